@@ -1,0 +1,186 @@
+"""Spherical roller bearings with a tapered bore: designation, boundary dimensions, raceways."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.errors import InvalidInput, OutOfRange
+from tribodex.core.sources import Source
+
+
+class Group(StrEnum):
+    """Clearance group by ISO 5753-1, written in the trade's way."""
+
+    C2 = "C2"
+    CN = "CN"
+    C3 = "C3"
+    C4 = "C4"
+    C5 = "C5"
+
+
+class Taper(StrEnum):
+    """Taper of the bore, on diameter."""
+
+    ONE_IN_12 = "1:12"
+    ONE_IN_30 = "1:30"
+
+    @property
+    def slope(self) -> float:
+        """Diameter gained for each unit of length."""
+        return 1 / 12 if self is Taper.ONE_IN_12 else 1 / 30
+
+
+@dataclass(frozen=True)
+class BoundaryDimensions:
+    """A row of the dimension table (ISO 15). Lengths in mm."""
+
+    code: str
+    series: str
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    mass_kg: float | None
+
+
+@dataclass(frozen=True)
+class DimensionTable:
+    """Boundary dimensions by basic code."""
+
+    source: Source
+    rows: tuple[BoundaryDimensions, ...]
+
+    def find(self, code: str) -> BoundaryDimensions | None:
+        """The row of this basic code, if the table has it."""
+        return next((row for row in self.rows if row.code == code), None)
+
+
+@dataclass(frozen=True)
+class Bearing:
+    """One spherical roller bearing with a tapered bore. Lengths in mm.
+
+    `basic_code` is empty when the bearing was given by its dimensions.
+    """
+
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    taper: Taper
+    group: Group
+    basic_code: str = ""
+    designation: str = ""
+
+    @property
+    def inner_raceway_mm(self) -> float:
+        """Mean raceway (shoulder) diameter of the inner ring, F ≈ (3d + D)/4. Common practice, no source; about ±3 %."""
+        return (3 * self.bore_mm + self.outside_mm) / 4
+
+    @property
+    def outer_raceway_mm(self) -> float:
+        """Raceway diameter of the outer ring, E ≈ (4D + d)/5. Common practice, no source; about ±3 %."""
+        return (4 * self.outside_mm + self.bore_mm) / 5
+
+    @property
+    def label(self) -> str:
+        """What a person calls it."""
+        if self.designation:
+            return self.designation
+        return f"{self.bore_mm:g} × {self.outside_mm:g} × {self.width_mm:g} mm {self.group}"
+
+
+@dataclass(frozen=True)
+class Designation:
+    """What could be read from a designation, and what could not."""
+
+    text: str
+    basic_code: str
+    taper: Taper | None
+    group: Group | None
+    grooved: bool
+    unread: tuple[str, ...]
+
+
+_BASIC = re.compile(r"^\s*(2\d{4}|2\d{2}/\d{3,4})\s*(.*)$")
+
+
+def read_designation(text: str) -> Designation:
+    """Read a designation such as “22218 K/C3 W33”. Suffixes that are not known here are reported, never dropped.
+
+    Raises InvalidInput when it does not begin with the code of a spherical roller bearing.
+
+    >>> d = read_designation("22218 K/C3 W33")
+    >>> d.basic_code, str(d.taper), str(d.group), d.grooved, d.unread
+    ('22218', '1:12', 'C3', True, ())
+    >>> read_designation("23024-EK30/C4").unread
+    ('E',)
+    """
+    found = _BASIC.match(text.upper())
+    if not found:
+        raise InvalidInput.at(
+            "designation",
+            f"“{text.strip()}” does not begin with the code of a spherical roller bearing.",
+            "five figures that begin with 2, then suffixes, for example 22218 K C3 W33; or give bore, outside diameter and width",
+        )
+    taper: Taper | None = None
+    groups: list[Group] = []
+    grooved = False
+    unread: list[str] = []
+    for part in re.split(r"[\s/\-.,+]+", found[2]):
+        for token in _split_suffix(part):
+            if token == "K30":
+                taper = Taper.ONE_IN_30
+            elif token == "K":
+                taper = Taper.ONE_IN_12
+            elif token in Group.__members__:
+                groups.append(Group(token))
+            elif token == "W33":
+                grooved = True
+            else:
+                unread.append(token)
+    if len(set(groups)) > 1:
+        raise InvalidInput.at("designation", f"“{text.strip()}” names two clearance groups.", "one of C2, CN, C3, C4, C5, as marked on the ring")
+    return Designation(text.strip(), found[1], taper, groups[0] if groups else None, grooved, tuple(unread))
+
+
+def _split_suffix(part: str) -> list[str]:
+    """Split run-together suffixes (EK, KC3, KW33C3) at the ones that are known; the rest stays whole."""
+    if not part:
+        return []
+    known = re.compile(r"K30|K(?=$|C[2-5N]|W33)|C[2-5](?=$|\D)|CN|W33")
+    tokens: list[str] = []
+    position = 0
+    for hit in known.finditer(part):
+        if hit.start() > position:
+            tokens.append(part[position : hit.start()])
+        tokens.append(hit[0])
+        position = hit.end()
+    if position < len(part):
+        tokens.append(part[position:])
+    return tokens
+
+
+def check_dimensions(bore_mm: float, outside_mm: float, width_mm: float) -> None:
+    """Refuse dimensions that no spherical roller bearing has (bore 20 to 1000 mm).
+
+    Raises InvalidInput or OutOfRange with the fields.
+    """
+    if not 18 < bore_mm <= 1000:
+        raise OutOfRange.at(
+            "bore",
+            f"A bore of {bore_mm:g} mm is outside the clearance table, which goes from over 18 to 1000 mm.",
+            "the bearing's bore in mm (not the shaft's), for example 90",
+        )
+    if not bore_mm * 1.15 < outside_mm < bore_mm * 4:
+        raise InvalidInput.at(
+            "outside",
+            f"An outside diameter of {outside_mm:g} mm does not go with a bore of {bore_mm:g} mm.",
+            f"between {bore_mm * 1.15:.0f} and {bore_mm * 4:.0f} mm",
+        )
+    section = outside_mm - bore_mm
+    if not 0.15 * section < width_mm < 1.6 * section:
+        raise InvalidInput.at(
+            "width",
+            f"A width of {width_mm:g} mm does not go with {bore_mm:g} × {outside_mm:g} mm.",
+            f"between {0.15 * section:.0f} and {1.6 * section:.0f} mm",
+        )

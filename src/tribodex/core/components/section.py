@@ -1,0 +1,52 @@
+"""The bearing in section, to scale: where rings, rollers and sleeve stand. Drawn by whoever shows it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import pi
+
+from tribodex.core.components.bearing import Bearing
+
+
+@dataclass(frozen=True)
+class Section:
+    """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only."""
+
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    inner_raceway_mm: float
+    outer_raceway_mm: float
+    roller_diameter_mm: float
+    rollers: int
+    taper_slope: float
+    shaft_mm: float | None
+    sleeve_length_mm: float | None
+    nut_outside_mm: float | None
+
+
+def section_of(bearing: Bearing, shaft_mm: float | None, sleeve_length_mm: float | None, nut_outside_mm: float | None) -> Section:
+    """The section of a bearing. Raceways from the handbook approximations; a roller fills the space between them.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> s = section_of(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 80, 65, 120)
+    >>> s.inner_raceway_mm, s.outer_raceway_mm, s.roller_diameter_mm
+    (107.5, 146.0, 19.25)
+    """
+    roller = (bearing.outer_raceway_mm - bearing.inner_raceway_mm) / 2
+    pitch = bearing.inner_raceway_mm + roller
+    # A cage needs about a fifth of a roller's diameter between rollers (common practice, no source).
+    count = int(pi * pitch / (roller * 1.2))
+    return Section(
+        bearing.bore_mm,
+        bearing.outside_mm,
+        bearing.width_mm,
+        bearing.inner_raceway_mm,
+        bearing.outer_raceway_mm,
+        roller,
+        count,
+        bearing.taper.slope,
+        shaft_mm,
+        sleeve_length_mm,
+        nut_outside_mm,
+    )

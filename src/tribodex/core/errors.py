@@ -1,0 +1,47 @@
+"""What can go wrong, said so that a person can mend it.
+
+Every error carries the fields it is about: what was given, why it does not do, and what would be right.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Field:
+    """One thing to mend: where it is, what is wrong, what would be right."""
+
+    name: str
+    message: str
+    expected: str = ""
+
+
+class TribodexError(Exception):
+    """The root of everything that is raised on purpose."""
+
+    def __init__(self, detail: str, *fields: Field) -> None:
+        super().__init__(detail)
+        self.detail = detail
+        self.fields = fields
+
+
+class InvalidInput(TribodexError):
+    """A value that cannot be read or cannot be meant."""
+
+    @classmethod
+    def at(cls, name: str, message: str, expected: str = "") -> InvalidInput:
+        """An error about one field."""
+        return cls(message, Field(name, message, expected))
+
+
+class OutOfRange(InvalidInput):
+    """A value outside the range in which a table or formula holds."""
+
+
+class Refused(TribodexError):
+    """A step that the job does not allow in its present state."""
+
+
+class NotFound(TribodexError):
+    """Something named that does not exist."""

@@ -1,0 +1,183 @@
+"""What a person can ask of a job. Amounts stay as typed until decide() reads them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tribodex.core.job.plan import Plan
+from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
+
+TurnUnit = Literal["degrees", "slots", "rim"]
+
+
+@dataclass(frozen=True)
+class ConfirmGate:
+    """Confirm items of a gate; it opens when all are confirmed."""
+
+    gate: str
+    items: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class OverruleGate:
+    """Pass a gate although not all is confirmed."""
+
+    gate: str
+    name: str
+    reason: str
+    items: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class RevisePlan:
+    """Change the plan before the bearing was gauged."""
+
+    plan: Plan
+    reason: str
+
+
+@dataclass(frozen=True)
+class StartGauging:
+    """Begin a gauging. Places and where are the plan's unless named."""
+
+    phase: Phase
+    places: int | None = None
+    where: Where | None = None
+
+
+@dataclass(frozen=True)
+class TryLeaf:
+    """A leaf or stack was tried. `leaf` is a thickness as typed or tapped, for example “0.12” or “4.5 thou”."""
+
+    place: int
+    row: Row
+    leaf: str
+    outcome: Outcome
+    typed: bool = False
+
+
+@dataclass(frozen=True)
+class CloseGauging:
+    """The gauging is finished."""
+
+
+@dataclass(frozen=True)
+class AcceptOutside:
+    """Go on although the clearance is outside its group, or the window is empty."""
+
+    what: Literal["group", "window"]
+    name: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class SetZero:
+    """The nut is at firm metal-to-metal and marked."""
+
+    tap_tested: bool
+
+
+@dataclass(frozen=True)
+class TurnNut:
+    """The nut was tightened."""
+
+    amount: str
+    unit: TurnUnit = "degrees"
+
+
+@dataclass(frozen=True)
+class SeeMeeting:
+    """How far it is, by tightening, until a tab meets a slot."""
+
+    amount: str
+    unit: TurnUnit = "rim"
+
+
+@dataclass(frozen=True)
+class Lock:
+    """Tightened to a meeting, tab bent."""
+
+    turn: str
+
+
+@dataclass(frozen=True)
+class Release:
+    """Released from the sleeve; begin again."""
+
+    reason: str
+
+
+@dataclass(frozen=True)
+class AddNote:
+    """A remark."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class OpenPoint:
+    """Something left to do."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class ClosePoint:
+    """An open point is settled."""
+
+    point: int
+    how: str
+
+
+@dataclass(frozen=True)
+class Correct:
+    """An earlier entry was wrong. Give what it should have been, or neither to withdraw it.
+
+    `leaf` and `outcome` for a reading, `amount` and `unit` for a turn or a meeting.
+    """
+
+    target: int
+    reason: str
+    leaf: str | None = None
+    outcome: Outcome | None = None
+    amount: str | None = None
+    unit: TurnUnit | None = None
+
+
+@dataclass(frozen=True)
+class Sign:
+    """Sign the record."""
+
+    name: str
+    role: str
+
+
+@dataclass(frozen=True)
+class Abandon:
+    """Give the job up."""
+
+    name: str
+    reason: str
+
+
+Command = (
+    ConfirmGate
+    | OverruleGate
+    | RevisePlan
+    | StartGauging
+    | TryLeaf
+    | CloseGauging
+    | AcceptOutside
+    | SetZero
+    | TurnNut
+    | SeeMeeting
+    | Lock
+    | Release
+    | AddNote
+    | OpenPoint
+    | ClosePoint
+    | Correct
+    | Sign
+    | Abandon
+)

@@ -1,0 +1,244 @@
+"""What can happen in a job. Events are facts: they are added, never changed.
+
+The kind of an event is the snake_case name of its class; `SCHEMA_VERSION` is kept with each.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from datetime import datetime
+
+from tribodex.core.job.plan import Plan
+from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
+from tribodex.core.mounting.judgement import FinalVerdict
+from tribodex.core.working import Verdict
+
+SCHEMA_VERSION = 1
+FORMULA_VERSION = 1
+
+
+@dataclass(frozen=True)
+class JobOpened:
+    """A job was opened with its plan."""
+
+    number: int
+    title: str
+    machine_id: str
+    machine: str
+    position_id: str
+    position: str
+    procedure_id: str
+    procedure_version: int
+    plan: Plan
+
+
+@dataclass(frozen=True)
+class PlanRevised:
+    """The plan was changed before the bearing was gauged."""
+
+    plan: Plan
+    reason: str
+
+
+@dataclass(frozen=True)
+class GateConfirmed:
+    """Every item of a gate was confirmed."""
+
+    gate: str
+    items: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class GateOverruled:
+    """A gate was passed by name and with a reason, although `missing` items were not confirmed."""
+
+    gate: str
+    name: str
+    reason: str
+    missing: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class GaugingStarted:
+    """A gauging began; the nut is not moved during it."""
+
+    gauging: int
+    phase: Phase
+    where: Where
+    places: int
+
+
+@dataclass(frozen=True)
+class LeafTried:
+    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped."""
+
+    gauging: int
+    place: int
+    row: Row
+    leaves_um: tuple[float, ...]
+    outcome: Outcome
+    typed: str = ""
+
+
+@dataclass(frozen=True)
+class GaugingClosed:
+    """A gauging was finished, with its mean and its judgement at that time. Said again when a reading is corrected."""
+
+    gauging: int
+    summary: Summary
+    initial_verdict: Verdict | None = None
+    final_verdict: FinalVerdict | None = None
+    formula_version: int = FORMULA_VERSION
+
+
+@dataclass(frozen=True)
+class OutsideAccepted:
+    """A clearance outside its group, or an empty window, was accepted by name with a reason."""
+
+    what: str
+    name: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class ZeroSet:
+    """The nut stands at firm metal-to-metal and is marked. `tap_tested`: it did not turn by hand after a tap."""
+
+    tap_tested: bool
+
+
+@dataclass(frozen=True)
+class NutTurned:
+    """The nut was tightened by `degrees`. `typed` and `unit` are what the person logged."""
+
+    degrees: float
+    typed: str
+    unit: str
+
+
+@dataclass(frozen=True)
+class MeetingSeen:
+    """At the present nut position a tab will meet a slot after `turn_deg` of tightening (nought: square now)."""
+
+    turn_deg: float
+    typed: str
+    unit: str
+
+
+@dataclass(frozen=True)
+class Locked:
+    """The nut was tightened by `turn_deg` to a meeting and the tab was bent."""
+
+    turn_deg: float
+    predicted_um: float | None
+    verdict: Verdict | None
+
+
+@dataclass(frozen=True)
+class Released:
+    """The bearing was released from the sleeve; a new attempt begins."""
+
+    reason: str
+
+
+@dataclass(frozen=True)
+class NoteAdded:
+    """A remark."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class PointOpened:
+    """Something left to do. Its number is the event's."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class PointClosed:
+    """An open point was settled."""
+
+    point: int
+    how: str
+
+
+@dataclass(frozen=True)
+class Corrected:
+    """An earlier entry was wrong. `replacement` is what it should have been; None withdraws it."""
+
+    target: int
+    replacement: LeafTried | NutTurned | MeetingSeen | None
+    reason: str
+
+
+@dataclass(frozen=True)
+class Signed:
+    """The record was signed by name."""
+
+    name: str
+    role: str
+    open_points: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Abandoned:
+    """The job was given up, by name with a reason."""
+
+    name: str
+    reason: str
+
+
+Payload = (
+    JobOpened
+    | PlanRevised
+    | GateConfirmed
+    | GateOverruled
+    | GaugingStarted
+    | LeafTried
+    | GaugingClosed
+    | OutsideAccepted
+    | ZeroSet
+    | NutTurned
+    | MeetingSeen
+    | Locked
+    | Released
+    | NoteAdded
+    | PointOpened
+    | PointClosed
+    | Corrected
+    | Signed
+    | Abandoned
+)
+
+PAYLOADS: tuple[type, ...] = tuple(Payload.__args__)
+
+
+def kind_of(payload_class: type) -> str:
+    """The kind of an event.
+
+    >>> kind_of(LeafTried)
+    'leaf_tried'
+    """
+    return re.sub(r"(?<!^)(?=[A-Z])", "_", payload_class.__name__).lower()
+
+
+KINDS: dict[str, type] = {kind_of(cls): cls for cls in PAYLOADS}
+
+
+@dataclass(frozen=True)
+class Event:
+    """One entry of the log. Times are aware; `happened_at` is the person's clock, `recorded_at` the server's."""
+
+    seq: int
+    client_event_id: str
+    payload: Payload
+    actor: str
+    happened_at: datetime
+    recorded_at: datetime
+
+    @property
+    def kind(self) -> str:
+        """The kind of its payload."""
+        return kind_of(type(self.payload))

@@ -1,0 +1,239 @@
+"""What a job is now: a fold over its events. Corrections are applied, and what they replaced stays readable."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from datetime import datetime
+
+from tribodex.core.components.feeler import Stack
+from tribodex.core.errors import Refused
+from tribodex.core.job import events as ev
+from tribodex.core.job.plan import Plan
+from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, settle_thin_end, summarise
+from tribodex.core.mounting.position import Gauged, Position, estimate
+from tribodex.core.mounting.window import Window, target_window
+from tribodex.core.working import Level
+
+
+@dataclass
+class Gauging:
+    """One gauging with its trials. `nut_deg` is where the nut stood; `attempt` is nought for the initial one;
+    `dropped` when the nut moved before anything was bracketed.
+    """
+
+    number: int
+    phase: Phase
+    where: Where
+    places: int
+    nut_deg: float
+    attempt: int
+    trials: list[Trial] = field(default_factory=list)
+    closed: ev.GaugingClosed | None = None
+    dropped: bool = False
+
+    def bracket(self, plan: Plan, place: int, row: Row) -> Bracket:
+        """The bracket of one place and row."""
+        return settle_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), plan.feeler)
+
+    def cells(self, plan: Plan) -> list[Cell]:
+        """Every place of both rows, tried or not."""
+        return [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
+
+    def summary(self, plan: Plan) -> Summary | None:
+        """What its closed brackets say now."""
+        return summarise(self.cells(plan))
+
+
+@dataclass
+class Attempt:
+    """One drive-up, from zero mark to lock or release."""
+
+    number: int
+    zero_set: bool = False
+    tap_tested: bool = False
+    nut_deg: float = 0.0
+    gaugings: list[Gauging] = field(default_factory=list)
+    meeting_at_deg: float | None = None
+    locked: ev.Locked | None = None
+    released: str | None = None
+
+    def final(self) -> ev.GaugingClosed | None:
+        """The last judged final gauging of this attempt."""
+        return next((g.closed for g in reversed(self.gaugings) if g.phase is Phase.FINAL and g.closed), None)
+
+
+@dataclass
+class GatePassed:
+    """How a gate was passed."""
+
+    items: tuple[str, ...]
+    by: str
+    overruled: ev.GateOverruled | None = None
+
+
+@dataclass
+class Point:
+    """Something left to do."""
+
+    number: int
+    text: str
+    closed: str | None = None
+
+
+@dataclass
+class JobState:
+    """A job now. Mutable only inside fold()."""
+
+    opened: ev.JobOpened
+    plan: Plan
+    last_seq: int = 0
+    gates: dict[str, GatePassed] = field(default_factory=dict)
+    initial: list[Gauging] = field(default_factory=list)
+    accepted: list[ev.OutsideAccepted] = field(default_factory=list)
+    attempts: list[Attempt] = field(default_factory=lambda: [Attempt(1)])
+    points: list[Point] = field(default_factory=list)
+    signed: ev.Signed | None = None
+    signed_at: datetime | None = None
+    signed_seq: int = 0
+    changed_after_signing: bool = False
+    abandoned: ev.Abandoned | None = None
+    corrections: dict[int, ev.Corrected] = field(default_factory=dict)
+
+    @property
+    def attempt(self) -> Attempt:
+        """The present drive-up."""
+        return self.attempts[-1]
+
+    @property
+    def gaugings(self) -> list[Gauging]:
+        """Every gauging in order of its number."""
+        return sorted([*self.initial, *(g for a in self.attempts for g in a.gaugings)], key=lambda g: g.number)
+
+    def open_gauging(self) -> Gauging | None:
+        """The gauging under way."""
+        last = self.gaugings[-1:] or None
+        return last[0] if last and last[0].closed is None and not last[0].dropped else None
+
+    def initial_closed(self) -> ev.GaugingClosed | None:
+        """The last judged initial gauging."""
+        return next((g.closed for g in reversed(self.initial) if g.closed), None)
+
+    def has_accepted(self, what: str) -> bool:
+        """Whether this was accepted by name."""
+        return any(a.what == what for a in self.accepted)
+
+    def window(self) -> Window | None:
+        """The target window, once the initial clearance is judged."""
+        closed = self.initial_closed()
+        if closed is None:
+            return None
+        return target_window(closed.summary.mean_um, self.plan.reduction_um, self.plan.least_residual_um)
+
+    def position(self) -> Position | None:
+        """Where the bearing is, as far as can be computed: needs the initial clearance and a known nut pitch."""
+        closed = self.initial_closed()
+        if closed is None or self.plan.nut is None:
+            return None
+        first = Gauged(0.0, closed.summary.mean_um, closed.summary.sd_um)
+        return estimate(self.plan.bearing, self.plan.nut.pitch_mm, first, self.gauged(), self.attempt.nut_deg)
+
+    def gauged(self) -> list[Gauged]:
+        """Readings of the present attempt, the one under way included once it says something."""
+        found: list[Gauged] = []
+        for gauging in self.attempt.gaugings:
+            summary = gauging.closed.summary if gauging.closed else None
+            if summary is not None:
+                found.append(Gauged(gauging.nut_deg, summary.mean_um, summary.sd_um))
+        return found
+
+    def stopped_by(self) -> str | None:
+        """What keeps the drive-up from going on, unless accepted: “group” or “window”."""
+        closed = self.initial_closed()
+        if closed is None:
+            return None
+        verdict = closed.initial_verdict
+        if verdict is not None and verdict.level is Level.STOP and not self.has_accepted("group"):
+            return "group"
+        window = self.window()
+        if window is not None and window.empty and not self.has_accepted("window"):
+            return "window"
+        return None
+
+
+def fold(events: Sequence[ev.Event]) -> JobState:
+    """Fold a log into a state.
+
+    Raises Refused when the log does not begin with job_opened.
+    """
+    if not events or not isinstance(events[0].payload, ev.JobOpened):
+        raise Refused("A job begins with job_opened.")
+    opened = events[0].payload
+    state = JobState(opened, opened.plan)
+    for event in events:
+        if isinstance(event.payload, ev.Corrected):
+            state.corrections[event.payload.target] = event.payload
+    for event in events:
+        correction = state.corrections.get(event.seq)
+        payload: ev.Payload | None = correction.replacement if correction else event.payload
+        if payload is not None:
+            _apply(state, event, payload)
+        state.last_seq = event.seq
+    return state
+
+
+def _apply(state: JobState, event: ev.Event, payload: ev.Payload) -> None:
+    attempt = state.attempt
+    # A moved nut ends a gauging; one that bracketed nothing is dropped.
+    if isinstance(payload, ev.NutTurned | ev.Locked | ev.Released | ev.GaugingStarted) and (begun := state.open_gauging()):
+        begun.dropped = True
+    match payload:
+        case ev.JobOpened():
+            pass
+        case ev.PlanRevised(plan=plan):
+            state.plan = plan
+        case ev.GateConfirmed(gate=gate, items=items):
+            state.gates[gate] = GatePassed(items, event.actor)
+        case ev.GateOverruled(gate=gate):
+            state.gates[gate] = GatePassed((), payload.name, payload)
+        case ev.GaugingStarted():
+            initial = payload.phase is Phase.INITIAL
+            gauging = Gauging(payload.gauging, payload.phase, payload.where, payload.places, attempt.nut_deg, 0 if initial else attempt.number)
+            (state.initial if initial else attempt.gaugings).append(gauging)
+        case ev.LeafTried():
+            for gauging in state.gaugings:
+                if gauging.number == payload.gauging:
+                    gauging.trials.append(Trial(event.seq, payload.place, payload.row, Stack(payload.leaves_um), payload.outcome))
+        case ev.GaugingClosed():
+            for gauging in state.gaugings:
+                if gauging.number == payload.gauging:
+                    gauging.closed = payload
+        case ev.OutsideAccepted():
+            state.accepted.append(payload)
+        case ev.ZeroSet(tap_tested=tapped):
+            attempt.zero_set, attempt.tap_tested = True, tapped
+        case ev.NutTurned(degrees=degrees):
+            attempt.nut_deg += degrees
+        case ev.MeetingSeen(turn_deg=turn):
+            attempt.meeting_at_deg = attempt.nut_deg + turn
+        case ev.Locked(turn_deg=turn):
+            attempt.nut_deg += turn
+            attempt.locked = payload
+        case ev.Released(reason=reason):
+            attempt.released = reason
+            state.attempts.append(Attempt(attempt.number + 1))
+        case ev.PointOpened(text=text):
+            state.points.append(Point(event.seq, text))
+        case ev.PointClosed(point=number, how=how):
+            for point in state.points:
+                if point.number == number:
+                    point.closed = how
+        case ev.Signed():
+            state.signed, state.signed_at, state.signed_seq = payload, event.recorded_at, event.seq
+            state.changed_after_signing = False
+        case ev.Abandoned():
+            state.abandoned = payload
+        case ev.NoteAdded() | ev.Corrected():
+            pass
+    if isinstance(event.payload, ev.Corrected) and state.signed and event.seq > state.signed_seq:
+        state.changed_after_signing = True

@@ -1,0 +1,83 @@
+"""An event in a sentence, for the log and the record."""
+
+from __future__ import annotations
+
+from tribodex.core.components.feeler import Stack
+from tribodex.core.job import events as ev
+from tribodex.core.job.next_move import leaf_words
+from tribodex.core.mounting.gauging import Outcome, Phase, Where
+from tribodex.core.quantities import um_text
+from tribodex.core.working import number
+
+PHASES = {Phase.INITIAL: "Unmounted clearance", Phase.DRIVE_UP: "Gauging on the sleeve", Phase.FINAL: "Final gauging"}
+PLACES = {Where.BENCH_TOP: "on the bench, at the top", Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top"}
+_OUTCOMES = {Outcome.PASSES: "passes", Outcome.DRAGS: "passes with a light drag", Outcome.STOPS: "does not pass"}
+UNITS = {"degrees": "°", "slots": " slots", "rim": " along the rim"}
+
+
+def amount_words(typed: str, unit: str) -> str:
+    """A turn as it was logged.
+
+    >>> amount_words("30", "degrees"), amount_words("12", "rim"), amount_words("1/2 in", "rim")
+    ('30°', '12 mm along the rim', '1/2 in along the rim')
+    """
+    if unit == "rim" and typed.replace(".", "").replace(",", "").isdigit():
+        typed += " mm"
+    return typed.rstrip("°") + UNITS.get(unit, "")
+
+
+def tell(payload: ev.Payload) -> str:
+    """One sentence for one event."""
+    match payload:
+        case ev.JobOpened():
+            return f"Job {payload.number} opened: {payload.title}."
+        case ev.PlanRevised(reason=reason):
+            return f"Plan changed: {reason}."
+        case ev.GateConfirmed(gate=gate, items=items):
+            return f"Gate “{gate}” confirmed: {'; '.join(items)}."
+        case ev.GateOverruled():
+            return f"Gate “{payload.gate}” overruled by {payload.name}: {payload.reason}. Not confirmed: {'; '.join(payload.missing) or 'nothing'}."
+        case ev.GaugingStarted():
+            return f"{PHASES[payload.phase]} begun ({PLACES[payload.where]}, {payload.places} place{'s' if payload.places != 1 else ''})."
+        case ev.LeafTried():
+            typed = f" (typed “{payload.typed}”)" if payload.typed else ""
+            return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}."
+        case ev.GaugingClosed():
+            return _closed(payload)
+        case ev.OutsideAccepted(what=what):
+            thing = "Clearance outside its group" if what == "group" else "Empty window"
+            return f"{thing} accepted by {payload.name}: {payload.reason}."
+        case ev.ZeroSet(tap_tested=tested):
+            return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
+        case ev.NutTurned():
+            exact = "" if payload.unit == "degrees" else f", {number(payload.degrees)}°"
+            return f"Nut tightened {amount_words(payload.typed, payload.unit)}{exact}."
+        case ev.MeetingSeen():
+            return f"Next tab meets a slot after {number(payload.turn_deg)}° ({amount_words(payload.typed, payload.unit)})."
+        case ev.Locked():
+            predicted = f", predicted residual {um_text(payload.predicted_um)}" if payload.predicted_um is not None else ""
+            return f"Tightened {number(payload.turn_deg)}° to the tab, tab bent{predicted}."
+        case ev.Released(reason=reason):
+            return f"Released from the sleeve: {reason}. A new attempt begins."
+        case ev.NoteAdded(text=text):
+            return f"Note: {text}"
+        case ev.PointOpened(text=text):
+            return f"Open point: {text}"
+        case ev.PointClosed():
+            return f"Open point {payload.point} settled: {payload.how}."
+        case ev.Corrected():
+            what = f"should be: {tell(payload.replacement)}" if payload.replacement else "is withdrawn."
+            return f"Entry {payload.target} {what} Reason: {payload.reason}."
+        case ev.Signed():
+            return f"Signed by {payload.name}, {payload.role}."
+        case ev.Abandoned():
+            return f"Given up by {payload.name}: {payload.reason}."
+
+
+def _closed(payload: ev.GaugingClosed) -> str:
+    said = f"Gauged: {um_text(payload.summary.mean_um)}, ± {um_text(payload.summary.doubt_um)}"
+    if payload.initial_verdict:
+        said += f"; {payload.initial_verdict.word}"
+    if payload.final_verdict:
+        said += f"; {payload.final_verdict.overall.word}"
+    return f"{said}."

@@ -1,0 +1,1 @@
+"""Mounting tapered bores: clearance, reduction, drive-up, gauging, window, position, locking, judgement."""

@@ -1,0 +1,102 @@
+"""Radial internal clearance before mounting: the limits of the groups."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.bands import Span, band_for
+from tribodex.core.components.bearing import Bearing, Group
+from tribodex.core.sources import Source
+from tribodex.core.working import Level, Line, Result, Verdict, whole
+
+
+@dataclass(frozen=True)
+class ClearanceRow:
+    """Limits of every group for one band of bores. Limits in µm."""
+
+    over_mm: float
+    to_mm: float
+    groups_um: dict[Group, Span]
+
+
+@dataclass(frozen=True)
+class ClearanceTable:
+    """Limits of radial internal clearance by bore and group."""
+
+    source: Source
+    rows: tuple[ClearanceRow, ...]
+
+    def row(self, bore_mm: float) -> ClearanceRow:
+        """The row for a bore. Raises OutOfRange beyond the table."""
+        return band_for(self.rows, bore_mm, self.source.title)
+
+    def limits(self, bearing: Bearing) -> Span:
+        """Limits of the bearing's own group, µm."""
+        return self.row(bearing.bore_mm).groups_um[bearing.group]
+
+
+def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
+    """Limits of unmounted clearance for the bearing's group, as a figure with working.
+
+    Symbols: d bore (mm); G_min, G_max limits (µm).
+    Valid: bores over 18 to 1000 mm.
+    Raises: OutOfRange beyond the table.
+    Source: ISO 5753-1, through the table given.
+
+    >>> from tribodex.core.components.bearing import Taper
+    >>> from tribodex.core.sources import PRACTICE
+    >>> t = ClearanceTable(PRACTICE, (ClearanceRow(80, 100, {Group.C3: Span(110, 140)}),))
+    >>> r = group_limits(t, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3))
+    >>> r.value, r.value_to, r.unit
+    (110, 140, 'µm')
+    """
+    row = table.row(bearing.bore_mm)
+    limits = row.groups_um[bearing.group]
+    what = f"row over {row.over_mm:g} to {row.to_mm:g} mm, group {bearing.group}"
+    return Result(
+        "group_limits",
+        f"Unmounted clearance, {bearing.group}",
+        limits.low,
+        "µm",
+        value_to=limits.high,
+        working=(
+            Line("G_min", "least of the group", "G_min(d, group)", what, limits.low, "µm", table.source.id),
+            Line("G_max", "greatest of the group", "G_max(d, group)", what, limits.high, "µm", table.source.id),
+        ),
+    )
+
+
+def judge_initial(mean_um: float, doubt_um: float, row: dict[Group, Span], group: Group) -> Verdict:
+    """Compare a gauged unmounted clearance with the limits of the group marked on the ring.
+
+    Symbols: c₀ mean (µm), ± doubt (half-width, about 19 in 20); G_min, G_max limits (µm).
+    Valid: any positive reading; the verdict is STOP only when the reading is outside by more than its doubt.
+    Raises: nothing.
+    Source: ISO 5753-1 for the limits; what to do outside: common practice, no source.
+
+    >>> row = {Group.CN: Span(80, 110), Group.C3: Span(110, 140)}
+    >>> judge_initial(124, 4, row, Group.C3).word
+    'inside the group'
+    >>> v = judge_initial(92, 4, row, Group.C3); v.level.value, 'CN' in v.reason
+    ('stop', True)
+    """
+    limits = row[group]
+    if limits.low <= mean_um <= limits.high:
+        return Verdict("inside the group", Level.GOOD, f"{whole(mean_um)} µm lies in {group}, {whole(limits.low)} to {whole(limits.high)} µm.")
+    side = "below" if mean_um < limits.low else "above"
+    gap = limits.low - mean_um if mean_um < limits.low else mean_um - limits.high
+    if gap <= doubt_um:
+        return Verdict(
+            "at the edge of the group",
+            Level.WATCH,
+            f"{whole(mean_um)} µm is {whole(gap)} µm {side} {group} ({whole(limits.low)} to {whole(limits.high)} µm), "
+            f"within the doubt of the gauging (± {whole(doubt_um)} µm).",
+        )
+    fits = [g.value for g, span in row.items() if span.low <= mean_um <= span.high]
+    like = f" It would fit {' or '.join(fits)}." if fits else ""
+    return Verdict(
+        "outside the group",
+        Level.STOP,
+        f"{whole(mean_um)} µm is {whole(gap)} µm {side} {group} ({whole(limits.low)} to {whole(limits.high)} µm), more than the doubt "
+        f"of the gauging (± {whole(doubt_um)} µm).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
+    )

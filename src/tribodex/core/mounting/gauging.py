@@ -1,0 +1,263 @@
+"""Feeler readings as brackets, their mean, and which leaf next."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import FeelerSet, Stack
+from tribodex.core.sources import GAUGED
+from tribodex.core.working import Line, Result, number, whole
+
+# Narrower than this no further leaf is asked for: feel and leaf tolerance are of that size (common practice, no source).
+FINE_ENOUGH_UM = 15.0
+# “Passes with a light drag”: the play is the leaf to this much more (common practice, no source).
+DRAG_WIDTH_UM = 8.0
+
+
+class Outcome(StrEnum):
+    """What a leaf did."""
+
+    PASSES = "passes"
+    DRAGS = "drags"
+    STOPS = "does not pass"
+
+
+class Row(StrEnum):
+    """The two rows of rollers, named by where the nut is."""
+
+    NUT_SIDE = "nut side"
+    FAR_SIDE = "far side"
+
+
+class Where(StrEnum):
+    """Where the play is gauged. The same before and after."""
+
+    BENCH_TOP = "bench_top"
+    HUNG_BOTTOM = "hung_bottom"
+    LIFTED_TOP = "lifted_top"
+
+
+class Phase(StrEnum):
+    """What a gauging is for."""
+
+    INITIAL = "initial"
+    DRIVE_UP = "drive_up"
+    FINAL = "final"
+
+
+@dataclass(frozen=True)
+class Trial:
+    """One leaf or stack tried at one place of one row. `seq` is the event that says so."""
+
+    seq: int
+    place: int
+    row: Row
+    stack: Stack
+    outcome: Outcome
+
+
+@dataclass(frozen=True)
+class Bracket:
+    """What the trials at one place and row say. Ends in µm, None while unknown.
+
+    `contradiction` is set when a thicker leaf passed where a thinner one did not.
+    """
+
+    low_um: float | None
+    high_um: float | None
+    dragged: bool = False
+    contradiction: str = ""
+
+    @property
+    def closed(self) -> bool:
+        """Both ends are known and agree."""
+        return self.low_um is not None and self.high_um is not None and not self.contradiction
+
+    @property
+    def mid_um(self) -> float:
+        """Middle of a closed bracket."""
+        if self.low_um is None or self.high_um is None:
+            raise ValueError("the bracket is open")
+        return (self.low_um + self.high_um) / 2
+
+    @property
+    def width_um(self) -> float:
+        """Width of a closed bracket."""
+        if self.low_um is None or self.high_um is None:
+            raise ValueError("the bracket is open")
+        return self.high_um - self.low_um
+
+
+def bracket_of(trials: Sequence[Trial]) -> Bracket:
+    """Fold the trials of one place and row into a bracket.
+
+    Symbols: low = thickest leaf that passed, high = thinnest that did not (µm).
+    Valid: trials of one place and row, taken without moving the nut.
+    Raises: nothing; a contradiction is part of the answer.
+    Source: common practice, no source.
+
+    >>> t = lambda um, o: Trial(1, 1, Row.NUT_SIDE, Stack((um,)), o)
+    >>> bracket_of([t(100.0, Outcome.PASSES), t(120.0, Outcome.STOPS)])
+    Bracket(low_um=100.0, high_um=120.0, dragged=False, contradiction='')
+    """
+    passed = [t.stack.thickness_um for t in trials if t.outcome is not Outcome.STOPS]
+    stopped = [t.stack.thickness_um for t in trials if t.outcome is Outcome.STOPS]
+    dragged = [t.stack.thickness_um for t in trials if t.outcome is Outcome.DRAGS]
+    low = max(passed, default=None)
+    high = min(stopped, default=None)
+    if low is not None and high is not None and low >= high:
+        text = f"{number(low / 1000)} mm passed, yet {number(high / 1000)} mm did not"
+        return Bracket(low, high, contradiction=text)
+    if low is not None and low in dragged:
+        high = min(low + DRAG_WIDTH_UM, high) if high is not None else low + DRAG_WIDTH_UM
+        return Bracket(low, high, dragged=True)
+    return Bracket(low, high)
+
+
+def settle_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
+    """Close a bracket at nought when even the thinnest leaf does not pass.
+
+    Symbols: as bracket_of.
+    Valid: play is never negative on a gauged bearing.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.quantities import LengthUnit
+    >>> settle_thin_end(Bracket(None, 30.0), FeelerSet("a", "A", LengthUnit.MM, (30.0, 40.0))).low_um
+    0.0
+    """
+    if bracket.low_um is None and bracket.high_um is not None and bracket.high_um <= gauge.leaves_um[0] + 0.5:
+        return Bracket(0.0, bracket.high_um, bracket.dragged, bracket.contradiction)
+    return bracket
+
+
+def next_leaf(bracket: Bracket, expected: Span, gauge: FeelerSet) -> Stack | None:
+    """The leaf or stack that halves what is still open; None when the bracket is fine enough.
+
+    Symbols: expected range low…high (µm).
+    Valid: one place of one row.
+    Raises: nothing.
+    Source: bisection.
+
+    >>> from tribodex.core.quantities import LengthUnit
+    >>> g = FeelerSet("a", "A", LengthUnit.MM, (50.0, 60.0, 70.0, 80.0, 100.0))
+    >>> next_leaf(Bracket(None, None), Span(60, 140), g).leaves_um
+    (100.0,)
+    >>> next_leaf(Bracket(100.0, 110.0), Span(60, 140), g) is None
+    True
+    """
+    if bracket.contradiction or (bracket.closed and (bracket.dragged or bracket.width_um <= FINE_ENOUGH_UM)):
+        return None
+    low, high = bracket.low_um, bracket.high_um
+    # An end not reached yet is guessed from what is expected, and pushed out when the readings go beyond.
+    floor = low if low is not None else min(expected.low, (high or expected.high) - 20)
+    roof = high if high is not None else max(expected.high, (low or expected.low) + 40)
+    aim = (floor + roof) / 2
+    open_low = low if low is not None else 0.0
+    open_high = high if high is not None else roof + 60
+    choices = [s for s in gauge.stacks(open_low, open_high) if open_low + 1 < s.thickness_um < open_high - 1]
+    if not choices:
+        return None
+    slack = FINE_ENOUGH_UM / 3
+    best = min(abs(s.thickness_um - aim) for s in choices)
+    # Among leaves about equally near the middle the one with fewer leaves is handier.
+    near = [s for s in choices if abs(s.thickness_um - aim) <= best + slack]
+    return min(near, key=lambda s: (len(s.leaves_um), abs(s.thickness_um - aim)))
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One place of one row with its bracket."""
+
+    place: int
+    row: Row
+    bracket: Bracket
+
+
+@dataclass(frozen=True)
+class Summary:
+    """What a gauging says. Clearances in µm; `sd_um` one standard deviation of the mean.
+
+    `row_difference_um` is the difference between the rows' means; None unless both were gauged.
+    """
+
+    mean_um: float
+    sd_um: float
+    spread_um: float
+    closed_cells: int
+    row_difference_um: float | None
+    findings: tuple[str, ...]
+
+    @property
+    def doubt_um(self) -> float:
+        """Half-width that holds about 19 times in 20."""
+        return 2 * self.sd_um
+
+
+def summarise(cells: Sequence[Cell]) -> Summary | None:
+    """Mean, doubt and spread of the closed brackets; None when none is closed.
+
+    A bracket counts as evenly likely from end to end; its leaves' tolerance and the feel are added in quadrature.
+    The differences between places are real (form, settling) and enter the doubt of the mean.
+
+    Symbols: c = mean of the middles; sd² = (mean cell variance + variance between cells)/n.
+    Valid: brackets of one gauging, nut not moved between.
+    Raises: nothing.
+    Source: evaluation of rectangular distributions as in the GUM (JCGM 100:2008, 4.3.7), from memory.
+
+    >>> s = summarise([Cell(1, Row.NUT_SIDE, Bracket(100.0, 110.0)), Cell(1, Row.FAR_SIDE, Bracket(110.0, 120.0))])
+    >>> s.mean_um, s.spread_um, s.row_difference_um
+    (110.0, 10.0, -10.0)
+    """
+    closed = [cell for cell in cells if cell.bracket.closed]
+    if not closed:
+        return None
+    mids = [cell.bracket.mid_um for cell in closed]
+    n = len(mids)
+    mean = math.fsum(mids) / n
+    tool = Stack((50.0, 50.0)).sd_um
+    within = math.fsum((c.bracket.width_um**2) / 12 + tool**2 for c in closed) / n
+    between = math.fsum((m - mean) ** 2 for m in mids) / (n - 1) if n > 1 else 0.0
+    rows = {row: [c.bracket.mid_um for c in closed if c.row is row] for row in Row}
+    difference = None
+    findings: list[str] = []
+    if all(rows.values()):
+        means = [math.fsum(v) / len(v) for v in rows.values()]
+        difference = means[0] - means[1]
+        step = max(FINE_ENOUGH_UM, *(c.bracket.width_um for c in closed))
+        if abs(difference) > step:
+            findings.append(
+                f"The rows differ by {whole(abs(difference))} µm, more than one leaf step: the outer ring stands askew or the "
+                "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
+            )
+    findings.extend(f"Place {c.place}, {c.row}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
+    return Summary(mean, math.sqrt((within + between) / n), max(mids) - min(mids), n, difference, tuple(findings))
+
+
+def mean_result(summary: Summary, label: str) -> Result:
+    """A gauged clearance as a figure.
+
+    Symbols: as summarise.
+    Valid: as summarise.
+    Raises: nothing.
+    Source: readings of this job.
+
+    >>> mean_result(Summary(110.0, 4.0, 10.0, 2, None, ()), "Unmounted clearance").doubt
+    8.0
+    """
+    return Result(
+        "gauged_clearance",
+        label,
+        summary.mean_um,
+        "µm",
+        doubt=summary.doubt_um,
+        working=(
+            Line("c", f"mean of {summary.closed_cells} brackets", "c = Σ mid / n", f"n = {summary.closed_cells}", summary.mean_um, "µm", GAUGED.id),
+            Line("spread", "largest minus smallest middle", "max - min", "", summary.spread_um, "µm", GAUGED.id),
+            Line("±", "doubt, about 19 times in 20", "2·√((width²/12 + leaf² + between)/n)", "", summary.doubt_um, "µm", GAUGED.id),
+        ),
+    )

@@ -1,0 +1,72 @@
+"""The final check: both the residual left and the reduction reached are judged."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.mounting.window import Window
+from tribodex.core.working import Level, Verdict, whole
+
+
+@dataclass(frozen=True)
+class FinalVerdict:
+    """Both judgements and what they say together."""
+
+    residual: Verdict
+    reduction: Verdict
+    overall: Verdict
+
+
+def judge_final(window: Window, residual_um: float, doubt_um: float) -> FinalVerdict:
+    """Judge the gauged residual and the reduction it means.
+
+    Too little reduction: the bearing creeps on its sleeve, frets, and the nut works loose. Too much: no play is left
+    when hot; it runs hot, smokes, seizes.
+
+    Symbols: c residual (µm), r = c₀ - c (µm), m least residual (µm), doubt half-width (µm).
+    Valid: gauged in the same way as before mounting.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.bands import Span
+    >>> w = Window(64, 79, 124, Span(45, 60), 50.0)
+    >>> judge_final(w, 70, 6).overall.word, judge_final(w, 45, 3).overall.level.value
+    ('in order', 'stop')
+    """
+    residual = _residual(window, residual_um, doubt_um)
+    reduction = _reduction(window, window.initial_um - residual_um, doubt_um)
+    levels = (residual.level, reduction.level)
+    if Level.STOP in levels:
+        overall = Verdict("not in order", Level.STOP, "At least one of the two is outside by more than the doubt of the gauging.")
+    elif Level.WATCH in levels or Level.UNKNOWN in levels:
+        overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
+    else:
+        overall = Verdict("in order", Level.GOOD, "Residual and reduction are both inside.")
+    return FinalVerdict(residual, reduction, overall)
+
+
+def _residual(window: Window, residual_um: float, doubt_um: float) -> Verdict:
+    limit = window.residual_limit_um
+    if limit is None:
+        return Verdict("no limit known", Level.UNKNOWN, f"{whole(residual_um)} µm is left; this card gives no least residual here. Ask the maker.")
+    if residual_um < limit - doubt_um:
+        return Verdict("too little play", Level.STOP, f"{whole(residual_um)} µm is left, {whole(limit)} µm must be: it would run hot and may seize.")
+    if residual_um < limit:
+        return Verdict(
+            "near the limit", Level.WATCH, f"{whole(residual_um)} µm is left, {whole(limit)} µm must be; the difference is within the doubt."
+        )
+    return Verdict("enough play", Level.GOOD, f"{whole(residual_um)} µm is left, at least {whole(limit)} µm must be.")
+
+
+def _reduction(window: Window, reduction_um: float, doubt_um: float) -> Verdict:
+    span = window.reduction_um
+    said = f"{whole(reduction_um)} µm taken out, {whole(span.low)} to {whole(span.high)} µm asked"
+    if span.low <= reduction_um <= span.high:
+        return Verdict("reduction reached", Level.GOOD, f"{said}.")
+    if reduction_um < span.low:
+        if reduction_um < span.low - doubt_um:
+            return Verdict("too little reduction", Level.STOP, f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.")
+        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the doubt.")
+    if reduction_um > span.high + doubt_um:
+        return Verdict("too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.")
+    return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the doubt.")

@@ -1,0 +1,138 @@
+"""Reduction cards: how much clearance to take out, how far to drive up, and how much must be left."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.components.bands import Span, band_for
+from tribodex.core.components.bearing import Bearing, Group, Taper
+from tribodex.core.sources import Source
+from tribodex.core.working import Line, Result
+
+
+class Card(StrEnum):
+    """The built-in cards. Take one whole; never mix columns of two."""
+
+    A = "A"
+    B = "B"
+    C = "C"
+
+
+CARD_REASONS: dict[Card, str] = {
+    Card.A: "Default: the only one of the three that also says how much clearance must be left, so both ends of the window are guarded.",
+    Card.B: "Takes out less on small bores; no residual column, so the window comes from the reduction alone.",
+    Card.C: "Narrow ranges; no residual column, so the window comes from the reduction alone.",
+}
+
+
+@dataclass(frozen=True)
+class ReductionRow:
+    """One band of bores on a card. Reductions and residuals in µm, drive-up in mm."""
+
+    over_mm: float
+    to_mm: float
+    reduction_um: Span
+    drive_up_mm: dict[Taper, Span]
+    least_residual_um: dict[Group, float]
+
+
+@dataclass(frozen=True)
+class ReductionCard:
+    """One handbook practice, kept whole."""
+
+    card: Card
+    source: Source
+    rows: tuple[ReductionRow, ...]
+
+    def row(self, bore_mm: float) -> ReductionRow:
+        """The row for a bore. Raises OutOfRange beyond the card."""
+        return band_for(self.rows, bore_mm, f"Reduction card {self.card}")
+
+
+def _where(row: ReductionRow, card: Card) -> str:
+    return f"card {card}, row over {row.over_mm:g} to {row.to_mm:g} mm"
+
+
+def reduction_range(card: ReductionCard, bearing: Bearing) -> Result:
+    """The clearance to take out, by a card.
+
+    Symbols: d bore (mm); r_min, r_max reduction (µm).
+    Valid: bores the card covers (A and B: over 24 to 1000 mm; C: over 30).
+    Raises: OutOfRange beyond the card.
+    Source: the card.
+
+    >>> from tribodex.core.sources import PRACTICE
+    >>> c = ReductionCard(Card.A, PRACTICE, (ReductionRow(80, 100, Span(45, 60), {}, {}),))
+    >>> r = reduction_range(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)); r.value, r.value_to
+    (45, 60)
+    """
+    row = card.row(bearing.bore_mm)
+    return Result(
+        "reduction_range",
+        f"Clearance reduction, card {card.card}",
+        row.reduction_um.low,
+        "µm",
+        value_to=row.reduction_um.high,
+        working=(
+            Line("r_min", "least reduction", "r_min(d)", _where(row, card.card), row.reduction_um.low, "µm", card.source.id),
+            Line("r_max", "greatest reduction", "r_max(d)", _where(row, card.card), row.reduction_um.high, "µm", card.source.id),
+        ),
+    )
+
+
+def residual_limit(card: ReductionCard, bearing: Bearing) -> Result:
+    """The least clearance that must be left, by a card. Unknown where the card does not say.
+
+    Symbols: m least residual clearance (µm).
+    Valid: card A for CN, C3, C4; unknown (value None) otherwise.
+    Raises: OutOfRange beyond the card.
+    Source: the card.
+
+    >>> from tribodex.core.sources import PRACTICE
+    >>> c = ReductionCard(Card.A, PRACTICE, (ReductionRow(80, 100, Span(45, 60), {}, {Group.C3: 50.0}),))
+    >>> residual_limit(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)).value
+    50.0
+    >>> residual_limit(c, Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C2)).value is None
+    True
+    """
+    row = card.row(bearing.bore_mm)
+    least = row.least_residual_um.get(bearing.group)
+    label = f"Least residual clearance, card {card.card}"
+    if least is None:
+        note = f"Card {card.card} gives no residual limit for {bearing.group}: the window comes from the reduction alone. Ask the maker."
+        return Result("residual_limit", label, None, "µm", note=note)
+    line = Line("m", "least residual clearance", "m(d, group)", _where(row, card.card), least, "µm", card.source.id)
+    return Result("residual_limit", label, least, "µm", working=(line,))
+
+
+def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
+    """The axial drive-up a card names, counted from firm metal-to-metal contact.
+
+    Symbols: s axial drive-up (mm).
+    Valid: tapers the card covers; unknown (value None) otherwise.
+    Raises: OutOfRange beyond the card.
+    Source: the card.
+
+    >>> from tribodex.core.sources import PRACTICE
+    >>> rows = (ReductionRow(80, 100, Span(45, 60), {Taper.ONE_IN_12: Span(0.7, 0.9)}, {}),)
+    >>> r = card_drive_up(ReductionCard(Card.A, PRACTICE, rows), Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3))
+    >>> r.value, r.value_to
+    (0.7, 0.9)
+    """
+    row = card.row(bearing.bore_mm)
+    span = row.drive_up_mm.get(bearing.taper)
+    label = f"Axial drive-up, card {card.card}"
+    if span is None:
+        return Result("card_drive_up", label, None, "mm", note=f"Card {card.card} has no drive-up for {bearing.taper} at this bore.")
+    return Result(
+        "card_drive_up",
+        label,
+        span.low,
+        "mm",
+        value_to=span.high,
+        working=(
+            Line("s_min", "least drive-up", "s_min(d, taper)", _where(row, card.card), span.low, "mm", card.source.id),
+            Line("s_max", "greatest drive-up", "s_max(d, taper)", _where(row, card.card), span.high, "mm", card.source.id),
+        ),
+    )

@@ -1,0 +1,83 @@
+"""Procedures as the core sees them: stages in the order of work, steps, gates and cautions.
+
+Where they are kept is not the core's business.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.errors import NotFound
+
+
+@dataclass(frozen=True)
+class GateItem:
+    """One thing to confirm."""
+
+    id: str
+    text: str
+
+
+@dataclass(frozen=True)
+class Gate:
+    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason."""
+
+    id: str
+    title: str
+    why: str
+    items: tuple[GateItem, ...]
+
+
+@dataclass(frozen=True)
+class Stage:
+    """One stage of the work. `gates` are passed before its work begins."""
+
+    id: str
+    title: str
+    question: str
+    steps: tuple[str, ...]
+    cautions: tuple[str, ...] = ()
+    gates: tuple[Gate, ...] = ()
+
+
+@dataclass(frozen=True)
+class Choice:
+    """One of several ways the trade works; one of a list is the default, and `reason` says why or when."""
+
+    id: str
+    title: str
+    reason: str
+    default: bool = False
+
+
+@dataclass(frozen=True)
+class Procedure:
+    """A published procedure. A published version is never edited."""
+
+    id: str
+    version: int
+    title: str
+    assembly: str
+    stages: tuple[Stage, ...]
+    tools: tuple[str, ...]
+    parts: tuple[str, ...]
+    standing_above: str
+    gauging_places: tuple[Choice, ...]
+
+    def stage(self, stage_id: str) -> Stage:
+        """A stage by its id."""
+        for stage in self.stages:
+            if stage.id == stage_id:
+                return stage
+        raise NotFound(f"{self.title} has no stage “{stage_id}”.")
+
+    def gate(self, gate_id: str) -> Gate:
+        """A gate by its id."""
+        for gate in self.gates():
+            if gate.id == gate_id:
+                return gate
+        raise NotFound(f"{self.title} has no gate “{gate_id}”.")
+
+    def gates(self) -> tuple[Gate, ...]:
+        """All gates in the order of work."""
+        return tuple(gate for stage in self.stages for gate in stage.gates)

@@ -1,0 +1,141 @@
+"""Numbers as people write them, into micrometres, millimetres and degrees.
+
+The typed text and its unit are kept beside the value, so that a record can show what was written.
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.errors import InvalidInput
+
+
+class LengthUnit(StrEnum):
+    """Units of length that the trade writes. The value is what is kept with a record."""
+
+    UM = "µm"
+    MM = "mm"
+    INCH = "in"
+    THOU = "thou"
+
+
+# The inch is exactly 25.4 mm (international yard and pound agreement, 1959; ISO 80000-3).
+UM_PER: dict[LengthUnit, float] = {
+    LengthUnit.UM: 1.0,
+    LengthUnit.MM: 1000.0,
+    LengthUnit.INCH: 25400.0,
+    LengthUnit.THOU: 25.4,
+}
+
+_SPELLINGS: dict[str, LengthUnit] = {
+    **dict.fromkeys(("µm", "μm", "um", "micron", "microns", "mu"), LengthUnit.UM),
+    **dict.fromkeys(("mm", "millimetre", "millimetres", "millimeter", "millimeters"), LengthUnit.MM),
+    **dict.fromkeys(("in", "in.", "inch", "inches", '"', "″"), LengthUnit.INCH),
+    **dict.fromkeys(("thou", "thous", "thousandth", "thousandths", "mil", "mils"), LengthUnit.THOU),
+}
+_ANGLES = ("", "°", "deg", "degree", "degrees")
+_NUMBER = re.compile(
+    r"""^\s*(?P<sign>[+\-−]?)\s*
+        (?:(?:(?P<whole>\d+)[\s\-]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+) | (?P<dec>\d*[.,]?\d+|\d+[.,]))
+        \s*(?P<unit>[^\d\s].*?|)\s*$""",
+    re.VERBOSE,
+)
+EXAMPLES = "for example 0.115 mm, 115 µm, 4.5 thou or 0.0045 in"
+
+
+@dataclass(frozen=True)
+class Length:
+    """A length as typed. `um` is its value in micrometres."""
+
+    um: float
+    text: str
+    unit: LengthUnit
+
+    @property
+    def mm(self) -> float:
+        """The same in millimetres."""
+        return self.um / 1000.0
+
+
+def _split(text: str, field: str, example: str) -> tuple[float, str]:
+    found = _NUMBER.match(text)
+    if not found:
+        raise InvalidInput.at(field, f"“{text.strip()}” is not a number that can be read.", example)
+    if found["num"]:
+        if int(found["den"]) == 0:
+            raise InvalidInput.at(field, f"“{text.strip()}” divides by nought.", example)
+        value = int(found["whole"] or 0) + int(found["num"]) / int(found["den"])
+    else:
+        value = float(found["dec"].replace(",", "."))
+    return (-value if found["sign"] in ("-", "−") else value), found["unit"].strip().lower()
+
+
+def parse_length(text: str | float, field: str, default: LengthUnit = LengthUnit.MM, *, zero: bool = False) -> Length:
+    """Read a length; `default` is the unit of a bare number. Comma or point, fractions of an inch, any trade unit.
+
+    Raises InvalidInput naming `field` for anything that is not a positive length (nought only where `zero`).
+
+    >>> round(parse_length("4.5 thou", "play").um, 2), parse_length("2 7/16 in", "shaft").mm, parse_length("0,115", "play").um
+    (114.3, 61.9125, 115.0)
+    """
+    written = str(text)
+    value, unit_text = _split(written, field, EXAMPLES)
+    unit = _SPELLINGS.get(unit_text, default if not unit_text else None)
+    if unit is None:
+        raise InvalidInput.at(field, f"“{unit_text}” is not a unit of length known here.", f"µm, mm, thou or in; {EXAMPLES}")
+    um = value * UM_PER[unit]
+    if not math.isfinite(um) or um > 1e8:
+        raise InvalidInput.at(field, f"“{written.strip()}” is larger than any part of this work.", EXAMPLES)
+    if um < 0 or (um == 0 and not zero):
+        raise InvalidInput.at(field, f"“{written.strip()}” is {'negative' if um < 0 else 'nought'}; this length is above nought.", EXAMPLES)
+    return Length(um, written.strip(), unit)
+
+
+def parse_degrees(text: str | float, field: str) -> float:
+    """Read an angle in degrees, nought or above.
+
+    >>> parse_degrees("35°", "turn"), parse_degrees("22,5 deg", "turn")
+    (35.0, 22.5)
+    """
+    value, unit = _split(str(text), field, "for example 35 or 35°")
+    if unit not in _ANGLES:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of angle known here.", "degrees, for example 35°")
+    if value < 0:
+        raise InvalidInput.at(field, "A turn is counted on, never back.", "nought or more degrees; to go back, release and start again")
+    return value
+
+
+def parse_count(text: str | float, field: str) -> float:
+    """Read a plain count that may have a fraction (slots of a nut).
+
+    >>> parse_count("1 1/2", "slots")
+    1.5
+    """
+    value, unit = _split(str(text), field, "for example 1 or 1.5")
+    if unit not in ("", "slot", "slots", "turn", "turns"):
+        raise InvalidInput.at(field, f"“{unit}” does not belong to a count.", "a plain number, for example 1.5")
+    if value < 0:
+        raise InvalidInput.at(field, "A count cannot be negative.", "nought or more")
+    return value
+
+
+def um_text(um: float) -> str:
+    """Micrometres as millimetres and thousandths, for sentences.
+
+    >>> um_text(114.3)
+    '0.114 mm (4.5 thou)'
+    """
+    thou = um / UM_PER[LengthUnit.THOU]
+    return f"{um / 1000:.3f} mm ({number_plain(thou)} thou)"
+
+
+def number_plain(value: float) -> str:
+    """One decimal, dropped when it is nought.
+
+    >>> number_plain(4.5), number_plain(4.04)
+    ('4.5', '4')
+    """
+    return f"{value:.1f}".removesuffix(".0")

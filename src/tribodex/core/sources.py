@@ -1,0 +1,50 @@
+"""Where a number comes from, and how sure that is."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+Grade = Literal["standard", "practice", "maker", "physics", "measured"]
+Checked = Literal["print", "memory", "derivation"]
+
+
+@dataclass(frozen=True)
+class Source:
+    """Provenance of a table or formula.
+
+    `grade`: a published standard, common practice without a source, a maker's sheet typed in, physics, or measured here.
+    `checked`: against print, from memory only, or derived.
+    """
+
+    id: str
+    title: str
+    source: str
+    grade: Grade
+    checked: Checked
+    confidence: str = ""
+    edition: str | None = None
+    page: str | None = None
+    version: int = 1
+
+
+LAME = Source(
+    "lame",
+    "Thick-walled rings, plane stress (Lamé)",
+    "elasticity theory; raceway diameter from the handbook approximation F = (3d + D)/4",
+    "physics",
+    "derivation",
+    "Ratio good to about ±10 % on a sleeve: smoothing and sleeve stiffness are not in it.",
+)
+SCREW = Source("screw", "Screw and taper geometry", "geometry", "physics", "derivation", "Exact for the stated pitch and taper.")
+GAUGED = Source(
+    "gauged",
+    "Feeler brackets taken on this job",
+    "readings of this job",
+    "measured",
+    "derivation",
+    "Between the thickest leaf that passed and the thinnest that did not; leaf tolerance and feel added in quadrature.",
+)
+PRACTICE = Source("practice", "Common practice", "common practice, no source", "practice", "memory")
+
+BUILT_IN = (LAME, SCREW, GAUGED, PRACTICE)

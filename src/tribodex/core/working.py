@@ -1,0 +1,95 @@
+"""A result that keeps its working: formula in symbols, the same with numbers, the outcome and its source."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+
+class Level(StrEnum):
+    """How a verdict weighs. Shown as a word, a shape and a colour."""
+
+    GOOD = "good"
+    WATCH = "watch"
+    STOP = "stop"
+    UNKNOWN = "unknown"
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """A judgement in a word, with its weight and its reason."""
+
+    word: str
+    level: Level
+    reason: str
+
+
+@dataclass(frozen=True)
+class Line:
+    """One line of working. `value` is in `unit`; `source_id` names a table or a formula."""
+
+    symbol: str
+    meaning: str
+    formula: str
+    substituted: str
+    value: float | None
+    unit: str
+    source_id: str
+
+
+@dataclass(frozen=True)
+class Result:
+    """A figure for a person.
+
+    `value` alone is a single figure; with `value_to` it is the range value…value_to. `None` means unknown, and
+    `note` says why. `doubt` is a half-width that holds about 19 times in 20.
+    """
+
+    id: str
+    label: str
+    value: float | None
+    unit: str
+    value_to: float | None = None
+    doubt: float | None = None
+    verdict: Verdict | None = None
+    working: tuple[Line, ...] = ()
+    note: str = ""
+
+
+def number(value: float) -> str:
+    """Write a number for a line of working: as many digits as matter, no trailing zeros.
+
+    >>> number(0.04), number(12.0), number(108.347), number(0.84211)
+    ('0.04', '12', '108.3', '0.8421')
+    """
+    size = abs(value)
+    digits = 1 if size >= 100 else 2 if size >= 10 else 3 if size >= 1 else 4
+    text = f"{value:.{digits}f}"
+    return text.rstrip("0").rstrip(".") if "." in text else text
+
+
+def whole(um: float) -> str:
+    """Micrometres in a sentence: nobody gauges tenths.
+
+    >>> whole(144.83)
+    '145'
+    """
+    return f"{um:.0f}"
+
+
+def in_words(chance: float) -> str:
+    """Say a chance as people do.
+
+    >>> in_words(0.021), in_words(0.5), in_words(0.0001), in_words(0.97)
+    ('about 1 in 50', 'about even', 'less than 1 in 1000', 'almost sure')
+    """
+    if chance < 0.001:
+        return "less than 1 in 1000"
+    if chance > 0.95:
+        return "almost sure"
+    if chance >= 0.4:
+        return "about even" if chance < 0.6 else "more likely than not"
+    for n in (3, 4, 5, 7, 10, 15, 20, 30, 50, 70, 100, 200, 300, 500, 1000):
+        if chance >= 0.87 / n:
+            return f"about 1 in {n}"
+    return "less than 1 in 1000"

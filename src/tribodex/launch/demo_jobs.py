@@ -1,0 +1,131 @@
+"""The demonstration's jobs, done by a virtual fitter through the same commands as a real one's."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from datetime import datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+import yaml
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from tribodex.core.job import commands as cmd
+from tribodex.core.job.next_move import Do, NextMove, next_cell, next_move
+from tribodex.core.job.stages import current_stage
+from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.store import SqlStore
+from tribodex.usecases.jobs import Loaded, Tap, do, open_job
+from tribodex.usecases.planning import PlanDraft
+from tribodex.usecases.ports import Reference, Store
+
+PACE = timedelta(seconds=50)
+
+
+class VirtualFitter:
+    """Does a job step by step. Deterministic: ids and times follow from the job."""
+
+    def __init__(self, store: Store, reference: Reference, job: Loaded, truth: VirtualBearing, actor: str, begins: datetime) -> None:
+        self._store, self._reference, self._truth, self._actor = store, reference, truth, actor
+        self._clock = begins
+        self.job = job
+
+    def say(self, command: cmd.Command) -> None:
+        """One tap."""
+        self._clock += PACE
+        tap = Tap(f"{self.job.id}-{self.job.state.last_seq:04d}", self._actor, self._clock)
+        self.job = do(self._store, self._reference, self.job.id, command, tap, self._clock)
+
+    def confirm(self, gate_id: str, without: tuple[str, ...] = ()) -> tuple[str, ...]:
+        """The items of a gate, all but some."""
+        opened = self.job.state.opened
+        gate = self._reference.procedure(opened.procedure_id, opened.procedure_version).gate(gate_id)
+        return tuple(item.id for item in gate.items if item.id not in without)
+
+    def gauge(self, phase: Phase) -> None:
+        """Gauge as the tool proposes, until every bracket is fine enough."""
+        self.say(cmd.StartGauging(phase))
+        while gauging := self.job.state.open_gauging():
+            todo = next_cell(self.job.state, gauging)
+            if todo is None:
+                break
+            cell, leaf = todo
+            outcome = self._truth.try_leaf(leaf.thickness_um, gauging.nut_deg, cell.place, cell.row)
+            self.say(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
+        self.say(cmd.CloseGauging())
+
+    def follow(self, most: int) -> None:
+        """Follow the tool's next moves up to signing."""
+        opened = self.job.state.opened
+        procedure = self._reference.procedure(opened.procedure_id, opened.procedure_version)
+        for _ in range(most):
+            move = next_move(procedure, self.job.state)
+            if move.do in (Do.SIGN, Do.NOTHING, Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW):
+                return
+            self._follow_one(move, current_stage(procedure, self.job.state))
+
+    def _follow_one(self, move: NextMove, stage: str) -> None:
+        if move.do is Do.CONFIRM and move.gate:
+            self.say(cmd.ConfirmGate(move.gate, self.confirm(move.gate)))
+        elif move.do is Do.TURN and move.turn_deg is not None:
+            self.say(cmd.TurnNut(f"{move.turn_deg:g}", "degrees"))
+        elif move.do is Do.GAUGE:
+            self.gauge(Phase.DRIVE_UP)
+        elif move.do is Do.GAUGE_FINAL:
+            self.gauge(Phase.FINAL)
+        elif move.do is Do.LOCK and move.turn_deg is not None:
+            self.say(cmd.Lock(f"{move.turn_deg:.2f}"))
+        elif move.do is Do.LOCK:
+            self.say(cmd.SeeMeeting("1.5", "degrees"))
+        elif move.do is Do.SET_ZERO:
+            self.say(cmd.SetZero(tap_tested=True))
+        else:
+            raise RuntimeError(f"the virtual fitter does not know {move.do} at {stage}")
+
+
+def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
+    """Do every job of the file; jobs that are there already stay as they are."""
+    for entry in yaml.safe_load(file.read_text("utf-8"))["jobs"]:
+        with Session(engine) as session:
+            store = SqlStore(session)
+            begins = datetime.fromisoformat(entry["begins"])
+            tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
+            job = open_job(store, reference, entry["id"], entry["position"], entry["title"], PlanDraft(**entry["plan"]), tap, begins)
+            if len(job.log) > 1:
+                continue
+            fitter = VirtualFitter(store, reference, job, _truth(entry["truth"]), entry["actor"], begins)
+            for step in entry["steps"]:
+                for name, value in step.items():
+                    _STEPS[name](fitter, value)
+
+
+def _truth(data: Mapping[str, Any]) -> VirtualBearing:
+    cells = [(place, row) for place in (1, 2, 3) for row in Row]
+    return VirtualBearing(data["initial_um"], data["per_degree_um"], data["seating_deg"], dict(zip(cells, data["offsets_um"], strict=True)))
+
+
+def _overrule(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
+    items = fitter.confirm(value["gate"], tuple(value["without"]))
+    fitter.say(cmd.OverruleGate(value["gate"], value["name"], value["reason"], items))
+
+
+def _correct(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
+    target = next(e.seq for e in reversed(fitter.job.log) if e.kind == value["last"])
+    fitter.say(cmd.Correct(target, value["reason"], outcome=Outcome(value["outcome"])))
+
+
+_STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
+    "gate": lambda f, v: f.say(cmd.ConfirmGate(v, f.confirm(v))),
+    "overrule": _overrule,
+    "gauge": lambda f, v: f.gauge(Phase(v)),
+    "zero": lambda f, v: f.say(cmd.SetZero(bool(v))),
+    "turn": lambda f, v: f.say(cmd.TurnNut(str(v), "degrees")),
+    "release": lambda f, v: f.say(cmd.Release(v)),
+    "note": lambda f, v: f.say(cmd.AddNote(v)),
+    "point": lambda f, v: f.say(cmd.OpenPoint(v)),
+    "correct": _correct,
+    "follow": lambda f, v: f.follow(int(v)),
+    "sign": lambda f, v: f.say(cmd.Sign(v["name"], v["role"])),
+}

@@ -1,0 +1,74 @@
+"""The production server; settings from the environment, no demonstration data.
+
+TRIBODEX_DATABASE_URL   the application's account; when missing, an instance of its own is started under .run/serve
+TRIBODEX_OWNER_URL      the owner's account; when given, the schema is brought up to date and rights are granted
+TRIBODEX_HOST, TRIBODEX_PORT    127.0.0.1 and 8700 when missing
+TRIBODEX_HOSTS          names under which browsers may address it, separated by commas
+TRIBODEX_WORKERS        2 when missing
+"""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+from tribodex.exchange.plant_file import read_plant
+from tribodex.launch.demo import choose_port, run_until_stopped, say
+from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.launch.server import WebServer
+from tribodex.store.migrate import migrate
+from tribodex.store.plant import has_plant, store_plant
+from tribodex.store.repository import make_engine
+
+
+def run_serve(root: Path) -> int:
+    """Serve until stopped."""
+    env = os.environ
+    url, owner = env.get("TRIBODEX_DATABASE_URL"), env.get("TRIBODEX_OWNER_URL")
+    own: LocalMariaDB | None = None
+    if url is None:
+        own = LocalMariaDB(root / ".run" / "serve")
+        say("Starting the database …")
+        own.start()
+        url, owner = own.app_url, own.owner_url
+    try:
+        if owner is not None:
+            migrate(owner, url)
+        engine = make_engine(url)
+        if not has_plant(engine):
+            say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
+        engine.dispose()
+        host = env.get("TRIBODEX_HOST", "127.0.0.1")
+        port = choose_port(int(env.get("TRIBODEX_PORT", "8700")))
+        hosts = ",".join(filter(None, (host, env.get("TRIBODEX_HOSTS", ""))))
+        server = WebServer(root, url, host, port, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")))
+        try:
+            server.wait_ready()
+            say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
+            return run_until_stopped(server)
+        finally:
+            server.stop()
+    finally:
+        if own is not None:
+            own.stop()
+
+
+def import_plant(root: Path, file: Path) -> int:
+    """Bring a plant file into the server's database: TRIBODEX_DATABASE_URL, or its own instance while that is stopped."""
+    url = os.environ.get("TRIBODEX_DATABASE_URL")
+    own: LocalMariaDB | None = None
+    if url is None:
+        own = LocalMariaDB(root / ".run" / "serve")
+        own.start()
+        migrate(own.owner_url, own.app_url)
+        url = own.app_url
+    try:
+        plant = read_plant(file)
+        engine = make_engine(url)
+        store_plant(engine, plant)
+        engine.dispose()
+        say(f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)} gauge sets brought in.")
+        return 0
+    finally:
+        if own is not None:
+            own.stop()

@@ -1,0 +1,88 @@
+"""The command line: demo, serve, calc, migrate, openapi."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from pydantic import TypeAdapter, ValidationError
+
+from tribodex.core.errors import TribodexError
+from tribodex.reference import load_reference
+from tribodex.usecases.calculators import Answer, calculate, find
+from tribodex.web.problems import from_validation
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run a command; the exit code is 0 when it did what was asked."""
+    parser = argparse.ArgumentParser(prog="tribodex", description=__doc__)
+    commands = parser.add_subparsers(dest="command", required=True)
+    demo = commands.add_parser("demo", help="start with the demonstration plant, on a database of its own")
+    demo.add_argument("--port", type=int, default=8700)
+    demo.add_argument("--host", default="127.0.0.1")
+    demo.add_argument("--reset", action="store_true", help="throw the demonstration's data away first")
+    commands.add_parser("serve", help="production server; settings from the environment, see README")
+    calc = commands.add_parser("calc", help="any calculator, as JSON")
+    calc.add_argument("name")
+    calc.add_argument("inputs", nargs="*", metavar="key=value")
+    plant = commands.add_parser("plant", help="bring machines, people and gauge sets in from a file")
+    plant.add_argument("file", type=Path)
+    openapi = commands.add_parser("openapi", help="write the API's description")
+    openapi.add_argument("file", type=Path)
+    options = parser.parse_args(arguments)
+    match options.command:
+        case "demo":
+            from tribodex.launch.demo import run_demo
+
+            return run_demo(ROOT, options.host, options.port, options.reset)
+        case "serve":
+            from tribodex.launch.serve import run_serve
+
+            return run_serve(ROOT)
+        case "plant":
+            from tribodex.launch.serve import import_plant
+
+            return import_plant(ROOT, options.file)
+        case "openapi":
+            from tribodex.launch.openapi import write_openapi
+
+            write_openapi(options.file, ROOT)
+            return 0
+        case _:
+            return run_calc(options.name, options.inputs)
+
+
+def run_calc(name: str, pairs: Sequence[str]) -> int:
+    """Print a calculator's answer as JSON; a problem goes to the error stream as JSON as well."""
+    try:
+        calculator = find(name)
+        inputs = calculator.inputs.model_validate(dict(_pair(pair) for pair in pairs))
+        answer = calculate(load_reference(), name, inputs)
+    except ValidationError as error:
+        print(from_validation(error).get_data(as_text=True), file=sys.stderr)
+        return 2
+    except TribodexError as error:
+        fields = [{"name": f.name, "message": f.message, "expected": f.expected} for f in error.fields]
+        print(json.dumps({"title": type(error).__name__, "detail": error.detail, "fields": fields}, ensure_ascii=False), file=sys.stderr)
+        return 2
+    print(TypeAdapter(Answer).dump_json(answer, indent=2).decode())
+    return 0
+
+
+def _pair(text: str) -> tuple[str, object]:
+    key, _, value = text.partition("=")
+    if value[:1] in "[{" and value:
+        try:
+            return key, json.loads(value)
+        except json.JSONDecodeError:
+            return key, value
+    return key, value
+
+
+if __name__ == "__main__":
+    sys.exit(main())

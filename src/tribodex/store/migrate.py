@@ -1,0 +1,34 @@
+"""Bring a database to the present schema, and give the application's account exactly its rights."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from sqlalchemy import create_engine, text
+from sqlalchemy.engine import make_url
+
+from tribodex.store.models import APPEND_ONLY, Base
+
+
+def config(owner_url: str) -> Config:
+    """Alembic's settings for a database."""
+    settings = Config()
+    settings.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+    settings.set_main_option("sqlalchemy.url", owner_url.replace("%", "%%"))
+    return settings
+
+
+def migrate(owner_url: str, app_url: str | None = None) -> None:
+    """Upgrade to the newest schema. With `app_url`, grant its account: read and add everywhere, change only projections."""
+    command.upgrade(config(owner_url), "head")
+    if app_url is None:
+        return
+    account = make_url(app_url).username
+    engine = create_engine(owner_url)
+    with engine.begin() as connection:
+        for table in Base.metadata.tables:
+            rights = "SELECT, INSERT" if table in APPEND_ONLY else "SELECT, INSERT, UPDATE, DELETE"
+            connection.execute(text(f"GRANT {rights} ON `{table}` TO :account@'127.0.0.1'"), {"account": account})
+    engine.dispose()

@@ -1,0 +1,111 @@
+"""Tables of the database. The application's account may not change or delete rows of `job` and `job_event`."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, BigInteger, Boolean, Float, ForeignKey, Integer, String, Text, UniqueConstraint
+from sqlalchemy.dialects.mysql import DATETIME
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+APPEND_ONLY = ("job", "job_event")
+
+
+class Base(DeclarativeBase):
+    """Root of the models."""
+
+    type_annotation_map = {datetime: DATETIME(fsp=6), dict[str, Any]: JSON}  # noqa: RUF012
+
+
+class MachineRow(Base):
+    """A machine of the plant."""
+
+    __tablename__ = "machine"
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    area: Mapped[str] = mapped_column(String(120))
+    rank: Mapped[int] = mapped_column(Integer, default=0)
+    positions: Mapped[list[PositionRow]] = relationship(order_by="PositionRow.rank", lazy="selectin")
+
+
+class PositionRow(Base):
+    """A bearing position."""
+
+    __tablename__ = "bearing_position"
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    machine_id: Mapped[str] = mapped_column(ForeignKey("machine.id"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    designation: Mapped[str] = mapped_column(String(64), default="")
+    shaft: Mapped[str] = mapped_column(String(32), default="")
+    fixed: Mapped[bool | None] = mapped_column(Boolean, default=None)
+    rank: Mapped[int] = mapped_column(Integer, default=0)
+
+
+class PersonRow(Base):
+    """A name to choose from."""
+
+    __tablename__ = "person"
+    name: Mapped[str] = mapped_column(String(80), primary_key=True)
+    rank: Mapped[int] = mapped_column(Integer, default=0)
+
+
+class FeelerSetRow(Base):
+    """A gauge set."""
+
+    __tablename__ = "feeler_set"
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    unit: Mapped[str] = mapped_column(String(8))
+    checked_on: Mapped[str | None] = mapped_column(String(10))
+    rank: Mapped[int] = mapped_column(Integer, default=0)
+    leaves: Mapped[list[FeelerLeafRow]] = relationship(order_by="FeelerLeafRow.thickness_um", lazy="selectin")
+
+
+class FeelerLeafRow(Base):
+    """A leaf of a gauge set."""
+
+    __tablename__ = "feeler_leaf"
+    set_id: Mapped[str] = mapped_column(ForeignKey("feeler_set.id"), primary_key=True)
+    thickness_um: Mapped[float] = mapped_column(Float(53), primary_key=True)
+
+
+class JobRow(Base):
+    """A job is registered once; everything else about it is in its log."""
+
+    __tablename__ = "job"
+    number: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(String(64), unique=True)
+    recorded_at: Mapped[datetime]
+
+
+class JobEventRow(Base):
+    """One entry of a job's log. Never changed, never deleted."""
+
+    __tablename__ = "job_event"
+    __table_args__ = (UniqueConstraint("job_id", "client_event_id", name="job_event_client"),)
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
+    seq: Mapped[int] = mapped_column(Integer, primary_key=True)
+    client_event_id: Mapped[str] = mapped_column(String(80))
+    kind: Mapped[str] = mapped_column(String(40))
+    schema_version: Mapped[int]
+    payload: Mapped[dict[str, Any]]
+    actor: Mapped[str] = mapped_column(String(80))
+    happened_at: Mapped[datetime]
+    recorded_at: Mapped[datetime]
+
+
+class JobListRow(Base):
+    """Projection for lists; can be rebuilt from the log at any time."""
+
+    __tablename__ = "job_list"
+    id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(BigInteger)
+    title: Mapped[str] = mapped_column(Text)
+    machine: Mapped[str] = mapped_column(String(120))
+    position: Mapped[str] = mapped_column(String(120))
+    bearing: Mapped[str] = mapped_column(String(120))
+    stage: Mapped[str] = mapped_column(String(60))
+    status: Mapped[str] = mapped_column(String(20))
+    events: Mapped[int]
+    updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6), index=True)

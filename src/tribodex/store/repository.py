@@ -1,0 +1,149 @@
+"""The store of the use cases on a database session."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from datetime import UTC, datetime
+
+from sqlalchemy import Engine, create_engine, insert, select
+from sqlalchemy.dialects.mysql import insert as upsert
+from sqlalchemy.exc import IntegrityError, OperationalError
+from sqlalchemy.orm import Session
+
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.job.events import SCHEMA_VERSION, Event
+from tribodex.core.quantities import LengthUnit
+from tribodex.store.models import FeelerSetRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
+from tribodex.usecases.codec import decode, encode
+from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position
+
+DEADLOCKED = (1205, 1213)
+
+
+def make_engine(url: str) -> Engine:
+    """An engine that notices a restarted server and commits only what is on disk.
+
+    READ COMMITTED: a writer that lost the race must see the winner's entries when it looks again.
+    """
+    return create_engine(
+        url, pool_pre_ping=True, pool_recycle=1800, pool_size=8, max_overflow=8, isolation_level="READ COMMITTED", connect_args={"connect_timeout": 5}
+    )
+
+
+class SqlStore:
+    """Store on one session; the caller owns the transaction's life, append() commits."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def machines(self) -> Sequence[Machine]:
+        """The plant, in two queries."""
+        rows = self._session.scalars(select(MachineRow).order_by(MachineRow.rank)).all()
+        return [
+            Machine(m.id, m.name, m.area, tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions)) for m in rows
+        ]
+
+    def people(self) -> Sequence[str]:
+        """Names to choose from."""
+        return self._session.scalars(select(PersonRow.name).order_by(PersonRow.rank)).all()
+
+    def feeler_sets(self) -> Sequence[FeelerSet]:
+        """Gauge sets with their leaves, in two queries."""
+        rows = self._session.scalars(select(FeelerSetRow).order_by(FeelerSetRow.rank)).all()
+        return [FeelerSet(r.id, r.name, LengthUnit(r.unit), tuple(leaf.thickness_um for leaf in r.leaves), r.checked_on) for r in rows]
+
+    def job_summaries(self) -> Sequence[JobSummary]:
+        """Every job, newest change first."""
+        rows = self._session.scalars(select(JobListRow).order_by(JobListRow.updated_at.desc(), JobListRow.number.desc())).all()
+        return [
+            JobSummary(r.id, r.number, r.title, r.machine, r.position, r.bearing, r.stage, r.status, r.events, r.updated_at.replace(tzinfo=UTC))
+            for r in rows
+        ]
+
+    def create_job(self, job_id: str, recorded_at: datetime) -> int:
+        """Register a job; committed together with its first event."""
+        known = self._session.scalar(select(JobRow.number).where(JobRow.id == job_id))
+        if known is not None:
+            return known
+        row = JobRow(id=job_id, recorded_at=_naive(recorded_at))
+        self._session.add(row)
+        try:
+            self._session.flush()
+        except IntegrityError:
+            self._session.rollback()
+            return self._session.execute(select(JobRow.number).where(JobRow.id == job_id)).scalar_one()
+        return row.number
+
+    def events(self, job_id: str) -> Sequence[Event]:
+        """The log of a job in one query."""
+        rows = self._session.execute(
+            select(
+                JobEventRow.seq,
+                JobEventRow.client_event_id,
+                JobEventRow.kind,
+                JobEventRow.payload,
+                JobEventRow.actor,
+                JobEventRow.happened_at,
+                JobEventRow.recorded_at,
+            )
+            .where(JobEventRow.job_id == job_id)
+            .order_by(JobEventRow.seq)
+        ).all()
+        return [
+            Event(r.seq, r.client_event_id, decode(r.kind, r.payload), r.actor, r.happened_at.replace(tzinfo=UTC), r.recorded_at.replace(tzinfo=UTC))
+            for r in rows
+        ]
+
+    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
+        """Add events and the projection in one transaction, and commit: after this they are on disk.
+
+        Raises ConcurrentWriter when another writer took the place.
+        """
+        try:
+            self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
+            values = _summary_row(summary)
+            self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
+            self._session.commit()
+        except IntegrityError as error:
+            self._session.rollback()
+            raise ConcurrentWriter from error
+        except OperationalError as error:
+            self._session.rollback()
+            if error.orig is not None and error.orig.args and error.orig.args[0] in DEADLOCKED:
+                raise ConcurrentWriter from error
+            raise
+
+
+def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, object]]:
+    for event in events:
+        yield {
+            "job_id": job_id,
+            "seq": event.seq,
+            "client_event_id": event.client_event_id,
+            "kind": event.kind,
+            "schema_version": SCHEMA_VERSION,
+            "payload": encode(event.payload),
+            "actor": event.actor,
+            "happened_at": _naive(event.happened_at),
+            "recorded_at": _naive(event.recorded_at),
+        }
+
+
+def _summary_row(s: JobSummary) -> dict[str, object]:
+    return {
+        "id": s.id,
+        "number": s.number,
+        "title": s.title,
+        "machine": s.machine,
+        "position": s.position,
+        "bearing": s.bearing,
+        "stage": s.stage,
+        "status": s.status,
+        "events": s.events,
+        "updated_at": _naive(s.updated_at),
+    }
+
+
+def _naive(moment: datetime) -> datetime:
+    """UTC without a zone, as MariaDB keeps it."""
+    return moment.astimezone(UTC).replace(tzinfo=None)

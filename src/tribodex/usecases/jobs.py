@@ -1,0 +1,168 @@
+"""Open a job, do one thing to it, list jobs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
+from tribodex.core.job import commands as cmd
+from tribodex.core.job import events as ev
+from tribodex.core.job.decide import decide
+from tribodex.core.job.stages import current_stage, status
+from tribodex.core.job.state import JobState, fold
+from tribodex.usecases.planning import PlanDraft, make_plan
+from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference, Store
+
+PROCEDURE = "a1-feeler"
+TRIES = 5
+
+
+@dataclass(frozen=True)
+class Tap:
+    """Who did it and when, and the id that makes a repeat harmless."""
+
+    client_event_id: str
+    actor: str
+    happened_at: datetime
+
+
+@dataclass(frozen=True)
+class Loaded:
+    """A job with its log."""
+
+    id: str
+    log: Sequence[ev.Event]
+    state: JobState
+
+
+def load(store: Store, job_id: str) -> Loaded:
+    """Read and fold a job. Raises NotFound."""
+    log = store.events(job_id)
+    if not log:
+        raise NotFound("There is no such job here.")
+    return Loaded(job_id, log, fold(log))
+
+
+def open_job(
+    store: Store, reference: Reference, job_id: str, position_id: str, title: str, draft: PlanDraft, tap: Tap, recorded_at: datetime
+) -> Loaded:
+    """Open a job with its plan. Opening the same job id again gives the job that is there.
+
+    Raises InvalidInput with the fields to mend.
+    """
+    fields: list[Field] = []
+    if not tap.actor.strip():
+        fields.append(Field("actor", "Who plans? The log names everybody.", "a name"))
+    place = _find_position(store.machines(), position_id)
+    if place is None:
+        fields.append(Field("position_id", "A machine and a bearing position are needed.", "one of the plant's positions"))
+    try:
+        plan = make_plan(reference, store.feeler_sets(), draft)
+    except InvalidInput as error:
+        raise InvalidInput(f"{len(fields) + len(error.fields)} entries need mending.", *fields, *error.fields) from error
+    if place is None or fields:
+        raise InvalidInput("The job is not complete.", *fields)
+    number = store.create_job(job_id, recorded_at)
+    log = store.events(job_id)
+    if log:
+        return Loaded(job_id, log, fold(log))
+    machine, position = place
+    procedure = reference.procedure(PROCEDURE)
+    opened = ev.JobOpened(
+        number=number,
+        title=title.strip() or f"{machine.name}, {position.name}",
+        machine_id=machine.id,
+        machine=machine.name,
+        position_id=position.id,
+        position=position.name,
+        procedure_id=procedure.id,
+        procedure_version=procedure.version,
+        plan=plan,
+    )
+    try:
+        return _append(store, reference, job_id, [], [opened], tap, recorded_at)
+    except ConcurrentWriter:
+        return load(store, job_id)
+
+
+def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, tap: Tap, recorded_at: datetime) -> Loaded:
+    """Do one thing to a job. The same tap said twice is stored once.
+
+    Raises InvalidInput, Refused or NotFound; Refused also when other devices keep writing at the same moment.
+    """
+    if not tap.actor.strip():
+        raise InvalidInput.at("actor", "Who is at the bench? The log names everybody.", "a name")
+    for _ in range(TRIES):
+        job = load(store, job_id)
+        if any(event.client_event_id == tap.client_event_id for event in job.log):
+            return job
+        procedure = reference.procedure(job.state.opened.procedure_id, job.state.opened.procedure_version)
+        payloads = decide(procedure, job.log, job.state, command)
+        try:
+            return _append(store, reference, job_id, job.log, payloads, tap, recorded_at)
+        except ConcurrentWriter:
+            continue
+    raise Refused("Other devices are writing to this job at the same moment. Nothing was lost; tap again.")
+
+
+def revise_plan(store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime) -> Loaded:
+    """Change the plan of a job whose bearing has not been gauged. Raises as do()."""
+    plan = make_plan(reference, store.feeler_sets(), draft)
+    return do(store, reference, job_id, cmd.RevisePlan(plan, reason), tap, recorded_at)
+
+
+def summary_of(reference: Reference, job_id: str, log: Sequence[ev.Event], state: JobState) -> JobSummary:
+    """A job as lists show it."""
+    opened = state.opened
+    procedure = reference.procedure(opened.procedure_id, opened.procedure_version)
+    return JobSummary(
+        id=job_id,
+        number=opened.number,
+        title=opened.title,
+        machine=opened.machine,
+        position=opened.position,
+        bearing=state.plan.bearing.label,
+        stage=procedure.stage(current_stage(procedure, state)).title,
+        status=status(state),
+        events=len(log),
+        updated_at=log[-1].recorded_at,
+    )
+
+
+def _append(
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    log: Sequence[ev.Event],
+    payloads: Sequence[ev.Payload],
+    tap: Tap,
+    recorded_at: datetime,
+) -> Loaded:
+    start = log[-1].seq if log else 0
+    # The tap's own id marks its last event: the earlier ones belong to it and share its id with a counter.
+    last = len(payloads) - 1
+    added = [
+        ev.Event(
+            start + i + 1,
+            tap.client_event_id if i == last else f"{tap.client_event_id}.{i}",
+            payload,
+            tap.actor.strip(),
+            tap.happened_at,
+            recorded_at,
+        )
+        for i, payload in enumerate(payloads)
+    ]
+    whole = [*log, *added]
+    state = fold(whole)
+    store.append(job_id, added, summary_of(reference, job_id, whole, state))
+    return Loaded(job_id, whole, state)
+
+
+def _find_position(machines: Sequence[Machine], position_id: str) -> tuple[Machine, Position] | None:
+    for machine in machines:
+        for position in machine.positions:
+            if position.id == position_id:
+                return machine, position
+    return None

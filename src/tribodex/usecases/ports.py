@@ -1,0 +1,118 @@
+"""What the use cases need from outside, as they see it. The store and the reference files provide it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Protocol
+
+from tribodex.core.components.adapter_sleeve import SleeveTable
+from tribodex.core.components.bearing import DimensionTable
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.components.lock_nut import LockNutTable
+from tribodex.core.errors import NotFound
+from tribodex.core.job.events import Event
+from tribodex.core.mounting.clearance import ClearanceTable
+from tribodex.core.mounting.reduction import Card, ReductionCard
+from tribodex.core.procedure import Procedure
+from tribodex.core.sources import Source
+
+
+@dataclass(frozen=True)
+class Reference:
+    """Tables, procedures and their sources."""
+
+    clearance: ClearanceTable
+    cards: dict[Card, ReductionCard]
+    nuts: LockNutTable
+    sleeves: SleeveTable
+    dimensions: DimensionTable
+    procedures: dict[tuple[str, int], Procedure]
+    sources: dict[str, Source]
+
+    def procedure(self, procedure_id: str, version: int | None = None) -> Procedure:
+        """A procedure; the newest version unless one is named."""
+        versions = [v for (key, v) in self.procedures if key == procedure_id]
+        if not versions or (version is not None and version not in versions):
+            raise NotFound(f"There is no procedure {procedure_id}{f'@{version}' if version else ''}.")
+        return self.procedures[procedure_id, version if version is not None else max(versions)]
+
+
+@dataclass(frozen=True)
+class Position:
+    """A bearing position of a machine, with what is usual there."""
+
+    id: str
+    machine_id: str
+    name: str
+    designation: str
+    shaft: str
+    fixed: bool | None
+
+
+@dataclass(frozen=True)
+class Machine:
+    """A machine of the plant."""
+
+    id: str
+    name: str
+    area: str
+    positions: tuple[Position, ...]
+
+
+@dataclass(frozen=True)
+class Plant:
+    """Machines, people and gauge sets."""
+
+    machines: tuple[Machine, ...]
+    people: tuple[str, ...]
+    feeler_sets: tuple[FeelerSet, ...]
+
+
+@dataclass(frozen=True)
+class JobSummary:
+    """A job in a list: a projection of its log that can be rebuilt."""
+
+    id: str
+    number: int
+    title: str
+    machine: str
+    position: str
+    bearing: str
+    stage: str
+    status: str
+    events: int
+    updated_at: datetime
+
+
+class ConcurrentWriter(Exception):
+    """Another device wrote to the same job at the same moment."""
+
+
+class Store(Protocol):
+    """Where jobs, plant and tools are kept. One transaction around each use case."""
+
+    def machines(self) -> Sequence[Machine]:
+        """The plant."""
+
+    def people(self) -> Sequence[str]:
+        """Names to choose from."""
+
+    def feeler_sets(self) -> Sequence[FeelerSet]:
+        """The gauge sets of the tool crib."""
+
+    def job_summaries(self) -> Sequence[JobSummary]:
+        """Every job, newest change first."""
+
+    def create_job(self, job_id: str, recorded_at: datetime) -> int:
+        """Register a job and give it its number; the number it has already when it is known."""
+
+    def events(self, job_id: str) -> Sequence[Event]:
+        """The log of a job in order; empty when the job is not known."""
+
+    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
+        """Add events and refresh the projection, all or nothing.
+
+        Raises ConcurrentWriter when a sequence number is taken.
+        """

@@ -1,0 +1,1 @@
+"""The web: one blueprint a resource; views parse, call a use case, serialise."""

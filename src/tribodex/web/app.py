@@ -1,0 +1,109 @@
+"""The application: blueprints, headers, the built front end."""
+
+from __future__ import annotations
+
+import gzip
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from pathlib import Path
+
+from flask import Flask, Response, g, request
+from flask_openapi3 import Info, OpenAPI
+from sqlalchemy import text
+
+from tribodex import __version__
+from tribodex.store.repository import make_engine
+from tribodex.usecases.ports import Reference
+from tribodex.web import calc, jobs, planning, plant, problems, records
+from tribodex.web.context import KEY, Context
+from tribodex.web.frontend import Frontend
+
+SAFE = ("GET", "HEAD", "OPTIONS")
+LARGEST_BODY = 256 * 1024
+
+
+@dataclass(frozen=True)
+class Settings:
+    """What the application needs to know. `hosts` are the names under which it may be addressed."""
+
+    database_url: str
+    dist: Path
+    hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
+
+
+def utc_now() -> datetime:
+    """The server's clock."""
+    return datetime.now(UTC)
+
+
+def create_app(settings: Settings, reference: Reference, now: Callable[[], datetime] = utc_now) -> Flask:
+    """Wire the application. The reference is read by the caller, so that a broken table stops the start."""
+    app = OpenAPI(
+        "tribodex",
+        info=Info(title="Tribodex", version=__version__, description="A bench notebook for people who change bearings."),
+        security_schemes={},
+        doc_prefix="/api",
+        doc_url="/openapi.json",
+        validation_error_status=422,
+        validation_error_model=problems.Problem,
+        validation_error_callback=problems.from_validation,
+        static_folder=None,
+    )
+    app.config["TRUSTED_HOSTS"] = list(settings.hosts)
+    app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
+    app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
+    problems.install(app)
+    for module in (plant, planning, jobs, records, calc):
+        app.register_api(module.api)
+    _guard(app)
+    Frontend(settings.dist).install(app)
+
+    @app.route("/api/health")
+    def health() -> dict[str, str]:
+        with app.extensions[KEY].engine.connect() as connection:
+            connection.execute(text("SELECT 1"))
+        return {"status": "ok", "version": __version__}
+
+    return app
+
+
+def _guard(app: Flask) -> None:
+    @app.before_request
+    def same_site() -> Response | None:
+        if request.method not in SAFE:
+            if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
+                return problems.problem(403, "other-site", "Not from here", "Another site may not write here.")
+            if request.mimetype != "application/json":
+                return problems.problem(415, "media-type", "JSON is needed", "Send application/json.")
+        return None
+
+    @app.after_request
+    def finish(response: Response) -> Response:
+        headers = response.headers
+        nonce = g.get("csp_nonce")
+        style = f"'self' 'nonce-{nonce}'" if nonce else "'self'"
+        headers.setdefault(
+            "Content-Security-Policy",
+            f"default-src 'none'; script-src 'self'; style-src {style}; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+            "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        )
+        headers["X-Content-Type-Options"] = "nosniff"
+        headers["Referrer-Policy"] = "no-referrer"
+        headers["Cross-Origin-Opener-Policy"] = "same-origin"
+        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()"
+        if request.path.startswith("/api"):
+            headers.setdefault("Cache-Control", "no-store")
+            _squeeze(response)
+        return response
+
+
+def _squeeze(response: Response) -> None:
+    """Compress an answer that is worth it."""
+    if "gzip" not in request.headers.get("Accept-Encoding", "") or response.direct_passthrough or response.status_code != 200:
+        return
+    body = response.get_data()
+    if len(body) > 1024 and response.mimetype in ("application/json", "text/html"):
+        response.set_data(gzip.compress(body, 5))
+        response.headers["Content-Encoding"] = "gzip"
+        response.headers.add("Vary", "Accept-Encoding")

@@ -1,0 +1,60 @@
+"""The built front end: hashed files cached for good, everything else the one page."""
+
+from __future__ import annotations
+
+import secrets
+from dataclasses import dataclass
+from pathlib import Path
+
+from flask import Flask, Response, g, request, send_from_directory
+
+from tribodex.web.problems import problem
+
+FOREVER = 365 * 24 * 3600
+NONCE_MARK = "__CSP_NONCE__"
+ENCODINGS = (("br", ".br"), ("gzip", ".gz"))
+
+
+@dataclass(frozen=True)
+class Frontend:
+    """Files of the front end, as built."""
+
+    dist: Path
+
+    def install(self, app: Flask) -> None:
+        """Serve them."""
+        app.add_url_rule("/assets/<path:name>", "assets", self._asset)
+        app.add_url_rule("/", "page", self._page, defaults={"path": ""})
+        app.add_url_rule("/<path:path>", "page", self._page)
+
+    def _asset(self, name: str) -> Response:
+        accepted = request.headers.get("Accept-Encoding", "")
+        for encoding, ending in ENCODINGS:
+            if encoding in accepted and (self.dist / "assets" / f"{name}{ending}").is_file():
+                response = send_from_directory(self.dist / "assets", f"{name}{ending}", max_age=FOREVER)
+                response.headers["Content-Encoding"] = encoding
+                response.headers["Content-Type"] = _type(name)
+                break
+        else:
+            response = send_from_directory(self.dist / "assets", name, max_age=FOREVER)
+        response.headers.add("Vary", "Accept-Encoding")
+        response.headers["Cache-Control"] = f"public, max-age={FOREVER}, immutable"
+        return response
+
+    def _page(self, path: str) -> Response:
+        if path.startswith("api/"):
+            return problem(404, "not-found", "Not found", f"/{path} does not exist.")
+        if path and (self.dist / path).is_file() and ".." not in path:
+            return send_from_directory(self.dist, path, max_age=3600)
+        index = self.dist / "index.html"
+        if not index.is_file():
+            return problem(503, "not-built", "The front end is not built", "Start with the launcher; it builds it.")
+        g.csp_nonce = secrets.token_urlsafe(16)
+        html = index.read_text("utf-8").replace(NONCE_MARK, g.csp_nonce)
+        return Response(html, content_type="text/html; charset=utf-8", headers={"Cache-Control": "no-cache"})
+
+
+def _type(name: str) -> str:
+    if name.endswith(".js"):
+        return "text/javascript; charset=utf-8"
+    return "text/css; charset=utf-8" if name.endswith(".css") else "application/octet-stream"

@@ -1,0 +1,63 @@
+"""Jobs: list, open, look at, tap."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import RootModel, TypeAdapter
+
+from tribodex.usecases.bench import Bench, bench
+from tribodex.usecases.jobs import do, load, open_job, revise_plan
+from tribodex.usecases.ports import JobSummary
+from tribodex.web.context import context, reply
+from tribodex.web.problems import Problem
+from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody
+
+api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
+BENCH = TypeAdapter(Bench)
+SUMMARIES = TypeAdapter(list[JobSummary])
+
+
+class BenchAnswer(RootModel[Bench]):
+    """The job as the bench shows it."""
+
+
+class JobList(RootModel[list[JobSummary]]):
+    """Jobs, newest change first."""
+
+
+@api.get("", responses={200: JobList}, summary="Every job")
+def list_jobs() -> Response:
+    with context().store() as store:
+        return reply(SUMMARIES, store.job_summaries())
+
+
+@api.post("", responses={201: BenchAnswer}, summary="Open a job")
+def create_job(body: OpenBody) -> Response:
+    here = context()
+    with here.store() as store:
+        job = open_job(store, here.reference, body.job_id, body.position_id, body.title, body.plan, body.tap(), here.now())
+        return reply(BENCH, bench(here.reference, job), 201)
+
+
+@api.get("/<job_id>", responses={200: BenchAnswer}, summary="A job as the bench shows it")
+def get_job(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(BENCH, bench(here.reference, load(store, path.job_id)))
+
+
+@api.post("/<job_id>/taps", responses={200: BenchAnswer}, summary="Do one thing to a job")
+def tap_job(path: JobPath, body: CommandBody) -> Response:
+    here = context()
+    with here.store() as store:
+        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now())
+        return reply(BENCH, bench(here.reference, job))
+
+
+@api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")
+def change_plan(path: JobPath, body: ReviseBody) -> Response:
+    here = context()
+    with here.store() as store:
+        job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now())
+        return reply(BENCH, bench(here.reference, job))

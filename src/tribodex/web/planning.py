@@ -1,0 +1,29 @@
+"""A plan before there is a job: every target, or every entry to mend."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import RootModel, TypeAdapter
+
+from tribodex.usecases.jobs import PROCEDURE
+from tribodex.usecases.planning import PlanSheet, make_plan, plan_sheet
+from tribodex.web.context import context, reply
+from tribodex.web.problems import Problem
+from tribodex.web.schemas import DraftBody
+
+api = APIBlueprint("planning", __name__, url_prefix="/api/plan", abp_tags=[Tag(name="plan")], abp_responses={422: Problem})
+SHEET = TypeAdapter(PlanSheet)
+
+
+class PlanSheetAnswer(RootModel[PlanSheet]):
+    """A plan with what to take along."""
+
+
+@api.post("", responses={200: PlanSheetAnswer}, summary="Work out a plan without keeping it")
+def preview_plan(body: DraftBody) -> Response:
+    here = context()
+    with here.store() as store:
+        feelers = store.feeler_sets()
+    plan = make_plan(here.reference, feelers, body.root)
+    return reply(SHEET, plan_sheet(here.reference, here.reference.procedure(PROCEDURE), plan))

@@ -1,0 +1,117 @@
+"""Errors as RFC 9457 problem details, each with the fields to mend."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from flask import Flask, Response
+from pydantic import BaseModel, ValidationError
+from sqlalchemy.exc import DBAPIError
+from werkzeug.exceptions import HTTPException
+
+from tribodex.core.errors import Field, InvalidInput, NotFound, Refused, TribodexError
+
+STATUS: dict[type[TribodexError], tuple[int, str, str]] = {
+    InvalidInput: (422, "invalid-input", "Something needs mending"),
+    Refused: (409, "refused", "Not now"),
+    NotFound: (404, "not-found", "Not found"),
+}
+
+
+class ProblemField(BaseModel):
+    """One thing to mend."""
+
+    name: str
+    message: str
+    expected: str = ""
+
+
+class Problem(BaseModel):
+    """Problem details (RFC 9457) with fields."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    fields: list[ProblemField] = []
+
+
+def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field, ...] = ()) -> Response:
+    """A problem as a response."""
+    body = {
+        "type": f"/problems/{kind}",
+        "title": title,
+        "status": status,
+        "detail": detail,
+        "fields": [{"name": f.name, "message": f.message, "expected": f.expected} for f in fields],
+    }
+    return Response(json.dumps(body, ensure_ascii=False), status, content_type="application/problem+json")
+
+
+def from_validation(error: ValidationError) -> Response:
+    """What pydantic found, in sentences."""
+    fields = tuple(_field(dict(item)) for item in error.errors())
+    return problem(422, "invalid-input", "Something needs mending", fields[0].message if len(fields) == 1 else "Some entries need mending.", fields)
+
+
+def _field(item: dict[str, Any]) -> Field:
+    name = ".".join(str(part) for part in item["loc"]) or "body"
+    given = item.get("input")
+    shown = f"“{given}”" if isinstance(given, str | int | float) else "What was given"
+    context = item.get("ctx", {})
+    match item["type"]:
+        case "missing":
+            return Field(name, "This is needed.", "a value")
+        case "extra_forbidden":
+            return Field(name, f"“{name}” is not known here.", "leave it out, or check its spelling")
+        case "float_parsing" | "float_type" | "int_parsing" | "int_type" | "int_from_float":
+            whole = "whole " if item["type"].startswith("int") else ""
+            return Field(name, f"{shown} is not a {whole}number.", f"a {whole}number in the unit that the name says")
+        case "greater_than" | "greater_than_equal":
+            bound = context.get("gt", context.get("ge"))
+            word = "above" if "gt" in context else "at least"
+            return Field(name, f"{shown} is too small.", f"{word} {bound:g}")
+        case "less_than" | "less_than_equal":
+            return Field(name, f"{shown} is too large.", f"at most {context.get('lt', context.get('le')):g}")
+        case "enum" | "literal_error":
+            return Field(name, f"{shown} is not one of the choices.", str(context.get("expected", "")))
+        case _:
+            return Field(name, f"{item['msg']}.", "")
+
+
+def install(app: Flask) -> None:
+    """Map every error to a problem."""
+
+    @app.errorhandler(TribodexError)
+    def _ours(error: TribodexError) -> Response:
+        for cls in type(error).__mro__:
+            if cls in STATUS:
+                status, kind, title = STATUS[cls]
+                return problem(status, kind, title, error.detail, error.fields)
+        return problem(500, "error", "An error of ours", error.detail, error.fields)
+
+    @app.errorhandler(ValidationError)
+    def _invalid(error: ValidationError) -> Response:
+        return from_validation(error)
+
+    @app.errorhandler(DBAPIError)
+    def _database(error: DBAPIError) -> Response:
+        app.logger.warning("database: %s", error.orig)
+        reply = problem(
+            503,
+            "database-away",
+            "The database does not answer",
+            "What was acknowledged is safe. This tap was not stored; it is sent again by itself.",
+        )
+        reply.headers["Retry-After"] = "2"
+        return reply
+
+    @app.errorhandler(HTTPException)
+    def _http(error: HTTPException) -> Response:
+        return problem(error.code or 500, "http", error.name, error.description or error.name)
+
+    @app.errorhandler(Exception)
+    def _any(error: Exception) -> Response:
+        app.logger.exception("unexpected", exc_info=error)
+        return problem(500, "error", "An error of ours", "Something went wrong here; what was acknowledged is safe. The log of the server says more.")

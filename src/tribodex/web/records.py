@@ -1,0 +1,60 @@
+"""Records: as a page, as PDF, as JSON."""
+
+from __future__ import annotations
+
+from flask import Response, send_from_directory
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import RootModel, TypeAdapter
+
+from tribodex.exchange.record_page import FONTS, record_css, render_html, render_pdf
+from tribodex.usecases.bench import Bench
+from tribodex.usecases.jobs import load
+from tribodex.usecases.record import Record, record
+from tribodex.web.context import context, reply
+from tribodex.web.problems import Problem
+from tribodex.web.schemas import FontPath, JobPath
+
+api = APIBlueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="records")], abp_responses={404: Problem})
+RECORD = TypeAdapter(Record)
+
+
+class RecordAnswer(RootModel[Record]):
+    """A whole record."""
+
+
+@api.get("/jobs/<job_id>/record.json", responses={200: RecordAnswer}, summary="The record as JSON")
+def record_json(path: JobPath) -> Response:
+    made, _ = _made(path)
+    response = reply(RECORD, made)
+    response.headers["Content-Disposition"] = f'inline; filename="job-{made.number}.json"'
+    return response
+
+
+@api.get("/jobs/<job_id>/record.html", summary="The record as a page")
+def record_html(path: JobPath) -> Response:
+    made, shown = _made(path)
+    return Response(render_html(made, shown), content_type="text/html; charset=utf-8")
+
+
+@api.get("/jobs/<job_id>/record.pdf", summary="The record as PDF, A4")
+def record_pdf(path: JobPath) -> Response:
+    made, shown = _made(path)
+    return Response(
+        render_pdf(made, shown), content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="job-{made.number}.pdf"'}
+    )
+
+
+@api.get("/record.css", summary="The record's style")
+def record_style() -> Response:
+    return Response(record_css(), content_type="text/css; charset=utf-8", headers={"Cache-Control": "no-cache"})
+
+
+@api.get("/fonts/<name>", summary="A font of the record")
+def record_font(path: FontPath) -> Response:
+    return send_from_directory(FONTS, path.name, max_age=30 * 24 * 3600)
+
+
+def _made(path: JobPath) -> tuple[Record, Bench]:
+    here = context()
+    with here.store() as store:
+        return record(here.reference, load(store, path.job_id))

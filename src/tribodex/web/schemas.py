@@ -1,0 +1,97 @@
+"""Bodies and paths of requests. Answers are the use cases' own dataclasses."""
+
+from __future__ import annotations
+
+import dataclasses
+import typing
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, create_model
+
+from tribodex.core.job import commands as cmd
+from tribodex.core.job.events import kind_of
+from tribodex.usecases.jobs import Tap
+from tribodex.usecases.planning import PlanDraft
+
+# The plan of a revision is made from a draft, so that command has a body of its own.
+_COMMANDS: dict[str, type] = {kind_of(cls): cls for cls in cmd.Command.__args__ if cls is not cmd.RevisePlan}
+
+
+def _model(kind: str, cls: type) -> type[BaseModel]:
+    hints = typing.get_type_hints(cls)
+    fields: dict[str, Any] = {"kind": (Literal[kind], ...)}
+    for item in dataclasses.fields(cls):
+        fields[item.name] = (hints[item.name], ... if item.default is dataclasses.MISSING else item.default)
+    return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
+
+
+COMMAND_MODELS: dict[str, type[BaseModel]] = {kind: _model(kind, cls) for kind, cls in _COMMANDS.items()}
+# Made while running, so the type checker sees no more than that it is one of the models.
+AnyCommand: Any = Annotated[typing.Union[tuple(COMMAND_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
+
+
+class JobPath(BaseModel):
+    """A job in an address."""
+
+    job_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
+
+
+class FontPath(BaseModel):
+    """A font in an address."""
+
+    name: str = Field(pattern=r"^[a-z0-9-]+\.woff2$")
+
+
+class TapBody(BaseModel):
+    """Who, when, and the id that makes a repeat harmless."""
+
+    model_config = ConfigDict(extra="forbid")
+    client_event_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
+    actor: str = Field(max_length=80)
+    happened_at: AwareDatetime
+
+    def tap(self) -> Tap:
+        """As the use cases want it."""
+        return Tap(self.client_event_id, self.actor, self.happened_at)
+
+
+class CommandBody(TapBody):
+    """One tap on a job."""
+
+    command: AnyCommand  # type: ignore[valid-type, unused-ignore]
+
+    def core(self) -> cmd.Command:
+        """The command as the core knows it."""
+        # Attributes rather than a dump: enums and tuples stay what they are.
+        values = {name: getattr(self.command, name) for name in type(self.command).model_fields if name != "kind"}
+        made: cmd.Command = _COMMANDS[self.command.kind](**values)
+        return made
+
+
+class DraftBody(RootModel[PlanDraft]):
+    """A plan as typed."""
+
+
+class OpenBody(TapBody):
+    """Open a job."""
+
+    job_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
+    position_id: str = ""
+    title: str = Field(default="", max_length=200)
+    plan: PlanDraft
+
+
+class ReviseBody(TapBody):
+    """Change the plan."""
+
+    plan: PlanDraft
+    reason: str = Field(max_length=500)
+
+
+class Health(BaseModel):
+    """Whether the tool and its database answer."""
+
+    status: str
+    version: str
+    at: datetime

@@ -59,10 +59,9 @@ def _moment(moment: datetime | None) -> str:
 
 def render_html(record: Record, bench: Bench, *, for_print: bool = False) -> str:
     """The record as a page of its own."""
+    css = record_css().replace(_FONT_ADDRESS, f"{FONTS.as_uri()}/") if for_print else ""
     template = _environment().get_template("record.html")
-    return template.render(
-        r=record, ruler=_ruler(bench), for_print=for_print, css=record_css().replace(_FONT_ADDRESS, f"{FONTS.as_uri()}/") if for_print else ""
-    )
+    return template.render(r=record, ruler=_ruler(bench), for_print=for_print, css=css)
 
 
 def render_pdf(record: Record, bench: Bench) -> bytes:

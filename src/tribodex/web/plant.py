@@ -19,7 +19,7 @@ api = APIBlueprint("plant", __name__, url_prefix="/api", abp_tags=[Tag(name="pla
 
 
 @dataclass(frozen=True)
-class Plant:
+class Choices:
     """What a planner chooses from."""
 
     machines: list[Machine]
@@ -29,7 +29,7 @@ class Plant:
     bearings: list[str]
 
 
-class PlantAnswer(RootModel[Plant]):
+class ChoicesAnswer(RootModel[Choices]):
     """What a planner chooses from."""
 
 
@@ -37,18 +37,18 @@ class SourcesAnswer(RootModel[dict[str, Source]]):
     """Sources by id."""
 
 
-PLANT = TypeAdapter(Plant)
+CHOICES = TypeAdapter(Choices)
 SOURCES = TypeAdapter(dict[str, Source])
 
 
-@api.get("/plant", responses={200: PlantAnswer}, summary="Machines, people, gauge sets")
+@api.get("/plant", responses={200: ChoicesAnswer}, summary="Machines, people, gauge sets")
 def get_plant() -> Response:
     here = context()
     procedure = here.reference.procedure(PROCEDURE)
     codes = [row.code for row in here.reference.dimensions.rows]
     with here.store() as store:
-        plant = Plant(list(store.machines()), list(store.people()), list(store.feeler_sets()), procedure.gauging_places, codes)
-        return reply(PLANT, plant)
+        plant = Choices(list(store.machines()), list(store.people()), list(store.feeler_sets()), procedure.gauging_places, codes)
+        return reply(CHOICES, plant)
 
 
 @api.get("/sources", responses={200: SourcesAnswer}, summary="Where numbers come from")

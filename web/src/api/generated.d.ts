@@ -529,16 +529,16 @@ export interface components {
              * Findings
              * @default []
              */
-            findings: string[];
+            findings?: string[];
             /**
              * Meetings
              * @default []
              */
-            meetings: components["schemas"]["Meeting"][];
+            meetings?: components["schemas"]["Meeting"][];
             /** Results */
             results: components["schemas"]["Result"][];
             /** @default null */
-            verdict: components["schemas"]["Verdict"] | null;
+            verdict?: components["schemas"]["Verdict"] | null;
         };
         /**
          * Bearing
@@ -551,14 +551,14 @@ export interface components {
              * Basic Code
              * @default
              */
-            basic_code: string;
+            basic_code?: string;
             /** Bore Mm */
             bore_mm: number;
             /**
              * Designation
              * @default
              */
-            designation: string;
+            designation?: string;
             group: components["schemas"]["Group"];
             /** Outside Mm */
             outside_mm: number;
@@ -643,7 +643,7 @@ export interface components {
              * Far Side Um
              * @default []
              */
-            far_side_um: [
+            far_side_um?: [
                 number,
                 number
             ][];
@@ -672,7 +672,7 @@ export interface components {
             /** Bore Mm */
             bore_mm: number;
             /** @default A */
-            card: components["schemas"]["Card"];
+            card?: components["schemas"]["Card"];
             /** @description clearance group as marked on the ring */
             group: components["schemas"]["Group"];
             /** Outside Mm */
@@ -746,7 +746,7 @@ export interface components {
              * Default
              * @default false
              */
-            default: boolean;
+            default?: boolean;
             /** Id */
             id: string;
             /** Reason */
@@ -754,6 +754,27 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * Choices
+         * @description What a planner chooses from.
+         */
+        Choices: {
+            /** Bearings */
+            bearings: string[];
+            /** Feeler Sets */
+            feeler_sets: components["schemas"]["FeelerSet"][];
+            /** Gauging Places */
+            gauging_places: components["schemas"]["Choice"][];
+            /** Machines */
+            machines: components["schemas"]["Machine"][];
+            /** People */
+            people: string[];
+        };
+        /**
+         * ChoicesAnswer
+         * @description What a planner chooses from.
+         */
+        ChoicesAnswer: components["schemas"]["Choices"];
         /**
          * CloseGaugingCommand
          * @description The gauging is finished.
@@ -823,7 +844,7 @@ export interface components {
              * Amount
              * @default null
              */
-            amount: string | null;
+            amount?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -833,9 +854,9 @@ export interface components {
              * Leaf
              * @default null
              */
-            leaf: string | null;
+            leaf?: string | null;
             /** @default null */
-            outcome: components["schemas"]["Outcome"] | null;
+            outcome?: components["schemas"]["Outcome"] | null;
             /** Reason */
             reason: string;
             /** Target */
@@ -844,7 +865,7 @@ export interface components {
              * Unit
              * @default null
              */
-            unit: ("degrees" | "slots" | "rim") | null;
+            unit?: ("degrees" | "slots" | "rim") | null;
         };
         /**
          * DesignationInputs
@@ -962,7 +983,7 @@ export interface components {
              * Checked On
              * @default null
              */
-            checked_on: string | null;
+            checked_on?: string | null;
             /** Id */
             id: string;
             /** Leaves Um */
@@ -979,7 +1000,7 @@ export interface components {
             /** Bore Mm */
             bore_mm: number;
             /** @default A */
-            card: components["schemas"]["Card"];
+            card?: components["schemas"]["Card"];
             /** Doubt Um */
             doubt_um: number;
             group: components["schemas"]["Group"];
@@ -1096,12 +1117,12 @@ export interface components {
              * Doubt Um
              * @default 0
              */
-            doubt_um: number;
+            doubt_um?: number;
             /**
              * Gauged Um
              * @default null
              */
-            gauged_um: number | null;
+            gauged_um?: number | null;
             group: components["schemas"]["Group"];
         };
         /**
@@ -1153,12 +1174,12 @@ export interface components {
              * Passed Um
              * @default null
              */
-            passed_um: number | null;
+            passed_um?: number | null;
             /**
              * Stopped Um
              * @default null
              */
-            stopped_um: number | null;
+            stopped_um?: number | null;
         };
         /**
          * LengthInputs
@@ -1166,7 +1187,7 @@ export interface components {
          */
         LengthInputs: {
             /** @default mm */
-            default_unit: components["schemas"]["LengthUnit"];
+            default_unit?: components["schemas"]["LengthUnit"];
             /** Text */
             text: string;
         };
@@ -1234,14 +1255,14 @@ export interface components {
              * Source Id
              * @default lock_nut_metric
              */
-            source_id: string;
+            source_id?: string;
             /** Tabs */
             tabs: number;
             /**
              * Tabs Counted
              * @default false
              */
-            tabs_counted: boolean;
+            tabs_counted?: boolean;
             /** Thread Mm */
             thread_mm: number;
         };
@@ -1324,36 +1345,36 @@ export interface components {
              * Gate
              * @default null
              */
-            gate: string | null;
+            gate?: string | null;
             /** Headline */
             headline: string;
             /** @default null */
-            leaf: components["schemas"]["Stack"] | null;
+            leaf?: components["schemas"]["Stack"] | null;
             /**
              * Place
              * @default null
              */
-            place: number | null;
+            place?: number | null;
             /**
              * Rim Mm
              * @default null
              */
-            rim_mm: number | null;
+            rim_mm?: number | null;
             /**
              * Risk
              * @default
              */
-            risk: string;
+            risk?: string;
             /**
              * Row
              * @default null
              */
-            row: string | null;
+            row?: string | null;
             /**
              * Turn Deg
              * @default null
              */
-            turn_deg: number | null;
+            turn_deg?: number | null;
             /** Why */
             why: string;
         };
@@ -1378,12 +1399,12 @@ export interface components {
              * Position Id
              * @default
              */
-            position_id: string;
+            position_id?: string;
             /**
              * Title
              * @default
              */
-            title: string;
+            title?: string;
         };
         /**
          * OpenPointCommand
@@ -1415,7 +1436,7 @@ export interface components {
              * Items
              * @default []
              */
-            items: string[];
+            items?: string[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1437,7 +1458,7 @@ export interface components {
              * Least Residual Um
              * @default null
              */
-            least_residual_um: number | null;
+            least_residual_um?: number | null;
             /** Reduction Max Um */
             reduction_max_um: number;
             /** Reduction Min Um */
@@ -1497,77 +1518,77 @@ export interface components {
              * Bore
              * @default
              */
-            bore: string;
+            bore?: string;
             /**
              * Card
              * @default A
              */
-            card: string;
+            card?: string;
             /**
              * Designation
              * @default
              */
-            designation: string;
+            designation?: string;
             /**
              * Feeler Id
              * @default
              */
-            feeler_id: string;
+            feeler_id?: string;
             /**
              * Group
              * @default
              */
-            group: string;
+            group?: string;
             /**
              * Nut Outside
              * @default
              */
-            nut_outside: string;
+            nut_outside?: string;
             /**
              * Nut Pitch
              * @default
              */
-            nut_pitch: string;
+            nut_pitch?: string;
             /**
              * Nut Slots
              * @default
              */
-            nut_slots: string;
+            nut_slots?: string;
             /**
              * Nut Tabs
              * @default
              */
-            nut_tabs: string;
+            nut_tabs?: string;
             /**
              * Outside
              * @default
              */
-            outside: string;
+            outside?: string;
             /**
              * Places
              * @default 3
              */
-            places: string;
+            places?: string;
             /**
              * Shaft
              * @default
              */
-            shaft: string;
+            shaft?: string;
             /**
              * Taper
              * @default
              */
-            taper: string;
+            taper?: string;
             /**
              * Where
              * @default hung_bottom
              */
-            where: string;
+            where?: string;
             /**
              * Width
              * @default
              */
-            width: string;
+            width?: string;
         };
         /**
          * PlanSheet
@@ -1598,27 +1619,6 @@ export interface components {
          * @description A plan with what to take along.
          */
         PlanSheetAnswer: components["schemas"]["PlanSheet"];
-        /**
-         * Plant
-         * @description What a planner chooses from.
-         */
-        Plant: {
-            /** Bearings */
-            bearings: string[];
-            /** Feeler Sets */
-            feeler_sets: components["schemas"]["FeelerSet"][];
-            /** Gauging Places */
-            gauging_places: components["schemas"]["Choice"][];
-            /** Machines */
-            machines: components["schemas"]["Machine"][];
-            /** People */
-            people: string[];
-        };
-        /**
-         * PlantAnswer
-         * @description What a planner chooses from.
-         */
-        PlantAnswer: components["schemas"]["Plant"];
         /**
          * PointView
          * @description Something left to do.
@@ -1657,22 +1657,22 @@ export interface components {
             /** Bore Mm */
             bore_mm: number;
             /** @default A */
-            card: components["schemas"]["Card"];
+            card?: components["schemas"]["Card"];
             /**
              * Gauged At Deg
              * @default 0
              */
-            gauged_at_deg: number;
+            gauged_at_deg?: number;
             /**
              * Gauged Doubt Um
              * @default 10
              */
-            gauged_doubt_um: number;
+            gauged_doubt_um?: number;
             /**
              * Gauged Um
              * @default null
              */
-            gauged_um: number | null;
+            gauged_um?: number | null;
             /** @description clearance group as marked on the ring */
             group: components["schemas"]["Group"];
             /** Initial Doubt Um */
@@ -1703,7 +1703,7 @@ export interface components {
              * Fields
              * @default []
              */
-            fields: components["schemas"]["ProblemField"][];
+            fields?: components["schemas"]["ProblemField"][];
             /** Status */
             status: number;
             /** Title */
@@ -1720,7 +1720,7 @@ export interface components {
              * Expected
              * @default
              */
-            expected: string;
+            expected?: string;
             /** Message */
             message: string;
             /** Name */
@@ -1840,7 +1840,7 @@ export interface components {
              * Doubt
              * @default null
              */
-            doubt: number | null;
+            doubt?: number | null;
             /** Id */
             id: string;
             /** Label */
@@ -1849,7 +1849,7 @@ export interface components {
              * Note
              * @default
              */
-            note: string;
+            note?: string;
             /** Unit */
             unit: string;
             /** Value */
@@ -1858,14 +1858,14 @@ export interface components {
              * Value To
              * @default null
              */
-            value_to: number | null;
+            value_to?: number | null;
             /** @default null */
-            verdict: components["schemas"]["Verdict"] | null;
+            verdict?: components["schemas"]["Verdict"] | null;
             /**
              * Working
              * @default []
              */
-            working: components["schemas"]["Line"][];
+            working?: components["schemas"]["Line"][];
         };
         /**
          * ReviseBody
@@ -1958,7 +1958,7 @@ export interface components {
              * @default rim
              * @enum {string}
              */
-            unit: "degrees" | "slots" | "rim";
+            unit?: "degrees" | "slots" | "rim";
         };
         /**
          * SetZeroCommand
@@ -2017,12 +2017,12 @@ export interface components {
              * Confidence
              * @default
              */
-            confidence: string;
+            confidence?: string;
             /**
              * Edition
              * @default null
              */
-            edition: string | null;
+            edition?: string | null;
             /**
              * Grade
              * @enum {string}
@@ -2034,7 +2034,7 @@ export interface components {
              * Page
              * @default null
              */
-            page: string | null;
+            page?: string | null;
             /** Source */
             source: string;
             /** Title */
@@ -2043,7 +2043,7 @@ export interface components {
              * Version
              * @default 1
              */
-            version: number;
+            version?: number;
         };
         /**
          * SourcesAnswer
@@ -2085,9 +2085,9 @@ export interface components {
              * Places
              * @default null
              */
-            places: number | null;
+            places?: number | null;
             /** @default null */
-            where: components["schemas"]["Where"] | null;
+            where?: components["schemas"]["Where"] | null;
         };
         /**
          * Summary
@@ -2117,27 +2117,27 @@ export interface components {
             /** Bore Mm */
             bore_mm: number;
             /** @default A */
-            card: components["schemas"]["Card"];
+            card?: components["schemas"]["Card"];
             /**
              * First Deg
              * @default null
              */
-            first_deg: number | null;
+            first_deg?: number | null;
             /**
              * Gauged At Deg
              * @default 0
              */
-            gauged_at_deg: number;
+            gauged_at_deg?: number;
             /**
              * Gauged Doubt Um
              * @default 10
              */
-            gauged_doubt_um: number;
+            gauged_doubt_um?: number;
             /**
              * Gauged Um
              * @default null
              */
-            gauged_um: number | null;
+            gauged_um?: number | null;
             /** @description clearance group as marked on the ring */
             group: components["schemas"]["Group"];
             /** Initial Doubt Um */
@@ -2199,7 +2199,7 @@ export interface components {
              * Typed
              * @default false
              */
-            typed: boolean;
+            typed?: boolean;
         };
         /**
          * TurnNutCommand
@@ -2218,7 +2218,7 @@ export interface components {
              * @default degrees
              * @enum {string}
              */
-            unit: "degrees" | "slots" | "rim";
+            unit?: "degrees" | "slots" | "rim";
         };
         /**
          * Verdict
@@ -2245,7 +2245,7 @@ export interface components {
             /** Bore Mm */
             bore_mm: number;
             /** @default A */
-            card: components["schemas"]["Card"];
+            card?: components["schemas"]["Card"];
             group: components["schemas"]["Group"];
             /** Initial Um */
             initial_um: number;
@@ -3239,7 +3239,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlantAnswer"];
+                    "application/json": components["schemas"]["ChoicesAnswer"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -72,7 +72,7 @@ def estimate(bearing: Bearing, pitch_mm: float, initial: Gauged, gaugings: Seque
     >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
     >>> p = estimate(b, 2, Gauged(0, 124, 4), [Gauged(90, 92, 5)], 110)
     >>> round(p.clearance_um, 1), p.gauged_here
-    (84.5, False)
+    (84.6, False)
     """
     ratio = effective_ratio(bearing.bore_mm, bearing.inner_raceway_mm)
     per_degree = reduction_per_degree_um(ratio, bearing.taper.slope, pitch_mm)

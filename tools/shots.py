@@ -1,0 +1,90 @@
+"""Remake docs/screenshots from the demonstration: deterministic data, one picture a view."""
+
+from __future__ import annotations
+
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT / "src"))
+
+from tribodex.launch.demo import prepare  # noqa: E402
+from tribodex.launch.mariadb import LocalMariaDB, free_port  # noqa: E402
+from tribodex.launch.server import WebServer  # noqa: E402
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+# name, address, screen, look, what to do before the picture
+VIEWS = [
+    ("jobs", "/", DESK, "light", None),
+    ("plan", "/plan", DESK, "light", "plan"),
+    ("gate", "/jobs/hollin-vale-0005", DESK, "light", None),
+    ("stop-outside-group", "/jobs/hollin-vale-0004", DESK, "light", None),
+    ("drive-up", "/jobs/hollin-vale-0003", DESK, "light", None),
+    ("drive-up-working-dark", "/jobs/hollin-vale-0003", DESK, "dark", "working"),
+    ("gauging", "/jobs/hollin-vale-0003", DESK, "light", "gauge"),
+    ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
+    ("signed", "/jobs/hollin-vale-0002", DESK, "light", None),
+    ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
+]
+
+
+def prepare_page(page: Page, step: str | None) -> None:
+    """Bring a page into the state of its picture."""
+    if step == "plan":
+        page.get_by_label("Machine and position").select_option("dc-1-in")
+        page.get_by_label("Feeler set").select_option("fs-m1")
+        page.get_by_role("heading", name="Targets", exact=True).wait_for()
+    elif step == "working":
+        page.get_by_role("button", name="Show the working of Target window for the residual clearance").click()
+    elif step == "gauge":
+        page.get_by_role("button", name="Turned 35°").click()
+        page.get_by_role("button", name="Gauge now").click()
+        page.get_by_role("group", name="What the leaf does").wait_for()
+
+
+def picture(browser: Browser, address: str, name: str, path: str, size: dict[str, int], look: str, step: str | None, folder: Path) -> None:
+    """One picture."""
+    context = browser.new_context(viewport=size, locale="en-GB", timezone_id="UTC", reduced_motion="reduce", color_scheme=look)
+    context.add_init_script("localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({actor: 'Ines Whitlow'}))")
+    page = context.new_page()
+    page.goto(f"{address}{path}")
+    page.wait_for_load_state("networkidle")
+    prepare_page(page, step)
+    page.evaluate("document.fonts.ready")
+    page.screenshot(path=folder / f"{name}.png")
+    context.close()
+
+
+def main() -> None:
+    """Every picture, or the ones named."""
+    wanted = sys.argv[1:]
+    folder = ROOT / "docs" / "screenshots"
+    folder.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as temporary, sync_playwright() as playwright:
+        database = LocalMariaDB(Path(temporary), fast=True)
+        database.start()
+        try:
+            prepare(ROOT, database)
+            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
+            try:
+                server.wait_ready()
+                browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+                for name, path, size, look, step in VIEWS:
+                    if not wanted or name in wanted:
+                        picture(browser, server.address, name, path, size, look, step, folder)
+                        print(f"docs/screenshots/{name}.png")
+                browser.close()
+            finally:
+                server.stop()
+        finally:
+            database.stop()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,3 @@
+export * from "./client";
+export * from "./outbox";
+export type * from "./types";

@@ -1,0 +1,52 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { setNonce } from "get-nonce";
+import { StrictMode, Suspense, lazy } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { AwayError } from "../api";
+import { SettingsProvider } from "../ui";
+import "../ui/styles.css";
+import { Shell } from "./shell";
+
+// Radix puts a style element in while a dialog is open; the page's policy asks for this nonce.
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
+if (nonce) setNonce(nonce);
+
+const JobsPage = lazy(() => import("../features/jobs").then((m) => ({ default: m.JobsPage })));
+const PlanPage = lazy(() => import("../features/planner").then((m) => ({ default: m.PlanPage })));
+const BenchPage = lazy(() => import("../features/bench").then((m) => ({ default: m.BenchPage })));
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => error instanceof AwayError && count < 3,
+      refetchOnWindowFocus: true,
+      networkMode: "always",
+    },
+  },
+});
+
+function NotHere() {
+  return <p className="sheet p-6">There is no page here. The tabs above lead to the jobs.</p>;
+}
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <SettingsProvider>
+        <BrowserRouter>
+          <Shell>
+            <Suspense fallback={<p className="p-6">Opening …</p>}>
+              <Routes>
+                <Route path="/" element={<JobsPage />} />
+                <Route path="/plan" element={<PlanPage />} />
+                <Route path="/jobs/:id" element={<BenchPage />} />
+                <Route path="*" element={<NotHere />} />
+              </Routes>
+            </Suspense>
+          </Shell>
+        </BrowserRouter>
+      </SettingsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

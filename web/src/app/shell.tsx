@@ -1,0 +1,115 @@
+/** The frame round every page: name, places, units, look, who, keys. */
+import { useQuery } from "@tanstack/react-query";
+import { useState, type ReactNode } from "react";
+import { NavLink } from "react-router";
+import { getChoices } from "../api";
+import { Overlay, Tick, useSettings } from "../ui";
+import { KEYS, useKeys } from "./keys";
+
+const TOOL = "inline-flex min-h-12 items-center px-3 hover:bg-wash";
+
+export function Shell({ children }: { children: ReactNode }) {
+  const settings = useSettings();
+  const [help, setHelp] = useState(false);
+  useKeys(settings.keys, () => setHelp(true));
+  const place = ({ isActive }: { isActive: boolean }) =>
+    `${TOOL} ${isActive ? "font-bold underline decoration-4 decoration-mark underline-offset-8" : ""}`;
+  return (
+    <>
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-mark focus:p-3 focus:text-on-mark"
+      >
+        To the content
+      </a>
+      <header className="border-b-2 border-ink bg-sheet">
+        <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-2 sm:px-4">
+          <span className="pr-4 text-lg font-bold tracking-wide">Tribodex</span>
+          <nav aria-label="Places" className="flex">
+            <NavLink to="/" end className={place}>
+              Jobs
+            </NavLink>
+            <NavLink to="/plan" className={place}>
+              Plan
+            </NavLink>
+          </nav>
+          <div className="ml-auto flex flex-wrap items-center">
+            <Who />
+            <button
+              type="button"
+              className={TOOL}
+              onClick={() => settings.change({ units: settings.units === "mm" ? "inch" : "mm" })}
+            >
+              <span className="sr-only">Units: </span>
+              <Flip now={settings.units === "mm"} a="mm" b="inch" />
+            </button>
+            <button
+              type="button"
+              className={TOOL}
+              onClick={() => settings.change({ look: settings.look === "dark" ? "light" : "dark" })}
+            >
+              <span className="sr-only">Look: </span>
+              <Flip now={settings.look === "light"} a="light" b="dark" />
+            </button>
+            <button
+              type="button"
+              className={TOOL}
+              onClick={() => setHelp(true)}
+              aria-label="Short keys and help"
+            >
+              ?
+            </button>
+          </div>
+        </div>
+      </header>
+      <main id="content" tabIndex={-1} className="mx-auto max-w-[84rem] p-3 outline-none sm:p-4">
+        {children}
+      </main>
+      <Overlay title="Short keys" open={help} onClose={() => setHelp(false)}>
+        <dl className="grid grid-cols-[3rem_1fr] gap-y-1">
+          {KEYS.map(({ key, does }) => (
+            <div key={key} className="contents">
+              <dt className="font-mono font-bold">{key}</dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+        </dl>
+        <Tick
+          label="Short keys are on"
+          checked={settings.keys}
+          onChange={(keys) => settings.change({ keys })}
+        />
+      </Overlay>
+    </>
+  );
+}
+
+function Flip({ now, a, b }: { now: boolean; a: string; b: string }) {
+  return (
+    <span>
+      <b className={now ? "" : "font-normal text-soft"}>{a}</b>
+      <span aria-hidden className="px-1 text-soft">
+        /
+      </span>
+      <b className={now ? "font-normal text-soft" : ""}>{b}</b>
+    </span>
+  );
+}
+
+function Who() {
+  const { actor, change } = useSettings();
+  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  return (
+    <select
+      aria-label="Who is at the bench"
+      className="min-h-12 max-w-40 bg-transparent px-2"
+      value={actor}
+      onChange={(event) => change({ actor: event.target.value })}
+    >
+      <option value="">Who is here?</option>
+      {[...new Set([...(choices.data?.people ?? []), ...(actor ? [actor] : [])])].map((name) => (
+        <option key={name}>{name}</option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,156 @@
+/** The bearing in half section over its sleeve, to scale in millimetres; the play alone is magnified, and the factor stated. */
+import type { Section } from "../api";
+import { clearance, useSettings } from "../ui";
+
+const WIDTH = 420;
+const MAGNIFY = 25;
+
+export function BearingSection({
+  section,
+  playUm,
+  label,
+}: {
+  section: Section;
+  playUm: number | null;
+  label: string;
+}) {
+  const { units } = useSettings();
+  const { bore_mm: d, outside_mm: D, width_mm: B } = section;
+  const shaft = section.shaft_mm ?? d * 0.9;
+  const sleeve = section.sleeve_length_mm ?? B * 1.7;
+  const play = ((playUm ?? 0) / 1000) * MAGNIFY;
+  const nutWidth = Math.max(sleeve * 0.14, B * 0.2);
+  const left = -B * 0.35;
+  const right = Math.max(sleeve, B * 1.1) + nutWidth * 0.6;
+  // Drawn from somewhat inside the shaft up to the outside diameter, as radii.
+  const bottom = shaft / 2 - (D - d) * 0.22;
+  const top = D / 2 + play / 2 + (D - d) * 0.06;
+  const scale = WIDTH / (right - left);
+  const x = (mm: number) => (mm - left) * scale;
+  const y = (radius: number) => (top - radius) * scale;
+  const height = (top - bottom) * scale;
+  // The bore is narrowest at the nut, where its nominal diameter holds; the sleeve is thicker away from the nut.
+  const boreFar = d / 2 + (B * section.taper_slope) / 2;
+  const roller = section.roller_diameter_mm;
+  const inner = section.inner_raceway_mm / 2;
+  const outer = section.outer_raceway_mm / 2 + play / 2;
+  const rollerLength = B * 0.36;
+  const tilt = 10;
+  const rollers = [0.27, 0.73].map((share, index) => ({ cx: B * share, sign: index === 0 ? -1 : 1 }));
+  const id = label.replace(/\W/g, "");
+  return (
+    <figure>
+      <svg
+        viewBox={`-6 -4 ${WIDTH + 12} ${height + 34}`}
+        role="img"
+        aria-label={`${label} in section on its sleeve, ${d} × ${D} × ${B} mm${playUm ? `, play ${clearance(playUm, units)}, drawn ${MAGNIFY} times larger` : ""}`}
+        className="h-auto w-full"
+      >
+        <defs>
+          {[45, -45].map((angle) => (
+            <pattern
+              key={angle}
+              id={`${id}h${angle > 0 ? "a" : "b"}`}
+              width="7"
+              height="7"
+              patternUnits="userSpaceOnUse"
+              patternTransform={`rotate(${angle})`}
+            >
+              <path d="M0 0V7" stroke="var(--soft)" strokeWidth="1.1" />
+            </pattern>
+          ))}
+        </defs>
+        {/* shaft */}
+        <rect
+          x={x(left)}
+          y={y(shaft / 2)}
+          width={WIDTH}
+          height={height - y(shaft / 2)}
+          fill="var(--steel)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+        {/* sleeve: its outside follows the taper of the bore */}
+        <path
+          d={`M${x(-B * 0.12)} ${y(shaft / 2)}L${x(-B * 0.12)} ${y(boreFar + B * 0.06 * section.taper_slope)}L${x(B)} ${y(d / 2)}L${x(sleeve)} ${y(d / 2)}L${x(sleeve)} ${y(shaft / 2)}Z`}
+          fill={`url(#${id}hb)`}
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+        {/* inner ring with its two raceways and the guide flange between */}
+        <path
+          d={`M${x(0)} ${y(boreFar)}L${x(B)} ${y(d / 2)}L${x(B)} ${y(inner - roller * 0.05)}L${x(B * 0.54)} ${y(inner + roller * 0.2)}L${x(B * 0.54)} ${y(inner + roller * 0.34)}L${x(B * 0.46)} ${y(inner + roller * 0.34)}L${x(B * 0.46)} ${y(inner + roller * 0.2)}L${x(0)} ${y(inner - roller * 0.05)}Z`}
+          fill={`url(#${id}ha)`}
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+        {rollers.map(({ cx, sign }) => (
+          <rect
+            key={sign}
+            x={x(cx - rollerLength / 2)}
+            y={y(inner + roller)}
+            width={rollerLength * scale}
+            height={roller * scale}
+            rx={roller * scale * 0.16}
+            transform={`rotate(${-sign * -tilt} ${x(cx)} ${y(inner + roller / 2)})`}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="1.5"
+          />
+        ))}
+        {/* outer ring, its sphere as a shallow arc, lifted by the magnified play */}
+        <path
+          d={`M${x(0)} ${y(D / 2 + play / 2)}H${x(B)}V${y(outer - roller * 0.12)}Q${x(B / 2)} ${y(outer + roller * 0.16)} ${x(0)} ${y(outer - roller * 0.12)}Z`}
+          fill={`url(#${id}ha)`}
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+        {/* nut */}
+        {section.nut_outside_mm ? (
+          <rect
+            x={x(B * 1.04)}
+            y={y(section.nut_outside_mm / 2)}
+            width={nutWidth * scale}
+            height={((section.nut_outside_mm - d) / 2) * scale}
+            fill={`url(#${id}ha)`}
+            stroke="var(--ink)"
+            strokeWidth="1.5"
+          />
+        ) : null}
+        {playUm ? (
+          <g stroke="var(--dye)" fill="var(--dye)">
+            <path d={`M${x(B) + 14} ${y(inner + roller)}V${y(inner + roller + play)}`} strokeWidth="5" />
+            <path
+              d={`M${x(B * 0.9)} ${y(inner + roller)}H${x(B) + 20}M${x(B * 0.9)} ${y(inner + roller + play)}H${x(B) + 20}`}
+              strokeWidth="1.5"
+              fill="none"
+            />
+            <text
+              x={x(B) + 24}
+              y={y(inner + roller + play) + 12}
+              fontSize="17"
+              fontWeight="700"
+              stroke="none"
+            >
+              {clearance(playUm, units)}
+            </text>
+          </g>
+        ) : null}
+        <path
+          d={`M-6 ${height}H${WIDTH + 6}`}
+          stroke="var(--ink)"
+          strokeWidth="1"
+          strokeDasharray="14 3 3 3"
+        />
+        <text x="0" y={height + 22} fontSize="13" fill="var(--ink)">
+          ⌀{d} × ⌀{D} × {B} mm
+          {section.shaft_mm ? `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}` : ""}
+        </text>
+      </svg>
+      <figcaption className="text-sm text-soft">
+        Half section to scale{playUm ? `; the play is drawn ${MAGNIFY} times larger` : ""}. Raceways and
+        rollers are computed from bore, outside diameter and width.
+      </figcaption>
+    </figure>
+  );
+}

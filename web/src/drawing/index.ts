@@ -1,0 +1,3 @@
+export * from "./bearing-section";
+export * from "./nut-dial";
+export * from "./ruler";

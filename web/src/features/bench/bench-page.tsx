@@ -1,0 +1,232 @@
+/** The bench: one next move, the part drawn, the ruler, the figures, the log. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Link, useParams } from "react-router";
+import { getChoices, type Bench } from "../../api";
+import { BearingSection, ClearanceRuler, NutDial } from "../../drawing";
+import { Button, Figure, SelectField, VerdictMark, useSettings } from "../../ui";
+import { ActionPanel } from "./action-panel";
+import { LogPanel } from "./log-panel";
+import { MorePanel } from "./more-panel";
+import { StageRail } from "./stage-rail";
+import { useJob, type JobAccess } from "./use-job";
+
+export function BenchPage() {
+  const { id = "" } = useParams();
+  const job = useJob(id);
+  const { bench, missing } = job;
+  useEffect(() => {
+    if (bench) document.title = `Job ${bench.number}: ${bench.next.headline}`;
+    return () => {
+      document.title = "Tribodex";
+    };
+  }, [bench]);
+  if (missing) {
+    return (
+      <div className="sheet p-6">
+        <h1 className="text-xl font-bold">This job cannot be fetched</h1>
+        <p className="py-2">
+          Either there is no such job here, or the network is away. Taps made before are kept on this device.
+        </p>
+        <Link to="/" className="text-dye underline">
+          To all jobs
+        </Link>
+      </div>
+    );
+  }
+  if (!bench) return <p className="p-6">Fetching the job …</p>;
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem]">
+      <div>
+        <TitleBlock bench={bench} />
+        <StageRail stages={bench.stages} />
+      </div>
+      <div className="min-w-0 space-y-4">
+        <Delivery job={job} />
+        <WhoIsHere />
+        <NextCard bench={bench} job={job} />
+        <Findings bench={bench} />
+        <LogPanel log={bench.log} tap={job.tap} />
+        <MorePanel bench={bench} tap={job.tap} />
+      </div>
+      <div className="space-y-4">
+        <Drawings bench={bench} />
+        <section className="sheet px-4 py-2" aria-label="Figures">
+          {bench.figures.map((result, index) => (
+            <Figure key={result.label} result={result} big={index === 0} />
+          ))}
+          {bench.figures.length === 0
+            ? bench.targets.map((result) => <Figure key={result.label} result={result} />)
+            : null}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+function TitleBlock({ bench }: { bench: Bench }) {
+  const cell = "border-b border-ink px-3 py-1.5 last:border-b-0";
+  return (
+    <div className="sheet mb-4 text-sm">
+      <div className={`${cell} flex items-baseline justify-between`}>
+        <span className="text-soft">Job</span>
+        <b className="font-mono text-2xl leading-none">{bench.number}</b>
+      </div>
+      <p className={cell}>
+        <b>{bench.bearing}</b>
+      </p>
+      <p className={cell}>
+        {bench.machine}
+        <span className="block">{bench.position}</span>
+      </p>
+      <p className={cell}>
+        {bench.attempt > 1 ? `Attempt ${bench.attempt}, ` : ""}
+        <a
+          href={`/api/jobs/${bench.id}/record.html`}
+          className="inline-flex min-h-8 items-center text-dye underline underline-offset-4"
+        >
+          Record
+        </a>
+      </p>
+    </div>
+  );
+}
+
+/** What is still on its way, and what was not taken. */
+function Delivery({ job }: { job: JobAccess }) {
+  const { outbox, dismiss } = job;
+  return (
+    <div aria-live="polite">
+      {outbox.away ? (
+        <p className="border-2 border-care px-3 py-2">
+          <b className="text-care">△ No network.</b> {outbox.waiting}{" "}
+          {outbox.waiting === 1 ? "tap waits" : "taps wait"} on this device and will be sent in order. You can
+          go on logging.
+        </p>
+      ) : null}
+      {outbox.refused ? (
+        <div
+          role="alert"
+          className="flex flex-wrap items-start justify-between gap-2 border-2 border-oxide px-3 py-2"
+        >
+          <div>
+            <p className="font-bold text-oxide">▲ Not taken: {outbox.refused.problem.detail}</p>
+            {outbox.refused.problem.fields.map((field) => (
+              <p key={field.name}>
+                {field.message !== outbox.refused?.problem.detail ? `${field.message} ` : ""}
+                {field.expected ? `Right: ${field.expected}.` : ""}
+              </p>
+            ))}
+          </div>
+          <Button onClick={dismiss}>Understood</Button>
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+function WhoIsHere() {
+  const { actor, change } = useSettings();
+  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  if (actor) return null;
+  return (
+    <div className="sheet p-4">
+      <SelectField
+        label="Who is at the bench? The log names everybody."
+        value={actor}
+        onChange={(event) => change({ actor: event.target.value })}
+      >
+        <option value="">Choose …</option>
+        {choices.data?.people.map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </SelectField>
+    </div>
+  );
+}
+
+function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
+  const { next } = bench;
+  const stop = next.do === "decide_group" || next.do === "decide_window" || next.do === "release";
+  return (
+    <section
+      aria-labelledby="next-move"
+      className={`sheet p-4 sm:p-5 ${stop ? "border-4 border-oxide" : ""}`}
+    >
+      {bench.final && bench.stage === "final_check" ? (
+        <p className="pb-2">
+          <VerdictMark verdict={bench.final.overall} large />
+        </p>
+      ) : null}
+      <h1 id="next-move" className="text-2xl font-bold leading-snug sm:text-[1.9rem]" aria-live="polite">
+        <span className={stop ? "text-oxide" : "marker"}>{next.headline}</span>
+      </h1>
+      <p className="pt-2 text-lg">{next.why}</p>
+      {next.risk ? (
+        <p className="pt-1">
+          <span aria-hidden className="font-bold text-care">
+            △{" "}
+          </span>
+          {next.risk}
+        </p>
+      ) : null}
+      <ActionPanel bench={bench} tap={job.tap} busy={job.outbox.waiting > 0 && !job.outbox.away} />
+      {bench.cautions.length > 0 && bench.status !== "signed" ? (
+        <ul className="mt-4 border-l-4 border-oxide pl-3 text-sm">
+          {bench.cautions.map((caution) => (
+            <li key={caution} className="py-0.5">
+              {caution}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </section>
+  );
+}
+
+function Findings({ bench }: { bench: Bench }) {
+  if (bench.findings.length === 0) return null;
+  return (
+    <section className="sheet px-4 py-3" aria-labelledby="findings">
+      <h2 id="findings" className="font-bold">
+        Findings
+      </h2>
+      {bench.findings.map((finding) => (
+        <p key={finding} className="py-1 text-sm">
+          <span aria-hidden className="font-bold text-care">
+            △{" "}
+          </span>
+          {finding}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function Drawings({ bench }: { bench: Bench }) {
+  const { ruler, dial, section, next } = bench;
+  const last = ruler.readings.at(-1);
+  const play = ruler.estimate_um ?? (last ? last.mean_um : null);
+  const group = bench.targets.find((target) => target.id === "group_limits")?.label.split(", ")[1] ?? "group";
+  const driven = bench.zero_set && dial;
+  return (
+    <>
+      <section className="sheet p-3" aria-label="Ruler">
+        <ClearanceRuler ruler={ruler} groupName={group} />
+      </section>
+      {driven ? (
+        <section className="sheet p-3" aria-label="Nut">
+          <NutDial dial={dial} />
+          <p className="text-sm text-soft">
+            {next.turn_deg ? `Blue: turned so far. ` : ""}
+            {dial.slots} slots, {dial.tabs} tabs{dial.tabs_counted ? ", counted" : " by the table"}: a tab
+            meets a slot every {dial.step_deg.toFixed(1)}°.
+          </p>
+        </section>
+      ) : null}
+      <section className="sheet p-3" aria-label="Section">
+        <BearingSection section={section} playUm={play} label={bench.bearing} />
+      </section>
+    </>
+  );
+}

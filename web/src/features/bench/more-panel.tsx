@@ -1,0 +1,122 @@
+/** Notes, open points, the plan's targets, giving up. */
+import { useState } from "react";
+import type { Bench } from "../../api";
+import { Button, Figure, Overlay, TextField, useSettings } from "../../ui";
+import type { Tap } from "./action-panel";
+
+export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+  const [text, setText] = useState("");
+  const [plan, setPlan] = useState(false);
+  const [giving, setGiving] = useState(false);
+  const add = (kind: "add_note" | "open_point") => {
+    if (!text.trim()) return;
+    tap({ kind, text });
+    setText("");
+  };
+  const live = bench.status === "open" || bench.status === "stopped";
+  return (
+    <section className="sheet space-y-3 px-4 py-3" aria-label="Notes and plan">
+      {bench.points.length > 0 ? (
+        <div>
+          <h2 className="font-bold">Open points</h2>
+          <ul>
+            {bench.points.map((point) => (
+              <PointLine key={point.number} point={point} tap={tap} />
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      {bench.status === "given up" ? null : (
+        <>
+          <TextField
+            label="Note, or something left to do"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+          <div className="flex flex-wrap gap-3">
+            <Button onClick={() => add("add_note")}>Add as a note</Button>
+            <Button onClick={() => add("open_point")}>Add as an open point</Button>
+          </div>
+        </>
+      )}
+      <div className="flex flex-wrap gap-x-3">
+        <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>
+          {plan ? "Hide the plan's targets" : "Show the plan's targets"}
+        </Button>
+        {live ? (
+          <Button kind="quiet" onClick={() => setGiving(true)}>
+            Give this job up
+          </Button>
+        ) : null}
+      </div>
+      {plan ? bench.targets.map((result) => <Figure key={result.label} result={result} />) : null}
+      <p className="text-sm text-soft">{bench.standing_above}</p>
+      <GiveUp open={giving} onClose={() => setGiving(false)} tap={tap} />
+    </section>
+  );
+}
+
+function PointLine({ point, tap }: { point: Bench["points"][number]; tap: Tap }) {
+  const [how, setHow] = useState<string | null>(null);
+  return (
+    <li className="border-b border-rule py-1 last:border-b-0">
+      {point.text} {point.closed ? <span className="text-soft">Settled: {point.closed}</span> : null}
+      {!point.closed && how === null ? (
+        <Button kind="quiet" onClick={() => setHow("")}>
+          Settle<span className="sr-only">: {point.text}</span>
+        </Button>
+      ) : null}
+      {!point.closed && how !== null ? (
+        <form
+          className="flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            tap({ kind: "close_point", point: point.number, how });
+            setHow(null);
+          }}
+        >
+          <TextField
+            label="How was it settled"
+            value={how}
+            onChange={(event) => setHow(event.target.value)}
+          />
+          <Button type="submit" disabled={!how.trim()}>
+            Settled
+          </Button>
+        </form>
+      ) : null}
+    </li>
+  );
+}
+
+function GiveUp({ open, onClose, tap }: { open: boolean; onClose: () => void; tap: Tap }) {
+  const { actor } = useSettings();
+  const [name, setName] = useState(actor);
+  const [reason, setReason] = useState("");
+  return (
+    <Overlay
+      title="Give this job up"
+      description="Its record stays and can be read; nothing more is logged to it."
+      open={open}
+      onClose={onClose}
+    >
+      <TextField label="Who decides" value={name} onChange={(event) => setName(event.target.value)} />
+      <TextField
+        label="Reason"
+        value={reason}
+        placeholder="tight bearing, taking the next group"
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <Button
+        kind="stop"
+        disabled={!name.trim() || !reason.trim()}
+        onClick={() => {
+          tap({ kind: "abandon", name, reason });
+          onClose();
+        }}
+      >
+        Give the job up
+      </Button>
+    </Overlay>
+  );
+}

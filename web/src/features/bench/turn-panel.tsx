@@ -1,0 +1,70 @@
+/** Log a turn of the nut: the proposed one with one tap, or slots, degrees, millimetres of rim. */
+import { useState } from "react";
+import type { Bench } from "../../api";
+import { Button, ChoiceRow, TextField, length, useSettings } from "../../ui";
+import type { Tap } from "./action-panel";
+
+type TurnUnit = "degrees" | "slots" | "rim";
+
+const HINTS: Record<TurnUnit, string> = {
+  degrees: "for example 35",
+  slots: "for example 1 1/2",
+  rim: "mm, or with a unit: 1 1/4 in",
+};
+
+export function TurnPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+  const { units } = useSettings();
+  const [unit, setUnit] = useState<TurnUnit>("degrees");
+  const [amount, setAmount] = useState("");
+  const { next, dial } = bench;
+  const proposed = next.do === "turn" ? next.turn_deg : null;
+  return (
+    <div className="space-y-3 pt-4">
+      {proposed ? (
+        <Button
+          kind="main"
+          data-main
+          className="text-lg"
+          onClick={() => tap({ kind: "turn_nut", amount: String(proposed), unit: "degrees" })}
+        >
+          Turned {proposed.toFixed(0)}°
+          {next.rim_mm ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim` : ""}
+        </Button>
+      ) : null}
+      <form
+        className="flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!amount.trim()) return;
+          tap({ kind: "turn_nut", amount, unit });
+          setAmount("");
+        }}
+      >
+        <ChoiceRow
+          label="Turned otherwise, in"
+          value={unit}
+          onChange={(value) => setUnit(value as TurnUnit)}
+          options={[
+            { value: "degrees", label: "degrees" },
+            ...(dial
+              ? [
+                  { value: "slots", label: "slots" },
+                  { value: "rim", label: "rim" },
+                ]
+              : []),
+          ]}
+        />
+        <div className="w-36">
+          <TextField
+            label="How far"
+            value={amount}
+            placeholder={HINTS[unit]}
+            onChange={(event) => setAmount(event.target.value)}
+            data-turn
+          />
+        </div>
+        <Button type="submit">Log the turn</Button>
+      </form>
+    </div>
+  );
+}

@@ -1,0 +1,130 @@
+/** Controls for gloved fingers: at least 48 px high. */
+import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from "react";
+import { useId } from "react";
+import type { ProblemField } from "../api";
+
+type Kind = "main" | "plain" | "quiet" | "stop";
+
+const KINDS: Record<Kind, string> = {
+  main: "bg-mark text-on-mark border-ink font-bold hover:brightness-95",
+  plain: "bg-sheet text-ink border-ink hover:bg-wash",
+  quiet: "border-transparent text-dye underline underline-offset-4 hover:bg-wash",
+  stop: "bg-sheet text-oxide border-oxide font-bold hover:bg-wash",
+};
+
+export function Button({
+  kind = "plain",
+  className = "",
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+  return (
+    <button
+      type="button"
+      className={`inline-flex min-h-12 items-center justify-center gap-2 rounded-sm border-2 px-4 py-2 text-left leading-tight disabled:opacity-55 ${KINDS[kind]} ${className}`}
+      {...rest}
+    />
+  );
+}
+
+const FIELD = "min-h-12 w-full rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-ink";
+
+function Frame({
+  label,
+  hint,
+  problem,
+  id,
+  children,
+}: {
+  label: string;
+  hint?: ReactNode;
+  problem?: ProblemField;
+  id: string;
+  children: ReactNode;
+}) {
+  return (
+    <div>
+      <label htmlFor={id} className="block pb-1 text-sm font-bold">
+        {label}
+      </label>
+      {children}
+      {hint && !problem ? (
+        <p id={`${id}-hint`} className="pt-1 text-sm text-soft">
+          {hint}
+        </p>
+      ) : null}
+      {problem ? (
+        <p id={`${id}-hint`} className="pt-1 text-sm font-bold text-oxide">
+          ▲ {problem.message}{" "}
+          {problem.expected ? <span className="font-normal">Right: {problem.expected}.</span> : null}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+export function TextField({
+  label,
+  hint,
+  problem,
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & { label: string; hint?: ReactNode; problem?: ProblemField }) {
+  const id = useId();
+  return (
+    <Frame label={label} hint={hint} problem={problem} id={id}>
+      <input
+        id={id}
+        className={`${FIELD} ${problem ? "border-oxide" : ""}`}
+        aria-invalid={Boolean(problem)}
+        aria-describedby={hint || problem ? `${id}-hint` : undefined}
+        autoComplete="off"
+        {...rest}
+      />
+    </Frame>
+  );
+}
+
+export function SelectField({
+  label,
+  hint,
+  problem,
+  children,
+  ...rest
+}: SelectHTMLAttributes<HTMLSelectElement> & { label: string; hint?: ReactNode; problem?: ProblemField }) {
+  const id = useId();
+  return (
+    <Frame label={label} hint={hint} problem={problem} id={id}>
+      <select
+        id={id}
+        className={`${FIELD} ${problem ? "border-oxide" : ""}`}
+        aria-invalid={Boolean(problem)}
+        aria-describedby={hint || problem ? `${id}-hint` : undefined}
+        {...rest}
+      >
+        {children}
+      </select>
+    </Frame>
+  );
+}
+
+/** A box to tick, as large as a thumb. */
+export function Tick({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <label className="flex min-h-12 cursor-pointer items-center gap-3 border-b border-rule py-2 last:border-b-0">
+      <input
+        type="checkbox"
+        className="size-7 shrink-0 accent-[var(--dye)]"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      <span>{label}</span>
+    </label>
+  );
+}

@@ -1,0 +1,75 @@
+/** Numbers for the eye. No engineering here: only units and digits. */
+import type { Result } from "../api";
+import type { Units } from "./settings";
+
+const UM_PER_THOU = 25.4;
+const MM_PER_INCH = 25.4;
+
+/** A clearance given in µm. */
+export function clearance(um: number, units: Units): string {
+  return units === "mm" ? `${(um / 1000).toFixed(3)} mm` : `${(um / UM_PER_THOU).toFixed(1)} thou`;
+}
+
+/** A clearance without its unit, for scales. */
+export function clearanceBare(um: number, units: Units): string {
+  return units === "mm" ? trim((um / 1000).toFixed(3)) : trim((um / UM_PER_THOU).toFixed(1));
+}
+
+export const clearanceUnit = (units: Units) => (units === "mm" ? "mm" : "thou");
+
+/** A length given in mm. */
+export function length(mm: number, units: Units, digits = 1): string {
+  return units === "mm" ? `${mm.toFixed(digits)} mm` : `${(mm / MM_PER_INCH).toFixed(digits + 1)} in`;
+}
+
+export function trim(text: string): string {
+  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+}
+
+function parts(unit: string, units: Units): { scale: number; unit: string; digits: number } {
+  if (unit === "µm") {
+    return units === "mm"
+      ? { scale: 1 / 1000, unit: " mm", digits: 3 }
+      : { scale: 1 / UM_PER_THOU, unit: " thou", digits: 1 };
+  }
+  if (unit === "mm") {
+    return units === "mm"
+      ? { scale: 1, unit: " mm", digits: 2 }
+      : { scale: 1 / MM_PER_INCH, unit: " in", digits: 3 };
+  }
+  return { scale: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: unit === "°" ? 0 : 3 };
+}
+
+/** A figure: value or range, with its unit. Unknown stays a word. */
+export function figure(result: Result, units: Units): string {
+  if (result.value === null) return "unknown";
+  const { scale, unit, digits } = parts(result.unit, units);
+  const value = (result.value * scale).toFixed(digits);
+  if (result.value_to === null || result.value_to === undefined) return `${value}${unit}`;
+  return `${value} to ${(result.value_to * scale).toFixed(digits)}${unit}`;
+}
+
+/** The doubt of a figure, with plus-minus; empty when there is none. */
+export function doubt(result: Result, units: Units): string {
+  if (result.doubt === null || result.doubt === undefined) return "";
+  const { scale, unit, digits } = parts(result.unit, units);
+  return `± ${(result.doubt * scale).toFixed(digits)}${unit}`;
+}
+
+/** A value of a line of working. */
+export function lineValue(value: number | null, unit: string, units: Units): string {
+  if (value === null) return "";
+  const part = parts(unit, units);
+  return `${trim((value * part.scale).toFixed(Math.max(part.digits, unit === "µm/°" ? 3 : 0)))}${part.unit}`;
+}
+
+/** A moment, in the reader's own time. */
+export function moment(iso: string): string {
+  return new Date(iso).toLocaleString(undefined, {
+    month: "short",
+    day: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+    hour12: false,
+  });
+}

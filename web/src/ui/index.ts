@@ -1,0 +1,6 @@
+export * from "./choice";
+export * from "./controls";
+export * from "./dialog";
+export * from "./figure";
+export * from "./format";
+export * from "./settings";

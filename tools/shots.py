@@ -43,7 +43,7 @@ def prepare_page(page: Page, step: str | None) -> None:
     elif step == "working":
         page.get_by_role("button", name="Show the working of Target window for the residual clearance").click()
     elif step == "gauge":
-        page.get_by_role("button", name="Turned 35°").click()
+        page.get_by_role("button", name="Turned").click()
         page.get_by_role("button", name="Gauge now").click()
         page.get_by_role("group", name="What the leaf does").wait_for()
 

@@ -123,13 +123,23 @@ def parse_count(text: str | float, field: str) -> float:
 
 
 def um_text(um: float) -> str:
-    """Micrometres as millimetres and thousandths, for sentences.
+    """Micrometres as millimetres and thousandths, for sentences: both are always in reach, an interface may show one.
 
     >>> um_text(114.3)
     '0.114 mm (4.5 thou)'
     """
     thou = um / UM_PER[LengthUnit.THOU]
-    return f"{um / 1000:.3f} mm ({number_plain(thou)} thou)"
+    return f"{um / 1000:.3f} mm ({thou:.1f} thou)"
+
+
+def mm_text(mm: float) -> str:
+    """Millimetres and inches, for lengths along a rim.
+
+    >>> mm_text(36.65)
+    '37 mm (1.44 in)'
+    """
+    digits = 0 if mm >= 10 else 1
+    return f"{mm:.{digits}f} mm ({mm / 25.4:.2f} in)"
 
 
 def number_plain(value: float) -> str:

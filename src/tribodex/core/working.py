@@ -68,15 +68,6 @@ def number(value: float) -> str:
     return text.rstrip("0").rstrip(".") if "." in text else text
 
 
-def whole(um: float) -> str:
-    """Micrometres in a sentence: nobody gauges tenths.
-
-    >>> whole(144.83)
-    '145'
-    """
-    return f"{um:.0f}"
-
-
 def in_words(chance: float) -> str:
     """Say a chance as people do.
 

@@ -19,7 +19,8 @@ from tribodex.core.mounting.locking import Meeting, meetings, way_out
 from tribodex.core.mounting.position import Gauged, Position, estimate, position_result
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
 from tribodex.core.procedure import Gate, Procedure
-from tribodex.core.working import Result, whole
+from tribodex.core.quantities import um_text
+from tribodex.core.working import Result
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
 
@@ -286,11 +287,13 @@ def _figures(state: JobState, window: Window | None, position: Position | None) 
             figures.append(mean_result(closed.summary, "Clearance, last gauged"))
             doubt = (closed.summary.doubt_um**2 + at_doubt**2) ** 0.5
             figures.append(reduction_result(initial.summary.mean_um, closed.summary.mean_um, doubt))
-        figures.append(window_result(window, "reduction_srb_tapered"))
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
-        figures.append(
-            Result(unmounted.id, unmounted.label, unmounted.value, unmounted.unit, None, unmounted.doubt, initial.initial_verdict, unmounted.working)
+        figures.insert(
+            0 if not state.attempt.zero_set else len(figures),
+            Result(unmounted.id, unmounted.label, unmounted.value, unmounted.unit, None, unmounted.doubt, initial.initial_verdict, unmounted.working),
         )
+        if state.stopped_by() != "group":
+            figures.append(window_result(window, "reduction_srb_tapered"))
         figures.append(half_rule(initial.summary.mean_um, plan.reduction_um))
     return tuple(figures)
 
@@ -313,8 +316,8 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
         reach = 2.6 * (predicted.sd_um**2 + after.closed.summary.sd_um**2) ** 0.5
         if abs(apart) > reach:
             found.append(
-                f"Gauging {after.number} reads {whole(abs(apart))} µm {'more' if apart > 0 else 'less'} than the nut's turn says, beyond "
-                f"the doubt of both ({whole(reach)} µm). Look for: a rolled gauge, the zero mark, "
+                f"Gauging {after.number} reads {um_text(abs(apart))} {'more' if apart > 0 else 'less'} than the nut's turn says, beyond "
+                f"the doubt of both ({um_text(reach)}). Look for: a rolled gauge, the zero mark, "
                 "an unoiled sleeve, nut galling, sleeve and bearing not a pair."
             )
     return tuple(found)

@@ -6,7 +6,7 @@ import { getChoices } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
 import { KEYS, useKeys } from "./keys";
 
-const TOOL = "inline-flex min-h-12 items-center px-3 hover:bg-wash";
+const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hover:bg-wash sm:px-3";
 
 export function Shell({ children }: { children: ReactNode }) {
   const settings = useSettings();
@@ -24,7 +24,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </a>
       <header className="border-b-2 border-ink bg-sheet">
         <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-2 sm:px-4">
-          <span className="pr-4 text-lg font-bold tracking-wide">Tribodex</span>
+          <span className="pr-2 text-lg font-bold tracking-wide sm:pr-4">Tribodex</span>
           <nav aria-label="Places" className="flex">
             <NavLink to="/" end className={place}>
               Jobs
@@ -102,7 +102,7 @@ function Who() {
   return (
     <select
       aria-label="Who is at the bench"
-      className="min-h-12 max-w-40 bg-transparent px-2"
+      className="min-h-12 max-w-34 bg-transparent px-1 sm:max-w-40 sm:px-2"
       value={actor}
       onChange={(event) => change({ actor: event.target.value })}
     >

@@ -24,7 +24,7 @@ export function BearingSection({
   const right = Math.max(sleeve, B * 1.1) + nutWidth * 0.6;
   // Drawn from somewhat inside the shaft up to the outside diameter, as radii.
   const bottom = shaft / 2 - (D - d) * 0.22;
-  const top = D / 2 + play / 2 + (D - d) * 0.06;
+  const top = D / 2 + play + (D - d) * 0.06;
   const scale = WIDTH / (right - left);
   const x = (mm: number) => (mm - left) * scale;
   const y = (radius: number) => (top - radius) * scale;
@@ -32,16 +32,37 @@ export function BearingSection({
   // The bore is narrowest at the nut, where its nominal diameter holds; the sleeve is thicker away from the nut.
   const boreFar = d / 2 + (B * section.taper_slope) / 2;
   const roller = section.roller_diameter_mm;
+  const outer = section.outer_raceway_mm / 2;
   const inner = section.inner_raceway_mm / 2;
-  const outer = section.outer_raceway_mm / 2 + play / 2;
-  const rollerLength = B * 0.36;
-  const tilt = 10;
-  const rollers = [0.27, 0.73].map((share, index) => ({ cx: B * share, sign: index === 0 ? -1 : 1 }));
+  // The outer raceway is a sphere about the middle of the bearing; barrel rollers lie against it.
+  const half = B * 0.17;
+  const rollers = [-0.25, 0.25].map((share) => {
+    const angle = Math.asin((B * share) / outer);
+    const touch = { x: B / 2 + outer * Math.sin(angle), r: outer * Math.cos(angle) };
+    return {
+      share,
+      // A point of the roller's own plane, `along` its axis and `out` towards the raceway, in the drawing.
+      point: (along: number, out: number) => {
+        const px = touch.x + along * Math.cos(angle) + (out - roller / 2) * Math.sin(angle);
+        const pr = touch.r - along * Math.sin(angle) + (out - roller / 2) * Math.cos(angle);
+        return `${x(px)} ${y(pr)}`;
+      },
+    };
+  });
+  const bulge = (half * half) / (2 * outer);
+  const edge = roller / 2 - bulge;
+  const radius = outer * scale;
+  // The inner ring's raceways follow the undersides of the rollers; a guide flange stands between them.
+  const under = (share: number, along: number) => {
+    const row = rollers.find((candidate) => candidate.share === share);
+    return row ? row.point(along, -roller / 2 + bulge * 0.5) : "";
+  };
+  const sphereAt = (shift: number) => Math.sqrt(outer * outer - (B / 2) ** 2) + shift;
   const id = label.replace(/\W/g, "");
   return (
     <figure>
       <svg
-        viewBox={`-6 -4 ${WIDTH + 12} ${height + 34}`}
+        viewBox={`-6 -4 ${WIDTH + 12} ${height + 8}`}
         role="img"
         aria-label={`${label} in section on its sleeve, ${d} × ${D} × ${B} mm${playUm ? `, play ${clearance(playUm, units)}, drawn ${MAGNIFY} times larger` : ""}`}
         className="h-auto w-full"
@@ -79,28 +100,24 @@ export function BearingSection({
         />
         {/* inner ring with its two raceways and the guide flange between */}
         <path
-          d={`M${x(0)} ${y(boreFar)}L${x(B)} ${y(d / 2)}L${x(B)} ${y(inner - roller * 0.05)}L${x(B * 0.54)} ${y(inner + roller * 0.2)}L${x(B * 0.54)} ${y(inner + roller * 0.34)}L${x(B * 0.46)} ${y(inner + roller * 0.34)}L${x(B * 0.46)} ${y(inner + roller * 0.2)}L${x(0)} ${y(inner - roller * 0.05)}Z`}
+          d={`M${x(0)} ${y(boreFar)}L${x(B)} ${y(d / 2)}L${x(B)} ${y(inner - roller * 0.2)}L${under(0.25, half * 1.15)}L${under(0.25, -half)}L${x(B * 0.53)} ${y(inner + roller * 0.3)}L${x(B * 0.47)} ${y(inner + roller * 0.3)}L${under(-0.25, half)}L${under(-0.25, -half * 1.15)}L${x(0)} ${y(inner - roller * 0.2)}Z`}
           fill={`url(#${id}ha)`}
           stroke="var(--ink)"
           strokeWidth="1.5"
         />
-        {rollers.map(({ cx, sign }) => (
-          <rect
-            key={sign}
-            x={x(cx - rollerLength / 2)}
-            y={y(inner + roller)}
-            width={rollerLength * scale}
-            height={roller * scale}
-            rx={roller * scale * 0.16}
-            transform={`rotate(${-sign * -tilt} ${x(cx)} ${y(inner + roller / 2)})`}
+        {rollers.map(({ share, point }) => (
+          <path
+            key={share}
+            d={`M${point(-half, edge)}A${radius} ${radius} 0 0 1 ${point(half, edge)}L${point(half, -edge)}A${radius} ${radius} 0 0 1 ${point(-half, -edge)}Z`}
             fill="var(--sheet)"
             stroke="var(--ink)"
             strokeWidth="1.5"
+            strokeLinejoin="round"
           />
         ))}
-        {/* outer ring, its sphere as a shallow arc, lifted by the magnified play */}
+        {/* outer ring, lifted by the magnified play */}
         <path
-          d={`M${x(0)} ${y(D / 2 + play / 2)}H${x(B)}V${y(outer - roller * 0.12)}Q${x(B / 2)} ${y(outer + roller * 0.16)} ${x(0)} ${y(outer - roller * 0.12)}Z`}
+          d={`M${x(0)} ${y(D / 2 + play)}H${x(B)}V${y(sphereAt(play))}A${radius} ${radius} 0 0 0 ${x(0)} ${y(sphereAt(play))}Z`}
           fill={`url(#${id}ha)`}
           stroke="var(--ink)"
           strokeWidth="1.5"
@@ -119,19 +136,13 @@ export function BearingSection({
         ) : null}
         {playUm ? (
           <g stroke="var(--dye)" fill="var(--dye)">
-            <path d={`M${x(B) + 14} ${y(inner + roller)}V${y(inner + roller + play)}`} strokeWidth="5" />
+            <path d={`M${x(B) + 14} ${y(sphereAt(0))}V${y(sphereAt(play))}`} strokeWidth="5" />
             <path
-              d={`M${x(B * 0.9)} ${y(inner + roller)}H${x(B) + 20}M${x(B * 0.9)} ${y(inner + roller + play)}H${x(B) + 20}`}
+              d={`M${x(B) - 3} ${y(sphereAt(0))}h24M${x(B) - 3} ${y(sphereAt(play))}h24`}
               strokeWidth="1.5"
               fill="none"
             />
-            <text
-              x={x(B) + 24}
-              y={y(inner + roller + play) + 12}
-              fontSize="17"
-              fontWeight="700"
-              stroke="none"
-            >
+            <text x={x(B) + 26} y={y(sphereAt(play / 2)) + 6} fontSize="19" fontWeight="700" stroke="none">
               {clearance(playUm, units)}
             </text>
           </g>
@@ -142,12 +153,12 @@ export function BearingSection({
           strokeWidth="1"
           strokeDasharray="14 3 3 3"
         />
-        <text x="0" y={height + 22} fontSize="13" fill="var(--ink)">
-          ⌀{d} × ⌀{D} × {B} mm
-          {section.shaft_mm ? `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}` : ""}
-        </text>
       </svg>
       <figcaption className="text-sm text-soft">
+        <span className="block text-ink">
+          ⌀{d} × ⌀{D} × {B} mm
+          {section.shaft_mm ? `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}` : ""}
+        </span>
         Half section to scale{playUm ? `; the play is drawn ${MAGNIFY} times larger` : ""}. Raceways and
         rollers are computed from bore, outside diameter and width.
       </figcaption>

@@ -2,8 +2,8 @@
 import type { Ruler } from "../api";
 import { clearanceBare, clearanceUnit, useSettings, type Units } from "../ui";
 
-const WIDTH = 720;
-const EDGE = 26;
+const WIDTH = 470;
+const EDGE = 22;
 const TOP = 30;
 const LINE = 24;
 const UM_PER_THOU = 25.4;
@@ -11,7 +11,7 @@ const UM_PER_THOU = 25.4;
 function ticks(from: number, to: number, units: Units): number[] {
   const unit = units === "mm" ? 10 : UM_PER_THOU;
   const span = (to - from) / unit;
-  const every = span <= 14 ? 1 : span <= 32 ? 2 : span <= 70 ? 5 : 10;
+  const every = span <= 9 ? 1 : span <= 18 ? 2 : span <= 45 ? 5 : 10;
   const step = unit * every;
   const found = [];
   for (let at = Math.ceil(from / step) * step; at <= to + 0.01; at += step) found.push(at);
@@ -81,7 +81,7 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
             x={x(ruler.residual_limit_um) - 6}
             y={base - 8}
             textAnchor="end"
-            fontSize="13"
+            fontSize="14"
             fill="var(--oxide)"
           >
             least
@@ -103,7 +103,7 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
           x={(x(ruler.group.low) + x(ruler.group.high)) / 2}
           y={base - 14}
           textAnchor="middle"
-          fontSize="13"
+          fontSize="14"
           fill="var(--soft)"
         >
           {groupName} as new
@@ -153,12 +153,12 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
       {ticks(ruler.from_um, ruler.to_um, units).map((at) => (
         <g key={at}>
           <path d={`M${x(at)} ${base}v8`} stroke="var(--ink)" strokeWidth="1.5" />
-          <text x={x(at)} y={base + 23} textAnchor="middle" fontSize="14" fill="var(--ink)">
+          <text x={x(at)} y={base + 23} textAnchor="middle" fontSize="15" fill="var(--ink)">
             {bare(at)}
           </text>
         </g>
       ))}
-      <text x={WIDTH - EDGE} y={base + 38} textAnchor="end" fontSize="13" fill="var(--soft)">
+      <text x={WIDTH - EDGE} y={base + 38} textAnchor="end" fontSize="14" fill="var(--soft)">
         {clearanceUnit(units)}
       </text>
     </svg>
@@ -197,7 +197,7 @@ function Label({ x, left, y, children }: { x: number; left: number; y: number; c
       x={fits ? x : left}
       y={y}
       textAnchor={fits ? "start" : "end"}
-      fontSize="14"
+      fontSize="15"
       fill="var(--ink)"
       stroke="var(--sheet)"
       strokeWidth="4"

@@ -4,6 +4,7 @@ import { Collapsible } from "radix-ui";
 import { useState } from "react";
 import { getSources, type Level, type Result, type Verdict } from "../api";
 import { doubt, figure, lineValue } from "./format";
+import { Say } from "./say";
 import { useSettings } from "./settings";
 
 const SHAPES: Record<Level, { path: string; color: string }> = {
@@ -57,9 +58,15 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
         ) : null}
       </div>
       {result.verdict && result.verdict.level !== "good" ? (
-        <p className="text-sm">{result.verdict.reason}</p>
+        <p className="text-sm">
+          <Say>{result.verdict.reason}</Say>
+        </p>
       ) : null}
-      {result.note ? <p className="text-sm text-soft">{result.note}</p> : null}
+      {result.note ? (
+        <p className="text-sm text-soft">
+          <Say>{result.note}</Say>
+        </p>
+      ) : null}
       <Collapsible.Content>
         <Working result={result} />
       </Collapsible.Content>

@@ -12,7 +12,9 @@ export function clearance(um: number, units: Units): string {
 
 /** A clearance without its unit, for scales. */
 export function clearanceBare(um: number, units: Units): string {
-  return units === "mm" ? trim((um / 1000).toFixed(3)) : trim((um / UM_PER_THOU).toFixed(1));
+  if (units === "inch") return trim((um / UM_PER_THOU).toFixed(1));
+  const mm = (um / 1000).toFixed(3);
+  return mm.endsWith("0") ? mm.slice(0, -1) : mm;
 }
 
 export const clearanceUnit = (units: Units) => (units === "mm" ? "mm" : "thou");
@@ -56,11 +58,14 @@ export function doubt(result: Result, units: Units): string {
   return `± ${(result.doubt * scale).toFixed(digits)}${unit}`;
 }
 
-/** A value of a line of working. */
+/** A value of a line of working: in the unit it was computed in, and in the reader's where that is another. */
 export function lineValue(value: number | null, unit: string, units: Units): string {
   if (value === null) return "";
+  const size = Math.abs(value);
+  const own = `${trim(value.toFixed(size >= 100 ? 1 : size >= 10 ? 2 : size >= 1 ? 3 : 4))}${unit === "°" ? "°" : unit ? ` ${unit}` : ""}`;
   const part = parts(unit, units);
-  return `${trim((value * part.scale).toFixed(Math.max(part.digits, unit === "µm/°" ? 3 : 0)))}${part.unit}`;
+  if (part.scale === 1) return own;
+  return `${own} (${(value * part.scale).toFixed(part.digits)}${part.unit})`;
 }
 
 /** A moment, in the reader's own time. */

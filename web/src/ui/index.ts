@@ -3,4 +3,5 @@ export * from "./controls";
 export * from "./dialog";
 export * from "./figure";
 export * from "./format";
+export * from "./say";
 export * from "./settings";

@@ -14,8 +14,8 @@ from tribodex.core.mounting.locking import meetings, way_out
 from tribodex.core.mounting.position import Position, Turn, next_turn
 from tribodex.core.mounting.window import Window
 from tribodex.core.procedure import Procedure
-from tribodex.core.quantities import number_plain, um_text
-from tribodex.core.working import Level, in_words, whole
+from tribodex.core.quantities import UM_PER, LengthUnit, mm_text, number_plain, um_text
+from tribodex.core.working import Level, in_words
 
 
 class Do(StrEnum):
@@ -61,7 +61,13 @@ def leaf_words(stack: Stack) -> str:
     """
     if len(stack.leaves_um) == 1:
         return um_text(stack.thickness_um)
-    return f"{um_text(stack.thickness_um)}, that is " + " + ".join(f"{leaf / 1000:.4g}" for leaf in stack.leaves_um)
+    return f"{um_text(stack.thickness_um)}, that is " + " + ".join(_mark(leaf) for leaf in stack.leaves_um)
+
+
+def _mark(leaf_um: float) -> str:
+    """What is marked on a leaf: thousandths when it is a whole number of half thousandths, else millimetres."""
+    halves = leaf_um / (UM_PER[LengthUnit.THOU] / 2)
+    return f"{round(halves) / 2:g} thou" if abs(halves - round(halves)) < 0.01 else f"{leaf_um / 1000:.4g}"
 
 
 def expected_span(state: JobState, gauging: Gauging) -> Span:
@@ -266,13 +272,13 @@ def _turn_move(state: JobState, position: Position, window: Window) -> NextMove:
         return _small_step(state, position, window, turn)
     nut = state.plan.nut
     rim = turn.angle_deg * nut.rim_mm_per_deg if nut else None
-    along = f": {rim:.0f} mm along its rim" if rim is not None else ""
+    along = f": {mm_text(rim)} along its rim" if rim is not None else ""
     short = "" if turn.angle_deg >= turn.to_middle_deg - 6 else f" The middle of the window is about {turn.to_middle_deg:.0f}° away; "
     stop = "this turn stops where the chance to overshoot reaches 1 in 50." if short else ""
     return NextMove(
         Do.TURN,
         f"Turn the nut {turn.angle_deg:.0f}° on{along}. Then gauge",
-        f"Now about {um_text(position.clearance_um)}; the turn takes out about {whole(position.per_degree_um * turn.angle_deg)} µm.{short}{stop}",
+        f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.per_degree_um * turn.angle_deg)}.{short}{stop}",
         f"{in_words(turn.chance).capitalize()} to end below the window.",
         turn_deg=turn.angle_deg,
         rim_mm=rim,
@@ -316,7 +322,7 @@ def _lock_move(state: JobState, position: Position, window: Window) -> NextMove:
             Do.LOCK,
             "Inside the window. Look where the next tab stands",
             "Measure along the rim from any slot to the next tab in the tightening direction "
-            f"(0 to {nut.meeting_angle_deg * nut.rim_mm_per_deg:.1f} mm, "
+            f"(0 to {mm_text(nut.meeting_angle_deg * nut.rim_mm_per_deg)}, "
             "the smallest counts).",
             "Tighten to meet, never loosen.",
         )
@@ -326,7 +332,7 @@ def _lock_move(state: JobState, position: Position, window: Window) -> NextMove:
         )
     return NextMove(
         Do.LOCK,
-        f"Tighten {number_plain(good.turn_deg)}° ({good.rim_mm:.1f} mm along the rim) and bend the tab",
+        f"Tighten {number_plain(good.turn_deg)}° ({mm_text(good.rim_mm)} along the rim) and bend the tab",
         good.verdict.reason,
         "Tighten to meet, never loosen.",
         turn_deg=good.turn_deg,

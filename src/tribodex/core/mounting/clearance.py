@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from tribodex.core.components.bands import Span, band_for
 from tribodex.core.components.bearing import Bearing, Group
+from tribodex.core.quantities import um_text
 from tribodex.core.sources import Source
-from tribodex.core.working import Level, Line, Result, Verdict, whole
+from tribodex.core.working import Level, Line, Result, Verdict
 
 
 @dataclass(frozen=True)
@@ -82,21 +83,21 @@ def judge_initial(mean_um: float, doubt_um: float, row: dict[Group, Span], group
     """
     limits = row[group]
     if limits.low <= mean_um <= limits.high:
-        return Verdict("inside the group", Level.GOOD, f"{whole(mean_um)} µm lies in {group}, {whole(limits.low)} to {whole(limits.high)} µm.")
+        return Verdict("inside the group", Level.GOOD, f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.")
     side = "below" if mean_um < limits.low else "above"
     gap = limits.low - mean_um if mean_um < limits.low else mean_um - limits.high
     if gap <= doubt_um:
         return Verdict(
             "at the edge of the group",
             Level.WATCH,
-            f"{whole(mean_um)} µm is {whole(gap)} µm {side} {group} ({whole(limits.low)} to {whole(limits.high)} µm), "
-            f"within the doubt of the gauging (± {whole(doubt_um)} µm).",
+            f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), "
+            f"within the doubt of the gauging (± {um_text(doubt_um)}).",
         )
     fits = [g.value for g, span in row.items() if span.low <= mean_um <= span.high]
     like = f" It would fit {' or '.join(fits)}." if fits else ""
     return Verdict(
         "outside the group",
         Level.STOP,
-        f"{whole(mean_um)} µm is {whole(gap)} µm {side} {group} ({whole(limits.low)} to {whole(limits.high)} µm), more than the doubt "
-        f"of the gauging (± {whole(doubt_um)} µm).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
+        f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), more than the doubt "
+        f"of the gauging (± {um_text(doubt_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
     )

@@ -9,8 +9,9 @@ from enum import StrEnum
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import FeelerSet, Stack
+from tribodex.core.quantities import um_text
 from tribodex.core.sources import GAUGED
-from tribodex.core.working import Line, Result, number, whole
+from tribodex.core.working import Line, Result, number
 
 # Narrower than this no further leaf is asked for: feel and leaf tolerance are of that size (common practice, no source).
 FINE_ENOUGH_UM = 15.0
@@ -231,7 +232,7 @@ def summarise(cells: Sequence[Cell]) -> Summary | None:
         step = max(FINE_ENOUGH_UM, *(c.bracket.width_um for c in closed))
         if abs(difference) > step:
             findings.append(
-                f"The rows differ by {whole(abs(difference))} µm, more than one leaf step: the outer ring stands askew or the "
+                f"The rows differ by {um_text(abs(difference))}, more than one leaf step: the outer ring stands askew or the "
                 "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
             )
     findings.extend(f"Place {c.place}, {c.row}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.mounting.window import Window
-from tribodex.core.working import Level, Verdict, whole
+from tribodex.core.quantities import um_text
+from tribodex.core.working import Level, Verdict
 
 
 @dataclass(frozen=True)
@@ -48,19 +49,19 @@ def judge_final(window: Window, residual_um: float, doubt_um: float) -> FinalVer
 def _residual(window: Window, residual_um: float, doubt_um: float) -> Verdict:
     limit = window.residual_limit_um
     if limit is None:
-        return Verdict("no limit known", Level.UNKNOWN, f"{whole(residual_um)} µm is left; this card gives no least residual here. Ask the maker.")
+        return Verdict("no limit known", Level.UNKNOWN, f"{um_text(residual_um)} is left; this card gives no least residual here. Ask the maker.")
     if residual_um < limit - doubt_um:
-        return Verdict("too little play", Level.STOP, f"{whole(residual_um)} µm is left, {whole(limit)} µm must be: it would run hot and may seize.")
+        return Verdict("too little play", Level.STOP, f"{um_text(residual_um)} is left, {um_text(limit)} must be: it would run hot and may seize.")
     if residual_um < limit:
         return Verdict(
-            "near the limit", Level.WATCH, f"{whole(residual_um)} µm is left, {whole(limit)} µm must be; the difference is within the doubt."
+            "near the limit", Level.WATCH, f"{um_text(residual_um)} is left, {um_text(limit)} must be; the difference is within the doubt."
         )
-    return Verdict("enough play", Level.GOOD, f"{whole(residual_um)} µm is left, at least {whole(limit)} µm must be.")
+    return Verdict("enough play", Level.GOOD, f"{um_text(residual_um)} is left, at least {um_text(limit)} must be.")
 
 
 def _reduction(window: Window, reduction_um: float, doubt_um: float) -> Verdict:
     span = window.reduction_um
-    said = f"{whole(reduction_um)} µm taken out, {whole(span.low)} to {whole(span.high)} µm asked"
+    said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
     if span.low <= reduction_um <= span.high:
         return Verdict("reduction reached", Level.GOOD, f"{said}.")
     if reduction_um < span.low:

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.mounting.position import OVERSHOOT_CHANCE, Position
 from tribodex.core.mounting.window import Window
-from tribodex.core.working import Level, Verdict, in_words, whole
+from tribodex.core.quantities import um_text
+from tribodex.core.working import Level, Verdict, in_words
 
 
 @dataclass(frozen=True)
@@ -75,14 +76,14 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
 
 
 def _judge(at: Position, window: Window, chance: float) -> Verdict:
-    residual = whole(at.clearance_um)
+    residual = um_text(at.clearance_um)
     if at.clearance_um < window.low_um:
-        return Verdict("leaves the window", Level.STOP, f"Predicted {residual} µm is below {whole(window.low_um)} µm.")
+        return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.")
     if at.clearance_um > window.high_um:
-        return Verdict("not yet there", Level.WATCH, f"Predicted {residual} µm is still above {whole(window.high_um)} µm: the sleeve would creep.")
+        return Verdict("not yet there", Level.WATCH, f"Predicted {residual} is still above {um_text(window.high_um)}: the sleeve would creep.")
     if chance > 5 * OVERSHOOT_CHANCE:
-        return Verdict("inside, near the limit", Level.WATCH, f"Predicted {residual} µm; {in_words(chance)} to end below the window.")
-    return Verdict("inside", Level.GOOD, f"Predicted {residual} µm; {in_words(chance)} to end below the window.")
+        return Verdict("inside, near the limit", Level.WATCH, f"Predicted {residual}; {in_words(chance)} to end below the window.")
+    return Verdict("inside", Level.GOOD, f"Predicted {residual}; {in_words(chance)} to end below the window.")
 
 
 def way_out(found: Sequence[Meeting]) -> str:

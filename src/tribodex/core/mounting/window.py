@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.components.bands import Span
+from tribodex.core.quantities import um_text
 from tribodex.core.sources import SCREW
-from tribodex.core.working import Level, Line, Result, Verdict, number, whole
+from tribodex.core.working import Level, Line, Result, Verdict, number
 
 
 @dataclass(frozen=True)
@@ -72,12 +73,12 @@ def window_result(window: Window, card_source_id: str) -> Result:
         verdict = Verdict(
             "empty",
             Level.STOP,
-            f"Taking out the least reduction ({whole(r.low)} µm) would leave {whole(window.high_um)} µm, "
-            f"below the {whole(window.low_um)} µm that must be left. The bearing was tight to start with: "
+            f"Taking out the least reduction ({um_text(r.low)}) would leave {um_text(window.high_um)}, "
+            f"below the {um_text(window.low_um)} that must be left. The bearing was tight to start with: "
             "gauge again; take the next clearance group; or ask the maker.",
         )
     else:
-        verdict = Verdict("open", Level.GOOD, f"Aim for the middle, {whole(window.mid_um)} µm.")
+        verdict = Verdict("open", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
     return Result(
         "window",
         "Target window for the residual clearance",
@@ -112,7 +113,7 @@ def half_rule(initial_um: float, reduction_um: Span) -> Result:
         else Verdict(
             "differs from the card",
             Level.WATCH,
-            f"Half of it is {whole(half)} µm; the card takes out {whole(reduction_um.low)} to {whole(reduction_um.high)} µm. The card goes first.",
+            f"Half of it is {um_text(half)}; the card takes out {um_text(reduction_um.low)} to {um_text(reduction_um.high)}. The card goes first.",
         )
     )
     line = Line("r", "half of what was measured", "r = c₀/2", f"{number(initial_um)}/2", half, "µm", "practice")

@@ -1,7 +1,7 @@
 /** The taps that go with the next move, and the others that are always at hand. */
 import { useState } from "react";
 import type { Bench, Command } from "../../api";
-import { Button, Overlay, TextField, useSettings } from "../../ui";
+import { Button, Overlay, Say, TextField, useSettings } from "../../ui";
 import { GatePanel } from "./gate-panel";
 import { GaugingPanel } from "./gauging-panel";
 import { LockPanel } from "./lock-panel";
@@ -172,10 +172,10 @@ function Sign({ bench, tap }: { bench: Bench; tap: Tap }) {
       {bench.final ? (
         <ul className="space-y-1">
           <li>
-            <b>{bench.final.residual.word}:</b> {bench.final.residual.reason}
+            <b>{bench.final.residual.word}:</b> <Say>{bench.final.residual.reason}</Say>
           </li>
           <li>
-            <b>{bench.final.reduction.word}:</b> {bench.final.reduction.reason}
+            <b>{bench.final.reduction.word}:</b> <Say>{bench.final.reduction.reason}</Say>
           </li>
         </ul>
       ) : null}

@@ -4,7 +4,7 @@ import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { getChoices, type Bench } from "../../api";
 import { BearingSection, ClearanceRuler, NutDial } from "../../drawing";
-import { Button, Figure, SelectField, VerdictMark, useSettings } from "../../ui";
+import { Button, Figure, Say, SelectField, VerdictMark, inUnits, useSettings } from "../../ui";
 import { ActionPanel } from "./action-panel";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
@@ -15,12 +15,13 @@ export function BenchPage() {
   const { id = "" } = useParams();
   const job = useJob(id);
   const { bench, missing } = job;
+  const { units } = useSettings();
   useEffect(() => {
-    if (bench) document.title = `Job ${bench.number}: ${bench.next.headline}`;
+    if (bench) document.title = `Job ${bench.number}: ${inUnits(bench.next.headline, units)}`;
     return () => {
       document.title = "Tribodex";
     };
-  }, [bench]);
+  }, [bench, units]);
   if (missing) {
     return (
       <div className="sheet p-6">
@@ -64,26 +65,28 @@ export function BenchPage() {
   );
 }
 
+/** Like the title block of a drawing; on a phone it shrinks to two lines. */
 function TitleBlock({ bench }: { bench: Bench }) {
-  const cell = "border-b border-ink px-3 py-1.5 last:border-b-0";
+  const cell = "px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
   return (
-    <div className="sheet mb-4 text-sm">
-      <div className={`${cell} flex items-baseline justify-between`}>
+    <div className="sheet mb-3 flex flex-wrap items-center text-sm lg:mb-4 lg:block">
+      <p className={`${cell} flex items-baseline gap-2 lg:justify-between`}>
         <span className="text-soft">Job</span>
-        <b className="font-mono text-2xl leading-none">{bench.number}</b>
-      </div>
+        <b className="text-xl leading-none lg:text-2xl">{bench.number}</b>
+      </p>
       <p className={cell}>
         <b>{bench.bearing}</b>
       </p>
-      <p className={cell}>
+      <p className={`${cell} order-last w-full lg:w-auto`}>
         {bench.machine}
-        <span className="block">{bench.position}</span>
+        <span className="lg:hidden">, </span>
+        <span className="lg:block">{bench.position}</span>
+        {bench.attempt > 1 ? <b className="block">Attempt {bench.attempt}</b> : null}
       </p>
-      <p className={cell}>
-        {bench.attempt > 1 ? `Attempt ${bench.attempt}, ` : ""}
+      <p className={`${cell} ml-auto`}>
         <a
           href={`/api/jobs/${bench.id}/record.html`}
-          className="inline-flex min-h-8 items-center text-dye underline underline-offset-4"
+          className="inline-flex min-h-10 items-center text-dye underline underline-offset-4"
         >
           Record
         </a>
@@ -96,7 +99,7 @@ function TitleBlock({ bench }: { bench: Bench }) {
 function Delivery({ job }: { job: JobAccess }) {
   const { outbox, dismiss } = job;
   return (
-    <div aria-live="polite">
+    <div aria-live="polite" className="space-y-3 empty:hidden">
       {outbox.away ? (
         <p className="border-2 border-care px-3 py-2">
           <b className="text-care">△ No network.</b> {outbox.waiting}{" "}
@@ -110,11 +113,17 @@ function Delivery({ job }: { job: JobAccess }) {
           className="flex flex-wrap items-start justify-between gap-2 border-2 border-oxide px-3 py-2"
         >
           <div>
-            <p className="font-bold text-oxide">▲ Not taken: {outbox.refused.problem.detail}</p>
+            <p className="font-bold text-oxide">
+              ▲ Not taken: <Say>{outbox.refused.problem.detail}</Say>
+            </p>
             {outbox.refused.problem.fields.map((field) => (
               <p key={field.name}>
-                {field.message !== outbox.refused?.problem.detail ? `${field.message} ` : ""}
-                {field.expected ? `Right: ${field.expected}.` : ""}
+                <Say>
+                  {[
+                    field.message !== outbox.refused?.problem.detail ? field.message : "",
+                    field.expected ? `Right: ${field.expected}.` : "",
+                  ].join(" ")}
+                </Say>
               </p>
             ))}
           </div>
@@ -159,15 +168,19 @@ function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
         </p>
       ) : null}
       <h1 id="next-move" className="text-2xl font-bold leading-snug sm:text-[1.9rem]" aria-live="polite">
-        <span className={stop ? "text-oxide" : "marker"}>{next.headline}</span>
+        <span className={stop ? "text-oxide" : "marker"}>
+          <Say>{next.headline}</Say>
+        </span>
       </h1>
-      <p className="pt-2 text-lg">{next.why}</p>
+      <p className="pt-2 text-lg">
+        <Say>{next.why}</Say>
+      </p>
       {next.risk ? (
         <p className="pt-1">
           <span aria-hidden className="font-bold text-care">
             △{" "}
           </span>
-          {next.risk}
+          <Say>{next.risk}</Say>
         </p>
       ) : null}
       <ActionPanel bench={bench} tap={job.tap} busy={job.outbox.waiting > 0 && !job.outbox.away} />
@@ -196,7 +209,7 @@ function Findings({ bench }: { bench: Bench }) {
           <span aria-hidden className="font-bold text-care">
             △{" "}
           </span>
-          {finding}
+          <Say>{finding}</Say>
         </p>
       ))}
     </section>
@@ -204,7 +217,7 @@ function Findings({ bench }: { bench: Bench }) {
 }
 
 function Drawings({ bench }: { bench: Bench }) {
-  const { ruler, dial, section, next } = bench;
+  const { ruler, dial, section } = bench;
   const last = ruler.readings.at(-1);
   const play = ruler.estimate_um ?? (last ? last.mean_um : null);
   const group = bench.targets.find((target) => target.id === "group_limits")?.label.split(", ")[1] ?? "group";
@@ -218,7 +231,8 @@ function Drawings({ bench }: { bench: Bench }) {
         <section className="sheet p-3" aria-label="Nut">
           <NutDial dial={dial} />
           <p className="text-sm text-soft">
-            {next.turn_deg ? `Blue: turned so far. ` : ""}
+            Blue: turned so far.
+            {dial.target_to_deg !== null && !bench.locked ? " Yellow: where the window is expected." : ""}{" "}
             {dial.slots} slots, {dial.tabs} tabs{dial.tabs_counted ? ", counted" : " by the table"}: a tab
             meets a slot every {dial.step_deg.toFixed(1)}°.
           </p>

@@ -1,7 +1,16 @@
 /** Gauging by leaf chips: a leaf passes, drags or does not pass, at one place of one row. */
 import { useState } from "react";
 import type { CellView, GaugingView, Outcome } from "../../api";
-import { Button, Figure, TextField, clearance, clearanceBare, clearanceUnit, useSettings } from "../../ui";
+import {
+  Button,
+  Figure,
+  Say,
+  TextField,
+  clearance,
+  clearanceBare,
+  clearanceUnit,
+  useSettings,
+} from "../../ui";
 import type { Tap } from "./action-panel";
 
 const OUTCOMES: { value: Outcome; label: string; hotkey: string }[] = [
@@ -76,7 +85,7 @@ export function GaugingPanel({ gauging, tap, busy }: { gauging: GaugingView; tap
                 setLeaf(um);
                 setTyped("");
               }}
-              className="min-h-12 min-w-16 rounded-sm border-2 border-rule bg-sheet px-2 font-mono aria-pressed:border-ink aria-pressed:bg-mark aria-pressed:font-bold aria-pressed:text-on-mark"
+              className="min-h-12 min-w-16 rounded-sm border-2 border-rule bg-sheet px-2 text-lg aria-pressed:border-ink aria-pressed:bg-mark aria-pressed:font-bold aria-pressed:text-on-mark"
             >
               {clearanceBare(um, units)}
             </button>
@@ -112,7 +121,7 @@ export function GaugingPanel({ gauging, tap, busy }: { gauging: GaugingView; tap
       </div>
       {gauging.findings.map((finding) => (
         <p key={finding} className="font-bold text-care">
-          △ {finding}
+          △ <Say>{finding}</Say>
         </p>
       ))}
       {gauging.mean ? <Figure result={gauging.mean} /> : null}

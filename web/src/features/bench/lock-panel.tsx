@@ -1,7 +1,7 @@
 /** Where tabs meet slots from here on, by tightening alone. */
 import { useState } from "react";
 import type { Bench, Meeting } from "../../api";
-import { Button, TextField, VerdictMark, clearance, length, useSettings } from "../../ui";
+import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } from "../../ui";
 import type { Tap } from "./action-panel";
 
 export function LockPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
@@ -79,7 +79,11 @@ export function LockPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
           ))}
         </tbody>
       </table>
-      {bench.way_out ? <p className="font-bold text-care">△ {bench.way_out}</p> : null}
+      {bench.way_out ? (
+        <p className="font-bold text-care">
+          △ <Say>{bench.way_out}</Say>
+        </p>
+      ) : null}
     </div>
   );
 }

@@ -1,7 +1,7 @@
 /** The log: every entry, newest first; corrections beside what they replace. */
 import { useState } from "react";
 import type { LogLine, Outcome } from "../../api";
-import { Button, ChoiceRow, Overlay, TextField, moment } from "../../ui";
+import { Button, ChoiceRow, Overlay, Say, TextField, inUnits, moment, useSettings } from "../../ui";
 import type { Tap } from "./action-panel";
 
 const SHORT = 5;
@@ -26,11 +26,11 @@ export function LogPanel({ log, tap }: { log: LogLine[]; tap: Tap }) {
               <span className="pr-2 font-mono text-sm text-soft">{line.seq}</span>
               {line.corrected ? (
                 <>
-                  <s className="text-soft">{line.text}</s> <b>Corrected: {line.replaced_by}</b> ({line.reason}
+                  <s className="text-soft"><Say>{line.text}</Say></s> <b>Corrected: <Say>{line.replaced_by}</Say></b> ({line.reason}
                   )
                 </>
               ) : (
-                line.text
+                <Say>{line.text}</Say>
               )}
               <span className="block text-sm text-soft">
                 {line.actor}, {moment(line.happened_at)}
@@ -57,6 +57,7 @@ export function LogPanel({ log, tap }: { log: LogLine[]; tap: Tap }) {
 }
 
 function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void; tap: Tap }) {
+  const { units } = useSettings();
   const reading = line.kind === "leaf_tried";
   const [leaf, setLeaf] = useState("");
   const [outcome, setOutcome] = useState("");
@@ -81,7 +82,7 @@ function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void
   return (
     <Overlay
       title={`Correct entry ${line.seq}`}
-      description={`${line.text} The old entry stays readable.`}
+      description={`${inUnits(line.text, units)} The old entry stays readable.`}
       open
       onClose={onClose}
     >

@@ -12,7 +12,7 @@ export function StageRail({ stages }: { stages: RailStage[] }) {
           <li
             key={stage.id}
             aria-current={stage.state === "now" ? "step" : undefined}
-            className="relative flex-1 pb-1 lg:min-h-14 lg:flex-none lg:pb-0 lg:pl-9"
+            className="relative flex-1 pb-1 lg:min-h-12 lg:flex-none lg:pb-5 lg:pl-9"
           >
             {index < stages.length - 1 ? (
               <span

@@ -88,7 +88,7 @@ function JobStrip({ job }: { job: JobSummary }) {
           <span className="block text-sm">{job.bearing}</span>
         </span>
         <span>
-          <svg viewBox="0 0 136 16" className="h-4 w-full max-w-68" aria-hidden>
+          <svg viewBox="0 0 136 16" className="h-4 w-34" aria-hidden>
             <path d="M8 8H128" stroke="var(--ink)" strokeWidth="1.5" />
             {ORDER.map((name, index) => (
               <circle

@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 import type { PlanSheet, ProblemError } from "../../api";
 import { BearingSection } from "../../drawing";
-import { ChoiceRow, Figure, figure, useSettings } from "../../ui";
+import { ChoiceRow, Figure, Say, figure, useSettings } from "../../ui";
 
 export function SheetView(props: {
   sheet: PlanSheet | null;
@@ -22,8 +22,8 @@ export function SheetView(props: {
             <ul className="space-y-2">
               {problem.fields.map((field) => (
                 <li key={field.name + field.message}>
-                  <span className="font-bold">{field.message}</span>{" "}
-                  <span className="text-soft">{field.expected}</span>
+                  <span className="font-bold"><Say>{field.message}</Say></span>{" "}
+                  <span className="text-soft"><Say>{field.expected ?? ""}</Say></span>
                 </li>
               ))}
             </ul>
@@ -47,7 +47,7 @@ export function SheetView(props: {
               <span aria-hidden className="font-bold text-care">
                 △{" "}
               </span>
-              {finding}
+              <Say>{finding}</Say>
             </p>
           ))}
         </div>

@@ -39,8 +39,8 @@ _SPELLINGS: dict[str, LengthUnit] = {
 _ANGLES = ("", "°", "deg", "degree", "degrees")
 _NUMBER = re.compile(
     r"""^\s*(?P<sign>[+\-−]?)\s*
-        (?:(?:(?P<whole>\d+)[\s\-]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+) | (?P<dec>\d*[.,]?\d+|\d+[.,]))
-        \s*(?P<unit>[^\d\s].*?|)\s*$""",
+        (?:(?:(?P<whole>[0-9]+)[\s\-]+)?(?P<num>[0-9]+)\s*/\s*(?P<den>[0-9]+) | (?P<dec>[0-9]*[.,]?[0-9]+|[0-9]+[.,]))
+        \s*(?P<unit>[^0-9\s].*?|)\s*$""",
     re.VERBOSE,
 )
 EXAMPLES = "for example 0.115 mm, 115 µm, 4.5 thou or 0.0045 in"

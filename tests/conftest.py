@@ -1,0 +1,66 @@
+"""What tests share: the reference, gauge sets, a database of their own for each worker."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from hypothesis import HealthCheck, settings
+from sqlalchemy import Engine, text
+
+from tests.helpers import FEELERS
+from tribodex.exchange.plant_file import read_plant
+from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.reference import load_reference
+from tribodex.store.migrate import migrate
+from tribodex.store.models import Base
+from tribodex.store.plant import store_plant
+from tribodex.store.repository import make_engine
+from tribodex.usecases.ports import Reference
+
+ROOT = Path(__file__).resolve().parents[1]
+
+# Deadlines would measure the machine, not the code.
+settings.register_profile("tribodex", deadline=None, suppress_health_check=[HealthCheck.too_slow], derandomize=True)
+settings.load_profile("tribodex")
+
+
+@pytest.fixture(scope="session")
+def reference() -> Reference:
+    return load_reference()
+
+
+@pytest.fixture(scope="session")
+def feelers() -> list[object]:
+    return list(FEELERS)
+
+
+@pytest.fixture(scope="session")
+def database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LocalMariaDB]:
+    """A server of this worker's own, with schema and rights."""
+    server = LocalMariaDB(tmp_path_factory.mktemp("mariadb"), fast=True)
+    server.start()
+    migrate(server.owner_url, server.app_url)
+    yield server
+    server.stop()
+
+
+@pytest.fixture(scope="session")
+def _engine(database: LocalMariaDB) -> Iterator[Engine]:
+    engine = make_engine(database.app_url)
+    yield engine
+    engine.dispose()
+
+
+@pytest.fixture
+def engine(database: LocalMariaDB, _engine: Engine) -> Engine:
+    """The application's engine on a database with the demonstration's plant and no job."""
+    owner = make_engine(database.owner_url)
+    with owner.begin() as connection:
+        connection.execute(text("SET FOREIGN_KEY_CHECKS=0"))
+        for table in Base.metadata.tables:
+            connection.execute(text(f"TRUNCATE TABLE `{table}`"))
+    owner.dispose()
+    store_plant(_engine, read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml"))
+    return _engine

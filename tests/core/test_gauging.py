@@ -1,0 +1,143 @@
+"""Leaves, stacks, brackets, means."""
+
+from __future__ import annotations
+
+import math
+from itertools import combinations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.helpers import INCH, METRIC
+from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import FeelerSet, Stack
+from tribodex.core.errors import InvalidInput
+from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, next_leaf, settle_thin_end, summarise
+from tribodex.core.quantities import LengthUnit
+
+
+def trial(um: float, outcome: Outcome) -> Trial:
+    return Trial(1, 1, Row.NUT_SIDE, Stack((um,)), outcome)
+
+
+leaves = st.sets(st.integers(min_value=20, max_value=500), min_size=1, max_size=9).map(lambda s: tuple(float(x) for x in sorted(s)))
+
+
+@given(leaves, st.integers(min_value=20, max_value=700))
+def test_stacks_use_the_fewest_leaves(marked: tuple[float, ...], wanted: int) -> None:
+    gauge = FeelerSet("x", "X", LengthUnit.MM, marked)
+    found = [s for s in gauge.stacks(wanted, wanted) if round(s.thickness_um) == wanted]
+    fewest = next((n for n in (1, 2, 3) for c in combinations(marked, n) if sum(c) == wanted), None)
+    assert bool(found) == (fewest is not None)
+    if found:
+        assert len(found[0].leaves_um) == fewest
+        assert math.isclose(found[0].thickness_um, wanted)
+
+
+def test_a_leaf_that_is_not_in_the_set_is_refused_with_the_nearest() -> None:
+    with pytest.raises(InvalidInput) as raised:
+        METRIC.stack_of(125)
+    field = raised.value.fields[0]
+    assert "not in Metric set" in field.message
+    assert "0.120 mm" in field.expected and "0.130 mm" in field.expected
+
+
+def test_stacks_of_thousandths() -> None:
+    stack = INCH.stack_of(4.5 * 25.4)
+    assert sorted(round(leaf / 25.4, 1) for leaf in stack.leaves_um) in ([1.5, 3.0], [2.0, 2.5])
+
+
+@pytest.mark.parametrize("bad", [(), (0.0, 10.0), (30.0, 20.0), (30.0, 30.0)])
+def test_a_set_that_cannot_be_is_refused(bad: tuple[float, ...]) -> None:
+    with pytest.raises(InvalidInput):
+        FeelerSet("x", "X", LengthUnit.MM, bad)
+
+
+def test_bracket_from_trials_in_any_order() -> None:
+    trials = [trial(120, Outcome.STOPS), trial(80, Outcome.PASSES), trial(100, Outcome.PASSES), trial(150, Outcome.STOPS)]
+    assert (bracket_of(trials).low_um, bracket_of(trials).high_um) == (100, 120)
+    assert bracket_of(trials[::-1]) == bracket_of(trials)
+
+
+def test_a_light_drag_narrows_the_bracket() -> None:
+    wide = bracket_of([trial(100, Outcome.PASSES), trial(150, Outcome.STOPS)])
+    fine = bracket_of([trial(100, Outcome.DRAGS), trial(150, Outcome.STOPS)])
+    assert fine.width_um < wide.width_um and fine.low_um == wide.low_um
+
+
+def test_thicker_passes_thinner_does_not_is_a_contradiction() -> None:
+    bracket = bracket_of([trial(120, Outcome.PASSES), trial(100, Outcome.STOPS)])
+    assert bracket.contradiction and not bracket.closed
+
+
+def test_no_leaf_passes_closes_at_nought() -> None:
+    assert settle_thin_end(Bracket(None, 30.0), METRIC) == Bracket(0.0, 30.0)
+    assert settle_thin_end(Bracket(None, 40.0), METRIC).low_um is None
+
+
+@given(st.floats(min_value=5, max_value=400), st.floats(min_value=10, max_value=300), st.sampled_from([METRIC, INCH]))
+def test_following_the_proposed_leaves_always_brackets_the_truth(truth: float, middle: float, gauge: FeelerSet) -> None:
+    """Whatever is expected, however wrong: bisection ends, and the truth lies in the bracket."""
+    expected = Span(middle * 0.8, middle * 1.2)
+    trials: list[Trial] = []
+    for _ in range(25):
+        bracket = settle_thin_end(bracket_of(trials), gauge)
+        leaf = next_leaf(bracket, expected, gauge)
+        if leaf is None:
+            break
+        trials.append(Trial(1, 1, Row.NUT_SIDE, leaf, Outcome.PASSES if leaf.thickness_um <= truth else Outcome.STOPS))
+    else:
+        pytest.fail("no end")
+    bracket = settle_thin_end(bracket_of(trials), gauge)
+    assert bracket.closed
+    assert bracket.low_um is not None and bracket.high_um is not None
+    assert bracket.low_um <= truth < bracket.high_um or truth == bracket.high_um
+
+
+def test_good_expectation_needs_few_leaves() -> None:
+    trials: list[Trial] = []
+    while leaf := next_leaf(bracket_of(trials), Span(110, 140), METRIC):
+        trials.append(Trial(1, 1, Row.NUT_SIDE, leaf, Outcome.PASSES if leaf.thickness_um <= 127 else Outcome.STOPS))
+    assert len(trials) <= 4
+    assert bracket_of(trials).width_um <= 15
+
+
+def cells(*brackets: tuple[float, float], row: Row = Row.NUT_SIDE) -> list[Cell]:
+    return [Cell(place, row, Bracket(low, high)) for place, (low, high) in enumerate(brackets, 1)]
+
+
+def test_three_places_narrow_the_doubt() -> None:
+    one = summarise(cells((100, 110)))
+    three = summarise(cells((100, 110), (100, 110), (100, 110)))
+    assert one is not None and three is not None
+    assert three.doubt_um == pytest.approx(one.doubt_um / math.sqrt(3))
+    assert three.mean_um == one.mean_um == 105
+
+
+def test_mean_and_doubt_of_a_rectangular_bracket() -> None:
+    """Half-width a gives a/√3 (JCGM 100:2008, 4.3.7, from memory); leaf and feel are added in quadrature."""
+    summary = summarise(cells((100, 130)))
+    assert summary is not None
+    rectangular = 15 / math.sqrt(3)
+    assert summary.sd_um == pytest.approx(math.hypot(rectangular, Stack((50.0, 50.0)).sd_um))
+
+
+def test_rows_that_part_are_a_finding_not_an_average() -> None:
+    apart = summarise([*cells((100, 110)), *cells((140, 150), row=Row.FAR_SIDE)])
+    near = summarise([*cells((100, 110)), *cells((110, 120), row=Row.FAR_SIDE)])
+    assert apart is not None and near is not None
+    assert "do not average it away" in apart.findings[0]
+    assert near.findings == ()
+
+
+def test_open_brackets_do_not_count() -> None:
+    assert summarise([Cell(1, Row.NUT_SIDE, Bracket(100.0, None))]) is None
+
+
+@given(st.lists(st.tuples(st.floats(10, 300), st.floats(5, 40)), min_size=1, max_size=6))
+def test_the_mean_lies_between_the_brackets(pairs: list[tuple[float, float]]) -> None:
+    summary = summarise(cells(*((low, low + width) for low, width in pairs)))
+    assert summary is not None
+    assert min(low for low, _ in pairs) <= summary.mean_um <= max(low + width for low, width in pairs)
+    assert summary.spread_um >= 0 and summary.sd_um > 0

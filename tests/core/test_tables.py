@@ -1,0 +1,209 @@
+"""Tables against published rows, against each other, and against a reference library.
+
+The rows named here were recalled from memory a second time, apart from the tables; nobody had the printed standards at hand.
+"""
+
+from __future__ import annotations
+
+import csv
+import re
+from importlib.resources import files
+from itertools import pairwise
+from pathlib import Path
+
+import pytest
+
+from tests.helpers import bearing
+from tribodex.core.components.bearing import Group, Taper
+from tribodex.core.errors import OutOfRange
+from tribodex.core.mounting.clearance import group_limits
+from tribodex.core.mounting.reduction import Card
+from tribodex.reference import tables
+from tribodex.reference.library import DATA, load_reference
+from tribodex.usecases.ports import Reference
+
+# ISO 5753-1, spherical roller bearings with tapered bore, µm; from memory.
+ISO_5753_ROWS = [
+    (28, Group.C2, 20, 30),
+    (40, Group.C3, 50, 65),
+    (50, Group.CN, 45, 60),
+    (65, Group.C4, 95, 120),
+    (75, Group.C3, 95, 120),
+    (80, Group.CN, 70, 95),
+    (90, Group.C5, 180, 230),
+    (100, Group.C3, 110, 140),
+    (120, Group.C3, 135, 170),
+    (130, Group.C4, 200, 260),
+    (160, Group.CN, 130, 180),
+    (200, Group.C3, 220, 290),
+    (240, Group.CN, 200, 270),
+    (300, Group.C4, 430, 540),
+]
+
+
+@pytest.mark.parametrize(("bore", "group", "low", "high"), ISO_5753_ROWS)
+def test_group_limits_agree_with_iso_5753_1(reference: Reference, bore: float, group: Group, low: float, high: float) -> None:
+    result = group_limits(reference.clearance, bearing(bore, bore * 1.8, bore * 0.45, group))
+    assert (result.value, result.value_to) == (low, high)
+    assert {line.source_id for line in result.working} == {"clearance_srb_tapered"}
+
+
+def test_bands_are_over_and_up_to_and_including(reference: Reference) -> None:
+    at_80 = reference.clearance.row(80)
+    just_over = reference.clearance.row(80.001)
+    assert (at_80.over_mm, at_80.to_mm) == (65, 80)
+    assert (just_over.over_mm, just_over.to_mm) == (80, 100)
+
+
+def test_neighbouring_groups_join_and_grow_with_the_bore(reference: Reference) -> None:
+    groups = list(Group)
+    for row in reference.clearance.rows:
+        for lower, upper in pairwise(groups):
+            assert row.groups_um[lower].high == row.groups_um[upper].low
+        assert all(span.low < span.high for span in row.groups_um.values())
+    for before, after in pairwise(reference.clearance.rows):
+        for group in groups:
+            assert before.groups_um[group].low <= after.groups_um[group].low
+            assert before.groups_um[group].high < after.groups_um[group].high
+
+
+@pytest.mark.parametrize("bore", [18, 1000.5, 2000])
+def test_outside_the_table_is_an_error_with_the_limits(reference: Reference, bore: float) -> None:
+    with pytest.raises(OutOfRange) as raised:
+        reference.clearance.row(bore)
+    assert raised.value.fields[0].name == "bore"
+    assert "18 to 1000 mm" in raised.value.detail
+
+
+@pytest.mark.parametrize("card", list(Card))
+def test_cards_are_ordered_and_grow(reference: Reference, card: Card) -> None:
+    rows = reference.cards[card].rows
+    for row in rows:
+        assert row.reduction_um.low < row.reduction_um.high
+        for span in row.drive_up_mm.values():
+            assert span.low < span.high
+    for before, after in pairwise(rows):
+        assert before.reduction_um.low <= after.reduction_um.low
+        assert before.reduction_um.high <= after.reduction_um.high
+
+
+@pytest.mark.parametrize("card", list(Card))
+def test_cards_drive_up_about_fifteen_times_the_reduction(reference: Reference, card: Card) -> None:
+    """Tables give 13 to 19 times for 1:12 and 33 to 50 for 1:30; common practice, no source."""
+    for row in reference.cards[card].rows:
+        for taper, low, high in ((Taper.ONE_IN_12, 10.8, 25.1), (Taper.ONE_IN_30, 33, 51)):
+            if taper in row.drive_up_mm:
+                ratio = row.drive_up_mm[taper].mid * 1000 / row.reduction_um.mid
+                assert low < ratio < high, (row.over_mm, taper, ratio)
+
+
+def test_card_a_leaves_a_window_somewhere_in_every_group(reference: Reference) -> None:
+    """The greatest clearance of a group less the least reduction is above the residual limit: the card agrees with ISO 5753-1."""
+    for row in reference.cards[Card.A].rows:
+        limits = reference.clearance.row(row.to_mm).groups_um
+        for group, least in row.least_residual_um.items():
+            assert limits[group].high - row.reduction_um.low >= least, (row.to_mm, group)
+
+
+def test_only_card_a_has_residuals(reference: Reference) -> None:
+    assert all(row.least_residual_um for row in reference.cards[Card.A].rows)
+    assert not any(row.least_residual_um for card in (Card.B, Card.C) for row in reference.cards[card].rows)
+
+
+def test_boundary_dimensions_share_diameter_series_with_other_bearings(reference: Reference) -> None:
+    """ISO 15: one diameter series has one outside diameter for a bore, whatever rolls in it.
+
+    Sizes of tapered, cylindrical and angular bearings from the data files of the registry package bd-warehouse (bores to 30 mm).
+    """
+    outsides: dict[float, set[float]] = {}
+    for kind in ("tapered_roller", "cylindrical_roller", "angular_contact_ball"):
+        text = files("bd_warehouse").joinpath(f"data/single_row_{kind}_bearing_parameters.csv").read_text()
+        for row in csv.reader(text.splitlines()[1:]):
+            found = re.match(r"M(\d+)-(\d+)-", row[0])
+            assert found
+            outsides.setdefault(float(found[1]), set()).add(float(found[2]))
+    compared = [row for row in reference.dimensions.rows if row.series in ("222", "213") and row.bore_mm in outsides]
+    assert len(compared) == 5
+    for row in compared:
+        assert row.outside_mm in outsides[row.bore_mm], row.code
+
+
+def test_series_of_one_diameter_series_agree(reference: Reference) -> None:
+    """ISO 15: 222 and 232 are diameter series 2; 213 and 223 are diameter series 3."""
+    by_code = {(row.series, row.bore_mm): row for row in reference.dimensions.rows}
+    pairs = [("222", "232"), ("213", "223")]
+    compared = 0
+    for first, second in pairs:
+        for (series, bore), row in by_code.items():
+            other = by_code.get((second, bore))
+            if series == first and other:
+                assert row.outside_mm == other.outside_mm
+                assert row.width_mm < other.width_mm
+                compared += 1
+    assert compared > 20
+
+
+def test_codes_name_their_bore(reference: Reference) -> None:
+    """From 04 on the last two figures times five are the bore (ISO 15 practice)."""
+    for row in reference.dimensions.rows:
+        assert int(row.code[-2:]) * 5 == row.bore_mm
+
+
+def test_lock_nut_threads_follow_iso_2982_2(reference: Reference) -> None:
+    """Pitch 1 at 20 mm, 1.5 to 50, 2 to 150, 3 to 200 mm (ISO 2982-2, from memory); the size number times five is the thread."""
+    for nut in reference.nuts.rows:
+        expected = 1 if nut.thread_mm <= 20 else 1.5 if nut.thread_mm <= 50 else 2 if nut.thread_mm <= 150 else 3
+        assert nut.pitch_mm == expected, nut.thread_mm
+        assert nut.slots == 4
+        assert nut.tabs % 2 == 1
+
+
+def test_metric_fine_pitches_exist_in_iso_261(reference: Reference) -> None:
+    """ISO 261 fine pitches above 18 mm: 1, 1.5, 2, 3, 4, 6 (from memory)."""
+    assert {nut.pitch_mm for nut in reference.nuts.rows} <= {1, 1.5, 2, 3, 4, 6}
+
+
+def test_sleeves_fit_inside_their_bearing(reference: Reference) -> None:
+    for sleeve in reference.sleeves.rows:
+        assert sleeve.shaft_mm < sleeve.bearing_bore_mm
+        assert sleeve.match(sleeve.shaft_mm)
+        for text in sleeve.shafts_in:
+            assert sleeve.match(sleeve.shaft_mm + 1000) is None
+            assert text.replace("-", "").replace("/", "").isdigit()
+
+
+def test_a_sleeve_names_the_inch_shaft_that_goes_with_it(reference: Reference) -> None:
+    """2 7/16 in goes with a 75 mm bore (common practice, no source)."""
+    sleeve = reference.sleeves.find(75)
+    assert sleeve is not None
+    assert sleeve.match(2.4375 * 25.4) == "2-7/16 in"
+    assert sleeve.match(63) is None
+
+
+def test_every_table_has_a_source_that_says_how_sure_it_is() -> None:
+    sheets = tables.read_all(DATA / "tables")
+    assert len(sheets) >= 12
+    for sheet in sheets.values():
+        assert sheet.rows and sheet.columns
+        assert sheet.source.confidence
+        assert sheet.source.checked in ("print", "memory", "derivation")
+
+
+def test_a_broken_table_stops_the_start(tmp_path: Path) -> None:
+    folder = tmp_path / "tables"
+    folder.mkdir()
+    for path in (DATA / "tables").iterdir():
+        folder.joinpath(path.name).write_text(path.read_text("utf-8"), "utf-8")
+    (tmp_path / "procedures").mkdir()
+    broken = folder / "clearance_srb_tapered.csv"
+    lines = broken.read_text().splitlines()
+    broken.write_text("\n".join(lines[:5] + lines[6:]) + "\n")
+    with pytest.raises(ValueError, match="a gap or overlap between 50 and 65 mm"):
+        load_reference(tmp_path)
+
+
+def test_a_short_row_is_named_with_its_line(tmp_path: Path) -> None:
+    (tmp_path / "x.csv").write_text("a,b\n1,2\n3\n")
+    (tmp_path / "x.source.yaml").write_text("{id: x, title: X, source: s, grade: practice, checked: memory}")
+    with pytest.raises(ValueError, match=r"x\.csv line 3"):
+        tables.read_sheet(tmp_path, "x")

@@ -1,0 +1,123 @@
+"""Small makers for tests: gauge sets, plans, logs, a store in memory."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator, Sequence
+from datetime import UTC, datetime, timedelta
+
+from tribodex.core.components.bearing import Bearing, Group, Taper
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.job import commands as cmd
+from tribodex.core.job import events as ev
+from tribodex.core.job.decide import decide
+from tribodex.core.job.next_move import next_cell
+from tribodex.core.job.plan import Plan
+from tribodex.core.job.state import JobState, fold
+from tribodex.core.mounting.gauging import Phase
+from tribodex.core.procedure import Procedure
+from tribodex.core.quantities import LengthUnit
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.planning import PlanDraft, make_plan
+from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference
+
+BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
+METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
+INCH = FeelerSet("i", "Thou set", LengthUnit.THOU, tuple(round(t * 25.4, 3) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))
+FEELERS = (METRIC, INCH)
+MACHINES = [Machine("m-1", "Test machine", "Hall", (Position("m-1-a", "m-1", "Drive side", "22218 K C3", "80 mm", True),))]
+# A mid-size bearing that is not one of the check values: 22218 K C3.
+DRAFT = PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="m")
+
+
+def bearing(bore: float = 90, outside: float = 160, width: float = 40, group: Group = Group.C3, taper: Taper = Taper.ONE_IN_12) -> Bearing:
+    return Bearing(bore, outside, width, taper, group)
+
+
+class Bench:
+    """A log that grows by commands, in memory, as the use cases grow it."""
+
+    def __init__(self, procedure: Procedure, plan: Plan) -> None:
+        self.procedure = procedure
+        opened = ev.JobOpened(1, "Test", "m-1", "Test machine", "m-1-a", "Drive side", procedure.id, procedure.version, plan)
+        self.log: list[ev.Event] = []
+        self._clock = itertools.count()
+        self._add(opened)
+
+    @property
+    def state(self) -> JobState:
+        return fold(self.log)
+
+    def _add(self, payload: ev.Payload) -> None:
+        at = BEGIN + timedelta(minutes=next(self._clock))
+        seq = len(self.log) + 1
+        self.log.append(ev.Event(seq, f"event-{seq:06d}", payload, "Tester", at, at))
+
+    def do(self, *commands: cmd.Command) -> JobState:
+        for command in commands:
+            for payload in decide(self.procedure, self.log, self.state, command):
+                self._add(payload)
+        return self.state
+
+    def pass_gate(self, gate_id: str) -> None:
+        gate = self.procedure.gate(gate_id)
+        self.do(cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
+
+    def gauge(self, phase: Phase, truth: VirtualBearing, places: int | None = None) -> JobState:
+        self.do(cmd.StartGauging(phase, places))
+        while (gauging := self.state.open_gauging()) and (todo := next_cell(self.state, gauging)):
+            cell, leaf = todo
+            outcome = truth.try_leaf(leaf.thickness_um, gauging.nut_deg, cell.place, cell.row)
+            self.do(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
+        return self.do(cmd.CloseGauging())
+
+    def ready(self, truth: VirtualBearing, places: int | None = None) -> JobState:
+        """Gates passed, unmounted clearance gauged, zero mark set."""
+        self.pass_gate("safe")
+        self.pass_gate("fit_up")
+        self.gauge(Phase.INITIAL, truth, places)
+        return self.do(cmd.SetZero(True))
+
+
+def make_bench(reference: Reference, draft: PlanDraft = DRAFT) -> Bench:
+    return Bench(reference.procedure("a1-feeler"), make_plan(reference, FEELERS, draft))
+
+
+class MemoryStore:
+    """A store as the use cases see it, written by hand. `races` lets other writers win that many times."""
+
+    def __init__(self, races: int = 0) -> None:
+        self.jobs: dict[str, int] = {}
+        self.logs: dict[str, list[ev.Event]] = {}
+        self.summaries: dict[str, JobSummary] = {}
+        self.races = races
+
+    def machines(self) -> Sequence[Machine]:
+        return MACHINES
+
+    def people(self) -> Sequence[str]:
+        return ["Tester"]
+
+    def feeler_sets(self) -> Sequence[FeelerSet]:
+        return FEELERS
+
+    def job_summaries(self) -> Sequence[JobSummary]:
+        return list(self.summaries.values())
+
+    def create_job(self, job_id: str, recorded_at: datetime) -> int:
+        return self.jobs.setdefault(job_id, len(self.jobs) + 1)
+
+    def events(self, job_id: str) -> Sequence[ev.Event]:
+        return list(self.logs.get(job_id, []))
+
+    def append(self, job_id: str, events: Sequence[ev.Event], summary: JobSummary) -> None:
+        if self.races:
+            self.races -= 1
+            raise ConcurrentWriter
+        self.logs.setdefault(job_id, []).extend(events)
+        self.summaries[job_id] = summary
+
+
+def ticking(start: datetime = BEGIN) -> Iterator[datetime]:
+    """Moments, a minute apart."""
+    return (start + timedelta(minutes=i) for i in itertools.count())

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -92,7 +94,7 @@ def test_the_vernier_finds_every_meeting_and_no_other(slots: int, tabs: int, sta
     step = nut.meeting_angle_deg
     differences = {round((i / tabs - j / slots) % 1 * 360, 6) % 360 for i in range(tabs) for j in range(slots)}
     ahead = sorted({round((d - start) % 360, 6) for d in differences})
-    gaps = [b - a for a, b in zip(ahead, ahead[1:], strict=False)]
+    gaps = [b - a for a, b in itertools.pairwise(ahead)]
     assert all(gap == pytest.approx(step, abs=1e-4) for gap in gaps)
     assert len(ahead) == round(360 / step)
 
@@ -138,7 +140,7 @@ def test_before_gauging_the_doubt_grows_with_the_turn() -> None:
     initial = Gauged(0, 124, 3)
     at = [estimate(bearing(), 2, initial, [], angle) for angle in (0, 30, 60, 120)]
     assert [round(p.clearance_um) for p in at] == [124, 116, 105, 81]
-    assert all(a.sd_um < b.sd_um for a, b in zip(at, at[1:], strict=False))
+    assert all(a.sd_um < b.sd_um for a, b in itertools.pairwise(at))
 
 
 def test_a_gauging_narrows_what_the_turn_left_open() -> None:

@@ -71,6 +71,8 @@ class VirtualFitter:
             self.say(cmd.ConfirmGate(move.gate, self.confirm(move.gate)))
         elif move.do is Do.TURN and move.turn_deg is not None:
             self.say(cmd.TurnNut(f"{move.turn_deg:g}", "degrees"))
+        elif move.do is Do.GAUGE_INITIAL:
+            self.gauge(Phase.INITIAL)
         elif move.do is Do.GAUGE:
             self.gauge(Phase.DRIVE_UP)
         elif move.do is Do.GAUGE_FINAL:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, BigInteger, Boolean, Float, ForeignKey, Integer, String, Text, UniqueConstraint
-from sqlalchemy.dialects.mysql import DATETIME
+from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Integer, String, Text, UniqueConstraint
+from sqlalchemy.dialects.mysql import DATETIME, DOUBLE
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 APPEND_ONLY = ("job", "job_event")
@@ -67,7 +67,7 @@ class FeelerLeafRow(Base):
 
     __tablename__ = "feeler_leaf"
     set_id: Mapped[str] = mapped_column(ForeignKey("feeler_set.id"), primary_key=True)
-    thickness_um: Mapped[float] = mapped_column(Float(53), primary_key=True)
+    thickness_um: Mapped[float] = mapped_column(DOUBLE(asdecimal=False), primary_key=True)
 
 
 class JobRow(Base):

@@ -59,7 +59,7 @@ def upgrade() -> None:
     op.create_table(
         "feeler_leaf",
         sa.Column("set_id", sa.String(length=64), nullable=False),
-        sa.Column("thickness_um", sa.Float(precision=53), nullable=False),
+        sa.Column("thickness_um", mysql.DOUBLE(asdecimal=False), nullable=False),
         sa.ForeignKeyConstraint(
             ["set_id"],
             ["feeler_set.id"],

@@ -1,0 +1,105 @@
+"""A real browser against the real server with the demonstration's data."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+
+from tribodex.launch.demo import prepare
+from tribodex.launch.mariadb import LocalMariaDB, free_port
+from tribodex.launch.server import WebServer
+
+ROOT = Path(__file__).resolve().parents[2]
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    for item in items:
+        if "tests/browser" in str(item.path):
+            item.add_marker(pytest.mark.browser)
+
+
+@pytest.fixture(scope="session")
+def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LocalMariaDB]:
+    server = LocalMariaDB(tmp_path_factory.mktemp("demo"), fast=True)
+    server.start()
+    prepare(ROOT, server)
+    yield server
+    server.stop()
+
+
+class Site:
+    """The server; can go away and come back at the same address."""
+
+    def __init__(self, database: LocalMariaDB) -> None:
+        self._database, self._port = database, free_port()
+        self.start()
+
+    def start(self) -> None:
+        self._server = WebServer(ROOT, self._database.app_url, "127.0.0.1", self._port, quiet=True)
+        self._server.wait_ready()
+        self.address = self._server.address
+
+    def kill(self) -> None:
+        self._server.kill()
+
+    def stop(self) -> None:
+        self._server.stop()
+
+
+@pytest.fixture(scope="session")
+def site(demo_database: LocalMariaDB) -> Iterator[Site]:
+    site = Site(demo_database)
+    yield site
+    site.stop()
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def new_page(browser: Browser, site: Site) -> Iterator[Callable[..., Page]]:
+    """Makes pages; every error in a console fails the test."""
+    contexts: list[BrowserContext] = []
+    complaints: list[str] = []
+
+    def make(size: dict[str, int] = DESK, look: str = "light", actor: str = "Ines Whitlow", strict: bool = True) -> Page:
+        context = browser.new_context(base_url=site.address, viewport=size, color_scheme=look, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
+        context.add_init_script(
+            f"localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({{actor: '{actor}'}}))"
+        )
+        context.set_default_timeout(15_000)
+        contexts.append(context)
+        page = context.new_page()
+        if strict:
+            page.on("pageerror", lambda error: complaints.append(str(error)))
+            page.on("console", lambda message: complaints.append(message.text) if message.type == "error" and "422" not in message.text else None)
+        return page
+
+    yield make
+    for context in contexts:
+        context.close()
+    assert not complaints
+
+
+@pytest.fixture
+def page(new_page: Callable[..., Page]) -> Page:
+    return new_page()

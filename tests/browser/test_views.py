@@ -1,0 +1,131 @@
+"""Every view in both looks: no serious finding of axe, nothing cut off, large targets, light first load."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, Response
+
+from tests.browser.conftest import DESK, PHONE
+
+AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+VIEWS = {
+    "jobs": "/",
+    "plan": "/plan",
+    "gate": "/jobs/hollin-vale-0005",
+    "stopped": "/jobs/hollin-vale-0004",
+    "drive-up": "/jobs/hollin-vale-0003",
+    "signed": "/jobs/hollin-vale-0002",
+    "record": "/api/jobs/hollin-vale-0002/record.html",
+}
+
+
+def look_at(page: Page, path: str) -> None:
+    page.goto(path)
+    page.wait_for_load_state("networkidle")
+    page.locator("h1").first.wait_for()
+
+
+def serious(page: Page) -> list[str]:
+    page.evaluate(AXE.read_text("utf-8"))
+    found: Any = page.evaluate("() => axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']})")
+    return [
+        f"{v['id']}: {v['help']} at {[n['target'] for n in v['nodes']][:3]}" for v in found["violations"] if v["impact"] in ("serious", "critical")
+    ]
+
+
+@pytest.mark.parametrize("look", ["light", "dark"])
+@pytest.mark.parametrize("view", list(VIEWS))
+def test_axe_finds_nothing_serious(new_page: Callable[..., Page], view: str, look: str) -> None:
+    page = new_page(look=look)
+    look_at(page, VIEWS[view])
+    if view == "plan":
+        page.get_by_label("Machine and position").select_option("dc-1-in")
+        page.get_by_label("Feeler set").select_option("fs-m1")
+        page.get_by_role("heading", name="Targets").wait_for()
+    if view == "drive-up":
+        page.get_by_role("button", name="Show the working").first.click()
+    assert serious(page) == []
+
+
+def test_axe_in_dialogs_and_forms(page: Page) -> None:
+    look_at(page, VIEWS["gate"])
+    page.get_by_role("button", name="Overrule by name with a reason").click()
+    page.get_by_role("dialog").wait_for()
+    assert serious(page) == []
+    look_at(page, VIEWS["drive-up"])
+    page.get_by_role("button", name="Correct entry").first.click()
+    page.get_by_role("dialog").wait_for()
+    assert serious(page) == []
+
+
+@pytest.mark.parametrize("view", list(VIEWS))
+def test_a_phone_shows_all_without_scrolling_sideways(new_page: Callable[..., Page], view: str) -> None:
+    page = new_page(PHONE)
+    look_at(page, VIEWS[view])
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+@pytest.mark.parametrize("view", ["gate", "drive-up", "stopped"])
+def test_targets_on_the_bench_are_as_large_as_a_glove_needs(new_page: Callable[..., Page], view: str, size: dict[str, int]) -> None:
+    page = new_page(size)
+    look_at(page, VIEWS[view])
+    small = page.evaluate(
+        """() => [...document.querySelectorAll('main button, main [role=radio], main input:not([type=checkbox]), main select, main label:has(input)')]
+             .filter(e => e.offsetParent !== null && e.getBoundingClientRect().height < 47.5)
+             .map(e => `${e.tagName} ${e.innerText} ${e.getBoundingClientRect().height}`)"""
+    )
+    assert small == []
+
+
+def test_the_next_move_is_the_largest_thing_said(page: Page) -> None:
+    look_at(page, VIEWS["drive-up"])
+    sizes: Any = page.evaluate(
+        """() => { const px = e => parseFloat(getComputedStyle(e).fontSize);
+                   const others = [...document.querySelectorAll('main p, main h2, main button')];
+                   return [px(document.querySelector('#next-move')), Math.max(...others.map(px))]; }"""
+    )
+    assert sizes[0] >= 28 and sizes[0] > sizes[1]
+
+
+def test_the_first_page_is_light_and_nothing_comes_from_outside(page: Page) -> None:
+    answers: list[Response] = []
+    page.on("response", lambda answer: answers.append(answer))
+    look_at(page, "/")
+    address = page.url.split("/")[2]
+    assert all(answer.url.split("/")[2] == address for answer in answers if not answer.url.startswith("data:"))
+    scripts = [answer for answer in answers if answer.url.endswith(".js")]
+    assert scripts and all(answer.headers.get("content-encoding") in ("br", "gzip") for answer in scripts if len(answer.body()) > 1024)
+    assert sum(answer.request.sizes()["responseBodySize"] for answer in scripts) < 200_000
+
+
+def test_units_flip_everything_at_once_and_stay(page: Page) -> None:
+    look_at(page, VIEWS["drive-up"])
+    text = page.locator("main").inner_text
+    assert "mm" in text() and "thou" not in page.locator("#next-move + p").inner_text()
+    page.get_by_role("button", name="Units").click()
+    assert "thou" in page.locator("#next-move + p").inner_text()
+    assert page.get_by_role("img", name="Ruler in thou").is_visible()
+    page.reload()
+    page.get_by_role("img", name="Ruler in thou").wait_for()
+
+
+def test_the_dark_look_is_dark_and_kept(page: Page) -> None:
+    look_at(page, "/")
+    page.get_by_role("button", name="Look").click()
+    page.reload()
+    page.locator("h1").first.wait_for()
+    red, green, blue = (int(v) for v in page.evaluate("getComputedStyle(document.documentElement).backgroundColor").strip("rgb()").split(","))
+    assert max(red, green, blue) < 60
+
+
+def test_an_unknown_job_and_an_unknown_page_say_what_to_do(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    look_at(page, "/jobs/nothing-like-this")
+    assert page.get_by_role("heading", name="This job cannot be fetched").is_visible()
+    page.goto("/nowhere")
+    page.get_by_text("There is no page here").wait_for()

@@ -1,0 +1,265 @@
+"""The whole way with a real browser: plan, gates, gauging, drive-up, lock, sign, record; taps, keys, lost networks."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import PHONE, Site
+from tests.browser.hands import Hands
+from tribodex.core.training.virtual import VirtualBearing
+
+TRUTH = VirtualBearing(158, 0.37, 9)
+
+
+def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
+    hands = Hands(page, TRUTH)
+    hands.plan("dc-1-in", "Trunnion runs warm")
+
+    # A gate is overruled by name with a reason; it cannot be passed otherwise.
+    expect(page.get_by_role("button", name="4 still to confirm")).to_be_disabled()
+    for text in ("Isolated, locked", "Stored energy", "Load off"):
+        page.get_by_role("checkbox", name=text).check()
+    page.get_by_role("button", name="Overrule by name with a reason").click()
+    expect(page.get_by_role("button", name="Overrule and go on")).to_be_disabled()
+    page.get_by_label("Who decides").fill("Orla Tennick")
+    page.get_by_label("Reason").fill("gloves are at the store, shaft is cold and clean")
+    hands.tap("Overrule and go on")
+    hands.pass_gate()
+
+    # Unmounted clearance, with a reload in the middle.
+    hands.tap("Start gauging")
+    for _ in range(5):
+        hands.leaf()
+    before = hands.bench()
+    page.reload()
+    hands.seen()
+    assert hands.bench() == before
+    hands.gauge()
+    expect(page.get_by_role("region", name="Figures")).to_contain_text("inside the group")
+
+    # A reading is corrected; the old one stays readable.
+    page.get_by_role("button", name="Correct entry").first.click()
+    dialog = page.get_by_role("dialog")
+    line = dialog.get_by_text("The old entry stays readable").inner_text()
+    dialog.get_by_role("radio", name="drags" if "does not" not in line else "does not pass").click()
+    dialog.get_by_label("What was wrong").fill("leaf was bent")
+    hands.tap("Correct it")
+    expect(page.get_by_role("region", name="Log").locator("s").first).to_be_visible()
+
+    # The window is drawn, with the working behind it.
+    expect(page.get_by_role("img", name="Ruler in mm: window")).to_be_visible()
+    page.get_by_role("button", name="Show the working of Target window").click()
+    expect(page.get_by_text("lo = max(m, c₀ - r_max)")).to_be_visible()
+    expect(page.get_by_text("three handbook practices, kept apart").first).to_be_visible()
+
+    # Drive up as proposed, then a turn of one's own in slots.
+    hands.tap("Marked, and it held after the tap")
+    for _ in range(12):
+        move = hands.bench()["next"]
+        if move["do"] == "turn":
+            hands.tap(f"Turned {move['turn_deg']:.0f}°", exact=False)
+        elif move["do"] == "gauge":
+            hands.tap("Gauge now")
+            hands.gauge()
+        else:
+            break
+    expect(page.get_by_role("img", name="Nut and washer: nut turned")).to_be_visible()
+
+    # Lock where a tab meets a slot.
+    hands.pass_gate()
+    page.get_by_label("Rim to the next tab").fill("2.5")
+    hands.tap("Seen")
+    move = hands.bench()["next"]
+    assert move["turn_deg"] is not None
+    hands.tap(f"Tab bent here, after {move['turn_deg']:.1f}°")
+
+    # Final check, open point, signature.
+    hands.tap("Start the final gauging")
+    hands.gauge()
+    page.get_by_label("Note, or something left to do").fill("Outlet side is due in spring")
+    hands.tap("Add as an open point")
+    expect(page.get_by_text("Open points that will stand in the record")).to_be_visible()
+    page.get_by_label("As", exact=True).fill("fitter")
+    hands.tap("Sign the record")
+    assert hands.bench()["status"] == "signed"
+
+    # All of it is in the record.
+    page.get_by_role("link", name="Open the record").click()
+    record = page.locator("main")
+    for text in (
+        "overruled by Orla Tennick",
+        "gloves are at the store",
+        "leaf was bent",
+        "Outlet side is due in spring",
+        "Signed by Ines Whitlow",
+        "Trunnion runs warm",
+    ):
+        expect(record).to_contain_text(text)
+    assert page.request.get(f"/api/jobs/{hands.job_id}/record.pdf").body().startswith(b"%PDF")
+    assert page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()["signed"]["name"] == "Ines Whitlow"
+
+
+def focus(page: Page, name: str, most: int = 60) -> None:
+    """Tab until the named control has the focus."""
+    for _ in range(most):
+        page.keyboard.press("Tab")
+        label = page.evaluate(
+            """() => { const e = document.activeElement;
+                       return [e.labels?.[0]?.innerText, e.innerText, e.getAttribute('aria-label')].join(' '); }"""
+        )
+        if name in label:
+            outline = page.evaluate("() => getComputedStyle(document.activeElement).outlineStyle")
+            assert outline != "none", f"the focus is not visible on {name}"
+            return
+    pytest.fail(f"{name} is not reached by Tab")
+
+
+def test_the_whole_way_by_keyboard_only(page: Page) -> None:
+    hands = Hands(page, TRUTH)
+    page.goto("/")
+    page.get_by_role("heading", name="At the bench").wait_for()
+    page.keyboard.press("p")
+    page.wait_for_url("**/plan")
+    focus(page, "Machine and position")
+    page.keyboard.type("Drum cooler: Trunnion shaft, outlet")
+    focus(page, "Feeler set")
+    page.keyboard.type("Feeler set M1")
+    focus(page, "Open the job at the bench")
+    page.keyboard.press("Enter")
+    page.wait_for_url("**/jobs/*")
+    hands.job_id = page.url.rsplit("/", 1)[1]
+    hands.seen()
+    for _ in range(2):
+        for item in hands.bench()["gate"]["items"]:
+            focus(page, item["text"])
+            page.keyboard.press("Space")
+        hands.key("n")
+    hands.key("n")
+    hands.gauge(by_key=True)
+    hands.key("n")
+    for _ in range(12):
+        move = hands.bench()["next"]
+        if move["do"] not in ("turn", "gauge"):
+            break
+        hands.key("n")
+        if move["do"] == "gauge":
+            hands.gauge(by_key=True)
+    for item in hands.bench()["gate"]["items"]:
+        focus(page, item["text"])
+        page.keyboard.press("Space")
+    hands.key("n")
+    focus(page, "Rim to the next tab")
+    page.keyboard.type("2")
+    hands.key("Enter")
+    page.evaluate("document.activeElement.blur()")
+    hands.key("n")
+    hands.key("n")
+    hands.gauge(by_key=True)
+    focus(page, "As")
+    page.keyboard.type("fitter")
+    hands.key("Enter")
+    assert hands.bench()["status"] == "signed"
+    page.evaluate("document.activeElement.blur()")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Short keys")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("u")
+    expect(page.get_by_role("button", name="Units: mm / inch")).to_be_visible()
+    expect(page.get_by_role("region", name="Figures")).to_contain_text("thou")
+
+
+def ready_to_gauge(hands: Hands, position: str) -> None:
+    hands.plan(position, "")
+    hands.pass_gate()
+    hands.pass_gate()
+    hands.tap("Start gauging")
+
+
+def test_a_lost_network_keeps_every_tap_on_the_device(new_page: Callable[..., Page]) -> None:
+    page = new_page(PHONE, strict=False)
+    hands = Hands(page, TRUTH)
+    ready_to_gauge(hands, "dc-1-in")
+    page.context.set_offline(True)
+    page.get_by_role("button", name="Passes", exact=True).click()
+    expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
+    page.get_by_role("button", name="Passes", exact=True).click()
+    expect(page.get_by_text("2 taps wait on this device")).to_be_visible()
+    page.context.set_offline(False)
+    expect(page.get_by_text("No network")).to_be_hidden()
+    tried = [line for line in hands.bench()["log"] if line["kind"] == "leaf_tried"]
+    assert len(tried) == 2
+
+
+def test_the_server_dies_in_a_burst_of_taps_and_nothing_acknowledged_is_lost(new_page: Callable[..., Page], site: Site) -> None:
+    page = new_page(strict=False)
+    hands = Hands(page, TRUTH)
+    ready_to_gauge(hands, "dc-1-out")
+    for _ in range(3):
+        hands.leaf()
+    acknowledged = hands.bench()["last_seq"]
+    site.kill()
+    try:
+        page.get_by_role("button", name="Does not pass", exact=True).click()
+        expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
+    finally:
+        site.start()
+    expect(page.get_by_text("No network")).to_be_hidden(timeout=20_000)
+    now = hands.bench()
+    assert now["last_seq"] == acknowledged + 1
+    assert len({line["seq"] for line in now["log"]}) == now["last_seq"]
+
+
+def test_a_job_goes_on_on_another_device(new_page: Callable[..., Page]) -> None:
+    desk = Hands(new_page(), TRUTH)
+    ready_to_gauge(desk, "fr-1-jack-out")
+    desk.leaf()
+    phone = Hands(new_page(PHONE, actor="Tobit Marr"), TRUTH)
+    phone.job_id = desk.job_id
+    phone.page.goto(f"/jobs/{desk.job_id}")
+    phone.seen()
+    phone.leaf()
+    actors = {line["actor"] for line in phone.bench()["log"]}
+    assert actors == {"Ines Whitlow", "Tobit Marr"}
+
+
+def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = Hands(page, TRUTH)
+    ready_to_gauge(hands, "fr-1-jack-in")
+    before = hands.bench()["last_seq"]
+    for typed, words in (("4.5 mm", "Was 4.5 thou meant"), ("abc", "not a number"), ("-0.1", "negative"), ("0.125", "nearest: 0.120 mm")):
+        page.get_by_label("Or type a leaf").fill(typed)
+        page.get_by_role("button", name="Passes", exact=True).click()
+        expect(page.get_by_role("alert")).to_contain_text(words)
+        page.get_by_role("button", name="Understood").click()
+    assert hands.bench()["last_seq"] == before
+    page.get_by_label("Or type a leaf").fill("0.13")
+    hands.tap("Passes")
+    assert hands.bench()["log"][-1]["text"].endswith("(typed “0.13”).")
+
+
+def test_the_plan_explains_each_entry_beside_its_field(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    page.goto("/plan")
+    page.get_by_label("Number on the new ring").fill("6218")
+    page.get_by_role("button", name="Open the job at the bench").click()
+    for label, words in (
+        ("Machine and position", "position are needed"),
+        ("Number on the new ring", "does not begin"),
+        ("Shaft diameter", "needed"),
+        ("Feeler set", "needed"),
+    ):
+        field = page.get_by_label(label).first
+        expect(field).to_have_attribute("aria-invalid", "true")
+        expect(page.locator(f"#{(field.get_attribute('aria-describedby') or '').replace(':', chr(92) + ':')}")).to_contain_text(words)
+    page.get_by_label("Number on the new ring").fill("22218 K")
+    expect(page.get_by_text("The clearance group is needed.").first).to_be_visible()
+    page.get_by_role("radio", name="C4").click()
+    page.get_by_label("Shaft diameter").fill("3 3/16 in")
+    page.get_by_label("Feeler set").select_option("fs-i1")
+    expect(page.get_by_text("0.140 to 0.180 mm")).to_be_visible()
+    page.get_by_role("button", name="Units").click()
+    expect(page.get_by_text("5.5 to 7.1 thou")).to_be_visible()

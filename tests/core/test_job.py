@@ -1,0 +1,474 @@
+"""A job as a log: what follows, what is refused, and what stays readable."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
+
+from tests.helpers import METRIC, Bench, make_bench
+from tribodex.core.errors import InvalidInput, NotFound, Refused, TribodexError
+from tribodex.core.job import commands as cmd
+from tribodex.core.job import events as ev
+from tribodex.core.job.next_move import Do, next_move
+from tribodex.core.job.stages import current_stage, status
+from tribodex.core.job.state import fold
+from tribodex.core.job.telling import tell
+from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.reference import load_reference
+from tribodex.usecases.codec import decode, encode
+from tribodex.usecases.planning import PlanDraft
+from tribodex.usecases.ports import Reference
+
+REFERENCE = load_reference()
+TRUTH = VirtualBearing(125, 0.385, 8)
+
+
+@pytest.fixture
+def bench(reference: Reference) -> Bench:
+    return make_bench(reference)
+
+
+def stage(bench: Bench) -> str:
+    return current_stage(bench.procedure, bench.state)
+
+
+def move(bench: Bench) -> Do:
+    return next_move(bench.procedure, bench.state).do
+
+
+def drive_to_window(bench: Bench, truth: VirtualBearing) -> None:
+    for _ in range(12):
+        following = next_move(bench.procedure, bench.state)
+        if following.do is Do.TURN:
+            assert following.turn_deg
+            bench.do(cmd.TurnNut(f"{following.turn_deg}"))
+        elif following.do is Do.GAUGE:
+            bench.gauge(Phase.DRIVE_UP, truth)
+        else:
+            return
+
+
+def finish(bench: Bench, truth: VirtualBearing) -> None:
+    bench.ready(truth)
+    drive_to_window(bench, truth)
+    bench.pass_gate("washer")
+    bench.do(cmd.SeeMeeting("1", "degrees"), cmd.Lock("1"))
+    bench.gauge(Phase.FINAL, truth)
+
+
+def test_the_whole_way(bench: Bench) -> None:
+    assert (stage(bench), move(bench)) == ("make_safe", Do.CONFIRM)
+    bench.pass_gate("safe")
+    assert move(bench) is Do.CONFIRM
+    bench.pass_gate("fit_up")
+    assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL)
+    bench.gauge(Phase.INITIAL, TRUTH)
+    assert (stage(bench), move(bench)) == ("target_window", Do.SET_ZERO)
+    bench.do(cmd.SetZero(True))
+    drive_to_window(bench, TRUTH)
+    assert (stage(bench), move(bench)) == ("lock", Do.CONFIRM)
+    bench.pass_gate("washer")
+    assert move(bench) is Do.LOCK
+    bench.do(cmd.SeeMeeting("2", "rim"))
+    lock = next_move(bench.procedure, bench.state)
+    assert lock.turn_deg is not None
+    bench.do(cmd.Lock(f"{lock.turn_deg}"))
+    assert (stage(bench), move(bench)) == ("final_check", Do.GAUGE_FINAL)
+    state = bench.gauge(Phase.FINAL, TRUTH)
+    window, final = state.window(), state.attempt.final()
+    assert window is not None and final is not None
+    assert window.low_um <= TRUTH.clearance_um(state.attempt.nut_deg) <= window.high_um
+    bench.do(cmd.Sign("A. Fitter", "fitter"))
+    assert status(bench.state) == "signed"
+    assert move(bench) is Do.NOTHING
+
+
+@pytest.mark.parametrize("initial", [112, 118, 125, 131, 138])
+@pytest.mark.parametrize("per_degree", [0.34, 0.385, 0.42])
+@pytest.mark.parametrize("seating", [0, 8, 20])
+def test_following_the_tool_ends_inside_the_window(reference: Reference, initial: float, per_degree: float, seating: float) -> None:
+    truth = VirtualBearing(initial, per_degree, seating)
+    bench = make_bench(reference)
+    bench.ready(truth)
+    drive_to_window(bench, truth)
+    window = bench.state.window()
+    assert window is not None
+    assert window.low_um - 8 <= truth.clearance_um(bench.state.attempt.nut_deg) <= window.high_um + 8
+    assert len(bench.state.attempt.gaugings) <= 5
+
+
+def test_a_gate_is_never_passed_silently(bench: Bench) -> None:
+    with pytest.raises(Refused, match="Make the machine safe"):
+        bench.do(cmd.StartGauging(Phase.INITIAL))
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(cmd.ConfirmGate("safe", ("isolated",)))
+    assert {f.name for f in raised.value.fields} == {"stored", "load_off", "ppe"}
+    with pytest.raises(NotFound):
+        bench.do(cmd.ConfirmGate("nonsense", ()))
+
+
+def test_overruling_needs_a_name_and_a_reason(bench: Bench) -> None:
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(cmd.OverruleGate("safe", " ", ""))
+    assert {f.name for f in raised.value.fields} == {"name", "reason"}
+    state = bench.do(cmd.OverruleGate("safe", "B. Boss", "machine is out of the plant", ("ppe",)))
+    passed = state.gates["safe"]
+    assert passed.by == "B. Boss" and passed.overruled is not None
+    assert len(passed.overruled.missing) == 3
+
+
+def test_outside_the_group_stops_until_somebody_decides(reference: Reference) -> None:
+    bench = make_bench(reference)
+    tight = VirtualBearing(85, 0.385)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.gauge(Phase.INITIAL, tight)
+    assert move(bench) is Do.DECIDE_GROUP and status(bench.state) == "stopped"
+    with pytest.raises(Refused, match="outside its group"):
+        bench.do(cmd.SetZero(True))
+    bench.gauge(Phase.INITIAL, TRUTH)
+    assert move(bench) is Do.SET_ZERO, "gauged again, and well"
+    bench.gauge(Phase.INITIAL, tight)
+    bench.do(cmd.AcceptOutside("group", "B. Boss", "maker agreed"))
+    assert move(bench) is Do.DECIDE_WINDOW, "an empty window is a stop of its own"
+    with pytest.raises(Refused, match="window is empty"):
+        bench.do(cmd.SetZero(True))
+    bench.do(cmd.AcceptOutside("window", "B. Boss", "maker named another residual"), cmd.SetZero(False))
+    assert [a.what for a in bench.state.accepted] == ["group", "window"]
+    with pytest.raises(Refused, match="nothing of that kind"):
+        bench.do(cmd.AcceptOutside("window", "B. Boss", "again"))
+
+
+def test_turns_in_any_unit(bench: Bench) -> None:
+    bench.ready(TRUTH)
+    state = bench.do(cmd.TurnNut("30"), cmd.TurnNut("1/2", "slots"), cmd.TurnNut("10 mm", "rim"), cmd.TurnNut("1/2 in", "rim"))
+    rim = 120 * 3.14159265 / 360
+    assert state.attempt.nut_deg == pytest.approx(30 + 45 + 10 / rim + 12.7 / rim)
+    turns = [e.payload for e in bench.log if isinstance(e.payload, ev.NutTurned)]
+    assert [(t.typed, t.unit) for t in turns] == [("30", "degrees"), ("1/2", "slots"), ("10 mm", "rim"), ("1/2 in", "rim")]
+
+
+@pytest.mark.parametrize(
+    ("amount", "unit", "word"),
+    [
+        ("abc", "degrees", "not a number"),
+        ("-5", "degrees", "never back"),
+        ("0", "degrees", "nought"),
+        ("4000", "rim", "two whole turns"),
+        ("10 mm", "degrees", "unit of angle"),
+    ],
+)
+def test_a_turn_that_cannot_be_meant(bench: Bench, amount: str, unit: Any, word: str) -> None:
+    bench.ready(TRUTH)
+    before = len(bench.log)
+    with pytest.raises(InvalidInput, match=word) as raised:
+        bench.do(cmd.TurnNut(amount, unit))
+    assert raised.value.fields[0].name == "amount" and raised.value.fields[0].expected
+    assert len(bench.log) == before, "nothing is stored"
+
+
+@pytest.mark.parametrize(
+    ("leaf", "word"),
+    [
+        ("4.5 mm", r"Was 4\.5 thou meant"),
+        ("45 mm", "no bearing of this bore"),
+        ("0.125", "not in Metric set"),
+        ("-0.1", "negative"),
+        ("leaf", "not a number"),
+        ("0", "nought"),
+    ],
+)
+def test_a_leaf_that_cannot_be_meant(bench: Bench, leaf: str, word: str) -> None:
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.do(cmd.StartGauging(Phase.INITIAL))
+    with pytest.raises(InvalidInput, match=word) as raised:
+        bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, leaf, Outcome.PASSES))
+    assert raised.value.fields[0].name == "leaf"
+
+
+def test_thousandths_typed_on_a_metric_set(bench: Bench) -> None:
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.do(cmd.StartGauging(Phase.INITIAL), cmd.TryLeaf(1, Row.FAR_SIDE, "130 µm", Outcome.STOPS, typed=True))
+    last = bench.log[-1].payload
+    assert isinstance(last, ev.LeafTried) and last.typed == "130 µm" and sum(last.leaves_um) == 130
+    assert "typed “130 µm”" in tell(last)
+
+
+def test_moving_the_nut_ends_a_gauging(bench: Bench) -> None:
+    bench.ready(TRUTH)
+    bench.do(cmd.TurnNut("60"), cmd.StartGauging(Phase.DRIVE_UP))
+    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.11", Outcome.STOPS))
+    state = bench.do(cmd.TurnNut("20"))
+    assert state.open_gauging() is None
+    assert state.attempt.gaugings[-1].closed is not None and state.attempt.gaugings[-1].nut_deg == 60
+    bench.do(cmd.StartGauging(Phase.DRIVE_UP))
+    state = bench.do(cmd.TurnNut("5"))
+    assert state.open_gauging() is None and state.attempt.gaugings[-1].dropped
+
+
+def test_a_corrected_reading_changes_mean_and_judgement_and_stays_readable(bench: Bench) -> None:
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.do(cmd.StartGauging(Phase.INITIAL, places=1))
+    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.08", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.09", Outcome.STOPS), cmd.CloseGauging())
+    closed = bench.state.initial_closed()
+    assert closed is not None and closed.initial_verdict is not None and closed.initial_verdict.level.value == "stop"
+    seqs = [e.seq for e in bench.log if isinstance(e.payload, ev.LeafTried)]
+    bench.do(cmd.Correct(seqs[1], "read the wrong leaf", leaf="0.13"))
+    bench.do(cmd.Correct(seqs[0], "and this one", leaf="0.12"))
+    closed = bench.state.initial_closed()
+    assert closed is not None and closed.initial_verdict is not None
+    assert (closed.summary.mean_um, closed.initial_verdict.level.value) == (125, "good")
+    assert isinstance(bench.log[seqs[1] - 1].payload, ev.LeafTried), "the old entry stays"
+    assert "Reason: read the wrong leaf" in tell(next(e.payload for e in bench.log if isinstance(e.payload, ev.Corrected)))
+    judged = [e for e in bench.log if isinstance(e.payload, ev.GaugingClosed)]
+    assert len(judged) == 3, "said again after each correction, with its inputs"
+
+
+def test_a_corrected_turn_moves_where_later_gaugings_stood(bench: Bench) -> None:
+    bench.ready(TRUTH)
+    bench.do(cmd.TurnNut("60"))
+    turned = bench.log[-1].seq
+    bench.gauge(Phase.DRIVE_UP, TRUTH)
+    bench.do(cmd.Correct(turned, "was two slots less ten", amount="50", unit="degrees"))
+    assert bench.state.attempt.gaugings[0].nut_deg == 50
+    bench.do(cmd.Correct(turned, "did not happen"))
+    assert bench.state.attempt.nut_deg == 0
+
+
+def test_what_cannot_be_corrected(bench: Bench) -> None:
+    bench.ready(TRUTH)
+    with pytest.raises(Refused, match="add a note"):
+        bench.do(cmd.Correct(1, "why not"))
+    with pytest.raises(NotFound):
+        bench.do(cmd.Correct(999, "nothing there"))
+    with pytest.raises(InvalidInput):
+        bench.do(cmd.Correct(5, ""))
+
+
+def test_withdrawing_the_last_reading_of_a_finished_gauging_is_refused(bench: Bench) -> None:
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.do(cmd.StartGauging(Phase.INITIAL, places=1))
+    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS), cmd.CloseGauging())
+    seq = next(e.seq for e in bench.log if isinstance(e.payload, ev.LeafTried))
+    with pytest.raises(Refused, match="nothing is left"):
+        bench.do(cmd.Correct(seq, "wrong"))
+
+
+def test_too_far_means_release_and_both_attempts_stay(bench: Bench) -> None:
+    bench.ready(TRUTH)
+    bench.do(cmd.TurnNut("250"))
+    bench.gauge(Phase.DRIVE_UP, TRUTH)
+    assert move(bench) is Do.RELEASE
+    state = bench.do(cmd.Release("past the window"))
+    assert len(state.attempts) == 2 and state.attempts[0].nut_deg == 250 and state.attempt.nut_deg == 0
+    assert state.initial_closed() is not None, "the unmounted clearance stays valid"
+    assert move(bench) is Do.SET_ZERO
+    bench.do(cmd.SetZero(True))
+    drive_to_window(bench, TRUTH)
+    assert stage(bench) == "lock"
+
+
+def test_locking_and_signing_have_their_order(bench: Bench) -> None:
+    bench.ready(TRUTH)
+    with pytest.raises(Refused, match="Washer fitted"):
+        bench.do(cmd.Lock("1"))
+    with pytest.raises(Refused, match="First the final check"):
+        bench.do(cmd.Sign("A", "fitter"))
+    bench.pass_gate("washer")
+    with pytest.raises(Refused, match="after locking"):
+        bench.do(cmd.StartGauging(Phase.FINAL))
+    with pytest.raises(InvalidInput, match="too far"):
+        bench.do(cmd.Lock("120"))
+    with pytest.raises(InvalidInput, match="more than one step"):
+        bench.do(cmd.SeeMeeting("40", "degrees"))
+
+
+def test_signing_lists_what_is_open_and_a_later_correction_asks_to_sign_again(bench: Bench) -> None:
+    finish(bench, TRUTH)
+    bench.do(cmd.OpenPoint("second bearing is due"), cmd.OpenPoint("paint the cap"))
+    point = bench.state.points[0].number
+    bench.do(cmd.ClosePoint(point, "ordered"), cmd.Sign("A. Fitter", "fitter"))
+    assert bench.state.signed is not None and bench.state.signed.open_points == ("paint the cap",)
+    with pytest.raises(Refused, match="signed already"):
+        bench.do(cmd.Sign("A. Fitter", "fitter"))
+    with pytest.raises(Refused, match="This job is signed"):
+        bench.do(cmd.TurnNut("10"))
+    seq = next(e.seq for e in reversed(bench.log) if isinstance(e.payload, ev.LeafTried))
+    original = bench.log[seq - 1].payload
+    assert isinstance(original, ev.LeafTried)
+    other = Outcome.DRAGS if original.outcome is Outcome.PASSES else Outcome.STOPS
+    bench.do(cmd.Correct(seq, "remembered wrongly", outcome=other))
+    assert bench.state.changed_after_signing
+    bench.do(cmd.Sign("A. Fitter", "fitter"))
+    assert not bench.state.changed_after_signing
+
+
+def test_given_up_takes_notes_only(bench: Bench) -> None:
+    bench.do(cmd.Abandon("B. Boss", "tight bearing"))
+    assert status(bench.state) == "given up"
+    with pytest.raises(Refused, match="given up"):
+        bench.pass_gate("safe")
+    bench.do(cmd.AddNote("new one ordered"))
+
+
+def test_a_plan_may_change_until_the_bearing_is_gauged(reference: Reference, bench: Bench) -> None:
+    other = make_bench(reference, PlanDraft(designation="22218 K C4", shaft="80 mm", feeler_id="m")).state.plan
+    assert bench.do(cmd.RevisePlan(other, "C4 is marked on the ring")).plan.bearing.group == "C4"
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.do(cmd.StartGauging(Phase.INITIAL))
+    with pytest.raises(Refused, match="the plan stands"):
+        bench.do(cmd.RevisePlan(other, "again"))
+
+
+def test_without_a_known_nut_the_leaf_leads(reference: Reference) -> None:
+    draft = PlanDraft(bore="240", outside="440", width="120", group="C3", taper="1:12", shaft="220", feeler_id="m")
+    bench = make_bench(reference, draft)
+    truth = VirtualBearing(300, 0.5)
+    bench.ready(truth, places=1)
+    assert bench.state.plan.nut is None and bench.state.position() is None
+    assert move(bench) is Do.GAUGE
+    with pytest.raises(InvalidInput, match="slots and diameter are not known"):
+        bench.do(cmd.TurnNut("1", "slots"))
+    bench.do(cmd.TurnNut("280"))
+    bench.gauge(Phase.DRIVE_UP, truth)
+    assert stage(bench) == "lock"
+
+
+def test_a_set_whose_leaves_are_too_thick_is_named(reference: Reference) -> None:
+    draft = PlanDraft(designation="22211 K", group="CN", shaft="50 mm", feeler_id="m")
+    plan = make_bench(reference, draft).state.plan
+    assert METRIC.leaves_um[0] == 30
+    assert any("take a set with thinner leaves" in finding for finding in plan.findings)
+
+
+def test_events_survive_plain_data(bench: Bench) -> None:
+    finish(bench, TRUTH)
+    seq = next(e.seq for e in bench.log if isinstance(e.payload, ev.LeafTried))
+    bench.do(cmd.Correct(seq, "x", leaf="0.12"), cmd.AddNote("n"), cmd.OpenPoint("p"), cmd.Release("r"), cmd.Abandon("B", "r"))
+    again = [replace(e, payload=decode(e.kind, encode(e.payload))) for e in bench.log]
+    assert again == bench.log
+    assert fold(again) == fold(bench.log)
+    assert all(tell(e.payload) for e in bench.log)
+
+
+def test_a_log_begins_with_opening() -> None:
+    with pytest.raises(Refused):
+        fold([])
+
+
+class AnySequence(RuleBasedStateMachine):
+    """Any order of taps: what is accepted folds, replay is equal, what is refused leaves nothing behind."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.bench = make_bench(REFERENCE)
+        self.nut = 0.0
+
+    @initialize(depth=st.sampled_from(["nothing", "gates", "zero", "driven"]))
+    def begin(self, depth: str) -> None:
+        """Begin deep enough now and then, so that late steps are tried as well."""
+        if depth == "gates":
+            self.bench.pass_gate("safe")
+            self.bench.pass_gate("fit_up")
+        elif depth != "nothing":
+            self.bench.ready(TRUTH, places=1)
+            if depth == "driven":
+                self.bench.do(cmd.TurnNut("130"))
+                self.bench.gauge(Phase.DRIVE_UP, TRUTH)
+
+    def attempt(self, command: cmd.Command) -> bool:
+        before = list(self.bench.log)
+        try:
+            self.bench.do(command)
+        except TribodexError as error:
+            assert error.detail
+            assert self.bench.log == before
+            return False
+        return True
+
+    @rule(gate=st.sampled_from(["safe", "fit_up", "washer"]))
+    def confirm(self, gate: str) -> None:
+        items = tuple(item.id for item in self.bench.procedure.gate(gate).items)
+        self.attempt(cmd.ConfirmGate(gate, items))
+
+    @rule(phase=st.sampled_from(list(Phase)), places=st.integers(0, 4))
+    def start(self, phase: Phase, places: int) -> None:
+        self.attempt(cmd.StartGauging(phase, places))
+
+    @rule(place=st.integers(0, 4), row=st.sampled_from(list(Row)), leaf=st.integers(2, 26), outcome=st.sampled_from(list(Outcome)))
+    def leaf(self, place: int, row: Row, leaf: int, outcome: Outcome) -> None:
+        self.attempt(cmd.TryLeaf(place, row, f"{leaf * 10} µm", outcome))
+
+    @rule()
+    def close(self) -> None:
+        self.attempt(cmd.CloseGauging())
+
+    @rule(what=st.sampled_from(["group", "window"]))
+    def accept(self, what: Any) -> None:
+        self.attempt(cmd.AcceptOutside(what, "B", "r"))
+
+    @rule()
+    def zero(self) -> None:
+        self.attempt(cmd.SetZero(True))
+
+    @rule(degrees=st.integers(-10, 200))
+    def turn(self, degrees: int) -> None:
+        self.attempt(cmd.TurnNut(str(degrees)))
+
+    @rule()
+    def lock(self) -> None:
+        self.attempt(cmd.Lock("2"))
+
+    @rule(entry=st.integers(0, 60), leaf=st.one_of(st.none(), st.sampled_from(["0.10", "0.12", "x"])))
+    def correct(self, entry: int, leaf: str | None) -> None:
+        self.attempt(cmd.Correct(entry, "r", leaf=leaf))
+
+    @rule()
+    def release(self) -> None:
+        self.attempt(cmd.Release("r"))
+
+    @precondition(lambda self: len(self.bench.log) > 25)
+    @rule()
+    def sign(self) -> None:
+        self.attempt(cmd.Sign("A", "fitter"))
+
+    @invariant()
+    def folds_the_same_and_always_has_a_next_move(self) -> None:
+        state = self.bench.state
+        assert state == fold(list(self.bench.log))
+        assert [e.seq for e in self.bench.log] == list(range(1, len(self.bench.log) + 1))
+        assert state.attempt.nut_deg >= 0
+        following = next_move(self.bench.procedure, state)
+        assert following.headline and following.why
+        if following.turn_deg is not None:
+            assert following.turn_deg >= 0
+
+
+AnySequence.TestCase.settings = settings(max_examples=40, stateful_step_count=45, deadline=None)
+TestAnySequence = AnySequence.TestCase
+
+
+@given(st.lists(st.integers(1, 60), max_size=6), st.integers(0, 5))
+def test_turns_add_up_whatever_is_withdrawn(turns: list[int], withdrawn: int) -> None:
+    bench = make_bench(REFERENCE)
+    bench.ready(TRUTH, places=1)
+    seqs = []
+    for degrees in turns:
+        bench.do(cmd.TurnNut(str(degrees)))
+        seqs.append(bench.log[-1].seq)
+    expected = sum(turns)
+    if withdrawn < len(turns):
+        bench.do(cmd.Correct(seqs[withdrawn], "did not happen"))
+        expected -= turns[withdrawn]
+    assert bench.state.attempt.nut_deg == expected

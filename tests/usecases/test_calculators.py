@@ -1,0 +1,97 @@
+"""Calculators against worked examples kept as files, and their errors."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from pydantic import ValidationError
+
+from tribodex.core.errors import InvalidInput, NotFound
+from tribodex.main import main
+from tribodex.usecases.calculators import CALCULATORS, calculate, find
+from tribodex.usecases.ports import Reference
+
+EXAMPLES = sorted((Path(__file__).parents[2] / "data" / "worked_examples").glob("*.json"))
+CASES = [pytest.param(case, id=f"{path.stem}:{case['name']}") for path in EXAMPLES for case in json.loads(path.read_text("utf-8"))["cases"]]
+
+
+@pytest.mark.parametrize("case", CASES)
+def test_worked_example(reference: Reference, case: dict[str, Any]) -> None:
+    calculator = find(case["calculator"])
+    answer = calculate(reference, case["calculator"], calculator.inputs.model_validate(case["inputs"]))
+    results = {result.id: result for result in answer.results}
+    for name, expected in case["expected"].items():
+        if name == "verdict":
+            assert answer.verdict is not None and answer.verdict.word == expected
+        elif name == "meeting_turns":
+            assert [m.turn_deg for m in answer.meetings][: len(expected)] == pytest.approx(expected, abs=case["tolerance"])
+        else:
+            result = results[name]
+            given = [result.value] if result.value_to is None else [result.value, result.value_to]
+            assert given == pytest.approx(expected, abs=case["tolerance"]), name
+
+
+def test_every_example_names_its_source_and_every_calculator_is_tried() -> None:
+    files = [json.loads(path.read_text("utf-8")) for path in EXAMPLES]
+    assert all(file["source"] for file in files)
+    assert {case["calculator"] for file in files for case in file["cases"]} == set(CALCULATORS)
+
+
+def test_answers_carry_working_with_known_sources(reference: Reference) -> None:
+    for path in EXAMPLES:
+        for case in json.loads(path.read_text("utf-8"))["cases"]:
+            calculator = find(case["calculator"])
+            for result in calculate(reference, calculator.name, calculator.inputs.model_validate(case["inputs"])).results:
+                assert all(line.source_id in reference.sources for line in result.working)
+
+
+BEARING = {"bore_mm": 90, "outside_mm": 160, "width_mm": 40, "group": "C3", "taper": "1:12"}
+NUT = {"pitch_mm": 2, "nut_outside_mm": 120}
+LATE = BEARING | NUT | {"initial_um": 124, "initial_doubt_um": 6, "nut_angle_deg": 10, "gauged_um": 90, "gauged_at_deg": 50}
+
+
+@pytest.mark.parametrize(
+    ("name", "inputs", "field"),
+    [
+        ("own-window", {"initial_um": 100, "reduction_min_um": 60, "reduction_max_um": 40}, "reduction_max_um"),
+        ("gauging", {"nut_side_um": [[110, 100]]}, "nut_side_um"),
+        ("gauging", {"nut_side_um": []}, "nut_side_um"),
+        ("clearance-group", {"bore_mm": 1500, "group": "C3"}, "bore"),
+        ("designation", {"designation": "22299 K"}, "designation"),
+        ("length", {"text": "much"}, "text"),
+        ("drive-up", BEARING | NUT | {"outside_mm": 92, "reduction_min_um": 1, "reduction_max_um": 2}, "outside"),
+        ("next-leaf", {"leaves_mm": [], "expected_low_um": 1, "expected_high_um": 2}, "leaves"),
+        ("position", LATE, "gauged_at_deg"),
+    ],
+)
+def test_what_cannot_be_meant_names_its_field(reference: Reference, name: str, inputs: dict[str, Any], field: str) -> None:
+    with pytest.raises(InvalidInput) as raised:
+        calculate(reference, name, find(name).inputs.model_validate(inputs))
+    assert raised.value.fields[0].name == field
+
+
+def test_unknown_names_are_refused(reference: Reference) -> None:
+    with pytest.raises(NotFound, match="There are: clearance-group"):
+        find("guess")
+    with pytest.raises(ValidationError):
+        find("window").inputs.model_validate({"bore_mm": 90, "group": "C3", "initial_um": 120, "bore_in": 3})
+
+
+def test_the_terminal_answers_json(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["calc", "window", "bore_mm=90", "group=C3", "initial_um=124"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    assert answer["results"][0]["value"] == 64 and answer["results"][0]["working"]
+    assert main(["calc", "gauging", "nut_side_um=[[100,110],[110,120]]"]) == 0
+    assert json.loads(capsys.readouterr().out)["results"][0]["value"] == 110
+
+
+@pytest.mark.parametrize(
+    ("arguments", "word"), [(["window", "bore_mm=ninety"], "not a number"), (["guess"], "no calculator"), (["length", "text=-4"], "negative")]
+)
+def test_the_terminal_says_what_is_wrong(capsys: pytest.CaptureFixture[str], arguments: list[str], word: str) -> None:
+    assert main(["calc", *arguments]) == 2
+    captured = capsys.readouterr()
+    assert captured.out == "" and word in json.loads(captured.err)["detail"] + captured.err

@@ -1,0 +1,232 @@
+"""The API: answers, problems, headers, queries."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask import Flask
+from flask.testing import FlaskClient
+from openapi_spec_validator import validate
+from sqlalchemy import event
+
+from tests.helpers import BEGIN
+from tribodex.store.repository import make_engine
+from tribodex.web.context import KEY, Context
+
+ROOT = Path(__file__).parents[2]
+PLAN = {"designation": "22218 K C3", "shaft": "80 mm", "feeler_id": "fs-m1"}
+COUNT = iter(range(10_000_000))
+
+
+def tap(**rest: Any) -> dict[str, Any]:
+    return {"client_event_id": f"tap-{next(COUNT):08d}", "actor": "Tester", "happened_at": BEGIN.isoformat(), **rest}
+
+
+def open_job(client: FlaskClient, job_id: str = "job-0001") -> Any:
+    return client.post("/api/jobs", json=tap(job_id=job_id, position_id="kc-2-drive", plan=PLAN))
+
+
+def do(client: FlaskClient, kind: str, **values: Any) -> Any:
+    return client.post("/api/jobs/job-0001/taps", json=tap(command={"kind": kind, **values}))
+
+
+def pass_gates(client: FlaskClient) -> None:
+    for _ in range(2):
+        gate = client.get("/api/jobs/job-0001").json["gate"]
+        assert do(client, "confirm_gate", gate=gate["id"], items=[item["id"] for item in gate["items"]]).status_code == 200
+
+
+def test_opening_looking_tapping(client: FlaskClient) -> None:
+    answer = open_job(client)
+    assert answer.status_code == 201 and answer.json["next"]["do"] == "confirm_gate"
+    assert answer.json["machine"] == "Kiln conveyor 2"
+    pass_gates(client)
+    assert do(client, "start_gauging", phase="initial").json["gauging"]["cells"][0]["next_um"] > 0
+    after = do(client, "try_leaf", place=1, row="nut side", leaf="0.12", outcome="passes").json
+    assert after["gauging"]["cells"][0]["low_um"] == 120
+    assert client.get("/api/jobs/job-0001").json == after
+    assert client.get("/api/jobs").json[0]["stage"] == "Initial clearance"
+
+
+def test_a_repeat_of_the_same_tap_answers_the_same_and_stores_once(client: FlaskClient) -> None:
+    open_job(client)
+    body = tap(command={"kind": "add_note", "text": "once"})
+    first, second = (client.post("/api/jobs/job-0001/taps", json=body) for _ in range(2))
+    assert first.json == second.json and first.json["last_seq"] == 2
+
+
+def test_problems_are_problem_json_with_fields(client: FlaskClient) -> None:
+    answer = client.post("/api/plan", json={"designation": "22218 K", "shaft": "-4"})
+    assert answer.status_code == 422 and answer.content_type == "application/problem+json"
+    problem = answer.json
+    assert {"type", "title", "status", "detail", "fields"} <= set(problem)
+    assert {f["name"] for f in problem["fields"]} == {"group", "shaft", "feeler_id"}
+    assert all(f["message"] and f["expected"] for f in problem["fields"])
+
+
+@pytest.mark.parametrize(
+    ("body", "field", "word"),
+    [
+        ({"kind": "try_leaf", "place": "x", "row": "nut side", "leaf": "0.1", "outcome": "passes"}, "place", "whole number"),
+        ({"kind": "try_leaf", "place": 1, "row": "middle", "leaf": "0.1", "outcome": "passes"}, "row", "not one of the choices"),
+        ({"kind": "turn_nut"}, "amount", "needed"),
+        ({"kind": "turn_nut", "amount": "3", "speed": 4}, "speed", "not known here"),
+        ({"kind": "explode"}, "command", ""),
+    ],
+)
+def test_malformed_commands_name_their_field(client: FlaskClient, body: dict[str, Any], field: str, word: str) -> None:
+    open_job(client)
+    answer = client.post("/api/jobs/job-0001/taps", json=tap(command=body))
+    assert answer.status_code == 422
+    assert any(f["name"].endswith(field) and word in f["message"] for f in answer.json["fields"]), answer.json
+
+
+def test_typed_millimetres_for_thousandths(client: FlaskClient) -> None:
+    open_job(client)
+    pass_gates(client)
+    do(client, "start_gauging", phase="initial")
+    answer = do(client, "try_leaf", place=1, row="nut side", leaf="4.5 mm", outcome="passes", typed=True)
+    assert answer.status_code == 422 and "4.5 thou meant" in answer.json["fields"][0]["message"]
+    assert client.get("/api/jobs/job-0001").json["last_seq"] == 4, "nothing was stored"
+
+
+def test_refusals_say_why(client: FlaskClient) -> None:
+    open_job(client)
+    answer = do(client, "turn_nut", amount="30", unit="degrees")
+    assert answer.status_code == 409 and "Make the machine safe" in answer.json["detail"]
+
+
+@pytest.mark.parametrize(
+    ("path", "status"),
+    [
+        ("/api/jobs/nothing-here", 404),
+        ("/api/jobs/x", 422),
+        ("/api/nowhere", 404),
+        ("/api/calc/guess", 405),
+        ("/api/jobs/nothing-here/record.pdf", 404),
+    ],
+)
+def test_what_is_not_there(client: FlaskClient, path: str, status: int) -> None:
+    answer = client.get(path)
+    assert answer.status_code in (status, 404) and answer.content_type == "application/problem+json"
+
+
+def test_bodies_that_are_no_json(client: FlaskClient) -> None:
+    broken = client.post("/api/plan", data="{", content_type="application/json")
+    assert broken.status_code in (400, 422) and broken.content_type == "application/problem+json"
+    form = client.post("/api/plan", data="a=b", content_type="application/x-www-form-urlencoded")
+    assert form.status_code == 415
+    large = client.post("/api/plan", json={"designation": "2" * 400_000})
+    assert large.status_code == 413 and large.content_type == "application/problem+json"
+
+
+def test_another_site_may_not_write(client: FlaskClient) -> None:
+    answer = client.post("/api/plan", json=PLAN, headers={"Sec-Fetch-Site": "cross-site"})
+    assert answer.status_code == 403
+    assert client.get("/api/jobs", headers={"Host": "evil.example"}).status_code == 400
+
+
+def test_a_database_that_is_away_is_said_and_can_be_tried_again(app: Flask, client: FlaskClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    here = app.extensions[KEY]
+    monkeypatch.setitem(app.extensions, KEY, Context(here.reference, make_engine("mysql+pymysql://x:y@127.0.0.1:1/z"), here.now))
+    answer = client.get("/api/jobs")
+    assert answer.status_code == 503 and answer.headers["Retry-After"]
+    assert "What was acknowledged is safe" in answer.json["detail"]
+
+
+def test_security_headers_on_everything(client: FlaskClient) -> None:
+    for path in ("/", "/api/jobs", "/assets/index-abc.js", "/api/nowhere", "/jobs/anything"):
+        headers = client.get(path).headers
+        policy = headers["Content-Security-Policy"]
+        assert "default-src 'none'" in policy and "unsafe" not in policy and "http" not in policy
+        assert headers["X-Content-Type-Options"] == "nosniff" and headers["Referrer-Policy"] == "no-referrer"
+
+
+def test_the_page_carries_a_fresh_nonce_that_its_policy_names(client: FlaskClient) -> None:
+    pages = [client.get("/plan") for _ in range(2)]
+    nonces = [page.get_data(as_text=True).split('content="')[1].split('"')[0] for page in pages]
+    assert nonces[0] != nonces[1] and len(nonces[0]) > 15
+    assert f"'nonce-{nonces[0]}'" in pages[0].headers["Content-Security-Policy"]
+    assert pages[0].headers["Cache-Control"] == "no-cache"
+
+
+def test_hashed_files_are_kept_for_good_and_sent_compressed(client: FlaskClient) -> None:
+    small = client.get("/assets/index-abc.js", headers={"Accept-Encoding": "br, gzip"})
+    assert small.headers["Content-Encoding"] == "br" and "immutable" in small.headers["Cache-Control"]
+    assert small.headers["Content-Type"].startswith("text/javascript")
+    plain = client.get("/assets/index-abc.js")
+    assert "Content-Encoding" not in plain.headers and b"console" in plain.data
+    assert client.get("/assets/gone.js").status_code == 404
+    assert client.get("/mark.svg").mimetype == "image/svg+xml"
+    assert client.get("/assets/../index.html").status_code in (200, 404)
+
+
+def test_answers_are_compressed_when_asked(client: FlaskClient) -> None:
+    open_job(client)
+    packed = client.get("/api/jobs/job-0001", headers={"Accept-Encoding": "gzip"})
+    assert packed.headers["Content-Encoding"] == "gzip" and len(packed.data) < 8000
+
+
+def test_the_description_is_valid_and_the_committed_one_is_current(client: FlaskClient) -> None:
+    document = client.get("/api/openapi.json").json
+    assert document["openapi"].startswith("3.1")
+    validate(document)
+    committed = json.loads((ROOT / "docs" / "openapi.json").read_text("utf-8"))
+    assert committed == document, "run ./run api"
+
+
+@pytest.mark.parametrize("path", ["/api/plant", "/api/sources"])
+def test_lists(client: FlaskClient, path: str) -> None:
+    assert client.get(path).status_code == 200 and client.get(path).json
+
+
+def test_a_calculator_over_the_web_says_the_same_as_the_core(client: FlaskClient) -> None:
+    answer = client.post("/api/calc/window", json={"bore_mm": 90, "group": "C3", "initial_um": 124})
+    assert answer.status_code == 200 and answer.json["results"][0]["value"] == 64
+    wrong = client.post("/api/calc/window", json={"bore_mm": "ninety", "group": "C9"})
+    assert wrong.status_code == 422
+    assert {f["name"] for f in wrong.json["fields"]} == {"bore_mm", "group", "initial_um"}
+
+
+def test_health(client: FlaskClient) -> None:
+    assert client.get("/api/health").json["status"] == "ok"
+
+
+class Queries:
+    """Counts what goes to the database."""
+
+    def __init__(self, app: Flask) -> None:
+        self.statements: list[str] = []
+        event.listen(app.extensions[KEY].engine, "before_cursor_execute", self._seen)
+
+    def _seen(self, _c: object, _cursor: object, statement: str, *_rest: object) -> None:
+        self.statements.append(statement)
+
+    def during(self, call: Any) -> int:
+        self.statements.clear()
+        assert call().status_code in (200, 201)
+        return len(self.statements)
+
+
+def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClient) -> None:
+    queries = Queries(app)
+    assert queries.during(lambda: open_job(client)) <= 12
+    pass_gates(client)
+    do(client, "start_gauging", phase="initial")
+
+    def leaf(i: int) -> Any:
+        return do(client, "try_leaf", place=i % 3 + 1, row="nut side", leaf="0.10", outcome="passes")
+
+    early = (queries.during(lambda: leaf(0)), queries.during(lambda: client.get("/api/jobs/job-0001")))
+    for i in range(40):
+        leaf(i)
+    late = (queries.during(lambda: leaf(1)), queries.during(lambda: client.get("/api/jobs/job-0001")))
+    assert early == late
+    assert late[0] <= 4 and late[1] <= 2
+    for i in range(2, 6):
+        open_job(client, f"job-000{i}")
+    assert queries.during(lambda: client.get("/api/jobs")) <= 2
+    assert queries.during(lambda: client.get("/api/plant")) <= 6

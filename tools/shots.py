@@ -16,7 +16,15 @@ from tribodex.launch.mariadb import LocalMariaDB, free_port  # noqa: E402
 from tribodex.launch.server import WebServer  # noqa: E402
 
 CHROMIUM = "/usr/bin/chromium"
-FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 # name, address, screen, look, what to do before the picture
@@ -51,7 +59,9 @@ def prepare_page(page: Page, step: str | None) -> None:
 def picture(browser: Browser, address: str, name: str, path: str, size: dict[str, int], look: str, step: str | None, folder: Path) -> None:
     """One picture."""
     context = browser.new_context(viewport=size, locale="en-GB", timezone_id="UTC", reduced_motion="reduce", color_scheme=look)
-    context.add_init_script("localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({actor: 'Ines Whitlow'}))")
+    context.add_init_script(
+        "localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({actor: 'Ines Whitlow'}))"
+    )
     page = context.new_page()
     page.goto(f"{address}{path}")
     page.wait_for_load_state("networkidle")

@@ -72,9 +72,11 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     hands.pass_gate()
     page.get_by_label("Rim to the next tab").fill("2.5")
     hands.tap("Seen")
+    page.get_by_role("heading", level=1).click()
     move = hands.bench()["next"]
     assert move["turn_deg"] is not None
-    hands.tap(f"Tab bent here, after {move['turn_deg']:.1f}°")
+    expect(page.locator("button[data-main]")).to_contain_text("Tab bent here")
+    hands.key("n")
 
     # Final check, open point, signature.
     hands.tap("Start the final gauging")
@@ -167,7 +169,7 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
     expect(page.get_by_role("dialog", name="Short keys")).to_be_visible()
     page.keyboard.press("Escape")
     page.keyboard.press("u")
-    expect(page.get_by_role("button", name="Units: mm / inch")).to_be_visible()
+    expect(page.get_by_role("button", name="Units: mm/inch")).to_be_visible()
     expect(page.get_by_role("region", name="Figures")).to_contain_text("thou")
 
 

@@ -1317,6 +1317,8 @@ export interface components {
         Meeting: {
             /** Chance Below */
             chance_below: number;
+            /** Chance Inside */
+            chance_inside: number;
             /** Doubt Um */
             doubt_um: number;
             /** Drive Up Mm */

@@ -88,9 +88,7 @@ function Flip({ now, a, b }: { now: boolean; a: string; b: string }) {
   return (
     <span>
       <b className={now ? "" : "font-normal text-soft"}>{a}</b>
-      <span aria-hidden className="px-1 text-soft">
-        /
-      </span>
+      <span className="px-1 text-soft">/</span>
       <b className={now ? "font-normal text-soft" : ""}>{b}</b>
     </span>
   );

@@ -10,7 +10,7 @@ from tribodex.core.components.feeler import Stack
 from tribodex.core.job.stages import current_stage, gate_due, ready_to_lock
 from tribodex.core.job.state import Gauging, JobState
 from tribodex.core.mounting.gauging import Cell, Phase, next_leaf
-from tribodex.core.mounting.locking import meetings, way_out
+from tribodex.core.mounting.locking import best, meetings, way_out
 from tribodex.core.mounting.position import Position, Turn, next_turn
 from tribodex.core.mounting.window import Window
 from tribodex.core.procedure import Procedure
@@ -314,7 +314,7 @@ def _lock_move(state: JobState, position: Position, window: Window) -> NextMove:
     nut = state.plan.nut
     assert nut is not None  # position is known only with a nut
     found = meetings(position, nut, window, first_meeting(state))
-    good = next((m for m in found if m.verdict.level is Level.GOOD), None) or next((m for m in found if m.verdict.word.startswith("inside")), None)
+    good = best(found)
     if good is None:
         return NextMove(Do.LOCK, "Inside the window, but no tab position is", way_out(found), "Tighten to meet, never loosen.")
     if first_meeting(state) is None:

@@ -29,6 +29,7 @@ class Meeting:
     residual_um: float
     doubt_um: float
     chance_below: float
+    chance_inside: float
     verdict: Verdict
 
 
@@ -67,6 +68,7 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
                 middle.clearance_um,
                 2 * middle.sd_um + now.per_degree_um * (end - start) / 2,
                 chance,
+                max(0.0, far.chance_below(window.high_um) - chance),
                 _judge(far, window, chance),
             )
         )
@@ -84,6 +86,21 @@ def _judge(at: Position, window: Window, chance: float) -> Verdict:
     if chance > 5 * OVERSHOOT_CHANCE:
         return Verdict("inside, near the limit", Level.WATCH, f"Predicted {residual}; {in_words(chance)} to end below the window.")
     return Verdict("inside", Level.GOOD, f"Predicted {residual}; {in_words(chance)} to end below the window.")
+
+
+def best(found: Sequence[Meeting]) -> Meeting | None:
+    """The meeting to take: of those inside, the one most likely to be truly inside; None when there is none.
+
+    Symbols: none.
+    Valid: for an answer of meetings().
+    Raises: nothing.
+    Source: normal approximation.
+
+    >>> best([]) is None
+    True
+    """
+    inside = [m for m in found if m.verdict.level is Level.GOOD] or [m for m in found if m.verdict.word.startswith("inside")]
+    return max(inside, key=lambda m: m.chance_inside, default=None)
 
 
 def way_out(found: Sequence[Meeting]) -> str:

@@ -232,7 +232,9 @@ function Drawings({ bench }: { bench: Bench }) {
           <NutDial dial={dial} />
           <p className="text-sm text-soft">
             Blue: turned so far.
-            {dial.target_to_deg !== null && !bench.locked ? " Yellow: where the window is expected." : ""}{" "}
+            {dial.target_to_deg !== null && !bench.locked
+              ? " Yellow: where the window is expected."
+              : ""}{" "}
             {dial.slots} slots, {dial.tabs} tabs{dial.tabs_counted ? ", counted" : " by the table"}: a tab
             meets a slot every {dial.step_deg.toFixed(1)}°.
           </p>

@@ -26,8 +26,13 @@ export function LogPanel({ log, tap }: { log: LogLine[]; tap: Tap }) {
               <span className="pr-2 font-mono text-sm text-soft">{line.seq}</span>
               {line.corrected ? (
                 <>
-                  <s className="text-soft"><Say>{line.text}</Say></s> <b>Corrected: <Say>{line.replaced_by}</Say></b> ({line.reason}
-                  )
+                  <s className="text-soft">
+                    <Say>{line.text}</Say>
+                  </s>{" "}
+                  <b>
+                    Corrected: <Say>{line.replaced_by}</Say>
+                  </b>{" "}
+                  ({line.reason})
                 </>
               ) : (
                 <Say>{line.text}</Say>

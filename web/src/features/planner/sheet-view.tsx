@@ -22,8 +22,12 @@ export function SheetView(props: {
             <ul className="space-y-2">
               {problem.fields.map((field) => (
                 <li key={field.name + field.message}>
-                  <span className="font-bold"><Say>{field.message}</Say></span>{" "}
-                  <span className="text-soft"><Say>{field.expected ?? ""}</Say></span>
+                  <span className="font-bold">
+                    <Say>{field.message}</Say>
+                  </span>{" "}
+                  <span className="text-soft">
+                    <Say>{field.expected ?? ""}</Say>
+                  </span>
                 </li>
               ))}
             </ul>

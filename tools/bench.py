@@ -1,0 +1,76 @@
+"""Measure what people wait for. Prints a table; keeps nothing. `./run bench core` measures without the server."""
+
+from __future__ import annotations
+
+import statistics
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "src")]
+
+from tests.helpers import make_bench  # noqa: E402
+
+from tribodex.core.job import commands as cmd  # noqa: E402
+from tribodex.core.job.next_move import next_move  # noqa: E402
+from tribodex.core.job.state import fold  # noqa: E402
+from tribodex.core.mounting.gauging import Phase  # noqa: E402
+from tribodex.core.training.virtual import VirtualBearing  # noqa: E402
+from tribodex.launch.demo import prepare  # noqa: E402
+from tribodex.launch.mariadb import LocalMariaDB, free_port  # noqa: E402
+from tribodex.launch.server import WebServer  # noqa: E402
+from tribodex.reference import load_reference  # noqa: E402
+from tribodex.usecases.bench import bench  # noqa: E402
+from tribodex.usecases.jobs import Loaded  # noqa: E402
+
+
+def measure(name: str, call: Callable[[], object], times: int = 200) -> None:
+    """Median and 95th percentile of a call, milliseconds."""
+    call()
+    spent = []
+    for _ in range(times):
+        begin = time.perf_counter()
+        call()
+        spent.append((time.perf_counter() - begin) * 1000)
+    print(f"{name:58} median {statistics.median(spent):8.2f} ms   95 % {sorted(spent)[int(times * 0.95)]:8.2f} ms")
+
+
+def core() -> None:
+    """The core alone, on a job with some fifty entries."""
+    reference = load_reference()
+    truth = VirtualBearing(125, 0.385)
+    job = make_bench(reference)
+    job.ready(truth)
+    job.do(cmd.TurnNut("90"))
+    job.gauge(Phase.DRIVE_UP, truth)
+    print(f"a job of {len(job.log)} entries")
+    measure("fold the log", lambda: fold(job.log))
+    measure("next move", lambda: next_move(job.procedure, job.state))
+    measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.state)))
+    measure("read tables and procedures", load_reference, 20)
+
+
+def server() -> None:
+    """Over HTTP, with the demonstration's jobs."""
+    with tempfile.TemporaryDirectory() as folder:
+        database = LocalMariaDB(Path(folder))
+        database.start()
+        prepare(ROOT, database)
+        web = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
+        try:
+            web.wait_ready()
+            for path in ("/api/jobs", "/api/jobs/hollin-vale-0002", "/api/plant", "/"):
+                measure(f"GET {path}", lambda path=path: urllib.request.urlopen(web.address + path).read())  # type: ignore[misc]
+            measure("GET record.pdf", lambda: urllib.request.urlopen(f"{web.address}/api/jobs/hollin-vale-0002/record.pdf").read(), 5)
+        finally:
+            web.stop()
+            database.stop()
+
+
+core()
+if "core" not in sys.argv[1:]:
+    server()

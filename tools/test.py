@@ -1,0 +1,16 @@
+"""Every test, fast ones first: pytest's closing line comes last. Extra arguments go to pytest.
+
+Without arguments: the core and the use cases (two processes), then store, web and exchange on a real MariaDB, then the browser.
+One pytest run holds them all, so that there is one closing line; the order is that of the paths.
+"""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[1]
+FOLDERS = ["src/tribodex/core", "tests/core", "tests/usecases", "tests/architecture", "tests/store", "tests/web", "tests/exchange", "tests/browser"]
+
+arguments = sys.argv[1:] or [*FOLDERS, "-n", str(max(2, os.cpu_count() or 2)), "--dist", "worksteal"]
+sys.exit(subprocess.run([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, check=False).returncode)

@@ -9,8 +9,11 @@ from pathlib import Path
 from playwright.sync_api import Browser, Page, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path.insert(0, str(ROOT / "src"))
+sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
+from tests.browser.hands import Hands  # noqa: E402
+
+from tribodex.core.training.virtual import VirtualBearing  # noqa: E402
 from tribodex.launch.demo import prepare  # noqa: E402
 from tribodex.launch.mariadb import LocalMariaDB, free_port  # noqa: E402
 from tribodex.launch.server import WebServer  # noqa: E402
@@ -37,6 +40,7 @@ VIEWS = [
     ("drive-up-working-dark", "/jobs/hollin-vale-0003", DESK, "dark", "working"),
     ("gauging", "/jobs/hollin-vale-0003", DESK, "light", "gauge"),
     ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
+    ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("signed", "/jobs/hollin-vale-0002", DESK, "light", None),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
 ]
@@ -54,11 +58,19 @@ def prepare_page(page: Page, step: str | None) -> None:
         page.get_by_role("button", name="Turned").click()
         page.get_by_role("button", name="Gauge now").click()
         page.get_by_role("group", name="What the leaf does").wait_for()
+    elif step == "lock":
+        hands = Hands(page, VirtualBearing(127, 0.385, 7))
+        hands.job_id = "hollin-vale-0003"
+        hands.seen()
+        hands.gauge()
+        hands.pass_gate()
+        page.get_by_label("Rim to the next tab").fill("3.5")
+        hands.tap("Seen")
 
 
 def picture(browser: Browser, address: str, name: str, path: str, size: dict[str, int], look: str, step: str | None, folder: Path) -> None:
     """One picture."""
-    context = browser.new_context(viewport=size, locale="en-GB", timezone_id="UTC", reduced_motion="reduce", color_scheme=look)
+    context = browser.new_context(base_url=address, viewport=size, locale="en-GB", timezone_id="UTC", reduced_motion="reduce", color_scheme=look)
     context.add_init_script(
         "localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({actor: 'Ines Whitlow'}))"
     )

@@ -20,9 +20,9 @@ export function NutDial({ dial }: { dial: Dial }) {
   const bore = (rim * dial.thread_mm) / dial.outside_mm;
   const slotDepth = (rim - bore) * 0.45;
   const known = dial.meeting_deg !== null && dial.meeting_deg !== undefined;
-  // The washer stands still. Tab nought is put where the next meeting happens, when it is known.
+  // The washer stands still. Its first tab is drawn where the marked slot meets it, when that is known.
   const tabPitch = 360 / dial.tabs;
-  const tabStart = known ? (dial.meeting_deg ?? 0) % tabPitch : 0;
+  const tabStart = known ? (dial.meeting_deg ?? 0) : 0;
   const slots = Array.from({ length: dial.slots }, (_, i) => dial.present_deg + (i * 360) / dial.slots);
   const tabs = Array.from({ length: dial.tabs }, (_, i) => tabStart + i * tabPitch);
   const target = dial.target_to_deg !== null && dial.target_to_deg !== undefined;

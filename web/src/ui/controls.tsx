@@ -6,10 +6,10 @@ import type { ProblemField } from "../api";
 type Kind = "main" | "plain" | "quiet" | "stop";
 
 const KINDS: Record<Kind, string> = {
-  main: "bg-mark text-on-mark border-ink font-bold hover:brightness-95",
-  plain: "bg-sheet text-ink border-ink hover:bg-wash",
-  quiet: "border-transparent px-2 text-dye underline underline-offset-4 hover:bg-wash",
-  stop: "bg-sheet text-oxide border-oxide font-bold hover:bg-wash",
+  main: "px-4 bg-mark text-on-mark border-ink font-bold hover:brightness-95",
+  plain: "px-4 bg-sheet text-ink border-ink hover:bg-wash",
+  quiet: "border-transparent px-1 text-dye underline underline-offset-4 hover:bg-wash",
+  stop: "px-4 bg-sheet text-oxide border-oxide font-bold hover:bg-wash",
 };
 
 export function Button({
@@ -20,7 +20,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex min-h-12 items-center justify-center gap-2 rounded-sm border-2 px-4 py-2 text-center leading-tight disabled:opacity-55 ${KINDS[kind]} ${className}`}
+      className={`inline-flex min-h-12 items-center justify-center gap-2 rounded-sm border-2 py-2 text-center leading-tight disabled:opacity-55 ${KINDS[kind]} ${className}`}
       {...rest}
     />
   );

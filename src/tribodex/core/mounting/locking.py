@@ -72,8 +72,8 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
                 _judge(far, window, chance),
             )
         )
-        if far.clearance_um + 2 * far.sd_um < window.low_um:
-            break
+        if far.clearance_um < window.low_um:
+            break  # one that leaves the window is shown as the end; those after it only leave it further
     return tuple(found)
 
 

@@ -236,11 +236,32 @@ def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: 
         page.get_by_label("Or type a leaf").fill(typed)
         page.get_by_role("button", name="Passes", exact=True).click()
         expect(page.get_by_role("alert")).to_contain_text(words)
+        field = page.get_by_label("Or type a leaf")
+        expect(field).to_have_value(typed)
+        expect(field).to_have_attribute("aria-invalid", "true")
         page.get_by_role("button", name="Understood").click()
     assert hands.bench()["last_seq"] == before
     page.get_by_label("Or type a leaf").fill("0.13")
     hands.tap("Passes")
     assert hands.bench()["log"][-1]["text"].endswith("(typed “0.13”).")
+
+
+def test_a_plan_is_changed_before_the_bearing_is_gauged(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = Hands(page, TRUTH)
+    hands.plan("be-1-head-free", "")
+    page.get_by_role("link", name="Change the plan").click()
+    expect(page.get_by_role("heading", name="Change the plan")).to_be_visible()
+    expect(page.get_by_label("Number on the new ring")).to_have_value("22222 K C3 W33")
+    page.get_by_label("Number on the new ring").fill("22222 K C4 W33")
+    page.get_by_role("button", name="Take the changed plan").click()
+    expect(page.get_by_label("Why the plan changes")).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("Why the plan changes").fill("C4 is marked on the ring")
+    page.get_by_role("button", name="Take the changed plan").click()
+    page.wait_for_url("**/jobs/*")
+    hands.seen()
+    assert hands.bench()["bearing"] == "22222 K C4 W33"
+    assert hands.bench()["given"]["shaft"] == "100 mm"
 
 
 def test_the_plan_explains_each_entry_beside_its_field(new_page: Callable[..., Page]) -> None:

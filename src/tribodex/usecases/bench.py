@@ -182,6 +182,8 @@ class Bench:
     zero_set: bool
     locked: bool
     may_revise: bool
+    position_id: str
+    given: dict[str, str]
     points: tuple[PointView, ...]
     log: tuple[LogLine, ...]
     last_seq: int
@@ -231,6 +233,8 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         zero_set=attempt.zero_set,
         locked=attempt.locked is not None,
         may_revise=not state.initial and not state.abandoned,
+        position_id=opened.position_id,
+        given=plan.given,
         points=tuple(PointView(p.number, p.text, p.closed) for p in state.points),
         log=log_lines(job),
         last_seq=state.last_seq,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import TypeVar
 
 from tribodex.core.components.adapter_sleeve import AdapterSleeve
@@ -154,6 +154,7 @@ def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDra
         figures=figures,
         findings=_findings(bearing, designation, sleeve, shaft.mm, nut, feeler, figures),
         table_versions={table.source.id: table.source.version for table in tables},
+        given=asdict(draft),
     )
 
 

@@ -585,6 +585,10 @@ export interface components {
             findings: string[];
             gate: components["schemas"]["Gate"] | null;
             gauging: components["schemas"]["GaugingView"] | null;
+            /** Given */
+            given: {
+                [key: string]: string;
+            };
             /** Id */
             id: string;
             /** Last Seq */
@@ -608,6 +612,8 @@ export interface components {
             points: components["schemas"]["PointView"][];
             /** Position */
             position: string;
+            /** Position Id */
+            position_id: string;
             ruler: components["schemas"]["Ruler"];
             section: components["schemas"]["Section"];
             /** Stage */
@@ -1477,7 +1483,8 @@ export interface components {
          * @description What was planned. Targets are kept as computed, so that a later table does not rewrite them.
          *
          *     `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
-         *     whole row of group limits for the bore. `table_versions` names each table used with its version.
+         *     whole row of group limits for the bore. `table_versions` names each table used with its version; `given` is what the person
+         *     typed and chose, word for word.
          */
         Plan: {
             bearing: components["schemas"]["Bearing"];
@@ -1489,6 +1496,10 @@ export interface components {
             figures: components["schemas"]["Result"][];
             /** Findings */
             findings: string[];
+            /** Given */
+            given?: {
+                [key: string]: string;
+            };
             /** Groups Um */
             groups_um: {
                 [key: string]: components["schemas"]["Span"];

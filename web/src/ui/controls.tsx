@@ -2,6 +2,7 @@
 import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from "react";
 import { useId } from "react";
 import type { ProblemField } from "../api";
+import { Say } from "./say";
 
 type Kind = "main" | "plain" | "quiet" | "stop";
 
@@ -54,8 +55,12 @@ function Frame({
       ) : null}
       {problem ? (
         <p id={`${id}-hint`} className="pt-1 text-sm font-bold text-oxide">
-          ▲ {problem.message}{" "}
-          {problem.expected ? <span className="font-normal">Right: {problem.expected}.</span> : null}
+          ▲ <Say>{problem.message}</Say>{" "}
+          {problem.expected ? (
+            <span className="font-normal">
+              Right: <Say>{problem.expected}</Say>.
+            </span>
+          ) : null}
         </p>
       ) : null}
     </div>

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing, Group
@@ -18,7 +18,8 @@ class Plan:
     """What was planned. Targets are kept as computed, so that a later table does not rewrite them.
 
     `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
-    whole row of group limits for the bore. `table_versions` names each table used with its version.
+    whole row of group limits for the bore. `table_versions` names each table used with its version; `given` is what the person
+    typed and chose, word for word.
     """
 
     bearing: Bearing
@@ -37,6 +38,7 @@ class Plan:
     figures: tuple[Result, ...]
     findings: tuple[str, ...]
     table_versions: dict[str, int]
+    given: dict[str, str] = field(default_factory=dict)
 
     @property
     def limits_um(self) -> Span:

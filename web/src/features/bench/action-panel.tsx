@@ -1,6 +1,6 @@
 /** The taps that go with the next move, and the others that are always at hand. */
 import { useState } from "react";
-import type { Bench, Command } from "../../api";
+import type { Bench, Command, OutboxState } from "../../api";
 import { Button, Overlay, Say, TextField, useSettings } from "../../ui";
 import { GatePanel } from "./gate-panel";
 import { GaugingPanel } from "./gauging-panel";
@@ -9,11 +9,32 @@ import { TurnPanel } from "./turn-panel";
 
 export type Tap = (command: Command) => void;
 
-export function ActionPanel({ bench, tap, busy }: { bench: Bench; tap: Tap; busy: boolean }) {
+export type Refused = OutboxState["refused"];
+
+export function ActionPanel({
+  bench,
+  tap,
+  busy,
+  refused,
+}: {
+  bench: Bench;
+  tap: Tap;
+  busy: boolean;
+  refused: Refused;
+}) {
   const { next } = bench;
   if (next.do === "confirm_gate" && bench.gate)
     return <GatePanel key={bench.gate.id} gate={bench.gate} tap={tap} />;
-  if (bench.gauging) return <GaugingPanel gauging={bench.gauging} tap={tap} busy={busy} />;
+  if (bench.gauging)
+    return (
+      <GaugingPanel
+        key={bench.gauging.number}
+        gauging={bench.gauging}
+        tap={tap}
+        busy={busy}
+        refused={refused}
+      />
+    );
   switch (next.do) {
     case "gauge_initial":
       return (
@@ -32,7 +53,7 @@ export function ActionPanel({ bench, tap, busy }: { bench: Bench; tap: Tap; busy
     case "gauge":
     case "lock":
     case "release":
-      return <Driving bench={bench} tap={tap} />;
+      return <Driving bench={bench} tap={tap} refused={refused} />;
     case "gauge_final":
       return (
         <Row>
@@ -75,13 +96,13 @@ function SetZero({ tap }: { tap: Tap }) {
   );
 }
 
-function Driving({ bench, tap }: { bench: Bench; tap: Tap }) {
+function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const [releasing, setReleasing] = useState(false);
   const { next } = bench;
   return (
     <>
-      {next.do === "lock" ? <LockPanel bench={bench} tap={tap} /> : null}
-      <TurnPanel bench={bench} tap={tap} />
+      {next.do === "lock" ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
+      <TurnPanel bench={bench} tap={tap} refused={refused} />
       <Row>
         <Button
           kind={next.do === "gauge" ? "main" : "plain"}

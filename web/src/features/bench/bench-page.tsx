@@ -183,7 +183,12 @@ function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
           <Say>{next.risk}</Say>
         </p>
       ) : null}
-      <ActionPanel bench={bench} tap={job.tap} busy={job.outbox.waiting > 0 && !job.outbox.away} />
+      <ActionPanel
+        bench={bench}
+        tap={job.tap}
+        busy={job.outbox.waiting > 0 && !job.outbox.away}
+        refused={job.outbox.refused}
+      />
       {bench.cautions.length > 0 && bench.status !== "signed" ? (
         <ul className="mt-4 border-l-4 border-oxide pl-3 text-sm">
           {bench.cautions.map((caution) => (

@@ -11,7 +11,8 @@ import {
   clearanceUnit,
   useSettings,
 } from "../../ui";
-import type { Tap } from "./action-panel";
+import type { Refused, Tap } from "./action-panel";
+import { useTyped } from "./use-typed";
 
 const OUTCOMES: { value: Outcome; label: string; hotkey: string }[] = [
   { value: "passes", label: "Passes", hotkey: "1" },
@@ -21,11 +22,12 @@ const OUTCOMES: { value: Outcome; label: string; hotkey: string }[] = [
 
 const keyOf = (cell: CellView) => `${cell.place} ${cell.row}`;
 
-export function GaugingPanel({ gauging, tap, busy }: { gauging: GaugingView; tap: Tap; busy: boolean }) {
+export function GaugingPanel(props: { gauging: GaugingView; tap: Tap; busy: boolean; refused: Refused }) {
+  const { gauging, tap, busy, refused } = props;
   const { units } = useSettings();
   const [picked, setPicked] = useState<string | null>(null);
   const [leaf, setLeaf] = useState<number | null>(null);
-  const [typed, setTyped] = useState("");
+  const { text: typed, setText: setTyped, problem } = useTyped(refused, "try_leaf", "leaf");
   const usual = gauging.cells.find((cell) => cell.next_leaf) ?? gauging.cells[0];
   const cell = gauging.cells.find((other) => keyOf(other) === picked) ?? usual;
   if (!cell) return null;
@@ -94,6 +96,7 @@ export function GaugingPanel({ gauging, tap, busy }: { gauging: GaugingView; tap
         <div className="max-w-60 pt-2">
           <TextField
             label="Or type a leaf"
+            problem={problem}
             value={typed}
             placeholder="0.12 or 4.5 thou"
             onChange={(event) => setTyped(event.target.value)}

@@ -1,12 +1,12 @@
 /** Where tabs meet slots from here on, by tightening alone. */
-import { useState } from "react";
 import type { Bench, Meeting } from "../../api";
 import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } from "../../ui";
-import type { Tap } from "./action-panel";
+import type { Refused, Tap } from "./action-panel";
+import { useTyped } from "./use-typed";
 
-export function LockPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const { units } = useSettings();
-  const [rim, setRim] = useState("");
+  const { text: rim, setText: setRim, problem } = useTyped(refused, "see_meeting", "amount");
   const known = bench.meeting_known;
   return (
     <div className="space-y-3 pt-4">
@@ -21,6 +21,7 @@ export function LockPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         <div className="w-52">
           <TextField
             label="Rim to the next tab, mm"
+            problem={problem}
             value={rim}
             placeholder="0 when square now"
             onChange={(event) => setRim(event.target.value)}

@@ -1,5 +1,6 @@
 /** Notes, open points, the plan's targets, giving up. */
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Bench } from "../../api";
 import { Button, Figure, Overlay, TextField, useSettings } from "../../ui";
 import type { Tap } from "./action-panel";
@@ -43,6 +44,14 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>
           {plan ? "Hide the plan's targets" : "Show the plan's targets"}
         </Button>
+        {live && bench.may_revise ? (
+          <Link
+            to={`/plan?job=${bench.id}`}
+            className="inline-flex min-h-12 items-center px-1 text-dye underline underline-offset-4"
+          >
+            Change the plan
+          </Link>
+        ) : null}
         {live ? (
           <Button kind="quiet" onClick={() => setGiving(true)}>
             Give this job up

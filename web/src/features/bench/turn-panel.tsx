@@ -2,7 +2,8 @@
 import { useState } from "react";
 import type { Bench } from "../../api";
 import { Button, ChoiceRow, TextField, length, useSettings } from "../../ui";
-import type { Tap } from "./action-panel";
+import type { Refused, Tap } from "./action-panel";
+import { useTyped } from "./use-typed";
 
 type TurnUnit = "degrees" | "slots" | "rim";
 
@@ -12,10 +13,10 @@ const HINTS: Record<TurnUnit, string> = {
   rim: "mm, or with a unit: 1 1/4 in",
 };
 
-export function TurnPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const { units } = useSettings();
   const [unit, setUnit] = useState<TurnUnit>("degrees");
-  const [amount, setAmount] = useState("");
+  const { text: amount, setText: setAmount, problem } = useTyped(refused, "turn_nut", "amount");
   const { next, dial } = bench;
   const proposed = next.do === "turn" ? next.turn_deg : null;
   return (
@@ -57,6 +58,7 @@ export function TurnPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         <div className="w-36">
           <TextField
             label="How far"
+            problem={problem}
             value={amount}
             placeholder={HINTS[unit]}
             onChange={(event) => setAmount(event.target.value)}

@@ -1,11 +1,12 @@
 /** Plan one mounting: what goes on where, and every target before the walk to the machine. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import {
   AwayError,
   ProblemError,
   getChoices,
+  getJob,
   newId,
   previewPlan,
   send,
@@ -40,6 +41,9 @@ export function PlanPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  const [search] = useSearchParams();
+  const revised = search.get("job");
+  const [reason, setReason] = useState("");
   const [draft, setDraft] = useState(EMPTY);
   const [positionId, setPositionId] = useState("");
   const [title, setTitle] = useState("");
@@ -66,6 +70,24 @@ export function PlanPage() {
     />
   );
 
+  // Changing the plan of a job begins with what was given for it.
+  useEffect(() => {
+    if (!revised) return;
+    void getJob(revised).then((bench) => {
+      setPositionId(bench.position_id);
+      setDraft({ ...EMPTY, ...bench.given });
+      setByDimensions(Boolean(bench.given["bore"]));
+      setOwnNut(
+        Boolean(
+          bench.given["nut_pitch"] ||
+          bench.given["nut_outside"] ||
+          bench.given["nut_slots"] ||
+          bench.given["nut_tabs"],
+        ),
+      );
+    });
+  }, [revised]);
+
   const choosePosition = (id: string) => {
     setPositionId(id);
     const place = choices.data?.machines
@@ -88,15 +110,16 @@ export function PlanPage() {
 
   const open = async () => {
     try {
-      const bench = await send<Bench>("/api/jobs", {
-        client_event_id: `${jobId}-open`,
-        actor: settings.actor,
-        happened_at: new Date().toISOString(),
-        job_id: jobId,
-        position_id: positionId,
-        title,
-        plan: draft,
-      });
+      const tap = { actor: settings.actor, happened_at: new Date().toISOString(), plan: draft };
+      const bench = revised
+        ? await send<Bench>(`/api/jobs/${revised}/plan`, { ...tap, client_event_id: jobId, reason })
+        : await send<Bench>("/api/jobs", {
+            ...tap,
+            client_event_id: `${jobId}-open`,
+            job_id: jobId,
+            position_id: positionId,
+            title,
+          });
       queries.setQueryData(["job", bench.id], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       navigate(`/jobs/${bench.id}`);
@@ -121,10 +144,11 @@ export function PlanPage() {
           void open();
         }}
       >
-        <h1 className="text-2xl font-bold">Plan a mounting</h1>
+        <h1 className="text-2xl font-bold">{revised ? "Change the plan" : "Plan a mounting"}</h1>
         <SelectField
           label="Machine and position"
           value={positionId}
+          disabled={Boolean(revised)}
           onChange={(e) => choosePosition(e.target.value)}
           problem={problem?.at("position_id")}
         >
@@ -227,11 +251,20 @@ export function PlanPage() {
             Count tabs and slots of the nut at hand
           </Button>
         )}
-        <TextField
-          label="Why this job (optional)"
-          value={title}
-          onChange={(event) => setTitle(event.target.value)}
-        />
+        {revised ? (
+          <TextField
+            label="Why the plan changes"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            problem={problem?.at("reason")}
+          />
+        ) : (
+          <TextField
+            label="Why this job (optional)"
+            value={title}
+            onChange={(event) => setTitle(event.target.value)}
+          />
+        )}
         <SelectField
           label="Who plans"
           value={settings.actor}
@@ -254,7 +287,7 @@ export function PlanPage() {
           </p>
         ) : null}
         <Button kind="main" type="submit" className="w-full text-lg">
-          Open the job at the bench
+          {revised ? "Take the changed plan" : "Open the job at the bench"}
         </Button>
       </form>
       <SheetView

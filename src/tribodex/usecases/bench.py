@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from tribodex.core.adviser.belief import Belief
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.section import Section, section_of
@@ -16,7 +17,7 @@ from tribodex.core.job.telling import PHASES, PLACES, tell
 from tribodex.core.mounting.gauging import Phase, Row, mean_result
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.locking import Meeting, meetings, way_out
-from tribodex.core.mounting.position import Gauged, Position, estimate, position_result
+from tribodex.core.mounting.position import position_result
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
 from tribodex.core.procedure import Gate, Procedure
 from tribodex.core.quantities import um_text
@@ -272,7 +273,7 @@ def _rail(procedure: Procedure, now: str, state: JobState) -> tuple[RailStage, .
     return tuple(RailStage(s.id, s.title, s.question, words[(i > at) - (i < at)]) for i, s in enumerate(procedure.stages))
 
 
-def _figures(state: JobState, window: Window | None, position: Position | None) -> tuple[Result, ...]:
+def _figures(state: JobState, window: Window | None, position: Belief | None) -> tuple[Result, ...]:
     """The figures that count now, most telling first."""
     plan = state.plan
     figures: list[Result] = []
@@ -309,11 +310,11 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
     if initial is None or plan.nut is None:
         return ()
     found.extend(f"Unmounted clearance: {text}" for text in initial.summary.findings)
-    for before, after in zip([None, *state.attempt.gaugings], state.attempt.gaugings, strict=False):
+    for after in state.attempt.gaugings:
         if after.closed is None:
             continue
         found.extend(after.closed.summary.findings)
-        predicted = _predict(state, before, after)
+        predicted = state.predicted(after)
         if predicted is None:
             continue
         apart = after.closed.summary.mean_um - predicted.clearance_um
@@ -325,15 +326,6 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
                 "an unoiled sleeve, nut galling, sleeve and bearing not a pair."
             )
     return tuple(found)
-
-
-def _predict(state: JobState, before: Gauging | None, after: Gauging) -> Position | None:
-    initial, nut = state.initial_closed(), state.plan.nut
-    if initial is None or nut is None or (before is not None and before.closed is None):
-        return None
-    earlier = [Gauged(before.nut_deg, before.closed.summary.mean_um, before.closed.summary.sd_um)] if before and before.closed else []
-    start = Gauged(0.0, initial.summary.mean_um, initial.summary.sd_um)
-    return estimate(state.plan.bearing, nut.pitch_mm, start, earlier, after.nut_deg)
 
 
 def _gauging(state: JobState) -> GaugingView | None:
@@ -381,7 +373,7 @@ def _chips(state: JobState, gauging: Gauging, leaf: Stack | None) -> tuple[float
     return tuple(sorted(s.thickness_um for s in near[:CHIPS]))
 
 
-def _ruler(state: JobState, window: Window | None, position: Position | None) -> Ruler:
+def _ruler(state: JobState, window: Window | None, position: Belief | None) -> Ruler:
     plan = state.plan
     group = plan.limits_um
     readings = []
@@ -408,7 +400,7 @@ def _ruler(state: JobState, window: Window | None, position: Position | None) ->
     )
 
 
-def _dial(state: JobState, window: Window | None, position: Position | None) -> Dial | None:
+def _dial(state: JobState, window: Window | None, position: Belief | None) -> Dial | None:
     nut = state.plan.nut
     if nut is None:
         return None

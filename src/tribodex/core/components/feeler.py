@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import math
+from bisect import bisect_left, bisect_right
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations
 
 from tribodex.core.errors import InvalidInput
@@ -63,14 +65,10 @@ class FeelerSet:
         >>> s.stacks(140, 140)[0].leaves_um
         (100.0, 40.0)
         """
-        best: dict[int, Stack] = {}
-        for count in range(1, MOST_LEAVES + 1):
-            for leaves in combinations(self.leaves_um, count):
-                total = math.fsum(leaves)
-                key = round(total)
-                if low_um - 0.5 <= total <= high_um + 0.5 and key not in best:
-                    best[key] = Stack(tuple(sorted(leaves, reverse=True)))
-        return tuple(best[key] for key in sorted(best))
+        every = _every_stack(self.leaves_um)
+        first = bisect_left(every, low_um - 0.5, key=lambda stack: stack.thickness_um)
+        last = bisect_right(every, high_um + 0.5, key=lambda stack: stack.thickness_um)
+        return every[first:last]
 
     def stack_of(self, thickness_um: float, field: str = "leaf") -> Stack:
         """The stack for a thickness that a person names.
@@ -89,3 +87,13 @@ class FeelerSet:
             f"{um_text(thickness_um)} is not in {self.name}, nor can a stack of up to {MOST_LEAVES} of its leaves make it.",
             f"nearest: {choices}" if choices else f"its leaves go from {um_text(self.leaves_um[0])} to {um_text(self.leaves_um[-1])}",
         )
+
+
+@lru_cache(maxsize=64)
+def _every_stack(leaves_um: tuple[float, ...]) -> tuple[Stack, ...]:
+    """Every thickness that these leaves make, each with the fewest leaves, ascending."""
+    best: dict[int, Stack] = {}
+    for count in range(1, MOST_LEAVES + 1):
+        for leaves in combinations(leaves_um, count):
+            best.setdefault(round(math.fsum(leaves)), Stack(tuple(sorted(leaves, reverse=True))))
+    return tuple(sorted(best.values(), key=lambda stack: stack.thickness_um))

@@ -5,13 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
+from tribodex.core.adviser.belief import Belief
+from tribodex.core.adviser.move import Advice
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.job.stages import current_stage, gate_due, ready_to_lock
 from tribodex.core.job.state import Gauging, JobState
 from tribodex.core.mounting.gauging import Cell, Phase, next_leaf
 from tribodex.core.mounting.locking import best, meetings, way_out
-from tribodex.core.mounting.position import Position, Turn, next_turn
 from tribodex.core.mounting.window import Window
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import UM_PER, LengthUnit, mm_text, number_plain, um_text
@@ -207,22 +208,27 @@ def _window_move(state: JobState) -> NextMove:
 
 def _drive_move(state: JobState) -> NextMove:
     window = state.window()
-    position = state.position()
+    position, advice = state.position(), state.advice()
     if window is None or window.empty:
         return NextMove(
             Do.GAUGE, "Drive on a little and gauge", "There is no window to aim at: it was accepted empty.", "Follow what was agreed with the maker."
         )
-    if position is None:
+    if position is None or advice is None:
         return _leaf_only_move(state, window)
-    if not position.gauged_here or not state.attempt.gaugings:
-        if state.attempt.nut_deg == 0:
-            return _turn_move(state, position, window)
-        return _gauge_or_turn(state, position, window)
-    if position.clearance_um < window.low_um:
-        return _past_the_window(position.clearance_um, window)
-    if ready_to_lock(state):
-        return _lock_move(state, position, window)
-    return _turn_move(state, position, window)
+    gauged = bool(state.gauged())
+    if position.gauged_here and gauged:
+        if position.clearance_um < window.low_um and position.below(window) > 0.5:
+            return _past_the_window(position.clearance_um, window)
+        if ready_to_lock(state):
+            return _lock_move(state, position, window)
+        if advice.regauge:
+            return _again(position, window)
+        return _turn_move(state, position, window, advice)
+    # Far above the window a first gauging decides nothing yet.
+    far = not gauged and advice.angle_deg >= 40 and position.inside(window) < 0.02
+    if state.attempt.nut_deg == 0 or far:
+        return _turn_move(state, position, window, advice)
+    return _gauge_here(position, window)
 
 
 def _leaf_only_move(state: JobState, window: Window) -> NextMove:
@@ -251,53 +257,70 @@ def _past_the_window(clearance_um: float, window: Window) -> NextMove:
     )
 
 
-def _gauge_or_turn(state: JobState, position: Position, window: Window) -> NextMove:
-    turn = next_turn(position, window)
-    # Far above the window a gauging decides nothing yet.
-    if turn.angle_deg >= 40 and position.clearance_um - 2 * position.sd_um > window.high_um and not state.attempt.gaugings:
-        return _turn_move(state, position, window)
+def _gauge_here(position: Belief, window: Window) -> NextMove:
     low, high = position.clearance_um - 2 * position.sd_um, position.clearance_um + 2 * position.sd_um
     return NextMove(
         Do.GAUGE,
         "Gauge now",
         f"By the nut's turn it should be about {um_text(position.clearance_um)}, between {um_text(max(low, 0))} and {um_text(high)}. "
         "The leaf tells the truth about the play.",
-        f"Going on without gauging: {in_words(position.chance_below(window.low_um))} to be below the window already.",
+        f"Going on without gauging: {in_words(position.below(window))} to be below the window already.",
     )
 
 
-def _turn_move(state: JobState, position: Position, window: Window) -> NextMove:
-    turn = next_turn(position, window)
-    if turn.angle_deg <= 0:
-        return _small_step(state, position, window, turn)
+def _again(position: Belief, window: Window) -> NextMove:
+    return NextMove(
+        Do.GAUGE,
+        "Gauge once more, where it stands",
+        f"About {um_text(position.clearance_um)}, but only {tenths(position.inside(window))} to be inside the window: a second gauging, at "
+        "more places, narrows the doubt without moving the nut.",
+        f"A further turn now would not better the chance; {in_words(position.below(window))} to be below the window already.",
+    )
+
+
+def _turn_move(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove:
+    if advice.angle_deg <= 0:
+        return _small_step(state, position, window, advice)
     nut = state.plan.nut
-    rim = turn.angle_deg * nut.rim_mm_per_deg if nut else None
+    rim = advice.angle_deg * nut.rim_mm_per_deg if nut else None
     along = f": {mm_text(rim)} along its rim" if rim is not None else ""
-    short = "" if turn.angle_deg >= turn.to_middle_deg - 6 else f" The middle of the window is about {turn.to_middle_deg:.0f}° away; "
-    stop = "this turn stops where the chance to overshoot reaches 1 in 50." if short else ""
+    after = position.after(advice.angle_deg)
+    bound = ""
+    if advice.angle_deg < advice.best_deg - 6:
+        bound = f" The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot reaches 1 in 50."
     return NextMove(
         Do.TURN,
-        f"Turn the nut {turn.angle_deg:.0f}° on{along}. Then gauge",
-        f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.per_degree_um * turn.angle_deg)}.{short}{stop}",
-        f"{in_words(turn.chance).capitalize()} to end below the window.",
-        turn_deg=turn.angle_deg,
+        f"Turn the nut {advice.angle_deg:.0f}° on{along}. Then gauge",
+        f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.clearance_um - after.clearance_um)}.{bound}",
+        f"{in_words(advice.below_after).capitalize()} to end below the window.",
+        turn_deg=advice.angle_deg,
         rim_mm=rim,
     )
 
 
-def _small_step(state: JobState, position: Position, window: Window, turn: Turn) -> NextMove:
+def _small_step(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove:
     nut = state.plan.nut
-    step = min(5.0, max(2.0, turn.to_middle_deg / 2))
+    step = float(round(min(6.0, max(2.0, advice.best_deg / 2))))
     after = position.after(step)
     return NextMove(
         Do.TURN,
         f"Turn the nut {step:.0f}° on, no more. Then gauge",
-        f"Just above the window: about {um_text(position.clearance_um)}, the window begins at {um_text(window.high_um)}.",
-        f"{in_words(after.chance_below(window.low_um)).capitalize()} to end below the window: narrow windows leave little room for a leaf's doubt. "
-        "More places narrow the doubt.",
+        f"About {um_text(position.clearance_um)}; the window begins at {um_text(window.high_um)}. "
+        f"It would then be {tenths(after.inside(window))} to be inside.",
+        f"{in_words(after.below(window)).capitalize()} to end below the window, more than is usually taken: a narrow window leaves little room for "
+        "a leaf's doubt. Gauging at more places narrows it.",
         turn_deg=step,
         rim_mm=step * nut.rim_mm_per_deg if nut else None,
     )
+
+
+def tenths(chance: float) -> str:
+    """A chance in tenths, for chances that are neither small nor sure.
+
+    >>> tenths(0.84), tenths(0.99)
+    ('about 8 in 10', 'almost sure')
+    """
+    return in_words(chance) if chance < 0.15 or chance > 0.95 else f"about {round(chance * 10)} in 10"
 
 
 def first_meeting(state: JobState) -> float | None:
@@ -310,7 +333,7 @@ def first_meeting(state: JobState) -> float | None:
     return 0.0 if nut.meeting_angle_deg - left < 0.1 else left
 
 
-def _lock_move(state: JobState, position: Position, window: Window) -> NextMove:
+def _lock_move(state: JobState, position: Belief, window: Window) -> NextMove:
     nut = state.plan.nut
     assert nut is not None  # position is known only with a nut
     found = meetings(position, nut, window, first_meeting(state))

@@ -36,15 +36,14 @@ def current_stage(procedure: Procedure, state: JobState) -> str:
 
 
 def ready_to_lock(state: JobState) -> bool:
-    """The last gauging, taken where the nut stands now, says that the bearing is inside its window."""
-    window, gaugings = state.window(), state.attempt.gaugings
-    if window is None or not gaugings or gaugings[-1].closed is None:
+    """The bearing is believed to be inside its window, gauged where the nut stands now, and no further turn is worth it."""
+    window, gauged = state.window(), state.gauged()
+    if window is None or not gauged or gauged[-1].nut_angle_deg != state.attempt.nut_deg:
         return False
-    last, position = gaugings[-1], state.position()
-    if last.nut_deg != state.attempt.nut_deg or last.closed is None:
-        return False
-    clearance = position.clearance_um if position is not None else last.closed.summary.mean_um
-    return window.low_um <= clearance <= window.high_um
+    advice, position = state.advice(), state.position()
+    if advice is None or position is None:
+        return window.low_um <= gauged[-1].mean_um <= window.high_um
+    return advice.stop and position.clearance_um <= window.high_um
 
 
 def status(state: JobState) -> str:

@@ -6,12 +6,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
+from tribodex.core.adviser.belief import Belief, Reading, believe
+from tribodex.core.adviser.move import Advice, advise
+from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.errors import Refused
 from tribodex.core.job import events as ev
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, settle_thin_end, summarise
-from tribodex.core.mounting.position import Gauged, Position, estimate
+from tribodex.core.mounting.position import Gauged
 from tribodex.core.mounting.window import Window, target_window
 from tribodex.core.working import Level
 
@@ -39,6 +42,10 @@ class Gauging:
     def cells(self, plan: Plan) -> list[Cell]:
         """Every place of both rows, tried or not."""
         return [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
+
+    def spans(self, plan: Plan) -> tuple[Span, ...]:
+        """Its closed brackets."""
+        return tuple(Span(c.bracket.low_um or 0.0, c.bracket.high_um or 0.0) for c in self.cells(plan) if c.bracket.closed)
 
     def summary(self, plan: Plan) -> Summary | None:
         """What its closed brackets say now."""
@@ -99,6 +106,8 @@ class JobState:
     changed_after_signing: bool = False
     abandoned: ev.Abandoned | None = None
     corrections: dict[int, ev.Corrected] = field(default_factory=dict)
+    _position: Belief | None = field(default=None, compare=False, repr=False)
+    _advice: Advice | None = field(default=None, compare=False, repr=False)
 
     @property
     def attempt(self) -> Attempt:
@@ -130,13 +139,32 @@ class JobState:
             return None
         return target_window(closed.summary.mean_um, self.plan.reduction_um, self.plan.least_residual_um)
 
-    def position(self) -> Position | None:
-        """Where the bearing is, as far as can be computed: needs the initial clearance and a known nut pitch."""
-        closed = self.initial_closed()
-        if closed is None or self.plan.nut is None:
+    def position(self) -> Belief | None:
+        """Where the bearing is believed to be: needs the unmounted clearance and a known nut pitch. Computed once a state."""
+        if self._position is None:
+            self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg)
+        return self._position
+
+    def predicted(self, gauging: Gauging) -> Belief | None:
+        """What was to be expected of a gauging on the sleeve, from everything before it."""
+        before = self.attempt.gaugings[: self.attempt.gaugings.index(gauging)]
+        return self._believe(before, gauging.nut_deg)
+
+    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float) -> Belief | None:
+        first = next((g for g in reversed(self.initial) if g.closed), None)
+        initial = first.spans(self.plan) if first else ()
+        if not initial or self.plan.nut is None:
             return None
-        first = Gauged(0.0, closed.summary.mean_um, closed.summary.sd_um)
-        return estimate(self.plan.bearing, self.plan.nut.pitch_mm, first, self.gauged(), self.attempt.nut_deg)
+        readings = [Reading(g.nut_deg, g.spans(self.plan)) for g in gaugings if g.closed and g.spans(self.plan)]
+        return believe(self.plan.bearing, self.plan.nut.pitch_mm, initial, readings, nut_deg)
+
+    def advice(self) -> Advice | None:
+        """What to do with the nut; None while there is no window to aim at or no way to compute."""
+        window, position = self.window(), self.position()
+        if self._advice is None and window is not None and not window.empty and position is not None:
+            here = [g for g in self.attempt.gaugings if g.closed and g.nut_deg == self.attempt.nut_deg]
+            self._advice = advise(position, window, len(self.gauged()), max(0, len(here) - 1))
+        return self._advice
 
     def gauged(self) -> list[Gauged]:
         """Readings of the present attempt, the one under way included once it says something."""

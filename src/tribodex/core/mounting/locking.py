@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from tribodex.core.components.lock_nut import LockNut
-from tribodex.core.mounting.position import OVERSHOOT_CHANCE, Position
+from tribodex.core.mounting.position import OVERSHOOT_CHANCE, Placed
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict, in_words
@@ -33,7 +33,7 @@ class Meeting:
     verdict: Verdict
 
 
-def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | None, most: int = 8) -> tuple[Meeting, ...]:
+def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None, most: int = 8) -> tuple[Meeting, ...]:
     """The next positions where a tab meets a slot, each with its predicted residual and verdict.
 
     `first_deg` is the turn to the first meeting as seen on the nut (nought: square now); None when nobody looked: then
@@ -45,6 +45,7 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
     Source: vernier of nut and washer; common practice, no source.
 
     >>> from tribodex.core.components.bands import Span
+    >>> from tribodex.core.mounting.position import Position
     >>> n, w = LockNut(90, 2, 120, 4, 17, 10), Window(64, 79, 124, Span(45, 60), 50.0)
     >>> [round(m.turn_deg, 1) for m in meetings(Position(74, 4, 0.388, 120, True), n, w, 2.0)][:3]
     [2.0, 7.3, 12.6]
@@ -56,7 +57,7 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
         end = start if first_deg is not None else start + step
         middle = now.after((start + end) / 2)
         far = now.after(end)
-        chance = far.chance_below(window.low_um)
+        chance = far.below(window)
         found.append(
             Meeting(
                 index,
@@ -68,7 +69,7 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
                 middle.clearance_um,
                 2 * middle.sd_um + now.per_degree_um * (end - start) / 2,
                 chance,
-                max(0.0, far.chance_below(window.high_um) - chance),
+                far.inside(window),
                 _judge(far, window, chance),
             )
         )
@@ -77,7 +78,7 @@ def meetings(now: Position, nut: LockNut, window: Window, first_deg: float | Non
     return tuple(found)
 
 
-def _judge(at: Position, window: Window, chance: float) -> Verdict:
+def _judge(at: Placed, window: Window, chance: float) -> Verdict:
     residual = um_text(at.clearance_um)
     if at.clearance_um < window.low_um:
         return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Protocol, Self
 
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.lock_nut import LockNut
@@ -31,6 +32,24 @@ class Gauged:
     sd_um: float
 
 
+class Placed(Protocol):
+    """Where a bearing is believed to be, however that was found out."""
+
+    @property
+    def clearance_um(self) -> float: ...
+    @property
+    def sd_um(self) -> float: ...
+    @property
+    def per_degree_um(self) -> float: ...
+    @property
+    def nut_angle_deg(self) -> float: ...
+    @property
+    def gauged_here(self) -> bool: ...
+    def after(self, turn_deg: float) -> Self: ...
+    def below(self, window: Window) -> float: ...
+    def inside(self, window: Window) -> float: ...
+
+
 @dataclass(frozen=True)
 class Position:
     """Estimate of the clearance now. `per_degree_um` is the reduction for a degree of turn.
@@ -47,6 +66,14 @@ class Position:
     def chance_below(self, limit_um: float) -> float:
         """Chance that the true clearance is below a limit (normal approximation)."""
         return 0.5 * (1 + math.erf((limit_um - self.clearance_um) / (self.sd_um * math.sqrt(2))))
+
+    def below(self, window: Window) -> float:
+        """Chance to be below the window's lower end."""
+        return self.chance_below(window.low_um)
+
+    def inside(self, window: Window) -> float:
+        """Chance to be inside the window."""
+        return max(0.0, self.chance_below(window.high_um) - self.chance_below(window.low_um))
 
     def after(self, turn_deg: float) -> Position:
         """The estimate after a further turn; its doubt grows with the turn."""
@@ -146,7 +173,7 @@ def next_turn(now: Position, window: Window) -> Turn:
     return Turn(angle, to_middle, after.chance_below(window.low_um), after)
 
 
-def position_result(now: Position, bearing: Bearing, nut: LockNut, since_deg: float, from_um: float) -> Result:
+def position_result(now: Placed, bearing: Bearing, nut: LockNut, since_deg: float, from_um: float) -> Result:
     """The estimate as a figure with working.
 
     Symbols: as estimate.
@@ -186,5 +213,5 @@ def position_result(now: Position, bearing: Bearing, nut: LockNut, since_deg: fl
                 LAME.id,
             ),
         ),
-        note="A plain estimate: the last gauging carried on by the nut's turn. The leaf decides.",
+        note="Everything gauged so far, carried on by the nut's turn. The leaf decides.",
     )

@@ -1,4 +1,4 @@
-"""Measure what people wait for. Prints a table; keeps nothing. `./run bench core` measures without the server."""
+"""Measure what people wait for. Prints a table; keeps nothing. `./run bench core`, `server` or `adviser [mountings]` measures one of them."""
 
 from __future__ import annotations
 
@@ -13,19 +13,20 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
-from tests.helpers import make_bench  # noqa: E402
+from tests.helpers import make_bench
 
-from tribodex.core.job import commands as cmd  # noqa: E402
-from tribodex.core.job.next_move import next_move  # noqa: E402
-from tribodex.core.job.state import fold  # noqa: E402
-from tribodex.core.mounting.gauging import Phase  # noqa: E402
-from tribodex.core.training.virtual import VirtualBearing  # noqa: E402
-from tribodex.launch.demo import prepare  # noqa: E402
-from tribodex.launch.mariadb import LocalMariaDB, free_port  # noqa: E402
-from tribodex.launch.server import WebServer  # noqa: E402
-from tribodex.reference import load_reference  # noqa: E402
-from tribodex.usecases.bench import bench  # noqa: E402
-from tribodex.usecases.jobs import Loaded  # noqa: E402
+from tools.trial import table
+from tribodex.core.job import commands as cmd
+from tribodex.core.job.next_move import next_move
+from tribodex.core.job.state import fold
+from tribodex.core.mounting.gauging import Phase
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.launch.demo import prepare
+from tribodex.launch.mariadb import LocalMariaDB, free_port
+from tribodex.launch.server import WebServer
+from tribodex.reference import load_reference
+from tribodex.usecases.bench import bench
+from tribodex.usecases.jobs import Loaded
 
 
 def measure(name: str, call: Callable[[], object], times: int = 200) -> None:
@@ -50,6 +51,7 @@ def core() -> None:
     print(f"a job of {len(job.log)} entries")
     measure("fold the log", lambda: fold(job.log))
     measure("next move", lambda: next_move(job.procedure, job.state))
+    measure("the adviser's answer", lambda: job.state.advice())
     measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.state)))
     measure("read tables and procedures", load_reference, 20)
 
@@ -71,6 +73,9 @@ def server() -> None:
             database.stop()
 
 
-core()
-if "core" not in sys.argv[1:]:
-    server()
+def adviser() -> None:
+    """The adviser against two habits on virtual mountings; takes some minutes on two cores."""
+    table(int(sys.argv[2]) if len(sys.argv) > 2 else 2000, 20261124)
+
+
+{"core": core, "server": server, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()

@@ -11,12 +11,12 @@ from playwright.sync_api import Browser, Page, sync_playwright
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
-from tests.browser.hands import Hands  # noqa: E402
+from tests.browser.hands import Hands
 
-from tribodex.core.training.virtual import VirtualBearing  # noqa: E402
-from tribodex.launch.demo import prepare  # noqa: E402
-from tribodex.launch.mariadb import LocalMariaDB, free_port  # noqa: E402
-from tribodex.launch.server import WebServer  # noqa: E402
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.launch.demo import prepare
+from tribodex.launch.mariadb import LocalMariaDB, free_port
+from tribodex.launch.server import WebServer
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [

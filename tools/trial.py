@@ -14,24 +14,24 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
-import numpy as np  # noqa: E402
+import numpy as np
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
-from tribodex.core.adviser.belief import Belief, Reading, believe  # noqa: E402
-from tribodex.core.adviser.move import advise  # noqa: E402
-from tribodex.core.components.bands import Span  # noqa: E402
-from tribodex.core.components.bearing import Bearing, Group, Taper  # noqa: E402
-from tribodex.core.components.feeler import FeelerSet  # noqa: E402
-from tribodex.core.components.lock_nut import LockNut  # noqa: E402
-from tribodex.core.mounting.drive_up import effective_ratio, reduction_per_degree_um  # noqa: E402
-from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, next_leaf, settle_thin_end, summarise  # noqa: E402
-from tribodex.core.mounting.locking import best, meetings  # noqa: E402
-from tribodex.core.mounting.reduction import Card, residual_limit  # noqa: E402
-from tribodex.core.mounting.window import Window, target_window  # noqa: E402
-from tribodex.core.quantities import LengthUnit  # noqa: E402
-from tribodex.reference import load_reference  # noqa: E402
+from tribodex.core.adviser.belief import Belief, Reading, believe
+from tribodex.core.adviser.move import advise
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Bearing, Group, Taper
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.mounting.drive_up import effective_ratio, reduction_per_degree_um
+from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, next_leaf, settle_thin_end, summarise
+from tribodex.core.mounting.locking import best, meetings
+from tribodex.core.mounting.reduction import Card, residual_limit
+from tribodex.core.mounting.window import Window, target_window
+from tribodex.core.quantities import LengthUnit
+from tribodex.reference import load_reference
 
 # Hidden truth: one standard deviation each. The adviser believes in 0.10, 10°, 4 µm, 2 µm and 2°.
 RATIO_SD, SEATING_SD, FORM_SD, LEAF_SD, SHARED_SD, TURN_SD = 0.12, 14.0, 3.0, 3.5, 2.2, 3.0
@@ -137,7 +137,7 @@ def load() -> object:
 
 
 @dataclass
-class Outcome_:
+class Ended:
     """How a mounting ended."""
 
     inside: bool
@@ -213,14 +213,14 @@ def perfect(m: Mounting, initial: list[Span], window: Window) -> None:
     m.turned = m.first_tab_deg + step * round((wanted - m.first_tab_deg) / step)
 
 
-def run(method: Callable[[Mounting, list[Span], Window], None], count: int, seed: int) -> list[Outcome_]:
+def run(method: Callable[[Mounting, list[Span], Window], None], count: int, seed: int) -> list[Ended]:
     """The same mountings for every method."""
     with ProcessPoolExecutor() as pool:
         chunks = list(pool.map(_run, [(method, range(i, count, 8), seed) for i in range(8)]))
     return [ended for chunk in chunks for ended in chunk]
 
 
-def _run(work: tuple[Callable[[Mounting, list[Span], Window], None], range, int]) -> list[Outcome_]:
+def _run(work: tuple[Callable[[Mounting, list[Span], Window], None], range, int]) -> list[Ended]:
     method, numbers, seed = work
     reference = load()
     ended = []
@@ -239,7 +239,7 @@ def _run(work: tuple[Callable[[Mounting, list[Span], Window], None], range, int]
         c = m.truth_um()
         leaf_step = 10.0 if m.gauge is METRIC else 12.7
         wide = truth.high_um - truth.low_um >= 2 * leaf_step
-        ended.append(Outcome_(truth.low_um <= c <= truth.high_um, m.least is not None and c < m.least, m.gaugings, m.turns, wide))
+        ended.append(Ended(truth.low_um <= c <= truth.high_um, m.least is not None and c < m.least, m.gaugings, m.turns, wide))
     return ended
 
 
@@ -267,7 +267,12 @@ def table(count: int, seed: int) -> list[tuple[str, float, float, float, float, 
                 float(np.median([e.turns for e in ended])),
             )
         )
-        print(f"{name:40} inside {rows[-1][1]:6.1%}  wide {rows[-1][2]:6.1%}  below limit {rows[-1][3]:5.1%}  gaugings {rows[-1][4]:g}  turns {rows[-1][5]:g}  (n {len(ended)}, wide {len(wide)})", flush=True)  # fmt: skip
+        name, inside, at_wide, below, gaugings, turns = rows[-1]
+        print(
+            f"{name:40} inside {inside:6.1%}  wide {at_wide:6.1%}  below limit {below:5.1%}  gaugings {gaugings:g}  turns {turns:g}"
+            f"  (n {len(ended)}, wide {len(wide)})",
+            flush=True,
+        )
     return rows
 
 

@@ -32,7 +32,7 @@ MARK_SD_DEG = 2.0
 # No reading is impossible: a slip of the hand now and then.
 SLIP = 1e-4
 STEP_UM = 0.5
-SHAPE = (21, 21, 15)  # c₀, k, θ₀
+SHAPE = (13, 19, 13)  # c₀, k, θ₀
 
 
 @dataclass(frozen=True)
@@ -81,13 +81,16 @@ def likelihood(line: Array, brackets: Sequence[Span]) -> Array:
 class Belief:
     """What is known of a bearing on its sleeve. Clearances µm, angles degrees past the zero mark.
 
-    Arrays are flat over the grid. `marks` counts turns logged since the last reading: each mark is set and read with its own doubt.
+    Arrays are flat over the grid; `per_degree_um` is the mean
+    reduction for a degree past seating. `marks` counts turns logged
+    since the last reading: each mark is set and read with its own doubt.
     """
 
     initial: Array
     per_degree: Array
     seating: Array
     weight: Array
+    per_degree_um: float
     nut_angle_deg: float
     gauged_here: bool
     marks: int = 0
@@ -96,11 +99,6 @@ class Belief:
         """Clearance at every point of the grid, after a further turn."""
         left: Array = self.initial - self.per_degree * np.maximum(0.0, self.nut_angle_deg + turn_deg - self.seating)
         return left
-
-    @property
-    def per_degree_um(self) -> float:
-        """Mean reduction for a degree of turn past seating."""
-        return float(self.weight @ self.per_degree)
 
     @property
     def _mark_sd_um(self) -> float:
@@ -166,6 +164,8 @@ def believe(bearing: Bearing, pitch_mm: float, initial: Sequence[Span], readings
     >>> 92 < belief.clearance_um < 98, belief.sd_um < 4, belief.gauged_here
     (True, True, True)
     """
+    if not initial:
+        raise InvalidInput.at("initial", "Without an unmounted clearance nothing is known of the bearing.", "at least one low-high pair")
     ratio = effective_ratio(bearing.bore_mm, bearing.inner_raceway_mm)
     per_degree = reduction_per_degree_um(ratio, bearing.taper.slope, pitch_mm)
     top = max([span.high for span in initial if math.isfinite(span.high)] + [span.low + 40 for span in initial])
@@ -186,9 +186,10 @@ def believe(bearing: Bearing, pitch_mm: float, initial: Sequence[Span], readings
         there = grid[0] - grid[1] * np.maximum(0.0, reading.nut_deg - grid[2])
         log = log + np.log(np.interp(there, line, likelihood(line, reading.brackets_um)) + 1e-12)
     weight = np.exp(log - log.max())
+    weight /= weight.sum()
     last = readings[-1].nut_deg if readings else 0.0
     moved = nut_angle_deg > last + 1e-9
-    return Belief(grid[0], grid[1], grid[2], weight / weight.sum(), nut_angle_deg, not moved, 1 if moved else 0)
+    return Belief(grid[0], grid[1], grid[2], weight, float(weight @ grid[1]), nut_angle_deg, not moved, 1 if moved else 0)
 
 
 def _moments(line: Array, value: Array) -> tuple[float, float]:

@@ -76,7 +76,7 @@ def _best_turn(now: Belief, window: Window) -> float:
 
     a, b = high - shrink * (high - low), low + shrink * (high - low)
     at_a, at_b = value(a), value(b)
-    for _ in range(18):
+    for _ in range(11):
         if at_a >= at_b:
             high, b, at_b = b, a, at_a
             a = high - shrink * (high - low)
@@ -94,7 +94,7 @@ def _largest_allowed(now: Belief, window: Window, risk: float, most: float) -> f
     if now.after(most).below(window) <= risk:
         return most
     low, high = 0.0, most
-    for _ in range(14):
+    for _ in range(9):
         middle = (low + high) / 2
         if now.after(middle).below(window) <= risk:
             low = middle

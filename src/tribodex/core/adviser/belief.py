@@ -45,7 +45,7 @@ class Reading:
 
 def normal_below(x: Array) -> Array:
     """Share of a standard normal distribution below x, to 2e-4 (tanh form, Page 1977, from memory)."""
-    below: Array = 0.5 * (1 + np.tanh(0.7978845608 * (x + 0.044715 * x**3)))
+    below: Array = 0.5 * (1 + np.tanh(0.7978845608 * x * (1 + 0.044715 * x * x)))
     return below
 
 

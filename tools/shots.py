@@ -63,6 +63,10 @@ def prepare_page(page: Page, step: str | None) -> None:
         hands.job_id = "hollin-vale-0003"
         hands.seen()
         hands.gauge()
+        while hands.bench()["next"]["do"] in ("turn", "gauge"):
+            move = hands.bench()["next"]
+            hands.tap("Gauge now") if move["do"] == "gauge" else hands.tap(f"Turned {move['turn_deg']:.0f}°", exact=False)
+            hands.gauge()
         hands.pass_gate()
         page.get_by_label("Rim to the next tab").fill("3.5")
         hands.tap("Seen")

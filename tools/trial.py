@@ -33,7 +33,7 @@ from tribodex.core.mounting.window import Window, target_window
 from tribodex.core.quantities import LengthUnit
 from tribodex.reference import load_reference
 
-# Hidden truth: one standard deviation each. The adviser believes in 0.10, 10°, 4 µm, 2 µm and 2°.
+# Hidden truth: one standard deviation each. The adviser believes in 0.10, 12°, 4 µm (form and leaf together), 2.1 µm and 2°.
 RATIO_SD, SEATING_SD, FORM_SD, LEAF_SD, SHARED_SD, TURN_SD = 0.12, 14.0, 3.0, 3.5, 2.2, 3.0
 METRIC = FeelerSet("m", "metric", LengthUnit.MM, tuple(float(t) for t in (20, 30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
 INCH = FeelerSet("i", "inch", LengthUnit.THOU, tuple(round(t * 25.4, 2) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))

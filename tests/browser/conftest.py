@@ -6,11 +6,14 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
+
+# A busy machine is slow, not wrong.
+expect.set_options(timeout=15_000)
 
 ROOT = Path(__file__).resolve().parents[2]
 CHROMIUM = "/usr/bin/chromium"

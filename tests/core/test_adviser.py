@@ -12,7 +12,18 @@ from scipy.stats import norm
 from tools.trial import ByAdviser, habit_a, run
 
 from tests.helpers import bearing
-from tribodex.core.adviser.belief import CELL_SD_UM, MARK_SD_DEG, SHARED_SD_UM, Belief, Reading, believe, likelihood, normal_below
+from tribodex.core.adviser.belief import (
+    CELL_SD_UM,
+    MARK_SD_DEG,
+    SEATING_DEG,
+    SEATING_SD_DEG,
+    SHARED_SD_UM,
+    Belief,
+    Reading,
+    believe,
+    likelihood,
+    normal_below,
+)
 from tribodex.core.adviser.move import ENOUGH, RISK, advise
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
@@ -33,7 +44,7 @@ def sampled(readings: list[Reading], nut: float, marks: int, count: int = 400_00
     """Mean, sd and chance to be below the window by drawing samples and weighing them: no grid, exact normal distributions."""
     rng = np.random.default_rng(7)
     c0, k = rng.uniform(105, 145, count), rng.normal(1, RATIO_SD_SHARE, count)
-    seating = rng.normal(10, 10, count)
+    seating = rng.normal(SEATING_DEG, SEATING_SD_DEG, count)
     weight = (seating >= 0).astype(float)
 
     def weigh(c: np.ndarray, spans: list[Span]) -> np.ndarray:

@@ -86,7 +86,8 @@ export class Outbox {
           const bench = await send<Bench>(`/api/jobs/${this.jobId}/taps`, first);
           this.retry = FIRST_RETRY_MS;
           this.waiting.shift();
-          this.keep({ away: false });
+          // The word about the network stays until the last tap that waited has been acknowledged.
+          this.keep({ away: this.state.away && this.waiting.length > 0 });
           this.onBench(bench);
         } catch (error) {
           if (error instanceof AwayError) {
@@ -98,7 +99,10 @@ export class Outbox {
           this.waiting.shift();
           const problem =
             error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
-          this.keep({ away: false, refused: { command: first.command, problem } });
+          this.keep({
+            away: this.state.away && this.waiting.length > 0,
+            refused: { command: first.command, problem },
+          });
         }
       }
     } finally {

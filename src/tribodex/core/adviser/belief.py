@@ -24,10 +24,10 @@ Array = NDArray[np.float64]
 # Standard deviations of one bracket and of what all brackets of one gauging share (common practice, no source): leaf and
 # feel, form of ring and rollers at one place; hand and gauge set.
 CELL_SD_UM = 4.0
-SHARED_SD_UM = 2.0
+SHARED_SD_UM = 2.1
 # Seating turn from a firm metal-to-metal zero, and how well a mark is set and read (common practice, no source).
 SEATING_DEG = 10.0
-SEATING_SD_DEG = 10.0
+SEATING_SD_DEG = 12.0
 MARK_SD_DEG = 2.0
 # No reading is impossible: a slip of the hand now and then.
 SLIP = 1e-4

@@ -14,8 +14,8 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
 from tests.helpers import make_bench
+from tests.trial import table
 
-from tools.trial import table
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.state import fold

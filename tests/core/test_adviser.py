@@ -9,9 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import norm
-from tools.trial import ByAdviser, habit_a, run
 
 from tests.helpers import bearing
+from tests.trial import ByAdviser, habit_a, run
 from tribodex.core.adviser.belief import (
     CELL_SD_UM,
     MARK_SD_DEG,

@@ -141,7 +141,8 @@ def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDra
         bearing=bearing,
         shaft_mm=shaft.mm,
         shaft_text=shaft.text,
-        sleeve_length_mm=sleeve.length_mm if sleeve else None,
+        # The table's lengths are of sleeves for the 222 series; wider bearings take longer ones, which are not known here.
+        sleeve_length_mm=sleeve.length_mm if sleeve and bearing.basic_code.startswith("222") else None,
         nut=nut,
         card=card,
         card_reason=CARD_REASONS[card],

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 from sqlalchemy import Engine, text
 
-from tests.helpers import FEELERS
+from tests.helpers import BEGIN, FEELERS
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
@@ -62,5 +62,5 @@ def engine(database: LocalMariaDB, _engine: Engine) -> Engine:
         for table in Base.metadata.tables:
             connection.execute(text(f"TRUNCATE TABLE `{table}`"))
     owner.dispose()
-    store_plant(_engine, read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml"))
+    store_plant(_engine, read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml"), BEGIN)
     return _engine

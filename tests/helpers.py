@@ -11,15 +11,18 @@ from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
-from tribodex.core.job.next_move import next_cell
+from tribodex.core.job.leaves import next_cell
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.state import JobState, fold
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import LengthUnit
 from tribodex.core.training.virtual import VirtualBearing
-from tribodex.usecases.planning import PlanDraft, make_plan
-from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference
+from tribodex.usecases.crib import gauge_item
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.plan_sheet import procedure_id
+from tribodex.usecases.planning import make_plan
+from tribodex.usecases.ports import ConcurrentWriter, CribItem, JobSummary, Machine, Position, Reference
 
 BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
 METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
@@ -66,7 +69,8 @@ class Bench:
     def gauge(self, phase: Phase, truth: VirtualBearing, places: int | None = None) -> JobState:
         self.do(cmd.StartGauging(phase, places))
         while (gauging := self.state.open_gauging()) and (todo := next_cell(self.state, gauging)):
-            cell, leaf = todo
+            cell, choice = todo
+            leaf = choice.stack
             outcome = truth.try_leaf(leaf.thickness_um, gauging.nut_deg, cell.place, cell.row)
             self.do(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
         return self.do(cmd.CloseGauging())
@@ -80,7 +84,8 @@ class Bench:
 
 
 def make_bench(reference: Reference, draft: PlanDraft = DRAFT) -> Bench:
-    return Bench(reference.procedure("a1-feeler"), make_plan(reference, FEELERS, draft))
+    plan = make_plan(reference, FEELERS, draft)
+    return Bench(reference.procedure(procedure_id(plan.school)), plan)
 
 
 class MemoryStore:
@@ -91,6 +96,7 @@ class MemoryStore:
         self.logs: dict[str, list[ev.Event]] = {}
         self.summaries: dict[str, JobSummary] = {}
         self.races = races
+        self.crib = [CribItem(f.id, 1, "gauge", gauge_item(f), False, "", f"first-{f.id}", "Tester", BEGIN) for f in FEELERS]
 
     def machines(self) -> Sequence[Machine]:
         return MACHINES
@@ -98,8 +104,13 @@ class MemoryStore:
     def people(self) -> Sequence[str]:
         return ["Tester"]
 
-    def feeler_sets(self) -> Sequence[FeelerSet]:
-        return FEELERS
+    def crib_items(self) -> Sequence[CribItem]:
+        return list(self.crib)
+
+    def add_crib_item(self, item: CribItem) -> None:
+        if any((i.item_id, i.version) == (item.item_id, item.version) for i in self.crib):
+            raise ConcurrentWriter
+        self.crib.append(item)
 
     def job_summaries(self) -> Sequence[JobSummary]:
         return list(self.summaries.values())

@@ -20,16 +20,19 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
 from tribodex.core.adviser.belief import Belief, Reading, believe
-from tribodex.core.adviser.move import advise
+from tribodex.core.adviser.leaf import Expected, choose_leaf
+from tribodex.core.adviser.move import advise, unmounted_again
+from tribodex.core.adviser.prior import sleeve_model
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing, Group, Taper
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNut
-from tribodex.core.mounting.drive_up import effective_ratio, reduction_per_degree_um
-from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, next_leaf, settle_thin_end, summarise
+from tribodex.core.job.leaves import OTHER_PLACES_SD_UM
+from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, settle_thin_end, summarise
 from tribodex.core.mounting.locking import best, meetings
 from tribodex.core.mounting.reduction import Card, residual_limit
 from tribodex.core.mounting.window import Window, target_window
+from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.quantities import LengthUnit
 from tribodex.reference import load_reference
 
@@ -59,6 +62,7 @@ class Mounting:
     logged: float = 0.0
     gaugings: int = 0
     turns: int = 0
+    promised: tuple[float, float] = (math.nan, math.nan)
     readings: list[Reading] = field(default_factory=list)
 
     def truth_um(self, turned: float | None = None) -> float:
@@ -70,34 +74,37 @@ class Mounting:
         self.logged += degrees
         self.turned += max(0.0, degrees + self.rng.normal(0, TURN_SD))
 
-    def read(self, places: int, expected: Span) -> list[Bracket]:
+    def read(self, places: int, expected: Expected, window: Window | None = None) -> list[Bracket]:
         """Gauge: follow the proposed leaves at every place of both rows."""
         shared = self.rng.normal(0, SHARED_SD)
         brackets = []
+        mids: list[float] = []
         for place in range(1, places + 1):
             for row in Row:
                 play = self.truth_um() + self.form[place, row] + shared
                 trials: list[Trial] = []
                 for _ in range(25):
                     bracket = settle_thin_end(bracket_of(trials), self.gauge)
-                    leaf = next_leaf(bracket, expected, self.gauge)
-                    if leaf is None:
+                    choice = choose_leaf(bracket, expected, self.gauge, window)
+                    if choice is None:
                         break
+                    leaf = choice.stack
                     felt = leaf.thickness_um + self.rng.normal(0, LEAF_SD)
                     trials.append(Trial(1, place, row, leaf, Outcome.PASSES if felt <= play else Outcome.STOPS))
                 bracket = settle_thin_end(bracket_of(trials), self.gauge)
                 if bracket.closed:
                     brackets.append(bracket)
-                    expected = Span(bracket.mid_um - 10, bracket.mid_um + 10)
+                    mids.append(bracket.mid_um)
+                    expected = Expected.at_place(sum(mids) / len(mids), OTHER_PLACES_SD_UM)
         return brackets
 
-    def gauge_now(self, expected: Span, places: int = 3) -> float:
+    def gauge_now(self, expected: Expected, window: Window | None = None, places: int = 3) -> float:
         """Gauge on the sleeve; the mean of the brackets."""
         self.gaugings += 1
-        brackets = self.read(places, Span(max(0.0, expected.low), max(20.0, expected.high)))
+        brackets = self.read(places, expected, window)
         if not brackets:
             return math.nan
-        self.readings.append(Reading(self.logged, tuple(Span(b.low_um or 0.0, b.high_um or 0.0) for b in brackets)))
+        self.readings.append(Reading(self.logged, tuple(Span(b.low_um or 0.0, b.high_um or 0.0) for b in brackets), self.turns))
         return sum(b.mid_um for b in brackets) / len(brackets)
 
 
@@ -111,10 +118,12 @@ def draw(rng: np.random.Generator, reference: object) -> Mounting:
     )
     group = Group(str(rng.choice(["CN", "C3", "C4"])))
     bearing = Bearing(bore, round(bore * 1.78), round(bore * 0.44), Taper.ONE_IN_12, group)
-    nut = ref.nuts.find(bore) or LockNut(bore, 4.0, bore * 1.25, 4, 19, 20.0)  # type: ignore[attr-defined]
+    listed = ref.nuts.find(bore)  # type: ignore[attr-defined]
+    # Large nuts are locked by plates and clips that are counted at hand: here as if with a washer of nineteen tabs.
+    nut = listed if listed is not None and listed.tabs else LockNut(bore, 4.0, bore * 1.25, 4, 19, 20.0)
     limits = ref.clearance.limits(bearing)  # type: ignore[attr-defined]
     card = ref.cards[Card.A]  # type: ignore[attr-defined]
-    nominal = reduction_per_degree_um(effective_ratio(bore, bearing.inner_raceway_mm), bearing.taper.slope, nut.pitch_mm)
+    nominal = sleeve_model(bearing, None, nut.pitch_mm, ZeroPoint.FIRM).per_degree_um
     form = {(place, row): float(rng.normal(0, FORM_SD)) for place in (1, 2, 3) for row in Row}
     return Mounting(
         rng,
@@ -145,19 +154,34 @@ class Ended:
     gaugings: int
     turns: int
     wide: bool
+    width: float = 0.0
+    promised_inside: float = 0.0
+    promised_limit: float = 0.0
 
 
-def lock(m: Mounting, belief: Belief, window: Window) -> None:
+def lock(m: Mounting, belief: Belief, window: Window, risk: float) -> None:
     """Tighten to the best meeting, or to the next when none is inside."""
     step = m.nut.meeting_angle_deg
     first = (m.first_tab_deg - m.turned) % step
-    found = meetings(belief, m.nut, window, first)
+    found = meetings(belief, m.nut, window, first, risk=risk)
     chosen = best(found) or found[0]
     m.turned += chosen.turn_deg
+    at = belief.after(chosen.turn_deg)
+    m.promised = (at.inside(window), at.below_limit(window))
 
 
-def belief_of(m: Mounting, initial: list[Span]) -> Belief:
-    return believe(m.bearing, m.nut.pitch_mm, initial, m.readings, m.logged)
+def belief_of(m: Mounting, initial: list[list[Span]]) -> Belief:
+    return believe(
+        sleeve_model(m.bearing, None, m.nut.pitch_mm, ZeroPoint.FIRM),
+        initial,
+        m.readings,
+        m.logged,
+        m.turns - (m.readings[-1].turns if m.readings else 0),
+    )
+
+
+def spans_of(brackets: list[Bracket]) -> list[Span]:
+    return [Span(b.low_um or 0.0, b.high_um or 0.0) for b in brackets]
 
 
 @dataclass(frozen=True)
@@ -166,10 +190,16 @@ class ByAdviser:
 
     risk: float
 
-    def __call__(self, m: Mounting, initial: list[Span], window: Window) -> None:
+    def __call__(self, m: Mounting, first: list[Span], window: Window) -> None:
+        initial = [first]
+        while unmounted_again(window, len(initial)):
+            m.gaugings += 1
+            initial.append(spans_of(m.read(3, Expected.at_place(window.initial_um, 3.0))))
+            mean = belief_of(m, initial).clearance_um
+            window = target_window(mean, m.reduction, m.least)
         belief, repeats = belief_of(m, initial), 0
         for _ in range(MOST_GAUGINGS):
-            advice = advise(belief, window, len(m.readings), repeats, self.risk)
+            advice = advise(belief, window, len(m.readings), repeats, self.risk, m.nut.meeting_angle_deg)
             if advice.stop:
                 break
             repeats += 1
@@ -178,10 +208,9 @@ class ByAdviser:
                 belief, repeats = belief_of(m, initial), 0
             elif not advice.regauge and m.readings:
                 break
-            spread = max(8.0, 2 * belief.sd_um)
-            m.gauge_now(Span(belief.clearance_um - spread, belief.clearance_um + spread))
+            m.gauge_now(Expected.at_place(belief.clearance_um, belief.gauged_sd_um), window)
             belief = belief_of(m, initial)
-        lock(m, belief, window)
+        lock(m, belief, window, self.risk)
 
 
 def habit_a(m: Mounting, initial: list[Span], window: Window) -> None:
@@ -189,17 +218,17 @@ def habit_a(m: Mounting, initial: list[Span], window: Window) -> None:
     c0 = window.initial_um
     for _ in range(30):
         m.turn(30)
-        if m.gauge_now(Span(c0 * 0.3, c0)) <= window.high_um:
+        if m.gauge_now(Expected.between(Span(c0 * 0.3, c0))) <= window.high_um:
             break
     m.turned += (m.first_tab_deg - m.turned) % m.nut.meeting_angle_deg
 
 
 def habit_b(m: Mounting, initial: list[Span], window: Window) -> None:
     """Turn to the middle of the card's nut angle, gauge, then small turns until the reading is in the window."""
-    nominal = reduction_per_degree_um(effective_ratio(m.bearing.bore_mm, m.bearing.inner_raceway_mm), 1 / 12, m.nut.pitch_mm)
+    nominal = sleeve_model(m.bearing, None, m.nut.pitch_mm, ZeroPoint.FIRM).per_degree_um
     m.turn(m.reduction.mid / nominal)
     for _ in range(30):
-        if m.gauge_now(Span(window.low_um - 10, window.high_um + 20)) <= window.high_um:
+        if m.gauge_now(Expected.between(Span(max(0.0, window.low_um - 10), window.high_um + 20))) <= window.high_um:
             break
         m.turn(15)
     m.turned += (m.first_tab_deg - m.turned) % m.nut.meeting_angle_deg
@@ -228,18 +257,28 @@ def _run(work: tuple[Callable[[Mounting, list[Span], Window], None], range, int]
         m = draw(np.random.default_rng([seed, number]), reference)
         truth = target_window(m.initial_um, m.reduction, m.least)
         limits = reference.clearance.limits(m.bearing)  # type: ignore[attr-defined]
-        brackets = m.read(3, limits)
+        brackets = m.read(3, Expected.between(limits))
         summary = summarise([Cell(i, Row.NUT_SIDE, b) for i, b in enumerate(brackets)])
         if summary is None:
             continue
         window = target_window(summary.mean_um, m.reduction, m.least)
         if truth.empty or window.empty:
             continue
-        method(m, [Span(b.low_um or 0.0, b.high_um or 0.0) for b in brackets], window)
+        method(m, spans_of(brackets), window)
         c = m.truth_um()
         leaf_step = 10.0 if m.gauge is METRIC else 12.7
         wide = truth.high_um - truth.low_um >= 2 * leaf_step
-        ended.append(Ended(truth.low_um <= c <= truth.high_um, m.least is not None and c < m.least, m.gaugings, m.turns, wide))
+        ended.append(
+            Ended(
+                truth.low_um <= c <= truth.high_um,
+                m.least is not None and c < m.least,
+                m.gaugings,
+                m.turns,
+                wide,
+                truth.high_um - truth.low_um,
+                *m.promised,
+            )
+        )
     return ended
 
 

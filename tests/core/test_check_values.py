@@ -3,20 +3,21 @@
 from __future__ import annotations
 
 import pytest
-
 from tests.helpers import FEELERS, bearing
+from tribodex.core.adviser.belief import Known, believe
+from tribodex.core.adviser.prior import SleeveModel
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import drive_up_mm, nut_angle_deg
 from tribodex.core.mounting.locking import meetings
-from tribodex.core.mounting.position import Position
 from tribodex.core.mounting.reduction import Card, card_drive_up
 from tribodex.core.mounting.window import half_rule, target_window
 from tribodex.core.quantities import UM_PER, LengthUnit
 from tribodex.usecases.calculators import calculate, find
-from tribodex.usecases.planning import PlanDraft, make_plan
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
 
 THOU = UM_PER[LengthUnit.THOU]
@@ -71,8 +72,8 @@ def test_half_rule_says_when_it_differs(reference: Reference) -> None:
 def test_slot_past_the_tab_is_tightened_never_loosened() -> None:
     """Every meeting lies ahead: no turn is negative."""
     window = target_window(124, Span(45, 60), 50.0)
-    found = meetings(Position(74, 4, 0.388, 120, True), LockNut(90, 2, 120, 4, 17, 10), window, 3.0)
-    assert found and all(m.turn_deg >= 0 and m.drive_up_mm >= 0 and m.extra_reduction_um >= 0 for m in found)
+    found = meetings(believe(SleeveModel(0.388), [Known(124, 4)], [], 130), LockNut(90, 2, 120, 4, 17, 10), window, 3.0)
+    assert found and all(m.turn_deg >= 0 and m.drive_up_mm >= 0 and (m.extra_reduction_um or 0) >= 0 for m in found)
 
 
 def test_turns_from_hand_tight_are_about_three_times_those_from_metal_to_metal(reference: Reference) -> None:

@@ -13,7 +13,7 @@ from tests.helpers import INCH, METRIC
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.errors import InvalidInput
-from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, next_leaf, settle_thin_end, summarise
+from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, settle_thin_end, summarise
 from tribodex.core.quantities import LengthUnit
 
 
@@ -76,33 +76,6 @@ def test_no_leaf_passes_closes_at_nought() -> None:
     assert settle_thin_end(Bracket(None, 40.0), METRIC).low_um is None
 
 
-@given(st.floats(min_value=5, max_value=400), st.floats(min_value=10, max_value=300), st.sampled_from([METRIC, INCH]))
-def test_following_the_proposed_leaves_always_brackets_the_truth(truth: float, middle: float, gauge: FeelerSet) -> None:
-    """Whatever is expected, however wrong: bisection ends, and the truth lies in the bracket."""
-    expected = Span(middle * 0.8, middle * 1.2)
-    trials: list[Trial] = []
-    for _ in range(25):
-        bracket = settle_thin_end(bracket_of(trials), gauge)
-        leaf = next_leaf(bracket, expected, gauge)
-        if leaf is None:
-            break
-        trials.append(Trial(1, 1, Row.NUT_SIDE, leaf, Outcome.PASSES if leaf.thickness_um <= truth else Outcome.STOPS))
-    else:
-        pytest.fail("no end")
-    bracket = settle_thin_end(bracket_of(trials), gauge)
-    assert bracket.closed
-    assert bracket.low_um is not None and bracket.high_um is not None
-    assert bracket.low_um <= truth < bracket.high_um or truth == bracket.high_um
-
-
-def test_good_expectation_needs_few_leaves() -> None:
-    trials: list[Trial] = []
-    while leaf := next_leaf(bracket_of(trials), Span(110, 140), METRIC):
-        trials.append(Trial(1, 1, Row.NUT_SIDE, leaf, Outcome.PASSES if leaf.thickness_um <= 127 else Outcome.STOPS))
-    assert len(trials) <= 4
-    assert bracket_of(trials).width_um <= 15
-
-
 def cells(*brackets: tuple[float, float], row: Row = Row.NUT_SIDE) -> list[Cell]:
     return [Cell(place, row, Bracket(low, high)) for place, (low, high) in enumerate(brackets, 1)]
 
@@ -129,6 +102,20 @@ def test_rows_that_part_are_a_finding_not_an_average() -> None:
     assert apart is not None and near is not None
     assert "do not average it away" in apart.findings[0]
     assert near.findings == ()
+
+
+def test_a_place_that_stands_out_is_named_with_four_or_more() -> None:
+    odd = [*cells((100, 110), (100, 110), (145, 155)), *cells((100, 110), (105, 115), row=Row.FAR_SIDE)]
+    summary = summarise(odd)
+    assert summary is not None and any("Place 3, nut side stands out" in text for text in summary.findings)
+    three = summarise(cells((100, 110), (100, 110), (145, 155)))
+    assert three is not None and not any("stands out" in text for text in three.findings)
+
+
+def test_a_warm_ring_is_corrected_and_the_correction_has_its_doubt() -> None:
+    plain, warm = summarise(cells((100, 110))), summarise(cells((100, 110)), 7.0, 3.0)
+    assert plain is not None and warm is not None
+    assert warm.mean_um == plain.mean_um + 7 and warm.sd_um == pytest.approx(math.hypot(plain.sd_um, 3))
 
 
 def test_open_brackets_do_not_count() -> None:

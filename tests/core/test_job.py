@@ -14,7 +14,8 @@ from tests.helpers import METRIC, Bench, make_bench
 from tribodex.core.errors import InvalidInput, NotFound, Refused, TribodexError
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
-from tribodex.core.job.next_move import Do, next_move
+from tribodex.core.job.moves import Do
+from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage, status
 from tribodex.core.job.state import fold
 from tribodex.core.job.telling import tell
@@ -22,7 +23,7 @@ from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.reference import load_reference
 from tribodex.usecases.codec import decode, encode
-from tribodex.usecases.planning import PlanDraft
+from tribodex.usecases.draft import PlanDraft
 from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
@@ -57,8 +58,7 @@ def drive_to_window(bench: Bench, truth: VirtualBearing) -> None:
 def finish(bench: Bench, truth: VirtualBearing) -> None:
     bench.ready(truth)
     drive_to_window(bench, truth)
-    bench.pass_gate("washer")
-    bench.do(cmd.SeeMeeting("1", "degrees"), cmd.Lock("1"))
+    bench.do(cmd.Reseat("0"), cmd.SeeMeeting("1", "degrees"), cmd.Lock("1"))
     bench.gauge(Phase.FINAL, truth)
 
 
@@ -72,8 +72,8 @@ def test_the_whole_way(bench: Bench) -> None:
     assert (stage(bench), move(bench)) == ("target_window", Do.SET_ZERO)
     bench.do(cmd.SetZero(True))
     drive_to_window(bench, TRUTH)
-    assert (stage(bench), move(bench)) == ("lock", Do.CONFIRM)
-    bench.pass_gate("washer")
+    assert (stage(bench), move(bench)) == ("lock", Do.RESEAT)
+    bench.do(cmd.Reseat("0"))
     assert move(bench) is Do.LOCK
     bench.do(cmd.SeeMeeting("2", "rim"))
     lock = next_move(bench.procedure, bench.state)
@@ -280,11 +280,14 @@ def test_too_far_means_release_and_both_attempts_stay(bench: Bench) -> None:
 
 def test_locking_and_signing_have_their_order(bench: Bench) -> None:
     bench.ready(TRUTH)
-    with pytest.raises(Refused, match="Washer fitted"):
+    with pytest.raises(Refused, match="First drive up"):
+        bench.do(cmd.Reseat("0"))
+    bench.do(cmd.TurnNut("120"))
+    with pytest.raises(Refused, match="re-seat check"):
         bench.do(cmd.Lock("1"))
     with pytest.raises(Refused, match="First the final check"):
         bench.do(cmd.Sign("A", "fitter"))
-    bench.pass_gate("washer")
+    bench.do(cmd.Reseat("0"))
     with pytest.raises(Refused, match="after locking"):
         bench.do(cmd.StartGauging(Phase.FINAL))
     with pytest.raises(InvalidInput, match="too far"):
@@ -332,13 +335,13 @@ def test_a_plan_may_change_until_the_bearing_is_gauged(reference: Reference, ben
 
 
 def test_without_a_known_nut_the_leaf_leads(reference: Reference) -> None:
-    draft = PlanDraft(bore="240", outside="440", width="120", group="C3", taper="1:12", shaft="220", feeler_id="m")
+    draft = PlanDraft(bore="97", outside="172", width="43", group="C3", taper="1:12", shaft="85", feeler_id="m")
     bench = make_bench(reference, draft)
-    truth = VirtualBearing(300, 0.5)
+    truth = VirtualBearing(125, 0.2)
     bench.ready(truth, places=1)
     assert bench.state.plan.nut is None and bench.state.position() is None
     assert move(bench) is Do.GAUGE
-    with pytest.raises(InvalidInput, match="slots and diameter are not known"):
+    with pytest.raises(InvalidInput, match="slots is not known"):
         bench.do(cmd.TurnNut("1", "slots"))
     bench.do(cmd.TurnNut("280"))
     bench.gauge(Phase.DRIVE_UP, truth)
@@ -397,7 +400,7 @@ class AnySequence(RuleBasedStateMachine):
             return False
         return True
 
-    @rule(gate=st.sampled_from(["safe", "fit_up", "washer"]))
+    @rule(gate=st.sampled_from(["safe", "fit_up", "washer_on"]))
     def confirm(self, gate: str) -> None:
         items = tuple(item.id for item in self.bench.procedure.gate(gate).items)
         self.attempt(cmd.ConfirmGate(gate, items))
@@ -425,6 +428,18 @@ class AnySequence(RuleBasedStateMachine):
     @rule(degrees=st.integers(-10, 200))
     def turn(self, degrees: int) -> None:
         self.attempt(cmd.TurnNut(str(degrees)))
+
+    @rule(past=st.integers(0, 20), behind=st.booleans())
+    def reseat(self, past: int, behind: bool) -> None:
+        self.attempt(cmd.Reseat(str(past), "degrees", behind))
+
+    @rule(swivel=st.sampled_from(["freely", "slight drag", "binds"]), turns=st.booleans())
+    def feel(self, swivel: Any, turns: bool) -> None:
+        self.attempt(cmd.HandCheck(swivel, turns))
+
+    @rule(risk=st.sampled_from([0.01, 0.05, 0.3]))
+    def risk(self, risk: float) -> None:
+        self.attempt(cmd.ChooseRisk(risk))
 
     @rule()
     def lock(self) -> None:

@@ -110,11 +110,8 @@ def test_only_card_a_has_residuals(reference: Reference) -> None:
     assert not any(row.least_residual_um for card in (Card.B, Card.C) for row in reference.cards[card].rows)
 
 
-def test_boundary_dimensions_share_diameter_series_with_other_bearings(reference: Reference) -> None:
-    """ISO 15: one diameter series has one outside diameter for a bore, whatever rolls in it.
-
-    Sizes of tapered, cylindrical and angular bearings from the data files of the registry package bd-warehouse (bores to 30 mm).
-    """
+def outsides_in_the_registry() -> dict[float, set[float]]:
+    """Outside diameters by bore, of other kinds of bearing: data files of the registry package bd-warehouse (bores to 30 mm)."""
     outsides: dict[float, set[float]] = {}
     for kind in ("tapered_roller", "cylindrical_roller", "angular_contact_ball"):
         text = files("bd_warehouse").joinpath(f"data/single_row_{kind}_bearing_parameters.csv").read_text()
@@ -122,8 +119,15 @@ def test_boundary_dimensions_share_diameter_series_with_other_bearings(reference
             found = re.match(r"M(\d+)-(\d+)-", row[0])
             assert found
             outsides.setdefault(float(found[1]), set()).add(float(found[2]))
-    compared = [row for row in reference.dimensions.rows if row.series in ("222", "213") and row.bore_mm in outsides]
-    assert len(compared) == 5
+    return outsides
+
+
+@pytest.mark.parametrize(("series", "count"), [(("222", "213"), 5), (("12", "22", "13", "23"), 8)])
+def test_boundary_dimensions_share_diameter_series_with_other_bearings(reference: Reference, series: tuple[str, ...], count: int) -> None:
+    """ISO 15: one diameter series has one outside diameter for a bore, whatever rolls in it."""
+    outsides = outsides_in_the_registry()
+    compared = [row for row in reference.dimensions.rows if row.series in series and row.bore_mm in outsides]
+    assert len(compared) >= count
     for row in compared:
         assert row.outside_mm in outsides[row.bore_mm], row.code
 
@@ -151,16 +155,47 @@ def test_codes_name_their_bore(reference: Reference) -> None:
 
 def test_lock_nut_threads_follow_iso_2982_2(reference: Reference) -> None:
     """Pitch 1 at 20 mm, 1.5 to 50, 2 to 150, 3 to 200 mm (ISO 2982-2, from memory); the size number times five is the thread."""
-    for nut in reference.nuts.rows:
+    for _, nut in reference.nuts.rows:
+        if nut.thread_mm > 200:
+            continue
         expected = 1 if nut.thread_mm <= 20 else 1.5 if nut.thread_mm <= 50 else 2 if nut.thread_mm <= 150 else 3
         assert nut.pitch_mm == expected, nut.thread_mm
         assert nut.slots == 4
-        assert nut.tabs % 2 == 1
+        assert nut.tabs is not None and nut.tabs % 2 == 1
+
+
+def test_large_lock_nuts_have_trapezoidal_threads_of_iso_2904(reference: Reference) -> None:
+    """ISO 2904 metric trapezoidal threads for lock nuts: 4 mm to 300, 5 to 500, 6 to 630, 7 to 800, 8 above (from memory)."""
+    large = [nut for _, nut in reference.nuts.rows if nut.thread_mm > 200]
+    assert len(large) > 10
+    pitches = [nut.pitch_mm for nut in sorted(large, key=lambda n: n.thread_mm)]
+    assert pitches == sorted(pitches) and set(pitches) <= {4, 5, 6, 7, 8}
+    assert all(nut.tabs is None for nut in large), "positions of plate and clip are counted at hand"
+
+
+def test_inch_nuts_have_threads_per_inch(reference: Reference) -> None:
+    """Threads per inch fall as the nut grows: 32, 18, 12, 8 (from memory); the bore's code times five is the bore."""
+    rows = sorted(reference.inch_nuts.rows)
+    pitches = [nut.pitch_mm for _, nut in rows]
+    assert pitches == sorted(pitches)
+    assert {round(25.4 / pitch) for pitch in pitches} <= {32, 18, 12, 8, 6}
+    for bore, nut in rows:
+        assert abs(nut.thread_mm - bore) < 0.06 * bore + 2, bore
+
+
+# ISO 5753-1, self-aligning ball bearings with tapered bore, µm; recalled from memory a second time, apart from the table.
+SAB_ROWS = [(25, Group.CN, 15, 28), (40, Group.C3, 29, 46), (60, Group.CN, 27, 47), (80, Group.C4, 69, 98), (100, Group.C3, 62, 90)]
+
+
+@pytest.mark.parametrize(("bore", "group", "low", "high"), SAB_ROWS)
+def test_self_aligning_ball_limits_agree_with_iso_5753_1(reference: Reference, bore: float, group: Group, low: float, high: float) -> None:
+    span = reference.ball_clearance.row(bore).groups_um[group]
+    assert (span.low, span.high) == (low, high)
 
 
 def test_metric_fine_pitches_exist_in_iso_261(reference: Reference) -> None:
     """ISO 261 fine pitches above 18 mm: 1, 1.5, 2, 3, 4, 6 (from memory)."""
-    assert {nut.pitch_mm for nut in reference.nuts.rows} <= {1, 1.5, 2, 3, 4, 6}
+    assert {nut.pitch_mm for _, nut in reference.nuts.rows if nut.thread_mm <= 200} <= {1, 1.5, 2, 3, 4, 6}
 
 
 def test_sleeves_fit_inside_their_bearing(reference: Reference) -> None:

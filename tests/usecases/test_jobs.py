@@ -96,9 +96,9 @@ def test_a_revised_plan_counts_from_then_on(reference: Reference) -> None:
 
 def test_a_published_procedure_stays_with_its_job(reference: Reference) -> None:
     state = opened(MemoryStore(), reference).state
-    assert (state.opened.procedure_id, state.opened.procedure_version) == ("a1-feeler", 1)
+    assert (state.opened.procedure_id, state.opened.procedure_version) == ("tapered-gauged", 1)
     with pytest.raises(NotFound):
-        reference.procedure("a1-feeler", 99)
+        reference.procedure("tapered-gauged", 99)
     with pytest.raises(NotFound):
         reference.procedure("a9")
 
@@ -120,7 +120,7 @@ def test_the_bench_draws_what_it_says(reference: Reference) -> None:
     fitter.say(cmd.SetZero(True))
     fitter.say(cmd.TurnNut("60"))
     shown = bench(reference, fitter.job)
-    assert shown.dial is not None and shown.ruler.window is not None and shown.ruler.aim_um is not None
+    assert shown.dial is not None and shown.ruler is not None and shown.ruler.window is not None and shown.ruler.aim_um is not None
     assert shown.dial.present_deg == 60
     position = fitter.job.state.position()
     assert position is not None and shown.ruler.estimate_um == position.clearance_um
@@ -149,7 +149,9 @@ def test_the_record_holds_everything(reference: Reference) -> None:
     job = walked(reference, VirtualBearing(125, 0.385))
     made, _ = record(reference, job)
     assert made.final is not None and made.final.overall.level.value in ("good", "watch")
-    assert [g.title for g in made.gates] == ["Make the machine safe", "Ready to mount?", "Washer fitted and nut re-seated"]
+    assert [g.title for g in made.gates] == ["Make the machine safe", "Ready to mount?"]
+    assert any("the nut is back on its old mark" in line.text for line in made.log), "washer school (i): the re-seat stands in the log"
+    assert made.attempts[0].locked and made.school.startswith("F")
     assert len(made.events) == len(made.log) == len(job.log)
     assert all(line.source_id in {s.id for s in made.sources} for figure in made.figures for line in figure.working)
     assert made.gaugings[0].summary is not None and made.gaugings[0].verdict is not None

@@ -8,9 +8,11 @@ import pytest
 
 from tests.helpers import DRAFT, FEELERS
 from tribodex.core.components.bearing import read_designation
-from tribodex.core.errors import InvalidInput
+from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.working import Result
-from tribodex.usecases.planning import PlanDraft, make_plan, plan_sheet
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.plan_sheet import plan_sheet
+from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
 
 
@@ -37,7 +39,7 @@ def test_every_figure_has_unit_working_and_a_known_source(reference: Reference) 
     for designation in ("22211 K C3", "22218 K C3", "23024 K30 C4", "22240 K"):
         draft = replace(DRAFT, designation=designation, group="CN" if designation == "22240 K" else "", shaft="45")
         for result in make_plan(reference, FEELERS, draft).figures:
-            assert result.unit and result.label
+            assert (result.unit or result.id == "ratio") and result.label
             assert result.value is None or result.working, result.id
             assert result.value is not None or result.note
             for line in result.working:
@@ -102,7 +104,7 @@ def test_designation_and_choice_that_part_are_both_named(reference: Reference) -
         ({"designation": "", "bore": "90", "outside": "80", "width": "40", "group": "C3", "taper": "1:12"}, "outside", "does not go with"),
         ({"designation": "", "bore": "90", "outside": "160", "width": "400", "group": "C3", "taper": "1:12"}, "width", "does not go with"),
         ({"places": "9"}, "places", "cannot be meant"),
-        ({"card": "D"}, "card", "not one of the choices"),
+        ({"card": "D"}, "card", "not a card known here"),
         ({"where": "nowhere"}, "where", "not one of the choices"),
         ({"feeler_id": "lost"}, "feeler_id", "feeler set is needed"),
         ({"nut_tabs": "17.5"}, "nut_tabs", "whole number"),
@@ -122,7 +124,7 @@ def test_unknown_suffixes_are_reported_not_dropped(reference: Reference) -> None
 def test_a_shaft_that_no_sleeve_fits_is_a_finding(reference: Reference) -> None:
     plan = make_plan(reference, FEELERS, replace(DRAFT, shaft="82 mm"))
     assert any("No listed sleeve" in finding and "80 mm" in finding and "3-3/16 in" in finding for finding in plan.findings)
-    fits = make_plan(reference, FEELERS, replace(DRAFT, shaft="3 3/16 in"))
+    fits = make_plan(reference, FEELERS, replace(DRAFT, shaft="3 3/16 in", nut_family="inch"))
     assert not any("sleeve" in finding for finding in fits.findings)
 
 
@@ -132,24 +134,106 @@ def test_counted_tabs_overrule_the_table_and_say_so(reference: Reference) -> Non
     assert not any("Count the outer tabs" in finding for finding in plan.findings)
 
 
-def test_a_nut_beyond_the_table_needs_all_four_figures(reference: Reference) -> None:
-    draft = PlanDraft(bore="240", outside="440", width="120", group="C3", taper="1:12", shaft="220", feeler_id="m", nut_pitch="4")
-    assert set(errors(reference, draft)) == {"nut_outside", "nut_slots", "nut_tabs"}
-    unknown = make_plan(reference, FEELERS, replace(draft, nut_pitch=""))
+def test_a_large_nut_is_known_but_its_lock_is_counted_at_hand(reference: Reference) -> None:
+    draft = PlanDraft(bore="240", outside="440", width="120", group="C3", taper="1:12", shaft="220", feeler_id="m")
+    plan = make_plan(reference, FEELERS, draft)
+    assert plan.nut is not None and plan.nut.pitch_mm == 4 and plan.nut.meeting_angle_deg is None
+    assert any("are not all known" in finding for finding in plan.findings)
+    counted = make_plan(reference, FEELERS, replace(draft, lock="lock_plate", nut_tabs="9"))
+    assert counted.nut is not None and counted.nut.meeting_angle_deg is not None
+
+
+def test_a_nut_beyond_the_tables_needs_its_pitch(reference: Reference) -> None:
+    draft = PlanDraft(bore="97", outside="170", width="43", group="C3", taper="1:12", shaft="85", feeler_id="m")
+    unknown = make_plan(reference, FEELERS, draft)
     angle = figure(unknown.figures, "nut_angle")
     assert unknown.nut is None and angle.value is None and "not in the table" in angle.note
+    assert "without its pitch" in errors(reference, replace(draft, nut_outside="130"))["nut_pitch"]
+    assert "its pitch is needed" in errors(reference, replace(draft, school="N"))["nut_pitch"]
+    inch = make_plan(reference, FEELERS, replace(draft, nut_pitch="12 tpi"))
+    assert inch.nut is not None and inch.nut.pitch_mm == pytest.approx(25.4 / 12)
 
 
 def test_card_c_does_not_cover_small_bores(reference: Reference) -> None:
     draft = PlanDraft(designation="22205 K C3", shaft="20", feeler_id="m")
-    with pytest.raises(InvalidInput, match="no row for a bore of 25 mm"):
-        make_plan(reference, FEELERS, replace(draft, card="C"))
+    assert "does not cover" in errors(reference, replace(draft, card="C"))["card"]
+
+
+def test_an_inch_sleeve_has_an_inch_nut(reference: Reference) -> None:
+    plan = make_plan(reference, FEELERS, replace(DRAFT, shaft="3 3/16 in", nut_family="inch"))
+    assert plan.nut is not None and plan.nut.pitch_mm == pytest.approx(25.4 / 12) and plan.nut.outside_mm is None
+    assert not any("inch one" in finding for finding in plan.findings)
+    mixed = make_plan(reference, FEELERS, replace(DRAFT, shaft="3 3/16 in"))
+    assert any("never mixed" in finding for finding in mixed.findings)
+
+
+def test_a_hollow_shaft_takes_more_drive_up(reference: Reference) -> None:
+    solid, hollow = (figure(make_plan(reference, FEELERS, replace(DRAFT, shaft_bore=bore)).figures, "computed_drive_up") for bore in ("", "50 mm"))
+    assert solid.value is not None and hollow.value is not None and hollow.value > 1.05 * solid.value
+    assert "wall" in errors(reference, replace(DRAFT, shaft_bore="79"))["shaft_bore"]
+
+
+def test_every_school_has_its_default_washer_and_its_range(reference: Reference) -> None:
+    feeler = make_plan(reference, FEELERS, DRAFT)
+    angle = make_plan(reference, FEELERS, replace(DRAFT, school="N"))
+    assert (feeler.washer, angle.washer) == ("off", "on")
+    assert feeler.reseats and not angle.reseats
+    assert angle.turn_range_deg is not None and angle.turn_range_deg.low == pytest.approx(126)
+    assert make_plan(reference, FEELERS, replace(DRAFT, washer="on")).reseats is False
+
+
+def test_a_sealed_unit_goes_by_its_makers_turns_alone(reference: Reference) -> None:
+    unit = replace(DRAFT, housed_unit="yes", feeler_id="")
+    assert "no other figure is valid" in errors(reference, unit)["range_low"]
+    assert "Only this maker's figure" in " ".join(
+        f.expected + f.message for f in _fields(reference, replace(unit, range_low="1", range_high="1 1/4"))
+    )
+    plan = make_plan(reference, FEELERS, replace(unit, range_low="1", range_high="1 1/4", range_source="unit sheet, p. 3"))
+    assert plan.school == "Z" and plan.turn_range_deg is not None and (plan.turn_range_deg.low, plan.turn_range_deg.high) == (360, 450)
+    assert plan.target is None and plan.feeler is None and plan.drive_up_mm is None, "not comparable with metal-to-metal"
+    assert "not for a housed unit" in errors(reference, replace(unit, school="F", range_low="1", range_source="x"))["school"]
+
+
+def _fields(reference: Reference, draft: PlanDraft) -> tuple[Field, ...]:
+    with pytest.raises(InvalidInput) as raised:
+        make_plan(reference, FEELERS, draft)
+    return raised.value.fields
+
+
+def test_a_self_aligning_ball_bearing_goes_by_angle(reference: Reference) -> None:
+    draft = PlanDraft(designation="2212 K C3", shaft="55", feeler_id="")
+    computed = make_plan(reference, FEELERS, draft)
+    assert computed.school == "A" and computed.turn_range_deg is not None and 20 < computed.turn_range_deg.low < computed.turn_range_deg.high < 150
+    assert "maker's angle goes first" in computed.range_source
+    typed = make_plan(reference, FEELERS, replace(draft, range_low="85°", range_source="sheet"))
+    assert typed.turn_range_deg is not None and typed.turn_range_deg.low == typed.turn_range_deg.high == 85
+    assert "is not for a self-aligning ball bearing" in errors(reference, replace(draft, school="F", feeler_id="m"))["school"]
+
+
+def test_a_hydraulic_nut_is_a_planned_step(reference: Reference) -> None:
+    draft = replace(DRAFT, school="X", piston_area="9000 mm²")
+    plan = make_plan(reference, FEELERS, draft)
+    assert plan.hydraulic is not None and plan.hydraulic.start_pressure_mpa is not None
+    assert figure(plan.figures, "travel").value is not None
+    given = make_plan(reference, FEELERS, replace(draft, start_pressure="25 bar"))
+    assert given.hydraulic is not None and given.hydraulic.start_pressure_mpa is not None and given.hydraulic.start_pressure_mpa.low == 2.5
+    assert "led by its travel" in errors(reference, replace(draft, school="F"))["school"]
+
+
+def test_the_half_rule_guards_no_limit(reference: Reference) -> None:
+    plan = make_plan(reference, FEELERS, replace(DRAFT, card="half"))
+    assert plan.least_residual_um is None and plan.card_title == "“half of it” rule"
+    window = plan.window(130)
+    assert window is not None and (window.low_um, window.high_um) == (pytest.approx(52), pytest.approx(78))
 
 
 def test_cards_stand_side_by_side_with_one_default(reference: Reference) -> None:
-    sheet = plan_sheet(reference, reference.procedure("a1-feeler"), make_plan(reference, FEELERS, DRAFT))
-    assert [option.card.value for option in sheet.cards] == ["A", "B", "C"]
-    assert [option.default for option in sheet.cards] == [True, False, False]
+    sheet = plan_sheet(reference, make_plan(reference, FEELERS, DRAFT))
+    assert [option.card for option in sheet.cards] == ["A", "B", "C", "half"]
+    assert [option.default for option in sheet.cards] == [True, False, False, False]
+    assert [(s.note.school, s.default) for s in sheet.schools] == [("F", True), ("N", False), ("X", False)]
+    assert [(w.id, w.default) for w in sheet.washers] == [("off", True), ("on", False)]
+    assert sheet.comparison.ways and sheet.method is not None
     assert all(option.reason for option in sheet.cards)
     assert sheet.cards[1].residual is not None and sheet.cards[1].residual.value is None
     assert sheet.tools and sheet.parts and any("eye protection" in caution for caution in sheet.cautions)

@@ -122,6 +122,71 @@ def parse_count(text: str | float, field: str) -> float:
     return value
 
 
+def parse_temperature_c(text: str | float, field: str) -> float:
+    """Read a temperature in °C; °F is converted.
+
+    >>> parse_temperature_c("23,5", "ring"), round(parse_temperature_c("75 °F", "ring"), 2), parse_temperature_c("22 C", "ring")
+    (23.5, 23.89, 22.0)
+    """
+    value, unit = _split(str(text), field, "for example 24 °C or 75 °F")
+    if unit in ("", "°c", "c", "℃"):
+        return value
+    if unit in ("°f", "f", "℉"):
+        return (value - 32) / 1.8
+    raise InvalidInput.at(field, f"“{unit}” is not a unit of temperature known here.", "°C or °F, for example 24 °C")
+
+
+_PRESSURES = {"": 1.0, "mpa": 1.0, "bar": 0.1, "psi": 0.006894757}
+
+
+def parse_pressure_mpa(text: str | float, field: str) -> float:
+    """Read a pressure; a bare number is MPa.
+
+    >>> parse_pressure_mpa("25 bar", "start"), round(parse_pressure_mpa("300 psi", "start"), 3)
+    (2.5, 2.068)
+    """
+    value, unit = _split(str(text), field, "for example 2.5 MPa, 25 bar or 360 psi")
+    if unit not in _PRESSURES:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of pressure known here.", "MPa, bar or psi")
+    if not 0 < value * _PRESSURES[unit] <= 200:
+        raise InvalidInput.at(field, f"“{text}” cannot be meant for a hydraulic nut.", "above nought, up to 200 MPa")
+    return value * _PRESSURES[unit]
+
+
+_THREADS = ("tpi", "/in", "per in", "per inch", "threads/in", "threads per inch", "threads per in", "gg")
+
+
+def parse_pitch_mm(text: str | float, field: str) -> float:
+    """Read a thread's pitch: a length, or threads per inch.
+
+    >>> parse_pitch_mm("2", "pitch"), round(parse_pitch_mm("12 tpi", "pitch"), 4)
+    (2.0, 2.1167)
+    """
+    value, unit = _split(str(text), field, "for example 2 mm or 12 tpi")
+    if unit in _THREADS:
+        if not 2 <= value <= 60:
+            raise InvalidInput.at(field, f"{value:g} threads per inch cannot be meant.", "2 to 60, for example 12 tpi")
+        return UM_PER[LengthUnit.INCH] / 1000 / value
+    return parse_length(text, field).mm
+
+
+_AREAS = {"": 1.0, "mm²": 1.0, "mm2": 1.0, "cm²": 100.0, "cm2": 100.0, "in²": 645.16, "in2": 645.16, "sq in": 645.16}
+
+
+def parse_area_mm2(text: str | float, field: str) -> float:
+    """Read an area; a bare number is mm².
+
+    >>> parse_area_mm2("90 cm²", "piston"), round(parse_area_mm2("14 in²", "piston"), 1)
+    (9000.0, 9032.2)
+    """
+    value, unit = _split(str(text), field, "for example 9000 mm², 90 cm² or 14 in²")
+    if unit not in _AREAS:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of area known here.", "mm², cm² or in²")
+    if value <= 0:
+        raise InvalidInput.at(field, "An area is above nought.", "for example 9000 mm²")
+    return value * _AREAS[unit]
+
+
 def um_text(um: float) -> str:
     """Micrometres as millimetres and thousandths, for sentences: both are always in reach, an interface may show one.
 

@@ -45,6 +45,14 @@ GAUGED = Source(
     "derivation",
     "Between the thickest leaf that passed and the thinnest that did not; leaf tolerance and feel added in quadrature.",
 )
+EXPANSION = Source(
+    "expansion",
+    "Linear expansion of rings",
+    "expansion of bearing steel from the material table",
+    "physics",
+    "derivation",
+    "Expansion good to about ±4 %; uniform temperature in each ring.",
+)
 PRACTICE = Source("practice", "Common practice", "common practice, no source", "practice", "memory")
 
-BUILT_IN = (LAME, SCREW, GAUGED, PRACTICE)
+BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, PRACTICE)

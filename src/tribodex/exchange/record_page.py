@@ -78,9 +78,11 @@ def record_css() -> str:
     return (_HERE / "record.css").read_text("utf-8")
 
 
-def _ruler(bench: Bench) -> dict[str, Any]:
-    """The ruler with window and readings, in the units of its drawing."""
+def _ruler(bench: Bench) -> dict[str, Any] | None:
+    """The ruler with window and readings, in the units of its drawing; None where nothing is gauged."""
     ruler = bench.ruler
+    if ruler is None:
+        return None
     scale = RULER_WIDTH / (ruler.to_um - ruler.from_um)
 
     def x(um: float) -> float:

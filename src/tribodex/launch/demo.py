@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import signal
 import threading
+from datetime import UTC, datetime
 from pathlib import Path
 from types import FrameType
 
@@ -13,7 +14,7 @@ from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference
 from tribodex.store.migrate import migrate
-from tribodex.store.plant import has_plant, store_plant
+from tribodex.store.plant import foreign_schema, has_plant, store_plant
 from tribodex.store.repository import make_engine
 
 
@@ -26,10 +27,18 @@ def prepare(root: Path, database: LocalMariaDB) -> None:
     """Schema, plant and jobs, whatever is missing of them."""
     migrate(database.owner_url, database.app_url)
     engine = make_engine(database.app_url)
+    if foreign_schema(engine):
+        say("  the demonstration's data is of another version: making it anew")
+        engine.dispose()
+        database.stop()
+        database.reset()
+        database.start()
+        migrate(database.owner_url, database.app_url)
+        engine = make_engine(database.app_url)
     file = root / "data" / "demo" / "hollin_vale.yaml"
     if not has_plant(engine):
         say("  filling in the demonstration: Hollin Vale, a made-up oat mill")
-        store_plant(engine, read_plant(file))
+        store_plant(engine, read_plant(file), datetime.now(UTC))
     load_jobs(engine, load_reference(root / "data"), file)
     engine.dispose()
 

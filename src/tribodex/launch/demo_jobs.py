@@ -12,14 +12,16 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.core.job import commands as cmd
-from tribodex.core.job.next_move import Do, NextMove, next_cell, next_move
+from tribodex.core.job.leaves import next_cell
+from tribodex.core.job.moves import Do, NextMove
+from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.store import SqlStore
-from tribodex.usecases.jobs import Loaded, Tap, do, open_job
-from tribodex.usecases.planning import PlanDraft
-from tribodex.usecases.ports import Reference, Store
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.jobs import Loaded, do, open_job
+from tribodex.usecases.ports import Reference, Store, Tap
 
 PACE = timedelta(seconds=50)
 
@@ -51,7 +53,8 @@ class VirtualFitter:
             todo = next_cell(self.job.state, gauging)
             if todo is None:
                 break
-            cell, leaf = todo
+            cell, choice = todo
+            leaf = choice.stack
             outcome = self._truth.try_leaf(leaf.thickness_um, gauging.nut_deg, cell.place, cell.row)
             self.say(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
         self.say(cmd.CloseGauging())
@@ -77,6 +80,10 @@ class VirtualFitter:
             self.gauge(Phase.DRIVE_UP)
         elif move.do is Do.GAUGE_FINAL:
             self.gauge(Phase.FINAL)
+        elif move.do is Do.RESEAT:
+            self.say(cmd.Reseat("0"))
+        elif move.do is Do.HAND_CHECK:
+            self.say(cmd.HandCheck(self._truth.feel(self.job.state.attempt.nut_deg), turns_freely=True))
         elif move.do is Do.LOCK and move.turn_deg is not None:
             self.say(cmd.Lock(f"{move.turn_deg:.2f}"))
         elif move.do is Do.LOCK:

@@ -10,6 +10,7 @@ TRIBODEX_WORKERS        2 when missing
 from __future__ import annotations
 
 import os
+from datetime import UTC, datetime
 from pathlib import Path
 
 from tribodex.exchange.plant_file import read_plant
@@ -65,7 +66,7 @@ def import_plant(root: Path, file: Path) -> int:
     try:
         plant = read_plant(file)
         engine = make_engine(url)
-        store_plant(engine, plant)
+        store_plant(engine, plant, datetime.now(UTC))
         engine.dispose()
         say(f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)} gauge sets brought in.")
         return 0

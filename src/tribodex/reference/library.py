@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
 import yaml
 from pydantic import TypeAdapter
@@ -26,12 +27,16 @@ def load_reference(folder: Path = DATA) -> Reference:
     sources: dict[str, Source] = {source.id: source for source in BUILT_IN} | {name: sheet.source for name, sheet in sheets.items()}
     return Reference(
         clearance=tables.clearance_table(sheets["clearance_srb_tapered"]),
+        ball_clearance=tables.clearance_table(sheets["clearance_self_aligning_ball_tapered"]),
         cards=tables.reduction_cards(sheets["reduction_srb_tapered"]),
-        nuts=tables.lock_nut_table(sheets["lock_nut_metric"]),
+        nuts=tables.metric_nuts(sheets["lock_nut_metric"], sheets["lock_nut_metric_large"]),
+        inch_nuts=tables.inch_nuts(sheets["lock_nut_inch"]),
+        materials=tables.material_table(sheets["material"]),
         sleeves=tables.sleeve_table(sheets["adapter_sleeve"]),
-        dimensions=tables.dimension_table(sheets["bearing_srb_dimensions"]),
+        dimensions=tables.dimension_table(sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},
         sources=sources,
+        sheets=tuple(sheets.values()),
     )
 
 
@@ -39,10 +44,19 @@ def read_procedures(folder: Path) -> list[Procedure]:
     """Every published procedure; its file is named id@version."""
     found = []
     for path in sorted(folder.glob("*.yaml")):
-        procedure = _PROCEDURE.validate_python(yaml.safe_load(path.read_text("utf-8")))
+        procedure = _PROCEDURE.validate_python(_spelled_out(yaml.safe_load(path.read_text("utf-8"))))
         if path.stem != f"{procedure.id}@{procedure.version}":
             raise ValueError(f"{path.name} calls itself {procedure.id}@{procedure.version}")
-        if tuple(stage.id for stage in procedure.stages) != ORDER:
-            raise ValueError(f"{path.name}: the stages are not in the order of work {ORDER}")
+        stages = [stage.id for stage in procedure.stages]
+        if stages != [name for name in ORDER if name in stages]:
+            raise ValueError(f"{path.name}: the stages {stages} are not in the order of work {ORDER}")
         found.append(procedure)
     return found
+
+
+def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:
+    """A step may be written as its text alone."""
+    for holder, names in ((file, ("tools", "parts")), *((stage, ("steps",)) for stage in file.get("stages", []))):
+        for name in names:
+            holder[name] = [{"text": step} if isinstance(step, str) else step for step in holder.get(name, [])]
+    return file

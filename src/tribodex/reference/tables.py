@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import csv
-from dataclasses import dataclass
 from itertools import pairwise
 from pathlib import Path
 from typing import Any
@@ -14,21 +13,15 @@ from pydantic import TypeAdapter
 from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group, Taper
-from tribodex.core.components.lock_nut import LockNut, LockNutTable
+from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
+from tribodex.core.components.material import Material, MaterialTable
 from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
-from tribodex.core.mounting.reduction import Card, ReductionCard, ReductionRow
+from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
+from tribodex.core.quantities import parse_pitch_mm
 from tribodex.core.sources import Source
+from tribodex.usecases.ports import Sheet
 
 _SOURCE = TypeAdapter(Source)
-
-
-@dataclass(frozen=True)
-class Sheet:
-    """A table as it stands in its file: column names, rows of text, and its source."""
-
-    source: Source
-    columns: tuple[str, ...]
-    rows: tuple[dict[str, str], ...]
 
 
 def read_sheet(folder: Path, name: str) -> Sheet:
@@ -68,13 +61,13 @@ def clearance_table(sheet: Sheet) -> ClearanceTable:
     return ClearanceTable(sheet.source, rows)
 
 
-def reduction_cards(sheet: Sheet) -> dict[Card, ReductionCard]:
+def reduction_cards(sheet: Sheet) -> dict[str, ReductionCard]:
     """The cards, each whole."""
-    cards: dict[Card, ReductionCard] = {}
+    cards: dict[str, ReductionCard] = {}
     for card in Card:
         rows = tuple(_reduction_row(row) for row in sheet.rows if row["card"] == card)
         _bands_join(f"{sheet.source.id} card {card}", rows)
-        cards[card] = ReductionCard(card, sheet.source, rows)
+        cards[card.value] = ReductionCard(card.value, sheet.source, rows, reason=CARD_REASONS[card])
     return cards
 
 
@@ -102,21 +95,62 @@ def _bands_join(name: str, rows: Any) -> None:
             raise ValueError(f"{name}: a gap or overlap between {before.to_mm:g} and {after.over_mm:g} mm")
 
 
-def lock_nut_table(sheet: Sheet) -> LockNutTable:
-    """Metric lock nuts."""
+def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
+    """Metric lock nuts with tab washers, and the large ones whose lock is counted at hand."""
+    small = [
+        LockNut(
+            float(row["thread_d_mm"]),
+            float(row["pitch_mm"]),
+            float(row["outside_d_mm"]),
+            int(row["slots"]),
+            int(row["washer_tabs"]),
+            float(row["slot_width_mm"]),
+        )
+        for row in sheet.rows
+    ]
+    big = [
+        LockNut(
+            float(row["thread_d_mm"]),
+            float(row["pitch_mm"]),
+            float(row["outside_d_mm"]) if row["outside_d_mm"] else None,
+            int(row["slots"]) if row["slots"] else None,
+            None,
+            None,
+            source_id=large.source.id,
+            lock=LockKind.LOCKING_CLIP,
+        )
+        for row in large.rows
+    ]
+    return LockNutTable(sheet.source, tuple((nut.thread_mm, nut) for nut in [*small, *big]))
+
+
+def inch_nuts(sheet: Sheet) -> LockNutTable:
+    """Inch lock nuts of inch adapter sleeves: thread and pitch; diameter, slots and tabs are measured at hand."""
     return LockNutTable(
         sheet.source,
         tuple(
-            LockNut(
-                float(row["thread_d_mm"]),
-                float(row["pitch_mm"]),
-                float(row["outside_d_mm"]),
-                int(row["slots"]),
-                int(row["washer_tabs"]),
-                float(row["slot_width_mm"]),
+            (
+                5.0 * int(row["bore_code"]),
+                LockNut(
+                    round(float(row["thread_d_in"]) * 25.4, 3),
+                    parse_pitch_mm(f"{row['threads_per_in']} tpi", "threads_per_in"),
+                    None,
+                    None,
+                    None,
+                    None,
+                    source_id=sheet.source.id,
+                ),
             )
             for row in sheet.rows
         ),
+    )
+
+
+def material_table(sheet: Sheet) -> MaterialTable:
+    """Materials of shafts and rings."""
+    return MaterialTable(
+        sheet.source,
+        tuple(Material(r["material"], float(r["E_GPa"]), float(r["poisson"]), float(r["alpha_um_per_mK"])) for r in sheet.rows),
     )
 
 
@@ -136,10 +170,10 @@ def sleeve_table(sheet: Sheet) -> SleeveTable:
     )
 
 
-def dimension_table(sheet: Sheet) -> DimensionTable:
-    """Boundary dimensions by code."""
+def dimension_table(*sheets: Sheet) -> DimensionTable:
+    """Boundary dimensions by code, of one or more sheets; the source is the first one's."""
     return DimensionTable(
-        sheet.source,
+        sheets[0].source,
         tuple(
             BoundaryDimensions(
                 row["code"],
@@ -148,7 +182,9 @@ def dimension_table(sheet: Sheet) -> DimensionTable:
                 float(row["D"]),
                 float(row["B"]),
                 float(row["mass_kg_approx"]) if row["mass_kg_approx"] else None,
+                sheet.source.id,
             )
+            for sheet in sheets
             for row in sheet.rows
         ),
     )

@@ -1,4 +1,4 @@
-"""Tables of the database. The application's account may not change or delete rows of `job` and `job_event`."""
+"""Tables of the database. The application's account may not change or delete rows of APPEND_ONLY."""
 
 from __future__ import annotations
 
@@ -6,10 +6,10 @@ from datetime import datetime
 from typing import Any
 
 from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Integer, String, Text, UniqueConstraint
-from sqlalchemy.dialects.mysql import DATETIME, DOUBLE
+from sqlalchemy.dialects.mysql import DATETIME
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-APPEND_ONLY = ("job", "job_event")
+APPEND_ONLY = ("job", "job_event", "crib_item")
 
 
 class Base(DeclarativeBase):
@@ -50,24 +50,21 @@ class PersonRow(Base):
     rank: Mapped[int] = mapped_column(Integer, default=0)
 
 
-class FeelerSetRow(Base):
-    """A gauge set."""
+class CribItemRow(Base):
+    """One version of a gauge set or a card of one's own. Never changed, never deleted."""
 
-    __tablename__ = "feeler_set"
-    id: Mapped[str] = mapped_column(String(64), primary_key=True)
-    name: Mapped[str] = mapped_column(String(120))
-    unit: Mapped[str] = mapped_column(String(8))
-    checked_on: Mapped[str | None] = mapped_column(String(10))
-    rank: Mapped[int] = mapped_column(Integer, default=0)
-    leaves: Mapped[list[FeelerLeafRow]] = relationship(order_by="FeelerLeafRow.thickness_um", lazy="selectin")
-
-
-class FeelerLeafRow(Base):
-    """A leaf of a gauge set."""
-
-    __tablename__ = "feeler_leaf"
-    set_id: Mapped[str] = mapped_column(ForeignKey("feeler_set.id"), primary_key=True)
-    thickness_um: Mapped[float] = mapped_column(DOUBLE(asdecimal=False), primary_key=True)
+    __tablename__ = "crib_item"
+    __table_args__ = (UniqueConstraint("item_id", "version", name="crib_item_version"), UniqueConstraint("client_event_id", name="crib_item_client"))
+    entry: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=True)
+    item_id: Mapped[str] = mapped_column(String(64))
+    version: Mapped[int] = mapped_column(Integer)
+    kind: Mapped[str] = mapped_column(String(16))
+    payload: Mapped[dict[str, Any]]
+    withdrawn: Mapped[bool] = mapped_column(Boolean)
+    reason: Mapped[str] = mapped_column(Text)
+    client_event_id: Mapped[str] = mapped_column(String(80))
+    actor: Mapped[str] = mapped_column(String(80))
+    recorded_at: Mapped[datetime]
 
 
 class JobRow(Base):

@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
-from tribodex.store.models import FeelerLeafRow, FeelerSetRow, MachineRow, PersonRow, PositionRow
+from tribodex.core.job.events import SCHEMA_VERSION
+from tribodex.store.models import CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
+from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.ports import Plant
 
 
@@ -15,8 +19,8 @@ def has_plant(engine: Engine) -> bool:
         return session.scalar(select(MachineRow.id).limit(1)) is not None
 
 
-def store_plant(engine: Engine, plant: Plant) -> None:
-    """Add or renew everything the plant names; what it does not name stays."""
+def store_plant(engine: Engine, plant: Plant, now: datetime) -> None:
+    """Add or renew everything the plant names; what it does not name stays. A changed gauge set is a new version."""
     with Session(engine) as session, session.begin():
         for rank, machine in enumerate(plant.machines):
             session.merge(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank))
@@ -27,8 +31,31 @@ def store_plant(engine: Engine, plant: Plant) -> None:
                 session.merge(row)
         for rank, name in enumerate(plant.people):
             session.merge(PersonRow(name=name, rank=rank))
-        for rank, gauge in enumerate(plant.feeler_sets):
-            session.merge(FeelerSetRow(id=gauge.id, name=gauge.name, unit=gauge.unit.value, checked_on=gauge.checked_on, rank=rank))
-            session.flush()
-            for leaf in gauge.leaves_um:
-                session.merge(FeelerLeafRow(set_id=gauge.id, thickness_um=leaf))
+        known = {item: (version, payload) for item, version, payload in session.execute(_NEWEST)}
+        for gauge in plant.feeler_sets:
+            version, payload = known.get(gauge.id, (0, None))
+            kept = gauge_item(gauge)
+            if payload == kept:
+                continue
+            session.add(
+                CribItemRow(
+                    item_id=gauge.id,
+                    version=version + 1,
+                    kind="gauge",
+                    payload=kept,
+                    withdrawn=False,
+                    reason="" if version == 0 else "plant file read again",
+                    client_event_id=f"plant-{gauge.id}-{version + 1}",
+                    actor="plant file",
+                    recorded_at=now.astimezone(UTC).replace(tzinfo=None),
+                )
+            )
+
+
+_NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).where(CribItemRow.kind == "gauge").order_by(CribItemRow.entry)
+
+
+def foreign_schema(engine: Engine) -> bool:
+    """Whether there are entries of another schema than this version reads."""
+    with Session(engine) as session:
+        return session.scalar(select(JobEventRow.seq).where(JobEventRow.schema_version != SCHEMA_VERSION).limit(1)) is not None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from dataclasses import asdict
 from datetime import UTC, datetime
 
 from sqlalchemy import Engine, create_engine, insert, select
@@ -10,12 +11,11 @@ from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
-from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.errors import Refused
 from tribodex.core.job.events import SCHEMA_VERSION, Event
-from tribodex.core.quantities import LengthUnit
-from tribodex.store.models import FeelerSetRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
+from tribodex.store.models import CribItemRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
 from tribodex.usecases.codec import decode, encode
-from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position
+from tribodex.usecases.ports import ConcurrentWriter, CribItem, JobSummary, Machine, Position
 
 DEADLOCKED = (1205, 1213)
 
@@ -47,10 +47,35 @@ class SqlStore:
         """Names to choose from."""
         return self._session.scalars(select(PersonRow.name).order_by(PersonRow.rank)).all()
 
-    def feeler_sets(self) -> Sequence[FeelerSet]:
-        """Gauge sets with their leaves, in two queries."""
-        rows = self._session.scalars(select(FeelerSetRow).order_by(FeelerSetRow.rank)).all()
-        return [FeelerSet(r.id, r.name, LengthUnit(r.unit), tuple(leaf.thickness_um for leaf in r.leaves), r.checked_on) for r in rows]
+    def crib_items(self) -> Sequence[CribItem]:
+        """The crib in one query."""
+        rows = self._session.scalars(select(CribItemRow).order_by(CribItemRow.entry)).all()
+        return [
+            CribItem(
+                r.item_id,
+                r.version,
+                "card" if r.kind == "card" else "gauge",
+                r.payload,
+                r.withdrawn,
+                r.reason,
+                r.client_event_id,
+                r.actor,
+                r.recorded_at.replace(tzinfo=UTC),
+            )
+            for r in rows
+        ]
+
+    def add_crib_item(self, item: CribItem) -> None:
+        """Keep a version, and commit.
+
+        Raises ConcurrentWriter when its number or its id is taken.
+        """
+        self._session.add(CribItemRow(**asdict(item) | {"recorded_at": _naive(item.recorded_at)}))
+        try:
+            self._session.commit()
+        except IntegrityError as error:
+            self._session.rollback()
+            raise ConcurrentWriter from error
 
     def job_summaries(self) -> Sequence[JobSummary]:
         """Every job, newest change first."""
@@ -75,12 +100,16 @@ class SqlStore:
         return row.number
 
     def events(self, job_id: str) -> Sequence[Event]:
-        """The log of a job in one query."""
+        """The log of a job in one query.
+
+        Raises Refused for entries of another schema than this version reads.
+        """
         rows = self._session.execute(
             select(
                 JobEventRow.seq,
                 JobEventRow.client_event_id,
                 JobEventRow.kind,
+                JobEventRow.schema_version,
                 JobEventRow.payload,
                 JobEventRow.actor,
                 JobEventRow.happened_at,
@@ -89,6 +118,8 @@ class SqlStore:
             .where(JobEventRow.job_id == job_id)
             .order_by(JobEventRow.seq)
         ).all()
+        if foreign := next((r.schema_version for r in rows if r.schema_version != SCHEMA_VERSION), None):
+            raise Refused(f"This job was written in schema {foreign}; this version reads schema {SCHEMA_VERSION}. Its log is kept as it is.")
         return [
             Event(r.seq, r.client_event_id, decode(r.kind, r.payload), r.actor, r.happened_at.replace(tzinfo=UTC), r.recorded_at.replace(tzinfo=UTC))
             for r in rows

@@ -6,26 +6,29 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from tribodex.core.adviser.belief import Belief
+from tribodex.core.adviser.report import position_result
 from tribodex.core.components.bands import Span
-from tribodex.core.components.feeler import Stack
-from tribodex.core.components.section import Section, section_of
+from tribodex.core.components.section import Section
+from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
-from tribodex.core.job.next_move import NextMove, expected_span, first_meeting, leaf_for, next_move
+from tribodex.core.job.moves import NextMove, first_meeting
+from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage, gate_due, status
-from tribodex.core.job.state import Attempt, Gauging, JobState
-from tribodex.core.job.telling import PHASES, PLACES, tell
-from tribodex.core.mounting.gauging import Phase, Row, mean_result
+from tribodex.core.job.state import JobState
+from tribodex.core.job.telling import tell
+from tribodex.core.mounting.gauging import mean_result
 from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.locking import Meeting, meetings, way_out
-from tribodex.core.mounting.position import position_result
+from tribodex.core.mounting.locking import Meeting, meetings, turn_meetings, way_out
+from tribodex.core.mounting.running import play_gone_at
+from tribodex.core.mounting.schools import SCHOOL_NOTES, School
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
-from tribodex.core.procedure import Gate, Procedure
+from tribodex.core.procedure import Gate, Procedure, texts_for
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Result
+from tribodex.usecases.bench_views import Dial, GaugingView, Ruler, dial_view, gauging_view, ruler_view
 from tribodex.usecases.jobs import Loaded
+from tribodex.usecases.plan_sheet import section_for
 from tribodex.usecases.ports import Reference
-
-CHIPS = 7
 
 
 @dataclass(frozen=True)
@@ -36,94 +39,6 @@ class RailStage:
     title: str
     question: str
     state: str
-
-
-@dataclass(frozen=True)
-class TrialView:
-    """A leaf that was tried."""
-
-    seq: int
-    thickness_um: float
-    outcome: str
-
-
-@dataclass(frozen=True)
-class CellView:
-    """One place of one row."""
-
-    place: int
-    row: Row
-    low_um: float | None
-    high_um: float | None
-    closed: bool
-    dragged: bool
-    contradiction: str
-    next_leaf: Stack | None
-    next_um: float | None
-    chips_um: tuple[float, ...]
-    trials: tuple[TrialView, ...]
-
-
-@dataclass(frozen=True)
-class GaugingView:
-    """A gauging under way."""
-
-    number: int
-    phase: Phase
-    title: str
-    where: str
-    places: int
-    cells: tuple[CellView, ...]
-    findings: tuple[str, ...]
-    mean: Result | None
-
-
-@dataclass(frozen=True)
-class Reading:
-    """A finished gauging, for the ruler: its brackets' reach, its mean and doubt. µm."""
-
-    number: int
-    label: str
-    attempt: int
-    mean_um: float
-    doubt_um: float
-    nut_deg: float
-
-
-@dataclass(frozen=True)
-class Ruler:
-    """The ruler of clearances, µm. Ends are wide enough for everything on it."""
-
-    from_um: float
-    to_um: float
-    group: Span
-    window: Span | None
-    aim_um: float | None
-    residual_limit_um: float | None
-    readings: tuple[Reading, ...]
-    estimate_um: float | None
-    estimate_doubt_um: float | None
-
-
-@dataclass(frozen=True)
-class Dial:
-    """Nut and washer, degrees from the zero mark in the tightening direction.
-
-    `target` is the turn range in which the window is expected; `meeting_deg` is where the next tab meets.
-    """
-
-    slots: int
-    tabs: int
-    slot_width_deg: float
-    present_deg: float
-    target_from_deg: float | None
-    target_to_deg: float | None
-    meeting_deg: float | None
-    step_deg: float
-    rim_mm_per_deg: float
-    outside_mm: float
-    thread_mm: float
-    tabs_counted: bool
 
 
 @dataclass(frozen=True)
@@ -173,9 +88,18 @@ class Bench:
     targets: tuple[Result, ...]
     findings: tuple[str, ...]
     gauging: GaugingView | None
-    ruler: Ruler
+    ruler: Ruler | None
     dial: Dial | None
     section: Section
+    school: School
+    school_title: str
+    gauged_school: bool
+    hydraulic: bool
+    turn_units: tuple[cmd.TurnUnit, ...]
+    risk: float
+    asked_deg: Span | None
+    nut_deg: float
+    seated_behind_deg: float | None
     meetings: tuple[Meeting, ...]
     meeting_known: bool
     way_out: str
@@ -201,9 +125,13 @@ def bench(reference: Reference, job: Loaded) -> Bench:
     window, position = state.window(), state.position()
     found: tuple[Meeting, ...] = ()
     attempt = state.attempt
-    if attempt.zero_set and attempt.locked is None and window is not None and position is not None and plan.nut is not None:
-        found = meetings(position, plan.nut, window, first_meeting(state))
-    final = attempt.final()
+    asked = plan.turn_range_deg
+    if attempt.zero_set and attempt.locked is None and plan.nut is not None:
+        if not plan.school.gauged and asked is not None:
+            found = turn_meetings(plan.nut, attempt.nut_deg, (asked.low, asked.high), first_meeting(state))
+        elif window is not None and not window.empty and position is not None:
+            found = meetings(position, plan.nut, window, first_meeting(state), risk=state.risk)
+    behind = attempt.reseated.past_deg if attempt.reseated is not None else 0.0
     return Bench(
         id=job.id,
         number=opened.number,
@@ -216,24 +144,33 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         stages=_rail(procedure, stage, state),
         next=move,
         gate=gate_due(procedure, state, {"target_window": "drive_up"}.get(stage, stage)) if not state.abandoned else None,
-        steps=procedure.stage(stage).steps,
+        steps=texts_for(procedure.stage(stage).steps, plan.conditions),
         cautions=procedure.stage(stage).cautions,
         standing_above=procedure.standing_above,
         attempt=attempt.number,
         figures=_figures(state, window, position),
         targets=plan.figures,
         findings=(*plan.findings, *_disagreements(state)),
-        gauging=_gauging(state),
-        ruler=_ruler(state, window, position),
-        dial=_dial(state, window, position),
-        section=section_of(plan.bearing, plan.shaft_mm, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None),
+        gauging=gauging_view(state),
+        ruler=ruler_view(state, window, position),
+        dial=dial_view(state, window, position),
+        section=section_for(plan),
+        school=plan.school,
+        school_title=SCHOOL_NOTES[plan.school].title,
+        gauged_school=plan.school.gauged,
+        hydraulic=plan.hydraulic is not None,
+        turn_units=_units(state),
+        risk=state.risk,
+        asked_deg=asked,
+        nut_deg=attempt.nut_deg,
+        seated_behind_deg=-behind if behind < 0 else None,
         meetings=found,
         meeting_known=first_meeting(state) is not None,
         way_out=way_out(found) if found else "",
-        final=final.final_verdict if final else None,
+        final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
         locked=attempt.locked is not None,
-        may_revise=not state.initial and not state.abandoned,
+        may_revise=not state.initial and not state.attempt.zero_set and not state.abandoned,
         position_id=opened.position_id,
         given=plan.given,
         points=tuple(PointView(p.number, p.text, p.closed) for p in state.points),
@@ -257,7 +194,7 @@ def log_lines(job: Loaded) -> tuple[LogLine, ...]:
                 tell(event.payload),
                 event.actor,
                 event.happened_at,
-                isinstance(event.payload, ev.LeafTried | ev.NutTurned | ev.MeetingSeen),
+                isinstance(event.payload, ev.LeafTried | ev.NutTurned | ev.Reseated | ev.MeetingSeen),
                 correction is not None,
                 replaced,
                 correction.reason if correction else "",
@@ -273,6 +210,21 @@ def _rail(procedure: Procedure, now: str, state: JobState) -> tuple[RailStage, .
     return tuple(RailStage(s.id, s.title, s.question, words[(i > at) - (i < at)]) for i, s in enumerate(procedure.stages))
 
 
+def _units(state: JobState) -> tuple[cmd.TurnUnit, ...]:
+    """Ways to log a turn, the school's own first."""
+    nut = state.plan.nut
+    units: list[cmd.TurnUnit] = ["degrees"]
+    if nut is not None and nut.rim_mm_per_deg is not None:
+        units.append("rim")
+    if nut is not None and nut.slots is not None:
+        units.append("slots")
+    if state.plan.school is School.DRIVE_UP:
+        units.insert(0, "drive_up")
+    if state.plan.school is School.TURNS:
+        units.insert(0, "turns")
+    return tuple(units)
+
+
 def _figures(state: JobState, window: Window | None, position: Belief | None) -> tuple[Result, ...]:
     """The figures that count now, most telling first."""
     plan = state.plan
@@ -285,21 +237,23 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
             since = state.attempt.nut_deg - (gauged[-1].nut_angle_deg if gauged else 0.0)
             start = gauged[-1].mean_um if gauged else initial.summary.mean_um
             if since > 0:
-                figures.append(position_result(position, plan.bearing, plan.nut, since, start))
+                figures.append(position_result(position, plan.bearing, plan.shaft, plan.nut, since, start))
         if gauged:
             last = state.attempt.gaugings
             closed = next(g.closed for g in reversed(last) if g.closed)
             figures.append(mean_result(closed.summary, "Clearance, last gauged"))
             doubt = (closed.summary.doubt_um**2 + at_doubt**2) ** 0.5
             figures.append(reduction_result(initial.summary.mean_um, closed.summary.mean_um, doubt))
+            figures.append(play_gone_at(plan.bearing, closed.summary.mean_um))
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
         figures.insert(
             0 if not state.attempt.zero_set else len(figures),
             Result(unmounted.id, unmounted.label, unmounted.value, unmounted.unit, None, unmounted.doubt, initial.initial_verdict, unmounted.working),
         )
         if state.stopped_by() != "group":
-            figures.append(window_result(window, "reduction_srb_tapered"))
-        figures.append(half_rule(initial.summary.mean_um, plan.reduction_um))
+            figures.append(window_result(window, plan.card_source_id))
+        if plan.target is not None and plan.target.share is None:
+            figures.append(half_rule(initial.summary.mean_um, plan.target.reduction_um))
     return tuple(figures)
 
 
@@ -326,102 +280,3 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
                 "an unoiled sleeve, nut galling, sleeve and bearing not a pair."
             )
     return tuple(found)
-
-
-def _gauging(state: JobState) -> GaugingView | None:
-    gauging = state.open_gauging()
-    if gauging is None:
-        return None
-    plan = state.plan
-    summary = gauging.summary(plan)
-    cells = []
-    for cell in gauging.cells(plan):
-        leaf = leaf_for(state, gauging, cell)
-        trials = [t for t in gauging.trials if t.place == cell.place and t.row is cell.row]
-        cells.append(
-            CellView(
-                cell.place,
-                cell.row,
-                cell.bracket.low_um,
-                cell.bracket.high_um,
-                cell.bracket.closed,
-                cell.bracket.dragged,
-                cell.bracket.contradiction,
-                leaf,
-                leaf.thickness_um if leaf else None,
-                _chips(state, gauging, leaf),
-                tuple(TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials),
-            )
-        )
-    return GaugingView(
-        gauging.number,
-        gauging.phase,
-        PHASES[gauging.phase],
-        PLACES[gauging.where],
-        gauging.places,
-        tuple(cells),
-        summary.findings if summary else (),
-        mean_result(summary, "Mean so far") if summary else None,
-    )
-
-
-def _chips(state: JobState, gauging: Gauging, leaf: Stack | None) -> tuple[float, ...]:
-    """Thicknesses to offer: the proposed one in the middle, its neighbours round it."""
-    expected = expected_span(state, gauging)
-    middle = leaf.thickness_um if leaf else expected.mid
-    near = sorted(state.plan.feeler.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
-    return tuple(sorted(s.thickness_um for s in near[:CHIPS]))
-
-
-def _ruler(state: JobState, window: Window | None, position: Belief | None) -> Ruler:
-    plan = state.plan
-    group = plan.limits_um
-    readings = []
-    for gauging in state.gaugings:
-        if gauging.closed is not None:
-            label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
-            s = gauging.closed.summary
-            readings.append(Reading(gauging.number, label, gauging.attempt, s.mean_um, s.doubt_um, gauging.nut_deg))
-    marks = [group.high, group.low - plan.reduction_um.high, *(r.mean_um + r.doubt_um for r in readings), *(r.mean_um - r.doubt_um for r in readings)]
-    if window is not None:
-        marks += [window.low_um, window.high_um]
-    moved = position is not None and not position.gauged_here
-    low, high = max(0.0, min(marks) - 10), max(marks) + 10
-    return Ruler(
-        from_um=low // 10 * 10,
-        to_um=-(-high // 10) * 10,
-        group=group,
-        window=Span(window.low_um, window.high_um) if window and not window.empty else None,
-        aim_um=window.mid_um if window and not window.empty else None,
-        residual_limit_um=plan.least_residual_um,
-        readings=tuple(readings),
-        estimate_um=position.clearance_um if position is not None and moved else None,
-        estimate_doubt_um=2 * position.sd_um if position is not None and moved else None,
-    )
-
-
-def _dial(state: JobState, window: Window | None, position: Belief | None) -> Dial | None:
-    nut = state.plan.nut
-    if nut is None:
-        return None
-    attempt: Attempt = state.attempt
-    target: tuple[float | None, float | None] = (None, None)
-    if window is not None and not window.empty and position is not None and attempt.zero_set:
-        to_high = (position.clearance_um - window.high_um) / position.per_degree_um
-        to_low = (position.clearance_um - window.low_um) / position.per_degree_um
-        target = (max(0.0, attempt.nut_deg + to_high), max(0.0, attempt.nut_deg + to_low))
-    first = first_meeting(state)
-    return Dial(
-        slots=nut.slots,
-        tabs=nut.tabs,
-        slot_width_deg=nut.slot_width_mm / nut.rim_mm_per_deg,
-        present_deg=attempt.nut_deg,
-        target_from_deg=target[0],
-        target_to_deg=target[1],
-        meeting_deg=attempt.nut_deg + first if first is not None else None,
-        step_deg=nut.meeting_angle_deg,
-        rim_mm_per_deg=nut.rim_mm_per_deg,
-        outside_mm=nut.outside_mm,
-        thread_mm=nut.thread_mm,
-        tabs_counted=nut.tabs_counted,
-    )

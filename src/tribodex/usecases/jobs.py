@@ -10,22 +10,16 @@ from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
+from tribodex.core.job.plan import Plan
 from tribodex.core.job.stages import current_stage, status
 from tribodex.core.job.state import JobState, fold
-from tribodex.usecases.planning import PlanDraft, make_plan
-from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference, Store
+from tribodex.usecases.crib import gauges_of, with_own_cards
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.plan_sheet import procedure_id
+from tribodex.usecases.planning import make_plan
+from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference, Store, Tap
 
-PROCEDURE = "a1-feeler"
 TRIES = 5
-
-
-@dataclass(frozen=True)
-class Tap:
-    """Who did it and when, and the id that makes a repeat harmless."""
-
-    client_event_id: str
-    actor: str
-    happened_at: datetime
 
 
 @dataclass(frozen=True)
@@ -45,6 +39,11 @@ def load(store: Store, job_id: str) -> Loaded:
     return Loaded(job_id, log, fold(log))
 
 
+def plan_of(store: Store, reference: Reference, draft: PlanDraft) -> Plan:
+    """A plan with the crib's gauge sets and own cards. Raises InvalidInput with the fields to mend."""
+    return make_plan(with_own_cards(reference, store), gauges_of(store.crib_items()), draft)
+
+
 def open_job(
     store: Store, reference: Reference, job_id: str, position_id: str, title: str, draft: PlanDraft, tap: Tap, recorded_at: datetime
 ) -> Loaded:
@@ -59,7 +58,7 @@ def open_job(
     if place is None:
         fields.append(Field("position_id", "A machine and a bearing position are needed.", "one of the plant's positions"))
     try:
-        plan = make_plan(reference, store.feeler_sets(), draft)
+        plan = plan_of(store, reference, draft)
     except InvalidInput as error:
         raise InvalidInput(f"{len(fields) + len(error.fields)} entries need mending.", *fields, *error.fields) from error
     if place is None or fields:
@@ -69,7 +68,7 @@ def open_job(
     if log:
         return Loaded(job_id, log, fold(log))
     machine, position = place
-    procedure = reference.procedure(PROCEDURE)
+    procedure = reference.procedure(procedure_id(plan.school))
     opened = ev.JobOpened(
         number=number,
         title=title.strip() or f"{machine.name}, {position.name}",
@@ -108,8 +107,14 @@ def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, ta
 
 
 def revise_plan(store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime) -> Loaded:
-    """Change the plan of a job whose bearing has not been gauged. Raises as do()."""
-    plan = make_plan(reference, store.feeler_sets(), draft)
+    """Change the plan of a job whose bearing has not been gauged. Raises as do().
+
+    A school with another procedure takes a new job: the procedure of a job is pinned when it is opened.
+    """
+    plan = plan_of(store, reference, draft)
+    pinned = load(store, job_id).state.opened.procedure_id
+    if procedure_id(plan.school) != pinned:
+        raise InvalidInput.at("school", "This school works by another procedure than the job was opened with.", "give this job up and open a new one")
     return do(store, reference, job_id, cmd.RevisePlan(plan, reason), tap, recorded_at)
 
 

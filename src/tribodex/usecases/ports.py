@@ -5,18 +5,28 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Protocol
+from typing import Any, Literal, Protocol
 
 from tribodex.core.components.adapter_sleeve import SleeveTable
-from tribodex.core.components.bearing import DimensionTable
+from tribodex.core.components.bearing import DimensionTable, Kind
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNutTable
+from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
 from tribodex.core.job.events import Event
 from tribodex.core.mounting.clearance import ClearanceTable
-from tribodex.core.mounting.reduction import Card, ReductionCard
+from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.procedure import Procedure
 from tribodex.core.sources import Source
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """A table as it stands in its file: column names, rows of text, and its source."""
+
+    source: Source
+    columns: tuple[str, ...]
+    rows: tuple[dict[str, str], ...]
 
 
 @dataclass(frozen=True)
@@ -24,12 +34,20 @@ class Reference:
     """Tables, procedures and their sources."""
 
     clearance: ClearanceTable
-    cards: dict[Card, ReductionCard]
+    ball_clearance: ClearanceTable
+    cards: dict[str, ReductionCard]
     nuts: LockNutTable
+    inch_nuts: LockNutTable
+    materials: MaterialTable
     sleeves: SleeveTable
     dimensions: DimensionTable
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]
+    sheets: tuple[Sheet, ...]
+
+    def clearances(self, kind: Kind) -> ClearanceTable:
+        """The group limits for a kind of bearing, tapered bore."""
+        return self.ball_clearance if kind is Kind.SELF_ALIGNING_BALL else self.clearance
 
     def procedure(self, procedure_id: str, version: int | None = None) -> Procedure:
         """A procedure; the newest version unless one is named."""
@@ -86,6 +104,33 @@ class JobSummary:
     updated_at: datetime
 
 
+CribKind = Literal["gauge", "card"]
+
+
+@dataclass(frozen=True)
+class CribItem:
+    """One version of a gauge set or card, with who typed it and when. `withdrawn`: no longer offered."""
+
+    item_id: str
+    version: int
+    kind: CribKind
+    payload: dict[str, Any]
+    withdrawn: bool
+    reason: str
+    client_event_id: str
+    actor: str
+    recorded_at: datetime
+
+
+@dataclass(frozen=True)
+class Tap:
+    """Who did it and when, and the id that makes a repeat harmless."""
+
+    client_event_id: str
+    actor: str
+    happened_at: datetime
+
+
 class ConcurrentWriter(Exception):
     """Another device wrote to the same job at the same moment."""
 
@@ -99,8 +144,11 @@ class Store(Protocol):
     def people(self) -> Sequence[str]:
         """Names to choose from."""
 
-    def feeler_sets(self) -> Sequence[FeelerSet]:
-        """The gauge sets of the tool crib."""
+    def crib_items(self) -> Sequence[CribItem]:
+        """Every version of every gauge set and card, oldest first."""
+
+    def add_crib_item(self, item: CribItem) -> None:
+        """Keep a new version. Raises ConcurrentWriter when its number is taken."""
 
     def job_summaries(self) -> Sequence[JobSummary]:
         """Every job, newest change first."""

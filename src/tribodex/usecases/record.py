@@ -7,12 +7,15 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.events import SCHEMA_VERSION, Abandoned, Signed
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.state import Gauging
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict
+from tribodex.core.mounting.schools import SCHOOL_NOTES, WASHER_REASONS
+from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sources import Source
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.bench import Bench, LogLine, PointView, bench
@@ -21,7 +24,7 @@ from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
-FORMAT_VERSION = 1
+FORMAT_VERSION = 2
 
 
 @dataclass(frozen=True)
@@ -58,6 +61,28 @@ class GaugingRecord:
     cells: tuple[CellRecord, ...]
     summary: Summary | None
     verdict: Verdict | None
+
+
+@dataclass(frozen=True)
+class CheckRecord:
+    """The ring felt by hand, with the nut at `nut_deg`."""
+
+    attempt: int
+    nut_deg: float
+    swivel: str
+    turns_freely: bool
+    locked: bool
+
+
+@dataclass(frozen=True)
+class AttemptRecord:
+    """One drive-up: from which zero point, how far, and how it ended."""
+
+    number: int
+    zero: str
+    nut_deg: float
+    locked: bool
+    released: str | None
 
 
 @dataclass(frozen=True)
@@ -100,6 +125,10 @@ class Record:
     gates: tuple[GateRecord, ...]
     accepted: tuple[Acceptance, ...]
     gaugings: tuple[GaugingRecord, ...]
+    checks: tuple[CheckRecord, ...]
+    attempts: tuple[AttemptRecord, ...]
+    school: str
+    washer_reason: str
     figures: tuple[Result, ...]
     final: FinalVerdict | None
     findings: tuple[str, ...]
@@ -141,6 +170,12 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             gates=tuple(gates),
             accepted=tuple(Acceptance(a.what, a.name, a.reason) for a in state.accepted),
             gaugings=tuple(_gauging(state.plan, g) for g in state.gaugings if g.closed is not None),
+            checks=tuple(CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked) for a in state.attempts for c in a.checks),
+            attempts=tuple(
+                AttemptRecord(a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released) for a in state.attempts if a.zero_set
+            ),
+            school=f"{state.plan.school.value}: {SCHOOL_NOTES[state.plan.school].title}",
+            washer_reason=WASHER_REASONS[state.plan.washer] if state.plan.lock is LockKind.TAB_WASHER else "",
             figures=figures,
             final=shown.final,
             findings=shown.findings,

@@ -6,8 +6,9 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import RootModel, TypeAdapter
 
-from tribodex.usecases.jobs import PROCEDURE
-from tribodex.usecases.planning import PlanSheet, make_plan, plan_sheet
+from tribodex.usecases.crib import with_own_cards
+from tribodex.usecases.jobs import plan_of
+from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
@@ -24,6 +25,5 @@ class PlanSheetAnswer(RootModel[PlanSheet]):
 def preview_plan(body: DraftBody) -> Response:
     here = context()
     with here.store() as store:
-        feelers = store.feeler_sets()
-    plan = make_plan(here.reference, feelers, body.root)
-    return reply(SHEET, plan_sheet(here.reference, here.reference.procedure(PROCEDURE), plan))
+        plan = plan_of(store, here.reference, body.root)
+        return reply(SHEET, plan_sheet(with_own_cards(here.reference, store), plan))

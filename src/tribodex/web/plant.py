@@ -9,13 +9,25 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import RootModel, TypeAdapter
 
 from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.mounting.reduction import ReductionCard
+from tribodex.core.mounting.schools import School
 from tribodex.core.procedure import Choice
 from tribodex.core.sources import Source
-from tribodex.usecases.jobs import PROCEDURE
+from tribodex.usecases.crib import gauges_of, with_own_cards
+from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.ports import Machine
 from tribodex.web.context import context, reply
 
 api = APIBlueprint("plant", __name__, url_prefix="/api", abp_tags=[Tag(name="plant")])
+
+
+@dataclass(frozen=True)
+class NamedCard:
+    """A card of one's own, to choose."""
+
+    id: str
+    title: str
+    designation: str
 
 
 @dataclass(frozen=True)
@@ -27,6 +39,8 @@ class Choices:
     feeler_sets: list[FeelerSet]
     gauging_places: tuple[Choice, ...]
     bearings: list[str]
+    materials: list[str]
+    own_cards: list[NamedCard]
 
 
 class ChoicesAnswer(RootModel[Choices]):
@@ -44,13 +58,25 @@ SOURCES = TypeAdapter(dict[str, Source])
 @api.get("/plant", responses={200: ChoicesAnswer}, summary="Machines, people, gauge sets")
 def get_plant() -> Response:
     here = context()
-    procedure = here.reference.procedure(PROCEDURE)
+    procedure = here.reference.procedure(procedure_id(School.FEELER))
     codes = [row.code for row in here.reference.dimensions.rows]
     with here.store() as store:
-        plant = Choices(list(store.machines()), list(store.people()), list(store.feeler_sets()), procedure.gauging_places, codes)
+        items = store.crib_items()
+        cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
+        plant = Choices(
+            list(store.machines()),
+            list(store.people()),
+            gauges_of(items),
+            procedure.gauging_places,
+            codes,
+            [m.name for m in here.reference.materials.rows],
+            [NamedCard(c.card, c.title, c.designation) for c in cards],
+        )
         return reply(CHOICES, plant)
 
 
 @api.get("/sources", responses={200: SourcesAnswer}, summary="Where numbers come from")
 def get_sources() -> Response:
-    return reply(SOURCES, context().reference.sources)
+    here = context()
+    with here.store() as store:
+        return reply(SOURCES, with_own_cards(here.reference, store).sources)

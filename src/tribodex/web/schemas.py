@@ -11,8 +11,8 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, cre
 
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.events import kind_of
-from tribodex.usecases.jobs import Tap
-from tribodex.usecases.planning import PlanDraft
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
 _COMMANDS: dict[str, type] = {kind_of(cls): cls for cls in cmd.Command.__args__ if cls is not cmd.RevisePlan}

@@ -2,6 +2,10 @@
 
 Model: c(θ) = c₀ - κ·max(0, θ - θ₀), κ = 1000·k·t·P/360. Unknown are c₀ (µm), k (1) and θ₀ (degrees); c₀ and the readings
 are known only between the leaf that passed and the leaf that did not.
+
+Two clearances are told apart. The *gauged* one is what the leaves meet at the places that are gauged; the *true* one is
+its mean round the whole ring. They differ by the form of ring and rollers, the same before and after: it cancels in the
+reduction, not in what is left.
 """
 
 from __future__ import annotations
@@ -13,34 +17,52 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from tribodex.core.adviser.prior import SleeveModel
 from tribodex.core.components.bands import Span
-from tribodex.core.components.bearing import Bearing
 from tribodex.core.errors import InvalidInput
-from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, effective_ratio, reduction_per_degree_um
 from tribodex.core.mounting.window import Window
 
 Array = NDArray[np.float64]
 
-# Standard deviations of one bracket and of what all brackets of one gauging share (common practice, no source): leaf and
-# feel, form of ring and rollers at one place; hand and gauge set.
+# Standard deviations (common practice, no source): one bracket (leaf, feel and form there); what all brackets of one
+# gauging share (hand, gauge set, how the ring hangs); form of ring and rollers at one place of one row.
 CELL_SD_UM = 4.0
 SHARED_SD_UM = 2.1
-# Seating turn from a firm metal-to-metal zero, and how well a mark is set and read (common practice, no source).
-SEATING_DEG = 10.0
-SEATING_SD_DEG = 12.0
+FORM_SD_UM = 3.0
+# How well a mark is set and read (common practice, no source).
 MARK_SD_DEG = 2.0
 # No reading is impossible: a slip of the hand now and then.
 SLIP = 1e-4
 STEP_UM = 0.5
-SHAPE = (13, 19, 13)  # c₀, k, θ₀
+# A coarse grid finds where the weight lies, a fine one is laid there.
+COARSE = (9, 13, 11)  # c₀, k, θ₀
+FINE = (13, 17, 13)
+MOST_NARROWINGS = 4
+
+
+@dataclass(frozen=True)
+class Known:
+    """A clearance known otherwise than by leaves on this job: mean and standard deviation, µm."""
+
+    mean_um: float
+    sd_um: float
+
+
+# The brackets of one gauging (a high end of infinity is allowed), or a clearance known otherwise.
+Evidence = Sequence[Span] | Known
 
 
 @dataclass(frozen=True)
 class Reading:
-    """A gauging with the nut at `nut_deg`. `brackets_um`: low-high pairs; a high end of infinity is allowed."""
+    """A gauging with the nut at `nut_deg`. `turns` counts the turns logged before it: every mark has its own doubt.
+
+    `extra_sd_um` is a doubt of its own that all its brackets share (a correction for a warm ring).
+    """
 
     nut_deg: float
-    brackets_um: tuple[Span, ...]
+    evidence: Evidence
+    turns: int = 1
+    extra_sd_um: float = 0.0
 
 
 def normal_below(x: Array) -> Array:
@@ -49,10 +71,10 @@ def normal_below(x: Array) -> Array:
     return below
 
 
-def likelihood(line: Array, brackets: Sequence[Span]) -> Array:
+def likelihood(line: Array, brackets: Evidence, shared_sd_um: float = SHARED_SD_UM) -> Array:
     """How well each clearance of a line explains the brackets of one gauging, largest value 1.
 
-    Symbols: line of clearances c (µm), evenly spaced by STEP_UM; brackets low…high (µm).
+    Symbols: line of clearances c (µm), evenly spaced by STEP_UM; brackets low…high (µm); shared_sd_um of what they share.
     Valid: brackets of one gauging, the nut not moved between.
     Raises: InvalidInput without a bracket.
     Source: rectangular reading with normal noise; what the brackets share is smeared over all of them.
@@ -61,18 +83,21 @@ def likelihood(line: Array, brackets: Sequence[Span]) -> Array:
     >>> float(line[np.argmax(likelihood(line, [Span(100, 110), Span(100, 110)]))])
     105.0
     """
+    if isinstance(brackets, Known):
+        known: Array = np.exp(-0.5 * ((line - brackets.mean_um) / max(1.0, brackets.sd_um)) ** 2)
+        return known
     if not brackets:
         raise InvalidInput.at("brackets", "A gauging without a bracket says nothing.", "at least one low-high pair")
-    log = np.zeros_like(line)
-    for bracket in brackets:
-        above = normal_below((line - bracket.low) / CELL_SD_UM)
-        over = normal_below((line - bracket.high) / CELL_SD_UM) if math.isfinite(bracket.high) else 0.0
-        log += np.log(np.maximum(above - over, 0) + SLIP)
+    low = np.array([b.low for b in brackets])[:, None]
+    high = np.array([b.high if math.isfinite(b.high) else 1e9 for b in brackets])[:, None]
+    above = normal_below(np.clip((line - low) / CELL_SD_UM, -9, 9))
+    over = normal_below(np.clip((line - high) / CELL_SD_UM, -9, 9))
+    log = np.log(np.maximum(above - over, 0) + SLIP).sum(axis=0)
     value = np.exp(log - log.max())
-    reach = np.arange(-3 * SHARED_SD_UM, 3 * SHARED_SD_UM + STEP_UM, STEP_UM)
-    kernel = np.exp(-0.5 * (reach / SHARED_SD_UM) ** 2)
+    reach = np.arange(-3 * shared_sd_um, 3 * shared_sd_um + STEP_UM, STEP_UM)
+    kernel = np.exp(-0.5 * (reach / shared_sd_um) ** 2)
     padded = np.pad(value, len(kernel) // 2, mode="edge")
-    smeared = np.convolve(padded, kernel / kernel.sum(), mode="valid")
+    smeared = np.convolve(padded, kernel / kernel.sum(), mode="valid")[: len(line)]
     made: Array = smeared / smeared.max()
     return made
 
@@ -81,9 +106,9 @@ def likelihood(line: Array, brackets: Sequence[Span]) -> Array:
 class Belief:
     """What is known of a bearing on its sleeve. Clearances µm, angles degrees past the zero mark.
 
-    Arrays are flat over the grid; `per_degree_um` is the mean
-    reduction for a degree past seating. `marks` counts turns logged
-    since the last reading: each mark is set and read with its own doubt.
+    Arrays are flat over the grid; `per_degree_um` is the mean reduction for a degree past seating. `marks` counts turns
+    logged since the last reading: each mark is set and read with its own doubt. `form_sd_um` is how far the places gauged
+    may differ from the mean round the ring.
     """
 
     initial: Array
@@ -94,6 +119,7 @@ class Belief:
     nut_angle_deg: float
     gauged_here: bool
     marks: int = 0
+    form_sd_um: float = 0.0
 
     def clearances(self, turn_deg: float = 0.0) -> Array:
         """Clearance at every point of the grid, after a further turn."""
@@ -111,15 +137,24 @@ class Belief:
         return float(self.weight @ self.clearances())
 
     @property
-    def sd_um(self) -> float:
-        """Standard deviation of the clearance now."""
+    def gauged_sd_um(self) -> float:
+        """Standard deviation of what a leaf would meet now."""
         now = self.clearances()
         mean = self.weight @ now
         return float(np.sqrt(self.weight @ (now - mean) ** 2 + self._mark_sd_um**2))
 
+    @property
+    def sd_um(self) -> float:
+        """Standard deviation of the true clearance now."""
+        return math.hypot(self.gauged_sd_um, self.form_sd_um)
+
     def chance_below(self, limit_um: float) -> float:
         """Chance that the true clearance is below a limit."""
-        return float(self.weight @ normal_below((limit_um - self.clearances()) / self._mark_sd_um))
+        return float(self.weight @ normal_below((limit_um - self.clearances()) / math.hypot(self._mark_sd_um, self.form_sd_um)))
+
+    def below_limit(self, window: Window) -> float:
+        """Chance that less than the residual limit is left; nought when no limit is known."""
+        return self.chance_below(window.residual_limit_um) if window.residual_limit_um is not None else 0.0
 
     def below(self, window: Window) -> float:
         """Chance to be below the window's lower end."""
@@ -134,14 +169,15 @@ class Belief:
         return self._chances(window)[1]
 
     def _chances(self, window: Window) -> tuple[float, float]:
-        now, sd = self.clearances(), self._mark_sd_um
-        low = self.initial - window.reduction_um.high
+        now, mark = self.clearances(), self._mark_sd_um
+        least = self.initial - window.reduction_um.high
+        under_low = normal_below((least - now) / mark)
+        under_high = normal_below((self.initial - window.reduction_um.low - now) / mark)
         if window.residual_limit_um is not None:
-            low = np.maximum(low, window.residual_limit_um)
-        high = np.maximum(low, self.initial - window.reduction_um.low)
-        under_low = normal_below((low - now) / sd)
-        under_high = normal_below((high - now) / sd)
-        return float(self.weight @ under_low), float(self.weight @ (under_high - under_low))
+            # The form cancels in the reduction; against a fixed limit it counts.
+            under_limit = normal_below((window.residual_limit_um - now) / math.hypot(mark, self.form_sd_um))
+            under_low = np.maximum(under_low, under_limit)
+        return float(self.weight @ under_low), float(self.weight @ np.maximum(0.0, under_high - under_low))
 
     def after(self, turn_deg: float) -> Belief:
         """The same knowledge after a further turn of the nut."""
@@ -150,46 +186,97 @@ class Belief:
         return replace(self, nut_angle_deg=self.nut_angle_deg + turn_deg, gauged_here=False, marks=self.marks + 1)
 
 
-def believe(bearing: Bearing, pitch_mm: float, initial: Sequence[Span], readings: Sequence[Reading], nut_angle_deg: float) -> Belief:
+def believe(
+    model: SleeveModel, initial: Sequence[Evidence], readings: Sequence[Reading], nut_angle_deg: float, turns_since: int | None = None
+) -> Belief:
     """The posterior after everything gauged.
 
-    Symbols: as in the module's model; `initial` are the brackets of the unmounted gauging (µm).
-    Valid: solid steel shaft, zero mark at firm metal-to-metal, nut only tightened.
-    Raises: InvalidInput without an initial bracket; OutOfRange for impossible dimensions.
-    Source: Bayes on a grid; ratio from Lamé, ±10 % and seating turn common practice, no source.
+    Symbols: as in the module's model; `initial` is the evidence of each gauging of the unmounted clearance (µm);
+    `turns_since`: turns logged since the last reading, one when the nut moved and nobody says.
+    Valid: nut only tightened; zero mark as the model says.
+    Raises: InvalidInput without an initial bracket.
+    Source: Bayes on a grid; priors from SleeveModel.
 
-    >>> from tribodex.core.components.bearing import Group, Taper
-    >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
-    >>> belief = believe(b, 2, [Span(120, 130)] * 6, [Reading(90, (Span(90, 100),) * 2)], 90)
+    >>> belief = believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [Reading(90, (Span(90, 100),) * 2)], 90)
     >>> 92 < belief.clearance_um < 98, belief.sd_um < 4, belief.gauged_here
     (True, True, True)
     """
-    if not initial:
+    first = [evidence for evidence in initial if isinstance(evidence, Known) or evidence]
+    if not first:
         raise InvalidInput.at("initial", "Without an unmounted clearance nothing is known of the bearing.", "at least one low-high pair")
-    ratio = effective_ratio(bearing.bore_mm, bearing.inner_raceway_mm)
-    per_degree = reduction_per_degree_um(ratio, bearing.taper.slope, pitch_mm)
-    top = max([span.high for span in initial if math.isfinite(span.high)] + [span.low + 40 for span in initial])
+    places = max(_cells(evidence, 6) for evidence in first)
+    top = max(_top(evidence) for evidence in first)
     line = np.arange(-60.0, top + 60.0, STEP_UM)
-    start = likelihood(line, initial)
+    start = np.prod([likelihood(line, evidence, _shared_sd(_cells(evidence, places), places)) for evidence in first], axis=0)
     mean, sd = _moments(line, start)
-    c0 = mean + sd * np.linspace(-3, 3, SHAPE[0])
-    k = 1 + RATIO_SD_SHARE * np.linspace(-3, 3, SHAPE[1])
-    seating = np.linspace(0, SEATING_DEG + 3 * SEATING_SD_DEG, SHAPE[2])
-    log = (
-        np.log(np.interp(c0, line, start) + 1e-12)[:, None, None]
-        - 0.5 * ((k - 1) / RATIO_SD_SHARE)[None, :, None] ** 2
-        - 0.5 * ((seating - SEATING_DEG) / SEATING_SD_DEG)[None, None, :] ** 2
-    )
-    grid = [axis.ravel() for axis in np.meshgrid(c0, per_degree * k, seating, indexing="ij")]
-    log = log.ravel()
-    for reading in readings:
-        there = grid[0] - grid[1] * np.maximum(0.0, reading.nut_deg - grid[2])
-        log = log + np.log(np.interp(there, line, likelihood(line, reading.brackets_um)) + 1e-12)
-    weight = np.exp(log - log.max())
-    weight /= weight.sum()
+    seen = [(r.nut_deg, likelihood(line, r.evidence, _reading_sd(r, places, model))) for r in readings]
+
+    def weigh(c0: Array, k: Array, seating: Array) -> tuple[Array, Array, Array, Array]:
+        log = (
+            np.log(np.interp(c0, line, start) + 1e-12)[:, None, None]
+            - 0.5 * ((k - 1) / model.ratio_sd_share)[None, :, None] ** 2
+            - 0.5 * ((seating - model.seating_deg) / model.seating_sd_deg)[None, None, :] ** 2
+        ).ravel()
+        one, two, three = (axis.ravel() for axis in np.meshgrid(c0, model.per_degree_um * k, seating, indexing="ij"))
+        for nut_deg, value in seen:
+            there = one - two * np.maximum(0.0, nut_deg - three)
+            log = log + np.log(np.interp(there, line, value) + 1e-12)
+        weight = np.exp(log - log.max())
+        return one, two, three, weight / weight.sum()
+
+    k_reach, seat_most = 3.2 * model.ratio_sd_share, model.seating_deg + 3.2 * model.seating_sd_deg
+    seat_least = max(0.0, model.seating_deg - 3.2 * model.seating_sd_deg)
+    bounds = [(mean - 3.2 * sd, mean + 3.2 * sd), (1 - k_reach, 1 + k_reach), (seat_least, seat_most)]
+    axes = [_midpoints(*ends, count) for ends, count in zip(bounds, COARSE, strict=True)]
+    one, two, three, weight = weigh(*axes)
+    if seen:
+        # Narrow until no axis steps over what it should resolve; a gauged clearance needs that once, one of wide doubt more often.
+        for counts in (*[COARSE] * MOST_NARROWINGS, FINE):
+            spreads = [_spread(weight, values) for values in (one, two / model.per_degree_um, three)]
+            steps = [float(axis[1] - axis[0]) for axis in axes]
+            if counts is COARSE and all(step <= 2.5 * sd for step, (_, sd) in zip(steps, spreads, strict=True)):
+                continue
+            axes = [
+                _midpoints(max(low, at - 3.2 * (sd + step / 3)), min(high, at + 3.2 * (sd + step / 3)), count)
+                for (low, high), (at, sd), step, count in zip(bounds, spreads, steps, counts, strict=True)
+            ]
+            one, two, three, weight = weigh(*axes)
     last = readings[-1].nut_deg if readings else 0.0
     moved = nut_angle_deg > last + 1e-9
-    return Belief(grid[0], grid[1], grid[2], weight, float(weight @ grid[1]), nut_angle_deg, not moved, 1 if moved else 0)
+    marks = max(1, turns_since or 1) if moved else 0
+    return Belief(one, two, three, weight, float(weight @ two), nut_angle_deg, not moved, marks, FORM_SD_UM / math.sqrt(places))
+
+
+def _midpoints(low: float, high: float, count: int) -> Array:
+    """Middles of equal cells: an end that cuts the prior off is not counted twice."""
+    made: Array = low + (np.arange(count) + 0.5) * (high - low) / count
+    return made
+
+
+def _spread(weight: Array, values: Array) -> tuple[float, float]:
+    at = float(weight @ values)
+    return at, math.sqrt(float(weight @ (values - at) ** 2))
+
+
+def _cells(evidence: Evidence, otherwise: int) -> int:
+    return otherwise if isinstance(evidence, Known) else len(evidence)
+
+
+def _top(evidence: Evidence) -> float:
+    if isinstance(evidence, Known):
+        return evidence.mean_um + 4 * evidence.sd_um
+    return max(span.high if math.isfinite(span.high) else span.low + 40 for span in evidence)
+
+
+def _shared_sd(cells: int, places: int) -> float:
+    """What the brackets of a gauging share; fewer places than the fullest gauging see another mean of the form."""
+    return math.sqrt(SHARED_SD_UM**2 + FORM_SD_UM**2 * max(0.0, 1 / cells - 1 / places))
+
+
+def _reading_sd(reading: Reading, places: int, model: SleeveModel) -> float:
+    # The first mark is one with the seating turn; every further one adds its own doubt to where the nut is.
+    marks = MARK_SD_DEG * model.per_degree_um * math.sqrt(max(0, reading.turns - 1))
+    return math.hypot(_shared_sd(_cells(reading.evidence, places), places), marks, reading.extra_sd_um)
 
 
 def _moments(line: Array, value: Array) -> tuple[float, float]:

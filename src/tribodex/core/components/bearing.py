@@ -1,4 +1,4 @@
-"""Spherical roller bearings with a tapered bore: designation, boundary dimensions, raceways."""
+"""Bearings with a tapered bore, spherical roller and self-aligning ball: designation, boundary dimensions, raceways."""
 
 from __future__ import annotations
 
@@ -8,6 +8,18 @@ from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.sources import Source
+
+
+class Kind(StrEnum):
+    """Kinds of bearing that this tool mounts on a taper."""
+
+    SPHERICAL_ROLLER = "spherical_roller"
+    SELF_ALIGNING_BALL = "self_aligning_ball"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return "spherical roller bearing" if self is Kind.SPHERICAL_ROLLER else "self-aligning ball bearing"
 
 
 class Group(StrEnum):
@@ -42,6 +54,7 @@ class BoundaryDimensions:
     outside_mm: float
     width_mm: float
     mass_kg: float | None
+    source_id: str = ""
 
 
 @dataclass(frozen=True)
@@ -58,7 +71,7 @@ class DimensionTable:
 
 @dataclass(frozen=True)
 class Bearing:
-    """One spherical roller bearing with a tapered bore. Lengths in mm.
+    """One bearing with a tapered bore. Lengths in mm.
 
     `basic_code` is empty when the bearing was given by its dimensions.
     """
@@ -70,6 +83,12 @@ class Bearing:
     group: Group
     basic_code: str = ""
     designation: str = ""
+    kind: Kind = Kind.SPHERICAL_ROLLER
+
+    @property
+    def raceway_formula(self) -> str:
+        """How the raceway diameter is come by."""
+        return "(3d + D)/4"
 
     @property
     def inner_raceway_mm(self) -> float:
@@ -99,28 +118,36 @@ class Designation:
     group: Group | None
     grooved: bool
     unread: tuple[str, ...]
+    kind: Kind = Kind.SPHERICAL_ROLLER
 
 
-_BASIC = re.compile(r"^\s*(2\d{4}|2\d{2}/\d{3,4})\s*(.*)$")
+_ROLLER = re.compile(r"^\s*(2\d{4}|2\d{2}/\d{3,4})(?!\d)\s*(.*)$")
+_BALL = re.compile(r"^\s*((?:12|13|22|23)\d{2})(?!\d)\s*(.*)$")
 
 
 def read_designation(text: str) -> Designation:
     """Read a designation such as “22218 K/C3 W33”. Suffixes that are not known here are reported, never dropped.
 
-    Raises InvalidInput when it does not begin with the code of a spherical roller bearing.
+    Raises InvalidInput when it does not begin with the code of a spherical roller or self-aligning ball bearing.
 
     >>> d = read_designation("22218 K/C3 W33")
     >>> d.basic_code, str(d.taper), str(d.group), d.grooved, d.unread
     ('22218', '1:12', 'C3', True, ())
     >>> read_designation("23024-EK30/C4").unread
     ('E',)
+    >>> ball = read_designation("2212 EKTN9/C3"); ball.kind.words, str(ball.taper), ball.unread
+    ('self-aligning ball bearing', '1:12', ('E', 'TN9'))
     """
-    found = _BASIC.match(text.upper())
+    found = _ROLLER.match(text.upper())
+    kind = Kind.SPHERICAL_ROLLER
+    if not found:
+        found, kind = _BALL.match(text.upper()), Kind.SELF_ALIGNING_BALL
     if not found:
         raise InvalidInput.at(
             "designation",
-            f"“{text.strip()}” does not begin with the code of a spherical roller bearing.",
-            "five figures that begin with 2, then suffixes, for example 22218 K C3 W33; or give bore, outside diameter and width",
+            f"“{text.strip()}” does not begin with the code of a spherical roller or self-aligning ball bearing.",
+            "five figures that begin with 2 (spherical roller) or four that begin with 12, 13, 22 or 23 (self-aligning ball), then suffixes, "
+            "for example 22218 K C3 W33 or 2212 K C3; or give bore, outside diameter and width",
         )
     taper: Taper | None = None
     groups: list[Group] = []
@@ -140,14 +167,15 @@ def read_designation(text: str) -> Designation:
                 unread.append(token)
     if len(set(groups)) > 1:
         raise InvalidInput.at("designation", f"“{text.strip()}” names two clearance groups.", "one of C2, CN, C3, C4, C5, as marked on the ring")
-    return Designation(text.strip(), found[1], taper, groups[0] if groups else None, grooved, tuple(unread))
+    return Designation(text.strip(), found[1], taper, groups[0] if groups else None, grooved, tuple(unread), kind)
 
 
 def _split_suffix(part: str) -> list[str]:
     """Split run-together suffixes (EK, KC3, KW33C3) at the ones that are known; the rest stays whole."""
     if not part:
         return []
-    known = re.compile(r"K30|K(?=$|C[2-5N]|W33)|C[2-5](?=$|\D)|CN|W33")
+    # A K inside letters is the taper when what stands before it is a design letter or two (EKTN9, CAKM).
+    known = re.compile(r"K30|K(?=$|C[2-5N]|W33)|(?:(?<=^)|(?<=^[EACMJ])|(?<=^[EACMJ]{2}))K(?=[A-Z])|C[2-5](?=$|\D)|CN|W33")
     tokens: list[str] = []
     position = 0
     for hit in known.finditer(part):
@@ -161,7 +189,7 @@ def _split_suffix(part: str) -> list[str]:
 
 
 def check_dimensions(bore_mm: float, outside_mm: float, width_mm: float) -> None:
-    """Refuse dimensions that no spherical roller bearing has (bore 20 to 1000 mm).
+    """Refuse dimensions that no such bearing has (bore 20 to 1000 mm).
 
     Raises InvalidInput or OutOfRange with the fields.
     """

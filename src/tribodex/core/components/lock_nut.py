@@ -1,39 +1,70 @@
-"""Lock nuts and the tab washers that hold them."""
+"""Lock nuts, metric and inch, and what holds them: tab washer, lock plate, locking clip."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from math import lcm, pi
 
 from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.sources import Source
 
 
+class LockKind(StrEnum):
+    """What keeps the nut from turning back."""
+
+    TAB_WASHER = "tab_washer"
+    LOCK_PLATE = "lock_plate"
+    LOCKING_CLIP = "locking_clip"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return self.value.replace("_", " ")
+
+    @property
+    def stop(self) -> str:
+        """What meets a slot."""
+        return {"tab_washer": "tab", "lock_plate": "plate", "locking_clip": "clip"}[self.value]
+
+
+class Family(StrEnum):
+    """Threads in millimetres of pitch, or in threads per inch."""
+
+    METRIC = "metric"
+    INCH = "inch"
+
+
 @dataclass(frozen=True)
 class LockNut:
-    """A lock nut with its washer. Lengths in mm; `tabs` counts the washer's outer tabs.
+    """A lock nut with what locks it. Lengths in mm.
 
-    `tabs_counted` tells whether the person counted the tabs on the washer at hand.
+    `tabs` counts the places where a slot can be held in one whole turn of the part that stands still: outer tabs of the
+    washer, positions of the plate, one for a single clip. `outside_mm`, `slots` and `tabs` are None while nobody knows
+    them: then no rim length or no meeting is computed. `tabs_counted` tells whether the person counted them at hand.
     """
 
     thread_mm: float
     pitch_mm: float
-    outside_mm: float
-    slots: int
-    tabs: int
-    slot_width_mm: float
+    outside_mm: float | None
+    slots: int | None
+    tabs: int | None
+    slot_width_mm: float | None
     tabs_counted: bool = False
     source_id: str = "lock_nut_metric"
+    lock: LockKind = LockKind.TAB_WASHER
 
     def __post_init__(self) -> None:
         for name, value, low, high, what in (
             ("nut_pitch", self.pitch_mm, 0.5, 10, "pitch in mm, for example 2"),
             ("nut_slots", self.slots, 3, 24, "the number of slots, for example 4"),
-            ("nut_tabs", self.tabs, 3, 60, "the number of outer tabs, counted on the washer"),
+            ("nut_tabs", self.tabs, 1, 60, "the number of outer tabs, counted on the washer; positions of a plate; 1 for a clip"),
         ):
-            if not low <= value <= high:
+            if value is not None and not low <= value <= high:
                 raise OutOfRange.at(name, f"{value:g} cannot be meant here.", f"{low:g} to {high:g}: {what}")
-        if not self.thread_mm < self.outside_mm < 2.5 * self.thread_mm:
+        if self.lock is LockKind.TAB_WASHER and self.tabs is not None and self.tabs < 3:
+            raise OutOfRange.at("nut_tabs", f"A tab washer with {self.tabs} tabs cannot be meant.", "the number of outer tabs, counted on the washer")
+        if self.outside_mm is not None and not self.thread_mm < self.outside_mm < 2.5 * self.thread_mm:
             raise InvalidInput.at(
                 "nut_outside",
                 f"An outside diameter of {self.outside_mm:g} mm does not go with a {self.thread_mm:g} mm thread.",
@@ -41,32 +72,36 @@ class LockNut:
             )
 
     @property
-    def slot_angle_deg(self) -> float:
+    def slot_angle_deg(self) -> float | None:
         """Turn from one slot to the next."""
-        return 360 / self.slots
+        return 360 / self.slots if self.slots else None
 
     @property
-    def meeting_angle_deg(self) -> float:
+    def meeting_angle_deg(self) -> float | None:
         """Turn between positions where some tab meets some slot: 360/lcm(slots, tabs).
 
         >>> round(LockNut(200, 3, 250, 4, 19, 18).meeting_angle_deg, 3)
         4.737
         """
-        return 360 / lcm(self.slots, self.tabs)
+        return 360 / lcm(self.slots, self.tabs) if self.slots and self.tabs else None
 
     @property
-    def rim_mm_per_deg(self) -> float:
+    def rim_mm_per_deg(self) -> float | None:
         """Length along the rim for one degree."""
-        return pi * self.outside_mm / 360
+        return pi * self.outside_mm / 360 if self.outside_mm is not None else None
+
+    def rim_mm(self, degrees: float) -> float | None:
+        """Length along the rim for a turn; None while the diameter is not known."""
+        return degrees * self.rim_mm_per_deg if self.rim_mm_per_deg is not None else None
 
 
 @dataclass(frozen=True)
 class LockNutTable:
-    """Lock nuts by thread diameter, which for adapter sleeves equals the bearing's bore."""
+    """Lock nuts of one family by the bearing's bore, which for metric adapter sleeves equals the thread."""
 
     source: Source
-    rows: tuple[LockNut, ...]
+    rows: tuple[tuple[float, LockNut], ...]
 
-    def find(self, thread_mm: float) -> LockNut | None:
-        """The nut for a thread, if the table has it."""
-        return next((row for row in self.rows if row.thread_mm == thread_mm), None)
+    def find(self, bore_mm: float) -> LockNut | None:
+        """The nut that goes with a bearing bore, if the table has it."""
+        return next((nut for bore, nut in self.rows if bore == bore_mm), None)

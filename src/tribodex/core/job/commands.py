@@ -8,7 +8,8 @@ from typing import Literal
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
 
-TurnUnit = Literal["degrees", "slots", "rim"]
+TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
+Swivel = Literal["freely", "slight drag", "binds"]
 
 
 @dataclass(frozen=True)
@@ -39,11 +40,16 @@ class RevisePlan:
 
 @dataclass(frozen=True)
 class StartGauging:
-    """Begin a gauging. Places and where are the plan's unless named."""
+    """Begin a gauging. Places and where are the plan's unless named.
+
+    Temperatures of inner and outer ring as typed (°C or °F), where they differ: the reading is corrected, or refused.
+    """
 
     phase: Phase
     places: int | None = None
     where: Where | None = None
+    inner_temperature: str = ""
+    outer_temperature: str = ""
 
 
 @dataclass(frozen=True)
@@ -73,9 +79,10 @@ class AcceptOutside:
 
 @dataclass(frozen=True)
 class SetZero:
-    """The nut is at firm metal-to-metal and marked."""
+    """The nut stands at the school's zero point and is marked; with a hydraulic nut, the start pressure reached."""
 
     tap_tested: bool
+    start_pressure: str = ""
 
 
 @dataclass(frozen=True)
@@ -84,6 +91,30 @@ class TurnNut:
 
     amount: str
     unit: TurnUnit = "degrees"
+
+
+@dataclass(frozen=True)
+class Reseat:
+    """The washer is on and the nut tightened again: how far past its old mark it stands, or behind it."""
+
+    amount: str = "0"
+    unit: TurnUnit = "rim"
+    behind: bool = False
+
+
+@dataclass(frozen=True)
+class HandCheck:
+    """The ring swivelled and turned by hand."""
+
+    swivel: Swivel
+    turns_freely: bool
+
+
+@dataclass(frozen=True)
+class ChooseRisk:
+    """The chance of going too far that the next moves may carry, for example 0.02."""
+
+    risk: float
 
 
 @dataclass(frozen=True)
@@ -171,6 +202,9 @@ Command = (
     | AcceptOutside
     | SetZero
     | TurnNut
+    | Reseat
+    | HandCheck
+    | ChooseRisk
     | SeeMeeting
     | Lock
     | Release

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
+from tribodex.core.adviser.move import RISKS
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
@@ -13,11 +14,13 @@ from tribodex.core.job.stages import gate_due
 from tribodex.core.job.state import Gauging, JobState, fold
 from tribodex.core.mounting.clearance import judge_initial
 from tribodex.core.mounting.gauging import Phase
-from tribodex.core.mounting.judgement import judge_final
-from tribodex.core.mounting.locking import meetings
-from tribodex.core.mounting.window import target_window
+from tribodex.core.mounting.judgement import judge_final, judge_hand
+from tribodex.core.mounting.locking import Meeting, meetings, turn_meetings
+from tribodex.core.mounting.running import warm_correction_um, warm_doubt_um
+from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.procedure import Procedure
-from tribodex.core.quantities import UM_PER, LengthUnit, parse_count, parse_degrees, parse_length, um_text
+from tribodex.core.quantities import UM_PER, LengthUnit, parse_count, parse_degrees, parse_length, parse_pressure_mpa, parse_temperature_c, um_text
 
 MOST_TURN_DEG = 720.0
 
@@ -57,11 +60,17 @@ def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, comma
             return [ev.OutsideAccepted(command.what, name, reason)]
         case cmd.SetZero():
             _may_drive(procedure, state)
-            if state.attempt.zero_set:
-                raise Refused("The zero mark is set already. To set it anew, release from the sleeve and start again.")
-            return [ev.ZeroSet(command.tap_tested)]
+            return [_zero(state, command)]
         case cmd.TurnNut():
             return _turn(procedure, state, command)
+        case cmd.Reseat():
+            return _reseat(procedure, state, command)
+        case cmd.HandCheck():
+            return [_hand_check(procedure, state, command)]
+        case cmd.ChooseRisk(risk=risk):
+            if risk not in RISKS:
+                raise InvalidInput.at("risk", f"{risk:g} is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
+            return [ev.RiskChosen(risk)]
         case cmd.SeeMeeting():
             _needs_zero(state)
             return [_meeting(state.plan, command.amount, command.unit)]
@@ -125,6 +134,8 @@ def _pass_gates(procedure: Procedure, state: JobState, stage: str) -> None:
 
 
 def _start(procedure: Procedure, state: JobState, command: cmd.StartGauging) -> list[ev.Payload]:
+    if not state.plan.school.gauged:
+        raise Refused("This school gauges nothing with leaves: the turn of the nut and the feel of the ring decide.")
     stage = {Phase.INITIAL: "initial_clearance", Phase.DRIVE_UP: "drive_up", Phase.FINAL: "final_check"}[command.phase]
     _pass_gates(procedure, state, stage)
     if command.phase is Phase.INITIAL:
@@ -134,12 +145,27 @@ def _start(procedure: Procedure, state: JobState, command: cmd.StartGauging) -> 
         _may_drive(procedure, state)
         if command.phase is Phase.FINAL and state.attempt.locked is None:
             raise Refused("The final check comes after locking: bending the tab moves the nut a little.")
-    places = command.places if command.places is not None else state.plan.places if command.phase is not Phase.DRIVE_UP else 1
+    places = command.places if command.places is not None else state.plan.places
     if not 1 <= places <= 6:
         raise InvalidInput.at("places", f"{places} places cannot be meant.", "1 to 6; good shops take 3")
     where = command.where or state.plan.where
     number = len(state.gaugings) + 1
-    return [*_settled(state), ev.GaugingStarted(number, command.phase, where, places)]
+    return [*_settled(state), ev.GaugingStarted(number, command.phase, where, places, *_temperatures(state.plan, command))]
+
+
+def _temperatures(plan: Plan, command: cmd.StartGauging) -> tuple[float | None, float | None, float, float]:
+    """Temperatures of the rings with the correction that they mean; refused where the rings are too far apart."""
+    texts = {"inner_temperature": command.inner_temperature, "outer_temperature": command.outer_temperature}
+    given = {name: text for name, text in texts.items() if text.strip()}
+    if not given:
+        return None, None, 0.0, 0.0
+    if len(given) == 1:
+        missing = next(name for name in texts if name not in given)
+        raise InvalidInput.at(missing, "One temperature alone says nothing: both rings are measured.", "for example 24 °C, or leave both empty")
+    inner, outer = (parse_temperature_c(texts[name], name) for name in ("inner_temperature", "outer_temperature"))
+    correction = warm_correction_um(plan.bearing, inner, outer)
+    # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of it.
+    return inner, outer, correction, warm_doubt_um(plan.bearing)
 
 
 def _leaf(state: JobState, command: cmd.TryLeaf) -> ev.LeafTried:
@@ -153,7 +179,7 @@ def _leaf(state: JobState, command: cmd.TryLeaf) -> ev.LeafTried:
 
 
 def _leaves(plan: Plan, text: str) -> tuple[float, ...]:
-    length = parse_length(text, "leaf", plan.feeler.unit)
+    length = parse_length(text, "leaf", plan.gauge.unit)
     most = max(plan.groups_um.values(), key=lambda s: s.high).high
     if length.um > 2 * most:
         hint = ""
@@ -167,7 +193,7 @@ def _leaves(plan: Plan, text: str) -> tuple[float, ...]:
             f"{text.strip()} is {um_text(length.um)}: no bearing of this bore has that much play.{hint}",
             f"up to about {um_text(most)} for a {plan.bearing.bore_mm:g} mm bore",
         )
-    return plan.feeler.stack_of(length.um).leaves_um
+    return plan.gauge.stack_of(length.um).leaves_um
 
 
 def _closed(state: JobState, gauging: Gauging, initial_um: float | None = None) -> ev.GaugingClosed | None:
@@ -182,7 +208,7 @@ def _closed(state: JobState, gauging: Gauging, initial_um: float | None = None) 
     if gauging.phase is Phase.FINAL:
         window = state.window()
         if initial_um is not None:
-            window = target_window(initial_um, plan.reduction_um, plan.least_residual_um)
+            window = plan.window(initial_um)
         if window is not None:
             return ev.GaugingClosed(gauging.number, summary, final_verdict=judge_final(window, summary.mean_um, summary.doubt_um))
     return ev.GaugingClosed(gauging.number, summary)
@@ -209,6 +235,8 @@ def _settled(state: JobState) -> list[ev.Payload]:
 
 def _may_drive(procedure: Procedure, state: JobState) -> None:
     _pass_gates(procedure, state, "drive_up")
+    if not state.plan.school.gauged:
+        return
     if state.initial_closed() is None:
         raise Refused("First the unmounted clearance: without it there is no target.")
     stop = state.stopped_by()
@@ -216,13 +244,24 @@ def _may_drive(procedure: Procedure, state: JobState) -> None:
         raise Refused("The clearance is outside its group. Gauge again, take another bearing, or accept it by name with a reason.")
     if stop == "window":
         raise Refused("The window is empty. Gauge again, take the next clearance group, or accept it by name with a reason.")
-    if state.attempt.locked is not None:
-        return
 
 
 def _needs_zero(state: JobState) -> None:
     if not state.attempt.zero_set:
-        raise Refused("First the zero mark: run the nut up by hand to metal-to-metal, tap its rim, try again by hand, mark it.")
+        raise Refused("First the zero mark: run the nut up to its zero point and mark it.")
+
+
+def _zero(state: JobState, command: cmd.SetZero) -> ev.ZeroSet:
+    if state.attempt.zero_set:
+        raise Refused("The zero mark is set already. To set it anew, release from the sleeve and start again.")
+    if state.plan.school is School.TURNS:
+        return ev.ZeroSet(command.tap_tested, ZeroPoint.HAND_TIGHT)
+    if command.start_pressure.strip():
+        if state.plan.hydraulic is None:
+            raise InvalidInput.at("start_pressure", "This plan drives with a spanner; there is no start pressure.", "leave it empty")
+        pressure = parse_pressure_mpa(command.start_pressure, "start_pressure")
+        return ev.ZeroSet(True, ZeroPoint.START_PRESSURE, pressure, command.start_pressure.strip())
+    return ev.ZeroSet(command.tap_tested, ZeroPoint.FIRM if command.tap_tested else ZeroPoint.UNTESTED)
 
 
 def degrees_of(plan: Plan, amount: str, unit: cmd.TurnUnit, field: str = "amount") -> float:
@@ -230,14 +269,20 @@ def degrees_of(plan: Plan, amount: str, unit: cmd.TurnUnit, field: str = "amount
 
     Raises InvalidInput when it cannot be read or meant.
     """
+    nut = plan.nut
     if unit == "degrees":
         degrees = parse_degrees(amount, field)
-    elif plan.nut is None:
-        raise InvalidInput.at("unit", "The nut's slots and diameter are not known in this plan.", "log degrees, or give the nut in the plan")
-    elif unit == "slots":
-        degrees = parse_count(amount, field) * plan.nut.slot_angle_deg
+    elif unit == "turns":
+        degrees = parse_count(amount, field) * 360
+    elif unit == "slots" and nut is not None and nut.slot_angle_deg is not None:
+        degrees = parse_count(amount, field) * nut.slot_angle_deg
+    elif unit == "rim" and nut is not None and nut.rim_mm_per_deg is not None:
+        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm / nut.rim_mm_per_deg
+    elif unit == "drive_up" and nut is not None:
+        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm * 360 / nut.pitch_mm
     else:
-        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm / plan.nut.rim_mm_per_deg
+        what = {"slots": "slots", "rim": "outside diameter", "drive_up": "thread pitch"}[unit]
+        raise InvalidInput.at("unit", f"The nut's {what} is not known in this plan.", "log degrees, or give the nut in the plan")
     if degrees > MOST_TURN_DEG:
         raise InvalidInput.at(field, f"{degrees:.0f}° is more than two whole turns in one go.", "the turn since the last entry; check the unit")
     return degrees
@@ -249,21 +294,56 @@ def _turn(procedure: Procedure, state: JobState, command: cmd.TurnNut) -> list[e
     if state.attempt.locked is not None:
         raise Refused("The nut is locked. If it must go on, release from the sleeve and start again.")
     degrees = degrees_of(state.plan, command.amount, command.unit)
+    if plan_past := _after_reseat(state):
+        raise Refused(plan_past)
     if degrees == 0:
         raise InvalidInput.at("amount", "A turn of nought changes nothing.", "how far the nut was tightened, for example 35°")
     return [*_settled(state), ev.NutTurned(degrees, command.amount.strip(), command.unit)]
 
 
+def _after_reseat(state: JobState) -> str:
+    """Why the nut must first come back to its old mark; empty when it stands there or was never backed off."""
+    seated = state.attempt.reseated
+    if seated is not None and seated.past_deg < 0:
+        return f"The nut stands {-seated.past_deg:.0f}° behind its old mark. First tighten it back to the mark and say so; turns count from there."
+    return ""
+
+
+def _reseat(procedure: Procedure, state: JobState, command: cmd.Reseat) -> list[ev.Payload]:
+    _may_drive(procedure, state)
+    _needs_zero(state)
+    if not state.plan.reseats:
+        raise Refused("With the washer on from the start, a plate or a clip, the nut is not backed off: there is nothing to re-seat.")
+    if state.attempt.locked is not None:
+        raise Refused("The nut is locked already.")
+    if state.attempt.nut_deg == 0:
+        raise Refused("First drive up; the washer is fitted when the bearing is where it should be.")
+    degrees = degrees_of(state.plan, command.amount, command.unit)
+    return [*_settled(state), ev.Reseated(-degrees if command.behind else degrees, command.amount.strip(), command.unit)]
+
+
+def _hand_check(procedure: Procedure, state: JobState, command: cmd.HandCheck) -> ev.HandChecked:
+    _may_drive(procedure, state)
+    _needs_zero(state)
+    attempt = state.attempt
+    locked = attempt.locked is not None
+    verdict = None
+    if locked and not state.plan.school.gauged:
+        verdict = judge_hand(command.swivel, command.turns_freely, attempt.nut_deg, state.plan.turn_range_deg)
+    return ev.HandChecked(command.swivel, command.turns_freely, attempt.nut_deg, locked, verdict)
+
+
 def _meeting(plan: Plan, amount: str, unit: cmd.TurnUnit) -> ev.MeetingSeen:
-    if plan.nut is None:
-        raise Refused("The nut's slots and tabs are not known in this plan.")
+    if plan.nut is None or plan.nut.meeting_angle_deg is None:
+        raise Refused(f"The nut's slots and the {plan.lock.words}'s positions are not known in this plan: count them and give them in the plan.")
     degrees = degrees_of(plan, amount, unit)
     step = plan.nut.meeting_angle_deg
     if degrees > step + 1:
-        rim = step * plan.nut.rim_mm_per_deg
+        rim = plan.nut.rim_mm(step)
+        along = f", {rim:.1f} mm along the rim" if rim is not None else ""
         raise InvalidInput.at(
             "amount",
-            f"{degrees:.1f}° is more than one step of this nut and washer ({step:.1f}°, {rim:.1f} mm along the rim).",
+            f"{degrees:.1f}° is more than one step of this nut and {plan.lock.words} ({step:.1f}°{along}).",
             "the smallest distance from any slot to the next tab in the tightening direction",
         )
     return ev.MeetingSeen(degrees, amount.strip(), unit)
@@ -275,14 +355,22 @@ def _lock(procedure: Procedure, state: JobState, command: cmd.Lock) -> list[ev.P
     _pass_gates(procedure, state, "lock")
     if state.attempt.locked is not None:
         raise Refused("The nut is locked already.")
+    if behind := _after_reseat(state):
+        raise Refused(behind)
+    if state.plan.reseats and state.attempt.reseated is None and state.attempt.nut_deg > 0:
+        raise Refused("First the re-seat check: with the washer fitted, does the nut come back at least to its old mark?")
     degrees = parse_degrees(command.turn, "turn")
     if degrees > 90:
         raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for meeting a tab.", "one of the listed positions")
-    position, window, nut = state.position(), state.window(), state.plan.nut
-    if position is None or window is None or nut is None:
+    position, window, nut, asked = state.position(), state.window(), state.plan.nut, state.plan.turn_range_deg
+    found: tuple[Meeting, ...] = ()
+    if nut is not None and not state.plan.school.gauged and asked is not None:
+        found = turn_meetings(nut, state.attempt.nut_deg, (asked.low, asked.high), degrees, most=1)
+    elif nut is not None and position is not None and window is not None:
+        found = meetings(position, nut, window, degrees, most=1, risk=state.risk)
+    if not found:
         return [*_settled(state), ev.Locked(degrees, None, None)]
-    at = meetings(position, nut, window, degrees, most=1)[0]
-    return [*_settled(state), ev.Locked(degrees, at.residual_um, at.verdict)]
+    return [*_settled(state), ev.Locked(degrees, found[0].residual_um, found[0].verdict)]
 
 
 def _correct(log: Sequence[ev.Event], state: JobState, command: cmd.Correct) -> list[ev.Payload]:
@@ -291,7 +379,7 @@ def _correct(log: Sequence[ev.Event], state: JobState, command: cmd.Correct) -> 
     if event is None:
         raise NotFound(f"This job has no entry {command.target}.")
     original = event.payload
-    replacement: ev.LeafTried | ev.NutTurned | ev.MeetingSeen | None = None
+    replacement: ev.LeafTried | ev.NutTurned | ev.Reseated | ev.MeetingSeen | None = None
     match original:
         case ev.LeafTried():
             if command.leaf is not None or command.outcome is not None:
@@ -301,6 +389,10 @@ def _correct(log: Sequence[ev.Event], state: JobState, command: cmd.Correct) -> 
             if command.amount is not None:
                 unit = command.unit or "degrees"
                 replacement = ev.NutTurned(degrees_of(state.plan, command.amount, unit), command.amount.strip(), unit)
+        case ev.Reseated():
+            if command.amount is not None:
+                degrees = degrees_of(state.plan, command.amount, command.unit or "rim")
+                replacement = ev.Reseated(degrees, command.amount.strip(), command.unit or "rim")
         case ev.MeetingSeen():
             if command.amount is not None:
                 replacement = _meeting(state.plan, command.amount, command.unit or "rim")
@@ -339,7 +431,10 @@ def _sign(state: JobState, command: cmd.Sign) -> ev.Signed:
         raise InvalidInput("A record is signed by name.", *missing)
     if state.signed and not state.changed_after_signing:
         raise Refused("The record is signed already, and nothing was corrected since.")
-    if state.attempt.final() is None:
-        raise Refused("First the final check: the residual clearance after locking.")
+    if not state.attempt.finished:
+        raise Refused(
+            "First the final check, after locking: "
+            + ("the residual clearance." if state.plan.school.gauged else "turn and swivel the ring by hand.")
+        )
     left = tuple(p.text for p in state.points if p.closed is None)
     return ev.Signed(command.name.strip(), command.role.strip(), left)

@@ -12,10 +12,11 @@ from datetime import datetime
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
 from tribodex.core.mounting.judgement import FinalVerdict
+from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Verdict
 
-SCHEMA_VERSION = 1
-FORMULA_VERSION = 1
+SCHEMA_VERSION = 2
+FORMULA_VERSION = 2
 
 
 @dataclass(frozen=True)
@@ -61,12 +62,16 @@ class GateOverruled:
 
 @dataclass(frozen=True)
 class GaugingStarted:
-    """A gauging began; the nut is not moved during it."""
+    """A gauging began; the nut is not moved during it. The correction is for an inner ring warmer than the outer."""
 
     gauging: int
     phase: Phase
     where: Where
     places: int
+    inner_c: float | None = None
+    outer_c: float | None = None
+    correction_um: float = 0.0
+    correction_sd_um: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -103,9 +108,15 @@ class OutsideAccepted:
 
 @dataclass(frozen=True)
 class ZeroSet:
-    """The nut stands at firm metal-to-metal and is marked. `tap_tested`: it did not turn by hand after a tap."""
+    """The nut stands at its zero point and is marked. `tap_tested`: it did not turn by hand after a tap.
+
+    `start_pressure_mpa` is set when a hydraulic nut was pressed to its start.
+    """
 
     tap_tested: bool
+    zero: ZeroPoint = ZeroPoint.FIRM
+    start_pressure_mpa: float | None = None
+    typed: str = ""
 
 
 @dataclass(frozen=True)
@@ -115,6 +126,33 @@ class NutTurned:
     degrees: float
     typed: str
     unit: str
+
+
+@dataclass(frozen=True)
+class Reseated:
+    """After the washer was fitted the nut stands `past_deg` past its old mark; below nought: still behind it."""
+
+    past_deg: float
+    typed: str
+    unit: str
+
+
+@dataclass(frozen=True)
+class HandChecked:
+    """The ring was swivelled and turned by hand, with the nut at `nut_deg`."""
+
+    swivel: str
+    turns_freely: bool
+    nut_deg: float
+    locked: bool
+    verdict: FinalVerdict | None = None
+
+
+@dataclass(frozen=True)
+class RiskChosen:
+    """The chance of going too far that further moves may carry."""
+
+    risk: float
 
 
 @dataclass(frozen=True)
@@ -169,7 +207,7 @@ class Corrected:
     """An earlier entry was wrong. `replacement` is what it should have been; None withdraws it."""
 
     target: int
-    replacement: LeafTried | NutTurned | MeetingSeen | None
+    replacement: LeafTried | NutTurned | Reseated | MeetingSeen | None
     reason: str
 
 
@@ -201,6 +239,9 @@ Payload = (
     | OutsideAccepted
     | ZeroSet
     | NutTurned
+    | Reseated
+    | HandChecked
+    | RiskChosen
     | MeetingSeen
     | Locked
     | Released

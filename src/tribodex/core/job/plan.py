@@ -7,9 +7,14 @@ from dataclasses import dataclass, field
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing, Group
 from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.components.lock_nut import LockKind, LockNut
+from tribodex.core.components.shaft import Seat, Shaft
+from tribodex.core.errors import Refused
+from tribodex.core.mounting.force import HydraulicStep
 from tribodex.core.mounting.gauging import Where
-from tribodex.core.mounting.reduction import Card
+from tribodex.core.mounting.locking import USUAL_RISK
+from tribodex.core.mounting.schools import School, WasherSchool
+from tribodex.core.mounting.window import Target, Window
 from tribodex.core.working import Result
 
 
@@ -18,29 +23,77 @@ class Plan:
     """What was planned. Targets are kept as computed, so that a later table does not rewrite them.
 
     `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
-    whole row of group limits for the bore. `table_versions` names each table used with its version; `given` is what the person
-    typed and chose, word for word.
+    whole row of group limits for the bore. `target` is None where the play is not gauged (turns from hand-tight).
+    `drive_up_mm` counts from firm contact, `turn_range_deg` from the school's own zero point. `table_versions` names each
+    table used with its version; `given` is what the person typed and chose, word for word.
     """
 
     bearing: Bearing
-    shaft_mm: float
+    shaft: Shaft
     shaft_text: str
+    seat: Seat
+    housed_unit: bool
     sleeve_length_mm: float | None
     nut: LockNut | None
-    card: Card
+    school: School
+    washer: WasherSchool
+    card: str
+    card_title: str
     card_reason: str
-    feeler: FeelerSet
+    card_source_id: str
+    target: Target | None
+    drive_up_mm: Span | None
+    turn_range_deg: Span | None
+    range_source: str
+    hydraulic: HydraulicStep | None
+    feeler: FeelerSet | None
     where: Where
     places: int
     groups_um: dict[Group, Span]
-    reduction_um: Span
-    least_residual_um: float | None
     figures: tuple[Result, ...]
     findings: tuple[str, ...]
     table_versions: dict[str, int]
+    risk: float = USUAL_RISK
     given: dict[str, str] = field(default_factory=dict)
+
+    @property
+    def gauge(self) -> FeelerSet:
+        """The gauge set. Raises Refused where the plan gauges nothing with leaves."""
+        if self.feeler is None:
+            raise Refused("This school gauges nothing with leaves; there is no gauge set in the plan.")
+        return self.feeler
 
     @property
     def limits_um(self) -> Span:
         """Limits of the bearing's own group."""
         return self.groups_um[self.bearing.group]
+
+    @property
+    def reduction_um(self) -> Span | None:
+        """The reduction aimed for, in the middle of the group where it is a share."""
+        return self.target.reduction_um if self.target else None
+
+    @property
+    def least_residual_um(self) -> float | None:
+        """What must be left, where it is known."""
+        return self.target.least_residual_um if self.target else None
+
+    @property
+    def lock(self) -> LockKind:
+        """What locks the nut."""
+        return self.nut.lock if self.nut else LockKind.TAB_WASHER
+
+    @property
+    def reseats(self) -> bool:
+        """Whether the nut is backed off to fit a washer and must come back to its old mark."""
+        return self.washer is WasherSchool.OFF and self.lock is LockKind.TAB_WASHER
+
+    @property
+    def conditions(self) -> frozenset[str]:
+        """Names that a procedure's steps and gates can ask for in `when`."""
+        lock = f"washer_{self.washer.value}" if self.lock is LockKind.TAB_WASHER else f"lock_{self.lock.value}"
+        return frozenset({lock, f"seat_{self.seat.value}", f"school_{self.school.value}", "hydraulic" if self.hydraulic else "spanner"})
+
+    def window(self, initial_um: float) -> Window | None:
+        """Target window for a measured clearance; None where the play is not gauged."""
+        return self.target.window(initial_um) if self.target else None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.job.state import JobState
+from tribodex.core.mounting.schools import School
 from tribodex.core.procedure import Gate, Procedure
 
 ORDER = ("plan", "make_safe", "initial_clearance", "target_window", "drive_up", "lock", "final_check")
@@ -12,7 +13,7 @@ def gate_due(procedure: Procedure, state: JobState, stage: str) -> Gate | None:
     """The first gate, up to and including this stage, that is not passed."""
     for known in procedure.stages:
         for gate in known.gates:
-            if gate.id not in state.gates:
+            if gate.id not in state.gates and (not gate.when or state.plan.conditions.intersection(gate.when)):
                 return gate
         if known.id == stage:
             return None
@@ -23,11 +24,12 @@ def current_stage(procedure: Procedure, state: JobState) -> str:
     """The stage whose work is next."""
     if gate_due(procedure, state, "make_safe") is not None:
         return "make_safe"
-    if state.initial_closed() is None or state.stopped_by() == "group":
-        return "initial_clearance"
-    open_gauging = state.open_gauging()
-    if open_gauging is not None and open_gauging.attempt == 0:
-        return "initial_clearance"
+    if state.plan.school.gauged:
+        if state.initial_closed() is None or state.stopped_by() == "group":
+            return "initial_clearance"
+        open_gauging = state.open_gauging()
+        if open_gauging is not None and open_gauging.attempt == 0:
+            return "initial_clearance"
     if not state.attempt.zero_set:
         return "target_window"
     if state.attempt.locked is None:
@@ -36,7 +38,16 @@ def current_stage(procedure: Procedure, state: JobState) -> str:
 
 
 def ready_to_lock(state: JobState) -> bool:
-    """The bearing is believed to be inside its window, gauged where the nut stands now, and no further turn is worth it."""
+    """The bearing is believed to be inside its window, gauged where the nut stands now, and no further turn is worth it.
+
+    Where nothing is gauged: the turn asked for is reached, and the ring did not bind when it was last felt.
+    """
+    attempt, asked = state.attempt, state.plan.turn_range_deg
+    # Once the washer is fitted and the nut re-seated, locking is what is left.
+    if attempt.reseated is not None:
+        return True
+    if not state.plan.school.gauged:
+        return asked is not None and attempt.nut_deg >= asked.low - 1 and _felt_well(state)
     window, gauged = state.window(), state.gauged()
     if window is None or not gauged or gauged[-1].nut_angle_deg != state.attempt.nut_deg:
         return False
@@ -44,6 +55,14 @@ def ready_to_lock(state: JobState) -> bool:
     if advice is None or position is None:
         return window.low_um <= gauged[-1].mean_um <= window.high_um
     return advice.stop and position.clearance_um <= window.high_um
+
+
+def _felt_well(state: JobState) -> bool:
+    """A self-aligning ball bearing is felt where it stands before it is locked; a sealed unit is not."""
+    if state.plan.school is not School.BALL_ANGLE:
+        return True
+    here = [c for c in state.attempt.checks if not c.locked and c.nut_deg == state.attempt.nut_deg]
+    return bool(here) and here[-1].swivel != "binds" and here[-1].turns_freely
 
 
 def status(state: JobState) -> str:

@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
 from tribodex.core.adviser.belief import Belief, Reading, believe
 from tribodex.core.adviser.move import Advice, advise
+from tribodex.core.adviser.prior import sleeve_model
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.errors import Refused
 from tribodex.core.job import events as ev
 from tribodex.core.job.plan import Plan
-from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, settle_thin_end, summarise
-from tribodex.core.mounting.position import Gauged
-from tribodex.core.mounting.window import Window, target_window
+from tribodex.core.mounting.gauging import Bracket, Cell, Gauged, Phase, Row, Summary, Trial, Where, bracket_of, settle_thin_end, summarise
+from tribodex.core.mounting.judgement import FinalVerdict
+from tribodex.core.mounting.locking import USUAL_RISK
+from tribodex.core.mounting.window import Window
+from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Level
 
 
@@ -31,25 +35,29 @@ class Gauging:
     places: int
     nut_deg: float
     attempt: int
+    turns: int = 0
+    correction_um: float = 0.0
+    correction_sd_um: float = 0.0
     trials: list[Trial] = field(default_factory=list)
     closed: ev.GaugingClosed | None = None
     dropped: bool = False
 
     def bracket(self, plan: Plan, place: int, row: Row) -> Bracket:
         """The bracket of one place and row."""
-        return settle_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), plan.feeler)
+        return settle_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), plan.gauge)
 
     def cells(self, plan: Plan) -> list[Cell]:
         """Every place of both rows, tried or not."""
         return [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
 
     def spans(self, plan: Plan) -> tuple[Span, ...]:
-        """Its closed brackets."""
-        return tuple(Span(c.bracket.low_um or 0.0, c.bracket.high_um or 0.0) for c in self.cells(plan) if c.bracket.closed)
+        """Its closed brackets, corrected for a warm ring."""
+        add = self.correction_um
+        return tuple(Span((c.bracket.low_um or 0.0) + add, (c.bracket.high_um or 0.0) + add) for c in self.cells(plan) if c.bracket.closed)
 
     def summary(self, plan: Plan) -> Summary | None:
         """What its closed brackets say now."""
-        return summarise(self.cells(plan))
+        return summarise(self.cells(plan), self.correction_um, self.correction_sd_um)
 
 
 @dataclass
@@ -59,8 +67,13 @@ class Attempt:
     number: int
     zero_set: bool = False
     tap_tested: bool = False
+    zero: ZeroPoint = ZeroPoint.FIRM
+    start_pressure_mpa: float | None = None
     nut_deg: float = 0.0
+    turns: int = 0
     gaugings: list[Gauging] = field(default_factory=list)
+    reseated: ev.Reseated | None = None
+    checks: list[ev.HandChecked] = field(default_factory=list)
     meeting_at_deg: float | None = None
     locked: ev.Locked | None = None
     released: str | None = None
@@ -68,6 +81,18 @@ class Attempt:
     def final(self) -> ev.GaugingClosed | None:
         """The last judged final gauging of this attempt."""
         return next((g.closed for g in reversed(self.gaugings) if g.phase is Phase.FINAL and g.closed), None)
+
+    def final_verdict(self) -> FinalVerdict | None:
+        """The judgement after locking: by leaves, or by hand where nothing is gauged."""
+        gauged = self.final()
+        if gauged is not None:
+            return gauged.final_verdict
+        return next((c.verdict for c in reversed(self.checks) if c.locked and c.verdict is not None), None)
+
+    @property
+    def finished(self) -> bool:
+        """Whether the final check was made."""
+        return self.final() is not None or any(c.locked for c in self.checks)
 
 
 @dataclass
@@ -106,6 +131,7 @@ class JobState:
     changed_after_signing: bool = False
     abandoned: ev.Abandoned | None = None
     corrections: dict[int, ev.Corrected] = field(default_factory=dict)
+    risk: float = USUAL_RISK
     _position: Belief | None = field(default=None, compare=False, repr=False)
     _advice: Advice | None = field(default=None, compare=False, repr=False)
 
@@ -132,38 +158,63 @@ class JobState:
         """Whether this was accepted by name."""
         return any(a.what == what for a in self.accepted)
 
+    def initials(self) -> list[Gauging]:
+        """Gaugings of the unmounted clearance that count: the last one, and those before it that agree with it.
+
+        One that differs by more than the doubt of both (dirt, a rolled leaf) is left out, with everything before it.
+        """
+        closed = [g for g in self.initial if g.closed]
+        found: list[Gauging] = []
+        for gauging in reversed(closed):
+            if found:
+                one, last = gauging.closed, found[-1].closed
+                assert one is not None and last is not None  # only closed ones are listed
+                apart = abs(one.summary.mean_um - last.summary.mean_um)
+                if gauging.where is not found[-1].where or apart > 2 * math.hypot(one.summary.sd_um, last.summary.sd_um):
+                    break
+            found.append(gauging)
+        return found[::-1]
+
+    def initial_um(self) -> float | None:
+        """Unmounted clearance: mean of the gaugings that count, each weighed by its brackets."""
+        summaries = [g.closed.summary for g in self.initials() if g.closed]
+        if not summaries:
+            return None
+        cells = sum(s.closed_cells for s in summaries)
+        return sum(s.mean_um * s.closed_cells for s in summaries) / cells
+
     def window(self) -> Window | None:
         """The target window, once the initial clearance is judged."""
-        closed = self.initial_closed()
-        if closed is None:
-            return None
-        return target_window(closed.summary.mean_um, self.plan.reduction_um, self.plan.least_residual_um)
+        initial = self.initial_um()
+        return None if initial is None else self.plan.window(initial)
 
     def position(self) -> Belief | None:
         """Where the bearing is believed to be: needs the unmounted clearance and a known nut pitch. Computed once a state."""
         if self._position is None:
-            self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg)
+            self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.turns)
         return self._position
 
     def predicted(self, gauging: Gauging) -> Belief | None:
         """What was to be expected of a gauging on the sleeve, from everything before it."""
         before = self.attempt.gaugings[: self.attempt.gaugings.index(gauging)]
-        return self._believe(before, gauging.nut_deg)
+        return self._believe(before, gauging.nut_deg, gauging.turns)
 
-    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float) -> Belief | None:
-        first = next((g for g in reversed(self.initial) if g.closed), None)
-        initial = first.spans(self.plan) if first else ()
-        if not initial or self.plan.nut is None:
+    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, turns: int) -> Belief | None:
+        initial = [g.spans(self.plan) for g in self.initials()]
+        if not any(initial) or self.plan.nut is None:
             return None
-        readings = [Reading(g.nut_deg, g.spans(self.plan)) for g in gaugings if g.closed and g.spans(self.plan)]
-        return believe(self.plan.bearing, self.plan.nut.pitch_mm, initial, readings, nut_deg)
+        used = [g for g in gaugings if g.closed and g.spans(self.plan)]
+        readings = [Reading(g.nut_deg, g.spans(self.plan), g.turns, g.correction_sd_um) for g in used]
+        model = sleeve_model(self.plan.bearing, self.plan.shaft, self.plan.nut.pitch_mm, self.attempt.zero)
+        return believe(model, initial, readings, nut_deg, turns - (used[-1].turns if used else 0))
 
     def advice(self) -> Advice | None:
         """What to do with the nut; None while there is no window to aim at or no way to compute."""
-        window, position = self.window(), self.position()
-        if self._advice is None and window is not None and not window.empty and position is not None:
+        window, position, nut = self.window(), self.position(), self.plan.nut
+        if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
             here = [g for g in self.attempt.gaugings if g.closed and g.nut_deg == self.attempt.nut_deg]
-            self._advice = advise(position, window, len(self.gauged()), max(0, len(here) - 1))
+            step = nut.meeting_angle_deg or 0.0
+            self._advice = advise(position, window, len(self.gauged()), max(0, len(here) - 1), self.risk, step)
         return self._advice
 
     def gauged(self) -> list[Gauged]:
@@ -197,7 +248,7 @@ def fold(events: Sequence[ev.Event]) -> JobState:
     if not events or not isinstance(events[0].payload, ev.JobOpened):
         raise Refused("A job begins with job_opened.")
     opened = events[0].payload
-    state = JobState(opened, opened.plan)
+    state = JobState(opened, opened.plan, risk=opened.plan.risk)
     for event in events:
         if isinstance(event.payload, ev.Corrected):
             state.corrections[event.payload.target] = event.payload
@@ -213,20 +264,31 @@ def fold(events: Sequence[ev.Event]) -> JobState:
 def _apply(state: JobState, event: ev.Event, payload: ev.Payload) -> None:
     attempt = state.attempt
     # A moved nut ends a gauging; one that bracketed nothing is dropped.
-    if isinstance(payload, ev.NutTurned | ev.Locked | ev.Released | ev.GaugingStarted) and (begun := state.open_gauging()):
+    if isinstance(payload, ev.NutTurned | ev.Reseated | ev.Locked | ev.Released | ev.GaugingStarted) and (begun := state.open_gauging()):
         begun.dropped = True
     match payload:
         case ev.JobOpened():
             pass
         case ev.PlanRevised(plan=plan):
             state.plan = plan
+            state.risk = plan.risk
         case ev.GateConfirmed(gate=gate, items=items):
             state.gates[gate] = GatePassed(items, event.actor)
         case ev.GateOverruled(gate=gate):
             state.gates[gate] = GatePassed((), payload.name, payload)
         case ev.GaugingStarted():
             initial = payload.phase is Phase.INITIAL
-            gauging = Gauging(payload.gauging, payload.phase, payload.where, payload.places, attempt.nut_deg, 0 if initial else attempt.number)
+            gauging = Gauging(
+                payload.gauging,
+                payload.phase,
+                payload.where,
+                payload.places,
+                attempt.nut_deg,
+                0 if initial else attempt.number,
+                attempt.turns,
+                payload.correction_um,
+                payload.correction_sd_um,
+            )
             (state.initial if initial else attempt.gaugings).append(gauging)
         case ev.LeafTried():
             for gauging in state.gaugings:
@@ -238,14 +300,28 @@ def _apply(state: JobState, event: ev.Event, payload: ev.Payload) -> None:
                     gauging.closed = payload
         case ev.OutsideAccepted():
             state.accepted.append(payload)
-        case ev.ZeroSet(tap_tested=tapped):
-            attempt.zero_set, attempt.tap_tested = True, tapped
+        case ev.ZeroSet():
+            attempt.zero_set, attempt.tap_tested = True, payload.tap_tested
+            attempt.zero, attempt.start_pressure_mpa = payload.zero, payload.start_pressure_mpa
         case ev.NutTurned(degrees=degrees):
             attempt.nut_deg += degrees
+            attempt.turns += 1
+            # A turn after the washer was fitted does not undo that it was re-seated.
+        case ev.Reseated(past_deg=past):
+            attempt.reseated = payload
+            # Behind its old mark the nut is loose: the bearing stays where it was on its taper.
+            if past > 0:
+                attempt.nut_deg += past
+                attempt.turns += 1
+        case ev.HandChecked():
+            attempt.checks.append(payload)
+        case ev.RiskChosen(risk=risk):
+            state.risk = risk
         case ev.MeetingSeen(turn_deg=turn):
             attempt.meeting_at_deg = attempt.nut_deg + turn
         case ev.Locked(turn_deg=turn):
             attempt.nut_deg += turn
+            attempt.turns += 1 if turn else 0
             attempt.locked = payload
         case ev.Released(reason=reason):
             attempt.released = reason

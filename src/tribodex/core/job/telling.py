@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from tribodex.core.components.feeler import Stack
 from tribodex.core.job import events as ev
-from tribodex.core.job.next_move import leaf_words
+from tribodex.core.job.moves import leaf_words
 from tribodex.core.mounting.gauging import Outcome, Phase, Where
+from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.quantities import um_text
 from tribodex.core.working import number
 
 PHASES = {Phase.INITIAL: "Unmounted clearance", Phase.DRIVE_UP: "Gauging on the sleeve", Phase.FINAL: "Final gauging"}
 PLACES = {Where.BENCH_TOP: "on the bench, at the top", Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top"}
 _OUTCOMES = {Outcome.PASSES: "passes", Outcome.DRAGS: "passes with a light drag", Outcome.STOPS: "does not pass"}
-UNITS = {"degrees": "°", "slots": " slots", "rim": " along the rim"}
+UNITS = {"degrees": "°", "slots": " slots", "rim": " along the rim", "drive_up": " of drive-up", "turns": " turns"}
 
 
 def amount_words(typed: str, unit: str) -> str:
@@ -21,7 +22,7 @@ def amount_words(typed: str, unit: str) -> str:
     >>> amount_words("30", "degrees"), amount_words("12", "rim"), amount_words("1/2 in", "rim")
     ('30°', '12 mm along the rim', '1/2 in along the rim')
     """
-    if unit == "rim" and typed.replace(".", "").replace(",", "").isdigit():
+    if unit in ("rim", "drive_up") and typed.replace(".", "").replace(",", "").isdigit():
         typed += " mm"
     return typed.rstrip("°") + UNITS.get(unit, "")
 
@@ -38,7 +39,10 @@ def tell(payload: ev.Payload) -> str:
         case ev.GateOverruled():
             return f"Gate “{payload.gate}” overruled by {payload.name}: {payload.reason}. Not confirmed: {'; '.join(payload.missing) or 'nothing'}."
         case ev.GaugingStarted():
-            return f"{PHASES[payload.phase]} begun ({PLACES[payload.where]}, {payload.places} place{'s' if payload.places != 1 else ''})."
+            warm = ""
+            if payload.inner_c is not None and payload.outer_c is not None:
+                warm = f"; inner ring {payload.inner_c:.1f} °C, outer {payload.outer_c:.1f} °C, corrected by {um_text(payload.correction_um)}"
+            return f"{PHASES[payload.phase]} begun ({PLACES[payload.where]}, {payload.places} place{'s' if payload.places != 1 else ''}{warm})."
         case ev.LeafTried():
             typed = f" (typed “{payload.typed}”)" if payload.typed else ""
             return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}."
@@ -48,7 +52,21 @@ def tell(payload: ev.Payload) -> str:
             thing = "Clearance outside its group" if what == "group" else "Empty window"
             return f"{thing} accepted by {payload.name}: {payload.reason}."
         case ev.ZeroSet(tap_tested=tested):
+            if payload.zero is ZeroPoint.HAND_TIGHT:
+                return "Nut hand-tight, marked."
+            if payload.start_pressure_mpa is not None:
+                return f"Start pressure reached ({payload.typed}), indicator set to nought."
             return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
+        case ev.Reseated(past_deg=past):
+            if past < 0:
+                return f"Washer fitted; the nut stands {number(-past)}° behind its old mark."
+            return "Washer fitted; the nut is back on its old mark" + (f", {number(past)}° past it." if past else ".")
+        case ev.HandChecked():
+            turning = "turns freely" if payload.turns_freely else "does not turn freely"
+            swivel = {"freely": "swivels freely", "slight drag": "swivels with slight drag", "binds": "binds"}[payload.swivel]
+            return f"By hand: the ring {swivel} and {turning}."
+        case ev.RiskChosen(risk=risk):
+            return f"Risk of going too far set to {number(risk * 100)} %."
         case ev.NutTurned():
             exact = "" if payload.unit == "degrees" else f", {number(payload.degrees)}°"
             return f"Nut tightened {amount_words(payload.typed, payload.unit)}{exact}."

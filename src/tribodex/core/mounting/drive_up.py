@@ -6,29 +6,14 @@ from math import pi
 
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.components.shaft import Shaft
 from tribodex.core.errors import OutOfRange
+from tribodex.core.mounting.elastic import effective_ratio, ratio_lines
 from tribodex.core.sources import LAME, SCREW
 from tribodex.core.working import Line, Result, number
 
-# One standard deviation of k, as a share of it: smoothing, sleeve, real raceway (common practice, no source).
+# One standard deviation of k, as a share of it: sleeve, real raceway (common practice, no source).
 RATIO_SD_SHARE = 0.10
-
-
-def effective_ratio(bore_mm: float, inner_raceway_mm: float) -> float:
-    """Share of the interference that becomes raceway growth, solid steel shaft: k = d/F.
-
-    Symbols: d bore, F mean raceway diameter of the inner ring (mm); k (1).
-    Valid: same steel throughout, plane stress, 0.5 < k < 1; about ±10 % on a real sleeve.
-    Raises: OutOfRange when k is not between 0.5 and 1.
-    Source: Lamé, thick-walled rings.
-
-    >>> round(effective_ratio(90, 107.5), 3)
-    0.837
-    """
-    k = bore_mm / inner_raceway_mm
-    if not 0.5 < k < 1:
-        raise OutOfRange.at("outside", f"d/F = {k:.2f} is outside 0.5 to 1.", "dimensions of one and the same bearing")
-    return k
 
 
 def drive_up_mm(reduction_um: float, ratio: float, slope: float) -> float:
@@ -91,35 +76,20 @@ def reduction_per_degree_um(ratio: float, slope: float, pitch_mm: float) -> floa
     return 1000 * ratio * slope * pitch_mm / 360
 
 
-def ratio_line(bearing: Bearing) -> Line:
-    """The line of working for k = d/F."""
-    f = bearing.inner_raceway_mm
-    k = effective_ratio(bearing.bore_mm, f)
-    return Line(
-        "k",
-        "share of interference that becomes raceway growth",
-        "k = d/F, F = (3d + D)/4",
-        f"{number(bearing.bore_mm)}/{number(f)}",
-        k,
-        "",
-        LAME.id,
-    )
-
-
-def computed_drive_up(bearing: Bearing, low_um: float, high_um: float) -> Result:
+def computed_drive_up(bearing: Bearing, low_um: float, high_um: float, shaft: Shaft | None = None) -> Result:
     """Axial drive-up for a range of reductions, as a figure: a cross-check of the card, ±20 %.
 
     Symbols: s (mm), r (µm), k, t.
-    Valid: solid steel shaft, from firm contact.
+    Valid: from firm contact; a solid steel shaft when none is given.
     Raises: OutOfRange for impossible dimensions.
     Source: Lamé with taper geometry.
 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> r = computed_drive_up(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 45, 60)
     >>> round(r.value, 2), round(r.value_to, 2)
-    (0.65, 0.86)
+    (0.66, 0.88)
     """
-    k = effective_ratio(bearing.bore_mm, bearing.inner_raceway_mm)
+    k = effective_ratio(bearing, shaft)
     t = bearing.taper.slope
     low, high = drive_up_mm(low_um, k, t), drive_up_mm(high_um, k, t)
     return Result(
@@ -130,11 +100,11 @@ def computed_drive_up(bearing: Bearing, low_um: float, high_um: float) -> Result
         value_to=high,
         doubt=2 * RATIO_SD_SHARE * high,
         working=(
-            ratio_line(bearing),
+            *ratio_lines(bearing, shaft),
             Line("s_min", "least drive-up", "s = r/(k·t)", f"{number(low_um / 1000)}/({number(k)}·{bearing.taper})", low, "mm", LAME.id),
             Line("s_max", "greatest drive-up", "s = r/(k·t)", f"{number(high_um / 1000)}/({number(k)}·{bearing.taper})", high, "mm", LAME.id),
         ),
-        note="A cross-check from elastic rings on a solid steel shaft, counted from firm metal-to-metal contact.",
+        note="A cross-check from elastic rings, counted from firm metal-to-metal contact.",
     )
 
 
@@ -176,6 +146,9 @@ def rim_length(low_deg: float, high_deg: float, nut: LockNut) -> Result:
     >>> r = rim_length(126, 162, LockNut(90, 2, 120, 4, 17, 10)); round(r.value), round(r.value_to)
     (132, 170)
     """
+    if nut.outside_mm is None:
+        note = "The nut's outside diameter is not known: measure it to have the length along its rim."
+        return Result("rim_length", "Along the nut's rim", None, "mm", note=note)
     low, high = rim_length_mm(low_deg, nut.outside_mm), rim_length_mm(high_deg, nut.outside_mm)
     return Result(
         "rim_length",

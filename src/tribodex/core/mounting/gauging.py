@@ -6,15 +6,18 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from statistics import median
 
-from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.quantities import um_text
-from tribodex.core.sources import GAUGED
+from tribodex.core.sources import EXPANSION, GAUGED
 from tribodex.core.working import Line, Result, number
 
 # Narrower than this no further leaf is asked for: feel and leaf tolerance are of that size (common practice, no source).
 FINE_ENOUGH_UM = 15.0
+# A place this many standard deviations from the median stands out (common practice, no source).
+OUTLIER_SDS = 3.5
+OUTLIER_LEAST_SD_UM = 4.5
 # “Passes with a light drag”: the play is the leaf to this much more (common practice, no source).
 DRAG_WIDTH_UM = 8.0
 
@@ -136,40 +139,6 @@ def settle_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
     return bracket
 
 
-def next_leaf(bracket: Bracket, expected: Span, gauge: FeelerSet) -> Stack | None:
-    """The leaf or stack that halves what is still open; None when the bracket is fine enough.
-
-    Symbols: expected range low…high (µm).
-    Valid: one place of one row.
-    Raises: nothing.
-    Source: bisection.
-
-    >>> from tribodex.core.quantities import LengthUnit
-    >>> g = FeelerSet("a", "A", LengthUnit.MM, (50.0, 60.0, 70.0, 80.0, 100.0))
-    >>> next_leaf(Bracket(None, None), Span(60, 140), g).leaves_um
-    (100.0,)
-    >>> next_leaf(Bracket(100.0, 110.0), Span(60, 140), g) is None
-    True
-    """
-    if bracket.contradiction or (bracket.closed and (bracket.dragged or bracket.width_um <= FINE_ENOUGH_UM)):
-        return None
-    low, high = bracket.low_um, bracket.high_um
-    # An end not reached yet is guessed from what is expected, and pushed out when the readings go beyond.
-    floor = low if low is not None else min(expected.low, (high or expected.high) - 20)
-    roof = high if high is not None else max(expected.high, (low or expected.low) + 40)
-    aim = (floor + roof) / 2
-    open_low = low if low is not None else 0.0
-    open_high = high if high is not None else roof + 60
-    choices = [s for s in gauge.stacks(open_low, open_high) if open_low + 1 < s.thickness_um < open_high - 1]
-    if not choices:
-        return None
-    slack = FINE_ENOUGH_UM / 3
-    best = min(abs(s.thickness_um - aim) for s in choices)
-    # Among leaves about equally near the middle the one with fewer leaves is handier.
-    near = [s for s in choices if abs(s.thickness_um - aim) <= best + slack]
-    return min(near, key=lambda s: (len(s.leaves_um), abs(s.thickness_um - aim)))
-
-
 @dataclass(frozen=True)
 class Cell:
     """One place of one row with its bracket."""
@@ -180,10 +149,20 @@ class Cell:
 
 
 @dataclass(frozen=True)
+class Gauged:
+    """A gauging taken with the nut at `nut_angle_deg` past its zero mark. Clearances in µm."""
+
+    nut_angle_deg: float
+    mean_um: float
+    sd_um: float
+
+
+@dataclass(frozen=True)
 class Summary:
     """What a gauging says. Clearances in µm; `sd_um` one standard deviation of the mean.
 
-    `row_difference_um` is the difference between the rows' means; None unless both were gauged.
+    `row_difference_um` is the difference between the rows' means; None unless both were gauged. `correction_um` was added
+    for a warm ring.
     """
 
     mean_um: float
@@ -192,6 +171,7 @@ class Summary:
     closed_cells: int
     row_difference_um: float | None
     findings: tuple[str, ...]
+    correction_um: float = 0.0
 
     @property
     def doubt_um(self) -> float:
@@ -199,13 +179,13 @@ class Summary:
         return 2 * self.sd_um
 
 
-def summarise(cells: Sequence[Cell]) -> Summary | None:
+def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_um: float = 0.0) -> Summary | None:
     """Mean, doubt and spread of the closed brackets; None when none is closed.
 
     A bracket counts as evenly likely from end to end; its leaves' tolerance and the feel are added in quadrature.
     The differences between places are real (form, settling) and enter the doubt of the mean.
 
-    Symbols: c = mean of the middles; sd² = (mean cell variance + variance between cells)/n.
+    Symbols: c = mean of the middles + correction for a warm ring; sd² = (mean cell variance + variance between cells)/n + sd² of it.
     Valid: brackets of one gauging, nut not moved between.
     Raises: nothing.
     Source: evaluation of rectangular distributions as in the GUM (JCGM 100:2008, 4.3.7), from memory.
@@ -235,8 +215,25 @@ def summarise(cells: Sequence[Cell]) -> Summary | None:
                 f"The rows differ by {um_text(abs(difference))}, more than one leaf step: the outer ring stands askew or the "
                 "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
             )
+    findings.extend(_outliers(closed, mids))
     findings.extend(f"Place {c.place}, {c.row}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
-    return Summary(mean, math.sqrt((within + between) / n), max(mids) - min(mids), n, difference, tuple(findings))
+    sd = math.sqrt((within + between) / n + correction_sd_um**2)
+    return Summary(mean + correction_um, sd, max(mids) - min(mids), n, difference, tuple(findings), correction_um)
+
+
+def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:
+    """Places that stand out from the others by more than form and feel explain; none with fewer than four."""
+    if len(mids) < 4:
+        return []
+    middle = median(mids)
+    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf doubts.
+    spread = max(OUTLIER_LEAST_SD_UM, 1.4826 * median([abs(m - middle) for m in mids]))
+    return [
+        f"Place {c.place}, {c.row} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
+        "Gauge that place again: a rolled leaf, a bent leaf or dirt; correct the reading in the log rather than average it away."
+        for c, m in zip(closed, mids, strict=True)
+        if abs(m - middle) > OUTLIER_SDS * spread
+    ]
 
 
 def mean_result(summary: Summary, label: str) -> Result:
@@ -258,6 +255,11 @@ def mean_result(summary: Summary, label: str) -> Result:
         doubt=summary.doubt_um,
         working=(
             Line("c", f"mean of {summary.closed_cells} brackets", "c = Σ mid / n", f"n = {summary.closed_cells}", summary.mean_um, "µm", GAUGED.id),
+            *(
+                (Line("Δ", "added for the warmer inner ring", "α·(T_i - T_o)·F_m", "", summary.correction_um, "µm", EXPANSION.id),)
+                if summary.correction_um
+                else ()
+            ),
             Line("spread", "largest minus smallest middle", "max - min", "", summary.spread_um, "µm", GAUGED.id),
             Line("±", "doubt, about 19 times in 20", "2·√((width²/12 + leaf² + between)/n)", "", summary.doubt_um, "µm", GAUGED.id),
         ),

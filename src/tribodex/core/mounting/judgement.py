@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tribodex.core.components.bands import Span
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict
@@ -43,6 +44,42 @@ def judge_final(window: Window, residual_um: float, doubt_um: float) -> FinalVer
         overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
     else:
         overall = Verdict("in order", Level.GOOD, "Residual and reduction are both inside.")
+    return FinalVerdict(residual, reduction, overall)
+
+
+def judge_hand(swivel: str, turns_freely: bool, nut_deg: float, range_deg: Span | None) -> FinalVerdict:
+    """Judge a mounting that cannot be gauged: by how the ring swivels and turns, and by how far the nut was turned.
+
+    Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range asked (degrees).
+    Valid: sealed housed units and self-aligning ball bearings.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.bands import Span
+    >>> judge_hand("slight drag", True, 110, Span(100, 120)).overall.word, judge_hand("binds", True, 110, None).overall.level.value
+    ('in order', 'stop')
+    """
+    if not turns_freely or swivel == "binds":
+        residual = Verdict("too little play", Level.STOP, "The ring binds or does not turn freely by hand: it was driven too far.")
+    else:
+        residual = Verdict("turns freely", Level.GOOD, f"The ring turns freely and swivels {'freely' if swivel == 'freely' else 'with slight drag'}.")
+    if range_deg is None:
+        reduction = Verdict("no range known", Level.UNKNOWN, f"The nut stands {nut_deg:.0f}° from its zero point; no range is known.")
+    elif nut_deg < range_deg.low - 1:
+        reduction = Verdict(
+            "too little turn", Level.STOP, f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its sleeve."
+        )
+    elif nut_deg > range_deg.high + 1:
+        reduction = Verdict("turned past the range", Level.STOP, f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.")
+    else:
+        reduction = Verdict("turn reached", Level.GOOD, f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.")
+    levels = (residual.level, reduction.level)
+    if Level.STOP in levels:
+        overall = Verdict("not in order", Level.STOP, "Read the reasons; release and start again, or ask the maker.")
+    elif Level.UNKNOWN in levels:
+        overall = Verdict("in order, with a remark", Level.WATCH, "A limit is not known: read the reasons.")
+    else:
+        overall = Verdict("in order", Level.GOOD, "Turn and feel agree. The play itself was not gauged.")
     return FinalVerdict(residual, reduction, overall)
 
 

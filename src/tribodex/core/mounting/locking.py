@@ -4,12 +4,32 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Protocol, Self
 
 from tribodex.core.components.lock_nut import LockNut
-from tribodex.core.mounting.position import OVERSHOOT_CHANCE, Placed
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict, in_words
+
+# The chance to overshoot that a move may carry, unless another is chosen.
+USUAL_RISK = 0.02
+# A position with less chance to be inside than this is no place to lock.
+WORTH_LOCKING = 0.1
+
+
+class Placed(Protocol):
+    """Where a bearing is believed to be, however that was found out. Clearances µm, angles degrees."""
+
+    @property
+    def clearance_um(self) -> float: ...
+    @property
+    def sd_um(self) -> float: ...
+    @property
+    def per_degree_um(self) -> float: ...
+    def after(self, turn_deg: float) -> Self: ...
+    def below(self, window: Window) -> float: ...
+    def inside(self, window: Window) -> float: ...
+    def below_limit(self, window: Window) -> float: ...
 
 
 @dataclass(frozen=True)
@@ -17,23 +37,33 @@ class Meeting:
     """A position, reached by tightening, where a tab lies in a slot.
 
     `turn_deg` from the present position, and `turn_to_deg` where the start is only known within one step; lengths in
-    mm, clearances in µm.
+    mm, clearances in µm. Clearances and chances are None where the play is not gauged (turns and angle schools).
     """
 
     index: int
     turn_deg: float
     turn_to_deg: float
-    rim_mm: float
+    rim_mm: float | None
     drive_up_mm: float
-    extra_reduction_um: float
-    residual_um: float
-    doubt_um: float
-    chance_below: float
-    chance_inside: float
+    extra_reduction_um: float | None
+    residual_um: float | None
+    doubt_um: float | None
+    chance_below: float | None
+    chance_inside: float | None
+    chance_below_limit: float | None
+    keeps_limit: bool
     verdict: Verdict
 
+    @property
+    def _inside(self) -> float:
+        return self.chance_inside or 0.0
 
-def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None, most: int = 8) -> tuple[Meeting, ...]:
+    @property
+    def _below_limit(self) -> float:
+        return self.chance_below_limit or 0.0
+
+
+def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None, most: int = 8, risk: float = USUAL_RISK) -> tuple[Meeting, ...]:
     """The next positions where a tab meets a slot, each with its predicted residual and verdict.
 
     `first_deg` is the turn to the first meeting as seen on the nut (nought: square now); None when nobody looked: then
@@ -44,13 +74,12 @@ def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None,
     Raises: nothing.
     Source: vernier of nut and washer; common practice, no source.
 
-    >>> from tribodex.core.components.bands import Span
-    >>> from tribodex.core.mounting.position import Position
-    >>> n, w = LockNut(90, 2, 120, 4, 17, 10), Window(64, 79, 124, Span(45, 60), 50.0)
-    >>> [round(m.turn_deg, 1) for m in meetings(Position(74, 4, 0.388, 120, True), n, w, 2.0)][:3]
-    [2.0, 7.3, 12.6]
+    >>> turn_meetings(LockNut(90, 2, 120, 4, 17, 10), 100, (110, 130), 2.0)[0].turn_deg
+    2.0
     """
     step = nut.meeting_angle_deg
+    if step is None:
+        return ()
     found: list[Meeting] = []
     for index in range(most):
         start = index * step + (first_deg or 0.0)
@@ -63,14 +92,16 @@ def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None,
                 index,
                 start,
                 end,
-                end * nut.rim_mm_per_deg,
+                nut.rim_mm(end),
                 nut.pitch_mm * end / 360,
                 now.per_degree_um * end,
                 middle.clearance_um,
                 2 * middle.sd_um + now.per_degree_um * (end - start) / 2,
                 chance,
                 far.inside(window),
-                _judge(far, window, chance),
+                limit := far.below_limit(window),
+                limit <= risk,
+                _judge(far, window, chance, limit, risk),
             )
         )
         if far.clearance_um < window.low_um:
@@ -78,13 +109,48 @@ def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None,
     return tuple(found)
 
 
-def _judge(at: Placed, window: Window, chance: float) -> Verdict:
+def turn_meetings(nut: LockNut, now_deg: float, range_deg: tuple[float, float], first_deg: float | None, most: int = 8) -> tuple[Meeting, ...]:
+    """Meetings where only the turn counts: turns from hand-tight, or the angle of a self-aligning ball bearing.
+
+    Symbols: now, range from…to in degrees from the zero point; Δα = first + i·360/lcm(n, m) (°).
+    Valid: as meetings(); the play is not known.
+    Raises: nothing; no answer while slots or tabs are not known.
+    Source: vernier of nut and washer; common practice, no source.
+
+    >>> [m.verdict.word for m in turn_meetings(LockNut(90, 2, 120, 4, 17, 10), 104, (105, 112), 0.0)]
+    ['not yet there', 'inside', 'leaves the range']
+    """
+    step = nut.meeting_angle_deg
+    if step is None:
+        return ()
+    found: list[Meeting] = []
+    for index in range(most):
+        start = index * step + (first_deg or 0.0)
+        end = start if first_deg is not None else start + step
+        total = now_deg + end
+        if total > range_deg[1] + 0.05:
+            verdict = Verdict("leaves the range", Level.STOP, f"{total:.0f}° in all is past the {range_deg[1]:.0f}° of the sheet.")
+        elif total < range_deg[0] - 0.05:
+            verdict = Verdict("not yet there", Level.WATCH, f"{total:.0f}° in all is short of {range_deg[0]:.0f}°.")
+        else:
+            verdict = Verdict("inside", Level.GOOD, f"{total:.0f}° in all, {range_deg[0]:.0f} to {range_deg[1]:.0f}° asked.")
+        found.append(
+            Meeting(
+                index, start, end, nut.rim_mm(end), nut.pitch_mm * end / 360, None, None, None, None, None, None, verdict.level is Level.GOOD, verdict
+            )
+        )
+        if verdict.level is Level.STOP:
+            break
+    return tuple(found)
+
+
+def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float) -> Verdict:
     residual = um_text(at.clearance_um)
     if at.clearance_um < window.low_um:
         return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.")
     if at.clearance_um > window.high_um:
         return Verdict("not yet there", Level.WATCH, f"Predicted {residual} is still above {um_text(window.high_um)}: the sleeve would creep.")
-    if chance > 5 * OVERSHOOT_CHANCE:
+    if chance > 5 * risk or limit > risk:
         return Verdict("inside, near the limit", Level.WATCH, f"Predicted {residual}; {in_words(chance)} to end below the window.")
     return Verdict("inside", Level.GOOD, f"Predicted {residual}; {in_words(chance)} to end below the window.")
 
@@ -100,8 +166,15 @@ def best(found: Sequence[Meeting]) -> Meeting | None:
     >>> best([]) is None
     True
     """
-    inside = [m for m in found if m.verdict.level is Level.GOOD] or [m for m in found if m.verdict.word.startswith("inside")]
-    return max(inside, key=lambda m: m.chance_inside, default=None)
+    inside = [m for m in found if m.verdict.word.startswith("inside")]
+    lawful = [m for m in inside if m.keeps_limit]
+    if lawful:
+        return max(lawful, key=lambda m: m._inside)
+    # The limit that must be left goes first: rather a little short of the reduction than below it.
+    short = [m for m in found if m.keeps_limit and m._inside >= WORTH_LOCKING]
+    if short:
+        return max(short, key=lambda m: m._inside)
+    return min(inside, key=lambda m: m._below_limit, default=None)
 
 
 def way_out(found: Sequence[Meeting]) -> str:
@@ -119,8 +192,13 @@ def way_out(found: Sequence[Meeting]) -> str:
         return ""
     if any(m.verdict.word == "inside, near the limit" for m in found):
         return "Only positions near the limit are left: gauge again to narrow the doubt, or take another washer."
-    if any(m.verdict.word == "not yet there" for m in found) and not any(m.verdict.word == "leaves the window" for m in found):
+    if any(m.verdict.word == "not yet there" for m in found) and not any(m.verdict.level is Level.STOP for m in found):
         return "Drive on first; no tab position in reach is inside the window yet."
+    if any(m.verdict.word == "leaves the range" for m in found) and not any(m.verdict.word == "inside" for m in found):
+        return (
+            "No position inside the range is left by tightening. Do not back the nut off: try another washer or plate, "
+            "or release and tighten less far."
+        )
     return (
         "No tab position inside the window is left by tightening. Do not back the nut off: try another washer (its tabs stand "
         "elsewhere), a lock plate or clip if the nut takes one, or release from the sleeve and drive up less far."

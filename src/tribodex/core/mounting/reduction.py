@@ -12,18 +12,25 @@ from tribodex.core.working import Line, Result
 
 
 class Card(StrEnum):
-    """The built-in cards. Take one whole; never mix columns of two."""
+    """The built-in cards. Take one whole; never mix columns of two. A shop's own cards have ids of their own."""
 
     A = "A"
     B = "B"
     C = "C"
 
 
-CARD_REASONS: dict[Card, str] = {
+CARD_REASONS: dict[str, str] = {
     Card.A: "Default: the only one of the three that also says how much clearance must be left, so both ends of the window are guarded.",
     Card.B: "Takes out less on small bores; no residual column, so the window comes from the reduction alone.",
     Card.C: "Narrow ranges; no residual column, so the window comes from the reduction alone.",
 }
+# “About half of it”, as shares of the measured clearance (common practice, no source).
+HALF = "half"
+HALF_SHARE = Span(0.4, 0.6)
+HALF_REASON = (
+    "Shop rule: take out about half of what was measured. It needs no card and fits mid-group bearings of 50 to 200 mm bore; "
+    "it guards no residual limit."
+)
 
 
 @dataclass(frozen=True)
@@ -39,19 +46,40 @@ class ReductionRow:
 
 @dataclass(frozen=True)
 class ReductionCard:
-    """One handbook practice, kept whole."""
+    """One handbook practice, or a shop's own card, kept whole.
 
-    card: Card
+    `designation` is set on a maker's sheet for one bearing: then it holds for that bearing alone.
+    """
+
+    card: str
     source: Source
     rows: tuple[ReductionRow, ...]
+    name: str = ""
+    reason: str = ""
+    designation: str = ""
+
+    @property
+    def title(self) -> str:
+        """What a person calls it."""
+        return self.name or f"card {self.card}"
+
+    @property
+    def heading(self) -> str:
+        """The title at the head of a sentence."""
+        return self.title[:1].upper() + self.title[1:]
 
     def row(self, bore_mm: float) -> ReductionRow:
         """The row for a bore. Raises OutOfRange beyond the card."""
-        return band_for(self.rows, bore_mm, f"Reduction card {self.card}")
+        return band_for(self.rows, bore_mm, f"Reduction {self.title}")
+
+    def covers(self, bearing: Bearing) -> bool:
+        """Whether it holds for this bearing."""
+        inside = any(row.over_mm < bearing.bore_mm <= row.to_mm for row in self.rows)
+        return inside and (not self.designation or self.designation == bearing.basic_code)
 
 
-def _where(row: ReductionRow, card: Card) -> str:
-    return f"card {card}, row over {row.over_mm:g} to {row.to_mm:g} mm"
+def _where(row: ReductionRow, card: str) -> str:
+    return f"{card}, row over {row.over_mm:g} to {row.to_mm:g} mm"
 
 
 def reduction_range(card: ReductionCard, bearing: Bearing) -> Result:
@@ -70,13 +98,13 @@ def reduction_range(card: ReductionCard, bearing: Bearing) -> Result:
     row = card.row(bearing.bore_mm)
     return Result(
         "reduction_range",
-        f"Clearance reduction, card {card.card}",
+        f"Clearance reduction, {card.title}",
         row.reduction_um.low,
         "µm",
         value_to=row.reduction_um.high,
         working=(
-            Line("r_min", "least reduction", "r_min(d)", _where(row, card.card), row.reduction_um.low, "µm", card.source.id),
-            Line("r_max", "greatest reduction", "r_max(d)", _where(row, card.card), row.reduction_um.high, "µm", card.source.id),
+            Line("r_min", "least reduction", "r_min(d)", _where(row, card.title), row.reduction_um.low, "µm", card.source.id),
+            Line("r_max", "greatest reduction", "r_max(d)", _where(row, card.title), row.reduction_um.high, "µm", card.source.id),
         ),
     )
 
@@ -98,11 +126,11 @@ def residual_limit(card: ReductionCard, bearing: Bearing) -> Result:
     """
     row = card.row(bearing.bore_mm)
     least = row.least_residual_um.get(bearing.group)
-    label = f"Least residual clearance, card {card.card}"
+    label = f"Least residual clearance, {card.title}"
     if least is None:
-        note = f"Card {card.card} gives no residual limit for {bearing.group}: the window comes from the reduction alone. Ask the maker."
+        note = f"{card.heading} gives no residual limit for {bearing.group}: the window comes from the reduction alone. Ask the maker."
         return Result("residual_limit", label, None, "µm", note=note)
-    line = Line("m", "least residual clearance", "m(d, group)", _where(row, card.card), least, "µm", card.source.id)
+    line = Line("m", "least residual clearance", "m(d, group)", _where(row, card.title), least, "µm", card.source.id)
     return Result("residual_limit", label, least, "µm", working=(line,))
 
 
@@ -122,9 +150,9 @@ def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
     """
     row = card.row(bearing.bore_mm)
     span = row.drive_up_mm.get(bearing.taper)
-    label = f"Axial drive-up, card {card.card}"
+    label = f"Axial drive-up, {card.title}"
     if span is None:
-        return Result("card_drive_up", label, None, "mm", note=f"Card {card.card} has no drive-up for {bearing.taper} at this bore.")
+        return Result("card_drive_up", label, None, "mm", note=f"{card.heading} has no drive-up for {bearing.taper} at this bore.")
     return Result(
         "card_drive_up",
         label,
@@ -132,7 +160,7 @@ def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
         "mm",
         value_to=span.high,
         working=(
-            Line("s_min", "least drive-up", "s_min(d, taper)", _where(row, card.card), span.low, "mm", card.source.id),
-            Line("s_max", "greatest drive-up", "s_max(d, taper)", _where(row, card.card), span.high, "mm", card.source.id),
+            Line("s_min", "least drive-up", "s_min(d, taper)", _where(row, card.title), span.low, "mm", card.source.id),
+            Line("s_max", "greatest drive-up", "s_max(d, taper)", _where(row, card.title), span.high, "mm", card.source.id),
         ),
     )

@@ -53,6 +53,26 @@ def target_window(initial_um: float, reduction_um: Span, residual_limit_um: floa
     return Window(low, initial_um - reduction_um.low, initial_um, reduction_um, residual_limit_um)
 
 
+@dataclass(frozen=True)
+class Target:
+    """What a plan aims for: a reduction in µm, or as a share of the measured clearance; and the residual limit, if known.
+
+    `reduction_um` is the range of a card; with `share` it is only what the share comes to in the middle of the group.
+    """
+
+    reduction_um: Span
+    least_residual_um: float | None
+    share: Span | None = None
+
+    def reduction(self, initial_um: float) -> Span:
+        """Reduction for a measured clearance, µm."""
+        return Span(self.share.low * initial_um, self.share.high * initial_um) if self.share else self.reduction_um
+
+    def window(self, initial_um: float) -> Window:
+        """Target window for a measured clearance."""
+        return target_window(initial_um, self.reduction(initial_um), self.least_residual_um)
+
+
 def window_result(window: Window, card_source_id: str) -> Result:
     """The window as a figure with working and verdict.
 

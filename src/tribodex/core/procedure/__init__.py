@@ -1,13 +1,32 @@
 """Procedures as the core sees them: stages in the order of work, steps, gates and cautions.
 
-Where they are kept is not the core's business.
+Where they are kept is not the core's business. Steps, tools, parts and gates may stand only for some plans: `when` names
+conditions of a plan, and one of them is enough.
 """
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from tribodex.core.errors import NotFound
+
+
+@dataclass(frozen=True)
+class Step:
+    """One thing to do or to take along."""
+
+    text: str
+    when: tuple[str, ...] = ()
+
+
+def texts_for(steps: Iterable[Step], conditions: frozenset[str]) -> tuple[str, ...]:
+    """The steps that stand for a plan with these conditions.
+
+    >>> texts_for([Step("always"), Step("with oil", ("hydraulic",))], frozenset({"spanner"}))
+    ('always',)
+    """
+    return tuple(step.text for step in steps if not step.when or conditions.intersection(step.when))
 
 
 @dataclass(frozen=True)
@@ -26,6 +45,7 @@ class Gate:
     title: str
     why: str
     items: tuple[GateItem, ...]
+    when: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -35,7 +55,7 @@ class Stage:
     id: str
     title: str
     question: str
-    steps: tuple[str, ...]
+    steps: tuple[Step, ...]
     cautions: tuple[str, ...] = ()
     gates: tuple[Gate, ...] = ()
 
@@ -59,10 +79,10 @@ class Procedure:
     title: str
     assembly: str
     stages: tuple[Stage, ...]
-    tools: tuple[str, ...]
-    parts: tuple[str, ...]
+    tools: tuple[Step, ...]
+    parts: tuple[Step, ...]
     standing_above: str
-    gauging_places: tuple[Choice, ...]
+    gauging_places: tuple[Choice, ...] = ()
 
     def stage(self, stage_id: str) -> Stage:
         """A stage by its id."""

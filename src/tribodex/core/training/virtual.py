@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from typing import Literal
 
 from tribodex.core.mounting.gauging import Outcome, Row
 
+Swivel = Literal["freely", "slight drag", "binds"]
 DRAG_UM = 2.0
+# A ring is felt to drag when no more than this share of its play is left (common practice, no source).
+FELT_SHARE = 0.55
 
 
 @dataclass(frozen=True)
@@ -41,3 +45,12 @@ class VirtualBearing:
         if thickness_um > play:
             return Outcome.STOPS
         return Outcome.DRAGS if play - thickness_um < DRAG_UM else Outcome.PASSES
+
+    def feel(self, nut_deg: float) -> Swivel:
+        """How the ring of a self-aligning ball bearing swivels there: half of its play gone is felt as a slight drag.
+
+        >>> VirtualBearing(50, 0.4, 0).feel(0), VirtualBearing(50, 0.4, 0).feel(70), VirtualBearing(50, 0.4, 0).feel(125)
+        ('freely', 'slight drag', 'binds')
+        """
+        play = self.clearance_um(nut_deg)
+        return "binds" if play <= DRAG_UM else "slight drag" if play <= FELT_SHARE * self.initial_um else "freely"

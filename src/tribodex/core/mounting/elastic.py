@@ -1,0 +1,203 @@
+"""Thick-walled rings (Lamé): what a press fit does to the raceway, for solid and hollow shafts and different steels.
+
+The sleeve is taken as part of the shaft: slit as it is, it carries pressure inwards and adds no hoop of its own.
+"""
+
+from __future__ import annotations
+
+from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.material import RING_STEEL, Material
+from tribodex.core.components.shaft import Finish, Shaft
+from tribodex.core.errors import OutOfRange
+from tribodex.core.sources import LAME
+from tribodex.core.working import Line, Result, number
+
+
+def _shares(bore_mm: float, raceway_mm: float, shaft_bore_mm: float) -> tuple[float, float]:
+    k, k0 = bore_mm / raceway_mm, shaft_bore_mm / bore_mm
+    if not 0.5 < k < 1:
+        raise OutOfRange.at("outside", f"d/F = {k:.2f} is outside 0.5 to 1.", "dimensions of one and the same bearing")
+    if not 0 <= k0 < 0.95:
+        raise OutOfRange.at("shaft_bore", f"A shaft bore of {shaft_bore_mm:g} mm leaves no wall.", f"0 to {0.95 * bore_mm:.0f} mm")
+    return k, k0
+
+
+def contact_pressure_mpa(
+    interference_mm: float,
+    bore_mm: float,
+    raceway_mm: float,
+    shaft_bore_mm: float = 0.0,
+    ring: Material = RING_STEEL,
+    shaft: Material = RING_STEEL,
+) -> float:
+    """Mean pressure between ring and seat.
+
+    p = (Δ/d) / [ ((1+k²)/(1-k²)+ν_i)/E_i + ((1+k₀²)/(1-k₀²)-ν_s)/E_s ], k = d/F, k₀ = d_s/d.
+
+    Symbols: Δ diametral interference, d bore, F raceway diameter of the inner ring, d_s bore of the shaft (mm); E (MPa),
+    ν (1); p (MPa).
+    Valid: plane stress, elastic, 0.5 < k < 1, k₀ < 0.95, Δ ≥ 0.
+    Raises: OutOfRange outside of that.
+    Source: Lamé, thick-walled rings.
+
+    >>> round(contact_pressure_mpa(0.06, 90, 107.5), 2)
+    20.74
+    """
+    if interference_mm < 0:
+        raise OutOfRange.at("interference", "An interference is nought or above.", "mm, for example 0.06")
+    k, k0 = _shares(bore_mm, raceway_mm, shaft_bore_mm)
+    give = ((1 + k * k) / (1 - k * k) + ring.poisson) / ring.e_mpa + ((1 + k0 * k0) / (1 - k0 * k0) - shaft.poisson) / shaft.e_mpa
+    return interference_mm / bore_mm / give
+
+
+def growth_ratio(bore_mm: float, raceway_mm: float, shaft_bore_mm: float = 0.0, ring: Material = RING_STEEL, shaft: Material = RING_STEEL) -> float:
+    """Share of the interference that becomes raceway growth: ΔF/Δ = 2·p·d·k/(E_i·(1-k²))/Δ.
+
+    For one steel and a solid seat this is k = d/F; for a hollow one k·(1-k₀²)/(1-k²·k₀²).
+
+    Symbols: as contact_pressure_mpa.
+    Valid: as contact_pressure_mpa; about ±10 % on a real sleeve.
+    Raises: OutOfRange for impossible dimensions.
+    Source: Lamé, thick-walled rings.
+
+    >>> round(growth_ratio(90, 107.5), 4), round(growth_ratio(90, 107.5, 45), 4)
+    (0.8372, 0.7613)
+    """
+    k, _ = _shares(bore_mm, raceway_mm, shaft_bore_mm)
+    pressure = contact_pressure_mpa(1.0, bore_mm, raceway_mm, shaft_bore_mm, ring, shaft)
+    return 2 * pressure * bore_mm * k / (ring.e_mpa * (1 - k * k))
+
+
+def smoothing(bore_mm: float, finish: Finish = Finish.GROUND) -> float:
+    """Share of the interference left after the surfaces have smoothed out: d/(d+2) ground, d/(d+3) turned.
+
+    Symbols: d bore (mm).
+    Valid: interference of a usual press fit.
+    Raises: OutOfRange for a bore that is not above nought.
+    Source: common practice, no source.
+
+    >>> round(smoothing(98), 2), round(smoothing(97, Finish.TURNED), 2)
+    (0.98, 0.97)
+    """
+    if bore_mm <= 0:
+        raise OutOfRange.at("bore", "A bore is above nought.", "mm, for example 90")
+    return bore_mm / (bore_mm + (2 if finish is Finish.GROUND else 3))
+
+
+def effective_ratio(bearing: Bearing, shaft: Shaft | None = None) -> float:
+    """Effective ratio k: reduction for each unit of interference, smoothing included.
+
+    Symbols: as growth_ratio.
+    Valid: as growth_ratio; a solid steel shaft when none is given.
+    Raises: OutOfRange for impossible dimensions.
+    Source: Lamé with smoothing.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> round(effective_ratio(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)), 3)
+    0.819
+    """
+    d, f = bearing.bore_mm, bearing.inner_raceway_mm
+    if shaft is None:
+        return growth_ratio(d, f) * smoothing(d)
+    return growth_ratio(d, f, shaft.bore_mm, RING_STEEL, shaft.material) * smoothing(d, shaft.finish)
+
+
+def ratio_lines(bearing: Bearing, shaft: Shaft | None) -> tuple[Line, ...]:
+    """Lines of working for the effective ratio.
+
+    Symbols: as growth_ratio and effective_ratio.
+    Valid: as effective_ratio.
+    Raises: OutOfRange for impossible dimensions.
+    Source: Lamé with smoothing.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> [line.symbol for line in ratio_lines(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), None)]
+    ['d/F', 'k']
+    """
+    d, f = bearing.bore_mm, bearing.inner_raceway_mm
+    k = d / f
+    lines = [Line("d/F", "bore over raceway diameter", f"F = {bearing.raceway_formula}", f"{number(d)}/{number(f)}", k, "", LAME.id)]
+    bore = shaft.bore_mm if shaft else 0.0
+    material = shaft.material if shaft else RING_STEEL
+    grown = growth_ratio(d, f, bore, RING_STEEL, material)
+    if bore or material != RING_STEEL:
+        lines.append(
+            Line(
+                "ΔF/Δ",
+                f"raceway growth for the interference; shaft of {material.name}{f', bored {number(bore)} mm' if bore else ', solid'}",
+                "2·p·d·k/(E_i·(1-k²))/Δ",
+                f"E_i = {RING_STEEL.e_gpa:g}, E_s = {material.e_gpa:g} GPa, k₀ = {number(bore / d)}",
+                grown,
+                "",
+                LAME.id,
+            )
+        )
+    finish = shaft.finish if shaft else Finish.GROUND
+    add = 2 if finish is Finish.GROUND else 3
+    value = grown * smoothing(d, finish)
+    lines.append(
+        Line(
+            "k",
+            f"effective ratio: growth times what smoothing leaves ({finish} seat)",
+            f"k = ΔF/Δ · d/(d+{add})",
+            f"{number(grown)}·{number(d)}/{number(d + add)}",
+            value,
+            "",
+            LAME.id,
+        )
+    )
+    return tuple(lines)
+
+
+def ratio_result(bearing: Bearing, shaft: Shaft | None, doubt_share: float) -> Result:
+    """The effective ratio as a figure.
+
+    Symbols: k (1), doubt_share one standard deviation as a share of k.
+    Valid: as effective_ratio.
+    Raises: OutOfRange for impossible dimensions.
+    Source: Lamé with smoothing.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> round(ratio_result(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), None, 0.1).value, 3)
+    0.819
+    """
+    lines = ratio_lines(bearing, shaft)
+    k = lines[-1].value or 0.0
+    note = "Share of the interference that comes out of the clearance. A hollow shaft gives way: it takes more drive-up for the same reduction."
+    return Result("ratio", "Effective ratio k", k, "", doubt=2 * doubt_share * k, working=lines, note=note)
+
+
+def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_um: float) -> Result:
+    """Contact pressure for a range of reductions, as a figure.
+
+    Symbols: r reduction (µm), Δ_eff = r/(ΔF/Δ) effective interference (mm), p (MPa).
+    Valid: as contact_pressure_mpa.
+    Raises: OutOfRange for impossible dimensions.
+    Source: Lamé, thick-walled rings.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> r = pressure_result(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), None, 45, 60)
+    >>> round(r.value, 1), round(r.value_to, 1)
+    (18.6, 24.8)
+    """
+    d, f = bearing.bore_mm, bearing.inner_raceway_mm
+    bore = shaft.bore_mm if shaft else 0.0
+    material = shaft.material if shaft else RING_STEEL
+    grown = growth_ratio(d, f, bore, RING_STEEL, material)
+    found = []
+    for end, reduction in (("min", low_um), ("max", high_um)):
+        interference = reduction / 1000 / grown
+        pressure = contact_pressure_mpa(interference, d, f, bore, RING_STEEL, material)
+        found.append(
+            Line(
+                f"p_{end}",
+                "mean contact pressure",
+                "p = (Δ/d)/[((1+k²)/(1-k²)+ν_i)/E_i + ((1+k₀²)/(1-k₀²)-ν_s)/E_s]",
+                f"Δ = {number(reduction / 1000)}/{number(grown)} = {number(interference)} mm, d = {number(d)} mm",
+                pressure,
+                "MPa",
+                LAME.id,
+            )
+        )
+    low, high = (line.value or 0.0 for line in found)
+    return Result("pressure", "Contact pressure on the seat", low, "MPa", value_to=high, doubt=0.15 * high, working=tuple(found))

@@ -1,0 +1,252 @@
+"""Forces of the drive-up, and which tool reaches them. Orders of magnitude: friction is known within a third at best."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from math import atan, cos, pi, radians, tan
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.components.shaft import Seat
+from tribodex.core.errors import OutOfRange
+from tribodex.core.sources import LAME, PRACTICE, SCREW
+from tribodex.core.working import Line, Result, number
+
+# Oiled steel on steel (common practice, no source).
+FRICTION = Span(0.10, 0.15)
+# A hook spanner with hammer, an impact spanner: about what one person reaches (common practice, no source), N·m.
+HAND_SPANNER_NM = 1500.0
+IMPACT_SPANNER_NM = 5000.0
+# Above this bore the nut is left to oil, whatever the torque (common practice, no source; about 8 in).
+HYDRAULIC_ABOVE_MM = 200.0
+OIL_INJECTION_ABOVE_MM = 300.0
+# Share of the least drive-up at which the seat bears all over: where a hydraulic nut's travel begins (common practice, no source).
+START_SHARE = 0.10
+
+
+class Tool(StrEnum):
+    """What turns or presses."""
+
+    HOOK_SPANNER = "hook spanner and hammer"
+    IMPACT_SPANNER = "impact spanner"
+    HYDRAULIC_NUT = "hydraulic nut"
+    OIL_INJECTION = "hydraulic nut with oil injection"
+
+
+def drive_up_force_n(pressure_mpa: float, bore_mm: float, width_mm: float, slope: float, friction: float, faces: int = 1) -> float:
+    """Axial force to drive on: F = π·d·B·p·(n·μ + t/2).
+
+    Symbols: p (MPa), d bore, B width (mm), t taper on diameter (1), μ friction (1), n sliding faces (1 or 2); F (N).
+    Valid: at the end of the drive-up, where the pressure is greatest.
+    Raises: OutOfRange for a negative pressure or friction.
+    Source: balance of forces on a cone.
+
+    >>> round(drive_up_force_n(20, 90, 40, 1/12, 0.12))
+    36568
+    """
+    if pressure_mpa < 0 or friction < 0:
+        raise OutOfRange.at("friction", "Pressure and friction are nought or above.", "friction about 0.10 to 0.15 oiled")
+    return pi * bore_mm * width_mm * pressure_mpa * (faces * friction + slope / 2)
+
+
+def release_force_n(pressure_mpa: float, bore_mm: float, width_mm: float, slope: float, friction: float) -> float:
+    """Axial force to let go: F = π·d·B·p·(μ - t/2). Negative: it lets go by itself.
+
+    Symbols: as drive_up_force_n.
+    Valid: as drive_up_force_n.
+    Raises: OutOfRange for a negative pressure or friction.
+    Source: balance of forces on a cone; self-releasing below μ = t/2 (0.042 for 1:12).
+
+    >>> release_force_n(20, 90, 40, 1/12, 0.03) < 0 < release_force_n(20, 90, 40, 1/12, 0.12)
+    True
+    """
+    if pressure_mpa < 0 or friction < 0:
+        raise OutOfRange.at("friction", "Pressure and friction are nought or above.", "friction about 0.10 to 0.15 oiled")
+    return pi * bore_mm * width_mm * pressure_mpa * (friction - slope / 2)
+
+
+def nut_torque_nm(force_n: float, thread_mm: float, pitch_mm: float, face_mm: float, friction: float) -> float:
+    """Torque on the nut: T = F·[d₂/2·tan(λ + ρ) + μ·D_face/2], tan ρ = μ/cos 30°, tan λ = P/(π·d₂), d₂ = thread - 0.6495·P.
+
+    Symbols: F (N), thread, P pitch, D_face mean diameter of the nut's face (mm), μ (1); T (N·m).
+    Valid: 60° thread, friction of thread and face alike.
+    Raises: OutOfRange for a pitch or thread that is not above nought.
+    Source: screw mechanics.
+
+    >>> round(nut_torque_nm(36568, 90, 2, 105, 0.12))
+    467
+    """
+    if pitch_mm <= 0 or thread_mm <= pitch_mm:
+        raise OutOfRange.at("nut_pitch", "Pitch and thread are above nought.", "pitch in mm, for example 2")
+    d2 = thread_mm - 0.6495 * pitch_mm
+    lead, rub = atan(pitch_mm / (pi * d2)), atan(friction / cos(radians(30)))
+    return force_n * (d2 / 2 * tan(lead + rub) + friction * face_mm / 2) / 1000
+
+
+@dataclass(frozen=True)
+class Method:
+    """The tool to drive with, why, and the figures behind it. Force in N, torque in N·m, low to high friction."""
+
+    tool: Tool
+    reason: str
+    force: Result
+    torque: Result
+
+
+def choose_method(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mpa: float) -> Method:
+    """Hook spanner, impact spanner, hydraulic nut or oil injection, by bore and by the torque that it takes.
+
+    Symbols: p greatest contact pressure (MPa).
+    Valid: friction of an oiled seat, 0.10 to 0.15.
+    Raises: OutOfRange for impossible figures.
+    Source: Lamé, screw mechanics; limits of the tools are common practice, no source.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> b, n = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), LockNut(90, 2, 120, 4, 17, 10)
+    >>> choose_method(b, Seat.ADAPTER_SLEEVE, n, 25).tool.value
+    'hook spanner and hammer'
+    """
+    d, width, slope, faces = bearing.bore_mm, bearing.width_mm, bearing.taper.slope, seat.sliding_faces
+    forces = [drive_up_force_n(pressure_mpa, d, width, slope, mu, faces) for mu in (FRICTION.low, FRICTION.high)]
+    force = Result(
+        "force",
+        "Force to drive it up",
+        forces[0] / 1000,
+        "kN",
+        value_to=forces[1] / 1000,
+        working=tuple(
+            Line(
+                f"F, μ = {mu:g}",
+                "axial force at the end of the drive-up",
+                f"F = π·d·B·p·({'2·' if faces == 2 else ''}μ + t/2)",
+                f"π·{number(d)}·{number(width)}·{number(pressure_mpa)}·({faces * mu:g} + {number(slope / 2)})",
+                f / 1000,
+                "kN",
+                LAME.id,
+            )
+            for mu, f in zip((FRICTION.low, FRICTION.high), forces, strict=True)
+        ),
+        note="Order of magnitude, for an oiled seat.",
+    )
+    torque = _torque(bearing, nut, forces)
+    top = torque.value_to
+    if d > OIL_INJECTION_ABOVE_MM or (d > HYDRAULIC_ABOVE_MM and faces == 2):
+        tool, why = Tool.OIL_INJECTION, f"A {d:g} mm bore: oil between the faces takes the friction away; check that the seat has its oil groove."
+    elif d > HYDRAULIC_ABOVE_MM or (top is not None and top > IMPACT_SPANNER_NM):
+        tool, why = Tool.HYDRAULIC_NUT, "Beyond what a spanner reaches; above about 200 mm bore a hydraulic nut is usual, with a lock plate."
+    elif top is None:
+        tool, why = Tool.HOOK_SPANNER, "The nut is not known, so no torque is computed; below 200 mm bore a hook spanner and hammer are usual."
+    elif top > HAND_SPANNER_NM:
+        tool, why = Tool.IMPACT_SPANNER, f"About {number(top)} N·m at the end: more than a hook spanner gives."
+    else:
+        tool, why = Tool.HOOK_SPANNER, f"About {number(top)} N·m at the end, within reach of hook spanner and hammer."
+    return Method(tool, why, force, torque)
+
+
+def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Result:
+    if nut is None:
+        return Result("torque", "Torque on the nut", None, "N·m", note="The nut is not known in this plan.")
+    thread = nut.thread_mm
+    face = (thread + (nut.outside_mm or 1.3 * thread)) / 2
+    pairs = list(zip((FRICTION.low, FRICTION.high), forces, strict=True))
+    values = [nut_torque_nm(f, thread, nut.pitch_mm, face, mu) for mu, f in pairs]
+    return Result(
+        "torque",
+        "Torque on the nut",
+        values[0],
+        "N·m",
+        value_to=values[1],
+        working=tuple(
+            Line(
+                f"T, μ = {mu:g}",
+                "nut torque at the end of the drive-up",
+                "T = F·[d₂/2·tan(λ+ρ) + μ·D_face/2]",
+                f"F = {number(f / 1000)} kN, d₂ = {number(thread - 0.6495 * nut.pitch_mm)} mm, D_face = {number(face)} mm",
+                t,
+                "N·m",
+                SCREW.id,
+            )
+            for (mu, f), t in zip(pairs, values, strict=True)
+        ),
+        note="" if nut.outside_mm else "The nut's diameter is not known; its face is taken as 1.15 times the thread.",
+    )
+
+
+@dataclass(frozen=True)
+class HydraulicStep:
+    """The planned step of a hydraulic nut: press to the start, set the indicator to nought, press on for the travel.
+
+    Lengths in mm, forces in kN; pressures in MPa, unknown while the nut's piston area is.
+    """
+
+    start_drive_mm: float
+    travel_mm: Span
+    start_force_kn: Span
+    start_pressure_mpa: Span | None
+    end_pressure_mpa: Span | None
+    figures: tuple[Result, ...]
+
+
+def hydraulic_step(drive_mm: Span, force_kn: Span, piston_mm2: float | None, given_start_mpa: float | None = None) -> HydraulicStep:
+    """Start pressure and travel of a hydraulic nut.
+
+    The seat is taken to bear all over at a tenth of the least drive-up; force grows with the drive-up from there.
+
+    Symbols: s drive-up from firm contact (mm), F force at its end (kN), A piston area (mm²); p_start, p_end oil pressure
+    (MPa); given_start_mpa from the maker's sheet goes first.
+    Valid: order of magnitude; the maker's start pressure and travel govern.
+    Raises: OutOfRange for a piston area that cannot be.
+    Source: common practice, no source.
+
+    >>> step = hydraulic_step(Span(1.4, 1.8), Span(150, 220), 9000)
+    >>> round(step.start_drive_mm, 2), round(step.travel_mm.low, 2), round(step.start_pressure_mpa.low, 1)
+    (0.14, 1.26, 1.3)
+    """
+    if piston_mm2 is not None and not 100 <= piston_mm2 <= 1e6:
+        raise OutOfRange.at(
+            "piston_area", f"A piston area of {piston_mm2:g} mm² cannot be meant.", "mm², as marked on the hydraulic nut or in its sheet"
+        )
+    start = START_SHARE * drive_mm.low
+    travel = Span(drive_mm.low - start, drive_mm.high - start)
+    share = start / drive_mm.high
+    start_force = Span(force_kn.low * share, force_kn.high * share)
+    area = piston_mm2
+    start_p = Span(start_force.low * 1000 / area, start_force.high * 1000 / area) if area else None
+    end_p = Span(force_kn.low * 1000 / area, force_kn.high * 1000 / area) if area else None
+    if given_start_mpa is not None:
+        start_p = Span(given_start_mpa, given_start_mpa)
+    unknown = "The piston area of the hydraulic nut is not known: read it on the nut, or take the maker's start pressure."
+    lines = (
+        ()
+        if start_p is None
+        else (Line("p_start", "oil pressure at the start", "p = F_start/A", _over(start_force, area), start_p.low, "MPa", PRACTICE.id),)
+    )
+    figures = (
+        Result(
+            "start_pressure",
+            "Start pressure of the hydraulic nut" + (", as typed from the maker's sheet" if given_start_mpa is not None else ""),
+            start_p.low if start_p else None,
+            "MPa",
+            value_to=start_p.high if start_p and start_p.high > start_p.low else None,
+            working=lines,
+            note=unknown if start_p is None else "At this pressure set the dial indicator to nought. The maker's figure goes first.",
+        ),
+        Result(
+            "travel",
+            "Travel from the start pressure",
+            travel.low,
+            "mm",
+            value_to=travel.high,
+            working=(
+                Line("s_start", "drive-up at the start, a tenth of the least", "0.1·s_min", f"0.1·{number(drive_mm.low)}", start, "mm", PRACTICE.id),
+                Line("travel", "what is left", "s - s_start", f"{number(drive_mm.low)} - {number(start)}", travel.low, "mm", PRACTICE.id),
+            ),
+        ),
+    )
+    return HydraulicStep(start, travel, start_force, start_p, end_p, figures)
+
+
+def _over(force_kn: Span, area: float | None) -> str:
+    return f"{number(force_kn.low)} to {number(force_kn.high)} kN / {number(area)} mm²" if area else "as typed"

@@ -1,0 +1,154 @@
+"""Running clearance: what heat takes of the play, and a ring that is gauged while it is warm."""
+
+from __future__ import annotations
+
+from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.material import RING_STEEL
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.quantities import um_text
+from tribodex.core.sources import EXPANSION
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# The usual difference of inner ring over outer ring in a plummer block, K (common practice, no source).
+USUAL_K = (5.0, 10.0)
+# A warmer ring than this is not corrected but left to cool: the correction would doubt more than a leaf step.
+CORRECT_UP_TO_K = 10.0
+# The temperature of a ring is known to about this, K, contact thermometer on steel (common practice, no source).
+THERMOMETER_SD_K = 1.0
+
+
+def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
+    """Clearance lost when the inner ring is warmer than the outer: α·ΔT·F_m.
+
+    Symbols: α expansion of ring steel (1/K), ΔT inner minus outer (K), F_m mean of the raceway diameters (mm); loss (µm).
+    Valid: uniform temperature in each ring; negative ΔT gives clearance.
+    Raises: nothing.
+    Source: linear expansion.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> round(thermal_loss_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 10), 1)
+    15.2
+    """
+    mean = (bearing.inner_raceway_mm + bearing.outer_raceway_mm) / 2
+    return RING_STEEL.expansion_um_per_m_k * mean / 1000 * inner_over_outer_k
+
+
+def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: float, squeeze_um: float = 0.0) -> Result:
+    """Clearance while running: c_run = c_res - α·ΔT·F_m - squeeze of a tight housing.
+
+    Symbols: c_res residual clearance (µm), ΔT inner ring over outer (K), squeeze (µm).
+    Valid: as thermal_loss_um.
+    Raises: nothing.
+    Source: linear expansion.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
+    >>> round(running_clearance(b, 70, 10).value), running_clearance(b, 10, 20).verdict.level.value
+    (55, 'stop')
+    """
+    loss = thermal_loss_um(bearing, inner_over_outer_k)
+    value = residual_um - loss - squeeze_um
+    mean = (bearing.inner_raceway_mm + bearing.outer_raceway_mm) / 2
+    lines = [
+        Line(
+            "Δc",
+            "lost by the warmer inner ring",
+            "α·ΔT·F_m",
+            f"{RING_STEEL.expansion_um_per_m_k:g} µm/(m·K)·{number(inner_over_outer_k)} K·{number(mean)} mm",
+            loss,
+            "µm",
+            EXPANSION.id,
+        )
+    ]
+    if squeeze_um:
+        lines.append(Line("q", "squeezed by a tight housing", "as given", number(squeeze_um), squeeze_um, "µm", EXPANSION.id))
+    lines.append(
+        Line(
+            "c_run",
+            "running clearance",
+            "c_run = c_res - Δc - q",
+            f"{number(residual_um)} - {number(loss)} - {number(squeeze_um)}",
+            value,
+            "µm",
+            EXPANSION.id,
+        )
+    )
+    if value <= 0:
+        verdict = Verdict("no play left", Level.STOP, f"The rings would clamp the rollers by {um_text(-value)}: it runs hot, smokes, seizes.")
+    elif value < 0.25 * residual_um:
+        verdict = Verdict("little play left", Level.WATCH, f"Only {um_text(value)} of {um_text(residual_um)} is left when warm.")
+    else:
+        verdict = Verdict("play left", Level.GOOD, f"{um_text(value)} is left when warm.")
+    return Result(
+        "running", f"Running clearance, inner ring {number(inner_over_outer_k)} K warmer", value, "µm", verdict=verdict, working=tuple(lines)
+    )
+
+
+def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) -> Result:
+    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q)/(α·F_m).
+
+    Symbols: as running_clearance; ΔT (K).
+    Valid: as thermal_loss_um.
+    Raises: nothing.
+    Source: linear expansion.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> round(play_gone_at(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 70).value)
+    46
+    """
+    per_kelvin = thermal_loss_um(bearing, 1.0)
+    value = (residual_um - squeeze_um) / per_kelvin
+    line = Line(
+        "ΔT",
+        "difference that eats the play",
+        "(c_res - q)/(α·F_m)",
+        f"({number(residual_um)} - {number(squeeze_um)})/{number(per_kelvin)}",
+        value,
+        "K",
+        EXPANSION.id,
+    )
+    word = Verdict("ample", Level.GOOD, "Well above the usual 5 to 10 K of a plummer block.")
+    if value < 2 * USUAL_K[1]:
+        word = Verdict(
+            "close to usual running", Level.WATCH, "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. Take more play."
+        )
+    return Result("play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), doubt=0.1 * abs(value))
+
+
+def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> float:
+    """What to add to a clearance gauged while the inner ring is warmer than the outer: α·(T_i - T_o)·F_m.
+
+    Symbols: T_i, T_o temperatures of inner and outer ring (°C); correction (µm).
+    Valid: up to 10 K of difference; both rings between -20 and 120 °C.
+    Raises: Refused beyond: let it cool; InvalidInput for temperatures that cannot be meant.
+    Source: linear expansion; the limit is common practice, no source.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> round(warm_correction_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 28, 22), 1)
+    9.1
+    """
+    for name, value in (("inner_c", inner_c), ("outer_c", outer_c)):
+        if not -20 <= value <= 120:
+            raise InvalidInput.at(name, f"{value:g} °C cannot be meant for a ring that is gauged.", "-20 to 120 °C")
+    apart = inner_c - outer_c
+    if abs(apart) > CORRECT_UP_TO_K:
+        raise Refused(
+            f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected; beyond that the correction would doubt more "
+            f"than a leaf step. Let them come to one temperature, then gauge."
+        )
+    return thermal_loss_um(bearing, apart)
+
+
+def warm_doubt_um(bearing: Bearing) -> float:
+    """Doubt (one sd) that a correction brings: two thermometer readings.
+
+    Symbols: α·F_m·√2·1 K (µm).
+    Valid: as warm_correction_um.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> round(warm_doubt_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)), 1)
+    2.2
+    """
+    return abs(thermal_loss_um(bearing, THERMOMETER_SD_K)) * 2**0.5

@@ -1,0 +1,51 @@
+"""Zero points of the drive-up. Numbers of one are never mixed with those of another."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+
+class ZeroPoint(StrEnum):
+    """What the drive-up is counted from."""
+
+    FIRM = "firm"
+    UNTESTED = "untested"
+    HAND_TIGHT = "hand_tight"
+    START_PRESSURE = "start_pressure"
+
+
+@dataclass(frozen=True)
+class ZeroPrior:
+    """Drive-up that the zero point has not yet taken up, one standard deviation beside it (mm). Common practice, no source."""
+
+    seating_mm: float
+    seating_sd_mm: float
+    words: str
+
+
+# 0.055 mm is ten degrees of a 2 mm pitch. The slit sleeve closes on the shaft over one to two millimetres.
+ZERO_PRIORS: dict[ZeroPoint, ZeroPrior] = {
+    ZeroPoint.FIRM: ZeroPrior(0.055, 0.065, "firm metal-to-metal, held after a tap on the nut's rim"),
+    ZeroPoint.UNTESTED: ZeroPrior(0.12, 0.11, "metal-to-metal by hand, not tapped: it may still close a little"),
+    ZeroPoint.HAND_TIGHT: ZeroPrior(1.5, 0.45, "hand-tight: the slit sleeve has still to close on the shaft"),
+    ZeroPoint.START_PRESSURE: ZeroPrior(0.0, 0.03, "start pressure of the hydraulic nut reached"),
+}
+
+
+def seating_degrees(zero: ZeroPoint, pitch_mm: float) -> tuple[float, float]:
+    """Seating turn that the zero point leaves, and its standard deviation.
+
+    Symbols: θ₀ = 360·s₀/P (degrees), s₀ (mm), P pitch (mm).
+    Valid: pitch above nought. From firm contact the hand decides, not the pitch: 10 ± 12° at least.
+    Raises: ZeroDivisionError for a pitch of nought, which LockNut refuses.
+    Source: common practice, no source.
+
+    >>> seating_degrees(ZeroPoint.FIRM, 2), seating_degrees(ZeroPoint.HAND_TIGHT, 2)
+    ((10.0, 12.0), (270.0, 81.0))
+    """
+    prior = ZERO_PRIORS[zero]
+    mean, sd = 360 * prior.seating_mm / pitch_mm, 360 * prior.seating_sd_mm / pitch_mm
+    if zero is ZeroPoint.FIRM:
+        return max(10.0, round(mean, 1)), max(12.0, round(sd, 1))
+    return round(mean, 1), max(4.0, round(sd, 1))

@@ -1,0 +1,228 @@
+"""What the bench draws: the gauging under way, the ruler of clearances, the dial of the nut."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.adviser.belief import Belief
+from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import Stack
+from tribodex.core.components.lock_nut import LockKind
+from tribodex.core.job.leaves import expected_play, leaf_for
+from tribodex.core.job.moves import first_meeting
+from tribodex.core.job.state import Gauging, JobState
+from tribodex.core.job.telling import PHASES, PLACES
+from tribodex.core.mounting.gauging import Phase, Row, mean_result
+from tribodex.core.mounting.window import Window
+from tribodex.core.working import Result
+
+CHIPS = 7
+# A nut of unknown outside diameter is drawn with this share of its thread.
+USUAL_OUTSIDE = 1.3
+
+
+@dataclass(frozen=True)
+class TrialView:
+    """A leaf that was tried."""
+
+    seq: int
+    thickness_um: float
+    outcome: str
+
+
+@dataclass(frozen=True)
+class CellView:
+    """One place of one row."""
+
+    place: int
+    row: Row
+    low_um: float | None
+    high_um: float | None
+    closed: bool
+    dragged: bool
+    contradiction: str
+    next_leaf: Stack | None
+    next_um: float | None
+    chance_passes: float | None
+    chips_um: tuple[float, ...]
+    trials: tuple[TrialView, ...]
+
+
+@dataclass(frozen=True)
+class GaugingView:
+    """A gauging under way."""
+
+    number: int
+    phase: Phase
+    title: str
+    where: str
+    places: int
+    cells: tuple[CellView, ...]
+    findings: tuple[str, ...]
+    mean: Result | None
+    correction_um: float
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A finished gauging, for the ruler: its brackets' reach, its mean and doubt. µm."""
+
+    number: int
+    label: str
+    attempt: int
+    mean_um: float
+    doubt_um: float
+    nut_deg: float
+
+
+@dataclass(frozen=True)
+class Ruler:
+    """The ruler of clearances, µm. Ends are wide enough for everything on it."""
+
+    from_um: float
+    to_um: float
+    group: Span
+    window: Span | None
+    aim_um: float | None
+    residual_limit_um: float | None
+    readings: tuple[Reading, ...]
+    estimate_um: float | None
+    estimate_doubt_um: float | None
+
+
+@dataclass(frozen=True)
+class Dial:
+    """Nut and washer, degrees from the zero mark in the tightening direction.
+
+    `target` is the turn range in which the window is expected, or that was asked for; `meeting_deg` is where the next tab
+    meets. What nobody knows is None; then `drawn_outside_mm` is a usual size for the drawing alone.
+    """
+
+    slots: int | None
+    tabs: int | None
+    slot_width_deg: float | None
+    present_deg: float
+    target_from_deg: float | None
+    target_to_deg: float | None
+    meeting_deg: float | None
+    step_deg: float | None
+    rim_mm_per_deg: float | None
+    drawn_outside_mm: float
+    outside_known: bool
+    thread_mm: float
+    pitch_mm: float
+    tabs_counted: bool
+    lock: LockKind
+
+
+def gauging_view(state: JobState) -> GaugingView | None:
+    """The gauging under way."""
+    gauging = state.open_gauging()
+    if gauging is None:
+        return None
+    plan = state.plan
+    summary = gauging.summary(plan)
+    cells = []
+    for cell in gauging.cells(plan):
+        choice = leaf_for(state, gauging, cell)
+        leaf = choice.stack if choice else None
+        trials = [t for t in gauging.trials if t.place == cell.place and t.row is cell.row]
+        cells.append(
+            CellView(
+                cell.place,
+                cell.row,
+                cell.bracket.low_um,
+                cell.bracket.high_um,
+                cell.bracket.closed,
+                cell.bracket.dragged,
+                cell.bracket.contradiction,
+                leaf,
+                leaf.thickness_um if leaf else None,
+                choice.chance_passes if choice else None,
+                _chips(state, gauging, leaf),
+                tuple(TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials),
+            )
+        )
+    return GaugingView(
+        gauging.number,
+        gauging.phase,
+        PHASES[gauging.phase],
+        PLACES[gauging.where],
+        gauging.places,
+        tuple(cells),
+        summary.findings if summary else (),
+        mean_result(summary, "Mean so far") if summary else None,
+        gauging.correction_um,
+    )
+
+
+def _chips(state: JobState, gauging: Gauging, leaf: Stack | None) -> tuple[float, ...]:
+    """Thicknesses to offer: the proposed one in the middle, its neighbours round it."""
+    middle = leaf.thickness_um if leaf else expected_play(state, gauging).mean_um
+    near = sorted(state.plan.gauge.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
+    return tuple(sorted(s.thickness_um for s in near[:CHIPS]))
+
+
+def ruler_view(state: JobState, window: Window | None, position: Belief | None) -> Ruler | None:
+    """The ruler of clearances; None where the play is not gauged."""
+    plan = state.plan
+    if plan.target is None:
+        return None
+    group = plan.limits_um
+    readings = []
+    for gauging in state.gaugings:
+        if gauging.closed is not None:
+            label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
+            s = gauging.closed.summary
+            readings.append(Reading(gauging.number, label, gauging.attempt, s.mean_um, s.doubt_um, gauging.nut_deg))
+    least = group.low - plan.target.reduction_um.high
+    marks = [group.high, least, *(r.mean_um + r.doubt_um for r in readings), *(r.mean_um - r.doubt_um for r in readings)]
+    if window is not None:
+        marks += [window.low_um, window.high_um]
+    moved = position is not None and not position.gauged_here
+    low, high = max(0.0, min(marks) - 10), max(marks) + 10
+    return Ruler(
+        from_um=low // 10 * 10,
+        to_um=-(-high // 10) * 10,
+        group=group,
+        window=Span(window.low_um, window.high_um) if window and not window.empty else None,
+        aim_um=window.mid_um if window and not window.empty else None,
+        residual_limit_um=plan.least_residual_um,
+        readings=tuple(readings),
+        estimate_um=position.clearance_um if position is not None and moved else None,
+        estimate_doubt_um=2 * position.sd_um if position is not None and moved else None,
+    )
+
+
+def dial_view(state: JobState, window: Window | None, position: Belief | None) -> Dial | None:
+    """The dial of nut and lock; None while the nut is not known."""
+    nut, attempt = state.plan.nut, state.attempt
+    if nut is None:
+        return None
+    target: tuple[float | None, float | None] = (None, None)
+    asked = state.plan.turn_range_deg
+    if not state.plan.school.gauged:
+        target = (asked.low, asked.high) if asked is not None else target
+    elif window is not None and not window.empty and position is not None and attempt.zero_set:
+        to_high = (position.clearance_um - window.high_um) / position.per_degree_um
+        to_low = (position.clearance_um - window.low_um) / position.per_degree_um
+        target = (max(0.0, attempt.nut_deg + to_high), max(0.0, attempt.nut_deg + to_low))
+    first = first_meeting(state)
+    rim = nut.rim_mm_per_deg
+    return Dial(
+        slots=nut.slots,
+        tabs=nut.tabs,
+        slot_width_deg=nut.slot_width_mm / rim if nut.slot_width_mm is not None and rim is not None else None,
+        present_deg=attempt.nut_deg,
+        target_from_deg=target[0],
+        target_to_deg=target[1],
+        meeting_deg=attempt.nut_deg + first if first is not None else None,
+        step_deg=nut.meeting_angle_deg,
+        rim_mm_per_deg=rim,
+        drawn_outside_mm=nut.outside_mm or USUAL_OUTSIDE * nut.thread_mm,
+        outside_known=nut.outside_mm is not None,
+        thread_mm=nut.thread_mm,
+        pitch_mm=nut.pitch_mm,
+        tabs_counted=nut.tabs_counted,
+        lock=nut.lock,
+    )

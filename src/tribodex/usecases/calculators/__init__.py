@@ -1,0 +1,25 @@
+"""Every calculator by name: the same for the web address, the terminal and the tests.
+
+A calculator takes named numbers with their unit in the name and answers value, doubt, verdict and working.
+"""
+
+from tribodex.core.errors import NotFound
+from tribodex.usecases.calculators import driving, gauging
+from tribodex.usecases.calculators.base import Answer, Calculator, Inputs
+from tribodex.usecases.ports import Reference
+
+__all__ = ["CALCULATORS", "Answer", "Calculator", "Inputs", "calculate", "find"]
+
+CALCULATORS: dict[str, Calculator] = {c.name: c for c in (*gauging.CALCULATORS, *driving.CALCULATORS)}
+
+
+def calculate(reference: Reference, name: str, inputs: Inputs) -> Answer:
+    """Run a calculator. Raises InvalidInput for values that cannot be meant, NotFound for a name unknown."""
+    return find(name).run(reference, inputs)
+
+
+def find(name: str) -> Calculator:
+    """A calculator by its name. Raises NotFound, listing the names that exist."""
+    if name not in CALCULATORS:
+        raise NotFound(f"There is no calculator “{name}”. There are: {', '.join(CALCULATORS)}.")
+    return CALCULATORS[name]

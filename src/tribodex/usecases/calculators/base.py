@@ -1,0 +1,81 @@
+"""What every calculator is made of: named inputs with their unit in the name, an answer with its working."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Annotated, Any
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from tribodex.core.components.bearing import Bearing, Group, Taper, check_dimensions
+from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.errors import InvalidInput
+from tribodex.core.mounting.compare import Comparison
+from tribodex.core.mounting.locking import Meeting
+from tribodex.core.working import Result, Verdict
+from tribodex.usecases.ports import Reference
+
+Mm = Annotated[float, Field(gt=0, le=3000)]
+Um = Annotated[float, Field(ge=0, le=5000)]
+Deg = Annotated[float, Field(ge=0, le=3600)]
+Pitch = Annotated[float, Field(gt=0, le=10)]
+
+
+@dataclass(frozen=True)
+class Answer:
+    """What a calculator says. The first result is the main one; `meetings` only for tab positions."""
+
+    calculator: str
+    results: tuple[Result, ...]
+    verdict: Verdict | None = None
+    meetings: tuple[Meeting, ...] = ()
+    findings: tuple[str, ...] = ()
+    comparison: Comparison | None = None
+
+
+class Inputs(BaseModel):
+    """Inputs of a calculator: no unknown names."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class BearingInputs(Inputs):
+    """A tapered-bore spherical roller bearing by its dimensions."""
+
+    bore_mm: Mm
+    outside_mm: Mm
+    width_mm: Mm
+    group: Group = Field(description="clearance group as marked on the ring")
+    taper: Taper = Field(description="1:12 (K) or 1:30 (K30)")
+
+    def bearing(self) -> Bearing:
+        """The bearing. Raises InvalidInput for impossible dimensions."""
+        check_dimensions(self.bore_mm, self.outside_mm, self.width_mm)
+        return Bearing(self.bore_mm, self.outside_mm, self.width_mm, self.taper, self.group)
+
+
+@dataclass(frozen=True)
+class Calculator:
+    """A named calculator."""
+
+    name: str
+    title: str
+    inputs: type[Inputs]
+    run: Callable[[Reference, Any], Answer]
+
+
+def ordered(low: float, high: float, field: str) -> None:
+    """Raise InvalidInput where the greater end is below the lesser."""
+    if low > high:
+        raise InvalidInput.at(field, f"The greater end ({high:g}) is below the lesser ({low:g}).", f"{low:g} or more")
+
+
+def nut_of(thread_mm: float, pitch_mm: float, outside_mm: float | None, slots: int | None = None, tabs: int | None = None) -> LockNut:
+    """A nut from what a calculator was given."""
+    return LockNut(thread_mm, pitch_mm, outside_mm, slots, tabs, None)
+
+
+def of_bore(bore_mm: float, group: Group) -> Bearing:
+    """A bearing where only its bore and group matter (limits and cards)."""
+    return Bearing(bore_mm, bore_mm * 1.7, bore_mm * 0.4, Taper.ONE_IN_12, group)

@@ -1,0 +1,149 @@
+"""The plan as a person sees it and takes it along: what to bring, what to beware of, and every way side by side."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.section import Section, section_of
+from tribodex.core.errors import InvalidInput
+from tribodex.core.job.plan import Plan
+from tribodex.core.mounting.compare import Comparison, compare
+from tribodex.core.mounting.force import Method
+from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
+from tribodex.core.mounting.schools import (
+    SCHOOL_NOTES,
+    WASHER_REASONS,
+    School,
+    SchoolNote,
+    WasherSchool,
+    default_reason,
+    default_washer,
+    schools_for,
+)
+from tribodex.core.procedure import Choice, Procedure, texts_for
+from tribodex.core.working import Result
+from tribodex.usecases.planning import covering_cards, method_of
+from tribodex.usecases.ports import Reference
+
+
+@dataclass(frozen=True)
+class CardOption:
+    """What one card would give, side by side with the others."""
+
+    card: str
+    title: str
+    reason: str
+    default: bool
+    chosen: bool
+    reduction: Result | None
+    drive_up: Result | None
+    residual: Result | None
+    note: str
+
+
+@dataclass(frozen=True)
+class SchoolOption:
+    """A school that applies to this bearing, with why it is the default or when it is good."""
+
+    note: SchoolNote
+    reason: str
+    default: bool
+    chosen: bool
+
+
+@dataclass(frozen=True)
+class PlanSheet:
+    """The plan with what to take along and what to beware of."""
+
+    plan: Plan
+    label: str
+    figures: tuple[Result, ...]
+    schools: tuple[SchoolOption, ...]
+    washers: tuple[Choice, ...]
+    cards: tuple[CardOption, ...]
+    comparison: Comparison
+    method: Method | None
+    section: Section
+    tools: tuple[str, ...]
+    parts: tuple[str, ...]
+    cautions: tuple[str, ...]
+    gauging_places: tuple[Choice, ...]
+    standing_above: str
+
+
+def procedure_id(school: School) -> str:
+    """The procedure that leads a school.
+
+    >>> procedure_id(School.FEELER), procedure_id(School.TURNS)
+    ('tapered-gauged', 'tapered-turns')
+    """
+    return {School.TURNS: "tapered-turns", School.BALL_ANGLE: "tapered-angle"}.get(school, "tapered-gauged")
+
+
+def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
+    """What a person sees and takes along."""
+    procedure: Procedure = reference.procedure(procedure_id(plan.school))
+    cautions = tuple(dict.fromkeys(text for stage in procedure.stages for text in stage.cautions))
+    options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.school.gauged else ()
+    return PlanSheet(
+        plan=plan,
+        label=plan.bearing.label,
+        figures=plan.figures,
+        schools=_schools(plan),
+        washers=tuple(
+            Choice(
+                w.value,
+                {"off": "Washer off while driving", "on": "Washer on from the start"}[w.value],
+                WASHER_REASONS[w],
+                w is default_washer(plan.school),
+            )
+            for w in WasherSchool
+        ),
+        cards=(*options, _half_option(plan)) if options else (),
+        comparison=comparison_of(reference, plan, plan.limits_um.mid),
+        method=method_of(plan),
+        section=section_for(plan),
+        tools=texts_for(procedure.tools, plan.conditions),
+        parts=texts_for(procedure.parts, plan.conditions),
+        cautions=cautions,
+        gauging_places=procedure.gauging_places,
+        standing_above=procedure.standing_above,
+    )
+
+
+def section_for(plan: Plan) -> Section:
+    """The section to draw for a plan."""
+    return section_of(plan.bearing, plan.shaft.diameter_mm, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None)
+
+
+def comparison_of(reference: Reference, plan: Plan, initial_um: float) -> Comparison:
+    """Every way for this bearing, for one unmounted clearance (µm)."""
+    asked = plan.turn_range_deg
+    turns = Span(asked.low / 360, asked.high / 360) if asked is not None and plan.school is School.TURNS else None
+    cards = covering_cards(reference, plan.bearing) if plan.school.gauged else []
+    return compare(plan.bearing, plan.shaft, plan.nut, cards, initial_um, turns)
+
+
+def _schools(plan: Plan) -> tuple[SchoolOption, ...]:
+    possible = schools_for(plan.bearing.kind, plan.housed_unit)
+    return tuple(
+        SchoolOption(
+            SCHOOL_NOTES[school], default_reason(school) if i == 0 else f"Good for {SCHOOL_NOTES[school].good_for}.", i == 0, school is plan.school
+        )
+        for i, school in enumerate(possible)
+    )
+
+
+def _half_option(plan: Plan) -> CardOption:
+    return CardOption(HALF, "“Half of it” rule", HALF_REASON, False, plan.card == HALF, None, None, None, "")
+
+
+def card_option(card: ReductionCard, plan: Plan) -> CardOption:
+    """One card as a choice."""
+    default, chosen = card.card == Card.A, plan.card == card.card
+    try:
+        found = (reduction_range(card, plan.bearing), card_drive_up(card, plan.bearing), residual_limit(card, plan.bearing))
+        return CardOption(card.card, card.heading, card.reason, default, chosen, *found, "")
+    except InvalidInput as error:
+        return CardOption(card.card, card.heading, card.reason, default, chosen, None, None, None, error.detail)

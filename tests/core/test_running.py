@@ -1,0 +1,43 @@
+"""Running clearance and warm rings."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.helpers import bearing
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.mounting.running import play_gone_at, running_clearance, thermal_loss_um, warm_correction_um, warm_doubt_um
+
+
+def test_loss_by_hand() -> None:
+    """12 µm/(m·K) · 10 K · (107.5 + 146)/2 mm = 15.2 µm, worked by hand."""
+    assert thermal_loss_um(bearing(), 10) == pytest.approx(15.21, abs=0.01)
+
+
+@given(st.floats(1, 300), st.floats(0, 50))
+def test_at_the_answer_the_play_is_just_gone(residual: float, squeeze: float) -> None:
+    gone = play_gone_at(bearing(), residual, squeeze)
+    assert gone.value is not None
+    if gone.value > 0:
+        left = running_clearance(bearing(), residual, gone.value, squeeze)
+        assert left.value == pytest.approx(0, abs=1e-6)
+
+
+def test_verdicts_follow_what_is_left() -> None:
+    words = [running_clearance(bearing(), 60, k).verdict.level.value for k in (5, 35, 60)]  # type: ignore[union-attr]
+    assert words == ["good", "watch", "stop"]
+
+
+@given(st.floats(-8, 8))
+def test_a_warm_ring_hides_play_and_the_correction_gives_it_back(difference: float) -> None:
+    assert warm_correction_um(bearing(), 25 + difference, 25) == pytest.approx(thermal_loss_um(bearing(), difference))
+    assert warm_doubt_um(bearing()) > 0
+
+
+def test_a_hot_ring_is_refused_not_corrected() -> None:
+    with pytest.raises(Refused, match="Let them come to one temperature"):
+        warm_correction_um(bearing(), 45, 25)
+    with pytest.raises(InvalidInput):
+        warm_correction_um(bearing(), 900, 895)

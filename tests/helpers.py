@@ -80,6 +80,8 @@ class Bench:
         self.pass_gate("safe")
         self.pass_gate("fit_up")
         self.gauge(Phase.INITIAL, truth, places)
+        if "washer_on" in self.state.plan.conditions:
+            self.pass_gate("washer_on")
         return self.do(cmd.SetZero(True))
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+
 from tests.helpers import FEELERS, bearing
 from tribodex.core.adviser.belief import Known, believe
 from tribodex.core.adviser.prior import SleeveModel

@@ -10,7 +10,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.helpers import INCH, METRIC
-from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, settle_thin_end, summarise

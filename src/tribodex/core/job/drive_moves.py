@@ -188,8 +188,8 @@ def reseat_move(state: JobState) -> NextMove:
     return NextMove(
         Do.RESEAT,
         "Fit the washer; tighten the nut back to its mark",
-        f"Mark the nut's place ({state.attempt.nut_deg:.0f}° from the zero mark) on the sleeve first. Back the nut off, washer on with its inner tab in "
-        "the sleeve's slot, then tighten again at least to the mark.",
+        f"Mark the nut's place ({state.attempt.nut_deg:.0f}° from the zero mark) on the sleeve first. Back the nut off, washer on with its "
+        "inner tab in the sleeve's slot, then tighten again at least to the mark.",
         "Behind the mark the nut holds nothing: the sleeve works loose. The bearing stays on its taper while the nut is off; do not knock it.",
     )
 

@@ -1,0 +1,255 @@
+"""A job in each school, led by the tool's own next moves: what is asked, in what order, and how it ends."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from tests.helpers import DRAFT, Bench, make_bench
+from tribodex.core.components.bearing import Kind
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job import commands as cmd
+from tribodex.core.job import events as ev
+from tribodex.core.job.moves import Do, NextMove
+from tribodex.core.job.next_move import next_move
+from tribodex.core.job.stages import current_stage, ready_to_lock
+from tribodex.core.job.telling import tell
+from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.mounting.schools import SCHOOL_NOTES, School, default_reason, default_washer, schools_for
+from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.ports import Reference
+
+TRUTH = VirtualBearing(125, 0.385, 8)
+UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3")
+BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80°", range_high="100°", range_source="maker's table")
+
+
+def move(bench: Bench) -> NextMove:
+    return next_move(bench.procedure, bench.state)
+
+
+def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
+    """Do what is asked until signing or a stop; what was asked, repeats folded."""
+    asked: list[Do] = []
+    for _ in range(most):
+        following = move(bench)
+        if not asked or asked[-1] is not following.do:
+            asked.append(following.do)
+        match following.do:
+            case Do.CONFIRM if following.gate:
+                bench.pass_gate(following.gate)
+            case Do.GAUGE_INITIAL:
+                bench.gauge(Phase.INITIAL, truth)
+            case Do.SET_ZERO:
+                bench.do(cmd.SetZero(True))
+            case Do.TURN if following.turn_deg:
+                bench.do(cmd.TurnNut(f"{following.turn_deg}"))
+            case Do.GAUGE:
+                bench.gauge(Phase.DRIVE_UP, truth)
+            case Do.RESEAT:
+                bench.do(cmd.Reseat("0"))
+            case Do.HAND_CHECK:
+                bench.do(cmd.HandCheck(truth.feel(bench.state.attempt.nut_deg), True))
+            case Do.LOCK if following.turn_deg is not None:
+                bench.do(cmd.Lock(f"{following.turn_deg}"))
+            case Do.LOCK:
+                bench.do(cmd.SeeMeeting("1", "degrees"))
+            case Do.GAUGE_FINAL:
+                bench.gauge(Phase.FINAL, truth)
+            case _:
+                return asked
+    pytest.fail(f"no end: {asked}")
+
+
+DRIVEN = [Do.SET_ZERO, Do.TURN, Do.GAUGE]
+SIGNED = [Do.LOCK, Do.GAUGE_FINAL, Do.SIGN]
+WASHER_ON = [Do.CONFIRM, Do.GAUGE_INITIAL, Do.CONFIRM, *DRIVEN, *SIGNED]
+WASHER_OFF = [Do.CONFIRM, Do.GAUGE_INITIAL, *DRIVEN, Do.RESEAT, *SIGNED]
+TURNED = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
+FELT = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.HAND_CHECK, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
+
+
+@pytest.mark.parametrize(
+    ("draft", "truth", "asked"),
+    [
+        pytest.param(DRAFT, TRUTH, WASHER_OFF, id="feeler, washer off"),
+        pytest.param(replace(DRAFT, washer="on"), TRUTH, WASHER_ON, id="feeler, washer on"),
+        pytest.param(replace(DRAFT, school="N"), TRUTH, WASHER_ON, id="nut angle"),
+        pytest.param(replace(DRAFT, school="X"), TRUTH, WASHER_ON, id="drive-up"),
+        pytest.param(UNIT, VirtualBearing(125, 0.385, 270), TURNED, id="turns from hand-tight"),
+        pytest.param(BALL, VirtualBearing(52, 0.35, 5), FELT, id="ball bearing by angle"),
+    ],
+)
+def test_every_school_is_led_from_gate_to_signature(reference: Reference, draft: PlanDraft, truth: VirtualBearing, asked: list[Do]) -> None:
+    bench = make_bench(reference, draft)
+    found = follow(bench, truth)
+    # Turning and gauging may alternate more than once.
+    folded = [do for i, do in enumerate(found) if not (do in (Do.TURN, Do.GAUGE) and do in found[:i])]
+    assert folded == asked
+    state = bench.do(cmd.Sign("A. Fitter", "fitter"))
+    verdict = state.attempt.final_verdict()
+    assert verdict is not None and verdict.overall.level.value in ("good", "watch")
+    assert all(tell(event.payload) for event in bench.log)
+
+
+def test_the_angle_school_says_where_its_end_mark_is(reference: Reference) -> None:
+    bench = make_bench(reference, replace(DRAFT, school="N"))
+    bench.ready(TRUTH)
+    following = move(bench)
+    assert "end mark" in following.headline and "126 to 162°" in following.why and following.turn_deg is not None
+    assert following.turn_deg <= 162
+
+
+def test_the_drive_up_school_speaks_of_the_indicator(reference: Reference) -> None:
+    bench = make_bench(reference, replace(DRAFT, school="X", piston_area="9000 mm²"))
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.pass_gate("washer_on")
+    bench.gauge(Phase.INITIAL, TRUTH)
+    assert "MPa" in move(bench).headline
+    state = bench.do(cmd.SetZero(True, "25 bar"))
+    assert state.attempt.zero is ZeroPoint.START_PRESSURE and state.attempt.start_pressure_mpa == 2.5
+    following = move(bench)
+    assert "indicator" in following.headline and following.drive_up_mm is not None
+    state = bench.do(cmd.TurnNut("0.70 mm", "drive_up"))
+    assert state.attempt.nut_deg == pytest.approx(126)
+
+
+def test_a_start_pressure_belongs_to_a_hydraulic_nut(reference: Reference) -> None:
+    bench = make_bench(reference, DRAFT)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.gauge(Phase.INITIAL, TRUTH)
+    with pytest.raises(InvalidInput, match="no start pressure"):
+        bench.do(cmd.SetZero(True, "25 bar"))
+
+
+def test_schools_that_gauge_nothing_refuse_leaves(reference: Reference) -> None:
+    bench = make_bench(reference, UNIT)
+    bench.pass_gate("safe")
+    with pytest.raises(Refused, match="gauges nothing"):
+        bench.do(cmd.StartGauging(Phase.INITIAL))
+    assert bench.state.window() is None and bench.state.advice() is None
+
+
+def test_turns_are_logged_as_turns(reference: Reference) -> None:
+    bench = make_bench(reference, UNIT)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    assert bench.do(cmd.SetZero(False)).attempt.zero is ZeroPoint.HAND_TIGHT
+    state = bench.do(cmd.TurnNut("1 1/8", "turns"))
+    assert state.attempt.nut_deg == pytest.approx(405) and ready_to_lock(state)
+    assert current_stage(bench.procedure, state) == "lock"
+    bench.do(cmd.TurnNut("1/4", "turns"))
+    assert move(bench).do is Do.RELEASE, "past the maker's turns"
+
+
+@pytest.mark.parametrize(
+    ("swivel", "turns", "then"),
+    [("freely", True, Do.TURN), ("slight drag", True, Do.LOCK), ("binds", True, Do.RELEASE), ("freely", False, Do.RELEASE)],
+)
+def test_the_ball_bearings_ring_says_what_next(reference: Reference, swivel: str, turns: bool, then: Do) -> None:
+    bench = make_bench(reference, BALL)
+    for gate in ("safe", "fit_up", "washer_on"):
+        bench.pass_gate(gate)
+    bench.do(cmd.SetZero(True), cmd.TurnNut("80"))
+    assert move(bench).do is Do.HAND_CHECK
+    bench.do(cmd.HandCheck(swivel, turns))  # type: ignore[arg-type]
+    assert move(bench).do is then
+
+
+def test_a_nut_that_does_not_come_back_to_its_mark_is_not_locked(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.ready(TRUTH)
+    bench.do(cmd.TurnNut("130"))
+    bench.gauge(Phase.DRIVE_UP, TRUTH)
+    state = bench.do(cmd.Reseat("8", "rim", behind=True))
+    assert state.attempt.nut_deg == 130, "the bearing stays where it was"
+    assert move(bench).do is Do.RESEAT and "behind" in move(bench).headline
+    with pytest.raises(Refused, match="behind its old mark"):
+        bench.do(cmd.Lock("1"))
+    with pytest.raises(Refused, match="behind its old mark"):
+        bench.do(cmd.TurnNut("10"))
+    state = bench.do(cmd.Reseat("3", "degrees"))
+    assert state.attempt.nut_deg == 133 and move(bench).do is Do.LOCK
+    seq = bench.log[-1].seq
+    bench.do(cmd.Correct(seq, "was on the mark", amount="0", unit="degrees"))
+    assert bench.state.attempt.nut_deg == 130
+
+
+def test_with_the_washer_on_there_is_nothing_to_reseat(reference: Reference) -> None:
+    bench = make_bench(reference, replace(DRAFT, washer="on"))
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.pass_gate("washer_on")
+    bench.gauge(Phase.INITIAL, TRUTH)
+    bench.do(cmd.SetZero(True), cmd.TurnNut("120"))
+    with pytest.raises(Refused, match="nothing to re-seat"):
+        bench.do(cmd.Reseat("0"))
+
+
+def test_a_narrow_window_asks_for_a_second_unmounted_gauging(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    tight = VirtualBearing(103, 0.385, 8)
+    bench.gauge(Phase.INITIAL, tight)
+    bench.do(*([cmd.AcceptOutside("group", "B", "maker agreed")] if bench.state.stopped_by() == "group" else []))
+    window = bench.state.window()
+    assert window is not None and not window.empty and window.high_um - window.low_um < 12
+    assert move(bench).do is Do.GAUGE_INITIAL and "once more" in move(bench).headline
+    state = bench.gauge(Phase.INITIAL, tight)
+    assert len(state.initials()) == 2 and move(bench).do is Do.SET_ZERO
+
+
+def test_gaugings_that_differ_are_not_averaged(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.gauge(Phase.INITIAL, VirtualBearing(138, 0.385))
+    state = bench.gauge(Phase.INITIAL, VirtualBearing(116, 0.385))
+    assert len(state.initials()) == 1 and state.initial_um() == pytest.approx(116, abs=6), "the later one counts"
+
+
+def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(cmd.StartGauging(Phase.INITIAL, inner_temperature="29 °C"))
+    assert raised.value.fields[0].name == "outer_temperature"
+    with pytest.raises(Refused, match="20 K apart"):
+        bench.do(cmd.StartGauging(Phase.INITIAL, inner_temperature="45", outer_temperature="25"))
+    bench.do(cmd.StartGauging(Phase.INITIAL, 1, inner_temperature="30 °C", outer_temperature="77 °F"))
+    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.11", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS))
+    state = bench.do(cmd.CloseGauging())
+    closed = state.initial_closed()
+    assert closed is not None and closed.summary.correction_um == pytest.approx(7.6, abs=0.1)
+    assert closed.summary.mean_um == pytest.approx(115 + 7.6, abs=0.1)
+    begun = next(e.payload for e in bench.log if isinstance(e.payload, ev.GaugingStarted))
+    assert "30.0 °C" in tell(begun) and begun.outer_c == pytest.approx(25)
+
+
+def test_the_chosen_risk_changes_the_next_turn(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.ready(TRUTH)
+    careful, bold = [], []
+    bench.do(cmd.ChooseRisk(0.01))
+    careful.append(move(bench).turn_deg)
+    bench.do(cmd.ChooseRisk(0.05))
+    bold.append(move(bench).turn_deg)
+    assert bench.state.risk == 0.05 and careful[0] is not None and bold[0] is not None and careful[0] <= bold[0]
+    with pytest.raises(InvalidInput):
+        bench.do(cmd.ChooseRisk(0.5))
+
+
+def test_each_school_has_one_default_and_a_reason() -> None:
+    assert schools_for(Kind.SPHERICAL_ROLLER, False)[0] is School.FEELER
+    assert schools_for(Kind.SPHERICAL_ROLLER, True) == (School.TURNS,)
+    assert schools_for(Kind.SELF_ALIGNING_BALL, False) == (School.BALL_ANGLE,)
+    for school in School:
+        assert default_reason(school) and SCHOOL_NOTES[school].weak_point
+    assert [default_washer(s).value for s in School] == ["off", "on", "on", "on", "on"]

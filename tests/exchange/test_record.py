@@ -17,14 +17,15 @@ from tribodex.core.job.events import Event
 from tribodex.core.job.state import fold
 from tribodex.core.mounting.gauging import Outcome
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.exchange.paper import figure_words, um_words
 from tribodex.exchange.plant_file import read_plant
-from tribodex.exchange.record_page import figure_words, render_html, render_pdf, um_words
+from tribodex.exchange.record_page import render_html, render_pdf
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.reference.library import DATA
 from tribodex.usecases.bench import Bench
 from tribodex.usecases.codec import decode
-from tribodex.usecases.jobs import Tap, open_job
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.jobs import open_job
+from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import Record, record
 
 
@@ -99,7 +100,7 @@ def test_the_pdf_says_the_same(made: tuple[Record, Bench]) -> None:
 
 def test_json_holds_the_whole_log_and_can_be_folded_again(made: tuple[Record, Bench], reference: Reference) -> None:
     data = json.loads(TypeAdapter(Record).dump_json(made[0]))
-    assert (data["format"], data["format_version"]) == ("tribodex.record", 1)
+    assert (data["format"], data["format_version"]) == ("tribodex.record", 2)
     payloads = [decode(event["kind"], event["payload"]) for event in data["events"]]
     again = TypeAdapter(Record).validate_json(TypeAdapter(Record).dump_json(made[0]))
     assert again == made[0]

@@ -7,6 +7,7 @@ from dataclasses import replace
 from datetime import timedelta
 
 import pytest
+from alembic import command
 from alembic.autogenerate import compare_metadata
 from alembic.migration import MigrationContext
 from sqlalchemy import Engine, text
@@ -14,18 +15,20 @@ from sqlalchemy.exc import OperationalError, ProgrammingError
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN, DRAFT
+from tribodex.core.errors import Refused
 from tribodex.core.job import commands as cmd
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference.library import DATA
 from tribodex.store import SqlStore
-from tribodex.store.migrate import migrate
+from tribodex.store.migrate import config, migrate
 from tribodex.store.models import Base
-from tribodex.store.plant import store_plant
+from tribodex.store.plant import foreign_schema, store_plant
 from tribodex.store.repository import make_engine
-from tribodex.usecases.jobs import Tap, do, open_job
-from tribodex.usecases.planning import PlanDraft
-from tribodex.usecases.ports import ConcurrentWriter, Reference
+from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, gauges_of, keep_card, keep_gauge, with_own_cards
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.jobs import do, open_job, plan_of
+from tribodex.usecases.ports import ConcurrentWriter, Reference, Tap
 
 POSITION = "kc-2-drive"
 PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
@@ -52,6 +55,64 @@ def test_migrating_twice_is_harmless(database: LocalMariaDB) -> None:
     migrate(database.owner_url, database.app_url)
 
 
+def test_gauge_sets_move_into_the_crib_and_back(tmp_path_factory: pytest.TempPathFactory) -> None:
+    """Down to the first schema and up again on a server of its own: the sets are all there, with their leaves."""
+    server = LocalMariaDB(tmp_path_factory.mktemp("moving"), fast=True)
+    server.start()
+    try:
+        migrate(server.owner_url, server.app_url)
+        engine = make_engine(server.owner_url)
+        store_plant(engine, read_plant(DATA / "demo" / "hollin_vale.yaml"), BEGIN)
+        with Session(engine) as session:
+            before = gauges_of(SqlStore(session).crib_items())
+        command.downgrade(config(server.owner_url), "0001")
+        with engine.connect() as connection:
+            assert connection.execute(text("SELECT COUNT(*) FROM feeler_leaf")).scalar_one() == sum(len(g.leaves_um) for g in before)
+        command.upgrade(config(server.owner_url), "head")
+        with Session(engine) as session:
+            assert gauges_of(SqlStore(session).crib_items()) == before
+        engine.dispose()
+    finally:
+        server.stop()
+
+
+def test_the_crib_keeps_every_version(engine: Engine, reference: Reference) -> None:
+    row = CardRowDraft(to="120", reduction_low="0.04", reduction_high="0.06", residual_c3="0.05")
+    with Session(engine) as session:
+        store = SqlStore(session)
+        keep_card(store, "card-1", CardDraft("Shop card", "the shop's experience", "", (row,)), "", Tap("crib-0001", "Ørsted", BEGIN), BEGIN)
+        keep_gauge(store, "fs-m1", GaugeDraft("Set M1", "mm", "0.05 0.10"), "leaf 0.03 lost", Tap("crib-0002", "Tester", BEGIN), BEGIN)
+    with Session(engine) as session:
+        store = SqlStore(session)
+        items = store.crib_items()
+        assert [(i.item_id, i.version) for i in items if i.item_id == "fs-m1"] == [("fs-m1", 1), ("fs-m1", 2)]
+        assert next(g for g in gauges_of(items) if g.id == "fs-m1").leaves_um == (50.0, 100.0)
+        assert with_own_cards(reference, store).cards["card-1"].rows[0].reduction_um.low == 40
+        plan = plan_of(store, reference, replace(PLAN, card="card-1"))
+        assert plan.least_residual_um == 50
+        stale = next(i for i in items if i.item_id == "card-1")
+        with pytest.raises(ConcurrentWriter):
+            store.add_crib_item(replace(stale, client_event_id="crib-0003"))
+
+
+def test_a_plant_read_again_keeps_what_did_not_change(engine: Engine) -> None:
+    store_plant(engine, read_plant(DATA / "demo" / "hollin_vale.yaml"), BEGIN)
+    with Session(engine) as session:
+        assert all(item.version == 1 for item in SqlStore(session).crib_items())
+
+
+def test_a_log_of_another_schema_is_said_so_not_misread(database: LocalMariaDB, engine: Engine, reference: Reference) -> None:
+    opened(engine, reference)
+    assert not foreign_schema(engine)
+    owner = make_engine(database.owner_url)
+    with owner.begin() as connection:
+        connection.execute(text("UPDATE job_event SET schema_version = 1"))
+    owner.dispose()
+    assert foreign_schema(engine)
+    with Session(engine) as session, pytest.raises(Refused, match="schema 1"):
+        SqlStore(session).events("job-0001")
+
+
 def test_a_log_comes_back_as_it_went_in(engine: Engine, reference: Reference) -> None:
     with Session(engine) as session:
         first = open_job(SqlStore(session), reference, "job-0001", POSITION, "Título µ°", PLAN, Tap("open-0001", "Ørsted", BEGIN), BEGIN)
@@ -70,6 +131,8 @@ def test_a_log_comes_back_as_it_went_in(engine: Engine, reference: Reference) ->
         "DELETE FROM job_event",
         "TRUNCATE job_event",
         "UPDATE job SET id='x'",
+        "UPDATE crib_item SET payload='{}'",
+        "DELETE FROM crib_item",
         "DROP TABLE job_event",
         "CREATE TABLE t (i int)",
     ],
@@ -150,7 +213,7 @@ def test_killing_the_database_in_a_burst_loses_no_acknowledged_tap(tmp_path_fact
     try:
         migrate(server.owner_url, server.app_url)
         engine = make_engine(server.app_url)
-        store_plant(engine, read_plant(DATA / "demo" / "hollin_vale.yaml"))
+        store_plant(engine, read_plant(DATA / "demo" / "hollin_vale.yaml"), BEGIN)
         opened(engine, reference)
         acknowledged: list[str] = []
         stop = threading.Event()

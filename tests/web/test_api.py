@@ -230,3 +230,84 @@ def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClien
         open_job(client, f"job-000{i}")
     assert queries.during(lambda: client.get("/api/jobs")) <= 2
     assert queries.during(lambda: client.get("/api/plant")) <= 6
+
+
+# Slate, tables, crib, prints.
+
+ROW = {"over": "80", "to": "100", "reduction_low": "0.04", "reduction_high": "0.06"}
+
+
+def test_the_slate_answers_every_variant(client: FlaskClient) -> None:
+    plan = {"designation": "22218 K C3", "shaft": "80 mm"}
+    body = {"variants": [{"plan": plan, "initial": "0.125"}, {"plan": plan | {"shaft": "thick"}}]}
+    answer = client.post("/api/slate", json=body)
+    assert answer.status_code == 200
+    good, bad = answer.json["variants"]
+    assert good["sheet"]["window"]["low_um"] == 65 and bad["sheet"] is None and bad["fields"][0]["name"] == "shaft"
+    assert client.post("/api/slate", json={"variants": []}).status_code == 422
+
+
+def test_tables_with_rows_sources_and_charts(client: FlaskClient) -> None:
+    heads = client.get("/api/tables").json
+    assert {"clearance_srb_tapered", "reduction_srb_tapered"} <= {head["id"] for head in heads}
+    assert all(head["source"]["grade"] and head["source"]["checked"] for head in heads)
+    view = client.get("/api/tables/clearance_srb_tapered").json
+    assert view["rows"] and view["charts"][0]["series"]
+    assert client.get("/api/tables/none").status_code == 404
+
+
+def test_a_card_typed_in_is_offered_planned_with_and_listed(client: FlaskClient) -> None:
+    card = {"name": "Sheet 7", "source": "maker, page 2", "designation": "22218", "rows": [ROW]}
+    answer = client.post("/api/crib/cards/card-7", json=tap(card=card))
+    assert answer.status_code == 200 and answer.json["cards"][0]["card"]["card"] == "card-7"
+    assert client.get("/api/plant").json["own_cards"] == [{"id": "card-7", "title": "Sheet 7", "designation": "22218"}]
+    sheet = client.post("/api/plan", json=PLAN | {"card": "card-7"}).json
+    assert sheet["plan"]["target"]["reduction_um"] == {"low": 40, "high": 60}
+    assert any(option["card"] == "card-7" and option["chosen"] for option in sheet["cards"])
+    assert client.get("/api/tables/card-7").json["own"] is True
+    assert "card-7" in client.get("/api/sources").json
+    wrong = client.post("/api/crib/cards/card-8", json=tap(card=card | {"rows": [ROW | {"to": "70"}]}))
+    assert wrong.status_code == 422 and wrong.json["fields"][0]["name"] == "rows.0.to"
+    gone = client.post("/api/crib/withdraw/card-7", json=tap(reason="new sheet"))
+    assert gone.json["cards"][0]["withdrawn"] and client.get("/api/plant").json["own_cards"] == []
+
+
+def test_a_gauge_set_is_changed_with_a_reason(client: FlaskClient) -> None:
+    gauge = {"name": "Set M1", "unit": "mm", "leaves": "0.05 0.10"}
+    assert client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge)).json["fields"][0]["name"] == "reason"
+    shown = client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge, reason="leaf 0.03 lost")).json
+    changed = next(g for g in shown["gauges"] if g["gauge"]["id"] == "fs-m1")
+    assert changed["version"] == 2 and len(changed["history"]) == 2
+    assert client.get("/api/crib").json == shown
+
+
+def test_strips_and_plan_sheets_print_on_both_papers(client: FlaskClient) -> None:
+    strip = "outside_mm=120&thread_mm=90&pitch_mm=2&slots=4&tabs=17&from_deg=126&to_deg=162"
+    svg = client.get(f"/api/print/strip.svg?{strip}&paper=letter")
+    assert svg.content_type.startswith("image/svg+xml") and b'width="279.4mm"' in svg.data
+    assert client.get(f"/api/print/strip.svg?{strip}&page=9").status_code == 404
+    assert client.get("/api/print/strip.svg?outside_mm=-1&thread_mm=90&pitch_mm=2").status_code == 422
+    assert client.get(f"/api/print/strip.pdf?{strip}").data.startswith(b"%PDF")
+    assert client.get("/api/print/plan.pdf?designation=22218+K+C3&shaft=80&feeler_id=fs-m1").data.startswith(b"%PDF")
+    problem = client.get("/api/print/plan.pdf?designation=22218+K&shaft=80&feeler_id=fs-m1")
+    assert problem.status_code == 422 and problem.json["fields"][0]["name"] == "group"
+    open_job(client)
+    page = client.get("/api/jobs/job-0001/plan.html").data.decode()
+    assert "Nut strip 1:1, Letter" in page and "/api/print/strip.pdf?outside_mm=120" in page
+    assert client.get("/api/jobs/job-0001/plan.pdf?paper=letter").data.startswith(b"%PDF")
+    assert client.get("/api/jobs/job-0001/record.pdf?paper=letter").data.startswith(b"%PDF")
+
+
+def test_a_job_of_another_school_runs_through_the_api(client: FlaskClient) -> None:
+    unit = PLAN | {"housed_unit": "yes", "range_low": "1", "range_high": "1 1/4", "range_source": "unit sheet", "feeler_id": ""}
+    opened = client.post("/api/jobs", json=tap(job_id="job-0001", position_id="kc-2-drive", plan=unit)).json
+    assert opened["school"] == "Z" and opened["ruler"] is None and opened["turn_units"][0] == "turns"
+    pass_gates(client)
+    do(client, "set_zero", tap_tested=False)
+    assert do(client, "turn_nut", amount="1 1/8", unit="turns").json["nut_deg"] == 405
+    do(client, "see_meeting", amount="2", unit="degrees")
+    do(client, "lock", turn="2")
+    shown = do(client, "hand_check", swivel="slight drag", turns_freely=True).json
+    assert shown["final"]["overall"]["word"] == "in order"
+    other = client.post("/api/jobs/job-0001/plan", json=tap(plan=PLAN, reason="x"))
+    assert other.status_code in (409, 422), "the procedure is pinned"

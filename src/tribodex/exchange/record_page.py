@@ -2,80 +2,24 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from functools import cache
-from pathlib import Path
 from typing import Any
 
-from jinja2 import Environment, FileSystemLoader, StrictUndefined, select_autoescape
-
-from tribodex.core.working import Line, Result, number
+from tribodex.exchange.paper import Paper, environment, page_css, pdf_of
 from tribodex.usecases.bench import Bench
 from tribodex.usecases.record import Record
 
-_HERE = Path(__file__).parent / "templates"
-FONTS = Path(__file__).parent / "fonts"
-_FONT_ADDRESS = "/api/fonts/"
 RULER_WIDTH = 640.0
 
 
-@cache
-def _environment() -> Environment:
-    environment = Environment(
-        loader=FileSystemLoader(_HERE), autoescape=select_autoescape(["html"]), undefined=StrictUndefined, trim_blocks=True, lstrip_blocks=True
-    )
-    environment.filters.update(figure=figure_words, um=um_words, moment=_moment, line=_line_value, number=number)
-    return environment
-
-
-def um_words(um: float | None) -> str:
-    """Micrometres as the record writes them: millimetres, and thousandths beside."""
-    return "unknown" if um is None else f"{um / 1000:.3f} mm ({um / 25.4:.1f} thou)"
-
-
-def figure_words(result: Result) -> str:
-    """A figure with its unit, its range and its doubt."""
-    if result.value is None:
-        return "unknown"
-    scale, unit, digits = (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, {"mm": 2, "°": 0}.get(result.unit, 2))
-    text = f"{result.value / scale:.{digits}f}"
-    if result.value_to is not None:
-        text += f" to {result.value_to / scale:.{digits}f}"
-    if result.doubt is not None:
-        text += f" ± {result.doubt / scale:.{digits}f}"
-    if result.unit == "µm":
-        thou = f"{result.value / 25.4:.1f}" + (f" to {result.value_to / 25.4:.1f}" if result.value_to is not None else "")
-        return f"{text} mm ({thou} thou)"
-    return f"{text}{unit if unit == '°' else f' {unit}'}"
-
-
-def _line_value(line: Line) -> str:
-    return "" if line.value is None else f"{number(line.value)} {line.unit}".strip()
-
-
-def _moment(moment: datetime | None) -> str:
-    return "" if moment is None else moment.strftime("%Y-%m-%d %H:%M UTC")
-
-
-def render_html(record: Record, bench: Bench, *, for_print: bool = False) -> str:
+def render_html(record: Record, bench: Bench, *, for_print: bool = False, paper: Paper = Paper.A4) -> str:
     """The record as a page of its own."""
-    css = record_css().replace(_FONT_ADDRESS, f"{FONTS.as_uri()}/") if for_print else ""
-    template = _environment().get_template("record.html")
-    return template.render(r=record, ruler=_ruler(bench), for_print=for_print, css=css)
+    css = page_css(paper, for_print=True) if for_print else ""
+    return environment().get_template("record.html").render(r=record, ruler=_ruler(bench), for_print=for_print, css=css)
 
 
-def render_pdf(record: Record, bench: Bench) -> bytes:
-    """The record as PDF. WeasyPrint is read here: it takes a while, and only this needs it."""
-    from weasyprint import HTML
-
-    made: bytes = HTML(string=render_html(record, bench, for_print=True)).write_pdf()
-    return made
-
-
-@cache
-def record_css() -> str:
-    """The record's style."""
-    return (_HERE / "record.css").read_text("utf-8")
+def render_pdf(record: Record, bench: Bench, paper: Paper = Paper.A4) -> bytes:
+    """The record as PDF."""
+    return pdf_of(render_html(record, bench, for_print=True, paper=paper))
 
 
 def _ruler(bench: Bench) -> dict[str, Any] | None:

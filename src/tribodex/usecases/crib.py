@@ -14,13 +14,14 @@ from pydantic import TypeAdapter
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, Taper, read_designation
 from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.errors import Field, InvalidInput
+from tribodex.core.errors import Field, InvalidInput, Refused
 from tribodex.core.mounting.reduction import ReductionCard, ReductionRow
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.sources import Source
 from tribodex.usecases.draft import Collector
-from tribodex.usecases.ports import CribItem, CribKind, Reference, Store, Tap
+from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind, Reference, Store, Tap
 
+TRIES = 5
 RESIDUAL_GROUPS = (Group.CN, Group.C3, Group.C4)
 
 
@@ -167,7 +168,7 @@ def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
             leaves.add(round(length.um, 3))
     if not draft.name.strip():
         errors.add("name", "A gauge set has a name, so that a record can say which was used.", "for example “Metric set 2”")
-    if not leaves and not errors.fields:
+    if not leaves and not any(field.name == "leaves" for field in errors.fields):
         errors.add("leaves", "A gauge set needs at least one leaf.", "its leaves split by blanks, for example 0.03 0.04 0.05")
     if any(leaf > 3000 for leaf in leaves):
         errors.add("leaves", "A leaf thicker than 3 mm cannot be meant.", "thicknesses in the chosen unit")
@@ -291,11 +292,18 @@ def _leaves_text(gauge: FeelerSet) -> str:
 def _keep(store: Store, item_id: str, kind: CribKind, payload: dict[str, Any], withdrawn: bool, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
     if not tap.actor.strip():
         raise InvalidInput("Who keeps the crib?", Field("actor", "The history names everybody.", "a name"))
-    items = store.crib_items()
-    if not any(item.client_event_id == tap.client_event_id for item in items):
+    for _ in range(TRIES):
+        items = store.crib_items()
+        if any(item.client_event_id == tap.client_event_id for item in items):
+            return crib(store)
         versions = [item.version for item in items if item.item_id == item_id]
         if versions and not reason.strip():
             raise InvalidInput.at("reason", "Why is it changed? It stands in its history.", "for example “leaf 0.05 renewed”")
         version = max(versions, default=0) + 1
-        store.add_crib_item(CribItem(item_id, version, kind, payload, withdrawn, reason.strip(), tap.client_event_id, tap.actor.strip(), recorded_at))
-    return crib(store)
+        item = CribItem(item_id, version, kind, payload, withdrawn, reason.strip(), tap.client_event_id, tap.actor.strip(), recorded_at)
+        try:
+            store.add_crib_item(item)
+        except ConcurrentWriter:
+            continue
+        return crib(store)
+    raise Refused("Other devices are writing to the crib at the same moment. Nothing was lost; tap again.")

@@ -15,7 +15,7 @@ from sqlalchemy import text
 from tribodex import __version__
 from tribodex.store.repository import make_engine
 from tribodex.usecases.ports import Reference
-from tribodex.web import calc, jobs, planning, plant, problems, records
+from tribodex.web import calc, crib, jobs, planning, plant, prints, problems, records, slate, tables
 from tribodex.web.context import KEY, Context
 from tribodex.web.frontend import Frontend
 
@@ -54,7 +54,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
     problems.install(app)
-    for module in (plant, planning, jobs, records, calc):
+    for module in (plant, planning, jobs, records, prints, slate, tables, crib, calc):
         app.register_api(module.api)
     _guard(app)
     Frontend(settings.dist).install(app)

@@ -6,13 +6,15 @@ from flask import Response, send_from_directory
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import RootModel, TypeAdapter
 
-from tribodex.exchange.record_page import FONTS, record_css, render_html, render_pdf
+from tribodex.exchange.paper import FONTS, Paper, page_css
+from tribodex.exchange.record_page import render_html, render_pdf
 from tribodex.usecases.bench import Bench
+from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load
 from tribodex.usecases.record import Record, record
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import FontPath, JobPath
+from tribodex.web.schemas import FontPath, JobPath, PaperQuery
 
 api = APIBlueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="records")], abp_responses={404: Problem})
 RECORD = TypeAdapter(Record)
@@ -36,17 +38,19 @@ def record_html(path: JobPath) -> Response:
     return Response(render_html(made, shown), content_type="text/html; charset=utf-8")
 
 
-@api.get("/jobs/<job_id>/record.pdf", summary="The record as PDF, A4")
-def record_pdf(path: JobPath) -> Response:
+@api.get("/jobs/<job_id>/record.pdf", summary="The record as PDF, A4 or Letter")
+def record_pdf(path: JobPath, query: PaperQuery) -> Response:
     made, shown = _made(path)
     return Response(
-        render_pdf(made, shown), content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="job-{made.number}.pdf"'}
+        render_pdf(made, shown, query.paper),
+        content_type="application/pdf",
+        headers={"Content-Disposition": f'inline; filename="job-{made.number}.pdf"'},
     )
 
 
 @api.get("/record.css", summary="The record's style")
 def record_style() -> Response:
-    return Response(record_css(), content_type="text/css; charset=utf-8", headers={"Cache-Control": "no-cache"})
+    return Response(page_css(Paper.A4, for_print=False), content_type="text/css; charset=utf-8", headers={"Cache-Control": "no-cache"})
 
 
 @api.get("/fonts/<name>", summary="A font of the record")
@@ -57,4 +61,4 @@ def record_font(path: FontPath) -> Response:
 def _made(path: JobPath) -> tuple[Record, Bench]:
     here = context()
     with here.store() as store:
-        return record(here.reference, load(store, path.job_id))
+        return record(with_own_cards(here.reference, store), load(store, path.job_id))

@@ -11,6 +11,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, cre
 
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.events import kind_of
+from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft import PlanDraft
 from tribodex.usecases.ports import Tap
 
@@ -41,6 +42,12 @@ class FontPath(BaseModel):
     """A font in an address."""
 
     name: str = Field(pattern=r"^[a-z0-9-]+\.woff2$")
+
+
+class PaperQuery(BaseModel):
+    """Which paper."""
+
+    paper: Paper = Paper.A4
 
 
 class TapBody(BaseModel):

@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every card and school side by side */
+        post: operations["calc_calc_compare_compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/designation": {
         parameters: {
             query?: never;
@@ -72,6 +89,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/elastic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Effective ratio and contact pressure */
+        post: operations["calc_calc_elastic_elastic_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/final": {
         parameters: {
             query?: never;
@@ -89,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/force": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Force, torque and tool */
+        post: operations["calc_calc_force_force_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/gauging": {
         parameters: {
             query?: never;
@@ -100,6 +151,40 @@ export interface paths {
         put?: never;
         /** Mean of feeler brackets */
         post: operations["calc_calc_gauging_gauging_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/half-window": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Target window by the half rule */
+        post: operations["calc_calc_half_window_half_window_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/hydraulic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Start pressure and travel of a hydraulic nut */
+        post: operations["calc_calc_hydraulic_hydraulic_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -191,6 +276,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Running clearance */
+        post: operations["calc_calc_running_running_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/stack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The stack with the fewest leaves */
+        post: operations["calc_calc_stack_stack_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/tab-positions": {
         parameters: {
             query?: never;
@@ -208,6 +327,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/turn-tab-positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where tabs meet slots, by the turn alone */
+        post: operations["calc_calc_turn_tab_positions_turn_tab_positions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/window": {
         parameters: {
             query?: never;
@@ -219,6 +355,74 @@ export interface paths {
         put?: never;
         /** Target window by a card */
         post: operations["calc_calc_window_window_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crib": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Gauge sets and own cards */
+        get: operations["crib_get_crib_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crib/cards/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add or change a card of one's own */
+        post: operations["crib_post_card_cards__item_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crib/gauges/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add or change a gauge set */
+        post: operations["crib_post_gauge_gauges__item_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crib/withdraw/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Withdraw a gauge set or card */
+        post: operations["crib_post_withdraw_withdraw__item_id__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -294,6 +498,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/plan.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan sheet of a job as a page */
+        get: operations["prints_job_plan_html_jobs__job_id__plan_html_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan sheet of a job as PDF */
+        get: operations["prints_job_plan_pdf_jobs__job_id__plan_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/record.html": {
         parameters: {
             query?: never;
@@ -335,7 +573,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The record as PDF, A4 */
+        /** The record as PDF, A4 or Letter */
         get: operations["records_record_pdf_jobs__job_id__record_pdf_get"];
         put?: never;
         post?: never;
@@ -396,6 +634,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/print/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan sheet of a draft as PDF */
+        get: operations["prints_draft_plan_pdf_print_plan_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/print/strip.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Nut strip and protractor as PDF at 1:1 */
+        get: operations["prints_strip_as_pdf_print_strip_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/print/strip.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Nut strip and protractor, one page as SVG at 1:1 */
+        get: operations["prints_strip_svg_print_strip_svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/record.css": {
         parameters: {
             query?: never;
@@ -413,6 +702,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work out variants side by side */
+        post: operations["slate_post_slate_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources": {
         parameters: {
             query?: never;
@@ -422,6 +728,40 @@ export interface paths {
         };
         /** Where numbers come from */
         get: operations["plant_get_sources_sources_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every table */
+        get: operations["tables_list_tables_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{table_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A table with its rows and charts */
+        get: operations["tables_get_table__table_id__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -525,6 +865,8 @@ export interface components {
         Answer: {
             /** Calculator */
             calculator: string;
+            /** @default null */
+            comparison?: components["schemas"]["Comparison"] | null;
             /**
              * Findings
              * @default []
@@ -541,8 +883,38 @@ export interface components {
             verdict?: components["schemas"]["Verdict"] | null;
         };
         /**
+         * AttemptRecord
+         * @description One drive-up: from which zero point, how far, and how it ended.
+         */
+        AttemptRecord: {
+            /** Locked */
+            locked: boolean;
+            /** Number */
+            number: number;
+            /** Nut Deg */
+            nut_deg: number;
+            /** Released */
+            released: string | null;
+            /** Zero */
+            zero: string;
+        };
+        /**
+         * Band
+         * @description A range that holds over a range of the other axis.
+         */
+        Band: {
+            /** From X */
+            from_x: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** To X */
+            to_x: number;
+        };
+        /**
          * Bearing
-         * @description One spherical roller bearing with a tapered bore. Lengths in mm.
+         * @description One bearing with a tapered bore. Lengths in mm.
          *
          *     `basic_code` is empty when the bearing was given by its dimensions.
          */
@@ -560,6 +932,8 @@ export interface components {
              */
             designation?: string;
             group: components["schemas"]["Group"];
+            /** @default spherical_roller */
+            kind?: components["schemas"]["Kind"];
             /** Outside Mm */
             outside_mm: number;
             taper: components["schemas"]["Taper"];
@@ -571,6 +945,7 @@ export interface components {
          * @description The job as the bench shows it.
          */
         Bench: {
+            asked_deg: components["schemas"]["Span"] | null;
             /** Attempt */
             attempt: number;
             /** Bearing */
@@ -584,11 +959,15 @@ export interface components {
             /** Findings */
             findings: string[];
             gate: components["schemas"]["Gate"] | null;
+            /** Gauged School */
+            gauged_school: boolean;
             gauging: components["schemas"]["GaugingView"] | null;
             /** Given */
             given: {
                 [key: string]: string;
             };
+            /** Hydraulic */
+            hydraulic: boolean;
             /** Id */
             id: string;
             /** Last Seq */
@@ -608,13 +987,22 @@ export interface components {
             next: components["schemas"]["NextMove"];
             /** Number */
             number: number;
+            /** Nut Deg */
+            nut_deg: number;
             /** Points */
             points: components["schemas"]["PointView"][];
             /** Position */
             position: string;
             /** Position Id */
             position_id: string;
-            ruler: components["schemas"]["Ruler"];
+            /** Risk */
+            risk: number;
+            ruler: components["schemas"]["Ruler"] | null;
+            school: components["schemas"]["School"];
+            /** School Title */
+            school_title: string;
+            /** Seated Behind Deg */
+            seated_behind_deg: number | null;
             section: components["schemas"]["Section"];
             /** Stage */
             stage: string;
@@ -630,6 +1018,8 @@ export interface components {
             targets: components["schemas"]["Result"][];
             /** Title */
             title: string;
+            /** Turn Units */
+            turn_units: ("degrees" | "slots" | "rim" | "drive_up" | "turns")[];
             /** Way Out */
             way_out: string;
             /** Zero Set */
@@ -645,10 +1035,7 @@ export interface components {
          * @description Mean of feeler brackets, as low-high pairs, row by row.
          */
         BracketInputs: {
-            /**
-             * Far Side Um
-             * @default []
-             */
+            /** Far Side Um */
             far_side_um?: [
                 number,
                 number
@@ -666,10 +1053,57 @@ export interface components {
         CalcAnswer: components["schemas"]["Answer"];
         /**
          * Card
-         * @description The built-in cards. Take one whole; never mix columns of two.
+         * @description The built-in cards. Take one whole; never mix columns of two. A shop's own cards have ids of their own.
          * @enum {string}
          */
         Card: "A" | "B" | "C";
+        /**
+         * CardBody
+         * @description A card as typed.
+         */
+        CardBody: {
+            /** Actor */
+            actor: string;
+            card: components["schemas"]["CardDraft"];
+            /** Client Event Id */
+            client_event_id: string;
+            /**
+             * Happened At
+             * Format: date-time
+             */
+            happened_at: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+        };
+        /**
+         * CardDraft
+         * @description A shop's card, or with `designation` a maker's sheet for one bearing.
+         */
+        CardDraft: {
+            /**
+             * Designation
+             * @default
+             */
+            designation?: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Rows
+             * @default []
+             */
+            rows?: components["schemas"]["CardRowDraft"][];
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+        };
         /**
          * CardDriveUpInputs
          * @description What a card says for a bearing.
@@ -693,7 +1127,10 @@ export interface components {
          * @description What one card would give, side by side with the others.
          */
         CardOption: {
-            card: components["schemas"]["Card"];
+            /** Card */
+            card: string;
+            /** Chosen */
+            chosen: boolean;
             /** Default */
             default: boolean;
             drive_up: components["schemas"]["Result"] | null;
@@ -703,6 +1140,90 @@ export interface components {
             reason: string;
             reduction: components["schemas"]["Result"] | null;
             residual: components["schemas"]["Result"] | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * CardRowDraft
+         * @description One row of a card as typed; lengths with or without unit (bare numbers are mm).
+         */
+        CardRowDraft: {
+            /**
+             * Drive30 High
+             * @default
+             */
+            drive30_high?: string;
+            /**
+             * Drive30 Low
+             * @default
+             */
+            drive30_low?: string;
+            /**
+             * Drive High
+             * @default
+             */
+            drive_high?: string;
+            /**
+             * Drive Low
+             * @default
+             */
+            drive_low?: string;
+            /**
+             * Over
+             * @default
+             */
+            over?: string;
+            /**
+             * Reduction High
+             * @default
+             */
+            reduction_high?: string;
+            /**
+             * Reduction Low
+             * @default
+             */
+            reduction_low?: string;
+            /**
+             * Residual C3
+             * @default
+             */
+            residual_c3?: string;
+            /**
+             * Residual C4
+             * @default
+             */
+            residual_c4?: string;
+            /**
+             * Residual Cn
+             * @default
+             */
+            residual_cn?: string;
+            /**
+             * To
+             * @default
+             */
+            to?: string;
+        };
+        /**
+         * CardView
+         * @description A card of one's own with how it came to be what it is.
+         */
+        CardView: {
+            /** Actor */
+            actor: string;
+            card: components["schemas"]["ReductionCard"];
+            draft: components["schemas"]["CardDraft"];
+            /** History */
+            history: string[];
+            /**
+             * Recorded At
+             * Format: date-time
+             */
+            recorded_at: string;
+            /** Version */
+            version: number;
+            /** Withdrawn */
+            withdrawn: boolean;
         };
         /**
          * CellRecord
@@ -722,6 +1243,8 @@ export interface components {
          * @description One place of one row.
          */
         CellView: {
+            /** Chance Passes */
+            chance_passes: number | null;
             /** Chips Um */
             chips_um: number[];
             /** Closed */
@@ -742,6 +1265,43 @@ export interface components {
             row: components["schemas"]["Row"];
             /** Trials */
             trials: components["schemas"]["TrialView"][];
+        };
+        /**
+         * Chart
+         * @description A chart with its axes in words.
+         */
+        Chart: {
+            /** Id */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Series */
+            series: components["schemas"]["Series"][];
+            /** Title */
+            title: string;
+            /** X Label */
+            x_label: string;
+            /** Y Label */
+            y_label: string;
+        };
+        /**
+         * CheckRecord
+         * @description The ring felt by hand, with the nut at `nut_deg`.
+         */
+        CheckRecord: {
+            /** Attempt */
+            attempt: number;
+            /** Locked */
+            locked: boolean;
+            /** Nut Deg */
+            nut_deg: number;
+            /** Swivel */
+            swivel: string;
+            /** Turns Freely */
+            turns_freely: boolean;
         };
         /**
          * Choice
@@ -773,6 +1333,10 @@ export interface components {
             gauging_places: components["schemas"]["Choice"][];
             /** Machines */
             machines: components["schemas"]["Machine"][];
+            /** Materials */
+            materials: string[];
+            /** Own Cards */
+            own_cards: components["schemas"]["NamedCard"][];
             /** People */
             people: string[];
         };
@@ -781,6 +1345,19 @@ export interface components {
          * @description What a planner chooses from.
          */
         ChoicesAnswer: components["schemas"]["Choices"];
+        /**
+         * ChooseRiskCommand
+         * @description The chance of going too far that the next moves may carry, for example 0.02.
+         */
+        ChooseRiskCommand: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "choose_risk";
+            /** Risk */
+            risk: number;
+        };
         /**
          * CloseGaugingCommand
          * @description The gauging is finished.
@@ -817,12 +1394,64 @@ export interface components {
             /** Client Event Id */
             client_event_id: string;
             /** Command */
-            command: components["schemas"]["ConfirmGateCommand"] | components["schemas"]["OverruleGateCommand"] | components["schemas"]["StartGaugingCommand"] | components["schemas"]["TryLeafCommand"] | components["schemas"]["CloseGaugingCommand"] | components["schemas"]["AcceptOutsideCommand"] | components["schemas"]["SetZeroCommand"] | components["schemas"]["TurnNutCommand"] | components["schemas"]["SeeMeetingCommand"] | components["schemas"]["LockCommand"] | components["schemas"]["ReleaseCommand"] | components["schemas"]["AddNoteCommand"] | components["schemas"]["OpenPointCommand"] | components["schemas"]["ClosePointCommand"] | components["schemas"]["CorrectCommand"] | components["schemas"]["SignCommand"] | components["schemas"]["AbandonCommand"];
+            command: components["schemas"]["ConfirmGateCommand"] | components["schemas"]["OverruleGateCommand"] | components["schemas"]["StartGaugingCommand"] | components["schemas"]["TryLeafCommand"] | components["schemas"]["CloseGaugingCommand"] | components["schemas"]["AcceptOutsideCommand"] | components["schemas"]["SetZeroCommand"] | components["schemas"]["TurnNutCommand"] | components["schemas"]["ReseatCommand"] | components["schemas"]["HandCheckCommand"] | components["schemas"]["ChooseRiskCommand"] | components["schemas"]["SeeMeetingCommand"] | components["schemas"]["LockCommand"] | components["schemas"]["ReleaseCommand"] | components["schemas"]["AddNoteCommand"] | components["schemas"]["OpenPointCommand"] | components["schemas"]["ClosePointCommand"] | components["schemas"]["CorrectCommand"] | components["schemas"]["SignCommand"] | components["schemas"]["AbandonCommand"];
             /**
              * Happened At
              * Format: date-time
              */
             happened_at: string;
+        };
+        /**
+         * CompareInputs
+         * @description Every way side by side.
+         */
+        CompareInputs: {
+            /** Bore Mm */
+            bore_mm: number;
+            /** @description clearance group as marked on the ring */
+            group: components["schemas"]["Group"];
+            /** Initial Um */
+            initial_um: number;
+            /** Outside Mm */
+            outside_mm: number;
+            /**
+             * Pitch Mm
+             * @default null
+             */
+            pitch_mm?: number | null;
+            /**
+             * Shaft Bore Mm
+             * @default 0
+             */
+            shaft_bore_mm?: number;
+            /** @default ground */
+            shaft_finish?: components["schemas"]["Finish"];
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Shaft Mm
+             * @default null
+             */
+            shaft_mm?: number | null;
+            /** @description 1:12 (K) or 1:30 (K30) */
+            taper: components["schemas"]["Taper"];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * Comparison
+         * @description All ways with what they disagree on. Empty `disagreements` says: they agree within their doubt.
+         */
+        Comparison: {
+            /** Disagreements */
+            disagreements: string[];
+            /** Initial Um */
+            initial_um: number;
+            /** Ways */
+            ways: components["schemas"]["Way"][];
         };
         /**
          * ConfirmGateCommand
@@ -871,8 +1500,23 @@ export interface components {
              * Unit
              * @default null
              */
-            unit?: ("degrees" | "slots" | "rim") | null;
+            unit?: ("degrees" | "slots" | "rim" | "drive_up" | "turns") | null;
         };
+        /**
+         * Crib
+         * @description What lies in the crib, withdrawn things last.
+         */
+        Crib: {
+            /** Cards */
+            cards: components["schemas"]["CardView"][];
+            /** Gauges */
+            gauges: components["schemas"]["GaugeView"][];
+        };
+        /**
+         * CribAnswer
+         * @description Everything in the crib.
+         */
+        CribAnswer: components["schemas"]["Crib"];
         /**
          * DesignationInputs
          * @description Read a designation.
@@ -885,25 +1529,31 @@ export interface components {
          * Dial
          * @description Nut and washer, degrees from the zero mark in the tightening direction.
          *
-         *     `target` is the turn range in which the window is expected; `meeting_deg` is where the next tab meets.
+         *     `target` is the turn range in which the window is expected, or that was asked for; `meeting_deg` is where the next tab
+         *     meets. What nobody knows is None; then `drawn_outside_mm` is a usual size for the drawing alone.
          */
         Dial: {
+            /** Drawn Outside Mm */
+            drawn_outside_mm: number;
+            lock: components["schemas"]["LockKind"];
             /** Meeting Deg */
             meeting_deg: number | null;
-            /** Outside Mm */
-            outside_mm: number;
+            /** Outside Known */
+            outside_known: boolean;
+            /** Pitch Mm */
+            pitch_mm: number;
             /** Present Deg */
             present_deg: number;
             /** Rim Mm Per Deg */
-            rim_mm_per_deg: number;
+            rim_mm_per_deg: number | null;
             /** Slot Width Deg */
-            slot_width_deg: number;
+            slot_width_deg: number | null;
             /** Slots */
-            slots: number;
+            slots: number | null;
             /** Step Deg */
-            step_deg: number;
+            step_deg: number | null;
             /** Tabs */
-            tabs: number;
+            tabs: number | null;
             /** Tabs Counted */
             tabs_counted: boolean;
             /** Target From Deg */
@@ -918,7 +1568,7 @@ export interface components {
          * @description What the person is asked to do; the interface offers the tap that goes with it.
          * @enum {string}
          */
-        Do: "confirm_gate" | "gauge_initial" | "try_leaf" | "close_gauging" | "decide_group" | "decide_window" | "set_zero" | "turn" | "gauge" | "lock" | "release" | "gauge_final" | "sign" | "nothing";
+        Do: "confirm_gate" | "gauge_initial" | "try_leaf" | "close_gauging" | "decide_group" | "decide_window" | "set_zero" | "turn" | "gauge" | "hand_check" | "reseat" | "lock" | "release" | "gauge_final" | "sign" | "nothing";
         /**
          * DraftBody
          * @description A plan as typed.
@@ -933,8 +1583,11 @@ export interface components {
             bore_mm: number;
             /** @description clearance group as marked on the ring */
             group: components["schemas"]["Group"];
-            /** Nut Outside Mm */
-            nut_outside_mm: number;
+            /**
+             * Nut Outside Mm
+             * @default null
+             */
+            nut_outside_mm?: number | null;
             /** Outside Mm */
             outside_mm: number;
             /** Pitch Mm */
@@ -943,6 +1596,60 @@ export interface components {
             reduction_max_um: number;
             /** Reduction Min Um */
             reduction_min_um: number;
+            /**
+             * Shaft Bore Mm
+             * @default 0
+             */
+            shaft_bore_mm?: number;
+            /** @default ground */
+            shaft_finish?: components["schemas"]["Finish"];
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Shaft Mm
+             * @default null
+             */
+            shaft_mm?: number | null;
+            /** @description 1:12 (K) or 1:30 (K30) */
+            taper: components["schemas"]["Taper"];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * ElasticInputs
+         * @description Ratio and contact pressure for a range of reductions.
+         */
+        ElasticInputs: {
+            /** Bore Mm */
+            bore_mm: number;
+            /** @description clearance group as marked on the ring */
+            group: components["schemas"]["Group"];
+            /** Outside Mm */
+            outside_mm: number;
+            /** Reduction Max Um */
+            reduction_max_um: number;
+            /** Reduction Min Um */
+            reduction_min_um: number;
+            /**
+             * Shaft Bore Mm
+             * @default 0
+             */
+            shaft_bore_mm?: number;
+            /** @default ground */
+            shaft_finish?: components["schemas"]["Finish"];
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Shaft Mm
+             * @default null
+             */
+            shaft_mm?: number | null;
             /** @description 1:12 (K) or 1:30 (K30) */
             taper: components["schemas"]["Taper"];
             /** Width Mm */
@@ -999,6 +1706,21 @@ export interface components {
             unit: components["schemas"]["LengthUnit"];
         };
         /**
+         * Field
+         * @description One thing to mend: where it is, what is wrong, what would be right.
+         */
+        Field: {
+            /**
+             * Expected
+             * @default
+             */
+            expected?: string;
+            /** Message */
+            message: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * FinalInputs
          * @description Final judgement of residual and reduction.
          */
@@ -1025,6 +1747,58 @@ export interface components {
             residual: components["schemas"]["Verdict"];
         };
         /**
+         * Finish
+         * @description How the seat was finished: rougher seats smooth out more.
+         * @enum {string}
+         */
+        Finish: "ground" | "turned";
+        /**
+         * ForceInputs
+         * @description Force, torque and tool for a range of reductions.
+         */
+        ForceInputs: {
+            /** Bore Mm */
+            bore_mm: number;
+            /** @description clearance group as marked on the ring */
+            group: components["schemas"]["Group"];
+            /**
+             * Nut Outside Mm
+             * @default null
+             */
+            nut_outside_mm?: number | null;
+            /** Outside Mm */
+            outside_mm: number;
+            /** Pitch Mm */
+            pitch_mm: number;
+            /** Reduction Max Um */
+            reduction_max_um: number;
+            /** Reduction Min Um */
+            reduction_min_um: number;
+            /** @default adapter_sleeve */
+            seat?: components["schemas"]["Seat"];
+            /**
+             * Shaft Bore Mm
+             * @default 0
+             */
+            shaft_bore_mm?: number;
+            /** @default ground */
+            shaft_finish?: components["schemas"]["Finish"];
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Shaft Mm
+             * @default null
+             */
+            shaft_mm?: number | null;
+            /** @description 1:12 (K) or 1:30 (K30) */
+            taper: components["schemas"]["Taper"];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
          * Gate
          * @description A stop that matters. It cannot be passed silently; it can be overruled by name with a reason.
          */
@@ -1035,6 +1809,11 @@ export interface components {
             items: components["schemas"]["GateItem"][];
             /** Title */
             title: string;
+            /**
+             * When
+             * @default []
+             */
+            when?: string[];
             /** Why */
             why: string;
         };
@@ -1067,6 +1846,75 @@ export interface components {
             title: string;
         };
         /**
+         * GaugeBody
+         * @description A gauge set as typed.
+         */
+        GaugeBody: {
+            /** Actor */
+            actor: string;
+            /** Client Event Id */
+            client_event_id: string;
+            gauge: components["schemas"]["GaugeDraft"];
+            /**
+             * Happened At
+             * Format: date-time
+             */
+            happened_at: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+        };
+        /**
+         * GaugeDraft
+         * @description A gauge set as typed: its leaves in one text, split by blanks.
+         */
+        GaugeDraft: {
+            /**
+             * Checked On
+             * @default
+             */
+            checked_on?: string;
+            /**
+             * Leaves
+             * @default
+             */
+            leaves?: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Unit
+             * @default mm
+             */
+            unit?: string;
+        };
+        /**
+         * GaugeView
+         * @description A gauge set with how it came to be what it is.
+         */
+        GaugeView: {
+            /** Actor */
+            actor: string;
+            gauge: components["schemas"]["FeelerSet"];
+            /** History */
+            history: string[];
+            /** Leaves */
+            leaves: string;
+            /**
+             * Recorded At
+             * Format: date-time
+             */
+            recorded_at: string;
+            /** Version */
+            version: number;
+            /** Withdrawn */
+            withdrawn: boolean;
+        };
+        /**
          * GaugingRecord
          * @description A gauging with its brackets and what it said.
          */
@@ -1093,6 +1941,8 @@ export interface components {
         GaugingView: {
             /** Cells */
             cells: components["schemas"]["CellView"][];
+            /** Correction Um */
+            correction_um: number;
             /** Findings */
             findings: string[];
             mean: components["schemas"]["Result"] | null;
@@ -1130,6 +1980,69 @@ export interface components {
              */
             gauged_um?: number | null;
             group: components["schemas"]["Group"];
+            /** @default spherical_roller */
+            kind?: components["schemas"]["Kind"];
+        };
+        /**
+         * HalfInputs
+         * @description Target window by the shop rule “about half of it”.
+         */
+        HalfInputs: {
+            /** Initial Um */
+            initial_um: number;
+        };
+        /**
+         * HandCheckCommand
+         * @description The ring swivelled and turned by hand.
+         */
+        HandCheckCommand: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hand_check";
+            /**
+             * Swivel
+             * @enum {string}
+             */
+            swivel: "freely" | "slight drag" | "binds";
+            /** Turns Freely */
+            turns_freely: boolean;
+        };
+        /**
+         * HydraulicInputs
+         * @description Start pressure and travel of a hydraulic nut.
+         */
+        HydraulicInputs: {
+            /** Drive Up Max Mm */
+            drive_up_max_mm: number;
+            /** Drive Up Min Mm */
+            drive_up_min_mm: number;
+            /** Force Max Kn */
+            force_max_kn: number;
+            /** Force Min Kn */
+            force_min_kn: number;
+            /**
+             * Piston Area Mm2
+             * @default null
+             */
+            piston_area_mm2?: number | null;
+        };
+        /**
+         * HydraulicStep
+         * @description The planned step of a hydraulic nut: press to the start, set the indicator to nought, press on for the travel.
+         *
+         *     Lengths in mm, forces in kN; pressures in MPa, unknown while the nut's piston area is.
+         */
+        HydraulicStep: {
+            end_pressure_mpa: components["schemas"]["Span"] | null;
+            /** Figures */
+            figures: components["schemas"]["Result"][];
+            /** Start Drive Mm */
+            start_drive_mm: number;
+            start_force_kn: components["schemas"]["Span"];
+            start_pressure_mpa: components["schemas"]["Span"] | null;
+            travel_mm: components["schemas"]["Span"];
         };
         /**
          * JobList
@@ -1165,6 +2078,12 @@ export interface components {
              */
             updated_at: string;
         };
+        /**
+         * Kind
+         * @description Kinds of bearing that this tool mounts on a taper.
+         * @enum {string}
+         */
+        Kind: "spherical_roller" | "self_aligning_ball";
         /**
          * LeafInputs
          * @description Which leaf next.
@@ -1243,27 +2162,37 @@ export interface components {
             turn: string;
         };
         /**
+         * LockKind
+         * @description What keeps the nut from turning back.
+         * @enum {string}
+         */
+        LockKind: "tab_washer" | "lock_plate" | "locking_clip";
+        /**
          * LockNut
-         * @description A lock nut with its washer. Lengths in mm; `tabs` counts the washer's outer tabs.
+         * @description A lock nut with what locks it. Lengths in mm.
          *
-         *     `tabs_counted` tells whether the person counted the tabs on the washer at hand.
+         *     `tabs` counts the places where a slot can be held in one whole turn of the part that stands still: outer tabs of the
+         *     washer, positions of the plate, one for a single clip. `outside_mm`, `slots` and `tabs` are None while nobody knows
+         *     them: then no rim length or no meeting is computed. `tabs_counted` tells whether the person counted them at hand.
          */
         LockNut: {
+            /** @default tab_washer */
+            lock?: components["schemas"]["LockKind"];
             /** Outside Mm */
-            outside_mm: number;
+            outside_mm: number | null;
             /** Pitch Mm */
             pitch_mm: number;
             /** Slot Width Mm */
-            slot_width_mm: number;
+            slot_width_mm: number | null;
             /** Slots */
-            slots: number;
+            slots: number | null;
             /**
              * Source Id
              * @default lock_nut_metric
              */
             source_id?: string;
             /** Tabs */
-            tabs: number;
+            tabs: number | null;
             /**
              * Tabs Counted
              * @default false
@@ -1314,29 +2243,47 @@ export interface components {
             positions: components["schemas"]["Position"][];
         };
         /**
+         * Material
+         * @description Elastic modulus (GPa), Poisson's ratio (1), linear expansion (µm/(m·K), 20 to 100 °C).
+         */
+        Material: {
+            /** E Gpa */
+            e_gpa: number;
+            /** Expansion Um Per M K */
+            expansion_um_per_m_k: number;
+            /** Name */
+            name: string;
+            /** Poisson */
+            poisson: number;
+        };
+        /**
          * Meeting
          * @description A position, reached by tightening, where a tab lies in a slot.
          *
          *     `turn_deg` from the present position, and `turn_to_deg` where the start is only known within one step; lengths in
-         *     mm, clearances in µm.
+         *     mm, clearances in µm. Clearances and chances are None where the play is not gauged (turns and angle schools).
          */
         Meeting: {
             /** Chance Below */
-            chance_below: number;
+            chance_below: number | null;
+            /** Chance Below Limit */
+            chance_below_limit: number | null;
             /** Chance Inside */
-            chance_inside: number;
+            chance_inside: number | null;
             /** Doubt Um */
-            doubt_um: number;
+            doubt_um: number | null;
             /** Drive Up Mm */
             drive_up_mm: number;
             /** Extra Reduction Um */
-            extra_reduction_um: number;
+            extra_reduction_um: number | null;
             /** Index */
             index: number;
+            /** Keeps Limit */
+            keeps_limit: boolean;
             /** Residual Um */
-            residual_um: number;
+            residual_um: number | null;
             /** Rim Mm */
-            rim_mm: number;
+            rim_mm: number | null;
             /** Turn Deg */
             turn_deg: number;
             /** Turn To Deg */
@@ -1344,11 +2291,39 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
         };
         /**
+         * Method
+         * @description The tool to drive with, why, and the figures behind it. Force in N, torque in N·m, low to high friction.
+         */
+        Method: {
+            force: components["schemas"]["Result"];
+            /** Reason */
+            reason: string;
+            tool: components["schemas"]["Tool"];
+            torque: components["schemas"]["Result"];
+        };
+        /**
+         * NamedCard
+         * @description A card of one's own, to choose.
+         */
+        NamedCard: {
+            /** Designation */
+            designation: string;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * NextMove
-         * @description The next move. `turn_deg`, `leaf`, `gate` and `cell` are set where `do` needs them; lengths of rim in mm.
+         * @description The next move. `turn_deg`, `leaf`, `gate` and `cell` are set where `do` needs them; lengths of rim and drive-up in mm.
          */
         NextMove: {
             do: components["schemas"]["Do"];
+            /**
+             * Drive Up Mm
+             * @default null
+             */
+            drive_up_mm?: number | null;
             /**
              * Gate
              * @default null
@@ -1473,6 +2448,12 @@ export interface components {
             reduction_min_um: number;
         };
         /**
+         * Paper
+         * @description Paper that a printer has.
+         * @enum {string}
+         */
+        Paper: "A4" | "letter";
+        /**
          * Phase
          * @description What a gauging is for.
          * @enum {string}
@@ -1483,15 +2464,22 @@ export interface components {
          * @description What was planned. Targets are kept as computed, so that a later table does not rewrite them.
          *
          *     `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
-         *     whole row of group limits for the bore. `table_versions` names each table used with its version; `given` is what the person
-         *     typed and chose, word for word.
+         *     whole row of group limits for the bore. `target` is None where the play is not gauged (turns from hand-tight).
+         *     `drive_up_mm` counts from firm contact, `turn_range_deg` from the school's own zero point. `table_versions` names each
+         *     table used with its version; `given` is what the person typed and chose, word for word.
          */
         Plan: {
             bearing: components["schemas"]["Bearing"];
-            card: components["schemas"]["Card"];
+            /** Card */
+            card: string;
             /** Card Reason */
             card_reason: string;
-            feeler: components["schemas"]["FeelerSet"];
+            /** Card Source Id */
+            card_source_id: string;
+            /** Card Title */
+            card_title: string;
+            drive_up_mm: components["schemas"]["Span"] | null;
+            feeler: components["schemas"]["FeelerSet"] | null;
             /** Figures */
             figures: components["schemas"]["Result"][];
             /** Findings */
@@ -1504,14 +2492,22 @@ export interface components {
             groups_um: {
                 [key: string]: components["schemas"]["Span"];
             };
-            /** Least Residual Um */
-            least_residual_um: number | null;
+            /** Housed Unit */
+            housed_unit: boolean;
+            hydraulic: components["schemas"]["HydraulicStep"] | null;
             nut: components["schemas"]["LockNut"] | null;
             /** Places */
             places: number;
-            reduction_um: components["schemas"]["Span"];
-            /** Shaft Mm */
-            shaft_mm: number;
+            /** Range Source */
+            range_source: string;
+            /**
+             * Risk
+             * @default 0.02
+             */
+            risk?: number;
+            school: components["schemas"]["School"];
+            seat: components["schemas"]["Seat"];
+            shaft: components["schemas"]["Shaft"];
             /** Shaft Text */
             shaft_text: string;
             /** Sleeve Length Mm */
@@ -1520,11 +2516,14 @@ export interface components {
             table_versions: {
                 [key: string]: number;
             };
+            target: components["schemas"]["Target"] | null;
+            turn_range_deg: components["schemas"]["Span"] | null;
+            washer: components["schemas"]["WasherSchool"];
             where: components["schemas"]["Where"];
         };
         /**
          * PlanDraft
-         * @description What a person gave, as typed. Empty text means: not given.
+         * @description What a person gave, as typed. Empty text means: not given; then the default is taken where there is one.
          */
         PlanDraft: {
             /**
@@ -1553,6 +2552,21 @@ export interface components {
              */
             group?: string;
             /**
+             * Housed Unit
+             * @default
+             */
+            housed_unit?: string;
+            /**
+             * Lock
+             * @default
+             */
+            lock?: string;
+            /**
+             * Nut Family
+             * @default
+             */
+            nut_family?: string;
+            /**
              * Nut Outside
              * @default
              */
@@ -1573,25 +2587,90 @@ export interface components {
              */
             nut_tabs?: string;
             /**
+             * Nut Thread
+             * @default
+             */
+            nut_thread?: string;
+            /**
              * Outside
              * @default
              */
             outside?: string;
+            /**
+             * Piston Area
+             * @default
+             */
+            piston_area?: string;
             /**
              * Places
              * @default 3
              */
             places?: string;
             /**
+             * Range High
+             * @default
+             */
+            range_high?: string;
+            /**
+             * Range Low
+             * @default
+             */
+            range_low?: string;
+            /**
+             * Range Source
+             * @default
+             */
+            range_source?: string;
+            /**
+             * Risk
+             * @default
+             */
+            risk?: string;
+            /**
+             * School
+             * @default
+             */
+            school?: string;
+            /**
+             * Seat
+             * @default
+             */
+            seat?: string;
+            /**
              * Shaft
              * @default
              */
             shaft?: string;
             /**
+             * Shaft Bore
+             * @default
+             */
+            shaft_bore?: string;
+            /**
+             * Shaft Finish
+             * @default
+             */
+            shaft_finish?: string;
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Start Pressure
+             * @default
+             */
+            start_pressure?: string;
+            /**
              * Taper
              * @default
              */
             taper?: string;
+            /**
+             * Washer
+             * @default
+             */
+            washer?: string;
             /**
              * Where
              * @default hung_bottom
@@ -1612,20 +2691,26 @@ export interface components {
             cards: components["schemas"]["CardOption"][];
             /** Cautions */
             cautions: string[];
+            comparison: components["schemas"]["Comparison"];
             /** Figures */
             figures: components["schemas"]["Result"][];
             /** Gauging Places */
             gauging_places: components["schemas"]["Choice"][];
             /** Label */
             label: string;
+            method: components["schemas"]["Method"] | null;
             /** Parts */
             parts: string[];
             plan: components["schemas"]["Plan"];
+            /** Schools */
+            schools: components["schemas"]["SchoolOption"][];
             section: components["schemas"]["Section"];
             /** Standing Above */
             standing_above: string;
             /** Tools */
             tools: string[];
+            /** Washers */
+            washers: components["schemas"]["Choice"][];
         };
         /**
          * PlanSheetAnswer
@@ -1700,10 +2785,34 @@ export interface components {
             outside_mm: number;
             /** Pitch Mm */
             pitch_mm: number;
+            /**
+             * Risk
+             * @default 0.02
+             */
+            risk?: number;
+            /**
+             * Shaft Bore Mm
+             * @default 0
+             */
+            shaft_bore_mm?: number;
+            /** @default ground */
+            shaft_finish?: components["schemas"]["Finish"];
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Shaft Mm
+             * @default null
+             */
+            shaft_mm?: number | null;
             /** @description 1:12 (K) or 1:30 (K30) */
             taper: components["schemas"]["Taper"];
             /** Width Mm */
             width_mm: number;
+            /** @default firm */
+            zero?: components["schemas"]["ZeroPoint"];
         };
         /**
          * Problem
@@ -1779,8 +2888,12 @@ export interface components {
             abandoned: components["schemas"]["Abandoned"] | null;
             /** Accepted */
             accepted: components["schemas"]["Acceptance"][];
+            /** Attempts */
+            attempts: components["schemas"]["AttemptRecord"][];
             /** Changed After Signing */
             changed_after_signing: boolean;
+            /** Checks */
+            checks: components["schemas"]["CheckRecord"][];
             /** Events */
             events: components["schemas"]["EventRecord"][];
             /** Figures */
@@ -1811,6 +2924,8 @@ export interface components {
             position: string;
             /** Procedure */
             procedure: string;
+            /** School */
+            school: string;
             signed: components["schemas"]["Signed"] | null;
             /** Signed At */
             signed_at: string | null;
@@ -1822,12 +2937,61 @@ export interface components {
             status: string;
             /** Title */
             title: string;
+            /** Washer Reason */
+            washer_reason: string;
         };
         /**
          * RecordAnswer
          * @description A whole record.
          */
         RecordAnswer: components["schemas"]["Record"];
+        /**
+         * ReductionCard
+         * @description One handbook practice, or a shop's own card, kept whole.
+         *
+         *     `designation` is set on a maker's sheet for one bearing: then it holds for that bearing alone.
+         */
+        ReductionCard: {
+            /** Card */
+            card: string;
+            /**
+             * Designation
+             * @default
+             */
+            designation?: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+            /** Rows */
+            rows: components["schemas"]["ReductionRow"][];
+            source: components["schemas"]["Source"];
+        };
+        /**
+         * ReductionRow
+         * @description One band of bores on a card. Reductions and residuals in µm, drive-up in mm.
+         */
+        ReductionRow: {
+            /** Drive Up Mm */
+            drive_up_mm: {
+                [key: string]: components["schemas"]["Span"];
+            };
+            /** Least Residual Um */
+            least_residual_um: {
+                [key: string]: number;
+            };
+            /** Over Mm */
+            over_mm: number;
+            reduction_um: components["schemas"]["Span"];
+            /** To Mm */
+            to_mm: number;
+        };
         /**
          * ReleaseCommand
          * @description Released from the sleeve; begin again.
@@ -1840,6 +3004,33 @@ export interface components {
             kind: "release";
             /** Reason */
             reason: string;
+        };
+        /**
+         * ReseatCommand
+         * @description The washer is on and the nut tightened again: how far past its old mark it stands, or behind it.
+         */
+        ReseatCommand: {
+            /**
+             * Amount
+             * @default 0
+             */
+            amount?: string;
+            /**
+             * Behind
+             * @default false
+             */
+            behind?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reseat";
+            /**
+             * Unit
+             * @default rim
+             * @enum {string}
+             */
+            unit?: "degrees" | "slots" | "rim" | "drive_up" | "turns";
         };
         /**
          * Result
@@ -1927,6 +3118,73 @@ export interface components {
             window: components["schemas"]["Span"] | null;
         };
         /**
+         * RunningInputs
+         * @description Running clearance from the residual and the rings' temperatures.
+         */
+        RunningInputs: {
+            /** Bore Mm */
+            bore_mm: number;
+            /** @description clearance group as marked on the ring */
+            group: components["schemas"]["Group"];
+            /** Inner Over Outer K */
+            inner_over_outer_k: number;
+            /** Outside Mm */
+            outside_mm: number;
+            /** Residual Um */
+            residual_um: number;
+            /**
+             * Squeeze Um
+             * @default 0
+             */
+            squeeze_um?: number;
+            /** @description 1:12 (K) or 1:30 (K30) */
+            taper: components["schemas"]["Taper"];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * School
+         * @description How the drive-up is led.
+         * @enum {string}
+         */
+        School: "F" | "N" | "X" | "Z" | "A";
+        /**
+         * SchoolNote
+         * @description What a person needs to choose a school.
+         */
+        SchoolNote: {
+            /** Drives By */
+            drives_by: string;
+            /** Good For */
+            good_for: string;
+            school: components["schemas"]["School"];
+            /** Stops By */
+            stops_by: string;
+            /** Title */
+            title: string;
+            /** Weak Point */
+            weak_point: string;
+        };
+        /**
+         * SchoolOption
+         * @description A school that applies to this bearing, with why it is the default or when it is good.
+         */
+        SchoolOption: {
+            /** Chosen */
+            chosen: boolean;
+            /** Default */
+            default: boolean;
+            note: components["schemas"]["SchoolNote"];
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Seat
+         * @description What carries the tapered bore.
+         * @enum {string}
+         */
+        Seat: "adapter_sleeve" | "withdrawal_sleeve" | "tapered_shaft";
+        /**
          * Section
          * @description Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only.
          */
@@ -1971,11 +3229,26 @@ export interface components {
              * @default rim
              * @enum {string}
              */
-            unit?: "degrees" | "slots" | "rim";
+            unit?: "degrees" | "slots" | "rim" | "drive_up" | "turns";
+        };
+        /**
+         * Series
+         * @description One drawn thing: bands (a card, a group) or a line, with the width of its doubt.
+         */
+        Series: {
+            /** Bands */
+            bands: components["schemas"]["Band"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bands" | "line";
+            /** Name */
+            name: string;
         };
         /**
          * SetZeroCommand
-         * @description The nut is at firm metal-to-metal and marked.
+         * @description The nut stands at the school's zero point and is marked; with a hydraulic nut, the start pressure reached.
          */
         SetZeroCommand: {
             /**
@@ -1983,8 +3256,37 @@ export interface components {
              * @enum {string}
              */
             kind: "set_zero";
+            /**
+             * Start Pressure
+             * @default
+             */
+            start_pressure?: string;
             /** Tap Tested */
             tap_tested: boolean;
+        };
+        /**
+         * Shaft
+         * @description Diameter and bore of the shaft (mm; bore nought: solid), its material and finish.
+         */
+        Shaft: {
+            /**
+             * Bore Mm
+             * @default 0
+             */
+            bore_mm?: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** @default ground */
+            finish?: components["schemas"]["Finish"];
+            /**
+             * @default {
+             *       "e_gpa": 206,
+             *       "expansion_um_per_m_k": 11.5,
+             *       "name": "carbon shaft steel (C45)",
+             *       "poisson": 0.3
+             *     }
+             */
+            material?: components["schemas"]["Material"];
         };
         /**
          * SignCommand
@@ -2012,6 +3314,83 @@ export interface components {
             open_points: string[];
             /** Role */
             role: string;
+        };
+        /**
+         * Slate
+         * @description Every variant, in the order given; `differs` names the figures in which they part.
+         */
+        Slate: {
+            /** Differs */
+            differs: string[];
+            /** Variants */
+            variants: components["schemas"]["SlateVariant"][];
+        };
+        /**
+         * SlateAnswer
+         * @description Variants side by side.
+         */
+        SlateAnswer: components["schemas"]["Slate"];
+        /**
+         * SlateBody
+         * @description One to three variants.
+         */
+        SlateBody: {
+            /** Variants */
+            variants: components["schemas"]["SlateDraft"][];
+        };
+        /**
+         * SlateDraft
+         * @description One variant as typed: a plan, a measured clearance if there is one, how much warmer the inner ring runs.
+         */
+        SlateDraft: {
+            /**
+             * Initial
+             * @default
+             */
+            initial?: string;
+            /**
+             * Inner Over Outer
+             * @default
+             */
+            inner_over_outer?: string;
+            plan?: components["schemas"]["PlanDraft"];
+            /**
+             * Squeeze
+             * @default
+             */
+            squeeze?: string;
+        };
+        /**
+         * SlateSheet
+         * @description One variant as computed. `assumed` says what was taken because it was not given.
+         */
+        SlateSheet: {
+            /** Assumed */
+            assumed: string[];
+            comparison: components["schemas"]["Comparison"];
+            /** Figures */
+            figures: components["schemas"]["Result"][];
+            /** Findings */
+            findings: string[];
+            group_um: components["schemas"]["Span"];
+            /** Initial Um */
+            initial_um: number;
+            /** Label */
+            label: string;
+            method: components["schemas"]["Method"] | null;
+            section: components["schemas"]["Section"];
+            window: components["schemas"]["Window"] | null;
+        };
+        /**
+         * SlateVariant
+         * @description A variant: its sheet, or what is to mend in it.
+         */
+        SlateVariant: {
+            /** Fields */
+            fields: components["schemas"]["Field"][];
+            /** Problem */
+            problem: string;
+            sheet: components["schemas"]["SlateSheet"] | null;
         };
         /**
          * Source
@@ -2084,15 +3463,37 @@ export interface components {
             leaves_um: number[];
         };
         /**
+         * StackInputs
+         * @description The stack with the fewest leaves for a thickness.
+         */
+        StackInputs: {
+            /** Leaves Mm */
+            leaves_mm: number[];
+            /** Thickness */
+            thickness: string;
+        };
+        /**
          * StartGaugingCommand
          * @description Begin a gauging. Places and where are the plan's unless named.
+         *
+         *     Temperatures of inner and outer ring as typed (°C or °F), where they differ: the reading is corrected, or refused.
          */
         StartGaugingCommand: {
+            /**
+             * Inner Temperature
+             * @default
+             */
+            inner_temperature?: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "start_gauging";
+            /**
+             * Outer Temperature
+             * @default
+             */
+            outer_temperature?: string;
             phase: components["schemas"]["Phase"];
             /**
              * Places
@@ -2106,11 +3507,17 @@ export interface components {
          * Summary
          * @description What a gauging says. Clearances in µm; `sd_um` one standard deviation of the mean.
          *
-         *     `row_difference_um` is the difference between the rows' means; None unless both were gauged.
+         *     `row_difference_um` is the difference between the rows' means; None unless both were gauged. `correction_um` was added
+         *     for a warm ring.
          */
         Summary: {
             /** Closed Cells */
             closed_cells: number;
+            /**
+             * Correction Um
+             * @default 0
+             */
+            correction_um?: number;
             /** Findings */
             findings: string[];
             /** Mean Um */
@@ -2165,6 +3572,28 @@ export interface components {
             outside_mm: number;
             /** Pitch Mm */
             pitch_mm: number;
+            /**
+             * Risk
+             * @default 0.02
+             */
+            risk?: number;
+            /**
+             * Shaft Bore Mm
+             * @default 0
+             */
+            shaft_bore_mm?: number;
+            /** @default ground */
+            shaft_finish?: components["schemas"]["Finish"];
+            /**
+             * Shaft Material
+             * @default
+             */
+            shaft_material?: string;
+            /**
+             * Shaft Mm
+             * @default null
+             */
+            shaft_mm?: number | null;
             /** Slots */
             slots: number;
             /** Tabs */
@@ -2173,6 +3602,50 @@ export interface components {
             taper: components["schemas"]["Taper"];
             /** Width Mm */
             width_mm: number;
+            /** @default firm */
+            zero?: components["schemas"]["ZeroPoint"];
+        };
+        /**
+         * TableAnswer
+         * @description One table.
+         */
+        TableAnswer: components["schemas"]["TableView"];
+        /**
+         * TableHead
+         * @description A table in the list.
+         */
+        TableHead: {
+            /** Charts */
+            charts: number;
+            /** Id */
+            id: string;
+            /** Own */
+            own: boolean;
+            /** Rows */
+            rows: number;
+            source: components["schemas"]["Source"];
+        };
+        /**
+         * TableList
+         * @description Every table.
+         */
+        TableList: components["schemas"]["TableHead"][];
+        /**
+         * TableView
+         * @description A table, its rows as they stand in its file, and its charts.
+         */
+        TableView: {
+            /** Charts */
+            charts: components["schemas"]["Chart"][];
+            /** Columns */
+            columns: string[];
+            /** Id */
+            id: string;
+            /** Own */
+            own: boolean;
+            /** Rows */
+            rows: string[][];
+            source: components["schemas"]["Source"];
         };
         /**
          * Taper
@@ -2180,6 +3653,25 @@ export interface components {
          * @enum {string}
          */
         Taper: "1:12" | "1:30";
+        /**
+         * Target
+         * @description What a plan aims for: a reduction in µm, or as a share of the measured clearance; and the residual limit, if known.
+         *
+         *     `reduction_um` is the range of a card; with `share` it is only what the share comes to in the middle of the group.
+         */
+        Target: {
+            /** Least Residual Um */
+            least_residual_um: number | null;
+            reduction_um: components["schemas"]["Span"];
+            /** @default null */
+            share?: components["schemas"]["Span"] | null;
+        };
+        /**
+         * Tool
+         * @description What turns or presses.
+         * @enum {string}
+         */
+        Tool: "hook spanner and hammer" | "impact spanner" | "hydraulic nut" | "hydraulic nut with oil injection";
         /**
          * TrialView
          * @description A leaf that was tried.
@@ -2231,7 +3723,29 @@ export interface components {
              * @default degrees
              * @enum {string}
              */
-            unit?: "degrees" | "slots" | "rim";
+            unit?: "degrees" | "slots" | "rim" | "drive_up" | "turns";
+        };
+        /**
+         * TurnTabInputs
+         * @description Tab positions where the turn alone counts.
+         */
+        TurnTabInputs: {
+            /** First Deg */
+            first_deg: number;
+            /** Now Deg */
+            now_deg: number;
+            /** Pitch Mm */
+            pitch_mm: number;
+            /** Range Max Deg */
+            range_max_deg: number;
+            /** Range Min Deg */
+            range_min_deg: number;
+            /** Slots */
+            slots: number;
+            /** Tabs */
+            tabs: number;
+            /** Thread Mm */
+            thread_mm: number;
         };
         /**
          * Verdict
@@ -2245,11 +3759,60 @@ export interface components {
             word: string;
         };
         /**
+         * WasherSchool
+         * @description When the tab washer goes on.
+         * @enum {string}
+         */
+        WasherSchool: "off" | "on";
+        /**
+         * Way
+         * @description One way to say how far: its own figure, and the reduction that it comes to by elasticity.
+         *
+         *     Reduction in µm with a doubt (half-width, about 19 in 20), drive-up in mm and nut turn in degrees from firm contact;
+         *     None where it says nothing of the kind. `own` is the figure that this way itself gives; the others are computed from it.
+         */
+        Way: {
+            angle_deg: components["schemas"]["Span"] | null;
+            /** Doubt Um */
+            doubt_um: number;
+            drive_up_mm: components["schemas"]["Span"] | null;
+            /** Id */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Own */
+            own: string;
+            reduction_um: components["schemas"]["Span"] | null;
+            residual_um: components["schemas"]["Span"] | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * Where
          * @description Where the play is gauged. The same before and after.
          * @enum {string}
          */
         Where: "bench_top" | "hung_bottom" | "lifted_top";
+        /**
+         * Window
+         * @description Where the residual clearance may end, µm. Empty when `low_um` is above `high_um`.
+         *
+         *     `residual_limit_um` is None when the card gives none; then the lower end comes from the reduction alone.
+         */
+        Window: {
+            /** High Um */
+            high_um: number;
+            /** Initial Um */
+            initial_um: number;
+            /** Low Um */
+            low_um: number;
+            reduction_um: components["schemas"]["Span"];
+            /** Residual Limit Um */
+            residual_limit_um: number | null;
+        };
         /**
          * WindowInputs
          * @description Target window from gauged clearance and a card.
@@ -2263,6 +3826,29 @@ export interface components {
             /** Initial Um */
             initial_um: number;
         };
+        /**
+         * WithdrawBody
+         * @description No longer offer it.
+         */
+        WithdrawBody: {
+            /** Actor */
+            actor: string;
+            /** Client Event Id */
+            client_event_id: string;
+            /**
+             * Happened At
+             * Format: date-time
+             */
+            happened_at: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * ZeroPoint
+         * @description What the drive-up is counted from.
+         * @enum {string}
+         */
+        ZeroPoint: "firm" | "untested" | "hand_tight" | "start_pressure";
     };
     responses: never;
     parameters: never;
@@ -2324,6 +3910,48 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["GroupInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calc_calc_compare_compare_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareInputs"];
             };
         };
         responses: {
@@ -2440,6 +4068,48 @@ export interface operations {
             };
         };
     };
+    calc_calc_elastic_elastic_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElasticInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     calc_calc_final_final_post: {
         parameters: {
             query?: never;
@@ -2482,6 +4152,48 @@ export interface operations {
             };
         };
     };
+    calc_calc_force_force_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForceInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     calc_calc_gauging_gauging_post: {
         parameters: {
             query?: never;
@@ -2492,6 +4204,90 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["BracketInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calc_calc_half_window_half_window_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HalfInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calc_calc_hydraulic_hydraulic_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HydraulicInputs"];
             };
         };
         responses: {
@@ -2734,6 +4530,90 @@ export interface operations {
             };
         };
     };
+    calc_calc_running_running_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunningInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calc_calc_stack_stack_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StackInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     calc_calc_tab_positions_tab_positions_post: {
         parameters: {
             query?: never;
@@ -2744,6 +4624,48 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TabInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calc_calc_turn_tab_positions_turn_tab_positions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnTabInputs"];
             };
         };
         responses: {
@@ -2800,6 +4722,176 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    crib_get_crib_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CribAnswer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    crib_post_card_cards__item_id__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CribAnswer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    crib_post_gauge_gauges__item_id__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CribAnswer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    crib_post_withdraw_withdraw__item_id__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CribAnswer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3049,6 +5141,70 @@ export interface operations {
             };
         };
     };
+    prints_job_plan_html_jobs__job_id__plan_html_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prints_job_plan_pdf_jobs__job_id__plan_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     records_record_html_jobs__job_id__record_html_get: {
         parameters: {
             query?: never;
@@ -3122,7 +5278,9 @@ export interface operations {
     };
     records_record_pdf_jobs__job_id__record_pdf_get: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: components["schemas"]["Paper"];
+            };
             header?: never;
             path: {
                 job_id: string;
@@ -3266,6 +5424,148 @@ export interface operations {
             };
         };
     };
+    prints_draft_plan_pdf_print_plan_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: components["schemas"]["Paper"];
+                designation?: string;
+                bore?: string;
+                outside?: string;
+                width?: string;
+                group?: string;
+                taper?: string;
+                housed_unit?: string;
+                shaft?: string;
+                shaft_bore?: string;
+                shaft_material?: string;
+                shaft_finish?: string;
+                seat?: string;
+                school?: string;
+                washer?: string;
+                card?: string;
+                feeler_id?: string;
+                where?: string;
+                places?: string;
+                nut_family?: string;
+                nut_thread?: string;
+                nut_pitch?: string;
+                nut_outside?: string;
+                nut_slots?: string;
+                nut_tabs?: string;
+                lock?: string;
+                range_low?: string;
+                range_high?: string;
+                range_source?: string;
+                piston_area?: string;
+                start_pressure?: string;
+                risk?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prints_strip_as_pdf_print_strip_pdf_get: {
+        parameters: {
+            query: {
+                outside_mm: number;
+                thread_mm: number;
+                pitch_mm: number;
+                slots?: number | null;
+                tabs?: number | null;
+                from_deg?: number | null;
+                to_deg?: number | null;
+                title?: string;
+                paper?: components["schemas"]["Paper"];
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prints_strip_svg_print_strip_svg_get: {
+        parameters: {
+            query: {
+                outside_mm: number;
+                thread_mm: number;
+                pitch_mm: number;
+                slots?: number | null;
+                tabs?: number | null;
+                from_deg?: number | null;
+                to_deg?: number | null;
+                title?: string;
+                paper?: components["schemas"]["Paper"];
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     records_record_style_record_css_get: {
         parameters: {
             query?: never;
@@ -3295,6 +5595,39 @@ export interface operations {
             };
         };
     };
+    slate_post_slate_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlateBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlateAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     plant_get_sources_sources_get: {
         parameters: {
             query?: never;
@@ -3311,6 +5644,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourcesAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    tables_list_tables_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    tables_get_table__table_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

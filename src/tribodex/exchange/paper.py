@@ -1,0 +1,97 @@
+"""Paper sizes, fonts and figures that every printed page shares."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from enum import StrEnum
+from functools import cache
+from pathlib import Path
+
+from jinja2 import Environment, FileSystemLoader, StrictUndefined, select_autoescape
+
+from tribodex.core.working import Line, Result, number
+
+TEMPLATES = Path(__file__).parent / "templates"
+FONTS = Path(__file__).parent / "fonts"
+_FONT_ADDRESS = "/api/fonts/"
+DIGITS = {"mm": 2, "°": 0, "N·m": 0, "MPa": 1, "kN": 0, "K": 0}
+
+
+class Paper(StrEnum):
+    """Paper that a printer has."""
+
+    A4 = "A4"
+    LETTER = "letter"
+
+    @property
+    def size(self) -> Size:
+        """Upright, mm (ISO 216; ANSI/ASME Y14.1)."""
+        return Size(210.0, 297.0) if self is Paper.A4 else Size(215.9, 279.4)
+
+
+@dataclass(frozen=True)
+class Size:
+    """Width and height, mm."""
+
+    width_mm: float
+    height_mm: float
+
+    @property
+    def lying(self) -> Size:
+        """Turned on its side."""
+        return Size(self.height_mm, self.width_mm)
+
+
+@cache
+def environment() -> Environment:
+    """Templates with the filters that they share."""
+    made = Environment(
+        loader=FileSystemLoader(TEMPLATES), autoescape=select_autoescape(["html"]), undefined=StrictUndefined, trim_blocks=True, lstrip_blocks=True
+    )
+    made.filters.update(figure=figure_words, um=um_words, moment=_moment, line=_line_value, number=number)
+    return made
+
+
+def um_words(um: float | None) -> str:
+    """Micrometres as a page writes them: millimetres, and thousandths beside."""
+    return "unknown" if um is None else f"{um / 1000:.3f} mm ({um / 25.4:.1f} thou)"
+
+
+def figure_words(result: Result) -> str:
+    """A figure with its unit, its range and its doubt."""
+    if result.value is None:
+        return "unknown"
+    scale, unit, digits = (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, DIGITS.get(result.unit, 2))
+    text = f"{result.value / scale:.{digits}f}"
+    if result.value_to is not None:
+        text += f" to {result.value_to / scale:.{digits}f}"
+    if result.doubt is not None:
+        text += f" ± {result.doubt / scale:.{digits}f}"
+    if result.unit == "µm":
+        thou = f"{result.value / 25.4:.1f}" + (f" to {result.value_to / 25.4:.1f}" if result.value_to is not None else "")
+        return f"{text} mm ({thou} thou)"
+    return f"{text}{unit if unit == '°' else f' {unit}'}".rstrip()
+
+
+def _line_value(line: Line) -> str:
+    return "" if line.value is None else f"{number(line.value)} {line.unit}".strip()
+
+
+def _moment(moment: datetime | None) -> str:
+    return "" if moment is None else moment.strftime("%Y-%m-%d %H:%M UTC")
+
+
+@cache
+def page_css(paper: Paper, *, for_print: bool) -> str:
+    """The style of records and plan sheets; in print with the fonts of this folder."""
+    css = (TEMPLATES / "record.css").read_text("utf-8").replace("size: A4;", f"size: {paper.value};")
+    return css.replace(_FONT_ADDRESS, f"{FONTS.as_uri()}/") if for_print else css
+
+
+def pdf_of(html: str) -> bytes:
+    """A page as PDF. WeasyPrint is read here: it takes a while, and only printing needs it."""
+    from weasyprint import HTML
+
+    made: bytes = HTML(string=html).write_pdf()
+    return made

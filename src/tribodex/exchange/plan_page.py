@@ -1,0 +1,36 @@
+"""The plan sheet to take along: targets, tools, cautions, and blanks for what is read under the machine."""
+
+from __future__ import annotations
+
+from tribodex.core.mounting.gauging import Row
+from tribodex.exchange.paper import Paper, environment, page_css, pdf_of
+from tribodex.usecases.plan_sheet import PlanSheet
+
+# Blanks: the unmounted gauging, gaugings on the sleeve, the final one.
+BLANK_GAUGINGS = ("Unmounted", "On the sleeve, nut at ____°", "On the sleeve, nut at ____°", "On the sleeve, nut at ____°", "Final, locked")
+
+
+def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: Paper = Paper.A4, links: tuple[tuple[str, str], ...] = ()) -> str:
+    """The plan sheet as a page of its own. `links` are pairs of address and words for its navigation."""
+    plan = sheet.plan
+    return (
+        environment()
+        .get_template("plan.html")
+        .render(
+            s=sheet,
+            plan=plan,
+            title=title,
+            for_print=for_print,
+            css=page_css(paper, for_print=True) if for_print else "",
+            links=links,
+            blanks=BLANK_GAUGINGS if plan.school.gauged else (),
+            places=range(1, plan.places + 1),
+            rows=[row.value for row in Row],
+            school=next(option for option in sheet.schools if option.chosen),
+        )
+    )
+
+
+def plan_pdf(sheet: PlanSheet, title: str, paper: Paper = Paper.A4) -> bytes:
+    """The plan sheet as PDF."""
+    return pdf_of(plan_html(sheet, title, for_print=True, paper=paper))

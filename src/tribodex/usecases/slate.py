@@ -1,0 +1,177 @@
+"""The slate: the same computing without a job. Two or three variants side by side, each with its own errors."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.section import Section
+from tribodex.core.errors import Field, InvalidInput
+from tribodex.core.job.plan import Plan
+from tribodex.core.mounting.compare import Comparison
+from tribodex.core.mounting.drive_up import reduction_per_degree_um
+from tribodex.core.mounting.elastic import effective_ratio
+from tribodex.core.mounting.force import Method
+from tribodex.core.mounting.running import play_gone_at, running_clearance
+from tribodex.core.mounting.window import Window, half_rule, window_result
+from tribodex.core.quantities import parse_count, parse_length, um_text
+from tribodex.core.sources import LAME, PRACTICE, SCREW
+from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.usecases.draft import Collector, PlanDraft
+from tribodex.usecases.plan_sheet import comparison_of, section_for
+from tribodex.usecases.planning import make_plan, method_of
+from tribodex.usecases.ports import Reference
+
+MOST_VARIANTS = 3
+
+
+@dataclass(frozen=True)
+class SlateDraft:
+    """One variant as typed: a plan, a measured clearance if there is one, how much warmer the inner ring runs."""
+
+    plan: PlanDraft = field(default_factory=PlanDraft)
+    initial: str = ""
+    inner_over_outer: str = ""
+    squeeze: str = ""
+
+
+@dataclass(frozen=True)
+class SlateSheet:
+    """One variant as computed. `assumed` says what was taken because it was not given."""
+
+    label: str
+    figures: tuple[Result, ...]
+    window: Window | None
+    section: Section
+    comparison: Comparison
+    method: Method | None
+    findings: tuple[str, ...]
+    assumed: tuple[str, ...]
+    group_um: Span
+    initial_um: float
+
+
+@dataclass(frozen=True)
+class SlateVariant:
+    """A variant: its sheet, or what is to mend in it."""
+
+    sheet: SlateSheet | None
+    problem: str
+    fields: tuple[Field, ...]
+
+
+@dataclass(frozen=True)
+class Slate:
+    """Every variant, in the order given; `differs` names the figures in which they part."""
+
+    variants: tuple[SlateVariant, ...]
+    differs: tuple[str, ...]
+
+
+def slate(reference: Reference, drafts: Sequence[SlateDraft]) -> Slate:
+    """Work out every variant. One that cannot be worked out keeps the others.
+
+    Raises InvalidInput for none or more than three.
+    """
+    if not 1 <= len(drafts) <= MOST_VARIANTS:
+        raise InvalidInput.at("variants", f"{len(drafts)} variants cannot be shown side by side.", f"1 to {MOST_VARIANTS}")
+    variants = tuple(_variant(reference, draft) for draft in drafts)
+    return Slate(variants, _differs([v.sheet for v in variants if v.sheet is not None]))
+
+
+def _variant(reference: Reference, draft: SlateDraft) -> SlateVariant:
+    try:
+        return SlateVariant(_sheet(reference, draft), "", ())
+    except InvalidInput as error:
+        return SlateVariant(None, error.detail, error.fields)
+
+
+def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
+    errors = Collector()
+    plan = errors.take(lambda: make_plan(reference, (), draft.plan, gauges=False))
+    initial = errors.take(lambda: parse_length(draft.initial, "initial").um) if draft.initial.strip() else None
+    warmer = errors.take(lambda: _kelvin(draft.inner_over_outer)) if draft.inner_over_outer.strip() else None
+    squeeze = errors.take(lambda: parse_length(draft.squeeze, "squeeze", zero=True).um) if draft.squeeze.strip() else 0.0
+    errors.check()
+    if plan is None:
+        raise InvalidInput("The variant is not complete.")
+    limits = plan.limits_um
+    c0 = initial if initial is not None else limits.mid
+    assumed = [] if initial is not None else [f"Unmounted clearance not given: the middle of {plan.bearing.group}, {um_text(c0)}, is taken."]
+    if initial is not None and not 0.3 * limits.low <= initial <= 3 * limits.high:
+        span = f"{um_text(limits.low)} to {um_text(limits.high)} in its group"
+        raise InvalidInput.at("initial", f"{um_text(initial)} is no clearance of this bore.", span)
+    window = plan.window(c0)
+    figures: list[Result] = []
+    if window is not None:
+        figures.append(window_result(window, plan.card_source_id))
+    figures += [f for f in plan.figures if f.id not in ("expected_window", "half_rule")]
+    if window is not None and not window.empty:
+        figures += _at_the_aim(plan, window, warmer, squeeze or 0.0)
+        if plan.target is not None and plan.target.share is None:
+            figures.append(half_rule(c0, plan.target.reduction_um))
+    return SlateSheet(
+        plan.bearing.label,
+        tuple(figures),
+        window,
+        section_for(plan),
+        comparison_of(reference, plan, c0),
+        method_of(plan),
+        plan.findings,
+        tuple(assumed),
+        limits,
+        c0,
+    )
+
+
+def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: float) -> list[Result]:
+    """What follows when the residual ends in the middle of its window: play when warm, and what one tab step takes out."""
+    found = []
+    if warmer_k is not None:
+        found.append(running_clearance(plan.bearing, window.mid_um, warmer_k, squeeze_um))
+    found.append(play_gone_at(plan.bearing, window.mid_um, squeeze_um))
+    nut = plan.nut
+    if nut is None or nut.meeting_angle_deg is None:
+        return found
+    k = effective_ratio(plan.bearing, plan.shaft)
+    per_degree = reduction_per_degree_um(k, plan.bearing.taper.slope, nut.pitch_mm)
+    step = nut.meeting_angle_deg
+    taken = step * per_degree
+    by_hand = f"{number(k)}·{plan.bearing.taper}·{number(nut.pitch_mm)}/360"
+    fit = (window.high_um - window.low_um) / taken
+    if fit < 1:
+        verdict = Verdict("may miss the window", Level.WATCH, "A step takes out more than the window is wide: the lock may not meet inside it.")
+    else:
+        verdict = Verdict("meets the window", Level.GOOD, f"About {fit:.0f} positions lie inside the window.")
+    found.append(
+        Result(
+            "lock_step",
+            f"Taken out by one step of nut and {nut.lock.words}",
+            taken,
+            "µm",
+            verdict=verdict,
+            working=(
+                Line("Δα", "turn between meetings", "360°/lcm(n, m)", f"n = {nut.slots}, m = {nut.tabs}", step, "°", SCREW.id),
+                Line("κ", "reduction for a degree", "κ = k·t·P/360", by_hand, per_degree, "µm/°", LAME.id),
+                Line("Δr", "reduction for a step", "κ·Δα", f"{number(per_degree)}·{number(step)}", taken, "µm", PRACTICE.id),
+            ),
+        )
+    )
+    return found
+
+
+def _kelvin(text: str) -> float:
+    value = parse_count(text.strip().removesuffix("K").removesuffix("k").removesuffix("°C").strip(), "inner_over_outer")
+    if value > 200:
+        raise InvalidInput.at("inner_over_outer", f"{value:g} K between the rings cannot be meant.", "0 to 200; commonly 5 to 10")
+    return value
+
+
+def _differs(sheets: Sequence[SlateSheet]) -> tuple[str, ...]:
+    """Figures that are not the same in every variant that could be worked out."""
+    if len(sheets) < 2:
+        return ()
+    names = dict.fromkeys(figure.id for sheet in sheets for figure in sheet.figures)
+    by_name = [{f.id: (f.value, f.value_to) for f in sheet.figures} for sheet in sheets]
+    return tuple(name for name in names if any(found.get(name) != by_name[0].get(name) for found in by_name[1:]))

@@ -1,0 +1,171 @@
+"""Every table with its source, and charts of those that read better drawn."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from tribodex.core.components.bearing import Group, Taper
+from tribodex.core.errors import NotFound
+from tribodex.core.mounting.compare import theory_against_cards
+from tribodex.core.mounting.drive_up import RATIO_SD_SHARE
+from tribodex.core.mounting.reduction import ReductionCard
+from tribodex.core.sources import Source
+from tribodex.usecases.ports import Reference, Sheet
+
+# Bores of the charts of theory against cards, mm.
+BORES = np.array([25.0, *np.arange(30.0, 101.0, 5.0), *np.arange(110.0, 501.0, 10.0)])
+
+
+@dataclass(frozen=True)
+class Band:
+    """A range that holds over a range of the other axis."""
+
+    from_x: float
+    to_x: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True)
+class Series:
+    """One drawn thing: bands (a card, a group) or a line, with the width of its doubt."""
+
+    name: str
+    kind: Literal["bands", "line"]
+    bands: tuple[Band, ...]
+
+
+@dataclass(frozen=True)
+class Chart:
+    """A chart with its axes in words."""
+
+    id: str
+    title: str
+    x_label: str
+    y_label: str
+    series: tuple[Series, ...]
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class TableHead:
+    """A table in the list."""
+
+    id: str
+    source: Source
+    rows: int
+    charts: int
+    own: bool
+
+
+@dataclass(frozen=True)
+class TableView:
+    """A table, its rows as they stand in its file, and its charts."""
+
+    id: str
+    source: Source
+    columns: tuple[str, ...]
+    rows: tuple[tuple[str, ...], ...]
+    charts: tuple[Chart, ...]
+    own: bool
+
+
+def table_heads(reference: Reference) -> tuple[TableHead, ...]:
+    """Every table, those of one's own last."""
+    heads = [TableHead(s.source.id, s.source, len(s.rows), len(_charts(reference, s.source.id)), False) for s in reference.sheets]
+    own = [TableHead(c.card, c.source, len(c.rows), 1, True) for c in reference.cards.values() if c.name]
+    return (*heads, *own)
+
+
+def table_view(reference: Reference, table_id: str) -> TableView:
+    """One table. Raises NotFound."""
+    sheet = next((s for s in reference.sheets if s.source.id == table_id), None)
+    if sheet is not None:
+        return TableView(table_id, sheet.source, sheet.columns, _rows(sheet), _charts(reference, table_id), False)
+    card = reference.cards.get(table_id)
+    if card is None or not card.name:
+        raise NotFound(f"There is no table {table_id}.")
+    return _own(card)
+
+
+def _rows(sheet: Sheet) -> tuple[tuple[str, ...], ...]:
+    return tuple(tuple(row[column] for column in sheet.columns) for row in sheet.rows)
+
+
+def _own(card: ReductionCard) -> TableView:
+    columns = (
+        "d_over_mm", "d_to_mm", "reduction_min_um", "reduction_max_um", "driveup_1_12_mm", "driveup_1_30_mm",
+        "min_residual_CN_um", "min_residual_C3_um", "min_residual_C4_um",
+    )  # fmt: skip
+    rows = []
+    for row in card.rows:
+        drives = [row.drive_up_mm.get(taper) for taper in Taper]
+        rows.append(
+            (
+                f"{row.over_mm:g}",
+                f"{row.to_mm:g}",
+                f"{row.reduction_um.low:g}",
+                f"{row.reduction_um.high:g}",
+                *(f"{d.low:g} to {d.high:g}" if d else "" for d in drives),
+                *(f"{row.least_residual_um[g]:g}" if g in row.least_residual_um else "" for g in (Group.CN, Group.C3, Group.C4)),
+            )
+        )
+    return TableView(card.card, card.source, columns, tuple(rows), (_reductions([card]),), True)
+
+
+def _charts(reference: Reference, table_id: str) -> tuple[Chart, ...]:
+    sheet = next((s for s in reference.sheets if s.source.id == table_id), None)
+    if sheet is not None and f"{Group.CN}_min" in sheet.columns:
+        return (_limits(sheet),)
+    if table_id == next(iter(reference.cards.values())).source.id:
+        built_in = [card for card in reference.cards.values() if not card.name]
+        return (_reductions(built_in), *(_theory(built_in, taper) for taper in Taper))
+    return ()
+
+
+def _limits(sheet: Sheet) -> Chart:
+    """Group limits over the bore; groups that a table leaves out at some bores are not drawn there."""
+
+    def bands(group: Group) -> tuple[Band, ...]:
+        rows = [row for row in sheet.rows if row.get(f"{group}_min") and row.get(f"{group}_max")]
+        return tuple(Band(*(float(row[name]) for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max"))) for row in rows)
+
+    series = tuple(Series(group.value, "bands", found) for group in Group if (found := bands(group)))
+    return Chart("limits", "Group limits over the bore", "bore, mm", "radial internal clearance, µm", series)
+
+
+def _reductions(cards: Iterable[ReductionCard]) -> Chart:
+    series = tuple(
+        Series(card.heading, "bands", tuple(Band(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high) for r in card.rows)) for card in cards
+    )
+    return Chart("reductions", "Clearance reduction over the bore", "bore, mm", "reduction, µm", series)
+
+
+def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
+    """Drive-up over reduction: elastic rings against each card."""
+    rows = theory_against_cards(cards, BORES, taper)
+    theory = {row.bore_mm: row.theory_ratio for row in rows}
+    doubt = 2 * RATIO_SD_SHARE
+    lines = [Series("Elastic rings, solid steel", "line", tuple(Band(b, b, r * (1 - doubt), r * (1 + doubt)) for b, r in sorted(theory.items())))]
+    found = []
+    for card in cards:
+        its = tuple(Band(r.bore_mm, r.bore_mm, r.card_low, r.card_high) for r in rows if r.card == card.card)
+        found.append(Series(card.heading, "bands", its))
+    apart = sorted({r.bore_mm for r in rows if r.theory_ratio * (1 + doubt) < r.card_low or r.theory_ratio * (1 - doubt) > r.card_high})
+    note = (
+        f"Theory with its doubt (±{doubt:.0%}) and a card part at {len(apart)} of {len(theory)} bores"
+        + (f", first at {apart[0]:g} mm." if apart else ".")
+        + " The range of a card is from its least pair to its greatest pair."
+    )
+    return Chart(
+        f"theory_{taper.value.replace(':', '_')}",
+        f"Drive-up for each unit of reduction, taper {taper}: theory against cards",
+        "bore, mm",
+        "drive-up / reduction",
+        (*lines, *(s for s in found if s.bands)),
+        note,
+    )

@@ -1,0 +1,72 @@
+"""The tool crib: gauge sets and cards of one's own."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field, RootModel, TypeAdapter
+
+from tribodex.usecases.crib import CardDraft, Crib, GaugeDraft, crib, keep_card, keep_gauge, withdraw
+from tribodex.web.context import context, reply
+from tribodex.web.problems import Problem
+from tribodex.web.schemas import TapBody
+
+api = APIBlueprint("crib", __name__, url_prefix="/api/crib", abp_tags=[Tag(name="crib")], abp_responses={409: Problem, 422: Problem})
+CRIB = TypeAdapter(Crib)
+
+
+class ItemPath(BaseModel):
+    """A thing of the crib in an address."""
+
+    item_id: str = Field(min_length=2, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
+
+
+class GaugeBody(TapBody):
+    """A gauge set as typed."""
+
+    gauge: GaugeDraft
+    reason: str = Field(default="", max_length=300)
+
+
+class CardBody(TapBody):
+    """A card as typed."""
+
+    card: CardDraft
+    reason: str = Field(default="", max_length=300)
+
+
+class WithdrawBody(TapBody):
+    """No longer offer it."""
+
+    reason: str = Field(max_length=300)
+
+
+class CribAnswer(RootModel[Crib]):
+    """Everything in the crib."""
+
+
+@api.get("", responses={200: CribAnswer}, summary="Gauge sets and own cards")
+def get_crib() -> Response:
+    with context().store() as store:
+        return reply(CRIB, crib(store))
+
+
+@api.post("/gauges/<item_id>", responses={200: CribAnswer}, summary="Add or change a gauge set")
+def post_gauge(path: ItemPath, body: GaugeBody) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(CRIB, keep_gauge(store, path.item_id, body.gauge, body.reason, body.tap(), here.now()))
+
+
+@api.post("/cards/<item_id>", responses={200: CribAnswer}, summary="Add or change a card of one's own")
+def post_card(path: ItemPath, body: CardBody) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(CRIB, keep_card(store, path.item_id, body.card, body.reason, body.tap(), here.now()))
+
+
+@api.post("/withdraw/<item_id>", responses={200: CribAnswer}, summary="Withdraw a gauge set or card")
+def post_withdraw(path: ItemPath, body: WithdrawBody) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(CRIB, withdraw(store, path.item_id, body.reason, body.tap(), here.now()))

@@ -1,0 +1,124 @@
+"""What is printed before and beside a job: plan sheet, nut strip, protractor."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from urllib.parse import urlencode
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, ConfigDict, Field, create_model
+
+from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.errors import NotFound
+from tribodex.exchange.nut_strip import StripOrder, strip_pages, strip_pdf
+from tribodex.exchange.paper import Paper
+from tribodex.exchange.plan_page import plan_html, plan_pdf
+from tribodex.usecases.crib import with_own_cards
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.jobs import load, plan_of
+from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
+from tribodex.web.context import context
+from tribodex.web.problems import Problem
+from tribodex.web.schemas import JobPath, PaperQuery
+
+api = APIBlueprint("prints", __name__, url_prefix="/api", abp_tags=[Tag(name="prints")], abp_responses={404: Problem, 422: Problem})
+
+Mm = Annotated[float, Field(gt=0, le=2000)]
+
+
+class StripQuery(BaseModel):
+    """A nut and the turn range to mark on it."""
+
+    model_config = ConfigDict(extra="forbid")
+    outside_mm: Mm
+    thread_mm: Mm
+    pitch_mm: Annotated[float, Field(gt=0, le=10)]
+    slots: int | None = None
+    tabs: int | None = None
+    from_deg: Annotated[float, Field(ge=0, le=3600)] | None = None
+    to_deg: Annotated[float, Field(ge=0, le=3600)] | None = None
+    title: str = Field(default="Nut strip", max_length=120)
+    paper: Paper = Paper.A4
+    page: int = Field(default=1, ge=1)
+
+    def order(self) -> StripOrder:
+        """What to draw. Raises InvalidInput for a nut that cannot be."""
+        nut = LockNut(self.thread_mm, self.pitch_mm, self.outside_mm, self.slots, self.tabs, None)
+        return StripOrder(nut, self.title, self.from_deg, self.to_deg)
+
+
+# The fields of a draft as a query, so that a sheet can be printed before there is a job.
+DraftQuery: type[BaseModel] = create_model(
+    "DraftQuery",
+    __config__=ConfigDict(extra="forbid"),
+    __doc__="A plan as typed, and the paper.",
+    paper=(Paper, Paper.A4),
+    **{name: (str, item.default) for name, item in PlanDraft.__dataclass_fields__.items()},  # type: ignore[call-overload]
+)
+
+
+@api.get("/print/strip.svg", summary="Nut strip and protractor, one page as SVG at 1:1")
+def strip_svg(query: StripQuery) -> Response:
+    pages = strip_pages(query.order(), query.paper)
+    if query.page > len(pages):
+        raise NotFound(f"There are {len(pages)} pages.")
+    name = f'inline; filename="nut-strip-{query.page}.svg"'
+    return Response(pages[query.page - 1], content_type="image/svg+xml", headers={"Content-Disposition": name, "X-Pages": str(len(pages))})
+
+
+@api.get("/print/strip.pdf", summary="Nut strip and protractor as PDF at 1:1")
+def strip_as_pdf(query: StripQuery) -> Response:
+    return _pdf(strip_pdf(query.order(), query.paper), "nut-strip")
+
+
+@api.get("/print/plan.pdf", summary="The plan sheet of a draft as PDF")
+def draft_plan_pdf(query: DraftQuery) -> Response:
+    values = query.model_dump()
+    paper = values.pop("paper")
+    here = context()
+    with here.store() as store:
+        plan = plan_of(store, here.reference, PlanDraft(**values))
+        sheet = plan_sheet(with_own_cards(here.reference, store), plan)
+    return _pdf(plan_pdf(sheet, sheet.label, paper), "plan")
+
+
+@api.get("/jobs/<job_id>/plan.html", summary="The plan sheet of a job as a page")
+def job_plan_html(path: JobPath) -> Response:
+    title, sheet = _job_sheet(path)
+    address = f"/api/jobs/{path.job_id}/plan.pdf"
+    links = [(f"/jobs/{path.job_id}", "Back to the bench"), (address, "PDF, A4"), (f"{address}?paper=letter", "PDF, Letter")]
+    nut = sheet.plan.nut
+    if nut is not None and nut.outside_mm is not None:
+        for paper, words in ((Paper.A4, "A4"), (Paper.LETTER, "Letter")):
+            links.append((f"/api/print/strip.pdf?{strip_query(sheet, paper)}", f"Nut strip 1:1, {words}"))
+    return Response(plan_html(sheet, title, links=tuple(links)), content_type="text/html; charset=utf-8")
+
+
+@api.get("/jobs/<job_id>/plan.pdf", summary="The plan sheet of a job as PDF")
+def job_plan_pdf(path: JobPath, query: PaperQuery) -> Response:
+    title, sheet = _job_sheet(path)
+    return _pdf(plan_pdf(sheet, title, query.paper), "plan")
+
+
+def strip_query(sheet: PlanSheet, paper: Paper) -> str:
+    """The query of the strip that belongs to a plan."""
+    nut, asked = sheet.plan.nut, sheet.plan.turn_range_deg
+    assert nut is not None  # asked for where there is one
+    values = {"outside_mm": nut.outside_mm, "thread_mm": nut.thread_mm, "pitch_mm": nut.pitch_mm, "slots": nut.slots, "tabs": nut.tabs}
+    if asked is not None:
+        values |= {"from_deg": round(asked.low, 1), "to_deg": round(asked.high, 1)}
+    return urlencode({name: f"{value:g}" for name, value in values.items() if value is not None} | {"title": sheet.label, "paper": paper.value})
+
+
+def _job_sheet(path: JobPath) -> tuple[str, PlanSheet]:
+    here = context()
+    with here.store() as store:
+        job = load(store, path.job_id)
+        opened = job.state.opened
+        sheet = plan_sheet(with_own_cards(here.reference, store), job.state.plan)
+    return f"Job {opened.number}: {opened.title}, {opened.machine}, {opened.position}", sheet
+
+
+def _pdf(made: bytes, name: str) -> Response:
+    return Response(made, content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'})

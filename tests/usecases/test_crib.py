@@ -1,0 +1,142 @@
+"""The tool crib: what is typed in becomes a gauge or a card, every change is a version, nothing is overwritten."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.quantities import LengthUnit
+from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, crib, gauges_of, keep_card, keep_gauge, with_own_cards, withdraw
+from tribodex.usecases.jobs import plan_of
+from tribodex.usecases.ports import Reference, Tap
+
+ROW = CardRowDraft(over="80", to="100", reduction_low="1.5 thou", reduction_high="2.5 thou", drive_low="0.6", drive_high="0.85", residual_c3="0.055")
+SHEET = CardDraft("Roller sheet 7", "maker's sheet 7, 2021, page 2", "22218", (ROW,))
+
+
+def tap(name: str, actor: str = "Tester") -> Tap:
+    return Tap(f"tap-{name}-0001", actor, BEGIN)
+
+
+def fields(error: pytest.ExceptionInfo[InvalidInput]) -> set[str]:
+    return {field.name for field in error.value.fields}
+
+
+def test_a_makers_sheet_is_used_like_a_built_in_card(reference: Reference) -> None:
+    store = MemoryStore()
+    keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
+    plan = plan_of(store, reference, replace(DRAFT, card="card-7"))
+    assert plan.target is not None and plan.target.reduction_um.low == pytest.approx(38.1)
+    assert plan.least_residual_um == 55 and plan.drive_up_mm is not None and plan.drive_up_mm.low == 0.6
+    assert plan.card_title == "Roller sheet 7" and "Typed in by Tester, 2026-10-05" in plan.card_reason
+    source = with_own_cards(reference, store).sources["card-7"]
+    assert source.grade == "maker" and "page 2" in source.source and "Tester" in source.source
+    assert plan.table_versions["card-7"] == 1
+
+
+def test_a_makers_sheet_holds_for_its_bearing_alone(reference: Reference) -> None:
+    store = MemoryStore()
+    keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
+    with pytest.raises(InvalidInput, match="does not cover this bearing"):
+        plan_of(store, reference, replace(DRAFT, designation="23218 K C3", card="card-7"))
+    shop = replace(SHEET, designation="", name="Shop card")
+    keep_card(store, "card-8", shop, "", tap("b"), BEGIN)
+    assert plan_of(store, reference, replace(DRAFT, designation="23218 K C3", card="card-8")).card == "card-8"
+
+
+def test_a_change_is_a_version_with_a_reason_and_the_old_one_stays_readable(reference: Reference) -> None:
+    store = MemoryStore()
+    keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
+    changed = replace(SHEET, rows=(replace(ROW, reduction_high="3 thou"),))
+    with pytest.raises(InvalidInput) as raised:
+        keep_card(store, "card-7", changed, " ", tap("b"), BEGIN)
+    assert fields(raised) == {"reason"}
+    shown = keep_card(store, "card-7", changed, "misread the sheet", tap("b"), BEGIN)
+    assert shown.cards[0].version == 2 and len(shown.cards[0].history) == 2 and "misread the sheet" in shown.cards[0].history[1]
+    assert [item.version for item in store.crib_items() if item.item_id == "card-7"] == [1, 2]
+    assert with_own_cards(reference, store).cards["card-7"].source.version == 2
+
+
+def test_a_repeated_tap_keeps_one_version() -> None:
+    store = MemoryStore()
+    for _ in range(3):
+        keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
+    assert len([item for item in store.crib_items() if item.item_id == "card-7"]) == 1
+
+
+def test_withdrawn_is_no_longer_offered_but_known_to_old_jobs(reference: Reference) -> None:
+    store = MemoryStore()
+    keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
+    with pytest.raises(InvalidInput):
+        withdraw(store, "card-7", "", tap("b"), BEGIN)
+    shown = withdraw(store, "card-7", "maker sent a new one", tap("b"), BEGIN)
+    merged = with_own_cards(reference, store)
+    assert shown.cards[0].withdrawn and "card-7" not in merged.cards and "card-7" in merged.sources
+    with pytest.raises(InvalidInput):
+        plan_of(store, reference, replace(DRAFT, card="card-7"))
+    withdraw(store, METRIC.id, "leaf 0.05 bent", tap("c"), BEGIN)
+    assert [g.id for g in gauges_of(store.crib_items())] == [g.id for g in FEELERS if g.id != METRIC.id]
+
+
+@pytest.mark.parametrize(
+    ("draft", "wanted"),
+    [
+        (CardDraft(), {"name", "source", "rows"}),
+        (replace(SHEET, designation="6218"), {"designation"}),
+        (replace(SHEET, rows=(replace(ROW, to="70"),)), {"rows.0.to"}),
+        (replace(SHEET, rows=(replace(ROW, reduction_low="", reduction_high=""),)), {"rows.0.reduction_low"}),
+        (replace(SHEET, rows=(replace(ROW, reduction_low="0.07"),)), {"rows.0.reduction_high"}),
+        (replace(SHEET, rows=(replace(ROW, reduction_low="45", reduction_high="60"),)), {"rows.0.reduction_high"}),
+        (replace(SHEET, rows=(ROW, replace(ROW, drive_low="soon"))), {"rows.1.drive_low"}),
+        (replace(SHEET, rows=(ROW, replace(ROW, over="90", to="120"))), {"rows"}),
+    ],
+)
+def test_a_card_that_cannot_be_meant_names_its_cells(draft: CardDraft, wanted: set[str]) -> None:
+    store = MemoryStore()
+    with pytest.raises(InvalidInput) as raised:
+        keep_card(store, "card-9", draft, "", tap("a"), BEGIN)
+    assert fields(raised) == wanted and all(field.expected for field in raised.value.fields)
+    assert not any(item.kind == "card" for item in store.crib_items())
+
+
+def test_gauge_sets_in_both_units() -> None:
+    store = MemoryStore()
+    keep_gauge(store, "fs-2", GaugeDraft("Thou set 2", "thou", "1.5 2 2.5 3 0.10mm", "2026-09-01"), "", tap("a"), BEGIN)
+    made = next(g for g in gauges_of(store.crib_items()) if g.id == "fs-2")
+    assert made.unit is LengthUnit.THOU and made.leaves_um == (38.1, 50.8, 63.5, 76.2, 100.0) and made.checked_on == "2026-09-01"
+    assert next(g for g in crib(store).gauges if g.gauge.id == "fs-2").leaves == "1.5 2 2.5 3 3.937"
+
+
+@pytest.mark.parametrize(
+    ("draft", "wanted"),
+    [
+        (GaugeDraft("", "mm", ""), {"name", "leaves"}),
+        (GaugeDraft("A", "mm", "0.05 thick"), {"leaves"}),
+        (GaugeDraft("A", "mm", "5"), {"leaves"}),
+        (GaugeDraft("A", "mm", "0.05", "yesterday"), {"checked_on"}),
+        (GaugeDraft("A", "mm", "0.05", "2026-13-40"), {"checked_on"}),
+    ],
+)
+def test_a_gauge_that_cannot_be_meant_names_its_fields(draft: GaugeDraft, wanted: set[str]) -> None:
+    with pytest.raises(InvalidInput) as raised:
+        keep_gauge(MemoryStore(), "fs-9", draft, "", tap("a"), BEGIN)
+    assert fields(raised) == wanted
+
+
+def test_nobody_keeps_nothing() -> None:
+    with pytest.raises(InvalidInput, match="Who keeps the crib"):
+        keep_gauge(MemoryStore(), "fs-2", GaugeDraft("A", "mm", "0.05"), "", tap("a", " "), BEGIN)
+
+
+def test_writers_that_keep_winning_are_said_so() -> None:
+    class Busy(MemoryStore):
+        def add_crib_item(self, item: object) -> None:
+            from tribodex.usecases.ports import ConcurrentWriter
+
+            raise ConcurrentWriter
+
+    with pytest.raises(Refused, match="tap again"):
+        keep_gauge(Busy(), "fs-2", GaugeDraft("A", "mm", "0.05"), "", tap("a"), BEGIN)

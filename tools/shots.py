@@ -12,23 +12,12 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
 from tests.browser.hands import Hands
+from tests.browser.machine import CHROMIUM, DESK, FLAGS, PHONE
 
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
-
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
-DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 # name, address, screen, look, what to do before the picture
 VIEWS = [
@@ -67,7 +56,7 @@ def prepare_page(page: Page, step: str | None) -> None:
             move = hands.bench()["next"]
             hands.tap("Gauge now") if move["do"] == "gauge" else hands.tap(f"Turned {move['turn_deg']:.0f}°", exact=False)
             hands.gauge()
-        hands.pass_gate()
+        hands.tap("Washer on, nut back on its mark")
         page.get_by_label("Rim to the next tab").fill("3.5")
         hands.tap("Seen")
 

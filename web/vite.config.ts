@@ -4,6 +4,12 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0, reportCompressedSize: false },
+  build: {
+    target: "es2022",
+    manifest: "build.json",
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    reportCompressedSize: false,
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8700" } },
 });

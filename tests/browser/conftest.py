@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
+from tests.browser.machine import CHROMIUM, DESK, FLAGS
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
@@ -16,17 +17,6 @@ from tribodex.launch.server import WebServer
 expect.set_options(timeout=15_000)
 
 ROOT = Path(__file__).resolve().parents[2]
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
-DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from playwright.sync_api import Page, expect
@@ -40,11 +41,15 @@ class Hands:
         assert answer.value.ok, answer.value.text()
         self.seen()
 
-    def plan(self, position: str, title: str) -> None:
+    def plan(self, position: str, title: str, fill: Callable[[Page], None] | None = None) -> None:
+        """Open a job; `fill` gives what a school asks for besides position and gauge set."""
         page = self.page
         page.goto("/plan")
         page.get_by_label("Machine and position").select_option(position)
-        page.get_by_label("Feeler set").select_option("fs-m1")
+        if fill is None:
+            page.get_by_label("Feeler set").select_option("fs-m1")
+        else:
+            fill(page)
         page.get_by_label("Why this job").fill(title)
         expect(page.get_by_role("heading", name="Targets")).to_be_visible()
         page.get_by_role("button", name="Open the job at the bench").click()
@@ -69,6 +74,41 @@ class Hands:
         )
         self.key(KEYS[outcome]) if by_key else self.tap(LABELS[outcome])
         return True
+
+    def follow(self, until: str = "sign", most: int = 60) -> list[str]:
+        """Do what the page asks for, by its yellow button; what was asked, repeats folded."""
+        asked: list[str] = []
+        for _ in range(most):
+            now = self.bench()
+            move = now["next"]
+            if not asked or asked[-1] != move["do"]:
+                asked.append(move["do"])
+            if move["do"] in (until, "sign", "release", "nothing", "decide_group", "decide_window"):
+                return asked
+            match move["do"]:
+                case "confirm_gate":
+                    self.pass_gate()
+                case "gauge_initial" | "gauge" | "gauge_final":
+                    self.main()
+                    self.gauge()
+                case "try_leaf" | "close_gauging":
+                    self.gauge()
+                case "hand_check":
+                    feel = self.truth.feel((now["dial"] or {}).get("present_deg", 0))
+                    self.tap({"freely": "Swivels freely", "slight drag": "Slight drag", "binds": "Binds"}[feel], exact=False)
+                case "lock" if not now["meeting_known"]:
+                    self.page.get_by_label("to the next tab").fill("2")
+                    self.tap("Seen")
+                case _:
+                    self.main()
+        raise AssertionError(f"no end: {asked}")
+
+    def main(self) -> None:
+        """Press the yellow button."""
+        with self.page.expect_response("**/taps") as answer:
+            self.page.locator("button[data-main]").first.click()
+        assert answer.value.ok, answer.value.text()
+        self.seen()
 
     def gauge(self, by_key: bool = False) -> None:
         while self.leaf(by_key):

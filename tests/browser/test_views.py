@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, Response
 
-from tests.browser.conftest import DESK, PHONE
+from tests.browser.machine import DESK, PHONE
 
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 VIEWS = {
@@ -19,7 +19,14 @@ VIEWS = {
     "stopped": "/jobs/hollin-vale-0004",
     "drive-up": "/jobs/hollin-vale-0003",
     "signed": "/jobs/hollin-vale-0002",
+    "turns": "/jobs/hollin-vale-0007",
+    "hydraulic": "/jobs/hollin-vale-0009",
+    "slate": "/slate",
+    "tables": "/tables",
+    "table": "/tables/reduction_srb_tapered",
+    "crib": "/crib",
     "record": "/api/jobs/hollin-vale-0002/record.html",
+    "plan-sheet": "/api/jobs/hollin-vale-0003/plan.html",
 }
 
 
@@ -46,6 +53,12 @@ def test_axe_finds_nothing_serious(new_page: Callable[..., Page], view: str, loo
         page.get_by_label("Machine and position").select_option("dc-1-in")
         page.get_by_label("Feeler set").select_option("fs-m1")
         page.get_by_role("heading", name="Targets").wait_for()
+    if view == "slate":
+        page.get_by_label("Number on the ring").fill("22218 K C3")
+        page.get_by_label("Shaft diameter").fill("80")
+        page.get_by_role("heading", name="Worked out").wait_for()
+    if view == "crib":
+        page.get_by_role("button", name="Type in a sheet or card").click()
     if view == "drive-up":
         page.get_by_role("button", name="Show the working").first.click()
     assert serious(page) == []
@@ -70,7 +83,7 @@ def test_a_phone_shows_all_without_scrolling_sideways(new_page: Callable[..., Pa
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
-@pytest.mark.parametrize("view", ["gate", "drive-up", "stopped"])
+@pytest.mark.parametrize("view", ["gate", "drive-up", "stopped", "turns", "hydraulic"])
 def test_targets_on_the_bench_are_as_large_as_a_glove_needs(new_page: Callable[..., Page], view: str, size: dict[str, int]) -> None:
     page = new_page(size)
     look_at(page, VIEWS[view])

@@ -7,8 +7,9 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import PHONE, Site
+from tests.browser.conftest import Site
 from tests.browser.hands import Hands
+from tests.browser.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)
@@ -68,8 +69,8 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
             break
     expect(page.get_by_role("img", name="Nut and washer: nut turned")).to_be_visible()
 
-    # Lock where a tab meets a slot.
-    hands.pass_gate()
+    # The washer is fitted and the nut comes back to its mark; then lock where a tab meets a slot.
+    hands.tap("Washer on, nut back on its mark")
     page.get_by_label("Rim to the next tab").fill("2.5")
     hands.tap("Seen")
     page.get_by_role("heading", level=1).click()
@@ -149,9 +150,6 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
         hands.key("n")
         if move["do"] == "gauge":
             hands.gauge(by_key=True)
-    for item in hands.bench()["gate"]["items"]:
-        focus(page, item["text"])
-        page.keyboard.press("Space")
     hands.key("n")
     focus(page, "Rim to the next tab")
     page.keyboard.type("2")

@@ -11,6 +11,7 @@ from tribodex.core.components.adapter_sleeve import inches_mm
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.section import section_of
+from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.job import events as ev
 from tribodex.core.job.next_move import leaf_words, tenths
@@ -52,7 +53,7 @@ def test_thousandths_are_named_as_they_are_marked() -> None:
 @given(st.floats(20, 900), st.floats(1.4, 2.6), st.floats(0.2, 0.6))
 def test_the_section_closes(bore: float, outside: float, width: float) -> None:
     """Rollers fill the space between the raceways, and every diameter lies between bore and outside."""
-    drawn = section_of(bearing(bore, bore * outside, bore * width), None, None, None)
+    drawn = section_of(bearing(bore, bore * outside, bore * width), Shaft(0.9 * bore), Seat.ADAPTER_SLEEVE, None, None)
     assert drawn.bore_mm < drawn.inner_raceway_mm < drawn.outer_raceway_mm < drawn.outside_mm
     assert drawn.inner_raceway_mm + 2 * drawn.roller_diameter_mm == pytest.approx(drawn.outer_raceway_mm)
     assert drawn.rollers > 5

@@ -207,6 +207,15 @@ def mm_text(mm: float) -> str:
     return f"{mm:.{digits}f} mm ({mm / 25.4:.2f} in)"
 
 
+def travel_text(mm: float) -> str:
+    """A drive-up as an indicator shows it: hundredths of a millimetre, thousandths of an inch.
+
+    >>> travel_text(1.5)
+    '1.50 mm (0.059 in)'
+    """
+    return f"{mm:.2f} mm ({mm / 25.4:.3f} in)"
+
+
 def number_plain(value: float) -> str:
     """One decimal, dropped when it is nought.
 

@@ -130,6 +130,7 @@ _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
     "overrule": _overrule,
     "gauge": lambda f, v: f.gauge(Phase(v)),
     "zero": lambda f, v: f.say(cmd.SetZero(bool(v))),
+    "press": lambda f, v: f.say(cmd.SetZero(tap_tested=True, start_pressure=str(v))),
     "turn": lambda f, v: f.say(cmd.TurnNut(str(v), "degrees")),
     "release": lambda f, v: f.say(cmd.Release(v)),
     "note": lambda f, v: f.say(cmd.AddNote(v)),

@@ -56,7 +56,7 @@ def read_procedures(folder: Path) -> list[Procedure]:
 
 def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:
     """A step may be written as its text alone."""
-    for holder, names in ((file, ("tools", "parts")), *((stage, ("steps",)) for stage in file.get("stages", []))):
+    for holder, names in ((file, ("tools", "parts")), *((stage, ("steps", "cautions")) for stage in file.get("stages", []))):
         for name in names:
             holder[name] = [{"text": step} if isinstance(step, str) else step for step in holder.get(name, [])]
     return file

@@ -103,6 +103,8 @@ class JobListRow(Base):
     position: Mapped[str] = mapped_column(String(120))
     bearing: Mapped[str] = mapped_column(String(120))
     stage: Mapped[str] = mapped_column(String(60))
+    stage_at: Mapped[int] = mapped_column(Integer, default=0)
+    stage_of: Mapped[int] = mapped_column(Integer, default=0)
     status: Mapped[str] = mapped_column(String(20))
     events: Mapped[int]
     updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6), index=True)

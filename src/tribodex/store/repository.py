@@ -81,7 +81,20 @@ class SqlStore:
         """Every job, newest change first."""
         rows = self._session.scalars(select(JobListRow).order_by(JobListRow.updated_at.desc(), JobListRow.number.desc())).all()
         return [
-            JobSummary(r.id, r.number, r.title, r.machine, r.position, r.bearing, r.stage, r.status, r.events, r.updated_at.replace(tzinfo=UTC))
+            JobSummary(
+                r.id,
+                r.number,
+                r.title,
+                r.machine,
+                r.position,
+                r.bearing,
+                r.stage,
+                r.stage_at,
+                r.stage_of,
+                r.status,
+                r.events,
+                r.updated_at.replace(tzinfo=UTC),
+            )
             for r in rows
         ]
 
@@ -169,6 +182,8 @@ def _summary_row(s: JobSummary) -> dict[str, object]:
         "position": s.position,
         "bearing": s.bearing,
         "stage": s.stage,
+        "stage_at": s.stage_at,
+        "stage_of": s.stage_of,
         "status": s.status,
         "events": s.events,
         "updated_at": _naive(s.updated_at),

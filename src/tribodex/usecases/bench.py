@@ -145,7 +145,7 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         next=move,
         gate=gate_due(procedure, state, {"target_window": "drive_up"}.get(stage, stage)) if not state.abandoned else None,
         steps=texts_for(procedure.stage(stage).steps, plan.conditions),
-        cautions=procedure.stage(stage).cautions,
+        cautions=texts_for(procedure.stage(stage).cautions, plan.conditions),
         standing_above=procedure.standing_above,
         attempt=attempt.number,
         figures=_figures(state, window, position),

@@ -102,6 +102,7 @@ class Dial:
     tabs: int | None
     slot_width_deg: float | None
     present_deg: float
+    drive_up_mm: float
     target_from_deg: float | None
     target_to_deg: float | None
     meeting_deg: float | None
@@ -214,6 +215,7 @@ def dial_view(state: JobState, window: Window | None, position: Belief | None) -
         tabs=nut.tabs,
         slot_width_deg=nut.slot_width_mm / rim if nut.slot_width_mm is not None and rim is not None else None,
         present_deg=attempt.nut_deg,
+        drive_up_mm=attempt.nut_deg * nut.pitch_mm / 360,
         target_from_deg=target[0],
         target_to_deg=target[1],
         meeting_deg=attempt.nut_deg + first if first is not None else None,

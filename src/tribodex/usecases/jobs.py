@@ -122,6 +122,7 @@ def summary_of(reference: Reference, job_id: str, log: Sequence[ev.Event], state
     """A job as lists show it."""
     opened = state.opened
     procedure = reference.procedure(opened.procedure_id, opened.procedure_version)
+    stage = procedure.stage(current_stage(procedure, state))
     return JobSummary(
         id=job_id,
         number=opened.number,
@@ -129,7 +130,9 @@ def summary_of(reference: Reference, job_id: str, log: Sequence[ev.Event], state
         machine=opened.machine,
         position=opened.position,
         bearing=state.plan.bearing.label,
-        stage=procedure.stage(current_stage(procedure, state)).title,
+        stage=stage.title,
+        stage_at=procedure.stages.index(stage) + 1,
+        stage_of=len(procedure.stages),
         status=status(state),
         events=len(log),
         updated_at=log[-1].recorded_at,

@@ -84,7 +84,7 @@ def procedure_id(school: School) -> str:
 def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
     """What a person sees and takes along."""
     procedure: Procedure = reference.procedure(procedure_id(plan.school))
-    cautions = tuple(dict.fromkeys(text for stage in procedure.stages for text in stage.cautions))
+    cautions = tuple(dict.fromkeys(text for stage in procedure.stages for text in texts_for(stage.cautions, plan.conditions)))
     options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.school.gauged else ()
     return PlanSheet(
         plan=plan,
@@ -114,7 +114,7 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
 
 def section_for(plan: Plan) -> Section:
     """The section to draw for a plan."""
-    return section_of(plan.bearing, plan.shaft.diameter_mm, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None)
+    return section_of(plan.bearing, plan.shaft, plan.seat, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None)
 
 
 def comparison_of(reference: Reference, plan: Plan, initial_um: float) -> Comparison:

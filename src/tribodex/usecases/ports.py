@@ -90,7 +90,7 @@ class Plant:
 
 @dataclass(frozen=True)
 class JobSummary:
-    """A job in a list: a projection of its log that can be rebuilt."""
+    """A job in a list: a projection of its log that can be rebuilt. Its stage is number `stage_at` of `stage_of`, from one."""
 
     id: str
     number: int
@@ -99,6 +99,8 @@ class JobSummary:
     position: str
     bearing: str
     stage: str
+    stage_at: int
+    stage_of: int
     status: str
     events: int
     updated_at: datetime

@@ -173,5 +173,6 @@ def _differs(sheets: Sequence[SlateSheet]) -> tuple[str, ...]:
     if len(sheets) < 2:
         return ()
     names = dict.fromkeys(figure.id for sheet in sheets for figure in sheet.figures)
-    by_name = [{f.id: (f.value, f.value_to) for f in sheet.figures} for sheet in sheets]
+    # What differs only in the last digits of a floating-point number does not differ.
+    by_name = [{f.id: [f"{v:.5g}" for v in (f.value, f.value_to) if v is not None] for f in sheet.figures} for sheet in sheets]
     return tuple(name for name in names if any(found.get(name) != by_name[0].get(name) for found in by_name[1:]))

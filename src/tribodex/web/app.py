@@ -86,7 +86,7 @@ def _guard(app: Flask) -> None:
         headers.setdefault(
             "Content-Security-Policy",
             f"default-src 'none'; script-src 'self'; style-src {style}; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
-            "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+            "worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         )
         headers["X-Content-Type-Options"] = "nosniff"
         headers["Referrer-Policy"] = "no-referrer"

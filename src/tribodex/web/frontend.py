@@ -12,6 +12,8 @@ from tribodex.web.problems import problem
 
 FOREVER = 365 * 24 * 3600
 NONCE_MARK = "__CSP_NONCE__"
+# What tells a device that there is a new build must not be kept.
+ALWAYS_FRESH = ("sw.js", "build.json")
 ENCODINGS = (("br", ".br"), ("gzip", ".gz"))
 
 
@@ -45,7 +47,10 @@ class Frontend:
         if path.startswith("api/"):
             return problem(404, "not-found", "Not found", f"/{path} does not exist.")
         if path and (self.dist / path).is_file() and ".." not in path:
-            return send_from_directory(self.dist, path, max_age=3600)
+            response = send_from_directory(self.dist, path, max_age=3600)
+            if path in ALWAYS_FRESH:
+                response.headers["Cache-Control"] = "no-cache"
+            return response
         index = self.dist / "index.html"
         if not index.is_file():
             return problem(503, "not-built", "The front end is not built", "Start with the launcher; it builds it.")

@@ -1,5 +1,19 @@
 /** Talking to the server: JSON, and problems as errors with fields. */
-import type { Choices, JobSummary, PlanDraft, PlanSheet, ProblemField, Bench, Source } from "./types";
+import { deviceCopy } from "./device";
+import type {
+  Bench,
+  Choices,
+  Crib,
+  JobSummary,
+  PlanDraft,
+  PlanSheet,
+  ProblemField,
+  Slate,
+  SlateDraft,
+  Source,
+  TableHead,
+  TableView,
+} from "./types";
 
 export class ProblemError extends Error {
   constructor(
@@ -30,6 +44,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     throw new AwayError("No answer from the server.");
   }
   if (AWAY.includes(response.status)) throw new AwayError("The server is away.");
+  deviceCopy.set(response.headers.get("x-from-device") === "1");
   const body = await response.json().catch(() => ({}));
   if (!response.ok) {
     throw new ProblemError(
@@ -55,6 +70,10 @@ export const getJobs = () => ask<JobSummary[]>("/api/jobs");
 export const getJob = (id: string) => ask<Bench>(`/api/jobs/${id}`);
 export const getChoices = () => ask<Choices>("/api/plant");
 export const getSources = () => ask<Record<string, Source>>("/api/sources");
+export const getTables = () => ask<TableHead[]>("/api/tables");
+export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
+export const getCrib = () => ask<Crib>("/api/crib");
+export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 
 /** An id that nobody else makes; works without a secure context too. */

@@ -1535,6 +1535,8 @@ export interface components {
         Dial: {
             /** Drawn Outside Mm */
             drawn_outside_mm: number;
+            /** Drive Up Mm */
+            drive_up_mm: number;
             lock: components["schemas"]["LockKind"];
             /** Meeting Deg */
             meeting_deg: number | null;
@@ -2051,7 +2053,7 @@ export interface components {
         JobList: components["schemas"]["JobSummary"][];
         /**
          * JobSummary
-         * @description A job in a list: a projection of its log that can be rebuilt.
+         * @description A job in a list: a projection of its log that can be rebuilt. Its stage is number `stage_at` of `stage_of`, from one.
          */
         JobSummary: {
             /** Bearing */
@@ -2068,6 +2070,10 @@ export interface components {
             position: string;
             /** Stage */
             stage: string;
+            /** Stage At */
+            stage_at: number;
+            /** Stage Of */
+            stage_of: number;
             /** Status */
             status: string;
             /** Title */
@@ -3193,6 +3199,7 @@ export interface components {
             bore_mm: number;
             /** Inner Raceway Mm */
             inner_raceway_mm: number;
+            kind: components["schemas"]["Kind"];
             /** Nut Outside Mm */
             nut_outside_mm: number | null;
             /** Outer Raceway Mm */
@@ -3203,8 +3210,11 @@ export interface components {
             roller_diameter_mm: number;
             /** Rollers */
             rollers: number;
+            seat: components["schemas"]["Seat"];
+            /** Shaft Bore Mm */
+            shaft_bore_mm: number;
             /** Shaft Mm */
-            shaft_mm: number | null;
+            shaft_mm: number;
             /** Sleeve Length Mm */
             sleeve_length_mm: number | null;
             /** Taper Slope */

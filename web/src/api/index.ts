@@ -1,3 +1,4 @@
 export * from "./client";
+export * from "./device";
 export * from "./outbox";
 export type * from "./types";

@@ -13,6 +13,9 @@ export const KEYS = [
   { key: "l", does: "light or dark" },
   { key: "j", does: "all jobs" },
   { key: "p", does: "plan a mounting" },
+  { key: "s", does: "the slate: what if" },
+  { key: "b", does: "tables" },
+  { key: "c", does: "tool crib" },
   { key: "?", does: "this list" },
 ];
 
@@ -54,6 +57,15 @@ export function useKeys(on: boolean, onHelp: () => void): void {
           break;
         case "p":
           navigate("/plan");
+          break;
+        case "s":
+          navigate("/slate");
+          break;
+        case "b":
+          navigate("/tables");
+          break;
+        case "c":
+          navigate("/crib");
           break;
         default:
           return;

@@ -3,7 +3,7 @@ import { setNonce } from "get-nonce";
 import { StrictMode, Suspense, lazy } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { AwayError } from "../api";
+import { AwayError, keepPages } from "../api";
 import { SettingsProvider } from "../ui";
 import "../ui/styles.css";
 import { Shell } from "./shell";
@@ -14,7 +14,13 @@ if (nonce) setNonce(nonce);
 
 const JobsPage = lazy(() => import("../features/jobs").then((m) => ({ default: m.JobsPage })));
 const PlanPage = lazy(() => import("../features/planner").then((m) => ({ default: m.PlanPage })));
+const SlatePage = lazy(() => import("../features/slate").then((m) => ({ default: m.SlatePage })));
+const TablesPage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablesPage })));
+const TablePage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablePage })));
+const CribPage = lazy(() => import("../features/toolcrib").then((m) => ({ default: m.CribPage })));
 const BenchPage = lazy(() => import("../features/bench").then((m) => ({ default: m.BenchPage })));
+
+keepPages();
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -41,6 +47,10 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                 <Route path="/" element={<JobsPage />} />
                 <Route path="/plan" element={<PlanPage />} />
                 <Route path="/jobs/:id" element={<BenchPage />} />
+                <Route path="/slate" element={<SlatePage />} />
+                <Route path="/tables" element={<TablesPage />} />
+                <Route path="/tables/:id" element={<TablePage />} />
+                <Route path="/crib" element={<CribPage />} />
                 <Route path="*" element={<NotHere />} />
               </Routes>
             </Suspense>

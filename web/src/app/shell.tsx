@@ -1,12 +1,20 @@
 /** The frame round every page: name, places, units, look, who, keys. */
 import { useQuery } from "@tanstack/react-query";
-import { useState, type ReactNode } from "react";
+import { useState, useSyncExternalStore, type ReactNode } from "react";
 import { NavLink } from "react-router";
-import { getChoices } from "../api";
+import { deviceCopy, getChoices } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
 import { KEYS, useKeys } from "./keys";
 
 const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hover:bg-wash sm:px-3";
+
+const PLACES = [
+  { to: "/", name: "Jobs" },
+  { to: "/plan", name: "Plan" },
+  { to: "/slate", name: "Slate" },
+  { to: "/tables", name: "Tables" },
+  { to: "/crib", name: "Tool crib" },
+];
 
 export function Shell({ children }: { children: ReactNode }) {
   const settings = useSettings();
@@ -24,14 +32,13 @@ export function Shell({ children }: { children: ReactNode }) {
       </a>
       <header className="border-b-2 border-ink bg-sheet">
         <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-2 sm:px-4">
-          <span className="pr-2 text-lg font-bold tracking-wide sm:pr-4">Tribodex</span>
-          <nav aria-label="Places" className="flex">
-            <NavLink to="/" end className={place}>
-              Jobs
-            </NavLink>
-            <NavLink to="/plan" className={place}>
-              Plan
-            </NavLink>
+          <span className="sr-only text-lg font-bold tracking-wide sm:not-sr-only sm:pr-4">Tribodex</span>
+          <nav aria-label="Places" className="order-last flex w-full sm:order-none sm:w-auto">
+            {PLACES.map(({ to, name }) => (
+              <NavLink key={to} to={to} end={to === "/"} className={place}>
+                {name}
+              </NavLink>
+            ))}
           </nav>
           <div className="ml-auto flex flex-wrap items-center">
             <Who />
@@ -63,6 +70,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </div>
       </header>
       <main id="content" tabIndex={-1} className="mx-auto max-w-[84rem] p-3 outline-none sm:p-4">
+        <DeviceCopy />
         {children}
       </main>
       <Overlay title="Short keys" open={help} onClose={() => setHelp(false)}>
@@ -81,6 +89,21 @@ export function Shell({ children }: { children: ReactNode }) {
         />
       </Overlay>
     </>
+  );
+}
+
+/** Said when there was no answer and what is shown was kept on this device. */
+function DeviceCopy() {
+  const copied = useSyncExternalStore(deviceCopy.subscribe, deviceCopy.snapshot);
+  return (
+    <div aria-live="polite">
+      {copied ? (
+        <p className="mb-3 border-2 border-care bg-sheet px-3 py-2">
+          <b className="text-care">△ No network.</b> This is what this device last knew. Taps wait here and
+          are sent in order.
+        </p>
+      ) : null}
+    </div>
   );
 }
 

@@ -16,14 +16,19 @@ export function BearingSection({
 }) {
   const { units } = useSettings();
   const { bore_mm: d, outside_mm: D, width_mm: B } = section;
-  const shaft = section.shaft_mm ?? d * 0.9;
+  const balls = section.kind === "self_aligning_ball";
+  const onTaper = section.seat === "tapered_shaft";
+  const shaft = onTaper ? d : section.shaft_mm;
   const sleeve = section.sleeve_length_mm ?? B * 1.7;
   const play = ((playUm ?? 0) / 1000) * MAGNIFY;
   const nutWidth = Math.max(sleeve * 0.14, B * 0.2);
   const left = -B * 0.35;
   const right = Math.max(sleeve, B * 1.1) + nutWidth * 0.6;
   // Drawn from somewhat inside the shaft up to the outside diameter, as radii.
-  const bottom = shaft / 2 - (D - d) * 0.22;
+  const bottom = Math.min(
+    shaft / 2 - (D - d) * 0.22,
+    section.shaft_bore_mm ? section.shaft_bore_mm / 2 - (D - d) * 0.08 : Infinity,
+  );
   const top = D / 2 + play + (D - d) * 0.06;
   const scale = WIDTH / (right - left);
   const x = (mm: number) => (mm - left) * scale;
@@ -91,10 +96,21 @@ export function BearingSection({
           stroke="var(--ink)"
           strokeWidth="1.5"
         />
-        {/* sleeve: its outside follows the taper of the bore */}
+        {section.shaft_bore_mm / 2 > bottom ? (
+          <rect
+            x={x(left)}
+            y={y(section.shaft_bore_mm / 2)}
+            width={WIDTH}
+            height={height - y(section.shaft_bore_mm / 2)}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="1.5"
+          />
+        ) : null}
+        {/* sleeve: its outside follows the taper of the bore; a tapered shaft carries the taper itself */}
         <path
           d={`M${x(-B * 0.12)} ${y(shaft / 2)}L${x(-B * 0.12)} ${y(boreFar + B * 0.06 * section.taper_slope)}L${x(B)} ${y(d / 2)}L${x(sleeve)} ${y(d / 2)}L${x(sleeve)} ${y(shaft / 2)}Z`}
-          fill={`url(#${id}hb)`}
+          fill={onTaper ? "var(--steel)" : `url(#${id}hb)`}
           stroke="var(--ink)"
           strokeWidth="1.5"
         />
@@ -105,16 +121,20 @@ export function BearingSection({
           stroke="var(--ink)"
           strokeWidth="1.5"
         />
-        {rollers.map(({ share, point }) => (
-          <path
-            key={share}
-            d={`M${point(-half, edge)}A${radius} ${radius} 0 0 1 ${point(half, edge)}L${point(half, -edge)}A${radius} ${radius} 0 0 1 ${point(-half, -edge)}Z`}
-            fill="var(--sheet)"
-            stroke="var(--ink)"
-            strokeWidth="1.5"
-            strokeLinejoin="round"
-          />
-        ))}
+        {rollers.map(({ share, point }) =>
+          balls ? (
+            <Ball key={share} centre={point(0, 0)} radius={(roller / 2) * scale} />
+          ) : (
+            <path
+              key={share}
+              d={`M${point(-half, edge)}A${radius} ${radius} 0 0 1 ${point(half, edge)}L${point(half, -edge)}A${radius} ${radius} 0 0 1 ${point(-half, -edge)}Z`}
+              fill="var(--sheet)"
+              stroke="var(--ink)"
+              strokeWidth="1.5"
+              strokeLinejoin="round"
+            />
+          ),
+        )}
         {/* outer ring, lifted by the magnified play */}
         <path
           d={`M${x(0)} ${y(D / 2 + play)}H${x(B)}V${y(sphereAt(play))}A${radius} ${radius} 0 0 0 ${x(0)} ${y(sphereAt(play))}Z`}
@@ -157,11 +177,19 @@ export function BearingSection({
       <figcaption className="text-sm text-soft">
         <span className="block text-ink">
           ⌀{d} × ⌀{D} × {B} mm
-          {section.shaft_mm ? `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}` : ""}
+          {`, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}`}
+          {section.shaft_bore_mm > 0
+            ? `, bored ⌀${section.shaft_bore_mm.toFixed(1).replace(/\.0$/, "")}`
+            : ""}
         </span>
         Half section to scale{playUm ? `; the play is drawn ${MAGNIFY} times larger` : ""}. Raceways and
         rollers are computed from bore, outside diameter and width.
       </figcaption>
     </figure>
   );
+}
+
+function Ball({ centre, radius }: { centre: string; radius: number }) {
+  const [cx, cy] = centre.split(" ").map(Number);
+  return <circle cx={cx} cy={cy} r={radius} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />;
 }

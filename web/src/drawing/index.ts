@@ -1,3 +1,5 @@
 export * from "./bearing-section";
 export * from "./nut-dial";
 export * from "./ruler";
+export * from "./range-chart";
+export * from "./ways-chart";

@@ -1,5 +1,6 @@
 /** The nut seen from its face: slots, washer tabs, start mark, present mark, target. Tightening goes clockwise. */
 import type { Dial } from "../api";
+import { length, useSettings } from "../ui";
 
 const SIZE = 300;
 const C = SIZE / 2;
@@ -15,25 +16,29 @@ function arc(radius: number, from: number, to: number): string {
   return `M${x1} ${y1}A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x2} ${y2}`;
 }
 
-export function NutDial({ dial }: { dial: Dial }) {
+export function NutDial({ dial, travel = false }: { dial: Dial; travel?: boolean }) {
+  const { units } = useSettings();
   const rim = 108;
-  const bore = (rim * dial.thread_mm) / dial.outside_mm;
+  const bore = (rim * dial.thread_mm) / dial.drawn_outside_mm;
   const slotDepth = (rim - bore) * 0.45;
-  const known = dial.meeting_deg !== null && dial.meeting_deg !== undefined;
+  const known = dial.meeting_deg !== null;
   // The washer stands still. Its first tab is drawn where the marked slot meets it, when that is known.
-  const tabPitch = 360 / dial.tabs;
-  const tabStart = known ? (dial.meeting_deg ?? 0) : 0;
-  const slots = Array.from({ length: dial.slots }, (_, i) => dial.present_deg + (i * 360) / dial.slots);
-  const tabs = Array.from({ length: dial.tabs }, (_, i) => tabStart + i * tabPitch);
-  const target = dial.target_to_deg !== null && dial.target_to_deg !== undefined;
-  const from = Math.max(dial.target_from_deg ?? 0, dial.present_deg);
-  const to = dial.target_to_deg ?? 0;
+  const spread = (count: number | null, start: number) =>
+    Array.from({ length: count ?? 0 }, (_, i) => start + (i * 360) / (count ?? 1));
+  const slots = spread(dial.slots, dial.present_deg);
+  const tabs = spread(dial.tabs, dial.meeting_deg ?? 0);
+  const turns = Math.floor(dial.present_deg / 360);
+  // Beyond a whole turn the face shows what is left of it; the number in the middle says all.
+  const shown = dial.present_deg - 360 * turns;
+  const target = dial.target_to_deg !== null;
+  const from = Math.max((dial.target_from_deg ?? 0) - 360 * turns, shown);
+  const to = (dial.target_to_deg ?? 0) - 360 * turns;
   const text = [
     `nut turned ${dial.present_deg.toFixed(0)} degrees from its zero mark`,
     target
-      ? `window expected from ${(dial.target_from_deg ?? 0).toFixed(0)} to ${to.toFixed(0)} degrees`
+      ? `${dial.target_from_deg?.toFixed(0) ?? 0} to ${(dial.target_to_deg ?? 0).toFixed(0)} degrees are aimed for`
       : "",
-    known ? `next tab meets at ${(dial.meeting_deg ?? 0).toFixed(1)} degrees` : "",
+    known ? `next meeting at ${(dial.meeting_deg ?? 0).toFixed(1)} degrees` : "",
   ].filter(Boolean);
   return (
     <svg
@@ -58,7 +63,7 @@ export function NutDial({ dial }: { dial: Dial }) {
       ))}
       <circle cx={C} cy={C} r={rim} fill="var(--steel)" stroke="var(--ink)" strokeWidth="2" />
       {slots.map((deg) => {
-        const half = dial.slot_width_deg / 2;
+        const half = (dial.slot_width_deg ?? 10) / 2;
         const [x1, y1] = at(rim + 1, deg - half);
         const [x2, y2] = at(rim + 1, deg + half);
         const [x3, y3] = at(rim - slotDepth, deg + half);
@@ -76,23 +81,23 @@ export function NutDial({ dial }: { dial: Dial }) {
       <circle cx={C} cy={C} r={bore} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
       {dial.present_deg > 0.5 ? (
         <path
-          d={arc(bore - 14, 0, Math.min(dial.present_deg, 359.5))}
+          d={turns > 0 ? arc(bore - 14, 0, 359.5) : arc(bore - 14, 0, shown)}
           stroke="var(--dye)"
           strokeWidth="6"
           fill="none"
         />
       ) : null}
-      {target && to > from + 0.5 && to < 360 ? (
+      {target && to > from + 0.5 && to - from < 360 ? (
         <path
-          d={arc(bore - 14, Math.max(from, dial.present_deg + 0.5), to)}
+          d={arc(bore - (turns > 0 ? 24 : 14), Math.max(from, shown + 0.5), to)}
           stroke="var(--mark)"
           strokeWidth="13"
           fill="none"
         />
       ) : null}
-      {target && to > from + 0.5 && to < 360 ? (
+      {target && to > from + 0.5 && to - shown < 360 ? (
         <path
-          d={arc(bore - 14, dial.present_deg, to)}
+          d={arc(bore - (turns > 0 ? 24 : 14), shown, to)}
           stroke="var(--ink)"
           strokeWidth="1.5"
           strokeDasharray="4 3"
@@ -103,14 +108,25 @@ export function NutDial({ dial }: { dial: Dial }) {
       {dial.present_deg > 0.5 ? (
         <Mark deg={dial.present_deg} inner={bore - 22} outer={rim - 2} label="" dye />
       ) : null}
-      <text x={C} y={C + 4} textAnchor="middle" fontSize="30" fontWeight="700" fill="var(--ink)">
-        {dial.present_deg.toFixed(0)}°
+      <text
+        x={C}
+        y={C + 4}
+        textAnchor="middle"
+        fontSize={travel ? 24 : 30}
+        fontWeight="700"
+        fill="var(--ink)"
+      >
+        {travel ? length(dial.drive_up_mm, units, 2) : `${dial.present_deg.toFixed(0)}°`}
       </text>
       <text x={C} y={C + 22} textAnchor="middle" fontSize="12" fill="var(--soft)">
-        {(dial.present_deg * dial.rim_mm_per_deg).toFixed(0)} mm of rim
+        {travel
+          ? `${dial.present_deg.toFixed(0)}° of the nut`
+          : dial.present_deg >= 360 || dial.rim_mm_per_deg === null
+            ? `${(dial.present_deg / 360).toFixed(2)} turns`
+            : `${(dial.present_deg * dial.rim_mm_per_deg).toFixed(0)} mm of rim`}
       </text>
       <text x={C} y={C - 26} textAnchor="middle" fontSize="12" fill="var(--soft)">
-        turned
+        {travel ? "driven up" : "turned"}
       </text>
     </svg>
   );

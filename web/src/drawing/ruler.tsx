@@ -191,7 +191,7 @@ function Reading(props: { from: number; at: number; to: number; y: number; label
 
 /** Beside a mark; on its left when there is no room on its right. */
 function Label({ x, left, y, children }: { x: number; left: number; y: number; children: string }) {
-  const fits = x + children.length * 8 < WIDTH;
+  const fits = x + children.length * 8.6 < WIDTH;
   return (
     <text
       x={fits ? x : left}

@@ -74,7 +74,7 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
   );
 }
 
-function Working({ result }: { result: Result }) {
+export function Working({ result }: { result: Result }) {
   const { units } = useSettings();
   const sources = useQuery({ queryKey: ["sources"], queryFn: getSources, staleTime: Infinity });
   const working = result.working ?? [];

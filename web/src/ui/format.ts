@@ -28,6 +28,9 @@ export function trim(text: string): string {
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
 }
 
+/** Digits that the figure deserves: forces and torques are orders of magnitude. */
+const DIGITS: Record<string, number> = { "°": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2 };
+
 function parts(unit: string, units: Units): { scale: number; unit: string; digits: number } {
   if (unit === "µm") {
     return units === "mm"
@@ -39,7 +42,7 @@ function parts(unit: string, units: Units): { scale: number; unit: string; digit
       ? { scale: 1, unit: " mm", digits: 2 }
       : { scale: 1 / MM_PER_INCH, unit: " in", digits: 3 };
   }
-  return { scale: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: unit === "°" ? 0 : 3 };
+  return { scale: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: DIGITS[unit] ?? 3 };
 }
 
 /** A figure: value or range, with its unit. Unknown stays a word. */

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import pi
 
-from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.bearing import Bearing, Kind
+from tribodex.core.components.shaft import Seat, Shaft
 
 
 @dataclass(frozen=True)
@@ -20,16 +21,19 @@ class Section:
     roller_diameter_mm: float
     rollers: int
     taper_slope: float
-    shaft_mm: float | None
+    shaft_mm: float
     sleeve_length_mm: float | None
     nut_outside_mm: float | None
+    kind: Kind
+    seat: Seat
+    shaft_bore_mm: float
 
 
-def section_of(bearing: Bearing, shaft_mm: float | None, sleeve_length_mm: float | None, nut_outside_mm: float | None) -> Section:
+def section_of(bearing: Bearing, shaft: Shaft, seat: Seat, sleeve_length_mm: float | None, nut_outside_mm: float | None) -> Section:
     """The section of a bearing. Raceways from the handbook approximations; a roller fills the space between them.
 
     >>> from tribodex.core.components.bearing import Group, Taper
-    >>> s = section_of(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 80, 65, 120)
+    >>> s = section_of(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), Shaft(80), Seat.ADAPTER_SLEEVE, 65, 120)
     >>> s.inner_raceway_mm, s.outer_raceway_mm, s.roller_diameter_mm
     (107.5, 146.0, 19.25)
     """
@@ -46,7 +50,10 @@ def section_of(bearing: Bearing, shaft_mm: float | None, sleeve_length_mm: float
         roller,
         count,
         bearing.taper.slope,
-        shaft_mm,
+        shaft.diameter_mm,
         sleeve_length_mm,
         nut_outside_mm,
+        bearing.kind,
+        seat,
+        shaft.bore_mm,
     )

@@ -10,7 +10,7 @@ from tribodex.core.job.state import JobState
 from tribodex.core.mounting.locking import best, meetings, way_out
 from tribodex.core.mounting.schools import School
 from tribodex.core.mounting.window import Window
-from tribodex.core.quantities import mm_text, um_text
+from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.working import in_words, number
 
 # A first gauging decides nothing while a turn of at least this much is free and the window is this unlikely to be reached.
@@ -116,8 +116,8 @@ def _to_mark(state: JobState, position: Belief, window: Window, advice: Advice) 
     if state.plan.school is School.DRIVE_UP:
         how = "Press on" if state.plan.hydraulic is not None else "Drive on"
         start = state.attempt.nut_deg * nut.pitch_mm / 360
-        headline = f"{how} until the indicator shows {mm_text(start + drive)}. Then gauge"
-        mark = f"The card asks {mm_text(span.low)} to {mm_text(span.high)} from firm contact" if span else "The card's travel"
+        headline = f"{how} until the indicator shows {travel_text(start + drive)}. Then gauge"
+        mark = f"The card asks {travel_text(span.low)} to {travel_text(span.high)} from firm contact" if span else "The card's travel"
         same = f" That is {turn:.0f}° of the nut."
     else:
         headline = (
@@ -143,7 +143,7 @@ def _said(state: JobState, turn: float) -> str:
     nut = state.plan.nut
     if state.plan.school is School.DRIVE_UP and nut is not None:
         how = "Press" if state.plan.hydraulic is not None else "Drive"
-        return f"{how} {turn * nut.pitch_mm / 360:.2f} mm further ({turn:.0f}° of the nut)"
+        return f"{how} {travel_text(turn * nut.pitch_mm / 360)} further, {turn:.0f}° of the nut"
     return f"Turn the nut {turn:.0f}° on{along_rim(nut, turn)}"
 
 

@@ -11,7 +11,7 @@ from tribodex.core.job.state import Gauging, JobState
 from tribodex.core.job.turn_moves import turn_move
 from tribodex.core.mounting.schools import School
 from tribodex.core.procedure import Procedure
-from tribodex.core.quantities import mm_text, um_text
+from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.working import Level
 
 
@@ -129,8 +129,8 @@ def _zero_move(state: JobState) -> NextMove:
         return NextMove(
             Do.SET_ZERO,
             f"Press to {at}, then set the indicator to nought",
-            f"At the start pressure the seat bears all over (about {mm_text(step.start_drive_mm)} of drive-up). From there "
-            f"{mm_text(step.travel_mm.low)} to {mm_text(step.travel_mm.high)} of travel are planned.{aim}",
+            f"At the start pressure the seat bears all over (about {travel_text(step.start_drive_mm)} of drive-up). From there "
+            f"{travel_text(step.travel_mm.low)} to {travel_text(step.travel_mm.high)} of travel are planned.{aim}",
             "Oil under pressure: whole hoses, eye protection, nobody in line with nut or shaft end. The maker's pressure goes first.",
         )
     return NextMove(

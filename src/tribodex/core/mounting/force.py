@@ -139,10 +139,19 @@ def choose_method(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mp
     elif top is None:
         tool, why = Tool.HOOK_SPANNER, "The nut is not known, so no torque is computed; below 200 mm bore a hook spanner and hammer are usual."
     elif top > HAND_SPANNER_NM:
-        tool, why = Tool.IMPACT_SPANNER, f"About {number(top)} N·m at the end: more than a hook spanner gives."
+        tool, why = Tool.IMPACT_SPANNER, f"About {roughly(top)} N·m at the end: more than a hook spanner gives."
     else:
-        tool, why = Tool.HOOK_SPANNER, f"About {number(top)} N·m at the end, within reach of hook spanner and hammer."
+        tool, why = Tool.HOOK_SPANNER, f"About {roughly(top)} N·m at the end, within reach of hook spanner and hammer."
     return Method(tool, why, force, torque)
+
+
+def roughly(value: float) -> str:
+    """A number to two figures: more would be a promise.
+
+    >>> roughly(2530.9), roughly(467)
+    ('2500', '470')
+    """
+    return f"{float(f'{value:.2g}'):g}"
 
 
 def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Result:

@@ -1,6 +1,6 @@
 """Procedures as the core sees them: stages in the order of work, steps, gates and cautions.
 
-Where they are kept is not the core's business. Steps, tools, parts and gates may stand only for some plans: `when` names
+Where they are kept is not the core's business. Steps, cautions, tools, parts and gates may stand only for some plans: `when` names
 conditions of a plan, and one of them is enough.
 """
 
@@ -56,7 +56,7 @@ class Stage:
     title: str
     question: str
     steps: tuple[Step, ...]
-    cautions: tuple[str, ...] = ()
+    cautions: tuple[Step, ...] = ()
     gates: tuple[Gate, ...] = ()
 
 

@@ -1,11 +1,15 @@
 /** The taps that go with the next move, and the others that are always at hand. */
 import { useState } from "react";
 import type { Bench, Command, OutboxState } from "../../api";
-import { Button, Overlay, Say, TextField, useSettings } from "../../ui";
+import { Button, ChoiceRow, NamedReason, Overlay, Say, TextField, useSettings } from "../../ui";
 import { GatePanel } from "./gate-panel";
 import { GaugingPanel } from "./gauging-panel";
+import { HandCheckPanel } from "./hand-check-panel";
 import { LockPanel } from "./lock-panel";
+import { ReseatPanel } from "./reseat-panel";
+import { StartGauging } from "./start-gauging";
 import { TurnPanel } from "./turn-panel";
+import { ZeroPanel } from "./zero-panel";
 
 export type Tap = (command: Command) => void;
 
@@ -39,27 +43,31 @@ export function ActionPanel({
     case "gauge_initial":
       return (
         <Row>
-          <Button kind="main" data-main onClick={() => tap({ kind: "start_gauging", phase: "initial" })}>
-            Start gauging
-          </Button>
+          <StartGauging phase="initial" label="Start gauging" main tap={tap} refused={refused} />
+          {bench.figures.length > 0 ? <GoOnWithoutIt bench={bench} tap={tap} refused={refused} /> : null}
         </Row>
       );
     case "decide_group":
     case "decide_window":
-      return <Decide what={next.do === "decide_group" ? "group" : "window"} tap={tap} />;
+      return <Decide what={next.do === "decide_group" ? "group" : "window"} tap={tap} refused={refused} />;
     case "set_zero":
-      return <SetZero tap={tap} />;
+      return <ZeroPanel bench={bench} tap={tap} refused={refused} />;
     case "turn":
     case "gauge":
     case "lock":
+    case "reseat":
     case "release":
       return <Driving bench={bench} tap={tap} refused={refused} />;
+    case "hand_check":
+      return bench.locked ? (
+        <HandCheckPanel tap={tap} />
+      ) : (
+        <Driving bench={bench} tap={tap} refused={refused} />
+      );
     case "gauge_final":
       return (
         <Row>
-          <Button kind="main" data-main onClick={() => tap({ kind: "start_gauging", phase: "final" })}>
-            Start the final gauging
-          </Button>
+          <StartGauging phase="final" label="Start the final gauging" main tap={tap} refused={refused} />
         </Row>
       );
     case "sign":
@@ -83,16 +91,17 @@ export function Row({ children }: { children: React.ReactNode }) {
   return <div className="flex flex-wrap gap-3 pt-4">{children}</div>;
 }
 
-function SetZero({ tap }: { tap: Tap }) {
-  return (
-    <Row>
-      <Button kind="main" data-main onClick={() => tap({ kind: "set_zero", tap_tested: true })}>
-        Marked, and it held after the tap
-      </Button>
-      <Button onClick={() => tap({ kind: "set_zero", tap_tested: false })}>
-        Marked without the tap test
-      </Button>
-    </Row>
+/** A second unmounted gauging is advised, not asked for: the zero mark can be set without it. */
+function GoOnWithoutIt({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
+  const [open, setOpen] = useState(false);
+  return open ? (
+    <div className="w-full">
+      <ZeroPanel bench={bench} tap={tap} refused={refused} />
+    </div>
+  ) : (
+    <Button kind="quiet" onClick={() => setOpen(true)}>
+      Go on without it
+    </Button>
   );
 }
 
@@ -102,21 +111,80 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
   return (
     <>
       {next.do === "lock" ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
-      <TurnPanel bench={bench} tap={tap} refused={refused} />
+      {next.do === "reseat" ? <ReseatPanel bench={bench} tap={tap} refused={refused} /> : null}
+      {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
+      {next.do === "reseat" ? null : <TurnPanel bench={bench} tap={tap} refused={refused} />}
+      {bench.gauged_school ? <RiskChoice risk={bench.risk} tap={tap} /> : null}
       <Row>
-        <Button
-          kind={next.do === "gauge" ? "main" : "plain"}
-          data-main={next.do === "gauge" || undefined}
-          onClick={() => tap({ kind: "start_gauging", phase: "drive_up" })}
-        >
-          Gauge now
-        </Button>
+        {bench.gauged_school ? (
+          <StartGauging
+            phase="drive_up"
+            label="Gauge now"
+            main={next.do === "gauge"}
+            tap={tap}
+            refused={refused}
+          />
+        ) : next.do === "hand_check" ? null : (
+          <FeelButton tap={tap} />
+        )}
         <Button kind={next.do === "release" ? "stop" : "quiet"} onClick={() => setReleasing(true)}>
           Release from the sleeve and start again
         </Button>
       </Row>
       <Release open={releasing} onClose={() => setReleasing(false)} tap={tap} />
     </>
+  );
+}
+
+/** The ring felt by hand where the next move is another one. */
+function FeelButton({ tap }: { tap: Tap }) {
+  const [open, setOpen] = useState(false);
+  return open ? (
+    <div className="w-full">
+      <HandCheckPanel
+        tap={(command) => {
+          tap(command);
+          setOpen(false);
+        }}
+        quiet
+      />
+    </div>
+  ) : (
+    <Button onClick={() => setOpen(true)}>Felt the ring by hand</Button>
+  );
+}
+
+const RISKS = [
+  { value: "0.01", label: "1 in 100" },
+  { value: "0.02", label: "1 in 50", note: "usual" },
+  { value: "0.05", label: "1 in 20" },
+];
+
+/** The chance of going too far that a move may carry. */
+function RiskChoice({ risk, tap }: { risk: number; tap: Tap }) {
+  const [open, setOpen] = useState(false);
+  const now = RISKS.find((option) => Number(option.value) === risk);
+  if (!open) {
+    return (
+      <div className="pt-2">
+        <Button kind="quiet" onClick={() => setOpen(true)}>
+          Risk of going too far: {now?.label ?? risk}. Change it
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <div className="pt-3">
+      <ChoiceRow
+        label="Risk of going too far that a move may carry"
+        value={String(risk)}
+        onChange={(value) => {
+          tap({ kind: "choose_risk", risk: Number(value) });
+          setOpen(false);
+        }}
+        options={RISKS}
+      />
+    </div>
   );
 }
 
@@ -144,40 +212,24 @@ export function Release({ open, onClose, tap }: { open: boolean; onClose: () => 
   );
 }
 
-function Decide({ what, tap }: { what: "group" | "window"; tap: Tap }) {
-  const { actor } = useSettings();
+function Decide({ what, tap, refused }: { what: "group" | "window"; tap: Tap; refused: Refused }) {
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState(actor);
-  const [reason, setReason] = useState("");
   return (
     <>
       <Row>
-        <Button kind="main" data-main onClick={() => tap({ kind: "start_gauging", phase: "initial" })}>
-          Wipe, settle and gauge again
-        </Button>
+        <StartGauging phase="initial" label="Wipe, settle and gauge again" main tap={tap} refused={refused} />
         <Button kind="stop" onClick={() => setOpen(true)}>
           Accept by name with a reason
         </Button>
       </Row>
-      <Overlay
+      <NamedReason
         title="Accept what is outside"
         description="It stands in the record with your name."
+        action="Accept and go on"
         open={open}
         onClose={() => setOpen(false)}
-      >
-        <TextField label="Who decides" value={name} onChange={(event) => setName(event.target.value)} />
-        <TextField label="Reason" value={reason} onChange={(event) => setReason(event.target.value)} />
-        <Button
-          kind="stop"
-          disabled={!name.trim() || !reason.trim()}
-          onClick={() => {
-            tap({ kind: "accept_outside", what, name, reason });
-            setOpen(false);
-          }}
-        >
-          Accept and go on
-        </Button>
-      </Overlay>
+        onDecide={(name, reason) => tap({ kind: "accept_outside", what, name, reason })}
+      />
     </>
   );
 }
@@ -229,7 +281,11 @@ function Sign({ bench, tap }: { bench: Bench; tap: Tap }) {
         </Button>
       </form>
       <Row>
-        <Button onClick={() => tap({ kind: "start_gauging", phase: "final" })}>Gauge again</Button>
+        {bench.gauged_school ? (
+          <StartGauging phase="final" label="Gauge again" tap={tap} refused={null} />
+        ) : (
+          <FeelButton tap={tap} />
+        )}
         <Button kind="quiet" onClick={() => setReleasing(true)}>
           Release from the sleeve and start again
         </Button>

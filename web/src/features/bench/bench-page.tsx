@@ -47,7 +47,7 @@ export function BenchPage() {
         <WhoIsHere />
         <NextCard bench={bench} job={job} />
         <Findings bench={bench} />
-        <LogPanel log={bench.log} tap={job.tap} />
+        <LogPanel log={bench.log} ways={bench.turn_units} tap={job.tap} />
         <MorePanel bench={bench} tap={job.tap} />
       </div>
       <div className="space-y-4">
@@ -83,13 +83,23 @@ function TitleBlock({ bench }: { bench: Bench }) {
         <span className="lg:block">{bench.position}</span>
         {bench.attempt > 1 ? <b className="block">Attempt {bench.attempt}</b> : null}
       </p>
-      <p className={`${cell} ml-auto`}>
-        <a
-          href={`/api/jobs/${bench.id}/record.html`}
-          className="inline-flex min-h-10 items-center text-dye underline underline-offset-4"
-        >
-          Record
-        </a>
+      <p className={`${cell} order-last w-full lg:w-auto`}>
+        <span className="text-soft">School</span> <b>{bench.school}</b>: {bench.school_title.toLowerCase()}
+      </p>
+      <p className={`${cell} ml-auto flex gap-4`}>
+        {[
+          { address: "record.html", words: "Record", more: "" },
+          { address: "plan.html", words: "Plan", more: " sheet" },
+        ].map(({ address, words, more }) => (
+          <a
+            key={address}
+            href={`/api/jobs/${bench.id}/${address}`}
+            className="inline-flex min-h-10 items-center text-dye underline underline-offset-4"
+          >
+            {words}
+            <span className="sr-only lg:not-sr-only lg:whitespace-pre">{more}</span>
+          </a>
+        ))}
       </p>
     </div>
   );
@@ -223,26 +233,20 @@ function Findings({ bench }: { bench: Bench }) {
 
 function Drawings({ bench }: { bench: Bench }) {
   const { ruler, dial, section } = bench;
-  const last = ruler.readings.at(-1);
-  const play = ruler.estimate_um ?? (last ? last.mean_um : null);
+  const last = ruler?.readings.at(-1);
+  const play = ruler?.estimate_um ?? (last ? last.mean_um : null);
   const group = bench.targets.find((target) => target.id === "group_limits")?.label.split(", ")[1] ?? "group";
-  const driven = bench.zero_set && dial;
   return (
     <>
-      <section className="sheet p-3" aria-label="Ruler">
-        <ClearanceRuler ruler={ruler} groupName={group} />
-      </section>
-      {driven ? (
+      {ruler ? (
+        <section className="sheet p-3" aria-label="Ruler">
+          <ClearanceRuler ruler={ruler} groupName={group} />
+        </section>
+      ) : null}
+      {bench.zero_set && dial ? (
         <section className="sheet p-3" aria-label="Nut">
-          <NutDial dial={dial} />
-          <p className="text-sm text-soft">
-            Blue: turned so far.
-            {dial.target_to_deg !== null && !bench.locked
-              ? " Yellow: where the window is expected."
-              : ""}{" "}
-            {dial.slots} slots, {dial.tabs} tabs{dial.tabs_counted ? ", counted" : " by the table"}: a tab
-            meets a slot every {dial.step_deg.toFixed(1)}°.
-          </p>
+          <NutDial dial={dial} travel={bench.school === "X"} />
+          <p className="text-sm text-soft">{dialWords(bench)}</p>
         </section>
       ) : null}
       <section className="sheet p-3" aria-label="Section">
@@ -250,4 +254,24 @@ function Drawings({ bench }: { bench: Bench }) {
       </section>
     </>
   );
+}
+
+function dialWords(bench: Bench): string {
+  const { dial } = bench;
+  if (!dial) return "";
+  const words = ["Blue: turned so far."];
+  if (dial.target_to_deg !== null && !bench.locked) {
+    words.push(
+      bench.gauged_school ? "Yellow: where the window is expected." : "Yellow: the turn that is asked for.",
+    );
+  }
+  const stops = dial.lock === "tab_washer" ? "tabs" : "positions";
+  if (dial.step_deg !== null) {
+    const how = dial.tabs_counted ? ", counted" : " by the table";
+    words.push(
+      `${dial.slots} slots, ${dial.tabs} ${stops}${how}: a meeting every ${dial.step_deg.toFixed(1)}°.`,
+    );
+  } else words.push(`Slots and ${stops} are not all known; count them to see the meetings.`);
+  if (!dial.outside_known) words.push("Outside diameter not known; drawn at a usual size.");
+  return words.join(" ");
 }

@@ -1,15 +1,12 @@
 /** A gate: tick every item, or overrule by name with a reason. */
 import { useState } from "react";
 import type { Gate } from "../../api";
-import { Button, Overlay, TextField, Tick, useSettings } from "../../ui";
+import { Button, NamedReason, Tick } from "../../ui";
 import type { Tap } from "./action-panel";
 
 export function GatePanel({ gate, tap }: { gate: Gate; tap: Tap }) {
-  const { actor } = useSettings();
   const [ticked, setTicked] = useState<string[]>([]);
   const [overruling, setOverruling] = useState(false);
-  const [name, setName] = useState(actor);
-  const [reason, setReason] = useState("");
   const left = gate.items.length - ticked.length;
   const toggle = (id: string, on: boolean) =>
     setTicked((before) => (on ? [...before, id] : before.filter((other) => other !== id)));
@@ -36,25 +33,16 @@ export function GatePanel({ gate, tap }: { gate: Gate; tap: Tap }) {
           Overrule by name with a reason
         </Button>
       </div>
-      <Overlay
+      <NamedReason
         title={`Overrule: ${gate.title}`}
         description="The record will name you, your reason, and what was not confirmed."
+        action="Overrule and go on"
         open={overruling}
         onClose={() => setOverruling(false)}
-      >
-        <TextField label="Who decides" value={name} onChange={(event) => setName(event.target.value)} />
-        <TextField label="Reason" value={reason} onChange={(event) => setReason(event.target.value)} />
-        <Button
-          kind="stop"
-          disabled={!name.trim() || !reason.trim()}
-          onClick={() => {
-            tap({ kind: "overrule_gate", gate: gate.id, name, reason, items: ticked });
-            setOverruling(false);
-          }}
-        >
-          Overrule and go on
-        </Button>
-      </Overlay>
+        onDecide={(name, reason) =>
+          tap({ kind: "overrule_gate", gate: gate.id, name, reason, items: ticked })
+        }
+      />
     </div>
   );
 }

@@ -1,30 +1,32 @@
 /** Where tabs meet slots from here on, by tightening alone. */
+import { useState } from "react";
 import type { Bench, Meeting } from "../../api";
 import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } from "../../ui";
 import type { Refused, Tap } from "./action-panel";
 import { useTyped } from "./use-typed";
 
 export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
-  const { units } = useSettings();
-  const { text: rim, setText: setRim, problem } = useTyped(refused, "see_meeting", "amount");
+  const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_meeting", "amount");
   const known = bench.meeting_known;
+  const rim = bench.turn_units.includes("rim");
+  if (!bench.dial?.step_deg) return <LockedByHand bench={bench} tap={tap} refused={refused} />;
   return (
     <div className="space-y-3 pt-4">
       <form
         className="flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          tap({ kind: "see_meeting", amount: rim || "0", unit: "rim" });
-          setRim("");
+          tap({ kind: "see_meeting", amount: seen || "0", unit: rim ? "rim" : "degrees" });
+          setSeen("");
         }}
       >
         <div className="w-52">
           <TextField
-            label="Rim to the next tab, mm"
+            label={rim ? "Rim to the next tab, mm" : "Turn to the next tab, degrees"}
             problem={problem}
-            value={rim}
+            value={seen}
             placeholder="0 when square now"
-            onChange={(event) => setRim(event.target.value)}
+            onChange={(event) => setSeen(event.target.value)}
           />
         </div>
         <Button kind={known ? "plain" : "main"} data-main={!known || undefined} type="submit">
@@ -38,7 +40,7 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
         <thead>
           <tr className="border-b-2 border-ink text-sm">
             <th className="py-1 pr-2">Turn on</th>
-            <th className="pr-2">Leaves</th>
+            {bench.gauged_school ? <th className="pr-2">Leaves</th> : null}
             <th className="pr-2">Verdict</th>
             <th>
               <span className="sr-only">Lock</span>
@@ -47,36 +49,7 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
         </thead>
         <tbody>
           {bench.meetings.map((meeting) => (
-            <tr key={meeting.index} className="border-b border-rule align-middle">
-              <td className="py-1 pr-2">
-                <b>{turn(meeting)}</b>
-                <span className="block text-sm text-soft">{length(meeting.rim_mm, units)} of rim</span>
-              </td>
-              <td className="pr-2">
-                {clearance(meeting.residual_um, units)}
-                <span className="block text-sm text-soft">± {clearance(meeting.doubt_um, units)}</span>
-              </td>
-              <td className="pr-2">
-                <VerdictMark verdict={meeting.verdict} />
-              </td>
-              <td className="text-right">
-                {known ? (
-                  <Button
-                    kind={
-                      meeting.turn_deg === bench.next.turn_deg
-                        ? "main"
-                        : meeting.verdict.level === "stop"
-                          ? "stop"
-                          : "plain"
-                    }
-                    data-main={meeting.turn_deg === bench.next.turn_deg || undefined}
-                    onClick={() => tap({ kind: "lock", turn: meeting.turn_deg.toFixed(3) })}
-                  >
-                    Tab bent here<span className="sr-only">, after {turn(meeting)}</span>
-                  </Button>
-                ) : null}
-              </td>
-            </tr>
+            <MeetingRow key={meeting.index} meeting={meeting} bench={bench} tap={tap} known={known} />
           ))}
         </tbody>
       </table>
@@ -86,6 +59,70 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
         </p>
       ) : null}
     </div>
+  );
+}
+
+function MeetingRow(props: { meeting: Meeting; bench: Bench; tap: Tap; known: boolean }) {
+  const { meeting, bench, tap, known } = props;
+  const { units } = useSettings();
+  const taken = meeting.turn_deg === bench.next.turn_deg;
+  return (
+    <tr className="border-b border-rule align-middle">
+      <td className="py-1 pr-2">
+        <b>{turn(meeting)}</b>
+        {meeting.rim_mm !== null ? (
+          <span className="block text-sm text-soft">{length(meeting.rim_mm, units)} of rim</span>
+        ) : null}
+      </td>
+      {meeting.residual_um !== null && meeting.doubt_um !== null ? (
+        <td className="pr-2">
+          {clearance(meeting.residual_um, units)}
+          <span className="block text-sm text-soft">± {clearance(meeting.doubt_um, units)}</span>
+        </td>
+      ) : null}
+      <td className="pr-2">
+        <VerdictMark verdict={meeting.verdict} />
+      </td>
+      <td className="text-right">
+        {known ? (
+          <Button
+            kind={taken ? "main" : meeting.verdict.level === "stop" ? "stop" : "plain"}
+            data-main={taken || undefined}
+            onClick={() => tap({ kind: "lock", turn: meeting.turn_deg.toFixed(3) })}
+          >
+            Tab bent here<span className="sr-only">, after {turn(meeting)}</span>
+          </Button>
+        ) : null}
+      </td>
+    </tr>
+  );
+}
+
+/** Slots or positions are not known: how far it was tightened until the lock fitted is logged. */
+function LockedByHand({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
+  const [turned, setTurned] = useState("");
+  const problem = refused?.command.kind === "lock" ? refused.problem.at("turn") : undefined;
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        tap({ kind: "lock", turn: turned || "0" });
+      }}
+    >
+      <div className="w-56">
+        <TextField
+          label="Tightened until it fitted, degrees"
+          problem={problem}
+          value={turned}
+          placeholder="0 when it fitted at once"
+          onChange={(event) => setTurned(event.target.value)}
+        />
+      </div>
+      <Button kind="main" data-main type="submit">
+        {bench.dial?.lock === "tab_washer" ? "Tab bent" : "Locked"}
+      </Button>
+    </form>
   );
 }
 

@@ -1,12 +1,13 @@
 /** The log: every entry, newest first; corrections beside what they replace. */
 import { useState } from "react";
-import type { LogLine, Outcome } from "../../api";
+import type { LogLine, Outcome, TurnUnit } from "../../api";
 import { Button, ChoiceRow, Overlay, Say, TextField, inUnits, moment, useSettings } from "../../ui";
 import type { Tap } from "./action-panel";
+import { UNIT_WORDS } from "./turn-panel";
 
 const SHORT = 5;
 
-export function LogPanel({ log, tap }: { log: LogLine[]; tap: Tap }) {
+export function LogPanel({ log, ways, tap }: { log: LogLine[]; ways: TurnUnit[]; tap: Tap }) {
   const [all, setAll] = useState(false);
   const [target, setTarget] = useState<LogLine | null>(null);
   const newest = [...log].reverse();
@@ -55,20 +56,21 @@ export function LogPanel({ log, tap }: { log: LogLine[]; tap: Tap }) {
         </Button>
       ) : null}
       {target ? (
-        <Correction key={target.seq} line={target} onClose={() => setTarget(null)} tap={tap} />
+        <Correction key={target.seq} line={target} ways={ways} onClose={() => setTarget(null)} tap={tap} />
       ) : null}
     </section>
   );
 }
 
-function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void; tap: Tap }) {
+function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: () => void; tap: Tap }) {
+  const { line, ways, onClose, tap } = props;
   const { units } = useSettings();
   const reading = line.kind === "leaf_tried";
   const [leaf, setLeaf] = useState("");
   const [outcome, setOutcome] = useState("");
   const [amount, setAmount] = useState("");
-  const [unit, setUnit] = useState<"degrees" | "slots" | "rim">(
-    line.kind === "meeting_seen" ? "rim" : "degrees",
+  const [unit, setUnit] = useState<TurnUnit>(
+    line.kind === "nut_turned" || !ways.includes("rim") ? "degrees" : "rim",
   );
   const [reason, setReason] = useState("");
   const changes = reading ? Boolean(leaf.trim() || outcome) : Boolean(amount.trim());
@@ -111,8 +113,8 @@ function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void
           <ChoiceRow
             label="In"
             value={unit}
-            onChange={(value) => setUnit(value as typeof unit)}
-            options={["degrees", "slots", "rim"].map((value) => ({ value, label: value }))}
+            onChange={(value) => setUnit(value as TurnUnit)}
+            options={ways.map((value) => ({ value, label: UNIT_WORDS[value] }))}
           />
           <TextField
             label="It should have been"

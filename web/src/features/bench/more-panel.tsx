@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Bench } from "../../api";
-import { Button, Figure, Overlay, TextField, useSettings } from "../../ui";
+import { Button, Figure, NamedReason, TextField } from "../../ui";
 import type { Tap } from "./action-panel";
 
 export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
@@ -60,7 +60,15 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
       </div>
       {plan ? bench.targets.map((result) => <Figure key={result.label} result={result} />) : null}
       <p className="text-sm text-soft">{bench.standing_above}</p>
-      <GiveUp open={giving} onClose={() => setGiving(false)} tap={tap} />
+      <NamedReason
+        title="Give this job up"
+        description="Its record stays and can be read; nothing more is logged to it."
+        action="Give the job up"
+        example="tight bearing, taking the next group"
+        open={giving}
+        onClose={() => setGiving(false)}
+        onDecide={(name, reason) => tap({ kind: "abandon", name, reason })}
+      />
     </section>
   );
 }
@@ -95,37 +103,5 @@ function PointLine({ point, tap }: { point: Bench["points"][number]; tap: Tap })
         </form>
       ) : null}
     </li>
-  );
-}
-
-function GiveUp({ open, onClose, tap }: { open: boolean; onClose: () => void; tap: Tap }) {
-  const { actor } = useSettings();
-  const [name, setName] = useState(actor);
-  const [reason, setReason] = useState("");
-  return (
-    <Overlay
-      title="Give this job up"
-      description="Its record stays and can be read; nothing more is logged to it."
-      open={open}
-      onClose={onClose}
-    >
-      <TextField label="Who decides" value={name} onChange={(event) => setName(event.target.value)} />
-      <TextField
-        label="Reason"
-        value={reason}
-        placeholder="tight bearing, taking the next group"
-        onChange={(event) => setReason(event.target.value)}
-      />
-      <Button
-        kind="stop"
-        disabled={!name.trim() || !reason.trim()}
-        onClick={() => {
-          tap({ kind: "abandon", name, reason });
-          onClose();
-        }}
-      >
-        Give the job up
-      </Button>
-    </Overlay>
   );
 }

@@ -1,24 +1,38 @@
-/** Log a turn of the nut: the proposed one with one tap, or slots, degrees, millimetres of rim. */
+/** Log a turn of the nut: the proposed one with one tap, or in the unit that is at hand. */
 import { useState } from "react";
-import type { Bench } from "../../api";
+import type { Bench, TurnUnit } from "../../api";
 import { Button, ChoiceRow, TextField, length, useSettings } from "../../ui";
 import type { Refused, Tap } from "./action-panel";
 import { useTyped } from "./use-typed";
 
-type TurnUnit = "degrees" | "slots" | "rim";
+export const UNIT_WORDS: Record<TurnUnit, string> = {
+  degrees: "degrees",
+  rim: "rim",
+  slots: "slots",
+  drive_up: "drive-up",
+  turns: "turns",
+};
 
 const HINTS: Record<TurnUnit, string> = {
   degrees: "for example 35",
   slots: "for example 1 1/2",
   rim: "mm, or with a unit: 1 1/4 in",
+  drive_up: "mm, for example 0.15",
+  turns: "for example 1 1/4",
 };
 
 export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const { units } = useSettings();
-  const [unit, setUnit] = useState<TurnUnit>("degrees");
+  const { next, turn_units: ways } = bench;
+  const [unit, setUnit] = useState<TurnUnit>(ways[0] ?? "degrees");
   const { text: amount, setText: setAmount, problem } = useTyped(refused, "turn_nut", "amount");
-  const { next, dial } = bench;
   const proposed = next.do === "turn" ? next.turn_deg : null;
+  const aside =
+    bench.school === "X" && next.drive_up_mm
+      ? `, ${length(next.drive_up_mm, units, 2)} of drive-up`
+      : next.rim_mm
+        ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim`
+        : "";
   return (
     <div className="space-y-3 pt-4">
       {proposed ? (
@@ -28,8 +42,7 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
           className="text-lg"
           onClick={() => tap({ kind: "turn_nut", amount: String(proposed), unit: "degrees" })}
         >
-          Turned {proposed.toFixed(0)}°
-          {next.rim_mm ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim` : ""}
+          Turned {proposed.toFixed(0)}°{aside}
         </Button>
       ) : null}
       <form
@@ -45,15 +58,7 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
           label="Turned otherwise, in"
           value={unit}
           onChange={(value) => setUnit(value as TurnUnit)}
-          options={[
-            { value: "degrees", label: "degrees" },
-            ...(dial
-              ? [
-                  { value: "slots", label: "slots" },
-                  { value: "rim", label: "rim" },
-                ]
-              : []),
-          ]}
+          options={ways.map((value) => ({ value, label: UNIT_WORDS[value] }))}
         />
         <div className="w-36">
           <TextField

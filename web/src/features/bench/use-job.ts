@@ -1,7 +1,7 @@
 /** A job with its outbox: what the server says, and taps on their way to it. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
-import { Outbox, getJob, type Bench, type Command, type OutboxState } from "../../api";
+import { Outbox, getJob, remember, type Bench, type Command, type OutboxState } from "../../api";
 import { useSettings } from "../../ui";
 
 export interface JobAccess {
@@ -22,6 +22,7 @@ export function useJob(id: string): JobAccess {
         // An answer under way to an older question must not overwrite this one.
         void queries.cancelQueries({ queryKey: ["job", id] });
         queries.setQueryData(["job", id], bench);
+        void remember(`/api/jobs/${id}`, bench);
       }),
     [id, queries],
   );

@@ -4,8 +4,6 @@ import { Link } from "react-router";
 import { getJobs, type JobSummary } from "../../api";
 import { moment } from "../../ui";
 
-const ORDER = ["Plan", "Make safe", "Initial clearance", "Target window", "Drive up", "Lock", "Final check"];
-
 export function JobsPage() {
   const jobs = useQuery({ queryKey: ["jobs"], queryFn: getJobs, refetchInterval: 20_000 });
   const open = jobs.data?.filter((job) => job.status === "open" || job.status === "stopped") ?? [];
@@ -71,7 +69,7 @@ export function JobsPage() {
 }
 
 function JobStrip({ job }: { job: JobSummary }) {
-  const at = ORDER.indexOf(job.stage);
+  const at = job.stage_at - 1;
   const stopped = job.status === "stopped";
   return (
     <li>
@@ -89,10 +87,10 @@ function JobStrip({ job }: { job: JobSummary }) {
         </span>
         <span>
           <svg viewBox="0 0 136 16" className="h-4 w-34" aria-hidden>
-            <path d="M8 8H128" stroke="var(--ink)" strokeWidth="1.5" />
-            {ORDER.map((name, index) => (
+            <path d={`M8 8H${8 + 20 * (job.stage_of - 1)}`} stroke="var(--ink)" strokeWidth="1.5" />
+            {Array.from({ length: job.stage_of }, (_, index) => (
               <circle
-                key={name}
+                key={index}
                 cx={8 + index * 20}
                 cy="8"
                 r={index === at ? 7 : 4.5}

@@ -1,6 +1,6 @@
 /** Plan one mounting: what goes on where, and every target before the walk to the machine. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import {
   AwayError,
@@ -11,29 +11,14 @@ import {
   previewPlan,
   send,
   type Bench,
-  type PlanDraft,
   type PlanSheet,
 } from "../../api";
-import { Button, ChoiceRow, SelectField, TextField, useSettings } from "../../ui";
+import { Button, SelectField, TextField, useSettings } from "../../ui";
+import { EMPTY, draftOf, type Draft } from "./draft";
+import { BearingFields, SeatFields, type Form } from "./part-fields";
+import { GaugingFields, HydraulicFields, NutFields, RangeFields } from "./school-fields";
 import { SheetView } from "./sheet-view";
 
-const EMPTY: PlanDraft = {
-  designation: "",
-  bore: "",
-  outside: "",
-  width: "",
-  group: "",
-  taper: "",
-  shaft: "",
-  card: "A",
-  feeler_id: "",
-  where: "hung_bottom",
-  places: "3",
-  nut_pitch: "",
-  nut_outside: "",
-  nut_slots: "",
-  nut_tabs: "",
-};
 const WAIT_MS = 350;
 
 export function PlanPage() {
@@ -44,31 +29,26 @@ export function PlanPage() {
   const [search] = useSearchParams();
   const revised = search.get("job");
   const [reason, setReason] = useState("");
-  const [draft, setDraft] = useState(EMPTY);
+  const [draft, setDraft] = useState(() => draftOf(search) ?? EMPTY);
   const [positionId, setPositionId] = useState("");
   const [title, setTitle] = useState("");
-  const [byDimensions, setByDimensions] = useState(false);
-  const [ownNut, setOwnNut] = useState(false);
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
   // The same id for every try of this page: pressed twice, or sent twice by a bad network, it is one job.
   const [jobId] = useState(newId);
   const preview = usePreview(draft);
 
-  const set = (name: keyof PlanDraft) => (event: { target: { value: string } }) =>
-    setDraft((before) => ({ ...before, [name]: event.target.value }));
-  const field = (name: string) =>
-    problem?.at(name) ?? (draft[name as keyof PlanDraft] ? preview.problem?.at(name) : undefined);
-  const text = (name: keyof PlanDraft, label: string, hint?: string) => (
-    <TextField
-      label={label}
-      hint={hint}
-      value={draft[name]}
-      onChange={set(name)}
-      problem={field(name)}
-      inputMode="text"
-    />
-  );
+  const choose = (name: keyof Draft) => (value: string) =>
+    setDraft((before) => ({ ...before, [name]: value }));
+  const field = (name: keyof Draft) =>
+    problem?.at(name) ?? (draft[name] || name === "range_low" ? preview.problem?.at(name) : undefined);
+  const form: Form = {
+    draft,
+    change: (part) => setDraft((before) => ({ ...before, ...part })),
+    problem: field,
+  };
+  const school = preview.sheet?.plan.school ?? (draft.housed_unit ? "Z" : draft.school);
+  const gauged = school !== "Z" && school !== "A";
 
   // Changing the plan of a job begins with what was given for it.
   useEffect(() => {
@@ -76,15 +56,6 @@ export function PlanPage() {
     void getJob(revised).then((bench) => {
       setPositionId(bench.position_id);
       setDraft({ ...EMPTY, ...bench.given });
-      setByDimensions(Boolean(bench.given["bore"]));
-      setOwnNut(
-        Boolean(
-          bench.given["nut_pitch"] ||
-          bench.given["nut_outside"] ||
-          bench.given["nut_slots"] ||
-          bench.given["nut_tabs"],
-        ),
-      );
     });
   }, [revised]);
 
@@ -94,7 +65,6 @@ export function PlanPage() {
       .flatMap((machine) => machine.positions)
       .find((position) => position.id === id);
     if (place) {
-      setByDimensions(false);
       setDraft((before) => ({
         ...before,
         designation: place.designation,
@@ -129,12 +99,6 @@ export function PlanPage() {
     }
   };
 
-  const marked = useMemo(() => /C[2-5]\b|CN\b/i.test(draft.designation ?? ""), [draft.designation]);
-  const tapered = useMemo(
-    () => /K(30)?(?=$|[^A-Z0-9]|C|W)/i.test(draft.designation ?? ""),
-    [draft.designation],
-  );
-
   return (
     <div className="grid gap-6 lg:grid-cols-[24rem_1fr]">
       <form
@@ -164,93 +128,18 @@ export function PlanPage() {
             </optgroup>
           ))}
         </SelectField>
-        {text(
-          "designation",
-          "Number on the new ring",
-          "For example 22218 K C3 W33. Suffixes that are not known here are named, not dropped.",
-        )}
-        {byDimensions ? (
-          <div className="grid grid-cols-3 gap-2">
-            {text("bore", "Bore d")}
-            {text("outside", "Outside D")}
-            {text("width", "Width B")}
-          </div>
-        ) : (
-          <Button kind="quiet" onClick={() => setByDimensions(true)}>
-            Give bore, outside diameter and width instead
-          </Button>
-        )}
-        {marked && !field("group") ? null : (
-          <ChoiceRow
-            label="Clearance group, as marked on the ring (no mark is CN)"
-            options={["C2", "CN", "C3", "C4", "C5"].map((value) => ({ value, label: value }))}
-            value={draft.group ?? ""}
-            onChange={(value) => setDraft((before) => ({ ...before, group: value }))}
-            problem={field("group")}
+        <BearingFields form={form} />
+        <SeatFields form={form} materials={choices.data?.materials ?? []} />
+        {school === "Z" || school === "A" ? <RangeFields form={form} school={school} /> : null}
+        {gauged ? (
+          <GaugingFields
+            form={form}
+            gauges={choices.data?.feeler_sets ?? []}
+            places={choices.data?.gauging_places ?? []}
           />
-        )}
-        {tapered && !field("taper") ? null : (
-          <ChoiceRow
-            label="Taper of the bore"
-            options={[
-              { value: "1:12", label: "1:12 (K)" },
-              { value: "1:30", label: "1:30 (K30)" },
-            ]}
-            value={draft.taper ?? ""}
-            onChange={(value) => setDraft((before) => ({ ...before, taper: value }))}
-            problem={field("taper")}
-          />
-        )}
-        {text("shaft", "Shaft diameter", "mm or inch: 80 mm, 3 3/16 in")}
-        <SelectField
-          label="Feeler set"
-          value={draft.feeler_id}
-          onChange={set("feeler_id")}
-          problem={problem?.at("feeler_id")}
-        >
-          <option value="">Choose the set you take along …</option>
-          {choices.data?.feeler_sets.map((gauge) => (
-            <option key={gauge.id} value={gauge.id}>
-              {gauge.name}
-              {gauge.checked_on ? `, checked ${gauge.checked_on}` : ", never checked"}
-            </option>
-          ))}
-        </SelectField>
-        <ChoiceRow
-          label="Where the play is gauged, before and after"
-          column
-          options={(choices.data?.gauging_places ?? []).map((place) => ({
-            value: place.id,
-            label: place.title,
-            note: place.reason,
-          }))}
-          value={draft.where ?? ""}
-          onChange={(value) => setDraft((before) => ({ ...before, where: value }))}
-        />
-        <ChoiceRow
-          label="Places round the ring"
-          options={[
-            { value: "3", label: "Three", note: "Default: narrows the doubt" },
-            { value: "1", label: "One", note: "Quicker" },
-          ]}
-          value={draft.places ?? "3"}
-          onChange={(value) => setDraft((before) => ({ ...before, places: value }))}
-        />
-        {ownNut ? (
-          <fieldset className="grid grid-cols-2 gap-2">
-            <legend className="pb-1 text-sm font-bold">
-              Nut and washer at hand (empty: as in the table)
-            </legend>
-            {text("nut_pitch", "Thread pitch")}
-            {text("nut_outside", "Nut diameter")}
-            {text("nut_slots", "Slots")}
-            {text("nut_tabs", "Washer's outer tabs")}
-          </fieldset>
-        ) : (
-          <Button kind="quiet" onClick={() => setOwnNut(true)}>
-            Count tabs and slots of the nut at hand
-          </Button>
-        )}
+        ) : null}
+        <NutFields form={form} />
+        {school === "X" ? <HydraulicFields form={form} /> : null}
         {revised ? (
           <TextField
             label="Why the plan changes"
@@ -293,15 +182,20 @@ export function PlanPage() {
       <SheetView
         sheet={preview.sheet}
         problem={preview.problem}
-        card={draft.card ?? "A"}
-        onCard={(card) => setDraft((before) => ({ ...before, card }))}
+        onCard={choose("card")}
+        onSchool={choose("school")}
+        onWasher={choose("washer")}
+        printAddress={`/api/print/plan.pdf?${new URLSearchParams(given(draft))}`}
       />
     </div>
   );
 }
 
+/** What was given, for an address. */
+const given = (draft: Draft) => Object.fromEntries(Object.entries(draft).filter(([, value]) => value));
+
 /** The plan worked out while typing; the last good one stays visible. */
-function usePreview(draft: PlanDraft): { sheet: PlanSheet | null; problem: ProblemError | null } {
+function usePreview(draft: Draft): { sheet: PlanSheet | null; problem: ProblemError | null } {
   const [state, setState] = useState<{ sheet: PlanSheet | null; problem: ProblemError | null }>({
     sheet: null,
     problem: null,

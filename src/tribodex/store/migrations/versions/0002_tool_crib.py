@@ -1,4 +1,4 @@
-"""The tool crib: gauge sets and own cards as versions that are never overwritten; gauge sets move there."""
+"""The tool crib: gauge sets and own cards as versions that are never overwritten; gauge sets move there. Lists know the stage's number."""
 
 import json
 from datetime import UTC, datetime
@@ -52,6 +52,9 @@ def upgrade() -> None:
         op.bulk_insert(crib, rows)
     op.drop_table("feeler_leaf")
     op.drop_table("feeler_set")
+    for name in ("stage_at", "stage_of"):
+        op.add_column("job_list", sa.Column(name, sa.Integer(), nullable=False, server_default="0"))
+        op.alter_column("job_list", name, existing_type=sa.Integer(), existing_nullable=False, server_default=None)
 
 
 def downgrade() -> None:
@@ -82,3 +85,5 @@ def downgrade() -> None:
         for leaf in gauge["leaves_um"]:
             here.execute(sa.text("INSERT INTO feeler_leaf VALUES (:id, :leaf)"), {"id": gauge["id"], "leaf": leaf})
     op.drop_table("crib_item")
+    for name in ("stage_at", "stage_of"):
+        op.drop_column("job_list", name)

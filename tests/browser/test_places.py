@@ -1,0 +1,113 @@
+"""The slate, the tables and the tool crib with a real browser."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.hands import Hands
+from tests.browser.machine import PHONE
+from tribodex.core.training.virtual import VirtualBearing
+
+
+def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
+    page.goto("/slate")
+    first = page.get_by_role("region", name="Variant A")
+    first.get_by_label("Number on the ring").fill("23224 K C3")
+    first.get_by_label("Shaft diameter").fill("110")
+    first.get_by_label("Unmounted clearance").fill("0.150")
+    figures = page.get_by_role("region", name="Figures of each variant")
+    expect(figures).to_contain_text("0.080 to 0.100 mm")
+    page.get_by_role("button", name="Set another variant beside it").click()
+    second = page.get_by_role("region", name="Variant B")
+    expect(second.get_by_label("Number on the ring")).to_have_value("23224 K C3")
+    second.get_by_label("Shaft bored to").fill("70")
+    ratio = figures.get_by_role("row").filter(has_text="Effective ratio")
+    expect(ratio).to_contain_text("≠")
+    second.get_by_label("Shaft bored to").fill("109")
+    expect(second).to_contain_text("does not leave a wall")
+    second.get_by_label("Shaft bored to").fill("70")
+    figures.get_by_role("button", name="Effective ratio k").click()
+    expect(figures).to_contain_text("Thick-walled rings")
+    page.reload()
+    expect(page.get_by_role("region", name="Variant B").get_by_label("Shaft bored to")).to_have_value("70")
+    page.get_by_role("button", name="Plan a job from B").click()
+    expect(page.get_by_label("Number on the new ring")).to_have_value("23224 K C3")
+    expect(page.get_by_label("Bored to")).to_have_value("70")
+
+
+def test_a_table_is_found_read_and_drawn(page: Page) -> None:
+    page.goto("/tables")
+    page.get_by_label("Find a table").fill("clearance tapered")
+    page.get_by_role("link", name="spherical roller bearings with tapered bore").click()
+    expect(page.get_by_text("from memory, not compared with print")).to_be_visible()
+    expect(page.get_by_role("img", name="Group limits over the bore")).to_be_visible()
+    page.get_by_label("Find rows").fill("80 100 110")
+    expect(page.get_by_text("1 of 26 rows")).to_be_visible()
+    page.goto("/tables/reduction_srb_tapered")
+    expect(page.get_by_role("img", name="theory against cards")).to_have_count(2)
+    page.goto("/tables")
+    page.get_by_label("Find a table").fill("nothing like this")
+    expect(page.get_by_text("No table has these words")).to_be_visible()
+
+
+def test_a_makers_sheet_is_typed_in_and_planned_with(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    page.goto("/crib")
+    page.get_by_role("button", name="Type in a sheet or card").click()
+    page.get_by_role("button", name="Keep the card").click()
+    expect(page.get_by_role("alert")).to_contain_text("Nothing was lost")
+    expect(page.get_by_label("What the shop calls it")).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("What the shop calls it").fill("Roller sheet 12")
+    page.get_by_label("Source: sheet, edition, page").fill("maker's sheet 12, page 2")
+    page.get_by_label("For one bearing alone").fill("23224 K")
+    page.get_by_label("Bore over").fill("100")
+    page.get_by_label("up to").fill("140")
+    page.get_by_label("Reduction, least").fill("2 thou")
+    page.get_by_label("greatest").first.fill("0.065")
+    page.get_by_label("C3", exact=True).fill("0.070")
+    page.get_by_role("button", name="Keep the card").click()
+    expect(page.get_by_role("heading", name="Roller sheet 12, for 23224 alone")).to_be_visible()
+    expect(page.get_by_text("first typed in").last).to_be_visible()
+    hands = Hands(page, VirtualBearing(150, 0.4, 9))
+
+    def fill(planner: Page) -> None:
+        planner.get_by_label("Feeler set").select_option("fs-m1")
+        planner.get_by_role("radio", name="Roller sheet 12").click()
+        expect(planner.get_by_text("0.051 to 0.065 mm").first).to_be_visible()
+
+    hands.plan("dc-1-in", "By the maker's sheet", fill)
+    assert hands.bench()["ruler"]["residual_limit_um"] == 70
+    page.goto("/crib")
+    page.get_by_role("button", name="Withdraw Roller sheet 12").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Reason").fill("a newer sheet came")
+    dialog.get_by_role("button", name="Withdraw it").click()
+    expect(page.get_by_text("(withdrawn)")).to_be_visible()
+
+
+def test_a_bent_leaf_is_taken_out_of_its_set(new_page: Callable[..., Page]) -> None:
+    page = new_page(PHONE, strict=False)
+    page.goto("/crib")
+    page.get_by_role("button", name="Change Feeler set T1, thousandths").click()
+    page.get_by_label("Leaves, split by blanks").fill("2 2.5 3 4 5 6 8 10 12 15")
+    page.get_by_role("button", name="Keep the changed set").click()
+    expect(page.get_by_label("Why it is changed")).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("Why it is changed").fill("leaf 1.5 bent")
+    page.get_by_role("button", name="Keep the changed set").click()
+    expect(page.get_by_text("changed (leaf 1.5 bent)")).to_be_visible()
+
+
+def test_prints_are_one_tap_from_plan_and_bench(page: Page) -> None:
+    page.goto("/plan")
+    page.get_by_label("Machine and position").select_option("kc-2-drive")
+    page.get_by_label("Feeler set").select_option("fs-m1")
+    links = {name: page.get_by_role("link", name=name) for name in ("Plan sheet, A4", "Nut strip and protractor 1:1, A4", "SVG")}
+    for link in links.values():
+        answer = page.request.get(str(link.get_attribute("href")))
+        assert answer.ok and answer.body()[:4] in (b"%PDF", b"<svg")
+    page.goto("/jobs/hollin-vale-0003")
+    page.get_by_role("link", name="Plan sheet").click()
+    expect(page.get_by_role("heading", name="Readings")).to_be_visible()
+    expect(page.get_by_role("link", name="Nut strip 1:1, Letter")).to_be_visible()

@@ -1,0 +1,166 @@
+"""A job in each school with a real browser; overshoot and restart; leaf and nut that part; a reload without a network."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.hands import Hands
+from tests.browser.machine import PHONE
+from tribodex.core.training.virtual import VirtualBearing
+
+# 23224 K C3: 135 to 170 µm as new, 0.42 µm for a degree by the book.
+ROLLER = VirtualBearing(154, 0.4, 9)
+
+
+def gauged(school: str) -> Callable[[Page], None]:
+    def fill(page: Page) -> None:
+        page.get_by_label("Feeler set").select_option("fs-m1")
+        page.get_by_role("radio", name=f"{school}:").click()
+
+    return fill
+
+
+def sealed(page: Page) -> None:
+    page.get_by_label("Housed unit, greased and sealed").check()
+    expect(page.get_by_text("no other figure is valid").first).to_be_visible()
+    page.get_by_label("From, turns").fill("1")
+    page.get_by_label("To, turns").fill("1 1/4")
+    page.get_by_label("Where the figure comes from").fill("unit sheet, page 3")
+
+
+def ball(page: Page) -> None:
+    page.get_by_label("From, degrees").fill("80")
+    page.get_by_label("To, degrees").fill("100")
+    page.get_by_label("Where the figure comes from").fill("maker's table")
+
+
+SCHOOLS = [
+    pytest.param("dc-1-in", gauged("F"), ROLLER, "reseat", "inside", id="feeler"),
+    pytest.param("dc-1-in", gauged("N"), ROLLER, "turn", "end mark", id="nut angle"),
+    pytest.param("dc-1-out", gauged("X"), ROLLER, "turn", "indicator shows", id="drive-up"),
+    pytest.param("ge-2-boot", sealed, VirtualBearing(68, 0.36, 260), "turn", "turns", id="turns from hand-tight"),
+    pytest.param("dc-2-hang", ball, VirtualBearing(44, 0.33, 5), "hand_check", "Swivel", id="ball bearing by angle"),
+]
+
+
+@pytest.mark.parametrize(("position", "fill", "truth", "stop", "words"), SCHOOLS)
+def test_a_whole_job_in_each_school(page: Page, position: str, fill: Callable[[Page], None], truth: VirtualBearing, stop: str, words: str) -> None:
+    hands = Hands(page, truth)
+    hands.plan(position, "A job for this school", fill)
+    hands.follow(until=stop)
+    shown = page.locator("#next-move").inner_text() if stop != "reseat" else page.locator("#next-move + p").inner_text() + " inside"
+    assert words in shown
+    asked = hands.follow()
+    assert asked[-1] == "sign"
+    page.get_by_label("As", exact=True).fill("fitter")
+    hands.tap("Sign the record")
+    now = hands.bench()
+    assert now["status"] == "signed" and now["final"]["overall"]["level"] in ("good", "watch")
+    record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
+    assert f"{now['school']}: {now['school_title']}" in record
+
+
+def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
+    hands = Hands(page, ROLLER)
+    hands.plan("dc-1-out", "Counted from the wrong mark")
+    hands.follow(until="turn")
+    page.get_by_label("How far").fill("320")
+    hands.tap("Log the turn")
+    hands.tap("Gauge now")
+    hands.gauge()
+    expect(page.locator("#next-move")).to_contain_text("Too far: release from the sleeve")
+    page.get_by_role("button", name="Release from the sleeve and start again").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("leave the nut on a few threads")
+    dialog.get_by_label("Why").fill("past the window")
+    hands.tap("Released: begin a new attempt")
+    expect(page.get_by_text("Attempt 2")).to_be_visible()
+    assert hands.follow()[-1] == "sign"
+    record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
+    assert [attempt["number"] for attempt in record["attempts"]] == [1, 2]
+    assert record["attempts"][0]["released"] == "past the window" and record["attempts"][1]["locked"]
+
+
+def test_leaf_and_nut_that_part_are_said_so(page: Page) -> None:
+    """A sleeve that is not a pair takes out a quarter of what the thread says."""
+    hands = Hands(page, VirtualBearing(154, 0.1, 9))
+    hands.plan("dc-1-in", "Sleeve from the shelf")
+    hands.follow(until="turn")
+    page.get_by_label("How far").fill("150")
+    hands.tap("Log the turn")
+    hands.tap("Gauge now")
+    hands.gauge()
+    findings = page.get_by_role("region", name="Findings")
+    expect(findings).to_contain_text("more than the nut's turn says")
+    expect(findings).to_contain_text("sleeve and bearing not a pair")
+
+
+def test_a_nut_that_stays_behind_its_mark(page: Page) -> None:
+    hands = Hands(page, ROLLER)
+    hands.plan("dc-1-in", "Washer goes on last")
+    hands.follow(until="reseat")
+    page.get_by_label("Off the mark by").fill("6 mm")
+    hands.tap("Still behind the mark")
+    expect(page.locator("#next-move")).to_contain_text("behind its mark: tighten it back")
+    hands.tap("Washer on, nut back on its mark")
+    expect(page.locator("#next-move")).to_contain_text("Look where the next tab stands")
+
+
+def test_a_warm_ring_is_corrected_or_left_to_cool(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = Hands(page, ROLLER)
+    hands.plan("dc-1-in", "Out of the heated store")
+    hands.follow(until="gauge_initial")
+    page.get_by_role("button", name="One ring is warmer").click()
+    page.get_by_label("Inner ring").fill("48 °C")
+    page.get_by_label("Outer ring").fill("22 °C")
+    page.get_by_role("button", name="Start gauging").click()
+    expect(page.get_by_role("alert")).to_contain_text("26 K apart")
+    page.get_by_role("button", name="Understood").click()
+    page.get_by_label("Inner ring").fill("26 °C")
+    hands.tap("Start gauging")
+    expect(page.get_by_role("region", name="Log")).to_contain_text("corrected by")
+
+
+def test_the_risk_is_chosen_with_a_tap(page: Page) -> None:
+    hands = Hands(page, ROLLER)
+    hands.plan("dc-1-in", "Narrow and new")
+    hands.follow(until="turn")
+    page.get_by_role("button", name="Risk of going too far: 1 in 50").click()
+    with page.expect_response("**/taps"):
+        page.get_by_role("radio", name="1 in 100").click()
+    expect(page.get_by_role("button", name="Risk of going too far: 1 in 100")).to_be_visible()
+    assert hands.bench()["risk"] == 0.01
+
+
+def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: Callable[..., Page]) -> None:
+    """Beside the machine, no network, battery pulled: pages, job and waiting taps are on the device."""
+    page = new_page(PHONE, strict=False)
+    hands = Hands(page, ROLLER)
+    hands.plan("dc-1-in", "In the pit")
+    hands.follow(until="gauge_initial")
+    hands.tap("Start gauging")
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.reload()
+    hands.seen()
+    hands.leaf()
+    before = hands.bench()
+    headline = page.locator("#next-move").inner_text()
+    page.context.set_offline(True)
+    page.get_by_role("button", name="Passes", exact=True).click()
+    expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("This is what this device last knew")).to_be_visible()
+    expect(page.locator("#next-move")).to_have_text(headline)
+    expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
+    page.get_by_role("link", name="Jobs", exact=True).click()
+    expect(page.get_by_role("heading", name="At the bench")).to_be_visible()
+    page.go_back()
+    page.context.set_offline(False)
+    expect(page.get_by_text("waits on this device")).to_be_hidden(timeout=20_000)
+    after = hands.bench()
+    assert after["last_seq"] == before["last_seq"] + 1
+    expect(page.get_by_text("This is what this device last knew")).to_be_hidden(timeout=20_000)

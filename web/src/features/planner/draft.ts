@@ -1,0 +1,44 @@
+/** A plan as it is typed; empty means: not given. */
+import type { PlanDraft } from "../../api";
+
+export type Draft = Required<PlanDraft>;
+
+export const EMPTY: Draft = {
+  designation: "",
+  bore: "",
+  outside: "",
+  width: "",
+  group: "",
+  taper: "",
+  housed_unit: "",
+  shaft: "",
+  shaft_bore: "",
+  shaft_material: "",
+  shaft_finish: "",
+  seat: "",
+  school: "",
+  washer: "",
+  card: "A",
+  feeler_id: "",
+  where: "hung_bottom",
+  places: "3",
+  nut_family: "",
+  nut_thread: "",
+  nut_pitch: "",
+  nut_outside: "",
+  nut_slots: "",
+  nut_tabs: "",
+  lock: "",
+  range_low: "",
+  range_high: "",
+  range_source: "",
+  piston_area: "",
+  start_pressure: "",
+  risk: "",
+};
+
+/** What an address gives, as the slate hands it over; null when it gives nothing. */
+export function draftOf(search: URLSearchParams): Draft | null {
+  const given = Object.fromEntries([...search].filter(([name]) => name in EMPTY));
+  return Object.keys(given).length > 0 ? { ...EMPTY, ...given } : null;
+}

@@ -1,0 +1,161 @@
+/** Variants side by side: a row for each figure, what differs marked, the working behind each row. */
+import { useState } from "react";
+import type { Result, Slate, SlateSheet } from "../../api";
+import { BearingSection, WaysChart } from "../../drawing";
+import { Say, VerdictMark, Working, doubt, figure, type Units } from "../../ui";
+
+export function Compared({ slate, units }: { slate: Slate; units: Units }) {
+  const sheets = slate.variants
+    .map((variant, at) => ({ name: "ABC"[at] ?? "", sheet: variant.sheet }))
+    .filter((variant): variant is { name: string; sheet: SlateSheet } => Boolean(variant.sheet));
+  if (sheets.length === 0) return null;
+  const rows = new Map<string, string>();
+  for (const { sheet } of sheets)
+    for (const result of sheet.figures) rows.set(result.id, rows.get(result.id) ?? result.label);
+  return (
+    <>
+      <section className="sheet p-4" aria-labelledby="compared">
+        <h2 id="compared" className="pb-1 font-bold">
+          {sheets.length > 1 ? "Side by side" : "Worked out"}
+        </h2>
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Figures of each variant">
+          <table className="w-full text-left">
+            <thead>
+              <tr className="border-b-2 border-ink">
+                <th className="py-1 pr-4 text-sm">Figure</th>
+                {sheets.map(({ name, sheet }) => (
+                  <th key={name} className="pr-4">
+                    {name} <span className="font-normal text-soft">{sheet.label}</span>
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {[...rows].map(([id, label]) => (
+                <FigureRow
+                  key={id}
+                  label={label}
+                  differs={slate.differs.includes(id)}
+                  units={units}
+                  cells={sheets.map(({ name, sheet }) => ({
+                    name,
+                    result: sheet.figures.find((result) => result.id === id),
+                  }))}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {sheets.length > 1 ? (
+          <p className="pt-1 text-sm text-soft">≠ marks where the variants differ.</p>
+        ) : null}
+      </section>
+      <div className={`grid gap-4 ${["", "", "lg:grid-cols-2", "lg:grid-cols-3"][sheets.length] ?? ""}`}>
+        {sheets.map(({ name, sheet }) => (
+          <section key={name} className="sheet min-w-0 space-y-2 p-4" aria-label={`Drawn, variant ${name}`}>
+            <h3 className="font-bold">{name}</h3>
+            <div className={sheets.length === 1 ? "max-w-md" : ""}>
+              <BearingSection section={sheet.section} playUm={null} label={`${name} ${sheet.label}`} />
+            </div>
+            {sheet.method ? (
+              <p className="text-sm">
+                Drive with: <b>{sheet.method.tool}</b>. {sheet.method.reason}
+              </p>
+            ) : null}
+            {[...sheet.assumed, ...sheet.comparison.disagreements, ...sheet.findings].map((text) => (
+              <p key={text} className="text-sm">
+                <span aria-hidden className="font-bold text-care">
+                  △{" "}
+                </span>
+                <Say>{text}</Say>
+              </p>
+            ))}
+            <div
+              className="overflow-x-auto"
+              tabIndex={0}
+              role="region"
+              aria-label={`Ways for variant ${name}`}
+            >
+              <WaysChart comparison={sheet.comparison} />
+            </div>
+          </section>
+        ))}
+      </div>
+    </>
+  );
+}
+
+function FigureRow(props: {
+  label: string;
+  differs: boolean;
+  units: Units;
+  cells: { name: string; result: Result | undefined }[];
+}) {
+  const { label, differs, units, cells } = props;
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <tr className="border-b border-rule align-top">
+        <th scope="row" className="max-w-72 py-1 pr-4 text-sm font-normal">
+          <button
+            type="button"
+            aria-expanded={open}
+            className="min-h-12 text-left text-dye underline underline-offset-4"
+            onClick={() => setOpen(!open)}
+          >
+            {label}
+          </button>
+          {differs ? (
+            <b>
+              {" "}
+              ≠<span className="sr-only"> differs</span>
+            </b>
+          ) : null}
+        </th>
+        {cells.map(({ name, result }) => (
+          <td key={name} className="py-2 pr-4">
+            {result ? (
+              <>
+                <span className={differs ? "font-bold" : ""}>{figure(result, units)}</span>{" "}
+                <span className="text-sm text-soft">{doubt(result, units)}</span>
+                {result.verdict ? (
+                  <span className="block text-sm">
+                    <VerdictMark verdict={result.verdict} />
+                  </span>
+                ) : null}
+              </>
+            ) : (
+              <span className="text-soft">not here</span>
+            )}
+          </td>
+        ))}
+      </tr>
+      {open ? (
+        <tr>
+          <td colSpan={cells.length + 1} className="pb-3">
+            <div className="grid gap-3 lg:grid-flow-col lg:auto-cols-fr">
+              {cells.map(({ name, result }) =>
+                result ? (
+                  <div key={name}>
+                    <b>{name}</b>
+                    {result.verdict ? (
+                      <p className="text-sm">
+                        <Say>{result.verdict.reason}</Say>
+                      </p>
+                    ) : null}
+                    {result.note ? (
+                      <p className="text-sm text-soft">
+                        <Say>{result.note}</Say>
+                      </p>
+                    ) : null}
+                    <Working result={result} />
+                  </div>
+                ) : null,
+              )}
+            </div>
+          </td>
+        </tr>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+export { SlatePage } from "./slate-page";

@@ -1,0 +1,118 @@
+/** The slate: what if. Up to three variants side by side, worked out while typing; a job can be planned from one. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { AwayError, ProblemError, getChoices, workOut, type Slate, type SlateDraft } from "../../api";
+import { Button, useSettings } from "../../ui";
+import { Compared } from "./compared";
+import { VariantForm } from "./variant-form";
+
+const KEY = "tribodex.slate";
+const MOST = 3;
+const WAIT_MS = 350;
+const FIRST: SlateDraft = { plan: {}, initial: "", inner_over_outer: "", squeeze: "" };
+
+function kept(): SlateDraft[] {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
+    return Array.isArray(found) && found.length > 0 ? (found as SlateDraft[]).slice(0, MOST) : [FIRST];
+  } catch {
+    return [FIRST];
+  }
+}
+
+export function SlatePage() {
+  const [variants, setVariants] = useState(kept);
+  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  const navigate = useNavigate();
+  const { units } = useSettings();
+  const { slate, away } = useWorkedOut(variants);
+  useEffect(() => localStorage.setItem(KEY, JSON.stringify(variants)), [variants]);
+  const change = (at: number, to: SlateDraft) =>
+    setVariants((before) => before.map((variant, index) => (index === at ? to : variant)));
+  return (
+    <div className="space-y-5">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1 className="text-2xl font-bold">Slate</h1>
+          <p className="text-soft">
+            What if: another group, another card, a hollow shaft, a hotter ring, another washer. Nothing here
+            is kept in a record.
+          </p>
+        </div>
+        <div className="flex flex-wrap gap-3">
+          {variants.length < MOST ? (
+            <Button
+              onClick={() => setVariants((before) => [...before, structuredClone(before.at(-1) ?? FIRST)])}
+            >
+              Set another variant beside it
+            </Button>
+          ) : null}
+          <Button kind="quiet" onClick={() => setVariants([FIRST])}>
+            Wipe the slate
+          </Button>
+        </div>
+      </div>
+      {away ? (
+        <p role="alert" className="border-2 border-care px-3 py-2">
+          <b className="text-care">△ No answer from the server.</b> What you typed stays here and is worked
+          out when the network is back.
+        </p>
+      ) : null}
+      <div className={`grid gap-4 ${["", "", "lg:grid-cols-2", "lg:grid-cols-3"][variants.length] ?? ""}`}>
+        {variants.map((variant, at) => (
+          <VariantForm
+            key={at}
+            name={"ABC"[at] ?? ""}
+            draft={variant}
+            problem={problemOf(slate, at)}
+            materials={choices.data?.materials ?? []}
+            bearings={choices.data?.bearings ?? []}
+            cards={choices.data?.own_cards ?? []}
+            onChange={(to) => change(at, to)}
+            onRemove={
+              variants.length > 1
+                ? () => setVariants((before) => before.filter((_, i) => i !== at))
+                : undefined
+            }
+            onPlan={() => {
+              const given = Object.entries(variant.plan ?? {}).filter(([, value]) => value);
+              navigate(`/plan?${new URLSearchParams(given)}`);
+            }}
+          />
+        ))}
+      </div>
+      {slate ? <Compared slate={slate} units={units} /> : null}
+    </div>
+  );
+}
+
+function problemOf(slate: Slate | null, at: number): ProblemError | null {
+  const variant = slate?.variants[at];
+  return variant && !variant.sheet ? new ProblemError(422, "", variant.problem, variant.fields) : null;
+}
+
+/** Every variant worked out while typing; the last answer stays visible. */
+function useWorkedOut(variants: SlateDraft[]): { slate: Slate | null; away: boolean } {
+  const [slate, setSlate] = useState<Slate | null>(null);
+  const [away, setAway] = useState(false);
+  const asked = useRef(0);
+  useEffect(() => {
+    if (!variants.some((variant) => variant.plan?.designation || variant.plan?.bore)) return;
+    const mine = ++asked.current;
+    const timer = window.setTimeout(() => {
+      workOut(variants).then(
+        (found) => {
+          if (mine !== asked.current) return;
+          setSlate(found);
+          setAway(false);
+        },
+        (error: unknown) => {
+          if (mine === asked.current) setAway(error instanceof AwayError);
+        },
+      );
+    }, WAIT_MS);
+    return () => window.clearTimeout(timer);
+  }, [variants]);
+  return { slate, away };
+}

@@ -1,0 +1,2 @@
+export { TablePage } from "./table-page";
+export { TablesPage } from "./tables-page";

@@ -1,0 +1,124 @@
+/** A maker's sheet or a shop's card typed in, row by row. */
+import { useState } from "react";
+import type { CardDraft, CardRowDraft, ProblemError } from "../../api";
+import { Button, TextField } from "../../ui";
+import { Trouble } from "./gauge-form";
+
+const EMPTY_ROW: CardRowDraft = {
+  over: "",
+  to: "",
+  reduction_low: "",
+  reduction_high: "",
+  drive_low: "",
+  drive_high: "",
+  drive30_low: "",
+  drive30_high: "",
+  residual_cn: "",
+  residual_c3: "",
+  residual_c4: "",
+};
+export const EMPTY_CARD: CardDraft = { name: "", source: "", designation: "", rows: [EMPTY_ROW] };
+
+const COLUMNS: { name: keyof CardRowDraft; label: string }[] = [
+  { name: "over", label: "Bore over" },
+  { name: "to", label: "up to" },
+  { name: "reduction_low", label: "Reduction, least" },
+  { name: "reduction_high", label: "greatest" },
+  { name: "residual_cn", label: "Must be left, CN" },
+  { name: "residual_c3", label: "C3" },
+  { name: "residual_c4", label: "C4" },
+  { name: "drive_low", label: "Drive-up 1:12, least" },
+  { name: "drive_high", label: "greatest" },
+  { name: "drive30_low", label: "Drive-up 1:30, least" },
+  { name: "drive30_high", label: "greatest" },
+];
+
+export function CardForm({
+  first,
+  change = false,
+  onKeep,
+}: {
+  first: CardDraft;
+  change?: boolean;
+  onKeep: (card: CardDraft, reason: string) => Promise<ProblemError | null>;
+}) {
+  const [draft, setDraft] = useState(first);
+  const [reason, setReason] = useState("");
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const rows = draft.rows ?? [];
+  const setRow = (at: number, row: CardRowDraft) =>
+    setDraft({ ...draft, rows: rows.map((other, index) => (index === at ? row : other)) });
+  return (
+    <form
+      className="grid gap-3 pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onKeep(draft, reason).then(setProblem);
+      }}
+    >
+      <div className="grid gap-3 sm:grid-cols-3">
+        <TextField
+          label="What the shop calls it"
+          value={draft.name}
+          problem={problem?.at("name")}
+          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+        />
+        <TextField
+          label="Source: sheet, edition, page"
+          value={draft.source}
+          problem={problem?.at("source")}
+          onChange={(event) => setDraft({ ...draft, source: event.target.value })}
+        />
+        <TextField
+          label="For one bearing alone (optional)"
+          hint="its number, for example 22218 K"
+          value={draft.designation}
+          problem={problem?.at("designation")}
+          onChange={(event) => setDraft({ ...draft, designation: event.target.value })}
+        />
+      </div>
+      <p className="text-sm text-soft">
+        Lengths in mm; or with a unit: 60 µm, 2.5 thou. Empty means: the sheet does not say.
+      </p>
+      {rows.map((row, at) => (
+        <fieldset key={at} className="border-t-2 border-ink pt-2">
+          <legend className="pr-2 text-sm font-bold">Row {at + 1}</legend>
+          <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-4 lg:grid-cols-7">
+            {COLUMNS.map(({ name, label }) => (
+              <TextField
+                key={name}
+                label={label}
+                value={row[name]}
+                problem={problem?.fields.find((field) => field.name === `rows.${at}.${name}`)}
+                onChange={(event) => setRow(at, { ...row, [name]: event.target.value })}
+              />
+            ))}
+          </div>
+        </fieldset>
+      ))}
+      <div className="flex flex-wrap gap-3">
+        <Button onClick={() => setDraft({ ...draft, rows: [...rows, EMPTY_ROW] })}>Add a row</Button>
+        {rows.length > 1 ? (
+          <Button kind="quiet" onClick={() => setDraft({ ...draft, rows: rows.slice(0, -1) })}>
+            Take the last row away
+          </Button>
+        ) : null}
+      </div>
+      {change ? (
+        <TextField
+          label="Why it is changed"
+          value={reason}
+          placeholder="misread the sheet"
+          problem={problem?.at("reason")}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      ) : null}
+      <Trouble problem={problem} />
+      <div>
+        <Button kind="main" type="submit">
+          {change ? "Keep the changed card" : "Keep the card"}
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,1 @@
+export { CribPage } from "./crib-page";

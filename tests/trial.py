@@ -8,7 +8,7 @@ from __future__ import annotations
 import math
 import os
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field
 from pathlib import Path
@@ -282,38 +282,58 @@ def _run(work: tuple[Callable[[Mounting, list[Span], Window], None], range, int]
     return ended
 
 
-def table(count: int, seed: int) -> list[tuple[str, float, float, float, float, float]]:
-    """Rows: name, share inside, share inside where wide, share below the limit, median gaugings, median turns."""
-    methods = {
-        "adviser, risk 1 %": ByAdviser(0.01),
-        "adviser, risk 2 %": ByAdviser(0.02),
-        "adviser, risk 5 %": ByAdviser(0.05),
-        "habit a: 30° and gauge": habit_a,
-        "habit b: the card's angle, then gauge": habit_b,
-        "perfect knowledge": perfect,
-    }
-    rows = []
-    for name, method in methods.items():
-        ended = run(method, count, seed)
-        wide = [e for e in ended if e.wide]
-        rows.append(
-            (
-                name,
-                float(np.mean([e.inside for e in ended])),
-                float(np.mean([e.inside for e in wide])) if wide else math.nan,
-                float(np.mean([e.below_limit for e in ended])),
-                float(np.median([e.gaugings for e in ended])),
-                float(np.median([e.turns for e in ended])),
-            )
-        )
-        name, inside, at_wide, below, gaugings, turns = rows[-1]
-        print(
-            f"{name:40} inside {inside:6.1%}  wide {at_wide:6.1%}  below limit {below:5.1%}  gaugings {gaugings:g}  turns {turns:g}"
-            f"  (n {len(ended)}, wide {len(wide)})",
-            flush=True,
-        )
-    return rows
+METHODS: dict[str, Callable[[Mounting, list[Span], Window], None]] = {
+    "adviser, risk 1 %": ByAdviser(0.01),
+    "adviser, risk 2 %": ByAdviser(0.02),
+    "adviser, risk 5 %": ByAdviser(0.05),
+    "habit a: turn 30° and gauge": habit_a,
+    "habit b: the card's angle, then gauge": habit_b,
+    "perfect knowledge": perfect,
+}
 
 
-if __name__ == "__main__":
-    table(int(sys.argv[1]) if len(sys.argv) > 1 else 2000, 20261124)
+@dataclass(frozen=True)
+class Share:
+    """A share of mountings with its standard error."""
+
+    value: float
+    error: float
+
+    @classmethod
+    def of(cls, hits: Sequence[bool]) -> Share:
+        value = float(np.mean(hits)) if len(hits) else math.nan
+        return cls(value, math.sqrt(max(value * (1 - value), 1e-9) / max(1, len(hits))))
+
+
+@dataclass(frozen=True)
+class Measured:
+    """What one method reached. `promises`: pairs of the chance said at the end and what was found, where the method says one."""
+
+    name: str
+    count: int
+    wide: int
+    inside: Share
+    inside_wide: Share
+    below_limit: Share
+    gaugings: float
+    turns: float
+    mean_gaugings: float
+    promises: list[tuple[float, bool]]
+
+
+def measure(name: str, count: int, seed: int) -> Measured:
+    """Run one method on `count` mountings."""
+    ended = run(METHODS[name], count, seed)
+    wide = [e for e in ended if e.wide]
+    return Measured(
+        name,
+        len(ended),
+        len(wide),
+        Share.of([e.inside for e in ended]),
+        Share.of([e.inside for e in wide]),
+        Share.of([e.below_limit for e in ended]),
+        float(np.median([e.gaugings for e in ended])),
+        float(np.median([e.turns for e in ended])),
+        float(np.mean([e.gaugings for e in ended])),
+        [(e.promised_inside, e.inside) for e in ended if not math.isnan(e.promised_inside)],
+    )

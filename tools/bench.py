@@ -11,10 +11,12 @@ from collections.abc import Callable
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT), str(ROOT / "src")]
+sys.path[:0] = [str(ROOT), str(ROOT / "src"), str(ROOT / "tools")]
 
+from adviser_report import line_of, write_report
 from tests.helpers import make_bench
-from tests.trial import table
+from tests.trial import METHODS
+from tests.trial import measure as trial_of
 
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.next_move import next_move
@@ -27,6 +29,8 @@ from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference
 from tribodex.usecases.bench import bench
 from tribodex.usecases.jobs import Loaded
+
+SEED = 20261124
 
 
 def measure(name: str, call: Callable[[], object], times: int = 200) -> None:
@@ -74,8 +78,14 @@ def server() -> None:
 
 
 def adviser() -> None:
-    """The adviser against two habits on virtual mountings; takes some minutes on two cores."""
-    table(int(sys.argv[2]) if len(sys.argv) > 2 else 2000, 20261124)
+    """The adviser against two habits on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and its plot."""
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else 2000
+    rows = []
+    for name in METHODS:
+        rows.append(row := trial_of(name, count, SEED))
+        print(line_of(row), flush=True)
+    if count >= 2000:
+        write_report(rows, SEED, ROOT / "docs")
 
 
 {"core": core, "server": server, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()

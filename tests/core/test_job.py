@@ -413,6 +413,10 @@ class AnySequence(RuleBasedStateMachine):
     def leaf(self, place: int, row: Row, leaf: int, outcome: Outcome) -> None:
         self.attempt(cmd.TryLeaf(place, row, f"{leaf * 10} µm", outcome))
 
+    @rule(place=st.integers(0, 4), row=st.sampled_from(list(Row)))
+    def repeat(self, place: int, row: Row) -> None:
+        self.attempt(cmd.RepeatPlace(place, row))
+
     @rule()
     def close(self) -> None:
         self.attempt(cmd.CloseGauging())

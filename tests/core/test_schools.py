@@ -233,6 +233,35 @@ def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
     assert "30.0 °C" in tell(begun) and begun.outer_c == pytest.approx(25)
 
 
+def test_a_place_is_gauged_anew_and_the_old_readings_stay_readable(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.pass_gate("safe")
+    bench.pass_gate("fit_up")
+    bench.do(
+        cmd.StartGauging(Phase.INITIAL, 1), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS)
+    )
+    assert "contradict" in move(bench).headline and "anew" in move(bench).why
+    with pytest.raises(Refused, match="Nothing was read"):
+        bench.do(cmd.RepeatPlace(1, Row.FAR_SIDE))
+    state = bench.do(cmd.RepeatPlace(1, Row.NUT_SIDE))
+    gauging = state.open_gauging()
+    assert gauging is not None and gauging.trials == [] and move(bench).do is Do.TRY_LEAF
+    assert len([e for e in bench.log if isinstance(e.payload, ev.LeafTried)]) == 2
+    state = bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS), cmd.CloseGauging())
+    assert state.initial_um() == 125
+
+
+def test_a_move_names_the_first_leaf_of_the_next_gauging(reference: Reference) -> None:
+    bench = make_bench(reference)
+    bench.ready(TRUTH)
+    following = move(bench)
+    assert following.do is Do.TURN and "first leaf" in following.headline
+    said = float(following.headline.split("first leaf ")[1].split(" mm")[0]) * 1000
+    position = bench.state.position()
+    assert position is not None and following.turn_deg is not None
+    assert said == pytest.approx(position.after(following.turn_deg).clearance_um, abs=12)
+
+
 def test_the_chosen_risk_changes_the_next_turn(reference: Reference) -> None:
     bench = make_bench(reference)
     bench.ready(TRUTH)

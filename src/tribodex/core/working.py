@@ -68,6 +68,15 @@ def number(value: float) -> str:
     return text.rstrip("0").rstrip(".") if "." in text else text
 
 
+def roughly(value: float) -> str:
+    """A number to two figures: more would be a promise.
+
+    >>> roughly(2530.9), roughly(467)
+    ('2500', '470')
+    """
+    return f"{float(f'{value:.2g}'):g}"
+
+
 def in_words(chance: float) -> str:
     """Say a chance as people do.
 

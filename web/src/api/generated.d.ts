@@ -1394,7 +1394,7 @@ export interface components {
             /** Client Event Id */
             client_event_id: string;
             /** Command */
-            command: components["schemas"]["ConfirmGateCommand"] | components["schemas"]["OverruleGateCommand"] | components["schemas"]["StartGaugingCommand"] | components["schemas"]["TryLeafCommand"] | components["schemas"]["CloseGaugingCommand"] | components["schemas"]["AcceptOutsideCommand"] | components["schemas"]["SetZeroCommand"] | components["schemas"]["TurnNutCommand"] | components["schemas"]["ReseatCommand"] | components["schemas"]["HandCheckCommand"] | components["schemas"]["ChooseRiskCommand"] | components["schemas"]["SeeMeetingCommand"] | components["schemas"]["LockCommand"] | components["schemas"]["ReleaseCommand"] | components["schemas"]["AddNoteCommand"] | components["schemas"]["OpenPointCommand"] | components["schemas"]["ClosePointCommand"] | components["schemas"]["CorrectCommand"] | components["schemas"]["SignCommand"] | components["schemas"]["AbandonCommand"];
+            command: components["schemas"]["ConfirmGateCommand"] | components["schemas"]["OverruleGateCommand"] | components["schemas"]["StartGaugingCommand"] | components["schemas"]["TryLeafCommand"] | components["schemas"]["RepeatPlaceCommand"] | components["schemas"]["CloseGaugingCommand"] | components["schemas"]["AcceptOutsideCommand"] | components["schemas"]["SetZeroCommand"] | components["schemas"]["TurnNutCommand"] | components["schemas"]["ReseatCommand"] | components["schemas"]["HandCheckCommand"] | components["schemas"]["ChooseRiskCommand"] | components["schemas"]["SeeMeetingCommand"] | components["schemas"]["LockCommand"] | components["schemas"]["ReleaseCommand"] | components["schemas"]["AddNoteCommand"] | components["schemas"]["OpenPointCommand"] | components["schemas"]["ClosePointCommand"] | components["schemas"]["CorrectCommand"] | components["schemas"]["SignCommand"] | components["schemas"]["AbandonCommand"];
             /**
              * Happened At
              * Format: date-time
@@ -3010,6 +3010,20 @@ export interface components {
             kind: "release";
             /** Reason */
             reason: string;
+        };
+        /**
+         * RepeatPlaceCommand
+         * @description Gauge a place of a row anew: rolled leaf, dirt, rollers not settled. What was read there before no longer counts.
+         */
+        RepeatPlaceCommand: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "repeat_place";
+            /** Place */
+            place: number;
+            row: components["schemas"]["Row"];
         };
         /**
          * ReseatCommand

@@ -64,6 +64,14 @@ class TryLeaf:
 
 
 @dataclass(frozen=True)
+class RepeatPlace:
+    """Gauge a place of a row anew: rolled leaf, dirt, rollers not settled. What was read there before no longer counts."""
+
+    place: int
+    row: Row
+
+
+@dataclass(frozen=True)
 class CloseGauging:
     """The gauging is finished."""
 
@@ -198,6 +206,7 @@ Command = (
     | RevisePlan
     | StartGauging
     | TryLeaf
+    | RepeatPlace
     | CloseGauging
     | AcceptOutside
     | SetZero

@@ -9,6 +9,7 @@ from tribodex.core.adviser.move import RISKS
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
+from tribodex.core.job.amounts import degrees_of, leaves_of, temperatures_of
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.stages import gate_due
 from tribodex.core.job.state import Gauging, JobState, fold
@@ -16,13 +17,10 @@ from tribodex.core.mounting.clearance import judge_initial
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import judge_final, judge_hand
 from tribodex.core.mounting.locking import Meeting, meetings, turn_meetings
-from tribodex.core.mounting.running import warm_correction_um, warm_doubt_um
 from tribodex.core.mounting.schools import School
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.procedure import Procedure
-from tribodex.core.quantities import UM_PER, LengthUnit, parse_count, parse_degrees, parse_length, parse_pressure_mpa, parse_temperature_c, um_text
-
-MOST_TURN_DEG = 720.0
+from tribodex.core.quantities import parse_degrees, parse_pressure_mpa
 
 
 def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, command: cmd.Command) -> list[ev.Payload]:
@@ -51,6 +49,8 @@ def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, comma
             return _start(procedure, state, command)
         case cmd.TryLeaf():
             return [_leaf(state, command)]
+        case cmd.RepeatPlace():
+            return [_repeat(state, command)]
         case cmd.CloseGauging():
             return [_close(state)]
         case cmd.AcceptOutside():
@@ -150,22 +150,7 @@ def _start(procedure: Procedure, state: JobState, command: cmd.StartGauging) -> 
         raise InvalidInput.at("places", f"{places} places cannot be meant.", "1 to 6; good shops take 3")
     where = command.where or state.plan.where
     number = len(state.gaugings) + 1
-    return [*_settled(state), ev.GaugingStarted(number, command.phase, where, places, *_temperatures(state.plan, command))]
-
-
-def _temperatures(plan: Plan, command: cmd.StartGauging) -> tuple[float | None, float | None, float, float]:
-    """Temperatures of the rings with the correction that they mean; refused where the rings are too far apart."""
-    texts = {"inner_temperature": command.inner_temperature, "outer_temperature": command.outer_temperature}
-    given = {name: text for name, text in texts.items() if text.strip()}
-    if not given:
-        return None, None, 0.0, 0.0
-    if len(given) == 1:
-        missing = next(name for name in texts if name not in given)
-        raise InvalidInput.at(missing, "One temperature alone says nothing: both rings are measured.", "for example 24 °C, or leave both empty")
-    inner, outer = (parse_temperature_c(texts[name], name) for name in ("inner_temperature", "outer_temperature"))
-    correction = warm_correction_um(plan.bearing, inner, outer)
-    # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of it.
-    return inner, outer, correction, warm_doubt_um(plan.bearing)
+    return [*_settled(state), ev.GaugingStarted(number, command.phase, where, places, *temperatures_of(state.plan, command))]
 
 
 def _leaf(state: JobState, command: cmd.TryLeaf) -> ev.LeafTried:
@@ -174,26 +159,8 @@ def _leaf(state: JobState, command: cmd.TryLeaf) -> ev.LeafTried:
         raise Refused("No gauging is open. Start one first.")
     if not 1 <= command.place <= gauging.places:
         raise InvalidInput.at("place", f"Place {command.place} is not in this gauging.", f"1 to {gauging.places}")
-    leaves = _leaves(state.plan, command.leaf)
+    leaves = leaves_of(state.plan, command.leaf)
     return ev.LeafTried(gauging.number, command.place, command.row, leaves, command.outcome, command.leaf if command.typed else "")
-
-
-def _leaves(plan: Plan, text: str) -> tuple[float, ...]:
-    length = parse_length(text, "leaf", plan.gauge.unit)
-    most = max(plan.groups_um.values(), key=lambda s: s.high).high
-    if length.um > 2 * most:
-        hint = ""
-        bare = length.um / UM_PER[length.unit]
-        for unit in (LengthUnit.THOU, LengthUnit.UM):
-            if unit is not length.unit and bare * UM_PER[unit] <= most:
-                hint = f" Was {bare:g} {unit} meant, {um_text(bare * UM_PER[unit])}?"
-                break
-        raise InvalidInput.at(
-            "leaf",
-            f"{text.strip()} is {um_text(length.um)}: no bearing of this bore has that much play.{hint}",
-            f"up to about {um_text(most)} for a {plan.bearing.bore_mm:g} mm bore",
-        )
-    return plan.gauge.stack_of(length.um).leaves_um
 
 
 def _closed(state: JobState, gauging: Gauging, initial_um: float | None = None) -> ev.GaugingClosed | None:
@@ -212,6 +179,15 @@ def _closed(state: JobState, gauging: Gauging, initial_um: float | None = None) 
         if window is not None:
             return ev.GaugingClosed(gauging.number, summary, final_verdict=judge_final(window, summary.mean_um, summary.doubt_um))
     return ev.GaugingClosed(gauging.number, summary)
+
+
+def _repeat(state: JobState, command: cmd.RepeatPlace) -> ev.PlaceRepeated:
+    gauging = state.open_gauging()
+    if gauging is None:
+        raise Refused("No gauging is open.")
+    if not any((t.place, t.row) == (command.place, command.row) for t in gauging.trials):
+        raise Refused(f"Nothing was read yet at place {command.place}, {command.row}.")
+    return ev.PlaceRepeated(gauging.number, command.place, command.row)
 
 
 def _close(state: JobState) -> ev.GaugingClosed:
@@ -262,30 +238,6 @@ def _zero(state: JobState, command: cmd.SetZero) -> ev.ZeroSet:
         pressure = parse_pressure_mpa(command.start_pressure, "start_pressure")
         return ev.ZeroSet(True, ZeroPoint.START_PRESSURE, pressure, command.start_pressure.strip())
     return ev.ZeroSet(command.tap_tested, ZeroPoint.FIRM if command.tap_tested else ZeroPoint.UNTESTED)
-
-
-def degrees_of(plan: Plan, amount: str, unit: cmd.TurnUnit, field: str = "amount") -> float:
-    """A turn as typed, in degrees.
-
-    Raises InvalidInput when it cannot be read or meant.
-    """
-    nut = plan.nut
-    if unit == "degrees":
-        degrees = parse_degrees(amount, field)
-    elif unit == "turns":
-        degrees = parse_count(amount, field) * 360
-    elif unit == "slots" and nut is not None and nut.slot_angle_deg is not None:
-        degrees = parse_count(amount, field) * nut.slot_angle_deg
-    elif unit == "rim" and nut is not None and nut.rim_mm_per_deg is not None:
-        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm / nut.rim_mm_per_deg
-    elif unit == "drive_up" and nut is not None:
-        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm * 360 / nut.pitch_mm
-    else:
-        what = {"slots": "slots", "rim": "outside diameter", "drive_up": "thread pitch"}[unit]
-        raise InvalidInput.at("unit", f"The nut's {what} is not known in this plan.", "log degrees, or give the nut in the plan")
-    if degrees > MOST_TURN_DEG:
-        raise InvalidInput.at(field, f"{degrees:.0f}° is more than two whole turns in one go.", "the turn since the last entry; check the unit")
-    return degrees
 
 
 def _turn(procedure: Procedure, state: JobState, command: cmd.TurnNut) -> list[ev.Payload]:
@@ -383,7 +335,7 @@ def _correct(log: Sequence[ev.Event], state: JobState, command: cmd.Correct) -> 
     match original:
         case ev.LeafTried():
             if command.leaf is not None or command.outcome is not None:
-                leaves = _leaves(state.plan, command.leaf) if command.leaf is not None else original.leaves_um
+                leaves = leaves_of(state.plan, command.leaf) if command.leaf is not None else original.leaves_um
                 replacement = replace(original, leaves_um=leaves, outcome=command.outcome or original.outcome)
         case ev.NutTurned():
             if command.amount is not None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import Advice
+from tribodex.core.job.leaves import first_leaf
 from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_meeting, tenths
 from tribodex.core.job.stages import ready_to_lock
 from tribodex.core.job.state import JobState
@@ -39,7 +40,7 @@ def drive_move(state: JobState) -> NextMove:
         if ready_to_lock(state):
             return reseat_move(state) if state.plan.reseats else lock_move(state, position, window)
         if advice.regauge:
-            return _again(position, window)
+            return _again(state, position, window)
         return _turn(state, position, window, advice)
     far = not gauged and advice.angle_deg >= FREE_TURN_DEG and position.inside(window) < HARDLY_INSIDE
     if state.attempt.nut_deg == 0 or far:
@@ -48,7 +49,7 @@ def drive_move(state: JobState) -> NextMove:
             if to_mark is not None:
                 return to_mark
         return _turn(state, position, window, advice)
-    return _gauge_here(position, window)
+    return _gauge_here(state, position, window)
 
 
 def _leaf_only(state: JobState, window: Window) -> NextMove:
@@ -80,21 +81,21 @@ def past_the_window(clearance_um: float, window: Window) -> NextMove:
     )
 
 
-def _gauge_here(position: Belief, window: Window) -> NextMove:
+def _gauge_here(state: JobState, position: Belief, window: Window) -> NextMove:
     low, high = position.clearance_um - 2 * position.sd_um, position.clearance_um + 2 * position.sd_um
     return NextMove(
         Do.GAUGE,
-        "Gauge now",
+        f"Gauge now{_first(state, position)}",
         f"By the nut's turn it should be about {um_text(position.clearance_um)}, between {um_text(max(low, 0))} and {um_text(high)}. "
         "The leaf tells the truth about the play.",
         f"Going on without gauging: {in_words(position.below(window))} to be below the window already.",
     )
 
 
-def _again(position: Belief, window: Window) -> NextMove:
+def _again(state: JobState, position: Belief, window: Window) -> NextMove:
     return NextMove(
         Do.GAUGE,
-        "Gauge once more, where it stands",
+        f"Gauge once more, where it stands{_first(state, position)}",
         f"About {um_text(position.clearance_um)}, but only {tenths(position.inside(window))} to be inside the window: a second gauging, at "
         "more places, narrows the doubt without moving the nut.",
         f"A further turn now would not better the chance; {in_words(position.below(window))} to be below the window already.",
@@ -116,13 +117,13 @@ def _to_mark(state: JobState, position: Belief, window: Window, advice: Advice) 
     if state.plan.school is School.DRIVE_UP:
         how = "Press on" if state.plan.hydraulic is not None else "Drive on"
         start = state.attempt.nut_deg * nut.pitch_mm / 360
-        headline = f"{how} until the indicator shows {travel_text(start + drive)}. Then gauge"
+        headline = f"{how} until the indicator shows {travel_text(start + drive)}. Then gauge{_first(state, after)}"
         mark = f"The card asks {travel_text(span.low)} to {travel_text(span.high)} from firm contact" if span else "The card's travel"
         same = f" That is {turn:.0f}° of the nut."
     else:
-        headline = (
-            f"Turn to the end mark: {turn:.0f}°{along_rim(nut, turn).replace(' along its rim', ' from the start mark, along the rim')}. Then gauge"
-        )
+        rim = nut.rim_mm(turn)
+        along = f": {mm_text(rim)} from the start mark, along the rim" if rim is not None else ""
+        headline = f"Turn to the end mark, {turn:.0f}°{along}. Then gauge{_first(state, after)}"
         mark, same = f"The card's angle is {asked.low:.0f} to {asked.high:.0f}°", ""
     short = "" if turn > advice.angle_deg - CAPPED_DEG and left <= turn + CAPPED_DEG else (
         f" This stops before its middle: for this bearing, with {um_text(window.initial_um)} unmounted, more could overshoot."
@@ -136,6 +137,12 @@ def _to_mark(state: JobState, position: Belief, window: Window, advice: Advice) 
         rim_mm=nut.rim_mm(turn),
         drive_up_mm=drive,
     )
+
+
+def _first(state: JobState, belief: Belief) -> str:
+    """The first leaf of the next gauging, to append."""
+    choice = first_leaf(state, belief)
+    return f", first leaf {um_text(choice.stack.thickness_um)}" if choice is not None else ""
 
 
 def _said(state: JobState, turn: float) -> str:
@@ -157,7 +164,7 @@ def _turn(state: JobState, position: Belief, window: Window, advice: Advice) -> 
         bound = f" The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot grows beyond what you chose."
     return NextMove(
         Do.TURN,
-        f"{_said(state, advice.angle_deg)}. Then gauge",
+        f"{_said(state, advice.angle_deg)}. Then gauge{_first(state, after)}",
         f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.clearance_um - after.clearance_um)}.{bound}",
         f"{in_words(advice.below_after).capitalize()} to end below the window.",
         turn_deg=advice.angle_deg,
@@ -172,7 +179,7 @@ def _small_step(state: JobState, position: Belief, window: Window, advice: Advic
     after = position.after(step)
     return NextMove(
         Do.TURN,
-        f"{_said(state, step)}, no more. Then gauge",
+        f"{_said(state, step)}, no more. Then gauge{_first(state, after)}",
         f"About {um_text(position.clearance_um)}; the window begins at {um_text(window.high_um)}. "
         f"It would then be {tenths(after.inside(window))} to be inside.",
         f"{in_words(after.below(window)).capitalize()} to end below the window, more than is usually taken: a narrow window leaves little room for "

@@ -87,6 +87,15 @@ class LeafTried:
 
 
 @dataclass(frozen=True)
+class PlaceRepeated:
+    """A place of a row is gauged anew; what was read there before stays in the log and no longer counts."""
+
+    gauging: int
+    place: int
+    row: Row
+
+
+@dataclass(frozen=True)
 class GaugingClosed:
     """A gauging was finished, with its mean and its judgement at that time. Said again when a reading is corrected."""
 
@@ -235,6 +244,7 @@ Payload = (
     | GateOverruled
     | GaugingStarted
     | LeafTried
+    | PlaceRepeated
     | GaugingClosed
     | OutsideAccepted
     | ZeroSet

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.leaf import Expected, LeafChoice, choose_leaf
 from tribodex.core.components.bands import Span
 from tribodex.core.job.state import Gauging, JobState
-from tribodex.core.mounting.gauging import Cell, Phase
+from tribodex.core.mounting.gauging import Bracket, Cell, Phase
 
 # Places of one gauging differ from their mean by about this much before form and feel are counted (µm).
 OTHER_PLACES_SD_UM = 2.0
@@ -25,6 +26,14 @@ def expected_play(state: JobState, gauging: Gauging) -> Expected:
     closed = state.initial_closed()
     top = closed.summary.mean_um if closed else state.plan.limits_um.high
     return Expected.between(Span(top / 3, top))
+
+
+def first_leaf(state: JobState, belief: Belief) -> LeafChoice | None:
+    """The leaf to try first at the next gauging, for where the bearing is believed to be by then."""
+    if state.plan.feeler is None:
+        return None
+    expected = Expected.at_place(belief.clearance_um, belief.gauged_sd_um)
+    return choose_leaf(Bracket(None, None), expected, state.plan.feeler, state.window())
 
 
 def leaf_for(state: JobState, gauging: Gauging, cell: Cell) -> LeafChoice | None:

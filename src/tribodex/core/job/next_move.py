@@ -46,7 +46,7 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
         return NextMove(
             Do.CLOSE_GAUGING,
             f"Place {clash.place}, {clash.row}: readings contradict",
-            f"{clash.bracket.contradiction}. Wipe the leaves, settle the rollers, and correct the wrong one in the log.",
+            f"{clash.bracket.contradiction}. Wipe the leaves, settle the rollers, and gauge this place anew; or correct the wrong reading.",
             "A leaf rolled through under a roller reads too large.",
             place=clash.place,
             row=clash.row,

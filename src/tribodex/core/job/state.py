@@ -294,6 +294,10 @@ def _apply(state: JobState, event: ev.Event, payload: ev.Payload) -> None:
             for gauging in state.gaugings:
                 if gauging.number == payload.gauging:
                     gauging.trials.append(Trial(event.seq, payload.place, payload.row, Stack(payload.leaves_um), payload.outcome))
+        case ev.PlaceRepeated(place=place, row=row):
+            for gauging in state.gaugings:
+                if gauging.number == payload.gauging:
+                    gauging.trials = [t for t in gauging.trials if (t.place, t.row) != (place, row)]
         case ev.GaugingClosed():
             for gauging in state.gaugings:
                 if gauging.number == payload.gauging:

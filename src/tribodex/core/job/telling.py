@@ -46,6 +46,8 @@ def tell(payload: ev.Payload) -> str:
         case ev.LeafTried():
             typed = f" (typed “{payload.typed}”)" if payload.typed else ""
             return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}."
+        case ev.PlaceRepeated():
+            return f"Place {payload.place}, {payload.row}: gauged anew; what was read there before no longer counts."
         case ev.GaugingClosed():
             return _closed(payload)
         case ev.OutsideAccepted(what=what):

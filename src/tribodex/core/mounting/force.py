@@ -12,7 +12,7 @@ from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import OutOfRange
 from tribodex.core.sources import LAME, PRACTICE, SCREW
-from tribodex.core.working import Line, Result, number
+from tribodex.core.working import Line, Result, number, roughly
 
 # Oiled steel on steel (common practice, no source).
 FRICTION = Span(0.10, 0.15)
@@ -143,15 +143,6 @@ def choose_method(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mp
     else:
         tool, why = Tool.HOOK_SPANNER, f"About {roughly(top)} N·m at the end, within reach of hook spanner and hammer."
     return Method(tool, why, force, torque)
-
-
-def roughly(value: float) -> str:
-    """A number to two figures: more would be a promise.
-
-    >>> roughly(2530.9), roughly(467)
-    ('2500', '470')
-    """
-    return f"{float(f'{value:.2g}'):g}"
 
 
 def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Result:

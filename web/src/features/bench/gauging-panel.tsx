@@ -73,6 +73,15 @@ export function GaugingPanel(props: { gauging: GaugingView; tap: Tap; busy: bool
       ) : (
         <p>This place is bracketed.</p>
       )}
+      {cell.trials.length > 0 ? (
+        <Button
+          kind="quiet"
+          disabled={busy}
+          onClick={() => tap({ kind: "repeat_place", place: cell.place, row: cell.row })}
+        >
+          Gauge place {cell.place}, {cell.row} anew
+        </Button>
+      ) : null}
       <div>
         <p id="other-leaf" className="pb-1 text-sm font-bold">
           Leaf in hand, {clearanceUnit(units)} (tap another one if you hold it)

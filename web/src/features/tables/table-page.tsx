@@ -23,7 +23,12 @@ export function TablePage() {
     );
   if (!view) return <p className="p-6">Fetching the table …</p>;
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const rows = view.rows.filter((row) => words.every((word) => row.join(" ").toLowerCase().includes(word)));
+  // A number is looked for as a whole cell, a word anywhere.
+  const has = (row: string[], word: string) =>
+    Number.isNaN(Number(word))
+      ? row.some((cell) => cell.toLowerCase().includes(word))
+      : row.some((cell) => cell !== "" && Number(cell) === Number(word));
+  const rows = view.rows.filter((row) => words.every((word) => has(row, word)));
   return (
     <div className="mx-auto max-w-5xl space-y-5">
       <div>

@@ -23,24 +23,42 @@ from tribodex.launch.server import WebServer
 VIEWS = [
     ("jobs", "/", DESK, "light", None),
     ("plan", "/plan", DESK, "light", "plan"),
+    ("plan-ways", "/plan", DESK, "light", "ways"),
     ("gate", "/jobs/hollin-vale-0005", DESK, "light", None),
     ("stop-outside-group", "/jobs/hollin-vale-0004", DESK, "light", None),
     ("drive-up", "/jobs/hollin-vale-0003", DESK, "light", None),
     ("drive-up-working-dark", "/jobs/hollin-vale-0003", DESK, "dark", "working"),
+    ("hydraulic", "/jobs/hollin-vale-0009", DESK, "light", None),
+    ("turns", "/jobs/hollin-vale-0007", DESK, "dark", None),
     ("gauging", "/jobs/hollin-vale-0003", DESK, "light", "gauge"),
     ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("signed", "/jobs/hollin-vale-0002", DESK, "light", None),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
+    ("slate", "/slate", DESK, "light", "slate"),
+    ("tables", "/tables/reduction_srb_tapered", DESK, "light", "chart"),
+    ("crib", "/crib", DESK, "light", None),
 ]
 
 
 def prepare_page(page: Page, step: str | None) -> None:
     """Bring a page into the state of its picture."""
-    if step == "plan":
+    if step in ("plan", "ways"):
         page.get_by_label("Machine and position").select_option("dc-1-in")
         page.get_by_label("Feeler set").select_option("fs-m1")
         page.get_by_role("heading", name="Targets", exact=True).wait_for()
+        if step == "ways":
+            page.get_by_role("heading", name="Every way side by side").evaluate("e => e.parentElement.scrollIntoView()")
+    elif step == "slate":
+        page.get_by_label("Number on the ring").fill("22226 K C3")
+        page.get_by_label("Shaft diameter").fill("115")
+        page.get_by_label("Inner ring warmer").fill("10")
+        page.get_by_role("button", name="Set another variant").click()
+        page.get_by_label("Shaft bored to").nth(1).fill("70")
+        page.get_by_label("Inner ring warmer").nth(1).fill("40")
+        page.get_by_role("heading", name="Side by side").evaluate("e => e.parentElement.scrollIntoView()")
+    elif step == "chart":
+        page.get_by_role("img", name="taper 1:12").evaluate("e => e.parentElement.parentElement.scrollIntoView()")
     elif step == "working":
         page.get_by_role("button", name="Show the working of Target window for the residual clearance").click()
     elif step == "gauge":

@@ -15,11 +15,13 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+import yaml
 
 from tribodex.launch.mariadb import free_port
 from tribodex.launch.serve import import_plant
 
 ROOT = Path(__file__).resolve().parents[2]
+DEMO = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
 
 
 class Started:
@@ -84,7 +86,7 @@ def test_the_demonstration_starts_on_another_port_keeps_its_data_and_ends_cleanl
         address = first.address()
         assert f"Port {busy} is busy; taking" in first.text
         jobs = get(f"{address}/api/jobs")
-        assert isinstance(jobs, list) and len(jobs) == 5
+        assert isinstance(jobs, list) and len(jobs) == len(DEMO["jobs"])
         assert {job["status"] for job in jobs} >= {"open", "stopped", "signed"}
         assert first.stop() == 0
     log = (root / ".run" / "demo" / "server.log").read_text()
@@ -106,7 +108,7 @@ def test_serving_begins_empty_and_takes_a_plant(root: Path) -> None:
     assert import_plant(root, ROOT / "data" / "demo" / "hollin_vale.yaml") == 0
     filled = Started(root, "serve", TRIBODEX_PORT=str(free_port()))
     plant = get(f"{filled.address()}/api/plant")
-    assert isinstance(plant, dict) and len(plant["machines"]) == 6 and len(plant["people"]) == 4
+    assert isinstance(plant, dict) and len(plant["machines"]) == len(DEMO["plant"]["machines"]) and len(plant["people"]) == 4
     assert get(f"{filled.address()}/api/jobs") == [], "no demonstration data"
     assert filled.stop() == 0
 

@@ -159,8 +159,8 @@ def test_far_below_it_does_not_call_it_well() -> None:
 
 def test_on_virtual_mountings_it_beats_turning_thirty_degrees_at_a_time() -> None:
     """A small seeded trial; the large one is run by hand with `./run bench adviser`."""
-    adviser, habit = run(ByAdviser(0.02), 40, 11), run(habit_a, 40, 11)
-    assert len(adviser) == len(habit) > 30, "the same mountings"
+    adviser, habit = run(ByAdviser(0.02), 120, 11), run(habit_a, 120, 11)
+    assert len(adviser) == len(habit) > 100, "the same mountings"
 
     def share(ended: list, name: str) -> float:  # type: ignore[type-arg]
         return float(np.mean([getattr(e, name) for e in ended]))

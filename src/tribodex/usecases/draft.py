@@ -275,31 +275,27 @@ def _risk(text: str) -> float:
 
 
 def _group(errors: Collector, draft: PlanDraft, designation: Designation | None) -> Group | None:
-    given = draft.group.strip()
-    marked = designation.group if designation else None
-    if given and marked and given != marked:
-        errors.add("group", f"The designation says {marked}, the choice says {given}.", "the group marked on the ring")
-        return None
-    if not given and marked:
-        return marked
-    if not given:
-        errors.add("group", "The clearance group is needed.", "as marked on the ring: C2, C3, C4 or C5; no mark means CN. Look, do not guess")
-        return None
-    return errors.choice(Group, given, "group")
+    asked = ("The clearance group is needed.", "as marked on the ring: C2, C3, C4 or C5; no mark means CN. Look, do not guess")
+    return _marked(errors, Group, "group", draft.group, designation.group if designation else None, asked, "the group marked on the ring")
 
 
 def _taper(errors: Collector, draft: PlanDraft, designation: Designation | None) -> Taper | None:
-    given = draft.taper.strip()
-    marked = designation.taper if designation else None
+    asked = ("The taper is needed; without K in its designation a bearing has a cylindrical bore.", "1:12 (K) or 1:30 (K30)")
+    return _marked(errors, Taper, "taper", draft.taper, designation.taper if designation else None, asked, "K means 1:12, K30 means 1:30")
+
+
+def _marked(errors: Collector, kind: type[E], field: str, text: str, marked: E | None, asked: tuple[str, str], right: str) -> E | None:
+    """What the designation says or the person chose; never one against the other, never a guess."""
+    given = text.strip()
     if given and marked and given != marked:
-        errors.add("taper", f"The designation says {marked}, the choice says {given}.", "K means 1:12, K30 means 1:30")
+        errors.add(field, f"The designation says {marked}, the choice says {given}.", right)
         return None
     if not given and marked:
         return marked
     if not given:
-        errors.add("taper", "The taper is needed; without K in its designation a bearing has a cylindrical bore.", "1:12 (K) or 1:30 (K30)")
+        errors.add(field, *asked)
         return None
-    return errors.choice(Taper, given, "taper")
+    return errors.choice(kind, given, field)
 
 
 @dataclass(frozen=True)

@@ -8,6 +8,13 @@ const RIGHT = 200;
 const TOP = 16;
 const BOTTOM = 46;
 const BORES = [20, 30, 40, 50, 70, 100, 150, 200, 300, 500, 700, 1000];
+/** Where a range is a single stroke: colour and dash, so that neither stands alone. */
+const STROKES = [
+  { colour: "var(--ink)", dash: undefined },
+  { colour: "var(--oxide)", dash: undefined },
+  { colour: "var(--dye)", dash: "3 1.5" },
+  { colour: "var(--sound)", dash: "1.5 1.5" },
+];
 const TENS = [5, 10, 20, 50, 100, 200, 500, 1000, 2000];
 const SHADES = [
   { fill: "var(--dye)", opacity: 0.42 },
@@ -87,6 +94,7 @@ export function RangeChart({ chart }: { chart: Chart }) {
               />
             );
           }
+          const stroke = STROKES[index % STROKES.length];
           const aside = (index - chart.series.length / 2) * 2.2;
           return (
             <g key={series.name}>
@@ -95,8 +103,9 @@ export function RangeChart({ chart }: { chart: Chart }) {
                   <path
                     key={band.from_x}
                     d={`M${x(band.from_x) + aside} ${y(band.low)}V${y(band.high) - 0.5}`}
-                    stroke={shade.fill}
-                    strokeWidth="2"
+                    stroke={stroke?.colour}
+                    strokeDasharray={stroke?.dash}
+                    strokeWidth="2.5"
                   />
                 ) : (
                   <rect
@@ -117,15 +126,24 @@ export function RangeChart({ chart }: { chart: Chart }) {
         })}
         {chart.series.map((series, index) => (
           <g key={series.name}>
-            <rect
-              x={WIDTH - RIGHT + 8}
-              y={(names[index] ?? 0) - 6}
-              width="12"
-              height="12"
-              fill={SHADES[index % SHADES.length]?.fill}
-              fillOpacity={SHADES[index % SHADES.length]?.opacity}
-              stroke="var(--ink)"
-            />
+            {series.bands[0]?.from_x === series.bands[0]?.to_x && series.kind !== "line" ? (
+              <path
+                d={`M${WIDTH - RIGHT + 14} ${(names[index] ?? 0) - 8}v16`}
+                stroke={STROKES[index % STROKES.length]?.colour}
+                strokeDasharray={STROKES[index % STROKES.length]?.dash}
+                strokeWidth="3"
+              />
+            ) : (
+              <rect
+                x={WIDTH - RIGHT + 8}
+                y={(names[index] ?? 0) - 6}
+                width="12"
+                height="12"
+                fill={SHADES[index % SHADES.length]?.fill}
+                fillOpacity={SHADES[index % SHADES.length]?.opacity}
+                stroke="var(--ink)"
+              />
+            )}
             <text x={WIDTH - RIGHT + 26} y={(names[index] ?? 0) + 5} fontSize="13" fill="var(--ink)">
               {series.name}
             </text>

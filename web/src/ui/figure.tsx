@@ -57,6 +57,18 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
           </Collapsible.Trigger>
         ) : null}
       </div>
+      <Remarks result={result} />
+      <Collapsible.Content>
+        <Working result={result} />
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
+
+/** Why a verdict is not simply good, and what a figure has to be taken with. */
+export function Remarks({ result }: { result: Result }) {
+  return (
+    <>
       {result.verdict && result.verdict.level !== "good" ? (
         <p className="text-sm">
           <Say>{result.verdict.reason}</Say>
@@ -67,10 +79,7 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
           <Say>{result.note}</Say>
         </p>
       ) : null}
-      <Collapsible.Content>
-        <Working result={result} />
-      </Collapsible.Content>
-    </Collapsible.Root>
+    </>
   );
 }
 

@@ -31,6 +31,9 @@ export function trim(text: string): string {
 /** Digits that the figure deserves: forces and torques are orders of magnitude. */
 const DIGITS: Record<string, number> = { "°": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2 };
 
+/** Orders of magnitude: two figures. */
+const ROUGH = new Set(["N·m", "kN"]);
+
 function parts(unit: string, units: Units): { scale: number; unit: string; digits: number } {
   if (unit === "µm") {
     return units === "mm"
@@ -49,9 +52,14 @@ function parts(unit: string, units: Units): { scale: number; unit: string; digit
 export function figure(result: Result, units: Units): string {
   if (result.value === null) return "unknown";
   const { scale, unit, digits } = parts(result.unit, units);
-  const value = (result.value * scale).toFixed(digits);
+  const write = (value: number) => {
+    if (ROUGH.has(result.unit)) return String(Number(value.toPrecision(2)));
+    // Long lengths are measured with a tape.
+    return (value * scale).toFixed(result.unit === "mm" && value >= 20 ? digits - 1 : digits);
+  };
+  const value = write(result.value);
   if (result.value_to === null || result.value_to === undefined) return `${value}${unit}`;
-  return `${value} to ${(result.value_to * scale).toFixed(digits)}${unit}`;
+  return `${value} to ${write(result.value_to)}${unit}`;
 }
 
 /** The doubt of a figure, with plus-minus; empty when there is none. */

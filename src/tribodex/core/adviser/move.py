@@ -25,7 +25,7 @@ REPEATS = 3
 # A drive-up takes about two turns: each may spend this share of the risk.
 TURN_SHARE = 0.5
 # Beyond this a turn risks more than the gauging that it saves is worth, whatever risk was chosen.
-TURN_MOST = 0.0125
+TURN_MOST = 0.0075
 # A window narrower than this is worth a second gauging of the unmounted clearance.
 NARROW_UM = 12.0
 # What one more gauging of three places on both rows would tell (sd, µm).

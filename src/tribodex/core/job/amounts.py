@@ -51,6 +51,10 @@ def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, fl
 
 
 def leaves_of(plan: Plan, text: str) -> tuple[float, ...]:
+    """The leaves of this plan's gauge set that make a thickness as typed.
+
+    Raises InvalidInput when it cannot be meant for this bore, or no stack of the set makes it.
+    """
     length = parse_length(text, "leaf", plan.gauge.unit)
     most = max(plan.groups_um.values(), key=lambda s: s.high).high
     if length.um > 2 * most:

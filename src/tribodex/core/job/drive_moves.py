@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import Advice
+from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.job.leaves import first_leaf
 from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_meeting, tenths
 from tribodex.core.job.stages import ready_to_lock
 from tribodex.core.job.state import JobState
-from tribodex.core.mounting.locking import best, meetings, way_out
+from tribodex.core.mounting.locking import Meeting, best, meetings, way_out
 from tribodex.core.mounting.schools import School
 from tribodex.core.mounting.window import Window
-from tribodex.core.quantities import mm_text, travel_text, um_text
-from tribodex.core.working import in_words, number
+from tribodex.core.quantities import mm_text, number_plain, travel_text, um_text
+from tribodex.core.working import in_words
 
 # A first gauging decides nothing while a turn of at least this much is free and the window is this unlikely to be reached.
 FREE_TURN_DEG = 40.0
@@ -237,13 +238,18 @@ def lock_move(state: JobState, position: Belief, window: Window) -> NextMove:
         return NextMove(Do.LOCK, "Inside the window, but no tab position is", way_out(found), TIGHTEN_ONLY)
     if first_meeting(state) is None:
         return look_move(state, step)
+    return bend_move(nut, good)
+
+
+def bend_move(nut: LockNut, good: Meeting) -> NextMove:
+    """To this meeting, and bend the tab there."""
     if good.turn_deg == 0:
         return NextMove(
             Do.LOCK, "A tab stands square in a slot: bend it here", good.verdict.reason, "Do not loosen to ease the tab in.", turn_deg=0.0
         )
     return NextMove(
         Do.LOCK,
-        f"Tighten {number(good.turn_deg)}°{along_rim(nut, good.turn_deg)} and bend the tab",
+        f"Tighten {number_plain(good.turn_deg)}°{along_rim(nut, good.turn_deg)} and bend the tab",
         good.verdict.reason,
         TIGHTEN_ONLY,
         turn_deg=good.turn_deg,
@@ -255,7 +261,7 @@ def look_move(state: JobState, step_deg: float) -> NextMove:
     """Nobody has looked yet where the next tab stands."""
     nut = state.plan.nut
     rim = nut.rim_mm(step_deg) if nut is not None else None
-    reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {number(step_deg)}°"
+    reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {number_plain(step_deg)}°"
     return NextMove(
         Do.LOCK,
         "Far enough. Look where the next tab stands" if not state.plan.school.gauged else "Inside the window. Look where the next tab stands",

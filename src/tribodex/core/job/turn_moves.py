@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from tribodex.core.components.bands import Span
-from tribodex.core.job.drive_moves import look_move, reseat_move
+from tribodex.core.job.drive_moves import bend_move, look_move, reseat_move
 from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_meeting
 from tribodex.core.job.stages import ready_to_lock
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.locking import turn_meetings, way_out
 from tribodex.core.mounting.schools import School
-from tribodex.core.working import number
 
 # After the least angle is reached a self-aligning ball bearing goes on in steps of this much (degrees).
 FEEL_STEP_DEG = 5.0
@@ -102,15 +101,4 @@ def _lock(state: JobState, asked: Span) -> NextMove:
     good = next((m for m in found if m.verdict.word == "inside"), None)
     if good is None:
         return NextMove(Do.LOCK, "Far enough, but no tab position stays in the range", way_out(found), TIGHTEN_ONLY)
-    if good.turn_deg == 0:
-        return NextMove(
-            Do.LOCK, "A tab stands square in a slot: bend it here", good.verdict.reason, "Do not loosen to ease the tab in.", turn_deg=0.0
-        )
-    return NextMove(
-        Do.LOCK,
-        f"Tighten {number(good.turn_deg)}°{along_rim(nut, good.turn_deg)} and bend the tab",
-        good.verdict.reason,
-        TIGHTEN_ONLY,
-        turn_deg=good.turn_deg,
-        rim_mm=good.rim_mm,
-    )
+    return bend_move(nut, good)

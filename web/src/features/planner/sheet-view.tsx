@@ -279,10 +279,10 @@ function Range(props: {
   show: (value: number) => string;
 }) {
   const { span, own, show } = props;
-  if (!span) return <td className="pr-4 text-soft">says nothing</td>;
+  if (!span) return <td className="py-1 pr-4 text-soft">says nothing</td>;
   const bare = show(span.low).replace(/[^\d.]*$/, "");
   return (
-    <td className={`whitespace-nowrap pr-4 ${own ? "font-bold" : ""}`}>
+    <td className={`whitespace-nowrap py-1 pr-4 ${own ? "font-bold" : ""}`}>
       {bare} to {show(span.high)}
     </td>
   );

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Result, Slate, SlateSheet } from "../../api";
 import { BearingSection, WaysChart } from "../../drawing";
-import { Say, VerdictMark, Working, doubt, figure, type Units } from "../../ui";
+import { Remarks, Say, VerdictMark, Working, doubt, figure, type Units } from "../../ui";
 
 export function Compared({ slate, units }: { slate: Slate; units: Units }) {
   const sheets = slate.variants
@@ -138,16 +138,7 @@ function FigureRow(props: {
                 result ? (
                   <div key={name}>
                     <b>{name}</b>
-                    {result.verdict ? (
-                      <p className="text-sm">
-                        <Say>{result.verdict.reason}</Say>
-                      </p>
-                    ) : null}
-                    {result.note ? (
-                      <p className="text-sm text-soft">
-                        <Say>{result.note}</Say>
-                      </p>
-                    ) : null}
+                    <Remarks result={result} />
                     <Working result={result} />
                   </div>
                 ) : null,

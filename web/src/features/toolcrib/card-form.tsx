@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { CardDraft, CardRowDraft, ProblemError } from "../../api";
 import { Button, TextField } from "../../ui";
-import { Trouble } from "./gauge-form";
+import { FormEnd } from "./form-end";
 
 const EMPTY_ROW: CardRowDraft = {
   over: "",
@@ -104,21 +104,14 @@ export function CardForm({
           </Button>
         ) : null}
       </div>
-      {change ? (
-        <TextField
-          label="Why it is changed"
-          value={reason}
-          placeholder="misread the sheet"
-          problem={problem?.at("reason")}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      ) : null}
-      <Trouble problem={problem} />
-      <div>
-        <Button kind="main" type="submit">
-          {change ? "Keep the changed card" : "Keep the card"}
-        </Button>
-      </div>
+      <FormEnd
+        change={change}
+        what="card"
+        example="misread the sheet"
+        reason={reason}
+        onReason={setReason}
+        problem={problem}
+      />
     </form>
   );
 }

@@ -1,7 +1,8 @@
 /** A gauge set typed in. */
 import { useState } from "react";
 import type { GaugeDraft, ProblemError } from "../../api";
-import { Button, ChoiceRow, Say, TextField } from "../../ui";
+import { ChoiceRow, TextField } from "../../ui";
+import { FormEnd } from "./form-end";
 
 export const EMPTY_GAUGE: GaugeDraft = { name: "", unit: "mm", leaves: "", checked_on: "" };
 
@@ -46,30 +47,14 @@ export function GaugeForm({
       />
       {text("leaves", "Leaves, split by blanks", "for example 0.03 0.04 0.05 0.06")}
       {text("checked_on", "Last checked (empty: never)", "year-month-day")}
-      {change ? (
-        <TextField
-          label="Why it is changed"
-          value={reason}
-          placeholder="leaf 0.05 renewed"
-          problem={problem?.at("reason")}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      ) : null}
-      <Trouble problem={problem} />
-      <div>
-        <Button kind="main" type="submit">
-          {change ? "Keep the changed set" : "Keep the set"}
-        </Button>
-      </div>
+      <FormEnd
+        change={change}
+        what="set"
+        example="leaf 0.05 renewed"
+        reason={reason}
+        onReason={setReason}
+        problem={problem}
+      />
     </form>
-  );
-}
-
-export function Trouble({ problem }: { problem: ProblemError | null }) {
-  if (!problem) return null;
-  return (
-    <p role="alert" className="border-2 border-oxide px-3 py-2 font-bold text-oxide">
-      ▲ <Say>{problem.detail}</Say> <span className="font-normal text-ink">Nothing was lost.</span>
-    </p>
   );
 }

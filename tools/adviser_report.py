@@ -48,7 +48,7 @@ clearance. *Wide*: windows of two leaf steps or more ({first.wide} of {first.cou
 residual limit is left. Doubts hold about 19 times in 20. Perfect knowledge turns to the best tab position there is; what it
 misses nobody can reach.
 
-| Method | inside | inside, wide windows | below the limit | gaugings on the sleeve and again before, median (mean) | turns |
+| Method | inside | inside, wide windows | below the limit | gaugings (a second unmounted one counts), median (mean) | turns |
 |---|---|---|---|---|---|
 {table}
 
@@ -105,7 +105,7 @@ def _calibration(row: Measured) -> list[str]:
     body = [
         f'<rect x="{x0}" y="{y0 - side}" width="{side}" height="{side}" fill="none" stroke="{INK}"/>',
         f'<line x1="{x0}" y1="{y0}" x2="{x0 + side}" y2="{y0 - side}" stroke="{SOFT}" stroke-dasharray="5 4"/>',
-        f'<text x="{x0 + side / 2}" y="{y0 + 32}" text-anchor="middle">chance of being inside, as promised ({row.name})</text>',
+        f'<text x="{x0 + side / 2}" y="{y0 + 32}" text-anchor="middle">promised chance to be inside ({row.name})</text>',
         f'<text x="{x0 - 34}" y="{y0 - side / 2}" text-anchor="middle" transform="rotate(-90 {x0 - 34} {y0 - side / 2})">share found inside</text>',
     ]
     for tick in (0, 0.5, 1):

@@ -10,12 +10,14 @@ from pathlib import Path
 
 from jinja2 import Environment, FileSystemLoader, StrictUndefined, select_autoescape
 
-from tribodex.core.working import Line, Result, number
+from tribodex.core.working import Line, Result, number, roughly
 
 TEMPLATES = Path(__file__).parent / "templates"
 FONTS = Path(__file__).parent / "fonts"
 _FONT_ADDRESS = "/api/fonts/"
-DIGITS = {"mm": 2, "°": 0, "N·m": 0, "MPa": 1, "kN": 0, "K": 0}
+DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0}
+# Orders of magnitude: two figures.
+ROUGH = ("N·m", "kN")
 
 
 class Paper(StrEnum):
@@ -63,9 +65,13 @@ def figure_words(result: Result) -> str:
     if result.value is None:
         return "unknown"
     scale, unit, digits = (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, DIGITS.get(result.unit, 2))
-    text = f"{result.value / scale:.{digits}f}"
+
+    def write(value: float) -> str:
+        return roughly(value) if result.unit in ROUGH else f"{value / scale:.{digits}f}"
+
+    text = write(result.value)
     if result.value_to is not None:
-        text += f" to {result.value_to / scale:.{digits}f}"
+        text += f" to {write(result.value_to)}"
     if result.doubt is not None:
         text += f" ± {result.doubt / scale:.{digits}f}"
     if result.unit == "µm":

@@ -8,6 +8,7 @@ from typing import Any
 import yaml
 from pydantic import TypeAdapter
 
+from tribodex.core.job.plan import CONDITIONS
 from tribodex.core.job.stages import ORDER
 from tribodex.core.procedure import Procedure
 from tribodex.core.sources import BUILT_IN, Source
@@ -50,8 +51,16 @@ def read_procedures(folder: Path) -> list[Procedure]:
         stages = [stage.id for stage in procedure.stages]
         if stages != [name for name in ORDER if name in stages]:
             raise ValueError(f"{path.name}: the stages {stages} are not in the order of work {ORDER}")
+        if unknown := _asked(procedure) - CONDITIONS:
+            raise ValueError(f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there are {', '.join(sorted(CONDITIONS))}")
         found.append(procedure)
     return found
+
+
+def _asked(procedure: Procedure) -> set[str]:
+    """Conditions that steps, cautions, tools, parts and gates ask for: a misspelt one would hide them for ever."""
+    steps = [*procedure.tools, *procedure.parts, *(s for stage in procedure.stages for s in (*stage.steps, *stage.cautions))]
+    return {name for step in steps for name in step.when} | {name for gate in procedure.gates() for name in gate.when}
 
 
 def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:

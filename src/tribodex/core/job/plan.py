@@ -17,6 +17,18 @@ from tribodex.core.mounting.schools import School, WasherSchool
 from tribodex.core.mounting.window import Target, Window
 from tribodex.core.working import Result
 
+# Every condition that a plan can have: a procedure that asks for another one is wrong.
+CONDITIONS = frozenset(
+    {
+        "hydraulic",
+        "spanner",
+        *(f"washer_{washer.value}" for washer in WasherSchool),
+        *(f"lock_{lock.value}" for lock in LockKind if lock is not LockKind.TAB_WASHER),
+        *(f"seat_{seat.value}" for seat in Seat),
+        *(f"school_{school.value}" for school in School),
+    }
+)
+
 
 @dataclass(frozen=True)
 class Plan:

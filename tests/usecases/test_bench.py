@@ -1,0 +1,141 @@
+"""What the bench shows in each school: drawings that fit, units at hand, nothing made up where something is not known."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+
+from tests.helpers import BEGIN, DRAFT, MemoryStore
+from tribodex.core.job import commands as cmd
+from tribodex.core.mounting.gauging import Phase
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.launch.demo_jobs import VirtualFitter
+from tribodex.usecases.bench import Bench, bench
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.jobs import open_job, revise_plan
+from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.record import record
+
+TRUTH = VirtualBearing(125, 0.385, 8)
+UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3")
+BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80", range_high="100", range_source="table")
+
+
+def fitter(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH) -> VirtualFitter:
+    store = MemoryStore()
+    job = open_job(store, reference, "job-0001", "m-1-a", "", draft, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    return VirtualFitter(store, reference, job, truth, "Tester", BEGIN)
+
+
+def at_zero(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH) -> VirtualFitter:
+    hands = fitter(reference, draft, truth)
+    for gate in ("safe", "fit_up"):
+        hands.say(cmd.ConfirmGate(gate, hands.confirm(gate)))
+    if "washer_on" in hands.job.state.plan.conditions and hands.job.state.plan.school.value != "Z":
+        hands.say(cmd.ConfirmGate("washer_on", hands.confirm("washer_on")))
+    if hands.job.state.plan.school.gauged:
+        hands.gauge(Phase.INITIAL)
+    hands.say(cmd.SetZero(True))
+    return hands
+
+
+def shown(reference: Reference, hands: VirtualFitter) -> Bench:
+    return bench(reference, hands.job)
+
+
+@pytest.mark.parametrize(
+    ("draft", "units"),
+    [
+        (DRAFT, ("degrees", "rim", "slots")),
+        (replace(DRAFT, school="X"), ("drive_up", "degrees", "rim", "slots")),
+        (UNIT, ("turns", "degrees", "rim", "slots")),
+        (replace(DRAFT, nut_family="inch", shaft="3 3/16 in"), ("degrees",)),
+    ],
+)
+def test_turns_are_logged_in_what_is_at_hand(reference: Reference, draft: PlanDraft, units: tuple[str, ...]) -> None:
+    assert shown(reference, fitter(reference, draft)).turn_units == units
+
+
+def test_a_sealed_unit_has_a_dial_and_no_ruler(reference: Reference) -> None:
+    hands = at_zero(reference, UNIT)
+    hands.say(cmd.TurnNut("1", "turns"))
+    seen = shown(reference, hands)
+    assert seen.ruler is None and seen.dial is not None and seen.asked_deg is not None
+    assert (seen.dial.present_deg, seen.dial.target_from_deg, seen.dial.target_to_deg) == (360, 360, 450)
+    assert seen.dial.drive_up_mm == pytest.approx(2.0) and not seen.gauged_school
+    assert all(meeting.residual_um is None for meeting in seen.meetings)
+
+
+def test_a_nut_of_unknown_slots_draws_no_meeting_and_no_made_up_size(reference: Reference) -> None:
+    draft = replace(DRAFT, nut_family="inch", shaft="3 3/16 in")
+    hands = at_zero(reference, draft)
+    seen = shown(reference, hands)
+    assert seen.dial is not None and seen.dial.slots is None and seen.dial.step_deg is None and not seen.dial.outside_known
+    assert seen.dial.drawn_outside_mm > seen.dial.thread_mm and seen.meetings == ()
+    with pytest.raises(Exception, match="slots is not known"):
+        hands.say(cmd.TurnNut("1", "slots"))
+    with pytest.raises(Exception, match="are not known in this plan"):
+        hands.say(cmd.SeeMeeting("1", "degrees"))
+
+
+def test_a_ball_bearing_is_drawn_with_balls_and_a_hollow_shaft_with_its_bore(reference: Reference) -> None:
+    assert shown(reference, fitter(reference, BALL)).section.kind == "self_aligning_ball"
+    hollow = shown(reference, fitter(reference, replace(DRAFT, shaft_bore="40"))).section
+    assert hollow.shaft_bore_mm == 40 and hollow.kind == "spherical_roller"
+
+
+def test_meetings_are_judged_by_the_risk_that_was_chosen(reference: Reference) -> None:
+    hands = at_zero(reference, DRAFT)
+    hands.follow(20)
+    found: dict[float, Any] = {}
+    base = hands.job
+    for risk in (0.01, 0.05):
+        hands.job = base
+        again = at_zero(reference, DRAFT)
+        again.say(cmd.ChooseRisk(risk))
+        again.say(cmd.TurnNut("130"))
+        again.gauge(Phase.DRIVE_UP)
+        seen = shown(reference, again)
+        assert seen.risk == risk
+        found[risk] = [meeting.verdict.level.value for meeting in seen.meetings]
+    assert found[0.05].count("good") >= found[0.01].count("good")
+
+
+def test_the_nut_behind_its_mark_is_shown(reference: Reference) -> None:
+    hands = at_zero(reference, DRAFT)
+    hands.say(cmd.TurnNut("130"))
+    hands.gauge(Phase.DRIVE_UP)
+    hands.say(cmd.Reseat("7", "degrees", behind=True))
+    assert shown(reference, hands).seated_behind_deg == 7
+    hands.say(cmd.Reseat("0", "degrees"))
+    assert shown(reference, hands).seated_behind_deg is None
+
+
+def test_play_that_warmth_would_eat_stands_beside_the_gauged_clearance(reference: Reference) -> None:
+    hands = at_zero(reference, DRAFT)
+    hands.say(cmd.TurnNut("130"))
+    hands.gauge(Phase.DRIVE_UP)
+    figures = {figure.id: figure for figure in shown(reference, hands).figures}
+    assert figures["play_gone"].value is not None and figures["play_gone"].unit == "K"
+    assert figures["reduction"].working and figures["gauged_clearance"].doubt
+
+
+@pytest.mark.parametrize(("draft", "truth"), [(UNIT, VirtualBearing(125, 0.385, 270)), (BALL, VirtualBearing(52, 0.35, 5))])
+def test_records_of_schools_that_gauge_nothing(reference: Reference, draft: PlanDraft, truth: VirtualBearing) -> None:
+    hands = fitter(reference, draft, truth)
+    hands.follow(60)
+    made, seen = record(reference, hands.job)
+    assert seen.final is not None and seen.final.overall.word == "in order"
+    assert made.gaugings == () and made.checks[-1].locked and made.attempts[0].locked
+    assert made.school.startswith(hands.job.state.plan.school.value)
+
+
+def test_a_plan_of_another_procedure_takes_a_new_job(reference: Reference) -> None:
+    store = MemoryStore()
+    open_job(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    changed = revise_plan(store, reference, "job-0001", replace(DRAFT, school="N"), "tight pit", Tap("rev-00001", "Tester", BEGIN), BEGIN)
+    assert changed.state.plan.school == "N"
+    with pytest.raises(Exception, match="another procedure"):
+        revise_plan(store, reference, "job-0001", UNIT, "sealed", Tap("rev-00002", "Tester", BEGIN), BEGIN)

@@ -111,6 +111,9 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
   return (
     <>
       {next.do === "lock" ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
+      {next.do !== "lock" && bench.meetings.length > 0 ? (
+        <TabsAhead bench={bench} tap={tap} refused={refused} />
+      ) : null}
       {next.do === "reseat" ? <ReseatPanel bench={bench} tap={tap} refused={refused} /> : null}
       {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
       {next.do === "reseat" ? null : <TurnPanel bench={bench} tap={tap} refused={refused} />}
@@ -133,6 +136,20 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
       </Row>
       <Release open={releasing} onClose={() => setReleasing(false)} tap={tap} />
     </>
+  );
+}
+
+/** Where tabs would meet slots from here: to be seen at any time, locked at when it is time. */
+function TabsAhead({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
+  const [open, setOpen] = useState(false);
+  const inside = bench.meetings.filter((meeting) => meeting.verdict.word.startsWith("inside")).length;
+  return (
+    <div className="pt-2">
+      <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? "Hide the tab positions" : `Tab positions from here: ${inside} inside. Show them`}
+      </Button>
+      {open ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
+    </div>
   );
 }
 

@@ -42,6 +42,14 @@ class Accounts:
     app: str
 
 
+def _runs(pid: int) -> bool:
+    """Whether a process runs; one that ended and waits for its parent to notice has no command line."""
+    try:
+        return Path(f"/proc/{pid}/cmdline").read_bytes() != b""
+    except OSError:
+        return False
+
+
 class LocalMariaDB:
     """A database server in a folder. `owner_url` may change tables, `app_url` may not change the log."""
 
@@ -182,7 +190,7 @@ class LocalMariaDB:
             return
         os.kill(pid, signal.SIGTERM)
         deadline = time.monotonic() + START_SECONDS
-        while Path(f"/proc/{pid}").exists() and time.monotonic() < deadline:
+        while _runs(pid) and time.monotonic() < deadline:
             time.sleep(0.05)
 
     def _wait(self) -> None:

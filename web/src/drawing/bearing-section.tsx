@@ -41,7 +41,9 @@ export function BearingSection({
   const inner = section.inner_raceway_mm / 2;
   // The outer raceway is a sphere about the middle of the bearing; barrel rollers lie against it.
   const half = B * 0.17;
-  const rollers = [-0.25, 0.25].map((share) => {
+  // Balls of two rows stand beside each other; rollers leave room for their flange.
+  const row = balls ? Math.max(0.25, (0.53 * roller) / B) : 0.25;
+  const rollers = [-row, row].map((share) => {
     const angle = Math.asin((B * share) / outer);
     const touch = { x: B / 2 + outer * Math.sin(angle), r: outer * Math.cos(angle) };
     return {
@@ -59,8 +61,8 @@ export function BearingSection({
   const radius = outer * scale;
   // The inner ring's raceways follow the undersides of the rollers; a guide flange stands between them.
   const under = (share: number, along: number) => {
-    const row = rollers.find((candidate) => candidate.share === share);
-    return row ? row.point(along, -roller / 2 + bulge * 0.5) : "";
+    const found = rollers.find((candidate) => candidate.share === share);
+    return found ? found.point(along, -roller / 2 + bulge * 0.5) : "";
   };
   const sphereAt = (shift: number) => Math.sqrt(outer * outer - (B / 2) ** 2) + shift;
   const id = label.replace(/\W/g, "");
@@ -116,7 +118,7 @@ export function BearingSection({
         />
         {/* inner ring with its two raceways and the guide flange between */}
         <path
-          d={`M${x(0)} ${y(boreFar)}L${x(B)} ${y(d / 2)}L${x(B)} ${y(inner - roller * 0.2)}L${under(0.25, half * 1.15)}L${under(0.25, -half)}L${x(B * 0.53)} ${y(inner + roller * 0.3)}L${x(B * 0.47)} ${y(inner + roller * 0.3)}L${under(-0.25, half)}L${under(-0.25, -half * 1.15)}L${x(0)} ${y(inner - roller * 0.2)}Z`}
+          d={`M${x(0)} ${y(boreFar)}L${x(B)} ${y(d / 2)}L${x(B)} ${y(inner - roller * 0.2)}L${under(row, half * 1.15)}L${under(row, -half)}L${x(B * 0.53)} ${y(inner + roller * 0.3)}L${x(B * 0.47)} ${y(inner + roller * 0.3)}L${under(-row, half)}L${under(-row, -half * 1.15)}L${x(0)} ${y(inner - roller * 0.2)}Z`}
           fill={`url(#${id}ha)`}
           stroke="var(--ink)"
           strokeWidth="1.5"

@@ -34,28 +34,27 @@ const DIGITS: Record<string, number> = { "°": 0, "N·m": 0, kN: 0, K: 0, MPa: 1
 /** Orders of magnitude: two figures. */
 const ROUGH = new Set(["N·m", "kN"]);
 
-function parts(unit: string, units: Units): { scale: number; unit: string; digits: number } {
+/** `per`: how many of the server's units make one of the reader's. Divided, so that every place rounds alike. */
+function parts(unit: string, units: Units): { per: number; unit: string; digits: number } {
   if (unit === "µm") {
     return units === "mm"
-      ? { scale: 1 / 1000, unit: " mm", digits: 3 }
-      : { scale: 1 / UM_PER_THOU, unit: " thou", digits: 1 };
+      ? { per: 1000, unit: " mm", digits: 3 }
+      : { per: UM_PER_THOU, unit: " thou", digits: 1 };
   }
   if (unit === "mm") {
-    return units === "mm"
-      ? { scale: 1, unit: " mm", digits: 2 }
-      : { scale: 1 / MM_PER_INCH, unit: " in", digits: 3 };
+    return units === "mm" ? { per: 1, unit: " mm", digits: 2 } : { per: MM_PER_INCH, unit: " in", digits: 3 };
   }
-  return { scale: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: DIGITS[unit] ?? 3 };
+  return { per: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: DIGITS[unit] ?? 3 };
 }
 
 /** A figure: value or range, with its unit. Unknown stays a word. */
 export function figure(result: Result, units: Units): string {
   if (result.value === null) return "unknown";
-  const { scale, unit, digits } = parts(result.unit, units);
+  const { per, unit, digits } = parts(result.unit, units);
   const write = (value: number) => {
     if (ROUGH.has(result.unit)) return String(Number(value.toPrecision(2)));
     // Long lengths are measured with a tape.
-    return (value * scale).toFixed(result.unit === "mm" && value >= 20 ? digits - 1 : digits);
+    return (value / per).toFixed(result.unit === "mm" && value >= 20 ? digits - 1 : digits);
   };
   const value = write(result.value);
   if (result.value_to === null || result.value_to === undefined) return `${value}${unit}`;
@@ -65,8 +64,8 @@ export function figure(result: Result, units: Units): string {
 /** The doubt of a figure, with plus-minus; empty when there is none. */
 export function doubt(result: Result, units: Units): string {
   if (result.doubt === null || result.doubt === undefined) return "";
-  const { scale, unit, digits } = parts(result.unit, units);
-  return `± ${(result.doubt * scale).toFixed(digits)}${unit}`;
+  const { per, unit, digits } = parts(result.unit, units);
+  return `± ${(result.doubt / per).toFixed(digits)}${unit}`;
 }
 
 /** A value of a line of working: in the unit it was computed in, and in the reader's where that is another. */
@@ -75,8 +74,8 @@ export function lineValue(value: number | null, unit: string, units: Units): str
   const size = Math.abs(value);
   const own = `${trim(value.toFixed(size >= 100 ? 1 : size >= 10 ? 2 : size >= 1 ? 3 : 4))}${unit === "°" ? "°" : unit ? ` ${unit}` : ""}`;
   const part = parts(unit, units);
-  if (part.scale === 1) return own;
-  return `${own} (${(value * part.scale).toFixed(part.digits)}${part.unit})`;
+  if (part.per === 1) return own;
+  return `${own} (${(value / part.per).toFixed(part.digits)}${part.unit})`;
 }
 
 /** A moment, in the reader's own time. */

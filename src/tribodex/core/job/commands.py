@@ -7,9 +7,9 @@ from typing import Literal
 
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
+from tribodex.core.mounting.judgement import Swivel
 
 TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
-Swivel = Literal["freely", "slight drag", "binds"]
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from datetime import datetime
 
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
-from tribodex.core.mounting.judgement import FinalVerdict
+from tribodex.core.mounting.judgement import FinalVerdict, Swivel
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Verdict
 
@@ -150,7 +150,7 @@ class Reseated:
 class HandChecked:
     """The ring was swivelled and turned by hand, with the nut at `nut_deg`."""
 
-    swivel: str
+    swivel: Swivel
     turns_freely: bool
     nut_deg: float
     locked: bool

@@ -70,6 +70,8 @@ def tell(payload: ev.Payload) -> str:
         case ev.RiskChosen(risk=risk):
             return f"Risk of going too far set to {number(risk * 100)} %."
         case ev.NutTurned():
+            if payload.unit == "drive_up":
+                return f"Driven up {amount_words(payload.typed, payload.unit).removesuffix(' of drive-up')}, {number(payload.degrees)}° of the nut."
             exact = "" if payload.unit == "degrees" else f", {number(payload.degrees)}°"
             return f"Nut tightened {amount_words(payload.typed, payload.unit)}{exact}."
         case ev.MeetingSeen():

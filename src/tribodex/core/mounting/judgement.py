@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict
+
+# How a ring swivels when a hand tilts it.
+Swivel = Literal["freely", "slight drag", "binds"]
 
 
 @dataclass(frozen=True)
@@ -47,7 +51,7 @@ def judge_final(window: Window, residual_um: float, doubt_um: float) -> FinalVer
     return FinalVerdict(residual, reduction, overall)
 
 
-def judge_hand(swivel: str, turns_freely: bool, nut_deg: float, range_deg: Span | None) -> FinalVerdict:
+def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Span | None) -> FinalVerdict:
     """Judge a mounting that cannot be gauged: by how the ring swivels and turns, and by how far the nut was turned.
 
     Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range asked (degrees).

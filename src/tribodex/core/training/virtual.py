@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Literal
 
 from tribodex.core.mounting.gauging import Outcome, Row
+from tribodex.core.mounting.judgement import Swivel
 
-Swivel = Literal["freely", "slight drag", "binds"]
 DRAG_UM = 2.0
 # A ring is felt to drag when no more than this share of its play is left (common practice, no source).
 FELT_SHARE = 0.55

@@ -111,13 +111,13 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
   return (
     <>
       {next.do === "lock" ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
-      {next.do !== "lock" && bench.meetings.length > 0 ? (
-        <TabsAhead bench={bench} tap={tap} refused={refused} />
-      ) : null}
       {next.do === "reseat" ? <ReseatPanel bench={bench} tap={tap} refused={refused} /> : null}
       {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
       {next.do === "reseat" ? null : <TurnPanel bench={bench} tap={tap} refused={refused} />}
       {bench.gauged_school ? <RiskChoice risk={bench.risk} tap={tap} /> : null}
+      {next.do !== "lock" && bench.meetings.length > 0 ? (
+        <TabsAhead bench={bench} tap={tap} refused={refused} />
+      ) : null}
       <Row>
         {bench.gauged_school ? (
           <StartGauging

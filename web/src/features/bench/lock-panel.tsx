@@ -9,6 +9,7 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
   const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_meeting", "amount");
   const known = bench.meeting_known;
   const rim = bench.turn_units.includes("rim");
+  const look = !known && bench.next.do === "lock";
   if (!bench.dial?.step_deg) return <LockedByHand bench={bench} tap={tap} refused={refused} />;
   return (
     <div className="space-y-3 pt-4">
@@ -29,7 +30,7 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
             onChange={(event) => setSeen(event.target.value)}
           />
         </div>
-        <Button kind={known ? "plain" : "main"} data-main={!known || undefined} type="submit">
+        <Button kind={look ? "main" : "plain"} data-main={look || undefined} type="submit">
           {known ? "Looked again" : "Seen"}
         </Button>
       </form>

@@ -27,12 +27,9 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
   const [unit, setUnit] = useState<TurnUnit>(ways[0] ?? "degrees");
   const { text: amount, setText: setAmount, problem } = useTyped(refused, "turn_nut", "amount");
   const proposed = next.do === "turn" ? next.turn_deg : null;
-  const aside =
-    bench.school === "X" && next.drive_up_mm
-      ? `, ${length(next.drive_up_mm, units, 2)} of drive-up`
-      : next.rim_mm
-        ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim`
-        : "";
+  // The axial school reads its indicator; the others read the nut.
+  const travel = bench.school === "X" ? next.drive_up_mm : null;
+  const rim = next.rim_mm ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim` : "";
   return (
     <div className="space-y-3 pt-4">
       {proposed ? (
@@ -40,9 +37,17 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
           kind="main"
           data-main
           className="text-lg"
-          onClick={() => tap({ kind: "turn_nut", amount: String(proposed), unit: "degrees" })}
+          onClick={() =>
+            tap(
+              travel
+                ? { kind: "turn_nut", amount: `${travel} mm`, unit: "drive_up" }
+                : { kind: "turn_nut", amount: String(proposed), unit: "degrees" },
+            )
+          }
         >
-          Turned {proposed.toFixed(0)}°{aside}
+          {travel
+            ? `${bench.hydraulic ? "Pressed" : "Driven"} ${length(travel, units, 2)} further`
+            : `Turned ${proposed.toFixed(0)}°${rim}`}
         </Button>
       ) : null}
       <form

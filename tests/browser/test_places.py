@@ -41,6 +41,7 @@ def test_a_table_is_found_read_and_drawn(page: Page) -> None:
     page.goto("/tables")
     page.get_by_label("Find a table").fill("clearance tapered")
     page.get_by_role("link", name="spherical roller bearings with tapered bore").click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("spherical roller bearings with tapered bore")
     expect(page.get_by_text("from memory, not compared with print")).to_be_visible()
     expect(page.get_by_role("img", name="Group limits over the bore")).to_be_visible()
     page.get_by_label("Find rows").fill("80 100 110")

@@ -33,6 +33,8 @@ def sealed(page: Page) -> None:
 
 def ball(page: Page) -> None:
     page.get_by_label("From, degrees").fill("80")
+    # Typed slowly: the server already asks for the source, and the fields stay where they are.
+    expect(page.get_by_text("Where does the figure come from?").first).to_be_visible()
     page.get_by_label("To, degrees").fill("100")
     page.get_by_label("Where the figure comes from").fill("maker's table")
 
@@ -164,3 +166,26 @@ def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: C
     after = hands.bench()
     assert after["last_seq"] == before["last_seq"] + 1
     expect(page.get_by_text("This is what this device last knew")).to_be_hidden(timeout=20_000)
+
+
+def test_the_fields_follow_the_bearing_whatever_is_still_missing(page: Page) -> None:
+    """From a roller bearing to a ball bearing, to a sealed unit and back: what is asked for is what the school needs."""
+    page.goto("/plan")
+    number = page.get_by_label("Number on the new ring")
+    gauge, turns, degrees = (page.get_by_label(name) for name in ("Feeler set", "From, turns", "From, degrees"))
+    number.fill("2212 K C3")
+    page.get_by_label("Shaft diameter").fill("55")
+    expect(degrees).to_be_visible()
+    expect(gauge).to_be_hidden()
+    number.fill("22212 K C3")
+    expect(gauge).to_be_visible()
+    expect(degrees).to_be_hidden()
+    page.get_by_label("Housed unit").check()
+    expect(turns).to_be_visible()
+    expect(gauge).to_be_hidden()
+    page.get_by_label("Housed unit").uncheck()
+    expect(gauge).to_be_visible()
+    gauge.select_option("fs-m1")
+    expect(page.get_by_role("heading", name="Targets", exact=True)).to_be_visible()
+    page.get_by_role("radio", name="X:").click()
+    expect(page.get_by_text("With a hydraulic nut")).to_be_visible()

@@ -142,3 +142,26 @@ def test_an_unknown_job_and_an_unknown_page_say_what_to_do(new_page: Callable[..
     assert page.get_by_role("heading", name="This job cannot be fetched").is_visible()
     page.goto("/nowhere")
     page.get_by_text("There is no page here").wait_for()
+
+
+def test_ruler_figure_and_log_say_the_same_number(page: Page) -> None:
+    """A picture agrees with the numbers to the last digit shown, wherever it is rounded."""
+    for job in ("hollin-vale-0003", "hollin-vale-0002", "hollin-vale-0006"):
+        look_at(page, f"/jobs/{job}")
+        bench = page.request.get(f"/api/jobs/{job}").json()
+        gauged = [line["text"].split(" mm")[0].removeprefix("Gauged: ") for line in bench["log"] if line["kind"] == "gauging_closed"]
+        last = gauged[-1]
+        figures = page.get_by_role("region", name="Figures").inner_text()
+        ruler = page.get_by_role("img", name="Ruler in mm").get_attribute("aria-label") or ""
+        assert last in figures, (job, last)
+        assert last.rstrip("0") in ruler, (job, last, ruler)
+
+
+def test_orders_of_magnitude_promise_no_digits(page: Page) -> None:
+    look_at(page, "/plan")
+    page.get_by_label("Machine and position").select_option("dc-1-in")
+    page.get_by_label("Feeler set").select_option("fs-m1")
+    torque = page.locator("div").filter(has_text="Torque on the nut").filter(has_text="N·m").last
+    torque.wait_for()
+    numbers = [word for word in torque.inner_text().replace("\n", " ").split() if word.isdigit()]
+    assert numbers and all(len(number.rstrip("0")) <= 2 for number in numbers)

@@ -47,8 +47,13 @@ export function PlanPage() {
     change: (part) => setDraft((before) => ({ ...before, ...part })),
     problem: field,
   };
-  const school = preview.sheet?.plan.school ?? (draft.housed_unit ? "Z" : draft.school);
-  const gauged = school !== "Z" && school !== "A";
+  const school = draft.housed_unit
+    ? "Z"
+    : preview.school === "Z"
+      ? draft.school
+      : preview.school || draft.school;
+  // While entries are missing the server says which: a gauge set is asked for only where the school gauges.
+  const gauged = (school !== "Z" && school !== "A") || Boolean(preview.problem?.at("feeler_id"));
 
   // Changing the plan of a job begins with what was given for it.
   useEffect(() => {
@@ -130,7 +135,7 @@ export function PlanPage() {
         </SelectField>
         <BearingFields form={form} />
         <SeatFields form={form} materials={choices.data?.materials ?? []} />
-        {school === "Z" || school === "A" ? <RangeFields form={form} school={school} /> : null}
+        {!gauged && (school === "Z" || school === "A") ? <RangeFields form={form} school={school} /> : null}
         {gauged ? (
           <GaugingFields
             form={form}
@@ -194,22 +199,30 @@ export function PlanPage() {
 /** What was given, for an address. */
 const given = (draft: Draft) => Object.fromEntries(Object.entries(draft).filter(([, value]) => value));
 
-/** The plan worked out while typing; the last good one stays visible. */
-function usePreview(draft: Draft): { sheet: PlanSheet | null; problem: ProblemError | null } {
-  const [state, setState] = useState<{ sheet: PlanSheet | null; problem: ProblemError | null }>({
-    sheet: null,
-    problem: null,
-  });
+interface Preview {
+  sheet: PlanSheet | null;
+  problem: ProblemError | null;
+  /** The school of the last plan that could be worked out: its fields stay while one of them is still missing. */
+  school: string;
+}
+
+/** The plan worked out while typing. */
+function usePreview(draft: Draft): Preview {
+  const [state, setState] = useState<Preview>({ sheet: null, problem: null, school: "" });
   const asked = useRef(0);
   useEffect(() => {
     if (!draft.designation && !draft.bore) return;
     const mine = ++asked.current;
     const timer = window.setTimeout(() => {
       previewPlan(draft).then(
-        (sheet) => mine === asked.current && setState({ sheet, problem: null }),
+        (sheet) => mine === asked.current && setState({ sheet, problem: null, school: sheet.plan.school }),
         (error: unknown) =>
           mine === asked.current &&
-          setState({ sheet: null, problem: error instanceof ProblemError ? error : null }),
+          setState((before) => ({
+            ...before,
+            sheet: null,
+            problem: error instanceof ProblemError ? error : null,
+          })),
       );
     }, WAIT_MS);
     return () => window.clearTimeout(timer);

@@ -12,6 +12,7 @@ from tribodex.core.components.bearing import Group
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import drive_up_mm, nut_angle_deg
+from tribodex.core.mounting.gauging import Bracket, Cell, Row, Where, summarise
 from tribodex.core.mounting.locking import meetings
 from tribodex.core.mounting.reduction import Card, card_drive_up
 from tribodex.core.mounting.window import half_rule, target_window
@@ -105,3 +106,31 @@ def test_shop_rule_fifteen_times_the_reduction() -> None:
         assert 14 <= drive_up_mm(1000, k, 1 / 12) <= 16
         assert 35 <= drive_up_mm(1000, k, 1 / 30) <= 40
     assert nut_angle_deg(1.0, 2.0) == pytest.approx(180)
+
+
+def test_three_places_at_the_bottom_when_hanging_and_never_rolled_through(reference: Reference) -> None:
+    """Gauge at three places and average; leaf in by a roller length; bottom when hanging, top when standing; never roll it through."""
+    plan = make_plan(reference, FEELERS, PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="m"))
+    assert plan.places == 3 and plan.where is Where.HUNG_BOTTOM
+    procedure = reference.procedure("tapered-gauged")
+    places = {choice.id: choice for choice in procedure.gauging_places}
+    assert places["hung_bottom"].default and "bottom" in places["hung_bottom"].title and "top" in places["bench_top"].title
+    stage = procedure.stage("initial_clearance")
+    said = " ".join(step.text for step in (*stage.steps, *stage.cautions))
+    assert "three places" in said and "full roller length" in said and "Never roll the leaf through" in said
+    even = summarise([Cell(place, Row.NUT_SIDE, Bracket(low, low + 10)) for place, low in ((1, 100.0), (2, 110.0), (3, 120.0))])
+    assert even is not None and even.mean_um == 115, "the average of the three"
+
+
+def test_a_sealed_unit_slides_on_with_its_nut_backed_off_and_is_turned_as_its_maker_says(reference: Reference) -> None:
+    """Nut backed off one to two turns to slide it on; 1 to 1 1/4 turns from hand-tight for a 2 7/16 in shaft; 12 threads per inch."""
+    steps = " ".join(step.text for step in reference.procedure("tapered-turns").stage("target_window").steps)
+    assert "backed off one to two turns" in steps and "hand-tight" in steps
+    draft = PlanDraft(
+        bore="75", outside="130", width="31", group="CN", taper="1:12", housed_unit="yes", shaft="2 7/16 in",
+        range_low="1", range_high="1 1/4", range_source="unit sheet", nut_pitch="12 tpi",
+    )  # fmt: skip
+    plan = make_plan(reference, FEELERS, draft)
+    travel = next(figure for figure in plan.figures if figure.id == "travel")
+    assert (travel.value, travel.value_to) == (pytest.approx(2.12, abs=0.01), pytest.approx(2.65, abs=0.01))
+    assert "not to be compared" in travel.note and plan.drive_up_mm is None

@@ -101,7 +101,7 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
         "Trunnion runs warm",
     ):
         expect(record).to_contain_text(text)
-    assert page.request.get(f"/api/jobs/{hands.job_id}/record.pdf").body().startswith(b"%PDF")
+    assert page.request.get(f"/api/jobs/{hands.job_id}/record.pdf", timeout=90_000).body().startswith(b"%PDF")
     assert page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()["signed"]["name"] == "Ines Whitlow"
 
 

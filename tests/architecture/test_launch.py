@@ -24,6 +24,20 @@ ROOT = Path(__file__).resolve().parents[2]
 DEMO = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
 
 
+RUNNING: list[subprocess.Popen[str]] = []
+
+
+@pytest.fixture(autouse=True)
+def nothing_is_left_running() -> Iterator[None]:
+    """A test that fails half way leaves no server behind."""
+    yield
+    while RUNNING:
+        process = RUNNING.pop()
+        if process.poll() is None:
+            process.terminate()
+            process.wait(timeout=90)
+
+
 class Started:
     """A command of the launcher in a folder of its own, with what it says."""
 
@@ -37,6 +51,7 @@ class Started:
             env=os.environ | environment,
             start_new_session=True,
         )
+        RUNNING.append(self.process)
         self.said: list[str] = []
         self._ready = threading.Event()
         threading.Thread(target=self._listen, daemon=True).start()

@@ -85,6 +85,7 @@ class LocalMariaDB:
             _server(),
             "--no-defaults",
             f"--datadir={data}",
+            f"--tmpdir={self._own_tmp()}",
             f"--port={self.port}",
             "--bind-address=127.0.0.1",
             # Relative to the data folder: the path of a socket may not be longer than some hundred letters.
@@ -153,7 +154,7 @@ class LocalMariaDB:
         command = ["mariadb-install-db", "--no-defaults", f"--datadir={data}", "--auth-root-authentication-method=normal", "--skip-test-db"]
         if os.geteuid() == 0:
             command.append("--user=root")
-        done = subprocess.run(command, capture_output=True, text=True, check=False)
+        done = subprocess.run(command, capture_output=True, text=True, check=False, env=os.environ | {"TMPDIR": self._own_tmp()})
         if done.returncode != 0:
             raise RuntimeError(f"MariaDB could not make its data folder:\n{done.stderr[-2000:]}")
 
@@ -178,6 +179,12 @@ class LocalMariaDB:
             return int((self.folder / "port").read_text())
         except (OSError, ValueError):
             return None
+
+    def _own_tmp(self) -> str:
+        """A folder for temporary tables: a server that starts clears those of every other one that shares it."""
+        folder = self.folder / "tmp"
+        folder.mkdir(parents=True, exist_ok=True)
+        return str(folder)
 
     def _stop_leftover(self) -> None:
         """End a server that an interrupted start left behind on this folder."""

@@ -87,7 +87,7 @@ class Bench:
 
 def make_bench(reference: Reference, draft: PlanDraft = DRAFT) -> Bench:
     plan = make_plan(reference, FEELERS, draft)
-    return Bench(reference.procedure(procedure_id(plan.school)), plan)
+    return Bench(reference.procedure(procedure_id(plan.method)), plan)
 
 
 class MemoryStore:

@@ -29,7 +29,7 @@ from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.job.leaves import OTHER_PLACES_SD_UM
 from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, settle_thin_end, summarise
-from tribodex.core.mounting.locking import best, meetings
+from tribodex.core.mounting.locking import best, tab_positions
 from tribodex.core.mounting.reduction import Card, residual_limit
 from tribodex.core.mounting.window import Window, target_window
 from tribodex.core.mounting.zero import ZeroPoint
@@ -134,7 +134,7 @@ def draw(rng: np.random.Generator, reference: object) -> Mounting:
         nominal * max(0.5, float(rng.normal(1, RATIO_SD))),
         abs(float(rng.normal(10, SEATING_SD))),
         form,
-        float(rng.uniform(0, nut.meeting_angle_deg)),
+        float(rng.uniform(0, nut.tab_step_deg)),
         card.row(bore).reduction_um,
         residual_limit(card, bearing).value,
     )
@@ -160,10 +160,10 @@ class Ended:
 
 
 def lock(m: Mounting, belief: Belief, window: Window, risk: float) -> None:
-    """Tighten to the best meeting, or to the next when none is inside."""
-    step = m.nut.meeting_angle_deg
+    """Tighten to the best tab position, or to the next when none is inside."""
+    step = m.nut.tab_step_deg
     first = (m.first_tab_deg - m.turned) % step
-    found = meetings(belief, m.nut, window, first, risk=risk)
+    found = tab_positions(belief, m.nut, window, first, risk=risk)
     chosen = best(found) or found[0]
     m.turned += chosen.turn_deg
     at = belief.after(chosen.turn_deg)
@@ -199,7 +199,7 @@ class ByAdviser:
             window = target_window(mean, m.reduction, m.least)
         belief, repeats = belief_of(m, initial), 0
         for _ in range(MOST_GAUGINGS):
-            advice = advise(belief, window, len(m.readings), repeats, self.risk, m.nut.meeting_angle_deg)
+            advice = advise(belief, window, len(m.readings), repeats, self.risk, m.nut.tab_step_deg)
             if advice.stop:
                 break
             repeats += 1
@@ -220,7 +220,7 @@ def habit_a(m: Mounting, initial: list[Span], window: Window) -> None:
         m.turn(30)
         if m.gauge_now(Expected.between(Span(c0 * 0.3, c0))) <= window.high_um:
             break
-    m.turned += (m.first_tab_deg - m.turned) % m.nut.meeting_angle_deg
+    m.turned += (m.first_tab_deg - m.turned) % m.nut.tab_step_deg
 
 
 def habit_b(m: Mounting, initial: list[Span], window: Window) -> None:
@@ -231,14 +231,14 @@ def habit_b(m: Mounting, initial: list[Span], window: Window) -> None:
         if m.gauge_now(Expected.between(Span(max(0.0, window.low_um - 10), window.high_um + 20))) <= window.high_um:
             break
         m.turn(15)
-    m.turned += (m.first_tab_deg - m.turned) % m.nut.meeting_angle_deg
+    m.turned += (m.first_tab_deg - m.turned) % m.nut.tab_step_deg
 
 
 def perfect(m: Mounting, initial: list[Span], window: Window) -> None:
-    """Knows everything: the best meeting there is."""
+    """Knows everything: the best tab position there is."""
     truth = target_window(m.initial_um, m.reduction, m.least)
     wanted = m.seating + (m.initial_um - truth.mid_um) / m.per_degree
-    step = m.nut.meeting_angle_deg
+    step = m.nut.tab_step_deg
     m.turned = m.first_tab_deg + step * round((wanted - m.first_tab_deg) / step)
 
 

@@ -11,7 +11,7 @@ INK, DYE, MARK, SOFT, OXIDE = "#1c2126", "#234a86", "#f3d64b", "#4a5157", "#8f2a
 
 
 def percent(share: Share) -> str:
-    """A share with its doubt, 19 times in 20."""
+    """A share with its uncertainty, 19 times in 20."""
     return f"{share.value:.1%} ± {2 * share.error:.1%}"
 
 
@@ -37,7 +37,7 @@ truth: it is drawn from distributions that are wider than what the adviser belie
 | Hidden truth | drawn with (one sd) | the adviser believes |
 |---|---|---|
 | ratio k, share of the elastic value | {RATIO_SD:.0%} | 10 % |
-| seating turn after metal-to-metal | 10 ± {SEATING_SD:g}°, folded at nought | 10 ± 12° |
+| seating turn after metal-to-metal | 10 ± {SEATING_SD:g}°, folded at zero | 10 ± 12° |
 | form of ring and rollers at one place of one row | {FORM_SD:g} µm | with the leaf 4 µm |
 | leaf and feel | {LEAF_SD:g} µm | with the form 4 µm |
 | what a whole gauging shares | {SHARED_SD:g} µm | 2.1 µm |
@@ -45,7 +45,7 @@ truth: it is drawn from distributions that are wider than what the adviser belie
 
 A mounting ends when the tab is bent. *Inside*: the true residual lies in the window that belongs to the true unmounted
 clearance. *Wide*: windows of two leaf steps or more ({first.wide} of {first.count}). *Below the limit*: less than the card's
-residual limit is left. Doubts hold about 19 times in 20. Perfect knowledge turns to the best tab position there is; what it
+residual limit is left. Uncertainties hold about 19 times in 20. Perfect knowledge turns to the best tab position there is; what it
 misses nobody can reach.
 
 | Method | inside | inside, wide windows | below the limit | gaugings (a second unmounted one counts), median (mean) | turns |

@@ -42,7 +42,7 @@ class Hands:
         self.seen()
 
     def plan(self, position: str, title: str, fill: Callable[[Page], None] | None = None) -> None:
-        """Open a job; `fill` gives what a school asks for besides position and gauge set."""
+        """Open a job; `fill` gives what a method asks for besides position and gauge set."""
         page = self.page
         page.goto("/plan")
         page.get_by_label("Machine and position").select_option(position)
@@ -96,7 +96,7 @@ class Hands:
                 case "hand_check":
                     feel = self.truth.feel((now["dial"] or {}).get("present_deg", 0))
                     self.tap({"freely": "Swivels freely", "slight drag": "Slight drag", "binds": "Binds"}[feel], exact=False)
-                case "lock" if not now["meeting_known"]:
+                case "lock" if not now["tab_known"]:
                     self.page.get_by_label("to the next tab").fill("2")
                     self.tap("Seen")
                 case _:

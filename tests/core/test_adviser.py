@@ -176,8 +176,8 @@ def test_each_zero_point_has_its_own_prior() -> None:
     seats = {zero: sleeve_model(BEARING, None, 2, zero) for zero in ZeroPoint}
     order = [ZeroPoint.START_PRESSURE, ZeroPoint.FIRM, ZeroPoint.UNTESTED, ZeroPoint.HAND_TIGHT]
     means = [seats[zero].seating_deg for zero in order]
-    doubts = [seats[zero].seating_sd_deg for zero in order]
-    assert means == sorted(means) and doubts == sorted(doubts)
+    uncertainties = [seats[zero].seating_sd_deg for zero in order]
+    assert means == sorted(means) and uncertainties == sorted(uncertainties)
     assert believe(seats[ZeroPoint.UNTESTED], [INITIAL], [], 60).sd_um > believe(MODEL, [INITIAL], [], 60).sd_um
 
 
@@ -199,7 +199,7 @@ def test_two_gaugings_of_the_unmounted_clearance_are_better_than_one() -> None:
     assert unmounted_again(narrow, 1) and not unmounted_again(narrow, 2) and not unmounted_again(WINDOW, 1)
 
 
-def test_a_doubtful_correction_widens_a_reading() -> None:
+def test_a_uncertaintyful_correction_widens_a_reading() -> None:
     plain = belief([Reading(100, (Span(85, 95),) * 6)], 100)
     warm = belief([Reading(100, (Span(85, 95),) * 6, 1, 4.0)], 100)
     assert warm.sd_um > plain.sd_um

@@ -13,7 +13,7 @@ from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import drive_up_mm, nut_angle_deg
 from tribodex.core.mounting.gauging import Bracket, Cell, Row, Where, summarise
-from tribodex.core.mounting.locking import meetings
+from tribodex.core.mounting.locking import tab_positions
 from tribodex.core.mounting.reduction import Card, card_drive_up
 from tribodex.core.mounting.window import half_rule, target_window
 from tribodex.core.quantities import UM_PER, LengthUnit
@@ -72,9 +72,9 @@ def test_half_rule_says_when_it_differs(reference: Reference) -> None:
 
 
 def test_slot_past_the_tab_is_tightened_never_loosened() -> None:
-    """Every meeting lies ahead: no turn is negative."""
+    """Every tab position lies ahead: no turn is negative."""
     window = target_window(124, Span(45, 60), 50.0)
-    found = meetings(believe(SleeveModel(0.388), [Known(124, 4)], [], 130), LockNut(90, 2, 120, 4, 17, 10), window, 3.0)
+    found = tab_positions(believe(SleeveModel(0.388), [Known(124, 4)], [], 130), LockNut(90, 2, 120, 4, 17, 10), window, 3.0)
     assert found and all(m.turn_deg >= 0 and m.drive_up_mm >= 0 and (m.extra_reduction_um or 0) >= 0 for m in found)
 
 

@@ -18,7 +18,7 @@ from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.mounting.compare import compare, theory_against_cards
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE
 from tribodex.core.mounting.elastic import contact_pressure_mpa, effective_ratio, growth_ratio, smoothing
-from tribodex.core.mounting.force import Tool, choose_method, drive_up_force_n, hydraulic_step, nut_torque_nm, release_force_n
+from tribodex.core.mounting.force import Tool, choose_tool, drive_up_force_n, hydraulic_step, nut_torque_nm, release_force_n
 from tribodex.core.mounting.reduction import Card
 from tribodex.usecases.ports import Reference
 
@@ -139,7 +139,7 @@ def test_torque_grows_with_force_and_never_turns_itself(force: float, thread: fl
 )
 def test_the_tool_follows_bore_and_torque(bore: float, seat: Seat, tools: set[Tool]) -> None:
     """Above 8 in (about 200 mm): hydraulic; common practice, no source."""
-    made = choose_method(bearing(bore, bore * 1.78, bore * 0.44), seat, LockNut(bore, 2 if bore < 150 else 4, bore * 1.3, 4, 19, 10), 25)
+    made = choose_tool(bearing(bore, bore * 1.78, bore * 0.44), seat, LockNut(bore, 2 if bore < 150 else 4, bore * 1.3, 4, 19, 10), 25)
     assert made.tool in tools and made.reason
     assert made.force.value is not None and made.force.value_to is not None and made.force.value < made.force.value_to
 
@@ -158,7 +158,7 @@ def test_travel_and_start_of_a_hydraulic_nut_add_up_to_the_drive_up() -> None:
 @pytest.mark.parametrize("card", list(Card))
 @pytest.mark.parametrize("taper", list(Taper))
 def test_theory_lies_within_or_near_each_card_over_all_bores(reference: Reference, card: Card, taper: Taper) -> None:
-    """Drive-up over reduction by Lamé against the cards, bores 30 to 500 mm: apart by no more than twice theory's doubt and a quarter.
+    """Drive-up over reduction by Lamé against the cards, bores 30 to 500 mm: apart by no more than twice theory's uncertainty and a quarter.
 
     The cards are practices that round to 5 µm and 0.05 mm and count smoothing in different ways.
     """

@@ -79,15 +79,15 @@ def cells(*brackets: tuple[float, float], row: Row = Row.NUT_SIDE) -> list[Cell]
     return [Cell(place, row, Bracket(low, high)) for place, (low, high) in enumerate(brackets, 1)]
 
 
-def test_three_places_narrow_the_doubt() -> None:
+def test_three_places_narrow_the_uncertainty() -> None:
     one = summarise(cells((100, 110)))
     three = summarise(cells((100, 110), (100, 110), (100, 110)))
     assert one is not None and three is not None
-    assert three.doubt_um == pytest.approx(one.doubt_um / math.sqrt(3))
+    assert three.uncertainty_um == pytest.approx(one.uncertainty_um / math.sqrt(3))
     assert three.mean_um == one.mean_um == 105
 
 
-def test_mean_and_doubt_of_a_rectangular_bracket() -> None:
+def test_mean_and_uncertainty_of_a_rectangular_bracket() -> None:
     """Half-width a gives a/√3 (JCGM 100:2008, 4.3.7, from memory); leaf and feel are added in quadrature."""
     summary = summarise(cells((100, 130)))
     assert summary is not None
@@ -111,7 +111,7 @@ def test_a_place_that_stands_out_is_named_with_four_or_more() -> None:
     assert three is not None and not any("stands out" in text for text in three.findings)
 
 
-def test_a_warm_ring_is_corrected_and_the_correction_has_its_doubt() -> None:
+def test_a_warm_ring_is_corrected_and_the_correction_has_its_uncertainty() -> None:
     plain, warm = summarise(cells((100, 110))), summarise(cells((100, 110)), 7.0, 3.0)
     assert plain is not None and warm is not None
     assert warm.mean_um == plain.mean_um + 7 and warm.sd_um == pytest.approx(math.hypot(plain.sd_um, 3))

@@ -58,7 +58,7 @@ def drive_to_window(bench: Bench, truth: VirtualBearing) -> None:
 def finish(bench: Bench, truth: VirtualBearing) -> None:
     bench.ready(truth)
     drive_to_window(bench, truth)
-    bench.do(cmd.Reseat("0"), cmd.SeeMeeting("1", "degrees"), cmd.Lock("1"))
+    bench.do(cmd.Reseat("0"), cmd.SeeTab("1", "degrees"), cmd.Lock("1"))
     bench.gauge(Phase.FINAL, truth)
 
 
@@ -75,7 +75,7 @@ def test_the_whole_way(bench: Bench) -> None:
     assert (stage(bench), move(bench)) == ("lock", Do.RESEAT)
     bench.do(cmd.Reseat("0"))
     assert move(bench) is Do.LOCK
-    bench.do(cmd.SeeMeeting("2", "rim"))
+    bench.do(cmd.SeeTab("2", "rim"))
     lock = next_move(bench.procedure, bench.state)
     assert lock.turn_deg is not None
     bench.do(cmd.Lock(f"{lock.turn_deg}"))
@@ -159,7 +159,7 @@ def test_turns_in_any_unit(bench: Bench) -> None:
     [
         ("abc", "degrees", "not a number"),
         ("-5", "degrees", "never back"),
-        ("0", "degrees", "nought"),
+        ("0", "degrees", "zero"),
         ("4000", "rim", "two whole turns"),
         ("10 mm", "degrees", "unit of angle"),
     ],
@@ -181,7 +181,7 @@ def test_a_turn_that_cannot_be_meant(bench: Bench, amount: str, unit: Any, word:
         ("0.125", "not in Metric set"),
         ("-0.1", "negative"),
         ("leaf", "not a number"),
-        ("0", "nought"),
+        ("0", "zero"),
     ],
 )
 def test_a_leaf_that_cannot_be_meant(bench: Bench, leaf: str, word: str) -> None:
@@ -293,7 +293,7 @@ def test_locking_and_signing_have_their_order(bench: Bench) -> None:
     with pytest.raises(InvalidInput, match="too far"):
         bench.do(cmd.Lock("120"))
     with pytest.raises(InvalidInput, match="more than one step"):
-        bench.do(cmd.SeeMeeting("40", "degrees"))
+        bench.do(cmd.SeeTab("40", "degrees"))
 
 
 def test_signing_lists_what_is_open_and_a_later_correction_asks_to_sign_again(bench: Bench) -> None:

@@ -13,7 +13,7 @@ from scipy.stats import norm
 from tribodex.core.components.bands import Span
 from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.errors import OutOfRange
-from tribodex.core.mounting.locking import WORTH_LOCKING, best, meetings, turn_meetings, way_out
+from tribodex.core.mounting.locking import WORTH_LOCKING, best, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -22,7 +22,7 @@ NUT = LockNut(90, 2, 120, 4, 17, 10)
 
 @dataclass(frozen=True)
 class Position:
-    """A bearing whose place is known with a normal doubt."""
+    """A bearing whose place is known with a normal uncertainty."""
 
     clearance_um: float
     sd_um: float
@@ -46,14 +46,14 @@ class Position:
 
 @pytest.mark.parametrize(("slots", "tabs", "step"), [(4, 19, 360 / 76), (4, 17, 360 / 68), (4, 13, 360 / 52), (6, 18, 20), (8, 12, 15)])
 def test_meeting_step(slots: int, tabs: int, step: float) -> None:
-    assert LockNut(90, 2, 120, slots, tabs, 10).meeting_angle_deg == pytest.approx(step)
+    assert LockNut(90, 2, 120, slots, tabs, 10).tab_step_deg == pytest.approx(step)
 
 
 @given(st.integers(3, 12), st.integers(3, 29), st.floats(0, 360))
 def test_the_vernier_finds_every_meeting_and_no_other(slots: int, tabs: int, start: float) -> None:
     """Brute force: turn the nut, look when any slot stands over any tab."""
     nut = LockNut(90, 2, 120, slots, tabs, 10)
-    step = nut.meeting_angle_deg
+    step = nut.tab_step_deg
     assert step is not None
     differences = {round((i / tabs - j / slots) % 1 * 360, 6) % 360 for i in range(tabs) for j in range(slots)}
     ahead = sorted({round((d - start) % 360, 6) for d in differences})
@@ -68,38 +68,38 @@ def window(low: float = 64, high: float = 79) -> Window:
 
 @given(st.floats(30, 120), st.floats(1, 10), st.floats(0, 5.2))
 def test_meetings_go_on_by_tightening_and_stop_past_the_window(clearance: float, sd: float, first: float) -> None:
-    found = meetings(Position(clearance, sd), NUT, window(), first)
+    found = tab_positions(Position(clearance, sd), NUT, window(), first)
     turns = [m.turn_deg for m in found]
     assert turns == sorted(turns) and turns[0] == pytest.approx(first)
     residuals = [m.residual_um for m in found]
     assert residuals == sorted(residuals, reverse=True)
-    for meeting in found:
-        inside = 64 <= meeting.residual_um <= 79
-        assert (meeting.verdict.level is Level.STOP) == (meeting.residual_um < 64)
-        assert inside == meeting.verdict.word.startswith("inside")
+    for position in found:
+        inside = 64 <= position.residual_um <= 79
+        assert (position.verdict.level is Level.STOP) == (position.residual_um < 64)
+        assert inside == position.verdict.word.startswith("inside")
 
 
 def test_unknown_start_is_judged_at_its_far_end() -> None:
-    known = meetings(Position(66, 1), NUT, window(), 0.0)
-    unknown = meetings(Position(66, 1), NUT, window(), None)
+    known = tab_positions(Position(66, 1), NUT, window(), 0.0)
+    unknown = tab_positions(Position(66, 1), NUT, window(), None)
     assert known[0].verdict.word.startswith("inside")
-    assert unknown[0].turn_to_deg == pytest.approx(NUT.meeting_angle_deg)
-    assert unknown[0].doubt_um > known[0].doubt_um
+    assert unknown[0].turn_to_deg == pytest.approx(NUT.tab_step_deg)
+    assert unknown[0].uncertainty_um > known[0].uncertainty_um
 
 
 def test_ways_out_never_say_loosen() -> None:
-    past = meetings(Position(60, 1), NUT, window(), 3.0)
+    past = tab_positions(Position(60, 1), NUT, window(), 3.0)
     assert "Do not back the nut off" in way_out(past)
-    above = meetings(Position(110, 1), NUT, window(), 0.0, most=2)
+    above = tab_positions(Position(110, 1), NUT, window(), 0.0, most=2)
     assert "Drive on first" in way_out(above)
-    good = meetings(Position(74, 1), NUT, window(), 0.0)
+    good = tab_positions(Position(74, 1), NUT, window(), 0.0)
     assert way_out(good) == ""
 
 
 @given(st.floats(40, 130), st.floats(1, 8), st.floats(0, 5.2), st.sampled_from([0.01, 0.02, 0.05]))
 def test_the_limit_that_must_be_left_goes_before_the_window(clearance: float, sd: float, first: float, risk: float) -> None:
     """A position that risks the limit beyond what was chosen is never taken while another worth having keeps it."""
-    found = meetings(Position(clearance, sd), NUT, window(), first, risk=risk)
+    found = tab_positions(Position(clearance, sd), NUT, window(), first, risk=risk)
     chosen = best(found)
     others = [m for m in found if m.keeps_limit and (m.chance_inside or 0) >= WORTH_LOCKING]
     if others:
@@ -110,26 +110,26 @@ def test_the_limit_that_must_be_left_goes_before_the_window(clearance: float, sd
 def test_where_only_the_turn_counts(slots: int, tabs: int, now: float, low: float, width: float) -> None:
     assume(now <= low + width)
     nut = LockNut(90, 2, 120, slots, tabs, 10)
-    for meeting in turn_meetings(nut, now, (low, low + width), 0.0):
-        total = now + meeting.turn_deg
-        assert meeting.residual_um is None and meeting.chance_below is None, "the play is not known"
-        assert (meeting.verdict.word == "inside") == (low - 0.05 <= total <= low + width + 0.05)
+    for position in turn_tab_positions(nut, now, (low, low + width), 0.0):
+        total = now + position.turn_deg
+        assert position.residual_um is None and tab position.chance_below is None, "the play is not known"
+        assert (position.verdict.word == "inside") == (low - 0.05 <= total <= low + width + 0.05)
 
 
 def test_no_position_in_the_range_asks_for_another_washer_not_for_backing_off() -> None:
-    found = turn_meetings(LockNut(90, 2, 120, 4, 4, 10), 100, (100, 110), 20.0)
+    found = turn_tab_positions(LockNut(90, 2, 120, 4, 4, 10), 100, (100, 110), 20.0)
     assert "Do not back the nut off" in way_out(found)
 
 
-def test_what_is_not_known_gives_no_meeting() -> None:
+def test_what_is_not_known_gives_no_tab() -> None:
     bare = LockNut(90, 2, None, None, None, None)
-    assert meetings(Position(74, 1), bare, window(), 0.0) == () and turn_meetings(bare, 0, (1, 2), 0.0) == ()
+    assert tab_positions(Position(74, 1), bare, window(), 0.0) == () and turn_tab_positions(bare, 0, (1, 2), 0.0) == ()
     assert bare.rim_mm(30) is None and bare.slot_angle_deg is None
 
 
 @pytest.mark.parametrize(("lock", "tabs", "step"), [(LockKind.LOCKING_CLIP, 1, 90), (LockKind.LOCK_PLATE, 2, 90), (LockKind.LOCK_PLATE, 9, 10)])
 def test_plates_and_clips_have_their_own_positions(lock: LockKind, tabs: int, step: float) -> None:
-    assert LockNut(240, 4, 290, 4, tabs, 20, lock=lock).meeting_angle_deg == pytest.approx(step)
+    assert LockNut(240, 4, 290, 4, tabs, 20, lock=lock).tab_step_deg == pytest.approx(step)
 
 
 def test_a_washer_with_two_tabs_cannot_be_meant() -> None:

@@ -21,9 +21,9 @@ from tribodex.usecases.ports import Reference
 DRAFTS = {
     "feeler": DRAFT,
     "washer on": replace(DRAFT, washer="on"),
-    "nut angle": replace(DRAFT, school="N"),
-    "drive-up": replace(DRAFT, school="X"),
-    "hydraulic": replace(DRAFT, school="X", piston_area="9000"),
+    "nut angle": replace(DRAFT, method="N"),
+    "drive-up": replace(DRAFT, method="X"),
+    "hydraulic": replace(DRAFT, method="X", piston_area="9000"),
     "lock plate": replace(DRAFT, lock="lock_plate", nut_tabs="9"),
     "locking clip": replace(DRAFT, lock="locking_clip", nut_tabs="1"),
     "withdrawal sleeve": replace(DRAFT, seat="withdrawal_sleeve", nut_pitch="2"),
@@ -45,15 +45,15 @@ def test_every_condition_is_one_that_some_plan_has(reference: Reference) -> None
 @pytest.mark.parametrize("name", list(DRAFTS))
 def test_every_plan_has_a_procedure_with_stages_tools_and_cautions(reference: Reference, name: str) -> None:
     plan = plans(reference)[name]
-    procedure = reference.procedure(procedure_id(plan.school))
+    procedure = reference.procedure(procedure_id(plan.method))
     stages = [stage.id for stage in procedure.stages]
     assert stages == [stage for stage in ORDER if stage in stages] and {"make_safe", "drive_up", "lock", "final_check"} <= set(stages)
-    assert ("initial_clearance" in stages) == plan.school.gauged
+    assert ("initial_clearance" in stages) == plan.method.gauged
     sheet = plan_sheet(reference, plan)
     assert sheet.tools and sheet.parts and sheet.cautions
     assert all(texts_for(stage.steps, plan.conditions) for stage in procedure.stages)
     assert any("hook spanner" in tool for tool in sheet.tools) == (plan.hydraulic is None)
-    assert any("Hammer" in text for text in sheet.cautions) == (plan.hydraulic is None and plan.school.value != "Z")
+    assert any("Hammer" in text for text in sheet.cautions) == (plan.hydraulic is None and plan.method.value != "Z")
     assert all(gate.why and gate.items for gate in procedure.gates())
 
 

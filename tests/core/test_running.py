@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from tests.helpers import bearing
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.mounting.running import play_gone_at, running_clearance, thermal_loss_um, warm_correction_um, warm_doubt_um
+from tribodex.core.mounting.running import play_gone_at, running_clearance, thermal_loss_um, warm_correction_um, warm_uncertainty_um
 
 
 def test_loss_by_hand() -> None:
@@ -33,7 +33,7 @@ def test_verdicts_follow_what_is_left() -> None:
 @given(st.floats(-8, 8))
 def test_a_warm_ring_hides_play_and_the_correction_gives_it_back(difference: float) -> None:
     assert warm_correction_um(bearing(), 25 + difference, 25) == pytest.approx(thermal_loss_um(bearing(), difference))
-    assert warm_doubt_um(bearing()) > 0
+    assert warm_uncertainty_um(bearing()) > 0
 
 
 def test_a_hot_ring_is_refused_not_corrected() -> None:

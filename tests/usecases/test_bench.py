@@ -1,4 +1,4 @@
-"""What the bench shows in each school: drawings that fit, units at hand, nothing made up where something is not known."""
+"""What the bench shows in each method: drawings that fit, units at hand, nothing made up where something is not known."""
 
 from __future__ import annotations
 
@@ -33,9 +33,9 @@ def at_zero(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUT
     hands = fitter(reference, draft, truth)
     for gate in ("safe", "fit_up"):
         hands.say(cmd.ConfirmGate(gate, hands.confirm(gate)))
-    if "washer_on" in hands.job.state.plan.conditions and hands.job.state.plan.school.value != "Z":
+    if "washer_on" in hands.job.state.plan.conditions and hands.job.state.plan.method.value != "Z":
         hands.say(cmd.ConfirmGate("washer_on", hands.confirm("washer_on")))
-    if hands.job.state.plan.school.gauged:
+    if hands.job.state.plan.method.gauged:
         hands.gauge(Phase.INITIAL)
     hands.say(cmd.SetZero(True))
     return hands
@@ -49,7 +49,7 @@ def shown(reference: Reference, hands: VirtualFitter) -> Bench:
     ("draft", "units"),
     [
         (DRAFT, ("degrees", "rim", "slots")),
-        (replace(DRAFT, school="X"), ("drive_up", "degrees", "rim", "slots")),
+        (replace(DRAFT, method="X"), ("drive_up", "degrees", "rim", "slots")),
         (UNIT, ("turns", "degrees", "rim", "slots")),
         (replace(DRAFT, nut_family="inch", shaft="3 3/16 in"), ("degrees",)),
     ],
@@ -64,8 +64,8 @@ def test_a_sealed_unit_has_a_dial_and_no_ruler(reference: Reference) -> None:
     seen = shown(reference, hands)
     assert seen.ruler is None and seen.dial is not None and seen.asked_deg is not None
     assert (seen.dial.present_deg, seen.dial.target_from_deg, seen.dial.target_to_deg) == (360, 360, 450)
-    assert seen.dial.drive_up_mm == pytest.approx(2.0) and not seen.gauged_school
-    assert all(meeting.residual_um is None for meeting in seen.meetings)
+    assert seen.dial.drive_up_mm == pytest.approx(2.0) and not seen.gauged_method
+    assert all(position.residual_um is None for position in seen.tab_positions)
 
 
 def test_a_nut_of_unknown_slots_draws_no_meeting_and_no_made_up_size(reference: Reference) -> None:
@@ -73,11 +73,11 @@ def test_a_nut_of_unknown_slots_draws_no_meeting_and_no_made_up_size(reference: 
     hands = at_zero(reference, draft)
     seen = shown(reference, hands)
     assert seen.dial is not None and seen.dial.slots is None and seen.dial.step_deg is None and not seen.dial.outside_known
-    assert seen.dial.drawn_outside_mm > seen.dial.thread_mm and seen.meetings == ()
+    assert seen.dial.drawn_outside_mm > seen.dial.thread_mm and seen.tab_positions == ()
     with pytest.raises(Exception, match="slots is not known"):
         hands.say(cmd.TurnNut("1", "slots"))
     with pytest.raises(Exception, match="are not known in this plan"):
-        hands.say(cmd.SeeMeeting("1", "degrees"))
+        hands.say(cmd.SeeTab("1", "degrees"))
 
 
 def test_a_ball_bearing_is_drawn_with_balls_and_a_hollow_shaft_with_its_bore(reference: Reference) -> None:
@@ -99,7 +99,7 @@ def test_meetings_are_judged_by_the_risk_that_was_chosen(reference: Reference) -
         again.gauge(Phase.DRIVE_UP)
         seen = shown(reference, again)
         assert seen.risk == risk
-        found[risk] = [meeting.verdict.level.value for meeting in seen.meetings]
+        found[risk] = [position.verdict.level.value for position in seen.tab_positions]
     assert found[0.05].count("good") >= found[0.01].count("good")
 
 
@@ -119,23 +119,23 @@ def test_play_that_warmth_would_eat_stands_beside_the_gauged_clearance(reference
     hands.gauge(Phase.DRIVE_UP)
     figures = {figure.id: figure for figure in shown(reference, hands).figures}
     assert figures["play_gone"].value is not None and figures["play_gone"].unit == "K"
-    assert figures["reduction"].working and figures["gauged_clearance"].doubt
+    assert figures["reduction"].working and figures["gauged_clearance"].uncertainty
 
 
 @pytest.mark.parametrize(("draft", "truth"), [(UNIT, VirtualBearing(125, 0.385, 270)), (BALL, VirtualBearing(52, 0.35, 5))])
-def test_records_of_schools_that_gauge_nothing(reference: Reference, draft: PlanDraft, truth: VirtualBearing) -> None:
+def test_records_of_methods_that_gauge_nothing(reference: Reference, draft: PlanDraft, truth: VirtualBearing) -> None:
     hands = fitter(reference, draft, truth)
     hands.follow(60)
     made, seen = record(reference, hands.job)
     assert seen.final is not None and seen.final.overall.word == "in order"
     assert made.gaugings == () and made.checks[-1].locked and made.attempts[0].locked
-    assert made.school.startswith(hands.job.state.plan.school.value)
+    assert made.method.startswith(hands.job.state.plan.method.value)
 
 
 def test_a_plan_of_another_procedure_takes_a_new_job(reference: Reference) -> None:
     store = MemoryStore()
     open_job(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
-    changed = revise_plan(store, reference, "job-0001", replace(DRAFT, school="N"), "tight pit", Tap("rev-00001", "Tester", BEGIN), BEGIN)
-    assert changed.state.plan.school == "N"
+    changed = revise_plan(store, reference, "job-0001", replace(DRAFT, method="N"), "tight pit", Tap("rev-00001", "Tester", BEGIN), BEGIN)
+    assert changed.state.plan.method == "N"
     with pytest.raises(Exception, match="another procedure"):
         revise_plan(store, reference, "job-0001", UNIT, "sealed", Tap("rev-00002", "Tester", BEGIN), BEGIN)

@@ -26,8 +26,8 @@ def test_worked_example(reference: Reference, case: dict[str, Any]) -> None:
     for name, expected in case["expected"].items():
         if name == "verdict":
             assert answer.verdict is not None and answer.verdict.word == expected
-        elif name == "meeting_turns":
-            assert [m.turn_deg for m in answer.meetings][: len(expected)] == pytest.approx(expected, abs=case["tolerance"])
+        elif name == "tab_turns":
+            assert [m.turn_deg for m in answer.tab_positions][: len(expected)] == pytest.approx(expected, abs=case["tolerance"])
         else:
             result = results[name]
             given = [result.value] if result.value_to is None else [result.value, result.value_to]
@@ -50,7 +50,7 @@ def test_answers_carry_working_with_known_sources(reference: Reference) -> None:
 
 BEARING = {"bore_mm": 90, "outside_mm": 160, "width_mm": 40, "group": "C3", "taper": "1:12"}
 NUT = {"pitch_mm": 2, "nut_outside_mm": 120}
-LATE = BEARING | NUT | {"initial_um": 124, "initial_doubt_um": 6, "nut_angle_deg": 10, "gauged_um": 90, "gauged_at_deg": 50}
+LATE = BEARING | NUT | {"initial_um": 124, "initial_uncertainty_um": 6, "nut_angle_deg": 10, "gauged_um": 90, "gauged_at_deg": 50}
 
 
 @pytest.mark.parametrize(

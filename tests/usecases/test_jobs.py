@@ -150,8 +150,8 @@ def test_the_record_holds_everything(reference: Reference) -> None:
     made, _ = record(reference, job)
     assert made.final is not None and made.final.overall.level.value in ("good", "watch")
     assert [g.title for g in made.gates] == ["Make the machine safe", "Ready to mount?"]
-    assert any("the nut is back on its old mark" in line.text for line in made.log), "washer school (i): the re-seat stands in the log"
-    assert made.attempts[0].locked and made.school.startswith("F")
+    assert any("the nut is back on its old mark" in line.text for line in made.log), "washer method (i): the re-seat stands in the log"
+    assert made.attempts[0].locked and made.method.startswith("F")
     assert len(made.events) == len(made.log) == len(job.log)
     assert all(line.source_id in {s.id for s in made.sources} for figure in made.figures for line in figure.working)
     assert made.gaugings[0].summary is not None and made.gaugings[0].verdict is not None

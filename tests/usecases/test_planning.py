@@ -137,10 +137,10 @@ def test_counted_tabs_overrule_the_table_and_say_so(reference: Reference) -> Non
 def test_a_large_nut_is_known_but_its_lock_is_counted_at_hand(reference: Reference) -> None:
     draft = PlanDraft(bore="240", outside="440", width="120", group="C3", taper="1:12", shaft="220", feeler_id="m")
     plan = make_plan(reference, FEELERS, draft)
-    assert plan.nut is not None and plan.nut.pitch_mm == 4 and plan.nut.meeting_angle_deg is None
+    assert plan.nut is not None and plan.nut.pitch_mm == 4 and plan.nut.tab_step_deg is None
     assert any("are not all known" in finding for finding in plan.findings)
     counted = make_plan(reference, FEELERS, replace(draft, lock="lock_plate", nut_tabs="9"))
-    assert counted.nut is not None and counted.nut.meeting_angle_deg is not None
+    assert counted.nut is not None and counted.nut.tab_step_deg is not None
 
 
 def test_a_nut_beyond_the_tables_needs_its_pitch(reference: Reference) -> None:
@@ -149,7 +149,7 @@ def test_a_nut_beyond_the_tables_needs_its_pitch(reference: Reference) -> None:
     angle = figure(unknown.figures, "nut_angle")
     assert unknown.nut is None and angle.value is None and "not in the table" in angle.note
     assert "without its pitch" in errors(reference, replace(draft, nut_outside="130"))["nut_pitch"]
-    assert "its pitch is needed" in errors(reference, replace(draft, school="N"))["nut_pitch"]
+    assert "its pitch is needed" in errors(reference, replace(draft, method="N"))["nut_pitch"]
     inch = make_plan(reference, FEELERS, replace(draft, nut_pitch="12 tpi"))
     assert inch.nut is not None and inch.nut.pitch_mm == pytest.approx(25.4 / 12)
 
@@ -173,9 +173,9 @@ def test_a_hollow_shaft_takes_more_drive_up(reference: Reference) -> None:
     assert "wall" in errors(reference, replace(DRAFT, shaft_bore="79"))["shaft_bore"]
 
 
-def test_every_school_has_its_default_washer_and_its_range(reference: Reference) -> None:
+def test_every_method_has_its_default_washer_and_its_range(reference: Reference) -> None:
     feeler = make_plan(reference, FEELERS, DRAFT)
-    angle = make_plan(reference, FEELERS, replace(DRAFT, school="N"))
+    angle = make_plan(reference, FEELERS, replace(DRAFT, method="N"))
     assert (feeler.washer, angle.washer) == ("off", "on")
     assert feeler.reseats and not angle.reseats
     assert angle.turn_range_deg is not None and angle.turn_range_deg.low == pytest.approx(126)
@@ -189,9 +189,9 @@ def test_a_sealed_unit_goes_by_its_makers_turns_alone(reference: Reference) -> N
         f.expected + f.message for f in _fields(reference, replace(unit, range_low="1", range_high="1 1/4"))
     )
     plan = make_plan(reference, FEELERS, replace(unit, range_low="1", range_high="1 1/4", range_source="unit sheet, p. 3"))
-    assert plan.school == "Z" and plan.turn_range_deg is not None and (plan.turn_range_deg.low, plan.turn_range_deg.high) == (360, 450)
+    assert plan.method == "Z" and plan.turn_range_deg is not None and (plan.turn_range_deg.low, plan.turn_range_deg.high) == (360, 450)
     assert plan.target is None and plan.feeler is None and plan.drive_up_mm is None, "not comparable with metal-to-metal"
-    assert "not for a housed unit" in errors(reference, replace(unit, school="F", range_low="1", range_source="x"))["school"]
+    assert "not for a housed unit" in errors(reference, replace(unit, method="F", range_low="1", range_source="x"))["method"]
 
 
 def _fields(reference: Reference, draft: PlanDraft) -> tuple[Field, ...]:
@@ -203,21 +203,21 @@ def _fields(reference: Reference, draft: PlanDraft) -> tuple[Field, ...]:
 def test_a_self_aligning_ball_bearing_goes_by_angle(reference: Reference) -> None:
     draft = PlanDraft(designation="2212 K C3", shaft="55", feeler_id="")
     computed = make_plan(reference, FEELERS, draft)
-    assert computed.school == "A" and computed.turn_range_deg is not None and 20 < computed.turn_range_deg.low < computed.turn_range_deg.high < 150
+    assert computed.method == "A" and computed.turn_range_deg is not None and 20 < computed.turn_range_deg.low < computed.turn_range_deg.high < 150
     assert "maker's angle goes first" in computed.range_source
     typed = make_plan(reference, FEELERS, replace(draft, range_low="85°", range_source="sheet"))
     assert typed.turn_range_deg is not None and typed.turn_range_deg.low == typed.turn_range_deg.high == 85
-    assert "is not for a self-aligning ball bearing" in errors(reference, replace(draft, school="F", feeler_id="m"))["school"]
+    assert "is not for a self-aligning ball bearing" in errors(reference, replace(draft, method="F", feeler_id="m"))["method"]
 
 
 def test_a_hydraulic_nut_is_a_planned_step(reference: Reference) -> None:
-    draft = replace(DRAFT, school="X", piston_area="9000 mm²")
+    draft = replace(DRAFT, method="X", piston_area="9000 mm²")
     plan = make_plan(reference, FEELERS, draft)
     assert plan.hydraulic is not None and plan.hydraulic.start_pressure_mpa is not None
     assert figure(plan.figures, "travel").value is not None
     given = make_plan(reference, FEELERS, replace(draft, start_pressure="25 bar"))
     assert given.hydraulic is not None and given.hydraulic.start_pressure_mpa is not None and given.hydraulic.start_pressure_mpa.low == 2.5
-    assert "led by its travel" in errors(reference, replace(draft, school="F"))["school"]
+    assert "led by its travel" in errors(reference, replace(draft, method="F"))["method"]
 
 
 def test_the_half_rule_guards_no_limit(reference: Reference) -> None:
@@ -231,9 +231,9 @@ def test_cards_stand_side_by_side_with_one_default(reference: Reference) -> None
     sheet = plan_sheet(reference, make_plan(reference, FEELERS, DRAFT))
     assert [option.card for option in sheet.cards] == ["A", "B", "C", "half"]
     assert [option.default for option in sheet.cards] == [True, False, False, False]
-    assert [(s.note.school, s.default) for s in sheet.schools] == [("F", True), ("N", False), ("X", False)]
+    assert [(s.note.method, s.default) for s in sheet.methods] == [("F", True), ("N", False), ("X", False)]
     assert [(w.id, w.default) for w in sheet.washers] == [("off", True), ("on", False)]
-    assert sheet.comparison.ways and sheet.method is not None
+    assert sheet.comparison.ways and sheet.tool is not None
     assert all(option.reason for option in sheet.cards)
     assert sheet.cards[1].residual is not None and sheet.cards[1].residual.value is None
     assert sheet.tools and sheet.parts and any("eye protection" in caution for caution in sheet.cautions)

@@ -64,7 +64,7 @@ def test_a_variant_that_cannot_be_worked_out_keeps_the_others(reference: Referen
     assert wild.sheet is None and wild.fields[0].name == "initial"
 
 
-def test_schools_without_a_window_are_worked_out_too(reference: Reference) -> None:
+def test_methods_without_a_window_are_worked_out_too(reference: Reference) -> None:
     unit = sheets(reference, SlateDraft(replace(PLAN, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="sheet")))[0]
     assert unit.window is None and value(unit, "travel") == 2 and unit.comparison.ways
 

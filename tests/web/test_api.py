@@ -298,14 +298,14 @@ def test_strips_and_plan_sheets_print_on_both_papers(client: FlaskClient) -> Non
     assert client.get("/api/jobs/job-0001/record.pdf?paper=letter").data.startswith(b"%PDF")
 
 
-def test_a_job_of_another_school_runs_through_the_api(client: FlaskClient) -> None:
+def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> None:
     unit = PLAN | {"housed_unit": "yes", "range_low": "1", "range_high": "1 1/4", "range_source": "unit sheet", "feeler_id": ""}
     opened = client.post("/api/jobs", json=tap(job_id="job-0001", position_id="kc-2-drive", plan=unit)).json
-    assert opened["school"] == "Z" and opened["ruler"] is None and opened["turn_units"][0] == "turns"
+    assert opened["method"] == "Z" and opened["ruler"] is None and opened["turn_units"][0] == "turns"
     pass_gates(client)
     do(client, "set_zero", tap_tested=False)
     assert do(client, "turn_nut", amount="1 1/8", unit="turns").json["nut_deg"] == 405
-    do(client, "see_meeting", amount="2", unit="degrees")
+    do(client, "see_tab", amount="2", unit="degrees")
     do(client, "lock", turn="2")
     shown = do(client, "hand_check", swivel="slight drag", turns_freely=True).json
     assert shown["final"]["overall"]["word"] == "in order"

@@ -66,7 +66,7 @@ def _split(text: str, field: str, example: str) -> tuple[float, str]:
         raise InvalidInput.at(field, f"“{text.strip()}” is not a number that can be read.", example)
     if found["num"]:
         if int(found["den"]) == 0:
-            raise InvalidInput.at(field, f"“{text.strip()}” divides by nought.", example)
+            raise InvalidInput.at(field, f"“{text.strip()}” divides by zero.", example)
         value = int(found["whole"] or 0) + int(found["num"]) / int(found["den"])
     else:
         value = float(found["dec"].replace(",", "."))
@@ -76,7 +76,7 @@ def _split(text: str, field: str, example: str) -> tuple[float, str]:
 def parse_length(text: str | float, field: str, default: LengthUnit = LengthUnit.MM, *, zero: bool = False) -> Length:
     """Read a length; `default` is the unit of a bare number. Comma or point, fractions of an inch, any trade unit.
 
-    Raises InvalidInput naming `field` for anything that is not a positive length (nought only where `zero`).
+    Raises InvalidInput naming `field` for anything that is not a positive length (zero only where `zero`).
 
     >>> round(parse_length("4.5 thou", "play").um, 2), parse_length("2 7/16 in", "shaft").mm, parse_length("0,115", "play").um
     (114.3, 61.9125, 115.0)
@@ -90,12 +90,12 @@ def parse_length(text: str | float, field: str, default: LengthUnit = LengthUnit
     if not math.isfinite(um) or um > 1e8:
         raise InvalidInput.at(field, f"“{written.strip()}” is larger than any part of this work.", EXAMPLES)
     if um < 0 or (um == 0 and not zero):
-        raise InvalidInput.at(field, f"“{written.strip()}” is {'negative' if um < 0 else 'nought'}; this length is above nought.", EXAMPLES)
+        raise InvalidInput.at(field, f"“{written.strip()}” is {'negative' if um < 0 else 'zero'}; this length is above zero.", EXAMPLES)
     return Length(um, written.strip(), unit)
 
 
 def parse_degrees(text: str | float, field: str) -> float:
-    """Read an angle in degrees, nought or above.
+    """Read an angle in degrees, zero or above.
 
     >>> parse_degrees("35°", "turn"), parse_degrees("22,5 deg", "turn")
     (35.0, 22.5)
@@ -104,7 +104,7 @@ def parse_degrees(text: str | float, field: str) -> float:
     if unit not in _ANGLES:
         raise InvalidInput.at(field, f"“{unit}” is not a unit of angle known here.", "degrees, for example 35°")
     if value < 0:
-        raise InvalidInput.at(field, "A turn is counted on, never back.", "nought or more degrees; to go back, release and start again")
+        raise InvalidInput.at(field, "A turn is counted on, never back.", "zero or more degrees; to go back, release and start again")
     return value
 
 
@@ -118,7 +118,7 @@ def parse_count(text: str | float, field: str) -> float:
     if unit not in ("", "slot", "slots", "turn", "turns"):
         raise InvalidInput.at(field, f"“{unit}” does not belong to a count.", "a plain number, for example 1.5")
     if value < 0:
-        raise InvalidInput.at(field, "A count cannot be negative.", "nought or more")
+        raise InvalidInput.at(field, "A count cannot be negative.", "zero or more")
     return value
 
 
@@ -149,7 +149,7 @@ def parse_pressure_mpa(text: str | float, field: str) -> float:
     if unit not in _PRESSURES:
         raise InvalidInput.at(field, f"“{unit}” is not a unit of pressure known here.", "MPa, bar or psi")
     if not 0 < value * _PRESSURES[unit] <= 200:
-        raise InvalidInput.at(field, f"“{text}” cannot be meant for a hydraulic nut.", "above nought, up to 200 MPa")
+        raise InvalidInput.at(field, f"“{text}” cannot be meant for a hydraulic nut.", "above zero, up to 200 MPa")
     return value * _PRESSURES[unit]
 
 
@@ -183,7 +183,7 @@ def parse_area_mm2(text: str | float, field: str) -> float:
     if unit not in _AREAS:
         raise InvalidInput.at(field, f"“{unit}” is not a unit of area known here.", "mm², cm² or in²")
     if value <= 0:
-        raise InvalidInput.at(field, "An area is above nought.", "for example 9000 mm²")
+        raise InvalidInput.at(field, "An area is above zero.", "for example 9000 mm²")
     return value * _AREAS[unit]
 
 
@@ -217,7 +217,7 @@ def travel_text(mm: float) -> str:
 
 
 def number_plain(value: float) -> str:
-    """One decimal, dropped when it is nought.
+    """One decimal, dropped when it is zero.
 
     >>> number_plain(4.5), number_plain(4.04)
     ('4.5', '4')

@@ -42,7 +42,7 @@ class Result:
     """A figure for a person.
 
     `value` alone is a single figure; with `value_to` it is the range value…value_to. `None` means unknown, and
-    `note` says why. `doubt` is a half-width that holds about 19 times in 20.
+    `note` says why. `uncertainty` is a half-width that holds about 19 times in 20.
     """
 
     id: str
@@ -50,7 +50,7 @@ class Result:
     value: float | None
     unit: str
     value_to: float | None = None
-    doubt: float | None = None
+    uncertainty: float | None = None
     verdict: Verdict | None = None
     working: tuple[Line, ...] = ()
     note: str = ""

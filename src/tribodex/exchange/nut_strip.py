@@ -27,7 +27,7 @@ CHECK_MM = 100.0
 # A ring round the nut: this much air inside, this much paper.
 AIR_MM, RING_MM = 0.5, 20.0
 STRIP_HINT = (
-    "Hold it still round the nut's rim, nought at the sleeve's mark, numbers running in the tightening direction (else turn it end for end); "
+    "Hold it still round the nut's rim, zero at the sleeve's mark, numbers running in the tightening direction (else turn it end for end); "
     "the nut's own mark then travels along the degrees."
 )
 RING_HINT = "Hold it still round the nut, dot at the sleeve's mark, print towards you; the nut's own mark travels clockwise along the degrees."
@@ -86,7 +86,7 @@ def _text(x: float, y: float, words: str, size: float = 3.0, anchor: str = "midd
 
 def _page(order: StripOrder, size: Size, body: str, page: int, pages: int) -> str:
     nut = order.nut
-    lock = f"; {nut.slots} slots, {nut.tabs} {nut.lock.stop}s: a meeting every {number(nut.meeting_angle_deg)}°" if nut.meeting_angle_deg else ""
+    lock = f"; {nut.slots} slots, {nut.tabs} {nut.lock.stop}s: a tab position every {number(nut.tab_step_deg)}°" if nut.tab_step_deg else ""
     y = size.height_mm - 9
     check = (
         _line(MARGIN_MM, y, MARGIN_MM + CHECK_MM, y, 0.4)
@@ -205,7 +205,7 @@ def _protractor(order: StripOrder, size: Size) -> str:
 
 def _arc(order: StripOrder, cx: float, cy: float, inner: float, outer: float, from_deg: int, to_deg: int) -> str:
     def at(radius: float, degree: float) -> tuple[float, float]:
-        # Nought at the left for a half ring and at the top for a whole one, counted clockwise as seen on the nut's face.
+        # Zero at the left for a half ring and at the top for a whole one, counted clockwise as seen on the nut's face.
         zero = 180.0 if to_deg - from_deg < 360 else -90.0
         return cx + radius * cos(radians(zero + degree)), cy + radius * sin(radians(zero + degree))
 

@@ -61,7 +61,7 @@ def um_words(um: float | None) -> str:
 
 
 def figure_words(result: Result) -> str:
-    """A figure with its unit, its range and its doubt."""
+    """A figure with its unit, its range and its uncertainty."""
     if result.value is None:
         return "unknown"
     scale, unit, digits = (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, DIGITS.get(result.unit, 2))
@@ -72,8 +72,8 @@ def figure_words(result: Result) -> str:
     text = write(result.value)
     if result.value_to is not None:
         text += f" to {write(result.value_to)}"
-    if result.doubt is not None:
-        text += f" ± {result.doubt / scale:.{digits}f}"
+    if result.uncertainty is not None:
+        text += f" ± {result.uncertainty / scale:.{digits}f}"
     if result.unit == "µm":
         thou = f"{result.value / 25.4:.1f}" + (f" to {result.value_to / 25.4:.1f}" if result.value_to is not None else "")
         return f"{text} mm ({thou} thou)"

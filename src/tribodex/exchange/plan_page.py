@@ -23,10 +23,10 @@ def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: P
             for_print=for_print,
             css=page_css(paper, for_print=True) if for_print else "",
             links=links,
-            blanks=BLANK_GAUGINGS if plan.school.gauged else (),
+            blanks=BLANK_GAUGINGS if plan.method.gauged else (),
             places=range(1, plan.places + 1),
             rows=[row.value for row in Row],
-            school=next(option for option in sheet.schools if option.chosen),
+            method=next(option for option in sheet.methods if option.chosen),
         )
     )
 

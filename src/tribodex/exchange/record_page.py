@@ -43,7 +43,7 @@ def _ruler(bench: Bench) -> dict[str, Any] | None:
         "window": (x(window.low), x(window.high)) if window else None,
         "limit": x(ruler.residual_limit_um) if ruler.residual_limit_um is not None and ruler.residual_limit_um >= ruler.from_um else None,
         "readings": [
-            (x(r.mean_um - r.doubt_um), x(r.mean_um), x(r.mean_um + r.doubt_um), f"{r.number}: {r.label}", 30 + 18 * i)
+            (x(r.mean_um - r.uncertainty_um), x(r.mean_um), x(r.mean_um + r.uncertainty_um), f"{r.number}: {r.label}", 30 + 18 * i)
             for i, r in enumerate(ruler.readings)
         ],
         "height": 62 + 18 * len(ruler.readings),

@@ -87,7 +87,7 @@ class VirtualFitter:
         elif move.do is Do.LOCK and move.turn_deg is not None:
             self.say(cmd.Lock(f"{move.turn_deg:.2f}"))
         elif move.do is Do.LOCK:
-            self.say(cmd.SeeMeeting("1.5", "degrees"))
+            self.say(cmd.SeeTab("1.5", "degrees"))
         elif move.do is Do.SET_ZERO:
             self.say(cmd.SetZero(tap_tested=True))
         else:

@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 
 from tribodex.core.job.events import SCHEMA_VERSION
 from tribodex.store.models import CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
+from tribodex.usecases.codec import OLDEST_SCHEMA
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.ports import Plant
 
@@ -58,4 +59,4 @@ _NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).
 def foreign_schema(engine: Engine) -> bool:
     """Whether there are entries of another schema than this version reads."""
     with Session(engine) as session:
-        return session.scalar(select(JobEventRow.seq).where(JobEventRow.schema_version != SCHEMA_VERSION).limit(1)) is not None
+        return session.scalar(select(JobEventRow.seq).where(JobEventRow.schema_version.not_between(OLDEST_SCHEMA, SCHEMA_VERSION)).limit(1)) is not None

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from tribodex.core.errors import Refused
 from tribodex.core.job.events import SCHEMA_VERSION, Event
 from tribodex.store.models import CribItemRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
-from tribodex.usecases.codec import decode, encode
+from tribodex.usecases.codec import OLDEST_SCHEMA, decode, encode
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, JobSummary, Machine, Position
 
 DEADLOCKED = (1205, 1213)
@@ -131,10 +131,12 @@ class SqlStore:
             .where(JobEventRow.job_id == job_id)
             .order_by(JobEventRow.seq)
         ).all()
-        if foreign := next((r.schema_version for r in rows if r.schema_version != SCHEMA_VERSION), None):
-            raise Refused(f"This job was written in schema {foreign}; this version reads schema {SCHEMA_VERSION}. Its log is kept as it is.")
+        if foreign := next((r.schema_version for r in rows if not OLDEST_SCHEMA <= r.schema_version <= SCHEMA_VERSION), None):
+            raise Refused(
+                f"This job was written in schema {foreign}; this version reads schemas {OLDEST_SCHEMA} to {SCHEMA_VERSION}. Its log is kept as it is."
+            )
         return [
-            Event(r.seq, r.client_event_id, decode(r.kind, r.payload), r.actor, r.happened_at.replace(tzinfo=UTC), r.recorded_at.replace(tzinfo=UTC))
+            Event(r.seq, r.client_event_id, decode(r.kind, r.payload, r.schema_version), r.actor, r.happened_at.replace(tzinfo=UTC), r.recorded_at.replace(tzinfo=UTC))
             for r in rows
         ]
 

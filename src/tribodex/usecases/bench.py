@@ -11,16 +11,16 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.section import Section
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
-from tribodex.core.job.moves import NextMove, first_meeting
+from tribodex.core.job.moves import NextMove, first_tab
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage, gate_due, status
 from tribodex.core.job.state import JobState
 from tribodex.core.job.telling import tell
 from tribodex.core.mounting.gauging import mean_result
 from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.locking import Meeting, meetings, turn_meetings, way_out
+from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.running import play_gone_at
-from tribodex.core.mounting.schools import SCHOOL_NOTES, School
+from tribodex.core.mounting.methods import METHOD_NOTES, Method
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
 from tribodex.core.procedure import Gate, Procedure, texts_for
 from tribodex.core.quantities import um_text
@@ -91,17 +91,17 @@ class Bench:
     ruler: Ruler | None
     dial: Dial | None
     section: Section
-    school: School
-    school_title: str
-    gauged_school: bool
+    method: Method
+    method_title: str
+    gauged_method: bool
     hydraulic: bool
     turn_units: tuple[cmd.TurnUnit, ...]
     risk: float
     asked_deg: Span | None
     nut_deg: float
     seated_behind_deg: float | None
-    meetings: tuple[Meeting, ...]
-    meeting_known: bool
+    tab_positions: tuple[TabPosition, ...]
+    tab_known: bool
     way_out: str
     final: FinalVerdict | None
     zero_set: bool
@@ -123,14 +123,14 @@ def bench(reference: Reference, job: Loaded) -> Bench:
     move = next_move(procedure, state)
     plan = state.plan
     window, position = state.window(), state.position()
-    found: tuple[Meeting, ...] = ()
+    found: tuple[TabPosition, ...] = ()
     attempt = state.attempt
     asked = plan.turn_range_deg
     if attempt.zero_set and attempt.locked is None and plan.nut is not None:
-        if not plan.school.gauged and asked is not None:
-            found = turn_meetings(plan.nut, attempt.nut_deg, (asked.low, asked.high), first_meeting(state))
+        if not plan.method.gauged and asked is not None:
+            found = turn_tab_positions(plan.nut, attempt.nut_deg, (asked.low, asked.high), first_tab(state))
         elif window is not None and not window.empty and position is not None:
-            found = meetings(position, plan.nut, window, first_meeting(state), risk=state.risk)
+            found = tab_positions(position, plan.nut, window, first_tab(state), risk=state.risk)
     behind = attempt.reseated.past_deg if attempt.reseated is not None else 0.0
     return Bench(
         id=job.id,
@@ -155,17 +155,17 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         ruler=ruler_view(state, window, position),
         dial=dial_view(state, window, position),
         section=section_for(plan),
-        school=plan.school,
-        school_title=SCHOOL_NOTES[plan.school].title,
-        gauged_school=plan.school.gauged,
+        method=plan.method,
+        method_title=METHOD_NOTES[plan.method].title,
+        gauged_method=plan.method.gauged,
         hydraulic=plan.hydraulic is not None,
         turn_units=_units(state),
         risk=state.risk,
         asked_deg=asked,
         nut_deg=attempt.nut_deg,
         seated_behind_deg=-behind if behind < 0 else None,
-        meetings=found,
-        meeting_known=first_meeting(state) is not None,
+        tab_positions=found,
+        tab_known=first_tab(state) is not None,
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
@@ -194,7 +194,7 @@ def log_lines(job: Loaded) -> tuple[LogLine, ...]:
                 tell(event.payload),
                 event.actor,
                 event.happened_at,
-                isinstance(event.payload, ev.LeafTried | ev.NutTurned | ev.Reseated | ev.MeetingSeen),
+                isinstance(event.payload, ev.LeafTried | ev.NutTurned | ev.Reseated | ev.TabSeen),
                 correction is not None,
                 replaced,
                 correction.reason if correction else "",
@@ -211,16 +211,16 @@ def _rail(procedure: Procedure, now: str, state: JobState) -> tuple[RailStage, .
 
 
 def _units(state: JobState) -> tuple[cmd.TurnUnit, ...]:
-    """Ways to log a turn, the school's own first."""
+    """Ways to log a turn, the method's own first."""
     nut = state.plan.nut
     units: list[cmd.TurnUnit] = ["degrees"]
     if nut is not None and nut.rim_mm_per_deg is not None:
         units.append("rim")
     if nut is not None and nut.slots is not None:
         units.append("slots")
-    if state.plan.school is School.DRIVE_UP:
+    if state.plan.method is Method.DRIVE_UP:
         units.insert(0, "drive_up")
-    if state.plan.school is School.TURNS:
+    if state.plan.method is Method.TURNS:
         units.insert(0, "turns")
     return tuple(units)
 
@@ -232,7 +232,7 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
     initial = state.initial_closed()
     gauged = state.gauged()
     if initial is not None and window is not None:
-        at_doubt = initial.summary.doubt_um
+        at_uncertainty = initial.summary.uncertainty_um
         if position is not None and plan.nut is not None and state.attempt.nut_deg > 0:
             since = state.attempt.nut_deg - (gauged[-1].nut_angle_deg if gauged else 0.0)
             start = gauged[-1].mean_um if gauged else initial.summary.mean_um
@@ -242,13 +242,13 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
             last = state.attempt.gaugings
             closed = next(g.closed for g in reversed(last) if g.closed)
             figures.append(mean_result(closed.summary, "Clearance, last gauged"))
-            doubt = (closed.summary.doubt_um**2 + at_doubt**2) ** 0.5
-            figures.append(reduction_result(initial.summary.mean_um, closed.summary.mean_um, doubt))
+            uncertainty = (closed.summary.uncertainty_um**2 + at_uncertainty**2) ** 0.5
+            figures.append(reduction_result(initial.summary.mean_um, closed.summary.mean_um, uncertainty))
             figures.append(play_gone_at(plan.bearing, closed.summary.mean_um))
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
         figures.insert(
             0 if not state.attempt.zero_set else len(figures),
-            Result(unmounted.id, unmounted.label, unmounted.value, unmounted.unit, None, unmounted.doubt, initial.initial_verdict, unmounted.working),
+            Result(unmounted.id, unmounted.label, unmounted.value, unmounted.unit, None, unmounted.uncertainty, initial.initial_verdict, unmounted.working),
         )
         if state.stopped_by() != "group":
             figures.append(window_result(window, plan.card_source_id))
@@ -258,7 +258,7 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
 
 
 def _disagreements(state: JobState) -> tuple[str, ...]:
-    """Where leaf and nut angle part beyond their doubt: a finding of its own."""
+    """Where leaf and nut angle part beyond their uncertainty: a finding of its own."""
     found: list[str] = []
     initial, plan = state.initial_closed(), state.plan
     if initial is None or plan.nut is None:
@@ -276,7 +276,7 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
         if abs(apart) > reach:
             found.append(
                 f"Gauging {after.number} reads {um_text(abs(apart))} {'more' if apart > 0 else 'less'} than the nut's turn says, beyond "
-                f"the doubt of both ({um_text(reach)}). Look for: a rolled gauge, the zero mark, "
+                f"the uncertainty of both ({um_text(reach)}). Look for: a rolled gauge, the zero mark, "
                 "an unoiled sleeve, nut galling, sleeve and bearing not a pair."
             )
     return tuple(found)

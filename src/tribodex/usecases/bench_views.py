@@ -9,7 +9,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.leaves import expected_play, leaf_for
-from tribodex.core.job.moves import first_meeting
+from tribodex.core.job.moves import first_tab
 from tribodex.core.job.state import Gauging, JobState
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Phase, Row, mean_result
@@ -65,13 +65,13 @@ class GaugingView:
 
 @dataclass(frozen=True)
 class Reading:
-    """A finished gauging, for the ruler: its brackets' reach, its mean and doubt. µm."""
+    """A finished gauging, for the ruler: its brackets' reach, its mean and uncertainty. µm."""
 
     number: int
     label: str
     attempt: int
     mean_um: float
-    doubt_um: float
+    uncertainty_um: float
     nut_deg: float
 
 
@@ -87,14 +87,14 @@ class Ruler:
     residual_limit_um: float | None
     readings: tuple[Reading, ...]
     estimate_um: float | None
-    estimate_doubt_um: float | None
+    estimate_uncertainty_um: float | None
 
 
 @dataclass(frozen=True)
 class Dial:
     """Nut and washer, degrees from the zero mark in the tightening direction.
 
-    `target` is the turn range in which the window is expected, or that was asked for; `meeting_deg` is where the next tab
+    `target` is the turn range in which the window is expected, or that was asked for; `tab_deg` is where the next tab
     meets. What nobody knows is None; then `drawn_outside_mm` is a usual size for the drawing alone.
     """
 
@@ -105,7 +105,7 @@ class Dial:
     drive_up_mm: float
     target_from_deg: float | None
     target_to_deg: float | None
-    meeting_deg: float | None
+    tab_deg: float | None
     step_deg: float | None
     rim_mm_per_deg: float | None
     drawn_outside_mm: float
@@ -175,9 +175,9 @@ def ruler_view(state: JobState, window: Window | None, position: Belief | None) 
         if gauging.closed is not None:
             label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
             s = gauging.closed.summary
-            readings.append(Reading(gauging.number, label, gauging.attempt, s.mean_um, s.doubt_um, gauging.nut_deg))
+            readings.append(Reading(gauging.number, label, gauging.attempt, s.mean_um, s.uncertainty_um, gauging.nut_deg))
     least = group.low - plan.target.reduction_um.high
-    marks = [group.high, least, *(r.mean_um + r.doubt_um for r in readings), *(r.mean_um - r.doubt_um for r in readings)]
+    marks = [group.high, least, *(r.mean_um + r.uncertainty_um for r in readings), *(r.mean_um - r.uncertainty_um for r in readings)]
     if window is not None:
         marks += [window.low_um, window.high_um]
     moved = position is not None and not position.gauged_here
@@ -191,7 +191,7 @@ def ruler_view(state: JobState, window: Window | None, position: Belief | None) 
         residual_limit_um=plan.least_residual_um,
         readings=tuple(readings),
         estimate_um=position.clearance_um if position is not None and moved else None,
-        estimate_doubt_um=2 * position.sd_um if position is not None and moved else None,
+        estimate_uncertainty_um=2 * position.sd_um if position is not None and moved else None,
     )
 
 
@@ -202,13 +202,13 @@ def dial_view(state: JobState, window: Window | None, position: Belief | None) -
         return None
     target: tuple[float | None, float | None] = (None, None)
     asked = state.plan.turn_range_deg
-    if not state.plan.school.gauged:
+    if not state.plan.method.gauged:
         target = (asked.low, asked.high) if asked is not None else target
     elif window is not None and not window.empty and position is not None and attempt.zero_set:
         to_high = (position.clearance_um - window.high_um) / position.per_degree_um
         to_low = (position.clearance_um - window.low_um) / position.per_degree_um
         target = (max(0.0, attempt.nut_deg + to_high), max(0.0, attempt.nut_deg + to_low))
-    first = first_meeting(state)
+    first = first_tab(state)
     rim = nut.rim_mm_per_deg
     return Dial(
         slots=nut.slots,
@@ -218,8 +218,8 @@ def dial_view(state: JobState, window: Window | None, position: Belief | None) -
         drive_up_mm=attempt.nut_deg * nut.pitch_mm / 360,
         target_from_deg=target[0],
         target_to_deg=target[1],
-        meeting_deg=attempt.nut_deg + first if first is not None else None,
-        step_deg=nut.meeting_angle_deg,
+        tab_deg=attempt.nut_deg + first if first is not None else None,
+        step_deg=nut.tab_step_deg,
         rim_mm_per_deg=rim,
         drawn_outside_mm=nut.outside_mm or USUAL_OUTSIDE * nut.thread_mm,
         outside_known=nut.outside_mm is not None,

@@ -18,7 +18,7 @@ from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.reduction import HALF, Card, ReductionCard
-from tribodex.core.mounting.schools import SCHOOL_NOTES, School, WasherSchool, default_washer, schools_for
+from tribodex.core.mounting.methods import METHOD_NOTES, Method, WasherMethod, default_washer, methods_for
 from tribodex.core.quantities import (
     Length,
     parse_area_mm2,
@@ -48,7 +48,7 @@ class PlanDraft:
     shaft_material: str = ""
     shaft_finish: str = ""
     seat: str = ""
-    school: str = ""
+    method: str = ""
     washer: str = ""
     card: str = "A"
     feeler_id: str = ""
@@ -71,7 +71,7 @@ class PlanDraft:
 
 @dataclass(frozen=True)
 class Asked:
-    """A range that the person typed for the turn of the nut, degrees from the school's zero point, and where it comes from."""
+    """A range that the person typed for the turn of the nut, degrees from the method's zero point, and where it comes from."""
 
     degrees: Span
     source: str
@@ -79,7 +79,7 @@ class Asked:
 
 @dataclass(frozen=True)
 class Parts:
-    """A draft as read: parts, school and choices."""
+    """A draft as read: parts, method and choices."""
 
     bearing: Bearing
     designation: Designation | None
@@ -89,8 +89,8 @@ class Parts:
     housed_unit: bool
     nut: LockNut | None
     family: Family
-    school: School
-    washer: WasherSchool
+    method: Method
+    washer: WasherMethod
     card: ReductionCard | None
     half: bool
     feeler: FeelerSet | None
@@ -142,7 +142,7 @@ class Collector:
 
 
 def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDraft, *, gauges: bool = True) -> Parts:
-    """Read a draft. With `gauges` a feeler set is asked for where the school gauges.
+    """Read a draft. With `gauges` a feeler set is asked for where the method gauges.
 
     Raises InvalidInput with every field to mend.
     """
@@ -153,15 +153,15 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     group = _group(errors, draft, designation)
     taper = _taper(errors, draft, designation)
     size = _dimensions(errors, reference, draft, designation)
-    possible = schools_for(kind, housed)
-    school = errors.choice(School, draft.school, "school", possible[0])
-    if school is not None and school not in possible:
+    possible = methods_for(kind, housed)
+    method = errors.choice(Method, draft.method, "method", possible[0])
+    if method is not None and method not in possible:
         what = "a housed unit" if housed else f"a {kind.words}"
-        choices = ", ".join(f"{s} ({SCHOOL_NOTES[s].title.lower()})" for s in possible)
-        errors.add("school", f"“{SCHOOL_NOTES[school].title}” is not for {what}.", choices)
-        school = None
+        choices = ", ".join(f"{s} ({METHOD_NOTES[s].title.lower()})" for s in possible)
+        errors.add("method", f"“{METHOD_NOTES[method].title}” is not for {what}.", choices)
+        method = None
     seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
-    gauged = school is None or school.gauged
+    gauged = method is None or method.gauged
     half = draft.card.strip() == HALF
     card = _card(errors, reference, draft, size, designation) if gauged and not half else None
     where = errors.choice(Where, draft.where, "where", Where.HUNG_BOTTOM)
@@ -173,26 +173,26 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
     lock = errors.choice(LockKind, draft.lock, "lock", LockKind.TAB_WASHER) if draft.lock.strip() else None
     nut = errors.take(lambda: _nut(reference, draft, size.bore_mm, family, seat, lock)) if size and family and seat else None
-    washer = errors.choice(WasherSchool, draft.washer, "washer", default_washer(school)) if school else None
+    washer = errors.choice(WasherMethod, draft.washer, "washer", default_washer(method)) if method else None
     hydraulic = bool(draft.piston_area.strip() or draft.start_pressure.strip())
-    if hydraulic and school is not None and school is not School.DRIVE_UP:
+    if hydraulic and method is not None and method is not Method.DRIVE_UP:
         errors.add(
-            "school", "A hydraulic nut is led by its travel.", f"{School.DRIVE_UP} (axial drive-up), or leave piston area and start pressure empty"
+            "method", "A hydraulic nut is led by its travel.", f"{Method.DRIVE_UP} (axial drive-up), or leave piston area and start pressure empty"
         )
     piston = errors.take(lambda: parse_area_mm2(draft.piston_area, "piston_area")) if draft.piston_area.strip() else None
     start = errors.take(lambda: parse_pressure_mpa(draft.start_pressure, "start_pressure")) if draft.start_pressure.strip() else None
-    asked = errors.take(lambda: _asked(draft, school)) if school else None
+    asked = errors.take(lambda: _asked(draft, method)) if method else None
     risk = errors.take(lambda: _risk(draft.risk))
     errors.check()
-    if not (size and group and taper and school and seat and where and places and shaft and family and washer and risk):
+    if not (size and group and taper and method and seat and where and places and shaft and family and washer and risk):
         raise InvalidInput("The plan is not complete.")
-    if school is not School.FEELER and nut is None:
-        raise InvalidInput.at("nut_pitch", "This school counts the nut's travel: its pitch is needed.", "2 mm or 12 tpi, as marked or measured")
+    if method is not Method.FEELER and nut is None:
+        raise InvalidInput.at("nut_pitch", "This method counts the nut's travel: its pitch is needed.", "2 mm or 12 tpi, as marked or measured")
     bearing = Bearing(
         size.bore_mm, size.outside_mm, size.width_mm, taper, group, designation.basic_code if designation else "", draft.designation.strip(), kind
     )
     return Parts(
-        bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, school, washer, card, half, feeler, where, places,
+        bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
         asked, hydraulic, piston, start, risk,
     )  # fmt: skip
 
@@ -236,27 +236,27 @@ def _shaft(errors: Collector, reference: Reference, draft: PlanDraft, size: _Siz
     return (shaft, length) if shaft is not None else None
 
 
-def _asked(draft: PlanDraft, school: School) -> Asked | None:
-    """The range typed in: turns for housed units, degrees for ball bearings; for other schools none is typed."""
+def _asked(draft: PlanDraft, method: Method) -> Asked | None:
+    """The range typed in: turns for housed units, degrees for ball bearings; for other methods none is typed."""
     low, high = draft.range_low.strip(), draft.range_high.strip()
-    if school not in (School.TURNS, School.BALL_ANGLE):
+    if method not in (Method.TURNS, Method.BALL_ANGLE):
         return None
     if not low and not high:
-        if school is School.TURNS:
+        if method is Method.TURNS:
             raise InvalidInput.at(
                 "range_low", "The maker's turns for this unit are needed; no other figure is valid.", "for example 1 to 1 1/4 turns"
             )
         return None
     texts = {"range_low": low or high, "range_high": high or low}
-    if school is School.TURNS:
+    if method is Method.TURNS:
         ends = [parse_count(text, name) * 360 for name, text in texts.items()]
     else:
         ends = [parse_degrees(text, name) for name, text in texts.items()]
     if ends[0] > ends[1]:
         raise InvalidInput.at("range_high", "The greater end is below the lesser.", f"{low} or more")
-    most = 1440.0 if school is School.TURNS else 360.0
+    most = 1440.0 if method is Method.TURNS else 360.0
     if not ends[0] > 0 or ends[1] > most:
-        raise InvalidInput.at("range_high", f"{ends[1]:.0f}° cannot be meant here.", f"above nought, up to {most:.0f}°")
+        raise InvalidInput.at("range_high", f"{ends[1]:.0f}° cannot be meant here.", f"above zero, up to {most:.0f}°")
     source = draft.range_source.strip()
     if not source:
         raise InvalidInput.at(

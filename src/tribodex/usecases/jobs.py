@@ -68,7 +68,7 @@ def open_job(
     if log:
         return Loaded(job_id, log, fold(log))
     machine, position = place
-    procedure = reference.procedure(procedure_id(plan.school))
+    procedure = reference.procedure(procedure_id(plan.method))
     opened = ev.JobOpened(
         number=number,
         title=title.strip() or f"{machine.name}, {position.name}",
@@ -109,12 +109,12 @@ def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, ta
 def revise_plan(store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime) -> Loaded:
     """Change the plan of a job whose bearing has not been gauged. Raises as do().
 
-    A school with another procedure takes a new job: the procedure of a job is pinned when it is opened.
+    A method with another procedure takes a new job: the procedure of a job is pinned when it is opened.
     """
     plan = plan_of(store, reference, draft)
     pinned = load(store, job_id).state.opened.procedure_id
-    if procedure_id(plan.school) != pinned:
-        raise InvalidInput.at("school", "This school works by another procedure than the job was opened with.", "give this job up and open a new one")
+    if procedure_id(plan.method) != pinned:
+        raise InvalidInput.at("method", "This method works by another procedure than the job was opened with.", "give this job up and open a new one")
     return do(store, reference, job_id, cmd.RevisePlan(plan, reason), tap, recorded_at)
 
 

@@ -9,21 +9,21 @@ from tribodex.core.components.section import Section, section_of
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.compare import Comparison, compare
-from tribodex.core.mounting.force import Method
+from tribodex.core.mounting.force import ToolChoice
 from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
-from tribodex.core.mounting.schools import (
-    SCHOOL_NOTES,
+from tribodex.core.mounting.methods import (
+    METHOD_NOTES,
     WASHER_REASONS,
-    School,
-    SchoolNote,
-    WasherSchool,
+    Method,
+    MethodNote,
+    WasherMethod,
     default_reason,
     default_washer,
-    schools_for,
+    methods_for,
 )
 from tribodex.core.procedure import Choice, Procedure, texts_for
 from tribodex.core.working import Result
-from tribodex.usecases.planning import covering_cards, method_of
+from tribodex.usecases.planning import covering_cards, tool_of
 from tribodex.usecases.ports import Reference
 
 
@@ -43,10 +43,10 @@ class CardOption:
 
 
 @dataclass(frozen=True)
-class SchoolOption:
-    """A school that applies to this bearing, with why it is the default or when it is good."""
+class MethodOption:
+    """A method that applies to this bearing, with why it is the default or when it is good."""
 
-    note: SchoolNote
+    note: MethodNote
     reason: str
     default: bool
     chosen: bool
@@ -59,11 +59,11 @@ class PlanSheet:
     plan: Plan
     label: str
     figures: tuple[Result, ...]
-    schools: tuple[SchoolOption, ...]
+    methods: tuple[MethodOption, ...]
     washers: tuple[Choice, ...]
     cards: tuple[CardOption, ...]
     comparison: Comparison
-    method: Method | None
+    tool: ToolChoice | None
     section: Section
     tools: tuple[str, ...]
     parts: tuple[str, ...]
@@ -72,37 +72,37 @@ class PlanSheet:
     standing_above: str
 
 
-def procedure_id(school: School) -> str:
-    """The procedure that leads a school.
+def procedure_id(method: Method) -> str:
+    """The procedure that leads a method.
 
-    >>> procedure_id(School.FEELER), procedure_id(School.TURNS)
+    >>> procedure_id(Method.FEELER), procedure_id(Method.TURNS)
     ('tapered-gauged', 'tapered-turns')
     """
-    return {School.TURNS: "tapered-turns", School.BALL_ANGLE: "tapered-angle"}.get(school, "tapered-gauged")
+    return {Method.TURNS: "tapered-turns", Method.BALL_ANGLE: "tapered-angle"}.get(method, "tapered-gauged")
 
 
 def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
     """What a person sees and takes along."""
-    procedure: Procedure = reference.procedure(procedure_id(plan.school))
+    procedure: Procedure = reference.procedure(procedure_id(plan.method))
     cautions = tuple(dict.fromkeys(text for stage in procedure.stages for text in texts_for(stage.cautions, plan.conditions)))
-    options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.school.gauged else ()
+    options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.method.gauged else ()
     return PlanSheet(
         plan=plan,
         label=plan.bearing.label,
         figures=plan.figures,
-        schools=_schools(plan),
+        methods=_methods(plan),
         washers=tuple(
             Choice(
                 w.value,
                 {"off": "Washer off while driving", "on": "Washer on from the start"}[w.value],
                 WASHER_REASONS[w],
-                w is default_washer(plan.school),
+                w is default_washer(plan.method),
             )
-            for w in WasherSchool
+            for w in WasherMethod
         ),
         cards=(*options, _half_option(plan)) if options else (),
         comparison=comparison_of(reference, plan, plan.limits_um.mid),
-        method=method_of(plan),
+        tool=tool_of(plan),
         section=section_for(plan),
         tools=texts_for(procedure.tools, plan.conditions),
         parts=texts_for(procedure.parts, plan.conditions),
@@ -120,18 +120,18 @@ def section_for(plan: Plan) -> Section:
 def comparison_of(reference: Reference, plan: Plan, initial_um: float) -> Comparison:
     """Every way for this bearing, for one unmounted clearance (µm)."""
     asked = plan.turn_range_deg
-    turns = Span(asked.low / 360, asked.high / 360) if asked is not None and plan.school is School.TURNS else None
-    cards = covering_cards(reference, plan.bearing) if plan.school.gauged else []
+    turns = Span(asked.low / 360, asked.high / 360) if asked is not None and plan.method is Method.TURNS else None
+    cards = covering_cards(reference, plan.bearing) if plan.method.gauged else []
     return compare(plan.bearing, plan.shaft, plan.nut, cards, initial_um, turns)
 
 
-def _schools(plan: Plan) -> tuple[SchoolOption, ...]:
-    possible = schools_for(plan.bearing.kind, plan.housed_unit)
+def _methods(plan: Plan) -> tuple[MethodOption, ...]:
+    possible = methods_for(plan.bearing.kind, plan.housed_unit)
     return tuple(
-        SchoolOption(
-            SCHOOL_NOTES[school], default_reason(school) if i == 0 else f"Good for {SCHOOL_NOTES[school].good_for}.", i == 0, school is plan.school
+        MethodOption(
+            METHOD_NOTES[method], default_reason(method) if i == 0 else f"Good for {METHOD_NOTES[method].good_for}.", i == 0, method is plan.method
         )
-        for i, school in enumerate(possible)
+        for i, method in enumerate(possible)
     )
 
 

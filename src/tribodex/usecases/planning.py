@@ -15,9 +15,9 @@ from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, drive_up_mm, nut_angle, nut_angle_deg, rim_length
 from tribodex.core.mounting.elastic import effective_ratio, pressure_result, ratio_lines, ratio_result
-from tribodex.core.mounting.force import HYDRAULIC_ABOVE_MM, HydraulicStep, Method, choose_method, hydraulic_step
+from tribodex.core.mounting.force import HYDRAULIC_ABOVE_MM, HydraulicStep, ToolChoice, choose_tool, hydraulic_step
 from tribodex.core.mounting.reduction import HALF, HALF_REASON, HALF_SHARE, ReductionCard, card_drive_up, reduction_range, residual_limit
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.window import Target, half_rule, window_result
 from tribodex.core.mounting.zero import ZERO_PRIORS, ZeroPoint
 from tribodex.core.quantities import um_text
@@ -49,7 +49,7 @@ def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDra
         # The table's lengths are of sleeves for the 222 series; wider bearings take longer ones, which are not known here.
         sleeve_length_mm=sleeve.length_mm if sleeve and bearing.basic_code.startswith("222") else None,
         nut=nut,
-        school=parts.school,
+        method=parts.method,
         washer=parts.washer,
         card=parts.card.card if parts.card else HALF if parts.half else "",
         card_title=parts.card.title if parts.card else "“half of it” rule" if parts.half else "",
@@ -60,7 +60,7 @@ def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDra
         turn_range_deg=aims.turn_deg,
         range_source=aims.turn_source,
         hydraulic=aims.hydraulic,
-        feeler=parts.feeler if parts.school.gauged else None,
+        feeler=parts.feeler if parts.method.gauged else None,
         where=parts.where,
         places=parts.places,
         groups_um=row.groups_um,
@@ -81,12 +81,12 @@ class _Aims:
     turn_deg: Span | None
     turn_source: str
     hydraulic: HydraulicStep | None
-    method: Method | None
+    tool: ToolChoice | None
     figures: tuple[Result, ...]
 
 
 def _aims(reference: Reference, parts: Parts) -> _Aims:
-    return _gauged_aims(reference, parts) if parts.school.gauged else _turned_aims(reference, parts)
+    return _gauged_aims(reference, parts) if parts.method.gauged else _turned_aims(reference, parts)
 
 
 def _gauged_aims(reference: Reference, parts: Parts) -> _Aims:
@@ -119,8 +119,8 @@ def _gauged_aims(reference: Reference, parts: Parts) -> _Aims:
         note=f"For {number(middle)} µm. The window itself comes from what is gauged.",
     )
     pressure = pressure_result(bearing, shaft, span.low, span.high)
-    method = choose_method(bearing, parts.seat, nut, pressure.value_to or 0.0)
-    step = _hydraulic(parts, drive, method) if parts.hydraulic else None
+    tool = choose_tool(bearing, parts.seat, nut, pressure.value_to or 0.0)
+    step = _hydraulic(parts, drive, tool) if parts.hydraulic else None
     figures = [group_limits(table, bearing), *asked, expected, *([by_card] if by_card is not None else []), computed]
     turn: Span | None = None
     if nut is not None:
@@ -129,11 +129,11 @@ def _gauged_aims(reference: Reference, parts: Parts) -> _Aims:
     else:
         note = "The nut for this bore is not in the table: give pitch, diameter, slots and tabs to have the angle."
         figures.append(Result("nut_angle", "Nut turn from metal-to-metal", None, "°", note=note))
-    figures += [*(step.figures if step else ()), ratio_result(bearing, shaft, RATIO_SD_SHARE), pressure, method.force, method.torque]
+    figures += [*(step.figures if step else ()), ratio_result(bearing, shaft, RATIO_SD_SHARE), pressure, tool.force, tool.torque]
     if card is not None:
         figures.append(half_rule(middle, span))
     where = card.title if by_card is not None and by_card.value is not None and card is not None else "computed from the reduction"
-    return _Aims(target, drive, turn, where, step, method, tuple(figures))
+    return _Aims(target, drive, turn, where, step, tool, tuple(figures))
 
 
 def _half_reduction(middle_um: float) -> Result:
@@ -152,13 +152,13 @@ def _half_reduction(middle_um: float) -> Result:
     )
 
 
-def _hydraulic(parts: Parts, drive: Span, method: Method) -> HydraulicStep:
-    force = Span(method.force.value or 0.0, method.force.value_to or 0.0)
+def _hydraulic(parts: Parts, drive: Span, tool: ToolChoice) -> HydraulicStep:
+    force = Span(tool.force.value or 0.0, tool.force.value_to or 0.0)
     return hydraulic_step(drive, force, parts.piston_mm2, parts.start_mpa)
 
 
 def _turned_aims(reference: Reference, parts: Parts) -> _Aims:
-    """Schools that gauge nothing: the maker's turns or angle, or for a ball bearing the angle that half its play comes to."""
+    """Methods that gauge nothing: the maker's turns or angle, or for a ball bearing the angle that half its play comes to."""
     bearing, nut = parts.bearing, parts.nut
     assert nut is not None  # read_draft asks for its pitch
     table = reference.clearances(bearing.kind)
@@ -175,7 +175,7 @@ def _turned_aims(reference: Reference, parts: Parts) -> _Aims:
         source = "computed: half of the play in the middle of its group, by elastic rings; ± a fifth. The maker's angle goes first"
         note = source + "."
     drive = Span(turn.low * nut.pitch_mm / 360, turn.high * nut.pitch_mm / 360)
-    from_zero = "hand-tight" if parts.school is School.TURNS else "metal-to-metal"
+    from_zero = "hand-tight" if parts.method is Method.TURNS else "metal-to-metal"
     angle = Result("nut_angle", f"Nut turn from {from_zero}", turn.low, "°", value_to=turn.high, working=lines, note=note)
     closing = ZERO_PRIORS[ZeroPoint.HAND_TIGHT]
     travel = Result(
@@ -191,14 +191,14 @@ def _turned_aims(reference: Reference, parts: Parts) -> _Aims:
         note=(
             f"Closing the slit sleeve on the shaft is in it (about {closing.seating_mm:g} ± {closing.seating_sd_mm:g} mm): "
             "not to be compared with a drive-up from metal-to-metal."
-            if parts.school is School.TURNS
+            if parts.method is Method.TURNS
             else ""
         ),
     )
     figures = [limits, angle, rim_length(turn.low, turn.high, nut), travel]
-    if parts.school is School.BALL_ANGLE:
+    if parts.method is Method.BALL_ANGLE:
         figures.append(ratio_result(bearing, parts.shaft, RATIO_SD_SHARE))
-    return _Aims(None, drive if parts.school is School.BALL_ANGLE else None, turn, source, None, None, tuple(figures))
+    return _Aims(None, drive if parts.method is Method.BALL_ANGLE else None, turn, source, None, None, tuple(figures))
 
 
 def _half_angle(bearing: Bearing, shaft: Shaft, nut: LockNut, middle_um: float) -> tuple[Span, tuple[Line, ...]]:
@@ -220,24 +220,24 @@ def _against(by_card: Result, computed: Result) -> Result:
     """The card's drive-up, judged against the computed one."""
     if by_card.value is None or by_card.value_to is None or computed.value is None or computed.value_to is None:
         return by_card
-    doubt = computed.doubt or 0.0
+    uncertainty = computed.uncertainty or 0.0
     apart = max(computed.value - by_card.value_to, by_card.value - computed.value_to, 0.0)
-    if apart > doubt:
+    if apart > uncertainty:
         verdict = Verdict(
-            "differs from theory", Level.WATCH, f"Card and theory are {number(apart)} mm apart, more than the doubt ({number(doubt)} mm)."
+            "differs from theory", Level.WATCH, f"Card and theory are {number(apart)} mm apart, more than the uncertainty ({number(uncertainty)} mm)."
         )
     else:
-        verdict = Verdict("agrees with theory", Level.GOOD, "Card and elastic rings overlap within their doubt.")
-    return Result(by_card.id, by_card.label, by_card.value, by_card.unit, by_card.value_to, doubt, verdict, by_card.working, by_card.note)
+        verdict = Verdict("agrees with theory", Level.GOOD, "Card and elastic rings overlap within their uncertainty.")
+    return Result(by_card.id, by_card.label, by_card.value, by_card.unit, by_card.value_to, uncertainty, verdict, by_card.working, by_card.note)
 
 
-def method_of(plan: Plan) -> Method | None:
+def tool_of(plan: Plan) -> ToolChoice | None:
     """The tool to drive with; None where nothing is driven up by a reduction."""
     reduction = plan.reduction_um
     if reduction is None:
         return None
     pressure = pressure_result(plan.bearing, plan.shaft, reduction.low, reduction.high)
-    return choose_method(plan.bearing, plan.seat, plan.nut, pressure.value_to or 0.0)
+    return choose_tool(plan.bearing, plan.seat, plan.nut, pressure.value_to or 0.0)
 
 
 def covering_cards(reference: Reference, bearing: Bearing) -> list[ReductionCard]:
@@ -254,7 +254,7 @@ def _findings(reference: Reference, parts: Parts, aims: _Aims) -> tuple[str, ...
     found.extend(_sleeve_findings(reference, parts))
     if nut is not None and nut.lock is LockKind.TAB_WASHER and nut.tabs is not None and not nut.tabs_counted:
         found.append(f"Count the outer tabs of the washer: the table's {nut.tabs} is remembered with low confidence.")
-    if nut is not None and nut.meeting_angle_deg is None:
+    if nut is not None and nut.tab_step_deg is None:
         what = "tabs" if nut.lock is LockKind.TAB_WASHER else "positions"
         found.append(f"Slots and {nut.lock.words} {what} are not all known: count them, else no tab position can be foretold.")
     window = next((f for f in figures if f.id == "expected_window"), None)

@@ -14,7 +14,7 @@ from tribodex.core.job.state import Gauging
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.schools import SCHOOL_NOTES, WASHER_REASONS
+from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sources import Source
 from tribodex.core.working import Result, Verdict
@@ -127,7 +127,7 @@ class Record:
     gaugings: tuple[GaugingRecord, ...]
     checks: tuple[CheckRecord, ...]
     attempts: tuple[AttemptRecord, ...]
-    school: str
+    method: str
     washer_reason: str
     figures: tuple[Result, ...]
     final: FinalVerdict | None
@@ -174,7 +174,7 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             attempts=tuple(
                 AttemptRecord(a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released) for a in state.attempts if a.zero_set
             ),
-            school=f"{state.plan.school.value}: {SCHOOL_NOTES[state.plan.school].title}",
+            method=f"{state.plan.method.value}: {METHOD_NOTES[state.plan.method].title}",
             washer_reason=WASHER_REASONS[state.plan.washer] if state.plan.lock is LockKind.TAB_WASHER else "",
             figures=figures,
             final=shown.final,

@@ -12,7 +12,7 @@ from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.compare import Comparison
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import effective_ratio
-from tribodex.core.mounting.force import Method
+from tribodex.core.mounting.force import ToolChoice
 from tribodex.core.mounting.running import play_gone_at, running_clearance
 from tribodex.core.mounting.window import Window, half_rule, window_result
 from tribodex.core.quantities import parse_count, parse_length, um_text
@@ -20,7 +20,7 @@ from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft import Collector, PlanDraft
 from tribodex.usecases.plan_sheet import comparison_of, section_for
-from tribodex.usecases.planning import make_plan, method_of
+from tribodex.usecases.planning import make_plan, tool_of
 from tribodex.usecases.ports import Reference
 
 MOST_VARIANTS = 3
@@ -45,7 +45,7 @@ class SlateSheet:
     window: Window | None
     section: Section
     comparison: Comparison
-    method: Method | None
+    tool: ToolChoice | None
     findings: tuple[str, ...]
     assumed: tuple[str, ...]
     group_um: Span
@@ -117,7 +117,7 @@ def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
         window,
         section_for(plan),
         comparison_of(reference, plan, c0),
-        method_of(plan),
+        tool_of(plan),
         plan.findings,
         tuple(assumed),
         limits,
@@ -132,11 +132,11 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
         found.append(running_clearance(plan.bearing, window.mid_um, warmer_k, squeeze_um))
     found.append(play_gone_at(plan.bearing, window.mid_um, squeeze_um))
     nut = plan.nut
-    if nut is None or nut.meeting_angle_deg is None:
+    if nut is None or nut.tab_step_deg is None:
         return found
     k = effective_ratio(plan.bearing, plan.shaft)
     per_degree = reduction_per_degree_um(k, plan.bearing.taper.slope, nut.pitch_mm)
-    step = nut.meeting_angle_deg
+    step = nut.tab_step_deg
     taken = step * per_degree
     by_hand = f"{number(k)}·{plan.bearing.taper}·{number(nut.pitch_mm)}/360"
     fit = (window.high_um - window.low_um) / taken
@@ -152,7 +152,7 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
             "µm",
             verdict=verdict,
             working=(
-                Line("Δα", "turn between meetings", "360°/lcm(n, m)", f"n = {nut.slots}, m = {nut.tabs}", step, "°", SCREW.id),
+                Line("Δα", "turn between tab_positions", "360°/lcm(n, m)", f"n = {nut.slots}, m = {nut.tabs}", step, "°", SCREW.id),
                 Line("κ", "reduction for a degree", "κ = k·t·P/360", by_hand, per_degree, "µm/°", LAME.id),
                 Line("Δr", "reduction for a step", "κ·Δα", f"{number(per_degree)}·{number(step)}", taken, "µm", PRACTICE.id),
             ),

@@ -32,7 +32,7 @@ class Band:
 
 @dataclass(frozen=True)
 class Series:
-    """One drawn thing: bands (a card, a group) or a line, with the width of its doubt."""
+    """One drawn thing: bands (a card, a group) or a line, with the width of its uncertainty."""
 
     name: str
     kind: Literal["bands", "line"]
@@ -149,15 +149,15 @@ def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
     """Drive-up over reduction: elastic rings against each card."""
     rows = theory_against_cards(cards, BORES, taper)
     theory = {row.bore_mm: row.theory_ratio for row in rows}
-    doubt = 2 * RATIO_SD_SHARE
-    lines = [Series("Elastic rings, solid steel", "line", tuple(Band(b, b, r * (1 - doubt), r * (1 + doubt)) for b, r in sorted(theory.items())))]
+    uncertainty = 2 * RATIO_SD_SHARE
+    lines = [Series("Elastic rings, solid steel", "line", tuple(Band(b, b, r * (1 - uncertainty), r * (1 + uncertainty)) for b, r in sorted(theory.items())))]
     found = []
     for card in cards:
         its = tuple(Band(r.bore_mm, r.bore_mm, r.card_low, r.card_high) for r in rows if r.card == card.card)
         found.append(Series(card.heading, "bands", its))
-    apart = sorted({r.bore_mm for r in rows if r.theory_ratio * (1 + doubt) < r.card_low or r.theory_ratio * (1 - doubt) > r.card_high})
+    apart = sorted({r.bore_mm for r in rows if r.theory_ratio * (1 + uncertainty) < r.card_low or r.theory_ratio * (1 - uncertainty) > r.card_high})
     note = (
-        f"Theory with its doubt (±{doubt:.0%}) and a card part at {len(apart)} of {len(theory)} bores"
+        f"Theory with its uncertainty (±{uncertainty:.0%}) and a card part at {len(apart)} of {len(theory)} bores"
         + (f", first at {apart[0]:g} mm." if apart else ".")
         + " The range of a card is from its least pair to its greatest pair."
     )

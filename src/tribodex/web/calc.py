@@ -17,7 +17,7 @@ ANSWER = TypeAdapter(Answer)
 
 
 class CalcAnswer(RootModel[Answer]):
-    """Value, doubt, verdict and working."""
+    """Value, uncertainty, verdict and working."""
 
 
 def _view(calculator: Calculator) -> Callable[..., Response]:

@@ -10,7 +10,7 @@ from pydantic import RootModel, TypeAdapter
 
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.mounting.reduction import ReductionCard
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.methods import Method
 from tribodex.core.procedure import Choice
 from tribodex.core.sources import Source
 from tribodex.usecases.crib import gauges_of, with_own_cards
@@ -58,7 +58,7 @@ SOURCES = TypeAdapter(dict[str, Source])
 @api.get("/plant", responses={200: ChoicesAnswer}, summary="Machines, people, gauge sets")
 def get_plant() -> Response:
     here = context()
-    procedure = here.reference.procedure(procedure_id(School.FEELER))
+    procedure = here.reference.procedure(procedure_id(Method.FEELER))
     codes = [row.code for row in here.reference.dimensions.rows]
     with here.store() as store:
         items = store.crib_items()

@@ -21,12 +21,12 @@ export function NutDial({ dial, travel = false }: { dial: Dial; travel?: boolean
   const rim = 108;
   const bore = (rim * dial.thread_mm) / dial.drawn_outside_mm;
   const slotDepth = (rim - bore) * 0.45;
-  const known = dial.meeting_deg !== null;
+  const known = dial.tab_deg !== null;
   // The washer stands still. Its first tab is drawn where the marked slot meets it, when that is known.
   const spread = (count: number | null, start: number) =>
     Array.from({ length: count ?? 0 }, (_, i) => start + (i * 360) / (count ?? 1));
   const slots = spread(dial.slots, dial.present_deg);
-  const tabs = spread(dial.tabs, dial.meeting_deg ?? 0);
+  const tabs = spread(dial.tabs, dial.tab_deg ?? 0);
   const turns = Math.floor(dial.present_deg / 360);
   // Beyond a whole turn the face shows what is left of it; the number in the middle says all.
   const shown = dial.present_deg - 360 * turns;
@@ -38,7 +38,7 @@ export function NutDial({ dial, travel = false }: { dial: Dial; travel?: boolean
     target
       ? `${dial.target_from_deg?.toFixed(0) ?? 0} to ${(dial.target_to_deg ?? 0).toFixed(0)} degrees are aimed for`
       : "",
-    known ? `next meeting at ${(dial.meeting_deg ?? 0).toFixed(1)} degrees` : "",
+    known ? `next tab position at ${(dial.tab_deg ?? 0).toFixed(1)} degrees` : "",
   ].filter(Boolean);
   return (
     <svg

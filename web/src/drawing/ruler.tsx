@@ -30,7 +30,7 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
   const bare = (um: number) => clearanceBare(um, units);
   const said = [
     ruler.window ? `window ${bare(ruler.window.low)} to ${bare(ruler.window.high)}` : "no window yet",
-    ...rows.map((r) => `${r.label} ${bare(r.mean_um)}, plus or minus ${bare(r.doubt_um)}`),
+    ...rows.map((r) => `${r.label} ${bare(r.mean_um)}, plus or minus ${bare(r.uncertainty_um)}`),
     estimate ? `estimate ${bare(ruler.estimate_um ?? 0)}` : "",
   ].filter(Boolean);
   return (
@@ -112,9 +112,9 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
       {rows.map((reading, index) => (
         <Reading
           key={reading.number}
-          from={x(reading.mean_um - reading.doubt_um)}
+          from={x(reading.mean_um - reading.uncertainty_um)}
           at={x(reading.mean_um)}
-          to={x(reading.mean_um + reading.doubt_um)}
+          to={x(reading.mean_um + reading.uncertainty_um)}
           y={TOP + 10 + index * LINE}
           label={`${bare(reading.mean_um)} ${reading.label}`}
           faint={index < rows.length - 1}
@@ -123,10 +123,10 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
       {estimate ? (
         <g>
           <rect
-            x={x((ruler.estimate_um ?? 0) - (ruler.estimate_doubt_um ?? 0))}
+            x={x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0))}
             width={
-              x((ruler.estimate_um ?? 0) + (ruler.estimate_doubt_um ?? 0)) -
-              x((ruler.estimate_um ?? 0) - (ruler.estimate_doubt_um ?? 0))
+              x((ruler.estimate_um ?? 0) + (ruler.estimate_uncertainty_um ?? 0)) -
+              x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0))
             }
             y={TOP + rows.length * LINE + 2}
             height="14"
@@ -141,8 +141,8 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
             strokeWidth="3"
           />
           <Label
-            x={x((ruler.estimate_um ?? 0) + (ruler.estimate_doubt_um ?? 0)) + 8}
-            left={x((ruler.estimate_um ?? 0) - (ruler.estimate_doubt_um ?? 0)) - 8}
+            x={x((ruler.estimate_um ?? 0) + (ruler.estimate_uncertainty_um ?? 0)) + 8}
+            left={x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0)) - 8}
             y={TOP + rows.length * LINE + 14}
           >
             {`${bare(ruler.estimate_um ?? 0)} estimated now`}

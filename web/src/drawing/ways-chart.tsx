@@ -1,4 +1,4 @@
-/** What each way would take out, side by side on one scale, with its doubt; the window of the plan behind. */
+/** What each way would take out, side by side on one scale, with its uncertainty; the window of the plan behind. */
 import type { Comparison, Way } from "../api";
 import { clearanceBare, clearanceUnit, useSettings } from "../ui";
 
@@ -14,8 +14,8 @@ export function WaysChart({ comparison }: { comparison: Comparison }) {
   );
   if (ways.length === 0) return null;
   const ends = ways.flatMap((way) => [
-    way.reduction_um.low - way.doubt_um,
-    way.reduction_um.high + way.doubt_um,
+    way.reduction_um.low - way.uncertainty_um,
+    way.reduction_um.high + way.uncertainty_um,
   ]);
   const from = Math.max(0, Math.floor(Math.min(...ends) / 10) * 10);
   const to = Math.ceil(Math.max(...ends) / 10) * 10;
@@ -52,7 +52,7 @@ export function WaysChart({ comparison }: { comparison: Comparison }) {
               {way.title}
             </text>
             <path
-              d={`M${x(low - way.doubt_um)} ${y}H${x(high + way.doubt_um)}M${x(low - way.doubt_um)} ${y - 5}v10M${x(high + way.doubt_um)} ${y - 5}v10`}
+              d={`M${x(low - way.uncertainty_um)} ${y}H${x(high + way.uncertainty_um)}M${x(low - way.uncertainty_um)} ${y - 5}v10M${x(high + way.uncertainty_um)} ${y - 5}v10`}
               stroke="var(--dye)"
               strokeWidth="1.5"
               fill="none"
@@ -72,7 +72,7 @@ export function WaysChart({ comparison }: { comparison: Comparison }) {
       <path d={`M${NAMES} ${base}H${WIDTH - EDGE}`} stroke="var(--ink)" strokeWidth="2" />
       <text x={WIDTH - EDGE} y={base + 40} textAnchor="end" fontSize="14" fill="var(--soft)">
         taken out, {clearanceUnit(units)}. Full: its own figure is the reduction; open: its own figure is the
-        travel. Thin line: doubt
+        travel. Thin line: uncertainty
       </text>
     </svg>
   );

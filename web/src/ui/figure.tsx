@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Collapsible } from "radix-ui";
 import { useState } from "react";
 import { getSources, type Level, type Result, type Verdict } from "../api";
-import { doubt, figure, lineValue } from "./format";
+import { uncertainty, figure, lineValue } from "./format";
 import { Say } from "./say";
 import { useSettings } from "./settings";
 
@@ -48,7 +48,7 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
       <div className="flex flex-wrap items-center justify-between gap-x-3">
         <p className={big ? "text-3xl font-bold" : "text-lg font-bold"}>
           {figure(result, units)}{" "}
-          <span className="text-base font-normal text-soft">{doubt(result, units)}</span>
+          <span className="text-base font-normal text-soft">{uncertainty(result, units)}</span>
         </p>
         {working.length > 0 ? (
           <Collapsible.Trigger className="min-h-12 rounded-sm px-2 text-sm text-dye underline underline-offset-4 hover:bg-wash">
@@ -104,8 +104,8 @@ export function Working({ result }: { result: Result }) {
           </li>
         ))}
       </ul>
-      {result.doubt ? (
-        <p className="pt-2">Doubt: {doubt(result, units)} holds about 19 times in 20.</p>
+      {result.uncertainty ? (
+        <p className="pt-2">Uncertainty: {uncertainty(result, units)} holds about 19 times in 20.</p>
       ) : null}
       {used.map((id) => {
         const source = sources.data?.[id];

@@ -61,11 +61,11 @@ export function figure(result: Result, units: Units): string {
   return `${value} to ${write(result.value_to)}${unit}`;
 }
 
-/** The doubt of a figure, with plus-minus; empty when there is none. */
-export function doubt(result: Result, units: Units): string {
-  if (result.doubt === null || result.doubt === undefined) return "";
+/** The uncertainty of a figure, with plus-minus; empty when there is none. */
+export function uncertainty(result: Result, units: Units): string {
+  if (result.uncertainty === null || result.uncertainty === undefined) return "";
   const { per, unit, digits } = parts(result.unit, units);
-  return `± ${(result.doubt / per).toFixed(digits)}${unit}`;
+  return `± ${(result.uncertainty / per).toFixed(digits)}${unit}`;
 }
 
 /** A value of a line of working: in the unit it was computed in, and in the reader's where that is another. */

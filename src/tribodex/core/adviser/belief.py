@@ -54,9 +54,9 @@ Evidence = Sequence[Span] | Known
 
 @dataclass(frozen=True)
 class Reading:
-    """A gauging with the nut at `nut_deg`. `turns` counts the turns logged before it: every mark has its own doubt.
+    """A gauging with the nut at `nut_deg`. `turns` counts the turns logged before it: every mark has its own uncertainty.
 
-    `extra_sd_um` is a doubt of its own that all its brackets share (a correction for a warm ring).
+    `extra_sd_um` is an uncertainty of its own that all its brackets share (a correction for a warm ring).
     """
 
     nut_deg: float
@@ -107,7 +107,7 @@ class Belief:
     """What is known of a bearing on its sleeve. Clearances µm, angles degrees past the zero mark.
 
     Arrays are flat over the grid; `per_degree_um` is the mean reduction for a degree past seating. `marks` counts turns
-    logged since the last reading: each mark is set and read with its own doubt. `form_sd_um` is how far the places gauged
+    logged since the last reading: each mark is set and read with its own uncertainty. `form_sd_um` is how far the places gauged
     may differ from the mean round the ring.
     """
 
@@ -128,7 +128,7 @@ class Belief:
 
     @property
     def _mark_sd_um(self) -> float:
-        # Never quite nought, so that a grid does not look like certainty.
+        # Never quite zero, so that a grid does not look like certainty.
         return max(0.7, MARK_SD_DEG * self.per_degree_um * math.sqrt(self.marks))
 
     @property
@@ -153,7 +153,7 @@ class Belief:
         return float(self.weight @ normal_below((limit_um - self.clearances()) / math.hypot(self._mark_sd_um, self.form_sd_um)))
 
     def below_limit(self, window: Window) -> float:
-        """Chance that less than the residual limit is left; nought when no limit is known."""
+        """Chance that less than the residual limit is left; zero when no limit is known."""
         return self.chance_below(window.residual_limit_um) if window.residual_limit_um is not None else 0.0
 
     def below(self, window: Window) -> float:
@@ -230,7 +230,7 @@ def believe(
     axes = [_midpoints(*ends, count) for ends, count in zip(bounds, COARSE, strict=True)]
     one, two, three, weight = weigh(*axes)
     if seen:
-        # Narrow until no axis steps over what it should resolve; a gauged clearance needs that once, one of wide doubt more often.
+        # Narrow until no axis steps over what it should resolve; a gauged clearance needs that once, one of wide uncertainty more often.
         for counts in (*[COARSE] * MOST_NARROWINGS, FINE):
             spreads = [_spread(weight, values) for values in (one, two / model.per_degree_um, three)]
             steps = [float(axis[1] - axis[0]) for axis in axes]
@@ -274,7 +274,7 @@ def _shared_sd(cells: int, places: int) -> float:
 
 
 def _reading_sd(reading: Reading, places: int, model: SleeveModel) -> float:
-    # The first mark is one with the seating turn; every further one adds its own doubt to where the nut is.
+    # The first mark is one with the seating turn; every further one adds its own uncertainty to where the nut is.
     marks = MARK_SD_DEG * model.per_degree_um * math.sqrt(max(0, reading.turns - 1))
     return math.hypot(_shared_sd(_cells(reading.evidence, places), places), marks, reading.extra_sd_um)
 

@@ -53,7 +53,7 @@ def choose_leaf(bracket: Bracket, expected: Expected, gauge: FeelerSet, window: 
     Stop rule: the bracket is closed and fine enough (15 µm, or 30 µm where it lies wholly above the window by more than that),
     or a leaf dragged, or no leaf of the set lies inside the bracket, or none tells anything.
 
-    Symbols: expected play N(mean, sd²) (µm) cut to the bracket; p chance that a leaf passes; bits = H(p) - E[H(leaf's own doubt)].
+    Symbols: expected play N(mean, sd²) (µm) cut to the bracket; p chance that a leaf passes; bits = H(p) - E[H(leaf's own uncertainty)].
     Valid: one place of one row; on the sleeve with the window given.
     Raises: nothing.
     Source: mutual information of a try with the play; feel and leaf tolerance from FeelerSet.
@@ -90,8 +90,8 @@ def choose_leaf(bracket: Bracket, expected: Expected, gauge: FeelerSet, window: 
         weight *= normal_below(np.clip((high - line) / leaf_sd, -9, 9))
     weight /= weight.sum()
     thick = np.array([s.thickness_um for s in stacks])[:, None]
-    doubt = np.array([s.sd_um for s in stacks])[:, None]
-    passes = normal_below(np.clip((line[None, :] - thick) / doubt, -9, 9))
+    uncertainty = np.array([s.sd_um for s in stacks])[:, None]
+    passes = normal_below(np.clip((line[None, :] - thick) / uncertainty, -9, 9))
     chance = passes @ weight
     bits = _entropy(chance) - _entropy(passes) @ weight
     worth = bits - LEAF_COST_BITS * (np.array([len(s.leaves_um) for s in stacks]) - 1)

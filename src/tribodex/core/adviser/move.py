@@ -20,7 +20,7 @@ ENOUGH = 0.97
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
 WORTH = 0.02
 REGAUGE_WORTH = 0.015
-# Gauging again on the spot narrows the doubt while there is this much of it; not for ever.
+# Gauging again on the spot narrows the uncertainty while there is this much of it; not for ever.
 REPEATS = 3
 # A drive-up takes about two turns: each may spend this share of the risk.
 TURN_SHARE = 0.5
@@ -34,7 +34,7 @@ SEEN_SD_UM = math.hypot(SHARED_SD_UM, CELL_SD_UM / math.sqrt(6))
 
 @dataclass(frozen=True)
 class Advice:
-    """What to do with the nut. `angle_deg` nought says: do not turn; `regauge`: gauge once more where it stands.
+    """What to do with the nut. `angle_deg` zero says: do not turn; `regauge`: gauge once more where it stands.
 
     `inside_now` and `inside_after` are chances to be inside the window, `below_after` to be below its lower end,
     `limit_now` that less than the residual limit is left already.
@@ -54,8 +54,8 @@ def advise(now: Belief, window: Window, readings: int, repeats: int, risk: float
     """The largest turn whose chance to end below the window stays within the risk, but not past the best place.
 
     Symbols: α turn (degrees); risk: chance of ending below lo; readings: gaugings on the sleeve so far; repeats: how many
-    of them after the first were taken where the nut stands now; step_deg: turn between meetings of tab and slot, so that
-    half a step is left for locking (nought: no such steps).
+    of them after the first were taken where the nut stands now; step_deg: turn between tab_positions of tab and slot, so that
+    half a step is left for locking (zero: no such steps).
     Valid: window not empty.
     Raises: nothing.
     Source: decision on the posterior.
@@ -89,7 +89,7 @@ def unmounted_again(window: Window, gaugings: int) -> bool:
     Symbols: width of the window hi - lo (µm); gaugings taken of the unmounted clearance that agree.
     Valid: window not empty, before the bearing is on its sleeve.
     Raises: nothing.
-    Source: with less width than four times the doubt of a gauging (3 µm) a second one pays; common practice, no source.
+    Source: with less width than four times the uncertainty of a gauging (3 µm) a second one pays; common practice, no source.
 
     >>> from tribodex.core.components.bands import Span
     >>> unmounted_again(Window(60, 66, 120, Span(45, 60), 60.0), 1), unmounted_again(Window(60, 66, 120, Span(45, 60), 60.0), 2)
@@ -104,7 +104,7 @@ def _best_turn(now: Belief, window: Window, inside_here: float, rounds: int = 11
     shrink = (math.sqrt(5) - 1) / 2
 
     def value(turn: float) -> float:
-        # Far away the chance is flat at nought; the distance to the middle leads there.
+        # Far away the chance is flat at zero; the distance to the middle leads there.
         moved = now.after(turn)
         return moved.inside(window) - 1e-4 * abs(moved.clearance_um - window.mid_um)
 

@@ -13,7 +13,7 @@ from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 
 @dataclass(frozen=True)
 class SleeveModel:
-    """Prior of the drive-up: `per_degree_um` reduction for a degree of nut turn past seating (µm/°), its doubt as a share,
+    """Prior of the drive-up: `per_degree_um` reduction for a degree of nut turn past seating (µm/°), its uncertainty as a share,
     and the seating turn that the zero point leaves (degrees, one standard deviation).
     """
 
@@ -29,7 +29,7 @@ def sleeve_model(bearing: Bearing, shaft: Shaft | None, pitch_mm: float, zero: Z
     Symbols: P pitch (mm).
     Valid: as effective_ratio.
     Raises: OutOfRange for impossible dimensions.
-    Source: Lamé; doubts are common practice, no source.
+    Source: Lamé; uncertainties are common practice, no source.
 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> m = sleeve_model(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), None, 2, ZeroPoint.FIRM)

@@ -35,7 +35,7 @@ def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: Loc
         "Clearance now, estimated",
         now.clearance_um,
         "µm",
-        doubt=2 * now.sd_um,
+        uncertainty=2 * now.sd_um,
         working=(
             Line(
                 "κ",

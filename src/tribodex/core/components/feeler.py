@@ -52,7 +52,7 @@ class FeelerSet:
         if not self.leaves_um:
             raise InvalidInput.at("leaves", "A gauge set needs at least one leaf.", "its leaves in mm or thou")
         if any(leaf <= 0 for leaf in self.leaves_um) or list(self.leaves_um) != sorted(set(self.leaves_um)):
-            raise InvalidInput.at("leaves", "Leaves are above nought, each once, thin to thick.", "for example 0.03, 0.04, 0.05 mm")
+            raise InvalidInput.at("leaves", "Leaves are above zero, each once, thin to thick.", "for example 0.03, 0.04, 0.05 mm")
 
     def stacks(self, low_um: float, high_um: float) -> tuple[Stack, ...]:
         """Every thickness from `low_um` to `high_um` that this set can make, each with the fewest leaves, ascending.

@@ -41,7 +41,7 @@ class LockNut:
 
     `tabs` counts the places where a slot can be held in one whole turn of the part that stands still: outer tabs of the
     washer, positions of the plate, one for a single clip. `outside_mm`, `slots` and `tabs` are None while nobody knows
-    them: then no rim length or no meeting is computed. `tabs_counted` tells whether the person counted them at hand.
+    them: then no rim length or no tab position is computed. `tabs_counted` tells whether the person counted them at hand.
     """
 
     thread_mm: float
@@ -77,10 +77,10 @@ class LockNut:
         return 360 / self.slots if self.slots else None
 
     @property
-    def meeting_angle_deg(self) -> float | None:
+    def tab_step_deg(self) -> float | None:
         """Turn between positions where some tab meets some slot: 360/lcm(slots, tabs).
 
-        >>> round(LockNut(200, 3, 250, 4, 19, 18).meeting_angle_deg, 3)
+        >>> round(LockNut(200, 3, 250, 4, 19, 18).tab_step_deg, 3)
         4.737
         """
         return 360 / lcm(self.slots, self.tabs) if self.slots and self.tabs else None

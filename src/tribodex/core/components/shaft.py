@@ -31,7 +31,7 @@ class Finish(StrEnum):
 
 @dataclass(frozen=True)
 class Shaft:
-    """Diameter and bore of the shaft (mm; bore nought: solid), its material and finish."""
+    """Diameter and bore of the shaft (mm; bore zero: solid), its material and finish."""
 
     diameter_mm: float
     bore_mm: float = 0.0

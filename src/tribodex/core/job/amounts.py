@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.commands import StartGauging, TurnUnit
 from tribodex.core.job.plan import Plan
-from tribodex.core.mounting.running import warm_correction_um, warm_doubt_um
+from tribodex.core.mounting.running import warm_correction_um, warm_uncertainty_um
 from tribodex.core.quantities import UM_PER, LengthUnit, parse_count, parse_degrees, parse_length, parse_temperature_c, um_text
 
 MOST_TURN_DEG = 720.0
@@ -47,7 +47,7 @@ def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, fl
     inner, outer = (parse_temperature_c(texts[name], name) for name in ("inner_temperature", "outer_temperature"))
     correction = warm_correction_um(plan.bearing, inner, outer)
     # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of it.
-    return inner, outer, correction, warm_doubt_um(plan.bearing)
+    return inner, outer, correction, warm_uncertainty_um(plan.bearing)
 
 
 def leaves_of(plan: Plan, text: str) -> tuple[float, ...]:

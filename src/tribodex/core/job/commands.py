@@ -87,7 +87,7 @@ class AcceptOutside:
 
 @dataclass(frozen=True)
 class SetZero:
-    """The nut stands at the school's zero point and is marked; with a hydraulic nut, the start pressure reached."""
+    """The nut stands at the method's zero point and is marked; with a hydraulic nut, the start pressure reached."""
 
     tap_tested: bool
     start_pressure: str = ""
@@ -126,7 +126,7 @@ class ChooseRisk:
 
 
 @dataclass(frozen=True)
-class SeeMeeting:
+class SeeTab:
     """How far it is, by tightening, until a tab meets a slot."""
 
     amount: str
@@ -135,7 +135,7 @@ class SeeMeeting:
 
 @dataclass(frozen=True)
 class Lock:
-    """Tightened to a meeting, tab bent."""
+    """Tightened to a tab position, tab bent."""
 
     turn: str
 
@@ -173,7 +173,7 @@ class ClosePoint:
 class Correct:
     """An earlier entry was wrong. Give what it should have been, or neither to withdraw it.
 
-    `leaf` and `outcome` for a reading, `amount` and `unit` for a turn or a meeting.
+    `leaf` and `outcome` for a reading, `amount` and `unit` for a turn or a tab position.
     """
 
     target: int
@@ -214,7 +214,7 @@ Command = (
     | Reseat
     | HandCheck
     | ChooseRisk
-    | SeeMeeting
+    | SeeTab
     | Lock
     | Release
     | AddNote

@@ -16,8 +16,8 @@ from tribodex.core.job.state import Gauging, JobState, fold
 from tribodex.core.mounting.clearance import judge_initial
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import judge_final, judge_hand
-from tribodex.core.mounting.locking import Meeting, meetings, turn_meetings
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import parse_degrees, parse_pressure_mpa
@@ -71,9 +71,9 @@ def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, comma
             if risk not in RISKS:
                 raise InvalidInput.at("risk", f"{risk:g} is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
             return [ev.RiskChosen(risk)]
-        case cmd.SeeMeeting():
+        case cmd.SeeTab():
             _needs_zero(state)
-            return [_meeting(state.plan, command.amount, command.unit)]
+            return [_tab(state.plan, command.amount, command.unit)]
         case cmd.Lock():
             return _lock(procedure, state, command)
         case cmd.Release():
@@ -134,8 +134,8 @@ def _pass_gates(procedure: Procedure, state: JobState, stage: str) -> None:
 
 
 def _start(procedure: Procedure, state: JobState, command: cmd.StartGauging) -> list[ev.Payload]:
-    if not state.plan.school.gauged:
-        raise Refused("This school gauges nothing with leaves: the turn of the nut and the feel of the ring decide.")
+    if not state.plan.method.gauged:
+        raise Refused("This method gauges nothing with leaves: the turn of the nut and the feel of the ring decide.")
     stage = {Phase.INITIAL: "initial_clearance", Phase.DRIVE_UP: "drive_up", Phase.FINAL: "final_check"}[command.phase]
     _pass_gates(procedure, state, stage)
     if command.phase is Phase.INITIAL:
@@ -170,14 +170,14 @@ def _closed(state: JobState, gauging: Gauging, initial_um: float | None = None) 
     if summary is None:
         return None
     if gauging.phase is Phase.INITIAL:
-        verdict = judge_initial(summary.mean_um, summary.doubt_um, plan.groups_um, plan.bearing.group)
+        verdict = judge_initial(summary.mean_um, summary.uncertainty_um, plan.groups_um, plan.bearing.group)
         return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
     if gauging.phase is Phase.FINAL:
         window = state.window()
         if initial_um is not None:
             window = plan.window(initial_um)
         if window is not None:
-            return ev.GaugingClosed(gauging.number, summary, final_verdict=judge_final(window, summary.mean_um, summary.doubt_um))
+            return ev.GaugingClosed(gauging.number, summary, final_verdict=judge_final(window, summary.mean_um, summary.uncertainty_um))
     return ev.GaugingClosed(gauging.number, summary)
 
 
@@ -211,7 +211,7 @@ def _settled(state: JobState) -> list[ev.Payload]:
 
 def _may_drive(procedure: Procedure, state: JobState) -> None:
     _pass_gates(procedure, state, "drive_up")
-    if not state.plan.school.gauged:
+    if not state.plan.method.gauged:
         return
     if state.initial_closed() is None:
         raise Refused("First the unmounted clearance: without it there is no target.")
@@ -230,7 +230,7 @@ def _needs_zero(state: JobState) -> None:
 def _zero(state: JobState, command: cmd.SetZero) -> ev.ZeroSet:
     if state.attempt.zero_set:
         raise Refused("The zero mark is set already. To set it anew, release from the sleeve and start again.")
-    if state.plan.school is School.TURNS:
+    if state.plan.method is Method.TURNS:
         return ev.ZeroSet(command.tap_tested, ZeroPoint.HAND_TIGHT)
     if command.start_pressure.strip():
         if state.plan.hydraulic is None:
@@ -249,7 +249,7 @@ def _turn(procedure: Procedure, state: JobState, command: cmd.TurnNut) -> list[e
     if plan_past := _after_reseat(state):
         raise Refused(plan_past)
     if degrees == 0:
-        raise InvalidInput.at("amount", "A turn of nought changes nothing.", "how far the nut was tightened, for example 35°")
+        raise InvalidInput.at("amount", "A turn of zero changes nothing.", "how far the nut was tightened, for example 35°")
     return [*_settled(state), ev.NutTurned(degrees, command.amount.strip(), command.unit)]
 
 
@@ -280,16 +280,16 @@ def _hand_check(procedure: Procedure, state: JobState, command: cmd.HandCheck) -
     attempt = state.attempt
     locked = attempt.locked is not None
     verdict = None
-    if locked and not state.plan.school.gauged:
+    if locked and not state.plan.method.gauged:
         verdict = judge_hand(command.swivel, command.turns_freely, attempt.nut_deg, state.plan.turn_range_deg)
     return ev.HandChecked(command.swivel, command.turns_freely, attempt.nut_deg, locked, verdict)
 
 
-def _meeting(plan: Plan, amount: str, unit: cmd.TurnUnit) -> ev.MeetingSeen:
-    if plan.nut is None or plan.nut.meeting_angle_deg is None:
+def _tab(plan: Plan, amount: str, unit: cmd.TurnUnit) -> ev.TabSeen:
+    if plan.nut is None or plan.nut.tab_step_deg is None:
         raise Refused(f"The nut's slots and the {plan.lock.words}'s positions are not known in this plan: count them and give them in the plan.")
     degrees = degrees_of(plan, amount, unit)
-    step = plan.nut.meeting_angle_deg
+    step = plan.nut.tab_step_deg
     if degrees > step + 1:
         rim = plan.nut.rim_mm(step)
         along = f", {rim:.1f} mm along the rim" if rim is not None else ""
@@ -298,7 +298,7 @@ def _meeting(plan: Plan, amount: str, unit: cmd.TurnUnit) -> ev.MeetingSeen:
             f"{degrees:.1f}° is more than one step of this nut and {plan.lock.words} ({step:.1f}°{along}).",
             "the smallest distance from any slot to the next tab in the tightening direction",
         )
-    return ev.MeetingSeen(degrees, amount.strip(), unit)
+    return ev.TabSeen(degrees, amount.strip(), unit)
 
 
 def _lock(procedure: Procedure, state: JobState, command: cmd.Lock) -> list[ev.Payload]:
@@ -313,13 +313,13 @@ def _lock(procedure: Procedure, state: JobState, command: cmd.Lock) -> list[ev.P
         raise Refused("First the re-seat check: with the washer fitted, does the nut come back at least to its old mark?")
     degrees = parse_degrees(command.turn, "turn")
     if degrees > 90:
-        raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for meeting a tab.", "one of the listed positions")
+        raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for tab position a tab.", "one of the listed positions")
     position, window, nut, asked = state.position(), state.window(), state.plan.nut, state.plan.turn_range_deg
-    found: tuple[Meeting, ...] = ()
-    if nut is not None and not state.plan.school.gauged and asked is not None:
-        found = turn_meetings(nut, state.attempt.nut_deg, (asked.low, asked.high), degrees, most=1)
+    found: tuple[TabPosition, ...] = ()
+    if nut is not None and not state.plan.method.gauged and asked is not None:
+        found = turn_tab_positions(nut, state.attempt.nut_deg, (asked.low, asked.high), degrees, most=1)
     elif nut is not None and position is not None and window is not None:
-        found = meetings(position, nut, window, degrees, most=1, risk=state.risk)
+        found = tab_positions(position, nut, window, degrees, most=1, risk=state.risk)
     if not found:
         return [*_settled(state), ev.Locked(degrees, None, None)]
     return [*_settled(state), ev.Locked(degrees, found[0].residual_um, found[0].verdict)]
@@ -331,7 +331,7 @@ def _correct(log: Sequence[ev.Event], state: JobState, command: cmd.Correct) -> 
     if event is None:
         raise NotFound(f"This job has no entry {command.target}.")
     original = event.payload
-    replacement: ev.LeafTried | ev.NutTurned | ev.Reseated | ev.MeetingSeen | None = None
+    replacement: ev.LeafTried | ev.NutTurned | ev.Reseated | ev.TabSeen | None = None
     match original:
         case ev.LeafTried():
             if command.leaf is not None or command.outcome is not None:
@@ -345,9 +345,9 @@ def _correct(log: Sequence[ev.Event], state: JobState, command: cmd.Correct) -> 
             if command.amount is not None:
                 degrees = degrees_of(state.plan, command.amount, command.unit or "rim")
                 replacement = ev.Reseated(degrees, command.amount.strip(), command.unit or "rim")
-        case ev.MeetingSeen():
+        case ev.TabSeen():
             if command.amount is not None:
-                replacement = _meeting(state.plan, command.amount, command.unit or "rim")
+                replacement = _tab(state.plan, command.amount, command.unit or "rim")
         case _:
             raise Refused("Only readings, turns and tab positions are corrected. For anything else add a note.")
     correction = ev.Corrected(command.target, replacement, reason)
@@ -386,7 +386,7 @@ def _sign(state: JobState, command: cmd.Sign) -> ev.Signed:
     if not state.attempt.finished:
         raise Refused(
             "First the final check, after locking: "
-            + ("the residual clearance." if state.plan.school.gauged else "turn and swivel the ring by hand.")
+            + ("the residual clearance." if state.plan.method.gauged else "turn and swivel the ring by hand.")
         )
     left = tuple(p.text for p in state.points if p.closed is None)
     return ev.Signed(command.name.strip(), command.role.strip(), left)

@@ -1,4 +1,4 @@
-"""Moves of the schools that gauge: feeler, nut angle and axial drive-up. They part in how far the first turn goes and how it is said."""
+"""Moves of the methods that gauge: feeler, nut angle and axial drive-up. They part in how far the first turn goes and how it is said."""
 
 from __future__ import annotations
 
@@ -6,11 +6,11 @@ from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import Advice
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.job.leaves import first_leaf
-from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_meeting, tenths
+from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_tab, tenths
 from tribodex.core.job.stages import ready_to_lock
 from tribodex.core.job.state import JobState
-from tribodex.core.mounting.locking import Meeting, best, meetings, way_out
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.locking import TabPosition, best, tab_positions, way_out
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, number_plain, travel_text, um_text
 from tribodex.core.working import in_words
@@ -23,7 +23,7 @@ CAPPED_DEG = 6.0
 
 
 def drive_move(state: JobState) -> NextMove:
-    """From the zero mark to the lock, for schools that gauge."""
+    """From the zero mark to the lock, for methods that gauge."""
     window = state.window()
     if state.attempt.reseated is not None:
         return _after_reseat(state, window)
@@ -45,7 +45,7 @@ def drive_move(state: JobState) -> NextMove:
         return _turn(state, position, window, advice)
     far = not gauged and advice.angle_deg >= FREE_TURN_DEG and position.inside(window) < HARDLY_INSIDE
     if state.attempt.nut_deg == 0 or far:
-        if not gauged and state.plan.school in (School.ANGLE, School.DRIVE_UP):
+        if not gauged and state.plan.method in (Method.ANGLE, Method.DRIVE_UP):
             to_mark = _to_mark(state, position, window, advice)
             if to_mark is not None:
                 return to_mark
@@ -78,7 +78,7 @@ def past_the_window(clearance_um: float, window: Window) -> NextMove:
         "Too far: release from the sleeve and start again",
         f"{um_text(clearance_um)} is left; at least {um_text(window.low_um)} was the aim.",
         "Loosening a little does not bring it back. The sleeve lets go with a bang: leave the nut on a few threads as a stop. "
-        "Gauge once more before you release, if in doubt.",
+        "Gauge once more before you release, if unsure.",
     )
 
 
@@ -98,13 +98,13 @@ def _again(state: JobState, position: Belief, window: Window) -> NextMove:
         Do.GAUGE,
         f"Gauge once more, where it stands{_first(state, position)}",
         f"About {um_text(position.clearance_um)}, but only {tenths(position.inside(window))} to be inside the window: a second gauging, at "
-        "more places, narrows the doubt without moving the nut.",
+        "more places, narrows the uncertainty without moving the nut.",
         f"A further turn now would not better the chance; {in_words(position.below(window))} to be below the window already.",
     )
 
 
 def _to_mark(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove | None:
-    """The first move of the angle and drive-up schools: to the card's mark, or as far towards it as the risk allows."""
+    """The first move of the angle and drive-up methods: to the card's mark, or as far towards it as the risk allows."""
     asked, nut = state.plan.turn_range_deg, state.plan.nut
     if asked is None or nut is None or advice.angle_deg <= 0:
         return None
@@ -115,7 +115,7 @@ def _to_mark(state: JobState, position: Belief, window: Window, advice: Advice) 
     after = position.after(turn)
     drive = turn * nut.pitch_mm / 360
     span = state.plan.drive_up_mm
-    if state.plan.school is School.DRIVE_UP:
+    if state.plan.method is Method.DRIVE_UP:
         how = "Press on" if state.plan.hydraulic is not None else "Drive on"
         start = state.attempt.nut_deg * nut.pitch_mm / 360
         headline = f"{how} until the indicator shows {travel_text(start + drive)}. Then gauge{_first(state, after)}"
@@ -147,9 +147,9 @@ def _first(state: JobState, belief: Belief) -> str:
 
 
 def _said(state: JobState, turn: float) -> str:
-    """A turn in the school's own measure."""
+    """A turn in the method's own measure."""
     nut = state.plan.nut
-    if state.plan.school is School.DRIVE_UP and nut is not None:
+    if state.plan.method is Method.DRIVE_UP and nut is not None:
         how = "Press" if state.plan.hydraulic is not None else "Drive"
         return f"{how} {travel_text(turn * nut.pitch_mm / 360)} further, {turn:.0f}° of the nut"
     return f"Turn the nut {turn:.0f}° on{along_rim(nut, turn)}"
@@ -184,7 +184,7 @@ def _small_step(state: JobState, position: Belief, window: Window, advice: Advic
         f"About {um_text(position.clearance_um)}; the window begins at {um_text(window.high_um)}. "
         f"It would then be {tenths(after.inside(window))} to be inside.",
         f"{in_words(after.below(window)).capitalize()} to end below the window, more than is usually taken: a narrow window leaves little room for "
-        "a leaf's doubt. Gauging at more places narrows it.",
+        "a leaf's uncertainty. Gauging at more places narrows it.",
         turn_deg=step,
         rim_mm=nut.rim_mm(step) if nut else None,
         drive_up_mm=step * nut.pitch_mm / 360 if nut else None,
@@ -192,7 +192,7 @@ def _small_step(state: JobState, position: Belief, window: Window, advice: Advic
 
 
 def reseat_move(state: JobState) -> NextMove:
-    """Washer school (i): nut off, washer on, nut back to its mark."""
+    """Washer method (i): nut off, washer on, nut back to its mark."""
     return NextMove(
         Do.RESEAT,
         "Fit the washer; tighten the nut back to its mark",
@@ -220,10 +220,10 @@ def _after_reseat(state: JobState, window: Window | None) -> NextMove:
 
 
 def lock_move(state: JobState, position: Belief, window: Window) -> NextMove:
-    """To the meeting that keeps the window."""
+    """To the tab position that keeps the window."""
     nut = state.plan.nut
     assert nut is not None  # position is known only with a nut
-    step = nut.meeting_angle_deg
+    step = nut.tab_step_deg
     if step is None:
         what = state.plan.lock.words
         return NextMove(
@@ -232,17 +232,17 @@ def lock_move(state: JobState, position: Belief, window: Window) -> NextMove:
             f"The positions of nut and {what} are not known in this plan; count them and give them, to see what each leaves.",
             f"{TIGHTEN_ONLY} Log how far you tightened.",
         )
-    found = meetings(position, nut, window, first_meeting(state), risk=state.risk)
+    found = tab_positions(position, nut, window, first_tab(state), risk=state.risk)
     good = best(found)
     if good is None:
         return NextMove(Do.LOCK, "Inside the window, but no tab position is", way_out(found), TIGHTEN_ONLY)
-    if first_meeting(state) is None:
+    if first_tab(state) is None:
         return look_move(state, step)
     return bend_move(nut, good)
 
 
-def bend_move(nut: LockNut, good: Meeting) -> NextMove:
-    """To this meeting, and bend the tab there."""
+def bend_move(nut: LockNut, good: TabPosition) -> NextMove:
+    """To this tab position, and bend the tab there."""
     if good.turn_deg == 0:
         return NextMove(
             Do.LOCK, "A tab stands square in a slot: bend it here", good.verdict.reason, "Do not loosen to ease the tab in.", turn_deg=0.0
@@ -264,7 +264,7 @@ def look_move(state: JobState, step_deg: float) -> NextMove:
     reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {number_plain(step_deg)}°"
     return NextMove(
         Do.LOCK,
-        "Far enough. Look where the next tab stands" if not state.plan.school.gauged else "Inside the window. Look where the next tab stands",
+        "Far enough. Look where the next tab stands" if not state.plan.method.gauged else "Inside the window. Look where the next tab stands",
         f"Measure along the rim from any slot to the next tab in the tightening direction ({reach}, the smallest counts).",
         TIGHTEN_ONLY,
     )

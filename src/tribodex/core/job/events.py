@@ -15,8 +15,8 @@ from tribodex.core.mounting.judgement import FinalVerdict, Swivel
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Verdict
 
-SCHEMA_VERSION = 2
-FORMULA_VERSION = 2
+SCHEMA_VERSION = 3
+FORMULA_VERSION = 3
 
 
 @dataclass(frozen=True)
@@ -139,7 +139,7 @@ class NutTurned:
 
 @dataclass(frozen=True)
 class Reseated:
-    """After the washer was fitted the nut stands `past_deg` past its old mark; below nought: still behind it."""
+    """After the washer was fitted the nut stands `past_deg` past its old mark; below zero: still behind it."""
 
     past_deg: float
     typed: str
@@ -165,8 +165,8 @@ class RiskChosen:
 
 
 @dataclass(frozen=True)
-class MeetingSeen:
-    """At the present nut position a tab will meet a slot after `turn_deg` of tightening (nought: square now)."""
+class TabSeen:
+    """At the present nut position a tab will meet a slot after `turn_deg` of tightening (zero: square now)."""
 
     turn_deg: float
     typed: str
@@ -175,7 +175,7 @@ class MeetingSeen:
 
 @dataclass(frozen=True)
 class Locked:
-    """The nut was tightened by `turn_deg` to a meeting and the tab was bent."""
+    """The nut was tightened by `turn_deg` to a tab position and the tab was bent."""
 
     turn_deg: float
     predicted_um: float | None
@@ -216,7 +216,7 @@ class Corrected:
     """An earlier entry was wrong. `replacement` is what it should have been; None withdraws it."""
 
     target: int
-    replacement: LeafTried | NutTurned | Reseated | MeetingSeen | None
+    replacement: LeafTried | NutTurned | Reseated | TabSeen | None
     reason: str
 
 
@@ -252,7 +252,7 @@ Payload = (
     | Reseated
     | HandChecked
     | RiskChosen
-    | MeetingSeen
+    | TabSeen
     | Locked
     | Released
     | NoteAdded

@@ -89,10 +89,10 @@ def along_rim(nut: LockNut | None, degrees: float) -> str:
     return f": {mm_text(rim)} along its rim" if rim is not None else ""
 
 
-def first_meeting(state: JobState) -> float | None:
-    """Turn from here to the first meeting of tab and slot, from what was seen on the nut; None when nobody looked."""
-    seen, nut = state.attempt.meeting_at_deg, state.plan.nut
-    step = nut.meeting_angle_deg if nut is not None else None
+def first_tab(state: JobState) -> float | None:
+    """Turn from here to the first tab position of tab and slot, from what was seen on the nut; None when nobody looked."""
+    seen, nut = state.attempt.tab_at_deg, state.plan.nut
+    step = nut.tab_step_deg if nut is not None else None
     if seen is None or step is None:
         return None
     left = (seen - state.attempt.nut_deg) % step

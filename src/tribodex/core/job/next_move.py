@@ -9,7 +9,7 @@ from tribodex.core.job.moves import Do, NextMove, leaf_words, tenths
 from tribodex.core.job.stages import current_stage, gate_due
 from tribodex.core.job.state import Gauging, JobState
 from tribodex.core.job.turn_moves import turn_move
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.methods import Method
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.working import Level
@@ -34,7 +34,7 @@ def next_move(procedure: Procedure, state: JobState) -> NextMove:
         case "target_window":
             return _zero_move(state)
         case "drive_up" | "lock":
-            return drive_move(state) if state.plan.school.gauged else turn_move(state)
+            return drive_move(state) if state.plan.method.gauged else turn_move(state)
         case _:
             return _final_move(state)
 
@@ -61,7 +61,7 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
     cell, choice = todo
     fewer = f"{done} of {len(cells)} brackets are closed."
     if gauging.places > 1 and not done:
-        fewer += " Three places on both rows narrow the doubt to about half of a single one."
+        fewer += " Three places on both rows narrow the uncertainty to about half of a single one."
     return NextMove(
         Do.TRY_LEAF,
         f"Place {cell.place}, {cell.row}: try {leaf_words(choice.stack)}",
@@ -93,7 +93,7 @@ def _initial_move(state: JobState) -> NextMove:
 
 
 def _zero_move(state: JobState) -> NextMove:
-    if state.plan.school is School.TURNS:
+    if state.plan.method is Method.TURNS:
         return NextMove(
             Do.SET_ZERO,
             "Run the nut up hand-tight, then mark it",
@@ -101,7 +101,7 @@ def _zero_move(state: JobState) -> NextMove:
             "A figure counted from metal-to-metal does not belong here.",
         )
     window = state.window()
-    if state.plan.school.gauged:
+    if state.plan.method.gauged:
         if window is None:
             return _initial_move(state)
         if state.stopped_by() == "window":
@@ -128,7 +128,7 @@ def _zero_move(state: JobState) -> NextMove:
         at = f"{pressure.low:.1f} to {pressure.high:.1f} MPa" if pressure is not None else "the start pressure of the maker's sheet"
         return NextMove(
             Do.SET_ZERO,
-            f"Press to {at}, then set the indicator to nought",
+            f"Press to {at}, then set the indicator to zero",
             f"At the start pressure the seat bears all over (about {travel_text(step.start_drive_mm)} of drive-up). From there "
             f"{travel_text(step.travel_mm.low)} to {travel_text(step.travel_mm.high)} of travel are planned.{aim}",
             "Oil under pressure: whole hoses, eye protection, nobody in line with nut or shaft end. The maker's pressure goes first.",
@@ -143,7 +143,7 @@ def _zero_move(state: JobState) -> NextMove:
 
 def _final_move(state: JobState) -> NextMove:
     if not state.attempt.finished:
-        if not state.plan.school.gauged:
+        if not state.plan.method.gauged:
             return NextMove(
                 Do.HAND_CHECK,
                 "Turn and swivel the ring by hand, locked",
@@ -163,7 +163,7 @@ def _final_move(state: JobState) -> NextMove:
             Do.SIGN,
             f"Not in order: {bad.word}",
             bad.reason,
-            "Check again if in doubt, or release and start again. It can be signed as it is; the record then says “not in order”.",
+            "Check again if unsure, or release and start again. It can be signed as it is; the record then says “not in order”.",
         )
     left = sum(1 for p in state.points if p.closed is None)
     points = f" {left} open point{'s' if left != 1 else ''} will stand in the record." if left else ""

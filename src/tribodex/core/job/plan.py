@@ -13,7 +13,7 @@ from tribodex.core.errors import Refused
 from tribodex.core.mounting.force import HydraulicStep
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
-from tribodex.core.mounting.schools import School, WasherSchool
+from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.window import Target, Window
 from tribodex.core.working import Result
 
@@ -22,10 +22,12 @@ CONDITIONS = frozenset(
     {
         "hydraulic",
         "spanner",
-        *(f"washer_{washer.value}" for washer in WasherSchool),
+        *(f"washer_{washer.value}" for washer in WasherMethod),
         *(f"lock_{lock.value}" for lock in LockKind if lock is not LockKind.TAB_WASHER),
         *(f"seat_{seat.value}" for seat in Seat),
-        *(f"school_{school.value}" for school in School),
+        *(f"method_{method.value}" for method in Method),
+        # The first procedures called a method a school; a published version is never edited.
+        *(f"school_{method.value}" for method in Method),
     }
 )
 
@@ -36,7 +38,7 @@ class Plan:
 
     `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
     whole row of group limits for the bore. `target` is None where the play is not gauged (turns from hand-tight).
-    `drive_up_mm` counts from firm contact, `turn_range_deg` from the school's own zero point. `table_versions` names each
+    `drive_up_mm` counts from firm contact, `turn_range_deg` from the method's own zero point. `table_versions` names each
     table used with its version; `given` is what the person typed and chose, word for word.
     """
 
@@ -47,8 +49,8 @@ class Plan:
     housed_unit: bool
     sleeve_length_mm: float | None
     nut: LockNut | None
-    school: School
-    washer: WasherSchool
+    method: Method
+    washer: WasherMethod
     card: str
     card_title: str
     card_reason: str
@@ -72,7 +74,7 @@ class Plan:
     def gauge(self) -> FeelerSet:
         """The gauge set. Raises Refused where the plan gauges nothing with leaves."""
         if self.feeler is None:
-            raise Refused("This school gauges nothing with leaves; there is no gauge set in the plan.")
+            raise Refused("This method gauges nothing with leaves; there is no gauge set in the plan.")
         return self.feeler
 
     @property
@@ -98,13 +100,15 @@ class Plan:
     @property
     def reseats(self) -> bool:
         """Whether the nut is backed off to fit a washer and must come back to its old mark."""
-        return self.washer is WasherSchool.OFF and self.lock is LockKind.TAB_WASHER
+        return self.washer is WasherMethod.OFF and self.lock is LockKind.TAB_WASHER
 
     @property
     def conditions(self) -> frozenset[str]:
         """Names that a procedure's steps and gates can ask for in `when`."""
         lock = f"washer_{self.washer.value}" if self.lock is LockKind.TAB_WASHER else f"lock_{self.lock.value}"
-        return frozenset({lock, f"seat_{self.seat.value}", f"school_{self.school.value}", "hydraulic" if self.hydraulic else "spanner"})
+        method = self.method.value
+        driven = "hydraulic" if self.hydraulic else "spanner"
+        return frozenset({lock, f"seat_{self.seat.value}", f"method_{method}", f"school_{method}", driven})
 
     def window(self, initial_um: float) -> Window | None:
         """Target window for a measured clearance; None where the play is not gauged."""

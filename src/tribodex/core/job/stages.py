@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.job.state import JobState
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.methods import Method
 from tribodex.core.procedure import Gate, Procedure
 
 ORDER = ("plan", "make_safe", "initial_clearance", "target_window", "drive_up", "lock", "final_check")
@@ -24,7 +24,7 @@ def current_stage(procedure: Procedure, state: JobState) -> str:
     """The stage whose work is next."""
     if gate_due(procedure, state, "make_safe") is not None:
         return "make_safe"
-    if state.plan.school.gauged:
+    if state.plan.method.gauged:
         if state.initial_closed() is None or state.stopped_by() == "group":
             return "initial_clearance"
         open_gauging = state.open_gauging()
@@ -46,7 +46,7 @@ def ready_to_lock(state: JobState) -> bool:
     # Once the washer is fitted and the nut re-seated, locking is what is left.
     if attempt.reseated is not None:
         return True
-    if not state.plan.school.gauged:
+    if not state.plan.method.gauged:
         return asked is not None and attempt.nut_deg >= asked.low - 1 and _felt_well(state)
     window, gauged = state.window(), state.gauged()
     if window is None or not gauged or gauged[-1].nut_angle_deg != state.attempt.nut_deg:
@@ -59,7 +59,7 @@ def ready_to_lock(state: JobState) -> bool:
 
 def _felt_well(state: JobState) -> bool:
     """A self-aligning ball bearing is felt where it stands before it is locked; a sealed unit is not."""
-    if state.plan.school is not School.BALL_ANGLE:
+    if state.plan.method is not Method.BALL_ANGLE:
         return True
     here = [c for c in state.attempt.checks if not c.locked and c.nut_deg == state.attempt.nut_deg]
     return bool(here) and here[-1].swivel != "binds" and here[-1].turns_freely

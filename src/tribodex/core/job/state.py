@@ -25,7 +25,7 @@ from tribodex.core.working import Level
 
 @dataclass
 class Gauging:
-    """One gauging with its trials. `nut_deg` is where the nut stood; `attempt` is nought for the initial one;
+    """One gauging with its trials. `nut_deg` is where the nut stood; `attempt` is zero for the initial one;
     `dropped` when the nut moved before anything was bracketed.
     """
 
@@ -74,7 +74,7 @@ class Attempt:
     gaugings: list[Gauging] = field(default_factory=list)
     reseated: ev.Reseated | None = None
     checks: list[ev.HandChecked] = field(default_factory=list)
-    meeting_at_deg: float | None = None
+    tab_at_deg: float | None = None
     locked: ev.Locked | None = None
     released: str | None = None
 
@@ -161,7 +161,7 @@ class JobState:
     def initials(self) -> list[Gauging]:
         """Gaugings of the unmounted clearance that count: the last one, and those before it that agree with it.
 
-        One that differs by more than the doubt of both (dirt, a rolled leaf) is left out, with everything before it.
+        One that differs by more than the uncertainty of both (dirt, a rolled leaf) is left out, with everything before it.
         """
         closed = [g for g in self.initial if g.closed]
         found: list[Gauging] = []
@@ -213,7 +213,7 @@ class JobState:
         window, position, nut = self.window(), self.position(), self.plan.nut
         if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
             here = [g for g in self.attempt.gaugings if g.closed and g.nut_deg == self.attempt.nut_deg]
-            step = nut.meeting_angle_deg or 0.0
+            step = nut.tab_step_deg or 0.0
             self._advice = advise(position, window, len(self.gauged()), max(0, len(here) - 1), self.risk, step)
         return self._advice
 
@@ -321,8 +321,8 @@ def _apply(state: JobState, event: ev.Event, payload: ev.Payload) -> None:
             attempt.checks.append(payload)
         case ev.RiskChosen(risk=risk):
             state.risk = risk
-        case ev.MeetingSeen(turn_deg=turn):
-            attempt.meeting_at_deg = attempt.nut_deg + turn
+        case ev.TabSeen(turn_deg=turn):
+            attempt.tab_at_deg = attempt.nut_deg + turn
         case ev.Locked(turn_deg=turn):
             attempt.nut_deg += turn
             attempt.turns += 1 if turn else 0

@@ -57,7 +57,7 @@ def tell(payload: ev.Payload) -> str:
             if payload.zero is ZeroPoint.HAND_TIGHT:
                 return "Nut hand-tight, marked."
             if payload.start_pressure_mpa is not None:
-                return f"Start pressure reached ({payload.typed}), indicator set to nought."
+                return f"Start pressure reached ({payload.typed}), indicator set to zero."
             return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
         case ev.Reseated(past_deg=past):
             if past < 0:
@@ -74,7 +74,7 @@ def tell(payload: ev.Payload) -> str:
                 return f"Driven up {amount_words(payload.typed, payload.unit).removesuffix(' of drive-up')}, {number(payload.degrees)}° of the nut."
             exact = "" if payload.unit == "degrees" else f", {number(payload.degrees)}°"
             return f"Nut tightened {amount_words(payload.typed, payload.unit)}{exact}."
-        case ev.MeetingSeen():
+        case ev.TabSeen():
             return f"Next tab meets a slot after {number(payload.turn_deg)}° ({amount_words(payload.typed, payload.unit)})."
         case ev.Locked():
             predicted = f", predicted residual {um_text(payload.predicted_um)}" if payload.predicted_um is not None else ""
@@ -97,7 +97,7 @@ def tell(payload: ev.Payload) -> str:
 
 
 def _closed(payload: ev.GaugingClosed) -> str:
-    said = f"Gauged: {um_text(payload.summary.mean_um)}, ± {um_text(payload.summary.doubt_um)}"
+    said = f"Gauged: {um_text(payload.summary.mean_um)}, ± {um_text(payload.summary.uncertainty_um)}"
     if payload.initial_verdict:
         said += f"; {payload.initial_verdict.word}"
     if payload.final_verdict:

@@ -1,14 +1,14 @@
-"""Moves of the schools that gauge nothing: turns from hand-tight (housed units), angle (self-aligning ball bearings)."""
+"""Moves of the methods that gauge nothing: turns from hand-tight (housed units), angle (self-aligning ball bearings)."""
 
 from __future__ import annotations
 
 from tribodex.core.components.bands import Span
 from tribodex.core.job.drive_moves import bend_move, look_move, reseat_move
-from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_meeting
+from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_tab
 from tribodex.core.job.stages import ready_to_lock
 from tribodex.core.job.state import JobState
-from tribodex.core.mounting.locking import turn_meetings, way_out
-from tribodex.core.mounting.schools import School
+from tribodex.core.mounting.locking import turn_tab_positions, way_out
+from tribodex.core.mounting.methods import Method
 
 # After the least angle is reached a self-aligning ball bearing goes on in steps of this much (degrees).
 FEEL_STEP_DEG = 5.0
@@ -21,7 +21,7 @@ def turn_move(state: JobState) -> NextMove:
         return NextMove(
             Do.NOTHING,
             "No figure, no turn",
-            "This school needs the maker's figure for this bearing or unit; it is not in the plan.",
+            "This method needs the maker's figure for this bearing or unit; it is not in the plan.",
             "Give this job up and plan anew with the figure and its source.",
         )
     checks = [c for c in attempt.checks if not c.locked]
@@ -40,7 +40,7 @@ def turn_move(state: JobState) -> NextMove:
             f"The nut stands {attempt.nut_deg:.0f}° from its zero mark; {asked.low:.0f} to {asked.high:.0f}° are asked.",
             "Loosening a little does not bring it back. Leave the nut on a few threads as a stop when the sleeve lets go.",
         )
-    if state.plan.school is School.TURNS:
+    if state.plan.method is Method.TURNS:
         return _lock(state, asked) if ready_to_lock(state) else _first(state, asked, asked.mid)
     if attempt.nut_deg < asked.low - 1:
         return _first(state, asked, asked.low)
@@ -68,7 +68,7 @@ def turn_move(state: JobState) -> NextMove:
 def _first(state: JobState, asked: Span, to_deg: float) -> NextMove:
     nut = state.plan.nut
     turn = float(round(to_deg - state.attempt.nut_deg))
-    if state.plan.school is School.TURNS:
+    if state.plan.method is Method.TURNS:
         whole = f"{turn / 360:.2f} turns ({turn:.0f}°)"
         why = f"{asked.low / 360:.2f} to {asked.high / 360:.2f} turns from hand-tight: {state.plan.range_source}."
     else:
@@ -85,7 +85,7 @@ def _first(state: JobState, asked: Span, to_deg: float) -> NextMove:
 
 def _lock(state: JobState, asked: Span) -> NextMove:
     nut, attempt = state.plan.nut, state.attempt
-    step = nut.meeting_angle_deg if nut is not None else None
+    step = nut.tab_step_deg if nut is not None else None
     if state.plan.reseats and attempt.reseated is None:
         return reseat_move(state)
     if nut is None or step is None:
@@ -95,9 +95,9 @@ def _lock(state: JobState, asked: Span) -> NextMove:
             f"The nut stands {attempt.nut_deg:.0f}° from its zero mark, {asked.low:.0f} to {asked.high:.0f}° asked.",
             f"{TIGHTEN_ONLY} Log how far you tightened.",
         )
-    if first_meeting(state) is None:
+    if first_tab(state) is None:
         return look_move(state, step)
-    found = turn_meetings(nut, attempt.nut_deg, (asked.low, asked.high), first_meeting(state))
+    found = turn_tab_positions(nut, attempt.nut_deg, (asked.low, asked.high), first_tab(state))
     good = next((m for m in found if m.verdict.word == "inside"), None)
     if good is None:
         return NextMove(Do.LOCK, "Far enough, but no tab position stays in the range", way_out(found), TIGHTEN_ONLY)

@@ -67,11 +67,11 @@ def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
     )
 
 
-def judge_initial(mean_um: float, doubt_um: float, row: dict[Group, Span], group: Group) -> Verdict:
+def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span], group: Group) -> Verdict:
     """Compare a gauged unmounted clearance with the limits of the group marked on the ring.
 
-    Symbols: c₀ mean (µm), ± doubt (half-width, about 19 in 20); G_min, G_max limits (µm).
-    Valid: any positive reading; the verdict is STOP only when the reading is outside by more than its doubt.
+    Symbols: c₀ mean (µm), ± uncertainty (half-width, about 19 in 20); G_min, G_max limits (µm).
+    Valid: any positive reading; the verdict is STOP only when the reading is outside by more than its uncertainty.
     Raises: nothing.
     Source: ISO 5753-1 for the limits; what to do outside: common practice, no source.
 
@@ -86,18 +86,18 @@ def judge_initial(mean_um: float, doubt_um: float, row: dict[Group, Span], group
         return Verdict("inside the group", Level.GOOD, f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.")
     side = "below" if mean_um < limits.low else "above"
     gap = limits.low - mean_um if mean_um < limits.low else mean_um - limits.high
-    if gap <= doubt_um:
+    if gap <= uncertainty_um:
         return Verdict(
             "at the edge of the group",
             Level.WATCH,
             f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), "
-            f"within the doubt of the gauging (± {um_text(doubt_um)}).",
+            f"within the uncertainty of the gauging (± {um_text(uncertainty_um)}).",
         )
     fits = [g.value for g, span in row.items() if span.low <= mean_um <= span.high]
     like = f" It would fit {' or '.join(fits)}." if fits else ""
     return Verdict(
         "outside the group",
         Level.STOP,
-        f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), more than the doubt "
-        f"of the gauging (± {um_text(doubt_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
+        f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), more than the uncertainty "
+        f"of the gauging (± {um_text(uncertainty_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
     )

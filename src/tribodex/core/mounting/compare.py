@@ -1,4 +1,4 @@
-"""What every school and card would give for one bearing, side by side, and where they disagree beyond their doubt."""
+"""What every method and card would give for one bearing, side by side, and where they disagree beyond their uncertainty."""
 
 from __future__ import annotations
 
@@ -20,15 +20,15 @@ from tribodex.core.mounting.zero import ZERO_PRIORS, ZeroPoint
 from tribodex.core.quantities import um_text
 
 # What “about half” is good to, as a share of the reduction (common practice, no source).
-HALF_DOUBT_SHARE = 0.15
-CARD_DOUBT_SHARE = 0.05
+HALF_UNCERTAINTY_SHARE = 0.15
+CARD_UNCERTAINTY_SHARE = 0.05
 
 
 @dataclass(frozen=True)
 class Way:
     """One way to say how far: its own figure, and the reduction that it comes to by elasticity.
 
-    Reduction in µm with a doubt (half-width, about 19 in 20), drive-up in mm and nut turn in degrees from firm contact;
+    Reduction in µm with an uncertainty (half-width, about 19 in 20), drive-up in mm and nut turn in degrees from firm contact;
     None where it says nothing of the kind. `own` is the figure that this way itself gives; the others are computed from it.
     """
 
@@ -36,7 +36,7 @@ class Way:
     title: str
     own: str
     reduction_um: Span | None
-    doubt_um: float
+    uncertainty_um: float
     drive_up_mm: Span | None
     angle_deg: Span | None
     residual_um: Span | None
@@ -45,7 +45,7 @@ class Way:
 
 @dataclass(frozen=True)
 class Comparison:
-    """All ways with what they disagree on. Empty `disagreements` says: they agree within their doubt."""
+    """All ways with what they disagree on. Empty `disagreements` says: they agree within their uncertainty."""
 
     initial_um: float
     ways: tuple[Way, ...]
@@ -92,20 +92,20 @@ def compare(
         reduction, drive = row.reduction_um, row.drive_up_mm.get(bearing.taper)
         by_theory = drive_of(reduction)
         ways.append(
-            Way(f"{card.card}-reduction", f"{card.heading}, reduction (school F)", "reduction", reduction, CARD_DOUBT_SHARE * reduction.high,
+            Way(f"{card.card}-reduction", f"{card.heading}, reduction (method F)", "reduction", reduction, CARD_UNCERTAINTY_SHARE * reduction.high,
                 by_theory, angle_of(by_theory), left(reduction))
         )  # fmt: skip
         if drive is None:
             continue
         comes_to = Span(drive.low * k * slope * 1000, drive.high * k * slope * 1000)
         ways.append(
-            Way(f"{card.card}-drive-up", f"{card.heading}, drive-up (schools N and X)", "drive-up", comes_to, 2 * RATIO_SD_SHARE * comes_to.high,
+            Way(f"{card.card}-drive-up", f"{card.heading}, drive-up (methods N and X)", "drive-up", comes_to, 2 * RATIO_SD_SHARE * comes_to.high,
                 drive, angle_of(drive), left(comes_to))
         )  # fmt: skip
     half = Span(round(HALF_SHARE.low * initial_um, 6), round(HALF_SHARE.high * initial_um, 6))
     by_half = drive_of(half)
     ways.append(
-        Way("half", "“Half of it” rule", "reduction", half, HALF_DOUBT_SHARE * initial_um / 2, by_half, angle_of(by_half), left(half),
+        Way("half", "“Half of it” rule", "reduction", half, HALF_UNCERTAINTY_SHARE * initial_um / 2, by_half, angle_of(by_half), left(half),
             "Between two fifths and three fifths of what was measured.")
     )  # fmt: skip
     if turns is not None and pitch:
@@ -118,7 +118,7 @@ def _turns_way(turns: Span, pitch_mm: float) -> Way:
     drive = Span(turns.low * pitch_mm, turns.high * pitch_mm)
     return Way(
         "turns",
-        "Turns from hand-tight (school Z)",
+        "Turns from hand-tight (method Z)",
         "turns",
         None,
         0.0,
@@ -131,16 +131,16 @@ def _turns_way(turns: Span, pitch_mm: float) -> Way:
 
 
 def _disagreements(ways: Sequence[Way]) -> tuple[str, ...]:
-    """Pairs whose ranges are further apart than both doubts together."""
+    """Pairs whose ranges are further apart than both uncertainties together."""
     found = []
     for one, other in combinations([w for w in ways if w.reduction_um], 2):
         a, b = one.reduction_um, other.reduction_um
         if a is None or b is None:
             continue
         gap = max(a.low - b.high, b.low - a.high, 0.0)
-        if gap > (one.doubt_um**2 + other.doubt_um**2) ** 0.5:
+        if gap > (one.uncertainty_um**2 + other.uncertainty_um**2) ** 0.5:
             found.append(
-                f"{one.title} and {other.title} are {um_text(gap)} of reduction apart, more than the doubt of both. Take one whole, do not mix."
+                f"{one.title} and {other.title} are {um_text(gap)} of reduction apart, more than the uncertainty of both. Take one whole, do not mix."
             )
     return tuple(found)
 

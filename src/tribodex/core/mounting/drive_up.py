@@ -21,14 +21,14 @@ def drive_up_mm(reduction_um: float, ratio: float, slope: float) -> float:
 
     Symbols: s (mm), r (µm), k effective ratio (1), t taper on diameter (1).
     Valid: from metal-to-metal contact; the first hundredths are lost to smoothing.
-    Raises: OutOfRange for a ratio or slope that is not above nought.
+    Raises: OutOfRange for a ratio or slope that is not above zero.
     Source: taper geometry with Lamé's ratio.
 
     >>> round(drive_up_mm(50, 0.837, 1/12), 3)
     0.717
     """
     if ratio <= 0 or slope <= 0:
-        raise OutOfRange.at("taper", "Ratio and taper are above nought.", "k about 0.75 to 0.85, taper 1:12 or 1:30")
+        raise OutOfRange.at("taper", "Ratio and taper are above zero.", "k about 0.75 to 0.85, taper 1:12 or 1:30")
     return reduction_um / 1000 / (ratio * slope)
 
 
@@ -37,14 +37,14 @@ def nut_angle_deg(drive_mm: float, pitch_mm: float) -> float:
 
     Symbols: α (degrees), s (mm), P thread pitch (mm).
     Valid: any; counted from the zero point that s was counted from.
-    Raises: OutOfRange for a pitch that is not above nought.
+    Raises: OutOfRange for a pitch that is not above zero.
     Source: screw geometry.
 
     >>> round(nut_angle_deg(0.7, 2), 6)
     126.0
     """
     if pitch_mm <= 0:
-        raise OutOfRange.at("nut_pitch", "A pitch is above nought.", "pitch in mm, for example 2")
+        raise OutOfRange.at("nut_pitch", "A pitch is above zero.", "pitch in mm, for example 2")
     return 360 * drive_mm / pitch_mm
 
 
@@ -98,7 +98,7 @@ def computed_drive_up(bearing: Bearing, low_um: float, high_um: float, shaft: Sh
         low,
         "mm",
         value_to=high,
-        doubt=2 * RATIO_SD_SHARE * high,
+        uncertainty=2 * RATIO_SD_SHARE * high,
         working=(
             *ratio_lines(bearing, shaft),
             Line("s_min", "least drive-up", "s = r/(k·t)", f"{number(low_um / 1000)}/({number(k)}·{bearing.taper})", low, "mm", LAME.id),

@@ -44,7 +44,7 @@ def contact_pressure_mpa(
     20.74
     """
     if interference_mm < 0:
-        raise OutOfRange.at("interference", "An interference is nought or above.", "mm, for example 0.06")
+        raise OutOfRange.at("interference", "An interference is zero or above.", "mm, for example 0.06")
     k, k0 = _shares(bore_mm, raceway_mm, shaft_bore_mm)
     give = ((1 + k * k) / (1 - k * k) + ring.poisson) / ring.e_mpa + ((1 + k0 * k0) / (1 - k0 * k0) - shaft.poisson) / shaft.e_mpa
     return interference_mm / bore_mm / give
@@ -73,14 +73,14 @@ def smoothing(bore_mm: float, finish: Finish = Finish.GROUND) -> float:
 
     Symbols: d bore (mm).
     Valid: interference of a usual press fit.
-    Raises: OutOfRange for a bore that is not above nought.
+    Raises: OutOfRange for a bore that is not above zero.
     Source: common practice, no source.
 
     >>> round(smoothing(98), 2), round(smoothing(97, Finish.TURNED), 2)
     (0.98, 0.97)
     """
     if bore_mm <= 0:
-        raise OutOfRange.at("bore", "A bore is above nought.", "mm, for example 90")
+        raise OutOfRange.at("bore", "A bore is above zero.", "mm, for example 90")
     return bore_mm / (bore_mm + (2 if finish is Finish.GROUND else 3))
 
 
@@ -149,10 +149,10 @@ def ratio_lines(bearing: Bearing, shaft: Shaft | None) -> tuple[Line, ...]:
     return tuple(lines)
 
 
-def ratio_result(bearing: Bearing, shaft: Shaft | None, doubt_share: float) -> Result:
+def ratio_result(bearing: Bearing, shaft: Shaft | None, uncertainty_share: float) -> Result:
     """The effective ratio as a figure.
 
-    Symbols: k (1), doubt_share one standard deviation as a share of k.
+    Symbols: k (1), uncertainty_share one standard deviation as a share of k.
     Valid: as effective_ratio.
     Raises: OutOfRange for impossible dimensions.
     Source: Lamé with smoothing.
@@ -164,7 +164,7 @@ def ratio_result(bearing: Bearing, shaft: Shaft | None, doubt_share: float) -> R
     lines = ratio_lines(bearing, shaft)
     k = lines[-1].value or 0.0
     note = "Share of the interference that comes out of the clearance. A hollow shaft gives way: it takes more drive-up for the same reduction."
-    return Result("ratio", "Effective ratio k", k, "", doubt=2 * doubt_share * k, working=lines, note=note)
+    return Result("ratio", "Effective ratio k", k, "", uncertainty=2 * uncertainty_share * k, working=lines, note=note)
 
 
 def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_um: float) -> Result:
@@ -200,4 +200,4 @@ def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_u
             )
         )
     low, high = (line.value or 0.0 for line in found)
-    return Result("pressure", "Contact pressure on the seat", low, "MPa", value_to=high, doubt=0.15 * high, working=tuple(found))
+    return Result("pressure", "Contact pressure on the seat", low, "MPa", value_to=high, uncertainty=0.15 * high, working=tuple(found))

@@ -47,7 +47,7 @@ def drive_up_force_n(pressure_mpa: float, bore_mm: float, width_mm: float, slope
     36568
     """
     if pressure_mpa < 0 or friction < 0:
-        raise OutOfRange.at("friction", "Pressure and friction are nought or above.", "friction about 0.10 to 0.15 oiled")
+        raise OutOfRange.at("friction", "Pressure and friction are zero or above.", "friction about 0.10 to 0.15 oiled")
     return pi * bore_mm * width_mm * pressure_mpa * (faces * friction + slope / 2)
 
 
@@ -63,7 +63,7 @@ def release_force_n(pressure_mpa: float, bore_mm: float, width_mm: float, slope:
     True
     """
     if pressure_mpa < 0 or friction < 0:
-        raise OutOfRange.at("friction", "Pressure and friction are nought or above.", "friction about 0.10 to 0.15 oiled")
+        raise OutOfRange.at("friction", "Pressure and friction are zero or above.", "friction about 0.10 to 0.15 oiled")
     return pi * bore_mm * width_mm * pressure_mpa * (friction - slope / 2)
 
 
@@ -72,21 +72,21 @@ def nut_torque_nm(force_n: float, thread_mm: float, pitch_mm: float, face_mm: fl
 
     Symbols: F (N), thread, P pitch, D_face mean diameter of the nut's face (mm), μ (1); T (N·m).
     Valid: 60° thread, friction of thread and face alike.
-    Raises: OutOfRange for a pitch or thread that is not above nought.
+    Raises: OutOfRange for a pitch or thread that is not above zero.
     Source: screw mechanics.
 
     >>> round(nut_torque_nm(36568, 90, 2, 105, 0.12))
     467
     """
     if pitch_mm <= 0 or thread_mm <= pitch_mm:
-        raise OutOfRange.at("nut_pitch", "Pitch and thread are above nought.", "pitch in mm, for example 2")
+        raise OutOfRange.at("nut_pitch", "Pitch and thread are above zero.", "pitch in mm, for example 2")
     d2 = thread_mm - 0.6495 * pitch_mm
     lead, rub = atan(pitch_mm / (pi * d2)), atan(friction / cos(radians(30)))
     return force_n * (d2 / 2 * tan(lead + rub) + friction * face_mm / 2) / 1000
 
 
 @dataclass(frozen=True)
-class Method:
+class ToolChoice:
     """The tool to drive with, why, and the figures behind it. Force in N, torque in N·m, low to high friction."""
 
     tool: Tool
@@ -95,7 +95,7 @@ class Method:
     torque: Result
 
 
-def choose_method(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mpa: float) -> Method:
+def choose_tool(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mpa: float) -> ToolChoice:
     """Hook spanner, impact spanner, hydraulic nut or oil injection, by bore and by the torque that it takes.
 
     Symbols: p greatest contact pressure (MPa).
@@ -105,7 +105,7 @@ def choose_method(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mp
 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> b, n = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), LockNut(90, 2, 120, 4, 17, 10)
-    >>> choose_method(b, Seat.ADAPTER_SLEEVE, n, 25).tool.value
+    >>> choose_tool(b, Seat.ADAPTER_SLEEVE, n, 25).tool.value
     'hook spanner and hammer'
     """
     d, width, slope, faces = bearing.bore_mm, bearing.width_mm, bearing.taper.slope, seat.sliding_faces
@@ -142,7 +142,7 @@ def choose_method(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mp
         tool, why = Tool.IMPACT_SPANNER, f"About {roughly(top)} N·m at the end: more than a hook spanner gives."
     else:
         tool, why = Tool.HOOK_SPANNER, f"About {roughly(top)} N·m at the end, within reach of hook spanner and hammer."
-    return Method(tool, why, force, torque)
+    return ToolChoice(tool, why, force, torque)
 
 
 def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Result:
@@ -176,7 +176,7 @@ def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Resul
 
 @dataclass(frozen=True)
 class HydraulicStep:
-    """The planned step of a hydraulic nut: press to the start, set the indicator to nought, press on for the travel.
+    """The planned step of a hydraulic nut: press to the start, set the indicator to zero, press on for the travel.
 
     Lengths in mm, forces in kN; pressures in MPa, unknown while the nut's piston area is.
     """
@@ -231,7 +231,7 @@ def hydraulic_step(drive_mm: Span, force_kn: Span, piston_mm2: float | None, giv
             "MPa",
             value_to=start_p.high if start_p and start_p.high > start_p.low else None,
             working=lines,
-            note=unknown if start_p is None else "At this pressure set the dial indicator to nought. The maker's figure goes first.",
+            note=unknown if start_p is None else "At this pressure set the dial indicator to zero. The maker's figure goes first.",
         ),
         Result(
             "travel",

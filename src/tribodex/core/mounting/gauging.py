@@ -123,7 +123,7 @@ def bracket_of(trials: Sequence[Trial]) -> Bracket:
 
 
 def settle_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
-    """Close a bracket at nought when even the thinnest leaf does not pass.
+    """Close a bracket at zero when even the thinnest leaf does not pass.
 
     Symbols: as bracket_of.
     Valid: play is never negative on a gauged bearing.
@@ -174,16 +174,16 @@ class Summary:
     correction_um: float = 0.0
 
     @property
-    def doubt_um(self) -> float:
+    def uncertainty_um(self) -> float:
         """Half-width that holds about 19 times in 20."""
         return 2 * self.sd_um
 
 
 def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_um: float = 0.0) -> Summary | None:
-    """Mean, doubt and spread of the closed brackets; None when none is closed.
+    """Mean, uncertainty and spread of the closed brackets; None when none is closed.
 
     A bracket counts as evenly likely from end to end; its leaves' tolerance and the feel are added in quadrature.
-    The differences between places are real (form, settling) and enter the doubt of the mean.
+    The differences between places are real (form, settling) and enter the uncertainty of the mean.
 
     Symbols: c = mean of the middles + correction for a warm ring; sd² = (mean cell variance + variance between cells)/n + sd² of it.
     Valid: brackets of one gauging, nut not moved between.
@@ -226,7 +226,7 @@ def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:
     if len(mids) < 4:
         return []
     middle = median(mids)
-    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf doubts.
+    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf uncertainties.
     spread = max(OUTLIER_LEAST_SD_UM, 1.4826 * median([abs(m - middle) for m in mids]))
     return [
         f"Place {c.place}, {c.row} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
@@ -244,7 +244,7 @@ def mean_result(summary: Summary, label: str) -> Result:
     Raises: nothing.
     Source: readings of this job.
 
-    >>> mean_result(Summary(110.0, 4.0, 10.0, 2, None, ()), "Unmounted clearance").doubt
+    >>> mean_result(Summary(110.0, 4.0, 10.0, 2, None, ()), "Unmounted clearance").uncertainty
     8.0
     """
     return Result(
@@ -252,7 +252,7 @@ def mean_result(summary: Summary, label: str) -> Result:
         label,
         summary.mean_um,
         "µm",
-        doubt=summary.doubt_um,
+        uncertainty=summary.uncertainty_um,
         working=(
             Line("c", f"mean of {summary.closed_cells} brackets", "c = Σ mid / n", f"n = {summary.closed_cells}", summary.mean_um, "µm", GAUGED.id),
             *(
@@ -261,6 +261,6 @@ def mean_result(summary: Summary, label: str) -> Result:
                 else ()
             ),
             Line("spread", "largest minus smallest middle", "max - min", "", summary.spread_um, "µm", GAUGED.id),
-            Line("±", "doubt, about 19 times in 20", "2·√((width²/12 + leaf² + between)/n)", "", summary.doubt_um, "µm", GAUGED.id),
+            Line("±", "uncertainty, about 19 times in 20", "2·√((width²/12 + leaf² + between)/n)", "", summary.uncertainty_um, "µm", GAUGED.id),
         ),
     )

@@ -23,13 +23,13 @@ class FinalVerdict:
     overall: Verdict
 
 
-def judge_final(window: Window, residual_um: float, doubt_um: float) -> FinalVerdict:
+def judge_final(window: Window, residual_um: float, uncertainty_um: float) -> FinalVerdict:
     """Judge the gauged residual and the reduction it means.
 
     Too little reduction: the bearing creeps on its sleeve, frets, and the nut works loose. Too much: no play is left
     when hot; it runs hot, smokes, seizes.
 
-    Symbols: c residual (µm), r = c₀ - c (µm), m least residual (µm), doubt half-width (µm).
+    Symbols: c residual (µm), r = c₀ - c (µm), m least residual (µm), uncertainty half-width (µm).
     Valid: gauged in the same way as before mounting.
     Raises: nothing.
     Source: common practice, no source.
@@ -39,11 +39,11 @@ def judge_final(window: Window, residual_um: float, doubt_um: float) -> FinalVer
     >>> judge_final(w, 70, 6).overall.word, judge_final(w, 45, 3).overall.level.value
     ('in order', 'stop')
     """
-    residual = _residual(window, residual_um, doubt_um)
-    reduction = _reduction(window, window.initial_um - residual_um, doubt_um)
+    residual = _residual(window, residual_um, uncertainty_um)
+    reduction = _reduction(window, window.initial_um - residual_um, uncertainty_um)
     levels = (residual.level, reduction.level)
     if Level.STOP in levels:
-        overall = Verdict("not in order", Level.STOP, "At least one of the two is outside by more than the doubt of the gauging.")
+        overall = Verdict("not in order", Level.STOP, "At least one of the two is outside by more than the uncertainty of the gauging.")
     elif Level.WATCH in levels or Level.UNKNOWN in levels:
         overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
     else:
@@ -87,28 +87,28 @@ def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Sp
     return FinalVerdict(residual, reduction, overall)
 
 
-def _residual(window: Window, residual_um: float, doubt_um: float) -> Verdict:
+def _residual(window: Window, residual_um: float, uncertainty_um: float) -> Verdict:
     limit = window.residual_limit_um
     if limit is None:
         return Verdict("no limit known", Level.UNKNOWN, f"{um_text(residual_um)} is left; this card gives no least residual here. Ask the maker.")
-    if residual_um < limit - doubt_um:
+    if residual_um < limit - uncertainty_um:
         return Verdict("too little play", Level.STOP, f"{um_text(residual_um)} is left, {um_text(limit)} must be: it would run hot and may seize.")
     if residual_um < limit:
         return Verdict(
-            "near the limit", Level.WATCH, f"{um_text(residual_um)} is left, {um_text(limit)} must be; the difference is within the doubt."
+            "near the limit", Level.WATCH, f"{um_text(residual_um)} is left, {um_text(limit)} must be; the difference is within the uncertainty."
         )
     return Verdict("enough play", Level.GOOD, f"{um_text(residual_um)} is left, at least {um_text(limit)} must be.")
 
 
-def _reduction(window: Window, reduction_um: float, doubt_um: float) -> Verdict:
+def _reduction(window: Window, reduction_um: float, uncertainty_um: float) -> Verdict:
     span = window.reduction_um
     said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
     if span.low <= reduction_um <= span.high:
         return Verdict("reduction reached", Level.GOOD, f"{said}.")
     if reduction_um < span.low:
-        if reduction_um < span.low - doubt_um:
+        if reduction_um < span.low - uncertainty_um:
             return Verdict("too little reduction", Level.STOP, f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.")
-        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the doubt.")
-    if reduction_um > span.high + doubt_um:
+        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    if reduction_um > span.high + uncertainty_um:
         return Verdict("too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.")
-    return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the doubt.")
+    return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty.")

@@ -33,11 +33,11 @@ class Placed(Protocol):
 
 
 @dataclass(frozen=True)
-class Meeting:
+class TabPosition:
     """A position, reached by tightening, where a tab lies in a slot.
 
     `turn_deg` from the present position, and `turn_to_deg` where the start is only known within one step; lengths in
-    mm, clearances in µm. Clearances and chances are None where the play is not gauged (turns and angle schools).
+    mm, clearances in µm. Clearances and chances are None where the play is not gauged (turns and angle methods).
     """
 
     index: int
@@ -47,7 +47,7 @@ class Meeting:
     drive_up_mm: float
     extra_reduction_um: float | None
     residual_um: float | None
-    doubt_um: float | None
+    uncertainty_um: float | None
     chance_below: float | None
     chance_inside: float | None
     chance_below_limit: float | None
@@ -63,10 +63,10 @@ class Meeting:
         return self.chance_below_limit or 0.0
 
 
-def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None, most: int = 8, risk: float = USUAL_RISK) -> tuple[Meeting, ...]:
+def tab_positions(now: Placed, nut: LockNut, window: Window, first_deg: float | None, most: int = 8, risk: float = USUAL_RISK) -> tuple[TabPosition, ...]:
     """The next positions where a tab meets a slot, each with its predicted residual and verdict.
 
-    `first_deg` is the turn to the first meeting as seen on the nut (nought: square now); None when nobody looked: then
+    `first_deg` is the turn to the first tab position as seen on the nut (zero: square now); None when nobody looked: then
     every position is only known within one step, and the verdict is for its far end.
 
     Symbols: Δα = first + i·360/lcm(n, m) (°), s = P·Δα/360 (mm), Δr = κ·Δα (µm).
@@ -74,13 +74,13 @@ def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None,
     Raises: nothing.
     Source: vernier of nut and washer; common practice, no source.
 
-    >>> turn_meetings(LockNut(90, 2, 120, 4, 17, 10), 100, (110, 130), 2.0)[0].turn_deg
+    >>> turn_tab_positions(LockNut(90, 2, 120, 4, 17, 10), 100, (110, 130), 2.0)[0].turn_deg
     2.0
     """
-    step = nut.meeting_angle_deg
+    step = nut.tab_step_deg
     if step is None:
         return ()
-    found: list[Meeting] = []
+    found: list[TabPosition] = []
     for index in range(most):
         start = index * step + (first_deg or 0.0)
         end = start if first_deg is not None else start + step
@@ -88,7 +88,7 @@ def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None,
         far = now.after(end)
         chance = far.below(window)
         found.append(
-            Meeting(
+            TabPosition(
                 index,
                 start,
                 end,
@@ -109,21 +109,21 @@ def meetings(now: Placed, nut: LockNut, window: Window, first_deg: float | None,
     return tuple(found)
 
 
-def turn_meetings(nut: LockNut, now_deg: float, range_deg: tuple[float, float], first_deg: float | None, most: int = 8) -> tuple[Meeting, ...]:
-    """Meetings where only the turn counts: turns from hand-tight, or the angle of a self-aligning ball bearing.
+def turn_tab_positions(nut: LockNut, now_deg: float, range_deg: tuple[float, float], first_deg: float | None, most: int = 8) -> tuple[TabPosition, ...]:
+    """TabPositions where only the turn counts: turns from hand-tight, or the angle of a self-aligning ball bearing.
 
     Symbols: now, range from…to in degrees from the zero point; Δα = first + i·360/lcm(n, m) (°).
-    Valid: as meetings(); the play is not known.
+    Valid: as tab_positions(); the play is not known.
     Raises: nothing; no answer while slots or tabs are not known.
     Source: vernier of nut and washer; common practice, no source.
 
-    >>> [m.verdict.word for m in turn_meetings(LockNut(90, 2, 120, 4, 17, 10), 104, (105, 112), 0.0)]
+    >>> [m.verdict.word for m in turn_tab_positions(LockNut(90, 2, 120, 4, 17, 10), 104, (105, 112), 0.0)]
     ['not yet there', 'inside', 'leaves the range']
     """
-    step = nut.meeting_angle_deg
+    step = nut.tab_step_deg
     if step is None:
         return ()
-    found: list[Meeting] = []
+    found: list[TabPosition] = []
     for index in range(most):
         start = index * step + (first_deg or 0.0)
         end = start if first_deg is not None else start + step
@@ -135,7 +135,7 @@ def turn_meetings(nut: LockNut, now_deg: float, range_deg: tuple[float, float], 
         else:
             verdict = Verdict("inside", Level.GOOD, f"{total:.0f}° in all, {range_deg[0]:.0f} to {range_deg[1]:.0f}° asked.")
         found.append(
-            Meeting(
+            TabPosition(
                 index, start, end, nut.rim_mm(end), nut.pitch_mm * end / 360, None, None, None, None, None, None, verdict.level is Level.GOOD, verdict
             )
         )
@@ -155,11 +155,11 @@ def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float)
     return Verdict("inside", Level.GOOD, f"Predicted {residual}; {in_words(chance)} to end below the window.")
 
 
-def best(found: Sequence[Meeting]) -> Meeting | None:
-    """The meeting to take: of those inside, the one most likely to be truly inside; None when there is none.
+def best(found: Sequence[TabPosition]) -> TabPosition | None:
+    """The tab position to take: of those inside, the one most likely to be truly inside; None when there is none.
 
     Symbols: none.
-    Valid: for an answer of meetings().
+    Valid: for an answer of tab_positions().
     Raises: nothing.
     Source: normal approximation.
 
@@ -177,11 +177,11 @@ def best(found: Sequence[Meeting]) -> Meeting | None:
     return min(inside, key=lambda m: m._below_limit, default=None)
 
 
-def way_out(found: Sequence[Meeting]) -> str:
-    """What to do when no meeting stays inside; empty when one does.
+def way_out(found: Sequence[TabPosition]) -> str:
+    """What to do when no tab position stays inside; empty when one does.
 
     Symbols: none.
-    Valid: for an answer of meetings().
+    Valid: for an answer of tab_positions().
     Raises: nothing.
     Source: common practice, no source.
 
@@ -191,7 +191,7 @@ def way_out(found: Sequence[Meeting]) -> str:
     if any(m.verdict.level is Level.GOOD for m in found):
         return ""
     if any(m.verdict.word == "inside, near the limit" for m in found):
-        return "Only positions near the limit are left: gauge again to narrow the doubt, or take another washer."
+        return "Only positions near the limit are left: gauge again to narrow the uncertainty, or take another washer."
     if any(m.verdict.word == "not yet there" for m in found) and not any(m.verdict.level is Level.STOP for m in found):
         return "Drive on first; no tab position in reach is inside the window yet."
     if any(m.verdict.word == "leaves the range" for m in found) and not any(m.verdict.word == "inside" for m in found):

@@ -11,7 +11,7 @@ from tribodex.core.working import Level, Line, Result, Verdict, number
 
 # The usual difference of inner ring over outer ring in a plummer block, K (common practice, no source).
 USUAL_K = (5.0, 10.0)
-# A warmer ring than this is not corrected but left to cool: the correction would doubt more than a leaf step.
+# A warmer ring than this is not corrected but left to cool: the correction would be less certain than a leaf step.
 CORRECT_UP_TO_K = 10.0
 # The temperature of a ring is known to about this, K, contact thermometer on steel (common practice, no source).
 THERMOMETER_SD_K = 1.0
@@ -112,7 +112,7 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) 
         word = Verdict(
             "close to usual running", Level.WATCH, "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. Take more play."
         )
-    return Result("play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), doubt=0.1 * abs(value))
+    return Result("play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value))
 
 
 def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> float:
@@ -133,14 +133,14 @@ def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> floa
     apart = inner_c - outer_c
     if abs(apart) > CORRECT_UP_TO_K:
         raise Refused(
-            f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected; beyond that the correction would doubt more "
+            f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected; beyond that the correction would be less certain "
             f"than a leaf step. Let them come to one temperature, then gauge."
         )
     return thermal_loss_um(bearing, apart)
 
 
-def warm_doubt_um(bearing: Bearing) -> float:
-    """Doubt (one sd) that a correction brings: two thermometer readings.
+def warm_uncertainty_um(bearing: Bearing) -> float:
+    """Uncertainty (one sd) that a correction brings: two thermometer readings.
 
     Symbols: α·F_m·√2·1 K (µm).
     Valid: as warm_correction_um.
@@ -148,7 +148,7 @@ def warm_doubt_um(bearing: Bearing) -> float:
     Source: common practice, no source.
 
     >>> from tribodex.core.components.bearing import Group, Taper
-    >>> round(warm_doubt_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)), 1)
+    >>> round(warm_uncertainty_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)), 1)
     2.2
     """
     return abs(thermal_loss_um(bearing, THERMOMETER_SD_K)) * 2**0.5

@@ -140,7 +140,7 @@ def half_rule(initial_um: float, reduction_um: Span) -> Result:
     return Result("half_rule", "“Half of it” rule", half, "µm", verdict=verdict, working=(line,))
 
 
-def reduction_result(initial_um: float, residual_um: float, doubt_um: float | None) -> Result:
+def reduction_result(initial_um: float, residual_um: float, uncertainty_um: float | None) -> Result:
     """Reduction reached so far: r = c₀ - c.
 
     Symbols: c₀ unmounted, c present clearance (µm).
@@ -153,4 +153,4 @@ def reduction_result(initial_um: float, residual_um: float, doubt_um: float | No
     """
     value = initial_um - residual_um
     line = Line("r", "reduction", "r = c₀ - c", f"{number(initial_um)} - {number(residual_um)}", value, "µm", SCREW.id)
-    return Result("reduction", "Reduction reached", value, "µm", doubt=doubt_um, working=(line,))
+    return Result("reduction", "Reduction reached", value, "µm", uncertainty=uncertainty_um, working=(line,))

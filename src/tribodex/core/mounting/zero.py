@@ -37,8 +37,8 @@ def seating_degrees(zero: ZeroPoint, pitch_mm: float) -> tuple[float, float]:
     """Seating turn that the zero point leaves, and its standard deviation.
 
     Symbols: θ₀ = 360·s₀/P (degrees), s₀ (mm), P pitch (mm).
-    Valid: pitch above nought. From firm contact the hand decides, not the pitch: 10 ± 12° at least.
-    Raises: ZeroDivisionError for a pitch of nought, which LockNut refuses.
+    Valid: pitch above zero. From firm contact the hand decides, not the pitch: 10 ± 12° at least.
+    Raises: ZeroDivisionError for a pitch of zero, which LockNut refuses.
     Source: common practice, no source.
 
     >>> seating_degrees(ZeroPoint.FIRM, 2), seating_degrees(ZeroPoint.HAND_TIGHT, 2)

@@ -26,7 +26,7 @@ class VirtualBearing:
     offsets_um: Mapping[tuple[int, Row], float] = field(default_factory=dict)
 
     def clearance_um(self, nut_deg: float, place: int = 1, row: Row = Row.NUT_SIDE) -> float:
-        """True play at a place of a row with the nut turned this far past its zero mark; never below nought.
+        """True play at a place of a row with the nut turned this far past its zero mark; never below zero.
 
         >>> VirtualBearing(120, 0.4, 10).clearance_um(110)
         80.0

@@ -1,6 +1,6 @@
 """Every calculator by name: the same for the web address, the terminal and the tests.
 
-A calculator takes named numbers with their unit in the name and answers value, doubt, verdict and working.
+A calculator takes named numbers with their unit in the name and answers value, uncertainty, verdict and working.
 """
 
 from tribodex.core.errors import NotFound

@@ -12,7 +12,7 @@ from tribodex.core.components.bearing import Bearing, Group, Taper, check_dimens
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.compare import Comparison
-from tribodex.core.mounting.locking import Meeting
+from tribodex.core.mounting.locking import TabPosition
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.ports import Reference
 
@@ -24,12 +24,12 @@ Pitch = Annotated[float, Field(gt=0, le=10)]
 
 @dataclass(frozen=True)
 class Answer:
-    """What a calculator says. The first result is the main one; `meetings` only for tab positions."""
+    """What a calculator says. The first result is the main one; `tab_positions` only for tab positions."""
 
     calculator: str
     results: tuple[Result, ...]
     verdict: Verdict | None = None
-    meetings: tuple[Meeting, ...] = ()
+    tab_positions: tuple[TabPosition, ...] = ()
     findings: tuple[str, ...] = ()
     comparison: Comparison | None = None
 

@@ -17,8 +17,8 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.compare import compare
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, rim_length
 from tribodex.core.mounting.elastic import pressure_result, ratio_result
-from tribodex.core.mounting.force import choose_method, hydraulic_step
-from tribodex.core.mounting.locking import USUAL_RISK, meetings, turn_meetings
+from tribodex.core.mounting.force import choose_tool, hydraulic_step
+from tribodex.core.mounting.locking import USUAL_RISK, tab_positions, turn_tab_positions
 from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import play_gone_at, running_clearance
 from tribodex.core.mounting.window import reduction_result, target_window, window_result
@@ -97,12 +97,12 @@ class PositionInputs(OnShaft):
     """Where the bearing is, from unmounted clearance, last gauging and nut turn."""
 
     initial_um: Um
-    initial_doubt_um: Annotated[float, Field(gt=0, le=500)]
+    initial_uncertainty_um: Annotated[float, Field(gt=0, le=500)]
     nut_angle_deg: Deg
     pitch_mm: Pitch
     nut_outside_mm: Mm
     gauged_um: Um | None = None
-    gauged_doubt_um: Annotated[float, Field(gt=0, le=500)] = 10.0
+    gauged_uncertainty_um: Annotated[float, Field(gt=0, le=500)] = 10.0
     gauged_at_deg: Deg = 0.0
     card: Card = Card.A
     zero: ZeroPoint = ZeroPoint.FIRM
@@ -177,7 +177,7 @@ def _force(ref: Reference, i: ForceInputs) -> Answer:
     ordered(i.reduction_min_um, i.reduction_max_um, "reduction_max_um")
     bearing = i.bearing()
     pressure = pressure_result(bearing, i.shaft(ref), i.reduction_min_um, i.reduction_max_um)
-    method = choose_method(bearing, i.seat, nut_of(i.bore_mm, i.pitch_mm, i.nut_outside_mm), pressure.value_to or 0.0)
+    method = choose_tool(bearing, i.seat, nut_of(i.bore_mm, i.pitch_mm, i.nut_outside_mm), pressure.value_to or 0.0)
     return Answer("force", (method.force, method.torque, pressure), Verdict(method.tool.value, Level.GOOD, method.reason))
 
 
@@ -191,9 +191,9 @@ def _hydraulic(_: Reference, i: HydraulicInputs) -> Answer:
 def _believed(ref: Reference, i: PositionInputs) -> tuple[Belief, LockNut]:
     if i.gauged_um is not None and i.gauged_at_deg > i.nut_angle_deg:
         raise InvalidInput.at("gauged_at_deg", "The gauging lies ahead of the nut.", f"0 to {i.nut_angle_deg:g}")
-    readings = [Reading(i.gauged_at_deg, Known(i.gauged_um, i.gauged_doubt_um / 2))] if i.gauged_um is not None else []
+    readings = [Reading(i.gauged_at_deg, Known(i.gauged_um, i.gauged_uncertainty_um / 2))] if i.gauged_um is not None else []
     model = sleeve_model(i.bearing(), i.shaft(ref), i.pitch_mm, i.zero)
-    return believe(model, [Known(i.initial_um, i.initial_doubt_um / 2)], readings, i.nut_angle_deg), nut_of(i.bore_mm, i.pitch_mm, i.nut_outside_mm)
+    return believe(model, [Known(i.initial_um, i.initial_uncertainty_um / 2)], readings, i.nut_angle_deg), nut_of(i.bore_mm, i.pitch_mm, i.nut_outside_mm)
 
 
 def _position(ref: Reference, i: PositionInputs) -> Answer:
@@ -203,11 +203,11 @@ def _position(ref: Reference, i: PositionInputs) -> Answer:
     shown = window_result(window, card.source.id)
     since = i.nut_angle_deg - (i.gauged_at_deg if i.gauged_um is not None else 0.0)
     at = position_result(now, bearing, i.shaft(ref), nut, since, i.gauged_um if i.gauged_um is not None else i.initial_um)
-    doubt = (4 * now.sd_um**2 + i.initial_doubt_um**2) ** 0.5
+    uncertainty = (4 * now.sd_um**2 + i.initial_uncertainty_um**2) ** 0.5
     turn = None if window.empty else advise(now, window, 1 if i.gauged_um is not None else 0, 0, i.risk)
     note = "The window is empty." if turn is None else "No further turn." if turn.angle_deg == 0 else ""
     turned = Result("next_turn", "Turn next", turn.angle_deg if turn else None, "°", note=note)
-    return Answer("position", (at, turned, reduction_result(i.initial_um, now.clearance_um, doubt), shown), shown.verdict)
+    return Answer("position", (at, turned, reduction_result(i.initial_um, now.clearance_um, uncertainty), shown), shown.verdict)
 
 
 def _tabs(ref: Reference, i: TabInputs) -> Answer:
@@ -216,14 +216,14 @@ def _tabs(ref: Reference, i: TabInputs) -> Answer:
     card = ref.cards[i.card]
     window = target_window(i.initial_um, card.row(i.bore_mm).reduction_um, residual_limit(card, i.bearing()).value)
     nut = nut_of(i.bore_mm, i.pitch_mm, i.nut_outside_mm, i.slots, i.tabs)
-    return Answer("tab-positions", answer.results, answer.verdict, meetings(now, nut, window, i.first_deg, risk=i.risk))
+    return Answer("tab-positions", answer.results, answer.verdict, tab_positions(now, nut, window, i.first_deg, risk=i.risk))
 
 
 def _turn_tabs(_: Reference, i: TurnTabInputs) -> Answer:
     ordered(i.range_min_deg, i.range_max_deg, "range_max_deg")
     nut = nut_of(i.thread_mm, i.pitch_mm, None, i.slots, i.tabs)
-    step = Result("step", "Turn between meetings", nut.meeting_angle_deg, "°")
-    return Answer("turn-tab-positions", (step,), meetings=turn_meetings(nut, i.now_deg, (i.range_min_deg, i.range_max_deg), i.first_deg))
+    step = Result("step", "Turn between tab_positions", nut.tab_step_deg, "°")
+    return Answer("turn-tab-positions", (step,), tab_positions=turn_tab_positions(nut, i.now_deg, (i.range_min_deg, i.range_max_deg), i.first_deg))
 
 
 def _compare(ref: Reference, i: CompareInputs) -> Answer:
@@ -249,6 +249,6 @@ CALCULATORS = (
     Calculator("position", "Where the bearing is", PositionInputs, _position),
     Calculator("tab-positions", "Where tabs meet slots", TabInputs, _tabs),
     Calculator("turn-tab-positions", "Where tabs meet slots, by the turn alone", TurnTabInputs, _turn_tabs),
-    Calculator("compare", "Every card and school side by side", CompareInputs, _compare),
+    Calculator("compare", "Every card and method side by side", CompareInputs, _compare),
     Calculator("running", "Running clearance", RunningInputs, _running),
 )

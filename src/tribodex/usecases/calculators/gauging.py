@@ -30,7 +30,7 @@ class GroupInputs(Inputs):
     group: Group
     kind: Kind = Kind.SPHERICAL_ROLLER
     gauged_um: Um | None = None
-    doubt_um: Um = 0.0
+    uncertainty_um: Um = 0.0
 
 
 class WindowInputs(Inputs):
@@ -85,7 +85,7 @@ class FinalInputs(WindowInputs):
     """Final judgement of residual and reduction."""
 
     residual_um: Um
-    doubt_um: Um
+    uncertainty_um: Um
 
 
 class LengthInputs(Inputs):
@@ -106,7 +106,7 @@ def _group(ref: Reference, i: GroupInputs) -> Answer:
     row = table.row(i.bore_mm)
     # Group limits depend on the bore alone; outside diameter and width do not enter.
     limits = group_limits(table, of_bore(i.bore_mm, i.group))
-    verdict = judge_initial(i.gauged_um, i.doubt_um, row.groups_um, i.group) if i.gauged_um is not None else None
+    verdict = judge_initial(i.gauged_um, i.uncertainty_um, row.groups_um, i.group) if i.gauged_um is not None else None
     return Answer("clearance-group", (limits,), verdict)
 
 
@@ -165,16 +165,16 @@ def _stack(_: Reference, i: StackInputs) -> Answer:
     stack = _set_of(i.leaves_mm).stack_of(parse_length(i.thickness, "thickness").um, "thickness")
     leaves = " + ".join(f"{leaf / 1000:g}" for leaf in stack.leaves_um)
     line = Line("h", f"{len(stack.leaves_um)} leaves", "Σ leaves", f"{leaves} mm", stack.thickness_um, "µm", PRACTICE.id)
-    return Answer("stack", (Result("stack", "Stack with the fewest leaves", stack.thickness_um, "µm", doubt=2 * stack.sd_um, working=(line,)),))
+    return Answer("stack", (Result("stack", "Stack with the fewest leaves", stack.thickness_um, "µm", uncertainty=2 * stack.sd_um, working=(line,)),))
 
 
 def _final(ref: Reference, i: FinalInputs) -> Answer:
     card, bearing = ref.cards[i.card], of_bore(i.bore_mm, i.group)
     window = target_window(i.initial_um, card.row(i.bore_mm).reduction_um, residual_limit(card, bearing).value)
-    judged = judge_final(window, i.residual_um, i.doubt_um)
-    reduction = reduction_result(i.initial_um, i.residual_um, i.doubt_um)
-    left = Result("residual", "Residual clearance", i.residual_um, "µm", doubt=i.doubt_um, verdict=judged.residual)
-    taken = Result(reduction.id, reduction.label, reduction.value, "µm", None, reduction.doubt, judged.reduction, reduction.working)
+    judged = judge_final(window, i.residual_um, i.uncertainty_um)
+    reduction = reduction_result(i.initial_um, i.residual_um, i.uncertainty_um)
+    left = Result("residual", "Residual clearance", i.residual_um, "µm", uncertainty=i.uncertainty_um, verdict=judged.residual)
+    taken = Result(reduction.id, reduction.label, reduction.value, "µm", None, reduction.uncertainty, judged.reduction, reduction.working)
     return Answer("final", (left, taken), judged.overall)
 
 

@@ -114,12 +114,12 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
       {next.do === "reseat" ? <ReseatPanel bench={bench} tap={tap} refused={refused} /> : null}
       {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
       {next.do === "reseat" ? null : <TurnPanel bench={bench} tap={tap} refused={refused} />}
-      {bench.gauged_school ? <RiskChoice risk={bench.risk} tap={tap} /> : null}
-      {next.do !== "lock" && bench.meetings.length > 0 ? (
+      {bench.gauged_method ? <RiskChoice risk={bench.risk} tap={tap} /> : null}
+      {next.do !== "lock" && bench.tab_positions.length > 0 ? (
         <TabsAhead bench={bench} tap={tap} refused={refused} />
       ) : null}
       <Row>
-        {bench.gauged_school ? (
+        {bench.gauged_method ? (
           <StartGauging
             phase="drive_up"
             label="Gauge now"
@@ -142,7 +142,7 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
 /** Where tabs would meet slots from here: to be seen at any time, locked at when it is time. */
 function TabsAhead({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const [open, setOpen] = useState(false);
-  const inside = bench.meetings.filter((meeting) => meeting.verdict.word.startsWith("inside")).length;
+  const inside = bench.tab_positions.filter((tab position) => tab position.verdict.word.startsWith("inside")).length;
   return (
     <div className="pt-2">
       <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -298,7 +298,7 @@ function Sign({ bench, tap }: { bench: Bench; tap: Tap }) {
         </Button>
       </form>
       <Row>
-        {bench.gauged_school ? (
+        {bench.gauged_method ? (
           <StartGauging phase="final" label="Gauge again" tap={tap} refused={null} />
         ) : (
           <FeelButton tap={tap} />

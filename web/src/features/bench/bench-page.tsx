@@ -84,7 +84,7 @@ function TitleBlock({ bench }: { bench: Bench }) {
         {bench.attempt > 1 ? <b className="block">Attempt {bench.attempt}</b> : null}
       </p>
       <p className={`${cell} order-last w-full lg:w-auto`}>
-        <span className="text-soft">School</span> <b>{bench.school}</b>: {bench.school_title.toLowerCase()}
+        <span className="text-soft">Method</span> <b>{bench.method}</b>: {bench.method_title.toLowerCase()}
       </p>
       <p className={`${cell} ml-auto flex gap-4`}>
         {[
@@ -245,7 +245,7 @@ function Drawings({ bench }: { bench: Bench }) {
       ) : null}
       {bench.zero_set && dial ? (
         <section className="sheet p-3" aria-label="Nut">
-          <NutDial dial={dial} travel={bench.school === "X"} />
+          <NutDial dial={dial} travel={bench.method === "X"} />
           <p className="text-sm text-soft">{dialWords(bench)}</p>
         </section>
       ) : null}
@@ -262,16 +262,16 @@ function dialWords(bench: Bench): string {
   const words = ["Blue: turned so far."];
   if (dial.target_to_deg !== null && !bench.locked) {
     words.push(
-      bench.gauged_school ? "Yellow: where the window is expected." : "Yellow: the turn that is asked for.",
+      bench.gauged_method ? "Yellow: where the window is expected." : "Yellow: the turn that is asked for.",
     );
   }
   const stops = dial.lock === "tab_washer" ? "tabs" : "positions";
   if (dial.step_deg !== null) {
     const how = dial.tabs_counted ? ", counted" : " by the table";
     words.push(
-      `${dial.slots} slots, ${dial.tabs} ${stops}${how}: a meeting every ${dial.step_deg.toFixed(1)}°.`,
+      `${dial.slots} slots, ${dial.tabs} ${stops}${how}: a tab position every ${dial.step_deg.toFixed(1)}°.`,
     );
-  } else words.push(`Slots and ${stops} are not all known; count them to see the meetings.`);
+  } else words.push(`Slots and ${stops} are not all known; count them to see the tab_positions.`);
   if (!dial.outside_known) words.push("Outside diameter not known; drawn at a usual size.");
   return words.join(" ");
 }

@@ -1,13 +1,13 @@
 /** Where tabs meet slots from here on, by tightening alone. */
 import { useState } from "react";
-import type { Bench, Meeting } from "../../api";
+import type { Bench, TabPosition } from "../../api";
 import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } from "../../ui";
 import type { Refused, Tap } from "./action-panel";
 import { useTyped } from "./use-typed";
 
 export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
-  const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_meeting", "amount");
-  const known = bench.meeting_known;
+  const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_tab", "amount");
+  const known = bench.tab_known;
   const rim = bench.turn_units.includes("rim");
   const look = !known && bench.next.do === "lock";
   if (!bench.dial?.step_deg) return <LockedByHand bench={bench} tap={tap} refused={refused} />;
@@ -17,7 +17,7 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
         className="flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          tap({ kind: "see_meeting", amount: seen || "0", unit: rim ? "rim" : "degrees" });
+          tap({ kind: "see_tab", amount: seen || "0", unit: rim ? "rim" : "degrees" });
           setSeen("");
         }}
       >
@@ -36,12 +36,12 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
       </form>
       <table className="w-full text-left">
         <caption className="pb-1 text-left text-sm font-bold">
-          Next meetings, tightening only{known ? "" : " (start not seen yet: each within one step)"}
+          Next tab positions, tightening only{known ? "" : " (start not seen yet: each within one step)"}
         </caption>
         <thead>
           <tr className="border-b-2 border-ink text-sm">
             <th className="py-1 pr-2">Turn on</th>
-            {bench.gauged_school ? <th className="pr-2">Leaves</th> : null}
+            {bench.gauged_method ? <th className="pr-2">Leaves</th> : null}
             <th className="pr-2">Verdict</th>
             <th>
               <span className="sr-only">Lock</span>
@@ -49,8 +49,8 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
           </tr>
         </thead>
         <tbody>
-          {bench.meetings.map((meeting) => (
-            <MeetingRow key={meeting.index} meeting={meeting} bench={bench} tap={tap} known={known} />
+          {bench.tab_positions.map((position) => (
+            <PositionRow key={position.index} position={position} bench={bench} tap={tap} known={known} />
           ))}
         </tbody>
       </table>
@@ -63,35 +63,35 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
   );
 }
 
-function MeetingRow(props: { meeting: Meeting; bench: Bench; tap: Tap; known: boolean }) {
-  const { meeting, bench, tap, known } = props;
+function PositionRow(props: { position: TabPosition; bench: Bench; tap: Tap; known: boolean }) {
+  const { position, bench, tap, known } = props;
   const { units } = useSettings();
-  const taken = meeting.turn_deg === bench.next.turn_deg;
+  const taken = position.turn_deg === bench.next.turn_deg;
   return (
     <tr className="border-b border-rule align-middle">
       <td className="py-1 pr-2">
-        <b>{turn(meeting)}</b>
-        {meeting.rim_mm !== null ? (
-          <span className="block text-sm text-soft">{length(meeting.rim_mm, units)} of rim</span>
+        <b>{turn(position)}</b>
+        {position.rim_mm !== null ? (
+          <span className="block text-sm text-soft">{length(position.rim_mm, units)} of rim</span>
         ) : null}
       </td>
-      {meeting.residual_um !== null && meeting.doubt_um !== null ? (
+      {position.residual_um !== null && position.uncertainty_um !== null ? (
         <td className="pr-2">
-          {clearance(meeting.residual_um, units)}
-          <span className="block text-sm text-soft">± {clearance(meeting.doubt_um, units)}</span>
+          {clearance(position.residual_um, units)}
+          <span className="block text-sm text-soft">± {clearance(position.uncertainty_um, units)}</span>
         </td>
       ) : null}
       <td className="pr-2">
-        <VerdictMark verdict={meeting.verdict} />
+        <VerdictMark verdict={position.verdict} />
       </td>
       <td className="text-right">
         {known ? (
           <Button
-            kind={taken ? "main" : meeting.verdict.level === "stop" ? "stop" : "plain"}
+            kind={taken ? "main" : position.verdict.level === "stop" ? "stop" : "plain"}
             data-main={taken || undefined}
-            onClick={() => tap({ kind: "lock", turn: meeting.turn_deg.toFixed(3) })}
+            onClick={() => tap({ kind: "lock", turn: position.turn_deg.toFixed(3) })}
           >
-            Tab bent here<span className="sr-only">, after {turn(meeting)}</span>
+            Tab bent here<span className="sr-only">, after {turn(position)}</span>
           </Button>
         ) : null}
       </td>
@@ -127,9 +127,9 @@ function LockedByHand({ bench, tap, refused }: { bench: Bench; tap: Tap; refused
   );
 }
 
-function turn(meeting: Meeting): string {
-  const from = meeting.turn_deg.toFixed(1);
-  return meeting.turn_to_deg > meeting.turn_deg
-    ? `${from} to ${meeting.turn_to_deg.toFixed(1)}°`
+function turn(position: TabPosition): string {
+  const from = position.turn_deg.toFixed(1);
+  return position.turn_to_deg > position.turn_deg
+    ? `${from} to ${position.turn_to_deg.toFixed(1)}°`
     : `${from}°`;
 }

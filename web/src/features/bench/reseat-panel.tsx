@@ -1,4 +1,4 @@
-/** Washer school (i): the washer is on; where does the nut stand against its old mark? */
+/** Washer method (i): the washer is on; where does the nut stand against its old mark? */
 import { useState } from "react";
 import type { Bench, TurnUnit } from "../../api";
 import { Button, ChoiceRow, TextField } from "../../ui";

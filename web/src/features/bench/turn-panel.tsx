@@ -27,8 +27,8 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
   const [unit, setUnit] = useState<TurnUnit>(ways[0] ?? "degrees");
   const { text: amount, setText: setAmount, problem } = useTyped(refused, "turn_nut", "amount");
   const proposed = next.do === "turn" ? next.turn_deg : null;
-  // The axial school reads its indicator; the others read the nut.
-  const travel = bench.school === "X" ? next.drive_up_mm : null;
+  // The axial method reads its indicator; the others read the nut.
+  const travel = bench.method === "X" ? next.drive_up_mm : null;
   const rim = next.rim_mm ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim` : "";
   return (
     <div className="space-y-3 pt-4">

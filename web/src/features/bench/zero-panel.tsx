@@ -1,4 +1,4 @@
-/** The zero point of the school: metal-to-metal, hand-tight, or the start pressure of a hydraulic nut. */
+/** The zero point of the method: metal-to-metal, hand-tight, or the start pressure of a hydraulic nut. */
 import { useState } from "react";
 import type { Bench } from "../../api";
 import { Button, TextField } from "../../ui";
@@ -7,7 +7,7 @@ import type { Refused, Tap } from "./action-panel";
 export function ZeroPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const [pressure, setPressure] = useState("");
   const problem = refused?.command.kind === "set_zero" ? refused.problem.at("start_pressure") : undefined;
-  if (bench.school === "Z") {
+  if (bench.method === "Z") {
     return (
       <div className="flex flex-wrap gap-3 pt-4">
         <Button kind="main" data-main onClick={() => tap({ kind: "set_zero", tap_tested: false })}>
@@ -35,7 +35,7 @@ export function ZeroPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
           />
         </div>
         <Button kind="main" type="submit" data-main disabled={!pressure.trim()}>
-          Indicator stands at nought
+          Indicator stands at zero
         </Button>
       </form>
     );

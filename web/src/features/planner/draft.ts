@@ -16,7 +16,7 @@ export const EMPTY: Draft = {
   shaft_material: "",
   shaft_finish: "",
   seat: "",
-  school: "",
+  method: "",
   washer: "",
   card: "A",
   feeler_id: "",

@@ -101,7 +101,7 @@ export function BearingFields({ form }: { form: Form }) {
       <Tick
         label="Housed unit, greased and sealed: no leaf gets in"
         checked={draft.housed_unit !== ""}
-        onChange={(on) => form.change({ housed_unit: on ? "yes" : "", school: "" })}
+        onChange={(on) => form.change({ housed_unit: on ? "yes" : "", method: "" })}
       />
     </>
   );

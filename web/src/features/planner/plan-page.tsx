@@ -16,7 +16,7 @@ import {
 import { Button, SelectField, TextField, useSettings } from "../../ui";
 import { EMPTY, draftOf, type Draft } from "./draft";
 import { BearingFields, SeatFields, type Form } from "./part-fields";
-import { GaugingFields, HydraulicFields, NutFields, RangeFields } from "./school-fields";
+import { GaugingFields, HydraulicFields, NutFields, RangeFields } from "./method-fields";
 import { SheetView } from "./sheet-view";
 
 const WAIT_MS = 350;
@@ -47,13 +47,13 @@ export function PlanPage() {
     change: (part) => setDraft((before) => ({ ...before, ...part })),
     problem: field,
   };
-  const school = draft.housed_unit
+  const method = draft.housed_unit
     ? "Z"
-    : preview.school === "Z"
-      ? draft.school
-      : preview.school || draft.school;
-  // While entries are missing the server says which: a gauge set is asked for only where the school gauges.
-  const gauged = (school !== "Z" && school !== "A") || Boolean(preview.problem?.at("feeler_id"));
+    : preview.method === "Z"
+      ? draft.method
+      : preview.method || draft.method;
+  // While entries are missing the server says which: a gauge set is asked for only where the method gauges.
+  const gauged = (method !== "Z" && method !== "A") || Boolean(preview.problem?.at("feeler_id"));
 
   // Changing the plan of a job begins with what was given for it.
   useEffect(() => {
@@ -135,7 +135,7 @@ export function PlanPage() {
         </SelectField>
         <BearingFields form={form} />
         <SeatFields form={form} materials={choices.data?.materials ?? []} />
-        {!gauged && (school === "Z" || school === "A") ? <RangeFields form={form} school={school} /> : null}
+        {!gauged && (method === "Z" || method === "A") ? <RangeFields form={form} method={method} /> : null}
         {gauged ? (
           <GaugingFields
             form={form}
@@ -144,7 +144,7 @@ export function PlanPage() {
           />
         ) : null}
         <NutFields form={form} />
-        {school === "X" ? <HydraulicFields form={form} /> : null}
+        {method === "X" ? <HydraulicFields form={form} /> : null}
         {revised ? (
           <TextField
             label="Why the plan changes"
@@ -188,7 +188,7 @@ export function PlanPage() {
         sheet={preview.sheet}
         problem={preview.problem}
         onCard={choose("card")}
-        onSchool={choose("school")}
+        onMethod={choose("method")}
         onWasher={choose("washer")}
         printAddress={`/api/print/plan.pdf?${new URLSearchParams(given(draft))}`}
       />
@@ -202,20 +202,20 @@ const given = (draft: Draft) => Object.fromEntries(Object.entries(draft).filter(
 interface Preview {
   sheet: PlanSheet | null;
   problem: ProblemError | null;
-  /** The school of the last plan that could be worked out: its fields stay while one of them is still missing. */
-  school: string;
+  /** The method of the last plan that could be worked out: its fields stay while one of them is still missing. */
+  method: string;
 }
 
 /** The plan worked out while typing. */
 function usePreview(draft: Draft): Preview {
-  const [state, setState] = useState<Preview>({ sheet: null, problem: null, school: "" });
+  const [state, setState] = useState<Preview>({ sheet: null, problem: null, method: "" });
   const asked = useRef(0);
   useEffect(() => {
     if (!draft.designation && !draft.bore) return;
     const mine = ++asked.current;
     const timer = window.setTimeout(() => {
       previewPlan(draft).then(
-        (sheet) => mine === asked.current && setState({ sheet, problem: null, school: sheet.plan.school }),
+        (sheet) => mine === asked.current && setState({ sheet, problem: null, method: sheet.plan.method }),
         (error: unknown) =>
           mine === asked.current &&
           setState((before) => ({

@@ -1,4 +1,4 @@
-/** The plan sheet: schools and cards to choose, every way side by side, targets with their working, what to take along. */
+/** The plan sheet: methods and cards to choose, every way side by side, targets with their working, what to take along. */
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { PlanSheet, ProblemError } from "../../api";
@@ -7,7 +7,7 @@ import { ChoiceRow, Figure, Say, clearance, figure, length, useSettings, type Un
 
 interface Choose {
   onCard: (card: string) => void;
-  onSchool: (school: string) => void;
+  onMethod: (method: string) => void;
   onWasher: (washer: string) => void;
 }
 
@@ -46,7 +46,7 @@ export function SheetView(
           ))}
         </div>
         <div className="min-w-0 space-y-4">
-          <Schools sheet={sheet} onSchool={props.onSchool} onWasher={props.onWasher} />
+          <Methods sheet={sheet} onMethod={props.onMethod} onWasher={props.onWasher} />
           {sheet.cards.length > 0 ? <Cards sheet={sheet} onCard={props.onCard} /> : null}
         </div>
       </div>
@@ -137,19 +137,19 @@ function Prints({ sheet, address }: { sheet: PlanSheet; address: string }) {
   );
 }
 
-function Schools({ sheet, onSchool, onWasher }: { sheet: PlanSheet } & Omit<Choose, "onCard">) {
+function Methods({ sheet, onMethod, onWasher }: { sheet: PlanSheet } & Omit<Choose, "onCard">) {
   return (
     <div className="sheet space-y-4 p-4">
       <ChoiceRow
-        label="School: how the drive-up is led"
+        label="Method: how the drive-up is led"
         column
-        value={sheet.plan.school}
-        onChange={onSchool}
-        options={sheet.schools.map((option) => ({
-          value: option.note.school,
+        value={sheet.plan.method}
+        onChange={onMethod}
+        options={sheet.methods.map((option) => ({
+          value: option.note.method,
           label: (
             <span>
-              {option.note.school}: {option.note.title}
+              {option.note.method}: {option.note.title}
             </span>
           ),
           note: `${option.reason} Drives by ${option.note.drives_by}; stops when ${option.note.stops_by}. Weak point: ${option.note.weak_point}.`,
@@ -206,7 +206,7 @@ function Cards({ sheet, onCard }: { sheet: PlanSheet; onCard: Choose["onCard"] }
   );
 }
 
-/** What every school and card would give for this bearing, for a clearance in the middle of its group. */
+/** What every method and card would give for this bearing, for a clearance in the middle of its group. */
 function SideBySide({ sheet }: { sheet: PlanSheet }) {
   const { units } = useSettings();
   const { comparison } = sheet;
@@ -228,7 +228,7 @@ function SideBySide({ sheet }: { sheet: PlanSheet }) {
         </p>
       ))}
       {comparison.disagreements.length === 0 ? (
-        <p className="py-1 text-sm text-sound">✓ They agree within their doubt.</p>
+        <p className="py-1 text-sm text-sound">✓ They agree within their uncertainty.</p>
       ) : null}
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ways as a table">
         <table className="w-full text-left text-sm">

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Result, Slate, SlateSheet } from "../../api";
 import { BearingSection, WaysChart } from "../../drawing";
-import { Remarks, Say, VerdictMark, Working, doubt, figure, type Units } from "../../ui";
+import { Remarks, Say, VerdictMark, Working, uncertainty, figure, type Units } from "../../ui";
 
 export function Compared({ slate, units }: { slate: Slate; units: Units }) {
   const sheets = slate.variants
@@ -117,7 +117,7 @@ function FigureRow(props: {
             {result ? (
               <>
                 <span className={differs ? "font-bold" : ""}>{figure(result, units)}</span>{" "}
-                <span className="text-sm text-soft">{doubt(result, units)}</span>
+                <span className="text-sm text-soft">{uncertainty(result, units)}</span>
                 {result.verdict ? (
                   <span className="block text-sm">
                     <VerdictMark verdict={result.verdict} />

@@ -1,4 +1,4 @@
-"""The schools of driving up and of locking: what each drives by and stops by, which is the default, and why."""
+"""The methods of driving up and of locking: what each drives by and stops by, which is the default, and why."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from enum import StrEnum
 from tribodex.core.components.bearing import Kind
 
 
-class School(StrEnum):
+class Method(StrEnum):
     """How the drive-up is led."""
 
     FEELER = "F"
@@ -20,10 +20,10 @@ class School(StrEnum):
     @property
     def gauged(self) -> bool:
         """Whether the play is gauged with leaves."""
-        return self in (School.FEELER, School.ANGLE, School.DRIVE_UP)
+        return self in (Method.FEELER, Method.ANGLE, Method.DRIVE_UP)
 
 
-class WasherSchool(StrEnum):
+class WasherMethod(StrEnum):
     """When the tab washer goes on."""
 
     OFF = "off"
@@ -31,10 +31,10 @@ class WasherSchool(StrEnum):
 
 
 @dataclass(frozen=True)
-class SchoolNote:
-    """What a person needs to choose a school."""
+class MethodNote:
+    """What a person needs to choose a method."""
 
-    school: School
+    method: Method
     title: str
     drives_by: str
     stops_by: str
@@ -43,43 +43,43 @@ class SchoolNote:
 
 
 # Common practice, no source.
-SCHOOL_NOTES: dict[School, SchoolNote] = {
-    n.school: n
+METHOD_NOTES: dict[Method, MethodNote] = {
+    n.method: n
     for n in (
-        SchoolNote(
-            School.FEELER,
+        MethodNote(
+            Method.FEELER,
             "Feeler",
             "spanner blows, gauging now and then",
             "the residual clearance is in the window",
             "any spherical roller bearing that a leaf can reach",
             "slow; hangs on the skill of gauging",
         ),
-        SchoolNote(
-            School.ANGLE,
+        MethodNote(
+            Method.ANGLE,
             "Nut angle",
             "a start mark and an end mark on the nut, by protractor or strip",
             "the mark is reached, then the residual is gauged",
             "small and medium bores, tight spaces",
             "the zero point",
         ),
-        SchoolNote(
-            School.DRIVE_UP,
+        MethodNote(
+            Method.DRIVE_UP,
             "Axial drive-up",
             "dial indicator or depth rule between sleeve end and ring",
             "the drive-up is reached, then the residual is gauged",
             "medium and large bores, hydraulic nut with its start pressure",
             "the zero point",
         ),
-        SchoolNote(
-            School.TURNS,
+        MethodNote(
+            Method.TURNS,
             "Turns from hand-tight",
             "the maker's turns for that unit",
             "the turns are reached",
             "sealed housed units that cannot be gauged",
             "only that maker's figure holds, for that unit",
         ),
-        SchoolNote(
-            School.BALL_ANGLE,
+        MethodNote(
+            Method.BALL_ANGLE,
             "Angle, self-aligning ball bearing",
             "the tightening angle for the size",
             "the ring still swivels with slight drag and turns freely",
@@ -90,62 +90,62 @@ SCHOOL_NOTES: dict[School, SchoolNote] = {
 }
 
 
-def schools_for(kind: Kind, housed_unit: bool) -> tuple[School, ...]:
-    """The schools that apply, the default first.
+def methods_for(kind: Kind, housed_unit: bool) -> tuple[Method, ...]:
+    """The methods that apply, the default first.
 
     Symbols: none.
     Valid: a housed unit is sold greased and sealed: it cannot be gauged.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> [s.value for s in schools_for(Kind.SPHERICAL_ROLLER, False)], [s.value for s in schools_for(Kind.SELF_ALIGNING_BALL, False)]
+    >>> [s.value for s in methods_for(Kind.SPHERICAL_ROLLER, False)], [s.value for s in methods_for(Kind.SELF_ALIGNING_BALL, False)]
     (['F', 'N', 'X'], ['A'])
     """
     if housed_unit:
-        return (School.TURNS,)
+        return (Method.TURNS,)
     if kind is Kind.SELF_ALIGNING_BALL:
-        return (School.BALL_ANGLE,)
-    return (School.FEELER, School.ANGLE, School.DRIVE_UP)
+        return (Method.BALL_ANGLE,)
+    return (Method.FEELER, Method.ANGLE, Method.DRIVE_UP)
 
 
-def default_reason(school: School) -> str:
-    """Why a school is the default where it is.
+def default_reason(method: Method) -> str:
+    """Why a method is the default where it is.
 
     Symbols: none.
-    Valid: for the first of schools_for().
+    Valid: for the first of methods_for().
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> "truth" in default_reason(School.FEELER)
+    >>> "truth" in default_reason(Method.FEELER)
     True
     """
     return {
-        School.FEELER: "Default: the leaf tells the truth about the play; the angle is computed beside it and says how far to go.",
-        School.TURNS: "The only one for a sealed housed unit: no leaf gets in. The figure is the maker's for that unit, counted from hand-tight.",
-        School.BALL_ANGLE: "The only one for a self-aligning ball bearing: its play is too small for leaves; the ring itself says when it is enough.",
-    }.get(school, f"Good for {SCHOOL_NOTES[school].good_for}; weak point: {SCHOOL_NOTES[school].weak_point}.")
+        Method.FEELER: "Default: the leaf tells the truth about the play; the angle is computed beside it and says how far to go.",
+        Method.TURNS: "The only one for a sealed housed unit: no leaf gets in. The figure is the maker's for that unit, counted from hand-tight.",
+        Method.BALL_ANGLE: "The only one for a self-aligning ball bearing: its play is too small for leaves; the ring itself says when it is enough.",
+    }.get(method, f"Good for {METHOD_NOTES[method].good_for}; weak point: {METHOD_NOTES[method].weak_point}.")
 
 
-def default_washer(school: School) -> WasherSchool:
-    """Washer off while driving for the feeler school, on from the start for the others.
+def default_washer(method: Method) -> WasherMethod:
+    """Washer off while driving for the feeler method, on from the start for the others.
 
     Symbols: none.
     Valid: tab washers; plates and clips always come last.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> default_washer(School.FEELER).value, default_washer(School.ANGLE).value
+    >>> default_washer(Method.FEELER).value, default_washer(Method.ANGLE).value
     ('off', 'on')
     """
-    return WasherSchool.OFF if school is School.FEELER else WasherSchool.ON
+    return WasherMethod.OFF if method is Method.FEELER else WasherMethod.ON
 
 
-WASHER_REASONS: dict[WasherSchool, str] = {
-    WasherSchool.OFF: (
+WASHER_REASONS: dict[WasherMethod, str] = {
+    WasherMethod.OFF: (
         "Washer off while driving: the tab is safe from spanner and hammer and no chips fall into the bearing. The nut is backed off, the washer "
         "fitted, and the nut must come back at least to its old mark. Default where blows drive (feeler)."
     ),
-    WasherSchool.ON: (
+    WasherMethod.ON: (
         "Washer on from the start: fewer steps, the nut never comes off again, and the angle is counted with the washer in place. "
         "Default where an angle, a travel or turns are counted."
     ),

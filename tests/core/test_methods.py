@@ -1,4 +1,4 @@
-"""A job in each school, led by the tool's own next moves: what is asked, in what order, and how it ends."""
+"""A job in each method, led by the tool's own next moves: what is asked, in what order, and how it ends."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage, ready_to_lock
 from tribodex.core.job.telling import tell
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
-from tribodex.core.mounting.schools import SCHOOL_NOTES, School, default_reason, default_washer, schools_for
+from tribodex.core.mounting.methods import METHOD_NOTES, Method, default_reason, default_washer, methods_for
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.usecases.draft import PlanDraft
@@ -56,7 +56,7 @@ def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
             case Do.LOCK if following.turn_deg is not None:
                 bench.do(cmd.Lock(f"{following.turn_deg}"))
             case Do.LOCK:
-                bench.do(cmd.SeeMeeting("1", "degrees"))
+                bench.do(cmd.SeeTab("1", "degrees"))
             case Do.GAUGE_FINAL:
                 bench.gauge(Phase.FINAL, truth)
             case _:
@@ -77,13 +77,13 @@ FELT = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.HAND_CHECK, Do.LOCK, Do.HAND_CHECK,
     [
         pytest.param(DRAFT, TRUTH, WASHER_OFF, id="feeler, washer off"),
         pytest.param(replace(DRAFT, washer="on"), TRUTH, WASHER_ON, id="feeler, washer on"),
-        pytest.param(replace(DRAFT, school="N"), TRUTH, WASHER_ON, id="nut angle"),
-        pytest.param(replace(DRAFT, school="X"), TRUTH, WASHER_ON, id="drive-up"),
+        pytest.param(replace(DRAFT, method="N"), TRUTH, WASHER_ON, id="nut angle"),
+        pytest.param(replace(DRAFT, method="X"), TRUTH, WASHER_ON, id="drive-up"),
         pytest.param(UNIT, VirtualBearing(125, 0.385, 270), TURNED, id="turns from hand-tight"),
         pytest.param(BALL, VirtualBearing(52, 0.35, 5), FELT, id="ball bearing by angle"),
     ],
 )
-def test_every_school_is_led_from_gate_to_signature(reference: Reference, draft: PlanDraft, truth: VirtualBearing, asked: list[Do]) -> None:
+def test_every_method_is_led_from_gate_to_signature(reference: Reference, draft: PlanDraft, truth: VirtualBearing, asked: list[Do]) -> None:
     bench = make_bench(reference, draft)
     found = follow(bench, truth)
     # Turning and gauging may alternate more than once.
@@ -95,16 +95,16 @@ def test_every_school_is_led_from_gate_to_signature(reference: Reference, draft:
     assert all(tell(event.payload) for event in bench.log)
 
 
-def test_the_angle_school_says_where_its_end_mark_is(reference: Reference) -> None:
-    bench = make_bench(reference, replace(DRAFT, school="N"))
+def test_the_angle_method_says_where_its_end_mark_is(reference: Reference) -> None:
+    bench = make_bench(reference, replace(DRAFT, method="N"))
     bench.ready(TRUTH)
     following = move(bench)
     assert "end mark" in following.headline and "126 to 162°" in following.why and following.turn_deg is not None
     assert following.turn_deg <= 162
 
 
-def test_the_drive_up_school_speaks_of_the_indicator(reference: Reference) -> None:
-    bench = make_bench(reference, replace(DRAFT, school="X", piston_area="9000 mm²"))
+def test_the_drive_up_method_speaks_of_the_indicator(reference: Reference) -> None:
+    bench = make_bench(reference, replace(DRAFT, method="X", piston_area="9000 mm²"))
     bench.pass_gate("safe")
     bench.pass_gate("fit_up")
     bench.pass_gate("washer_on")
@@ -127,7 +127,7 @@ def test_a_start_pressure_belongs_to_a_hydraulic_nut(reference: Reference) -> No
         bench.do(cmd.SetZero(True, "25 bar"))
 
 
-def test_schools_that_gauge_nothing_refuse_leaves(reference: Reference) -> None:
+def test_methods_that_gauge_nothing_refuse_leaves(reference: Reference) -> None:
     bench = make_bench(reference, UNIT)
     bench.pass_gate("safe")
     with pytest.raises(Refused, match="gauges nothing"):
@@ -275,10 +275,10 @@ def test_the_chosen_risk_changes_the_next_turn(reference: Reference) -> None:
         bench.do(cmd.ChooseRisk(0.5))
 
 
-def test_each_school_has_one_default_and_a_reason() -> None:
-    assert schools_for(Kind.SPHERICAL_ROLLER, False)[0] is School.FEELER
-    assert schools_for(Kind.SPHERICAL_ROLLER, True) == (School.TURNS,)
-    assert schools_for(Kind.SELF_ALIGNING_BALL, False) == (School.BALL_ANGLE,)
-    for school in School:
-        assert default_reason(school) and SCHOOL_NOTES[school].weak_point
-    assert [default_washer(s).value for s in School] == ["off", "on", "on", "on", "on"]
+def test_each_method_has_one_default_and_a_reason() -> None:
+    assert methods_for(Kind.SPHERICAL_ROLLER, False)[0] is Method.FEELER
+    assert methods_for(Kind.SPHERICAL_ROLLER, True) == (Method.TURNS,)
+    assert methods_for(Kind.SELF_ALIGNING_BALL, False) == (Method.BALL_ANGLE,)
+    for method in Method:
+        assert default_reason(method) and METHOD_NOTES[method].weak_point
+    assert [default_washer(s).value for s in Method] == ["off", "on", "on", "on", "on"]

@@ -1,4 +1,4 @@
-"""A job in each school with a real browser; overshoot and restart; leaf and nut that part; a reload without a network."""
+"""A job in each method with a real browser; overshoot and restart; leaf and nut that part; a reload without a network."""
 
 from __future__ import annotations
 
@@ -15,10 +15,10 @@ from tribodex.core.training.virtual import VirtualBearing
 ROLLER = VirtualBearing(154, 0.4, 9)
 
 
-def gauged(school: str) -> Callable[[Page], None]:
+def gauged(method: str) -> Callable[[Page], None]:
     def fill(page: Page) -> None:
         page.get_by_label("Feeler set").select_option("fs-m1")
-        page.get_by_role("radio", name=f"{school}:").click()
+        page.get_by_role("radio", name=f"{method}:").click()
 
     return fill
 
@@ -39,7 +39,7 @@ def ball(page: Page) -> None:
     page.get_by_label("Where the figure comes from").fill("maker's table")
 
 
-SCHOOLS = [
+METHODS = [
     pytest.param("dc-1-in", gauged("F"), ROLLER, "reseat", "inside", id="feeler"),
     pytest.param("dc-1-in", gauged("N"), ROLLER, "turn", "end mark", id="nut angle"),
     pytest.param("dc-1-out", gauged("X"), ROLLER, "turn", "indicator shows", id="drive-up"),
@@ -48,10 +48,10 @@ SCHOOLS = [
 ]
 
 
-@pytest.mark.parametrize(("position", "fill", "truth", "stop", "words"), SCHOOLS)
-def test_a_whole_job_in_each_school(page: Page, position: str, fill: Callable[[Page], None], truth: VirtualBearing, stop: str, words: str) -> None:
+@pytest.mark.parametrize(("position", "fill", "truth", "stop", "words"), METHODS)
+def test_a_whole_job_in_each_method(page: Page, position: str, fill: Callable[[Page], None], truth: VirtualBearing, stop: str, words: str) -> None:
     hands = Hands(page, truth)
-    hands.plan(position, "A job for this school", fill)
+    hands.plan(position, "A job for this method", fill)
     hands.follow(until=stop)
     shown = page.locator("#next-move").inner_text() if stop != "reseat" else page.locator("#next-move + p").inner_text() + " inside"
     assert words in shown
@@ -62,7 +62,7 @@ def test_a_whole_job_in_each_school(page: Page, position: str, fill: Callable[[P
     now = hands.bench()
     assert now["status"] == "signed" and now["final"]["overall"]["level"] in ("good", "watch")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
-    assert f"{now['school']}: {now['school_title']}" in record
+    assert f"{now['method']}: {now['method_title']}" in record
 
 
 def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
@@ -169,7 +169,7 @@ def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: C
 
 
 def test_the_fields_follow_the_bearing_whatever_is_still_missing(page: Page) -> None:
-    """From a roller bearing to a ball bearing, to a sealed unit and back: what is asked for is what the school needs."""
+    """From a roller bearing to a ball bearing, to a sealed unit and back: what is asked for is what the method needs."""
     page.goto("/plan")
     number = page.get_by_label("Number on the new ring")
     gauge, turns, degrees = (page.get_by_label(name) for name in ("Feeler set", "From, turns", "From, degrees"))

@@ -1,4 +1,4 @@
-/** What the school needs: a gauge set and places, the maker's range, a hydraulic nut; and the nut at hand. */
+/** What the method needs: a gauge set and places, the maker's range, a hydraulic nut; and the nut at hand. */
 import type { Choices } from "../../api";
 import { ChoiceRow, SelectField } from "../../ui";
 import { Seldom, Text, type Form } from "./part-fields";
@@ -39,7 +39,7 @@ export function GaugingFields({
       <ChoiceRow
         label="Places round the ring"
         options={[
-          { value: "3", label: "Three", note: "Default: narrows the doubt" },
+          { value: "3", label: "Three", note: "Default: narrows the uncertainty" },
           { value: "1", label: "One", note: "Quicker" },
         ]}
         value={draft.places}
@@ -49,8 +49,8 @@ export function GaugingFields({
   );
 }
 
-export function RangeFields({ form, school }: { form: Form; school: "Z" | "A" }) {
-  const turns = school === "Z";
+export function RangeFields({ form, method }: { form: Form; method: "Z" | "A" }) {
+  const turns = method === "Z";
   return (
     <fieldset className="space-y-3 border-l-4 border-mark pl-3">
       <legend className="pb-1 text-sm font-bold">

@@ -13,7 +13,8 @@ from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
 from tribodex.core.job.leaves import next_cell
 from tribodex.core.job.plan import Plan
-from tribodex.core.job.state import JobState, fold
+from tribodex.core.job.fold import fold
+from tribodex.core.job.state import JobState
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import LengthUnit

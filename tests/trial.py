@@ -1,6 +1,8 @@
-"""Virtual mountings with a hidden truth: the adviser against two fitters' habits, side by side.
+"""Virtual mountings with a hidden truth, done at the bench itself: commands, next moves, lock as told.
 
-The truth is drawn from distributions wider than what the adviser believes. Seeded; the same mountings for every method.
+Nobody at the bench sees the truth. It is not what the adviser believes: seating turns with a long tail, another spread of the
+ratio, leaves with errors of their own, a hand that feels, a bias of every gauging; and in a stated share of mountings a wrong
+zero mark, a wrong taper, or a gauging that reads wrong. Seeded; the same mountings for every method.
 """
 
 from __future__ import annotations
@@ -11,6 +13,8 @@ import sys
 from collections.abc import Callable, Sequence
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field
+from datetime import timedelta
+from functools import lru_cache
 from pathlib import Path
 
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
@@ -19,277 +23,387 @@ import numpy as np
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
-from tribodex.core.adviser.belief import Belief, Reading, believe
-from tribodex.core.adviser.leaf import Expected, choose_leaf
-from tribodex.core.adviser.move import advise, unmounted_again
-from tribodex.core.adviser.prior import sleeve_model
-from tribodex.core.components.bands import Span
-from tribodex.core.components.bearing import Bearing, Group, Taper
-from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.components.lock_nut import LockNut
-from tribodex.core.job.leaves import OTHER_PLACES_SD_UM
-from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, settle_thin_end, summarise
-from tribodex.core.mounting.locking import best, tab_positions
-from tribodex.core.mounting.reduction import Card, residual_limit
-from tribodex.core.mounting.window import Window, target_window
-from tribodex.core.mounting.zero import ZeroPoint
+from tests.helpers import BEGIN
+from tribodex.core.components.feeler import FeelerSet, Stack
+from tribodex.core.components.lock_nut import LockKind, LockNut
+from tribodex.core.errors import Refused
+from tribodex.core.job import commands as cmd
+from tribodex.core.job import events as ev
+from tribodex.core.job.decide import decide
+from tribodex.core.job.fold import fold
+from tribodex.core.job.leaves import next_cell
+from tribodex.core.job.moves import Do, NextMove
+from tribodex.core.job.next_move import next_move
+from tribodex.core.job.parting import CHECKS
+from tribodex.core.job.plan import Plan
+from tribodex.core.job.state import JobState
+from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import LengthUnit
 from tribodex.reference import load_reference
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.plan_sheet import procedure_id
+from tribodex.usecases.planning import make_plan
+from tribodex.usecases.ports import Reference
 
-# Hidden truth: one standard deviation each. The adviser believes in 0.10, 12°, 4 µm (form and leaf together), 2.1 µm and 2°.
-RATIO_SD, SEATING_SD, FORM_SD, LEAF_SD, SHARED_SD, TURN_SD = 0.12, 14.0, 3.0, 3.5, 2.2, 3.0
+# Hidden truth (one standard deviation each, unless said otherwise). The adviser believes in 0.10, 10 ± 12° with a tail, 4 µm and 2.1 µm, 2°.
+RATIO_SD, FORM_SD, FEEL_SD, BIAS_SD, TURN_SD = 0.12, 3.0, 2.5, 2.2, 3.0
+LEAF_MOST_UM, LEAF_MOST_SHARE = 3.0, 0.05  # every leaf of a set has an error of its own; its tolerance, the larger of these, is three sd
+SEATING_MEAN, SEATING_MOST = 22.0, 120.0  # exponential, cut: a long tail
+WASHER_SD_MM, MEASURED_SD_MM, SEAT_SD, READ_SD = 0.10, 0.015, 3.0, 3.0
 METRIC = FeelerSet("m", "metric", LengthUnit.MM, tuple(float(t) for t in (20, 30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
 INCH = FeelerSet("i", "inch", LengthUnit.THOU, tuple(round(t * 25.4, 2) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))
-MOST_GAUGINGS = 12
+# What the plan asks for where the window lies below a set's thinnest leaf, or is narrower than its steps.
+FINE = FeelerSet("f", "fine metric", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300)))
+BORES = (30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300)
+MOST_MOVES = 60
+ERRORS = ("zero too early", "driven before zero", "other taper", "sleeve slips", "a gauging reads wrong")
 
 
-@dataclass
-class Mounting:
-    """One hidden truth and the hands at work on it."""
-
-    rng: np.random.Generator
-    bearing: Bearing
-    nut: LockNut
-    gauge: FeelerSet
-    initial_um: float
-    per_degree: float
-    seating: float
-    form: dict[tuple[int, Row], float]
-    first_tab_deg: float
-    reduction: Span
-    least: float | None
-    turned: float = 0.0
-    logged: float = 0.0
-    gaugings: int = 0
-    turns: int = 0
-    promised: tuple[float, float] = (math.nan, math.nan)
-    readings: list[Reading] = field(default_factory=list)
-
-    def truth_um(self, turned: float | None = None) -> float:
-        at = self.turned if turned is None else turned
-        return max(0.0, self.initial_um - self.per_degree * max(0.0, at - self.seating))
-
-    def turn(self, degrees: float) -> None:
-        self.turns += 1
-        self.logged += degrees
-        self.turned += max(0.0, degrees + self.rng.normal(0, TURN_SD))
-
-    def read(self, places: int, expected: Expected, window: Window | None = None) -> list[Bracket]:
-        """Gauge: follow the proposed leaves at every place of both rows."""
-        shared = self.rng.normal(0, SHARED_SD)
-        brackets = []
-        mids: list[float] = []
-        for place in range(1, places + 1):
-            for row in Row:
-                play = self.truth_um() + self.form[place, row] + shared
-                trials: list[Trial] = []
-                for _ in range(25):
-                    bracket = settle_thin_end(bracket_of(trials), self.gauge)
-                    choice = choose_leaf(bracket, expected, self.gauge, window)
-                    if choice is None:
-                        break
-                    leaf = choice.stack
-                    felt = leaf.thickness_um + self.rng.normal(0, LEAF_SD)
-                    trials.append(Trial(1, place, row, leaf, Outcome.PASSES if felt <= play else Outcome.STOPS))
-                bracket = settle_thin_end(bracket_of(trials), self.gauge)
-                if bracket.closed:
-                    brackets.append(bracket)
-                    mids.append(bracket.mid_um)
-                    expected = Expected.at_place(sum(mids) / len(mids), OTHER_PLACES_SD_UM)
-        return brackets
-
-    def gauge_now(self, expected: Expected, window: Window | None = None, places: int = 3) -> float:
-        """Gauge on the sleeve; the mean of the brackets."""
-        self.gaugings += 1
-        brackets = self.read(places, expected, window)
-        if not brackets:
-            return math.nan
-        self.readings.append(Reading(self.logged, tuple(Span(b.low_um or 0.0, b.high_um or 0.0) for b in brackets), self.turns))
-        return sum(b.mid_um for b in brackets) / len(brackets)
-
-
-def draw(rng: np.random.Generator, reference: object) -> Mounting:
-    """A mounting, bores 30 to 300 mm, groups CN to C4."""
-    ref = load() if reference is None else reference
-    bore = float(
-        rng.choice(
-            [30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300]
-        )
-    )
-    group = Group(str(rng.choice(["CN", "C3", "C4"])))
-    bearing = Bearing(bore, round(bore * 1.78), round(bore * 0.44), Taper.ONE_IN_12, group)
-    listed = ref.nuts.find(bore)  # type: ignore[attr-defined]
-    # Large nuts are locked by plates and clips that are counted at hand: here as if with a washer of nineteen tabs.
-    nut = listed if listed is not None and listed.tabs else LockNut(bore, 4.0, bore * 1.25, 4, 19, 20.0)
-    limits = ref.clearance.limits(bearing)  # type: ignore[attr-defined]
-    card = ref.cards[Card.A]  # type: ignore[attr-defined]
-    nominal = sleeve_model(bearing, None, nut.pitch_mm, ZeroPoint.FIRM).per_degree_um
-    form = {(place, row): float(rng.normal(0, FORM_SD)) for place in (1, 2, 3) for row in Row}
-    return Mounting(
-        rng,
-        bearing,
-        nut,
-        METRIC if rng.random() < 0.5 else INCH,
-        float(rng.uniform(limits.low, limits.high)),
-        nominal * max(0.5, float(rng.normal(1, RATIO_SD))),
-        abs(float(rng.normal(10, SEATING_SD))),
-        form,
-        float(rng.uniform(0, nut.tab_step_deg)),
-        card.row(bore).reduction_um,
-        residual_limit(card, bearing).value,
-    )
-
-
-def load() -> object:
-    """The reference, once."""
+@lru_cache(maxsize=1)
+def reference() -> Reference:
+    """Tables and procedures, once a process."""
     return load_reference()
 
 
 @dataclass
-class Ended:
-    """How a mounting ended."""
+class Truth:
+    """What is really there. Angles degrees, clearances µm; `seat_deg` is how far the bearing was driven, as a turn of the nut."""
 
+    rng: np.random.Generator
+    initial_um: float
+    per_degree_um: float
+    seating_deg: float
+    form: dict[tuple[int, Row], float]
+    leaf_errors: dict[float, float]
+    washer_mm: float
+    error: str = ""
+    wrong_gauging: int = -1
+    turned_deg: float = 0.0
+    gaugings: int = 0
+    bias: float = 0.0
+
+    def residual_um(self, turned_deg: float | None = None) -> float:
+        """The true clearance, mean round the ring."""
+        at = self.turned_deg if turned_deg is None else turned_deg
+        return self.initial_um - self.per_degree_um * max(0.0, at - self.seating_deg)
+
+    def turn(self, degrees: float) -> None:
+        """The nut is turned; a hand sets it as well as it can."""
+        self.turned_deg += max(0.0, degrees + self.rng.normal(0, TURN_SD))
+
+    def begin_gauging(self) -> None:
+        """A gauging has its own bias; now and then one reads wrong altogether."""
+        self.bias = self.rng.normal(0, BIAS_SD)
+        if self.gaugings == self.wrong_gauging:
+            self.bias += float(self.rng.choice([-1, 1])) * self.rng.uniform(20, 60)
+        self.gaugings += 1
+
+    def goes_in(self, stack: Stack, place: int, row: Row) -> bool:
+        """Whether a leaf or stack goes in."""
+        play = max(0.0, self.residual_um() + self.form[place, row] + self.bias)
+        real = sum(leaf + self.leaf_errors[leaf] for leaf in stack.leaves_um) + 1.5 * (len(stack.leaves_um) - 1)
+        return real + self.rng.normal(0, FEEL_SD) <= play
+
+
+@dataclass
+class Fitter:
+    """Hands at the bench: says what is asked, does what the next move says."""
+
+    plan: Plan
+    truth: Truth
+    one_tap: bool = True
+    log: list[ev.Event] = field(default_factory=list)
+    taps: int = 0
+    leaf_taps: int = 0
+    gaugings: int = 0
+    attempts: int = 1
+    washers: int = 0
+    refused: list[str] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        self.procedure = reference().procedure(procedure_id(self.plan.method))
+        opened = ev.JobOpened(1, "Trial", "m", "Machine", "p", "Place", self.procedure.id, self.procedure.version, self.plan)
+        self._add(opened)
+        self.state: JobState = fold(self.log)
+
+    def _add(self, payload: ev.Payload) -> None:
+        at = BEGIN + timedelta(seconds=len(self.log))
+        self.log.append(ev.Event(len(self.log) + 1, f"trial-{len(self.log):06d}", payload, "Trial", at, at))
+
+    def say(self, command: cmd.Command) -> bool:
+        """One tap. A refusal is kept and the work goes on."""
+        self.taps += 1
+        try:
+            for payload in decide(self.procedure, self.log, self.state, command):
+                self._add(payload)
+        except Refused as error:
+            self.refused.append(error.detail)
+            return False
+        self.state = fold(self.log)
+        return True
+
+    def next(self) -> NextMove:
+        """What the bench says."""
+        return next_move(self.procedure, self.state)
+
+    def gauge(self, phase: Phase, places: int | None = None) -> None:
+        """Gauge as the tool proposes."""
+        if not self.say(cmd.StartGauging(phase, places)):
+            return
+        self.gaugings += 1
+        self.truth.begin_gauging()
+        for _ in range(80):
+            gauging = self.state.open_gauging()
+            todo = next_cell(self.state, gauging) if gauging else None
+            if todo is None:
+                break
+            cell, choice = todo
+            self.leaf_taps += 1
+            if self.one_tap:
+                self.say(cmd.BracketPlace(cell.place, cell.row, self._thickest(cell.place, cell.row, choice.stack)))
+            else:
+                passes = self.truth.goes_in(choice.stack, cell.place, cell.row)
+                outcome = Outcome.PASSES if passes else Outcome.STOPS
+                self.say(cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome))
+        self.say(cmd.CloseGauging())
+
+    def _thickest(self, place: int, row: Row, first: Stack) -> str:
+        """Up while leaves go in, down while they do not; the thickest that went in, the next one tried."""
+        gauge = self.plan.gauge
+        at: Stack | None = first
+        best: Stack | None = None
+        if self.truth.goes_in(first, place, row):
+            best = first
+            while (at := gauge.next_above(best.thickness_um)) is not None and self.truth.goes_in(at, place, row):
+                best = at
+        else:
+            below = [s for s in gauge.stacks(0, first.thickness_um - 1.5)]
+            while below and best is None:
+                at = below.pop()
+                if self.truth.goes_in(at, place, row):
+                    best = at
+        return f"{best.thickness_um} µm" if best is not None else "none"
+
+    def work(self) -> str:
+        """As told, until the final check is due, or something stops it for good: the word for how it ended."""
+        stops = 0
+        for _ in range(MOST_MOVES):
+            move = self.next()
+            match move.do:
+                case Do.CONFIRM:
+                    gate = self.procedure.gate(move.gate or "").for_plan(self.plan.conditions)
+                    self.say(cmd.ConfirmGate(gate.id, tuple(i.id for i in gate.items)))
+                case Do.GAUGE_INITIAL:
+                    self.gauge(Phase.INITIAL)
+                case Do.DECIDE_GROUP:
+                    stops += 1
+                    if stops > 2:
+                        return "outside its group"
+                    self.gauge(Phase.INITIAL)
+                case Do.DECIDE_WINDOW:
+                    return "no window"
+                case Do.SET_ZERO:
+                    self.say(cmd.SetZero(True))
+                case Do.TURN if move.turn_deg is not None:
+                    self.truth.turn(move.turn_deg)
+                    self.say(cmd.TurnNut(f"{move.turn_deg:.2f}"))
+                case Do.GAUGE:
+                    self.gauge(Phase.DRIVE_UP, 6 if "six places" in move.headline else None)
+                case Do.SEAT:
+                    self._seat()
+                case Do.PARTED:
+                    if "Gauge again" in move.headline:
+                        self.gauge(Phase.DRIVE_UP)
+                    else:
+                        self.say(cmd.FollowLeaf(tuple(CHECKS), "nothing found"))
+                case Do.DECIDE_NARROW:
+                    self.say(cmd.AcceptOutside("narrow", "Trial", "narrow window"))
+                case Do.SEE_TAB:
+                    self._see_tab()
+                case Do.LOCK if move.turn_deg is not None:
+                    self.truth.turned_deg += move.turn_deg
+                    if not self.say(cmd.Lock(f"{move.turn_deg:.3f}")):
+                        return "lock refused"
+                case Do.LOCK if self.state.first_tab_deg() is None:
+                    self._see_tab()
+                case Do.LOCK if self.washers < 2:
+                    self.washers += 1
+                    self._see_tab(another=True)
+                case Do.RELEASE | Do.NO_PLAY | Do.LOCK:
+                    if self.attempts == 2:
+                        return "released"
+                    self._release()
+                case Do.GAUGE_FINAL:
+                    return "locked"
+                case _:
+                    return f"{move.do}"
+        return "no end"
+
+    def _seat(self) -> None:
+        """The washer goes under the nut; seated firmly it may drive the bearing on a little."""
+        truth, nut = self.truth, self.plan.nut
+        assert nut is not None
+        on = abs(truth.rng.normal(0, SEAT_SD))
+        truth.turned_deg += on
+        behind = 360 * truth.washer_mm / nut.pitch_mm - on + truth.rng.normal(0, READ_SD)
+        measured = truth.washer_mm + truth.rng.normal(0, MEASURED_SD_MM)
+        self.say(cmd.SeatNut(f"{abs(behind):.1f}", "degrees", behind < 0, f"{measured:.3f} mm"))
+
+    def _see_tab(self, another: bool = False) -> None:
+        nut = self.plan.nut
+        assert nut is not None and nut.tab_step_deg is not None
+        first = getattr(self, "_tab_at", None)
+        if first is None or another:
+            self._tab_at = first = self.truth.turned_deg + self.truth.rng.uniform(0, nut.tab_step_deg)
+        left = (first - self.truth.turned_deg) % nut.tab_step_deg
+        self.say(cmd.SeeTab(f"{left:.2f}", "degrees"))
+
+    def _release(self) -> None:
+        self.attempts += 1
+        self.say(cmd.Release("as told"))
+        truth = self.truth
+        truth.turned_deg = 0.0
+        if truth.error not in ("other taper", "sleeve slips"):
+            truth.error = ""
+            truth.seating_deg = seating(truth.rng)
+        self._tab_at = None
+
+
+def seating(rng: np.random.Generator) -> float:
+    """A seating turn: mostly short, now and then long."""
+    return float(min(SEATING_MOST, rng.exponential(SEATING_MEAN)))
+
+
+@dataclass
+class Mounting:
+    """A plan with its truth."""
+
+    plan: Plan
+    truth: Truth
+
+
+@lru_cache(maxsize=4096)
+def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool) -> Plan:
+    """The plan of a mounting; large nuts and one in ten are locked by a washer whose positions are 15° apart."""
+    sets = {"m": METRIC, "i": INCH, "f": FINE}
+    draft = PlanDraft(
+        bore=str(bore), outside=str(round(bore * 1.78)), width=str(round(bore * 0.44)), group=group, taper="1:12", shaft=f"{bore - 10 if bore > 45 else bore - 5} mm",
+        feeler_id=gauge, method=method, lock="tab_washer", nut_pitch="1.5" if bore < 55 else "2" if bore < 160 else "3" if bore <= 200 else "4",
+        nut_slots="8" if coarse else "4", nut_tabs="24" if coarse else str(reference_tabs(bore)), nut_outside=str(round(bore * 1.3)),
+    )  # fmt: skip
+    plan = make_plan(reference(), list(sets.values()), draft)
+    if gauge != "f" and any("thinner leaves" in finding or "finer set" in finding for finding in plan.findings):
+        return plan_for(bore, group, "f", method, coarse)
+    return plan
+
+
+def reference_tabs(bore: int) -> int:
+    """Tabs of the washer of the table, or nineteen as if counted."""
+    nut: LockNut | None = reference().nuts.find(float(bore))
+    return nut.tabs if nut is not None and nut.lock is LockKind.TAB_WASHER and nut.tabs else 19
+
+
+def draw(seed: int, number: int, error: str = "") -> Mounting:
+    """A mounting, bores 30 to 300 mm, groups CN to C4, metric and inch leaves, feeler and angle method."""
+    rng = np.random.default_rng([seed, number])
+    bore, group = int(rng.choice(BORES)), str(rng.choice(["CN", "C3", "C4"]))
+    coarse = bool(rng.random() < 0.1)
+    plan = plan_for(bore, group, "m" if rng.random() < 0.5 else "i", "F" if rng.random() < 0.7 else "N", coarse)
+    assert plan.nut is not None
+    limits = plan.limits_um
+    from tribodex.core.mounting.drive_up import reduction_per_degree_um
+    from tribodex.core.mounting.elastic import growth_ratio
+
+    nominal = reduction_per_degree_um(growth_ratio(bore, plan.bearing.inner_raceway_mm), 1 / 12, plan.nut.pitch_mm)
+    # The truth has its own smoothing: up to a twentieth more or less than the book's.
+    per_degree = nominal * (bore / (bore + rng.uniform(1, 4))) * max(0.5, float(rng.normal(1, RATIO_SD)))
+    leaves = plan.gauge.leaves_um
+    truth = Truth(
+        rng,
+        float(rng.uniform(limits.low, limits.high)),
+        per_degree,
+        seating(rng),
+        {(place, row): float(rng.normal(0, FORM_SD)) for place in range(1, 7) for row in Row},
+        {leaf: float(np.clip(rng.normal(0, 1 / 3), -1, 1)) * max(LEAF_MOST_UM, LEAF_MOST_SHARE * leaf) for leaf in leaves},
+        max(0.6, (plan.washer_thickness_mm or 1.5) + float(rng.normal(0, WASHER_SD_MM))),
+        error,
+    )
+    # The form is told from its mean: what is left is the mean round the ring.
+    mean = sum(truth.form.values()) / len(truth.form)
+    truth.form = {cell: off - mean for cell, off in truth.form.items()}
+    match error:
+        case "zero too early":
+            truth.seating_deg += float(rng.uniform(80, 300)) * 2 / plan.nut.pitch_mm
+        case "driven before zero":
+            truth.seating_deg = -float(rng.uniform(0.3, 1.1)) * plan.target.reduction_um.mid / per_degree if plan.target else 0.0
+        case "other taper":
+            truth.per_degree_um *= 0.4
+        case "sleeve slips":
+            truth.per_degree_um *= float(rng.uniform(0.3, 0.6))
+        case "a gauging reads wrong":
+            truth.wrong_gauging = int(rng.integers(0, 4))
+    return Mounting(plan, truth)
+
+
+def true_window(plan: Plan, initial_um: float) -> Window:
+    """The window that belongs to the true unmounted clearance."""
+    window = plan.window(initial_um)
+    assert window is not None
+    return window
+
+
+@dataclass
+class Ended:
+    """How a mounting ended. `by_leaf`: the last gauging before the lock, less the turn since, was inside the window of the job."""
+
+    word: str
     inside: bool
     below_limit: bool
+    by_leaf: bool
     gaugings: int
-    turns: int
+    taps: int
+    leaf_taps: int
+    attempts: int
     wide: bool
     width: float = 0.0
-    promised_inside: float = 0.0
-    promised_limit: float = 0.0
+    promised_inside: float = math.nan
+    off_um: float = 0.0
 
 
-def lock(m: Mounting, belief: Belief, window: Window, risk: float) -> None:
-    """Tighten to the best tab position, or to the next when none is inside."""
-    step = m.nut.tab_step_deg
-    first = (m.first_tab_deg - m.turned) % step
-    found = tab_positions(belief, m.nut, window, first, risk=risk)
-    chosen = best(found) or found[0]
-    m.turned += chosen.turn_deg
-    at = belief.after(chosen.turn_deg)
-    m.promised = (at.inside(window), at.below_limit(window))
-
-
-def belief_of(m: Mounting, initial: list[list[Span]]) -> Belief:
-    return believe(
-        sleeve_model(m.bearing, None, m.nut.pitch_mm, ZeroPoint.FIRM),
-        initial,
-        m.readings,
-        m.logged,
-        m.turns - (m.readings[-1].turns if m.readings else 0),
+def run_one(seed: int, number: int, risk: float, error: str, one_tap: bool) -> Ended | None:
+    """One mounting at the bench; None when its true window is empty."""
+    mounting = draw(seed, number, error)
+    plan, truth = mounting.plan, mounting.truth
+    target = true_window(plan, truth.initial_um)
+    if target.empty:
+        return None
+    fitter = Fitter(plan, truth, one_tap)
+    if risk != plan.risk:
+        fitter.say(cmd.ChooseRisk(risk))
+    word = fitter.work()
+    left = truth.residual_um()
+    locked = word == "locked"
+    says = fitter.state.leaf_says() if locked else None
+    window = fitter.state.window()
+    per_degree = fitter.state.position().per_degree_um if locked and fitter.state.position() is not None else 0.0  # type: ignore[union-attr]
+    by_leaf = bool(says and window and window.low_um - 0.6 <= says.mean_um - per_degree * says.since_deg <= window.high_um + 0.6)
+    belief = fitter.state.position()
+    leaf_step = {"m": 10.0, "i": 12.7, "f": 5.0}[plan.gauge.id]
+    return Ended(
+        word,
+        locked and target.low_um <= left <= target.high_um,
+        locked and target.residual_limit_um is not None and left < target.residual_limit_um,
+        by_leaf,
+        fitter.gaugings,
+        fitter.taps,
+        fitter.leaf_taps,
+        fitter.attempts,
+        target.width_um >= 2 * leaf_step,
+        target.width_um,
+        belief.inside(window) if locked and belief is not None and window is not None else math.nan,
+        (left - target.high_um) if left > target.high_um else (left - target.low_um) if left < target.low_um else 0.0,
     )
-
-
-def spans_of(brackets: list[Bracket]) -> list[Span]:
-    return [Span(b.low_um or 0.0, b.high_um or 0.0) for b in brackets]
-
-
-@dataclass(frozen=True)
-class ByAdviser:
-    """Follow the adviser."""
-
-    risk: float
-
-    def __call__(self, m: Mounting, first: list[Span], window: Window) -> None:
-        initial = [first]
-        while unmounted_again(window, len(initial)):
-            m.gaugings += 1
-            initial.append(spans_of(m.read(3, Expected.at_place(window.initial_um, 3.0))))
-            mean = belief_of(m, initial).clearance_um
-            window = target_window(mean, m.reduction, m.least)
-        belief, repeats = belief_of(m, initial), 0
-        for _ in range(MOST_GAUGINGS):
-            advice = advise(belief, window, len(m.readings), repeats, self.risk, m.nut.tab_step_deg)
-            if advice.stop:
-                break
-            repeats += 1
-            if advice.angle_deg:
-                m.turn(advice.angle_deg)
-                belief, repeats = belief_of(m, initial), 0
-            elif not advice.regauge and m.readings:
-                break
-            m.gauge_now(Expected.at_place(belief.clearance_um, belief.gauged_sd_um), window)
-            belief = belief_of(m, initial)
-        lock(m, belief, window, self.risk)
-
-
-def habit_a(m: Mounting, initial: list[Span], window: Window) -> None:
-    """Turn 30 degrees and gauge, until the reading is in the window."""
-    c0 = window.initial_um
-    for _ in range(30):
-        m.turn(30)
-        if m.gauge_now(Expected.between(Span(c0 * 0.3, c0))) <= window.high_um:
-            break
-    m.turned += (m.first_tab_deg - m.turned) % m.nut.tab_step_deg
-
-
-def habit_b(m: Mounting, initial: list[Span], window: Window) -> None:
-    """Turn to the middle of the card's nut angle, gauge, then small turns until the reading is in the window."""
-    nominal = sleeve_model(m.bearing, None, m.nut.pitch_mm, ZeroPoint.FIRM).per_degree_um
-    m.turn(m.reduction.mid / nominal)
-    for _ in range(30):
-        if m.gauge_now(Expected.between(Span(max(0.0, window.low_um - 10), window.high_um + 20))) <= window.high_um:
-            break
-        m.turn(15)
-    m.turned += (m.first_tab_deg - m.turned) % m.nut.tab_step_deg
-
-
-def perfect(m: Mounting, initial: list[Span], window: Window) -> None:
-    """Knows everything: the best tab position there is."""
-    truth = target_window(m.initial_um, m.reduction, m.least)
-    wanted = m.seating + (m.initial_um - truth.mid_um) / m.per_degree
-    step = m.nut.tab_step_deg
-    m.turned = m.first_tab_deg + step * round((wanted - m.first_tab_deg) / step)
-
-
-def run(method: Callable[[Mounting, list[Span], Window], None], count: int, seed: int) -> list[Ended]:
-    """The same mountings for every method."""
-    with ProcessPoolExecutor() as pool:
-        chunks = list(pool.map(_run, [(method, range(i, count, 8), seed) for i in range(8)]))
-    return [ended for chunk in chunks for ended in chunk]
-
-
-def _run(work: tuple[Callable[[Mounting, list[Span], Window], None], range, int]) -> list[Ended]:
-    method, numbers, seed = work
-    reference = load()
-    ended = []
-    for number in numbers:
-        m = draw(np.random.default_rng([seed, number]), reference)
-        truth = target_window(m.initial_um, m.reduction, m.least)
-        limits = reference.clearance.limits(m.bearing)  # type: ignore[attr-defined]
-        brackets = m.read(3, Expected.between(limits))
-        summary = summarise([Cell(i, Row.NUT_SIDE, b) for i, b in enumerate(brackets)])
-        if summary is None:
-            continue
-        window = target_window(summary.mean_um, m.reduction, m.least)
-        if truth.empty or window.empty:
-            continue
-        method(m, spans_of(brackets), window)
-        c = m.truth_um()
-        leaf_step = 10.0 if m.gauge is METRIC else 12.7
-        wide = truth.high_um - truth.low_um >= 2 * leaf_step
-        ended.append(
-            Ended(
-                truth.low_um <= c <= truth.high_um,
-                m.least is not None and c < m.least,
-                m.gaugings,
-                m.turns,
-                wide,
-                truth.high_um - truth.low_um,
-                *m.promised,
-            )
-        )
-    return ended
-
-
-METHODS: dict[str, Callable[[Mounting, list[Span], Window], None]] = {
-    "adviser, risk 1 %": ByAdviser(0.01),
-    "adviser, risk 2 %": ByAdviser(0.02),
-    "adviser, risk 5 %": ByAdviser(0.05),
-    "habit a: turn 30° and gauge": habit_a,
-    "habit b: the card's angle, then gauge": habit_b,
-    "perfect knowledge": perfect,
-}
 
 
 @dataclass(frozen=True)
@@ -307,7 +421,7 @@ class Share:
 
 @dataclass(frozen=True)
 class Measured:
-    """What one method reached. `promises`: pairs of the chance said at the end and what was found, where the method says one."""
+    """What was reached. `promises`: pairs of the chance said at the end and what was found."""
 
     name: str
     count: int
@@ -315,16 +429,42 @@ class Measured:
     inside: Share
     inside_wide: Share
     below_limit: Share
+    against_leaf: int
     gaugings: float
-    turns: float
     mean_gaugings: float
+    taps: tuple[float, float]
+    leaf_taps: tuple[float, float]
+    words: dict[str, int]
     promises: list[tuple[float, bool]]
 
 
-def measure(name: str, count: int, seed: int) -> Measured:
-    """Run one method on `count` mountings."""
-    ended = run(METHODS[name], count, seed)
+def _chunk(work: tuple[int, range, float, str, bool]) -> list[Ended]:
+    seed, numbers, risk, error, one_tap = work
+    return [ended for number in numbers if (ended := run_one(seed, number, risk, error, one_tap)) is not None]
+
+
+def measure(name: str, count: int, seed: int, risk: float = 0.02, error: str = "", one_tap: bool = True, workers: int | None = None) -> Measured:
+    """`count` mountings at the bench, followed as told."""
+    work = [(seed, range(i, count, 8), risk, error, one_tap) for i in range(8)]
+    if workers == 1:
+        ended = [e for w in work for e in _chunk(w)]
+    else:
+        with ProcessPoolExecutor(workers) as pool:
+            ended = [e for chunk in pool.map(_chunk, work) for e in chunk]
+    return summarise_ended(name, ended)
+
+
+def summarise_ended(name: str, ended: list[Ended]) -> Measured:
+    """What a list of mountings comes to."""
     wide = [e for e in ended if e.wide]
+
+    def spread(of: Callable[[Ended], int]) -> tuple[float, float]:
+        values = [of(e) for e in ended if e.word == "locked"] or [0]
+        return float(np.median(values)), float(np.quantile(values, 0.9))
+
+    words: dict[str, int] = {}
+    for e in ended:
+        words[e.word] = words.get(e.word, 0) + 1
     return Measured(
         name,
         len(ended),
@@ -332,8 +472,27 @@ def measure(name: str, count: int, seed: int) -> Measured:
         Share.of([e.inside for e in ended]),
         Share.of([e.inside for e in wide]),
         Share.of([e.below_limit for e in ended]),
+        sum(1 for e in ended if e.word == "locked" and not e.by_leaf),
         float(np.median([e.gaugings for e in ended])),
-        float(np.median([e.turns for e in ended])),
         float(np.mean([e.gaugings for e in ended])),
+        spread(lambda e: e.taps),
+        spread(lambda e: e.leaf_taps),
+        words,
         [(e.promised_inside, e.inside) for e in ended if not math.isnan(e.promised_inside)],
     )
+
+
+def line_of(m: Measured) -> str:
+    """One row for the terminal."""
+    pc = lambda s: f"{s.value:.1%} ± {2 * s.error:.1%}"
+    return (
+        f"{m.name:34} n {m.count} wide {m.wide}  inside {pc(m.inside)}  wide {pc(m.inside_wide)}  below limit {pc(m.below_limit)}  against leaf {m.against_leaf}"
+        f"  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps {m.taps[0]:g}/{m.taps[1]:g}  leaf taps {m.leaf_taps[0]:g}/{m.leaf_taps[1]:g}  {m.words}"
+    )
+
+
+if __name__ == "__main__":
+    total = int(sys.argv[1]) if len(sys.argv) > 1 else 100
+    kinds = sys.argv[2].split(",") if len(sys.argv) > 2 else [""]
+    for kind in kinds:
+        print(line_of(measure(kind or "as told, 2 %", total, 7, error=kind)), flush=True)

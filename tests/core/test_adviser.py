@@ -12,7 +12,7 @@ from scipy.stats import norm
 
 from tests.helpers import bearing
 from tests.trial import ByAdviser, habit_a, run
-from tribodex.core.adviser.belief import CELL_SD_UM, FORM_SD_UM, MARK_SD_DEG, SHARED_SD_UM, Belief, Known, Reading, believe, likelihood, normal_below
+
 from tribodex.core.adviser.move import ENOUGH, REPEATS, RISK, RISKS, advise, unmounted_again
 from tribodex.core.adviser.prior import sleeve_model
 from tribodex.core.components.bands import Span

@@ -17,7 +17,7 @@ from tribodex.core.job import events as ev
 from tribodex.core.job.moves import Do
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage, status
-from tribodex.core.job.state import fold
+from tribodex.core.job.fold import fold
 from tribodex.core.job.telling import tell
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.training.virtual import VirtualBearing

@@ -112,7 +112,7 @@ def test_where_only_the_turn_counts(slots: int, tabs: int, now: float, low: floa
     nut = LockNut(90, 2, 120, slots, tabs, 10)
     for position in turn_tab_positions(nut, now, (low, low + width), 0.0):
         total = now + position.turn_deg
-        assert position.residual_um is None and tab position.chance_below is None, "the play is not known"
+        assert position.residual_um is None and position.chance_below is None, "the play is not known"
         assert (position.verdict.word == "inside") == (low - 0.05 <= total <= low + width + 0.05)
 
 

@@ -14,7 +14,7 @@ from pypdf import PdfReader
 from tests.helpers import BEGIN, DRAFT, MemoryStore
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.events import Event
-from tribodex.core.job.state import fold
+from tribodex.core.job.fold import fold
 from tribodex.core.mounting.gauging import Outcome
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.exchange.paper import figure_words, um_words

@@ -1,4 +1,4 @@
-"""What can go wrong, said so that a person can mend it.
+"""What can go wrong, said so that a person can correct it.
 
 Every error carries the fields it is about: what was given, why it does not do, and what would be right.
 """
@@ -10,11 +10,15 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Field:
-    """One thing to mend: where it is, what is wrong, what would be right."""
+    """One thing to correct: where it is, what is wrong, what would be right.
+
+    `choices` are readings that would make sense, each written out with its unit, to be taken with one tap; none is preferred.
+    """
 
     name: str
     message: str
     expected: str = ""
+    choices: tuple[str, ...] = ()
 
 
 class TribodexError(Exception):
@@ -30,9 +34,9 @@ class InvalidInput(TribodexError):
     """A value that cannot be read or cannot be meant."""
 
     @classmethod
-    def at(cls, name: str, message: str, expected: str = "") -> InvalidInput:
+    def at(cls, name: str, message: str, expected: str = "", choices: tuple[str, ...] = ()) -> InvalidInput:
         """An error about one field."""
-        return cls(message, Field(name, message, expected))
+        return cls(message, Field(name, message, expected, choices))
 
 
 class OutOfRange(InvalidInput):

@@ -9,6 +9,7 @@ import math
 import re
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import Literal
 
 from tribodex.core.errors import InvalidInput
 
@@ -83,7 +84,9 @@ def parse_length(text: str | float, field: str, default: LengthUnit = LengthUnit
     """
     written = str(text)
     value, unit_text = _split(written, field, EXAMPLES)
-    unit = _SPELLINGS.get(unit_text, default if not unit_text else None)
+    # A fraction is written in inches; nobody writes millimetres so.
+    bare = LengthUnit.INCH if "/" in written else default
+    unit = _SPELLINGS.get(unit_text, bare if not unit_text else None)
     if unit is None:
         raise InvalidInput.at(field, f"“{unit_text}” is not a unit of length known here.", f"µm, mm, thou or in; {EXAMPLES}")
     um = value * UM_PER[unit]
@@ -92,6 +95,72 @@ def parse_length(text: str | float, field: str, default: LengthUnit = LengthUnit
     if um < 0 or (um == 0 and not zero):
         raise InvalidInput.at(field, f"“{written.strip()}” is {'negative' if um < 0 else 'zero'}; this length is above zero.", EXAMPLES)
     return Length(um, written.strip(), unit)
+
+
+Shown = Literal["", "mm", "in"]
+_WORLDS: dict[str, tuple[LengthUnit, ...]] = {"mm": (LengthUnit.MM,), "in": (LengthUnit.INCH, LengthUnit.THOU)}
+
+
+def read_length(
+    text: str | float, field: str, default: LengthUnit, sensible_um: tuple[float, float], shown: Shown = "", *, zero: bool = False
+) -> Length:
+    """Read a length that can only lie in a range, as the person at the bench means it.
+
+    A bare number counts in the units on the screen, or in `default` where nothing is shown. Where that makes no sense, but
+    another unit or a shifted decimal point does, nothing is taken: the error carries every reading that would fit, written
+    out with its unit. Where two fit, none is preferred.
+
+    Symbols: sensible_um least and most that can be meant (µm); shown: unit system on the screen.
+    Valid: lengths of one kind of thing (a leaf, a rim, a drive-up).
+    Raises: InvalidInput with the readings that fit.
+
+    >>> read_length("0.10", "leaf", LengthUnit.MM, (20, 300)).um
+    100.0
+    >>> try: read_length("40", "leaf", LengthUnit.MM, (20, 300))
+    ... except InvalidInput as error: print(error.fields[0].choices)
+    ('40 µm', '0.0040 in')
+    """
+    written = str(text)
+    value, unit_text = _split(written, field, EXAMPLES)
+    least, most = sensible_um
+    if unit_text or "/" in written:
+        length = parse_length(written if unit_text else f"{written} in", field, default, zero=zero)
+        if least <= length.um <= most or (zero and length.um == 0):
+            return length
+        choices = tuple(
+            _written(value * factor, length.unit) for factor in (0.1, 0.01, 0.001, 10.0) if least <= value * factor * UM_PER[length.unit] <= most
+        )
+        others = tuple(_written(value, u) for u in LengthUnit if u is not length.unit and least <= value * UM_PER[u] <= most)
+        raise _not_meant(field, written, f"{written.strip()} cannot be meant here", sensible_um, (*others, *choices))
+    if zero and value == 0:
+        return parse_length(written, field, default, zero=True)
+    world = _WORLDS.get(shown, (default,))
+    fits = [u for u in world if least <= value * UM_PER[u] <= most]
+    elsewhere = [u for u in LengthUnit if u not in world and least <= value * UM_PER[u] <= most]
+    if len(fits) == 1 and (shown or default in fits):
+        return parse_length(f"{value:.10g} {fits[0]}" if fits[0] is not default else written, field, default, zero=zero)
+    if value <= 0:
+        parse_length(written, field, default, zero=zero)
+    choices = tuple(_written(value, u) for u in (*fits, *elsewhere))
+    # A leaf is called by tenths of a thousandth of an inch: “40” for 0.0040 in.
+    if float(value).is_integer() and least <= value * 2.54 <= most:
+        choices = (*choices, f"{value / 10000:.4f} in")
+    if not choices:
+        choices = tuple(
+            _written(value * factor, u) for u in world for factor in (0.1, 0.01, 0.001, 10.0) if least <= value * factor * UM_PER[u] <= most
+        )
+    raise _not_meant(field, written, f"A bare {written.strip()} has no unit that makes sense here", sensible_um, choices)
+
+
+def _written(value: float, unit: LengthUnit) -> str:
+    return f"{value:.6g} {unit}"
+
+
+def _not_meant(field: str, written: str, what: str, sensible_um: tuple[float, float], choices: tuple[str, ...]) -> InvalidInput:
+    said = um_text if sensible_um[1] < 3000 else (lambda um: mm_text(um / 1000))
+    least, most = (said(um) for um in sensible_um)
+    meant = f" Was {' or '.join(choices)} meant?" if choices else " Out of range: check value and unit."
+    return InvalidInput.at(field, f"{what}.{meant}", f"{least} to {most}, with its unit", tuple(dict.fromkeys(choices)))
 
 
 def parse_degrees(text: str | float, field: str) -> float:
@@ -136,20 +205,23 @@ def parse_temperature_c(text: str | float, field: str) -> float:
     raise InvalidInput.at(field, f"“{unit}” is not a unit of temperature known here.", "°C or °F, for example 24 °C")
 
 
-_PRESSURES = {"": 1.0, "mpa": 1.0, "bar": 0.1, "psi": 0.006894757}
+_PRESSURES = {"mpa": 1.0, "bar": 0.1, "psi": 0.006894757}
 
 
-def parse_pressure_mpa(text: str | float, field: str) -> float:
-    """Read a pressure; a bare number is MPa.
+def parse_pressure_mpa(text: str | float, field: str, most_mpa: float = 200.0) -> float:
+    """Read a pressure. It needs its unit: 25 MPa, 25 bar and 25 psi are far apart.
 
     >>> parse_pressure_mpa("25 bar", "start"), round(parse_pressure_mpa("300 psi", "start"), 3)
     (2.5, 2.068)
     """
     value, unit = _split(str(text), field, "for example 2.5 MPa, 25 bar or 360 psi")
+    if not unit:
+        choices = tuple(f"{value:g} {name}" for name, factor in (("MPa", 1.0), ("bar", 0.1), ("psi", 0.006894757)) if 0 < value * factor <= most_mpa)
+        raise InvalidInput.at(field, f"A pressure needs its unit: {value:g} of what?", "MPa, bar or psi", choices)
     if unit not in _PRESSURES:
         raise InvalidInput.at(field, f"“{unit}” is not a unit of pressure known here.", "MPa, bar or psi")
     if not 0 < value * _PRESSURES[unit] <= 200:
-        raise InvalidInput.at(field, f"“{text}” cannot be meant for a hydraulic nut.", "above zero, up to 200 MPa")
+        raise InvalidInput.at(field, f"“{text}” is out of range for a hydraulic nut: check value and unit.", "above zero, up to 200 MPa")
     return value * _PRESSURES[unit]
 
 

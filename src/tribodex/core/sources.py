@@ -3,10 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Literal
 
 Grade = Literal["standard", "practice", "maker", "physics", "measured"]
 Checked = Literal["print", "memory", "derivation"]
+
+
+class Recall(StrEnum):
+    """How sure a cell is that was written down from memory."""
+
+    TWICE = "remembered twice alike"
+    DIFFERS = "two memories differ"
+    ONCE = "remembered once"
 
 
 @dataclass(frozen=True)
@@ -53,6 +62,9 @@ EXPANSION = Source(
     "derivation",
     "Expansion good to about ±4 %; uniform temperature in each ring.",
 )
+ISO_286 = Source(
+    "iso_286", "Standard tolerances IT5 and IT9", "ISO 286-1, table 1", "standard", "memory", "Compared in a test with a reference library."
+)
 PRACTICE = Source("practice", "Common practice", "common practice, no source", "practice", "memory")
 
-BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, PRACTICE)
+BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, ISO_286, PRACTICE)

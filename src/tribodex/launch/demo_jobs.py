@@ -12,11 +12,13 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.core.job import commands as cmd
+from tribodex.core.job.events import LeafTried
 from tribodex.core.job.leaves import next_cell
 from tribodex.core.job.moves import Do, NextMove
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.mounting.seat import LengthTool, seat_behind_deg
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.store import SqlStore
 from tribodex.usecases.draft import PlanDraft
@@ -59,13 +61,22 @@ class VirtualFitter:
             self.say(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
         self.say(cmd.CloseGauging())
 
+    def seat(self) -> cmd.SeatNut:
+        """The nut on its washer, measured, where it should seat; or in place of the hydraulic nut, with sleeve end to ring measured."""
+        plan = self.job.state.plan
+        if plan.hydraulic is not None or plan.nut is None:
+            return cmd.SeatNut(sleeve_before="31.42 mm", sleeve_after="31.43 mm", tool=LengthTool.DEPTH_MICROMETER)
+        thickness = plan.washer_thickness_mm or 1.5
+        behind = seat_behind_deg(thickness, plan.nut.pitch_mm)
+        return cmd.SeatNut(f"{behind:.0f}", "degrees", washer_thickness=f"{thickness:.2f} mm")
+
     def follow(self, most: int) -> None:
         """Follow the tool's next moves up to signing."""
         opened = self.job.state.opened
         procedure = self._reference.procedure(opened.procedure_id, opened.procedure_version)
         for _ in range(most):
             move = next_move(procedure, self.job.state)
-            if move.do in (Do.SIGN, Do.NOTHING, Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW):
+            if move.do in (Do.SIGN, Do.NOTHING, Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY):
                 return
             self._follow_one(move, current_stage(procedure, self.job.state))
 
@@ -80,13 +91,13 @@ class VirtualFitter:
             self.gauge(Phase.DRIVE_UP)
         elif move.do is Do.GAUGE_FINAL:
             self.gauge(Phase.FINAL)
-        elif move.do is Do.RESEAT:
-            self.say(cmd.Reseat("0"))
+        elif move.do is Do.SEAT:
+            self.say(self.seat())
         elif move.do is Do.HAND_CHECK:
             self.say(cmd.HandCheck(self._truth.feel(self.job.state.attempt.nut_deg), turns_freely=True))
         elif move.do is Do.LOCK and move.turn_deg is not None:
             self.say(cmd.Lock(f"{move.turn_deg:.2f}"))
-        elif move.do is Do.LOCK:
+        elif move.do in (Do.LOCK, Do.SEE_TAB):
             self.say(cmd.SeeTab("1.5", "degrees"))
         elif move.do is Do.SET_ZERO:
             self.say(cmd.SetZero(tap_tested=True))
@@ -121,8 +132,10 @@ def _overrule(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
 
 
 def _correct(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
-    target = next(e.seq for e in reversed(fitter.job.log) if e.kind == value["last"])
-    fitter.say(cmd.Correct(target, value["reason"], outcome=Outcome(value["outcome"])))
+    """The last leaf that was tried did something else."""
+    target, tried = next((e.seq, e.payload) for e in reversed(fitter.job.log) if isinstance(e.payload, LeafTried))
+    again = cmd.TryLeaf(tried.place, tried.row, f"{sum(tried.leaves_um):g} µm", Outcome(value["outcome"]))
+    fitter.say(cmd.Correct(target, value["reason"], again))
 
 
 _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {

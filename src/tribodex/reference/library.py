@@ -34,6 +34,9 @@ def load_reference(folder: Path = DATA) -> Reference:
         inch_nuts=tables.inch_nuts(sheets["lock_nut_inch"]),
         materials=tables.material_table(sheets["material"]),
         sleeves=tables.sleeve_table(sheets["adapter_sleeve"]),
+        withdrawal=tables.withdrawal_table(sheets["withdrawal_sleeve"]),
+        ball_angles=tables.ball_angles(sheets["sab_angle"]),
+        inch_shafts=tables.inch_shafts(sheets["inch_shaft"]),
         dimensions=tables.dimension_table(sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},
         sources=sources,
@@ -60,7 +63,9 @@ def read_procedures(folder: Path) -> list[Procedure]:
 def _asked(procedure: Procedure) -> set[str]:
     """Conditions that steps, cautions, tools, parts and gates ask for: a misspelt one would hide them for ever."""
     steps = [*procedure.tools, *procedure.parts, *(s for stage in procedure.stages for s in (*stage.steps, *stage.cautions))]
-    return {name for step in steps for name in step.when} | {name for gate in procedure.gates() for name in gate.when}
+    items = (item for gate in procedure.gates() for item in gate.items)
+    whens = [*(s.when for s in steps), *(g.when for g in procedure.gates()), *(i.when for i in items)]
+    return {name for when in whens for name in when}
 
 
 def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:

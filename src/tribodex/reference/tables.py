@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+from collections.abc import Callable, Iterable
 from itertools import pairwise
 from pathlib import Path
 from typing import Any
@@ -10,15 +11,17 @@ from typing import Any
 import yaml
 from pydantic import TypeAdapter
 
-from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable
+from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable, WithdrawalSleeve, WithdrawalTable
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group, Taper
 from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
 from tribodex.core.components.material import Material, MaterialTable
+from tribodex.core.mounting.ball_angle import BallAngle, BallAngles
 from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
+from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
-from tribodex.core.sources import Source
+from tribodex.core.sources import Recall, Source
 from tribodex.usecases.ports import Sheet
 
 _SOURCE = TypeAdapter(Source)
@@ -47,13 +50,34 @@ def read_all(folder: Path) -> dict[str, Sheet]:
     return {path.stem: read_sheet(folder, path.stem) for path in sorted(folder.glob("*.csv"))}
 
 
+def cell(text: str, safer: Callable[[Iterable[float]], float] = min) -> tuple[float | None, Recall]:
+    """A cell with how sure it is: “12” remembered twice alike, “12~13” the memories differ (the safer is taken), “12?” once.
+
+    >>> cell("0.75~0.7"), cell("12?", max), cell("")
+    ((0.7, <Recall.DIFFERS: 'two memories differ'>), (12.0, <Recall.ONCE: 'remembered once'>), (None, <Recall.TWICE: 'remembered twice alike'>))
+    """
+    if not text:
+        return None, Recall.TWICE
+    parts = [part for part in text.rstrip("?").split("~") if part]
+    recall = Recall.ONCE if text.endswith("?") else Recall.DIFFERS if len(parts) > 1 else Recall.TWICE
+    return safer(float(part) for part in parts), recall
+
+
+def value(text: str, safer: Callable[[Iterable[float]], float] = min) -> float:
+    """The number of a cell that must have one."""
+    number, _ = cell(text, safer)
+    if number is None:
+        raise ValueError("an empty cell where a number must stand")
+    return number
+
+
 def clearance_table(sheet: Sheet) -> ClearanceTable:
     """Group limits by bore."""
     rows = tuple(
         ClearanceRow(
             float(row["d_over_mm"]),
             float(row["d_to_mm"]),
-            {group: Span(float(row[f"{group}_min"]), float(row[f"{group}_max"])) for group in Group},
+            {g: Span(value(row[f"{g}_min"], max), value(row[f"{g}_max"])) for g in Group if row[f"{g}_min"] and row[f"{g}_max"]},
         )
         for row in sheet.rows
     )
@@ -72,21 +96,31 @@ def reduction_cards(sheet: Sheet) -> dict[str, ReductionCard]:
 
 
 def _reduction_row(row: dict[str, str]) -> ReductionRow:
+    recalled: dict[str, Recall] = {}
+
+    def take(column: str, name: str, safer: Callable[[Iterable[float]], float] = min) -> float:
+        number, recall = cell(row[column], safer)
+        if recall is not Recall.TWICE:
+            recalled[name] = recall
+        return number or 0.0
+
+    # Where two memories differ: the smaller reduction and drive-up, the greater residual.
     drive_up = {}
     for taper, name in ((Taper.ONE_IN_12, "1_12"), (Taper.ONE_IN_30, "1_30")):
         if row[f"driveup_{name}_min_mm"]:
-            drive_up[taper] = Span(float(row[f"driveup_{name}_min_mm"]), float(row[f"driveup_{name}_max_mm"]))
+            drive_up[taper] = Span(*(take(f"driveup_{name}_{end}_mm", f"drive_up_{taper}") for end in ("min", "max")))
     return ReductionRow(
         float(row["d_over_mm"]),
         float(row["d_to_mm"]),
-        Span(_um(row["reduction_min_mm"]), _um(row["reduction_max_mm"])),
+        Span(*(_um(take(f"reduction_{end}_mm", "reduction")) for end in ("min", "max"))),
         drive_up,
-        {g: _um(row[f"min_residual_{g}_mm"]) for g in (Group.CN, Group.C3, Group.C4) if row[f"min_residual_{g}_mm"]},
+        {g: _um(take(f"min_residual_{g}_mm", f"residual_{g}", max)) for g in (Group.CN, Group.C3, Group.C4) if row[f"min_residual_{g}_mm"]},
+        recalled,
     )
 
 
-def _um(mm: str) -> float:
-    return round(float(mm) * 1000, 3)
+def _um(mm: float) -> float:
+    return round(mm * 1000, 3)
 
 
 def _bands_join(name: str, rows: Any) -> None:
@@ -96,15 +130,17 @@ def _bands_join(name: str, rows: Any) -> None:
 
 
 def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
-    """Metric lock nuts with tab washers, and the large ones whose lock is counted at hand."""
+    """Metric lock nuts, normal and light, with tab washers; and the large ones whose lock is counted at hand."""
     small = [
         LockNut(
             float(row["thread_d_mm"]),
             float(row["pitch_mm"]),
             float(row["outside_d_mm"]),
             int(row["slots"]),
-            int(row["washer_tabs"]),
-            float(row["slot_width_mm"]),
+            int(value(row["washer_tabs"])),
+            value(row["slot_width_mm"]),
+            washer_mm=cell(row["washer_thickness_mm"])[0],
+            series=row["series"],
         )
         for row in sheet.rows
     ]
@@ -112,12 +148,14 @@ def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
         LockNut(
             float(row["thread_d_mm"]),
             float(row["pitch_mm"]),
-            float(row["outside_d_mm"]) if row["outside_d_mm"] else None,
-            int(row["slots"]) if row["slots"] else None,
+            value(row["outside_d_mm"]),
+            int(value(row["slots"])) if row["slots"] else None,
             None,
-            None,
+            value(row["slot_width_mm"]) if row["slot_width_mm"] else None,
             source_id=large.source.id,
             lock=LockKind.LOCKING_CLIP,
+            series=row["series"],
+            trapezoidal=True,
         )
         for row in large.rows
     ]
@@ -125,22 +163,56 @@ def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
 
 
 def inch_nuts(sheet: Sheet) -> LockNutTable:
-    """Inch lock nuts of inch adapter sleeves: thread and pitch; diameter, slots and tabs are measured at hand."""
+    """Inch lock nuts of inch adapter sleeves; what nobody remembers is measured at hand."""
+
+    def inch(text: str) -> float | None:
+        number, _ = cell(text)
+        return round(number * 25.4, 3) if number is not None else None
+
     return LockNutTable(
         sheet.source,
         tuple(
             (
-                5.0 * int(row["bore_code"]),
+                float(row["bearing_bore_mm"]),
                 LockNut(
                     round(float(row["thread_d_in"]) * 25.4, 3),
                     parse_pitch_mm(f"{row['threads_per_in']} tpi", "threads_per_in"),
-                    None,
-                    None,
-                    None,
-                    None,
+                    inch(row["outside_d_in"]),
+                    int(row["slots"]) if row["slots"] else None,
+                    int(value(row["washer_tabs"])) if row["washer_tabs"] else None,
+                    inch(row["slot_width_in"]),
                     source_id=sheet.source.id,
+                    washer_mm=inch(row["washer_thickness_in"]),
+                    series=row["code"],
                 ),
             )
+            for row in sheet.rows
+        ),
+    )
+
+
+def ball_angles(sheet: Sheet) -> BallAngles:
+    """Tightening angles of self-aligning ball bearings, from light metal contact."""
+    return BallAngles(
+        sheet.source,
+        tuple(
+            BallAngle(
+                float(row["bore_mm"]),
+                Span(value(row["angle_deg"]), value(row["angle_deg"], max)),
+                value(row["drive_up_mm"]),
+                cell(row["angle_deg"])[1],
+            )
+            for row in sheet.rows
+        ),
+    )
+
+
+def inch_shafts(sheet: Sheet) -> InchShafts:
+    """Tolerances of inch shafts. Where two memories differ, the narrower band."""
+    return InchShafts(
+        sheet.source,
+        tuple(
+            InchBand(row["kind"], float(row["over_in"]), float(row["to_in"]), value(row["upper_in"]), value(row["lower_in"], max))
             for row in sheet.rows
         ),
     )
@@ -155,19 +227,34 @@ def material_table(sheet: Sheet) -> MaterialTable:
 
 
 def sleeve_table(sheet: Sheet) -> SleeveTable:
-    """Adapter sleeves; both habits of inch shafts."""
-    return SleeveTable(
-        sheet.source,
-        tuple(
+    """Adapter sleeves of every series; both habits of inch shafts."""
+    rows = []
+    for row in sheet.rows:
+        inches = [
+            text for name in ("shaft_in_common", "shaft_in_other") for part in row[name].rstrip("?").split("~") for text in part.split(";") if text
+        ]
+        length, recall = cell(row["sleeve_length_mm"])
+        rows.append(
             AdapterSleeve(
                 float(row["bearing_bore_mm"]),
-                float(row["shaft_mm"]),
-                tuple(text for text in dict.fromkeys((row["shaft_in_common"], row["shaft_in_other"])) if text),
-                float(row["sleeve_length_mm"]),
+                value(row["shaft_mm"]),
+                tuple(dict.fromkeys(inches)),
+                length,
+                row["series"],
+                cell(row["nut_outside_mm"])[0],
+                recall,
             )
-            for row in sheet.rows
-        ),
-    )
+        )
+    return SleeveTable(sheet.source, tuple(rows))
+
+
+def withdrawal_table(sheet: Sheet) -> WithdrawalTable:
+    """Withdrawal sleeves with the nut that takes them off."""
+    rows = []
+    for row in sheet.rows:
+        length, recall = cell(row["sleeve_length_mm"])
+        rows.append(WithdrawalSleeve(float(row["bearing_bore_mm"]), value(row["shaft_mm"]), length, row["withdrawal_nut"], row["series"], recall))
+    return WithdrawalTable(sheet.source, tuple(rows))
 
 
 def dimension_table(*sheets: Sheet) -> DimensionTable:
@@ -178,9 +265,9 @@ def dimension_table(*sheets: Sheet) -> DimensionTable:
             BoundaryDimensions(
                 row["code"],
                 row["series"],
-                float(row["d"]),
-                float(row["D"]),
-                float(row["B"]),
+                value(row["d"]),
+                value(row["D"]),
+                value(row["B"]),
                 float(row["mass_kg_approx"]) if row["mass_kg_approx"] else None,
                 sheet.source.id,
             )

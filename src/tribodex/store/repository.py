@@ -136,7 +136,14 @@ class SqlStore:
                 f"This job was written in schema {foreign}; this version reads schemas {OLDEST_SCHEMA} to {SCHEMA_VERSION}. Its log is kept as it is."
             )
         return [
-            Event(r.seq, r.client_event_id, decode(r.kind, r.payload, r.schema_version), r.actor, r.happened_at.replace(tzinfo=UTC), r.recorded_at.replace(tzinfo=UTC))
+            Event(
+                r.seq,
+                r.client_event_id,
+                decode(r.kind, r.payload, r.schema_version),
+                r.actor,
+                r.happened_at.replace(tzinfo=UTC),
+                r.recorded_at.replace(tzinfo=UTC),
+            )
             for r in rows
         ]
 

@@ -11,7 +11,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.section import Section
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
-from tribodex.core.job.moves import NextMove, first_tab
+from tribodex.core.job.moves import NextMove
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import current_stage, gate_due, status
 from tribodex.core.job.state import JobState
@@ -19,8 +19,8 @@ from tribodex.core.job.telling import tell
 from tribodex.core.mounting.gauging import mean_result
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
-from tribodex.core.mounting.running import play_gone_at
 from tribodex.core.mounting.methods import METHOD_NOTES, Method
+from tribodex.core.mounting.running import play_gone_at
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
 from tribodex.core.procedure import Gate, Procedure, texts_for
 from tribodex.core.quantities import um_text
@@ -128,9 +128,9 @@ def bench(reference: Reference, job: Loaded) -> Bench:
     asked = plan.turn_range_deg
     if attempt.zero_set and attempt.locked is None and plan.nut is not None:
         if not plan.method.gauged and asked is not None:
-            found = turn_tab_positions(plan.nut, attempt.nut_deg, (asked.low, asked.high), first_tab(state))
+            found = turn_tab_positions(plan.nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
         elif window is not None and not window.empty and position is not None:
-            found = tab_positions(position, plan.nut, window, first_tab(state), risk=state.risk)
+            found = tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
     behind = attempt.reseated.past_deg if attempt.reseated is not None else 0.0
     return Bench(
         id=job.id,
@@ -165,7 +165,7 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         nut_deg=attempt.nut_deg,
         seated_behind_deg=-behind if behind < 0 else None,
         tab_positions=found,
-        tab_known=first_tab(state) is not None,
+        tab_known=state.first_tab_deg() is not None,
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
@@ -248,7 +248,16 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
         figures.insert(
             0 if not state.attempt.zero_set else len(figures),
-            Result(unmounted.id, unmounted.label, unmounted.value, unmounted.unit, None, unmounted.uncertainty, initial.initial_verdict, unmounted.working),
+            Result(
+                unmounted.id,
+                unmounted.label,
+                unmounted.value,
+                unmounted.unit,
+                None,
+                unmounted.uncertainty,
+                initial.initial_verdict,
+                unmounted.working,
+            ),
         )
         if state.stopped_by() != "group":
             figures.append(window_result(window, plan.card_source_id))

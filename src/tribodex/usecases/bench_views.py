@@ -8,9 +8,9 @@ from tribodex.core.adviser.belief import Belief
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockKind
+from tribodex.core.job.attempt import Gauging
 from tribodex.core.job.leaves import expected_play, leaf_for
-from tribodex.core.job.moves import first_tab
-from tribodex.core.job.state import Gauging, JobState
+from tribodex.core.job.state import JobState
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Phase, Row, mean_result
 from tribodex.core.mounting.window import Window
@@ -208,7 +208,7 @@ def dial_view(state: JobState, window: Window | None, position: Belief | None) -
         to_high = (position.clearance_um - window.high_um) / position.per_degree_um
         to_low = (position.clearance_um - window.low_um) / position.per_degree_um
         target = (max(0.0, attempt.nut_deg + to_high), max(0.0, attempt.nut_deg + to_low))
-    first = first_tab(state)
+    first = state.first_tab_deg()
     rim = nut.rim_mm_per_deg
     return Dial(
         slots=nut.slots,

@@ -1,4 +1,4 @@
-"""What a person gave for a plan, as typed, read into parts. Every entry to mend is said at once."""
+"""What a person gave for a plan, as typed, read into parts. Every entry to correct is said at once."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ from typing import TypeVar
 
 from tribodex.core.adviser.move import RISKS
 from tribodex.core.components.bands import Span
-from tribodex.core.components.bearing import Bearing, Designation, Group, Kind, Taper, check_dimensions, read_designation
+from tribodex.core.components.bearing import Bearing, Designation, Group, Kind, Taper, check_dimensions, read_designation, taper_of_series
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import Family, LockKind, LockNut
 from tribodex.core.components.material import SHAFT_STEEL
@@ -17,16 +17,19 @@ from tribodex.core.components.shaft import Finish, Seat, Shaft
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
+from tribodex.core.mounting.methods import METHOD_NOTES, Method, Oil, WasherMethod, default_oil, default_washer, methods_for
 from tribodex.core.mounting.reduction import HALF, Card, ReductionCard
-from tribodex.core.mounting.methods import METHOD_NOTES, Method, WasherMethod, default_washer, methods_for
+from tribodex.core.mounting.shaft_fit import nominal_of
 from tribodex.core.quantities import (
     Length,
+    LengthUnit,
     parse_area_mm2,
     parse_count,
     parse_degrees,
     parse_length,
     parse_pitch_mm,
     parse_pressure_mpa,
+    read_length,
 )
 from tribodex.core.working import number
 from tribodex.usecases.ports import Reference
@@ -67,6 +70,10 @@ class PlanDraft:
     piston_area: str = ""
     start_pressure: str = ""
     risk: str = ""
+    washer_thickness: str = ""
+    special_sleeve: str = ""
+    half_by: str = ""
+    oil: str = ""
 
 
 @dataclass(frozen=True)
@@ -101,6 +108,15 @@ class Parts:
     piston_mm2: float | None
     start_mpa: float | None
     risk: float
+    oil: Oil
+    taper_seen: bool
+    special_sleeve: str
+    half_by: str
+
+    @property
+    def sealed(self) -> bool:
+        """Whether no leaf gets in."""
+        return self.designation is not None and self.designation.sealed
 
 
 T = TypeVar("T")
@@ -121,9 +137,9 @@ class Collector:
             self.fields.extend(error.fields)
             return None
 
-    def add(self, name: str, message: str, expected: str) -> None:
+    def add(self, name: str, message: str, expected: str, choices: tuple[str, ...] = ()) -> None:
         """Keep one more."""
-        self.fields.append(Field(name, message, expected))
+        self.fields.append(Field(name, message, expected, choices))
 
     def choice(self, kind: type[E], value: str, field: str, default: E | None = None) -> E | None:
         """One of a list of names."""
@@ -138,13 +154,13 @@ class Collector:
     def check(self) -> None:
         """Raise InvalidInput when anything was kept."""
         if self.fields:
-            raise InvalidInput(self.fields[0].message if len(self.fields) == 1 else f"{len(self.fields)} entries need mending.", *self.fields)
+            raise InvalidInput(self.fields[0].message if len(self.fields) == 1 else f"{len(self.fields)} entries need correcting.", *self.fields)
 
 
 def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDraft, *, gauges: bool = True) -> Parts:
     """Read a draft. With `gauges` a feeler set is asked for where the method gauges.
 
-    Raises InvalidInput with every field to mend.
+    Raises InvalidInput with every field to correct.
     """
     errors = Collector()
     designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
@@ -153,10 +169,11 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     group = _group(errors, draft, designation)
     taper = _taper(errors, draft, designation)
     size = _dimensions(errors, reference, draft, designation)
-    possible = methods_for(kind, housed)
+    sealed = designation is not None and designation.sealed
+    possible = methods_for(kind, housed or sealed)
     method = errors.choice(Method, draft.method, "method", possible[0])
     if method is not None and method not in possible:
-        what = "a housed unit" if housed else f"a {kind.words}"
+        what = "a housed unit" if housed else "a sealed bearing: no leaf gets in" if sealed else f"a {kind.words}"
         choices = ", ".join(f"{s} ({METHOD_NOTES[s].title.lower()})" for s in possible)
         errors.add("method", f"“{METHOD_NOTES[method].title}” is not for {what}.", choices)
         method = None
@@ -172,7 +189,11 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     shaft = _shaft(errors, reference, draft, size, seat)
     family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
     lock = errors.choice(LockKind, draft.lock, "lock", LockKind.TAB_WASHER) if draft.lock.strip() else None
-    nut = errors.take(lambda: _nut(reference, draft, size.bore_mm, family, seat, lock)) if size and family and seat else None
+    series = designation.series if designation else ""
+    nut = errors.take(lambda: _nut(reference, draft, size.bore_mm, series, family, seat, lock)) if size and family and seat else None
+    if size and seat is Seat.ADAPTER_SLEEVE and shaft is not None:
+        _sleeve_fits(errors, reference, draft, series, size.bore_mm, shaft[0].diameter_mm)
+    oil = errors.choice(Oil, draft.oil, "oil", default_oil(method)) if method else None
     washer = errors.choice(WasherMethod, draft.washer, "washer", default_washer(method)) if method else None
     hydraulic = bool(draft.piston_area.strip() or draft.start_pressure.strip())
     if hydraulic and method is not None and method is not Method.DRIVE_UP:
@@ -184,7 +205,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     asked = errors.take(lambda: _asked(draft, method)) if method else None
     risk = errors.take(lambda: _risk(draft.risk))
     errors.check()
-    if not (size and group and taper and method and seat and where and places and shaft and family and washer and risk):
+    if not (size and group and taper and method and seat and where and places and shaft and family and washer and risk and oil):
         raise InvalidInput("The plan is not complete.")
     if method is not Method.FEELER and nut is None:
         raise InvalidInput.at("nut_pitch", "This method counts the nut's travel: its pitch is needed.", "2 mm or 12 tpi, as marked or measured")
@@ -193,7 +214,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     )
     return Parts(
         bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
-        asked, hydraulic, piston, start, risk,
+        asked, hydraulic, piston, start, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
     )  # fmt: skip
 
 
@@ -217,7 +238,10 @@ def _shaft(errors: Collector, reference: Reference, draft: PlanDraft, size: _Siz
     if not draft.shaft.strip():
         errors.add("shaft", "The shaft diameter is needed: sleeves for several shafts exist for one bearing.", "for example 80 mm or 3 3/16 in")
         return None
-    length = errors.take(lambda: parse_length(draft.shaft, "shaft"))
+    # A shaft is a little smaller than the bore; a bare number that makes sense only in inches is asked back.
+    most = size.bore_mm * 1100 if size is not None else 2e6
+    least = size.bore_mm * 500 if size is not None else 5e3
+    length = errors.take(lambda: read_length(draft.shaft, "shaft", LengthUnit.MM, (least, most)))
     bore = errors.take(lambda: parse_length(draft.shaft_bore, "shaft_bore", zero=True)) if draft.shaft_bore.strip() else None
     material = errors.take(lambda: reference.materials.get(draft.shaft_material.strip())) if draft.shaft_material.strip() else SHAFT_STEEL
     finish = errors.choice(Finish, draft.shaft_finish, "shaft_finish", Finish.GROUND)
@@ -279,7 +303,31 @@ def _group(errors: Collector, draft: PlanDraft, designation: Designation | None)
     return _marked(errors, Group, "group", draft.group, designation.group if designation else None, asked, "the group marked on the ring")
 
 
+# What a person writes behind a taper that the number does not tell: the bore was looked at and measured.
+SEEN = "measured here"
+
+
 def _taper(errors: Collector, draft: PlanDraft, designation: Designation | None) -> Taper | None:
+    chosen = draft.taper.replace(SEEN, "").strip()
+    by_series = taper_of_series(designation.series) if designation and designation.kind is Kind.SPHERICAL_ROLLER else None
+    marked = designation.taper if designation else None
+    for what, taper in (("The designation says", marked), ("The choice says", chosen)):
+        if by_series is not None and taper and taper != by_series:
+            errors.add(
+                "taper" if what.startswith("The choice") else "designation",
+                f"{what} {taper}, yet series {designation.series if designation else ''} has a taper of {by_series}. One of the two is wrong: stop and look.",
+                "K30 is 1:30 (series 240, 241, 248, 249), K is 1:12 (the other series); measure the bore at both faces",
+            )
+            return None
+    if designation is not None and marked is None and chosen and SEEN not in draft.taper:
+        errors.add(
+            "taper",
+            f"“{designation.text}” has no K: without it a bearing has a cylindrical bore.",
+            "look at the ring and measure the bore at both faces",
+            (f"{chosen} {SEEN}",),
+        )
+        return None
+    draft = replace(draft, taper=chosen)
     asked = ("The taper is needed; without K in its designation a bearing has a cylindrical bore.", "1:12 (K) or 1:30 (K30)")
     return _marked(errors, Taper, "taper", draft.taper, designation.taper if designation else None, asked, "K means 1:12, K30 means 1:30")
 
@@ -344,17 +392,37 @@ def _places(text: str) -> int:
     return int(value)
 
 
-def _nut(reference: Reference, draft: PlanDraft, bore_mm: float, family: Family, seat: Seat, lock: LockKind | None) -> LockNut | None:
+def _sleeve_fits(errors: Collector, reference: Reference, draft: PlanDraft, series: str, bore_mm: float, shaft_mm: float) -> None:
+    """A shaft that no sleeve of this bearing fits is a stop, unless a sleeve of its own is named."""
+    if draft.special_sleeve.strip() or draft.housed_unit.strip() not in ("", "no"):
+        return
+    one = reference.sleeves.find(series, bore_mm)
+    sleeves = (one,) if one is not None else reference.sleeves.for_bore(bore_mm)
+    if sleeves and not any(nominal_of(sleeve, shaft_mm) for sleeve in sleeves):
+        listed = ", ".join(dict.fromkeys(text for sleeve in sleeves for text, _ in sleeve.nominals()))
+        errors.add(
+            "shaft",
+            f"No sleeve for a {bore_mm:g} mm bore fits a shaft of {number(shaft_mm)} mm: wrong bearing, wrong block, or worn shaft. Stop and measure.",
+            f"{listed}; or name the special sleeve with its drawing",
+        )
+
+
+def _nut(reference: Reference, draft: PlanDraft, bore_mm: float, series: str, family: Family, seat: Seat, lock: LockKind | None) -> LockNut | None:
     """The nut of the table, with whatever the person measured or counted put over it. None when nothing is known.
 
     The tables hold nuts of adapter sleeves; on another seat the nut is another one and is given by the person.
     """
     table = reference.inch_nuts if family is Family.INCH else reference.nuts
-    row = table.find(bore_mm) if seat is Seat.ADAPTER_SLEEVE else None
+    sleeve = reference.sleeves.find(series, bore_mm)
+    outside = sleeve.nut_outside_mm if sleeve is not None and family is Family.METRIC else None
+    row = table.find(bore_mm, outside) if seat is Seat.ADAPTER_SLEEVE else None
     texts = (draft.nut_thread, draft.nut_pitch, draft.nut_outside, draft.nut_slots, draft.nut_tabs)
+    if row is not None and draft.washer_thickness.strip():
+        thickness = read_length(draft.washer_thickness, "washer_thickness", LengthUnit.MM, (300, 6000)).mm
+        row = replace(row, washer_mm=thickness, washer_measured=True)
     if not any(text.strip() for text in texts):
         # The table counts the positions of its own lock; another one has its own.
-        return replace(row, lock=lock, tabs=None) if row is not None and lock not in (None, row.lock) else row
+        return replace(row, lock=lock, tabs=None, washer_mm=None) if row is not None and lock not in (None, row.lock) else row
     if row is None and not draft.nut_pitch.strip():
         raise InvalidInput.at("nut_pitch", "The table has no nut here, and without its pitch nothing about it can be computed.", "2 mm or 12 tpi")
     thread = parse_length(draft.nut_thread, "nut_thread").mm if draft.nut_thread.strip() else row.thread_mm if row else bore_mm
@@ -377,4 +445,12 @@ def _nut(reference: Reference, draft: PlanDraft, bore_mm: float, family: Family,
         tabs_counted="nut_tabs" in counts,
         source_id="measured here",
         lock=lock or (row.lock if row else LockKind.TAB_WASHER),
+        washer_mm=read_length(draft.washer_thickness, "washer_thickness", LengthUnit.MM, (300, 6000)).mm
+        if draft.washer_thickness.strip()
+        else row.washer_mm
+        if row and not other_lock
+        else None,
+        washer_measured=bool(draft.washer_thickness.strip()),
+        series=row.series if row else "",
+        trapezoidal=row.trapezoidal if row else False,
     )

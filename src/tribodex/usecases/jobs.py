@@ -10,9 +10,10 @@ from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
+from tribodex.core.job.fold import fold
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.stages import current_stage, status
-from tribodex.core.job.state import JobState, fold
+from tribodex.core.job.state import JobState
 from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.draft import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
@@ -60,7 +61,7 @@ def open_job(
     try:
         plan = plan_of(store, reference, draft)
     except InvalidInput as error:
-        raise InvalidInput(f"{len(fields) + len(error.fields)} entries need mending.", *fields, *error.fields) from error
+        raise InvalidInput(f"{len(fields) + len(error.fields)} entries need correcting.", *fields, *error.fields) from error
     if place is None or fields:
         raise InvalidInput("The job is not complete.", *fields)
     number = store.create_job(job_id, recorded_at)

@@ -10,7 +10,6 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.compare import Comparison, compare
 from tribodex.core.mounting.force import ToolChoice
-from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.methods import (
     METHOD_NOTES,
     WASHER_REASONS,
@@ -21,6 +20,7 @@ from tribodex.core.mounting.methods import (
     default_washer,
     methods_for,
 )
+from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
 from tribodex.core.procedure import Choice, Procedure, texts_for
 from tribodex.core.working import Result
 from tribodex.usecases.planning import covering_cards, tool_of

@@ -7,15 +7,17 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal, Protocol
 
-from tribodex.core.components.adapter_sleeve import SleeveTable
+from tribodex.core.components.adapter_sleeve import SleeveTable, WithdrawalTable
 from tribodex.core.components.bearing import DimensionTable, Kind
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNutTable
 from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
 from tribodex.core.job.events import Event
+from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
 from tribodex.core.mounting.reduction import ReductionCard
+from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
 from tribodex.core.sources import Source
 
@@ -40,6 +42,9 @@ class Reference:
     inch_nuts: LockNutTable
     materials: MaterialTable
     sleeves: SleeveTable
+    withdrawal: WithdrawalTable
+    ball_angles: BallAngles
+    inch_shafts: InchShafts
     dimensions: DimensionTable
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]

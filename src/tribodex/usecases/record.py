@@ -8,9 +8,9 @@ from datetime import datetime
 from typing import Any
 
 from tribodex.core.components.lock_nut import LockKind
+from tribodex.core.job.attempt import Gauging
 from tribodex.core.job.events import SCHEMA_VERSION, Abandoned, Signed
 from tribodex.core.job.plan import Plan
-from tribodex.core.job.state import Gauging
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict

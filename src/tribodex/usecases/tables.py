@@ -150,7 +150,11 @@ def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
     rows = theory_against_cards(cards, BORES, taper)
     theory = {row.bore_mm: row.theory_ratio for row in rows}
     uncertainty = 2 * RATIO_SD_SHARE
-    lines = [Series("Elastic rings, solid steel", "line", tuple(Band(b, b, r * (1 - uncertainty), r * (1 + uncertainty)) for b, r in sorted(theory.items())))]
+    lines = [
+        Series(
+            "Elastic rings, solid steel", "line", tuple(Band(b, b, r * (1 - uncertainty), r * (1 + uncertainty)) for b, r in sorted(theory.items()))
+        )
+    ]
     found = []
     for card in cards:
         its = tuple(Band(r.bore_mm, r.bore_mm, r.card_low, r.card_high) for r in rows if r.card == card.card)

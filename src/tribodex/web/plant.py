@@ -9,8 +9,8 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import RootModel, TypeAdapter
 
 from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.procedure import Choice
 from tribodex.core.sources import Source
 from tribodex.usecases.crib import gauges_of, with_own_cards

@@ -1,4 +1,4 @@
-"""Errors as RFC 9457 problem details, each with the fields to mend."""
+"""Errors as RFC 9457 problem details, each with the fields to correct."""
 
 from __future__ import annotations
 
@@ -13,18 +13,19 @@ from werkzeug.exceptions import HTTPException
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused, TribodexError
 
 STATUS: dict[type[TribodexError], tuple[int, str, str]] = {
-    InvalidInput: (422, "invalid-input", "Something needs mending"),
+    InvalidInput: (422, "invalid-input", "Something needs correcting"),
     Refused: (409, "refused", "Not now"),
     NotFound: (404, "not-found", "Not found"),
 }
 
 
 class ProblemField(BaseModel):
-    """One thing to mend."""
+    """One thing to correct."""
 
     name: str
     message: str
     expected: str = ""
+    choices: list[str] = []
 
 
 class Problem(BaseModel):
@@ -44,7 +45,7 @@ def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field
         "title": title,
         "status": status,
         "detail": detail,
-        "fields": [{"name": f.name, "message": f.message, "expected": f.expected} for f in fields],
+        "fields": [{"name": f.name, "message": f.message, "expected": f.expected, "choices": list(f.choices)} for f in fields],
     }
     return Response(json.dumps(body, ensure_ascii=False), status, content_type="application/problem+json")
 
@@ -52,7 +53,9 @@ def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field
 def from_validation(error: ValidationError) -> Response:
     """What pydantic found, in sentences."""
     fields = tuple(_field(dict(item)) for item in error.errors())
-    return problem(422, "invalid-input", "Something needs mending", fields[0].message if len(fields) == 1 else "Some entries need mending.", fields)
+    return problem(
+        422, "invalid-input", "Something needs correcting", fields[0].message if len(fields) == 1 else "Some entries need correcting.", fields
+    )
 
 
 def _field(item: dict[str, Any]) -> Field:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tribodex.core.adviser.belief import FORM_SD_UM, SHARED_SD_UM, Array, normal_below
+from tribodex.core.adviser.reading import FORM_SD_UM, SHARED_SD_UM, Array, normal_below
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.mounting.gauging import FINE_ENOUGH_UM, Bracket

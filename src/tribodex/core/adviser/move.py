@@ -6,81 +6,170 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from enum import StrEnum
 
 import numpy as np
 
-from tribodex.core.adviser.belief import CELL_SD_UM, SHARED_SD_UM, Array, Belief
-from tribodex.core.mounting.locking import USUAL_RISK
+from tribodex.core.adviser.belief import Belief
+from tribodex.core.adviser.reading import CELL_SD_UM, SHARED_SD_UM, Array
+from tribodex.core.mounting.locking import USUAL_RISK, Ruling
 from tribodex.core.mounting.window import Window
+from tribodex.core.working import Level
 
 RISK = USUAL_RISK
 RISKS = (0.01, 0.02, 0.05)
-# With this chance to be inside, and gauged where it stands, nothing more is asked for.
-ENOUGH = 0.97
+# With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
+ENOUGH = 0.90
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
-WORTH = 0.02
-REGAUGE_WORTH = 0.015
+WORTH = 0.05
+REGAUGE_WORTH = 0.08
 # Gauging again on the spot narrows the uncertainty while there is this much of it; not for ever.
-REPEATS = 3
-# A drive-up takes about two turns: each may spend this share of the risk.
-TURN_SHARE = 0.5
-# Beyond this a turn risks more than the gauging that it saves is worth, whatever risk was chosen.
-TURN_MOST = 0.0075
+NARROW_WORTH = 0.08
+REPEATS = 2
+MOST_REPEATS = 4
 # A window narrower than this is worth a second gauging of the unmounted clearance.
 NARROW_UM = 12.0
-# What one more gauging of three places on both rows would tell (sd, µm).
+# Tab positions further apart than this are aimed at from the start (degrees).
+COARSE_STEP_DEG = 6.0
+# The least turn that a hand sets and reads (degrees).
+LEAST_TURN_DEG = 2.0
+# What one more gauging of three places on both rows would tell (sd, µm), and the half-width that its mean then has.
 SEEN_SD_UM = math.hypot(SHARED_SD_UM, CELL_SD_UM / math.sqrt(6))
+USUAL_UNCERTAINTY_UM = 4.5
+
+
+class Act(StrEnum):
+    """What the adviser would do with the nut."""
+
+    TURN = "turn"
+    GAUGE = "gauge"
+    AGAIN = "gauge again"
+    LOCK = "lock"
+    NARROW = "nothing lawful"
+    TOO_FAR = "too far"
 
 
 @dataclass(frozen=True)
 class Advice:
-    """What to do with the nut. `angle_deg` zero says: do not turn; `regauge`: gauge once more where it stands.
+    """What to do with the nut. `angle_deg` is zero unless the act is to turn.
 
     `inside_now` and `inside_after` are chances to be inside the window, `below_after` to be below its lower end,
-    `limit_now` that less than the residual limit is left already.
+    `limit_now` that less than what must be left is left already. `small`: the turn is a last small step.
     """
 
+    act: Act
     angle_deg: float
     best_deg: float
     inside_now: float
     inside_after: float
     below_after: float
     limit_now: float
-    stop: bool
-    regauge: bool
+    small: bool = False
 
 
-def advise(now: Belief, window: Window, readings: int, repeats: int, risk: float = RISK, step_deg: float = 0.0) -> Advice:
+@dataclass(frozen=True)
+class Lock:
+    """How the nut is locked: turn between tab positions (zero: any place) and to the first one, None when nobody looked;
+    what the leaf allows after a turn.
+    """
+
+    step_deg: float = 0.0
+    first_deg: float | None = None
+    ruling: Ruling | None = None
+
+    def turns(self, most: int = 3) -> tuple[float, ...]:
+        """Turns to the next places to lock; half a step stands for places nobody has seen."""
+        if not self.step_deg:
+            return (0.0,)
+        if self.first_deg is None:
+            return (self.step_deg / 2,)
+        return tuple(self.first_deg + i * self.step_deg for i in range(most))
+
+    def allows(self, turn_deg: float) -> bool:
+        """Whether the leaf allows to lock after this turn; as far as nobody asked it, yes."""
+        return self.ruling is None or self.ruling(turn_deg).level is not Level.STOP
+
+
+@dataclass(frozen=True)
+class Question:
+    """What is asked of the adviser besides where the bearing is.
+
+    `readings` on the sleeve so far; `repeats` of them after the first where the nut stands now; `most_deg` is a cap on the
+    next turn (a blind first one, a test turn), None for none; `gauged_again` when it will be gauged once more anyway before
+    the lock (a washer still to be fitted); `only_seated` when nothing but seating the nut on its washer happened since the last
+    gauging; `narrow` when it was accepted by name that only what must be
+    left is kept at the chosen risk, not the window's lower end.
+    """
+
+    readings: int
+    repeats: int = 0
+    risk: float = RISK
+    lock: Lock = Lock()
+    most_deg: float | None = None
+    narrow: bool = False
+    gauged_again: bool = False
+    only_seated: bool = False
+
+
+def advise(now: Belief, window: Window, asked: Question) -> Advice:
     """The largest turn whose chance to end below the window stays within the risk, but not past the best place.
 
-    Symbols: α turn (degrees); risk: chance of ending below lo; readings: gaugings on the sleeve so far; repeats: how many
-    of them after the first were taken where the nut stands now; step_deg: turn between tab_positions of tab and slot, so that
-    half a step is left for locking (zero: no such steps).
+    Symbols: α turn (degrees); risk: chance of ending below lo, or below what must be left where the window is too narrow
+    for leaves and that was accepted by name.
     Valid: window not empty.
     Raises: nothing.
     Source: decision on the posterior.
 
-    >>> from tribodex.core.adviser.belief import Reading, believe
+    >>> from tribodex.core.adviser.infer import believe
     >>> from tribodex.core.adviser.prior import SleeveModel
     >>> from tribodex.core.components.bands import Span
     >>> w = Window(65, 80, 125, Span(45, 60), 50.0)
-    >>> first = advise(believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [], 0.0), w, 0, 0)
-    >>> 80 < first.angle_deg < 150, first.below_after <= 0.02, first.stop
-    (True, True, False)
+    >>> first = advise(believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [], 0.0), w, Question(0))
+    >>> first.act.value, 60 < first.angle_deg < 150, first.below_after <= 0.02
+    ('turn', True, True)
     """
-    inside_here = now.inside(window)
-    best, _ = _best_turn(now, window, inside_here)
-    # Locking tightens by up to a step: what is reached that way counts as reached.
-    inside_now = max(inside_here, now.after(min(best, step_deg)).inside(window)) if best > 0 and step_deg else inside_here
-    allowed = _largest_allowed(now, window, risk, step_deg, max(0.0, best - step_deg / 2))
-    angle = _settable(allowed)
-    after = now.after(angle)
-    inside_after = after.inside(window) if angle else inside_now
-    gains = angle > 0 and inside_after >= inside_now + WORTH
-    gauged = now.gauged_here and readings > 0
-    regauge = gauged and not gains and inside_now < ENOUGH and repeats < REPEATS and _gauging_gains(now, window, risk, inside_now)
-    stop = gauged and not gains and not regauge and now.below(window) < 0.5
-    return Advice(0.0 if stop or regauge else angle, best, inside_now, inside_after, after.below(window), now.below_limit(window), stop, regauge)
+    lock = asked.lock
+    gauged = (now.gauged_here or asked.only_seated) and asked.readings > 0
+    lawful = [turn for turn in lock.turns() if lock.allows(turn)] if gauged else []
+    inside_now = max((now.after(turn).inside(window) for turn in lawful), default=now.inside(window))
+    rest = 0.0 if lock.first_deg is not None else lock.step_deg / 2
+    aim = _aim(window)
+    best = max(0.0, _best_turn(now, aim) - rest)
+    angle = _allowed(now, window, asked, rest, best)
+    if lock.first_deg is not None and lock.step_deg >= COARSE_STEP_DEG:
+        angle = _to_tab(now, window, lock, angle, best)
+    angle = _settable(angle, lock)
+    inside_after = now.after(angle + rest).inside(window) if angle else inside_now
+    below_after = now.after(angle + rest).below(window)
+    limit_now = now.below_limit(window)
+
+    def advice(act: Act, turn: float = 0.0) -> Advice:
+        return Advice(act, turn, best, inside_now, inside_after, below_after, limit_now, 0 < turn < 10)
+
+    def narrow_pays() -> bool:
+        """Whether keeping only what must be left, not the window's lower end, would better the chance by much."""
+        if asked.narrow or window.width_um >= NARROW_UM:
+            return False
+        further = _settable(_allowed(now, window, replace(asked, narrow=True), rest, best), lock)
+        return bool(further) and now.after(further + rest).inside(window) >= max(inside_now, inside_after) + NARROW_WORTH
+
+    if not gauged:
+        # One turn, then a gauging: what is left of a turn is not made up unseen.
+        return advice(Act.TURN, angle) if angle and now.nut_angle_deg == 0 else advice(Act.GAUGE)
+    if lawful and inside_now >= ENOUGH:
+        return advice(Act.LOCK)
+    if now.clearance_um < window.high_um + NARROW_UM and narrow_pays():
+        return advice(Act.NARROW)
+    # Where the leaf does not allow to lock yet, any turn that keeps the risk leads there; else it must be worth its gauging.
+    if angle and inside_after >= inside_now + (WORTH if lawful else 0.0) and not _past(now, window):
+        return advice(Act.TURN, angle)
+    if asked.repeats < REPEATS and (not lawful or (not asked.gauged_again and _gauging_gains(now, window, inside_now))):
+        return advice(Act.AGAIN)
+    if lawful:
+        return advice(Act.LOCK)
+    if _past(now, window) or (asked.narrow and asked.repeats >= MOST_REPEATS):
+        return advice(Act.TOO_FAR)
+    return advice(Act.NARROW)
 
 
 def unmounted_again(window: Window, gaugings: int) -> bool:
@@ -95,10 +184,23 @@ def unmounted_again(window: Window, gaugings: int) -> bool:
     >>> unmounted_again(Window(60, 66, 120, Span(45, 60), 60.0), 1), unmounted_again(Window(60, 66, 120, Span(45, 60), 60.0), 2)
     (True, False)
     """
-    return gaugings < 2 and window.high_um - window.low_um < NARROW_UM
+    return gaugings < 2 and window.width_um < NARROW_UM
 
 
-def _best_turn(now: Belief, window: Window, inside_here: float, rounds: int = 11) -> tuple[float, float]:
+def _past(now: Belief, window: Window) -> bool:
+    return now.clearance_um < window.low_um and now.below(window) > 0.5
+
+
+def _aim(window: Window) -> Window:
+    """The window to aim in: what must be left, with room for the gauging that has to prove it."""
+    guard = window.guard_um
+    if guard is None:
+        return window
+    proven = min(guard + USUAL_UNCERTAINTY_UM, window.high_um - 0.3 * window.width_um)
+    return replace(window, low_um=max(window.low_um, proven), residual_limit_um=max(guard, proven))
+
+
+def _best_turn(now: Belief, window: Window, rounds: int = 11) -> float:
     """Turn to the greatest chance of being inside: golden section, the chance has one hill."""
     low, high = 0.0, max(5.0, 2.5 * (now.clearance_um - window.low_um) / now.per_degree_um + 60)
     shrink = (math.sqrt(5) - 1) / 2
@@ -106,7 +208,7 @@ def _best_turn(now: Belief, window: Window, inside_here: float, rounds: int = 11
     def value(turn: float) -> float:
         # Far away the chance is flat at zero; the distance to the middle leads there.
         moved = now.after(turn)
-        return moved.inside(window) - 1e-4 * abs(moved.clearance_um - window.mid_um)
+        return moved.inside(window) - 1e-3 * abs(moved.clearance_um - window.mid_um)
 
     a, b = high - shrink * (high - low), low + shrink * (high - low)
     at_a, at_b = value(a), value(b)
@@ -120,37 +222,49 @@ def _best_turn(now: Belief, window: Window, inside_here: float, rounds: int = 11
             b = low + shrink * (high - low)
             at_b = value(b)
     middle = (low + high) / 2
-    inside = now.after(middle).inside(window)
-    return (middle, inside) if inside > inside_here else (0.0, inside_here)
+    return middle if value(middle) > value(0.0) else 0.0
 
 
-def _largest_allowed(now: Belief, window: Window, risk: float, step_deg: float, most: float) -> float:
-    """Bisection: the chance to be below the window only grows with the turn.
+def _keeps(now: Belief, window: Window, asked: Question, turn: float) -> bool:
+    """Whether a turn keeps the chosen risk."""
+    there = now.after(turn)
+    below, _ = there.chances(window)
+    if not asked.narrow:
+        return below <= asked.risk
+    return there.below_limit(window) <= asked.risk
 
-    Room is left for locking: half a step further on, the residual limit must still be kept.
-    """
 
-    def lawful(turn: float) -> bool:
-        if now.after(turn).below(window) > min(risk * TURN_SHARE, TURN_MOST):
-            return False
-        return not step_deg or now.after(turn + step_deg / 2).below_limit(window) <= risk
-
-    if lawful(most):
-        return most
+def _allowed(now: Belief, window: Window, asked: Question, rest: float, best: float) -> float:
+    """Bisection: the chance to be below the window only grows with the turn. Locking turns on by `rest` more."""
+    most = best if asked.most_deg is None else min(best, asked.most_deg)
+    if most <= 0 or _keeps(now, window, asked, most + rest):
+        return max(0.0, most)
     low, high = 0.0, most
     for _ in range(9):
         middle = (low + high) / 2
-        if lawful(middle):
+        if _keeps(now, window, asked, middle + rest):
             low = middle
         else:
             high = middle
     return low
 
 
-def _gauging_gains(now: Belief, window: Window, risk: float, inside_now: float) -> bool:
+def _to_tab(now: Belief, window: Window, lock: Lock, allowed: float, best: float) -> float:
+    """The last tab position that is allowed, when it is nearly as good as the best place; far away any turn will do."""
+    assert lock.first_deg is not None
+    if allowed < best - lock.step_deg:
+        return allowed
+    count = math.floor((allowed - lock.first_deg) / lock.step_deg + 1e-9)
+    if count < 0:
+        return 0.0
+    at = lock.first_deg + count * lock.step_deg
+    return at if now.after(at).inside(window) >= now.inside(window) else 0.0
+
+
+def _gauging_gains(now: Belief, window: Window, inside_now: float) -> bool:
     """Whether one more gauging here is expected to better the chance of ending inside: try what it might read.
 
-    Five readings stand for all that it might say; for each the best lawful turn is looked for.
+    Five readings stand for all that it might say; for each the best of a few turns is looked for.
     """
     here = now.clearances()
     mean = float(now.weight @ here)
@@ -160,29 +274,25 @@ def _gauging_gains(now: Belief, window: Window, risk: float, inside_now: float) 
     expected = 0.0
     for node, share in nodes:
         for sign in (1, -1) if node else (1,):
-            expected += share * _best_lawful(_as_if(now, here, mean + sign * node * spread), window, risk)
+            expected += share * _best_reached(_as_if(now, here, mean + sign * node * spread), window)
     return expected >= inside_now + REGAUGE_WORTH
 
 
 def _as_if(now: Belief, here: Array, read_um: float) -> Belief:
     weight = now.weight * (np.exp(-0.5 * ((here - read_um) / SEEN_SD_UM) ** 2) + 1e-12)
-    return replace(now, weight=weight / weight.sum(), gauged_here=True, marks=0)
+    return replace(now, weight=weight / weight.sum(), gauged_here=True, mark_var_deg2=0.0)
 
 
-def _best_lawful(at: Belief, window: Window, risk: float) -> float:
-    """Best chance of being inside by turns that keep the risk of less than the residual limit."""
+def _best_reached(at: Belief, window: Window) -> float:
+    """Best chance of being inside by a further turn."""
     reach = max(0.0, at.clearance_um - window.low_um) / at.per_degree_um
-    best = at.inside(window)
-    for share in (0.25, 0.5, 0.75):
-        moved = at.after(share * reach)
-        if moved.below_limit(window) > risk:
-            break
-        best = max(best, moved.inside(window))
-    return best
+    return max(at.after(share * reach).inside(window) for share in (0.0, 0.35, 0.7))
 
 
-def _settable(turn: float) -> float:
-    """What a hand can set: five degrees on a long turn, one on a short one; below two degrees nothing."""
+def _settable(turn: float, lock: Lock) -> float:
+    """What a hand can set: five degrees on a long turn, one on a short one; below two degrees nothing. A tab position is kept."""
+    if lock.first_deg is not None and lock.step_deg >= COARSE_STEP_DEG and abs((turn - lock.first_deg) % lock.step_deg) < 1e-6:
+        return turn if turn >= LEAST_TURN_DEG else 0.0
     step = 5.0 if turn > 40 else 1.0
     angle = math.floor(turn / step) * step
-    return angle if angle >= 2 else 0.0
+    return angle if angle >= LEAST_TURN_DEG else 0.0

@@ -19,7 +19,7 @@ def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: Loc
     Raises: OutOfRange for impossible dimensions.
     Source: Lamé with screw and taper geometry; Bayes' rule over κ, seating turn and unmounted clearance.
 
-    >>> from tribodex.core.adviser.belief import believe
+    >>> from tribodex.core.adviser.infer import believe
     >>> from tribodex.core.adviser.prior import SleeveModel
     >>> from tribodex.core.components.bands import Span
     >>> from tribodex.core.components.bearing import Group, Taper

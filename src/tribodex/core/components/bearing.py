@@ -86,6 +86,11 @@ class Bearing:
     kind: Kind = Kind.SPHERICAL_ROLLER
 
     @property
+    def series(self) -> str:
+        """Its series, the code without its bore; empty when it was given by its dimensions."""
+        return series_of(self.basic_code)
+
+    @property
     def raceway_formula(self) -> str:
         """How the raceway diameter is come by."""
         return "(3d + D)/4"
@@ -119,10 +124,43 @@ class Designation:
     grooved: bool
     unread: tuple[str, ...]
     kind: Kind = Kind.SPHERICAL_ROLLER
+    sealed: bool = False
+
+    @property
+    def series(self) -> str:
+        """Its series."""
+        return series_of(self.basic_code)
 
 
-_ROLLER = re.compile(r"^\s*(2\d{4}|2\d{2}/\d{3,4})(?!\d)\s*(.*)$")
-_BALL = re.compile(r"^\s*((?:12|13|22|23)\d{2})(?!\d)\s*(.*)$")
+# A sealed one may carry a prefix (BS2-); the rest begins with its code.
+_ROLLER = re.compile(r"^\s*(?P<prefix>[A-Z]+\d?\s*[-–]\s*)?(?P<code>2\d{4}|2\d{2}/\d{3,4})(?!\d)\s*(?P<rest>.*)$")
+_BALL = re.compile(r"^\s*(?P<prefix>)(?P<code>(?:12|13|22|23)\d{2})(?!\d)\s*(?P<rest>.*)$")
+# Seals on both sides or one: 2RS, 2RS1, 2CS, 2CS5, RS, 2RSR, 2LS and like forms; Z and 2Z are shields.
+_SEAL = re.compile(r"^(?:2|1)?(?:RS|CS|LS|RD|RZ)[A-Z]?\d*$|^2?Z$")
+# Series with a taper of 1:30; the other spherical roller series have 1:12 (common practice, no source).
+STEEP_SERIES = frozenset({"240", "241", "242", "248", "249"})
+
+
+def series_of(code: str) -> str:
+    """The series of a basic code: three figures for spherical roller, two for self-aligning ball bearings.
+
+    >>> series_of("22218"), series_of("240/500"), series_of("2212"), series_of("")
+    ('222', '240', '22', '')
+    """
+    if not code:
+        return ""
+    return code.split("/")[0] if "/" in code else code[: len(code) - 2]
+
+
+def taper_of_series(series: str) -> Taper | None:
+    """The taper that a series has when it has one; None where nothing is known.
+
+    >>> str(taper_of_series("240")), str(taper_of_series("222")), taper_of_series("")
+    ('1:30', '1:12', None)
+    """
+    if not series:
+        return None
+    return Taper.ONE_IN_30 if series in STEEP_SERIES else Taper.ONE_IN_12
 
 
 def read_designation(text: str) -> Designation:
@@ -137,11 +175,14 @@ def read_designation(text: str) -> Designation:
     ('E',)
     >>> ball = read_designation("2212 EKTN9/C3"); ball.kind.words, str(ball.taper), ball.unread
     ('self-aligning ball bearing', '1:12', ('E', 'TN9'))
+    >>> sealed = read_designation("BS2-2218-2CS5K/VT143"); sealed.basic_code, sealed.sealed, str(sealed.taper)
+    ('22218', True, '1:12')
     """
-    found = _ROLLER.match(text.upper())
+    upper = re.sub(r"^(\s*BS2\s*[-–]\s*)2(\d{3})(?!\d)", r"\g<1>22\2", text.upper())
+    found = _ROLLER.match(upper)
     kind = Kind.SPHERICAL_ROLLER
     if not found:
-        found, kind = _BALL.match(text.upper()), Kind.SELF_ALIGNING_BALL
+        found, kind = _BALL.match(upper), Kind.SELF_ALIGNING_BALL
     if not found:
         raise InvalidInput.at(
             "designation",
@@ -153,7 +194,10 @@ def read_designation(text: str) -> Designation:
     groups: list[Group] = []
     grooved = False
     unread: list[str] = []
-    for part in re.split(r"[\s/\-.,+]+", found[2]):
+    sealed = bool(found["prefix"]) and found["prefix"].strip().startswith("BS2")
+    if found["prefix"] and not sealed:
+        unread.append(found["prefix"].strip(" -–"))
+    for part in re.split(r"[\s/\-.,+]+", found["rest"]):
         for token in _split_suffix(part):
             if token == "K30":
                 taper = Taper.ONE_IN_30
@@ -163,11 +207,13 @@ def read_designation(text: str) -> Designation:
                 groups.append(Group(token))
             elif token == "W33":
                 grooved = True
+            elif _SEAL.match(token):
+                sealed = True
             else:
                 unread.append(token)
     if len(set(groups)) > 1:
         raise InvalidInput.at("designation", f"“{text.strip()}” names two clearance groups.", "one of C2, CN, C3, C4, C5, as marked on the ring")
-    return Designation(text.strip(), found[1], taper, groups[0] if groups else None, grooved, tuple(unread), kind)
+    return Designation(text.strip(), found["code"], taper, groups[0] if groups else None, grooved, tuple(unread), kind, sealed)
 
 
 def _split_suffix(part: str) -> list[str]:
@@ -175,7 +221,9 @@ def _split_suffix(part: str) -> list[str]:
     if not part:
         return []
     # A K inside letters is the taper when what stands before it is a design letter or two (EKTN9, CAKM).
-    known = re.compile(r"K30|K(?=$|C[2-5N]|W33)|(?:(?<=^)|(?<=^[EACMJ])|(?<=^[EACMJ]{2}))K(?=[A-Z])|C[2-5](?=$|\D)|CN|W33")
+    known = re.compile(
+        r"[12]?(?:RS|CS|LS)[A-Z]?\d*?(?=$|K|C[2-5]|W33|[/\-])|K30|K(?=$|C[2-5N]|W33)|(?:(?<=^)|(?<=^[EACMJ])|(?<=^[EACMJ]{2}))K(?=[A-Z])|C[2-5](?=$|\D)|CN|W33"
+    )
     tokens: list[str] = []
     position = 0
     for hit in known.finditer(part):
@@ -189,14 +237,14 @@ def _split_suffix(part: str) -> list[str]:
 
 
 def check_dimensions(bore_mm: float, outside_mm: float, width_mm: float) -> None:
-    """Refuse dimensions that no such bearing has (bore 20 to 1000 mm).
+    """Refuse dimensions that no such bearing has (bore 20 to 1600 mm).
 
     Raises InvalidInput or OutOfRange with the fields.
     """
-    if not 18 < bore_mm <= 1000:
+    if not 18 < bore_mm <= 1600:
         raise OutOfRange.at(
             "bore",
-            f"A bore of {bore_mm:g} mm is outside the clearance table, which goes from over 18 to 1000 mm.",
+            f"A bore of {bore_mm:g} mm is outside the clearance table, which goes from over 18 to 1600 mm.",
             "the bearing's bore in mm (not the shaft's), for example 90",
         )
     if not bore_mm * 1.15 < outside_mm < bore_mm * 4:

@@ -6,14 +6,15 @@ import math
 from bisect import bisect_left, bisect_right
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import combinations
+from itertools import combinations, pairwise
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import LengthUnit, um_text
 
-# Standard deviations. A leaf is good to about ±3-5 µm, thick ones a little worse (DIN 2275 class, from memory);
-# the feel of the hand adds as much again (common practice, no source).
-LEAF_SD_UM = 2.0
+# A leaf is good to the larger of ±5 % and ±3 µm (DIN 2275 class, from memory), a joint of a stack to 1 µm more; the feel of the
+# hand adds its own standard deviation (common practice, no source).
+LEAF_SHARE, LEAF_LEAST_UM = 0.05, 3.0
+JOINT_SD_UM = 1.0
 FEEL_SD_UM = 2.5
 MOST_LEAVES = 3
 
@@ -31,8 +32,9 @@ class Stack:
 
     @property
     def sd_um(self) -> float:
-        """Standard deviation of one try: leaf tolerances and feel in quadrature."""
-        return math.sqrt(len(self.leaves_um) * LEAF_SD_UM**2 + FEEL_SD_UM**2)
+        """Standard deviation of one try: leaf tolerances (rectangular), joints and feel in quadrature."""
+        leaves = math.fsum(max(LEAF_SHARE * leaf, LEAF_LEAST_UM) ** 2 / 3 for leaf in self.leaves_um)
+        return math.sqrt(leaves + (len(self.leaves_um) - 1) * JOINT_SD_UM**2 + FEEL_SD_UM**2)
 
 
 @dataclass(frozen=True)
@@ -69,6 +71,23 @@ class FeelerSet:
         first = bisect_left(every, low_um - 0.5, key=lambda stack: stack.thickness_um)
         last = bisect_right(every, high_um + 0.5, key=lambda stack: stack.thickness_um)
         return every[first:last]
+
+    def step_um(self, low_um: float, high_um: float) -> float:
+        """The widest gap between thicknesses that this set makes round a range (µm).
+
+        >>> FeelerSet("a", "A", LengthUnit.MM, (30.0, 40.0, 50.0, 100.0)).step_um(45, 55)
+        20.0
+        """
+        made = [s.thickness_um for s in self.stacks(0.6 * low_um, 1.4 * high_um)]
+        return max((b - a for a, b in pairwise(made) if b > low_um and a < high_um), default=float(self.leaves_um[0]))
+
+    def next_above(self, thickness_um: float) -> Stack | None:
+        """The next thickness that this set makes above one; None beyond the set.
+
+        >>> FeelerSet("a", "A", LengthUnit.MM, (30.0, 40.0, 50.0, 100.0)).next_above(50).leaves_um
+        (40.0, 30.0)
+        """
+        return next(iter(self.stacks(thickness_um + 1.5, 1e6)), None)
 
     def stack_of(self, thickness_um: float, field: str = "leaf") -> Stack:
         """The stack for a thickness that a person names.

@@ -42,6 +42,8 @@ class LockNut:
     `tabs` counts the places where a slot can be held in one whole turn of the part that stands still: outer tabs of the
     washer, positions of the plate, one for a single clip. `outside_mm`, `slots` and `tabs` are None while nobody knows
     them: then no rim length or no tab position is computed. `tabs_counted` tells whether the person counted them at hand.
+    `washer_mm` is the washer's thickness, `washer_measured` whether it was measured here rather than remembered; `series`
+    tells nuts of one thread apart (light, heavy), `trapezoidal` the shape of the thread.
     """
 
     thread_mm: float
@@ -53,6 +55,10 @@ class LockNut:
     tabs_counted: bool = False
     source_id: str = "lock_nut_metric"
     lock: LockKind = LockKind.TAB_WASHER
+    washer_mm: float | None = None
+    washer_measured: bool = False
+    series: str = ""
+    trapezoidal: bool = False
 
     def __post_init__(self) -> None:
         for name, value, low, high, what in (
@@ -102,6 +108,22 @@ class LockNutTable:
     source: Source
     rows: tuple[tuple[float, LockNut], ...]
 
-    def find(self, bore_mm: float) -> LockNut | None:
-        """The nut that goes with a bearing bore, if the table has it."""
-        return next((nut for bore, nut in self.rows if bore == bore_mm), None)
+    def find(self, bore_mm: float, outside_mm: float | None = None) -> LockNut | None:
+        """The nut that goes with a bearing bore, if the table has it.
+
+        Where nuts of several series have the same thread, the outside diameter of the sleeve's own nut decides; without it only
+        what all of them share is known: never one of them by chance.
+        """
+        nuts = [nut for bore, nut in self.rows if bore == bore_mm]
+        if outside_mm is not None:
+            return next((nut for nut in nuts if nut.outside_mm is not None and abs(nut.outside_mm - outside_mm) < 0.6), None)
+        if len(nuts) < 2:
+            return nuts[0] if nuts else None
+        if len({nut.pitch_mm for nut in nuts}) > 1:
+            return None
+        one = nuts[0]
+        same_lock = len({nut.lock for nut in nuts}) == 1
+        return LockNut(
+            one.thread_mm, one.pitch_mm, None, None, None, None, source_id=one.source_id, lock=one.lock if same_lock else LockKind.TAB_WASHER,
+            washer_mm=one.washer_mm if len({nut.washer_mm for nut in nuts}) == 1 else None, trapezoidal=one.trapezoidal,
+        )  # fmt: skip

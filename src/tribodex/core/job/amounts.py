@@ -6,13 +6,13 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.job.commands import StartGauging, TurnUnit
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.running import warm_correction_um, warm_uncertainty_um
-from tribodex.core.quantities import UM_PER, LengthUnit, parse_count, parse_degrees, parse_length, parse_temperature_c, um_text
+from tribodex.core.quantities import LengthUnit, Shown, parse_count, parse_degrees, parse_temperature_c, read_length
 
 MOST_TURN_DEG = 720.0
 
 
-def degrees_of(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount") -> float:
-    """A turn as typed, in degrees.
+def degrees_of(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", shown: Shown = "") -> float:
+    """A turn as typed, in degrees. A bare length counts in the units on the screen.
 
     Raises InvalidInput when it cannot be read or meant.
     """
@@ -24,15 +24,20 @@ def degrees_of(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount") -
     elif unit == "slots" and nut is not None and nut.slot_angle_deg is not None:
         degrees = parse_count(amount, field) * nut.slot_angle_deg
     elif unit == "rim" and nut is not None and nut.rim_mm_per_deg is not None:
-        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm / nut.rim_mm_per_deg
+        per_degree = nut.rim_mm_per_deg
+        degrees = _read_mm(amount, field, (0.2, MOST_TURN_DEG * per_degree), shown) / per_degree
     elif unit == "drive_up" and nut is not None:
-        degrees = parse_length(amount, field, LengthUnit.MM, zero=True).mm * 360 / nut.pitch_mm
+        degrees = _read_mm(amount, field, (0.005, MOST_TURN_DEG * nut.pitch_mm / 360), shown) * 360 / nut.pitch_mm
     else:
         what = {"slots": "slots", "rim": "outside diameter", "drive_up": "thread pitch"}[unit]
         raise InvalidInput.at("unit", f"The nut's {what} is not known in this plan.", "log degrees, or give the nut in the plan")
     if degrees > MOST_TURN_DEG:
         raise InvalidInput.at(field, f"{degrees:.0f}° is more than two whole turns in one go.", "the turn since the last entry; check the unit")
     return degrees
+
+
+def _read_mm(amount: str, field: str, sensible_mm: tuple[float, float], shown: Shown) -> float:
+    return read_length(amount, field, LengthUnit.MM, (sensible_mm[0] * 1000, sensible_mm[1] * 1000), shown, zero=True).mm
 
 
 def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, float | None, float, float]:
@@ -47,26 +52,14 @@ def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, fl
     inner, outer = (parse_temperature_c(texts[name], name) for name in ("inner_temperature", "outer_temperature"))
     correction = warm_correction_um(plan.bearing, inner, outer)
     # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of it.
-    return inner, outer, correction, warm_uncertainty_um(plan.bearing)
+    return inner, outer, correction, warm_uncertainty_um(plan.bearing, inner - outer)
 
 
-def leaves_of(plan: Plan, text: str) -> tuple[float, ...]:
-    """The leaves of this plan's gauge set that make a thickness as typed.
+def leaves_of(plan: Plan, text: str, shown: Shown = "") -> tuple[float, ...]:
+    """The leaves of this plan's gauge set that make a thickness as typed. A bare number is read against the group's band.
 
     Raises InvalidInput when it cannot be meant for this bore, or no stack of the set makes it.
     """
-    length = parse_length(text, "leaf", plan.gauge.unit)
     most = max(plan.groups_um.values(), key=lambda s: s.high).high
-    if length.um > 2 * most:
-        hint = ""
-        bare = length.um / UM_PER[length.unit]
-        for unit in (LengthUnit.THOU, LengthUnit.UM):
-            if unit is not length.unit and bare * UM_PER[unit] <= most:
-                hint = f" Was {bare:g} {unit} meant, {um_text(bare * UM_PER[unit])}?"
-                break
-        raise InvalidInput.at(
-            "leaf",
-            f"{text.strip()} is {um_text(length.um)}: no bearing of this bore has that much play.{hint}",
-            f"up to about {um_text(most)} for a {plan.bearing.bore_mm:g} mm bore",
-        )
+    length = read_length(text, "leaf", plan.gauge.unit, (plan.gauge.leaves_um[0] * 0.9, 1.5 * most), shown)
     return plan.gauge.stack_of(length.um).leaves_um

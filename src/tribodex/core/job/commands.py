@@ -8,6 +8,8 @@ from typing import Literal
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
 from tribodex.core.mounting.judgement import Swivel
+from tribodex.core.mounting.seat import LengthTool
+from tribodex.core.quantities import Shown
 
 TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
 
@@ -54,13 +56,28 @@ class StartGauging:
 
 @dataclass(frozen=True)
 class TryLeaf:
-    """A leaf or stack was tried. `leaf` is a thickness as typed or tapped, for example “0.12” or “4.5 thou”."""
+    """A leaf or stack was tried. `leaf` is a thickness as typed or tapped, for example “0.12” or “4.5 thou”.
+
+    `shown` is the unit system on the screen (mm or in) that a bare number is read in.
+    """
 
     place: int
     row: Row
     leaf: str
     outcome: Outcome
     typed: bool = False
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class BracketPlace:
+    """The thickest leaf that goes in at a place; the next one of the set was tried and does not. “none”: not even the thinnest."""
+
+    place: int
+    row: Row
+    leaf: str
+    typed: bool = False
+    shown: Shown = ""
 
 
 @dataclass(frozen=True)
@@ -78,9 +95,9 @@ class CloseGauging:
 
 @dataclass(frozen=True)
 class AcceptOutside:
-    """Go on although the clearance is outside its group, or the window is empty."""
+    """Go on although the clearance is outside its group, the window is empty, or too narrow for what leaves can tell."""
 
-    what: Literal["group", "window"]
+    what: Literal["group", "window", "narrow"]
     name: str
     reason: str
 
@@ -99,15 +116,33 @@ class TurnNut:
 
     amount: str
     unit: TurnUnit = "degrees"
+    shown: Shown = ""
 
 
 @dataclass(frozen=True)
-class Reseat:
-    """The washer is on and the nut tightened again: how far past its old mark it stands, or behind it."""
+class SeatNut:
+    """The washer or lock is fitted and the nut seated firmly. Everything but the seating itself may be left open.
 
-    amount: str = "0"
-    unit: TurnUnit = "rim"
-    behind: bool = False
+    `amount` is the counted turn behind the old mark (past it where `past`); `washer_thickness` as measured here;
+    `sleeve_before` and `sleeve_after` sleeve end to ring, measured with `tool`.
+    """
+
+    amount: str = ""
+    unit: TurnUnit = "degrees"
+    past: bool = False
+    washer_thickness: str = ""
+    sleeve_before: str = ""
+    sleeve_after: str = ""
+    tool: LengthTool | None = None
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class FollowLeaf:
+    """Leaf and nut do not agree; the leaf was confirmed by a second gauging, and these checks were made: it leads from here."""
+
+    checks: tuple[str, ...]
+    found: str
 
 
 @dataclass(frozen=True)
@@ -131,6 +166,7 @@ class SeeTab:
 
     amount: str
     unit: TurnUnit = "rim"
+    shown: Shown = ""
 
 
 @dataclass(frozen=True)
@@ -169,19 +205,20 @@ class ClosePoint:
     how: str
 
 
+Entry = StartGauging | TryLeaf | SetZero | TurnNut | SeatNut | HandCheck | SeeTab | Lock | AddNote
+
+
 @dataclass(frozen=True)
 class Correct:
-    """An earlier entry was wrong. Give what it should have been, or neither to withdraw it.
+    """An earlier entry was wrong. `entry` is what should have been said there, decided where the entry stands.
 
-    `leaf` and `outcome` for a reading, `amount` and `unit` for a turn or a tab position.
+    An entry is withdrawn only when `withdraw` says so.
     """
 
     target: int
     reason: str
-    leaf: str | None = None
-    outcome: Outcome | None = None
-    amount: str | None = None
-    unit: TurnUnit | None = None
+    entry: Entry | None = None
+    withdraw: bool = False
 
 
 @dataclass(frozen=True)
@@ -206,12 +243,14 @@ Command = (
     | RevisePlan
     | StartGauging
     | TryLeaf
+    | BracketPlace
     | RepeatPlace
     | CloseGauging
     | AcceptOutside
     | SetZero
     | TurnNut
-    | Reseat
+    | SeatNut
+    | FollowLeaf
     | HandCheck
     | ChooseRisk
     | SeeTab

@@ -3,54 +3,94 @@
 from __future__ import annotations
 
 from tribodex.core.adviser.belief import Belief
-from tribodex.core.adviser.move import Advice
-from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
 from tribodex.core.job.leaves import first_leaf
-from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_tab, tenths
-from tribodex.core.job.stages import ready_to_lock
+from tribodex.core.job.lock_moves import lock_move, seat_move
+from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
+from tribodex.core.job.parting import Parted, parted
 from tribodex.core.job.state import JobState
-from tribodex.core.mounting.locking import TabPosition, best, tab_positions, way_out
-from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.window import Window
-from tribodex.core.quantities import mm_text, number_plain, travel_text, um_text
-from tribodex.core.working import in_words
+from tribodex.core.quantities import mm_text, travel_text, um_text
+from tribodex.core.working import Level, in_words
 
-# A first gauging decides nothing while a turn of at least this much is free and the window is this unlikely to be reached.
-FREE_TURN_DEG = 40.0
-HARDLY_INSIDE = 0.02
 # The mark of the card counts as capped by the risk when the allowed turn ends this much before it (degrees).
 CAPPED_DEG = 6.0
+# With no more than this to go the washer is fitted first (degrees).
+SEAT_FIRST_DEG = 15.0
 
 
 def drive_move(state: JobState) -> NextMove:
     """From the zero mark to the lock, for methods that gauge."""
+    found = parted(state)
+    if state.no_play_here() is not None:
+        return _no_play(state)
+    if found is not None:
+        return _parted(state, found)
     window = state.window()
-    if state.attempt.reseated is not None:
-        return _after_reseat(state, window)
     if window is None or window.empty:
-        return NextMove(
-            Do.GAUGE, "Drive on a little and gauge", "There is no window to aim at: it was accepted empty.", "Follow what was agreed with the maker."
-        )
+        return _without_window(state)
     position, advice = state.position(), state.advice()
     if position is None or advice is None:
         return _leaf_only(state, window)
-    gauged = bool(state.gauged())
-    if position.gauged_here and gauged:
-        if position.clearance_um < window.low_um and position.below(window) > 0.5:
-            return past_the_window(position.clearance_um, window)
-        if ready_to_lock(state):
-            return reseat_move(state) if state.plan.reseats else lock_move(state, position, window)
-        if advice.regauge:
+    if (seat := _seat_not_settled(state, position, advice)) is not None:
+        return seat
+    to_seat = state.plan.seats_again and not state.attempt.has_seat and state.plan.hydraulic is None
+    if to_seat and advice.act is Act.TURN and advice.angle_deg <= SEAT_FIRST_DEG and state.here():
+        # What little is left is turned with the washer under the nut: it has to be gauged after that anyway.
+        return seat_move(state)
+    match advice.act:
+        case Act.LOCK:
+            return seat_move(state) if state.plan.seats_again and not state.attempt.has_seat else lock_move(state, position, window)
+        case Act.TURN:
+            return _look_first(state) or _turn(state, position, window, advice)
+        case Act.GAUGE:
+            return _gauge_here(state, position, window)
+        case Act.AGAIN:
             return _again(state, position, window)
-        return _turn(state, position, window, advice)
-    far = not gauged and advice.angle_deg >= FREE_TURN_DEG and position.inside(window) < HARDLY_INSIDE
-    if state.attempt.nut_deg == 0 or far:
-        if not gauged and state.plan.method in (Method.ANGLE, Method.DRIVE_UP):
-            to_mark = _to_mark(state, position, window, advice)
-            if to_mark is not None:
-                return to_mark
-        return _turn(state, position, window, advice)
-    return _gauge_here(state, position, window)
+        case Act.TOO_FAR:
+            return past_the_window(state, position.clearance_um, window)
+        case Act.NARROW:
+            return _narrow(state, window, advice)
+
+
+def _no_play(state: JobState) -> NextMove:
+    found = state.no_play_here()
+    assert found is not None  # asked by drive_move
+    return NextMove(
+        Do.NO_PLAY,
+        "Stop: no measurable clearance",
+        f"Not even the thinnest leaf, {um_text(found.thinnest_um)}, goes in at {', '.join(found.places)}. Do not turn on.",
+        f"Gauge again if the leaf was at fault: bent, dirty, or a thicker set than this bearing needs. Otherwise release. {release_how(state)}",
+        points=("another place of the ring, rollers settled", "a set with thinner leaves", "is this the bearing of the plan, and its group?"),
+    )
+
+
+def _parted(state: JobState, found: Parted) -> NextMove:
+    way = "more" if found.more else "less"
+    by = um_text(abs(found.read_um - found.expected_um))
+    said = f"The leaf reads {um_text(found.read_um)}; the nut's turn says {um_text(found.expected_um)}, {by} {way} than it can be off."
+    if not found.confirmed:
+        why = f"{said} Gauge once more where the nut stands, at another place of the ring, and look at what does not move the bearing."
+        headline = "Stop: leaf and nut do not agree. Gauge again"
+    else:
+        why = f"{said} Two gaugings agree, so the leaf leads. Look at sleeve end, threads, numbers and zero mark before anything is turned."
+        headline = "Stop: leaf and nut do not agree. Look before you turn"
+    most = state.test_turn_deg()
+    test = (
+        f"A test turn of up to {most:.0f}° stays safe whatever the reason; it comes after these looks."
+        if most >= 2
+        else "No test turn: the lower end of the reading is too near to what must be left."
+    )
+    return NextMove(Do.PARTED, headline, why, f"{test} Nothing is locked before it is known why.", points=found.explanations)
+
+
+def _without_window(state: JobState) -> NextMove:
+    if state.may_lock(0.0).level is not Level.STOP and state.here():
+        return NextMove(Do.LOCK, "Follow what was agreed: lock, or drive on a little", state.may_lock(0.0).reason, TIGHTEN_ONLY)
+    return NextMove(
+        Do.GAUGE, "Drive on a little and gauge", "There is no window to aim at: it was accepted empty.", "Follow what was agreed with the maker."
+    )
 
 
 def _leaf_only(state: JobState, window: Window) -> NextMove:
@@ -58,11 +98,12 @@ def _leaf_only(state: JobState, window: Window) -> NextMove:
     if gauged and gauged[-1].nut_angle_deg == state.attempt.nut_deg:
         clearance = gauged[-1].mean_um
         if clearance < window.low_um:
-            return past_the_window(clearance, window)
-        if clearance <= window.high_um:
-            if state.plan.reseats:
-                return reseat_move(state)
-            return NextMove(Do.LOCK, "Inside the window: tighten to the next tab", f"{um_text(clearance)} is left.", TIGHTEN_ONLY)
+            return past_the_window(state, clearance, window)
+        ruling = state.may_lock(0.0)
+        if ruling.level is not Level.STOP:
+            if state.plan.seats_again and not state.attempt.has_seat:
+                return seat_move(state)
+            return NextMove(Do.LOCK, f"Inside the window: tighten to the next {state.plan.lock.stop}", ruling.reason, TIGHTEN_ONLY)
     return NextMove(
         Do.GAUGE,
         "Drive on a little, then gauge",
@@ -71,14 +112,51 @@ def _leaf_only(state: JobState, window: Window) -> NextMove:
     )
 
 
-def past_the_window(clearance_um: float, window: Window) -> NextMove:
+def past_the_window(state: JobState, clearance_um: float, window: Window) -> NextMove:
     """What to do when it was driven too far."""
     return NextMove(
         Do.RELEASE,
-        "Too far: release from the sleeve and start again",
-        f"{um_text(clearance_um)} is left; at least {um_text(window.low_um)} was the aim.",
-        "Loosening a little does not bring it back. The sleeve lets go with a bang: leave the nut on a few threads as a stop. "
-        "Gauge once more before you release, if unsure.",
+        "Too far: release the bearing and start again",
+        f"{um_text(max(0.0, clearance_um))} is left; at least {um_text(window.low_um)} was the aim.",
+        f"Loosening a little does not bring it back. {release_how(state)} Gauge once more before you release, if unsure.",
+    )
+
+
+def _seat_not_settled(state: JobState, position: Belief, advice: Advice) -> NextMove | None:
+    """What is to be done about the seat with its washer before anything else."""
+    seated = state.attempt.seated
+    if seated is not None and seated.seat.verdict.word == "let go":
+        return NextMove(Do.RELEASE, "The seat has let go: start again", seated.seat.verdict.reason, release_how(state))
+    if seated is not None and seated.seat.verdict.word == "not seated yet" and not state.here():
+        return seat_move(state)
+    proven_later = advice.act is Act.TURN and seated is not None and seated.seat.verdict.level is Level.GOOD
+    if state.seat_to_prove() and not proven_later:
+        most = position.per_degree_um * (seated.seat.most_deg if seated is not None else 0.0)
+        why = seated.seat.verdict.reason if seated is not None else "This job was begun before washers had a thickness here."
+        return NextMove(
+            Do.GAUGE,
+            f"Gauge now, nut seated{_first(state, position)}",
+            f"{why} Seating may have taken up to {um_text(most)} more out; a gauging proves where the bearing is.",
+            "Sleeve end to ring, before and after, proves it as well: dial or depth micrometer, three places.",
+        )
+    return None
+
+
+def _look_first(state: JobState) -> NextMove | None:
+    """Where tab positions are far apart, the next one is looked for before the turn that should end on one."""
+    nut = state.plan.nut
+    step = nut.tab_step_deg if nut is not None else None
+    on_already = state.plan.washer is WasherMethod.ON or state.attempt.has_seat
+    if step is None or step < COARSE_STEP_DEG or not on_already or state.first_tab_deg() is not None or not state.gauged():
+        return None
+    rim = nut.rim_mm(step) if nut is not None else None
+    reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {step:.0f}°"
+    return NextMove(
+        Do.SEE_TAB,
+        f"Look how far the next {state.plan.lock.stop} position is",
+        f"They stand {step:.0f}° apart here, so the turn should end on one. Measure along the rim from any slot to the next {state.plan.lock.stop} "
+        f"in the tightening direction ({reach}, the smallest counts).",
+        TIGHTEN_ONLY,
     )
 
 
@@ -94,49 +172,35 @@ def _gauge_here(state: JobState, position: Belief, window: Window) -> NextMove:
 
 
 def _again(state: JobState, position: Belief, window: Window) -> NextMove:
+    ruling = state.may_lock(0.0)
+    why = f"{ruling.reason} " if ruling.level is Level.STOP else ""
     return NextMove(
         Do.GAUGE,
         f"Gauge once more, where it stands{_first(state, position)}",
-        f"About {um_text(position.clearance_um)}, but only {tenths(position.inside(window))} to be inside the window: a second gauging, at "
+        f"{why}About {um_text(position.clearance_um)}, and {tenths(position.inside(window))} to be inside the window: a second gauging, at "
         "more places, narrows the uncertainty without moving the nut.",
         f"A further turn now would not better the chance; {in_words(position.below(window))} to be below the window already.",
     )
 
 
-def _to_mark(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove | None:
-    """The first move of the angle and drive-up methods: to the card's mark, or as far towards it as the risk allows."""
-    asked, nut = state.plan.turn_range_deg, state.plan.nut
-    if asked is None or nut is None or advice.angle_deg <= 0:
-        return None
-    left = asked.mid - state.attempt.nut_deg
-    if left < 2:
-        return None
-    turn = float(round(left)) if left <= advice.angle_deg + CAPPED_DEG else advice.angle_deg
-    after = position.after(turn)
-    drive = turn * nut.pitch_mm / 360
-    span = state.plan.drive_up_mm
-    if state.plan.method is Method.DRIVE_UP:
-        how = "Press on" if state.plan.hydraulic is not None else "Drive on"
-        start = state.attempt.nut_deg * nut.pitch_mm / 360
-        headline = f"{how} until the indicator shows {travel_text(start + drive)}. Then gauge{_first(state, after)}"
-        mark = f"The card asks {travel_text(span.low)} to {travel_text(span.high)} from firm contact" if span else "The card's travel"
-        same = f" That is {turn:.0f}° of the nut."
-    else:
-        rim = nut.rim_mm(turn)
-        along = f": {mm_text(rim)} from the start mark, along the rim" if rim is not None else ""
-        headline = f"Turn to the end mark, {turn:.0f}°{along}. Then gauge{_first(state, after)}"
-        mark, same = f"The card's angle is {asked.low:.0f} to {asked.high:.0f}°", ""
-    short = "" if turn > advice.angle_deg - CAPPED_DEG and left <= turn + CAPPED_DEG else (
-        f" This stops before its middle: for this bearing, with {um_text(window.initial_um)} unmounted, more could overshoot."
-    )  # fmt: skip
+def _narrow(state: JobState, window: Window, advice: Advice) -> NextMove:
+    width = um_text(window.width_um)
+    ruling = state.may_lock(0.0)
+    if state.has_accepted("narrow"):
+        return NextMove(
+            Do.GAUGE,
+            "Gauge more finely: six places, or finer leaves",
+            f"{ruling.reason} No turn keeps the chosen risk of leaving too little, and the leaf does not allow to lock here.",
+            "If it stays so: release and drive up less far, or ask the maker.",
+        )
     return NextMove(
-        Do.TURN,
-        headline,
-        f"{mark}.{same}{short} It should leave about {um_text(after.clearance_um)}; the residual is gauged there.",
-        f"{in_words(after.below(window)).capitalize()} to end below the window. A mark is only as good as its zero point.",
-        turn_deg=turn,
-        rim_mm=nut.rim_mm(turn),
-        drive_up_mm=drive,
+        Do.DECIDE_NARROW,
+        "The window is narrower than leaves can tell",
+        f"{ruling.reason} It is {width} wide, and no further turn keeps the chosen risk of ending below it ({in_words(state.risk)}).",
+        "Ways out: gauge at more places or with finer leaves; choose a greater risk; or a named person accepts that only what must be left is kept "
+        "at that risk, and the reduction may end a little above its range.",
+        turn_deg=None,
+        points=(f"the best place is about {advice.best_deg:.0f}° further",),
     )
 
 
@@ -150,121 +214,43 @@ def _said(state: JobState, turn: float) -> str:
     """A turn in the method's own measure."""
     nut = state.plan.nut
     if state.plan.method is Method.DRIVE_UP and nut is not None:
-        how = "Press" if state.plan.hydraulic is not None else "Drive"
-        return f"{how} {travel_text(turn * nut.pitch_mm / 360)} further, {turn:.0f}° of the nut"
+        start = state.attempt.nut_deg * nut.pitch_mm / 360
+        to = travel_text(start + turn * nut.pitch_mm / 360)
+        if state.plan.hydraulic is not None:
+            return f"Press on until the indicator shows {to}"
+        return f"Drive on until the indicator shows {to}, {turn:.0f}° of the nut"
     return f"Turn the nut {turn:.0f}° on{along_rim(nut, turn)}"
 
 
 def _turn(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove:
-    if advice.angle_deg <= 0:
-        return _small_step(state, position, window, advice)
-    nut = state.plan.nut
-    after = position.after(advice.angle_deg)
-    bound = ""
-    if advice.angle_deg < advice.best_deg - CAPPED_DEG:
-        bound = f" The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot grows beyond what you chose."
+    nut, angle = state.plan.nut, advice.angle_deg
+    after = position.after(angle)
+    headline = f"{_said(state, angle)}. Then gauge{_first(state, after)}"
+    if state.attempt.followed and not advice.small:
+        headline = f"Test turn: {headline[0].lower()}{headline[1:]}"
+    why = f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.clearance_um - after.clearance_um)}."
     return NextMove(
         Do.TURN,
-        f"{_said(state, advice.angle_deg)}. Then gauge{_first(state, after)}",
-        f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.clearance_um - after.clearance_um)}.{bound}",
+        headline,
+        f"{why}{_bound(state, advice)}",
         f"{in_words(advice.below_after).capitalize()} to end below the window.",
-        turn_deg=advice.angle_deg,
-        rim_mm=nut.rim_mm(advice.angle_deg) if nut else None,
-        drive_up_mm=advice.angle_deg * nut.pitch_mm / 360 if nut else None,
+        turn_deg=angle,
+        rim_mm=nut.rim_mm(angle) if nut else None,
+        drive_up_mm=angle * nut.pitch_mm / 360 if nut else None,
     )
 
 
-def _small_step(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove:
-    nut = state.plan.nut
-    step = float(round(min(6.0, max(2.0, advice.best_deg / 2))))
-    after = position.after(step)
-    return NextMove(
-        Do.TURN,
-        f"{_said(state, step)}, no more. Then gauge{_first(state, after)}",
-        f"About {um_text(position.clearance_um)}; the window begins at {um_text(window.high_um)}. "
-        f"It would then be {tenths(after.inside(window))} to be inside.",
-        f"{in_words(after.below(window)).capitalize()} to end below the window, more than is usually taken: a narrow window leaves little room for "
-        "a leaf's uncertainty. Gauging at more places narrows it.",
-        turn_deg=step,
-        rim_mm=nut.rim_mm(step) if nut else None,
-        drive_up_mm=step * nut.pitch_mm / 360 if nut else None,
-    )
-
-
-def reseat_move(state: JobState) -> NextMove:
-    """Washer method (i): nut off, washer on, nut back to its mark."""
-    return NextMove(
-        Do.RESEAT,
-        "Fit the washer; tighten the nut back to its mark",
-        f"Mark the nut's place ({state.attempt.nut_deg:.0f}° from the zero mark) on the sleeve first. Back the nut off, washer on with its "
-        "inner tab in the sleeve's slot, then tighten again at least to the mark.",
-        "Behind the mark the nut holds nothing: the sleeve works loose. The bearing stays on its taper while the nut is off; do not knock it.",
-    )
-
-
-def _after_reseat(state: JobState, window: Window | None) -> NextMove:
-    seated = state.attempt.reseated
-    if seated is not None and seated.past_deg < 0:
-        return NextMove(
-            Do.RESEAT,
-            f"The nut stands {-seated.past_deg:.0f}° behind its mark: tighten it back",
-            "It must come back at least to its old mark before it is locked. Then say where it stands.",
-            "If it will not come back: the washer's inner tab is not in the slot, or chips lie under it.",
+def _bound(state: JobState, advice: Advice) -> str:
+    """Why the turn stops before the best place."""
+    cap, asked = state.turn_cap_deg(), state.plan.turn_range_deg
+    if cap is not None and advice.angle_deg > cap - CAPPED_DEG and not state.gauged() and asked is not None:
+        what = {Method.ANGLE: "angle", Method.DRIVE_UP: "travel"}.get(state.plan.method, "drive-up")
+        return (
+            f" The card's {what} comes to {asked.low:.0f} to {asked.high:.0f}° in all; the first turn goes no further than half of it, until a leaf "
+            "has told the truth. A mark is only as good as its zero point."
         )
-    position = state.position()
-    if position is None or window is None or window.empty:
-        return NextMove(Do.LOCK, "Tighten to the next tab and bend it", "The nut is back on its mark.", TIGHTEN_ONLY)
-    if position.clearance_um < window.low_um and position.below(window) > 0.5:
-        return past_the_window(position.clearance_um, window)
-    return lock_move(state, position, window)
-
-
-def lock_move(state: JobState, position: Belief, window: Window) -> NextMove:
-    """To the tab position that keeps the window."""
-    nut = state.plan.nut
-    assert nut is not None  # position is known only with a nut
-    step = nut.tab_step_deg
-    if step is None:
-        what = state.plan.lock.words
-        return NextMove(
-            Do.LOCK,
-            f"Inside the window: tighten until the {what} fits",
-            f"The positions of nut and {what} are not known in this plan; count them and give them, to see what each leaves.",
-            f"{TIGHTEN_ONLY} Log how far you tightened.",
-        )
-    found = tab_positions(position, nut, window, first_tab(state), risk=state.risk)
-    good = best(found)
-    if good is None:
-        return NextMove(Do.LOCK, "Inside the window, but no tab position is", way_out(found), TIGHTEN_ONLY)
-    if first_tab(state) is None:
-        return look_move(state, step)
-    return bend_move(nut, good)
-
-
-def bend_move(nut: LockNut, good: TabPosition) -> NextMove:
-    """To this tab position, and bend the tab there."""
-    if good.turn_deg == 0:
-        return NextMove(
-            Do.LOCK, "A tab stands square in a slot: bend it here", good.verdict.reason, "Do not loosen to ease the tab in.", turn_deg=0.0
-        )
-    return NextMove(
-        Do.LOCK,
-        f"Tighten {number_plain(good.turn_deg)}°{along_rim(nut, good.turn_deg)} and bend the tab",
-        good.verdict.reason,
-        TIGHTEN_ONLY,
-        turn_deg=good.turn_deg,
-        rim_mm=good.rim_mm,
-    )
-
-
-def look_move(state: JobState, step_deg: float) -> NextMove:
-    """Nobody has looked yet where the next tab stands."""
-    nut = state.plan.nut
-    rim = nut.rim_mm(step_deg) if nut is not None else None
-    reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {number_plain(step_deg)}°"
-    return NextMove(
-        Do.LOCK,
-        "Far enough. Look where the next tab stands" if not state.plan.method.gauged else "Inside the window. Look where the next tab stands",
-        f"Measure along the rim from any slot to the next tab in the tightening direction ({reach}, the smallest counts).",
-        TIGHTEN_ONLY,
-    )
+    if cap is not None and advice.angle_deg > cap - CAPPED_DEG:
+        return " This turn stays safe whatever the reason why leaf and nut did not agree: 1:12, no seating turn, the lower end of the reading."
+    if advice.angle_deg < advice.best_deg - CAPPED_DEG:
+        return f" The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot grows beyond what you chose."
+    return ""

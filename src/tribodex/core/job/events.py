@@ -12,6 +12,7 @@ from datetime import datetime
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
 from tribodex.core.mounting.judgement import FinalVerdict, Swivel
+from tribodex.core.mounting.seat import LengthTool, Seated
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Verdict
 
@@ -138,8 +139,48 @@ class NutTurned:
 
 
 @dataclass(frozen=True)
+class NoPlayFound:
+    """A gauging ended without a number: at `places` not even the thinnest leaf went in."""
+
+    gauging: int
+    places: tuple[str, ...]
+    thinnest_um: float
+
+
+@dataclass(frozen=True)
+class LeafFollowed:
+    """Leaf and nut did not agree; the leaf was confirmed, `checks` were made without moving the bearing, and it leads from here."""
+
+    gauging: int
+    checks: tuple[str, ...]
+    found: str
+
+
+@dataclass(frozen=True)
+class NutSeated:
+    """The nut was backed off, its washer or lock fitted, and the nut seated firmly.
+
+    `behind_deg` is counted in whole turns: behind the old mark, below zero past it; None where nobody said. `moved_mm` is
+    sleeve end to ring after less before. `gauge_first`: the bearing may have been driven on by more than may be ignored.
+    """
+
+    behind_deg: float | None
+    typed: str
+    unit: str
+    thickness_mm: float | None
+    thickness_typed: str
+    measured: bool
+    moved_mm: float | None
+    moved_typed: str
+    tool: LengthTool | None
+    seat: Seated
+    gauge_first: bool
+    formula_version: int = FORMULA_VERSION
+
+
+@dataclass(frozen=True)
 class Reseated:
-    """After the washer was fitted the nut stands `past_deg` past its old mark; below zero: still behind it."""
+    """What schema 2 kept of a re-seat: `past_deg` past the old mark, below zero behind it. No longer said: it knew no washer thickness."""
 
     past_deg: float
     typed: str
@@ -211,13 +252,25 @@ class PointClosed:
     how: str
 
 
+Correctable = GaugingStarted | LeafTried | ZeroSet | NutTurned | NutSeated | Reseated | HandChecked | TabSeen | Locked | NoteAdded
+Judged = GaugingClosed | NoPlayFound | NutSeated | HandChecked | Locked
+
+
 @dataclass(frozen=True)
 class Corrected:
-    """An earlier entry was wrong. `replacement` is what it should have been; None withdraws it."""
+    """An earlier entry was wrong. `replacement` is what it should have been; None withdraws the entry."""
 
     target: int
-    replacement: LeafTried | NutTurned | Reseated | TabSeen | None
+    replacement: Correctable | None
     reason: str
+
+
+@dataclass(frozen=True)
+class JudgedAnew:
+    """After a correction, what was judged at entry `target` no longer followed from its inputs: this is what follows now."""
+
+    target: int
+    replacement: Judged
 
 
 @dataclass(frozen=True)
@@ -246,9 +299,12 @@ Payload = (
     | LeafTried
     | PlaceRepeated
     | GaugingClosed
+    | NoPlayFound
+    | LeafFollowed
     | OutsideAccepted
     | ZeroSet
     | NutTurned
+    | NutSeated
     | Reseated
     | HandChecked
     | RiskChosen
@@ -259,6 +315,7 @@ Payload = (
     | PointOpened
     | PointClosed
     | Corrected
+    | JudgedAnew
     | Signed
     | Abandoned
 )

@@ -5,7 +5,8 @@ from __future__ import annotations
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.leaf import Expected, LeafChoice, choose_leaf
 from tribodex.core.components.bands import Span
-from tribodex.core.job.state import Gauging, JobState
+from tribodex.core.job.attempt import Gauging
+from tribodex.core.job.state import JobState
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase
 
 # Places of one gauging differ from their mean by about this much before form and feel are counted (µm).

@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.components.shaft import Seat
 from tribodex.core.job.state import JobState
 from tribodex.core.quantities import UM_PER, LengthUnit, mm_text, um_text
 from tribodex.core.working import in_words
@@ -25,7 +26,11 @@ class Do(StrEnum):
     TURN = "turn"
     GAUGE = "gauge"
     HAND_CHECK = "hand_check"
-    RESEAT = "reseat"
+    SEAT = "seat_nut"
+    SEE_TAB = "see_tab"
+    PARTED = "leaf_and_nut_part"
+    NO_PLAY = "no_measurable_clearance"
+    DECIDE_NARROW = "decide_narrow"
     LOCK = "lock"
     RELEASE = "release"
     GAUGE_FINAL = "gauge_final"
@@ -35,7 +40,10 @@ class Do(StrEnum):
 
 @dataclass(frozen=True)
 class NextMove:
-    """The next move. `turn_deg`, `leaf`, `gate` and `cell` are set where `do` needs them; lengths of rim and drive-up in mm."""
+    """The next move. `turn_deg`, `leaf`, `gate` and `cell` are set where `do` needs them; lengths of rim and drive-up in mm.
+
+    `points` are lines of a list: explanations that are left, ways out.
+    """
 
     do: Do
     headline: str
@@ -48,6 +56,7 @@ class NextMove:
     gate: str | None = None
     place: int | None = None
     row: str | None = None
+    points: tuple[str, ...] = ()
 
 
 TIGHTEN_ONLY = "Tighten to meet, never loosen."
@@ -89,12 +98,20 @@ def along_rim(nut: LockNut | None, degrees: float) -> str:
     return f": {mm_text(rim)} along its rim" if rim is not None else ""
 
 
-def first_tab(state: JobState) -> float | None:
-    """Turn from here to the first tab position of tab and slot, from what was seen on the nut; None when nobody looked."""
-    seen, nut = state.attempt.tab_at_deg, state.plan.nut
-    step = nut.tab_step_deg if nut is not None else None
-    if seen is None or step is None:
-        return None
-    left = (seen - state.attempt.nut_deg) % step
-    # Within a tenth of a degree of a whole step a tab is square already.
-    return 0.0 if step - left < 0.1 else left
+def release_how(state: JobState) -> str:
+    """How the bearing is let go safely, for what it sits on."""
+    if state.plan.seat is Seat.WITHDRAWAL_SLEEVE:
+        return (
+            "Run the withdrawal nut up against the ring's abutment until the sleeve comes free: it lets go with a bang. Keep the nut on its full "
+            "thread; nobody in line with the shaft."
+        )
+    after = "the tapered shaft" if state.plan.seat is Seat.TAPERED_SHAFT else "the sleeve"
+    blow = (
+        "The ring is let go with oil or a puller against the inner ring, never by blows on rings."
+        if state.plan.seat is Seat.TAPERED_SHAFT
+        else "The blow goes on the sleeve's thread end or the nut's face, never on rings."
+    )
+    return (
+        f"Back the nut off only until its gap to the ring is 2 to 4 mm, a little more than the drive-up and the washer; its whole height stays on the "
+        f"thread as a stop. {blow} It lets go of {after} with a bang: nobody in line with the shaft."
+    )

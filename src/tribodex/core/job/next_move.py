@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 from tribodex.core.adviser.move import unmounted_again
+from tribodex.core.components.shaft import Seat
+from tribodex.core.job.attempt import Gauging
+from tribodex.core.job.decide_gauging import finer_leaves
 from tribodex.core.job.drive_moves import drive_move
 from tribodex.core.job.leaves import next_cell
 from tribodex.core.job.moves import Do, NextMove, leaf_words, tenths
 from tribodex.core.job.stages import current_stage, gate_due
-from tribodex.core.job.state import Gauging, JobState
+from tribodex.core.job.state import JobState
 from tribodex.core.job.turn_moves import turn_move
+from tribodex.core.mounting.judgement import NOT_DECIDED
 from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.window import judge_window
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.working import Level
@@ -18,7 +23,7 @@ from tribodex.core.working import Level
 def next_move(procedure: Procedure, state: JobState) -> NextMove:
     """What to do next, for the state of the job."""
     if state.abandoned:
-        return NextMove(Do.NOTHING, "This job was given up", f"{state.abandoned.name}: {state.abandoned.reason}. Its record stays.")
+        return NextMove(Do.NOTHING, "This job was abandoned", f"{state.abandoned.name}: {state.abandoned.reason}. Its record stays.")
     if state.signed and not state.changed_after_signing:
         return NextMove(Do.NOTHING, "Signed", f"{state.signed.name}, {state.signed.role}. The record can be printed.")
     stage = current_stage(procedure, state)
@@ -46,7 +51,7 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
         return NextMove(
             Do.CLOSE_GAUGING,
             f"Place {clash.place}, {clash.row}: readings contradict",
-            f"{clash.bracket.contradiction}. Wipe the leaves, settle the rollers, and gauge this place anew; or correct the wrong reading.",
+            f"{clash.bracket.contradiction}. Wipe the leaves, settle the rollers, and gauge this place again; or correct the wrong reading.",
             "A leaf rolled through under a roller reads too large.",
             place=clash.place,
             row=clash.row,
@@ -61,12 +66,12 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
     cell, choice = todo
     fewer = f"{done} of {len(cells)} brackets are closed."
     if gauging.places > 1 and not done:
-        fewer += " Three places on both rows narrow the uncertainty to about half of a single one."
+        fewer += " Three places on both rows halve the uncertainty of a single one."
     return NextMove(
         Do.TRY_LEAF,
         f"Place {cell.place}, {cell.row}: try {leaf_words(choice.stack)}",
-        f"It tells most here: {tenths(choice.chance_passes)} to pass. {fewer}",
-        "Push and withdraw beside the roller, a full roller length in; never roll it through: that reads too large.",
+        f"The most useful leaf to try next: {tenths(choice.chance_passes)} to pass. {fewer}",
+        "Between the unloaded roller and the outer raceway, past the roller's middle, over its full length; never roll it through: that reads too large.",
         leaf=choice.stack,
         place=cell.place,
         row=cell.row,
@@ -74,20 +79,28 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
 
 
 def _initial_move(state: JobState) -> NextMove:
+    if state.stopped_by() == "no_play":
+        return NextMove(
+            Do.GAUGE_INITIAL,
+            "Stop: no measurable clearance before mounting. Gauge again",
+            "Not even the thinnest leaf went in. Settle the rollers, set them against the centre flange or guide ring, wipe leaf and raceway.",
+            "If it stays so this bearing is not mounted: take another one, and keep this one aside with a tag.",
+        )
     closed = state.initial_closed()
-    if closed is not None and closed.initial_verdict is not None:
+    if closed is not None and closed.initial_verdict is not None and state.stopped_by() == "group":
         return NextMove(
             Do.DECIDE_GROUP,
             "Stop: the clearance is outside its group",
             closed.initial_verdict.reason,
-            "Ways out: wipe, settle and gauge again; compare the number on the ring with the drawing; take another bearing and give "
-            "this job up; or a named person accepts it with a reason.",
+            "Ways out: wipe, settle and gauge again; compare the number on the ring with the drawing; take another bearing and abandon "
+            "this job; or a named person accepts it with a reason.",
         )
     limits = state.plan.limits_um
     return NextMove(
         Do.GAUGE_INITIAL,
         "Gauge the unmounted clearance",
-        f"It should lie from {um_text(limits.low)} to {um_text(limits.high)}. Turn the ring a few times first, so that the rollers settle.",
+        f"It should lie from {um_text(limits.low)} to {um_text(limits.high)}. Turn the ring a few times first, so that the rollers settle; "
+        "set the roller against the centre flange or guide ring.",
         "Use the same place (top or bottom) before and after.",
     )
 
@@ -107,10 +120,17 @@ def _zero_move(state: JobState) -> NextMove:
         if state.stopped_by() == "window":
             return NextMove(
                 Do.DECIDE_WINDOW,
-                "Stop: the target window is empty",
-                f"Even the least reduction would leave {um_text(window.high_um)}, and {um_text(window.low_um)} must be left. "
-                "The bearing was tight to start with.",
-                "Ways out: gauge again; take a bearing of the next clearance group and give this job up; ask the maker, and accept by name.",
+                "Stop: there is no target window",
+                judge_window(window).reason,
+                "Ways out: gauge again; take a bearing of the next clearance group and abandon this job; ask the maker, and accept by name.",
+            )
+        closed = state.initial_closed()
+        if closed is not None and closed.initial_verdict is not None and closed.initial_verdict.word == NOT_DECIDED:
+            return NextMove(
+                Do.GAUGE_INITIAL,
+                "Gauge the unmounted clearance more finely",
+                f"{closed.initial_verdict.reason} {finer_leaves(state.plan, state.initials()[-1])}",
+                "You can go on without it: set the zero mark. Then the final check will not decide.",
             )
         if not window.empty and state.attempt.number == 1 and unmounted_again(window, len(state.initials())):
             width = um_text(window.high_um - window.low_um)
@@ -131,13 +151,15 @@ def _zero_move(state: JobState) -> NextMove:
             f"Press to {at}, then set the indicator to zero",
             f"At the start pressure the seat bears all over (about {travel_text(step.start_drive_mm)} of drive-up). From there "
             f"{travel_text(step.travel_mm.low)} to {travel_text(step.travel_mm.high)} of travel are planned.{aim}",
-            "Oil under pressure: whole hoses, eye protection, nobody in line with nut or shaft end. The maker's pressure goes first.",
+            "Oil under pressure: sound hoses, eye protection, nobody in line with nut or shaft end. The maker's pressure goes first.",
         )
     return NextMove(
         Do.SET_ZERO,
         "Run the nut up by hand to metal-to-metal, then mark it",
         f"Tap the nut's rim and try again by hand: if it still turns, it was not at zero.{aim}",
-        "The slit sleeve must close on the shaft first. Angles counted from hand-tight do not belong here.",
+        "Angles counted from hand-tight do not belong here."
+        if state.plan.seat is Seat.TAPERED_SHAFT
+        else "The slit sleeve must close on the shaft first. Angles counted from hand-tight do not belong here.",
     )
 
 
@@ -164,6 +186,14 @@ def _final_move(state: JobState) -> NextMove:
             f"Not in order: {bad.word}",
             bad.reason,
             "Check again if unsure, or release and start again. It can be signed as it is; the record then says “not in order”.",
+        )
+    if verdict is not None and verdict.overall.word == NOT_DECIDED:
+        undecided = verdict.residual if verdict.residual.word == NOT_DECIDED else verdict.reduction
+        return NextMove(
+            Do.SIGN,
+            "Not decided: gauge more finely, or sign it so",
+            undecided.reason,
+            "Signed as it is, the record says “not decided”.",
         )
     left = sum(1 for p in state.points if p.closed is None)
     points = f" {left} open point{'s' if left != 1 else ''} will stand in the record." if left else ""

@@ -13,7 +13,7 @@ from tribodex.core.errors import Refused
 from tribodex.core.mounting.force import HydraulicStep
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
-from tribodex.core.mounting.methods import Method, WasherMethod
+from tribodex.core.mounting.methods import Method, Oil, WasherMethod
 from tribodex.core.mounting.window import Target, Window
 from tribodex.core.working import Result
 
@@ -22,6 +22,8 @@ CONDITIONS = frozenset(
     {
         "hydraulic",
         "spanner",
+        "sealed",
+        *(f"oil_{oil.value}" for oil in Oil),
         *(f"washer_{washer.value}" for washer in WasherMethod),
         *(f"lock_{lock.value}" for lock in LockKind if lock is not LockKind.TAB_WASHER),
         *(f"seat_{seat.value}" for seat in Seat),
@@ -68,6 +70,8 @@ class Plan:
     findings: tuple[str, ...]
     table_versions: dict[str, int]
     risk: float = USUAL_RISK
+    oil: Oil = Oil.ALL
+    sealed: bool = False
     given: dict[str, str] = field(default_factory=dict)
 
     @property
@@ -99,8 +103,23 @@ class Plan:
 
     @property
     def reseats(self) -> bool:
-        """Whether the nut is backed off to fit a washer and must come back to its old mark."""
-        return self.washer is WasherMethod.OFF and self.lock is LockKind.TAB_WASHER
+        """Whether the nut is backed off to fit a washer, and seats again with the washer under it."""
+        return self.washer is WasherMethod.OFF and self.lock is LockKind.TAB_WASHER and self.hydraulic is None
+
+    @property
+    def seats_again(self) -> bool:
+        """Whether a nut is seated after the drive-up: with its washer under it, or in place of the hydraulic nut."""
+        return self.reseats or self.hydraulic is not None
+
+    @property
+    def washer_thickness_mm(self) -> float | None:
+        """Thickness of the washer, measured or remembered; None while nobody knows it."""
+        return self.nut.washer_mm if self.nut else None
+
+    @property
+    def washer_measured(self) -> bool:
+        """Whether the washer's thickness was measured here."""
+        return self.nut is not None and self.nut.washer_measured
 
     @property
     def conditions(self) -> frozenset[str]:
@@ -108,7 +127,8 @@ class Plan:
         lock = f"washer_{self.washer.value}" if self.lock is LockKind.TAB_WASHER else f"lock_{self.lock.value}"
         method = self.method.value
         driven = "hydraulic" if self.hydraulic else "spanner"
-        return frozenset({lock, f"seat_{self.seat.value}", f"method_{method}", f"school_{method}", driven})
+        found = {lock, f"seat_{self.seat.value}", f"method_{method}", f"school_{method}", driven, f"oil_{self.oil.value}"}
+        return frozenset(found | ({"sealed"} if self.sealed else set()))
 
     def window(self, initial_um: float) -> Window | None:
         """Target window for a measured clearance; None where the play is not gauged."""

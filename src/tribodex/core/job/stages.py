@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from tribodex.core.adviser.move import Act
+from tribodex.core.job.parting import parted
 from tribodex.core.job.state import JobState
+from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.procedure import Gate, Procedure
+from tribodex.core.working import Level
 
 ORDER = ("plan", "make_safe", "initial_clearance", "target_window", "drive_up", "lock", "final_check")
 
@@ -14,7 +18,7 @@ def gate_due(procedure: Procedure, state: JobState, stage: str) -> Gate | None:
     for known in procedure.stages:
         for gate in known.gates:
             if gate.id not in state.gates and (not gate.when or state.plan.conditions.intersection(gate.when)):
-                return gate
+                return gate.for_plan(state.plan.conditions)
         if known.id == stage:
             return None
     return None
@@ -24,37 +28,39 @@ def current_stage(procedure: Procedure, state: JobState) -> str:
     """The stage whose work is next."""
     if gate_due(procedure, state, "make_safe") is not None:
         return "make_safe"
+    open_gauging = state.open_gauging()
     if state.plan.method.gauged:
-        if state.initial_closed() is None or state.stopped_by() == "group":
+        if state.initial_closed() is None or state.stopped_by() in ("group", "no_play"):
             return "initial_clearance"
-        open_gauging = state.open_gauging()
         if open_gauging is not None and open_gauging.attempt == 0:
             return "initial_clearance"
     if not state.attempt.zero_set:
         return "target_window"
+    if open_gauging is not None:
+        return "drive_up" if open_gauging.phase is Phase.DRIVE_UP else "final_check"
     if state.attempt.locked is None:
         return "lock" if ready_to_lock(state) else "drive_up"
     return "final_check"
 
 
 def ready_to_lock(state: JobState) -> bool:
-    """The bearing is believed to be inside its window, gauged where the nut stands now, and no further turn is worth it.
+    """The leaf allows to lock where the nut stands, and no further turn is worth it.
 
     Where nothing is gauged: the turn asked for is reached, and the ring did not bind when it was last felt.
     """
     attempt, asked = state.attempt, state.plan.turn_range_deg
-    # Once the washer is fitted and the nut re-seated, locking is what is left.
-    if attempt.reseated is not None:
-        return True
     if not state.plan.method.gauged:
-        return asked is not None and attempt.nut_deg >= asked.low - 1 and _felt_well(state)
-    window, gauged = state.window(), state.gauged()
-    if window is None or not gauged or gauged[-1].nut_angle_deg != state.attempt.nut_deg:
+        # Once the washer is fitted and the nut seated, locking is what is left.
+        return attempt.has_seat or (asked is not None and attempt.nut_deg >= asked.low - 1 and _felt_well(state))
+    # The nut is on its washer: turns from here on are those to the lock.
+    if attempt.has_seat:
+        return True
+    if parted(state) is not None:
         return False
-    advice, position = state.advice(), state.position()
-    if advice is None or position is None:
-        return window.low_um <= gauged[-1].mean_um <= window.high_um
-    return advice.stop and position.clearance_um <= window.high_um
+    advice = state.advice()
+    if advice is None:
+        return state.may_lock(0.0).level is not Level.STOP
+    return advice.act is Act.LOCK
 
 
 def _felt_well(state: JobState) -> bool:
@@ -66,9 +72,9 @@ def _felt_well(state: JobState) -> bool:
 
 
 def status(state: JobState) -> str:
-    """A word for lists: open, stopped, signed or given up."""
+    """A word for lists: open, stopped, signed or abandoned."""
     if state.abandoned:
-        return "given up"
+        return "abandoned"
     if state.signed:
         return "signed"
     return "stopped" if state.stopped_by() else "open"

@@ -1,4 +1,4 @@
-"""What a job is now: a fold over its events. Corrections are applied, and what they replaced stays readable."""
+"""What a job is now, and what follows from it: window, belief, advice, what the leaf allows. fold() makes it from the log."""
 
 from __future__ import annotations
 
@@ -7,92 +7,27 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
-from tribodex.core.adviser.belief import Belief, Reading, believe
-from tribodex.core.adviser.move import Advice, advise
+from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
+from tribodex.core.adviser.infer import believe, believe_unmounted
+from tribodex.core.adviser.move import Advice, Lock, Question, advise
 from tribodex.core.adviser.prior import sleeve_model
+from tribodex.core.adviser.reading import Known, Reading
 from tribodex.core.components.bands import Span
-from tribodex.core.components.feeler import Stack
-from tribodex.core.errors import Refused
+from tribodex.core.components.bearing import Taper
 from tribodex.core.job import events as ev
+from tribodex.core.job.attempt import Attempt, Gauging, agreeing, pool
 from tribodex.core.job.plan import Plan
-from tribodex.core.mounting.gauging import Bracket, Cell, Gauged, Phase, Row, Summary, Trial, Where, bracket_of, settle_thin_end, summarise
-from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.locking import USUAL_RISK
-from tribodex.core.mounting.window import Window
+from tribodex.core.mounting.drive_up import reduction_per_degree_um
+from tribodex.core.mounting.gauging import Gauged
+from tribodex.core.mounting.locking import USUAL_RISK, LeafSays, may_lock
+from tribodex.core.mounting.window import Window, judge_window
 from tribodex.core.mounting.zero import ZeroPoint
-from tribodex.core.working import Level
+from tribodex.core.working import Level, Verdict
 
-
-@dataclass
-class Gauging:
-    """One gauging with its trials. `nut_deg` is where the nut stood; `attempt` is zero for the initial one;
-    `dropped` when the nut moved before anything was bracketed.
-    """
-
-    number: int
-    phase: Phase
-    where: Where
-    places: int
-    nut_deg: float
-    attempt: int
-    turns: int = 0
-    correction_um: float = 0.0
-    correction_sd_um: float = 0.0
-    trials: list[Trial] = field(default_factory=list)
-    closed: ev.GaugingClosed | None = None
-    dropped: bool = False
-
-    def bracket(self, plan: Plan, place: int, row: Row) -> Bracket:
-        """The bracket of one place and row."""
-        return settle_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), plan.gauge)
-
-    def cells(self, plan: Plan) -> list[Cell]:
-        """Every place of both rows, tried or not."""
-        return [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
-
-    def spans(self, plan: Plan) -> tuple[Span, ...]:
-        """Its closed brackets, corrected for a warm ring."""
-        add = self.correction_um
-        return tuple(Span((c.bracket.low_um or 0.0) + add, (c.bracket.high_um or 0.0) + add) for c in self.cells(plan) if c.bracket.closed)
-
-    def summary(self, plan: Plan) -> Summary | None:
-        """What its closed brackets say now."""
-        return summarise(self.cells(plan), self.correction_um, self.correction_sd_um)
-
-
-@dataclass
-class Attempt:
-    """One drive-up, from zero mark to lock or release."""
-
-    number: int
-    zero_set: bool = False
-    tap_tested: bool = False
-    zero: ZeroPoint = ZeroPoint.FIRM
-    start_pressure_mpa: float | None = None
-    nut_deg: float = 0.0
-    turns: int = 0
-    gaugings: list[Gauging] = field(default_factory=list)
-    reseated: ev.Reseated | None = None
-    checks: list[ev.HandChecked] = field(default_factory=list)
-    tab_at_deg: float | None = None
-    locked: ev.Locked | None = None
-    released: str | None = None
-
-    def final(self) -> ev.GaugingClosed | None:
-        """The last judged final gauging of this attempt."""
-        return next((g.closed for g in reversed(self.gaugings) if g.phase is Phase.FINAL and g.closed), None)
-
-    def final_verdict(self) -> FinalVerdict | None:
-        """The judgement after locking: by leaves, or by hand where nothing is gauged."""
-        gauged = self.final()
-        if gauged is not None:
-            return gauged.final_verdict
-        return next((c.verdict for c in reversed(self.checks) if c.locked and c.verdict is not None), None)
-
-    @property
-    def finished(self) -> bool:
-        """Whether the final check was made."""
-        return self.final() is not None or any(c.locked for c in self.checks)
+# No inner ring gives more of its interference to the raceway than this.
+LARGEST_RATIO = 0.9
+# Gaugings this little of a turn apart tell of the same place (degrees).
+POOLED_WITHIN_DEG = 15.0
 
 
 @dataclass
@@ -131,6 +66,7 @@ class JobState:
     changed_after_signing: bool = False
     abandoned: ev.Abandoned | None = None
     corrections: dict[int, ev.Corrected] = field(default_factory=dict)
+    effective: dict[int, ev.Payload | None] = field(default_factory=dict)
     risk: float = USUAL_RISK
     _position: Belief | None = field(default=None, compare=False, repr=False)
     _advice: Advice | None = field(default=None, compare=False, repr=False)
@@ -148,11 +84,12 @@ class JobState:
     def open_gauging(self) -> Gauging | None:
         """The gauging under way."""
         last = self.gaugings[-1:] or None
-        return last[0] if last and last[0].closed is None and not last[0].dropped else None
+        return last[0] if last and not last[0].ended else None
 
     def initial_closed(self) -> ev.GaugingClosed | None:
-        """The last judged initial gauging."""
-        return next((g.closed for g in reversed(self.initial) if g.closed), None)
+        """The last judged initial gauging; None when the last one found no play."""
+        last = next((g for g in reversed(self.initial) if g.closed or g.no_play), None)
+        return last.closed if last else None
 
     def has_accepted(self, what: str) -> bool:
         """Whether this was accepted by name."""
@@ -163,62 +100,160 @@ class JobState:
 
         One that differs by more than the uncertainty of both (dirt, a rolled leaf) is left out, with everything before it.
         """
-        closed = [g for g in self.initial if g.closed]
-        found: list[Gauging] = []
-        for gauging in reversed(closed):
-            if found:
-                one, last = gauging.closed, found[-1].closed
-                assert one is not None and last is not None  # only closed ones are listed
-                apart = abs(one.summary.mean_um - last.summary.mean_um)
-                if gauging.where is not found[-1].where or apart > 2 * math.hypot(one.summary.sd_um, last.summary.sd_um):
-                    break
-            found.append(gauging)
-        return found[::-1]
+        return agreeing([g for g in self.initial if g.closed]) if self.initial_closed() else []
 
     def initial_um(self) -> float | None:
-        """Unmounted clearance: mean of the gaugings that count, each weighed by its brackets."""
-        summaries = [g.closed.summary for g in self.initials() if g.closed]
-        if not summaries:
+        """Unmounted clearance as gauged: mean of the gaugings that count, each weighed by its brackets."""
+        pooled = pool(self.initials())
+        return pooled.mean_um if pooled else None
+
+    def unmounted(self) -> Known | None:
+        """The unmounted clearance that is believed: gaugings before mounting, and the group's limits as a soft prior.
+
+        Nothing gauged on the sleeve changes it.
+        """
+        evidence = tuple(g.spans(self.plan) for g in self.initials())
+        if not any(evidence):
             return None
-        cells = sum(s.closed_cells for s in summaries)
-        return sum(s.mean_um * s.closed_cells for s in summaries) / cells
+        return believe_unmounted([e for e in evidence if e], self._group())
+
+    def _group(self) -> Span | None:
+        return None if self.has_accepted("group") else self.plan.limits_um
 
     def window(self) -> Window | None:
-        """The target window, once the initial clearance is judged."""
-        initial = self.initial_um()
-        return None if initial is None else self.plan.window(initial)
+        """The one target window, of the unmounted clearance that is believed."""
+        believed = self.unmounted()
+        return None if believed is None else self.plan.window(believed.mean_um)
 
     def position(self) -> Belief | None:
         """Where the bearing is believed to be: needs the unmounted clearance and a known nut pitch. Computed once a state."""
         if self._position is None:
-            self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.turns)
+            self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2)
         return self._position
 
     def predicted(self, gauging: Gauging) -> Belief | None:
-        """What was to be expected of a gauging on the sleeve, from everything before it."""
-        before = self.attempt.gaugings[: self.attempt.gaugings.index(gauging)]
-        return self._believe(before, gauging.nut_deg, gauging.turns)
+        """What the nut's turn alone says of a gauging on the sleeve, from everything gauged before at other places of the nut.
 
-    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, turns: int) -> Belief | None:
-        initial = [g.spans(self.plan) for g in self.initials()]
-        if not any(initial) or self.plan.nut is None:
+        Once a leaf was followed against the nut, what it taught counts as well.
+        """
+        followed = self.attempt.followed
+        before = [g for g in self.attempt.gaugings if g.number < gauging.number and (g.nut_deg < gauging.nut_deg - 1e-6 or g.number <= followed)]
+        belief = self._believe(before, gauging.nut_deg, gauging.mark_var_deg2)
+        if belief is None or any(g.number <= followed for g in before):
+            return belief
+        return belief.as_planned()
+
+    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, mark_var_deg2: float) -> Belief | None:
+        initial = [spans for g in self.initials() if (spans := g.spans(self.plan))]
+        if not initial or self.plan.nut is None:
             return None
-        used = [g for g in gaugings if g.closed and g.spans(self.plan)]
-        readings = [Reading(g.nut_deg, g.spans(self.plan), g.turns, g.correction_sd_um) for g in used]
-        model = sleeve_model(self.plan.bearing, self.plan.shaft, self.plan.nut.pitch_mm, self.attempt.zero)
-        return believe(model, initial, readings, nut_deg, turns - (used[-1].turns if used else 0))
+        used = [g for g in gaugings if (g.closed or g.no_play) and g.spans(self.plan)]
+        readings = [Reading(g.nut_deg, g.spans(self.plan), g.mark_var_deg2, g.correction_sd_um) for g in used]
+        hydraulic = self.plan.hydraulic
+        start = hydraulic.start_drive_mm if hydraulic is not None and self.attempt.zero is ZeroPoint.START_PRESSURE else 0.0
+        model = sleeve_model(self.plan.bearing, self.plan.shaft, self.plan.nut.pitch_mm, self.attempt.zero, start)
+        since = max(0.0, mark_var_deg2 - (used[-1].mark_var_deg2 if used else 0.0))
+        # From the last reading on a turn is one with its own mark, also the first one of all.
+        if nut_deg > (used[-1].nut_deg if used else 0.0) + 1e-9:
+            since = max(since, MARK_SD_DEG**2)
+        return believe(model, initial, readings, nut_deg, since, self._group())
 
     def advice(self) -> Advice | None:
         """What to do with the nut; None while there is no window to aim at or no way to compute."""
         window, position, nut = self.window(), self.position(), self.plan.nut
         if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
-            here = [g for g in self.attempt.gaugings if g.closed and g.nut_deg == self.attempt.nut_deg]
-            step = nut.tab_step_deg or 0.0
-            self._advice = advise(position, window, len(self.gauged()), max(0, len(here) - 1), self.risk, step)
+            here = self.here()
+            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.may_lock)
+            repeats = max(0, len(here) - 1)
+            cap = self.turn_cap_deg()
+            again = self.plan.seats_again and not self.attempt.has_seat
+            only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
+            asked = Question(len(self.gauged()), repeats, self.risk, lock, cap, self.has_accepted("narrow"), again, only_seated)
+            self._advice = advise(position, window, asked)
         return self._advice
 
+    def turn_cap_deg(self) -> float | None:
+        """How far the next turn may go at most: half of what the card asks before the first gauging; as far as the leaf proves
+        to be safe once it was followed against the nut; None for no cap.
+        """
+        attempt, asked = self.attempt, self.plan.turn_range_deg
+        if not self.gauged() and asked is not None:
+            return max(0.0, asked.low / 2 - attempt.nut_deg)
+        return self.test_turn_deg() if attempt.followed else None
+
+    def test_turn_deg(self) -> float:
+        """The largest turn that cannot go below what must be left, whatever the explanation: 1:12, k 0.9, no seating."""
+        says, window, nut = self.leaf_says(), self.window(), self.plan.nut
+        if says is None or window is None or nut is None:
+            return 0.0
+        guard = window.guard_um if window.guard_um is not None else window.low_um
+        per_degree = reduction_per_degree_um(LARGEST_RATIO, Taper.ONE_IN_12.slope, nut.pitch_mm)
+        return max(0.0, math.floor((says.mean_um - says.uncertainty_um - guard) / per_degree - says.since_deg))
+
+    def first_tab_deg(self) -> float | None:
+        """Turn from here to the first tab position, from what was seen on the nut; None when nobody looked."""
+        seen, nut = self.attempt.tab_at_deg, self.plan.nut
+        step = nut.tab_step_deg if nut is not None else None
+        if seen is None or step is None:
+            return None
+        left = (seen - self.attempt.nut_deg) % step
+        # Within a tenth of a degree of a whole step a tab is square already.
+        return 0.0 if step - left < 0.1 else left
+
+    def on_sleeve(self) -> list[Gauging]:
+        """Gaugings of this attempt that ended with an answer."""
+        return [g for g in self.attempt.gaugings if g.closed or g.no_play]
+
+    def here(self) -> list[Gauging]:
+        """Gaugings taken where the nut stands now."""
+        return [g for g in self.on_sleeve() if abs(g.nut_deg - self.attempt.nut_deg) < 1e-6]
+
+    def no_play_here(self) -> ev.NoPlayFound | None:
+        """Set when the last gauging on the sleeve found no measurable clearance."""
+        last = self.on_sleeve()[-1:]
+        return last[0].no_play if last else None
+
+    def leaf_says(self) -> LeafSays | None:
+        """The last gauging on the sleeve, with those just before it that agree; None without one.
+
+        A small turn between two of them is subtracted, so that both count where the nut stands.
+        """
+        found = self.on_sleeve()
+        if not found or found[-1].no_play is not None:
+            return None
+        last, position = found[-1], self.position()
+        per_degree = position.per_degree_um if position is not None else 0.0
+        near = []
+        for gauging in reversed(found):
+            back = last.nut_deg - gauging.nut_deg
+            if gauging.closed is None or back > (POOLED_WITHIN_DEG if per_degree else 1e-6) or gauging.where is not last.where:
+                break
+            near.append(gauging)
+        pooled = pool(agreeing(near[::-1], lambda g: per_degree * (last.nut_deg - g.nut_deg)), lambda g: per_degree * (last.nut_deg - g.nut_deg))
+        return None if pooled is None else LeafSays(pooled.mean_um, 2 * pooled.sd_um, self.attempt.nut_deg - last.nut_deg)
+
+    def may_lock(self, turn_deg: float) -> Verdict:
+        """Whether the leaf allows to lock after a further turn."""
+        window, says, position = self.window(), self.leaf_says(), self.position()
+        if window is None:
+            return Verdict("not gauged", Level.STOP, "The unmounted clearance is not known: there is no window to lock in.")
+        if self.no_play_here() is not None:
+            return Verdict(
+                "no measurable clearance", Level.STOP, "Not even the thinnest leaf went in: release, or gauge again if the leaf was at fault."
+            )
+        if position is None and says is not None and says.since_deg > 0:
+            return Verdict("not gauged", Level.STOP, "The nut was turned since the last gauging, and its pitch is not known: gauge where it stands.")
+        return may_lock(window, says, position.per_degree_um if position is not None else 0.0, turn_deg)
+
+    def seat_to_prove(self) -> bool:
+        """Whether the nut was seated on its washer and the bearing may have been driven on unseen."""
+        attempt = self.attempt
+        seated = attempt.seated
+        asked = (seated is not None and seated.gauge_first) or (attempt.reseated is not None and seated is None and attempt.reseated.past_deg > 0)
+        return asked and not any(g.number > attempt.seated_after for g in self.on_sleeve())
+
     def gauged(self) -> list[Gauged]:
-        """Readings of the present attempt, the one under way included once it says something."""
+        """Readings of the present attempt with their place of the nut."""
         found: list[Gauged] = []
         for gauging in self.attempt.gaugings:
             summary = gauging.closed.summary if gauging.closed else None
@@ -227,7 +262,10 @@ class JobState:
         return found
 
     def stopped_by(self) -> str | None:
-        """What keeps the drive-up from going on, unless accepted: “group” or “window”."""
+        """What keeps the drive-up from going on, unless accepted: “group” or “window”; “no_play” is not accepted by anybody."""
+        last = next((g for g in reversed(self.initial) if g.closed or g.no_play), None)
+        if last is not None and last.no_play is not None:
+            return "no_play"
         closed = self.initial_closed()
         if closed is None:
             return None
@@ -235,113 +273,6 @@ class JobState:
         if verdict is not None and verdict.level is Level.STOP and not self.has_accepted("group"):
             return "group"
         window = self.window()
-        if window is not None and window.empty and not self.has_accepted("window"):
+        if window is not None and judge_window(window).level is Level.STOP and not self.has_accepted("window"):
             return "window"
         return None
-
-
-def fold(events: Sequence[ev.Event]) -> JobState:
-    """Fold a log into a state.
-
-    Raises Refused when the log does not begin with job_opened.
-    """
-    if not events or not isinstance(events[0].payload, ev.JobOpened):
-        raise Refused("A job begins with job_opened.")
-    opened = events[0].payload
-    state = JobState(opened, opened.plan, risk=opened.plan.risk)
-    for event in events:
-        if isinstance(event.payload, ev.Corrected):
-            state.corrections[event.payload.target] = event.payload
-    for event in events:
-        correction = state.corrections.get(event.seq)
-        payload: ev.Payload | None = correction.replacement if correction else event.payload
-        if payload is not None:
-            _apply(state, event, payload)
-        state.last_seq = event.seq
-    return state
-
-
-def _apply(state: JobState, event: ev.Event, payload: ev.Payload) -> None:
-    attempt = state.attempt
-    # A moved nut ends a gauging; one that bracketed nothing is dropped.
-    if isinstance(payload, ev.NutTurned | ev.Reseated | ev.Locked | ev.Released | ev.GaugingStarted) and (begun := state.open_gauging()):
-        begun.dropped = True
-    match payload:
-        case ev.JobOpened():
-            pass
-        case ev.PlanRevised(plan=plan):
-            state.plan = plan
-            state.risk = plan.risk
-        case ev.GateConfirmed(gate=gate, items=items):
-            state.gates[gate] = GatePassed(items, event.actor)
-        case ev.GateOverruled(gate=gate):
-            state.gates[gate] = GatePassed((), payload.name, payload)
-        case ev.GaugingStarted():
-            initial = payload.phase is Phase.INITIAL
-            gauging = Gauging(
-                payload.gauging,
-                payload.phase,
-                payload.where,
-                payload.places,
-                attempt.nut_deg,
-                0 if initial else attempt.number,
-                attempt.turns,
-                payload.correction_um,
-                payload.correction_sd_um,
-            )
-            (state.initial if initial else attempt.gaugings).append(gauging)
-        case ev.LeafTried():
-            for gauging in state.gaugings:
-                if gauging.number == payload.gauging:
-                    gauging.trials.append(Trial(event.seq, payload.place, payload.row, Stack(payload.leaves_um), payload.outcome))
-        case ev.PlaceRepeated(place=place, row=row):
-            for gauging in state.gaugings:
-                if gauging.number == payload.gauging:
-                    gauging.trials = [t for t in gauging.trials if (t.place, t.row) != (place, row)]
-        case ev.GaugingClosed():
-            for gauging in state.gaugings:
-                if gauging.number == payload.gauging:
-                    gauging.closed = payload
-        case ev.OutsideAccepted():
-            state.accepted.append(payload)
-        case ev.ZeroSet():
-            attempt.zero_set, attempt.tap_tested = True, payload.tap_tested
-            attempt.zero, attempt.start_pressure_mpa = payload.zero, payload.start_pressure_mpa
-        case ev.NutTurned(degrees=degrees):
-            attempt.nut_deg += degrees
-            attempt.turns += 1
-            # A turn after the washer was fitted does not undo that it was re-seated.
-        case ev.Reseated(past_deg=past):
-            attempt.reseated = payload
-            # Behind its old mark the nut is loose: the bearing stays where it was on its taper.
-            if past > 0:
-                attempt.nut_deg += past
-                attempt.turns += 1
-        case ev.HandChecked():
-            attempt.checks.append(payload)
-        case ev.RiskChosen(risk=risk):
-            state.risk = risk
-        case ev.TabSeen(turn_deg=turn):
-            attempt.tab_at_deg = attempt.nut_deg + turn
-        case ev.Locked(turn_deg=turn):
-            attempt.nut_deg += turn
-            attempt.turns += 1 if turn else 0
-            attempt.locked = payload
-        case ev.Released(reason=reason):
-            attempt.released = reason
-            state.attempts.append(Attempt(attempt.number + 1))
-        case ev.PointOpened(text=text):
-            state.points.append(Point(event.seq, text))
-        case ev.PointClosed(point=number, how=how):
-            for point in state.points:
-                if point.number == number:
-                    point.closed = how
-        case ev.Signed():
-            state.signed, state.signed_at, state.signed_seq = payload, event.recorded_at, event.seq
-            state.changed_after_signing = False
-        case ev.Abandoned():
-            state.abandoned = payload
-        case ev.NoteAdded() | ev.Corrected():
-            pass
-    if isinstance(event.payload, ev.Corrected) and state.signed and event.seq > state.signed_seq:
-        state.changed_after_signing = True

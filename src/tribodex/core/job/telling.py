@@ -5,7 +5,9 @@ from __future__ import annotations
 from tribodex.core.components.feeler import Stack
 from tribodex.core.job import events as ev
 from tribodex.core.job.moves import leaf_words
+from tribodex.core.job.parting import CHECKS
 from tribodex.core.mounting.gauging import Outcome, Phase, Where
+from tribodex.core.mounting.seat import behind_words, number_mm
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.quantities import um_text
 from tribodex.core.working import number
@@ -59,6 +61,12 @@ def tell(payload: ev.Payload) -> str:
             if payload.start_pressure_mpa is not None:
                 return f"Start pressure reached ({payload.typed}), indicator set to zero."
             return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
+        case ev.NoPlayFound():
+            return f"No measurable clearance: the thinnest leaf, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
+        case ev.LeafFollowed():
+            return f"Leaf and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The leaf leads from here."
+        case ev.NutSeated():
+            return _seated(payload)
         case ev.Reseated(past_deg=past):
             if past < 0:
                 return f"Washer fitted; the nut stands {number(-past)}° behind its old mark."
@@ -90,10 +98,23 @@ def tell(payload: ev.Payload) -> str:
         case ev.Corrected():
             what = f"should be: {tell(payload.replacement)}" if payload.replacement else "is withdrawn."
             return f"Entry {payload.target} {what} Reason: {payload.reason}."
+        case ev.JudgedAnew():
+            return f"After a correction, entry {payload.target} is judged anew: {tell(payload.replacement)}"
         case ev.Signed():
             return f"Signed by {payload.name}, {payload.role}."
         case ev.Abandoned():
-            return f"Given up by {payload.name}: {payload.reason}."
+            return f"Abandoned by {payload.name}: {payload.reason}."
+
+
+def _seated(payload: ev.NutSeated) -> str:
+    said = "Nut seated"
+    if payload.behind_deg is not None:
+        said += f", {behind_words(payload.behind_deg)} its old mark"
+    if payload.thickness_mm is not None:
+        said += f"; washer {number_mm(payload.thickness_mm)}, {'measured' if payload.measured else 'remembered'}"
+    if payload.moved_mm is not None:
+        said += f"; sleeve end to ring {payload.moved_typed}, by {payload.tool}"
+    return f"{said}: {payload.seat.verdict.word}."
 
 
 def _closed(payload: ev.GaugingClosed) -> str:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from tribodex.core.components.bands import Span
-from tribodex.core.job.drive_moves import bend_move, look_move, reseat_move
-from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, first_tab
+from tribodex.core.job.lock_moves import bend_move, lock_words, look_move, seat_move
+from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how
 from tribodex.core.job.stages import ready_to_lock
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.locking import turn_tab_positions, way_out
@@ -22,7 +22,7 @@ def turn_move(state: JobState) -> NextMove:
             Do.NOTHING,
             "No figure, no turn",
             "This method needs the maker's figure for this bearing or unit; it is not in the plan.",
-            "Give this job up and plan anew with the figure and its source.",
+            "Abandon this job and plan anew with the figure and its source.",
         )
     checks = [c for c in attempt.checks if not c.locked]
     last = checks[-1] if checks else None
@@ -31,14 +31,14 @@ def turn_move(state: JobState) -> NextMove:
             Do.RELEASE,
             "The ring binds: release and start again",
             f"At {last.nut_deg:.0f}° it {'binds when swivelled' if last.swivel == 'binds' else 'does not turn freely'}; it was driven too far.",
-            "Loosening a little does not bring it back. The sleeve lets go with a bang: leave the nut on a few threads as a stop.",
+            f"Loosening a little does not bring it back. {release_how(state)}",
         )
     if attempt.nut_deg > asked.high + 1:
         return NextMove(
             Do.RELEASE,
             "Past the figure: release and start again",
             f"The nut stands {attempt.nut_deg:.0f}° from its zero mark; {asked.low:.0f} to {asked.high:.0f}° are asked.",
-            "Loosening a little does not bring it back. Leave the nut on a few threads as a stop when the sleeve lets go.",
+            f"Loosening a little does not bring it back. {release_how(state)}",
         )
     if state.plan.method is Method.TURNS:
         return _lock(state, asked) if ready_to_lock(state) else _first(state, asked, asked.mid)
@@ -86,19 +86,19 @@ def _first(state: JobState, asked: Span, to_deg: float) -> NextMove:
 def _lock(state: JobState, asked: Span) -> NextMove:
     nut, attempt = state.plan.nut, state.attempt
     step = nut.tab_step_deg if nut is not None else None
-    if state.plan.reseats and attempt.reseated is None:
-        return reseat_move(state)
+    if state.plan.seats_again and not attempt.has_seat:
+        return seat_move(state)
     if nut is None or step is None:
         return NextMove(
             Do.LOCK,
-            f"Tighten until the {state.plan.lock.words} fits, and lock",
+            f"Tighten until the {state.plan.lock.words} fits, and {lock_words(state.plan.lock)}",
             f"The nut stands {attempt.nut_deg:.0f}° from its zero mark, {asked.low:.0f} to {asked.high:.0f}° asked.",
             f"{TIGHTEN_ONLY} Log how far you tightened.",
         )
-    if first_tab(state) is None:
+    if state.first_tab_deg() is None:
         return look_move(state, step)
-    found = turn_tab_positions(nut, attempt.nut_deg, (asked.low, asked.high), first_tab(state))
+    found = turn_tab_positions(nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
     good = next((m for m in found if m.verdict.word == "inside"), None)
     if good is None:
-        return NextMove(Do.LOCK, "Far enough, but no tab position stays in the range", way_out(found), TIGHTEN_ONLY)
+        return NextMove(Do.LOCK, f"Far enough, but no {state.plan.lock.stop} position stays in the range", way_out(found), TIGHTEN_ONLY)
     return bend_move(nut, good)

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 
 from tribodex.core.components.bands import Span, band_for
 from tribodex.core.components.bearing import Bearing, Group
+from tribodex.core.errors import OutOfRange
+from tribodex.core.mounting.judgement import NOT_DECIDED
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict
@@ -18,6 +20,14 @@ class ClearanceRow:
     over_mm: float
     to_mm: float
     groups_um: dict[Group, Span]
+
+    def limits(self, group: Group) -> Span:
+        """Limits of a group. Raises OutOfRange where the table does not know them."""
+        if group not in self.groups_um:
+            raise OutOfRange.at(
+                "group", f"The table has no limits of {group} for over {self.over_mm:g} to {self.to_mm:g} mm.", ", ".join(self.groups_um)
+            )
+        return self.groups_um[group]
 
 
 @dataclass(frozen=True)
@@ -33,14 +43,14 @@ class ClearanceTable:
 
     def limits(self, bearing: Bearing) -> Span:
         """Limits of the bearing's own group, µm."""
-        return self.row(bearing.bore_mm).groups_um[bearing.group]
+        return self.row(bearing.bore_mm).limits(bearing.group)
 
 
 def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
     """Limits of unmounted clearance for the bearing's group, as a figure with working.
 
     Symbols: d bore (mm); G_min, G_max limits (µm).
-    Valid: bores over 18 to 1000 mm.
+    Valid: bores over 18 to 1600 mm.
     Raises: OutOfRange beyond the table.
     Source: ISO 5753-1, through the table given.
 
@@ -52,7 +62,7 @@ def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
     (110, 140, 'µm')
     """
     row = table.row(bearing.bore_mm)
-    limits = row.groups_um[bearing.group]
+    limits = row.limits(bearing.group)
     what = f"row over {row.over_mm:g} to {row.to_mm:g} mm, group {bearing.group}"
     return Result(
         "group_limits",
@@ -82,7 +92,15 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
     ('stop', True)
     """
     limits = row[group]
-    if limits.low <= mean_um <= limits.high:
+    inside = limits.low <= mean_um <= limits.high
+    if inside and uncertainty_um > (limits.high - limits.low) / 2:
+        return Verdict(
+            NOT_DECIDED,
+            Level.UNKNOWN,
+            f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: the gauging is coarser than half of {group} ({um_text(limits.low)} to "
+            f"{um_text(limits.high)}). Take finer leaves or more places.",
+        )
+    if inside:
         return Verdict("inside the group", Level.GOOD, f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.")
     side = "below" if mean_um < limits.low else "above"
     gap = limits.low - mean_um if mean_um < limits.low else mean_um - limits.high

@@ -15,7 +15,8 @@ from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, drive_up_mm, nut_angle_deg
 from tribodex.core.mounting.elastic import effective_ratio
-from tribodex.core.mounting.reduction import HALF_SHARE, ReductionCard
+from tribodex.core.mounting.reduction import ReductionCard
+from tribodex.core.mounting.window import HALF_SHARE
 from tribodex.core.mounting.zero import ZERO_PRIORS, ZeroPoint
 from tribodex.core.quantities import um_text
 
@@ -69,7 +70,7 @@ def compare(
 
     >>> c = compare(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), None, None, [], 124)
     >>> c.ways[0].id, c.ways[0].reduction_um
-    ('half', Span(low=49.6, high=74.4))
+    ('half', Span(low=49.6, high=62.0))
     """
     k, slope = effective_ratio(bearing, shaft), bearing.taper.slope
     pitch = nut.pitch_mm if nut else None
@@ -106,7 +107,7 @@ def compare(
     by_half = drive_of(half)
     ways.append(
         Way("half", "“Half of it” rule", "reduction", half, HALF_UNCERTAINTY_SHARE * initial_um / 2, by_half, angle_of(by_half), left(half),
-            "Between two fifths and three fifths of what was measured.")
+            "Between two fifths and a half of what was measured.")
     )  # fmt: skip
     if turns is not None and pitch:
         ways.append(_turns_way(turns, pitch))

@@ -10,7 +10,7 @@ from tribodex.core.components.material import RING_STEEL, Material
 from tribodex.core.components.shaft import Finish, Shaft
 from tribodex.core.errors import OutOfRange
 from tribodex.core.sources import LAME
-from tribodex.core.working import Line, Result, number
+from tribodex.core.working import Level, Line, Result, Verdict, number
 
 
 def _shares(bore_mm: float, raceway_mm: float, shaft_bore_mm: float) -> tuple[float, float]:
@@ -201,3 +201,52 @@ def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_u
         )
     low, high = (line.value or 0.0 for line in found)
     return Result("pressure", "Contact pressure on the seat", low, "MPa", value_to=high, uncertainty=0.15 * high, working=tuple(found))
+
+
+# Tensile hoop stress of a through-hardened inner ring, MPa: usual limit, and the upper one seen (general handbooks, remembered twice,
+# 127 and 140 against each other: the lower is kept; ± 20 %).
+HOOP_USUAL_MPA, HOOP_MOST_MPA = 127.0, 175.0
+
+
+def hoop_stress_mpa(pressure_mpa: float, bore_mm: float, raceway_mm: float) -> float:
+    """Hoop stress at the bore of the inner ring: σ = p·(1+k²)/(1-k²), k = d/F.
+
+    Symbols: p contact pressure (MPa), d bore, F raceway diameter (mm); σ (MPa).
+    Valid: plane stress, elastic, standing still; 0.5 < k < 1.
+    Raises: OutOfRange outside of that.
+    Source: Lamé, thick-walled rings.
+
+    >>> round(hoop_stress_mpa(20, 90, 107.5), 1)
+    113.7
+    """
+    k, _ = _shares(bore_mm, raceway_mm, 0.0)
+    return pressure_mpa * (1 + k * k) / (1 - k * k)
+
+
+def hoop_result(bearing: Bearing, pressure: Result) -> Result:
+    """Hoop stress for the greatest reduction, judged against through-hardened rings.
+
+    Symbols: as hoop_stress_mpa.
+    Valid: as hoop_stress_mpa; case-hardened rings bear more.
+    Raises: OutOfRange for impossible dimensions.
+    Source: Lamé; limits from memory, low confidence.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
+    >>> hoop_result(b, pressure_result(b, None, 45, 60)).verdict.word
+    'above the usual limit'
+    """
+    p, d, f = pressure.value_to or pressure.value or 0.0, bearing.bore_mm, bearing.inner_raceway_mm
+    stress = hoop_stress_mpa(p, d, f)
+    kept = f"through-hardened rings: usual {HOOP_USUAL_MPA:.0f}, up to {HOOP_MOST_MPA:.0f} MPa seen (from memory, ± 20 %)"
+    if stress > HOOP_MOST_MPA:
+        verdict = Verdict("too high", Level.STOP, f"{stress:.0f} MPa; {kept}. The ring may crack: take out less, or ask the maker.")
+    elif stress > HOOP_USUAL_MPA:
+        verdict = Verdict("above the usual limit", Level.WATCH, f"{stress:.0f} MPa; {kept}. Keep to the lower half of the reduction where you can.")
+    else:
+        verdict = Verdict("inside the usual limit", Level.GOOD, f"{stress:.0f} MPa; {kept}.")
+    k = d / f
+    line = Line("σ", "hoop stress at the bore", "σ = p·(1+k²)/(1-k²)", f"{number(p)}·(1+{number(k * k)})/(1-{number(k * k)})", stress, "MPa", LAME.id)
+    return Result(
+        "hoop_stress", "Hoop stress of the inner ring, greatest reduction", stress, "MPa", uncertainty=0.15 * stress, verdict=verdict, working=(line,)
+    )

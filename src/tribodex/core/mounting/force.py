@@ -19,9 +19,10 @@ FRICTION = Span(0.10, 0.15)
 # A hook spanner with hammer, an impact spanner: about what one person reaches (common practice, no source), N·m.
 HAND_SPANNER_NM = 1500.0
 IMPACT_SPANNER_NM = 5000.0
-# Above this bore the nut is left to oil, whatever the torque (common practice, no source; about 8 in).
-HYDRAULIC_ABOVE_MM = 200.0
-OIL_INJECTION_ABOVE_MM = 300.0
+# From this bore on a hydraulic nut is usual, whatever the torque (8 in; common practice, no source).
+HYDRAULIC_FROM_MM = 203.2
+# A drive-up force that wants oil between the faces, N (common practice, no source).
+OIL_INJECTION_N = 600_000.0
 # Share of the least drive-up at which the seat bears all over: where a hydraulic nut's travel begins (common practice, no source).
 START_SHARE = 0.10
 
@@ -67,11 +68,13 @@ def release_force_n(pressure_mpa: float, bore_mm: float, width_mm: float, slope:
     return pi * bore_mm * width_mm * pressure_mpa * (friction - slope / 2)
 
 
-def nut_torque_nm(force_n: float, thread_mm: float, pitch_mm: float, face_mm: float, friction: float) -> float:
-    """Torque on the nut: T = F·[d₂/2·tan(λ + ρ) + μ·D_face/2], tan ρ = μ/cos 30°, tan λ = P/(π·d₂), d₂ = thread - 0.6495·P.
+def nut_torque_nm(force_n: float, thread_mm: float, pitch_mm: float, face_mm: float, friction: float, trapezoidal: bool = False) -> float:
+    """Torque on the nut: T = F·[d₂/2·tan(λ + ρ) + μ·D_face/2], tan ρ = μ/cos β, tan λ = P/(π·d₂).
+
+    A 60° thread has β = 30° and d₂ = thread - 0.6495·P; a trapezoidal one (30°) β = 15° and d₂ = thread - P/2.
 
     Symbols: F (N), thread, P pitch, D_face mean diameter of the nut's face (mm), μ (1); T (N·m).
-    Valid: 60° thread, friction of thread and face alike.
+    Valid: friction of thread and face alike.
     Raises: OutOfRange for a pitch or thread that is not above zero.
     Source: screw mechanics.
 
@@ -80,8 +83,8 @@ def nut_torque_nm(force_n: float, thread_mm: float, pitch_mm: float, face_mm: fl
     """
     if pitch_mm <= 0 or thread_mm <= pitch_mm:
         raise OutOfRange.at("nut_pitch", "Pitch and thread are above zero.", "pitch in mm, for example 2")
-    d2 = thread_mm - 0.6495 * pitch_mm
-    lead, rub = atan(pitch_mm / (pi * d2)), atan(friction / cos(radians(30)))
+    d2 = thread_mm - (0.5 if trapezoidal else 0.6495) * pitch_mm
+    lead, rub = atan(pitch_mm / (pi * d2)), atan(friction / cos(radians(15 if trapezoidal else 30)))
     return force_n * (d2 / 2 * tan(lead + rub) + friction * face_mm / 2) / 1000
 
 
@@ -96,7 +99,7 @@ class ToolChoice:
 
 
 def choose_tool(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mpa: float) -> ToolChoice:
-    """Hook spanner, impact spanner, hydraulic nut or oil injection, by bore and by the torque that it takes.
+    """Hook spanner, impact spanner, hydraulic nut or oil injection, by force and torque; from 8 in bore a hydraulic nut at least.
 
     Symbols: p greatest contact pressure (MPa).
     Valid: friction of an oiled seat, 0.10 to 0.15.
@@ -132,16 +135,20 @@ def choose_tool(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mpa:
     )
     torque = _torque(bearing, nut, forces)
     top = torque.value_to
-    if d > OIL_INJECTION_ABOVE_MM or (d > HYDRAULIC_ABOVE_MM and faces == 2):
-        tool, why = Tool.OIL_INJECTION, f"A {d:g} mm bore: oil between the faces takes the friction away; check that the seat has its oil groove."
-    elif d > HYDRAULIC_ABOVE_MM or (top is not None and top > IMPACT_SPANNER_NM):
-        tool, why = Tool.HYDRAULIC_NUT, "Beyond what a spanner reaches; above about 200 mm bore a hydraulic nut is usual, with a lock plate."
+    most_n = max(forces)
+    reach = f"About {roughly(top)} N·m at the end" if top is not None else f"About {roughly(most_n / 1000)} kN at the end"
+    if most_n > OIL_INJECTION_N:
+        tool, why = Tool.OIL_INJECTION, f"{reach}: oil between the faces takes the friction away; check that the seat has its oil groove."
+    elif d >= HYDRAULIC_FROM_MM:
+        tool, why = Tool.HYDRAULIC_NUT, f"{reach}; from 203 mm (8 in) bore a hydraulic nut is usual, with a lock plate."
     elif top is None:
-        tool, why = Tool.HOOK_SPANNER, "The nut is not known, so no torque is computed; below 200 mm bore a hook spanner and hammer are usual."
+        tool, why = Tool.HOOK_SPANNER, "The nut is not known, so no torque is computed; below 203 mm bore a hook spanner and hammer are usual."
+    elif top > IMPACT_SPANNER_NM:
+        tool, why = Tool.HYDRAULIC_NUT, f"{reach}: beyond what a spanner reaches."
     elif top > HAND_SPANNER_NM:
-        tool, why = Tool.IMPACT_SPANNER, f"About {roughly(top)} N·m at the end: more than a hook spanner gives."
+        tool, why = Tool.IMPACT_SPANNER, f"{reach}: more than a hook spanner gives."
     else:
-        tool, why = Tool.HOOK_SPANNER, f"About {roughly(top)} N·m at the end, within reach of hook spanner and hammer."
+        tool, why = Tool.HOOK_SPANNER, f"{reach}, within reach of hook spanner and hammer."
     return ToolChoice(tool, why, force, torque)
 
 
@@ -151,7 +158,7 @@ def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Resul
     thread = nut.thread_mm
     face = (thread + (nut.outside_mm or 1.3 * thread)) / 2
     pairs = list(zip((FRICTION.low, FRICTION.high), forces, strict=True))
-    values = [nut_torque_nm(f, thread, nut.pitch_mm, face, mu) for mu, f in pairs]
+    values = [nut_torque_nm(f, thread, nut.pitch_mm, face, mu, nut.trapezoidal) for mu, f in pairs]
     return Result(
         "torque",
         "Torque on the nut",
@@ -189,13 +196,16 @@ class HydraulicStep:
     figures: tuple[Result, ...]
 
 
-def hydraulic_step(drive_mm: Span, force_kn: Span, piston_mm2: float | None, given_start_mpa: float | None = None) -> HydraulicStep:
+def hydraulic_step(
+    drive_mm: Span, force_kn: Span, piston_mm2: float | None, given_start_mpa: float | None = None, makers_travel: bool = False
+) -> HydraulicStep:
     """Start pressure and travel of a hydraulic nut.
 
     The seat is taken to bear all over at a tenth of the least drive-up; force grows with the drive-up from there.
 
     Symbols: s drive-up from firm contact (mm), F force at its end (kN), A piston area (mm²); p_start, p_end oil pressure
-    (MPa); given_start_mpa from the maker's sheet goes first.
+    (MPa); given_start_mpa from the maker's sheet goes first; makers_travel: the drive-up is the maker's travel from the start
+    pressure, and nothing is added or subtracted.
     Valid: order of magnitude; the maker's start pressure and travel govern.
     Raises: OutOfRange for a piston area that cannot be.
     Source: common practice, no source.
@@ -209,8 +219,10 @@ def hydraulic_step(drive_mm: Span, force_kn: Span, piston_mm2: float | None, giv
             "piston_area", f"A piston area of {piston_mm2:g} mm² cannot be meant.", "mm², as marked on the hydraulic nut or in its sheet"
         )
     start = START_SHARE * drive_mm.low
-    travel = Span(drive_mm.low - start, drive_mm.high - start)
+    travel = drive_mm if makers_travel else Span(drive_mm.low - start, drive_mm.high - start)
     share = start / drive_mm.high
+    if makers_travel:
+        start = 0.0
     start_force = Span(force_kn.low * share, force_kn.high * share)
     area = piston_mm2
     start_p = Span(start_force.low * 1000 / area, start_force.high * 1000 / area) if area else None
@@ -242,6 +254,10 @@ def hydraulic_step(drive_mm: Span, force_kn: Span, piston_mm2: float | None, giv
             working=(
                 Line("s_start", "drive-up at the start, a tenth of the least", "0.1·s_min", f"0.1·{number(drive_mm.low)}", start, "mm", PRACTICE.id),
                 Line("travel", "what is left", "s - s_start", f"{number(drive_mm.low)} - {number(start)}", travel.low, "mm", PRACTICE.id),
+            )
+            if not makers_travel
+            else (
+                Line("travel", "as on the maker's sheet, from its start pressure", "", "nothing added or subtracted", travel.low, "mm", PRACTICE.id),
             ),
         ),
     )

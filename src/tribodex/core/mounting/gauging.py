@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from statistics import median
 
-from tribodex.core.components.feeler import FeelerSet, Stack
+from tribodex.core.components.feeler import FEEL_SD_UM, FeelerSet, Stack
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import EXPANSION, GAUGED
 from tribodex.core.working import Line, Result, number
@@ -68,13 +68,15 @@ class Trial:
 class Bracket:
     """What the trials at one place and row say. Ends in µm, None while unknown.
 
-    `contradiction` is set when a thicker leaf passed where a thinner one did not.
+    `contradiction` is set when a thicker leaf passed where a thinner one did not. `nothing_passed`: even the thinnest leaf
+    of the set stopped, so there is no measurable clearance there, and no number either.
     """
 
     low_um: float | None
     high_um: float | None
     dragged: bool = False
     contradiction: str = ""
+    nothing_passed: bool = False
 
     @property
     def closed(self) -> bool:
@@ -106,7 +108,7 @@ def bracket_of(trials: Sequence[Trial]) -> Bracket:
 
     >>> t = lambda um, o: Trial(1, 1, Row.NUT_SIDE, Stack((um,)), o)
     >>> bracket_of([t(100.0, Outcome.PASSES), t(120.0, Outcome.STOPS)])
-    Bracket(low_um=100.0, high_um=120.0, dragged=False, contradiction='')
+    Bracket(low_um=100.0, high_um=120.0, dragged=False, contradiction='', nothing_passed=False)
     """
     passed = [t.stack.thickness_um for t in trials if t.outcome is not Outcome.STOPS]
     stopped = [t.stack.thickness_um for t in trials if t.outcome is Outcome.STOPS]
@@ -122,20 +124,21 @@ def bracket_of(trials: Sequence[Trial]) -> Bracket:
     return Bracket(low, high)
 
 
-def settle_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
-    """Close a bracket at zero when even the thinnest leaf does not pass.
+def mark_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
+    """Say so when even the thinnest leaf does not pass: no measurable clearance, never a number between zero and that leaf.
 
     Symbols: as bracket_of.
-    Valid: play is never negative on a gauged bearing.
+    Valid: one place of one row.
     Raises: nothing.
     Source: common practice, no source.
 
     >>> from tribodex.core.quantities import LengthUnit
-    >>> settle_thin_end(Bracket(None, 30.0), FeelerSet("a", "A", LengthUnit.MM, (30.0, 40.0))).low_um
-    0.0
+    >>> b = mark_thin_end(Bracket(None, 30.0), FeelerSet("a", "A", LengthUnit.MM, (30.0, 40.0)))
+    >>> b.nothing_passed, b.closed
+    (True, False)
     """
     if bracket.low_um is None and bracket.high_um is not None and bracket.high_um <= gauge.leaves_um[0] + 0.5:
-        return Bracket(0.0, bracket.high_um, bracket.dragged, bracket.contradiction)
+        return replace(bracket, nothing_passed=True)
     return bracket
 
 
@@ -219,6 +222,30 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
     findings.extend(f"Place {c.place}, {c.row}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
     sd = math.sqrt((within + between) / n + correction_sd_um**2)
     return Summary(mean + correction_um, sd, max(mids) - min(mids), n, difference, tuple(findings), correction_um)
+
+
+def reduction_sd_um(before: Sequence[Cell], after: Sequence[Cell]) -> float | None:
+    """One standard deviation of a reduction from brackets of the same places: form and leaf errors cancel, brackets and feel do not.
+
+    Symbols: w bracket widths, f feel (µm), n places with both; sd² = max(mean(w_b²/12 + w_a²/12 + 2f²), variance between)/n.
+    Valid: gauged at the same places with the same set; None where no place has both brackets closed.
+    Raises: nothing.
+    Source: rectangular distributions as in the GUM (JCGM 100:2008, 4.3.7), from memory.
+
+    >>> one, two = [Cell(1, Row.NUT_SIDE, Bracket(120.0, 130.0))], [Cell(1, Row.NUT_SIDE, Bracket(60.0, 70.0))]
+    >>> round(reduction_sd_um(one, two), 2)
+    5.4
+    """
+    first = {(c.place, c.row): c.bracket for c in before if c.bracket.closed}
+    pairs = [(first[c.place, c.row], c.bracket) for c in after if c.bracket.closed and (c.place, c.row) in first]
+    if not pairs:
+        return None
+    n = len(pairs)
+    within = math.fsum((a.width_um**2 + b.width_um**2) / 12 + 2 * FEEL_SD_UM**2 for a, b in pairs) / n
+    taken = [a.mid_um - b.mid_um for a, b in pairs]
+    mean = math.fsum(taken) / n
+    between = math.fsum((t - mean) ** 2 for t in taken) / (n - 1) if n > 1 else 0.0
+    return math.sqrt(max(within, between) / n)
 
 
 def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:

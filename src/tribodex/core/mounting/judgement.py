@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -10,6 +11,8 @@ from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict
 
+# The gauging is coarser than what it should decide.
+NOT_DECIDED = "not decided: gauge finer"
 # How a ring swivels when a hand tilts it.
 Swivel = Literal["freely", "slight drag", "binds"]
 
@@ -23,32 +26,61 @@ class FinalVerdict:
     overall: Verdict
 
 
-def judge_final(window: Window, residual_um: float, uncertainty_um: float) -> FinalVerdict:
+def judge_final(
+    window: Window,
+    residual_um: float,
+    uncertainty_um: float,
+    reduction_um: float | None = None,
+    reduction_uncertainty_um: float | None = None,
+    finer: str = "",
+) -> FinalVerdict:
     """Judge the gauged residual and the reduction it means.
 
     Too little reduction: the bearing creeps on its sleeve, frets, and the nut works loose. Too much: no play is left
-    when hot; it runs hot, smokes, seizes.
+    when hot; it runs hot, smokes, seizes. A gauging whose uncertainty is more than half of what it should decide decides
+    nothing: it is no pass.
 
-    Symbols: c residual (µm), r = c₀ - c (µm), m least residual (µm), uncertainty half-width (µm).
+    Symbols: c residual (µm), r = c_before - c_after (µm, from the window's own clearance where not given), m least residual
+    (µm), uncertainties half-widths (µm); finer: the leaves that would decide, in words.
     Valid: gauged in the same way as before mounting.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> from tribodex.core.components.bands import Span
     >>> w = Window(64, 79, 124, Span(45, 60), 50.0)
-    >>> judge_final(w, 70, 6).overall.word, judge_final(w, 45, 3).overall.level.value
-    ('in order', 'stop')
+    >>> judge_final(w, 70, 6).overall.word, judge_final(w, 45, 3).overall.level.value, judge_final(w, 70, 20).overall.word
+    ('in order', 'stop', 'not decided: gauge finer')
     """
-    residual = _residual(window, residual_um, uncertainty_um)
-    reduction = _reduction(window, window.initial_um - residual_um, uncertainty_um)
-    levels = (residual.level, reduction.level)
+    taken = window.initial_um - residual_um if reduction_um is None else reduction_um
+    taken_uncertainty = uncertainty_um if reduction_uncertainty_um is None else reduction_uncertainty_um
+    residual = _residual(window, residual_um, uncertainty_um, finer)
+    reduction = _reduction(window, taken, taken_uncertainty, finer)
+    levels, words = (residual.level, reduction.level), (residual.word, reduction.word)
     if Level.STOP in levels:
-        overall = Verdict("not in order", Level.STOP, "At least one of the two is outside by more than the uncertainty of the gauging.")
+        overall = Verdict("not in order", Level.STOP, "At least one of the two is out of range, or nothing is left.")
+    elif NOT_DECIDED in words:
+        overall = Verdict(NOT_DECIDED, Level.UNKNOWN, "The gauging is coarser than what it should decide: this is no pass.")
     elif Level.WATCH in levels or Level.UNKNOWN in levels:
         overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
     else:
         overall = Verdict("in order", Level.GOOD, "Residual and reduction are both inside.")
     return FinalVerdict(residual, reduction, overall)
+
+
+def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
+    """The judgement when not even the thinnest leaf goes in: no measurable clearance is not a number.
+
+    Symbols: thinnest leaf of the set (µm); places in words.
+    Valid: bearing on its seat.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> no_play_verdict(["place 1, nut side"], 30).overall.level.value
+    'stop'
+    """
+    what = f"The thinnest leaf, {um_text(thinnest_um)}, does not go in at {', '.join(places)}."
+    residual = Verdict("no measurable clearance", Level.STOP, what)
+    reduction = Verdict("not known", Level.UNKNOWN, "Without a residual there is no reduction to judge.")
+    return FinalVerdict(residual, reduction, Verdict("not in order", Level.STOP, f"{what} It would run hot and seize."))
 
 
 def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Span | None) -> FinalVerdict:
@@ -87,28 +119,38 @@ def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Sp
     return FinalVerdict(residual, reduction, overall)
 
 
-def _residual(window: Window, residual_um: float, uncertainty_um: float) -> Verdict:
-    limit = window.residual_limit_um
+def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> Verdict:
+    how = f" {finer}" if finer else " Take finer leaves, more places, or gauge it once more."
+    return Verdict(NOT_DECIDED, Level.UNKNOWN, f"± {um_text(uncertainty_um)} is more than half of the {um_text(span_um)} that decide on {what}.{how}")
+
+
+def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: str) -> Verdict:
+    limit, heat = window.residual_limit_um, window.heat_um
+    left = f"{um_text(residual_um)} is left"
+    if residual_um <= heat or residual_um <= 0:
+        return Verdict("no play to run with", Level.STOP, f"{left}; an inner ring 10 K warmer than the outer takes {um_text(heat)}. It would seize.")
+    if limit is not None and residual_um < limit - uncertainty_um:
+        return Verdict("too little clearance", Level.STOP, f"{left}, {um_text(limit)} must be: it would run hot and may seize.")
+    if not window.empty and uncertainty_um > window.width_um / 2:
+        return _undecided(uncertainty_um, window.width_um, "the residual", finer)
     if limit is None:
-        return Verdict("no limit known", Level.UNKNOWN, f"{um_text(residual_um)} is left; this card gives no least residual here. Ask the maker.")
-    if residual_um < limit - uncertainty_um:
-        return Verdict("too little play", Level.STOP, f"{um_text(residual_um)} is left, {um_text(limit)} must be: it would run hot and may seize.")
+        return Verdict("no limit known", Level.UNKNOWN, f"{left}; this card gives no least residual here. Ask the maker.")
     if residual_um < limit:
-        return Verdict(
-            "near the limit", Level.WATCH, f"{um_text(residual_um)} is left, {um_text(limit)} must be; the difference is within the uncertainty."
-        )
-    return Verdict("enough play", Level.GOOD, f"{um_text(residual_um)} is left, at least {um_text(limit)} must be.")
+        return Verdict("near the limit", Level.WATCH, f"{left}, {um_text(limit)} must be; the difference is within the uncertainty.")
+    return Verdict("enough clearance", Level.GOOD, f"{left}, at least {um_text(limit)} must be.")
 
 
-def _reduction(window: Window, reduction_um: float, uncertainty_um: float) -> Verdict:
+def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer: str) -> Verdict:
     span = window.reduction_um
     said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
-    if span.low <= reduction_um <= span.high:
-        return Verdict("reduction reached", Level.GOOD, f"{said}.")
-    if reduction_um < span.low:
-        if reduction_um < span.low - uncertainty_um:
-            return Verdict("too little reduction", Level.STOP, f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.")
-        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    if reduction_um < span.low - uncertainty_um:
+        return Verdict("too little reduction", Level.STOP, f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.")
     if reduction_um > span.high + uncertainty_um:
         return Verdict("too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.")
-    return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    if uncertainty_um > (span.high - span.low) / 2:
+        return _undecided(uncertainty_um, span.high - span.low, "the reduction", finer)
+    if reduction_um < span.low:
+        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    if reduction_um > span.high:
+        return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    return Verdict("reduction reached", Level.GOOD, f"{said}.")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Protocol, Self
 
@@ -13,8 +13,58 @@ from tribodex.core.working import Level, Verdict, in_words
 
 # The chance to overshoot that a move may carry, unless another is chosen.
 USUAL_RISK = 0.02
+NOT_BY_LEAF = "not by the leaf"
 # A position with less chance to be inside than this is no place to lock.
 WORTH_LOCKING = 0.1
+
+
+# The slope of the drive-up is known within this much when it is subtracted from a leaf's lower bound.
+STEEPER = 1.2
+
+
+@dataclass(frozen=True)
+class LeafSays:
+    """The last gauging on the sleeve: mean and half-width (µm), and how far the nut was tightened since (degrees)."""
+
+    mean_um: float
+    uncertainty_um: float
+    since_deg: float
+
+
+def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_deg: float) -> Verdict:
+    """Whether the nut may be locked after a further turn: the leaf decides, not what is believed.
+
+    The gauged mean, less what turning since then takes, lies inside the window, and its lower bound is not below what must
+    be left. Of an empty window that was accepted by name only what must be left is asked.
+
+    Symbols: c_g gauged mean ± u (µm), α turn since (degrees), κ reduction for a degree (µm/°).
+    Valid: plans that gauge.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.bands import Span
+    >>> w = Window(65, 80, 125, Span(45, 60), 50.0)
+    >>> [may_lock(w, g, 0.38, 3).word for g in (LeafSays(74, 4, 0), LeafSays(125, 4, 0), LeafSays(66, 4, 0), None)]
+    ['may be locked', 'not reached by the leaf', 'past the window by the leaf', 'not gauged']
+    """
+    if last is None:
+        return Verdict("not gauged", Level.STOP, "Nothing was gauged on the sleeve in this attempt: gauge before the nut is locked.")
+    taken = per_degree_um * (last.since_deg + turn_deg)
+    mean = last.mean_um - taken
+    bound = last.mean_um - last.uncertainty_um - STEEPER * taken
+    less = f", less {um_text(taken)} for {last.since_deg + turn_deg:.0f}° since" if taken >= 0.5 else ""
+    said = f"Last gauged {um_text(last.mean_um)} ± {um_text(last.uncertainty_um)}{less}"
+    if window.guard_um is not None and bound < window.guard_um:
+        what = "must be left" if window.residual_limit_um == window.guard_um else "an inner ring 10 K warmer takes"
+        word = "past the window by the leaf" if mean < window.low_um else "not sure by the leaf"
+        return Verdict(word, Level.STOP, f"{said}: it may be as little as {um_text(max(bound, 0))}, and {um_text(window.guard_um)} {what}.")
+    if window.empty:
+        return Verdict("may be locked", Level.WATCH, f"{said}. The window was accepted empty; only what must be left was judged.")
+    if mean < window.low_um:
+        return Verdict("past the window by the leaf", Level.STOP, f"{said}: below the {um_text(window.low_um)} of the window's lower end.")
+    if mean > window.high_um:
+        return Verdict("not reached by the leaf", Level.STOP, f"{said}: above the {um_text(window.high_um)} of the window: the sleeve would creep.")
+    return Verdict("may be locked", Level.GOOD, f"{said}: inside the window.")
 
 
 class Placed(Protocol):
@@ -63,11 +113,23 @@ class TabPosition:
         return self.chance_below_limit or 0.0
 
 
-def tab_positions(now: Placed, nut: LockNut, window: Window, first_deg: float | None, most: int = 8, risk: float = USUAL_RISK) -> tuple[TabPosition, ...]:
+Ruling = Callable[[float], Verdict]
+
+
+def tab_positions(
+    now: Placed,
+    nut: LockNut,
+    window: Window,
+    first_deg: float | None,
+    most: int = 8,
+    risk: float = USUAL_RISK,
+    ruling: Ruling | None = None,
+) -> tuple[TabPosition, ...]:
     """The next positions where a tab meets a slot, each with its predicted residual and verdict.
 
     `first_deg` is the turn to the first tab position as seen on the nut (zero: square now); None when nobody looked: then
-    every position is only known within one step, and the verdict is for its far end.
+    every position is only known within one step, and the verdict is for its far end. `ruling` says for a turn whether the
+    leaf allows to lock there; what it refuses is no position to lock at, whatever is believed.
 
     Symbols: Δα = first + i·360/lcm(n, m) (°), s = P·Δα/360 (mm), Δr = κ·Δα (µm).
     Valid: washer keyed to the sleeve, evenly spaced slots and tabs, nut only tightened.
@@ -101,7 +163,7 @@ def tab_positions(now: Placed, nut: LockNut, window: Window, first_deg: float | 
                 far.inside(window),
                 limit := far.below_limit(window),
                 limit <= risk,
-                _judge(far, window, chance, limit, risk),
+                _judge(far, window, chance, limit, risk, ruling(end) if ruling is not None else None),
             )
         )
         if far.clearance_um < window.low_um:
@@ -109,7 +171,9 @@ def tab_positions(now: Placed, nut: LockNut, window: Window, first_deg: float | 
     return tuple(found)
 
 
-def turn_tab_positions(nut: LockNut, now_deg: float, range_deg: tuple[float, float], first_deg: float | None, most: int = 8) -> tuple[TabPosition, ...]:
+def turn_tab_positions(
+    nut: LockNut, now_deg: float, range_deg: tuple[float, float], first_deg: float | None, most: int = 8
+) -> tuple[TabPosition, ...]:
     """TabPositions where only the turn counts: turns from hand-tight, or the angle of a self-aligning ball bearing.
 
     Symbols: now, range from…to in degrees from the zero point; Δα = first + i·360/lcm(n, m) (°).
@@ -144,8 +208,10 @@ def turn_tab_positions(nut: LockNut, now_deg: float, range_deg: tuple[float, flo
     return tuple(found)
 
 
-def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float) -> Verdict:
+def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float, leaf: Verdict | None) -> Verdict:
     residual = um_text(at.clearance_um)
+    if leaf is not None and leaf.level is Level.STOP:
+        return Verdict(NOT_BY_LEAF, Level.STOP, leaf.reason)
     if at.clearance_um < window.low_um:
         return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.")
     if at.clearance_um > window.high_um:
@@ -171,7 +237,7 @@ def best(found: Sequence[TabPosition]) -> TabPosition | None:
     if lawful:
         return max(lawful, key=lambda m: m._inside)
     # The limit that must be left goes first: rather a little short of the reduction than below it.
-    short = [m for m in found if m.keeps_limit and m._inside >= WORTH_LOCKING]
+    short = [m for m in found if m.keeps_limit and m._inside >= WORTH_LOCKING and m.verdict.level is not Level.STOP]
     if short:
         return max(short, key=lambda m: m._inside)
     return min(inside, key=lambda m: m._below_limit, default=None)
@@ -190,6 +256,9 @@ def way_out(found: Sequence[TabPosition]) -> str:
     """
     if any(m.verdict.level is Level.GOOD for m in found):
         return ""
+    blocked = next((m.verdict for m in found if m.verdict.word == NOT_BY_LEAF), None)
+    if blocked is not None and all(m.verdict.level is Level.STOP for m in found):
+        return f"{blocked.reason} Gauge again, or go by the ways out: another washer, or release and drive up less far."
     if any(m.verdict.word == "inside, near the limit" for m in found):
         return "Only positions near the limit are left: gauge again to narrow the uncertainty, or take another washer."
     if any(m.verdict.word == "not yet there" for m in found) and not any(m.verdict.level is Level.STOP for m in found):
@@ -201,5 +270,5 @@ def way_out(found: Sequence[TabPosition]) -> str:
         )
     return (
         "No tab position inside the window is left by tightening. Do not back the nut off: try another washer (its tabs stand "
-        "elsewhere), a lock plate or clip if the nut takes one, or release from the sleeve and drive up less far."
+        "elsewhere), a lock plate or clip if the nut takes one, or release the bearing and drive up less far."
     )

@@ -90,18 +90,18 @@ METHOD_NOTES: dict[Method, MethodNote] = {
 }
 
 
-def methods_for(kind: Kind, housed_unit: bool) -> tuple[Method, ...]:
+def methods_for(kind: Kind, no_leaf: bool) -> tuple[Method, ...]:
     """The methods that apply, the default first.
 
     Symbols: none.
-    Valid: a housed unit is sold greased and sealed: it cannot be gauged.
+    Valid: a housed unit is sold greased and sealed, a sealed bearing lets no leaf in: neither can be gauged.
     Raises: nothing.
     Source: common practice, no source.
 
     >>> [s.value for s in methods_for(Kind.SPHERICAL_ROLLER, False)], [s.value for s in methods_for(Kind.SELF_ALIGNING_BALL, False)]
     (['F', 'N', 'X'], ['A'])
     """
-    if housed_unit:
+    if no_leaf:
         return (Method.TURNS,)
     if kind is Kind.SELF_ALIGNING_BALL:
         return (Method.BALL_ANGLE,)
@@ -142,11 +142,41 @@ def default_washer(method: Method) -> WasherMethod:
 
 WASHER_REASONS: dict[WasherMethod, str] = {
     WasherMethod.OFF: (
-        "Washer off while driving: the tab is safe from spanner and hammer and no chips fall into the bearing. The nut is backed off, the washer "
-        "fitted, and the nut must come back at least to its old mark. Default where blows drive (feeler)."
+        "Washer off while driving: the tab is safe from spanner and hammer and no chips fall into the bearing. The nut is backed off while the seat "
+        "holds dry, the washer fitted, and the nut seated firmly: by the washer's thickness behind its old mark. Default where blows drive (feeler)."
     ),
     WasherMethod.ON: (
         "Washer on from the start: fewer steps, the nut never comes off again, and the angle is counted with the washer in place. "
         "Default where an angle, a travel or turns are counted."
     ),
 }
+
+
+class Oil(StrEnum):
+    """Where oil goes before the bearing is driven up."""
+
+    ANGLE = "angle"
+    ALL = "all"
+    SHAFT = "shaft"
+
+
+# Common practice, no source; the maker's word goes first, and some makers want sleeve bore and shaft dry.
+OIL_REASONS: dict[Oil, str] = {
+    Oil.ANGLE: "Thin heavy mineral oil on the sleeve's outside and thread, the nut's thread and the nut face that rubs: the angle hangs on friction.",
+    Oil.ALL: "A very thin film on all surfaces that meet: easier on, easier off later, no rust.",
+    Oil.SHAFT: "The shaft only, thin oil or rust inhibitor; the taper stays dry.",
+}
+
+
+def default_oil(method: Method) -> Oil:
+    """Where oil goes unless another habit is chosen: by the angle where an angle is counted, else a thin film everywhere.
+
+    Symbols: none.
+    Valid: a tapered bore; no MoS₂ or EP paste on a 1:12 seat.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> default_oil(Method.ANGLE).value, default_oil(Method.FEELER).value
+    ('angle', 'all')
+    """
+    return Oil.ANGLE if method in (Method.ANGLE, Method.TURNS, Method.BALL_ANGLE) else Oil.ALL

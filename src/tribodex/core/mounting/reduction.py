@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
 
 from tribodex.core.components.bands import Span, band_for
 from tribodex.core.components.bearing import Bearing, Group, Taper
-from tribodex.core.sources import Source
+from tribodex.core.sources import Recall, Source
 from tribodex.core.working import Line, Result
 
 
@@ -15,33 +15,42 @@ class Card(StrEnum):
     """The built-in cards. Take one whole; never mix columns of two. A shop's own cards have ids of their own."""
 
     A = "A"
+    A2 = "A2"
     B = "B"
     C = "C"
 
 
 CARD_REASONS: dict[str, str] = {
     Card.A: "Default: the only one of the three that also says how much clearance must be left, so both ends of the window are guarded.",
+    Card.A2: "Reductions and residuals of card A with a longer drive-up: on an adapter sleeve, which beds in. Remembered once.",
     Card.B: "Takes out less on small bores; no residual column, so the window comes from the reduction alone.",
-    Card.C: "Narrow ranges; no residual column, so the window comes from the reduction alone.",
+    Card.C: "Narrow ranges; its residual limits for CN and C3 are remembered once and marked so.",
 }
-# “About half of it”, as shares of the measured clearance (common practice, no source).
 HALF = "half"
-HALF_SHARE = Span(0.4, 0.6)
 HALF_REASON = (
-    "Shop rule: take out about half of what was measured. It needs no card and fits mid-group bearings of 50 to 200 mm bore; "
-    "it guards no residual limit."
+    "Shop rule: take out two fifths to half of what was measured. It fits mid-group bearings of group CN; for C3 and C4 half is mostly more "
+    "than the card, so it is capped at the card's largest reduction and keeps the card's residual limit."
 )
 
 
 @dataclass(frozen=True)
 class ReductionRow:
-    """One band of bores on a card. Reductions and residuals in µm, drive-up in mm."""
+    """One band of bores on a card. Reductions and residuals in µm, drive-up in mm.
+
+    `recalled` names the cells that were not remembered twice alike (reduction, drive_up_1:12, residual_C3 …).
+    """
 
     over_mm: float
     to_mm: float
     reduction_um: Span
     drive_up_mm: dict[Taper, Span]
     least_residual_um: dict[Group, float]
+    recalled: dict[str, Recall] = field(default_factory=dict)
+
+    def unsure(self, *columns: str) -> str:
+        """What to say of cells that were not remembered twice alike; empty when all were."""
+        found = dict.fromkeys(self.recalled[c] for c in columns if c in self.recalled)
+        return "; ".join(found)
 
 
 @dataclass(frozen=True)
@@ -113,7 +122,7 @@ def residual_limit(card: ReductionCard, bearing: Bearing) -> Result:
     """The least clearance that must be left, by a card. Unknown where the card does not say.
 
     Symbols: m least residual clearance (µm).
-    Valid: card A for CN, C3, C4; unknown (value None) otherwise.
+    Valid: cards A and A2 for CN, C3, C4, card C for CN and C3; unknown (value None) otherwise.
     Raises: OutOfRange beyond the card.
     Source: the card.
 
@@ -131,7 +140,8 @@ def residual_limit(card: ReductionCard, bearing: Bearing) -> Result:
         note = f"{card.heading} gives no residual limit for {bearing.group}: the window comes from the reduction alone. Ask the maker."
         return Result("residual_limit", label, None, "µm", note=note)
     line = Line("m", "least residual clearance", "m(d, group)", _where(row, card.title), least, "µm", card.source.id)
-    return Result("residual_limit", label, least, "µm", working=(line,))
+    unsure = row.unsure(f"residual_{bearing.group}")
+    return Result("residual_limit", label, least, "µm", working=(line,), note=f"{unsure.capitalize()}: check it." if unsure else "")
 
 
 def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
@@ -163,4 +173,5 @@ def card_drive_up(card: ReductionCard, bearing: Bearing) -> Result:
             Line("s_min", "least drive-up", "s_min(d, taper)", _where(row, card.title), span.low, "mm", card.source.id),
             Line("s_max", "greatest drive-up", "s_max(d, taper)", _where(row, card.title), span.high, "mm", card.source.id),
         ),
+        note=f"{unsure.capitalize()}: check it." if (unsure := row.unsure(f"drive_up_{bearing.taper}")) else "",
     )

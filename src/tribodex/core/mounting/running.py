@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.material import RING_STEEL
 from tribodex.core.errors import InvalidInput, Refused
@@ -18,23 +20,27 @@ THERMOMETER_SD_K = 1.0
 
 
 def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
-    """Clearance lost when the inner ring is warmer than the outer: α·ΔT·F_m.
+    """Clearance lost when the inner ring is warmer than the outer: judged with α·ΔT·E, the outer raceway.
 
-    Symbols: α expansion of ring steel (1/K), ΔT inner minus outer (K), F_m mean of the raceway diameters (mm); loss (µm).
-    Valid: uniform temperature in each ring; negative ΔT gives clearance.
+    In full α·[ΔT_i·F + ΔT_w·(E - F) - ΔT_o·E]: the rollers expand too. With ΔT = T_i - T_o the loss lies between α·ΔT·F (rollers
+    as cool as the outer ring) and α·ΔT·E (as warm as the inner); the larger one is judged. Equal warming of the whole
+    bearing changes nothing. A cooler inner ring gives back no more than α·ΔT·F.
+
+    Symbols: α expansion of ring steel (1/K), ΔT inner minus outer (K), F, E inner and outer raceway diameter (mm); loss (µm).
+    Valid: uniform temperature in each ring.
     Raises: nothing.
     Source: linear expansion.
 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> round(thermal_loss_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 10), 1)
-    15.2
+    17.5
     """
-    mean = (bearing.inner_raceway_mm + bearing.outer_raceway_mm) / 2
-    return RING_STEEL.expansion_um_per_m_k * mean / 1000 * inner_over_outer_k
+    raceway = bearing.outer_raceway_mm if inner_over_outer_k >= 0 else bearing.inner_raceway_mm
+    return RING_STEEL.expansion_um_per_m_k * raceway / 1000 * inner_over_outer_k
 
 
 def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: float, squeeze_um: float = 0.0) -> Result:
-    """Clearance while running: c_run = c_res - α·ΔT·F_m - squeeze of a tight housing.
+    """Clearance while running: c_run = c_res - α·ΔT·E - squeeze of a tight housing.
 
     Symbols: c_res residual clearance (µm), ΔT inner ring over outer (K), squeeze (µm).
     Valid: as thermal_loss_um.
@@ -44,17 +50,17 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
     >>> round(running_clearance(b, 70, 10).value), running_clearance(b, 10, 20).verdict.level.value
-    (55, 'stop')
+    (52, 'stop')
     """
     loss = thermal_loss_um(bearing, inner_over_outer_k)
     value = residual_um - loss - squeeze_um
-    mean = (bearing.inner_raceway_mm + bearing.outer_raceway_mm) / 2
+    outer = bearing.outer_raceway_mm
     lines = [
         Line(
             "Δc",
             "lost by the warmer inner ring",
-            "α·ΔT·F_m",
-            f"{RING_STEEL.expansion_um_per_m_k:g} µm/(m·K)·{number(inner_over_outer_k)} K·{number(mean)} mm",
+            "α·ΔT·E",
+            f"{RING_STEEL.expansion_um_per_m_k:g} µm/(m·K)·{number(inner_over_outer_k)} K·{number(outer)} mm",
             loss,
             "µm",
             EXPANSION.id,
@@ -85,7 +91,7 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
 
 
 def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) -> Result:
-    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q)/(α·F_m).
+    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q)/(α·E).
 
     Symbols: as running_clearance; ΔT (K).
     Valid: as thermal_loss_um.
@@ -94,29 +100,36 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) 
 
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> round(play_gone_at(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), 70).value)
-    46
+    40
     """
     per_kelvin = thermal_loss_um(bearing, 1.0)
     value = (residual_um - squeeze_um) / per_kelvin
     line = Line(
         "ΔT",
         "difference that eats the play",
-        "(c_res - q)/(α·F_m)",
+        "(c_res - q)/(α·E)",
         f"({number(residual_um)} - {number(squeeze_um)})/{number(per_kelvin)}",
         value,
         "K",
         EXPANSION.id,
     )
     word = Verdict("ample", Level.GOOD, "Well above the usual 5 to 10 K of a plummer block.")
-    if value < 2 * USUAL_K[1]:
+    if value < USUAL_K[1]:
+        word = Verdict(
+            "no room for heat", Level.STOP, "The usual difference is 5 to 10 K: that alone takes all the play. It would run hot and seize."
+        )
+    elif value < 2 * USUAL_K[1]:
         word = Verdict(
             "close to usual running", Level.WATCH, "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. Take more play."
         )
-    return Result("play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value))
+    return Result(
+        "play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value)
+    )
 
 
 def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> float:
-    """What to add to a clearance gauged while the inner ring is warmer than the outer: α·(T_i - T_o)·F_m.
+    """What to add to a clearance gauged while the inner ring is warmer than the outer: α·(T_i - T_o)·F_m, F_m halfway between
+    the raceways: nobody knows whether the rollers are as warm as the inner ring or the outer one.
 
     Symbols: T_i, T_o temperatures of inner and outer ring (°C); correction (µm).
     Valid: up to 10 K of difference; both rings between -20 and 120 °C.
@@ -136,13 +149,17 @@ def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> floa
             f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected; beyond that the correction would be less certain "
             f"than a leaf step. Let them come to one temperature, then gauge."
         )
-    return thermal_loss_um(bearing, apart)
+    return RING_STEEL.expansion_um_per_m_k * _middle_mm(bearing) / 1000 * apart
 
 
-def warm_uncertainty_um(bearing: Bearing) -> float:
-    """Uncertainty (one sd) that a correction brings: two thermometer readings.
+def _middle_mm(bearing: Bearing) -> float:
+    return (bearing.inner_raceway_mm + bearing.outer_raceway_mm) / 2
 
-    Symbols: α·F_m·√2·1 K (µm).
+
+def warm_uncertainty_um(bearing: Bearing, inner_over_outer_k: float = 0.0) -> float:
+    """Uncertainty (one sd) that a correction brings: two thermometer readings, and rollers as warm as either ring.
+
+    Symbols: α·F_m·√2·1 K, with α·ΔT·(E - F)/√12 (µm).
     Valid: as warm_correction_um.
     Raises: nothing.
     Source: common practice, no source.
@@ -151,4 +168,7 @@ def warm_uncertainty_um(bearing: Bearing) -> float:
     >>> round(warm_uncertainty_um(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)), 1)
     2.2
     """
-    return abs(thermal_loss_um(bearing, THERMOMETER_SD_K)) * 2**0.5
+    per_mm = RING_STEEL.expansion_um_per_m_k / 1000
+    thermometer = per_mm * _middle_mm(bearing) * THERMOMETER_SD_K * 2**0.5
+    rollers = per_mm * (bearing.outer_raceway_mm - bearing.inner_raceway_mm) * abs(inner_over_outer_k) / 12**0.5
+    return math.hypot(thermometer, rollers)

@@ -9,12 +9,18 @@ from tribodex.core.quantities import um_text
 from tribodex.core.sources import SCREW
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+# “About half of it”, as shares of the measured clearance (common practice, no source).
+HALF_SHARE = Span(0.4, 0.5)
+# The inner ring is judged this much warmer than the outer where no residual limit is known, K (common practice, no source).
+HEAT_K = 10.0
+
 
 @dataclass(frozen=True)
 class Window:
     """Where the residual clearance may end, µm. Empty when `low_um` is above `high_um`.
 
-    `residual_limit_um` is None when the card gives none; then the lower end comes from the reduction alone.
+    `residual_limit_um` is None when the card gives none; then the lower end comes from the reduction alone. `heat_um` is
+    the play that an inner ring 10 K warmer than the outer takes; zero where nobody computed it.
     """
 
     low_um: float
@@ -22,6 +28,7 @@ class Window:
     initial_um: float
     reduction_um: Span
     residual_limit_um: float | None
+    heat_um: float = 0.0
 
     @property
     def empty(self) -> bool:
@@ -33,11 +40,32 @@ class Window:
         """Its middle: the aim."""
         return (self.low_um + self.high_um) / 2
 
+    @property
+    def width_um(self) -> float:
+        """From end to end."""
+        return self.high_um - self.low_um
 
-def target_window(initial_um: float, reduction_um: Span, residual_limit_um: float | None) -> Window:
+    @property
+    def least_reduction_um(self) -> float:
+        """What must come out at least."""
+        return self.reduction_um.low
+
+    @property
+    def most_reduction_um(self) -> float:
+        """What may come out at most."""
+        return self.reduction_um.high
+
+    @property
+    def guard_um(self) -> float | None:
+        """What must be left: the residual limit, and never less than 10 K take; None when neither is known."""
+        known = [um for um in (self.residual_limit_um, self.heat_um or None) if um is not None]
+        return max(known, default=None)
+
+
+def target_window(initial_um: float, reduction_um: Span, residual_limit_um: float | None, heat_um: float = 0.0) -> Window:
     """Window for the residual clearance: lo = max(m, c₀ - r_max), hi = c₀ - r_min.
 
-    Symbols: c₀ mean unmounted clearance, r_min, r_max reduction, m least residual (µm).
+    Symbols: c₀ mean unmounted clearance, r_min, r_max reduction, m least residual (µm); heat_um as in Window.
     Valid: c₀ gauged, all from one card.
     Raises: nothing; an empty window is an answer.
     Source: common practice, no source.
@@ -50,7 +78,7 @@ def target_window(initial_um: float, reduction_um: Span, residual_limit_um: floa
     low = initial_um - reduction_um.high
     if residual_limit_um is not None:
         low = max(low, residual_limit_um)
-    return Window(low, initial_um - reduction_um.low, initial_um, reduction_um, residual_limit_um)
+    return Window(low, initial_um - reduction_um.low, initial_um, reduction_um, residual_limit_um, heat_um)
 
 
 @dataclass(frozen=True)
@@ -58,19 +86,64 @@ class Target:
     """What a plan aims for: a reduction in µm, or as a share of the measured clearance; and the residual limit, if known.
 
     `reduction_um` is the range of a card; with `share` it is only what the share comes to in the middle of the group.
+    `cap_um` is the most that a share may come to: the card's largest reduction, unless that was overruled by name.
     """
 
     reduction_um: Span
     least_residual_um: float | None
     share: Span | None = None
+    cap_um: float | None = None
+    heat_um: float = 0.0
 
     def reduction(self, initial_um: float) -> Span:
         """Reduction for a measured clearance, µm."""
-        return Span(self.share.low * initial_um, self.share.high * initial_um) if self.share else self.reduction_um
+        if self.share is None:
+            return self.reduction_um
+        low, high = self.share.low * initial_um, self.share.high * initial_um
+        return Span(low, high) if self.cap_um is None else Span(min(low, self.cap_um), min(high, self.cap_um))
 
     def window(self, initial_um: float) -> Window:
         """Target window for a measured clearance."""
-        return target_window(initial_um, self.reduction(initial_um), self.least_residual_um)
+        return target_window(initial_um, self.reduction(initial_um), self.least_residual_um, self.heat_um)
+
+
+def judge_window(window: Window) -> Verdict:
+    """Whether a window is one: open, open with a doubtful end, or none.
+
+    Symbols: lo, hi ends (µm); m least residual (µm); heat: play that 10 K take (µm).
+    Valid: any window.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> [judge_window(target_window(c, Span(45, 60), m, 17)).word for c, m in ((124, 50), (124, None), (70, None), (50, None), (90, 50))]
+    ['open', 'open, no limit known', 'reaches too low', 'no window', 'empty']
+    """
+    if window.empty:
+        return Verdict(
+            "empty",
+            Level.STOP,
+            f"Taking out the least reduction ({um_text(window.reduction_um.low)}) would leave {um_text(window.high_um)}, "
+            f"below the {um_text(window.low_um)} that must be left. The bearing was tight to start with: "
+            "gauge again; take the next clearance group; or ask the maker.",
+        )
+    heat = window.heat_um
+    if window.high_um <= max(heat, 0.0):
+        return Verdict(
+            "no window",
+            Level.STOP,
+            f"Even the least reduction would leave {um_text(window.high_um)}; an inner ring {HEAT_K:.0f} K warmer than the outer alone takes "
+            f"{um_text(heat)}. Take the next clearance group, or ask the maker.",
+        )
+    if window.low_um <= max(heat, 0.0):
+        return Verdict(
+            "reaches too low",
+            Level.WATCH,
+            f"Its lower end, {um_text(window.low_um)}, is less than an inner ring {HEAT_K:.0f} K warmer than the outer takes ({um_text(heat)}). "
+            "Keep to its upper part, and ask the maker what must be left.",
+        )
+    if window.residual_limit_um is None:
+        return Verdict("open, no limit known", Level.UNKNOWN, f"Aim for the middle, {um_text(window.mid_um)}. What must be left is not known here.")
+    return Verdict("open", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
 
 
 def window_result(window: Window, card_source_id: str) -> Result:
@@ -89,23 +162,13 @@ def window_result(window: Window, card_source_id: str) -> Result:
     low_numbers = f"{number(c0)} - {number(r.high)}"
     if m is not None:
         low_numbers = f"max({number(m)}, {low_numbers})"
-    if window.empty:
-        verdict = Verdict(
-            "empty",
-            Level.STOP,
-            f"Taking out the least reduction ({um_text(r.low)}) would leave {um_text(window.high_um)}, "
-            f"below the {um_text(window.low_um)} that must be left. The bearing was tight to start with: "
-            "gauge again; take the next clearance group; or ask the maker.",
-        )
-    else:
-        verdict = Verdict("open", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
     return Result(
         "window",
         "Target window for the residual clearance",
         window.low_um,
         "µm",
         value_to=window.high_um,
-        verdict=verdict,
+        verdict=judge_window(window),
         working=(
             Line("lo", "least residual", low_formula, low_numbers, window.low_um, "µm", card_source_id),
             Line("hi", "greatest residual", "hi = c₀ - r_min", f"{number(c0)} - {number(r.low)}", window.high_um, "µm", card_source_id),
@@ -117,27 +180,28 @@ def window_result(window: Window, card_source_id: str) -> Result:
 def half_rule(initial_um: float, reduction_um: Span) -> Result:
     """The shop rule “take out about half of what was measured”, against the card's range.
 
-    Symbols: c₀ (µm), r = c₀/2 (µm).
-    Valid: a rule of thumb for mid-group clearance, 50 to 200 mm bore.
+    Symbols: c₀ (µm), r = 0.40 to 0.50·c₀ (µm).
+    Valid: a rule of thumb for mid-group clearance of group CN, 50 to 200 mm bore.
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> half_rule(110, Span(45, 60)).verdict.level.value
-    'good'
+    >>> half_rule(110, Span(45, 60)).verdict.level.value, half_rule(150, Span(45, 60)).verdict.word
+    ('good', 'more than the card')
     """
-    half = initial_um / 2
-    inside = reduction_um.low <= half <= reduction_um.high
-    verdict = (
-        Verdict("agrees with the card", Level.GOOD, "Half of it lies in the card's range.")
-        if inside
-        else Verdict(
-            "differs from the card",
-            Level.WATCH,
-            f"Half of it is {um_text(half)}; the card takes out {um_text(reduction_um.low)} to {um_text(reduction_um.high)}. The card goes first.",
-        )
+    low, high = HALF_SHARE.low * initial_um, HALF_SHARE.high * initial_um
+    said = f"Half of it is {um_text(high)}; the card takes out {um_text(reduction_um.low)} to {um_text(reduction_um.high)}."
+    if high > reduction_um.high:
+        more = um_text(high - reduction_um.high)
+        verdict = Verdict("more than the card", Level.WATCH, f"{said} That is {more} more than the card's largest: the card goes first.")
+    elif high < reduction_um.low:
+        verdict = Verdict("less than the card", Level.WATCH, f"{said} The card goes first.")
+    else:
+        verdict = Verdict("agrees with the card", Level.GOOD, "Half of it lies in the card's range.")
+    lines = (
+        Line("r_min", "two fifths of what was measured", f"{HALF_SHARE.low:g}·c₀", f"{HALF_SHARE.low:g}·{number(initial_um)}", low, "µm", "practice"),
+        Line("r_max", "half of what was measured", f"{HALF_SHARE.high:g}·c₀", f"{HALF_SHARE.high:g}·{number(initial_um)}", high, "µm", "practice"),
     )
-    line = Line("r", "half of what was measured", "r = c₀/2", f"{number(initial_um)}/2", half, "µm", "practice")
-    return Result("half_rule", "“Half of it” rule", half, "µm", verdict=verdict, working=(line,))
+    return Result("half_rule", "“Half of it” rule", low, "µm", value_to=high, verdict=verdict, working=lines)
 
 
 def reduction_result(initial_um: float, residual_um: float, uncertainty_um: float | None) -> Result:

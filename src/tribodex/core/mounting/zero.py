@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -33,8 +34,10 @@ ZERO_PRIORS: dict[ZeroPoint, ZeroPrior] = {
 }
 
 
-def seating_degrees(zero: ZeroPoint, pitch_mm: float) -> tuple[float, float]:
+def seating_degrees(zero: ZeroPoint, pitch_mm: float, start_drive_mm: float = 0.0) -> tuple[float, float]:
     """Seating turn that the zero point leaves, and its standard deviation.
+
+    From a start pressure the bearing is up its taper already by `start_drive_mm`: below zero.
 
     Symbols: θ₀ = 360·s₀/P (degrees), s₀ (mm), P pitch (mm).
     Valid: pitch above zero. From firm contact the hand decides, not the pitch: 10 ± 12° at least.
@@ -45,7 +48,7 @@ def seating_degrees(zero: ZeroPoint, pitch_mm: float) -> tuple[float, float]:
     ((10.0, 12.0), (270.0, 81.0))
     """
     prior = ZERO_PRIORS[zero]
-    mean, sd = 360 * prior.seating_mm / pitch_mm, 360 * prior.seating_sd_mm / pitch_mm
+    mean, sd = 360 * (prior.seating_mm - start_drive_mm) / pitch_mm, 360 * math.hypot(prior.seating_sd_mm, start_drive_mm / 2) / pitch_mm
     if zero is ZeroPoint.FIRM:
         return max(10.0, round(mean, 1)), max(12.0, round(sd, 1))
     return round(mean, 1), max(4.0, round(sd, 1))

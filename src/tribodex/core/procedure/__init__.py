@@ -7,7 +7,7 @@ conditions of a plan, and one of them is enough.
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tribodex.core.errors import NotFound
 
@@ -31,21 +31,33 @@ def texts_for(steps: Iterable[Step], conditions: frozenset[str]) -> tuple[str, .
 
 @dataclass(frozen=True)
 class GateItem:
-    """One thing to confirm."""
+    """One thing to confirm. `drawing` names the picture of this part that shows it, where there is one."""
 
     id: str
     text: str
+    drawing: str = ""
+    when: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
 class Gate:
-    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason."""
+    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason, unless it is `firm`."""
 
     id: str
     title: str
     why: str
     items: tuple[GateItem, ...]
     when: tuple[str, ...] = ()
+    overrule: bool = True
+
+    @property
+    def firm(self) -> bool:
+        """Whether nobody may overrule it: isolation and load support."""
+        return not self.overrule or self.id == "safe"
+
+    def for_plan(self, conditions: frozenset[str]) -> Gate:
+        """The same gate with the items that stand for a plan with these conditions."""
+        return replace(self, items=tuple(item for item in self.items if not item.when or conditions.intersection(item.when)))
 
 
 @dataclass(frozen=True)

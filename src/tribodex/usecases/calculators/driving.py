@@ -6,9 +6,11 @@ from typing import Annotated
 
 from pydantic import Field
 
-from tribodex.core.adviser.belief import Belief, Known, Reading, believe
-from tribodex.core.adviser.move import advise
+from tribodex.core.adviser.belief import Belief
+from tribodex.core.adviser.infer import believe
+from tribodex.core.adviser.move import Question, advise
 from tribodex.core.adviser.prior import sleeve_model
+from tribodex.core.adviser.reading import Known, Reading
 from tribodex.core.adviser.report import position_result
 from tribodex.core.components.bands import Span
 from tribodex.core.components.lock_nut import LockNut
@@ -193,7 +195,9 @@ def _believed(ref: Reference, i: PositionInputs) -> tuple[Belief, LockNut]:
         raise InvalidInput.at("gauged_at_deg", "The gauging lies ahead of the nut.", f"0 to {i.nut_angle_deg:g}")
     readings = [Reading(i.gauged_at_deg, Known(i.gauged_um, i.gauged_uncertainty_um / 2))] if i.gauged_um is not None else []
     model = sleeve_model(i.bearing(), i.shaft(ref), i.pitch_mm, i.zero)
-    return believe(model, [Known(i.initial_um, i.initial_uncertainty_um / 2)], readings, i.nut_angle_deg), nut_of(i.bore_mm, i.pitch_mm, i.nut_outside_mm)
+    return believe(model, [Known(i.initial_um, i.initial_uncertainty_um / 2)], readings, i.nut_angle_deg), nut_of(
+        i.bore_mm, i.pitch_mm, i.nut_outside_mm
+    )
 
 
 def _position(ref: Reference, i: PositionInputs) -> Answer:
@@ -204,7 +208,7 @@ def _position(ref: Reference, i: PositionInputs) -> Answer:
     since = i.nut_angle_deg - (i.gauged_at_deg if i.gauged_um is not None else 0.0)
     at = position_result(now, bearing, i.shaft(ref), nut, since, i.gauged_um if i.gauged_um is not None else i.initial_um)
     uncertainty = (4 * now.sd_um**2 + i.initial_uncertainty_um**2) ** 0.5
-    turn = None if window.empty else advise(now, window, 1 if i.gauged_um is not None else 0, 0, i.risk)
+    turn = None if window.empty else advise(now, window, Question(1 if i.gauged_um is not None else 0, 0, i.risk))
     note = "The window is empty." if turn is None else "No further turn." if turn.angle_deg == 0 else ""
     turned = Result("next_turn", "Turn next", turn.angle_deg if turn else None, "°", note=note)
     return Answer("position", (at, turned, reduction_result(i.initial_um, now.clearance_um, uncertainty), shown), shown.verdict)

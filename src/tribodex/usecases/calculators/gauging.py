@@ -14,8 +14,8 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.clearance import group_limits, judge_initial
 from tribodex.core.mounting.gauging import Bracket, Cell, Row, mean_result, summarise
 from tribodex.core.mounting.judgement import judge_final
-from tribodex.core.mounting.reduction import HALF_SHARE, Card, reduction_range, residual_limit
-from tribodex.core.mounting.window import Target, half_rule, reduction_result, target_window, window_result
+from tribodex.core.mounting.reduction import Card, reduction_range, residual_limit
+from tribodex.core.mounting.window import HALF_SHARE, Target, half_rule, reduction_result, target_window, window_result
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Line, Result

@@ -21,9 +21,9 @@ export function SheetView(
       <div className="sheet grid gap-4 p-4 md:grid-cols-[1fr_16rem]">
         <div>
           <h2 className="text-xl font-bold">{sheet.label}</h2>
-          {sheet.method ? (
+          {sheet.tool ? (
             <p className="py-1">
-              Drive with: <b>{sheet.method.tool}</b>. <span className="text-soft">{sheet.method.reason}</span>
+              Drive with: <b>{sheet.tool.tool}</b>. <span className="text-soft">{sheet.tool.reason}</span>
             </p>
           ) : null}
           {sheet.plan.findings.map((finding) => (

@@ -57,9 +57,9 @@ export function Compared({ slate, units }: { slate: Slate; units: Units }) {
             <div className={sheets.length === 1 ? "max-w-md" : ""}>
               <BearingSection section={sheet.section} playUm={null} label={`${name} ${sheet.label}`} />
             </div>
-            {sheet.method ? (
+            {sheet.tool ? (
               <p className="text-sm">
-                Drive with: <b>{sheet.method.tool}</b>. {sheet.method.reason}
+                Drive with: <b>{sheet.tool.tool}</b>. {sheet.tool.reason}
               </p>
             ) : null}
             {[...sheet.assumed, ...sheet.comparison.disagreements, ...sheet.findings].map((text) => (

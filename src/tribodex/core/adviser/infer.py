@@ -1,0 +1,231 @@
+"""From readings to a belief: Bayes' rule on a grid that follows the nut, then a finer one where the weight lies."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
+from tribodex.core.adviser.prior import Explanation, SleeveModel, cell_widths
+from tribodex.core.adviser.reading import (
+    FORM_SD_UM,
+    GROSS_SHARE,
+    LEAF_SHARED_SHARE,
+    SHARED_SD_UM,
+    STEP_UM,
+    Array,
+    Evidence,
+    Known,
+    Likelihood,
+    Reading,
+    likelihood,
+)
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput
+from tribodex.core.mounting.gauging import FINE_ENOUGH_UM
+
+# Unmounted clearances to weigh, in standard deviations from their mean: close in the middle, wide at the ends.
+_STARTS = np.array([-9.0, -6.0, -4.2, -3.1, -2.3, -1.6, -1.0, -0.45, 0.0, 0.45, 1.0, 1.6, 2.3, 3.1, 4.2, 6.0, 9.0])
+_FINE = (13, 21, 45)  # c₀, k, θ₀
+# Weight left out of the finer grid at either end of an axis, and points dropped from the answer.
+_TAIL, _DROP = 1e-4, 1e-5
+# Edge of the group's limits as a prior: a ring may lie a little outside, or be of another group (common practice, no source).
+GROUP_EDGE_UM, OTHER_GROUP_SHARE = 4.0, 0.02
+
+
+def believe(
+    model: SleeveModel,
+    initial: Sequence[Evidence],
+    readings: Sequence[Reading],
+    nut_angle_deg: float,
+    mark_var_deg2: float | None = None,
+    group_um: Span | None = None,
+) -> Belief:
+    """The posterior after everything gauged.
+
+    Symbols: as in the belief's model; `initial` is the evidence of each gauging of the unmounted clearance (µm);
+    `mark_var_deg2`: variance of the turns since the last reading, one mark's when the nut moved and nobody says;
+    `group_um`: limits of the ring's group, a soft prior of the unmounted clearance.
+    Valid: nut only tightened; zero mark as the model says.
+    Raises: InvalidInput without an initial bracket.
+    Source: Bayes on a grid; priors from SleeveModel.
+
+    >>> belief = believe(SleeveModel(0.388), [[Span(120, 130)] * 6], [Reading(90, (Span(90, 100),) * 2)], 90)
+    >>> 92 < belief.clearance_um < 98, belief.sd_um < 5, belief.gauged_here
+    (True, True, True)
+    """
+    first = tuple(evidence if isinstance(evidence, Known) else tuple(evidence) for evidence in initial)
+    first = tuple(evidence for evidence in first if isinstance(evidence, Known) or evidence)
+    if not first:
+        raise InvalidInput.at("initial", "Without an unmounted clearance nothing is known of the bearing.", "at least one low-high pair")
+    seen = tuple(
+        Reading(r.nut_deg, r.evidence if isinstance(r.evidence, Known) else tuple(r.evidence), r.mark_var_deg2, r.extra_sd_um) for r in readings
+    )
+    last = seen[-1].nut_deg if seen else 0.0
+    moved = nut_angle_deg > last + 1e-9
+    variance = (MARK_SD_DEG**2 if mark_var_deg2 is None else max(mark_var_deg2, 0.0)) if moved or mark_var_deg2 else 0.0
+    return _believe(model, first, seen, nut_angle_deg, moved, variance, group_um)
+
+
+def believe_unmounted(initial: Sequence[Evidence], group_um: Span | None = None) -> Known:
+    """The unmounted clearance that is believed: its gaugings, and the group's limits as a soft prior.
+
+    Symbols: as believe().
+    Valid: before mounting.
+    Raises: InvalidInput without a bracket.
+    Source: Bayes' rule over one clearance.
+
+    >>> at_the_edge = believe_unmounted([[Span(104, 110)] * 6], Span(110, 140))
+    >>> 107 < at_the_edge.mean_um < 112
+    True
+    """
+    first = tuple(evidence if isinstance(evidence, Known) else tuple(evidence) for evidence in initial)
+    first = tuple(evidence for evidence in first if isinstance(evidence, Known) or evidence)
+    if not first:
+        raise InvalidInput.at("initial", "Without an unmounted clearance nothing is known of the bearing.", "at least one low-high pair")
+    start = _start(first, max(_cells(evidence, 6) for evidence in first), group_um)
+    return Known(start.mean_um, start.sd_um)
+
+
+@lru_cache(maxsize=512)
+def _believe(
+    model: SleeveModel,
+    first: tuple[Evidence, ...],
+    readings: tuple[Reading, ...],
+    nut_deg: float,
+    moved: bool,
+    mark_var_deg2: float,
+    group_um: Span | None,
+) -> Belief:
+    places = max(_cells(evidence, 6) for evidence in first)
+    start = _start(first, places, group_um)
+    seen = [(r, likelihood(start.line, r.evidence, _reading_sd(r, places, model))) for r in readings]
+    axes = (start.mean_um + start.sd_um * _STARTS, model.ratio_axis(), model.seating_axis(nut_deg, start.mean_um))
+    grid = _weigh(model, start, seen, axes)
+    if seen:
+        grid = _weigh(model, start, seen, _closer(grid, axes))
+    keep = grid.weight > _DROP * grid.weight.max()
+    weight = grid.weight[keep] / grid.weight[keep].sum()
+    per_degree = grid.per_degree[keep]
+    return Belief(
+        grid.initial[keep], per_degree, grid.seating[keep], weight, grid.planned[keep], float(weight @ per_degree), nut_deg, not moved,
+        start.mean_um, start.sd_um, mark_var_deg2, FORM_SD_UM / math.sqrt(places), grid.explanations,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, eq=False)
+class _Start:
+    """What is believed of the unmounted clearance."""
+
+    line: Array
+    value: Array
+    mean_um: float
+    sd_um: float
+
+
+@lru_cache(maxsize=64)
+def _start(first: Sequence[Evidence], places: int, group_um: Span | None) -> _Start:
+    top = max(_top(evidence) for evidence in first)
+    line = np.arange(-60.0, top + 80.0, STEP_UM)
+    value = np.prod([likelihood(line, evidence, _shared_sd(evidence, places)).both for evidence in first], axis=0)
+    if group_um is not None:
+        edge = 0.5 * (np.tanh((line - group_um.low) / GROUP_EDGE_UM) - np.tanh((line - group_um.high) / GROUP_EDGE_UM))
+        value = value * (edge + OTHER_GROUP_SHARE)
+    share = value / value.sum()
+    mean = float(share @ line)
+    sd = max(1.0, math.sqrt(float(share @ (line - mean) ** 2)))
+    return _Start(line, value / value.max(), mean, sd)
+
+
+@dataclass(frozen=True, eq=False)
+class _Grid:
+    """A grid with its weights, flat and unnormalised; `shape` as the axes."""
+
+    initial: Array
+    per_degree: Array
+    seating: Array
+    weight: Array
+    planned: Array
+    shape: tuple[int, int, int]
+    explanations: dict[Explanation, float]
+
+
+_Axes = tuple[Array, Array, Array]
+
+
+def _weigh(model: SleeveModel, start: _Start, seen: Sequence[tuple[Reading, Likelihood]], axes: _Axes) -> _Grid:
+    c0, ratio, seating = axes
+    widths = [cell_widths(axis) for axis in axes]
+    ratios, seats = model.ratio_prior(ratio), model.seating_prior(seating)
+    prior = (
+        (np.interp(c0, start.line, start.value) * widths[0])[:, None, None]
+        * (sum(ratios.values()) * widths[1])[None, :, None]
+        * (sum(seats.values()) * widths[2])[None, None, :]
+    )
+    shape = prior.shape
+    one, two, three = (axis.ravel() for axis in np.meshgrid(c0, model.per_degree_um * ratio, seating, indexing="ij"))
+    log = np.log(np.maximum(prior.ravel(), 1e-300))
+    clean_share = np.ones_like(log)
+    for reading, value in seen:
+        there = one - two * np.maximum(0.0, reading.nut_deg - three)
+        both = np.interp(there, value.line, value.both)
+        clean_share *= (1 - GROSS_SHARE) * np.interp(there, value.line, value.clean) / np.maximum(both, 1e-300)
+        log = log + np.log(np.maximum(both, 1e-300))
+    weight = np.exp(log - log.max())
+    cube, clean = weight.reshape(shape), (weight * clean_share).reshape(shape)
+    ratio_share = {e: d / np.maximum(sum(ratios.values()), 1e-300) for e, d in ratios.items()}
+    seat_share = {e: d / np.maximum(sum(seats.values()), 1e-300) for e, d in seats.items()}
+    planned = clean * ratio_share[Explanation.AS_PLANNED][None, :, None] * seat_share[Explanation.AS_PLANNED][None, None, :]
+    plane, total = cube.sum(axis=0), float(weight.sum())
+    shares = dict.fromkeys(Explanation, 0.0)
+    for by_ratio, a in ratio_share.items():
+        for by_seat, b in seat_share.items():
+            mass = float(a @ plane @ b) / total
+            # Two things wrong at once count for the rarer one.
+            shares[by_ratio if by_ratio is not Explanation.AS_PLANNED else by_seat] += mass
+    as_meant = float(planned.sum()) / total
+    shares[Explanation.READING] = max(0.0, shares[Explanation.AS_PLANNED] - as_meant)
+    shares[Explanation.AS_PLANNED] = as_meant
+    return _Grid(one, two, three, weight, planned.ravel(), shape, shares)
+
+
+def _closer(grid: _Grid, axes: _Axes) -> _Axes:
+    """Even axes over everything that carries weight: a box that holds every hill."""
+    cube = grid.weight.reshape(grid.shape)
+    made = []
+    for at, (axis, count) in enumerate(zip(axes, _FINE, strict=True)):
+        margin = cube.sum(axis=tuple(other for other in range(3) if other != at))
+        below = np.cumsum(margin) / margin.sum()
+        low, high = int(np.searchsorted(below, _TAIL)), int(np.searchsorted(below, 1 - _TAIL))
+        high = min(high, len(axis) - 1)
+        start, end = axis[max(0, low - 1)], axis[min(len(axis) - 1, high + 1)]
+        even = start + (np.arange(count) + 0.5) * (end - start) / count
+        inner = axis[max(0, low - 1) : high + 2]
+        made.append(even if len(inner) < count else inner)
+    return made[0], made[1], made[2]
+
+
+def _cells(evidence: Evidence, otherwise: int) -> int:
+    return otherwise if isinstance(evidence, Known) else len(evidence)
+
+
+def _top(evidence: Evidence) -> float:
+    if isinstance(evidence, Known):
+        return evidence.mean_um + 4 * evidence.sd_um
+    return max(span.high if math.isfinite(span.high) else span.low + 2 * FINE_ENOUGH_UM for span in evidence)
+
+
+def _shared_sd(evidence: Evidence, places: int) -> float:
+    """What the brackets of a gauging share; fewer places than the fullest gauging see another mean of the form."""
+    cells = _cells(evidence, places)
+    leaf = 0.0 if isinstance(evidence, Known) else LEAF_SHARED_SHARE * max(span.high for span in evidence if math.isfinite(span.high))
+    return math.sqrt(SHARED_SD_UM**2 + leaf**2 + FORM_SD_UM**2 * max(0.0, 1 / cells - 1 / places))
+
+
+def _reading_sd(reading: Reading, places: int, model: SleeveModel) -> float:
+    marks = model.per_degree_um * math.sqrt(reading.mark_var_deg2)
+    return math.hypot(_shared_sd(reading.evidence, places), marks, reading.extra_sd_um)

@@ -1,0 +1,157 @@
+"""What a plan aims for where the play is gauged: reduction, drive-up, angle, tool; and the range where it is not."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.bands import Span
+from tribodex.core.mounting.clearance import group_limits
+from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, nut_angle_deg, rim_length
+from tribodex.core.mounting.elastic import hoop_result, pressure_result, ratio_result
+from tribodex.core.mounting.force import HydraulicStep, ToolChoice, choose_tool, hydraulic_step
+from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
+from tribodex.core.mounting.running import thermal_loss_um
+from tribodex.core.mounting.window import HALF_SHARE, HEAT_K, Target, half_rule, window_result
+from tribodex.core.quantities import um_text
+from tribodex.core.sources import PRACTICE
+from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.usecases.draft import Parts
+from tribodex.usecases.planning.sleeves import shaft_figures
+from tribodex.usecases.ports import Reference
+
+# A shaft softer than this gives way far more than the cards allow for (GPa): aluminium, cast iron.
+SOFT_SHAFT_GPA = 150.0
+
+
+@dataclass(frozen=True)
+class Aims:
+    """Everything that a plan aims for, with its figures."""
+
+    target: Target | None
+    drive_mm: Span | None
+    turn_deg: Span | None
+    turn_source: str
+    hydraulic: HydraulicStep | None
+    tool: ToolChoice | None
+    figures: tuple[Result, ...]
+
+
+def gauged_aims(reference: Reference, parts: Parts) -> Aims:
+    bearing, nut, shaft, card = parts.bearing, parts.nut, parts.shaft, parts.card
+    table = reference.clearances(bearing.kind)
+    middle = table.limits(bearing).mid
+    heat = thermal_loss_um(bearing, HEAT_K)
+    if card is not None:
+        residual = residual_limit(card, bearing)
+        target = Target(card.row(bearing.bore_mm).reduction_um, residual.value, heat_um=heat)
+        asked = [reduction_range(card, bearing), residual]
+        source = card.source.id
+    else:
+        target, asked = _half_target(reference, parts, middle, heat)
+        source = PRACTICE.id
+    span = target.reduction_um
+    computed = computed_drive_up(bearing, span.low, span.high, shaft)
+    by_card = _against(card_drive_up(card, bearing), computed) if card is not None else None
+    # Where theory leaves the card (hollow or soft shaft) the card's travel is not offered: it was made for solid steel.
+    agrees = by_card is not None and by_card.value is not None and (by_card.verdict is None or by_card.verdict.level is Level.GOOD)
+    own = by_card is not None and by_card.value is not None and card is not None and bool(card.name)
+    soft = parts.shaft.hollow or parts.shaft.material.e_gpa < SOFT_SHAFT_GPA
+    shown = by_card if by_card is not None and by_card.value is not None and (agrees or own or not soft) else computed
+    drive = Span(shown.value or 0.0, shown.value_to or 0.0)
+    window = window_result(target.window(middle), source)
+    expected = Result(
+        "expected_window",
+        "Residual to expect, for a clearance in the middle of the group",
+        window.value,
+        "µm",
+        value_to=window.value_to,
+        verdict=window.verdict,
+        working=window.working,
+        note=f"For {number(middle)} µm. The window itself comes from what is gauged.",
+    )
+    pressure = pressure_result(bearing, shaft, span.low, span.high)
+    tool = choose_tool(bearing, parts.seat, nut, pressure.value_to or 0.0)
+    step = _hydraulic(parts, drive, tool, own) if parts.hydraulic else None
+    if step is not None:
+        # Everywhere the same range: from the start pressure, what is passed by then subtracted once.
+        drive = step.travel_mm
+    figures = [group_limits(table, bearing), *asked, expected, *([by_card] if by_card is not None else []), computed]
+    turn: Span | None = None
+    if nut is not None:
+        turn = Span(nut_angle_deg(drive.low, nut.pitch_mm), nut_angle_deg(drive.high, nut.pitch_mm))
+        figures += [nut_angle(drive.low, drive.high, nut), rim_length(turn.low, turn.high, nut)]
+    else:
+        note = "The nut for this bore is not in the table: give pitch, diameter, slots and tabs to have the angle."
+        figures.append(Result("nut_angle", "Nut turn from metal-to-metal", None, "°", note=note))
+    figures += [
+        *(step.figures if step else ()),
+        ratio_result(bearing, shaft, RATIO_SD_SHARE),
+        pressure,
+        hoop_result(bearing, pressure),
+        tool.force,
+        tool.torque,
+    ]
+    figures += shaft_figures(reference, parts)
+    if card is not None:
+        figures.append(half_rule(middle, span))
+    where = card.title if shown is by_card and card is not None else "computed from the reduction"
+    return Aims(target, drive, turn, where, step, tool, tuple(figures))
+
+
+def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: float) -> tuple[Target, list[Result]]:
+    """“Half of it”: two fifths to half of what was gauged, capped at the card's largest reduction unless overruled by name."""
+    card, bearing = reference.cards[Card.A], parts.bearing
+    covers = card.covers(bearing)
+    row = card.row(bearing.bore_mm) if covers else None
+    cap = row.reduction_um.high if row is not None and not parts.half_by else None
+    residual = residual_limit(card, bearing) if covers else None
+    low, high = HALF_SHARE.low * middle_um, HALF_SHARE.high * middle_um
+    if cap is not None:
+        low, high = min(low, cap), min(high, cap)
+    note = "The range itself comes from what is gauged."
+    if cap is not None:
+        note += f" Capped at {um_text(cap)}, the largest reduction of {card.title}."
+    elif parts.half_by:
+        note += f" The card's cap was overruled by {parts.half_by}."
+    shown = Result(
+        "reduction_range",
+        "Clearance reduction, “half of it” rule, for the middle of the group",
+        low,
+        "µm",
+        value_to=high,
+        working=(
+            Line("r_min", "least reduction", f"{HALF_SHARE.low:g}·c₀", f"{HALF_SHARE.low:g}·{number(middle_um)}", low, "µm", PRACTICE.id),
+            Line(
+                "r_max",
+                "greatest reduction",
+                f"min({HALF_SHARE.high:g}·c₀, cap)",
+                f"{HALF_SHARE.high:g}·{number(middle_um)}",
+                high,
+                "µm",
+                PRACTICE.id,
+            ),
+        ),
+        note=note,
+    )
+    target = Target(Span(low, high), residual.value if residual else None, HALF_SHARE, cap, heat_um)
+    return target, [shown, *([residual] if residual else [])]
+
+
+def _hydraulic(parts: Parts, drive: Span, tool: ToolChoice, makers: bool) -> HydraulicStep:
+    force = Span(tool.force.value or 0.0, tool.force.value_to or 0.0)
+    return hydraulic_step(drive, force, parts.piston_mm2, parts.start_mpa, makers)
+
+
+def _against(by_card: Result, computed: Result) -> Result:
+    """The card's drive-up, judged against the computed one."""
+    if by_card.value is None or by_card.value_to is None or computed.value is None or computed.value_to is None:
+        return by_card
+    uncertainty = computed.uncertainty or 0.0
+    apart = max(computed.value - by_card.value_to, by_card.value - computed.value_to, 0.0)
+    if apart > uncertainty:
+        verdict = Verdict(
+            "differs from theory", Level.WATCH, f"Card and theory are {number(apart)} mm apart, more than the uncertainty ({number(uncertainty)} mm)."
+        )
+    else:
+        verdict = Verdict("agrees with theory", Level.GOOD, "Card and elastic rings overlap within their uncertainty.")
+    return Result(by_card.id, by_card.label, by_card.value, by_card.unit, by_card.value_to, uncertainty, verdict, by_card.working, by_card.note)

@@ -11,13 +11,14 @@ from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
+from tribodex.core.job.fold import fold
 from tribodex.core.job.leaves import next_cell
 from tribodex.core.job.plan import Plan
-from tribodex.core.job.fold import fold
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.gauging import Phase
+from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.procedure import Procedure
-from tribodex.core.quantities import LengthUnit
+from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.draft import PlanDraft
@@ -64,8 +65,23 @@ class Bench:
         return self.state
 
     def pass_gate(self, gate_id: str) -> None:
-        gate = self.procedure.gate(gate_id)
+        gate = self.procedure.gate(gate_id).for_plan(self.state.plan.conditions)
         self.do(cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
+
+    def pass_gates(self) -> None:
+        """Every gate up to the first gauging, or to the zero mark where nothing is gauged."""
+        for gate_id in ("safe", "which_way", "fit_up"):
+            if any(gate.id == gate_id for gate in self.procedure.gates()):
+                self.pass_gate(gate_id)
+
+    def seat(self, extra_deg: float = 0.0, thickness: str = "1.75 mm") -> JobState:
+        """The washer measured and fitted, the nut seated where the washer puts it, or further on; sleeve end to ring measured."""
+        nut = self.state.plan.nut
+        assert nut is not None
+        behind = 360 * parse_length(thickness, "t").mm / nut.pitch_mm - extra_deg
+        moved = extra_deg * nut.pitch_mm / 360
+        tool = LengthTool.DEPTH_MICROMETER
+        return self.do(cmd.SeatNut(f"{behind:.2f}", "degrees", False, thickness, "31.40 mm", f"{31.40 + moved:.3f} mm", tool))
 
     def gauge(self, phase: Phase, truth: VirtualBearing, places: int | None = None) -> JobState:
         self.do(cmd.StartGauging(phase, places))
@@ -78,8 +94,7 @@ class Bench:
 
     def ready(self, truth: VirtualBearing, places: int | None = None) -> JobState:
         """Gates passed, unmounted clearance gauged, zero mark set."""
-        self.pass_gate("safe")
-        self.pass_gate("fit_up")
+        self.pass_gates()
         self.gauge(Phase.INITIAL, truth, places)
         if "washer_on" in self.state.plan.conditions:
             self.pass_gate("washer_on")
@@ -123,6 +138,10 @@ class MemoryStore:
 
     def events(self, job_id: str) -> Sequence[ev.Event]:
         return list(self.logs.get(job_id, []))
+
+    def last_opened(self, position_id: str) -> ev.Event | None:
+        opened = [log[0] for log in self.logs.values() if isinstance(log[0].payload, ev.JobOpened) and log[0].payload.position_id == position_id]
+        return max(opened, key=lambda e: e.recorded_at, default=None)
 
     def append(self, job_id: str, events: Sequence[ev.Event], summary: JobSummary) -> None:
         if self.races:

@@ -38,6 +38,7 @@ from tribodex.core.job.parting import CHECKS
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import LengthUnit
 from tribodex.reference import load_reference
@@ -50,11 +51,13 @@ from tribodex.usecases.ports import Reference
 RATIO_SD, FORM_SD, FEEL_SD, BIAS_SD, TURN_SD = 0.12, 3.0, 2.5, 2.2, 3.0
 LEAF_MOST_UM, LEAF_MOST_SHARE = 3.0, 0.05  # every leaf of a set has an error of its own; its tolerance, the larger of these, is three sd
 SEATING_MEAN, SEATING_MOST = 22.0, 120.0  # exponential, cut: a long tail
-WASHER_SD_MM, MEASURED_SD_MM, SEAT_SD, READ_SD = 0.10, 0.015, 3.0, 3.0
+WASHER_SD_MM, MEASURED_SD_MM, SLEEVE_SD_MM, SEAT_SD, READ_SD = 0.10, 0.015, 0.010, 3.0, 3.0
 METRIC = FeelerSet("m", "metric", LengthUnit.MM, tuple(float(t) for t in (20, 30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
 INCH = FeelerSet("i", "inch", LengthUnit.THOU, tuple(round(t * 25.4, 2) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))
 # What the plan asks for where the window lies below a set's thinnest leaf, or is narrower than its steps.
-FINE = FeelerSet("f", "fine metric", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300)))
+FINE = FeelerSet(
+    "f", "fine metric", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300))
+)
 BORES = (30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300)
 MOST_MOVES = 60
 ERRORS = ("zero too early", "driven before zero", "other taper", "sleeve slips", "a gauging reads wrong")
@@ -248,7 +251,11 @@ class Fitter:
         truth.turned_deg += on
         behind = 360 * truth.washer_mm / nut.pitch_mm - on + truth.rng.normal(0, READ_SD)
         measured = truth.washer_mm + truth.rng.normal(0, MEASURED_SD_MM)
-        self.say(cmd.SeatNut(f"{abs(behind):.1f}", "degrees", behind < 0, f"{measured:.3f} mm"))
+        # Sleeve end to ring by depth micrometer, three places, before and after: as the move asks.
+        start = 30.0 + truth.rng.normal(0, SLEEVE_SD_MM)
+        end = 30.0 + on * nut.pitch_mm / 360 + truth.rng.normal(0, SLEEVE_SD_MM)
+        proof = (f"{start:.3f} mm", f"{end:.3f} mm", LengthTool.DEPTH_MICROMETER)
+        self.say(cmd.SeatNut(f"{abs(behind):.1f}", "degrees", behind < 0, f"{measured:.3f} mm", *proof))
 
     def _see_tab(self, another: bool = False) -> None:
         nut = self.plan.nut
@@ -277,10 +284,11 @@ def seating(rng: np.random.Generator) -> float:
 
 @dataclass
 class Mounting:
-    """A plan with its truth."""
+    """A plan with its truth; `step_um` is a leaf step of the set that was drawn for it."""
 
     plan: Plan
     truth: Truth
+    step_um: float
 
 
 @lru_cache(maxsize=4096)
@@ -289,7 +297,7 @@ def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool) -> Pl
     sets = {"m": METRIC, "i": INCH, "f": FINE}
     draft = PlanDraft(
         bore=str(bore), outside=str(round(bore * 1.78)), width=str(round(bore * 0.44)), group=group, taper="1:12", shaft=f"{bore - 10 if bore > 45 else bore - 5} mm",
-        feeler_id=gauge, method=method, lock="tab_washer", nut_pitch="1.5" if bore < 55 else "2" if bore < 160 else "3" if bore <= 200 else "4",
+        feeler_id=gauge, method=method, special_sleeve="virtual", lock="tab_washer", nut_pitch="1.5" if bore < 55 else "2" if bore < 160 else "3" if bore <= 200 else "4",
         nut_slots="8" if coarse else "4", nut_tabs="24" if coarse else str(reference_tabs(bore)), nut_outside=str(round(bore * 1.3)),
     )  # fmt: skip
     plan = make_plan(reference(), list(sets.values()), draft)
@@ -309,7 +317,8 @@ def draw(seed: int, number: int, error: str = "") -> Mounting:
     rng = np.random.default_rng([seed, number])
     bore, group = int(rng.choice(BORES)), str(rng.choice(["CN", "C3", "C4"]))
     coarse = bool(rng.random() < 0.1)
-    plan = plan_for(bore, group, "m" if rng.random() < 0.5 else "i", "F" if rng.random() < 0.7 else "N", coarse)
+    gauge = "m" if rng.random() < 0.5 else "i"
+    plan = plan_for(bore, group, gauge, "F" if rng.random() < 0.7 else "N", coarse)
     assert plan.nut is not None
     limits = plan.limits_um
     from tribodex.core.mounting.drive_up import reduction_per_degree_um
@@ -343,7 +352,7 @@ def draw(seed: int, number: int, error: str = "") -> Mounting:
             truth.per_degree_um *= float(rng.uniform(0.3, 0.6))
         case "a gauging reads wrong":
             truth.wrong_gauging = int(rng.integers(0, 4))
-    return Mounting(plan, truth)
+    return Mounting(plan, truth, 10.0 if gauge == "m" else 12.7)
 
 
 def true_window(plan: Plan, initial_um: float) -> Window:
@@ -389,7 +398,8 @@ def run_one(seed: int, number: int, risk: float, error: str, one_tap: bool) -> E
     per_degree = fitter.state.position().per_degree_um if locked and fitter.state.position() is not None else 0.0  # type: ignore[union-attr]
     by_leaf = bool(says and window and window.low_um - 0.6 <= says.mean_um - per_degree * says.since_deg <= window.high_um + 0.6)
     belief = fitter.state.position()
-    leaf_step = {"m": 10.0, "i": 12.7, "f": 5.0}[plan.gauge.id]
+    # Two steps of the set that was drawn, also where a finer one was taken because the plan asked for it.
+    leaf_step = mounting.step_um
     return Ended(
         word,
         locked and target.low_um <= left <= target.high_um,

@@ -1,4 +1,4 @@
-"""The adviser against an independent computation, against its own promises, and on virtual mountings."""
+"""The adviser against an independent computation, against its own promises, and where its model is wrong."""
 
 from __future__ import annotations
 
@@ -11,22 +11,33 @@ from hypothesis import strategies as st
 from scipy.stats import norm
 
 from tests.helpers import bearing
-from tests.trial import ByAdviser, habit_a, run
-
-from tribodex.core.adviser.move import ENOUGH, REPEATS, RISK, RISKS, advise, unmounted_again
-from tribodex.core.adviser.prior import sleeve_model
+from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
+from tribodex.core.adviser.infer import believe, believe_unmounted
+from tribodex.core.adviser.move import RISK, RISKS, Act, Lock, Question, advise, unmounted_again
+from tribodex.core.adviser.prior import Explanation, sleeve_model
+from tribodex.core.adviser.reading import CELL_SD_UM, FORM_SD_UM, LEAF_SHARED_SHARE, SHARED_SD_UM, Known, Reading, likelihood, normal_below
 from tribodex.core.components.bands import Span
 from tribodex.core.components.material import SHAFT_STEEL
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.errors import InvalidInput
+from tribodex.core.mounting.locking import LeafSays, may_lock
 from tribodex.core.mounting.window import target_window
 from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.working import Level
 
 INITIAL = [Span(120, 130)] * 6
 WINDOW = target_window(125, Span(45, 60), 50.0)
-BEARING = bearing()
-MODEL = sleeve_model(BEARING, None, 2, ZeroPoint.FIRM)
+MODEL = sleeve_model(bearing(), None, 2, ZeroPoint.FIRM)
 NOMINAL = MODEL.per_degree_um
+GROUP = Span(110, 140)
+
+
+def spans(low: float, high: float, count: int = 6) -> tuple[Span, ...]:
+    return (Span(low, high),) * count
+
+
+def at(nut: float, low: float, high: float) -> Reading:
+    return Reading(nut, spans(low, high))
 
 
 def belief(readings: list[Reading], nut: float) -> Belief:
@@ -34,19 +45,21 @@ def belief(readings: list[Reading], nut: float) -> Belief:
 
 
 def sampled(readings: list[Reading], nut: float, marks: int, count: int = 400_000) -> tuple[float, float, float]:
-    """Mean, sd and chance to be below the window by drawing samples and weighing them: no grid, exact normal distributions."""
+    """Mean, sd and chance to be below the window by weighing random samples of the usual explanation: no grid, exact distributions."""
     rng = np.random.default_rng(7)
-    c0, k = rng.uniform(105, 145, count), rng.normal(1, MODEL.ratio_sd_share, count)
-    seating = rng.normal(MODEL.seating_deg, MODEL.seating_sd_deg, count)
+    c0 = rng.uniform(105, 145, count)
+    wide = rng.random(count) < 0.15
+    k = rng.normal(1, MODEL.ratio_sd_share * (1 + wide), count)
+    long = rng.random(count) < 0.25
+    seating = np.where(long, rng.exponential(30.0, count), rng.normal(MODEL.seating_deg, MODEL.seating_sd_deg, count))
     weight = (seating >= 0).astype(float)
-    form = rng.normal(0, FORM_SD_UM / math.sqrt(len(INITIAL)), count)
 
-    def weigh(c: np.ndarray, spans: list[Span]) -> np.ndarray:
-        # Fewer places than the first gauging's see another mean of the form.
-        fewer = FORM_SD_UM * math.sqrt(max(0.0, 1 / len(spans) - 1 / len(INITIAL)))
-        shared = c + rng.normal(0, math.hypot(SHARED_SD_UM, fewer), count)
+    def weigh(c: np.ndarray, found: list[Span]) -> np.ndarray:
+        leaf = LEAF_SHARED_SHARE * max(s.high for s in found)
+        fewer = FORM_SD_UM * math.sqrt(max(0.0, 1 / len(found) - 1 / len(INITIAL)))
+        shared = c + rng.normal(0, math.hypot(SHARED_SD_UM, leaf, fewer), count)
         value = np.ones(count)
-        for span in spans:
+        for span in found:
             value *= norm.cdf((span.high - shared) / CELL_SD_UM) - norm.cdf((span.low - shared) / CELL_SD_UM) + 1e-4
         return value
 
@@ -56,27 +69,25 @@ def sampled(readings: list[Reading], nut: float, marks: int, count: int = 400_00
     now = c0 - NOMINAL * k * np.maximum(0, nut - seating) + rng.normal(0, MARK_SD_DEG * NOMINAL * math.sqrt(marks) or 0.7, count)
     weight /= weight.sum()
     mean = float(weight @ now)
-    true = now - form
+    true = now - rng.normal(0, FORM_SD_UM / math.sqrt(len(INITIAL)), count)
     below = (now < c0 - WINDOW.reduction_um.high) | (true < 50.0)
     return mean, float(np.sqrt(weight @ (true - mean) ** 2)), float(weight @ below)
 
 
 CASES = [
-    pytest.param([], 100.0, 1, id="turned, not gauged"),
     pytest.param([Reading(100, (Span(80, 90), Span(90, 100)))], 100.0, 0, id="gauged once"),
     pytest.param([Reading(100, (Span(80, 90), Span(90, 100)))], 140.0, 1, id="gauged and turned on"),
     pytest.param([Reading(60, (Span(100, 110),) * 2), Reading(120, (Span(80, 90),) * 2)], 150.0, 1, id="gauged twice and turned on"),
-    pytest.param([Reading(215, (Span(0, 38),) * 2)], 215.0, 0, id="thinnest leaf does not pass"),
 ]
 
 
 @pytest.mark.parametrize(("readings", "nut", "marks"), CASES)
-def test_the_grid_agrees_with_weighted_samples(readings: list[Reading], nut: float, marks: int) -> None:
+def test_the_grid_agrees_with_weighted_samples_where_all_is_as_planned(readings: list[Reading], nut: float, marks: int) -> None:
     mine = belief(readings, nut)
     mean, sd, below = sampled(readings, nut, marks)
-    assert mine.clearance_um == pytest.approx(mean, abs=0.6)
-    assert mine.sd_um == pytest.approx(sd, rel=0.12)
-    assert mine.below(WINDOW) == pytest.approx(below, abs=0.02)
+    assert mine.clearance_um == pytest.approx(mean, abs=1.2)
+    assert mine.sd_um == pytest.approx(sd, rel=0.2)
+    assert mine.below(WINDOW) == pytest.approx(below, abs=0.03)
 
 
 @given(st.floats(-6, 6))
@@ -84,32 +95,86 @@ def test_the_normal_form_is_good_enough(x: float) -> None:
     assert float(normal_below(np.array(x))) == pytest.approx(norm.cdf(x), abs=3e-4)
 
 
+# The leaf outranks the belief: three gaugings that the model would not have believed.
+@pytest.mark.parametrize(
+    ("readings", "nut", "leading"),
+    [
+        ([at(140, 120, 130), at(140, 120, 130)], 140.0, Explanation.ZERO_LATE),
+        ([at(30, 70, 80), at(30, 70, 80)], 30.0, Explanation.ZERO_EARLY),
+        ([at(70, 112, 118), at(140, 101, 107), at(140, 101, 107)], 140.0, None),
+    ],
+    ids=["zero mark set hand-tight", "driven before the zero mark", "taper 1:30 or a slipping sleeve"],
+)
+def test_the_belief_follows_the_leaf_when_model_and_leaf_part(readings: list[Reading], nut: float, leading: Explanation | None) -> None:
+    now = believe(MODEL, [INITIAL], readings, nut, None, GROUP)
+    middle = readings[-1].evidence[0].mid  # type: ignore[index]
+    assert now.clearance_um == pytest.approx(middle, abs=3.5)
+    assert now.explanations[Explanation.AS_PLANNED] < 0.35
+    if leading is not None:
+        assert max(now.explanations, key=lambda e: now.explanations[e]) is leading
+    else:
+        assert now.explanations[Explanation.TAPER] + now.explanations[Explanation.SLIP] + now.explanations[Explanation.ZERO_LATE] > 0.5
+
+
+@given(st.floats(0, 200), st.floats(15, 140))
+def test_two_gaugings_that_agree_are_believed_wherever_they_lie(nut: float, read: float) -> None:
+    """Not even a wild pair of readings is talked away by the prior: the belief ends within the leaf's own uncertainty."""
+    low, high = read - 5, read + 5
+    now = believe(MODEL, [INITIAL], [at(nut, low, high), at(nut, low, high)], nut, None, GROUP)
+    # More than before mounting cannot be: there the unmounted clearance holds.
+    assert now.clearance_um == pytest.approx(min(read, 128), abs=7)
+
+
+@given(st.floats(0, 60), st.floats(0, 40))
+def test_a_reading_error_is_the_less_likely_the_larger_it_is(near: float, further: float) -> None:
+    line = np.arange(0, 250, 0.5)
+    both = likelihood(line, spans(100, 110)).both
+    value = lambda d: float(np.interp(105 + d, line, both))  # noqa: E731
+    assert value(near + further) <= value(near) + 1e-12 and value(near + further) > 0
+
+
+def test_nothing_passes_is_evidence_without_being_a_number() -> None:
+    now = believe(MODEL, [INITIAL], [Reading(140, (Span(-math.inf, 30),) * 6)], 140)
+    assert now.clearance_um < 30
+
+
+def test_readings_on_the_sleeve_never_raise_the_window() -> None:
+    """More clearance than expected after mounting must not make room at the window's lower end."""
+    plain = believe(MODEL, [INITIAL], [], 0, None, GROUP)
+    high = believe(MODEL, [INITIAL], [at(60, 118, 126), at(60, 118, 126)], 60, None, GROUP)
+    assert high.unmounted_um == plain.unmounted_um
+    assert float(high.weight @ high.initial) > plain.unmounted_um - 4
+    low_end = plain.unmounted_um - WINDOW.reduction_um.high
+    turn = (high.clearance_um - low_end) / high.per_degree_um
+    assert high.after(turn).below(WINDOW) > 0.3
+
+
+def test_the_group_is_a_soft_prior() -> None:
+    edge = believe_unmounted([[Span(102, 108)] * 6], GROUP)
+    assert 105 < edge.mean_um < 112, "pulled towards its group, not into it"
+    assert believe_unmounted([[Span(82, 88)] * 6], GROUP).mean_um < 92, "a ring of another group stays one"
+
+
 def test_a_gauging_narrows_and_a_turn_widens() -> None:
-    blind, seen = belief([], 100), belief([Reading(100, (Span(85, 95),) * 2)], 100)
+    blind, seen = belief([], 100), belief([at(100, 85, 95)], 100)
     assert seen.sd_um < blind.sd_um / 1.5
     assert seen.after(40).sd_um > seen.sd_um
-    three = belief([Reading(100, (Span(85, 95),) * 6)], 100)
-    assert three.sd_um < seen.sd_um
 
 
 def test_two_gaugings_teach_the_ratio() -> None:
     """A stiff sleeve takes out less than the book says: after two readings the next turn is predicted by what was seen."""
     truth = 0.8 * NOMINAL
-    readings = [Reading(a, tuple(Span(125 - truth * (a - 10) - 5, 125 - truth * (a - 10) + 5) for _ in range(6))) for a in (60.0, 130.0)]
+    readings = [at(a, 125 - truth * (a - 10) - 5, 125 - truth * (a - 10) + 5) for a in (60.0, 130.0)]
     learned = belief(readings, 130)
-    assert learned.per_degree_um / NOMINAL < 0.93
-    actual, by_the_book = 125 - truth * 140, 125 - NOMINAL * 140
-    assert abs(learned.after(20).clearance_um - actual) < abs(by_the_book - actual) / 3
-
-
-def test_a_wild_reading_does_not_break_the_belief() -> None:
-    wild = belief([Reading(50, (Span(20, 30),))], 50)
-    assert math.isfinite(wild.clearance_um) and wild.sd_um > 0
+    assert learned.per_degree_um / NOMINAL < 0.95
+    assert abs(learned.after(20).clearance_um - (125 - truth * 140)) < abs(125 - NOMINAL * 140 - (125 - truth * 140)) / 3
 
 
 def test_nothing_gauged_is_an_error() -> None:
     with pytest.raises(InvalidInput):
         believe(MODEL, [], [], 0)
+    with pytest.raises(InvalidInput):
+        believe_unmounted([])
     with pytest.raises(InvalidInput):
         likelihood(np.arange(0, 10, 0.5), [])
 
@@ -121,93 +186,117 @@ def test_the_chance_to_overshoot_only_grows_with_the_turn(nut: float, first: flo
     assert 0 <= now.inside(WINDOW) <= 1
 
 
-@given(st.floats(0, 170), st.sampled_from([0.01, 0.02, 0.05]))
-def test_the_advised_turn_keeps_the_chosen_risk(nut: float, risk: float) -> None:
-    center = 125 - NOMINAL * max(0.0, nut - 10)
-    readings = [Reading(nut, (Span(center - 5, center + 5),) * 2)] if nut else []
-    advice = advise(belief(readings, nut), WINDOW, len(readings), 0, risk)
-    if advice.angle_deg:
-        assert advice.below_after <= risk + 1e-6
+@given(st.floats(0, 170), st.sampled_from(RISKS))
+def test_every_advised_turn_keeps_the_chosen_risk(nut: float, risk: float) -> None:
+    """Also the last small ones: none is advised beyond the risk, and none that makes it less likely to be inside."""
+    centre = 125 - NOMINAL * max(0.0, nut - 10)
+    readings = [at(nut, centre - 5, centre + 5)] if nut else []
+    now = belief(readings, nut)
+    advice = advise(now, WINDOW, Question(len(readings), risk=risk))
+    if advice.act is Act.TURN:
+        assert now.after(advice.angle_deg).below(WINDOW) <= risk + 1e-6
+        assert advice.inside_after >= advice.inside_now - 1e-9
         assert advice.angle_deg <= advice.best_deg + 1e-9
 
 
-def test_more_risk_goes_further() -> None:
-    now = belief([], 0)
-    turns = [advise(now, WINDOW, 0, 0, risk).angle_deg for risk in (0.01, RISK, 0.10)]
-    assert turns == sorted(turns) and turns[0] < turns[-1]
+def test_the_chosen_risk_decides_how_far() -> None:
+    now = belief([at(60, 100, 110)], 60)
+    turns = [advise(now, WINDOW, Question(1, risk=risk)).angle_deg for risk in RISKS]
+    assert turns == sorted(turns) and turns[0] < turns[1] <= turns[2] and turns[0] < turns[2]
+    assert RISKS == (0.01, RISK, 0.05)
 
 
-def test_in_the_middle_and_sure_it_stops() -> None:
+def test_in_the_middle_it_locks_and_after_that_it_does_not_turn_on() -> None:
     nut = 10 + (125 - WINDOW.mid_um) / NOMINAL
-    readings = [Reading(nut, (Span(WINDOW.mid_um - 5, WINDOW.mid_um + 5),) * 6)] * 2
-    advice = advise(belief(readings, nut), WINDOW, 2, 1)
-    assert advice.stop and advice.angle_deg == 0 and advice.inside_now >= ENOUGH
+    readings = [at(nut, WINDOW.mid_um - 5, WINDOW.mid_um + 5)]
+    now = belief(readings, nut)
+    says = LeafSays(WINDOW.mid_um, 4.0, 0.0)
+    lock = Lock(5.0, None, lambda turn: may_lock(WINDOW, says, now.per_degree_um, turn))
+    assert advise(now, WINDOW, Question(1, lock=lock)).act is Act.LOCK
 
 
-def test_in_the_middle_and_unsure_it_asks_for_another_gauging() -> None:
+def test_what_the_leaf_forbids_is_never_advised_to_be_locked() -> None:
+    """Believed inside, gauged outside: the act is never to lock."""
     nut = 10 + (125 - WINDOW.mid_um) / NOMINAL
-    wide = [Reading(nut, (Span(WINDOW.mid_um - 14, WINDOW.mid_um + 14),))]
-    assert advise(belief(wide, nut), WINDOW, 1, 0).regauge
-    assert advise(belief(wide, nut), WINDOW, 1, REPEATS).stop, "not for ever"
+    now = belief([at(nut, WINDOW.mid_um - 5, WINDOW.mid_um + 5)], nut)
+    for gauged in (40.0, 52.0, 95.0, 125.0):
+        lock = Lock(5.0, None, lambda turn, g=gauged: may_lock(WINDOW, LeafSays(g, 4.0, 0.0), now.per_degree_um, turn))  # type: ignore[misc]
+        assert advise(now, WINDOW, Question(1, lock=lock)).act is not Act.LOCK
 
 
-def test_far_below_it_does_not_call_it_well() -> None:
-    readings = [Reading(250, (Span(20, 30),) * 6)]
-    advice = advise(belief(readings, 250), WINDOW, 1, 5)
-    assert not advice.stop and advice.angle_deg == 0
+def test_far_below_it_says_too_far() -> None:
+    now = believe(MODEL, [INITIAL], [at(250, 20, 30)] * 2, 250)
+    lock = Lock(5.0, None, lambda turn: may_lock(WINDOW, LeafSays(25, 4, 0), now.per_degree_um, turn))
+    assert advise(now, WINDOW, Question(2, repeats=4, lock=lock)).act is Act.TOO_FAR
 
 
-def test_on_virtual_mountings_it_beats_turning_thirty_degrees_at_a_time() -> None:
-    """A small seeded trial; the large one is run by hand with `./run bench adviser`."""
-    adviser, habit = run(ByAdviser(0.02), 120, 11), run(habit_a, 120, 11)
-    assert len(adviser) == len(habit) > 100, "the same mountings"
+def test_turned_but_not_gauged_it_asks_for_a_leaf() -> None:
+    assert advise(belief([], 60), WINDOW, Question(0)).act is Act.GAUGE
+    assert advise(belief([at(60, 100, 110)], 80), WINDOW, Question(1)).act is Act.GAUGE
 
-    def share(ended: list, name: str) -> float:  # type: ignore[type-arg]
-        return float(np.mean([getattr(e, name) for e in ended]))
 
-    assert share(adviser, "inside") > share(habit, "inside")
-    assert share(adviser, "below_limit") <= share(habit, "below_limit")
-    assert np.median([e.gaugings for e in adviser]) < np.median([e.gaugings for e in habit])
-    assert share(adviser, "inside") >= 0.8
+def test_tab_positions_far_apart_are_aimed_at() -> None:
+    """With 15° from one to the next the turn ends on one of them, and the risk is kept there."""
+    now = belief([at(60, 100, 110)], 60)
+    advice = advise(now, WINDOW, Question(1, lock=Lock(15.0, 4.0)))
+    assert advice.act is Act.TURN and advice.angle_deg > 30
+    near = belief([at(110, 84, 92)], 110)
+    on_a_tab = advise(near, WINDOW, Question(1, lock=Lock(15.0, 4.0, lambda turn: may_lock(WINDOW, LeafSays(88, 4, 0), 0.38, turn))))
+    if on_a_tab.act is Act.TURN:
+        assert (on_a_tab.angle_deg - 4.0) % 15 == pytest.approx(0, abs=1e-6)
+
+
+@pytest.mark.parametrize("risk", RISKS)
+def test_half_a_step_is_left_for_the_tab(risk: float) -> None:
+    fine, coarse = (advise(belief([], 0), WINDOW, Question(0, risk=risk, lock=Lock(step))).angle_deg for step in (2.0, 60.0))
+    assert coarse <= fine
 
 
 def test_each_zero_point_has_its_own_prior() -> None:
     """Metal-to-metal leaves little of the seating turn; hand-tight leaves most of a turn; a start pressure leaves none."""
-    seats = {zero: sleeve_model(BEARING, None, 2, zero) for zero in ZeroPoint}
+    seats = {zero: sleeve_model(bearing(), None, 2, zero) for zero in ZeroPoint}
     order = [ZeroPoint.START_PRESSURE, ZeroPoint.FIRM, ZeroPoint.UNTESTED, ZeroPoint.HAND_TIGHT]
     means = [seats[zero].seating_deg for zero in order]
-    uncertainties = [seats[zero].seating_sd_deg for zero in order]
-    assert means == sorted(means) and uncertainties == sorted(uncertainties)
+    assert means == sorted(means)
     assert believe(seats[ZeroPoint.UNTESTED], [INITIAL], [], 60).sd_um > believe(MODEL, [INITIAL], [], 60).sd_um
+    pressed = sleeve_model(bearing(), None, 2, ZeroPoint.START_PRESSURE, 0.07)
+    assert pressed.seating_deg == pytest.approx(-0.07 * 180), "at its start pressure the bearing is up its taper already, once"
 
 
 def test_a_hollow_shaft_takes_out_less_for_a_degree() -> None:
-    hollow = sleeve_model(BEARING, Shaft(80, 50, SHAFT_STEEL), 2, ZeroPoint.FIRM)
+    hollow = sleeve_model(bearing(), Shaft(80, 50, SHAFT_STEEL), 2, ZeroPoint.FIRM)
     assert hollow.per_degree_um < 0.95 * NOMINAL
 
 
 def test_a_clearance_known_otherwise_takes_the_place_of_brackets() -> None:
     by_number = believe(MODEL, [Known(125, 3)], [Reading(100, Known(92, 3))], 100)
-    by_leaf = believe(MODEL, [INITIAL], [Reading(100, (Span(87, 97),) * 6)], 100)
+    by_leaf = believe(MODEL, [INITIAL], [at(100, 87, 97)], 100)
     assert by_number.clearance_um == pytest.approx(by_leaf.clearance_um, abs=1.5)
 
 
-def test_two_gaugings_of_the_unmounted_clearance_are_better_than_one() -> None:
+def test_a_narrow_window_asks_for_more_gaugings_before_mounting() -> None:
     once, twice = believe(MODEL, [INITIAL], [], 0), believe(MODEL, [INITIAL, INITIAL], [], 0)
     assert twice.gauged_sd_um < once.gauged_sd_um
-    narrow = target_window(95, Span(35, 60), 55.0)
-    assert unmounted_again(narrow, 1) and not unmounted_again(narrow, 2) and not unmounted_again(WINDOW, 1)
+    wanted = [next(n for n in range(1, 5) if not unmounted_again(target_window(125, Span(45, 45 + w), None), n)) for w in (5, 10, 15)]
+    assert wanted == [3, 2, 1]
 
 
-def test_a_uncertaintyful_correction_widens_a_reading() -> None:
-    plain = belief([Reading(100, (Span(85, 95),) * 6)], 100)
-    warm = belief([Reading(100, (Span(85, 95),) * 6, 1, 4.0)], 100)
+def test_an_uncertain_correction_widens_a_reading() -> None:
+    plain = belief([at(100, 85, 95)], 100)
+    warm = belief([Reading(100, spans(85, 95), 0.0, 4.0)], 100)
     assert warm.sd_um > plain.sd_um
 
 
-@pytest.mark.parametrize("risk", RISKS)
-def test_half_a_step_is_left_for_the_tab(risk: float) -> None:
-    """With a coarse lock the first turn goes less far: locking tightens further."""
-    now = belief([], 0)
-    fine, coarse = (advise(now, WINDOW, 0, 0, risk, step).angle_deg for step in (2.0, 60.0))
-    assert coarse <= fine
+@pytest.mark.parametrize(
+    ("says", "turn", "word"),
+    [
+        (LeafSays(72, 4, 0), 2, Level.GOOD),
+        (LeafSays(72, 4, 0), 40, Level.STOP),
+        (LeafSays(82, 4, 0), 0, Level.STOP),
+        (LeafSays(82, 4, 0), 10, Level.GOOD),
+        (LeafSays(52, 4, 0), 0, Level.STOP),
+        (None, 0, Level.STOP),
+    ],
+)
+def test_the_leaf_decides_where_to_lock(says: LeafSays | None, turn: float, word: Level) -> None:
+    assert may_lock(WINDOW, says, NOMINAL, turn).level is word

@@ -5,18 +5,21 @@ from __future__ import annotations
 import pytest
 
 from tests.helpers import FEELERS, bearing
-from tribodex.core.adviser.belief import Known, believe
+from tribodex.core.adviser.infer import believe
 from tribodex.core.adviser.prior import SleeveModel
+from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import drive_up_mm, nut_angle_deg
 from tribodex.core.mounting.gauging import Bracket, Cell, Row, Where, summarise
 from tribodex.core.mounting.locking import tab_positions
 from tribodex.core.mounting.reduction import Card, card_drive_up
+from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import half_rule, target_window
-from tribodex.core.quantities import UM_PER, LengthUnit
+from tribodex.core.quantities import UM_PER, LengthUnit, read_length
 from tribodex.usecases.calculators import calculate, find
 from tribodex.usecases.draft import PlanDraft
 from tribodex.usecases.planning import make_plan
@@ -69,6 +72,22 @@ def test_half_rule_says_when_it_differs(reference: Reference) -> None:
     assert half_rule(110, card).verdict is not None
     assert half_rule(110, card).verdict.word == "agrees with the card"  # type: ignore[union-attr]
     assert half_rule(180, card).verdict.level.value == "watch"  # type: ignore[union-attr]
+
+
+def test_with_the_washer_fitted_the_nut_is_tightened_less() -> None:
+    """To seat and on to the next tab: by 360°·t_w/P behind its old mark (check value 24)."""
+    assert seat_behind_deg(1.25, 2) == 225 and seat_behind_deg(2.0, 2) == 360
+    assert behind_words(360) == "one full turn behind"
+
+
+def test_a_bare_forty_beside_a_band_in_tenths_of_a_thou_is_asked_back() -> None:
+    """Beside a band of 37 to 47 tenths of a thousandth a bare 40 means 0.0040 in (check value 25); nothing is preselected."""
+    with pytest.raises(InvalidInput) as raised:
+        read_length("40", "leaf", LengthUnit.MM, (60, 150))
+    assert raised.value.fields[0].choices == ("0.0040 in",)
+    with pytest.raises(InvalidInput) as raised:
+        read_length("40", "leaf", LengthUnit.MM, (30, 250))
+    assert raised.value.fields[0].choices == ("40 µm", "0.0040 in"), "two readings fit, none is taken"
 
 
 def test_slot_past_the_tab_is_tightened_never_loosened() -> None:

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from tests.helpers import INCH, METRIC
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.errors import InvalidInput
-from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, settle_thin_end, summarise
+from tribodex.core.mounting.gauging import Bracket, Cell, Outcome, Row, Trial, bracket_of, mark_thin_end, summarise
 from tribodex.core.quantities import LengthUnit
 
 
@@ -71,8 +71,9 @@ def test_thicker_passes_thinner_does_not_is_a_contradiction() -> None:
 
 
 def test_no_leaf_passes_closes_at_nought() -> None:
-    assert settle_thin_end(Bracket(None, 30.0), METRIC) == Bracket(0.0, 30.0)
-    assert settle_thin_end(Bracket(None, 40.0), METRIC).low_um is None
+    found = mark_thin_end(Bracket(None, 30.0), METRIC)
+    assert found.nothing_passed and not found.closed and found.low_um is None, "not a number between zero and the leaf"
+    assert not mark_thin_end(Bracket(None, 40.0), METRIC).nothing_passed
 
 
 def cells(*brackets: tuple[float, float], row: Row = Row.NUT_SIDE) -> list[Cell]:

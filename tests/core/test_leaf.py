@@ -10,7 +10,7 @@ from tests.helpers import INCH, METRIC
 from tribodex.core.adviser.leaf import COARSE_ENOUGH_UM, Expected, choose_leaf
 from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.mounting.gauging import FINE_ENOUGH_UM, Bracket, Outcome, Row, Trial, bracket_of, settle_thin_end
+from tribodex.core.mounting.gauging import FINE_ENOUGH_UM, Bracket, Outcome, Row, Trial, bracket_of, mark_thin_end
 from tribodex.core.mounting.window import Window, target_window
 from tribodex.core.quantities import LengthUnit
 
@@ -19,7 +19,7 @@ def follow(truth: float, expected: Expected, gauge: FeelerSet, window: Window | 
     """Try leaves as proposed, with a hand that never errs."""
     trials: list[Trial] = []
     for _ in range(25):
-        choice = choose_leaf(settle_thin_end(bracket_of(trials), gauge), expected, gauge, window)
+        choice = choose_leaf(mark_thin_end(bracket_of(trials), gauge), expected, gauge, window)
         if choice is None:
             return trials
         trials.append(Trial(1, 1, Row.NUT_SIDE, choice.stack, Outcome.PASSES if choice.stack.thickness_um <= truth else Outcome.STOPS))
@@ -29,7 +29,10 @@ def follow(truth: float, expected: Expected, gauge: FeelerSet, window: Window | 
 @given(st.floats(5, 400), st.floats(10, 300), st.floats(4, 60), st.sampled_from([METRIC, INCH]))
 def test_following_the_proposed_leaves_always_brackets_the_truth(truth: float, mean: float, sd: float, gauge: FeelerSet) -> None:
     """Whatever is expected, however wrong: it ends, and the truth lies in the bracket."""
-    bracket = settle_thin_end(bracket_of(follow(truth, Expected(mean, sd), gauge)), gauge)
+    bracket = mark_thin_end(bracket_of(follow(truth, Expected(mean, sd), gauge)), gauge)
+    if truth < gauge.leaves_um[0]:
+        assert bracket.nothing_passed and not bracket.closed, "no measurable clearance, and no number"
+        return
     assert bracket.closed and bracket.low_um is not None and bracket.high_um is not None
     assert bracket.low_um <= truth <= bracket.high_um
 

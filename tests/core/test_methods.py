@@ -49,8 +49,8 @@ def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
                 bench.do(cmd.TurnNut(f"{following.turn_deg}"))
             case Do.GAUGE:
                 bench.gauge(Phase.DRIVE_UP, truth)
-            case Do.RESEAT:
-                bench.do(cmd.Reseat("0"))
+            case Do.SEAT:
+                bench.seat()
             case Do.HAND_CHECK:
                 bench.do(cmd.HandCheck(truth.feel(bench.state.attempt.nut_deg), True))
             case Do.LOCK if following.turn_deg is not None:
@@ -67,7 +67,7 @@ def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
 DRIVEN = [Do.SET_ZERO, Do.TURN, Do.GAUGE]
 SIGNED = [Do.LOCK, Do.GAUGE_FINAL, Do.SIGN]
 WASHER_ON = [Do.CONFIRM, Do.GAUGE_INITIAL, Do.CONFIRM, *DRIVEN, *SIGNED]
-WASHER_OFF = [Do.CONFIRM, Do.GAUGE_INITIAL, *DRIVEN, Do.RESEAT, *SIGNED]
+WASHER_OFF = [Do.CONFIRM, Do.GAUGE_INITIAL, *DRIVEN, Do.SEAT, *SIGNED]
 TURNED = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
 FELT = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.HAND_CHECK, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
 
@@ -105,8 +105,7 @@ def test_the_angle_method_says_where_its_end_mark_is(reference: Reference) -> No
 
 def test_the_drive_up_method_speaks_of_the_indicator(reference: Reference) -> None:
     bench = make_bench(reference, replace(DRAFT, method="X", piston_area="9000 mm²"))
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     bench.pass_gate("washer_on")
     bench.gauge(Phase.INITIAL, TRUTH)
     assert "MPa" in move(bench).headline
@@ -120,8 +119,7 @@ def test_the_drive_up_method_speaks_of_the_indicator(reference: Reference) -> No
 
 def test_a_start_pressure_belongs_to_a_hydraulic_nut(reference: Reference) -> None:
     bench = make_bench(reference, DRAFT)
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     bench.gauge(Phase.INITIAL, TRUTH)
     with pytest.raises(InvalidInput, match="no start pressure"):
         bench.do(cmd.SetZero(True, "25 bar"))
@@ -137,8 +135,7 @@ def test_methods_that_gauge_nothing_refuse_leaves(reference: Reference) -> None:
 
 def test_turns_are_logged_as_turns(reference: Reference) -> None:
     bench = make_bench(reference, UNIT)
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     assert bench.do(cmd.SetZero(False)).attempt.zero is ZeroPoint.HAND_TIGHT
     state = bench.do(cmd.TurnNut("1 1/8", "turns"))
     assert state.attempt.nut_deg == pytest.approx(405) and ready_to_lock(state)
@@ -161,40 +158,19 @@ def test_the_ball_bearings_ring_says_what_next(reference: Reference, swivel: str
     assert move(bench).do is then
 
 
-def test_a_nut_that_does_not_come_back_to_its_mark_is_not_locked(reference: Reference) -> None:
-    bench = make_bench(reference)
-    bench.ready(TRUTH)
-    bench.do(cmd.TurnNut("130"))
-    bench.gauge(Phase.DRIVE_UP, TRUTH)
-    state = bench.do(cmd.Reseat("8", "rim", behind=True))
-    assert state.attempt.nut_deg == 130, "the bearing stays where it was"
-    assert move(bench).do is Do.RESEAT and "behind" in move(bench).headline
-    with pytest.raises(Refused, match="behind its old mark"):
-        bench.do(cmd.Lock("1"))
-    with pytest.raises(Refused, match="behind its old mark"):
-        bench.do(cmd.TurnNut("10"))
-    state = bench.do(cmd.Reseat("3", "degrees"))
-    assert state.attempt.nut_deg == 133 and move(bench).do is Do.LOCK
-    seq = bench.log[-1].seq
-    bench.do(cmd.Correct(seq, "was on the mark", amount="0", unit="degrees"))
-    assert bench.state.attempt.nut_deg == 130
-
-
-def test_with_the_washer_on_there_is_nothing_to_reseat(reference: Reference) -> None:
+def test_with_the_washer_on_there_is_nothing_to_seat_again(reference: Reference) -> None:
     bench = make_bench(reference, replace(DRAFT, washer="on"))
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     bench.pass_gate("washer_on")
     bench.gauge(Phase.INITIAL, TRUTH)
     bench.do(cmd.SetZero(True), cmd.TurnNut("120"))
-    with pytest.raises(Refused, match="nothing to re-seat"):
-        bench.do(cmd.Reseat("0"))
+    with pytest.raises(Refused, match="nothing to seat"):
+        bench.do(cmd.SeatNut())
 
 
 def test_a_narrow_window_asks_for_a_second_unmounted_gauging(reference: Reference) -> None:
     bench = make_bench(reference)
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     tight = VirtualBearing(103, 0.385, 8)
     bench.gauge(Phase.INITIAL, tight)
     bench.do(*([cmd.AcceptOutside("group", "B", "maker agreed")] if bench.state.stopped_by() == "group" else []))
@@ -207,8 +183,7 @@ def test_a_narrow_window_asks_for_a_second_unmounted_gauging(reference: Referenc
 
 def test_gaugings_that_differ_are_not_averaged(reference: Reference) -> None:
     bench = make_bench(reference)
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     bench.gauge(Phase.INITIAL, VirtualBearing(138, 0.385))
     state = bench.gauge(Phase.INITIAL, VirtualBearing(116, 0.385))
     assert len(state.initials()) == 1 and state.initial_um() == pytest.approx(116, abs=6), "the later one counts"
@@ -216,8 +191,7 @@ def test_gaugings_that_differ_are_not_averaged(reference: Reference) -> None:
 
 def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
     bench = make_bench(reference)
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     with pytest.raises(InvalidInput) as raised:
         bench.do(cmd.StartGauging(Phase.INITIAL, inner_temperature="29 °C"))
     assert raised.value.fields[0].name == "outer_temperature"
@@ -235,8 +209,7 @@ def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
 
 def test_a_place_is_gauged_anew_and_the_old_readings_stay_readable(reference: Reference) -> None:
     bench = make_bench(reference)
-    bench.pass_gate("safe")
-    bench.pass_gate("fit_up")
+    bench.pass_gates()
     bench.do(
         cmd.StartGauging(Phase.INITIAL, 1), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.STOPS)
     )

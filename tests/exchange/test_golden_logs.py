@@ -10,9 +10,9 @@ from typing import Any
 import pytest
 
 from tribodex.core.job.events import Event
+from tribodex.core.job.fold import fold
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import status
-from tribodex.core.job.fold import fold
 from tribodex.core.job.telling import tell
 from tribodex.exchange.record_page import render_html
 from tribodex.usecases.bench import bench

@@ -59,6 +59,4 @@ _NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).
 def foreign_schema(engine: Engine) -> bool:
     """Whether there are entries of another schema than this version reads."""
     with Session(engine) as session:
-        return (
-            session.scalar(select(JobEventRow.seq).where(JobEventRow.schema_version.not_between(OLDEST_SCHEMA, SCHEMA_VERSION)).limit(1)) is not None
-        )
+        return session.scalar(select(JobEventRow.seq).where(~JobEventRow.schema_version.between(OLDEST_SCHEMA, SCHEMA_VERSION)).limit(1)) is not None

@@ -147,6 +147,19 @@ class SqlStore:
             for r in rows
         ]
 
+    def last_opened(self, position_id: str) -> Event | None:
+        """The opening of the newest job at a position, in one query over first entries."""
+        row = self._session.execute(
+            select(JobEventRow)
+            .where(JobEventRow.seq == 1, JobEventRow.payload["position_id"].as_string() == position_id)
+            .order_by(JobEventRow.recorded_at.desc(), JobEventRow.job_id.desc())
+            .limit(1)
+        ).scalar_one_or_none()
+        if row is None or not OLDEST_SCHEMA <= row.schema_version <= SCHEMA_VERSION:
+            return None
+        at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
+        return Event(row.seq, row.client_event_id, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
+
     def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
         """Add events and the projection in one transaction, and commit: after this they are on disk.
 

@@ -11,11 +11,14 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.section import Section
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
-from tribodex.core.job.moves import NextMove
+from tribodex.core.job.correct import KEPT, SAID_AGAIN
+from tribodex.core.job.lock_moves import lock_words
+from tribodex.core.job.moves import NextMove, release_how
 from tribodex.core.job.next_move import next_move
+from tribodex.core.job.parting import apart
 from tribodex.core.job.stages import current_stage, gate_due, status
 from tribodex.core.job.state import JobState
-from tribodex.core.job.telling import tell
+from tribodex.core.job.telling import PLACES, tell
 from tribodex.core.mounting.gauging import mean_result
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
@@ -24,8 +27,21 @@ from tribodex.core.mounting.running import play_gone_at
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
 from tribodex.core.procedure import Gate, Procedure, texts_for
 from tribodex.core.quantities import um_text
-from tribodex.core.working import Result
-from tribodex.usecases.bench_views import Dial, GaugingView, Ruler, dial_view, gauging_view, ruler_view
+from tribodex.core.working import Result, Verdict
+from tribodex.usecases.bench_views import (
+    Dial,
+    GaugingView,
+    Indicator,
+    PartedView,
+    Ruler,
+    SeatView,
+    dial_view,
+    gauging_view,
+    indicator_view,
+    parted_view,
+    ruler_view,
+    seat_view,
+)
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.plan_sheet import section_for
 from tribodex.usecases.ports import Reference
@@ -51,6 +67,8 @@ class LogLine:
     actor: str
     happened_at: datetime
     correctable: bool
+    withdrawable: bool
+    said: dict[str, str]
     corrected: bool
     replaced_by: str
     reason: str
@@ -99,7 +117,13 @@ class Bench:
     risk: float
     asked_deg: Span | None
     nut_deg: float
-    seated_behind_deg: float | None
+    seat: SeatView | None
+    parted: PartedView | None
+    indicator: Indicator | None
+    may_lock: Verdict | None
+    lock_words: str
+    release_how: str
+    may_set_zero: bool
     tab_positions: tuple[TabPosition, ...]
     tab_known: bool
     way_out: str
@@ -131,7 +155,6 @@ def bench(reference: Reference, job: Loaded) -> Bench:
             found = turn_tab_positions(plan.nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
         elif window is not None and not window.empty and position is not None:
             found = tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
-    behind = attempt.reseated.past_deg if attempt.reseated is not None else 0.0
     return Bench(
         id=job.id,
         number=opened.number,
@@ -163,7 +186,13 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         risk=state.risk,
         asked_deg=asked,
         nut_deg=attempt.nut_deg,
-        seated_behind_deg=-behind if behind < 0 else None,
+        seat=seat_view(state),
+        parted=parted_view(state),
+        indicator=indicator_view(state),
+        may_lock=state.may_lock(0.0) if plan.method.gauged and attempt.zero_set and attempt.locked is None else None,
+        lock_words=lock_words(plan.lock),
+        release_how=release_how(state),
+        may_set_zero=state.initial_closed() is not None and state.stopped_by() is None and not attempt.zero_set,
         tab_positions=found,
         tab_known=state.first_tab_deg() is not None,
         way_out=way_out(found) if found else "",
@@ -194,13 +223,41 @@ def log_lines(job: Loaded) -> tuple[LogLine, ...]:
                 tell(event.payload),
                 event.actor,
                 event.happened_at,
-                isinstance(event.payload, ev.LeafTried | ev.NutTurned | ev.Reseated | ev.TabSeen),
+                type(event.payload) in SAID_AGAIN,
+                type(event.payload) in SAID_AGAIN and not isinstance(event.payload, KEPT),
+                said_as(job.state.effective.get(event.seq)),
                 correction is not None,
                 replaced,
                 correction.reason if correction else "",
             )
         )
     return tuple(lines)
+
+
+def said_as(fact: ev.Payload | None) -> dict[str, str]:
+    """An entry as it stands now, in the fields of the command that says it again: a correction begins from these."""
+    match fact:
+        case ev.LeafTried():
+            return {"place": str(fact.place), "row": fact.row, "leaf": fact.typed or f"{sum(fact.leaves_um):g} µm", "outcome": fact.outcome}
+        case ev.NutTurned() | ev.TabSeen():
+            return {"amount": fact.typed, "unit": fact.unit}
+        case ev.NutSeated():
+            return {
+                "amount": fact.typed, "unit": fact.unit, "past": "yes" if (fact.behind_deg or 0) < 0 else "", "washer_thickness": fact.thickness_typed,
+                **dict(zip(("sleeve_before", "sleeve_after"), fact.moved_typed.split(" to "), strict=False)), "tool": fact.tool or "",
+            }  # fmt: skip
+        case ev.ZeroSet():
+            return {"tap_tested": "yes" if fact.tap_tested else "", "start_pressure": fact.typed}
+        case ev.HandChecked():
+            return {"swivel": fact.swivel, "turns_freely": "yes" if fact.turns_freely else ""}
+        case ev.Locked():
+            return {"turn": f"{fact.turn_deg:.3g}"}
+        case ev.GaugingStarted():
+            return {"phase": fact.phase, "where": fact.where, "places": str(fact.places)}
+        case ev.NoteAdded():
+            return {"text": fact.text}
+        case _:
+            return {}
 
 
 def _rail(procedure: Procedure, now: str, state: JobState) -> tuple[RailStage, ...]:
@@ -238,7 +295,11 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
             start = gauged[-1].mean_um if gauged else initial.summary.mean_um
             if since > 0:
                 figures.append(position_result(position, plan.bearing, plan.shaft, plan.nut, since, start))
-        if gauged:
+        nothing = state.no_play_here()
+        if nothing is not None:
+            note = f"No measurable clearance: the thinnest leaf, {um_text(nothing.thinnest_um)}, does not go in. That is not a number."
+            figures.append(Result("gauged_clearance", "Clearance, last gauged", None, "µm", note=note))
+        elif gauged:
             last = state.attempt.gaugings
             closed = next(g.closed for g in reversed(last) if g.closed)
             figures.append(mean_result(closed.summary, "Clearance, last gauged"))
@@ -259,6 +320,14 @@ def _figures(state: JobState, window: Window | None, position: Belief | None) ->
                 unmounted.working,
             ),
         )
+        believed = state.unmounted()
+        if believed is not None and unmounted.value is not None and abs(believed.mean_um - unmounted.value) >= 0.5:
+            note = (
+                "What was gauged, with the group's limits as a soft prior. The window is the one of this clearance; nothing gauged later changes it."
+            )
+            figures.append(
+                Result("believed_clearance", "Unmounted clearance, believed", believed.mean_um, "µm", uncertainty=2 * believed.sd_um, note=note)
+            )
         if state.stopped_by() != "group":
             figures.append(window_result(window, plan.card_source_id))
         if plan.target is not None and plan.target.share is None:
@@ -277,15 +346,17 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
         if after.closed is None:
             continue
         found.extend(after.closed.summary.findings)
-        predicted = state.predicted(after)
-        if predicted is None:
-            continue
-        apart = after.closed.summary.mean_um - predicted.clearance_um
-        reach = 2.6 * (predicted.sd_um**2 + after.closed.summary.sd_um**2) ** 0.5
-        if abs(apart) > reach:
+        said = apart(state, after)
+        if said is not None and abs(said[0] - said[1]) > said[2]:
+            way = "more" if said[0] > said[1] else "less"
             found.append(
-                f"Gauging {after.number} reads {um_text(abs(apart))} {'more' if apart > 0 else 'less'} than the nut's turn says, beyond "
-                f"the uncertainty of both ({um_text(reach)}). Look for: a rolled gauge, the zero mark, "
-                "an unoiled sleeve, nut galling, sleeve and bearing not a pair."
+                f"Gauging {after.number} reads {um_text(abs(said[0] - said[1]))} {way} than the nut's turn says, beyond the uncertainty of both "
+                f"({um_text(said[2])})."
             )
+    first = state.initials()[-1:]
+    moved = next((g for g in state.attempt.gaugings if g.closed and first and g.where is not first[0].where), None)
+    if moved is not None:
+        found.append(
+            f"Gauging {moved.number} was taken {PLACES[moved.where]}, the unmounted clearance {PLACES[first[0].where]}: a difference to bear in mind."
+        )
     return tuple(found)

@@ -10,11 +10,13 @@ from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.attempt import Gauging
 from tribodex.core.job.leaves import expected_play, leaf_for
+from tribodex.core.job.parting import CHECKS, MUST_CHECK, parted
 from tribodex.core.job.state import JobState
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Phase, Row, mean_result
+from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import Window
-from tribodex.core.working import Result
+from tribodex.core.working import Result, Verdict
 
 CHIPS = 7
 # A nut of unknown outside diameter is drawn with this share of its thread.
@@ -31,8 +33,16 @@ class TrialView:
 
 
 @dataclass(frozen=True)
+class Chip:
+    """A thickness to tap, and the next one that the set makes: when the first goes in and the next does not, the place is bracketed."""
+
+    um: float
+    next_um: float | None
+
+
+@dataclass(frozen=True)
 class CellView:
-    """One place of one row."""
+    """One place of one row. `nothing_passed`: not even the thinnest leaf went in."""
 
     place: int
     row: Row
@@ -41,10 +51,11 @@ class CellView:
     closed: bool
     dragged: bool
     contradiction: str
+    nothing_passed: bool
     next_leaf: Stack | None
     next_um: float | None
     chance_passes: float | None
-    chips_um: tuple[float, ...]
+    chips: tuple[Chip, ...]
     trials: tuple[TrialView, ...]
 
 
@@ -61,6 +72,56 @@ class GaugingView:
     findings: tuple[str, ...]
     mean: Result | None
     correction_um: float
+    thinnest_um: float
+
+
+@dataclass(frozen=True)
+class PartedView:
+    """Leaf and nut do not agree. `checks` are looks that move nothing: id, words, whether it must be made; lengths of the test turn in degrees."""
+
+    read_um: float
+    expected_um: float
+    confirmed: bool
+    explanations: tuple[str, ...]
+    checks: tuple[CheckView, ...]
+    test_turn_deg: float
+
+
+@dataclass(frozen=True)
+class CheckView:
+    """One look that does not move the bearing."""
+
+    id: str
+    text: str
+    must: bool
+
+
+@dataclass(frozen=True)
+class SeatView:
+    """Where the nut seats with its washer under it. Angles in counted degrees; behind the old mark above zero."""
+
+    old_mark_deg: float
+    expected_behind_deg: float | None
+    expected_words: str
+    thickness_mm: float | None
+    measured: bool
+    pitch_mm: float
+    seated_behind_deg: float | None
+    verdict: Verdict | None
+    to_prove: bool
+    hydraulic: bool
+
+
+@dataclass(frozen=True)
+class Indicator:
+    """A hydraulic nut's indicator: travel from the start pressure, mm, and the range asked."""
+
+    travel_mm: float
+    from_mm: float
+    to_mm: float
+    start_mpa: float | None
+    planned_start_mpa: Span | None
+    end_mpa: Span | None
 
 
 @dataclass(frozen=True)
@@ -137,6 +198,7 @@ def gauging_view(state: JobState) -> GaugingView | None:
                 cell.bracket.closed,
                 cell.bracket.dragged,
                 cell.bracket.contradiction,
+                cell.bracket.nothing_passed,
                 leaf,
                 leaf.thickness_um if leaf else None,
                 choice.chance_passes if choice else None,
@@ -154,14 +216,67 @@ def gauging_view(state: JobState) -> GaugingView | None:
         summary.findings if summary else (),
         mean_result(summary, "Mean so far") if summary else None,
         gauging.correction_um,
+        plan.gauge.leaves_um[0],
     )
 
 
-def _chips(state: JobState, gauging: Gauging, leaf: Stack | None) -> tuple[float, ...]:
+def parted_view(state: JobState) -> PartedView | None:
+    """Leaf and nut apart, with what is left to look at."""
+    found = parted(state)
+    if found is None:
+        return None
+    checks = tuple(CheckView(key, words, key in MUST_CHECK) for key, words in CHECKS.items())
+    return PartedView(found.read_um, found.expected_um, found.confirmed, found.explanations, checks, state.test_turn_deg())
+
+
+def seat_view(state: JobState) -> SeatView | None:
+    """The seat of the nut on its washer; None where nothing is seated again, before the drive-up and once locked."""
+    plan, attempt = state.plan, state.attempt
+    if not plan.seats_again or attempt.nut_deg == 0 or attempt.locked is not None:
+        return None
+    seated = attempt.seated
+    pitch = plan.nut.pitch_mm if plan.nut else 0.0
+    thickness = seated.thickness_mm if seated is not None else plan.washer_thickness_mm
+    measured = seated.measured if seated is not None else plan.washer_measured
+    expected = seat_behind_deg(thickness, pitch) if thickness is not None and pitch and plan.hydraulic is None else None
+    # The old mark is where the nut stood before what it was driven on while seating.
+    old = attempt.nut_deg - (seated.seat.extra_deg if seated is not None else 0.0)
+    return SeatView(
+        old,
+        expected,
+        behind_words(expected) if expected is not None else "",
+        thickness,
+        measured,
+        pitch,
+        seated.behind_deg if seated is not None else None,
+        seated.seat.verdict if seated is not None else None,
+        state.seat_to_prove(),
+        plan.hydraulic is not None,
+    )
+
+
+def indicator_view(state: JobState) -> Indicator | None:
+    """The indicator of a hydraulic nut; None where a spanner drives."""
+    step, nut = state.plan.hydraulic, state.plan.nut
+    if step is None or nut is None:
+        return None
+    return Indicator(
+        state.attempt.nut_deg * nut.pitch_mm / 360,
+        step.travel_mm.low,
+        step.travel_mm.high,
+        state.attempt.start_pressure_mpa,
+        step.start_pressure_mpa,
+        step.end_pressure_mpa,
+    )
+
+
+def _chips(state: JobState, gauging: Gauging, leaf: Stack | None) -> tuple[Chip, ...]:
     """Thicknesses to offer: the proposed one in the middle, its neighbours round it."""
+    gauge = state.plan.gauge
     middle = leaf.thickness_um if leaf else expected_play(state, gauging).mean_um
     near = sorted(state.plan.gauge.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
-    return tuple(sorted(s.thickness_um for s in near[:CHIPS]))
+    found = sorted(s.thickness_um for s in near[:CHIPS])
+    return tuple(Chip(um, following.thickness_um if (following := gauge.next_above(um)) else None) for um in found)
 
 
 def ruler_view(state: JobState, window: Window | None, position: Belief | None) -> Ruler | None:

@@ -136,13 +136,13 @@ def crib(store: Store) -> Crib:
 
 
 def keep_gauge(store: Store, item_id: str, draft: GaugeDraft, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
-    """Add a gauge set, or change one: a new version. Raises InvalidInput with the fields to mend."""
+    """Add a gauge set, or change one: a new version. Raises InvalidInput with the fields to correct."""
     gauge = read_gauge(item_id, draft)
     return _keep(store, item_id, "gauge", gauge_item(gauge), False, reason, tap, recorded_at)
 
 
 def keep_card(store: Store, item_id: str, draft: CardDraft, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
-    """Add a card, or change one: a new version. Raises InvalidInput with the fields to mend."""
+    """Add a card, or change one: a new version. Raises InvalidInput with the fields to correct."""
     read_card(item_id, draft, tap.actor, recorded_at, 1)
     return _keep(store, item_id, "card", asdict(draft), False, reason, tap, recorded_at)
 
@@ -158,7 +158,7 @@ def withdraw(store: Store, item_id: str, reason: str, tap: Tap, recorded_at: dat
 
 
 def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
-    """A gauge set from what was typed. Raises InvalidInput with the fields to mend."""
+    """A gauge set from what was typed. Raises InvalidInput with the fields to correct."""
     errors = Collector()
     unit = LengthUnit.THOU if draft.unit == "thou" else LengthUnit.MM
     leaves: set[float] = set()
@@ -185,7 +185,7 @@ def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
 
 
 def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version: int) -> ReductionCard:
-    """A card from what was typed, with who, when and from where. Raises InvalidInput with the fields to mend."""
+    """A card from what was typed, with who, when and from where. Raises InvalidInput with the fields to correct."""
     errors = Collector()
     for name, value, expected in (
         ("name", draft.name, "what the shop calls it"),

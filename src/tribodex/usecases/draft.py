@@ -9,7 +9,7 @@ from typing import TypeVar
 
 from tribodex.core.adviser.move import RISKS
 from tribodex.core.components.bands import Span
-from tribodex.core.components.bearing import Bearing, Designation, Group, Kind, Taper, check_dimensions, read_designation, taper_of_series
+from tribodex.core.components.bearing import Bearing, Designation, Group, Kind, Taper, check_dimensions, read_designation, series_of, taper_of_series
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import Family, LockKind, LockNut
 from tribodex.core.components.material import SHAFT_STEEL
@@ -216,6 +216,33 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
         bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
         asked, hydraulic, piston, start, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
     )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Readable:
+    """A bearing as far as it can be read from a draft that is not complete; what is not known is said so, not used."""
+
+    bearing: Bearing
+    group_known: bool
+    taper_known: bool
+    shaft: Shaft | None
+
+
+def readable(reference: Reference, draft: PlanDraft) -> Readable | None:
+    """The bearing of a draft that may lack group, taper and shaft; None while even its size is not known."""
+    errors = Collector()
+    designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
+    size = _dimensions(errors, reference, draft, designation) if designation or draft.bore.strip() else None
+    if size is None:
+        return None
+    group, taper = _group(errors, draft, designation), _taper(errors, draft, designation)
+    seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
+    shaft = _shaft(errors, reference, draft, size, seat)
+    code = designation.basic_code if designation else ""
+    kind = designation.kind if designation else Kind.SPHERICAL_ROLLER
+    known = taper or taper_of_series(series_of(code)) or Taper.ONE_IN_12
+    bearing = Bearing(size.bore_mm, size.outside_mm, size.width_mm, known, group or Group.CN, code, draft.designation.strip(), kind)
+    return Readable(bearing, group is not None, taper is not None, shaft[0] if shaft else None)
 
 
 def _card(errors: Collector, reference: Reference, draft: PlanDraft, size: _Size | None, designation: Designation | None) -> ReductionCard | None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from datetime import datetime
 
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
@@ -40,9 +40,32 @@ def load(store: Store, job_id: str) -> Loaded:
     return Loaded(job_id, log, fold(log))
 
 
-def plan_of(store: Store, reference: Reference, draft: PlanDraft) -> Plan:
-    """A plan with the crib's gauge sets and own cards. Raises InvalidInput with the fields to mend."""
-    return make_plan(with_own_cards(reference, store), gauges_of(store.crib_items()), draft)
+def plan_of(store: Store, reference: Reference, draft: PlanDraft, *, gauges: bool = True) -> Plan:
+    """A plan with the crib's gauge sets and own cards; without `gauges` no gauge set is asked for yet.
+
+    Raises InvalidInput with the fields to correct.
+    """
+    return make_plan(with_own_cards(reference, store), gauges_of(store.crib_items()), draft, gauges=gauges)
+
+
+@dataclass(frozen=True)
+class LastPlan:
+    """What was planned last for a position: the job's number and title, when, and what was given then."""
+
+    number: int
+    title: str
+    opened_at: datetime
+    given: dict[str, str]
+
+
+def last_plan(store: Store, position_id: str) -> LastPlan | None:
+    """The last job's plan at a position; None where there was none."""
+    event = store.last_opened(position_id)
+    if event is None or not isinstance(event.payload, ev.JobOpened):
+        return None
+    opened = event.payload
+    known = {field.name for field in fields(PlanDraft)}
+    return LastPlan(opened.number, opened.title, event.recorded_at, {k: v for k, v in opened.plan.given.items() if k in known})
 
 
 def open_job(
@@ -50,20 +73,20 @@ def open_job(
 ) -> Loaded:
     """Open a job with its plan. Opening the same job id again gives the job that is there.
 
-    Raises InvalidInput with the fields to mend.
+    Raises InvalidInput with the fields to correct.
     """
-    fields: list[Field] = []
+    wrong: list[Field] = []
     if not tap.actor.strip():
-        fields.append(Field("actor", "Who plans? The log names everybody.", "a name"))
+        wrong.append(Field("actor", "Who plans? The log names everybody.", "a name"))
     place = _find_position(store.machines(), position_id)
     if place is None:
-        fields.append(Field("position_id", "A machine and a bearing position are needed.", "one of the plant's positions"))
+        wrong.append(Field("position_id", "A machine and a bearing position are needed.", "one of the plant's positions"))
     try:
         plan = plan_of(store, reference, draft)
     except InvalidInput as error:
-        raise InvalidInput(f"{len(fields) + len(error.fields)} entries need correcting.", *fields, *error.fields) from error
-    if place is None or fields:
-        raise InvalidInput("The job is not complete.", *fields)
+        raise InvalidInput(f"{len(wrong) + len(error.fields)} entries need correcting.", *wrong, *error.fields) from error
+    if place is None or wrong:
+        raise InvalidInput("The job is not complete.", *wrong)
     number = store.create_job(job_id, recorded_at)
     log = store.events(job_id)
     if log:

@@ -166,6 +166,9 @@ class Store(Protocol):
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in order; empty when the job is not known."""
 
+    def last_opened(self, position_id: str) -> Event | None:
+        """The opening of the newest job at a position."""
+
     def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
         """Add events and refresh the projection, all or nothing.
 

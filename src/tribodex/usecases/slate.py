@@ -54,7 +54,7 @@ class SlateSheet:
 
 @dataclass(frozen=True)
 class SlateVariant:
-    """A variant: its sheet, or what is to mend in it."""
+    """A variant: its sheet, or what needs correcting in it."""
 
     sheet: SlateSheet | None
     problem: str

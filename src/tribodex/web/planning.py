@@ -1,4 +1,4 @@
-"""A plan before there is a job: every target, or every entry to mend."""
+"""A plan before there is a job: every target, or every entry to correct; and what is known so far."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from pydantic import RootModel, TypeAdapter
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
+from tribodex.usecases.planning.early import Early, early
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
@@ -25,5 +26,19 @@ class PlanSheetAnswer(RootModel[PlanSheet]):
 def preview_plan(body: DraftBody) -> Response:
     here = context()
     with here.store() as store:
-        plan = plan_of(store, here.reference, body.root)
+        plan = plan_of(store, here.reference, body.root, gauges=False)
         return reply(SHEET, plan_sheet(with_own_cards(here.reference, store), plan))
+
+
+class EarlyAnswer(RootModel[Early]):
+    """What is known so far."""
+
+
+EARLY = TypeAdapter(Early)
+
+
+@api.post("/early", responses={200: EarlyAnswer}, summary="What a plan says already, and what is still missing")
+def early_plan(body: DraftBody) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(EARLY, early(with_own_cards(here.reference, store), body.root))

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.mounting.methods import Method
@@ -14,6 +14,7 @@ from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.procedure import Choice
 from tribodex.core.sources import Source
 from tribodex.usecases.crib import gauges_of, with_own_cards
+from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.ports import Machine
 from tribodex.web.context import context, reply
@@ -80,3 +81,23 @@ def get_sources() -> Response:
     here = context()
     with here.store() as store:
         return reply(SOURCES, with_own_cards(here.reference, store).sources)
+
+
+class PositionPath(BaseModel):
+    """A bearing position in an address."""
+
+    position_id: str = Field(max_length=64)
+
+
+class LastPlanAnswer(RootModel[LastPlan | None]):
+    """What was planned last for a position."""
+
+
+LAST_PLAN = TypeAdapter(LastPlan | None)
+
+
+@api.get("/positions/<position_id>/last-plan", responses={200: LastPlanAnswer}, summary="What was planned last for a position")
+def get_last_plan(path: PositionPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(LAST_PLAN, last_plan(store, path.position_id))

@@ -23,11 +23,15 @@ def _model(kind: str, cls: type) -> type[BaseModel]:
     hints = typing.get_type_hints(cls)
     fields: dict[str, Any] = {"kind": (Literal[kind], ...)}
     for item in dataclasses.fields(cls):
-        fields[item.name] = (hints[item.name], ... if item.default is dataclasses.MISSING else item.default)
+        # What an entry should have been is a command itself, told apart by its kind like any other.
+        hint = _Entry | None if item.name == "entry" else hints[item.name]
+        fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
     return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
 
 
-COMMAND_MODELS: dict[str, type[BaseModel]] = {kind: _model(kind, cls) for kind, cls in _COMMANDS.items()}
+_ENTRY_MODELS: dict[str, type[BaseModel]] = {kind_of(cls): _model(kind_of(cls), cls) for cls in typing.get_args(cmd.Entry)}
+_Entry: Any = Annotated[typing.Union[tuple(_ENTRY_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
+COMMAND_MODELS: dict[str, type[BaseModel]] = {kind: _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items()}
 # Made while running, so the type checker sees no more than that it is one of the models.
 AnyCommand: Any = Annotated[typing.Union[tuple(COMMAND_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 
@@ -70,10 +74,16 @@ class CommandBody(TapBody):
 
     def core(self) -> cmd.Command:
         """The command as the core knows it."""
-        # Attributes rather than a dump: enums and tuples stay what they are.
-        values = {name: getattr(self.command, name) for name in type(self.command).model_fields if name != "kind"}
-        made: cmd.Command = _COMMANDS[self.command.kind](**values)
-        return made
+        return _core(self.command)
+
+
+def _core(model: Any) -> cmd.Command:
+    # Attributes rather than a dump: enums and tuples stay what they are.
+    values = {name: getattr(model, name) for name in type(model).model_fields if name != "kind"}
+    if isinstance(values.get("entry"), BaseModel):
+        values["entry"] = _core(values["entry"])
+    made: cmd.Command = _COMMANDS[model.kind](**values)
+    return made
 
 
 class DraftBody(RootModel[PlanDraft]):

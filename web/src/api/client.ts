@@ -13,6 +13,8 @@ import type {
   Source,
   TableHead,
   TableView,
+  Early,
+  LastPlan,
 } from "./types";
 
 export class ProblemError extends Error {
@@ -75,6 +77,9 @@ export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
 export const getCrib = () => ask<Crib>("/api/crib");
 export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
+export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
+export const lastPlan = (position: string) =>
+  ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);
 
 /** An id that nobody else makes; works without a secure context too. */
 export function newId(): string {

@@ -179,7 +179,9 @@ export function BearingSection({
       <figcaption className="text-sm text-soft">
         <span className="block text-ink">
           ⌀{d} × ⌀{D} × {B} mm
-          {`, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}`}
+          {section.shaft_known === false
+            ? ", shaft not given yet"
+            : `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}`}
           {section.shaft_bore_mm > 0
             ? `, bored ⌀${section.shaft_bore_mm.toFixed(1).replace(/\.0$/, "")}`
             : ""}

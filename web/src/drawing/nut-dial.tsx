@@ -1,9 +1,11 @@
 /** The nut seen from its face: slots, washer tabs, start mark, present mark, target. Tightening goes clockwise. */
-import type { Dial } from "../api";
+import type { Dial, SeatView } from "../api";
 import { length, useSettings } from "../ui";
 
 const SIZE = 300;
 const C = SIZE / 2;
+// Outside of nut and tabs: where the way back to the seat is drawn.
+const OUTSIDE = 132;
 
 function at(radius: number, deg: number): [number, number] {
   const rad = ((deg - 90) * Math.PI) / 180;
@@ -16,7 +18,9 @@ function arc(radius: number, from: number, to: number): string {
   return `M${x1} ${y1}A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x2} ${y2}`;
 }
 
-export function NutDial({ dial, travel = false }: { dial: Dial; travel?: boolean }) {
+/** `seat`: the nut came off for its washer; old mark and expected seat are drawn, and said in counted turns. */
+export function NutDial(props: { dial: Dial; travel?: boolean; seat?: SeatView | null }) {
+  const { dial, travel = false, seat = null } = props;
   const { units } = useSettings();
   const rim = 108;
   const bore = (rim * dial.thread_mm) / dial.drawn_outside_mm;
@@ -104,6 +108,7 @@ export function NutDial({ dial, travel = false }: { dial: Dial; travel?: boolean
           fill="none"
         />
       ) : null}
+      {seat ? <SeatMarks seat={seat} bore={bore} /> : null}
       <Mark deg={0} inner={bore - 22} outer={rim - slotDepth - 2} label="start" />
       {dial.present_deg > 0.5 ? (
         <Mark deg={dial.present_deg} inner={bore - 22} outer={rim - 2} label="" dye />
@@ -132,28 +137,69 @@ export function NutDial({ dial, travel = false }: { dial: Dial; travel?: boolean
   );
 }
 
+/** Where the old mark is and where the nut should seat behind it; a whole turn behind looks alike, so words say it. */
+function SeatMarks({ seat, bore }: { seat: SeatView; bore: number }) {
+  const expected = seat.expected_behind_deg;
+  if (expected === null || expected === undefined) return null;
+  const to = seat.old_mark_deg - expected;
+  const turns = Math.floor((expected + 0.25) / 360);
+  const rest = expected - 360 * turns;
+  return (
+    <g>
+      <Mark deg={seat.old_mark_deg} inner={bore - 4} outer={OUTSIDE} label="" dash />
+      <path
+        d={rest > 1 ? arc(OUTSIDE, to, to + rest) : ""}
+        stroke="var(--care)"
+        strokeWidth="3"
+        strokeDasharray="5 4"
+        fill="none"
+      />
+      {turns > 0 ? (
+        <circle
+          cx={C}
+          cy={C}
+          r={OUTSIDE + 6}
+          stroke="var(--care)"
+          strokeWidth="3"
+          strokeDasharray="5 4"
+          fill="none"
+        />
+      ) : null}
+      <Mark deg={to} inner={bore - 4} outer={OUTSIDE} label="" care />
+      <text x={C} y={SIZE - 3} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--care)">
+        {`seats ${seat.expected_words} the old mark`}
+      </text>
+    </g>
+  );
+}
+
 function Mark({
   deg,
   inner,
   outer,
   label,
   dye = false,
+  dash = false,
+  care = false,
 }: {
   deg: number;
   inner: number;
   outer: number;
   label: string;
   dye?: boolean;
+  dash?: boolean;
+  care?: boolean;
 }) {
   const [x1, y1] = at(inner, deg);
   const [x2, y2] = at(outer, deg);
-  const [tx, ty] = at(inner - 12, deg);
+  const [tx, ty] = at(inner + 4, deg - 20);
   return (
     <g>
       <path
         d={`M${x1} ${y1}L${x2} ${y2}`}
-        stroke={dye ? "var(--dye)" : "var(--ink)"}
-        strokeWidth={dye ? 5 : 3}
+        stroke={dye ? "var(--dye)" : care ? "var(--care)" : "var(--ink)"}
+        strokeWidth={dye || care ? 5 : 3}
+        strokeDasharray={dash ? "4 3" : undefined}
       />
       {label ? (
         <text x={tx} y={ty + 4} textAnchor="middle" fontSize="11" fill="var(--ink)">

@@ -34,12 +34,14 @@ function Frame({
   hint,
   problem,
   id,
+  onChoose,
   children,
 }: {
   label: string;
   hint?: ReactNode;
   problem?: ProblemField;
   id: string;
+  onChoose?: (text: string) => void;
   children: ReactNode;
 }) {
   return (
@@ -63,19 +65,35 @@ function Frame({
           ) : null}
         </p>
       ) : null}
+      {problem && onChoose && problem.choices && problem.choices.length > 0 ? (
+        <div role="group" aria-label={`What was meant: ${label}`} className="flex flex-wrap gap-2 pt-2">
+          {problem.choices.map((choice) => (
+            <Button key={choice} onClick={() => onChoose(choice)}>
+              {choice}
+            </Button>
+          ))}
+        </div>
+      ) : null}
     </div>
   );
 }
 
+/** A line of text. `onChoose`: readings that would make sense are offered as buttons, none of them preferred. */
 export function TextField({
   label,
   hint,
   problem,
+  onChoose,
   ...rest
-}: InputHTMLAttributes<HTMLInputElement> & { label: string; hint?: ReactNode; problem?: ProblemField }) {
+}: InputHTMLAttributes<HTMLInputElement> & {
+  label: string;
+  hint?: ReactNode;
+  problem?: ProblemField;
+  onChoose?: (text: string) => void;
+}) {
   const id = useId();
   return (
-    <Frame label={label} hint={hint} problem={problem} id={id}>
+    <Frame label={label} hint={hint} problem={problem} id={id} onChoose={onChoose}>
       <input
         id={id}
         className={`${FIELD} ${problem ? "border-oxide" : ""}`}

@@ -9,6 +9,10 @@ interface Settings {
   look: Look;
   actor: string;
   keys: boolean;
+  /** Gauging leaf by leaf instead of one tap for the thickest that goes in. */
+  leafwise: boolean;
+  /** The gauge set that was taken along last. */
+  feeler: string;
 }
 
 interface SettingsAccess extends Settings {
@@ -24,6 +28,8 @@ function read(): Settings {
     look: window.matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light",
     actor: "",
     keys: true,
+    leafwise: false,
+    feeler: "",
   };
   try {
     return { ...usual, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Settings>) };

@@ -19,16 +19,20 @@ from tribodex.core.working import Level
 RISK = USUAL_RISK
 RISKS = (0.01, 0.02, 0.05)
 # With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
-ENOUGH = 0.90
+ENOUGH = 0.86
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
-WORTH = 0.05
+WORTH = 0.08
 REGAUGE_WORTH = 0.08
 # Gauging again on the spot narrows the uncertainty while there is this much of it; not for ever.
 NARROW_WORTH = 0.08
 REPEATS = 2
+# In a window of a leaf step or so more gaugings are worth it.
+ENOUGH_NARROW, WORTH_NARROW, REGAUGE_NARROW, REPEATS_NARROW = 0.95, 0.04, 0.02, 3
 MOST_REPEATS = 4
-# A window narrower than this is worth a second gauging of the unmounted clearance.
+# A window narrower than this hangs on every leaf step.
 NARROW_UM = 12.0
+# Windows narrower than these are worth a second and a third gauging of the unmounted clearance.
+TWICE_UM, THRICE_UM = 14.0, 8.0
 # Tab positions further apart than this are aimed at from the start (degrees).
 COARSE_STEP_DEG = 6.0
 # The least turn that a hand sets and reads (degrees).
@@ -95,8 +99,7 @@ class Question:
     """What is asked of the adviser besides where the bearing is.
 
     `readings` on the sleeve so far; `repeats` of them after the first where the nut stands now; `most_deg` is a cap on the
-    next turn (a blind first one, a test turn), None for none; `gauged_again` when it will be gauged once more anyway before
-    the lock (a washer still to be fitted); `only_seated` when nothing but seating the nut on its washer happened since the last
+    next turn (a blind first one, a test turn), None for none; `only_seated` when nothing but seating the nut on its washer happened since the last
     gauging; `narrow` when it was accepted by name that only what must be
     left is kept at the chosen risk, not the window's lower end.
     """
@@ -107,7 +110,6 @@ class Question:
     lock: Lock = Lock()
     most_deg: float | None = None
     narrow: bool = False
-    gauged_again: bool = False
     only_seated: bool = False
 
 
@@ -156,35 +158,38 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
     if not gauged:
         # One turn, then a gauging: what is left of a turn is not made up unseen.
         return advice(Act.TURN, angle) if angle and now.nut_angle_deg == 0 else advice(Act.GAUGE)
-    if lawful and inside_now >= ENOUGH:
+    narrow = window.width_um < NARROW_UM + 3
+    enough, regauge_worth, repeats = (ENOUGH_NARROW, REGAUGE_NARROW, REPEATS_NARROW) if narrow else (ENOUGH, REGAUGE_WORTH, REPEATS)
+    if lawful and inside_now >= enough:
         return advice(Act.LOCK)
     if now.clearance_um < window.high_um + NARROW_UM and narrow_pays():
         return advice(Act.NARROW)
     # Where the leaf does not allow to lock yet, any turn that keeps the risk leads there; else it must be worth its gauging.
-    if angle and inside_after >= inside_now + (WORTH if lawful else 0.0) and not _past(now, window):
+    if angle and inside_after >= inside_now + ((WORTH_NARROW if narrow else WORTH) if lawful else 0.0) and not _past(now, window):
         return advice(Act.TURN, angle)
-    if asked.repeats < REPEATS and (not lawful or (not asked.gauged_again and _gauging_gains(now, window, inside_now))):
+    if asked.repeats < repeats and (not lawful or _gauging_gains(now, window, inside_now + regauge_worth)):
         return advice(Act.AGAIN)
     if lawful:
         return advice(Act.LOCK)
-    if _past(now, window) or (asked.narrow and asked.repeats >= MOST_REPEATS):
+    if _past(now, window) or asked.repeats >= MOST_REPEATS:
         return advice(Act.TOO_FAR)
-    return advice(Act.NARROW)
+    return advice(Act.NARROW if narrow else Act.AGAIN)
 
 
 def unmounted_again(window: Window, gaugings: int) -> bool:
     """Whether the unmounted clearance is worth gauging once more: a narrow window hangs on it at both ends.
 
     Symbols: width of the window hi - lo (µm); gaugings taken of the unmounted clearance that agree.
-    Valid: window not empty, before the bearing is on its sleeve.
+    Valid: window not empty, before the bearing is on its seat.
     Raises: nothing.
-    Source: with less width than four times the uncertainty of a gauging (3 µm) a second one pays; common practice, no source.
+    Source: each gauging is good to some 3 µm; another one pays while that is more than a fifth of the window; common practice, no source.
 
     >>> from tribodex.core.components.bands import Span
-    >>> unmounted_again(Window(60, 66, 120, Span(45, 60), 60.0), 1), unmounted_again(Window(60, 66, 120, Span(45, 60), 60.0), 2)
-    (True, False)
+    >>> w = Window(60, 70, 120, Span(45, 60), 60.0)
+    >>> unmounted_again(w, 1), unmounted_again(w, 2), unmounted_again(Window(60, 80, 120, Span(45, 60), 60.0), 1)
+    (True, False, False)
     """
-    return gaugings < 2 and window.width_um < NARROW_UM
+    return gaugings < (3 if window.width_um < THRICE_UM else 2 if window.width_um < TWICE_UM else 1)
 
 
 def _past(now: Belief, window: Window) -> bool:
@@ -261,7 +266,7 @@ def _to_tab(now: Belief, window: Window, lock: Lock, allowed: float, best: float
     return at if now.after(at).inside(window) >= now.inside(window) else 0.0
 
 
-def _gauging_gains(now: Belief, window: Window, inside_now: float) -> bool:
+def _gauging_gains(now: Belief, window: Window, to_beat: float) -> bool:
     """Whether one more gauging here is expected to better the chance of ending inside: try what it might read.
 
     Five readings stand for all that it might say; for each the best of a few turns is looked for.
@@ -275,7 +280,7 @@ def _gauging_gains(now: Belief, window: Window, inside_now: float) -> bool:
     for node, share in nodes:
         for sign in (1, -1) if node else (1,):
             expected += share * _best_reached(_as_if(now, here, mean + sign * node * spread), window)
-    return expected >= inside_now + REGAUGE_WORTH
+    return expected >= to_beat
 
 
 def _as_if(now: Belief, here: Array, read_um: float) -> Belief:

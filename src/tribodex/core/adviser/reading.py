@@ -24,7 +24,7 @@ CELL_SD_UM = 4.0
 SHARED_SD_UM = 2.1
 FORM_SD_UM = 3.0
 # Leaves of one thickness are off by a share of it, the same at every place (a third of the ±5 % of a leaf, over the leaves used).
-LEAF_SHARED_SHARE = 0.012
+LEAF_SHARED_SHARE = 0.015
 # A single bracket is off by more now and then: a slip, a bent leaf (common practice, no source).
 SLIP_SHARE, SLIP_SD_UM = 0.03, 18.0
 # A whole gauging is off now and then: rollers not settled, a rolled leaf, dirt (common practice, no source).

@@ -17,7 +17,7 @@ WITHDRAWAL_SERIES = {
     "240": "AH240", "241": "AH241",
 }  # fmt: skip
 # From these bores on another sleeve series goes with the bearing series.
-LARGE_SERIES = {"232": (300.0, "H32")}
+LARGE_SERIES = {"222": (115.0, "H31"), "213": (115.0, "H31"), "12": (115.0, "H30"), "232": (300.0, "H32")}
 
 
 @dataclass(frozen=True)

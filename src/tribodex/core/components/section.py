@@ -11,7 +11,9 @@ from tribodex.core.components.shaft import Seat, Shaft
 
 @dataclass(frozen=True)
 class Section:
-    """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only."""
+    """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only. Where the shaft is not known yet
+    a usual one is drawn, and not named.
+    """
 
     bore_mm: float
     outside_mm: float
@@ -27,9 +29,12 @@ class Section:
     kind: Kind
     seat: Seat
     shaft_bore_mm: float
+    shaft_known: bool = True
 
 
-def section_of(bearing: Bearing, shaft: Shaft, seat: Seat, sleeve_length_mm: float | None, nut_outside_mm: float | None) -> Section:
+def section_of(
+    bearing: Bearing, shaft: Shaft, seat: Seat, sleeve_length_mm: float | None, nut_outside_mm: float | None, shaft_known: bool = True
+) -> Section:
     """The section of a bearing. Raceways from the handbook approximations; a roller fills the space between them.
 
     >>> from tribodex.core.components.bearing import Group, Taper
@@ -56,4 +61,5 @@ def section_of(bearing: Bearing, shaft: Shaft, seat: Seat, sleeve_length_mm: flo
         bearing.kind,
         seat,
         shaft.bore_mm,
+        shaft_known,
     )

@@ -95,9 +95,15 @@ def seat(procedure: Procedure, state: JobState, command: cmd.SeatNut) -> list[ev
 
 
 def asks_gauging(state: JobState, seated: Seated) -> bool:
-    """Whether the further turn may have taken too much to go on unseen: 5 µm, or a quarter of what is left to the window's end."""
+    """Whether the further turn may have taken too much to go on unseen: 5 µm, or a quarter of what is left to the window's end.
+
+    Sleeve end to ring, measured before and after, proves the seat as a gauging does.
+    """
     if seated.verdict.level in (Level.STOP, Level.UNKNOWN):
         return True
+    if seated.proven and seated.verdict.level is Level.GOOD:
+        # Sleeve end to ring kept its length: that is proof, as good as a gauging, to ± 0.05 mm.
+        return False
     position, window, says = state.position(), state.window(), state.leaf_says()
     if position is None or window is None or says is None:
         return state.plan.method.gauged

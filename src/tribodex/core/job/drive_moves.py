@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
 from tribodex.core.job.leaves import first_leaf
@@ -223,12 +225,13 @@ def _said(state: JobState, turn: float) -> str:
 
 
 def _turn(state: JobState, position: Belief, window: Window, advice: Advice) -> NextMove:
-    nut, angle = state.plan.nut, advice.angle_deg
+    nut, angle = state.plan.nut, _on_the_scale(state, advice.angle_deg)
     after = position.after(angle)
     headline = f"{_said(state, angle)}. Then gauge{_first(state, after)}"
     if state.attempt.followed and not advice.small:
         headline = f"Test turn: {headline[0].lower()}{headline[1:]}"
-    why = f"Now about {um_text(position.clearance_um)}; the turn takes out about {um_text(position.clearance_um - after.clearance_um)}."
+    what = "travel" if state.plan.hydraulic is not None else "turn"
+    why = f"Now about {um_text(position.clearance_um)}; the {what} takes out about {um_text(position.clearance_um - after.clearance_um)}."
     return NextMove(
         Do.TURN,
         headline,
@@ -240,13 +243,31 @@ def _turn(state: JobState, position: Belief, window: Window, advice: Advice) -> 
     )
 
 
+def _on_the_scale(state: JobState, degrees: float) -> float:
+    """A turn that ends on a hundredth of the indicator, never past it, where an indicator is read."""
+    nut = state.plan.nut
+    if state.plan.method is not Method.DRIVE_UP or nut is None:
+        return degrees
+    start = state.attempt.nut_deg * nut.pitch_mm / 360
+    end = math.floor((start + degrees * nut.pitch_mm / 360) * 100 + 1e-6) / 100
+    return (end - start) * 360 / nut.pitch_mm if end > start else degrees
+
+
+def _asked_words(state: JobState, low_deg: float, high_deg: float) -> str:
+    """What the card asks, in the method's own measure."""
+    nut = state.plan.nut
+    if state.plan.method is Method.DRIVE_UP and nut is not None:
+        return f"{travel_text(low_deg * nut.pitch_mm / 360)} to {travel_text(high_deg * nut.pitch_mm / 360)}"
+    return f"{low_deg:.0f} to {high_deg:.0f}°"
+
+
 def _bound(state: JobState, advice: Advice) -> str:
     """Why the turn stops before the best place."""
     cap, asked = state.turn_cap_deg(), state.plan.turn_range_deg
     if cap is not None and advice.angle_deg > cap - CAPPED_DEG and not state.gauged() and asked is not None:
         what = {Method.ANGLE: "angle", Method.DRIVE_UP: "travel"}.get(state.plan.method, "drive-up")
         return (
-            f" The card's {what} comes to {asked.low:.0f} to {asked.high:.0f}° in all; the first turn goes no further than half of it, until a leaf "
+            f" The card's {what} comes to {_asked_words(state, asked.low, asked.high)} in all; the first move goes no further than half of it, until a leaf "
             "has told the truth. A mark is only as good as its zero point."
         )
     if cap is not None and advice.angle_deg > cap - CAPPED_DEG:

@@ -166,9 +166,8 @@ class JobState:
             lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.may_lock)
             repeats = max(0, len(here) - 1)
             cap = self.turn_cap_deg()
-            again = self.plan.seats_again and not self.attempt.has_seat
             only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
-            asked = Question(len(self.gauged()), repeats, self.risk, lock, cap, self.has_accepted("narrow"), again, only_seated)
+            asked = Question(len(self.gauged()), repeats, self.risk, lock, cap, self.has_accepted("narrow"), only_seated)
             self._advice = advise(position, window, asked)
         return self._advice
 
@@ -178,7 +177,7 @@ class JobState:
         """
         attempt, asked = self.attempt, self.plan.turn_range_deg
         if not self.gauged() and asked is not None:
-            return max(0.0, asked.low / 2 - attempt.nut_deg)
+            return max(0.0, asked.mid / 2 - attempt.nut_deg)
         return self.test_turn_deg() if attempt.followed else None
 
     def test_turn_deg(self) -> float:

@@ -57,7 +57,8 @@ class Gate:
 
     def for_plan(self, conditions: frozenset[str]) -> Gate:
         """The same gate with the items that stand for a plan with these conditions."""
-        return replace(self, items=tuple(item for item in self.items if not item.when or conditions.intersection(item.when)))
+        items = tuple(item for item in self.items if not item.when or conditions.intersection(item.when))
+        return replace(self, items=items, overrule=not self.firm)
 
 
 @dataclass(frozen=True)

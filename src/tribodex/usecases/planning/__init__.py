@@ -27,7 +27,7 @@ __all__ = ["covering_cards", "make_plan", "tool_of"]
 def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDraft, *, gauges: bool = True) -> Plan:
     """Resolve a draft into a plan. Without `gauges` no feeler set is asked for (a calculation without a job).
 
-    Raises InvalidInput with every field to mend.
+    Raises InvalidInput with every field to correct.
     """
     parts = read_draft(reference, feelers, draft, gauges=gauges)
     bearing, nut = parts.bearing, parts.nut

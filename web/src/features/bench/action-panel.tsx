@@ -6,7 +6,8 @@ import { GatePanel } from "./gate-panel";
 import { GaugingPanel } from "./gauging-panel";
 import { HandCheckPanel } from "./hand-check-panel";
 import { LockPanel } from "./lock-panel";
-import { ReseatPanel } from "./reseat-panel";
+import { PartedPanel } from "./parted-panel";
+import { SeatPanel } from "./seat-panel";
 import { StartGauging } from "./start-gauging";
 import { TurnPanel } from "./turn-panel";
 import { ZeroPanel } from "./zero-panel";
@@ -28,7 +29,7 @@ export function ActionPanel({
 }) {
   const { next } = bench;
   if (next.do === "confirm_gate" && bench.gate)
-    return <GatePanel key={bench.gate.id} gate={bench.gate} tap={tap} />;
+    return <GatePanel key={bench.gate.id} job={bench.id} gate={bench.gate} tap={tap} />;
   if (bench.gauging)
     return (
       <GaugingPanel
@@ -37,6 +38,7 @@ export function ActionPanel({
         tap={tap}
         busy={busy}
         refused={refused}
+        wanted={next.place ? `${next.place} ${next.row}` : null}
       />
     );
   switch (next.do) {
@@ -44,18 +46,29 @@ export function ActionPanel({
       return (
         <Row>
           <StartGauging phase="initial" label="Start gauging" main tap={tap} refused={refused} />
-          {bench.figures.length > 0 ? <GoOnWithoutIt bench={bench} tap={tap} refused={refused} /> : null}
+          {bench.may_set_zero ? <GoOnWithoutIt bench={bench} tap={tap} refused={refused} /> : null}
         </Row>
       );
     case "decide_group":
     case "decide_window":
       return <Decide what={next.do === "decide_group" ? "group" : "window"} tap={tap} refused={refused} />;
+    case "decide_narrow":
+      return <DecideNarrow bench={bench} tap={tap} refused={refused} />;
+    case "leaf_and_nut_part":
+      return (
+        <>
+          <PartedPanel bench={bench} tap={tap} refused={refused} />
+          <Otherwise bench={bench} tap={tap} refused={refused} />
+        </>
+      );
     case "set_zero":
       return <ZeroPanel bench={bench} tap={tap} refused={refused} />;
     case "turn":
     case "gauge":
     case "lock":
-    case "reseat":
+    case "see_tab":
+    case "seat_nut":
+    case "no_measurable_clearance":
     case "release":
       return <Driving bench={bench} tap={tap} refused={refused} />;
     case "hand_check":
@@ -106,35 +119,74 @@ function GoOnWithoutIt({ bench, tap, refused }: { bench: Bench; tap: Tap; refuse
 }
 
 function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
-  const [releasing, setReleasing] = useState(false);
   const { next } = bench;
+  const stopped = next.do === "no_measurable_clearance" || next.do === "release";
+  const locking = next.do === "lock" || next.do === "see_tab";
+  const gauge = next.do === "gauge" || next.do === "no_measurable_clearance";
   return (
     <>
-      {next.do === "lock" ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
-      {next.do === "reseat" ? <ReseatPanel bench={bench} tap={tap} refused={refused} /> : null}
-      {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
-      {next.do === "reseat" ? null : <TurnPanel bench={bench} tap={tap} refused={refused} />}
-      {bench.gauged_method ? <RiskChoice risk={bench.risk} tap={tap} /> : null}
-      {next.do !== "lock" && bench.tab_positions.length > 0 ? (
-        <TabsAhead bench={bench} tap={tap} refused={refused} />
+      {gauge ? (
+        <Row>
+          <StartGauging phase="drive_up" label="Gauge now" main tap={tap} refused={refused} />
+        </Row>
       ) : null}
+      {locking ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
+      {next.do === "seat_nut" ? <SeatPanel bench={bench} tap={tap} refused={refused} /> : null}
+      {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
+      {next.do === "seat_nut" || stopped ? null : <TurnPanel bench={bench} tap={tap} refused={refused} />}
+      <Otherwise bench={bench} tap={tap} refused={refused} gauge={!gauge} />
+    </>
+  );
+}
+
+/** What is always at hand while driving up, behind one line: risk, tab positions, gauging, the way back. */
+function Otherwise(props: { bench: Bench; tap: Tap; refused: Refused; gauge?: boolean }) {
+  const { bench, tap, refused, gauge = false } = props;
+  const [releasing, setReleasing] = useState(false);
+  const { next } = bench;
+  const locking = next.do === "lock" || next.do === "see_tab";
+  return (
+    <>
       <Row>
-        {bench.gauged_method ? (
-          <StartGauging
-            phase="drive_up"
-            label="Gauge now"
-            main={next.do === "gauge"}
-            tap={tap}
-            refused={refused}
-          />
-        ) : next.do === "hand_check" ? null : (
-          <FeelButton tap={tap} />
-        )}
+        {bench.gauged_method && gauge ? (
+          <StartGauging phase="drive_up" label="Gauge now" tap={tap} refused={refused} />
+        ) : null}
+        {bench.gauged_method || next.do === "hand_check" ? null : <FeelButton tap={tap} />}
         <Button kind={next.do === "release" ? "stop" : "quiet"} onClick={() => setReleasing(true)}>
-          Release from the sleeve and start again
+          Release the bearing and start again
         </Button>
       </Row>
-      <Release open={releasing} onClose={() => setReleasing(false)} tap={tap} />
+      <div className="flex flex-wrap gap-x-4">
+        {bench.gauged_method ? <RiskChoice risk={bench.risk} tap={tap} /> : null}
+        {!locking && bench.tab_positions.length > 0 ? (
+          <TabsAhead bench={bench} tap={tap} refused={refused} />
+        ) : null}
+      </div>
+      <Release bench={bench} open={releasing} onClose={() => setReleasing(false)} tap={tap} />
+    </>
+  );
+}
+
+/** The window is narrower than leaves can tell: gauge more finely, take a greater risk, or accept by name. */
+function DecideNarrow({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Row>
+        <StartGauging phase="drive_up" label="Gauge more finely" main tap={tap} refused={refused} />
+        <Button kind="stop" onClick={() => setOpen(true)}>
+          Accept by name with a reason
+        </Button>
+      </Row>
+      <RiskChoice risk={bench.risk} tap={tap} />
+      <NamedReason
+        title="A window too narrow for leaves"
+        description="What must be left is kept at the chosen risk; the reduction may end a little above its range. It stands in the record with your name."
+        action="Accept and go on"
+        open={open}
+        onClose={() => setOpen(false)}
+        onDecide={(name, reason) => tap({ kind: "accept_outside", what: "narrow", name, reason })}
+      />
     </>
   );
 }
@@ -142,7 +194,7 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
 /** Where tabs would meet slots from here: to be seen at any time, locked at when it is time. */
 function TabsAhead({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const [open, setOpen] = useState(false);
-  const inside = bench.tab_positions.filter((tab position) => tab position.verdict.word.startsWith("inside")).length;
+  const inside = bench.tab_positions.filter((position) => position.verdict.word.startsWith("inside")).length;
   return (
     <div className="pt-2">
       <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -205,12 +257,13 @@ function RiskChoice({ risk, tap }: { risk: number; tap: Tap }) {
   );
 }
 
-export function Release({ open, onClose, tap }: { open: boolean; onClose: () => void; tap: Tap }) {
+export function Release(props: { bench: Bench; open: boolean; onClose: () => void; tap: Tap }) {
+  const { bench, open, onClose, tap } = props;
   const [reason, setReason] = useState("");
   return (
     <Overlay
-      title="Release from the sleeve"
-      description="The sleeve lets go with a bang: leave the nut on a few threads as a stop. This attempt stays in the record; a new one begins."
+      title="Release the bearing"
+      description={`${bench.release_how} This attempt stays in the record; a new one begins.`}
       open={open}
       onClose={onClose}
     >
@@ -304,10 +357,10 @@ function Sign({ bench, tap }: { bench: Bench; tap: Tap }) {
           <FeelButton tap={tap} />
         )}
         <Button kind="quiet" onClick={() => setReleasing(true)}>
-          Release from the sleeve and start again
+          Release the bearing and start again
         </Button>
       </Row>
-      <Release open={releasing} onClose={() => setReleasing(false)} tap={tap} />
+      <Release bench={bench} open={releasing} onClose={() => setReleasing(false)} tap={tap} />
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { getChoices, type Bench } from "../../api";
-import { BearingSection, ClearanceRuler, NutDial } from "../../drawing";
+import { BearingSection, ClearanceRuler, IndicatorDial, NutDial } from "../../drawing";
 import { Button, Figure, Say, SelectField, VerdictMark, inUnits, useSettings } from "../../ui";
 import { ActionPanel } from "./action-panel";
 import { LogPanel } from "./log-panel";
@@ -84,7 +84,7 @@ function TitleBlock({ bench }: { bench: Bench }) {
         {bench.attempt > 1 ? <b className="block">Attempt {bench.attempt}</b> : null}
       </p>
       <p className={`${cell} order-last w-full lg:w-auto`}>
-        <span className="text-soft">Method</span> <b>{bench.method}</b>: {bench.method_title.toLowerCase()}
+        <span className="text-soft">Method</span> <b>{bench.method_title}</b>
       </p>
       <p className={`${cell} ml-auto flex gap-4`}>
         {[
@@ -166,32 +166,37 @@ function WhoIsHere() {
 
 function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
   const { next } = bench;
-  const stop = next.do === "decide_group" || next.do === "decide_window" || next.do === "release";
+  const stop = STOPS.has(next.do);
   return (
     <section
       aria-labelledby="next-move"
-      className={`sheet p-4 sm:p-5 ${stop ? "border-4 border-oxide" : ""}`}
+      className={`sheet p-3 sm:p-4 ${stop ? "border-4 border-oxide" : ""}`}
     >
       {bench.final && bench.stage === "final_check" ? (
         <p className="pb-2">
           <VerdictMark verdict={bench.final.overall} large />
         </p>
       ) : null}
-      <h1 id="next-move" className="text-2xl font-bold leading-snug sm:text-[1.9rem]" aria-live="polite">
+      <h1
+        id="next-move"
+        className="text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
+        aria-live="polite"
+      >
         <span className={stop ? "text-oxide" : "marker"}>
           <Say>{next.headline}</Say>
         </span>
       </h1>
-      <p className="pt-2 text-lg">
+      <p className="pt-2 sm:text-lg">
         <Say>{next.why}</Say>
       </p>
-      {next.risk ? (
-        <p className="pt-1">
-          <span aria-hidden className="font-bold text-care">
-            △{" "}
-          </span>
-          <Say>{next.risk}</Say>
-        </p>
+      {next.points && next.points.length > 0 ? (
+        <ul className="list-disc pl-6 pt-1">
+          {next.points.map((point) => (
+            <li key={point}>
+              <Say>{point}</Say>
+            </li>
+          ))}
+        </ul>
       ) : null}
       <ActionPanel
         bench={bench}
@@ -199,16 +204,51 @@ function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
         busy={job.outbox.waiting > 0 && !job.outbox.away}
         refused={job.outbox.refused}
       />
-      {bench.cautions.length > 0 && bench.status !== "signed" ? (
-        <ul className="mt-4 border-l-4 border-oxide pl-3 text-sm">
+      {next.risk ? (
+        <p className="pt-3">
+          <span aria-hidden className="font-bold text-care">
+            △{" "}
+          </span>
+          <Say>{next.risk}</Say>
+        </p>
+      ) : null}
+      {bench.status === "signed" ? null : <StepsAndCautions bench={bench} />}
+    </section>
+  );
+}
+
+const STOPS = new Set([
+  "decide_group",
+  "decide_window",
+  "decide_narrow",
+  "release",
+  "leaf_and_nut_part",
+  "no_measurable_clearance",
+]);
+
+/** What to do at this stage, in order, and what can hurt. */
+function StepsAndCautions({ bench }: { bench: Bench }) {
+  return (
+    <div className="mt-3 grid gap-x-6 gap-y-2 text-sm md:grid-cols-2">
+      {bench.steps.length > 0 ? (
+        <ol className="list-decimal pl-5" aria-label="Steps of this stage">
+          {bench.steps.map((step) => (
+            <li key={step} className="py-0.5">
+              <Say>{step}</Say>
+            </li>
+          ))}
+        </ol>
+      ) : null}
+      {bench.cautions.length > 0 ? (
+        <ul className="border-l-4 border-oxide pl-3" aria-label="Cautions">
           {bench.cautions.map((caution) => (
             <li key={caution} className="py-0.5">
-              {caution}
+              <Say>{caution}</Say>
             </li>
           ))}
         </ul>
       ) : null}
-    </section>
+    </div>
   );
 }
 
@@ -236,19 +276,32 @@ function Drawings({ bench }: { bench: Bench }) {
   const last = ruler?.readings.at(-1);
   const play = ruler?.estimate_um ?? (last ? last.mean_um : null);
   const group = bench.targets.find((target) => target.id === "group_limits")?.label.split(", ")[1] ?? "group";
+  const pictures = [
+    ruler ? (
+      <section key="ruler" className="sheet p-3" aria-label="Ruler">
+        <ClearanceRuler ruler={ruler} groupName={group} />
+      </section>
+    ) : null,
+    bench.zero_set && bench.indicator && !bench.locked ? (
+      <section key="indicator" className="sheet p-3" aria-label="Indicator">
+        <IndicatorDial indicator={bench.indicator} />
+      </section>
+    ) : bench.zero_set && dial ? (
+      <section key="nut" className="sheet p-3" aria-label="Nut">
+        <NutDial
+          dial={dial}
+          travel={bench.method === "X"}
+          seat={bench.next.do === "seat_nut" || bench.seat?.verdict ? bench.seat : null}
+        />
+        <p className="text-sm text-soft">{dialWords(bench)}</p>
+      </section>
+    ) : null,
+  ];
+  // What the next move is about comes first: the nut while it is turned, the ruler while it is gauged.
+  const nutFirst = ["turn", "seat_nut", "lock", "see_tab", "set_zero"].includes(bench.next.do);
   return (
     <>
-      {ruler ? (
-        <section className="sheet p-3" aria-label="Ruler">
-          <ClearanceRuler ruler={ruler} groupName={group} />
-        </section>
-      ) : null}
-      {bench.zero_set && dial ? (
-        <section className="sheet p-3" aria-label="Nut">
-          <NutDial dial={dial} travel={bench.method === "X"} />
-          <p className="text-sm text-soft">{dialWords(bench)}</p>
-        </section>
-      ) : null}
+      {nutFirst ? pictures.reverse() : pictures}
       <section className="sheet p-3" aria-label="Section">
         <BearingSection section={section} playUm={play} label={bench.bearing} />
       </section>
@@ -265,13 +318,13 @@ function dialWords(bench: Bench): string {
       bench.gauged_method ? "Yellow: where the window is expected." : "Yellow: the turn that is asked for.",
     );
   }
-  const stops = dial.lock === "tab_washer" ? "tabs" : "positions";
+  const stops = { tab_washer: "tabs", lock_plate: "plate positions", locking_clip: "clip positions" }[
+    dial.lock
+  ];
   if (dial.step_deg !== null) {
     const how = dial.tabs_counted ? ", counted" : " by the table";
-    words.push(
-      `${dial.slots} slots, ${dial.tabs} ${stops}${how}: a tab position every ${dial.step_deg.toFixed(1)}°.`,
-    );
-  } else words.push(`Slots and ${stops} are not all known; count them to see the tab_positions.`);
+    words.push(`${dial.slots} slots, ${dial.tabs} ${stops}${how}: one every ${dial.step_deg.toFixed(1)}°.`);
+  } else words.push(`Slots and ${stops} are not all known; count them to see where they meet.`);
   if (!dial.outside_known) words.push("Outside diameter not known; drawn at a usual size.");
   return words.join(" ");
 }

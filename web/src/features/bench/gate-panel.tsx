@@ -1,47 +1,86 @@
-/** A gate: tick every item, or overrule by name with a reason. */
+/** A gate: tick every item, or overrule by name with a reason. What is half ticked survives a reload on this device. */
 import { useState } from "react";
 import type { Gate } from "../../api";
+import { WhichWay } from "../../drawing";
 import { Button, NamedReason, Tick } from "../../ui";
 import type { Tap } from "./action-panel";
 
-export function GatePanel({ gate, tap }: { gate: Gate; tap: Tap }) {
-  const [ticked, setTicked] = useState<string[]>([]);
+/** Ticks of a gate that nobody has confirmed yet, kept on the device until it is. */
+function useTicks(key: string, known: string[]) {
+  const [ticked, setTicked] = useState<string[]>(() => {
+    try {
+      const kept = JSON.parse(localStorage.getItem(key) ?? "[]") as string[];
+      return kept.filter((id) => known.includes(id));
+    } catch {
+      return [];
+    }
+  });
+  const change = (next: string[]) => {
+    setTicked(next);
+    try {
+      if (next.length > 0) localStorage.setItem(key, JSON.stringify(next));
+      else localStorage.removeItem(key);
+    } catch {
+      // A full or closed store only means that a reload forgets the ticks.
+    }
+  };
+  return [ticked, change] as const;
+}
+
+export function GatePanel({ job, gate, tap }: { job: string; gate: Gate; tap: Tap }) {
+  const [ticked, setTicked] = useTicks(
+    `tribodex.gate.${job}.${gate.id}`,
+    gate.items.map((item) => item.id),
+  );
   const [overruling, setOverruling] = useState(false);
   const left = gate.items.length - ticked.length;
   const toggle = (id: string, on: boolean) =>
-    setTicked((before) => (on ? [...before, id] : before.filter((other) => other !== id)));
+    setTicked(on ? [...ticked, id] : ticked.filter((other) => other !== id));
   return (
     <div className="pt-3">
       {gate.items.map((item) => (
-        <Tick
-          key={item.id}
-          label={item.text}
-          checked={ticked.includes(item.id)}
-          onChange={(on) => toggle(item.id, on)}
-        />
+        <div key={item.id} className="flex items-center gap-3 border-b border-rule last:border-b-0">
+          <div className="min-w-0 flex-1">
+            <Tick
+              label={item.text}
+              checked={ticked.includes(item.id)}
+              onChange={(on) => toggle(item.id, on)}
+            />
+          </div>
+          {item.drawing ? <WhichWay name={item.drawing} /> : null}
+        </div>
       ))}
       <div className="flex flex-wrap gap-3 pt-4">
         <Button
           kind="main"
           data-main
           disabled={left > 0}
-          onClick={() => tap({ kind: "confirm_gate", gate: gate.id, items: ticked })}
+          onClick={() => {
+            tap({ kind: "confirm_gate", gate: gate.id, items: ticked });
+            setTicked([]);
+          }}
         >
           {left > 0 ? `${left} still to confirm` : "All confirmed: go on"}
         </Button>
-        <Button kind="stop" onClick={() => setOverruling(true)}>
-          Overrule by name with a reason
-        </Button>
+        {gate.overrule ? (
+          <Button kind="stop" onClick={() => setOverruling(true)}>
+            Overrule by name with a reason
+          </Button>
+        ) : null}
       </div>
+      {gate.overrule ? null : (
+        <p className="pt-3 text-sm text-soft">Nobody can overrule this: a life may hang on it.</p>
+      )}
       <NamedReason
         title={`Overrule: ${gate.title}`}
         description="The record will name you, your reason, and what was not confirmed."
         action="Overrule and go on"
         open={overruling}
         onClose={() => setOverruling(false)}
-        onDecide={(name, reason) =>
-          tap({ kind: "overrule_gate", gate: gate.id, name, reason, items: ticked })
-        }
+        onDecide={(name, reason) => {
+          tap({ kind: "overrule_gate", gate: gate.id, name, reason, items: ticked });
+          setTicked([]);
+        }}
       />
     </div>
   );

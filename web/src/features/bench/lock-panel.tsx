@@ -5,11 +5,24 @@ import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } f
 import type { Refused, Tap } from "./action-panel";
 import { useTyped } from "./use-typed";
 
+const STOP = { tab_washer: "tab", lock_plate: "plate", locking_clip: "clip" } as const;
+const LOCKED = {
+  tab_washer: "Tab bent",
+  lock_plate: "Plate screwed down",
+  locking_clip: "Clip fitted",
+} as const;
+
 export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
   const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_tab", "amount");
   const known = bench.tab_known;
   const rim = bench.turn_units.includes("rim");
-  const look = !known && bench.next.do === "lock";
+  const { units } = useSettings();
+  const look = !known && (bench.next.do === "lock" || bench.next.do === "see_tab");
+  const see = (amount: string) => {
+    tap({ kind: "see_tab", amount, unit: rim ? "rim" : "degrees", shown: units === "mm" ? "mm" : "in" });
+    setSeen("");
+  };
+  const stop = STOP[bench.dial?.lock ?? "tab_washer"];
   if (!bench.dial?.step_deg) return <LockedByHand bench={bench} tap={tap} refused={refused} />;
   return (
     <div className="space-y-3 pt-4">
@@ -17,17 +30,21 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
         className="flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          tap({ kind: "see_tab", amount: seen || "0", unit: rim ? "rim" : "degrees" });
-          setSeen("");
+          see(seen || "0");
         }}
       >
         <div className="w-52">
           <TextField
-            label={rim ? "Rim to the next tab, mm" : "Turn to the next tab, degrees"}
+            label={
+              rim
+                ? `Rim to the next ${stop}, ${units === "mm" ? "mm" : "in"}`
+                : `Turn to the next ${stop}, degrees`
+            }
             problem={problem}
             value={seen}
             placeholder="0 when square now"
             onChange={(event) => setSeen(event.target.value)}
+            onChoose={see}
           />
         </div>
         <Button kind={look ? "main" : "plain"} data-main={look || undefined} type="submit">
@@ -36,7 +53,7 @@ export function LockPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
       </form>
       <table className="w-full text-left">
         <caption className="pb-1 text-left text-sm font-bold">
-          Next tab positions, tightening only{known ? "" : " (start not seen yet: each within one step)"}
+          Next {stop} positions, tightening only{known ? "" : " (start not seen yet: each within one step)"}
         </caption>
         <thead>
           <tr className="border-b-2 border-ink text-sm">
@@ -91,7 +108,8 @@ function PositionRow(props: { position: TabPosition; bench: Bench; tap: Tap; kno
             data-main={taken || undefined}
             onClick={() => tap({ kind: "lock", turn: position.turn_deg.toFixed(3) })}
           >
-            Tab bent here<span className="sr-only">, after {turn(position)}</span>
+            {LOCKED[bench.dial?.lock ?? "tab_washer"]} here
+            <span className="sr-only">, after {turn(position)}</span>
           </Button>
         ) : null}
       </td>
@@ -121,7 +139,7 @@ function LockedByHand({ bench, tap, refused }: { bench: Bench; tap: Tap; refused
         />
       </div>
       <Button kind="main" data-main type="submit">
-        {bench.dial?.lock === "tab_washer" ? "Tab bent" : "Locked"}
+        {LOCKED[bench.dial?.lock ?? "tab_washer"]}
       </Button>
     </form>
   );

@@ -1,9 +1,9 @@
 /** The log: every entry, newest first; corrections beside what they replace. */
 import { useState } from "react";
-import type { LogLine, Outcome, TurnUnit } from "../../api";
-import { Button, ChoiceRow, Overlay, Say, TextField, inUnits, moment, useSettings } from "../../ui";
+import type { LogLine, TurnUnit } from "../../api";
+import { Button, Say, moment } from "../../ui";
 import type { Tap } from "./action-panel";
-import { UNIT_WORDS } from "./turn-panel";
+import { Correction } from "./correction";
 
 const SHORT = 5;
 
@@ -59,84 +59,5 @@ export function LogPanel({ log, ways, tap }: { log: LogLine[]; ways: TurnUnit[];
         <Correction key={target.seq} line={target} ways={ways} onClose={() => setTarget(null)} tap={tap} />
       ) : null}
     </section>
-  );
-}
-
-function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: () => void; tap: Tap }) {
-  const { line, ways, onClose, tap } = props;
-  const { units } = useSettings();
-  const reading = line.kind === "leaf_tried";
-  const [leaf, setLeaf] = useState("");
-  const [outcome, setOutcome] = useState("");
-  const [amount, setAmount] = useState("");
-  const [unit, setUnit] = useState<TurnUnit>(
-    line.kind === "nut_turned" || !ways.includes("rim") ? "degrees" : "rim",
-  );
-  const [reason, setReason] = useState("");
-  const changes = reading ? Boolean(leaf.trim() || outcome) : Boolean(amount.trim());
-  const send = (withdraw: boolean) => {
-    tap({
-      kind: "correct",
-      target: line.seq,
-      reason,
-      leaf: !withdraw && reading && leaf.trim() ? leaf : null,
-      outcome: !withdraw && reading && outcome ? (outcome as Outcome) : null,
-      amount: !withdraw && !reading && amount.trim() ? amount : null,
-      unit: !withdraw && !reading ? unit : null,
-    });
-    onClose();
-  };
-  return (
-    <Overlay
-      title={`Correct entry ${line.seq}`}
-      description={`${inUnits(line.text, units)} The old entry stays readable.`}
-      open
-      onClose={onClose}
-    >
-      {reading ? (
-        <>
-          <ChoiceRow
-            label="It should have been"
-            value={outcome}
-            onChange={setOutcome}
-            options={["passes", "drags", "does not pass"].map((value) => ({ value, label: value }))}
-          />
-          <TextField
-            label="Other leaf (empty: the same)"
-            value={leaf}
-            placeholder="0.12 or 4.5 thou"
-            onChange={(event) => setLeaf(event.target.value)}
-          />
-        </>
-      ) : (
-        <>
-          <ChoiceRow
-            label="In"
-            value={unit}
-            onChange={(value) => setUnit(value as TurnUnit)}
-            options={ways.map((value) => ({ value, label: UNIT_WORDS[value] }))}
-          />
-          <TextField
-            label="It should have been"
-            value={amount}
-            onChange={(event) => setAmount(event.target.value)}
-          />
-        </>
-      )}
-      <TextField
-        label="What was wrong"
-        value={reason}
-        placeholder="read the wrong leaf"
-        onChange={(event) => setReason(event.target.value)}
-      />
-      <div className="flex flex-wrap gap-3">
-        <Button kind="main" disabled={!changes || !reason.trim()} onClick={() => send(false)}>
-          Correct it
-        </Button>
-        <Button kind="stop" disabled={!reason.trim()} onClick={() => send(true)}>
-          Withdraw the entry
-        </Button>
-      </div>
-    </Overlay>
   );
 }

@@ -16,8 +16,8 @@ export const UNIT_WORDS: Record<TurnUnit, string> = {
 const HINTS: Record<TurnUnit, string> = {
   degrees: "for example 35",
   slots: "for example 1 1/2",
-  rim: "mm, or with a unit: 1 1/4 in",
-  drive_up: "mm, for example 0.15",
+  rim: "31 mm or 1 1/4 in",
+  drive_up: "0.15 mm or 0.006 in",
   turns: "for example 1 1/4",
 };
 
@@ -29,6 +29,10 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
   const proposed = next.do === "turn" ? next.turn_deg : null;
   // The axial method reads its indicator; the others read the nut.
   const travel = bench.method === "X" ? next.drive_up_mm : null;
+  const log = (text: string) => {
+    tap({ kind: "turn_nut", amount: text, unit, shown: units === "mm" ? "mm" : "in" });
+    setAmount("");
+  };
   const rim = next.rim_mm ? `, ${length(next.rim_mm, units, units === "mm" ? 0 : 1)} of rim` : "";
   return (
     <div className="space-y-3 pt-4">
@@ -55,8 +59,7 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
         onSubmit={(event) => {
           event.preventDefault();
           if (!amount.trim()) return;
-          tap({ kind: "turn_nut", amount, unit });
-          setAmount("");
+          log(amount);
         }}
       >
         <ChoiceRow
@@ -72,6 +75,7 @@ export function TurnPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
             value={amount}
             placeholder={HINTS[unit]}
             onChange={(event) => setAmount(event.target.value)}
+            onChoose={log}
             data-turn
           />
         </div>

@@ -32,6 +32,7 @@ export function ZeroPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
             placeholder="2.5 MPa, 25 bar, 360 psi"
             problem={problem}
             onChange={(event) => setPressure(event.target.value)}
+            onChoose={(choice) => tap({ kind: "set_zero", tap_tested: true, start_pressure: choice })}
           />
         </div>
         <Button kind="main" type="submit" data-main disabled={!pressure.trim()}>

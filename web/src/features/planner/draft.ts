@@ -35,6 +35,10 @@ export const EMPTY: Draft = {
   piston_area: "",
   start_pressure: "",
   risk: "",
+  washer_thickness: "",
+  special_sleeve: "",
+  half_by: "",
+  oil: "",
 };
 
 /** What an address gives, as the slate hands it over; null when it gives nothing. */

@@ -82,8 +82,17 @@ export function NutFields({ form }: { form: Form }) {
   return (
     <Seldom
       form={form}
-      names={["nut_family", "nut_thread", "nut_pitch", "nut_outside", "nut_slots", "nut_tabs", "lock"]}
-      label="Nut and lock at hand: inch nut, tabs and slots counted, lock plate"
+      names={[
+        "nut_family",
+        "nut_thread",
+        "nut_pitch",
+        "nut_outside",
+        "nut_slots",
+        "nut_tabs",
+        "washer_thickness",
+        "lock",
+      ]}
+      label="Nut and lock at hand: inch nut, washer measured, tabs counted, lock plate"
     >
       <fieldset className="space-y-3">
         <legend className="pb-1 text-sm font-bold">Nut and lock at hand (empty: as in the table)</legend>
@@ -113,8 +122,37 @@ export function NutFields({ form }: { form: Form }) {
           <Text form={form} name="nut_slots" label="Slots" />
           <Text form={form} name="nut_tabs" label="Outer tabs or positions" />
           <Text form={form} name="nut_thread" label="Thread diameter" />
+          <Text form={form} name="washer_thickness" label="Washer thickness" hint="measured: 1.72 mm" />
         </div>
       </fieldset>
+    </Seldom>
+  );
+}
+
+export function OilField({ form }: { form: Form }) {
+  return (
+    <Seldom form={form} names={["oil"]} label="Where oil goes: another habit">
+      <ChoiceRow
+        label="Where oil goes (the maker's word goes first)"
+        column
+        value={form.draft.oil}
+        onChange={(oil) => form.change({ oil })}
+        problem={form.problem("oil")}
+        options={[
+          {
+            value: "",
+            label: "As the method says",
+            note: "by the angle where an angle is counted, else a thin film",
+          },
+          {
+            value: "angle",
+            label: "By the angle",
+            note: "sleeve outside and thread, nut thread and the face that rubs",
+          },
+          { value: "all", label: "All surfaces that meet, very thin" },
+          { value: "shaft", label: "The shaft only" },
+        ]}
+      />
     </Seldom>
   );
 }

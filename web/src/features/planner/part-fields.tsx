@@ -28,6 +28,7 @@ export function Text({
       value={form.draft[name]}
       problem={form.problem(name)}
       onChange={(event) => form.change({ [name]: event.target.value })}
+      onChoose={(choice) => form.change({ [name]: choice })}
     />
   );
 }
@@ -93,11 +94,16 @@ export function BearingFields({ form }: { form: Form }) {
             { value: "1:12", label: "1:12 (K)" },
             { value: "1:30", label: "1:30 (K30)" },
           ]}
-          value={draft.taper}
+          value={draft.taper.split(" ")[0] ?? ""}
           onChange={(taper) => form.change({ taper })}
           problem={form.problem("taper")}
         />
       )}
+      {form.problem("taper")?.choices?.map((choice) => (
+        <Button key={choice} onClick={() => form.change({ taper: choice })}>
+          Looked at the ring: {choice}
+        </Button>
+      ))}
       <Tick
         label="Housed unit, greased and sealed: no leaf gets in"
         checked={draft.housed_unit !== ""}
@@ -114,8 +120,8 @@ export function SeatFields({ form, materials }: { form: Form; materials: string[
       <Text form={form} name="shaft" label="Shaft diameter" hint="mm or inch: 80 mm, 3 3/16 in" />
       <Seldom
         form={form}
-        names={["shaft_bore", "shaft_material", "shaft_finish", "seat"]}
-        label="Hollow shaft, other steel, no adapter sleeve"
+        names={["shaft_bore", "shaft_material", "shaft_finish", "seat", "special_sleeve"]}
+        label="Hollow shaft, other steel, special sleeve, no adapter sleeve"
       >
         <fieldset className="space-y-3">
           <legend className="sr-only">Shaft and seat</legend>
@@ -151,6 +157,12 @@ export function SeatFields({ form, materials }: { form: Form; materials: string[
               { value: "withdrawal_sleeve", label: "withdrawal sleeve" },
               { value: "tapered_shaft", label: "tapered shaft" },
             ]}
+          />
+          <Text
+            form={form}
+            name="special_sleeve"
+            label="Special sleeve, by its drawing"
+            hint="only where no listed sleeve is used"
           />
         </fieldset>
       </Seldom>

@@ -6,17 +6,21 @@ import {
   AwayError,
   ProblemError,
   getChoices,
+  earlyPlan,
   getJob,
+  lastPlan,
   newId,
   previewPlan,
   send,
   type Bench,
+  type Early,
+  type LastPlan,
   type PlanSheet,
 } from "../../api";
-import { Button, SelectField, TextField, useSettings } from "../../ui";
+import { Button, SelectField, TextField, moment, useSettings } from "../../ui";
 import { EMPTY, draftOf, type Draft } from "./draft";
-import { BearingFields, SeatFields, type Form } from "./part-fields";
-import { GaugingFields, HydraulicFields, NutFields, RangeFields } from "./method-fields";
+import { BearingFields, SeatFields, Text, type Form } from "./part-fields";
+import { GaugingFields, HydraulicFields, NutFields, OilField, RangeFields } from "./method-fields";
 import { SheetView } from "./sheet-view";
 
 const WAIT_MS = 350;
@@ -32,6 +36,7 @@ export function PlanPage() {
   const [draft, setDraft] = useState(() => draftOf(search) ?? EMPTY);
   const [positionId, setPositionId] = useState("");
   const [title, setTitle] = useState("");
+  const [last, setLast] = useState<LastPlan | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
   // The same id for every try of this page: pressed twice, or sent twice by a bad network, it is one job.
@@ -64,8 +69,15 @@ export function PlanPage() {
     });
   }, [revised]);
 
+  // The only gauge set of the crib, or the one taken along last, is offered; another can be chosen.
+  const sets = choices.data?.feeler_sets;
+  const offered = sets?.length === 1 ? sets[0]?.id : sets?.find((set) => set.id === settings.feeler)?.id;
+  const given = offered && !draft.feeler_id ? { ...draft, feeler_id: offered } : draft;
+
   const choosePosition = (id: string) => {
     setPositionId(id);
+    setLast(null);
+    void lastPlan(id).then(setLast, () => setLast(null));
     const place = choices.data?.machines
       .flatMap((machine) => machine.positions)
       .find((position) => position.id === id);
@@ -85,7 +97,7 @@ export function PlanPage() {
 
   const open = async () => {
     try {
-      const tap = { actor: settings.actor, happened_at: new Date().toISOString(), plan: draft };
+      const tap = { actor: settings.actor, happened_at: new Date().toISOString(), plan: given };
       const bench = revised
         ? await send<Bench>(`/api/jobs/${revised}/plan`, { ...tap, client_event_id: jobId, reason })
         : await send<Bench>("/api/jobs", {
@@ -95,6 +107,7 @@ export function PlanPage() {
             position_id: positionId,
             title,
           });
+      if (given.feeler_id) settings.change({ feeler: given.feeler_id });
       queries.setQueryData(["job", bench.id], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       navigate(`/jobs/${bench.id}`);
@@ -133,17 +146,42 @@ export function PlanPage() {
             </optgroup>
           ))}
         </SelectField>
+        {last && !revised ? (
+          <div className="border-l-4 border-dye pl-3">
+            <p className="text-sm">
+              Planned last in job {last.number}, {moment(last.opened_at)}: {last.given["designation"]}
+            </p>
+            <Button
+              kind="quiet"
+              onClick={() => {
+                setDraft({ ...EMPTY, ...last.given });
+                setLast(null);
+              }}
+            >
+              Plan it the same way
+            </Button>
+          </div>
+        ) : null}
         <BearingFields form={form} />
         <SeatFields form={form} materials={choices.data?.materials ?? []} />
         {!gauged && (method === "Z" || method === "A") ? <RangeFields form={form} method={method} /> : null}
         {gauged ? (
           <GaugingFields
-            form={form}
+            form={{ ...form, draft: given }}
             gauges={choices.data?.feeler_sets ?? []}
             places={choices.data?.gauging_places ?? []}
           />
         ) : null}
         <NutFields form={form} />
+        <OilField form={form} />
+        {draft.card === "half" ? (
+          <Text
+            form={form}
+            name="half_by"
+            label="“Half of it” beyond the card: who decides"
+            hint="Empty: capped at the card's largest reduction."
+          />
+        ) : null}
         {method === "X" ? <HydraulicFields form={form} /> : null}
         {revised ? (
           <TextField
@@ -186,21 +224,22 @@ export function PlanPage() {
       </form>
       <SheetView
         sheet={preview.sheet}
-        problem={preview.problem}
+        early={preview.early}
         onCard={choose("card")}
         onMethod={choose("method")}
         onWasher={choose("washer")}
-        printAddress={`/api/print/plan.pdf?${new URLSearchParams(given(draft))}`}
+        printAddress={`/api/print/plan.pdf?${new URLSearchParams(written(given))}`}
       />
     </div>
   );
 }
 
 /** What was given, for an address. */
-const given = (draft: Draft) => Object.fromEntries(Object.entries(draft).filter(([, value]) => value));
+const written = (draft: Draft) => Object.fromEntries(Object.entries(draft).filter(([, value]) => value));
 
 interface Preview {
   sheet: PlanSheet | null;
+  early: Early | null;
   problem: ProblemError | null;
   /** The method of the last plan that could be worked out: its fields stay while one of them is still missing. */
   method: string;
@@ -208,21 +247,27 @@ interface Preview {
 
 /** The plan worked out while typing. */
 function usePreview(draft: Draft): Preview {
-  const [state, setState] = useState<Preview>({ sheet: null, problem: null, method: "" });
+  const [state, setState] = useState<Preview>({ sheet: null, early: null, problem: null, method: "" });
   const asked = useRef(0);
   useEffect(() => {
     if (!draft.designation && !draft.bore) return;
     const mine = ++asked.current;
     const timer = window.setTimeout(() => {
       previewPlan(draft).then(
-        (sheet) => mine === asked.current && setState({ sheet, problem: null, method: sheet.plan.method }),
-        (error: unknown) =>
+        (sheet) =>
           mine === asked.current &&
+          setState({ sheet, early: null, problem: null, method: sheet.plan.method }),
+        async (error: unknown) => {
+          // Not complete yet: what is known so far stands there all the same.
+          const known = error instanceof ProblemError ? await earlyPlan(draft).catch(() => null) : null;
+          if (mine !== asked.current) return;
           setState((before) => ({
             ...before,
             sheet: null,
+            early: known,
             problem: error instanceof ProblemError ? error : null,
-          })),
+          }));
+        },
       );
     }, WAIT_MS);
     return () => window.clearTimeout(timer);

@@ -1,7 +1,7 @@
 /** The plan sheet: methods and cards to choose, every way side by side, targets with their working, what to take along. */
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { PlanSheet, ProblemError } from "../../api";
+import type { Early, PlanSheet } from "../../api";
 import { BearingSection, WaysChart } from "../../drawing";
 import { ChoiceRow, Figure, Say, clearance, figure, length, useSettings, type Units } from "../../ui";
 
@@ -12,10 +12,10 @@ interface Choose {
 }
 
 export function SheetView(
-  props: Choose & { sheet: PlanSheet | null; problem: ProblemError | null; printAddress: string },
+  props: Choose & { sheet: PlanSheet | null; early: Early | null; printAddress: string },
 ) {
-  const { sheet, problem } = props;
-  if (!sheet) return <NotYet problem={problem} />;
+  const { sheet, early } = props;
+  if (!sheet) return <NotYet early={early} />;
   return (
     <div className="min-w-0 space-y-4">
       <div className="sheet grid gap-4 p-4 md:grid-cols-[1fr_16rem]">
@@ -64,33 +64,57 @@ export function SheetView(
   );
 }
 
-function NotYet({ problem }: { problem: ProblemError | null }) {
-  return (
-    <div className="sheet h-fit p-6">
-      <h2 className="text-lg font-bold">The targets appear here</h2>
-      {problem ? (
-        <>
-          <p className="py-2">Still to give or to mend:</p>
-          <ul className="space-y-2">
-            {problem.fields.map((field) => (
-              <li key={field.name + field.message}>
-                <span className="font-bold">
-                  <Say>{field.message}</Say>
-                </span>{" "}
-                <span className="text-soft">
-                  <Say>{field.expected ?? ""}</Say>
-                </span>
-              </li>
-            ))}
-          </ul>
-        </>
-      ) : (
-        <p className="pt-2 text-soft">
+/** What is known so far, drawn and worked out, and what is still to give. */
+function NotYet({ early }: { early: Early | null }) {
+  if (!early?.section) {
+    return (
+      <div className="sheet h-fit p-6">
+        <h2 className="text-lg font-bold">The targets appear here</h2>
+        <p className="py-2 text-soft">
           Choose a position, or give the number on the ring. Limits of the clearance group, reduction,
-          drive-up, nut angle and rim length are worked out with their sources while you type.
+          drive-up, nut angle and rim length appear with their sources as soon as each can be worked out.
         </p>
-      )}
+        {early ? <Missing early={early} /> : null}
+      </div>
+    );
+  }
+  return (
+    <div className="min-w-0 space-y-4">
+      <div className="sheet grid gap-4 p-4 md:grid-cols-[1fr_16rem]">
+        <div>
+          <h2 className="text-xl font-bold">{early.label}</h2>
+          <Missing early={early} />
+        </div>
+        <BearingSection section={early.section} playUm={null} label={early.label} />
+      </div>
+      <div className="sheet px-4 py-2">
+        <h3 className="pt-2 font-bold">Known so far</h3>
+        {early.figures.map((result) => (
+          <Figure key={result.id + result.label} result={result} />
+        ))}
+      </div>
     </div>
+  );
+}
+
+function Missing({ early }: { early: Early }) {
+  if (early.missing.length === 0) return null;
+  return (
+    <>
+      <p className="pt-2">Still to give or to correct:</p>
+      <ul className="space-y-1">
+        {early.missing.map((field) => (
+          <li key={field.name + field.message}>
+            <span className="font-bold">
+              <Say>{field.message}</Say>
+            </span>{" "}
+            <span className="text-soft">
+              <Say>{field.expected ?? ""}</Say>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 
@@ -149,7 +173,7 @@ function Methods({ sheet, onMethod, onWasher }: { sheet: PlanSheet } & Omit<Choo
           value: option.note.method,
           label: (
             <span>
-              {option.note.method}: {option.note.title}
+              {option.note.title}
             </span>
           ),
           note: `${option.reason} Drives by ${option.note.drives_by}; stops when ${option.note.stops_by}. Weak point: ${option.note.weak_point}.`,

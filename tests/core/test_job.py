@@ -201,7 +201,7 @@ def test_a_turn_that_cannot_be_meant(bench: Bench, amount: str, unit: Any, word:
 @pytest.mark.parametrize(
     ("leaf", "word"),
     [
-        ("4.5 mm", r"Was 4\.5 thou meant"),
+        ("4.5 mm", r"Was 4\.5 thou or 0\.045 mm meant"),
         ("45 mm", r"0\.045 mm"),
         ("0.125", "not in Metric set"),
         ("-0.1", "negative"),

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from tests.helpers import FEELERS, bearing
 from tribodex.core.components.adapter_sleeve import inches_mm
+from tribodex.core.components.bearing import read_designation, series_of, taper_of_series
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.section import section_of
@@ -84,9 +85,29 @@ def test_inch_shafts_are_exact() -> None:
     assert inches_mm("7") == pytest.approx(177.8)
 
 
-def test_a_sleeve_length_is_known_for_the_222_series_only(reference: Reference) -> None:
-    """The table's lengths are of sleeves for 222-series bearings; for a wider one the length stays unknown."""
+def test_a_sleeve_length_follows_the_series(reference: Reference) -> None:
     narrow = make_plan(reference, FEELERS, PlanDraft(designation="22220 K C3", shaft="90 mm", feeler_id="m"))
     wide = make_plan(reference, FEELERS, PlanDraft(designation="22320 K C3", shaft="90 mm", feeler_id="m"))
-    assert narrow.sleeve_length_mm == 71
-    assert wide.sleeve_length_mm is None
+    assert (narrow.sleeve_length_mm, wide.sleeve_length_mm) == (71, 97)
+
+
+@pytest.mark.parametrize(
+    ("text", "code", "sealed", "taper"),
+    [
+        ("22218-2RS/C3", "22218", True, None),
+        ("BS2-2218-2CS5K", "22218", True, "1:12"),
+        ("24030-2CS K30", "24030", True, "1:30"),
+        ("22218-2RSK", "22218", True, "1:12"),
+        ("22218 EK C3", "22218", False, "1:12"),
+        ("2212 K 2RS1 C3", "2212", True, "1:12"),
+    ],
+)
+def test_sealed_designations_are_read(text: str, code: str, sealed: bool, taper: str | None) -> None:
+    found = read_designation(text)
+    assert (found.basic_code, found.sealed, found.taper) == (code, sealed, taper)
+
+
+@pytest.mark.parametrize(("code", "taper"), [("24030", "1:30"), ("24130", "1:30"), ("248/500", "1:30"), ("22218", "1:12"), ("239/500", "1:12")])
+def test_a_series_has_its_taper(code: str, taper: str) -> None:
+    """240, 241, 248 and 249 are 1:30, the other spherical series 1:12 (common practice, no source)."""
+    assert taper_of_series(series_of(code)) == taper

@@ -31,7 +31,8 @@ def fitter(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH
 
 def at_zero(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH) -> VirtualFitter:
     hands = fitter(reference, draft, truth)
-    for gate in ("safe", "fit_up"):
+    gates = ("safe", "fit_up") if hands.job.state.plan.method.value == "Z" else ("safe", "which_way", "fit_up")
+    for gate in gates:
         hands.say(cmd.ConfirmGate(gate, hands.confirm(gate)))
     if "washer_on" in hands.job.state.plan.conditions and hands.job.state.plan.method.value != "Z":
         hands.say(cmd.ConfirmGate("washer_on", hands.confirm("washer_on")))
@@ -39,6 +40,10 @@ def at_zero(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUT
         hands.gauge(Phase.INITIAL)
     hands.say(cmd.SetZero(True))
     return hands
+
+
+# Two nuts have this thread and the series is not known: nothing but thread and pitch is.
+UNKNOWN_NUT = PlanDraft(bore="240", outside="440", width="120", group="C3", taper="1:12", shaft="220 mm", feeler_id="m")
 
 
 def shown(reference: Reference, hands: VirtualFitter) -> Bench:
@@ -51,7 +56,7 @@ def shown(reference: Reference, hands: VirtualFitter) -> Bench:
         (DRAFT, ("degrees", "rim", "slots")),
         (replace(DRAFT, method="X"), ("drive_up", "degrees", "rim", "slots")),
         (UNIT, ("turns", "degrees", "rim", "slots")),
-        (replace(DRAFT, nut_family="inch", shaft="3 3/16 in"), ("degrees",)),
+        (UNKNOWN_NUT, ("degrees",)),
     ],
 )
 def test_turns_are_logged_in_what_is_at_hand(reference: Reference, draft: PlanDraft, units: tuple[str, ...]) -> None:
@@ -69,8 +74,7 @@ def test_a_sealed_unit_has_a_dial_and_no_ruler(reference: Reference) -> None:
 
 
 def test_a_nut_of_unknown_slots_draws_no_meeting_and_no_made_up_size(reference: Reference) -> None:
-    draft = replace(DRAFT, nut_family="inch", shaft="3 3/16 in")
-    hands = at_zero(reference, draft)
+    hands = at_zero(reference, UNKNOWN_NUT, VirtualBearing(300, 0.7))
     seen = shown(reference, hands)
     assert seen.dial is not None and seen.dial.slots is None and seen.dial.step_deg is None and not seen.dial.outside_known
     assert seen.dial.drawn_outside_mm > seen.dial.thread_mm and seen.tab_positions == ()
@@ -103,14 +107,16 @@ def test_meetings_are_judged_by_the_risk_that_was_chosen(reference: Reference) -
     assert found[0.05].count("good") >= found[0.01].count("good")
 
 
-def test_the_nut_behind_its_mark_is_shown(reference: Reference) -> None:
+def test_the_seat_behind_the_old_mark_is_shown_in_counted_turns(reference: Reference) -> None:
     hands = at_zero(reference, DRAFT)
-    hands.say(cmd.TurnNut("130"))
+    hands.say(cmd.TurnNut("70"))
     hands.gauge(Phase.DRIVE_UP)
-    hands.say(cmd.Reseat("7", "degrees", behind=True))
-    assert shown(reference, hands).seated_behind_deg == 7
-    hands.say(cmd.Reseat("0", "degrees"))
-    assert shown(reference, hands).seated_behind_deg is None
+    seat = shown(reference, hands).seat
+    assert seat is not None and seat.expected_behind_deg == 315 and seat.expected_words == "315° behind" and not seat.measured
+    hands.say(cmd.SeatNut("360", "degrees", washer_thickness="2.00 mm"))
+    seat = shown(reference, hands).seat
+    assert seat is not None and seat.expected_words == "one full turn behind" and seat.verdict is not None
+    assert seat.verdict.word == "seated where it should" and seat.measured
 
 
 def test_play_that_warmth_would_eat_stands_beside_the_gauged_clearance(reference: Reference) -> None:

@@ -59,7 +59,7 @@ LATE = BEARING | NUT | {"initial_um": 124, "initial_uncertainty_um": 6, "nut_ang
         ("own-window", {"initial_um": 100, "reduction_min_um": 60, "reduction_max_um": 40}, "reduction_max_um"),
         ("gauging", {"nut_side_um": [[110, 100]]}, "nut_side_um"),
         ("gauging", {"nut_side_um": []}, "nut_side_um"),
-        ("clearance-group", {"bore_mm": 1500, "group": "C3"}, "bore"),
+        ("clearance-group", {"bore_mm": 1700, "group": "C3"}, "bore"),
         ("designation", {"designation": "22299 K"}, "designation"),
         ("length", {"text": "much"}, "text"),
         ("drive-up", BEARING | NUT | {"outside_mm": 92, "reduction_min_um": 1, "reduction_max_um": 2}, "outside"),

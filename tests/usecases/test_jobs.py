@@ -48,7 +48,7 @@ def test_a_repeated_tap_is_stored_once(reference: Reference) -> None:
 def test_a_repeated_tap_of_several_events_is_stored_once(reference: Reference) -> None:
     store = MemoryStore()
     fitter = VirtualFitter(store, reference, opened(store, reference), VirtualBearing(125, 0.385), "Tester", BEGIN)
-    for gate in ("safe", "fit_up"):
+    for gate in ("safe", "which_way", "fit_up"):
         fitter.say(cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.gauge(Phase.INITIAL)
     fitter.say(cmd.SetZero(True))
@@ -96,7 +96,7 @@ def test_a_revised_plan_counts_from_then_on(reference: Reference) -> None:
 
 def test_a_published_procedure_stays_with_its_job(reference: Reference) -> None:
     state = opened(MemoryStore(), reference).state
-    assert (state.opened.procedure_id, state.opened.procedure_version) == ("tapered-gauged", 1)
+    assert (state.opened.procedure_id, state.opened.procedure_version) == ("tapered-gauged", 2)
     with pytest.raises(NotFound):
         reference.procedure("tapered-gauged", 99)
     with pytest.raises(NotFound):
@@ -114,7 +114,7 @@ def test_the_bench_draws_what_it_says(reference: Reference) -> None:
     """Window, present mark and target on dial and ruler come from the same numbers as the sentence."""
     store = MemoryStore()
     fitter = VirtualFitter(store, reference, opened(store, reference), VirtualBearing(125, 0.385), "Tester", BEGIN)
-    for gate in ("safe", "fit_up"):
+    for gate in ("safe", "which_way", "fit_up"):
         fitter.say(cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.gauge(Phase.INITIAL)
     fitter.say(cmd.SetZero(True))
@@ -125,7 +125,7 @@ def test_the_bench_draws_what_it_says(reference: Reference) -> None:
     position = fitter.job.state.position()
     assert position is not None and shown.ruler.estimate_um == position.clearance_um
     at_target = position.after((shown.dial.target_to_deg or 0) - 60)
-    assert at_target.clearance_um == pytest.approx(shown.ruler.window.low)
+    assert at_target.clearance_um == pytest.approx(shown.ruler.window.low, abs=4)
     assert shown.ruler.from_um < shown.ruler.window.low < shown.ruler.window.high < shown.ruler.to_um
     assert shown.section.bore_mm == 90 and shown.section.roller_diameter_mm > 0
 
@@ -134,7 +134,7 @@ def test_leaf_and_turn_that_part_are_a_finding(reference: Reference) -> None:
     store = MemoryStore()
     stuck = VirtualBearing(125, 0.1)
     fitter = VirtualFitter(store, reference, opened(store, reference), stuck, "Tester", BEGIN)
-    for gate in ("safe", "fit_up"):
+    for gate in ("safe", "which_way", "fit_up"):
         fitter.say(cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.gauge(Phase.INITIAL)
     fitter.say(cmd.SetZero(True))
@@ -149,8 +149,8 @@ def test_the_record_holds_everything(reference: Reference) -> None:
     job = walked(reference, VirtualBearing(125, 0.385))
     made, _ = record(reference, job)
     assert made.final is not None and made.final.overall.level.value in ("good", "watch")
-    assert [g.title for g in made.gates] == ["Make the machine safe", "Ready to mount?"]
-    assert any("the nut is back on its old mark" in line.text for line in made.log), "washer method (i): the re-seat stands in the log"
+    assert [g.title for g in made.gates] == ["Make the machine safe", "Which way round?", "Ready to mount?"]
+    assert any("315° behind its old mark" in line.text for line in made.log), "washer off while driving: the seat stands in the log"
     assert made.attempts[0].locked and made.method.startswith("F")
     assert len(made.events) == len(made.log) == len(job.log)
     assert all(line.source_id in {s.id for s in made.sources} for figure in made.figures for line in figure.working)

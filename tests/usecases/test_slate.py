@@ -91,7 +91,7 @@ def test_charts_draw_what_the_tables_hold(reference: Reference) -> None:
     c3 = next(s for s in chart.series if s.name == "C3")
     assert any((b.from_x, b.to_x, b.low, b.high) == (80, 100, 110, 140) for b in c3.bands)
     reductions, theory, _ = table_view(reference, "reduction_srb_tapered").charts
-    assert [s.name for s in reductions.series] == ["Card A", "Card B", "Card C"]
+    assert [s.name for s in reductions.series] == ["Card A", "Card A2", "Card B", "Card C"]
     line = theory.series[0]
     assert line.kind == "line" and all(b.low < b.high for b in line.bands) and len(line.bands) > 40
     middle = [(b.low + b.high) / 2 for b in line.bands if 50 <= b.from_x <= 300]

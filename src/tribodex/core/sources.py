@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Literal
@@ -16,6 +17,27 @@ class Recall(StrEnum):
     TWICE = "remembered twice alike"
     DIFFERS = "two memories differ"
     ONCE = "remembered once"
+
+
+def cell(text: str, safer: Callable[[Iterable[float]], float] = min) -> tuple[float | None, Recall]:
+    """A cell with how sure it is: “12” remembered twice alike, “12~13” the memories differ (the safer is taken), “12?” once.
+
+    >>> cell("0.75~0.7"), cell("12?", max), cell("")
+    ((0.7, <Recall.DIFFERS: 'two memories differ'>), (12.0, <Recall.ONCE: 'remembered once'>), (None, <Recall.TWICE: 'remembered twice alike'>))
+    """
+    if not text:
+        return None, Recall.TWICE
+    parts = [part for part in text.rstrip("?").split("~") if part]
+    recall = Recall.ONCE if text.endswith("?") else Recall.DIFFERS if len(parts) > 1 else Recall.TWICE
+    return safer(float(part) for part in parts), recall
+
+
+def value(text: str, safer: Callable[[Iterable[float]], float] = min) -> float:
+    """The number of a cell that must have one."""
+    number, _ = cell(text, safer)
+    if number is None:
+        raise ValueError("an empty cell where a number must stand")
+    return number
 
 
 @dataclass(frozen=True)

@@ -21,7 +21,7 @@ from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
 from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
-from tribodex.core.sources import Recall, Source
+from tribodex.core.sources import Recall, Source, cell, value
 from tribodex.usecases.ports import Sheet
 
 _SOURCE = TypeAdapter(Source)
@@ -48,27 +48,6 @@ def read_sheet(folder: Path, name: str) -> Sheet:
 def read_all(folder: Path) -> dict[str, Sheet]:
     """Every table of a folder, by its id."""
     return {path.stem: read_sheet(folder, path.stem) for path in sorted(folder.glob("*.csv"))}
-
-
-def cell(text: str, safer: Callable[[Iterable[float]], float] = min) -> tuple[float | None, Recall]:
-    """A cell with how sure it is: “12” remembered twice alike, “12~13” the memories differ (the safer is taken), “12?” once.
-
-    >>> cell("0.75~0.7"), cell("12?", max), cell("")
-    ((0.7, <Recall.DIFFERS: 'two memories differ'>), (12.0, <Recall.ONCE: 'remembered once'>), (None, <Recall.TWICE: 'remembered twice alike'>))
-    """
-    if not text:
-        return None, Recall.TWICE
-    parts = [part for part in text.rstrip("?").split("~") if part]
-    recall = Recall.ONCE if text.endswith("?") else Recall.DIFFERS if len(parts) > 1 else Recall.TWICE
-    return safer(float(part) for part in parts), recall
-
-
-def value(text: str, safer: Callable[[Iterable[float]], float] = min) -> float:
-    """The number of a cell that must have one."""
-    number, _ = cell(text, safer)
-    if number is None:
-        raise ValueError("an empty cell where a number must stand")
-    return number
 
 
 def clearance_table(sheet: Sheet) -> ClearanceTable:

@@ -13,7 +13,7 @@ from tribodex.core.errors import NotFound
 from tribodex.core.mounting.compare import theory_against_cards
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE
 from tribodex.core.mounting.reduction import ReductionCard
-from tribodex.core.sources import Source
+from tribodex.core.sources import Source, value
 from tribodex.usecases.ports import Reference, Sheet
 
 # Bores of the charts of theory against cards, mm.
@@ -132,7 +132,7 @@ def _limits(sheet: Sheet) -> Chart:
 
     def bands(group: Group) -> tuple[Band, ...]:
         rows = [row for row in sheet.rows if row.get(f"{group}_min") and row.get(f"{group}_max")]
-        return tuple(Band(*(float(row[name]) for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max"))) for row in rows)
+        return tuple(Band(*(value(row[name]) for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max"))) for row in rows)
 
     series = tuple(Series(group.value, "bands", found) for group in Group if (found := bands(group)))
     return Chart("limits", "Group limits over the bore", "bore, mm", "radial internal clearance, µm", series)

@@ -136,7 +136,7 @@ class Designation:
 _ROLLER = re.compile(r"^\s*(?P<prefix>[A-Z]+\d?\s*[-–]\s*)?(?P<code>2\d{4}|2\d{2}/\d{3,4})(?!\d)\s*(?P<rest>.*)$")
 _BALL = re.compile(r"^\s*(?P<prefix>)(?P<code>(?:12|13|22|23)\d{2})(?!\d)\s*(?P<rest>.*)$")
 # Seals on both sides or one: 2RS, 2RS1, 2CS, 2CS5, RS, 2RSR, 2LS and like forms; Z and 2Z are shields.
-_SEAL = re.compile(r"^(?:2|1)?(?:RS|CS|LS|RD|RZ)[A-Z]?\d*$|^2?Z$")
+_SEAL = re.compile(r"^(?:2|1)?(?:RS|CS|LS|RD|RZ)[RHL]?\d*$|^2?Z$")
 # Series with a taper of 1:30; the other spherical roller series have 1:12 (common practice, no source).
 STEEP_SERIES = frozenset({"240", "241", "242", "248", "249"})
 
@@ -222,7 +222,7 @@ def _split_suffix(part: str) -> list[str]:
         return []
     # A K inside letters is the taper when what stands before it is a design letter or two (EKTN9, CAKM).
     known = re.compile(
-        r"[12]?(?:RS|CS|LS)[A-Z]?\d*?(?=$|K|C[2-5]|W33|[/\-])|K30|K(?=$|C[2-5N]|W33)|(?:(?<=^)|(?<=^[EACMJ])|(?<=^[EACMJ]{2}))K(?=[A-Z])|C[2-5](?=$|\D)|CN|W33"
+        r"[12]?(?:RS|CS|LS)[RHL]?\d*?(?=$|K|C[2-5]|W33|[/\-])|K30|K(?=$|C[2-5N]|W33)|(?:(?<=^)|(?<=^[EACMJ])|(?<=^[EACMJ]{2}))K(?=[A-Z])|C[2-5](?=$|\D)|CN|W33"
     )
     tokens: list[str] = []
     position = 0

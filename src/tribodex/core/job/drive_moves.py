@@ -272,6 +272,9 @@ def _bound(state: JobState, advice: Advice) -> str:
         )
     if cap is not None and advice.angle_deg > cap - CAPPED_DEG:
         return " This turn stays safe whatever the reason why leaf and nut did not agree: 1:12, no seating turn, the lower end of the reading."
+    mark = f" The end mark stands at {asked.low:.0f} to {asked.high:.0f}°." if state.plan.method is Method.ANGLE and asked is not None else ""
     if advice.angle_deg < advice.best_deg - CAPPED_DEG:
-        return f" The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot grows beyond what you chose."
-    return ""
+        return (
+            f"{mark} The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot grows beyond what you chose."
+        )
+    return mark

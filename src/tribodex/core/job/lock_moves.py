@@ -7,7 +7,7 @@ from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.job.moves import TIGHTEN_ONLY, Do, NextMove, along_rim
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.locking import TabPosition, best, tab_positions, way_out
-from tribodex.core.mounting.seat import behind_words, number_mm, seat_behind_deg
+from tribodex.core.mounting.seat import behind_words, seat_behind_deg, thickness_words
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, number_plain
 
@@ -36,7 +36,7 @@ def seat_move(state: JobState) -> NextMove:
     if plan.nut is not None and thickness is not None:
         behind = seat_behind_deg(thickness, plan.nut.pitch_mm)
         how = "measured" if plan.washer_measured else "remembered: measure it"
-        where = f"With a washer of {number_mm(thickness)} ({how}) it seats {behind_words(behind)} its old mark. Count whole turns."
+        where = f"With a washer of {thickness_words(thickness)} ({how}) it seats {behind_words(behind)} its old mark. Count whole turns."
         if behind >= 330:
             where += " It may look as if it stood on the mark: it does not."
     else:

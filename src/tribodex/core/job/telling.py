@@ -7,7 +7,7 @@ from tribodex.core.job import events as ev
 from tribodex.core.job.moves import leaf_words
 from tribodex.core.job.parting import CHECKS
 from tribodex.core.mounting.gauging import Outcome, Phase, Where
-from tribodex.core.mounting.seat import behind_words, number_mm
+from tribodex.core.mounting.seat import behind_words, thickness_words
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.quantities import um_text
 from tribodex.core.working import number
@@ -111,7 +111,7 @@ def _seated(payload: ev.NutSeated) -> str:
     if payload.behind_deg is not None:
         said += f", {behind_words(payload.behind_deg)} its old mark"
     if payload.thickness_mm is not None:
-        said += f"; washer {number_mm(payload.thickness_mm)}, {'measured' if payload.measured else 'remembered'}"
+        said += f"; washer {thickness_words(payload.thickness_mm)}, {'measured' if payload.measured else 'remembered'}"
     if payload.moved_mm is not None:
         said += f"; sleeve end to ring {payload.moved_typed}, by {payload.tool}"
     return f"{said}: {payload.seat.verdict.word}."

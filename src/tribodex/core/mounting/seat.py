@@ -69,6 +69,11 @@ def seat_behind_deg(thickness_mm: float, pitch_mm: float) -> float:
 def behind_words(degrees: float) -> str:
     """A place behind the old mark in counted turns.
 
+    Symbols: counted turn behind the old mark (degrees), below zero past it.
+    Valid: any.
+    Raises: nothing.
+    Source: turns are counted, never angles modulo 360°; common practice, no source.
+
     >>> behind_words(225), behind_words(360), behind_words(405), behind_words(-20), behind_words(0)
     ('225° behind', 'one full turn behind', 'one full turn and 45° behind', '20° past', 'on')
     """
@@ -119,7 +124,7 @@ def judge_seat(
     half = MEASURED_MM if measured else REMEMBERED_MM
     sd = math.hypot(half * per_mm / 2, SEAT_SD_DEG)
     extra = max(0.0, expected - behind_deg)
-    said = f"It stands {behind_words(behind_deg)} its old mark; a washer of {number_mm(thickness_mm)} puts the seat {behind_words(expected)} it"
+    said = f"It stands {behind_words(behind_deg)} its old mark; a washer of {thickness_words(thickness_mm)} puts the seat {behind_words(expected)} it"
     if not measured:
         reason = f"{said}, ± {half * per_mm:.0f}°. A remembered thickness proves nothing: measure the washer, or gauge."
         return Seated(expected, extra, sd, False, Verdict("seat not proven", Level.UNKNOWN, reason))
@@ -135,10 +140,15 @@ def judge_seat(
     return Seated(expected, extra, sd, False, Verdict("seated where it should", Level.GOOD, f"{said}."))
 
 
-def number_mm(mm: float | None) -> str:
+def thickness_words(mm: float | None) -> str:
     """A thickness in words.
 
-    >>> number_mm(1.25)
+    Symbols: thickness (mm), None while nobody knows it.
+    Valid: any.
+    Raises: nothing.
+    Source: measured, or the table of washers.
+
+    >>> thickness_words(1.25)
     '1.25 mm (0.049 in)'
     """
     return travel_text(mm) if mm is not None else "unknown thickness"

@@ -17,7 +17,7 @@ _SIZES_MM = (3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500)
 _IT5_UM = (4, 5, 6, 8, 9, 11, 13, 15, 18, 20, 23, 25, 27)
 _IT9_UM = (25, 30, 36, 43, 52, 62, 74, 87, 100, 115, 130, 140, 155)
 # A measured diameter this far from a nominal one still means that one (mm): worn below, burred above.
-BELOW_MM, ABOVE_MM = 0.5, 0.1
+BELOW_MM, ABOVE_MM = 0.4, 0.1
 
 
 @dataclass(frozen=True)

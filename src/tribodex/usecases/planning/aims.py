@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.clearance import group_limits
@@ -21,6 +21,8 @@ from tribodex.usecases.ports import Reference
 
 # A shaft softer than this gives way far more than the cards allow for (GPa): aluminium, cast iron.
 SOFT_SHAFT_GPA = 150.0
+# More drive-up than this for the same reduction, and the card no longer holds.
+GIVES_WAY = 1.1
 
 
 @dataclass(frozen=True)
@@ -52,11 +54,14 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     span = target.reduction_um
     computed = computed_drive_up(bearing, span.low, span.high, shaft)
     by_card = _against(card_drive_up(card, bearing), computed) if card is not None else None
-    # Where theory leaves the card (hollow or soft shaft) the card's travel is not offered: it was made for solid steel.
-    agrees = by_card is not None and by_card.value is not None and (by_card.verdict is None or by_card.verdict.level is Level.GOOD)
-    own = by_card is not None and by_card.value is not None and card is not None and bool(card.name)
-    soft = parts.shaft.hollow or parts.shaft.material.e_gpa < SOFT_SHAFT_GPA
-    shown = by_card if by_card is not None and by_card.value is not None and (agrees or own or not soft) else computed
+    # Cards were made for solid steel: where the shaft gives way by more than a tenth, their travel is not offered as agreeing.
+    own = by_card is not None and card is not None and bool(card.name)
+    if by_card is not None and by_card.value is not None and not own and _gives_way(parts, computed):
+        reason = "Cards are for solid steel; this shaft gives way, so the same reduction takes more drive-up. The computed travel is taken."
+        by_card = replace(by_card, verdict=Verdict("made for solid steel", Level.WATCH, reason))
+        shown = computed
+    else:
+        shown = by_card if by_card is not None and by_card.value is not None else computed
     drive = Span(shown.value or 0.0, shown.value_to or 0.0)
     window = window_result(target.window(middle), source)
     expected = Result(
@@ -140,6 +145,16 @@ def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: 
 def _hydraulic(parts: Parts, drive: Span, tool: ToolChoice, makers: bool) -> HydraulicStep:
     force = Span(tool.force.value or 0.0, tool.force.value_to or 0.0)
     return hydraulic_step(drive, force, parts.piston_mm2, parts.start_mpa, makers)
+
+
+def _gives_way(parts: Parts, computed: Result) -> bool:
+    """Whether a hollow or soft shaft takes more drive-up than a solid steel one by more than a tenth."""
+    if not parts.shaft.hollow and parts.shaft.material.e_gpa >= SOFT_SHAFT_GPA:
+        return False
+    reduction = 50.0
+    solid = computed_drive_up(parts.bearing, reduction, reduction).value or 0.0
+    here = computed_drive_up(parts.bearing, reduction, reduction, parts.shaft).value or 0.0
+    return computed.value is not None and here > GIVES_WAY * solid
 
 
 def _against(by_card: Result, computed: Result) -> Result:

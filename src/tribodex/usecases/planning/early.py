@@ -48,7 +48,9 @@ def early(reference: Reference, draft: PlanDraft) -> Early:
     shaft = known.shaft or Shaft(0.88 * known.bearing.bore_mm)
     sleeve = reference.sleeves.find(known.bearing.series, known.bearing.bore_mm)
     nut = reference.nuts.find(known.bearing.bore_mm, sleeve.nut_outside_mm if sleeve else None)
-    section = section_of(known.bearing, shaft, Seat.ADAPTER_SLEEVE, sleeve.length_mm if sleeve else None, nut.outside_mm if nut else None, known.shaft is not None)
+    section = section_of(
+        known.bearing, shaft, Seat.ADAPTER_SLEEVE, sleeve.length_mm if sleeve else None, nut.outside_mm if nut else None, known.shaft is not None
+    )
     return Early(draft.designation.strip() or known.bearing.label, tuple(figures), section, missing)
 
 

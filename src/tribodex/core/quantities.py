@@ -98,6 +98,7 @@ def parse_length(text: str | float, field: str, default: LengthUnit = LengthUnit
 
 
 Shown = Literal["", "mm", "in"]
+LONG_UM = 8000.0
 _WORLDS: dict[str, tuple[LengthUnit, ...]] = {"mm": (LengthUnit.MM,), "in": (LengthUnit.INCH, LengthUnit.THOU)}
 
 
@@ -134,7 +135,8 @@ def read_length(
         raise _not_meant(field, written, f"{written.strip()} cannot be meant here", sensible_um, (*others, *choices))
     if zero and value == 0:
         return parse_length(written, field, default, zero=True)
-    world = _WORLDS.get(shown, (default,))
+    # Thousandths are said of leaves and travels; along a rim a bare number means inches.
+    world = (LengthUnit.INCH,) if shown == "in" and most > LONG_UM else _WORLDS.get(shown, (default,))
     fits = [u for u in world if least <= value * UM_PER[u] <= most]
     elsewhere = [u for u in LengthUnit if u not in world and least <= value * UM_PER[u] <= most]
     if len(fits) == 1 and (shown or default in fits):

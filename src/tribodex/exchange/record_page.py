@@ -11,15 +11,15 @@ from tribodex.usecases.record import Record
 RULER_WIDTH = 640.0
 
 
-def render_html(record: Record, bench: Bench, *, for_print: bool = False, paper: Paper = Paper.A4) -> str:
-    """The record as a page of its own."""
+def render_html(record: Record, bench: Bench, *, for_print: bool = False, paper: Paper = Paper.A4, short: bool = False) -> str:
+    """The record as a page of its own: a certificate that stands alone, and its appendix unless `short`."""
     css = page_css(paper, for_print=True) if for_print else ""
-    return environment().get_template("record.html").render(r=record, ruler=_ruler(bench), for_print=for_print, css=css)
+    return environment().get_template("record.html").render(r=record, ruler=_ruler(bench), for_print=for_print, css=css, short=short)
 
 
-def render_pdf(record: Record, bench: Bench, paper: Paper = Paper.A4) -> bytes:
-    """The record as PDF."""
-    return pdf_of(render_html(record, bench, for_print=True, paper=paper))
+def render_pdf(record: Record, bench: Bench, paper: Paper = Paper.A4, *, short: bool = False) -> bytes:
+    """The record as PDF; `short`: page one alone."""
+    return pdf_of(render_html(record, bench, for_print=True, paper=paper, short=short))
 
 
 def _ruler(bench: Bench) -> dict[str, Any] | None:

@@ -128,6 +128,7 @@ class Record:
     checks: tuple[CheckRecord, ...]
     attempts: tuple[AttemptRecord, ...]
     method: str
+    certificate: tuple[Result, ...]
     washer_reason: str
     figures: tuple[Result, ...]
     final: FinalVerdict | None
@@ -174,7 +175,8 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             attempts=tuple(
                 AttemptRecord(a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released) for a in state.attempts if a.zero_set
             ),
-            method=f"{state.plan.method.value}: {METHOD_NOTES[state.plan.method].title}",
+            method=METHOD_NOTES[state.plan.method].title,
+            certificate=_certificate(shown),
             washer_reason=WASHER_REASONS[state.plan.washer] if state.plan.lock is LockKind.TAB_WASHER else "",
             figures=figures,
             final=shown.final,
@@ -194,6 +196,18 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
         ),
         shown,
     )
+
+
+# What stands on page one, in this order.
+ON_PAGE_ONE = ("gauged_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
+
+
+def _certificate(shown: Bench) -> tuple[Result, ...]:
+    """The figures of page one: what was gauged, what was aimed for, what came of it."""
+    every = [*shown.figures, *shown.targets]
+    found = [f for name in ON_PAGE_ONE for f in every if f.id == name and f.value is not None]
+    # Where nothing is gauged the angle asked is the aim; where it is, the window is.
+    return tuple(f for f in found if f.id != "nut_angle" or not shown.gauged_method)
 
 
 def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:

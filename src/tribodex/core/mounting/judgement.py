@@ -13,6 +13,8 @@ from tribodex.core.working import Level, Verdict
 
 # The gauging is coarser than what it should decide.
 NOT_DECIDED = "not decided: gauge finer"
+# Less than this is no play, whatever a card says or does not say (µm; common practice, no source).
+LEAST_RUNNING_UM = 5.0
 # How a ring swivels when a hand tilts it.
 Swivel = Literal["freely", "slight drag", "binds"]
 
@@ -127,8 +129,10 @@ def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> 
 def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: str) -> Verdict:
     limit, heat = window.residual_limit_um, window.heat_um
     left = f"{um_text(residual_um)} is left"
-    if residual_um <= heat or residual_um <= 0:
+    if residual_um <= heat:
         return Verdict("no play to run with", Level.STOP, f"{left}; an inner ring 10 K warmer than the outer takes {um_text(heat)}. It would seize.")
+    if residual_um <= LEAST_RUNNING_UM or residual_um <= uncertainty_um:
+        return Verdict("no play to run with", Level.STOP, f"{left}, ± {um_text(uncertainty_um)}: it may be none at all. It would seize.")
     if limit is not None and residual_um < limit - uncertainty_um:
         return Verdict("too little clearance", Level.STOP, f"{left}, {um_text(limit)} must be: it would run hot and may seize.")
     if not window.empty and uncertainty_um > window.width_um / 2:

@@ -1,0 +1,218 @@
+"""Leaf and nut do not agree: the headline stops, says what is left, and nothing is locked against the leaf."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from tests.helpers import DRAFT, Bench, make_bench
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job import commands as cmd
+from tribodex.core.job.moves import Do, NextMove
+from tribodex.core.job.next_move import next_move
+from tribodex.core.job.parting import CHECKS, parted
+from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.mounting.judgement import judge_final
+from tribodex.core.mounting.window import target_window
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.core.working import Level
+from tribodex.reference import load_reference
+from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.ports import Reference
+
+REFERENCE = load_reference()
+HAND_TIGHT = VirtualBearing(125, 0.385, 260)
+ON = replace(DRAFT, washer="on")
+
+
+def move(bench: Bench) -> NextMove:
+    return next_move(bench.procedure, bench.state)
+
+
+def turned(truth: VirtualBearing, degrees: str, draft: PlanDraft = ON) -> Bench:
+    bench = make_bench(REFERENCE, draft)
+    bench.ready(truth)
+    bench.do(cmd.TurnNut(degrees))
+    bench.gauge(Phase.DRIVE_UP, truth)
+    return bench
+
+
+def test_a_zero_mark_that_was_hand_tight_stops_the_headline() -> None:
+    """The audit's case: every place still reads 0.125, the nut says 0.080; nothing is fitted, bent or locked."""
+    bench = turned(HAND_TIGHT, "130")
+    following = move(bench)
+    assert following.do is Do.PARTED and following.headline.startswith("Stop")
+    assert any("hand-tight" in point for point in following.points)
+    position = bench.state.position()
+    assert position is not None and position.clearance_um > 115, "the leaf outranks the belief"
+    with pytest.raises(Refused, match="do not agree|Not to be locked"):
+        bench.do(cmd.Lock("2"))
+    with pytest.raises(Refused, match="gauge once more"):
+        bench.do(cmd.FollowLeaf(tuple(CHECKS), "nothing found"))
+
+
+def test_what_does_not_move_the_bearing_comes_before_a_test_turn() -> None:
+    bench = turned(HAND_TIGHT, "130")
+    bench.gauge(Phase.DRIVE_UP, HAND_TIGHT)
+    found = parted(bench.state)
+    assert found is not None and found.confirmed
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(cmd.FollowLeaf(("numbers",), "nut was only hand-tight"))
+    assert "threads counted" in raised.value.fields[0].message
+    with pytest.raises(InvalidInput, match="stands in the record"):
+        bench.do(cmd.FollowLeaf(tuple(CHECKS), " "))
+    bench.do(cmd.FollowLeaf(tuple(CHECKS), "nut was only hand-tight at the zero mark"))
+    following = move(bench)
+    assert following.do is Do.TURN and following.turn_deg is not None
+    says, window = bench.state.leaf_says(), bench.state.window()
+    assert says is not None and window is not None
+    worst = says.mean_um - says.uncertainty_um - 1000 * 0.9 / 12 * 2 / 360 * following.turn_deg
+    assert worst >= (window.guard_um or 0), "the gauged lower bound, less the largest possible effect, stays above the limit"
+
+
+def test_a_reading_that_was_wrong_is_outvoted_by_gauging_again() -> None:
+    truth = VirtualBearing(125, 0.385, 8)
+    bench = turned(VirtualBearing(160, 0.385, 8), "70") if False else make_bench(REFERENCE, ON)
+    bench.ready(truth)
+    bench.do(cmd.TurnNut("70"))
+    bench.gauge(Phase.DRIVE_UP, VirtualBearing(70, 0.0001, 8))
+    assert move(bench).do is Do.PARTED
+    bench.gauge(Phase.DRIVE_UP, truth)
+    assert move(bench).do is not Do.PARTED
+    position = bench.state.position()
+    assert position is not None and position.clearance_um == pytest.approx(truth.clearance_um(70), abs=6)
+
+
+@pytest.mark.parametrize("leaf", [30.0, 20.0, 0.0])
+def test_no_measurable_clearance_is_a_stop_and_never_a_number(leaf: float) -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.ready(VirtualBearing(125, 0.385, 8))
+    bench.do(cmd.TurnNut("70"), cmd.StartGauging(Phase.DRIVE_UP, 1))
+    bench.do(cmd.BracketPlace(1, Row.NUT_SIDE, "none"), cmd.BracketPlace(1, Row.FAR_SIDE, "0.05"), cmd.CloseGauging())
+    assert bench.state.attempt.gaugings[-1].closed is None and bench.state.no_play_here() is not None
+    following = move(bench)
+    assert following.do is Do.NO_PLAY and "no measurable clearance" in following.headline
+    assert bench.state.leaf_says() is None
+    with pytest.raises(Refused, match="Not even the thinnest leaf"):
+        bench.do(cmd.Lock("1"))
+
+
+def test_no_measurable_clearance_before_mounting_is_a_stop_too() -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.pass_gates()
+    bench.do(cmd.StartGauging(Phase.INITIAL, 1), cmd.BracketPlace(1, Row.NUT_SIDE, "none"), cmd.CloseGauging())
+    assert "no measurable clearance" in move(bench).headline and bench.state.initial_closed() is None
+    bench.pass_gate("washer_on")
+    with pytest.raises(Refused, match="nothing is driven up"):
+        bench.do(cmd.SetZero(True))
+
+
+def test_one_tap_closes_a_bracket_with_the_next_of_the_set() -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.pass_gates()
+    bench.do(cmd.StartGauging(Phase.INITIAL, 1), cmd.BracketPlace(1, Row.NUT_SIDE, "0.12"))
+    cell = bench.state.gaugings[0].cells(bench.state.plan)[0]
+    assert (cell.bracket.low_um, cell.bracket.high_um) == (120, 130)
+    outcomes = [t.outcome for t in bench.state.gaugings[0].trials]
+    assert outcomes == [Outcome.PASSES, Outcome.STOPS], "both are readings in the log, and can be corrected"
+
+
+@settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(st.floats(-110, 320), st.floats(0.12, 0.42), st.integers(20, 200))
+def test_whatever_the_truth_nothing_is_locked_while_the_leaf_says_otherwise(seating: float, per_degree: float, first: int) -> None:
+    """Wrong zero, wrong taper, slipping sleeve: every lock that is taken has the leaf on its side."""
+    truth = VirtualBearing(125, per_degree, seating)
+    bench = make_bench(REFERENCE, ON)
+    bench.ready(VirtualBearing(125, 0.385, 8))
+    bench.do(cmd.TurnNut(str(first)))
+    for _ in range(3):
+        bench.gauge(Phase.DRIVE_UP, truth)
+        says, window = bench.state.leaf_says(), bench.state.window()
+        try:
+            bench.do(cmd.Lock("1"))
+        except Refused:
+            bench.do(cmd.TurnNut("20"))
+            continue
+        assert says is not None and window is not None
+        assert window.low_um <= says.mean_um - 0.2 and says.mean_um - 0.6 <= window.high_um
+        assert says.mean_um - says.uncertainty_um >= (window.guard_um or 0) - 1
+        return
+
+
+def test_readings_after_mounting_never_move_the_window() -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.ready(VirtualBearing(125, 0.385, 8))
+    before = bench.state.window()
+    bench.do(cmd.TurnNut("60"))
+    bench.gauge(Phase.DRIVE_UP, VirtualBearing(140, 0.05, 8))
+    assert bench.state.window() == before
+
+
+@pytest.mark.parametrize(("residual", "level"), [(0.0, "stop"), (2.0, "stop"), (70.0, "good"), (45.0, "stop")])
+def test_a_final_of_zero_or_two_is_a_stop(residual: float, level: str) -> None:
+    """Also where no residual limit is known: nothing is left to run with."""
+    with_limit = target_window(124, Span(45, 60), 50.0, 17.5)
+    assert judge_final(with_limit, residual, 3).overall.level.value == level
+    without = target_window(62, Span(45, 60), None, 0.0)
+    assert judge_final(without, min(residual, 2.0), 3).overall.level is Level.STOP or residual > 2
+
+
+@given(st.floats(64, 79), st.floats(0.5, 40))
+def test_a_coarse_gauging_is_no_pass(residual: float, uncertainty: float) -> None:
+    """More uncertainty than half of the window decides nothing, however well the mean lies."""
+    verdict = judge_final(target_window(124, Span(45, 60), 50.0, 17.5), residual, uncertainty, 124 - residual, uncertainty, "Try 0.070 mm.")
+    if uncertainty > 7.5:
+        assert verdict.overall.level is not Level.GOOD
+        assert verdict.overall.word == "not decided: gauge finer" or verdict.overall.level is Level.STOP
+        assert "Try 0.070" in verdict.residual.reason or verdict.residual.level is Level.STOP
+
+
+def test_a_coarse_final_names_the_leaves_that_would_decide(reference: Reference) -> None:
+    bench = make_bench(reference, ON)
+    truth = VirtualBearing(125, 0.385, 8)
+    bench.ready(truth)
+    while (following := move(bench)).do in (Do.TURN, Do.GAUGE):
+        if following.do is Do.TURN:
+            bench.do(cmd.TurnNut(f"{following.turn_deg}"))
+        else:
+            bench.gauge(Phase.DRIVE_UP, truth)
+    bench.do(cmd.SeeTab("1", "degrees"), cmd.Lock("1"), cmd.StartGauging(Phase.FINAL, 1))
+    bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.05", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.STOPS), cmd.CloseGauging())
+    verdict = bench.state.attempt.final_verdict()
+    assert verdict is not None and verdict.overall.word == "not decided: gauge finer"
+    assert "Try 0.0" in verdict.residual.reason and move(bench).headline.startswith("Not decided")
+
+
+def test_inch_on_the_screen_means_inch_world_numbers(reference: Reference) -> None:
+    bench = make_bench(reference, ON)
+    bench.ready(VirtualBearing(125, 0.385, 8))
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(cmd.TurnNut("40", "rim", shown="in"))
+    assert raised.value.fields[0].choices == ("40 mm",), "never silently millimetres, and read back in full"
+    state = bench.do(cmd.TurnNut("1.25", "rim", shown="in"))
+    assert state.attempt.nut_deg == pytest.approx(1.25 * 25.4 / (120 * 3.14159265 / 360))
+
+
+def test_pressure_needs_its_unit_and_is_compared(reference: Reference) -> None:
+    draft = replace(DRAFT, method="X", piston_area="9000 mm²")
+    bench = make_bench(reference, draft)
+    bench.pass_gates()
+    bench.pass_gate("washer_on")
+    bench.gauge(Phase.INITIAL, VirtualBearing(125, 0.385, 8))
+    with pytest.raises(InvalidInput, match="needs its unit") as raised:
+        bench.do(cmd.SetZero(True, "5"))
+    assert "5 bar" in raised.value.fields[0].choices
+    with pytest.raises(InvalidInput, match="more than a third of the end pressure"):
+        bench.do(cmd.SetZero(True, "3 MPa"))
+    with pytest.raises(InvalidInput, match="counts from its start pressure"):
+        bench.do(cmd.SetZero(True))
+    step = bench.state.plan.hydraulic
+    assert step is not None and step.start_pressure_mpa is not None
+    state = bench.do(cmd.SetZero(True, f"{step.start_pressure_mpa.low:.2f} MPa"))
+    assert state.attempt.zero_set
+    asked = state.plan.turn_range_deg
+    assert asked is not None and asked.low == pytest.approx(step.travel_mm.low * 180), "everywhere the same range, from the start pressure"

@@ -21,7 +21,7 @@ from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.usecases.crib import gauge_item
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, JobSummary, Machine, Position, Reference

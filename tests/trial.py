@@ -42,7 +42,7 @@ from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import LengthUnit
 from tribodex.reference import load_reference
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
@@ -181,7 +181,7 @@ class Fitter:
             while (at := gauge.next_above(best.thickness_um)) is not None and self.truth.goes_in(at, place, row):
                 best = at
         else:
-            below = [s for s in gauge.stacks(0, first.thickness_um - 1.5)]
+            below = list(gauge.stacks(0, first.thickness_um - 1.5))
             while below and best is None:
                 at = below.pop()
                 if self.truth.goes_in(at, place, row):
@@ -296,10 +296,21 @@ def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool) -> Pl
     """The plan of a mounting; large nuts and one in ten are locked by a washer whose positions are 15° apart."""
     sets = {"m": METRIC, "i": INCH, "f": FINE}
     draft = PlanDraft(
-        bore=str(bore), outside=str(round(bore * 1.78)), width=str(round(bore * 0.44)), group=group, taper="1:12", shaft=f"{bore - 10 if bore > 45 else bore - 5} mm",
-        feeler_id=gauge, method=method, special_sleeve="virtual", lock="tab_washer", nut_pitch="1.5" if bore < 55 else "2" if bore < 160 else "3" if bore <= 200 else "4",
-        nut_slots="8" if coarse else "4", nut_tabs="24" if coarse else str(reference_tabs(bore)), nut_outside=str(round(bore * 1.3)),
-    )  # fmt: skip
+        bore=str(bore),
+        outside=str(round(bore * 1.78)),
+        width=str(round(bore * 0.44)),
+        group=group,
+        taper="1:12",
+        shaft=f"{bore - 10 if bore > 45 else bore - 5} mm",
+        feeler_id=gauge,
+        method=method,
+        special_sleeve="virtual",
+        lock="tab_washer",
+        nut_pitch="1.5" if bore < 55 else "2" if bore < 160 else "3" if bore <= 200 else "4",
+        nut_slots="8" if coarse else "4",
+        nut_tabs="24" if coarse else str(reference_tabs(bore)),
+        nut_outside=str(round(bore * 1.3)),
+    )
     plan = make_plan(reference(), list(sets.values()), draft)
     if gauge != "f" and any("thinner leaves" in finding or "finer set" in finding for finding in plan.findings):
         return plan_for(bore, group, "f", method, coarse)
@@ -494,10 +505,16 @@ def summarise_ended(name: str, ended: list[Ended]) -> Measured:
 
 def line_of(m: Measured) -> str:
     """One row for the terminal."""
-    pc = lambda s: f"{s.value:.1%} ± {2 * s.error:.1%}"
+
+    def pc(s):
+        return f"{s.value:.1%} ± {2 * s.error:.1%}"
+
     return (
-        f"{m.name:34} n {m.count} wide {m.wide}  inside {pc(m.inside)}  wide {pc(m.inside_wide)}  below limit {pc(m.below_limit)}  against leaf {m.against_leaf}"
-        f"  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps {m.taps[0]:g}/{m.taps[1]:g}  leaf taps {m.leaf_taps[0]:g}/{m.leaf_taps[1]:g}  {m.words}"
+        f"{m.name:34} n {m.count} wide {m.wide}  inside {pc(m.inside)}  wide {pc(m.inside_wide)}  below limit {pc(m.below_limit)}  "
+        "against leaf "
+        f"{m.against_leaf}"
+        f"  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps {m.taps[0]:g}/{m.taps[1]:g}  leaf taps "
+        f"{m.leaf_taps[0]:g}/{m.leaf_taps[1]:g}  {m.words}"
     )
 
 

@@ -19,8 +19,8 @@ from tests.trial import METHODS
 from tests.trial import measure as trial_of
 
 from tribodex.core.job import commands as cmd
-from tribodex.core.job.next_move import next_move
 from tribodex.core.job.fold import fold
+from tribodex.core.job.next_move import next_move
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare

@@ -21,7 +21,7 @@ from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import half_rule, target_window
 from tribodex.core.quantities import UM_PER, LengthUnit, read_length
 from tribodex.usecases.calculators import calculate, find
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
 

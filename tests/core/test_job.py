@@ -26,7 +26,7 @@ from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
 from tribodex.usecases.codec import decode, encode
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
@@ -133,7 +133,7 @@ def test_overruling_needs_a_name_and_a_reason(bench: Bench) -> None:
 def test_isolation_and_load_support_are_overruled_by_nobody(bench: Bench) -> None:
     with pytest.raises(Refused, match="cannot be overruled by anybody"):
         bench.do(cmd.OverruleGate("safe", "B. Boss", "machine is out of the plant", ("ppe",)))
-    with pytest.raises(Refused, match="Confirm it\\.$"):
+    with pytest.raises(Refused, match=r"Confirm it\.$"):
         bench.do(cmd.StartGauging(Phase.INITIAL))
     with pytest.raises(InvalidInput) as raised:
         bench.do(cmd.ConfirmGate("safe", ("isolated",)))

@@ -19,7 +19,7 @@ from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.methods import METHOD_NOTES, Method, default_reason, default_washer, methods_for
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.training.virtual import VirtualBearing
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Reference
 
 TRUTH = VirtualBearing(125, 0.385, 8)

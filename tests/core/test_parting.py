@@ -21,7 +21,7 @@ from tribodex.core.mounting.window import target_window
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
@@ -49,7 +49,7 @@ def test_a_zero_mark_that_was_hand_tight_stops_the_headline() -> None:
     assert any("hand-tight" in point for point in following.points)
     position = bench.state.position()
     assert position is not None and position.clearance_um > 115, "the leaf outranks the belief"
-    with pytest.raises(Refused, match="do not agree|Not to be locked"):
+    with pytest.raises(Refused, match=r"do not agree|Not to be locked"):
         bench.do(cmd.Lock("2"))
     with pytest.raises(Refused, match="gauge once more"):
         bench.do(cmd.FollowLeaf(tuple(CHECKS), "nothing found"))
@@ -192,7 +192,7 @@ def test_inch_on_the_screen_means_inch_world_numbers(reference: Reference) -> No
     bench.ready(VirtualBearing(125, 0.385, 8))
     with pytest.raises(InvalidInput) as raised:
         bench.do(cmd.TurnNut("40", "rim", shown="in"))
-    assert raised.value.fields[0].choices == ("40 mm",), "never silently millimetres, and read back in full"
+    assert raised.value.fields[0].choices == ("40 mm", "40 thou"), "never silently millimetres, and read back in full"
     state = bench.do(cmd.TurnNut("1.25", "rim", shown="in"))
     assert state.attempt.nut_deg == pytest.approx(1.25 * 25.4 / (120 * 3.14159265 / 360))
 

@@ -13,7 +13,7 @@ from tribodex.core.job.plan import CONDITIONS, Plan
 from tribodex.core.job.stages import ORDER
 from tribodex.core.procedure import Step, texts_for
 from tribodex.reference.library import DATA, read_procedures
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import plan_sheet, procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference

@@ -119,7 +119,7 @@ def test_forced_to_the_old_mark_the_bearing_has_gone_and_the_lock_is_barred(refe
     bench.do(cmd.SeatNut("0", "degrees", washer_thickness="1.75 mm"))
     after = bench.state.position()
     assert before is not None and after is not None and after.clearance_um < before.clearance_um - 90
-    with pytest.raises(Refused, match="driven on|Not to be locked"):
+    with pytest.raises(Refused, match=r"driven on|Not to be locked"):
         bench.do(cmd.Lock("2"))
     assert move(bench).do is Do.GAUGE and "Seating may have taken" in move(bench).why
 

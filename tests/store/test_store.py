@@ -26,7 +26,7 @@ from tribodex.store.models import Base
 from tribodex.store.plant import foreign_schema, store_plant
 from tribodex.store.repository import make_engine
 from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, gauges_of, keep_card, keep_gauge, with_own_cards
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, open_job, plan_of
 from tribodex.usecases.ports import ConcurrentWriter, Reference, Tap
 

@@ -10,10 +10,11 @@ import pytest
 from tests.helpers import BEGIN, DRAFT, MemoryStore
 from tribodex.core.job import commands as cmd
 from tribodex.core.mounting.gauging import Phase
+from tribodex.core.mounting.methods import METHOD_NOTES
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.usecases.bench import Bench, bench
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import open_job, revise_plan
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
@@ -135,7 +136,7 @@ def test_records_of_methods_that_gauge_nothing(reference: Reference, draft: Plan
     made, seen = record(reference, hands.job)
     assert seen.final is not None and seen.final.overall.word == "in order"
     assert made.gaugings == () and made.checks[-1].locked and made.attempts[0].locked
-    assert made.method.startswith(hands.job.state.plan.method.value)
+    assert made.method == METHOD_NOTES[hands.job.state.plan.method].title
 
 
 def test_a_plan_of_another_procedure_takes_a_new_job(reference: Reference) -> None:

@@ -11,7 +11,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import read_designation
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.working import Result
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import plan_sheet
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.early import early

@@ -51,7 +51,7 @@ def environment() -> Environment:
     made = Environment(
         loader=FileSystemLoader(TEMPLATES), autoescape=select_autoescape(["html"]), undefined=StrictUndefined, trim_blocks=True, lstrip_blocks=True
     )
-    made.filters.update(figure=figure_words, um=um_words, moment=_moment, line=_line_value, number=number)
+    made.filters.update(figure=figure_words, um=um_words, moment=_moment, day=_day, clock=_clock, line=_line_value, number=number)
     return made
 
 
@@ -82,6 +82,14 @@ def figure_words(result: Result) -> str:
 
 def _line_value(line: Line) -> str:
     return "" if line.value is None else f"{number(line.value)} {line.unit}".strip()
+
+
+def _day(moment: datetime) -> str:
+    return moment.strftime("%Y-%m-%d")
+
+
+def _clock(moment: datetime) -> str:
+    return moment.strftime("%H:%M")
 
 
 def _moment(moment: datetime | None) -> str:

@@ -38,7 +38,7 @@ def _ruler(bench: Bench) -> dict[str, Any] | None:
     window = ruler.window
     return {
         "width": RULER_WIDTH,
-        "ticks": [(x(t), f"{t / 1000:.3f}".rstrip("0").rstrip(".")) for t in ticks],
+        "ticks": [(x(t), f"{t / 1000:.2f}") for t in ticks],
         "group": (x(ruler.group.low), x(ruler.group.high)),
         "window": (x(window.low), x(window.high)) if window else None,
         "limit": x(ruler.residual_limit_um) if ruler.residual_limit_um is not None and ruler.residual_limit_um >= ruler.from_um else None,

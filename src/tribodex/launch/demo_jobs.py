@@ -21,7 +21,7 @@ from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool, seat_behind_deg
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.store import SqlStore
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, do, open_job
 from tribodex.usecases.ports import Reference, Store, Tap
 

@@ -243,9 +243,13 @@ def said_as(fact: ev.Payload | None) -> dict[str, str]:
             return {"amount": fact.typed, "unit": fact.unit}
         case ev.NutSeated():
             return {
-                "amount": fact.typed, "unit": fact.unit, "past": "yes" if (fact.behind_deg or 0) < 0 else "", "washer_thickness": fact.thickness_typed,
-                **dict(zip(("sleeve_before", "sleeve_after"), fact.moved_typed.split(" to "), strict=False)), "tool": fact.tool or "",
-            }  # fmt: skip
+                "amount": fact.typed,
+                "unit": fact.unit,
+                "past": "yes" if (fact.behind_deg or 0) < 0 else "",
+                "washer_thickness": fact.thickness_typed,
+                **dict(zip(("sleeve_before", "sleeve_after"), fact.moved_typed.split(" to "), strict=False)),
+                "tool": fact.tool or "",
+            }
         case ev.ZeroSet():
             return {"tap_tested": "yes" if fact.tap_tested else "", "start_pressure": fact.typed}
         case ev.HandChecked():

@@ -18,7 +18,7 @@ from tribodex.core.errors import Field, InvalidInput, Refused
 from tribodex.core.mounting.reduction import ReductionCard, ReductionRow
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.sources import Source
-from tribodex.usecases.draft import Collector
+from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind, Reference, Store, Tap
 
 TRIES = 5

@@ -15,7 +15,7 @@ from tribodex.core.job.plan import Plan
 from tribodex.core.job.stages import current_stage, status
 from tribodex.core.job.state import JobState
 from tribodex.usecases.crib import gauges_of, with_own_cards
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference, Store, Tap

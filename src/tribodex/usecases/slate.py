@@ -18,7 +18,8 @@ from tribodex.core.mounting.window import Window, half_rule, window_result
 from tribodex.core.quantities import parse_count, parse_length, um_text
 from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.working import Level, Line, Result, Verdict, number
-from tribodex.usecases.draft import Collector, PlanDraft
+from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import comparison_of, section_for
 from tribodex.usecases.planning import make_plan, tool_of
 from tribodex.usecases.ports import Reference

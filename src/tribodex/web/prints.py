@@ -15,7 +15,7 @@ from tribodex.exchange.nut_strip import StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.plan_page import plan_html, plan_pdf
 from tribodex.usecases.crib import with_own_cards
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.web.context import context

@@ -14,7 +14,7 @@ from tribodex.usecases.jobs import load
 from tribodex.usecases.record import Record, record
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import FontPath, JobPath, PaperQuery
+from tribodex.web.schemas import FontPath, JobPath, RecordPaperQuery
 
 api = APIBlueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="records")], abp_responses={404: Problem})
 RECORD = TypeAdapter(Record)
@@ -39,10 +39,10 @@ def record_html(path: JobPath) -> Response:
 
 
 @api.get("/jobs/<job_id>/record.pdf", summary="The record as PDF, A4 or Letter")
-def record_pdf(path: JobPath, query: PaperQuery) -> Response:
+def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
     made, shown = _made(path)
     return Response(
-        render_pdf(made, shown, query.paper),
+        render_pdf(made, shown, query.paper, short=query.short),
         content_type="application/pdf",
         headers={"Content-Disposition": f'inline; filename="job-{made.number}.pdf"'},
     )

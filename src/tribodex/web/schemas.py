@@ -12,7 +12,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, cre
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.events import kind_of
 from tribodex.exchange.paper import Paper
-from tribodex.usecases.draft import PlanDraft
+from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
@@ -52,6 +52,12 @@ class PaperQuery(BaseModel):
     """Which paper."""
 
     paper: Paper = Paper.A4
+
+
+class RecordPaperQuery(PaperQuery):
+    """Which paper, and how much of the record."""
+
+    short: bool = Field(default=False, description="page one, the certificate, alone")
 
 
 class TapBody(BaseModel):

@@ -71,7 +71,8 @@ class Gauging:
 @dataclass
 class Attempt:
     """One drive-up, from zero mark to lock or release. `mark_var_deg2` is the variance of where the nut truly stands: of every
-    turn after the first, and of the seat with its washer. `turns_gauged` is how many turns there were at the last gauging. `followed` is the last gauging that was followed against the nut.
+    turn after the first, and of the seat with its washer. `turns_gauged` is how many turns there were at
+    the last gauging. `followed` is the last gauging that was followed against the nut.
     """
 
     number: int

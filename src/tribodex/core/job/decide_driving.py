@@ -44,7 +44,8 @@ def zero(state: JobState, command: cmd.SetZero) -> ev.ZeroSet:
         if end is not None and pressure > START_MOST_SHARE * end.high:
             raise InvalidInput.at(
                 "start_pressure",
-                f"{pressure:.1f} MPa is more than a third of the end pressure ({end.low:.1f} to {end.high:.1f} MPa): the bearing is well up its taper "
+                f"{pressure:.1f} MPa is more than a third of the end pressure ({end.low:.1f} to {end.high:.1f} MPa): the bearing is well "
+                "up its taper "
                 "by then, and the travel would be counted twice. Let the pressure off, release, and start again.",
                 "the start pressure of the plan or of the maker's sheet",
             )

@@ -131,7 +131,10 @@ def finer_leaves(plan: Plan, gauging: Gauging) -> str:
     between = [s for s in plan.gauge.stacks(low + 1.5, high - 1.5) if low + 1 < s.thickness_um < high - 1]
     where = f"place {widest.place}, {widest.row}"
     if not between:
-        return f"{plan.gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or gauge once more."
+        return (
+            f"{plan.gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or "
+            "gauge once more."
+        )
     middle = min(between, key=lambda s: abs(s.thickness_um - (low + high) / 2))
     return f"Try {um_text(middle.thickness_um)} at {where}, and halve the other brackets as well."
 

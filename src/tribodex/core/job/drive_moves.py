@@ -267,7 +267,8 @@ def _bound(state: JobState, advice: Advice) -> str:
     if cap is not None and advice.angle_deg > cap - CAPPED_DEG and not state.gauged() and asked is not None:
         what = {Method.ANGLE: "angle", Method.DRIVE_UP: "travel"}.get(state.plan.method, "drive-up")
         return (
-            f" The card's {what} comes to {_asked_words(state, asked.low, asked.high)} in all; the first move goes no further than half of it, until a leaf "
+            f" The card's {what} comes to {_asked_words(state, asked.low, asked.high)} in all; the first move goes no further than "
+            "half of it, until a leaf "
             "has told the truth. A mark is only as good as its zero point."
         )
     if cap is not None and advice.angle_deg > cap - CAPPED_DEG:

@@ -28,7 +28,8 @@ def seat_move(state: JobState) -> NextMove:
         return NextMove(
             Do.SEAT,
             "Hydraulic nut away; fit lock nut and lock, seat the nut",
-            "Pressure off and oil drained, then the hydraulic nut comes away and the lock nut goes on with its lock. Seat it firmly; nothing more is to "
+            "Pressure off and oil drained, then the hydraulic nut comes away and the lock nut goes on with its lock. Seat it firmly; "
+            "nothing more is to "
             "come out of the clearance. Turns count anew from the seat.",
             "Proof that the bearing kept its place: gauge it again, or sleeve end to ring before and after (dial or depth micrometer).",
         )

@@ -112,6 +112,7 @@ def release_how(state: JobState) -> str:
         else "The blow goes on the sleeve's thread end or the nut's face, never on rings."
     )
     return (
-        f"Back the nut off only until its gap to the ring is 2 to 4 mm, a little more than the drive-up and the washer; its whole height stays on the "
+        "Back the nut off only until its gap to the ring is 2 to 4 mm, a little more than the drive-up and the washer; its whole "
+        "height stays on the "
         f"thread as a stop. {blow} It lets go of {after} with a bang: nobody in line with the shaft."
     )

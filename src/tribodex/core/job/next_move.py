@@ -71,7 +71,8 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
         Do.TRY_LEAF,
         f"Place {cell.place}, {cell.row}: try {leaf_words(choice.stack)}",
         f"The most useful leaf to try next: {tenths(choice.chance_passes)} to pass. {fewer}",
-        "Between the unloaded roller and the outer raceway, past the roller's middle, over its full length; never roll it through: that reads too large.",
+        "Between the unloaded roller and the outer raceway, past the roller's middle, over its full length; never roll it "
+        "through: that reads too large.",
         leaf=choice.stack,
         place=cell.place,
         row=cell.row,

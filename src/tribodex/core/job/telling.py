@@ -64,7 +64,10 @@ def tell(payload: ev.Payload) -> str:
         case ev.NoPlayFound():
             return f"No measurable clearance: the thinnest leaf, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
         case ev.LeafFollowed():
-            return f"Leaf and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The leaf leads from here."
+            return (
+                f"Leaf and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The leaf "
+                "leads from here."
+            )
         case ev.NutSeated():
             return _seated(payload)
         case ev.Reseated(past_deg=past):

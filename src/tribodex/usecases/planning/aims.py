@@ -15,7 +15,7 @@ from tribodex.core.mounting.window import HALF_SHARE, HEAT_K, Target, half_rule,
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
-from tribodex.usecases.draft import Parts
+from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.sleeves import shaft_figures
 from tribodex.usecases.ports import Reference
 

@@ -12,7 +12,7 @@ from tribodex.core.mounting.shaft_fit import nominal_of
 from tribodex.core.mounting.window import half_rule
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, number
-from tribodex.usecases.draft import Parts
+from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import SOFT_SHAFT_GPA, Aims
 from tribodex.usecases.ports import Reference
 
@@ -56,7 +56,8 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         )
     if parts.shaft.material.e_gpa < SOFT_SHAFT_GPA:
         found.append(
-            f"Shaft of {parts.shaft.material.name}: it gives way ({parts.shaft.material.e_gpa:g} GPa against 206 of steel) and may yield under the sleeve. "
+            f"Shaft of {parts.shaft.material.name}: it gives way ({parts.shaft.material.e_gpa:g} GPa against 206 of steel) and may "
+            "yield under the sleeve. "
             "The cards are for steel; the angle is computed, the leaf decides. Ask the maker."
         )
     if parts.taper_seen:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.components.shaft import Seat
 from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.working import Result
-from tribodex.usecases.draft import Parts
+from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.ports import Reference
 
 

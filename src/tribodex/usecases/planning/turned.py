@@ -15,7 +15,7 @@ from tribodex.core.mounting.window import HALF_SHARE
 from tribodex.core.mounting.zero import ZERO_PRIORS, ZeroPoint, seating_degrees
 from tribodex.core.sources import LAME, PRACTICE, SCREW, Recall
 from tribodex.core.working import Level, Line, Result, Verdict, number
-from tribodex.usecases.draft import Parts
+from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import Aims
 from tribodex.usecases.planning.sleeves import shaft_figures
 from tribodex.usecases.ports import Reference
@@ -84,9 +84,15 @@ def _ball_aim(reference: Reference, parts: Parts) -> tuple[Span, str, tuple[Line
         else Verdict("agrees with practice", Level.GOOD, "The ranges meet within their uncertainty.")
     )
     beside = Result(
-        "computed_angle", "Nut turn computed from half of the play, seating turn included", with_seating.low, "°", value_to=with_seating.high,
-        uncertainty=2 * seating_sd, verdict=verdict, working=(*lines, Line("θ₀", "seating turn from light metal contact", "", "", seating, "°", PRACTICE.id)),
-    )  # fmt: skip
+        "computed_angle",
+        "Nut turn computed from half of the play, seating turn included",
+        with_seating.low,
+        "°",
+        value_to=with_seating.high,
+        uncertainty=2 * seating_sd,
+        verdict=verdict,
+        working=(*lines, Line("θ₀", "seating turn from light metal contact", "", "", seating, "°", PRACTICE.id)),
+    )
     unsure = f" {row.recall.capitalize()}." if row.recall is not Recall.TWICE else ""
     said = "angle of practice for this bore, from light metal contact"
     angle = Line("α", "angle of practice", "α(d)", f"bore {number(bearing.bore_mm)} mm", row.angle_deg.low, "°", table.id)

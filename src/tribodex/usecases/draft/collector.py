@@ -1,0 +1,46 @@
+"""Runs every reader of a draft and keeps what each refuses."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from enum import StrEnum
+from typing import TypeVar
+
+from tribodex.core.errors import Field, InvalidInput
+
+T = TypeVar("T")
+E = TypeVar("E", bound=StrEnum)
+
+
+class Collector:
+    """Runs every reader and keeps the errors, so that a person sees all of them at once."""
+
+    def __init__(self) -> None:
+        self.fields: list[Field] = []
+
+    def take(self, read: Callable[[], T]) -> T | None:
+        """What a reader gives; None, with its fields kept, when it refuses."""
+        try:
+            return read()
+        except InvalidInput as error:
+            self.fields.extend(error.fields)
+            return None
+
+    def add(self, name: str, message: str, expected: str, choices: tuple[str, ...] = ()) -> None:
+        """Keep one more."""
+        self.fields.append(Field(name, message, expected, choices))
+
+    def choice(self, kind: type[E], value: str, field: str, default: E | None = None) -> E | None:
+        """One of a list of names."""
+        if not value.strip() and default is not None:
+            return default
+        try:
+            return kind(value.strip())
+        except ValueError:
+            self.add(field, f"“{value}” is not one of the choices." if value.strip() else "A choice is needed.", ", ".join(kind))
+            return None
+
+    def check(self) -> None:
+        """Raise InvalidInput when anything was kept."""
+        if self.fields:
+            raise InvalidInput(self.fields[0].message if len(self.fields) == 1 else f"{len(self.fields)} entries need correcting.", *self.fields)

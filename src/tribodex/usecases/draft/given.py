@@ -1,0 +1,46 @@
+"""What a person gives for a plan, as typed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class PlanDraft:
+    """What a person gave, as typed. Empty text means: not given; then the default is taken where there is one."""
+
+    designation: str = ""
+    bore: str = ""
+    outside: str = ""
+    width: str = ""
+    group: str = ""
+    taper: str = ""
+    housed_unit: str = ""
+    shaft: str = ""
+    shaft_bore: str = ""
+    shaft_material: str = ""
+    shaft_finish: str = ""
+    seat: str = ""
+    method: str = ""
+    washer: str = ""
+    card: str = "A"
+    feeler_id: str = ""
+    where: str = "hung_bottom"
+    places: str = "3"
+    nut_family: str = ""
+    nut_thread: str = ""
+    nut_pitch: str = ""
+    nut_outside: str = ""
+    nut_slots: str = ""
+    nut_tabs: str = ""
+    lock: str = ""
+    range_low: str = ""
+    range_high: str = ""
+    range_source: str = ""
+    piston_area: str = ""
+    start_pressure: str = ""
+    risk: str = ""
+    washer_thickness: str = ""
+    special_sleeve: str = ""
+    half_by: str = ""
+    oil: str = ""

@@ -1,0 +1,253 @@
+"""What a person gave for a plan, as typed, read into parts. Every entry to correct is said at once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from tribodex.core.adviser.move import RISKS
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Bearing, Designation, Group, Kind, Taper, read_designation, series_of, taper_of_series
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.components.lock_nut import Family, LockKind, LockNut
+from tribodex.core.components.material import SHAFT_STEEL
+from tribodex.core.components.shaft import Finish, Seat, Shaft
+from tribodex.core.errors import InvalidInput
+from tribodex.core.mounting.gauging import Where
+from tribodex.core.mounting.locking import USUAL_RISK
+from tribodex.core.mounting.methods import METHOD_NOTES, Method, Oil, WasherMethod, default_oil, default_washer, methods_for
+from tribodex.core.mounting.reduction import HALF, Card, ReductionCard
+from tribodex.core.quantities import (
+    Length,
+    LengthUnit,
+    parse_area_mm2,
+    parse_count,
+    parse_degrees,
+    parse_length,
+    parse_pressure_mpa,
+    read_length,
+)
+from tribodex.core.working import number
+from tribodex.usecases.draft.bearing import SEEN, Size, read_group, read_size, read_taper
+from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.draft.nut import check_sleeve, read_nut
+from tribodex.usecases.ports import Reference
+
+
+@dataclass(frozen=True)
+class Asked:
+    """A range that the person typed for the turn of the nut, degrees from the method's zero point, and where it comes from."""
+
+    degrees: Span
+    source: str
+
+
+@dataclass(frozen=True)
+class Parts:
+    """A draft as read: parts, method and choices."""
+
+    bearing: Bearing
+    designation: Designation | None
+    shaft: Shaft
+    shaft_text: str
+    seat: Seat
+    housed_unit: bool
+    nut: LockNut | None
+    family: Family
+    method: Method
+    washer: WasherMethod
+    card: ReductionCard | None
+    half: bool
+    feeler: FeelerSet | None
+    where: Where
+    places: int
+    asked: Asked | None
+    hydraulic: bool
+    piston_mm2: float | None
+    start_mpa: float | None
+    risk: float
+    oil: Oil
+    taper_seen: bool
+    special_sleeve: str
+    half_by: str
+
+    @property
+    def sealed(self) -> bool:
+        """Whether no leaf gets in."""
+        return self.designation is not None and self.designation.sealed
+
+
+def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDraft, *, gauges: bool = True) -> Parts:
+    """Read a draft. With `gauges` a feeler set is asked for where the method gauges.
+
+    Raises InvalidInput with every field to correct.
+    """
+    errors = Collector()
+    designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
+    kind = designation.kind if designation else Kind.SPHERICAL_ROLLER
+    housed = draft.housed_unit.strip() not in ("", "no")
+    group = read_group(errors, draft, designation)
+    taper = read_taper(errors, draft, designation)
+    size = read_size(errors, reference, draft, designation)
+    sealed = designation is not None and designation.sealed
+    possible = methods_for(kind, housed or sealed)
+    method = errors.choice(Method, draft.method, "method", possible[0])
+    if method is not None and method not in possible:
+        what = "a housed unit" if housed else "a sealed bearing: no leaf gets in" if sealed else f"a {kind.words}"
+        choices = ", ".join(f"{s} ({METHOD_NOTES[s].title.lower()})" for s in possible)
+        errors.add("method", f"“{METHOD_NOTES[method].title}” is not for {what}.", choices)
+        method = None
+    seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
+    gauged = method is None or method.gauged
+    half = draft.card.strip() == HALF
+    card = _card(errors, reference, draft, size, designation) if gauged and not half else None
+    where = errors.choice(Where, draft.where, "where", Where.HUNG_BOTTOM)
+    feeler = next((f for f in feelers if f.id == draft.feeler_id), None)
+    if feeler is None and gauged and gauges:
+        errors.add("feeler_id", "A feeler set is needed: its leaves decide what can be gauged.", f"one of {', '.join(f.name for f in feelers)}")
+    places = errors.take(lambda: _places(draft.places)) if draft.places.strip() else 3
+    shaft = _shaft(errors, reference, draft, size, seat)
+    family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
+    lock = errors.choice(LockKind, draft.lock, "lock", LockKind.TAB_WASHER) if draft.lock.strip() else None
+    series = designation.series if designation else ""
+    nut = errors.take(lambda: read_nut(reference, draft, size.bore_mm, series, family, seat, lock)) if size and family and seat else None
+    if size and seat is Seat.ADAPTER_SLEEVE and shaft is not None:
+        check_sleeve(errors, reference, draft, series, size.bore_mm, shaft[0].diameter_mm)
+    oil = errors.choice(Oil, draft.oil, "oil", default_oil(method)) if method else None
+    washer = errors.choice(WasherMethod, draft.washer, "washer", default_washer(method)) if method else None
+    hydraulic = bool(draft.piston_area.strip() or draft.start_pressure.strip())
+    if hydraulic and method is not None and method is not Method.DRIVE_UP:
+        errors.add(
+            "method", "A hydraulic nut is led by its travel.", f"{Method.DRIVE_UP} (axial drive-up), or leave piston area and start pressure empty"
+        )
+    piston = errors.take(lambda: parse_area_mm2(draft.piston_area, "piston_area")) if draft.piston_area.strip() else None
+    start = errors.take(lambda: parse_pressure_mpa(draft.start_pressure, "start_pressure")) if draft.start_pressure.strip() else None
+    asked = errors.take(lambda: _asked(draft, method)) if method else None
+    risk = errors.take(lambda: _risk(draft.risk))
+    errors.check()
+    if not (size and group and taper and method and seat and where and places and shaft and family and washer and risk and oil):
+        raise InvalidInput("The plan is not complete.")
+    if method is not Method.FEELER and nut is None:
+        raise InvalidInput.at("nut_pitch", "This method counts the nut's travel: its pitch is needed.", "2 mm or 12 tpi, as marked or measured")
+    bearing = Bearing(
+        size.bore_mm, size.outside_mm, size.width_mm, taper, group, designation.basic_code if designation else "", draft.designation.strip(), kind
+    )
+    return Parts(
+        bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
+        asked, hydraulic, piston, start, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Readable:
+    """A bearing as far as it can be read from a draft that is not complete; what is not known is said so, not used."""
+
+    bearing: Bearing
+    group_known: bool
+    taper_known: bool
+    shaft: Shaft | None
+
+
+def readable(reference: Reference, draft: PlanDraft) -> Readable | None:
+    """The bearing of a draft that may lack group, taper and shaft; None while even its size is not known."""
+    errors = Collector()
+    designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
+    size = read_size(errors, reference, draft, designation) if designation or draft.bore.strip() else None
+    if size is None:
+        return None
+    group, taper = read_group(errors, draft, designation), read_taper(errors, draft, designation)
+    seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
+    shaft = _shaft(errors, reference, draft, size, seat)
+    code = designation.basic_code if designation else ""
+    kind = designation.kind if designation else Kind.SPHERICAL_ROLLER
+    known = taper or taper_of_series(series_of(code)) or Taper.ONE_IN_12
+    bearing = Bearing(size.bore_mm, size.outside_mm, size.width_mm, known, group or Group.CN, code, draft.designation.strip(), kind)
+    return Readable(bearing, group is not None, taper is not None, shaft[0] if shaft else None)
+
+
+def _card(errors: Collector, reference: Reference, draft: PlanDraft, size: Size | None, designation: Designation | None) -> ReductionCard | None:
+    card = reference.cards.get(draft.card.strip())
+    if card is None:
+        known = ", ".join([*Card, HALF, *(f"{c.card} ({c.title})" for c in reference.cards.values() if c.card not in Card.__members__)])
+        errors.add("card", f"“{draft.card}” is not a card known here.", known)
+        return None
+    code = designation.basic_code if designation else ""
+    if size is not None:
+        probe = Bearing(size.bore_mm, size.outside_mm, size.width_mm, Taper.ONE_IN_12, Group.CN, code)
+        if not card.covers(probe):
+            ends = f"{card.rows[0].over_mm:g} to {card.rows[-1].to_mm:g} mm bore" + (f", {card.designation} alone" if card.designation else "")
+            errors.add("card", f"{card.heading} does not cover this bearing; it holds for over {ends}.", "another card, or a maker's sheet typed in")
+            return None
+    return card
+
+
+def _shaft(errors: Collector, reference: Reference, draft: PlanDraft, size: Size | None, seat: Seat | None) -> tuple[Shaft, Length] | None:
+    if not draft.shaft.strip():
+        errors.add("shaft", "The shaft diameter is needed: sleeves for several shafts exist for one bearing.", "for example 80 mm or 3 3/16 in")
+        return None
+    # A shaft is a little smaller than the bore; a bare number that makes sense only in inches is asked back.
+    most = size.bore_mm * 1100 if size is not None else 2e6
+    least = size.bore_mm * 500 if size is not None else 5e3
+    length = errors.take(lambda: read_length(draft.shaft, "shaft", LengthUnit.MM, (least, most)))
+    bore = errors.take(lambda: parse_length(draft.shaft_bore, "shaft_bore", zero=True)) if draft.shaft_bore.strip() else None
+    material = errors.take(lambda: reference.materials.get(draft.shaft_material.strip())) if draft.shaft_material.strip() else SHAFT_STEEL
+    finish = errors.choice(Finish, draft.shaft_finish, "shaft_finish", Finish.GROUND)
+    if length is None or material is None or finish is None:
+        return None
+    if size is not None:
+        room = size.bore_mm if seat is Seat.TAPERED_SHAFT else size.bore_mm - 0.01
+        if length.mm > room and seat is not Seat.TAPERED_SHAFT:
+            errors.add(
+                "shaft",
+                f"A shaft of {number(length.mm)} mm does not leave room for a sleeve in a {size.bore_mm:g} mm bore.",
+                f"below {size.bore_mm:g} mm",
+            )
+            return None
+    shaft = errors.take(lambda: Shaft(length.mm, bore.mm if bore else 0.0, material, finish))
+    return (shaft, length) if shaft is not None else None
+
+
+def _asked(draft: PlanDraft, method: Method) -> Asked | None:
+    """The range typed in: turns for housed units, degrees for ball bearings; for other methods none is typed."""
+    low, high = draft.range_low.strip(), draft.range_high.strip()
+    if method not in (Method.TURNS, Method.BALL_ANGLE):
+        return None
+    if not low and not high:
+        if method is Method.TURNS:
+            raise InvalidInput.at(
+                "range_low", "The maker's turns for this unit are needed; no other figure is valid.", "for example 1 to 1 1/4 turns"
+            )
+        return None
+    texts = {"range_low": low or high, "range_high": high or low}
+    if method is Method.TURNS:
+        ends = [parse_count(text, name) * 360 for name, text in texts.items()]
+    else:
+        ends = [parse_degrees(text, name) for name, text in texts.items()]
+    if ends[0] > ends[1]:
+        raise InvalidInput.at("range_high", "The greater end is below the lesser.", f"{low} or more")
+    most = 1440.0 if method is Method.TURNS else 360.0
+    if not ends[0] > 0 or ends[1] > most:
+        raise InvalidInput.at("range_high", f"{ends[1]:.0f}° cannot be meant here.", f"above zero, up to {most:.0f}°")
+    source = draft.range_source.strip()
+    if not source:
+        raise InvalidInput.at(
+            "range_source", "Where does the figure come from? Only this maker's figure for this size is valid.", "sheet, edition, page"
+        )
+    return Asked(Span(ends[0], ends[1]), source)
+
+
+def _risk(text: str) -> float:
+    if not text.strip():
+        return USUAL_RISK
+    value = parse_count(text.strip().removesuffix("%"), "risk") / (100 if text.strip().endswith("%") else 1)
+    if value not in RISKS:
+        raise InvalidInput.at("risk", f"“{text}” is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
+    return value
+
+
+def _places(text: str) -> int:
+    value = parse_count(text, "places")
+    if value not in (1, 2, 3, 4, 5, 6):
+        raise InvalidInput.at("places", f"“{text}” places cannot be meant.", "1 to 6; good shops take 3")
+    return int(value)

@@ -437,7 +437,9 @@ class Share:
     @classmethod
     def of(cls, hits: Sequence[bool]) -> Share:
         value = float(np.mean(hits)) if len(hits) else math.nan
-        return cls(value, math.sqrt(max(value * (1 - value), 1e-9) / max(1, len(hits))))
+        # Two hits and two misses added for the error alone: none of 200 is not "never".
+        guarded = (sum(hits) + 2) / (len(hits) + 4)
+        return cls(value, math.sqrt(guarded * (1 - guarded) / (len(hits) + 4)))
 
 
 @dataclass(frozen=True)
@@ -457,6 +459,9 @@ class Measured:
     leaf_taps: tuple[float, float]
     words: dict[str, int]
     promises: list[tuple[float, bool]]
+    widths: list[float]
+    offs: list[float]
+    insides: list[bool]
 
 
 def _chunk(work: tuple[int, range, float, str, bool]) -> list[Ended]:
@@ -500,13 +505,16 @@ def summarise_ended(name: str, ended: list[Ended]) -> Measured:
         spread(lambda e: e.leaf_taps),
         words,
         [(e.promised_inside, e.inside) for e in ended if not math.isnan(e.promised_inside)],
+        [e.width for e in ended],
+        [e.off_um if e.word == "locked" else 0.0 for e in ended],
+        [e.inside for e in ended],
     )
 
 
 def line_of(m: Measured) -> str:
     """One row for the terminal."""
 
-    def pc(s):
+    def pc(s: Share) -> str:
         return f"{s.value:.1%} ± {2 * s.error:.1%}"
 
     return (

@@ -1,13 +1,48 @@
-"""The adviser's trial as a table and a plot in docs."""
+"""The adviser's trial as a page with charts in docs."""
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from pathlib import Path
 
+import matplotlib as mpl
 import numpy as np
-from tests.trial import FORM_SD, LEAF_SD, RATIO_SD, SEATING_SD, SHARED_SD, TURN_SD, Measured, Share
+from matplotlib.axes import Axes
+from matplotlib.figure import Figure
+from tests.trial import (
+    BIAS_SD,
+    FEEL_SD,
+    FORM_SD,
+    LEAF_MOST_SHARE,
+    LEAF_MOST_UM,
+    RATIO_SD,
+    SEATING_MEAN,
+    SEATING_MOST,
+    TURN_SD,
+    WASHER_SD_MM,
+    Measured,
+    Share,
+)
 
-INK, DYE, MARK, SOFT, OXIDE = "#1c2126", "#234a86", "#f3d64b", "#4a5157", "#8f2a16"
+INK, DYE, SOFT, OXIDE, PAPER = "#1c2126", "#234a86", "#4a5157", "#8f2a16", "#fbfaf6"
+# Widths of the true window, µm: from, to.
+WIDTHS = ((0, 3), (3, 10), (10, 20), (20, 1000))
+
+
+@dataclass(frozen=True)
+class Report:
+    """What the trial came to: one row a risk, one row a kind of error, the same mountings leaf by leaf, and what the job took before."""
+
+    seed: int
+    risks: list[Measured]
+    errors: list[Measured]
+    leafwise: Measured
+    before: float
+
+    @property
+    def usual(self) -> Measured:
+        """The usual risk, 2 %."""
+        return next(row for row in self.risks if "2 %" in row.name)
 
 
 def percent(share: Share) -> str:
@@ -15,102 +50,163 @@ def percent(share: Share) -> str:
     return f"{share.value:.1%} ± {2 * share.error:.1%}"
 
 
-def line_of(row: Measured) -> str:
-    """One method for the terminal."""
-    return (
-        f"{row.name:38} inside {percent(row.inside)}  wide {percent(row.inside_wide)}  below limit {percent(row.below_limit)}"
-        f"  gaugings {row.gaugings:g} (mean {row.mean_gaugings:.1f})  turns {row.turns:g}  (n {row.count}, wide {row.wide})"
-    )
-
-
-def write_report(rows: list[Measured], seed: int, docs: Path) -> None:
+def write_report(report: Report, docs: Path) -> None:
     """docs/adviser.md and docs/adviser.svg."""
-    (docs / "adviser.svg").write_text(plot(rows), "utf-8")
-    table = "\n".join(_row(r) for r in rows)
-    first = rows[0]
+    _plot(report, docs / "adviser.svg")
+    first = report.usual
+    risks = "\n".join(
+        f"| {r.name} | {percent(r.inside)} | {percent(r.inside_wide)} | {percent(r.below_limit)} | {r.against_leaf} | "
+        f"{r.gaugings:g} ({r.mean_gaugings:.1f}) | {_words(r)} |"
+        for r in report.risks
+    )
+    errors = "\n".join(
+        f"| {r.name} | {r.count} | {r.against_leaf} | {percent(r.inside)} | {percent(r.below_limit)} | {_words(r)} |" for r in report.errors
+    )
+    widths = "\n".join(
+        f"| {_width_name(low, high)} | {len(found)} | {percent(Share.of([i for _, i in found]))} | {_missed(found, first, low, high)} |"
+        for low, high, found in _by_width(first)
+    )
+    reached = first.inside.value >= 0.90
     text = f"""# The adviser on virtual mountings
 
-`./run bench adviser` does {first.count} mountings with each method, the same ones for all (seed {seed}), and writes this page.
-Bores 30 to 300 mm, groups CN, C3 and C4, metric and inch leaves in equal parts, card A, real nuts and tabs. Nobody sees the
-truth: it is drawn from distributions that are wider than what the adviser believes.
+`./run bench adviser` does {first.count} mountings at each risk and writes this page (seed {report.seed}, not used while the rules
+were made). The mountings drive the bench itself: the same commands a person gives, the next move followed as told, locked only
+where the bench lets them. Bores 30 to 300 mm, groups CN, C3 and C4, metric and inch leaves in equal parts, card A, seven in ten
+by feeler and three in ten by angle, one nut in ten with tab positions 15° apart. Where the plan asks for finer leaves, a fine set is taken.
+Nobody at the bench sees the truth, and it is not what the adviser believes:
 
-| Hidden truth | drawn with (one sd) | the adviser believes |
+| Hidden truth | drawn with | the adviser believes |
 |---|---|---|
-| ratio k, share of the elastic value | {RATIO_SD:.0%} | 10 % |
-| seating turn after metal-to-metal | 10 ± {SEATING_SD:g}°, folded at zero | 10 ± 12° |
-| form of ring and rollers at one place of one row | {FORM_SD:g} µm | with the leaf 4 µm |
-| leaf and feel | {LEAF_SD:g} µm | with the form 4 µm |
-| what a whole gauging shares | {SHARED_SD:g} µm | 2.1 µm |
+| ratio k, share of the elastic value | ± {RATIO_SD:.0%} (one sd), and smoothing of the seat | 10 %, heavy tails |
+| seating turn after the zero mark | exponential, mean {SEATING_MEAN:g}°, cut at {SEATING_MOST:g}° | 10 ± 12°, heavy tails |
+| form of ring and rollers at one place of one row | {FORM_SD:g} µm | 4 µm with the leaf |
+| a leaf's own error (stacks add theirs up) | up to the larger of {LEAF_MOST_UM:g} µm and {LEAF_MOST_SHARE:.0%} | 4 µm with the form |
+| feel of one try; bias of a whole gauging | {FEEL_SD:g} µm; {BIAS_SD:g} µm | in the likelihood, with room for a gross reading |
 | how well a turn is set | {TURN_SD:g}° | 2° |
+| washer's thickness against the table | {WASHER_SD_MM:g} mm | measured here, or not used |
 
-A mounting ends when the tab is bent. *Inside*: the true residual lies in the window that belongs to the true unmounted
-clearance. *Wide*: windows of two leaf steps or more ({first.wide} of {first.count}). *Below the limit*: less than the card's
-residual limit is left. Uncertainties hold about 19 times in 20. Perfect knowledge turns to the best tab position there is; what it
-misses nobody can reach.
+*Inside*: the true residual lies in the window that belongs to the true unmounted clearance; a job that ends without a lock counts
+as not inside. *Wide*: windows of two leaf steps of the drawn set or more ({first.wide} of {first.count}). *Below the limit*: less
+than the card's residual limit is left. *Against the leaf*: locked although the last gauging, less the turn since, said outside.
+Gaugings count the unmounted ones. Uncertainties hold about 19 times in 20.
 
-| Method | inside | inside, wide windows | below the limit | gaugings (a second unmounted one counts), median (mean) | turns |
+| Risk allowed | inside | inside, wide windows | below the limit | against the leaf | gaugings, median (mean) | how it ended |
+|---|---|---|---|---|---|---|
+{risks}
+
+With errors nobody is told of, at the usual risk. What counts is that nothing is locked while the leaf says otherwise:
+
+| Error in every mounting | mountings | locked against the leaf | inside | below the limit | how it ended |
 |---|---|---|---|---|---|
-{table}
+{errors}
 
-![Shares inside and below the limit, and promises against what was found](adviser.svg)
+![Shares inside and below the limit; share inside over the width of the window; promises against what was found](adviser.svg)
 
-The right-hand plot asks whether the adviser means what it says: mountings are sorted by the chance of being inside that it
-stated when the tab was bent; dots show how many of each tenth really were. On the line it is calibrated; above it, it promised
-too little. Most mountings that miss end within a few micrometres of a window only a leaf step wide.
+## By the width of the window (risk 2 %)
+
+| True window | mountings | inside | misses end |
+|---|---|---|---|
+{widths}
+
+{
+        "The aim of 90 % inside over all windows is reached."
+        if reached
+        else f'''The aim of 90 % inside over all windows is **not reached**: {percent(first.inside)}. What stands in the way is the narrowest
+windows. Nothing may be locked unless the last gauged mean lies inside the window, and a gauging of six brackets is known to
+± 3 to 5 µm; in a window of 0 to 3 µm no mean says where the truth is, and such a job ends with a named person's decision
+(finer leaves, another lock, accept the nearest) or with a release. Tried: a second gauging before the lock, finer leaves wherever the plan asks,
+four repeats instead of three, a smaller last step. Each costs gaugings and moves the share by less than one point; letting the
+model overrule the leaf would reach the aim and is what this bench must never do.'''
+    }
+
+## Taps
+
+A complete job, plan to lock, median and 90th percentile of those that ended locked:
+
+| Way of gauging | taps on leaves | all taps at the bench |
+|---|---|---|
+| as it was: leaf by leaf, earlier rules | {report.before:g} | |
+| leaf by leaf | {_pair(report.leafwise.leaf_taps)} | {_pair(report.leafwise.taps)} |
+| one tap: thickest leaf that goes in | {_pair(first.leaf_taps)} | {_pair(first.taps)} |
+
+The calibration plot asks whether the adviser means what it says: mountings are sorted by the chance of being inside that it stated
+when the nut was locked; dots show how many of each tenth really were. On the line it is calibrated; above it, it promised too little.
 """
-    (docs / "adviser.md").write_text(text, "utf-8")
+    (docs / "adviser.md").write_text("\n".join(line.rstrip() for line in text.splitlines()) + "\n", "utf-8")
 
 
-def _row(r: Measured) -> str:
-    shares = " | ".join(percent(share) for share in (r.inside, r.inside_wide, r.below_limit))
-    return f"| {r.name} | {shares} | {r.gaugings:g} ({r.mean_gaugings:.1f}) | {r.turns:g} |"
+def _pair(spread: tuple[float, float]) -> str:
+    return f"{spread[0]:g} / {spread[1]:g}"
 
 
-def plot(rows: list[Measured]) -> str:
-    """Two panels: what each method reached; promised chance against share found (adviser, middle risk)."""
-    body = [
-        '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 940 330" font-family="B612, DejaVu Sans, sans-serif" font-size="13">',
-        '<rect width="940" height="330" fill="#fbfaf6"/>',
-    ]
-    left, right, top, step = 270, 560, 46, 40
+def _words(row: Measured) -> str:
+    return ", ".join(f"{word} {n}" for word, n in sorted(row.words.items(), key=lambda item: -item[1]))
 
-    def x(share: float) -> float:
-        return left + (share - 0.6) / 0.4 * (right - left)
 
-    def x_below(share: float) -> float:
-        return left + share / 0.4 * (right - left)
+def _width_name(low: float, high: float) -> str:
+    return f"{low:g} µm and wider" if high >= 1000 else f"{low:g} to {high:g} µm"
 
-    for tick in (0.6, 0.7, 0.8, 0.9, 1.0):
-        body.append(f'<line x1="{x(tick)}" y1="{top - 14}" x2="{x(tick)}" y2="{top + step * len(rows)}" stroke="#d5cfc0"/>')
-        body.append(f'<text x="{x(tick)}" y="{top - 20}" text-anchor="middle">{tick:.0%}</text>')
+
+def _by_width(row: Measured) -> list[tuple[float, float, list[tuple[float, bool]]]]:
+    return [(low, high, [(w, i) for w, i in zip(row.widths, row.insides, strict=True) if low <= w < high]) for low, high in WIDTHS]
+
+
+def _missed(found: list[tuple[float, bool]], row: Measured, low: float, high: float) -> str:
+    offs = [abs(off) for w, off in zip(row.widths, row.offs, strict=True) if low <= w < high and off]
+    unlocked = sum(1 for _, inside in found if not inside) - len(offs)
+    said = f"half of them within {np.median(offs):.0f} µm of it" if offs else "none locked outside"
+    return f"{said}; {unlocked} not locked"
+
+
+def _plot(report: Report, path: Path) -> None:
+    """Three panels, with axes, units and direct labels."""
+    mpl.rcParams.update({
+        "svg.fonttype": "none", "svg.hashsalt": "tribodex", "font.family": "sans-serif", "font.size": 10, "text.color": INK, "axes.edgecolor": SOFT,
+        "axes.labelcolor": INK, "xtick.color": INK, "ytick.color": INK, "axes.facecolor": PAPER, "figure.facecolor": PAPER,
+    })  # fmt: skip
+    figure = Figure(figsize=(13, 4.4), layout="constrained")
+    shares, widths, promises = figure.subplots(1, 3, width_ratios=(1.25, 1, 1))
+    _shares(shares, report.risks)
+    _widths(widths, report.usual)
+    _promises(promises, report.usual)
+    figure.savefig(path, format="svg", metadata={"Date": None, "Creator": None})
+    path.write_text("\n".join(line.rstrip() for line in path.read_text("utf-8").splitlines()) + "\n", "utf-8")
+
+
+def _shares(axes: Axes, rows: list[Measured]) -> None:
     for i, row in enumerate(rows):
-        y = top + i * step + 12
-        body.append(f'<text x="{left - 14}" y="{y + 5}" text-anchor="end" fill="{INK}">{row.name}</text>')
-        for share, colour, dy in ((row.inside_wide, SOFT, -7), (row.inside, DYE, 5)):
-            a, b = x(max(0.6, share.value - 2 * share.error)), x(min(1.0, share.value + 2 * share.error))
-            body.append(f'<line x1="{a:.1f}" y1="{y + dy}" x2="{b:.1f}" y2="{y + dy}" stroke="{colour}" stroke-width="2"/>')
-            body.append(f'<circle cx="{x(max(0.6, share.value)):.1f}" cy="{y + dy}" r="4.5" fill="{colour}"/>')
-        width = x_below(row.below_limit.value) - left
-        body.append(f'<rect x="{left}" y="{y + 11}" width="{width:.1f}" height="6" fill="{OXIDE}"/>')
-        body.append(f'<text x="{left + width + 5:.1f}" y="{y + 18}" font-size="11" fill="{OXIDE}">{row.below_limit.value:.1%} below the limit</text>')
-    body.append(f'<text x="{left}" y="312" fill="{DYE}">● inside, all windows</text>')
-    body.append(f'<text x="{left + 160}" y="312" fill="{SOFT}">● inside, wide windows</text>')
-    body.extend(_calibration(next(r for r in rows if "2 %" in r.name)))
-    body.append("</svg>")
-    return "\n".join(body) + "\n"
+        for share, colour, dy, words in (
+            (row.inside_wide, SOFT, -0.22, "inside, wide windows"), (row.inside, DYE, 0.0, "inside, all windows"), (row.below_limit, OXIDE, 0.22, "below the limit"),
+        ):  # fmt: skip
+            axes.errorbar(share.value * 100, i + dy, xerr=200 * share.error, fmt="o", color=colour, capsize=3)
+            left = share.value > 0.5
+            axes.annotate(
+                f"{share.value:.1%} {words}", (share.value * 100, i + dy), (-12 if left else 12, 0), textcoords="offset points",
+                ha="right" if left else "left", va="center", color=colour, fontsize=9,
+            )  # fmt: skip
+    axes.set_yticks(range(len(rows)), [row.name for row in rows])
+    axes.set_ylim(len(rows) - 0.5, -0.5)
+    axes.set_xlim(-2, 104)
+    axes.set_xlabel("share of mountings, %")
+    axes.set_title("What each risk reaches", loc="left", fontweight="bold", fontsize=11)
 
 
-def _calibration(row: Measured) -> list[str]:
-    x0, y0, side = 650, 280, 240
-    body = [
-        f'<rect x="{x0}" y="{y0 - side}" width="{side}" height="{side}" fill="none" stroke="{INK}"/>',
-        f'<line x1="{x0}" y1="{y0}" x2="{x0 + side}" y2="{y0 - side}" stroke="{SOFT}" stroke-dasharray="5 4"/>',
-        f'<text x="{x0 + side / 2}" y="{y0 + 32}" text-anchor="middle">promised chance to be inside ({row.name})</text>',
-        f'<text x="{x0 - 34}" y="{y0 - side / 2}" text-anchor="middle" transform="rotate(-90 {x0 - 34} {y0 - side / 2})">share found inside</text>',
-    ]
-    for tick in (0, 0.5, 1):
-        body.append(f'<text x="{x0 + tick * side}" y="{y0 + 16}" text-anchor="middle">{tick:.0%}</text>')
-        body.append(f'<text x="{x0 - 6}" y="{y0 - tick * side + 5}" text-anchor="end">{tick:.0%}</text>')
+def _widths(axes: Axes, row: Measured) -> None:
+    named = [(_width_name(low, high), Share.of([i for _, i in found]), len(found)) for low, high, found in _by_width(row) if found]
+    for x, (_, share, count) in enumerate(named):
+        axes.bar(x, share.value * 100, color=DYE, alpha=0.25, edgecolor=DYE)
+        axes.errorbar(x, share.value * 100, yerr=200 * share.error, fmt="none", color=DYE, capsize=4)
+        axes.annotate(f"{share.value:.0%} of {count}", (x, 4), ha="center", fontsize=9)
+    axes.set_xticks(range(len(named)), [name.replace(" and wider", "\nand wider") for name, _, _ in named])
+    axes.set_ylim(0, 105)
+    axes.set_xlabel("width of the true window")
+    axes.set_ylabel("inside, %")
+    axes.set_title(f"Inside over the window's width ({row.name})", loc="left", fontweight="bold", fontsize=11)
+
+
+def _promises(axes: Axes, row: Measured) -> None:
+    axes.plot([0, 100], [0, 100], "--", color=SOFT)
+    axes.annotate("promise kept exactly", (8, 12), rotation=38, color=SOFT, fontsize=9)
     promised = np.array([p for p, _ in row.promises])
     found = np.array([f for _, f in row.promises])
     for low in np.arange(0.0, 1.0, 0.1):
@@ -118,8 +214,18 @@ def _calibration(row: Measured) -> list[str]:
         if here.sum() < 10:
             continue
         share = Share.of([bool(f) for f in found[here]])
-        cx, cy = x0 + promised[here].mean() * side, y0 - share.value * side
-        reach = 2 * share.error * side
-        body.append(f'<line x1="{cx:.1f}" y1="{cy - reach:.1f}" x2="{cx:.1f}" y2="{cy + reach:.1f}" stroke="{DYE}" stroke-width="2"/>')
-        body.append(f'<circle cx="{cx:.1f}" cy="{cy:.1f}" r="{3 + 5 * float(here.mean()) ** 0.5:.1f}" fill="{DYE}"/>')
-    return body
+        axes.errorbar(
+            promised[here].mean() * 100,
+            share.value * 100,
+            yerr=200 * share.error,
+            fmt="o",
+            color=DYE,
+            markersize=4 + 8 * float(here.mean()) ** 0.5,
+            capsize=3,
+        )
+        axes.annotate(f"{here.sum()}", (promised[here].mean() * 100, share.value * 100), (7, -4), textcoords="offset points", fontsize=8, color=DYE)
+    axes.set_xlim(0, 104)
+    axes.set_ylim(0, 104)
+    axes.set_xlabel("promised chance to be inside when locked, %")
+    axes.set_ylabel("found inside, %")
+    axes.set_title("Promises against what was found", loc="left", fontweight="bold", fontsize=11)

@@ -89,7 +89,7 @@ def test_typed_millimetres_for_thousandths(client: FlaskClient) -> None:
     pass_gates(client)
     do(client, "start_gauging", phase="initial")
     answer = do(client, "try_leaf", place=1, row="nut side", leaf="4.5 mm", outcome="passes", typed=True)
-    assert answer.status_code == 422 and "4.5 thou meant" in answer.json["fields"][0]["message"]
+    assert answer.status_code == 422 and "4.5 thou or 0.045 mm meant?" in answer.json["fields"][0]["message"]
     assert client.get("/api/jobs/job-0001").json["last_seq"] == 5, "nothing was stored"
 
 

@@ -153,7 +153,7 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
             "µm",
             verdict=verdict,
             working=(
-                Line("Δα", "turn between tab_positions", "360°/lcm(n, m)", f"n = {nut.slots}, m = {nut.tabs}", step, "°", SCREW.id),
+                Line("Δα", "turn between tab positions", "360°/lcm(n, m)", f"n = {nut.slots}, m = {nut.tabs}", step, "°", SCREW.id),
                 Line("κ", "reduction for a degree", "κ = k·t·P/360", by_hand, per_degree, "µm/°", LAME.id),
                 Line("Δr", "reduction for a step", "κ·Δα", f"{number(per_degree)}·{number(step)}", taken, "µm", PRACTICE.id),
             ),

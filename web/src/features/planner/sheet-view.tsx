@@ -2,7 +2,8 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Early, PlanSheet } from "../../api";
-import { BearingSection, WaysChart } from "../../drawing";
+import { WaysChart } from "../../charts";
+import { BearingSection } from "../../drawing";
 import { ChoiceRow, Figure, Say, clearance, figure, length, useSettings, type Units } from "../../ui";
 
 interface Choose {
@@ -171,11 +172,7 @@ function Methods({ sheet, onMethod, onWasher }: { sheet: PlanSheet } & Omit<Choo
         onChange={onMethod}
         options={sheet.methods.map((option) => ({
           value: option.note.method,
-          label: (
-            <span>
-              {option.note.title}
-            </span>
-          ),
+          label: <span>{option.note.title}</span>,
           note: `${option.reason} Drives by ${option.note.drives_by}; stops when ${option.note.stops_by}. Weak point: ${option.note.weak_point}.`,
         }))}
       />

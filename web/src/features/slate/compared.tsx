@@ -1,7 +1,8 @@
 /** Variants side by side: a row for each figure, what differs marked, the working behind each row. */
 import { useState } from "react";
 import type { Result, Slate, SlateSheet } from "../../api";
-import { BearingSection, WaysChart } from "../../drawing";
+import { WaysChart } from "../../charts";
+import { BearingSection } from "../../drawing";
 import { Remarks, Say, VerdictMark, Working, uncertainty, figure, type Units } from "../../ui";
 
 export function Compared({ slate, units }: { slate: Slate; units: Units }) {
@@ -50,7 +51,7 @@ export function Compared({ slate, units }: { slate: Slate; units: Units }) {
           <p className="pt-1 text-sm text-soft">≠ marks where the variants differ.</p>
         ) : null}
       </section>
-      <div className={`grid gap-4 ${["", "", "lg:grid-cols-2", "lg:grid-cols-3"][sheets.length] ?? ""}`}>
+      <div className={`grid gap-4 ${sheets.length > 1 ? "xl:grid-cols-2" : ""}`}>
         {sheets.map(({ name, sheet }) => (
           <section key={name} className="sheet min-w-0 space-y-2 p-4" aria-label={`Drawn, variant ${name}`}>
             <h3 className="font-bold">{name}</h3>

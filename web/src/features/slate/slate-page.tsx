@@ -5,6 +5,8 @@ import { useNavigate } from "react-router";
 import { AwayError, ProblemError, getChoices, workOut, type Slate, type SlateDraft } from "../../api";
 import { Button, useSettings } from "../../ui";
 import { Compared } from "./compared";
+import { Brief } from "./brief";
+import { fieldsOf, follow } from "./fields";
 import { VariantForm } from "./variant-form";
 
 const KEY = "tribodex.slate";
@@ -28,8 +30,14 @@ export function SlatePage() {
   const { units } = useSettings();
   const { slate, away } = useWorkedOut(variants);
   useEffect(() => localStorage.setItem(KEY, JSON.stringify(variants)), [variants]);
+  const fields = fieldsOf(choices.data);
   const change = (at: number, to: SlateDraft) =>
-    setVariants((before) => before.map((variant, index) => (index === at ? to : variant)));
+    setVariants((before) =>
+      before.map((variant, index) => {
+        if (index === at) return to;
+        return at === 0 ? follow(variant, before[0] ?? FIRST, to, fields) : variant;
+      }),
+    );
   return (
     <div className="space-y-5">
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -42,9 +50,7 @@ export function SlatePage() {
         </div>
         <div className="flex flex-wrap gap-3">
           {variants.length < MOST ? (
-            <Button
-              onClick={() => setVariants((before) => [...before, structuredClone(before.at(-1) ?? FIRST)])}
-            >
+            <Button onClick={() => setVariants((before) => [...before, structuredClone(before[0] ?? FIRST)])}>
               Set another variant beside it
             </Button>
           ) : null}
@@ -59,30 +65,43 @@ export function SlatePage() {
           out when the network is back.
         </p>
       ) : null}
-      <div className={`grid gap-4 ${["", "", "lg:grid-cols-2", "lg:grid-cols-3"][variants.length] ?? ""}`}>
-        {variants.map((variant, at) => (
-          <VariantForm
-            key={at}
-            name={"ABC"[at] ?? ""}
-            draft={variant}
-            problem={problemOf(slate, at)}
-            materials={choices.data?.materials ?? []}
-            bearings={choices.data?.bearings ?? []}
-            cards={choices.data?.own_cards ?? []}
-            onChange={(to) => change(at, to)}
-            onRemove={
-              variants.length > 1
-                ? () => setVariants((before) => before.filter((_, i) => i !== at))
-                : undefined
-            }
-            onPlan={() => {
-              const given = Object.entries(variant.plan ?? {}).filter(([, value]) => value);
-              navigate(`/plan?${new URLSearchParams(given)}`);
-            }}
-          />
-        ))}
+      <div className="grid items-start gap-4 lg:grid-cols-[24rem_minmax(0,1fr)]">
+        <div className="space-y-4">
+          {variants.map((variant, at) => (
+            <VariantForm
+              key={at}
+              name={"ABC"[at] ?? ""}
+              draft={variant}
+              base={at > 0 ? (variants[0] ?? FIRST) : null}
+              fields={fields}
+              problem={problemOf(slate, at)}
+              bearings={choices.data?.bearings ?? []}
+              onChange={(to) => change(at, to)}
+              onRemove={
+                variants.length > 1 && at > 0
+                  ? () => setVariants((before) => before.filter((_, i) => i !== at))
+                  : undefined
+              }
+              onPlan={() => {
+                const given = Object.entries(variant.plan ?? {}).filter(([, value]) => value);
+                navigate(`/plan?${new URLSearchParams(given)}`);
+              }}
+            />
+          ))}
+        </div>
+        {slate ? (
+          <>
+            <Brief slate={slate} units={units} />
+            <div className="min-w-0 space-y-4 lg:sticky lg:top-2 lg:max-h-[calc(100vh-1rem)] lg:overflow-y-auto">
+              <Compared slate={slate} units={units} />
+            </div>
+          </>
+        ) : (
+          <p className="sheet p-4 text-soft">
+            Give the number on the ring: what follows from it stands here while you type.
+          </p>
+        )}
       </div>
-      {slate ? <Compared slate={slate} units={units} /> : null}
     </div>
   );
 }

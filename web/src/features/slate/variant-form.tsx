@@ -1,48 +1,45 @@
-/** One variant: the few things that a what-if changes; the seldom ones behind a line of text. */
+/** One variant. The first asks for everything; the others show only what was changed from it, marked. */
 import { useId, useState } from "react";
-import type { Choices, PlanDraft, ProblemError, SlateDraft } from "../../api";
+import type { ProblemError, SlateDraft } from "../../api";
 import { Button, Say, SelectField, TextField } from "../../ui";
-
-const GROUPS = ["", "C2", "CN", "C3", "C4", "C5"];
-const SELDOM: { name: keyof PlanDraft; label: string }[] = [
-  { name: "bore", label: "Bore d" },
-  { name: "outside", label: "Outside D" },
-  { name: "width", label: "Width B" },
-  { name: "nut_pitch", label: "Nut pitch" },
-  { name: "nut_outside", label: "Nut diameter" },
-  { name: "nut_slots", label: "Slots" },
-];
+import { valueOf, withValue, wordsOf, type SlateField } from "./fields";
 
 export function VariantForm(props: {
   name: string;
   draft: SlateDraft;
+  /** The first variant; null for the first itself. */
+  base: SlateDraft | null;
+  fields: SlateField[];
   problem: ProblemError | null;
-  materials: string[];
   bearings: string[];
-  cards: Choices["own_cards"];
   onChange: (draft: SlateDraft) => void;
   onRemove?: () => void;
   onPlan: () => void;
 }) {
-  const { name, draft, problem, materials, bearings, cards, onChange, onRemove, onPlan } = props;
-  const plan = draft.plan ?? {};
+  const { name, draft, base, fields, problem, bearings, onChange, onRemove, onPlan } = props;
+  const [wanted, setWanted] = useState<string[]>([]);
   const list = useId();
-  const [seldom, setSeldom] = useState(SELDOM.some((field) => plan[field.name]));
-  const set = (part: Partial<PlanDraft>) => onChange({ ...draft, plan: { ...plan, ...part } });
-  const text = (field: keyof PlanDraft, label: string, hint?: string) => (
-    <TextField
-      label={label}
-      hint={hint}
-      value={plan[field] ?? ""}
-      problem={plan[field] ? problem?.at(field) : undefined}
-      onChange={(event) => set({ [field]: event.target.value })}
-    />
+  const started = Boolean(draft.plan?.designation || draft.plan?.bore);
+  const differs = (field: SlateField) =>
+    base !== null && valueOf(base, field.name) !== valueOf(draft, field.name);
+  const shown = fields.filter((field) =>
+    base
+      ? differs(field) || wanted.includes(field.name)
+      : !field.seldom || valueOf(draft, field.name) || wanted.includes(field.name),
   );
-  const started = Boolean(plan.designation || plan.bore);
+  const hidden = fields.filter((field) => !shown.includes(field));
+  const set = (field: SlateField, value: string) => onChange(withValue(draft, field.name, value));
   return (
-    <section className="sheet space-y-3 p-4" aria-label={`Variant ${name}`}>
-      <div className="flex items-center justify-between">
-        <h2 className="text-xl font-bold">{name}</h2>
+    <section className="sheet space-y-2 p-3" aria-label={`Variant ${name}`}>
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="text-xl font-bold">
+          {name}
+          {base ? (
+            <span className="text-base font-normal text-soft">
+              {shown.length > 0 ? ": as A, but" : ": as A; nothing changed yet"}
+            </span>
+          ) : null}
+        </h2>
         {onRemove ? (
           <Button kind="quiet" onClick={onRemove}>
             Take away<span className="sr-only"> variant {name}</span>
@@ -50,108 +47,56 @@ export function VariantForm(props: {
         ) : null}
       </div>
       <div className="grid grid-cols-2 gap-2">
-        <div className="col-span-2">
-          <TextField
-            label="Number on the ring"
-            list={list}
-            value={plan.designation ?? ""}
-            placeholder="22218 K C3"
-            problem={plan.designation ? problem?.at("designation") : undefined}
-            onChange={(event) => set({ designation: event.target.value })}
-          />
-          <datalist id={list}>
-            {bearings.map((code) => (
-              <option key={code} value={`${code} K`} />
-            ))}
-          </datalist>
-        </div>
-        <SelectField
-          label="Group, if not in the number"
-          value={plan.group ?? ""}
-          onChange={(event) => set({ group: event.target.value })}
-        >
-          {GROUPS.map((group) => (
-            <option key={group} value={group}>
-              {group || "as in the number"}
-            </option>
-          ))}
-        </SelectField>
-        <SelectField
-          label="Taper, if not in the number"
-          value={plan.taper ?? ""}
-          onChange={(event) => set({ taper: event.target.value })}
-        >
-          <option value="">as in the number</option>
-          <option value="1:12">1:12 (K)</option>
-          <option value="1:30">1:30 (K30)</option>
-        </SelectField>
-        {text("shaft", "Shaft diameter", "80 mm, 3 3/16 in")}
-        {text("shaft_bore", "Shaft bored to", "empty: solid")}
-        <TextField
-          label="Unmounted clearance"
-          hint="empty: middle of the group"
-          value={draft.initial ?? ""}
-          problem={problem?.at("initial")}
-          onChange={(event) => onChange({ ...draft, initial: event.target.value })}
-        />
-        <TextField
-          label="Inner ring warmer by, K"
-          hint="commonly 5 to 10"
-          value={draft.inner_over_outer ?? ""}
-          problem={problem?.at("inner_over_outer")}
-          onChange={(event) => onChange({ ...draft, inner_over_outer: event.target.value })}
-        />
-        <SelectField
-          label="Card"
-          value={plan.card ?? "A"}
-          onChange={(event) => set({ card: event.target.value })}
-        >
-          {["A", "B", "C"].map((card) => (
-            <option key={card} value={card}>
-              card {card}
-            </option>
-          ))}
-          <option value="half">half of it</option>
-          {cards.map((card) => (
-            <option key={card.id} value={card.id}>
-              {card.title}
-            </option>
-          ))}
-        </SelectField>
-        {text("nut_tabs", "Washer's outer tabs", "empty: by the table")}
-        <SelectField
-          label="Nut"
-          value={plan.nut_family ?? ""}
-          onChange={(event) => set({ nut_family: event.target.value })}
-        >
-          <option value="">metric</option>
-          <option value="inch">inch</option>
-        </SelectField>
-        <SelectField
-          label="Shaft material"
-          value={plan.shaft_material ?? ""}
-          onChange={(event) => set({ shaft_material: event.target.value })}
-        >
-          <option value="">carbon shaft steel (usual)</option>
-          {materials.map((material) => (
-            <option key={material}>{material}</option>
-          ))}
-        </SelectField>
-        {seldom ? SELDOM.map((field) => <div key={field.name}>{text(field.name, field.label)}</div>) : null}
-        {seldom ? (
-          <TextField
-            label="Squeeze of a tight housing"
-            value={draft.squeeze ?? ""}
-            problem={problem?.at("squeeze")}
-            onChange={(event) => onChange({ ...draft, squeeze: event.target.value })}
-          />
-        ) : null}
+        {shown.map((field) => {
+          const common = {
+            label: differs(field) ? `${field.label} ≠` : field.label,
+            hint: base && differs(field) ? `A: ${wordsOf(field, base)}` : undefined,
+            value: valueOf(draft, field.name),
+            problem: valueOf(draft, field.name) ? problem?.at(field.name) : undefined,
+          };
+          return (
+            <div key={field.name} className={field.name === "designation" ? "col-span-2" : ""}>
+              {field.options ? (
+                <SelectField {...common} onChange={(event) => set(field, event.target.value)}>
+                  {field.options.map(({ value, label }) => (
+                    <option key={value} value={value}>
+                      {label}
+                    </option>
+                  ))}
+                </SelectField>
+              ) : (
+                <TextField
+                  {...common}
+                  placeholder={field.empty}
+                  list={field.name === "designation" ? list : undefined}
+                  onChange={(event) => set(field, event.target.value)}
+                  onChoose={(choice) => set(field, choice)}
+                />
+              )}
+            </div>
+          );
+        })}
       </div>
-      {seldom ? null : (
-        <Button kind="quiet" onClick={() => setSeldom(true)}>
-          Dimensions, nut, housing squeeze
-        </Button>
-      )}
+      <datalist id={list}>
+        {bearings.map((code) => (
+          <option key={code} value={`${code} K`} />
+        ))}
+      </datalist>
+      {hidden.length > 0 ? (
+        <SelectField
+          label={base ? `Change in ${name}` : "Give something else"}
+          value=""
+          onChange={(event) => setWanted((before) => [...before, event.target.value])}
+        >
+          <option value="">choose …</option>
+          {hidden.map((field) => (
+            <option key={field.name} value={field.name}>
+              {field.label}
+              {base ? ` (${wordsOf(field, draft)})` : ""}
+            </option>
+          ))}
+        </SelectField>
+      ) : null}
       {problem && started ? (
         <ul className="border-l-4 border-oxide pl-3 text-sm">
           {problem.fields.map((field) => (

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { getTable } from "../../api";
-import { RangeChart } from "../../drawing";
+import { RangeChart } from "../../charts";
 import { TextField } from "../../ui";
 import { GradeMark } from "./grade-mark";
 

@@ -176,8 +176,10 @@ def _plot(report: Report, path: Path) -> None:
 def _shares(axes: Axes, rows: list[Measured]) -> None:
     for i, row in enumerate(rows):
         for share, colour, dy, words in (
-            (row.inside_wide, SOFT, -0.22, "inside, wide windows"), (row.inside, DYE, 0.0, "inside, all windows"), (row.below_limit, OXIDE, 0.22, "below the limit"),
-        ):  # fmt: skip
+            (row.inside_wide, SOFT, -0.22, "inside, wide windows"),
+            (row.inside, DYE, 0.0, "inside, all windows"),
+            (row.below_limit, OXIDE, 0.22, "below the limit"),
+        ):
             axes.errorbar(share.value * 100, i + dy, xerr=200 * share.error, fmt="o", color=colour, capsize=3)
             left = share.value > 0.5
             axes.annotate(

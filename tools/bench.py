@@ -82,16 +82,16 @@ def server() -> None:
 
 def adviser() -> None:
     """The bench on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and its charts."""
-    count = int(sys.argv[2]) if len(sys.argv) > 2 else 700
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else 400
 
     def shown(row: Measured) -> Measured:
         print(line_of(row), flush=True)
         return row
 
     risks = [shown(trial_of(f"risk {risk:.0%}".replace("%", " %"), count, SEED, risk)) for risk in (0.01, 0.02, 0.05)]
-    errors = [shown(trial_of(error, count // 3, SEED, error=error)) for error in ERRORS]
-    leafwise = shown(trial_of("leaf by leaf", count, SEED, one_tap=False))
-    if count >= 600:
+    errors = [shown(trial_of(error, count * 3 // 10, SEED, error=error)) for error in ERRORS]
+    leafwise = shown(trial_of("leaf by leaf", count // 2, SEED, one_tap=False))
+    if count >= 400:
         write_report(Report(SEED, risks, errors, leafwise, BEFORE), ROOT / "docs")
 
 

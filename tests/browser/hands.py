@@ -63,16 +63,27 @@ class Hands:
         self.tap("All confirmed: go on")
 
     def leaf(self, by_key: bool = False) -> bool:
-        """Try the proposed leaf; False when none is proposed."""
+        """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for."""
         now = self.bench()
         move, gauging = now["next"], now["gauging"]
         if move["do"] != "try_leaf":
             return False
-        um = sum(move["leaf"]["leaves_um"])
-        outcome = self.truth.try_leaf(
-            um, (now["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0, move["place"], Row(move["row"])
-        )
-        self.key(KEYS[outcome]) if by_key else self.tap(LABELS[outcome])
+        place, row = move["place"], Row(move["row"])
+        nut_deg = (now["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0
+
+        def goes_in(um: float) -> Outcome:
+            return self.truth.try_leaf(um, nut_deg, place, row)
+
+        if by_key:
+            self.key(KEYS[goes_in(sum(move["leaf"]["leaves_um"]))])
+            return True
+        chips = next(cell for cell in gauging["cells"] if (cell["place"], cell["row"]) == (place, row))["chips"]
+        # The first button says that none goes in; the others are the leaves, thinnest first.
+        thickest = sum(1 for chip in chips if goes_in(chip["um"]) is not Outcome.STOPS)
+        with self.page.expect_response("**/taps") as answer:
+            self.page.get_by_role("group", name="Thickest leaf that goes in").get_by_role("button").nth(thickest).click()
+        assert answer.value.ok, answer.value.text()
+        self.seen()
         return True
 
     def follow(self, until: str = "sign", most: int = 60) -> list[str]:
@@ -83,7 +94,7 @@ class Hands:
             move = now["next"]
             if not asked or asked[-1] != move["do"]:
                 asked.append(move["do"])
-            if move["do"] in (until, "sign", "release", "nothing", "decide_group", "decide_window"):
+            if move["do"] in (until, "sign", "release", "nothing", "decide_group", "decide_window", "leaf_and_nut_part"):
                 return asked
             match move["do"]:
                 case "confirm_gate":
@@ -96,12 +107,31 @@ class Hands:
                 case "hand_check":
                     feel = self.truth.feel((now["dial"] or {}).get("present_deg", 0))
                     self.tap({"freely": "Swivels freely", "slight drag": "Slight drag", "binds": "Binds"}[feel], exact=False)
-                case "lock" if not now["tab_known"]:
-                    self.page.get_by_label("to the next tab").fill("2")
+                case "seat_nut":
+                    self.seat(now)
+                case "set_zero":
+                    self.main()
+                case "lock" | "see_tab" if now["dial"] and now["dial"]["step_deg"] and not now["tab_known"]:
+                    self.page.get_by_label("to the next").first.fill("2")
                     self.tap("Seen")
                 case _:
                     self.main()
         raise AssertionError(f"no end: {asked}")
+
+    def seat(self, now: Any) -> None:
+        """The washer fitted and measured, the nut seated where its thickness puts it."""
+        seat = now["seat"]
+        if seat["hydraulic"]:
+            self.page.get_by_label("Before the nut came off").fill("31.42 mm")
+            self.page.get_by_label("With the nut seated").fill("31.43 mm")
+            self.page.get_by_role("radio", name="depth micrometer").click()
+        else:
+            thickness = seat["thickness_mm"] or 1.75
+            turns, degrees = divmod(360 * thickness / seat["pitch_mm"], 360)
+            self.page.get_by_label("Washer, measured").fill(f"{thickness:.2f} mm")
+            self.page.get_by_role("radio", name=f"{turns:.0f}", exact=True).click()
+            self.page.get_by_role("textbox", name="degrees").fill(f"{degrees:.0f}")
+        self.main()
 
     def main(self) -> None:
         """Press the yellow button."""

@@ -185,7 +185,7 @@ def test_turns_in_any_unit(bench: Bench) -> None:
         ("-5", "degrees", "never back"),
         ("0", "degrees", "zero"),
         ("800", "degrees", "two whole turns"),
-        ("4000", "rim", "cannot be meant|no unit"),
+        ("4000", "rim", "out of range|no unit"),
         ("10 mm", "degrees", "unit of angle"),
     ],
 )

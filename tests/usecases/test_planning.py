@@ -106,13 +106,13 @@ def test_designation_and_choice_that_part_are_both_named(reference: Reference) -
         ),
         ({"designation": "", "bore": "90", "outside": "80", "width": "40", "group": "C3", "taper": "1:12"}, "outside", "does not go with"),
         ({"designation": "", "bore": "90", "outside": "160", "width": "400", "group": "C3", "taper": "1:12"}, "width", "does not go with"),
-        ({"places": "9"}, "places", "cannot be meant"),
+        ({"places": "9"}, "places", "out of range"),
         ({"card": "D"}, "card", "not a card known here"),
         ({"where": "nowhere"}, "where", "not one of the choices"),
         ({"feeler_id": "lost"}, "feeler_id", "feeler set is needed"),
         ({"nut_tabs": "17.5"}, "nut_tabs", "whole number"),
-        ({"nut_tabs": "1"}, "nut_tabs", "cannot be meant"),
-        ({"nut_pitch": "90"}, "nut_pitch", "cannot be meant"),
+        ({"nut_tabs": "1"}, "nut_tabs", "out of range"),
+        ({"nut_pitch": "90"}, "nut_pitch", "out of range"),
     ],
 )
 def test_bad_entries_get_a_sentence_that_helps(reference: Reference, change: dict[str, str], field: str, word: str) -> None:

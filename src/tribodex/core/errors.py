@@ -31,7 +31,7 @@ class TribodexError(Exception):
 
 
 class InvalidInput(TribodexError):
-    """A value that cannot be read or cannot be meant."""
+    """A value that cannot be read or is out of range."""
 
     @classmethod
     def at(cls, name: str, message: str, expected: str = "", choices: tuple[str, ...] = ()) -> InvalidInput:

@@ -132,7 +132,7 @@ def read_length(
             _written(value * factor, length.unit) for factor in (0.1, 0.01, 0.001, 10.0) if least <= value * factor * UM_PER[length.unit] <= most
         )
         others = tuple(_written(value, u) for u in LengthUnit if u is not length.unit and least <= value * UM_PER[u] <= most)
-        raise _not_meant(field, written, f"{written.strip()} cannot be meant here", sensible_um, (*others, *choices))
+        raise _not_meant(field, written, f"{written.strip()} is out of range: check value and unit", sensible_um, (*others, *choices))
     if zero and value == 0:
         return parse_length(written, field, default, zero=True)
     # Thousandths are said of leaves and travels; along a rim a bare number means inches.
@@ -239,7 +239,7 @@ def parse_pitch_mm(text: str | float, field: str) -> float:
     value, unit = _split(str(text), field, "for example 2 mm or 12 tpi")
     if unit in _THREADS:
         if not 2 <= value <= 60:
-            raise InvalidInput.at(field, f"{value:g} threads per inch cannot be meant.", "2 to 60, for example 12 tpi")
+            raise InvalidInput.at(field, f"{value:g} threads per inch is out of range: check value and unit.", "2 to 60, for example 12 tpi")
         return UM_PER[LengthUnit.INCH] / 1000 / value
     return parse_length(text, field).mm
 

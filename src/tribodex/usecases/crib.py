@@ -171,7 +171,7 @@ def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
     if not leaves and not any(field.name == "leaves" for field in errors.fields):
         errors.add("leaves", "A gauge set needs at least one leaf.", "its leaves split by blanks, for example 0.03 0.04 0.05")
     if any(leaf > 3000 for leaf in leaves):
-        errors.add("leaves", "A leaf thicker than 3 mm cannot be meant.", "thicknesses in the chosen unit")
+        errors.add("leaves", "A leaf thicker than 3 mm is out of range: check value and unit.", "thicknesses in the chosen unit")
     checked = draft.checked_on.strip()
     if checked and not re.fullmatch(r"\d{4}-\d{2}-\d{2}", checked):
         errors.add("checked_on", f"“{checked}” is not a date.", "year-month-day, for example 2026-03-02, or empty")
@@ -249,7 +249,9 @@ def _row(draft: CardRowDraft, at: str) -> ReductionRow:
     reduction = span("reduction_low", "reduction_high", "reduction", True)
     if reduction is not None and reduction.high > 2000:
         errors.add(
-            at + "reduction_high", f"A reduction of {reduction.high / 1000:g} mm cannot be meant.", "mm, for example 0.060; or 60 µm, 2.5 thou"
+            at + "reduction_high",
+            f"A reduction of {reduction.high / 1000:g} mm is out of range: check value and unit.",
+            "mm, for example 0.060; or 60 µm, 2.5 thou",
         )
     drives = {}
     for taper, low, high in ((Taper.ONE_IN_12, "drive_low", "drive_high"), (Taper.ONE_IN_30, "drive30_low", "drive30_high")):

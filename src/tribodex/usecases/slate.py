@@ -165,7 +165,9 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
 def _kelvin(text: str) -> float:
     value = parse_count(text.strip().removesuffix("K").removesuffix("k").removesuffix("°C").strip(), "inner_over_outer")
     if value > 200:
-        raise InvalidInput.at("inner_over_outer", f"{value:g} K between the rings cannot be meant.", "0 to 200; commonly 5 to 10")
+        raise InvalidInput.at(
+            "inner_over_outer", f"{value:g} K between the rings is out of range: check value and unit.", "0 to 200; commonly 5 to 10"
+        )
     return value
 
 

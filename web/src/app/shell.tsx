@@ -28,7 +28,7 @@ export function Shell({ children }: { children: ReactNode }) {
         href="#content"
         className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-mark focus:p-3 focus:text-on-mark"
       >
-        To the content
+        Skip to content
       </a>
       <header className="border-b-2 border-ink bg-sheet">
         <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-2 sm:px-4">
@@ -62,7 +62,7 @@ export function Shell({ children }: { children: ReactNode }) {
               type="button"
               className={TOOL}
               onClick={() => setHelp(true)}
-              aria-label="Short keys and help"
+              aria-label="Keyboard shortcuts and help"
             >
               ?
             </button>
@@ -73,7 +73,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <DeviceCopy />
         {children}
       </main>
-      <Overlay title="Short keys" open={help} onClose={() => setHelp(false)}>
+      <Overlay title="Keyboard shortcuts" open={help} onClose={() => setHelp(false)}>
         <dl className="grid grid-cols-[3rem_1fr] gap-y-1">
           {KEYS.map(({ key, does }) => (
             <div key={key} className="contents">
@@ -83,7 +83,7 @@ export function Shell({ children }: { children: ReactNode }) {
           ))}
         </dl>
         <Tick
-          label="Short keys are on"
+          label="Keyboard shortcuts are on"
           checked={settings.keys}
           onChange={(keys) => settings.change({ keys })}
         />

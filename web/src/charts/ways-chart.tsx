@@ -1,6 +1,6 @@
 /** What each way would take out, side by side on one scale, with its uncertainty. */
 import type { Comparison, Way } from "../api";
-import { clearanceBare, clearanceUnit, useSettings } from "../ui";
+import { clearance, clearanceBare, clearanceUnit, useSettings } from "../ui";
 import Plot from "./plot";
 
 const LINE = 32;
@@ -61,7 +61,7 @@ export default function WaysChart({ comparison }: { comparison: Comparison }) {
         y: row(index),
       }))}
       names={ways.map((way, index) => ({
-        text: `${bare(way.reduction_um.low)} to ${bare(way.reduction_um.high)}`,
+        text: `${clearance(way.reduction_um.low, units).split(" ")[0]} to ${clearance(way.reduction_um.high, units)}`,
         y: row(index),
       }))}
     />

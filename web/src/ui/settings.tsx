@@ -1,4 +1,4 @@
-/** What a person set on this device: unit system, look, who is at the bench, short keys. */
+/** What a person set on this device: unit system, look, who is at the bench, keyboard shortcuts. */
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 
 export type Units = "mm" | "inch";

@@ -67,9 +67,13 @@ class LockNut:
             ("nut_tabs", self.tabs, 1, 60, "the number of outer tabs, counted on the washer; positions of a plate; 1 for a clip"),
         ):
             if value is not None and not low <= value <= high:
-                raise OutOfRange.at(name, f"{value:g} cannot be meant here.", f"{low:g} to {high:g}: {what}")
+                raise OutOfRange.at(name, f"{value:g} is out of range: check value and unit.", f"{low:g} to {high:g}: {what}")
         if self.lock is LockKind.TAB_WASHER and self.tabs is not None and self.tabs < 3:
-            raise OutOfRange.at("nut_tabs", f"A tab washer with {self.tabs} tabs cannot be meant.", "the number of outer tabs, counted on the washer")
+            raise OutOfRange.at(
+                "nut_tabs",
+                f"A tab washer with {self.tabs} tabs is out of range: check value and unit.",
+                "the number of outer tabs, counted on the washer",
+            )
         if self.outside_mm is not None and not self.thread_mm < self.outside_mm < 2.5 * self.thread_mm:
             raise InvalidInput.at(
                 "nut_outside",

@@ -58,7 +58,7 @@ def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, fl
 def leaves_of(plan: Plan, text: str, shown: Shown = "") -> tuple[float, ...]:
     """The leaves of this plan's gauge set that make a thickness as typed. A bare number is read against the group's band.
 
-    Raises InvalidInput when it cannot be meant for this bore, or no stack of the set makes it.
+    Raises InvalidInput when it is out of range for this bore, or no stack of the set makes it.
     """
     most = max(plan.groups_um.values(), key=lambda s: s.high).high
     length = read_length(text, "leaf", plan.gauge.unit, (plan.gauge.leaves_um[0] * 0.9, 1.5 * most), shown)

@@ -19,7 +19,7 @@ from tribodex.core.procedure import Procedure
 def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, command: cmd.Command, *, correcting: bool = False) -> list[ev.Payload]:
     """Events that the command adds to the log. `correcting`: it says what was done at an earlier entry.
 
-    Raises InvalidInput for a value that cannot be meant, Refused for a step out of place, NotFound for a name unknown.
+    Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
     """
     if state.abandoned and not isinstance(command, cmd.AddNote):
         raise Refused("This job was abandoned; its record stays. Open a new job to go on.")

@@ -128,7 +128,9 @@ def _moved_mm(command: cmd.SeatNut) -> float | None:
         for name, value in (("sleeve_before", before), ("sleeve_after", after))
     ]
     if abs(ends[1] - ends[0]) > 5:
-        raise InvalidInput.at("sleeve_after", f"{ends[1]:g} mm after {ends[0]:g} mm cannot be meant.", "the same distance, measured again")
+        raise InvalidInput.at(
+            "sleeve_after", f"{ends[1]:g} mm after {ends[0]:g} mm is out of range: check value and unit.", "the same distance, measured again"
+        )
     return ends[1] - ends[0]
 
 

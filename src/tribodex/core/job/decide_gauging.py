@@ -37,7 +37,7 @@ def start(procedure: Procedure, state: JobState, command: cmd.StartGauging) -> l
             raise Refused("The nut is locked: what is gauged now is the final check.")
     places = command.places if command.places is not None else state.plan.places
     if not 1 <= places <= 6:
-        raise InvalidInput.at("places", f"{places} places cannot be meant.", "1 to 6; good shops take 3")
+        raise InvalidInput.at("places", f"{places} places is out of range: check the number.", "1 to 6; good shops take 3")
     where = command.where or state.plan.where
     number = len(state.gaugings) + 1
     return [*settled(state), ev.GaugingStarted(number, command.phase, where, places, *temperatures_of(state.plan, command))]

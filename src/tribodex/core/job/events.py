@@ -284,7 +284,7 @@ class Signed:
 
 @dataclass(frozen=True)
 class Abandoned:
-    """The job was given up, by name with a reason."""
+    """The job was abandoned, by name with a reason."""
 
     name: str
     reason: str

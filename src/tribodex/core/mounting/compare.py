@@ -93,14 +93,14 @@ def compare(
         reduction, drive = row.reduction_um, row.drive_up_mm.get(bearing.taper)
         by_theory = drive_of(reduction)
         ways.append(
-            Way(f"{card.card}-reduction", f"{card.heading}, reduction (method F)", "reduction", reduction, CARD_UNCERTAINTY_SHARE * reduction.high,
+            Way(f"{card.card}-reduction", f"{card.heading}, reduction, by feeler", "reduction", reduction, CARD_UNCERTAINTY_SHARE * reduction.high,
                 by_theory, angle_of(by_theory), left(reduction))
         )  # fmt: skip
         if drive is None:
             continue
         comes_to = Span(drive.low * k * slope * 1000, drive.high * k * slope * 1000)
         ways.append(
-            Way(f"{card.card}-drive-up", f"{card.heading}, drive-up (methods N and X)", "drive-up", comes_to, 2 * RATIO_SD_SHARE * comes_to.high,
+            Way(f"{card.card}-drive-up", f"{card.heading}, drive-up, by angle or travel", "drive-up", comes_to, 2 * RATIO_SD_SHARE * comes_to.high,
                 drive, angle_of(drive), left(comes_to))
         )  # fmt: skip
     half = Span(round(HALF_SHARE.low * initial_um, 6), round(HALF_SHARE.high * initial_um, 6))

@@ -216,7 +216,9 @@ def hydraulic_step(
     """
     if piston_mm2 is not None and not 100 <= piston_mm2 <= 1e6:
         raise OutOfRange.at(
-            "piston_area", f"A piston area of {piston_mm2:g} mm² cannot be meant.", "mm², as marked on the hydraulic nut or in its sheet"
+            "piston_area",
+            f"A piston area of {piston_mm2:g} mm² is out of range: check value and unit.",
+            "mm², as marked on the hydraulic nut or in its sheet",
         )
     start = START_SHARE * drive_mm.low
     travel = drive_mm if makers_travel else Span(drive_mm.low - start, drive_mm.high - start)

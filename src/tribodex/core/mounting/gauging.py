@@ -215,7 +215,7 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
         step = max(FINE_ENOUGH_UM, *(c.bracket.width_um for c in closed))
         if abs(difference) > step:
             findings.append(
-                f"The rows differ by {um_text(abs(difference))}, more than one leaf step: the outer ring stands askew or the "
+                f"The rows differ by {um_text(abs(difference))}, more than one leaf step: the outer ring is cocked or the "
                 "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
             )
     findings.extend(_outliers(closed, mids))

@@ -133,7 +133,7 @@ def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> floa
 
     Symbols: T_i, T_o temperatures of inner and outer ring (°C); correction (µm).
     Valid: up to 10 K of difference; both rings between -20 and 120 °C.
-    Raises: Refused beyond: let it cool; InvalidInput for temperatures that cannot be meant.
+    Raises: Refused beyond: let it cool; InvalidInput for temperatures out of range.
     Source: linear expansion; the limit is common practice, no source.
 
     >>> from tribodex.core.components.bearing import Group, Taper
@@ -142,7 +142,7 @@ def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> floa
     """
     for name, value in (("inner_c", inner_c), ("outer_c", outer_c)):
         if not -20 <= value <= 120:
-            raise InvalidInput.at(name, f"{value:g} °C cannot be meant for a ring that is gauged.", "-20 to 120 °C")
+            raise InvalidInput.at(name, f"{value:g} °C is out of range for a ring that is gauged: check value and unit.", "-20 to 120 °C")
     apart = inner_c - outer_c
     if abs(apart) > CORRECT_UP_TO_K:
         raise Refused(

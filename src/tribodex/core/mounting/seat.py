@@ -60,7 +60,9 @@ def seat_behind_deg(thickness_mm: float, pitch_mm: float) -> float:
     (225.0, 360.0)
     """
     if not 0.3 <= thickness_mm <= 6:
-        raise OutOfRange.at("washer_thickness", f"A washer of {thickness_mm:g} mm cannot be meant.", "0.3 to 6 mm, measured with a micrometer")
+        raise OutOfRange.at(
+            "washer_thickness", f"A washer of {thickness_mm:g} mm is out of range: check value and unit.", "0.3 to 6 mm, measured with a micrometer"
+        )
     if pitch_mm <= 0:
         raise OutOfRange.at("nut_pitch", "A pitch is above zero.", "mm, for example 2")
     return 360 * thickness_mm / pitch_mm

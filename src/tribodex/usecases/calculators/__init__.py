@@ -14,7 +14,7 @@ CALCULATORS: dict[str, Calculator] = {c.name: c for c in (*gauging.CALCULATORS, 
 
 
 def calculate(reference: Reference, name: str, inputs: Inputs) -> Answer:
-    """Run a calculator. Raises InvalidInput for values that cannot be meant, NotFound for a name unknown."""
+    """Run a calculator. Raises InvalidInput for values out of range, NotFound for a name unknown."""
     return find(name).run(reference, inputs)
 
 

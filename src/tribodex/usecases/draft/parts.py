@@ -228,7 +228,7 @@ def _asked(draft: PlanDraft, method: Method) -> Asked | None:
         raise InvalidInput.at("range_high", "The greater end is below the lesser.", f"{low} or more")
     most = 1440.0 if method is Method.TURNS else 360.0
     if not ends[0] > 0 or ends[1] > most:
-        raise InvalidInput.at("range_high", f"{ends[1]:.0f}° cannot be meant here.", f"above zero, up to {most:.0f}°")
+        raise InvalidInput.at("range_high", f"{ends[1]:.0f}° is out of range: check value and unit.", f"above zero, up to {most:.0f}°")
     source = draft.range_source.strip()
     if not source:
         raise InvalidInput.at(
@@ -249,5 +249,5 @@ def _risk(text: str) -> float:
 def _places(text: str) -> int:
     value = parse_count(text, "places")
     if value not in (1, 2, 3, 4, 5, 6):
-        raise InvalidInput.at("places", f"“{text}” places cannot be meant.", "1 to 6; good shops take 3")
+        raise InvalidInput.at("places", f"“{text}” places is out of range: check the number.", "1 to 6; good shops take 3")
     return int(value)

@@ -27,7 +27,7 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
           </ul>
         </div>
       ) : null}
-      {bench.status === "given up" ? null : (
+      {bench.status === "abandoned" ? null : (
         <>
           <TextField
             label="Note, or something left to do"
@@ -54,14 +54,14 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         ) : null}
         {live ? (
           <Button kind="quiet" onClick={() => setGiving(true)}>
-            Give this job up
+            Abandon this job
           </Button>
         ) : null}
       </div>
       {plan ? bench.targets.map((result) => <Figure key={result.label} result={result} />) : null}
       <p className="text-sm text-soft">{bench.standing_above}</p>
       <NamedReason
-        title="Give this job up"
+        title="Abandon this job"
         description="Its record stays and can be read; nothing more is logged to it."
         action="Give the job up"
         example="tight bearing, taking the next group"

@@ -7,7 +7,7 @@ import { moment } from "../../ui";
 export function JobsPage() {
   const jobs = useQuery({ queryKey: ["jobs"], queryFn: getJobs, refetchInterval: 20_000 });
   const open = jobs.data?.filter((job) => job.status === "open" || job.status === "stopped") ?? [];
-  const kept = jobs.data?.filter((job) => job.status === "signed" || job.status === "given up") ?? [];
+  const kept = jobs.data?.filter((job) => job.status === "signed" || job.status === "abandoned") ?? [];
   return (
     <div className="mx-auto max-w-5xl space-y-8">
       <section aria-labelledby="at-bench">

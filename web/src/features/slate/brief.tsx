@@ -2,7 +2,7 @@
 import type { Slate } from "../../api";
 import { figure, type Units } from "../../ui";
 
-const SHOWN = ["window", "turn", "drive_up"];
+const SHOWN = ["window", "nut_angle"];
 
 export function Brief({ slate, units }: { slate: Slate; units: Units }) {
   const rows = slate.variants.flatMap((variant, at) => {

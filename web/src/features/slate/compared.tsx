@@ -12,9 +12,27 @@ export function Compared({ slate, units }: { slate: Slate; units: Units }) {
   if (sheets.length === 0) return null;
   const rows = new Map<string, string>();
   for (const { sheet } of sheets)
-    for (const result of sheet.figures) rows.set(result.id, rows.get(result.id) ?? result.label);
+    for (const result of sheet.figures) {
+      const named = rows.get(result.id);
+      // Where the variants' cards differ, the row names none of them.
+      const label = named && named !== result.label ? named.replace(/, card .*$/i, "") : result.label;
+      rows.set(result.id, label);
+    }
   return (
     <>
+      <section className="sheet flex gap-4 p-3" aria-label="Drawn to scale">
+        {sheets.map(({ name, sheet }) => (
+          <figure key={name} className="min-w-0 flex-1" aria-label={`Drawn, variant ${name}`}>
+            <div className="mx-auto max-w-64">
+              <BearingSection section={sheet.section} playUm={null} label={`${name} ${sheet.label}`} />
+            </div>
+            <figcaption className="text-center text-sm">
+              <b>{name}</b> {sheet.label}
+              {sheet.tool ? <span className="text-soft">, drive with {sheet.tool.tool}</span> : null}
+            </figcaption>
+          </figure>
+        ))}
+      </section>
       <section className="sheet p-4" aria-labelledby="compared">
         <h2 id="compared" className="pb-1 font-bold">
           {sheets.length > 1 ? "Side by side" : "Worked out"}
@@ -51,37 +69,27 @@ export function Compared({ slate, units }: { slate: Slate; units: Units }) {
           <p className="pt-1 text-sm text-soft">≠ marks where the variants differ.</p>
         ) : null}
       </section>
-      <div className={`grid gap-4 ${sheets.length > 1 ? "xl:grid-cols-2" : ""}`}>
-        {sheets.map(({ name, sheet }) => (
-          <section key={name} className="sheet min-w-0 space-y-2 p-4" aria-label={`Drawn, variant ${name}`}>
-            <h3 className="font-bold">{name}</h3>
-            <div className={sheets.length === 1 ? "max-w-md" : ""}>
-              <BearingSection section={sheet.section} playUm={null} label={`${name} ${sheet.label}`} />
-            </div>
-            {sheet.tool ? (
-              <p className="text-sm">
-                Drive with: <b>{sheet.tool.tool}</b>. {sheet.tool.reason}
-              </p>
-            ) : null}
-            {[...sheet.assumed, ...sheet.comparison.disagreements, ...sheet.findings].map((text) => (
-              <p key={text} className="text-sm">
-                <span aria-hidden className="font-bold text-care">
-                  △{" "}
-                </span>
-                <Say>{text}</Say>
-              </p>
-            ))}
-            <div
-              className="overflow-x-auto"
-              tabIndex={0}
-              role="region"
-              aria-label={`Ways for variant ${name}`}
-            >
-              <WaysChart comparison={sheet.comparison} />
-            </div>
-          </section>
-        ))}
-      </div>
+      {sheets.map(({ name, sheet }) => (
+        <section key={name} className="sheet min-w-0 space-y-2 p-4" aria-label={`Findings, variant ${name}`}>
+          <h3 className="font-bold">{name}</h3>
+          {sheet.tool ? (
+            <p className="text-sm">
+              Drive with: <b>{sheet.tool.tool}</b>. {sheet.tool.reason}
+            </p>
+          ) : null}
+          {[...sheet.assumed, ...sheet.comparison.disagreements, ...sheet.findings].map((text) => (
+            <p key={text} className="text-sm">
+              <span aria-hidden className="font-bold text-care">
+                △{" "}
+              </span>
+              <Say>{text}</Say>
+            </p>
+          ))}
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Ways for variant ${name}`}>
+            <WaysChart comparison={sheet.comparison} />
+          </div>
+        </section>
+      ))}
     </>
   );
 }
@@ -101,7 +109,7 @@ function FigureRow(props: {
           <button
             type="button"
             aria-expanded={open}
-            className="min-h-12 text-left text-dye underline underline-offset-4"
+            className="min-h-12 text-left text-dye underline underline-offset-4 lg:min-h-8"
             onClick={() => setOpen(!open)}
           >
             {label}
@@ -114,7 +122,7 @@ function FigureRow(props: {
           ) : null}
         </th>
         {cells.map(({ name, result }) => (
-          <td key={name} className="py-2 pr-4">
+          <td key={name} className="py-2 pr-4 lg:py-1">
             {result ? (
               <>
                 <span className={differs ? "font-bold" : ""}>{figure(result, units)}</span>{" "}

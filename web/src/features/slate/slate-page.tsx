@@ -43,10 +43,7 @@ export function SlatePage() {
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 className="text-2xl font-bold">Slate</h1>
-          <p className="text-soft">
-            What if: another group, another card, a hollow shaft, a hotter ring, another washer. Nothing here
-            is kept in a record.
-          </p>
+          <p className="text-soft">What if? Nothing here is kept in a record.</p>
         </div>
         <div className="flex flex-wrap gap-3">
           {variants.length < MOST ? (

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import statistics
 import sys
 import tempfile
@@ -13,6 +14,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src"), str(ROOT / "tools")]
 
+# One thread a process: the trial runs a process on every core.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from adviser_report import Report, write_report
 from tests.helpers import make_bench
 from tests.trial import ERRORS, Measured, line_of

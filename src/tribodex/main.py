@@ -7,12 +7,13 @@ import json
 import sys
 from collections.abc import Sequence
 from pathlib import Path
+from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
 from tribodex.core.errors import TribodexError
 from tribodex.reference import load_reference
-from tribodex.usecases.calculators import Answer, calculate, find
+from tribodex.usecases.calculators import CALCULATORS, Answer, calculate, find
 from tribodex.web.problems import from_validation
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -28,7 +29,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     demo.add_argument("--reset", action="store_true", help="throw the demonstration's data away first")
     commands.add_parser("serve", help="production server; settings from the environment, see README")
     calc = commands.add_parser("calc", help="any calculator, as JSON")
-    calc.add_argument("name")
+    calc.add_argument("name", nargs="?", default="", help="without a name: which calculators there are, and what they take")
     calc.add_argument("inputs", nargs="*", metavar="key=value")
     plant = commands.add_parser("plant", help="bring machines, people and gauge sets in from a file")
     plant.add_argument("file", type=Path)
@@ -54,7 +55,25 @@ def main(arguments: Sequence[str] | None = None) -> int:
             write_openapi(options.file, ROOT)
             return 0
         case _:
-            return run_calc(options.name, options.inputs)
+            return run_calc(options.name, options.inputs) if options.name else list_calculators()
+
+
+def list_calculators() -> int:
+    """Print every calculator with what it takes; what may be left out stands in brackets."""
+    for calculator in CALCULATORS.values():
+        takes = [name if field.is_required() else f"[{name}]" for name, field in calculator.inputs.model_fields.items()]
+        print(f"{calculator.name}: {calculator.title}\n    {' '.join(takes)}")
+    return 0
+
+
+def plain(value: Any) -> Any:
+    """Numbers as a person writes them: 5 for 5.0, seven figures for the rest."""
+    if isinstance(value, float):
+        short = float(f"{value:.7g}")
+        return int(short) if short.is_integer() else short
+    if isinstance(value, dict):
+        return {key: plain(inner) for key, inner in value.items()}
+    return [plain(inner) for inner in value] if isinstance(value, list) else value
 
 
 def run_calc(name: str, pairs: Sequence[str]) -> int:
@@ -70,7 +89,7 @@ def run_calc(name: str, pairs: Sequence[str]) -> int:
         fields = [{"name": f.name, "message": f.message, "expected": f.expected} for f in error.fields]
         print(json.dumps({"title": type(error).__name__, "detail": error.detail, "fields": fields}, ensure_ascii=False), file=sys.stderr)
         return 2
-    print(TypeAdapter(Answer).dump_json(answer, indent=2).decode())
+    print(json.dumps(plain(TypeAdapter(Answer).dump_python(answer, mode="json")), indent=2, ensure_ascii=False))
     return 0
 
 

@@ -74,8 +74,8 @@ def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
     hands.tap("Gauge now")
     hands.gauge()
     assert hands.follow(until="release")[-1] == "release"
-    expect(page.locator("#next-move")).to_contain_text("Too far: release from the sleeve")
-    page.get_by_role("button", name="Release from the sleeve and start again").click()
+    expect(page.locator("#next-move")).to_contain_text("Too far: release the bearing")
+    page.get_by_role("button", name="Release the bearing and start again").click()
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("2 to 4 mm")
     dialog.get_by_label("Why").fill("past the window")

@@ -246,7 +246,12 @@ def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: 
     ready_to_gauge(hands, "fr-1-jack-in")
     page.get_by_role("button", name="Leaf by leaf").click()
     before = hands.bench()["last_seq"]
-    for typed, words in (("4.5 mm", "Was 4.5 thou or 0.45 mm or 0.045 mm meant"), ("abc", "not a number"), ("-0.1", "negative"), ("0.125", "nearest: 0.120 mm")):
+    for typed, words in (
+        ("4.5 mm", "Was 4.5 thou or 0.45 mm or 0.045 mm meant"),
+        ("abc", "not a number"),
+        ("-0.1", "negative"),
+        ("0.125", "nearest: 0.120 mm"),
+    ):
         page.get_by_role("textbox", name="Or type a leaf").fill(typed)
         page.get_by_role("button", name="Passes", exact=True).click()
         expect(page.get_by_role("alert")).to_contain_text(words)

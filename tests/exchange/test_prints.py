@@ -72,6 +72,20 @@ def test_ten_degrees_are_a_thirty_sixth_of_the_rim_whatever_the_nut(outside: flo
         assert x == pytest.approx(i * step, abs=0.06)
 
 
+@pytest.mark.parametrize(
+    ("nut", "words"),
+    [
+        (LockNut(90, 2, 120, 4, 17, 10, series="KM"), ("nut of series KM", "M90×2")),
+        (LockNut(220, 4, 280, 4, 16, 20, series="HM 30", trapezoidal=True), ("nut of series HM 30", "Tr220×4")),
+        (LockNut(90.42, 25.4 / 12, 120, 4, 17, 10), ("nut as given", "12 to the inch")),
+    ],
+)
+def test_the_strip_says_for_which_nut_it_is(nut: LockNut, words: tuple[str, ...]) -> None:
+    for page in strip_pages(order(nut), Paper.A4):
+        said = " ".join(parsed(page).itertext())
+        assert all(word in said for word in words), said
+
+
 def test_the_marked_range_is_where_the_angle_says() -> None:
     first = parsed(strip_pages(order(), Paper.A4)[0])
     marked = next(r for r in first.iter(f"{SVG}rect") if r.get("fill") != "none")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from pathlib import Path
 from typing import Any
 
@@ -95,3 +96,20 @@ def test_the_terminal_says_what_is_wrong(capsys: pytest.CaptureFixture[str], arg
     assert main(["calc", *arguments]) == 2
     captured = capsys.readouterr()
     assert captured.out == "" and word in json.loads(captured.err)["detail"] + captured.err
+
+
+def test_a_bare_call_lists_what_there_is_and_what_it_takes(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["calc"]) == 0
+    said = capsys.readouterr().out
+    for calculator in CALCULATORS.values():
+        assert f"{calculator.name}: {calculator.title}" in said
+    assert "bore_mm group initial_um [card]" in said, "what may be left out stands in brackets"
+
+
+def test_no_raw_floats_are_printed(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["calc", "card", "bore_mm=90", "outside_mm=160", "width_mm=40", "group=C3", "taper=1:12"]) == 0
+    steel = ["bore_mm=90", "outside_mm=160", "width_mm=40", "group=C3", "taper=1:12", "reduction_min_um=45", "reduction_max_um=60"]
+    assert main(["calc", "drive-up", *steel, "pitch_mm=2"]) == 0
+    said = capsys.readouterr().out
+    numbers = re.findall(r": (-?\d+\.\d+)", said)
+    assert not [n for n in numbers if n.endswith(".0") or len(n.split(".")[1]) > 7], numbers

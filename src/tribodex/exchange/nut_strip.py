@@ -84,6 +84,14 @@ def _text(x: float, y: float, words: str, size: float = 3.0, anchor: str = "midd
     return f'<text x="{x:.3f}" y="{y:.3f}" font-size="{size}" text-anchor="{anchor}" fill="{colour}"{turned}>{escape(words)}</text>'
 
 
+def _thread(nut: LockNut) -> str:
+    """Tr for trapezoidal, threads per inch where the pitch is made of inches, M otherwise."""
+    per_inch = 25.4 / nut.pitch_mm
+    if abs(per_inch - round(per_inch)) < 1e-3:
+        return f"Ø {number(nut.thread_mm)} mm, {round(per_inch)} to the inch"
+    return f"{'Tr' if nut.trapezoidal else 'M'}{number(nut.thread_mm)}×{number(nut.pitch_mm)}"
+
+
 def _page(order: StripOrder, size: Size, body: str, page: int, pages: int) -> str:
     nut = order.nut
     lock = f"; {nut.slots} slots, {nut.tabs} {nut.lock.stop}s: a tab position every {number(nut.tab_step_deg)}°" if nut.tab_step_deg else ""
@@ -94,7 +102,8 @@ def _page(order: StripOrder, size: Size, body: str, page: int, pages: int) -> st
         + _line(MARGIN_MM + CHECK_MM, y - 2, MARGIN_MM + CHECK_MM, y + 2, 0.4)
         + _text(MARGIN_MM + CHECK_MM + 4, y + 1, "This line must measure 100 mm. Print at 100 %, never “fit to page”.", 3.4, "start")
     )
-    head = _text(MARGIN_MM, 14, f"{order.title}: nut Ø {number(order.outside_mm)} mm, pitch {number(nut.pitch_mm)} mm{lock}", 4.2, "start")
+    of = f"nut of series {nut.series}" if nut.series else "nut as given"
+    head = _text(MARGIN_MM, 14, f"{order.title}: {of}, thread {_thread(nut)}, Ø {number(order.outside_mm)} mm{lock}", 4.2, "start")
     count = _text(size.width_mm - MARGIN_MM, 14, f"{page} of {pages}", 3.4, "end", SOFT)
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{size.width_mm:g}mm" height="{size.height_mm:g}mm" '

@@ -46,7 +46,7 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
         {result.verdict ? <VerdictMark verdict={result.verdict} /> : null}
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-3">
-        <p className={big ? "text-3xl font-bold" : "text-lg font-bold"}>
+        <p className={big ? "text-2xl font-bold" : "text-lg font-bold"}>
           {figure(result, units)}{" "}
           <span className="text-base font-normal text-soft">{uncertainty(result, units)}</span>
         </p>

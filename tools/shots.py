@@ -32,6 +32,7 @@ VIEWS = [
     ("turns", "/jobs/hollin-vale-0007", DESK, "dark", None),
     ("gauging", "/jobs/hollin-vale-0003", DESK, "light", "gauge"),
     ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
+    ("seat", "/jobs/hollin-vale-0003", DESK, "light", "seat"),
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("signed", "/jobs/hollin-vale-0002", DESK, "light", None),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
@@ -54,9 +55,11 @@ def prepare_page(page: Page, step: str | None) -> None:
         page.get_by_label("Shaft diameter").fill("115")
         page.get_by_label("Inner ring warmer").fill("10")
         page.get_by_role("button", name="Set another variant").click()
-        page.get_by_label("Shaft bored to").nth(1).fill("70")
-        page.get_by_label("Inner ring warmer").nth(1).fill("40")
-        page.get_by_role("heading", name="Side by side").evaluate("e => e.parentElement.scrollIntoView()")
+        second = page.get_by_role("region", name="Variant B", exact=True)
+        second.get_by_label("Change in B").select_option("shaft_bore")
+        second.get_by_role("textbox", name="Shaft bored to").fill("70")
+        page.get_by_text("≠ marks where").wait_for()
+        page.evaluate("window.scrollTo(0, 0)")
     elif step == "chart":
         page.get_by_role("img", name="taper 1:12").evaluate("e => e.parentElement.parentElement.scrollIntoView()")
     elif step == "working":
@@ -64,18 +67,18 @@ def prepare_page(page: Page, step: str | None) -> None:
     elif step == "gauge":
         page.get_by_role("button", name="Turned").click()
         page.get_by_role("button", name="Gauge now").click()
-        page.get_by_role("group", name="What the leaf does").wait_for()
+        page.get_by_role("group", name="Thickest leaf that goes in").wait_for()
+    elif step == "seat":
+        hands = Hands(page, VirtualBearing(127, 0.385, 7))
+        hands.job_id = "hollin-vale-0003"
+        hands.seen()
+        hands.follow(until="seat_nut")
     elif step == "lock":
         hands = Hands(page, VirtualBearing(127, 0.385, 7))
         hands.job_id = "hollin-vale-0003"
         hands.seen()
-        hands.gauge()
-        while hands.bench()["next"]["do"] in ("turn", "gauge"):
-            move = hands.bench()["next"]
-            hands.tap("Gauge now") if move["do"] == "gauge" else hands.tap(f"Turned {move['turn_deg']:.0f}°", exact=False)
-            hands.gauge()
-        hands.tap("Washer on, nut back on its mark")
-        page.get_by_label("Rim to the next tab").fill("3.5")
+        hands.follow(until="lock")
+        page.get_by_label("to the next tab").fill("3.5")
         hands.tap("Seen")
 
 

@@ -143,6 +143,7 @@ export default function Plot(props: Props) {
                   fillOpacity={box.opacity}
                   stroke={box.colour}
                   strokeOpacity={1}
+                  strokeWidth={1.5}
                   strokeDasharray={box.dash}
                   ifOverflow="hidden"
                 />

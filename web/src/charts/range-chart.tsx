@@ -33,7 +33,8 @@ export default function RangeChart({ chart }: { chart: Chart }) {
         y1: floor(band.low),
         y2: band.high,
         ...shade,
-        dash: stroke ? shade.dash : undefined,
+        opacity: chart.series.length > 2 ? shade.opacity / 2 : shade.opacity,
+        dash: shade.dash,
       };
     });
   });

@@ -91,6 +91,7 @@ def picture(browser: Browser, address: str, name: str, path: str, size: dict[str
     page = context.new_page()
     page.goto(f"{address}{path}")
     page.wait_for_load_state("networkidle")
+    page.locator("h1").first.wait_for()
     prepare_page(page, step)
     page.evaluate("document.fonts.ready")
     page.screenshot(path=folder / f"{name}.png")

@@ -85,7 +85,7 @@ def server() -> None:
 
 def adviser() -> None:
     """The bench on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and its charts."""
-    count = int(sys.argv[2]) if len(sys.argv) > 2 else 400
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else 140
 
     def shown(row: Measured) -> Measured:
         print(line_of(row), flush=True)
@@ -94,7 +94,7 @@ def adviser() -> None:
     risks = [shown(trial_of(f"risk {risk:.0%}".replace("%", " %"), count, SEED, risk)) for risk in (0.01, 0.02, 0.05)]
     errors = [shown(trial_of(error, count * 3 // 10, SEED, error=error)) for error in ERRORS]
     leafwise = shown(trial_of("leaf by leaf", count // 2, SEED, one_tap=False))
-    if count >= 400:
+    if count >= 140:
         write_report(Report(SEED, risks, errors, leafwise, BEFORE), ROOT / "docs")
 
 

@@ -13,7 +13,7 @@ from scipy.stats import norm
 from tribodex.core.components.bands import Span
 from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.errors import OutOfRange
-from tribodex.core.mounting.locking import WORTH_LOCKING, best, tab_positions, turn_tab_positions, way_out
+from tribodex.core.mounting.locking import FURTHEST_DEG, WORTH_LOCKING, best, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -135,3 +135,16 @@ def test_plates_and_clips_have_their_own_positions(lock: LockKind, tabs: int, st
 def test_a_washer_with_two_tabs_cannot_be_meant() -> None:
     with pytest.raises(OutOfRange):
         LockNut(90, 2, 120, 4, 2, 10)
+
+
+@given(st.floats(0.005, 0.6), st.sampled_from((3, 4, 6, 8)), st.integers(11, 26), st.one_of(st.none(), st.floats(0, 20)))
+def test_no_position_is_listed_that_cannot_be_locked(per_degree: float, slots: int, tabs: int, first: float | None) -> None:
+    """Where the sleeve slips a degree takes out little; a position far on is a turn, not a lock."""
+    nut = replace(NUT, slots=slots, tabs=tabs)
+    assume(nut.tab_step_deg is not None and (first or 0) <= nut.tab_step_deg)
+    position = Position(140, 3, per_degree)
+    for found in (
+        tab_positions(position, nut, Window(60, 75, 124, Span(49, 64), 50.0), first),
+        turn_tab_positions(nut, 100, (110, 400), first),
+    ):
+        assert found and all(p.turn_to_deg <= FURTHEST_DEG for p in found[1:])

@@ -13,7 +13,7 @@ from tribodex.core.job.parting import CHECKS, MUST_CHECK, parted
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.judgement import judge_hand
-from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions
+from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, Seated, judge_seat
 from tribodex.core.mounting.zero import ZeroPoint
@@ -194,8 +194,8 @@ def lock(procedure: Procedure, state: JobState, command: cmd.Lock, *, correcting
     if state.plan.seats_again and not state.attempt.has_seat and state.attempt.nut_deg > 0:
         raise Refused("First fit the washer or lock and seat the nut; then it is tightened to the next position.")
     degrees = parse_degrees(command.turn, "turn")
-    if degrees > 90:
-        raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for meeting a tab.", "one of the listed positions")
+    if degrees > FURTHEST_DEG:
+        raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for a tab position: log the turn, then gauge.", "one of the listed positions")
     if not correcting:
         _leaf_allows(state, degrees)
     return [*settled(state), locked(state, degrees)]

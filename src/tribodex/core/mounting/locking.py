@@ -13,6 +13,8 @@ from tribodex.core.working import Level, Verdict, in_words
 
 # The chance to overshoot that a move may carry, unless another is chosen.
 USUAL_RISK = 0.02
+# A position further on than this is no lock but a turn, to be gauged by itself (degrees).
+FURTHEST_DEG = 90.0
 NOT_BY_LEAF = "not by the leaf"
 # A position with less chance to be inside than this is no place to lock.
 WORTH_LOCKING = 0.1
@@ -146,6 +148,8 @@ def tab_positions(
     for index in range(most):
         start = index * step + (first_deg or 0.0)
         end = start if first_deg is not None else start + step
+        if index > 0 and end > FURTHEST_DEG:
+            break
         middle = now.after((start + end) / 2)
         far = now.after(end)
         chance = far.below(window)
@@ -191,6 +195,8 @@ def turn_tab_positions(
     for index in range(most):
         start = index * step + (first_deg or 0.0)
         end = start if first_deg is not None else start + step
+        if index > 0 and end > FURTHEST_DEG:
+            break
         total = now_deg + end
         if total > range_deg[1] + 0.05:
             verdict = Verdict("leaves the range", Level.STOP, f"{total:.0f}° in all is past the {range_deg[1]:.0f}° of the sheet.")

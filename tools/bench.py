@@ -85,7 +85,7 @@ def server() -> None:
 
 def adviser() -> None:
     """The bench on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and its charts."""
-    count = int(sys.argv[2]) if len(sys.argv) > 2 else 140
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else 400
 
     def shown(row: Measured) -> Measured:
         print(line_of(row), flush=True)

@@ -59,7 +59,7 @@ FINE = FeelerSet(
     "f", "fine metric", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300))
 )
 BORES = (30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300)
-MOST_MOVES = 60
+MOST_MOVES, MOST_ATTEMPTS = 90, 3
 ERRORS = ("zero too early", "driven before zero", "other taper", "sleeve slips", "a gauging reads wrong")
 
 
@@ -212,7 +212,7 @@ class Fitter:
                     self.truth.turn(move.turn_deg)
                     self.say(cmd.TurnNut(f"{move.turn_deg:.2f}"))
                 case Do.GAUGE:
-                    self.gauge(Phase.DRIVE_UP, 6 if "six places" in move.headline else None)
+                    self.gauge(Phase.DRIVE_UP, move.places)
                 case Do.SEAT:
                     self._seat()
                 case Do.PARTED:
@@ -234,7 +234,7 @@ class Fitter:
                     self.washers += 1
                     self._see_tab(another=True)
                 case Do.RELEASE | Do.NO_PLAY | Do.LOCK:
-                    if self.attempts == 2:
+                    if self.attempts == MOST_ATTEMPTS:
                         return "released"
                     self._release()
                 case Do.GAUGE_FINAL:

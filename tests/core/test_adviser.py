@@ -210,7 +210,7 @@ def test_in_the_middle_it_locks_and_after_that_it_does_not_turn_on() -> None:
     nut = 10 + (125 - WINDOW.mid_um) / NOMINAL
     readings = [at(nut, WINDOW.mid_um - 5, WINDOW.mid_um + 5)]
     now = belief(readings, nut)
-    says = LeafSays(WINDOW.mid_um, 4.0, 0.0)
+    says = LeafSays(WINDOW.mid_um, 4.0, 0.0, 6)
     lock = Lock(5.0, None, lambda turn: may_lock(WINDOW, says, now.per_degree_um, turn))
     assert advise(now, WINDOW, Question(1, lock=lock)).act is Act.LOCK
 
@@ -220,13 +220,13 @@ def test_what_the_leaf_forbids_is_never_advised_to_be_locked() -> None:
     nut = 10 + (125 - WINDOW.mid_um) / NOMINAL
     now = belief([at(nut, WINDOW.mid_um - 5, WINDOW.mid_um + 5)], nut)
     for gauged in (40.0, 52.0, 95.0, 125.0):
-        lock = Lock(5.0, None, lambda turn, g=gauged: may_lock(WINDOW, LeafSays(g, 4.0, 0.0), now.per_degree_um, turn))  # type: ignore[misc]
+        lock = Lock(5.0, None, lambda turn, g=gauged: may_lock(WINDOW, LeafSays(g, 4.0, 0.0, 6), now.per_degree_um, turn))  # type: ignore[misc]
         assert advise(now, WINDOW, Question(1, lock=lock)).act is not Act.LOCK
 
 
 def test_far_below_it_says_too_far() -> None:
     now = believe(MODEL, [INITIAL], [at(250, 20, 30)] * 2, 250)
-    lock = Lock(5.0, None, lambda turn: may_lock(WINDOW, LeafSays(25, 4, 0), now.per_degree_um, turn))
+    lock = Lock(5.0, None, lambda turn: may_lock(WINDOW, LeafSays(25, 4, 0, 6), now.per_degree_um, turn))
     assert advise(now, WINDOW, Question(2, repeats=4, lock=lock)).act is Act.TOO_FAR
 
 
@@ -241,7 +241,7 @@ def test_tab_positions_far_apart_are_aimed_at() -> None:
     advice = advise(now, WINDOW, Question(1, lock=Lock(15.0, 4.0)))
     assert advice.act is Act.TURN and advice.angle_deg > 30
     near = belief([at(110, 84, 92)], 110)
-    on_a_tab = advise(near, WINDOW, Question(1, lock=Lock(15.0, 4.0, lambda turn: may_lock(WINDOW, LeafSays(88, 4, 0), 0.38, turn))))
+    on_a_tab = advise(near, WINDOW, Question(1, lock=Lock(15.0, 4.0, lambda turn: may_lock(WINDOW, LeafSays(88, 4, 0, 6), 0.38, turn))))
     if on_a_tab.act is Act.TURN:
         assert (on_a_tab.angle_deg - 4.0) % 15 == pytest.approx(0, abs=1e-6)
 
@@ -290,11 +290,11 @@ def test_an_uncertain_correction_widens_a_reading() -> None:
 @pytest.mark.parametrize(
     ("says", "turn", "word"),
     [
-        (LeafSays(72, 4, 0), 2, Level.GOOD),
-        (LeafSays(72, 4, 0), 40, Level.STOP),
-        (LeafSays(82, 4, 0), 0, Level.STOP),
-        (LeafSays(82, 4, 0), 10, Level.GOOD),
-        (LeafSays(52, 4, 0), 0, Level.STOP),
+        (LeafSays(72, 4, 0, 6), 2, Level.GOOD),
+        (LeafSays(72, 4, 0, 6), 40, Level.STOP),
+        (LeafSays(82, 4, 0, 6), 0, Level.STOP),
+        (LeafSays(82, 4, 0, 6), 10, Level.GOOD),
+        (LeafSays(52, 4, 0, 6), 0, Level.STOP),
         (None, 0, Level.STOP),
     ],
 )

@@ -109,6 +109,9 @@ def test_seated_where_the_washer_puts_it_it_is_locked_from_there(reference: Refe
     before = bench.state.attempt.nut_deg
     state = bench.seat()
     assert state.attempt.nut_deg == pytest.approx(before, abs=0.1), "the bearing stays where it was: angles count anew from the seat"
+    if move(bench).do is Do.GAUGE:
+        assert "where it stands" in move(bench).headline, "a repeat at most, and not for the seat's sake"
+        bench.gauge(Phase.DRIVE_UP, TRUTH)
     assert move(bench).do in (Do.LOCK, Do.TURN)
 
 

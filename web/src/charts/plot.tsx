@@ -59,10 +59,25 @@ interface Props {
 
 const GAP = 17;
 const EDGES = { top: 10, bottom: 44 };
+const TEXT = { fill: "var(--ink)", fontSize: 13 };
+
+/** What both axes share: numbers on their own scale, every tick that was asked for, nothing beyond the ends. */
+function scaled(axis: Axis) {
+  return {
+    type: "number" as const,
+    scale: axis.scale,
+    domain: [axis.from, axis.to],
+    ticks: axis.ticks,
+    interval: 0,
+    tickFormatter: axis.show ?? String,
+    tick: TEXT,
+    stroke: "var(--ink)",
+    allowDataOverflow: true,
+  };
+}
 
 export default function Plot(props: Props) {
   const { label, height, x, y, boxes, whiskers = [], names = [], namesWidth = 20, ticksWidth = 62 } = props;
-  const text = { fill: "var(--ink)", fontSize: 13 };
   return (
     <div role="img" aria-label={label} style={{ height }} className="min-w-[34rem]">
       <div aria-hidden className="h-full">
@@ -74,46 +89,23 @@ export default function Plot(props: Props) {
           >
             <CartesianGrid stroke="var(--rule)" />
             <XAxis
-              type="number"
+              {...scaled(x)}
               dataKey="x"
-              scale={x.scale}
-              domain={[x.from, x.to]}
-              ticks={x.ticks}
-              interval={0}
-              tickFormatter={x.show ?? String}
-              tick={text}
-              stroke="var(--ink)"
               height={EDGES.bottom - 4}
-              allowDataOverflow
-              label={{
-                value: x.words,
-                position: "insideBottomRight",
-                offset: 0,
-                fill: "var(--ink)",
-                fontSize: 13,
-              }}
+              label={{ ...TEXT, value: x.words, position: "insideBottomRight", offset: 0 }}
             />
             <YAxis
-              type="number"
+              {...scaled(y)}
               dataKey="y"
-              scale={y.scale}
-              domain={[y.from, y.to]}
-              ticks={y.ticks}
-              interval={0}
-              tickFormatter={y.show ?? String}
-              tick={text}
-              stroke="var(--ink)"
               width={ticksWidth}
-              allowDataOverflow
               label={
                 y.words
                   ? {
+                      ...TEXT,
                       value: y.words,
                       angle: -90,
                       position: "insideLeft",
                       offset: 4,
-                      fill: "var(--ink)",
-                      fontSize: 13,
                       style: { textAnchor: "middle" },
                     }
                   : undefined

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from tribodex.core.components.feeler import Stack
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.amounts import leaves_of, temperatures_of
-from tribodex.core.job.attempt import Gauging, pool
+from tribodex.core.job.attempt import Gauging, agreeing, pool
 from tribodex.core.job.gates import may_drive, pass_gates
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.state import JobState
@@ -108,7 +110,11 @@ def judged(state: JobState, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFou
     if summary is None:
         return None
     if gauging.phase is Phase.INITIAL:
-        verdict = judge_initial(summary.mean_um, summary.uncertainty_um, plan.groups_um, plan.bearing.group)
+        # A repeat is judged together with the gaugings that it agrees with, not by its own few brackets.
+        closed = [g for g in state.initial if g.closed]
+        known = pool(agreeing([*closed, replace(gauging, closed=ev.GaugingClosed(gauging.number, summary))]))
+        assert known is not None  # it ends with a closed one
+        verdict = judge_initial(known.mean_um, 2 * known.sd_um, plan.groups_um, plan.bearing.group)
         return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
     window, initial = state.window(), pool(state.initials())
     if gauging.phase is Phase.FINAL and window is not None and initial is not None:

@@ -20,6 +20,8 @@ from tribodex.core.working import Level, in_words
 CAPPED_DEG = 6.0
 # With no more than this to go the washer is fitted first (degrees).
 SEAT_FIRST_DEG = 15.0
+# Places of a gauging that has to tell more than the planned ones do.
+MANY_PLACES = 6
 
 
 def drive_move(state: JobState) -> NextMove:
@@ -42,12 +44,16 @@ def drive_move(state: JobState) -> NextMove:
         # What little is left is turned with the washer under the nut: it has to be gauged after that anyway.
         return seat_move(state)
     match advice.act:
+        case Act.LOCK if state.gauged_short() and (state.attempt.has_seat or not state.plan.seats_again):
+            return _all_places(state, window)
         case Act.LOCK:
             return seat_move(state) if state.plan.seats_again and not state.attempt.has_seat else lock_move(state, position, window)
         case Act.TURN:
             return _look_first(state) or _turn(state, position, window, advice)
         case Act.GAUGE:
             return _gauge_here(state, position, window)
+        case Act.AGAIN if state.gauged_short():
+            return _all_places(state, window)
         case Act.AGAIN:
             return _again(state, position, window)
         case Act.TOO_FAR:
@@ -102,6 +108,8 @@ def _leaf_only(state: JobState, window: Window) -> NextMove:
         if clearance < window.low_um:
             return past_the_window(state, clearance, window)
         ruling = state.may_lock(0.0)
+        if state.gauged_short() and state.leaf_allows(0.0).level is not Level.STOP:
+            return _all_places(state, window)
         if ruling.level is not Level.STOP:
             if state.plan.seats_again and not state.attempt.has_seat:
                 return seat_move(state)
@@ -173,14 +181,26 @@ def _gauge_here(state: JobState, position: Belief, window: Window) -> NextMove:
     )
 
 
+def _all_places(state: JobState, window: Window) -> NextMove:
+    position = state.position()
+    first = _first(state, position) if position is not None else ""
+    chance = f" {tenths(position.inside(window)).capitalize()} to be inside the window." if position is not None else ""
+    return NextMove(
+        Do.GAUGE,
+        f"Gauge at {state.plan.places} places now{first}",
+        f"{state.may_lock(0.0).reason}{chance}",
+        "Ring and rollers differ from place to place: one place is enough on the way, not for the lock.",
+    )
+
+
 def _again(state: JobState, position: Belief, window: Window) -> NextMove:
     ruling = state.may_lock(0.0)
     why = f"{ruling.reason} " if ruling.level is Level.STOP else ""
     return NextMove(
         Do.GAUGE,
         f"Gauge once more, where it stands{_first(state, position)}",
-        f"{why}About {um_text(position.clearance_um)}, and {tenths(position.inside(window))} to be inside the window: a second gauging, at "
-        "more places, narrows the uncertainty without moving the nut.",
+        f"{why}About {um_text(position.clearance_um)}, and {tenths(position.inside(window))} to be inside the window: a further "
+        "gauging, at another place of the ring, narrows the uncertainty without moving the nut.",
         f"A further turn now would not better the chance; {in_words(position.below(window))} to be below the window already.",
     )
 
@@ -194,6 +214,7 @@ def _narrow(state: JobState, window: Window, advice: Advice) -> NextMove:
             "Gauge more finely: six places, or finer leaves",
             f"{ruling.reason} No turn keeps the chosen risk of leaving too little, and the leaf does not allow to lock here.",
             "If it stays so: release and drive up less far, or ask the maker.",
+            places=MANY_PLACES,
         )
     return NextMove(
         Do.DECIDE_NARROW,

@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import math
+
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.leaf import Expected, LeafChoice, choose_leaf
 from tribodex.core.components.bands import Span
-from tribodex.core.job.attempt import Gauging
+from tribodex.core.job.attempt import Gauging, pool
 from tribodex.core.job.state import JobState
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase
+from tribodex.core.quantities import um_text
 
 # Places of one gauging differ from their mean by about this much before form and feel are counted (µm).
 OTHER_PLACES_SD_UM = 2.0
+# With less chance than this to be in the window or below it, one place on both rows says how far to go on.
+ON_THE_WAY = 0.3
 
 
 def expected_play(state: JobState, gauging: Gauging) -> Expected:
@@ -51,9 +56,39 @@ def leaf_for(state: JobState, gauging: Gauging, cell: Cell) -> LeafChoice | None
 
 
 def next_cell(state: JobState, gauging: Gauging) -> tuple[Cell, LeafChoice] | None:
-    """The place and row to go on with, and its leaf; None when every bracket is fine enough."""
+    """The place and row to go on with, and its leaf; None when every bracket is fine enough, or what was read is enough."""
+    if enough_read(state, gauging) is not None:
+        return None
     for cell in gauging.cells(state.plan):
         leaf = leaf_for(state, gauging, cell)
         if leaf is not None:
             return cell, leaf
     return None
+
+
+def enough_read(state: JobState, gauging: Gauging) -> str | None:
+    """Why the other places of an open gauging need not be read, in words; None while they are worth it.
+
+    A whole place on both rows is read first. Then it is enough on the way, where the bearing is still above the window: the
+    other places would only say more exactly how far it is to go. And it is enough for a repeat that agrees with the gauging
+    before it at all planned places. The lock stands on all of them.
+    """
+    window, plan = state.window(), state.plan
+    if window is None or window.empty or gauging.phase is Phase.FINAL or gauging.places > plan.places:
+        return None
+    cells = gauging.cells(plan)
+    read = {place for place in range(1, gauging.places + 1) if all(c.bracket.closed for c in cells if c.place == place)}
+    now = gauging.summary(plan)
+    if now is None or not read or len(read) == gauging.places or any(t.place not in read for t in gauging.trials):
+        return None
+    here = state.here()
+    if gauging.phase is Phase.DRIVE_UP and here and state.gauged_short():
+        return None
+    before = pool(state.initials()) if gauging.phase is Phase.INITIAL else pool(here)
+    if before is not None:
+        agrees = abs(now.mean_um - before.mean_um) <= 2 * math.hypot(now.sd_um, before.sd_um)
+        return f"{um_text(now.mean_um)} here, {um_text(before.mean_um)} before: they agree, and count together." if agrees else None
+    position = state.position_with(gauging) if gauging.phase is Phase.DRIVE_UP else None
+    if position is None or position.below(window) + position.inside(window) >= ON_THE_WAY:
+        return None
+    return f"About {um_text(position.clearance_um)} is left, still above the window: other places would not change the next turn by much."

@@ -42,7 +42,8 @@ class Do(StrEnum):
 class NextMove:
     """The next move. `turn_deg`, `leaf`, `gate` and `cell` are set where `do` needs them; lengths of rim and drive-up in mm.
 
-    `points` are lines of a list: explanations that are left, ways out.
+    `points` are lines of a list: explanations that are left, ways out. `places`: at how many places the gauging is worth
+    taking, None for as many as planned.
     """
 
     do: Do
@@ -57,6 +58,7 @@ class NextMove:
     place: int | None = None
     row: str | None = None
     points: tuple[str, ...] = ()
+    places: int | None = None
 
 
 TIGHTEN_ONLY = "Tighten to meet, never loosen."

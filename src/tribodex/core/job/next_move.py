@@ -7,7 +7,7 @@ from tribodex.core.components.shaft import Seat
 from tribodex.core.job.attempt import Gauging
 from tribodex.core.job.decide_gauging import finer_leaves
 from tribodex.core.job.drive_moves import drive_move
-from tribodex.core.job.leaves import next_cell
+from tribodex.core.job.leaves import enough_read, next_cell
 from tribodex.core.job.moves import Do, NextMove, leaf_words, tenths
 from tribodex.core.job.stages import current_stage, gate_due
 from tribodex.core.job.state import JobState
@@ -58,6 +58,8 @@ def _gauging_move(state: JobState, gauging: Gauging) -> NextMove:
         )
     todo = next_cell(state, gauging)
     done = sum(1 for c in cells if c.bracket.closed)
+    if todo is None and (enough := enough_read(state, gauging)) is not None:
+        return NextMove(Do.CLOSE_GAUGING, "Enough here: finish this gauging", enough, f"The lock stands on all {state.plan.places} places.")
     if todo is None:
         summary = gauging.summary(state.plan)
         said = f"Mean {um_text(summary.mean_um)}, spread {um_text(summary.spread_um)}." if summary else "Nothing is bracketed."

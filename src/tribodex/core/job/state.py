@@ -15,7 +15,7 @@ from tribodex.core.adviser.reading import Known, Reading
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Taper
 from tribodex.core.job import events as ev
-from tribodex.core.job.attempt import Attempt, Gauging, agreeing, pool
+from tribodex.core.job.attempt import Attempt, Gauging, Taken, agreeing, pool
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.gauging import Gauged
@@ -131,6 +131,10 @@ class JobState:
             self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2)
         return self._position
 
+    def position_with(self, gauging: Gauging) -> Belief | None:
+        """Where the bearing is believed to be with what an open gauging has bracketed so far."""
+        return self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2, gauging)
+
     def predicted(self, gauging: Gauging) -> Belief | None:
         """What the nut's turn alone says of a gauging on the sleeve, from everything gauged before at other places of the nut.
 
@@ -143,11 +147,11 @@ class JobState:
             return belief
         return belief.as_planned()
 
-    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, mark_var_deg2: float) -> Belief | None:
+    def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, mark_var_deg2: float, open_one: Gauging | None = None) -> Belief | None:
         initial = [spans for g in self.initials() if (spans := g.spans(self.plan))]
         if not initial or self.plan.nut is None:
             return None
-        used = [g for g in gaugings if (g.closed or g.no_play) and g.spans(self.plan)]
+        used = [g for g in gaugings if (g.closed or g.no_play or g is open_one) and g.spans(self.plan)]
         readings = [Reading(g.nut_deg, g.spans(self.plan), g.mark_var_deg2, g.correction_sd_um) for g in used]
         hydraulic = self.plan.hydraulic
         start = hydraulic.start_drive_mm if hydraulic is not None and self.attempt.zero is ZeroPoint.START_PRESSURE else 0.0
@@ -163,7 +167,7 @@ class JobState:
         window, position, nut = self.window(), self.position(), self.plan.nut
         if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
             here = self.here()
-            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.may_lock)
+            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.leaf_allows)
             repeats = max(0, len(here) - 1)
             cap = self.turn_cap_deg()
             only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
@@ -228,11 +232,30 @@ class JobState:
             if gauging.closed is None or back > (POOLED_WITHIN_DEG if per_degree else 1e-6) or gauging.where is not last.where:
                 break
             near.append(gauging)
-        pooled = pool(agreeing(near[::-1], lambda g: per_degree * (last.nut_deg - g.nut_deg)), lambda g: per_degree * (last.nut_deg - g.nut_deg))
-        return None if pooled is None else LeafSays(pooled.mean_um, 2 * pooled.sd_um, self.attempt.nut_deg - last.nut_deg)
+        taken: Taken = lambda g: per_degree * (last.nut_deg - g.nut_deg)  # noqa: E731
+        agree = agreeing(near[::-1], taken)
+        pooled = pool(agree, taken)
+        places = sum(len({c.place for c in g.cells(self.plan) if c.bracket.closed}) for g in agree)
+        return None if pooled is None else LeafSays(pooled.mean_um, 2 * pooled.sd_um, self.attempt.nut_deg - last.nut_deg, places)
 
     def may_lock(self, turn_deg: float) -> Verdict:
-        """Whether the leaf allows to lock after a further turn."""
+        """Whether the leaf allows to lock after a further turn, gauged at enough places for it."""
+        ruling, says = self.leaf_allows(turn_deg), self.leaf_says()
+        if ruling.level is not Level.STOP and says is not None and self.gauged_short():
+            return Verdict(
+                "too few places",
+                Level.STOP,
+                f"{ruling.reason.removesuffix('.')}, but gauged at too few places: gauge at {self.plan.places}, both rows, before the nut is locked.",
+            )
+        return ruling
+
+    def gauged_short(self) -> bool:
+        """Whether fewer places were read for the last gauging on the sleeve than are planned: enough on the way, not for the lock."""
+        says = self.leaf_says()
+        return says is not None and says.places < self.plan.places
+
+    def leaf_allows(self, turn_deg: float) -> Verdict:
+        """Whether the last gauging allows to lock after a further turn, at however many places it was taken."""
         window, says, position = self.window(), self.leaf_says(), self.position()
         if window is None:
             return Verdict("not gauged", Level.STOP, "The unmounted clearance is not known: there is no window to lock in.")

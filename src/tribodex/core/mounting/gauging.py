@@ -253,7 +253,7 @@ def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:
     if len(mids) < 4:
         return []
     middle = median(mids)
-    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf uncertainties.
+    # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf can tell.
     spread = max(OUTLIER_LEAST_SD_UM, 1.4826 * median([abs(m - middle) for m in mids]))
     return [
         f"Place {c.place}, {c.row} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Protocol, Self
 
@@ -26,11 +26,14 @@ STEEPER = 1.2
 
 @dataclass(frozen=True)
 class LeafSays:
-    """The last gauging on the sleeve: mean and half-width (µm), and how far the nut was tightened since (degrees)."""
+    """The last gauging on the sleeve: mean and half-width (µm), how far the nut was tightened since (degrees), and how many
+    places were read for it.
+    """
 
     mean_um: float
     uncertainty_um: float
     since_deg: float
+    places: int
 
 
 def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_deg: float) -> Verdict:
@@ -46,7 +49,7 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
 
     >>> from tribodex.core.components.bands import Span
     >>> w = Window(65, 80, 125, Span(45, 60), 50.0)
-    >>> [may_lock(w, g, 0.38, 3).word for g in (LeafSays(74, 4, 0), LeafSays(125, 4, 0), LeafSays(66, 4, 0), None)]
+    >>> [may_lock(w, g, 0.38, 3).word for g in (LeafSays(74, 4, 0, 6), LeafSays(125, 4, 0, 6), LeafSays(66, 4, 0, 6), None)]
     ['may be locked', 'not reached by the leaf', 'past the window by the leaf', 'not gauged']
     """
     if last is None:
@@ -141,15 +144,8 @@ def tab_positions(
     >>> turn_tab_positions(LockNut(90, 2, 120, 4, 17, 10), 100, (110, 130), 2.0)[0].turn_deg
     2.0
     """
-    step = nut.tab_step_deg
-    if step is None:
-        return ()
     found: list[TabPosition] = []
-    for index in range(most):
-        start = index * step + (first_deg or 0.0)
-        end = start if first_deg is not None else start + step
-        if index > 0 and end > FURTHEST_DEG:
-            break
+    for index, start, end in _turns(nut, first_deg, most):
         middle = now.after((start + end) / 2)
         far = now.after(end)
         chance = far.below(window)
@@ -188,15 +184,8 @@ def turn_tab_positions(
     >>> [m.verdict.word for m in turn_tab_positions(LockNut(90, 2, 120, 4, 17, 10), 104, (105, 112), 0.0)]
     ['not yet there', 'inside', 'leaves the range']
     """
-    step = nut.tab_step_deg
-    if step is None:
-        return ()
     found: list[TabPosition] = []
-    for index in range(most):
-        start = index * step + (first_deg or 0.0)
-        end = start if first_deg is not None else start + step
-        if index > 0 and end > FURTHEST_DEG:
-            break
+    for index, start, end in _turns(nut, first_deg, most):
         total = now_deg + end
         if total > range_deg[1] + 0.05:
             verdict = Verdict("leaves the range", Level.STOP, f"{total:.0f}° in all is past the {range_deg[1]:.0f}° of the sheet.")
@@ -212,6 +201,17 @@ def turn_tab_positions(
         if verdict.level is Level.STOP:
             break
     return tuple(found)
+
+
+def _turns(nut: LockNut, first_deg: float | None, most: int) -> Iterator[tuple[int, float, float]]:
+    """Number of a position, and the turn to it from…to: one figure where the first one was seen, else somewhere within a step."""
+    step = nut.tab_step_deg
+    for index in range(most if step is not None else 0):
+        start = index * (step or 0.0) + (first_deg or 0.0)
+        end = start if first_deg is not None else start + (step or 0.0)
+        if index > 0 and end > FURTHEST_DEG:
+            return
+        yield index, start, end
 
 
 def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float, leaf: Verdict | None) -> Verdict:

@@ -1,5 +1,5 @@
 /** The taps that go with the next move, and the others that are always at hand. */
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { Bench, Command, OutboxState } from "../../api";
 import { Button, ChoiceRow, NamedReason, Overlay, Say, TextField, useSettings } from "../../ui";
 import { GatePanel } from "./gate-panel";
@@ -39,6 +39,7 @@ export function ActionPanel({
         busy={busy}
         refused={refused}
         wanted={next.place ? `${next.place} ${next.row}` : null}
+        enough={next.do === "close_gauging" && !next.place}
       />
     );
   switch (next.do) {
@@ -169,24 +170,15 @@ function Otherwise(props: { bench: Bench; tap: Tap; refused: Refused; gauge?: bo
 
 /** The window is narrower than leaves can tell: gauge more finely, take a greater risk, or accept by name. */
 function DecideNarrow({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Refused }) {
-  const [open, setOpen] = useState(false);
   return (
     <>
-      <Row>
-        <StartGauging phase="drive_up" label="Gauge more finely" main tap={tap} refused={refused} />
-        <Button kind="stop" onClick={() => setOpen(true)}>
-          Accept by name with a reason
-        </Button>
-      </Row>
-      <RiskChoice risk={bench.risk} tap={tap} />
-      <NamedReason
+      <GaugeOrAccept
+        gauge={<StartGauging phase="drive_up" label="Gauge more finely" main tap={tap} refused={refused} />}
         title="A window too narrow for leaves"
         description="What must be left is kept at the chosen risk; the reduction may end a little above its range. It stands in the record with your name."
-        action="Accept and go on"
-        open={open}
-        onClose={() => setOpen(false)}
-        onDecide={(name, reason) => tap({ kind: "accept_outside", what: "narrow", name, reason })}
+        onAccept={(name, reason) => tap({ kind: "accept_outside", what: "narrow", name, reason })}
       />
+      <RiskChoice risk={bench.risk} tap={tap} />
     </>
   );
 }
@@ -283,22 +275,46 @@ export function Release(props: { bench: Bench; open: boolean; onClose: () => voi
 }
 
 function Decide({ what, tap, refused }: { what: "group" | "window"; tap: Tap; refused: Refused }) {
+  return (
+    <GaugeOrAccept
+      gauge={
+        <StartGauging phase="initial" label="Wipe, settle and gauge again" main tap={tap} refused={refused} />
+      }
+      title="Accept what is outside"
+      description="It stands in the record with your name."
+      onAccept={(name, reason) => tap({ kind: "accept_outside", what, name, reason })}
+    />
+  );
+}
+
+/** Gauging comes first; a named person may accept what it found. */
+function GaugeOrAccept({
+  gauge,
+  title,
+  description,
+  onAccept,
+}: {
+  gauge: ReactNode;
+  title: string;
+  description: string;
+  onAccept: (name: string, reason: string) => void;
+}) {
   const [open, setOpen] = useState(false);
   return (
     <>
       <Row>
-        <StartGauging phase="initial" label="Wipe, settle and gauge again" main tap={tap} refused={refused} />
+        {gauge}
         <Button kind="stop" onClick={() => setOpen(true)}>
           Accept by name with a reason
         </Button>
       </Row>
       <NamedReason
-        title="Accept what is outside"
-        description="It stands in the record with your name."
+        title={title}
+        description={description}
         action="Accept and go on"
         open={open}
         onClose={() => setOpen(false)}
-        onDecide={(name, reason) => tap({ kind: "accept_outside", what, name, reason })}
+        onDecide={onAccept}
       />
     </>
   );

@@ -28,10 +28,11 @@ interface Props {
   busy: boolean;
   refused: Refused;
   wanted: string | null;
+  enough: boolean;
 }
 
-/** `wanted`: the place that the next move names; it is the one that is open. */
-export function GaugingPanel({ gauging, tap, busy, refused, wanted }: Props) {
+/** `wanted`: the place that the next move names; it is the one that is open. `enough`: finishing is the next move. */
+export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Props) {
   const { leafwise, change } = useSettings();
   const [picked, setPicked] = useState<string | null>(null);
   const usual =
@@ -44,13 +45,14 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted }: Props) {
   const way = { cell, tap, busy, refused, done };
   return (
     <div className="space-y-3 pt-3">
+      {enough ? <Finish gauging={gauging} tap={tap} main /> : null}
       <p className="text-sm text-soft">
         <b className="text-ink">
           Place {cell.place}, {cell.row}.
         </b>{" "}
         {gauging.title}, {gauging.where}.
       </p>
-      {leafwise ? <LeafByLeaf {...way} /> : <Thickest {...way} thinnest={gauging.thinnest_um} />}
+      {leafwise ? <LeafByLeaf {...way} /> : <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough} />}
       <div className="flex flex-wrap gap-x-4">
         <Button kind="quiet" onClick={() => change({ leafwise: !leafwise })}>
           {leafwise ? "One tap: the thickest leaf that goes in" : "Leaf by leaf"}
@@ -72,7 +74,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted }: Props) {
         </p>
       ))}
       {gauging.mean ? <Figure result={gauging.mean} /> : null}
-      <Finish gauging={gauging} tap={tap} />
+      {enough ? null : <Finish gauging={gauging} tap={tap} />}
     </div>
   );
 }
@@ -88,7 +90,8 @@ interface Way {
 const shownOf = (units: "mm" | "inch") => (units === "mm" ? "mm" : "in");
 
 /** One tap closes the bracket: this leaf goes in, the next of the set was tried and does not. */
-function Thickest({ cell, tap, busy, refused, done, thinnest }: Way & { thinnest: number }) {
+function Thickest(props: Way & { thinnest: number; marked: boolean }) {
+  const { cell, tap, busy, refused, done, thinnest, marked } = props;
   const { units } = useSettings();
   const { text, setText, problem } = useTyped(refused, "bracket_place", "leaf");
   const say = (leaf: string, typed = false) => {
@@ -110,7 +113,7 @@ function Thickest({ cell, tap, busy, refused, done, thinnest }: Way & { thinnest
           <ThickestChip
             key={chip.um}
             chip={chip}
-            usual={chip.um === cell.next_um}
+            usual={marked && chip.um === cell.next_um}
             busy={busy}
             onTap={() => say(`${chip.um} µm`)}
           />
@@ -252,18 +255,17 @@ function Places(props: { gauging: GaugingView; cell: CellView; onPick: (key: str
   );
 }
 
-function Finish({ gauging, tap }: { gauging: GaugingView; tap: Tap }) {
+function Finish({ gauging, tap, main = false }: { gauging: GaugingView; tap: Tap; main?: boolean }) {
   const ready = gauging.cells.some((other) => other.closed || other.nothing_passed);
-  const all = gauging.cells.every((other) => (other.closed || other.nothing_passed) && !other.next_leaf);
-  const words = all
+  const words = main
     ? "Finish this gauging"
     : ready
       ? "Finish with what is bracketed"
       : "Finish: bracket one place first";
   return (
     <Button
-      kind={all ? "main" : "plain"}
-      data-main={all || undefined}
+      kind={main ? "main" : "plain"}
+      data-main={main || undefined}
       disabled={!ready}
       onClick={() => tap({ kind: "close_gauging" })}
     >

@@ -444,7 +444,7 @@ class Share:
 
 @dataclass(frozen=True)
 class Measured:
-    """What was reached. `promises`: pairs of the chance said at the end and what was found."""
+    """What was reached; `ended` is how every mounting did."""
 
     name: str
     count: int
@@ -458,10 +458,16 @@ class Measured:
     taps: tuple[float, float]
     leaf_taps: tuple[float, float]
     words: dict[str, int]
-    promises: list[tuple[float, bool]]
-    widths: list[float]
-    offs: list[float]
-    insides: list[bool]
+    ended: list[Ended]
+
+    @property
+    def promises(self) -> list[tuple[float, bool]]:
+        """The chance to be inside that was said when the nut was locked, and what was found."""
+        return [(e.promised_inside, e.inside) for e in self.ended if not math.isnan(e.promised_inside)]
+
+    def between(self, low_um: float, high_um: float) -> list[Ended]:
+        """The mountings whose true window is that wide."""
+        return [e for e in self.ended if low_um <= e.width < high_um]
 
 
 def _chunk(work: tuple[int, range, float, str, bool]) -> list[Ended]:
@@ -504,10 +510,7 @@ def summarise_ended(name: str, ended: list[Ended]) -> Measured:
         spread(lambda e: e.taps),
         spread(lambda e: e.leaf_taps),
         words,
-        [(e.promised_inside, e.inside) for e in ended if not math.isnan(e.promised_inside)],
-        [e.width for e in ended],
-        [e.off_um if e.word == "locked" else 0.0 for e in ended],
-        [e.inside for e in ended],
+        ended,
     )
 
 

@@ -222,7 +222,7 @@ def _narrow(state: JobState, window: Window, advice: Advice) -> NextMove:
         f"{ruling.reason} It is {width} wide, and no further turn keeps the chosen risk of ending below it ({in_words(state.risk)}).",
         "Ways out: gauge at more places or with finer leaves; choose a greater risk; or a named person accepts that only what must be left is kept "
         "at that risk, and the reduction may end a little above its range.",
-        turn_deg=None,
+        places=MANY_PLACES,
         points=(f"the best place is about {advice.best_deg:.0f}° further",),
     )
 

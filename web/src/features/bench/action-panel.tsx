@@ -128,7 +128,14 @@ function Driving({ bench, tap, refused }: { bench: Bench; tap: Tap; refused: Ref
     <>
       {gauge ? (
         <Row>
-          <StartGauging phase="drive_up" label="Gauge now" main tap={tap} refused={refused} />
+          <StartGauging
+            phase="drive_up"
+            label="Gauge now"
+            main
+            places={next.places}
+            tap={tap}
+            refused={refused}
+          />
         </Row>
       ) : null}
       {locking ? <LockPanel bench={bench} tap={tap} refused={refused} /> : null}
@@ -173,7 +180,16 @@ function DecideNarrow({ bench, tap, refused }: { bench: Bench; tap: Tap; refused
   return (
     <>
       <GaugeOrAccept
-        gauge={<StartGauging phase="drive_up" label="Gauge more finely" main tap={tap} refused={refused} />}
+        gauge={
+          <StartGauging
+            phase="drive_up"
+            label="Gauge more finely"
+            main
+            places={bench.next.places}
+            tap={tap}
+            refused={refused}
+          />
+        }
         title="A window too narrow for leaves"
         description="What must be left is kept at the chosen risk; the reduction may end a little above its range. It stands in the record with your name."
         onAccept={(name, reason) => tap({ kind: "accept_outside", what: "narrow", name, reason })}

@@ -52,7 +52,11 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
         </b>{" "}
         {gauging.title}, {gauging.where}.
       </p>
-      {leafwise ? <LeafByLeaf {...way} /> : <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough} />}
+      {leafwise ? (
+        <LeafByLeaf {...way} />
+      ) : (
+        <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough} />
+      )}
       <div className="flex flex-wrap gap-x-4">
         <Button kind="quiet" onClick={() => change({ leafwise: !leafwise })}>
           {leafwise ? "One tap: the thickest leaf that goes in" : "Leaf by leaf"}

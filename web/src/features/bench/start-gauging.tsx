@@ -7,12 +7,15 @@ export function StartGauging({
   phase,
   label,
   main = false,
+  places = null,
   tap,
   refused,
 }: {
   phase: "initial" | "drive_up" | "final";
   label: string;
   main?: boolean;
+  /** As many as planned, unless the next move asks for others. */
+  places?: number | null;
   tap: Tap;
   refused: Refused;
 }) {
@@ -29,6 +32,7 @@ export function StartGauging({
           tap({
             kind: "start_gauging",
             phase,
+            places,
             inner_temperature: warm ? inner : "",
             outer_temperature: warm ? outer : "",
           })

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import replace
 
 import pytest
@@ -48,7 +49,7 @@ def test_the_angles_of_practice_rise_gently_with_the_bore(reference: Reference) 
     for row in rows:
         assert 45 <= row.angle_deg.low <= row.angle_deg.high <= 160
         assert 0.1 <= row.drive_up_mm <= 0.9
-    for one, after in zip(rows, rows[1:], strict=False):
+    for one, after in itertools.pairwise(rows):
         assert after.drive_up_mm >= one.drive_up_mm, "the angle may fall where the pitch grows; the drive-up never does"
 
 
@@ -128,7 +129,7 @@ def test_tab_positions_by_turn_alone(now: float, first: float | None, slots: int
     nut = LockNut(90, 2, 120, slots, tabs, 10)
     found = turn_tab_positions(nut, now, (360, 450), first)
     assert nut.tab_step_deg is not None and found
-    for one, after in zip(found, found[1:], strict=False):
+    for one, after in itertools.pairwise(found):
         assert after.turn_deg - one.turn_deg == pytest.approx(nut.tab_step_deg)
         assert one.verdict.level is not Level.STOP
     for position in found:

@@ -6,6 +6,7 @@ import math
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.leaf import Expected, LeafChoice, choose_leaf
+from tribodex.core.adviser.move import NARROW_UM
 from tribodex.core.components.bands import Span
 from tribodex.core.job.attempt import Gauging, pool
 from tribodex.core.job.state import JobState
@@ -59,7 +60,7 @@ def next_cell(state: JobState, gauging: Gauging) -> tuple[Cell, LeafChoice] | No
     """The place and row to go on with, and its leaf; None when every bracket is fine enough, or what was read is enough."""
     if enough_read(state, gauging) is not None:
         return None
-    for cell in gauging.cells(state.plan):
+    for cell in _from_place(gauging.cells(state.plan), _begins_at(state, gauging)):
         leaf = leaf_for(state, gauging, cell)
         if leaf is not None:
             return cell, leaf
@@ -71,10 +72,10 @@ def enough_read(state: JobState, gauging: Gauging) -> str | None:
 
     A whole place on both rows is read first. Then it is enough on the way, where the bearing is still above the window: the
     other places would only say more exactly how far it is to go. And it is enough for a repeat that agrees with the gauging
-    before it at all planned places. The lock stands on all of them.
+    before it at all planned places. The lock stands on all of them, and a narrow window (or an empty one) needs every place every time.
     """
     window, plan = state.window(), state.plan
-    if window is None or window.empty or gauging.phase is Phase.FINAL or gauging.places > plan.places:
+    if window is None or window.width_um < NARROW_UM or gauging.phase is Phase.FINAL or gauging.places > plan.places:
         return None
     cells = gauging.cells(plan)
     read = {place for place in range(1, gauging.places + 1) if all(c.bracket.closed for c in cells if c.place == place)}
@@ -92,3 +93,13 @@ def enough_read(state: JobState, gauging: Gauging) -> str | None:
     if position is None or position.below(window) + position.inside(window) >= ON_THE_WAY:
         return None
     return f"About {um_text(position.clearance_um)} is left, still above the window: other places would not change the next turn by much."
+
+
+def _begins_at(state: JobState, gauging: Gauging) -> int:
+    """The place to begin with: a repeat begins at another one each time, so that no place of the ring counts for more than the others."""
+    earlier = state.initials() if gauging.phase is Phase.INITIAL else state.here()
+    return len([g for g in earlier if g.number != gauging.number]) % gauging.places + 1
+
+
+def _from_place(cells: list[Cell], place: int) -> list[Cell]:
+    return sorted(cells, key=lambda c: c.place < place)

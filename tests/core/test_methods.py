@@ -173,16 +173,17 @@ def test_with_the_washer_on_there_is_nothing_to_seat_again(reference: Reference)
 
 
 def test_a_narrow_window_asks_for_a_second_unmounted_gauging(reference: Reference) -> None:
-    bench = make_bench(reference)
+    bench = make_bench(reference, replace(DRAFT, designation="22218 K", group="CN"))
     bench.pass_gates()
-    tight = VirtualBearing(103, 0.385, 8)
+    tight = VirtualBearing(85, 0.385, 8)
     bench.gauge(Phase.INITIAL, tight)
-    bench.do(*([cmd.AcceptOutside("group", "B", "maker agreed")] if bench.state.stopped_by() == "group" else []))
     window = bench.state.window()
     assert window is not None and not window.empty and window.high_um - window.low_um < 12
     assert move(bench).do is Do.GAUGE_INITIAL and "once more" in move(bench).headline
+    bench.gauge(Phase.INITIAL, tight)
+    assert move(bench).do is Do.GAUGE_INITIAL, "a window of about 6 µm is worth a third one"
     state = bench.gauge(Phase.INITIAL, tight)
-    assert len(state.initials()) == 2 and move(bench).do is Do.SET_ZERO
+    assert len(state.initials()) == 3 and move(bench).do is Do.SET_ZERO
 
 
 def test_gaugings_that_differ_are_not_averaged(reference: Reference) -> None:

@@ -164,7 +164,13 @@ export function BearingSection({
               strokeWidth="1.5"
               fill="none"
             />
-            <text x={x(B) + 26} y={y(sphereAt(play / 2)) + 6} fontSize="19" fontWeight="700" stroke="none">
+            <text
+              x={x(B) + 26}
+              y={y(sphereAt(play / 2)) + 6}
+              fontSize={WIDTH - x(B) > 108 ? 19 : 14}
+              fontWeight="700"
+              stroke="none"
+            >
               {clearance(playUm, units)}
             </text>
           </g>

@@ -25,16 +25,21 @@ export function IndicatorDial({ indicator }: { indicator: Indicator }) {
   const share = (mm: number) => Math.min(1, mm / top);
   const step = [0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((size) => top / size <= 11) ?? 10;
   const ticks = Array.from({ length: Math.floor(top / step) + 1 }, (_, i) => i * step);
-  const [px, py] = at(R - 18, share(indicator.travel_mm));
+  const [px, py] = at(R - 42, share(indicator.travel_mm));
   const asked = `${length(indicator.from_mm, units, 2)} to ${length(indicator.to_mm, units, 2)}`;
   return (
     <svg
-      viewBox={`0 0 ${SIZE} 262`}
+      viewBox={`0 0 ${SIZE} 284`}
       role="img"
       aria-label={`Indicator: ${length(indicator.travel_mm, units, 2)} from the start pressure; ${asked} asked`}
       className="mx-auto h-auto w-full max-w-[300px]"
     >
-      <circle cx={C} cy={C} r={R + 10} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+      <path
+        d={`M${C - 86.3} ${C + 86.3}A${R + 10} ${R + 10} 0 1 1 ${C + 86.3} ${C + 86.3}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="2"
+      />
       <path
         d={arc(R - 6, share(indicator.from_mm), share(indicator.to_mm))}
         stroke="var(--mark)"
@@ -56,13 +61,13 @@ export function IndicatorDial({ indicator }: { indicator: Indicator }) {
       })}
       <path d={`M${C} ${C}L${px} ${py}`} stroke="var(--dye)" strokeWidth="5" strokeLinecap="round" />
       <circle cx={C} cy={C} r="7" fill="var(--ink)" />
-      <text x={C} y={C + 48} textAnchor="middle" fontSize="26" fontWeight="700" fill="var(--ink)">
+      <text x={C} y={C + 86} textAnchor="middle" fontSize="26" fontWeight="700" fill="var(--ink)">
         {length(indicator.travel_mm, units, 2)}
       </text>
-      <text x={C} y={C + 68} textAnchor="middle" fontSize="12" fill="var(--soft)">
+      <text x={C} y={C + 106} textAnchor="middle" fontSize="12" fill="var(--soft)">
         from the start pressure
       </text>
-      <text x={C} y={C + 88} textAnchor="middle" fontSize="12" fill="var(--ink)">
+      <text x={C} y={C + 125} textAnchor="middle" fontSize="12" fill="var(--ink)">
         asked {asked}
       </text>
     </svg>

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
+from tribodex.core.adviser.reading import LEAF_SHARED_SHARE, SHARED_SD_UM
 from tribodex.core.components.feeler import Stack
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as cmd
@@ -110,11 +112,13 @@ def judged(state: JobState, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFou
     if summary is None:
         return None
     if gauging.phase is Phase.INITIAL:
-        # A repeat is judged together with the gaugings that it agrees with, not by its own few brackets.
-        closed = [g for g in state.initial if g.closed]
-        known = pool(agreeing([*closed, replace(gauging, closed=ev.GaugingClosed(gauging.number, summary))]))
+        # Judged together with the gaugings it agrees with, and with what all brackets of a gauging share.
+        closed = [*(g for g in state.initial if g.closed), replace(gauging, closed=ev.GaugingClosed(gauging.number, summary))]
+        together = agreeing(closed)
+        known = pool(together)
         assert known is not None  # it ends with a closed one
-        verdict = judge_initial(known.mean_um, 2 * known.sd_um, plan.groups_um, plan.bearing.group)
+        sd = math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um)
+        verdict = judge_initial(known.mean_um, 2 * sd, plan.groups_um, plan.bearing.group)
         return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
     window, initial = state.window(), pool(state.initials())
     if gauging.phase is Phase.FINAL and window is not None and initial is not None:

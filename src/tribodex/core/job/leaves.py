@@ -92,7 +92,7 @@ def enough_read(state: JobState, gauging: Gauging) -> str | None:
     position = state.position_with(gauging) if gauging.phase is Phase.DRIVE_UP else None
     if position is None or position.below(window) + position.inside(window) >= ON_THE_WAY:
         return None
-    return f"About {um_text(position.clearance_um)} is left, still above the window: other places would not change the next turn by much."
+    return f"{um_text(now.mean_um)} here, still above the window: other places would not change the next turn by much."
 
 
 def _begins_at(state: JobState, gauging: Gauging) -> int:

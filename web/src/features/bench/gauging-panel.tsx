@@ -1,16 +1,7 @@
 /** Gauging: one tap for the thickest leaf that goes in, or leaf by leaf. */
 import { useState } from "react";
 import type { Chip, CellView, GaugingView, Outcome } from "../../api";
-import {
-  Button,
-  Figure,
-  Say,
-  TextField,
-  clearance,
-  clearanceBare,
-  clearanceUnit,
-  useSettings,
-} from "../../ui";
+import { Button, Figure, Say, TextField, clearanceBare, clearanceUnit, useSettings } from "../../ui";
 import type { Refused, Tap } from "./action-panel";
 import { useTyped } from "./use-typed";
 
@@ -284,10 +275,10 @@ function Bracket({ cell }: { cell: CellView }) {
   if (cell.nothing_passed) return <b className="text-oxide">▲ no measurable clearance</b>;
   if (cell.low_um === null && cell.high_um === null) return <span className="text-soft">not yet</span>;
   const low = cell.low_um === null || cell.low_um === undefined ? "?" : clearanceBare(cell.low_um, units);
-  const high = cell.high_um === null || cell.high_um === undefined ? "?" : clearance(cell.high_um, units);
+  const high = cell.high_um === null || cell.high_um === undefined ? "?" : clearanceBare(cell.high_um, units);
   return (
     <b className="text-dye">
-      {low} to {high}
+      {low} to {high} {clearanceUnit(units)}
       {cell.closed && !cell.next_leaf ? <span aria-label="bracketed"> ✓</span> : null}
     </b>
   );

@@ -17,7 +17,7 @@ const HINTS: Record<TurnUnit, string> = {
   degrees: "for example 35",
   slots: "for example 1 1/2",
   rim: "31 mm or 1 1/4 in",
-  drive_up: "0.15 mm or 0.006 in",
+  drive_up: "0.15 mm",
   turns: "for example 1 1/4",
 };
 

@@ -21,8 +21,9 @@ from tribodex.exchange.plan_page import plan_html
 from tribodex.exchange.record_page import render_html
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.reference import load_reference
+from tribodex.usecases.crib import CardDraft, CardRowDraft, keep_card
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import open_job
+from tribodex.usecases.jobs import open_job, plan_of
 from tribodex.usecases.plan_sheet import plan_sheet
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.early import early
@@ -107,20 +108,26 @@ def test_a_plan_given_in_inches_is_the_same_plan(reference: Reference, part: tup
 
 
 @settings(max_examples=40, deadline=None)
-@given(st.sampled_from(PARTS), st.floats(0.05, 1.5), st.floats(0.02, 1))
-def test_a_sheet_typed_in_is_used_as_typed(part: tuple[str, str, str], low_share: float, more: float) -> None:
-    """Own reduction range: taken to the micrometre, or refused with its field; never replaced by the card's."""
-    card = make_plan(REFERENCE, FEELERS, draft_of(part)).reduction_um
-    low, high = round(card.low * low_share, 1), round(card.low * low_share + card.high * more, 1)
-    draft = draft_of(part, range_low=f"{low} µm", range_high=f"{high} µm", range_source="maker's sheet 12")
+@given(st.integers(5, 80), st.integers(1, 80), st.integers(0, 90))
+def test_a_sheet_typed_in_is_used_as_typed(low: int, more: int, residual: int) -> None:
+    """Own card: taken to the micrometre, or refused with its field; never rounded, never replaced by a built-in one."""
+    row = CardRowDraft(
+        over="80", to="100", reduction_low=f"{low} µm", reduction_high=f"{low + more} µm", residual_c3=f"{residual} µm" if residual else ""
+    )
+    store = MemoryStore()
     try:
-        plan = make_plan(REFERENCE, FEELERS, draft)
+        keep_card(store, "card-9", CardDraft("Sheet 9", "maker's sheet 9, page 1", "22218", (row,)), "", Tap("tap-card-0009", "Tester", BEGIN), BEGIN)
     except InvalidInput as error:
-        assert {f.name for f in error.fields} <= {"range_low", "range_high", "range_source"}
+        assert error.fields
         return
+    plan = plan_of(store, REFERENCE, replace(DRAFT, card="card-9"))
     assert plan.target is not None
-    if plan.reduction_um == plan.target.reduction_um and plan.range_source:
-        assert (plan.target.reduction_um.low, plan.target.reduction_um.high) == (pytest.approx(low), pytest.approx(high))
+    assert (plan.target.reduction_um.low, plan.target.reduction_um.high) == (pytest.approx(low), pytest.approx(low + more))
+    assert plan.least_residual_um == (pytest.approx(residual) if residual else None)
+    window = plan.window(124)
+    assert window is not None
+    if not residual:
+        assert window.residual_limit_um is None, "what the sheet does not say is not borrowed from another card"
 
 
 def test_no_figure_is_good_without_a_working_and_a_unit(reference: Reference) -> None:

@@ -136,6 +136,9 @@ class MemoryStore:
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
         return self.jobs.setdefault(job_id, len(self.jobs) + 1)
 
+    def hold(self, job_id: str) -> None:
+        """Nobody else is here."""
+
     def events(self, job_id: str) -> Sequence[ev.Event]:
         return list(self.logs.get(job_id, []))
 

@@ -49,3 +49,7 @@ class Refused(TribodexError):
 
 class NotFound(TribodexError):
     """Something named that does not exist."""
+
+
+class Busy(TribodexError):
+    """Too many at the same moment: nothing was done, the same again in a moment will do."""

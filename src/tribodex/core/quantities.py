@@ -44,6 +44,8 @@ _NUMBER = re.compile(
         \s*(?P<unit>[^0-9\s].*?|)\s*$""",
     re.VERBOSE,
 )
+# Longer than any number that a person writes.
+LONGEST = 60
 EXAMPLES = "for example 0.115 mm, 115 µm, 4.5 thou or 0.0045 in"
 
 
@@ -62,6 +64,8 @@ class Length:
 
 
 def _split(text: str, field: str, example: str) -> tuple[float, str]:
+    if len(text) > LONGEST:
+        raise InvalidInput.at(field, f"{len(text)} characters are not a number that can be read.", example)
     found = _NUMBER.match(text)
     if not found:
         raise InvalidInput.at(field, f"“{text.strip()}” is not a number that can be read.", example)

@@ -90,6 +90,7 @@ class JobEventRow(Base):
     actor: Mapped[str] = mapped_column(String(80))
     happened_at: Mapped[datetime]
     recorded_at: Mapped[datetime]
+    digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
 
 
 class JobListRow(Base):

@@ -11,7 +11,7 @@ from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
-from tribodex.core.errors import Refused
+from tribodex.core.errors import Busy, Refused
 from tribodex.core.job.events import SCHEMA_VERSION, Event
 from tribodex.store.models import CribItemRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
 from tribodex.usecases.codec import OLDEST_SCHEMA, decode, encode
@@ -26,7 +26,15 @@ def make_engine(url: str) -> Engine:
     READ COMMITTED: a writer that lost the race must see the winner's entries when it looks again.
     """
     return create_engine(
-        url, pool_pre_ping=True, pool_recycle=1800, pool_size=8, max_overflow=8, isolation_level="READ COMMITTED", connect_args={"connect_timeout": 5}
+        url,
+        pool_pre_ping=True,
+        pool_recycle=1800,
+        pool_size=8,
+        max_overflow=8,
+        pool_timeout=5,
+        isolation_level="READ COMMITTED",
+        # A database that hangs is said to be away, soon; a writer waits for another one, but not for ever.
+        connect_args={"connect_timeout": 3, "read_timeout": 10, "write_timeout": 10, "init_command": "SET innodb_lock_wait_timeout = 5"},
     )
 
 
@@ -112,6 +120,16 @@ class SqlStore:
             return self._session.execute(select(JobRow.number).where(JobRow.id == job_id)).scalar_one()
         return row.number
 
+    def hold(self, job_id: str) -> None:
+        """Lock the job's own row: writers to one job come one after the other. Raises Busy when that takes too long."""
+        try:
+            self._session.execute(select(JobRow.number).where(JobRow.id == job_id).with_for_update())
+        except OperationalError as error:
+            self._session.rollback()
+            if _code(error) in DEADLOCKED:
+                raise Busy("Other devices are writing to this job. Nothing was stored; it is sent again by itself.") from error
+            raise
+
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in one query.
 
@@ -127,6 +145,7 @@ class SqlStore:
                 JobEventRow.actor,
                 JobEventRow.happened_at,
                 JobEventRow.recorded_at,
+                JobEventRow.digest,
             )
             .where(JobEventRow.job_id == job_id)
             .order_by(JobEventRow.seq)
@@ -143,6 +162,7 @@ class SqlStore:
                 r.actor,
                 r.happened_at.replace(tzinfo=UTC),
                 r.recorded_at.replace(tzinfo=UTC),
+                r.digest,
             )
             for r in rows
         ]
@@ -175,9 +195,13 @@ class SqlStore:
             raise ConcurrentWriter from error
         except OperationalError as error:
             self._session.rollback()
-            if error.orig is not None and error.orig.args and error.orig.args[0] in DEADLOCKED:
+            if _code(error) in DEADLOCKED:
                 raise ConcurrentWriter from error
             raise
+
+
+def _code(error: OperationalError) -> int:
+    return error.orig.args[0] if error.orig is not None and error.orig.args else 0
 
 
 def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, object]]:
@@ -192,6 +216,7 @@ def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, obje
             "actor": event.actor,
             "happened_at": _naive(event.happened_at),
             "recorded_at": _naive(event.recorded_at),
+            "digest": event.digest,
         }
 
 

@@ -72,6 +72,7 @@ class LogLine:
     corrected: bool
     replaced_by: str
     reason: str
+    clock_off: bool
 
 
 @dataclass(frozen=True)
@@ -229,6 +230,7 @@ def log_lines(job: Loaded) -> tuple[LogLine, ...]:
                 correction is not None,
                 replaced,
                 correction.reason if correction else "",
+                event.clock_off,
             )
         )
     return tuple(lines)

@@ -22,6 +22,8 @@ from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind, Reference, Store, Tap
 
 TRIES = 5
+# More leaves than any set has, more bore steps than any sheet.
+MOST_LEAVES, MOST_ROWS = 60, 60
 RESIDUAL_GROUPS = (Group.CN, Group.C3, Group.C4)
 
 
@@ -162,7 +164,10 @@ def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
     errors = Collector()
     unit = LengthUnit.THOU if draft.unit == "thou" else LengthUnit.MM
     leaves: set[float] = set()
-    for text in draft.leaves.replace(";", " ").split():
+    texts = draft.leaves.replace(";", " ").split()
+    if len(texts) > MOST_LEAVES:
+        errors.add("leaves", f"{len(texts)} leaves are too many for one set.", f"at most {MOST_LEAVES}")
+    for text in texts[:MOST_LEAVES]:
         length = errors.take(lambda text=text: parse_length(text, "leaves", unit))  # type: ignore[misc]
         if length is not None:
             leaves.add(round(length.um, 3))
@@ -195,10 +200,12 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
             errors.add(name, "A card without this cannot be trusted later.", expected)
     designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
     rows = []
-    for i, row in enumerate(draft.rows):
+    for i, row in enumerate(draft.rows[:MOST_ROWS]):
         read = errors.take(lambda i=i, row=row: _row(row, f"rows.{i}."))  # type: ignore[misc]
         if read is not None:
             rows.append(read)
+    if len(draft.rows) > MOST_ROWS:
+        errors.add("rows", f"A card of {len(draft.rows)} rows is too long.", f"at most {MOST_ROWS}")
     if not draft.rows:
         errors.add("rows", "A card needs at least one row.", "bores from … to …, least and greatest reduction")
     rows.sort(key=lambda row: row.over_mm)

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import random
+import time
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
 from datetime import datetime
 
-from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
+from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
@@ -113,21 +115,25 @@ def open_job(
 def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, tap: Tap, recorded_at: datetime) -> Loaded:
     """Do one thing to a job. The same tap said twice is stored once.
 
-    Raises InvalidInput, Refused or NotFound; Refused also when other devices keep writing at the same moment.
+    Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same moment.
     """
     if not tap.actor.strip():
         raise InvalidInput.at("actor", "Who is at the bench? The log names everybody.", "a name")
-    for _ in range(TRIES):
+    for attempt in range(TRIES):
+        store.hold(job_id)
         job = load(store, job_id)
-        if any(event.client_event_id == tap.client_event_id for event in job.log):
+        known = next((event for event in job.log if event.client_event_id == tap.client_event_id), None)
+        if known is not None:
+            if known.digest and tap.digest and known.digest != tap.digest:
+                raise Refused("The id of this tap was used before for something else. Nothing was stored; tap again.")
             return job
         procedure = reference.procedure(job.state.opened.procedure_id, job.state.opened.procedure_version)
         payloads = decide(procedure, job.log, job.state, command)
         try:
             return _append(store, reference, job_id, job.log, payloads, tap, recorded_at)
         except ConcurrentWriter:
-            continue
-    raise Refused("Other devices are writing to this job at the same moment. Nothing was lost; tap again.")
+            time.sleep(random.uniform(0.2, 1.0) * 0.02 * 2**attempt)
+    raise Busy("Other devices are writing to this job at the same moment. Nothing was stored; it is sent again by itself.")
 
 
 def revise_plan(store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime) -> Loaded:
@@ -183,6 +189,7 @@ def _append(
             tap.actor.strip(),
             tap.happened_at,
             recorded_at,
+            tap.digest,
         )
         for i, payload in enumerate(payloads)
     ]

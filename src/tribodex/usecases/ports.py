@@ -131,11 +131,12 @@ class CribItem:
 
 @dataclass(frozen=True)
 class Tap:
-    """Who did it and when, and the id that makes a repeat harmless."""
+    """Who did it and when, and the id that makes a repeat harmless; `digest` tells a repeat from other content under the same id."""
 
     client_event_id: str
     actor: str
     happened_at: datetime
+    digest: str = ""
 
 
 class ConcurrentWriter(Exception):
@@ -162,6 +163,9 @@ class Store(Protocol):
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
         """Register a job and give it its number; the number it has already when it is known."""
+
+    def hold(self, job_id: str) -> None:
+        """Let no other writer at this job until append() or the end. Raises Busy when others hold it for too long."""
 
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in order; empty when the job is not known."""

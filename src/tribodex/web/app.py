@@ -18,6 +18,7 @@ from tribodex.usecases.ports import Reference
 from tribodex.web import calc, crib, jobs, planning, plant, prints, problems, records, slate, tables
 from tribodex.web.context import KEY, Context
 from tribodex.web.frontend import Frontend
+from tribodex.web.intake import check_body, check_path
 
 SAFE = ("GET", "HEAD", "OPTIONS")
 LARGEST_BODY = 256 * 1024
@@ -70,12 +71,15 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
 
 def _guard(app: Flask) -> None:
     @app.before_request
-    def same_site() -> Response | None:
+    def intake() -> Response | None:
+        if not check_path(request.path):
+            return problems.problem(404, "not-found", "Not found", "No such address.")
         if request.method not in SAFE:
             if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
                 return problems.problem(403, "other-site", "Not from here", "Another site may not write here.")
             if request.mimetype != "application/json":
                 return problems.problem(415, "media-type", "JSON is needed", "Send application/json.")
+            check_body(request.get_data())
         return None
 
     @app.after_request

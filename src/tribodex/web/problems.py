@@ -7,15 +7,21 @@ from typing import Any
 
 from flask import Flask, Response
 from pydantic import BaseModel, ValidationError
-from sqlalchemy.exc import DBAPIError
+from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, OperationalError, SQLAlchemyError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from werkzeug.exceptions import HTTPException
 
-from tribodex.core.errors import Field, InvalidInput, NotFound, Refused, TribodexError
+from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
+from tribodex.web.intake import listed
+
+# MariaDB's word for a text that is no JSON it can keep.
+CONSTRAINT_FAILED = 4025
 
 STATUS: dict[type[TribodexError], tuple[int, str, str]] = {
     InvalidInput: (422, "invalid-input", "Something needs correcting"),
     Refused: (409, "refused", "Not now"),
     NotFound: (404, "not-found", "Not found"),
+    Busy: (503, "busy", "Too many at once"),
 }
 
 
@@ -52,7 +58,7 @@ def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field
 
 def from_validation(error: ValidationError) -> Response:
     """What pydantic found, in sentences."""
-    fields = tuple(_field(dict(item)) for item in error.errors())
+    fields = listed([_field(dict(item)) for item in error.errors()])
     return problem(
         422, "invalid-input", "Something needs correcting", fields[0].message if len(fields) == 1 else "Some entries need correcting.", fields
     )
@@ -83,6 +89,11 @@ def _field(item: dict[str, Any]) -> Field:
             return Field(name, f"{item['msg']}.", "")
 
 
+def _code(error: DBAPIError) -> int:
+    args = error.orig.args if error.orig is not None else ()
+    return args[0] if args and isinstance(args[0], int) else 0
+
+
 def install(app: Flask) -> None:
     """Map every error to a problem."""
 
@@ -91,20 +102,33 @@ def install(app: Flask) -> None:
         for cls in type(error).__mro__:
             if cls in STATUS:
                 status, kind, title = STATUS[cls]
-                return problem(status, kind, title, error.detail, error.fields)
+                reply = problem(status, kind, title, error.detail, listed(error.fields))
+                if status == 503:
+                    reply.headers["Retry-After"] = "1"
+                return reply
         return problem(500, "error", "An error of ours", error.detail, error.fields)
 
     @app.errorhandler(ValidationError)
     def _invalid(error: ValidationError) -> Response:
         return from_validation(error)
 
-    @app.errorhandler(DBAPIError)
-    def _database(error: DBAPIError) -> Response:
-        app.logger.warning("database: %s", error.orig)
+    @app.errorhandler(DataError)
+    def _unkept(error: DBAPIError) -> Response:
+        # What can never be stored is not "sent again by itself": it would block everything behind it.
+        app.logger.warning("cannot be kept: %s", error.orig)
+        return problem(422, "cannot-be-kept", "Something needs correcting", "One of the entries is too long or cannot be kept as it is.")
+
+    @app.errorhandler(PoolTimeout)
+    @app.errorhandler(InterfaceError)
+    @app.errorhandler(OperationalError)
+    def _database(error: SQLAlchemyError) -> Response:
+        if isinstance(error, OperationalError) and _code(error) == CONSTRAINT_FAILED:
+            return _unkept(error)
+        app.logger.warning("database: %s", error.__cause__ or error)
         reply = problem(
             503,
             "database-away",
-            "The database does not answer",
+            "The database is starting again",
             "What was acknowledged is safe. This tap was not stored; it is sent again by itself.",
         )
         reply.headers["Retry-After"] = "2"

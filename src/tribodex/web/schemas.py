@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import dataclasses
+import hashlib
+import json
 import typing
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, create_model
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, create_model, field_validator
 
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.events import kind_of
@@ -68,9 +70,24 @@ class TapBody(BaseModel):
     actor: str = Field(max_length=80)
     happened_at: AwareDatetime
 
+    @field_validator("happened_at")
+    @classmethod
+    def _a_time_that_can_be(cls, value: datetime) -> datetime:
+        if not 2000 < value.year < 2200:
+            raise ValueError(f"The clock of this device says {value.year}: set it, and tap again")
+        return value
+
     def tap(self) -> Tap:
         """As the use cases want it."""
-        return Tap(self.client_event_id, self.actor, self.happened_at)
+        return Tap(self.client_event_id, self.actor, self.happened_at, self._digest())
+
+    def _digest(self) -> str:
+        """What was sent besides who and when, as one short text: the same id with other content is told apart by it.
+
+        Only what the device sent, so that a newer server makes the same of a tap that waited.
+        """
+        sent = self.model_dump(mode="json", exclude_unset=True, exclude={"client_event_id", "actor", "happened_at"})
+        return hashlib.sha256(json.dumps(sent, sort_keys=True).encode()).hexdigest()
 
 
 class CommandBody(TapBody):

@@ -117,8 +117,8 @@ def judged(state: JobState, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFou
         together = agreeing(closed)
         known = pool(together)
         assert known is not None  # it ends with a closed one
-        sd = math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um)
-        verdict = judge_initial(known.mean_um, 2 * sd, plan.groups_um, plan.bearing.group)
+        uncertainty = 2 * math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um)
+        verdict = judge_initial(known.mean_um, uncertainty, plan.groups_um, plan.bearing.group)
         return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
     window, initial = state.window(), pool(state.initials())
     if gauging.phase is Phase.FINAL and window is not None and initial is not None:

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
@@ -16,6 +16,8 @@ from tribodex.core.mounting.seat import LengthTool, Seated
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Verdict
 
+# Clocks differ by minutes; a tap may wait on a device without a network for weeks.
+CLOCK_AHEAD, LONGEST_WAIT = timedelta(minutes=10), timedelta(days=60)
 SCHEMA_VERSION = 3
 FORMULA_VERSION = 3
 
@@ -337,7 +339,10 @@ KINDS: dict[str, type] = {kind_of(cls): cls for cls in PAYLOADS}
 
 @dataclass(frozen=True)
 class Event:
-    """One entry of the log. Times are aware; `happened_at` is the person's clock, `recorded_at` the server's."""
+    """One entry of the log. Times are aware; `happened_at` is the person's clock, `recorded_at` the server's.
+
+    `digest` tells a repeat of the same tap from another one under the same id; empty in older logs.
+    """
 
     seq: int
     client_event_id: str
@@ -345,6 +350,12 @@ class Event:
     actor: str
     happened_at: datetime
     recorded_at: datetime
+    digest: str = ""
+
+    @property
+    def clock_off(self) -> bool:
+        """Whether the person's clock cannot be right: ahead of the server's, or further behind than a tap ever waited."""
+        return not -LONGEST_WAIT <= self.happened_at - self.recorded_at <= CLOCK_AHEAD
 
     @property
     def kind(self) -> str:

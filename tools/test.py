@@ -1,7 +1,7 @@
 """Every test, fast ones first: pytest's closing line comes last. Extra arguments go to pytest.
 
 Without arguments: the core and the use cases (two processes), then store, web and exchange on a real MariaDB, then the browser.
-One pytest run holds them all, so that there is one closing line; the order is that of the paths.
+`faults` alone runs what kills, cuts, hangs and crowds. One pytest run holds them all, so that there is one closing line; the order is that of the paths.
 """
 
 import os
@@ -12,5 +12,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 FOLDERS = ["src/tribodex/core", "tests/core", "tests/usecases", "tests/architecture", "tests/store", "tests/web", "tests/exchange", "tests/browser"]
 
-arguments = sys.argv[1:] or [*FOLDERS, "-n", str(max(2, os.cpu_count() or 2)), "--dist", "worksteal"]
+SHORT = {"faults": ["tests", "-m", "faults"]}
+
+arguments = SHORT.get(sys.argv[1], sys.argv[1:]) if len(sys.argv) == 2 else sys.argv[1:] or [*FOLDERS, "-n", str(max(2, os.cpu_count() or 2)), "--dist", "worksteal"]
 sys.exit(subprocess.run([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, check=False).returncode)

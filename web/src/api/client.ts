@@ -33,30 +33,78 @@ export class ProblemError extends Error {
   }
 }
 
-/** No answer: the network or the server is away. Nothing was refused. */
-export class AwayError extends Error {}
+/** No answer that counts, and why in words. Nothing was refused: the same again later may well be taken. */
+export class AwayError extends Error {
+  constructor(
+    readonly why: string,
+    /** How long the server asked to wait. */
+    readonly waitMs = 0,
+  ) {
+    super(why);
+  }
+}
 
-const AWAY = [502, 503, 504];
+const LIMIT_MS = 12_000;
+const PROBLEM = "application/problem+json";
+// The rules of the job, or a request that can never be taken: asking again gives the same answer.
+const REFUSALS = [400, 404, 405, 409, 413, 415, 422];
 
-async function ask<T>(path: string, init?: RequestInit): Promise<T> {
+const IN_ITS_PLACE = "Something between this device and the server answers in its place.";
+
+/** What an answer is that is no answer of this server, or one that asks for patience. */
+function away(response: Response, ours: { title?: string } | null): AwayError {
+  const seconds = Number(response.headers.get("retry-after"));
+  const waitMs = Number.isFinite(seconds) ? Math.min(Math.max(seconds, 0), 60) * 1000 : 0;
+  if (ours?.title) return new AwayError(`${ours.title}.`, waitMs);
+  const { status } = response;
+  if (status === 401 || status === 403)
+    return new AwayError(`The way to the server asks who you are (${status}).`);
+  if (status === 429) return new AwayError("The server asks for a pause.", waitMs);
+  if (status >= 500) return new AwayError(`The server is away (${status}).`, waitMs);
+  return new AwayError(IN_ITS_PLACE, waitMs);
+}
+
+async function ask<T>(path: string, init: RequestInit = {}): Promise<T> {
   let response: Response;
+  let text: string;
+  const limit = AbortSignal.timeout(LIMIT_MS);
   try {
-    response = await fetch(path, init);
+    const signal = init.signal ? AbortSignal.any([init.signal, limit]) : limit;
+    response = await fetch(path, { ...init, signal });
+    text = await response.text();
   } catch {
-    throw new AwayError("No answer from the server.");
+    throw new AwayError(limit.aborted ? "The server does not answer in time." : "No network.");
   }
-  if (AWAY.includes(response.status)) throw new AwayError("The server is away.");
-  deviceCopy.set(response.headers.get("x-from-device") === "1");
-  const body = await response.json().catch(() => ({}));
-  if (!response.ok) {
-    throw new ProblemError(
-      response.status,
-      body.title ?? "Error",
-      body.detail ?? response.statusText,
-      body.fields ?? [],
-    );
+  const type = response.headers.get("content-type") ?? "";
+  const body = parsed(text);
+  if (response.ok) {
+    if (!type.startsWith("application/json") || body === undefined) throw new AwayError(IN_ITS_PLACE);
+    deviceCopy.set(response.headers.get("x-from-device") === "1");
+    return body as T;
   }
-  return body as T;
+  const ours = type.startsWith(PROBLEM) && body ? (body as Partial<ProblemError>) : null;
+  if (!ours || !REFUSALS.includes(response.status)) throw away(response, ours);
+  throw new ProblemError(
+    response.status,
+    ours.title ?? "Error",
+    ours.detail ?? response.statusText,
+    ours.fields ?? [],
+  );
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** A tap: acknowledged only by an answer that says how far the log has come. */
+export async function sendTap(job: string, tap: unknown): Promise<Bench> {
+  const bench = await send<Bench>(`/api/jobs/${job}/taps`, tap);
+  if (!Number.isInteger(bench.last_seq)) throw new AwayError(IN_ITS_PLACE);
+  return bench;
 }
 
 export function send<T>(path: string, body: unknown, signal?: AbortSignal): Promise<T> {

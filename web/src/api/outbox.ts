@@ -1,56 +1,95 @@
 /**
  * Taps wait here until the server has acknowledged them. They are kept on this device, sent in order, and each carries
- * an id of its own, so that a repeat is stored once.
+ * an id of its own, so that a repeat is stored once. What waits belongs to who tapped it: nobody else sends it or loses it.
  */
-import { AwayError, ProblemError, newId, send } from "./client";
+import pRetry from "p-retry";
+import { AwayError, ProblemError, newId, sendTap } from "./client";
+import { Keeper, type RefusedTap, type Waiting } from "./keeper";
 import type { Bench, Command } from "./types";
 
-interface Waiting {
-  client_event_id: string;
-  actor: string;
-  happened_at: string;
+export interface RefusedCommand {
+  id: string;
   command: Command;
+  problem: ProblemError;
 }
 
+/** What a page shows of the taps of one job. */
 export interface OutboxState {
+  /** Taps of who is here that are not acknowledged yet. */
   waiting: number;
-  away: boolean;
-  /** The last tap that was refused, with the reason; nothing of it was stored. */
-  refused: { command: Command; problem: ProblemError } | null;
+  /** Why they are not, in words; empty while they are on their way. */
+  away: string;
+  /** On their way for longer than a moment. */
+  slow: boolean;
+  /** Taps of others that wait on this device until they are back. */
+  others: { actor: string; waiting: number }[];
+  /** Every tap that was refused, newest last. */
+  refused: RefusedCommand[];
+  /** False when this device keeps nothing once the page is closed. */
+  lasting: boolean;
 }
 
-type Listener = (state: OutboxState) => void;
+type Listener = () => void;
 
 const FIRST_RETRY_MS = 800;
-const LAST_RETRY_MS = 10_000;
+const LAST_RETRY_MS = 15_000;
+const SLOW_MS = 1_500;
+const NOTHING: OutboxState = { waiting: 0, away: "", slow: false, others: [], refused: [], lasting: true };
 
-export class Outbox {
-  private waiting: Waiting[];
-  private state: OutboxState;
+/** Sending is stopped to begin at once anew: the network is back, or another person is here. */
+class Woken extends Error {}
+
+class Outbox {
+  private actor = "";
+  private waiting: Waiting[] = [];
+  private refused: RefusedTap[] = [];
+  private away = "";
+  private slow = false;
+  private lasting = true;
   private sending = false;
-  private retry = FIRST_RETRY_MS;
-  private timer: number | undefined;
-  private listeners = new Set<Listener>();
-  private readonly key: string;
+  private order = Date.now();
+  private wake = new AbortController();
+  private readonly keeper: Promise<Keeper>;
+  private readonly told = new BroadcastChannel("tribodex.outbox");
+  private readonly listeners = new Set<Listener>();
+  private readonly onBench = new Map<string, Set<(bench: Bench) => void>>();
+  private states = new Map<string, OutboxState>();
+  private readonly known = new Map<string, RefusedCommand>();
+  /** Taps that the device has not stored, or not yet; and those acknowledged, whatever the device still holds. */
+  private readonly unstored = new Set<string>();
+  private readonly sent = new Set<string>();
 
-  constructor(
-    private readonly jobId: string,
-    private readonly onBench: (bench: Bench) => void,
-  ) {
-    this.key = `tribodex.outbox.${jobId}`;
-    this.waiting = readWaiting(this.key);
-    this.state = { waiting: this.waiting.length, away: false, refused: null };
+  constructor() {
+    this.keeper = this.open();
+    for (const event of ["online", "pageshow"]) window.addEventListener(event, () => this.again());
+    this.told.addEventListener("message", () => void this.reread());
   }
 
-  /** Begin sending; call the answer to stop. */
-  start(): () => void {
-    const again = () => void this.flush();
-    window.addEventListener("online", again);
-    again();
-    return () => {
-      window.removeEventListener("online", again);
-      window.clearTimeout(this.timer);
-    };
+  private async open(): Promise<Keeper> {
+    const keeper = await Keeper.open();
+    await keeper.takeOver(() => this.order++);
+    this.lasting = keeper.lasting;
+    // What was tapped while the device's store was opening comes after what it held.
+    const here = this.waiting;
+    this.waiting = [...(await keeper.waiting()), ...here];
+    this.refused = await keeper.refused();
+    this.emit();
+    return keeper;
+  }
+
+  /** Who is at the bench now: only their taps are sent. */
+  setActor(actor: string): void {
+    if (this.actor === actor) return;
+    this.actor = actor;
+    this.emit();
+    this.again();
+  }
+
+  /** Hear what the server answers to taps of a job. */
+  listen(job: string, onBench: (bench: Bench) => void): () => void {
+    const heard = this.onBench.get(job) ?? new Set();
+    this.onBench.set(job, heard.add(onBench));
+    return () => heard.delete(onBench);
   }
 
   subscribe = (listener: Listener): (() => void) => {
@@ -58,64 +97,203 @@ export class Outbox {
     return () => this.listeners.delete(listener);
   };
 
-  snapshot = (): OutboxState => this.state;
+  snapshot(job: string): OutboxState {
+    const known = this.states.get(job);
+    if (known) return known;
+    const mine = this.waiting.filter((tap) => tap.job === job);
+    const others = new Map<string, number>();
+    for (const tap of mine)
+      if (tap.actor !== this.actor) others.set(tap.actor, (others.get(tap.actor) ?? 0) + 1);
+    const waiting = mine.filter((tap) => tap.actor === this.actor).length;
+    const made = {
+      ...NOTHING,
+      waiting,
+      away: waiting ? this.away : "",
+      slow: waiting > 0 && this.slow,
+      others: [...others].map(([actor, count]) => ({ actor, waiting: count })),
+      refused: this.refused.filter((tap) => tap.job === job).map((tap) => this.shown(tap)),
+      lasting: this.lasting || waiting === 0,
+    };
+    this.states.set(job, made);
+    return made;
+  }
 
-  add(actor: string, command: Command): void {
-    this.waiting.push({ client_event_id: newId(), actor, happened_at: new Date().toISOString(), command });
-    this.keep({ refused: null });
+  /** A tap: shown as waiting at once, kept on the device, then sent. */
+  add(job: string, command: Command): void {
+    const earlier = this.refused.findLast((tap) => tap.job === job && tap.command.kind === command.kind);
+    const tap: Waiting = {
+      client_event_id: newId(),
+      job,
+      actor: this.actor,
+      happened_at: new Date().toISOString(),
+      command,
+      mends: earlier?.client_event_id,
+      order: this.order++,
+    };
+    this.unstored.add(tap.client_event_id);
+    this.waiting.push(tap);
+    this.emit();
+    void this.keeper
+      .then((keeper) => keeper.keep(tap))
+      .then((kept) => {
+        if (kept) this.unstored.delete(tap.client_event_id);
+        else this.lasting = false;
+        this.emit();
+        return this.flush();
+      });
+  }
+
+  /** A refused tap is done with. */
+  drop(id: string): void {
+    this.refused = this.refused.filter((tap) => tap.client_event_id !== id);
+    this.emit();
+    void this.keeper.then((keeper) => keeper.drop(id)).then(() => this.tell());
+  }
+
+  private shown(tap: RefusedTap): RefusedCommand {
+    const made = this.known.get(tap.client_event_id) ?? {
+      id: tap.client_event_id,
+      command: tap.command,
+      problem: new ProblemError(tap.status, tap.title, tap.detail, tap.fields),
+    };
+    this.known.set(tap.client_event_id, made);
+    return made;
+  }
+
+  private again(): void {
+    this.wake.abort(new Woken());
     void this.flush();
   }
 
-  dismiss(): void {
-    this.keep({ refused: null });
+  private emit(): void {
+    this.states = new Map();
+    this.listeners.forEach((listener) => listener());
   }
 
-  private keep(change: Partial<OutboxState>): void {
-    localStorage.setItem(this.key, JSON.stringify(this.waiting));
-    this.state = { ...this.state, ...change, waiting: this.waiting.length };
-    this.listeners.forEach((listener) => listener(this.state));
+  private tell(): void {
+    this.told.postMessage("changed");
+  }
+
+  /** Another page of this device sent, or was tapped on. */
+  private async reread(): Promise<void> {
+    const keeper = await this.keeper;
+    await this.reconcile(keeper);
+    if (keeper.lasting) this.refused = await keeper.refused();
+    this.emit();
+  }
+
+  /** What the device holds now. A tap of this page that is not stored yet, or never could be, stays. */
+  private async reconcile(keeper: Keeper): Promise<void> {
+    if (!keeper.lasting) return;
+    const once = new Set(
+      this.waiting.map((tap) => tap.client_event_id).filter((id) => !this.unstored.has(id)),
+    );
+    const stored = await keeper.waiting();
+    const there = new Set(stored.map((tap) => tap.client_event_id));
+    const stays = this.waiting.filter(
+      (tap) => there.has(tap.client_event_id) || !once.has(tap.client_event_id),
+    );
+    const here = new Set(stays.map((tap) => tap.client_event_id));
+    const others = stored.filter(
+      (tap) => !here.has(tap.client_event_id) && !this.sent.has(tap.client_event_id),
+    );
+    this.waiting = [...stays, ...others].sort((a, b) => a.order - b.order);
   }
 
   private async flush(): Promise<void> {
     if (this.sending) return;
     this.sending = true;
-    window.clearTimeout(this.timer);
     try {
-      for (let first = this.waiting[0]; first; first = this.waiting[0]) {
-        try {
-          const bench = await send<Bench>(`/api/jobs/${this.jobId}/taps`, first);
-          this.retry = FIRST_RETRY_MS;
-          this.waiting.shift();
-          // The word about the network stays until the last tap that waited has been acknowledged.
-          this.keep({ away: this.state.away && this.waiting.length > 0 });
-          this.onBench(bench);
-        } catch (error) {
-          if (error instanceof AwayError) {
-            this.keep({ away: true });
-            this.timer = window.setTimeout(() => void this.flush(), this.retry);
-            this.retry = Math.min(this.retry * 2, LAST_RETRY_MS);
-            return;
-          }
-          this.waiting.shift();
-          const problem =
-            error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
-          this.keep({
-            away: this.state.away && this.waiting.length > 0,
-            refused: { command: first.command, problem },
-          });
-        }
-      }
+      const keeper = await this.keeper;
+      const work = () => this.sendAll(keeper);
+      // One page of this device at a time: taps keep their order.
+      await ("locks" in navigator ? navigator.locks.request("tribodex.outbox", work) : work());
     } finally {
       this.sending = false;
+    }
+    if (this.first()) void this.flush();
+  }
+
+  private take(tap: Waiting): void {
+    this.waiting = this.waiting.filter((other) => other.client_event_id !== tap.client_event_id);
+  }
+
+  private first(): Waiting | undefined {
+    return this.waiting.find((tap) => tap.actor === this.actor);
+  }
+
+  private async sendAll(keeper: Keeper): Promise<void> {
+    await this.reconcile(keeper);
+    for (let tap = this.first(); tap; tap = this.first()) {
+      try {
+        const bench = await this.deliver(tap);
+        this.sent.add(tap.client_event_id);
+        this.take(tap);
+        // The word about the network stays until the last tap that waited has been acknowledged.
+        if (!this.first()) this.away = "";
+        await keeper.done(tap.client_event_id);
+        if (tap.mends) this.drop(tap.mends);
+        this.emit();
+        this.onBench.get(tap.job)?.forEach((heard) => heard(bench));
+      } catch (error) {
+        if (error instanceof Woken) continue;
+        const said = error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
+        const { status, title, detail, fields } = said;
+        const refused = { ...tap, status, title, detail, fields };
+        this.sent.add(tap.client_event_id);
+        this.take(tap);
+        this.refused = [...this.refused, refused];
+        if (!this.first()) this.away = "";
+        await keeper.refuse(refused);
+        this.emit();
+      }
+      this.tell();
+    }
+  }
+
+  /** Try until there is an answer that counts. */
+  private async deliver(tap: Waiting): Promise<Bench> {
+    this.wake = new AbortController();
+    const { signal } = this.wake;
+    const slow = window.setTimeout(() => {
+      this.slow = true;
+      this.emit();
+    }, SLOW_MS);
+    const { client_event_id, actor, happened_at, command } = tap;
+    try {
+      return await pRetry(() => sendTap(tap.job, { client_event_id, actor, happened_at, command }), {
+        retries: Infinity,
+        minTimeout: FIRST_RETRY_MS,
+        maxTimeout: LAST_RETRY_MS,
+        randomize: true,
+        signal,
+        shouldRetry: ({ error }) => error instanceof AwayError,
+        onFailedAttempt: async ({ error }) => {
+          if (!(error instanceof AwayError)) return;
+          this.away = error.why;
+          this.emit();
+          if (error.waitMs) await pause(error.waitMs, signal);
+        },
+      });
+    } finally {
+      window.clearTimeout(slow);
+      if (this.slow) {
+        this.slow = false;
+        this.emit();
+      }
     }
   }
 }
 
-function readWaiting(key: string): Waiting[] {
-  try {
-    const found: unknown = JSON.parse(localStorage.getItem(key) ?? "[]");
-    return Array.isArray(found) ? (found as Waiting[]) : [];
-  } catch {
-    return [];
-  }
+function pause(ms: number, signal: AbortSignal): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = window.setTimeout(resolve, ms);
+    signal.addEventListener("abort", () => {
+      window.clearTimeout(timer);
+      resolve();
+    });
+  });
 }
+
+/** One for the whole device page: taps of every job go out in the order they were made. */
+export const outbox = new Outbox();

@@ -1,8 +1,8 @@
 /** The frame round every page: name, places, units, look, who, keys. */
 import { useQuery } from "@tanstack/react-query";
-import { useState, useSyncExternalStore, type ReactNode } from "react";
+import { useEffect, useState, useSyncExternalStore, type ReactNode } from "react";
 import { NavLink } from "react-router";
-import { deviceCopy, getChoices } from "../api";
+import { deviceCopy, getChoices, outbox } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
 import { KEYS, useKeys } from "./keys";
 
@@ -19,6 +19,7 @@ const PLACES = [
 export function Shell({ children }: { children: ReactNode }) {
   const settings = useSettings();
   const [help, setHelp] = useState(false);
+  useEffect(() => outbox.setActor(settings.actor), [settings.actor]);
   useKeys(settings.keys, () => setHelp(true));
   const place = ({ isActive }: { isActive: boolean }) =>
     `${TOOL} ${isActive ? "font-bold underline decoration-4 decoration-mark underline-offset-8" : ""}`;

@@ -1,6 +1,6 @@
 /** The taps that go with the next move, and the others that are always at hand. */
 import { useState, type ReactNode } from "react";
-import type { Bench, Command, OutboxState } from "../../api";
+import type { Bench, Command, RefusedCommand } from "../../api";
 import { Button, ChoiceRow, NamedReason, Overlay, Say, TextField, useSettings } from "../../ui";
 import { GatePanel } from "./gate-panel";
 import { GaugingPanel } from "./gauging-panel";
@@ -14,7 +14,7 @@ import { ZeroPanel } from "./zero-panel";
 
 export type Tap = (command: Command) => void;
 
-export type Refused = OutboxState["refused"];
+export type Refused = RefusedCommand | null;
 
 export function ActionPanel({
   bench,

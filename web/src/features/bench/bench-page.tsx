@@ -4,8 +4,9 @@ import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { getChoices, type Bench } from "../../api";
 import { BearingSection, ClearanceRuler, IndicatorDial, NutDial } from "../../drawing";
-import { Button, Figure, Say, SelectField, VerdictMark, inUnits, useSettings } from "../../ui";
+import { Figure, Say, SelectField, VerdictMark, inUnits, useSettings } from "../../ui";
 import { ActionPanel } from "./action-panel";
+import { Delivery } from "./delivery";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
 import { StageRail } from "./stage-rail";
@@ -26,9 +27,7 @@ export function BenchPage() {
     return (
       <div className="sheet p-6">
         <h1 className="text-xl font-bold">This job cannot be fetched</h1>
-        <p className="py-2">
-          Either there is no such job here, or the network is away. Taps made before are kept on this device.
-        </p>
+        <p className="py-2">{missing} Taps made before are kept on this device.</p>
         <Link to="/" className="text-dye underline">
           To all jobs
         </Link>
@@ -105,45 +104,6 @@ function TitleBlock({ bench }: { bench: Bench }) {
   );
 }
 
-/** What is still on its way, and what was not taken. */
-function Delivery({ job }: { job: JobAccess }) {
-  const { outbox, dismiss } = job;
-  return (
-    <div aria-live="polite" className="space-y-3 empty:hidden">
-      {outbox.away ? (
-        <p className="border-2 border-care px-3 py-2">
-          <b className="text-care">△ No network.</b> {outbox.waiting}{" "}
-          {outbox.waiting === 1 ? "tap waits" : "taps wait"} on this device and will be sent in order. You can
-          go on logging.
-        </p>
-      ) : null}
-      {outbox.refused ? (
-        <div
-          role="alert"
-          className="flex flex-wrap items-start justify-between gap-2 border-2 border-oxide px-3 py-2"
-        >
-          <div>
-            <p className="font-bold text-oxide">
-              ▲ Not taken: <Say>{outbox.refused.problem.detail}</Say>
-            </p>
-            {outbox.refused.problem.fields.map((field) => (
-              <p key={field.name}>
-                <Say>
-                  {[
-                    field.message !== outbox.refused?.problem.detail ? field.message : "",
-                    field.expected ? `Right: ${field.expected}.` : "",
-                  ].join(" ")}
-                </Say>
-              </p>
-            ))}
-          </div>
-          <Button onClick={dismiss}>Understood</Button>
-        </div>
-      ) : null}
-    </div>
-  );
-}
-
 function WhoIsHere() {
   const { actor, change } = useSettings();
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
@@ -202,7 +162,7 @@ function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
         bench={bench}
         tap={job.tap}
         busy={job.outbox.waiting > 0 && !job.outbox.away}
-        refused={job.outbox.refused}
+        refused={job.outbox.refused.at(-1) ?? null}
       />
       {next.risk ? (
         <p className="pt-3">

@@ -40,6 +40,7 @@ export function LogPanel({ log, ways, tap }: { log: LogLine[]; ways: TurnUnit[];
               )}
               <span className="block text-sm text-soft">
                 {line.actor}, {moment(line.happened_at)}
+                {line.clock_off ? " by a clock that is off" : ""}
               </span>
             </div>
             {line.correctable ? (

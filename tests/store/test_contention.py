@@ -19,6 +19,7 @@ from tribodex.usecases.jobs import do, load, open_job
 from tribodex.usecases.ports import Reference, Tap
 
 JOB = "job-0001"
+pytestmark = pytest.mark.faults
 PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
 
 

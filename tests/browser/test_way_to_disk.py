@@ -1,0 +1,214 @@
+"""The way from the finger to the disk, with everything in between that can go wrong."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, Route, expect
+
+from tests.browser.conftest import Site
+from tests.browser.hands import Hands
+from tribodex.core.training.virtual import VirtualBearing
+
+TRUTH = VirtualBearing(158, 0.37, 9)
+LOGIN = "<!doctype html><title>Sign in</title><form>Who are you?</form>"
+PROBLEM = "application/problem+json"
+pytestmark = pytest.mark.faults
+
+
+def ready(page: Page, position: str = "dc-1-in") -> Hands:
+    """A job before its first gate: notes can be made, nothing else is in the way."""
+    hands = Hands(page, TRUTH)
+    hands.plan(position, "Way to the disk")
+    return hands
+
+
+def note(page: Page, words: str) -> None:
+    """A remark, typed and tapped."""
+    page.get_by_label("Note, or something left to do").fill(words)
+    page.get_by_role("button", name="Add as a note").click()
+
+
+def notes(hands: Hands) -> list[str]:
+    return [line["text"] for line in hands.bench()["log"] if line["kind"] == "note_added"]
+
+
+def answering(page: Page, **answer: Any) -> Callable[[], None]:
+    """Every tap is answered like this, until the answer is taken away."""
+
+    def fulfil(route: Route) -> None:
+        route.fulfill(**answer)
+
+    page.route("**/taps", fulfil)
+    return lambda: page.unroute("**/taps")
+
+
+@pytest.mark.parametrize(
+    ("answer", "words"),
+    [
+        pytest.param({"status": 200, "body": LOGIN, "content_type": "text/html"}, "answers in its place", id="login page"),
+        pytest.param({"status": 200, "body": "{}", "content_type": "application/json"}, "answers in its place", id="JSON of another shape"),
+        pytest.param({"status": 200, "body": "ok", "content_type": "application/json"}, "answers in its place", id="no JSON"),
+        pytest.param({"status": 401, "body": LOGIN, "content_type": "text/html"}, "asks who you are (401)", id="401"),
+        pytest.param({"status": 403, "body": "no"}, "asks who you are (403)", id="403"),
+        pytest.param({"status": 404, "body": LOGIN, "content_type": "text/html"}, "answers in its place", id="404 of a proxy"),
+        pytest.param({"status": 408, "body": ""}, "answers in its place", id="408"),
+        pytest.param({"status": 409, "body": "conflict"}, "answers in its place", id="409 of no rule"),
+        pytest.param({"status": 422, "body": LOGIN, "content_type": "text/html"}, "answers in its place", id="422 of no rule"),
+        pytest.param({"status": 429, "body": "", "headers": {"Retry-After": "1"}}, "asks for a pause", id="429"),
+        pytest.param({"status": 500, "body": "oops"}, "is away (500)", id="500"),
+        pytest.param({"status": 502, "body": LOGIN, "content_type": "text/html"}, "is away (502)", id="502"),
+        pytest.param(
+            {"status": 503, "body": '{"title":"The database is starting again","status":503,"detail":"x"}', "content_type": PROBLEM},
+            "The database is starting again",
+            id="503",
+        ),
+    ],
+)
+def test_only_an_answer_that_counts_takes_a_tap_out(new_page: Callable[..., Page], answer: dict[str, Any], words: str) -> None:
+    page = new_page(strict=False)
+    hands = ready(page)
+    again = answering(page, **answer)
+    note(page, "kept, whatever answers")
+    expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
+    expect(page.get_by_text(words)).to_be_visible()
+    assert notes(hands) == []
+    again()
+    expect(page.get_by_text("1 tap waits on this device")).to_be_hidden(timeout=20_000)
+    assert len(notes(hands)) == 1
+
+
+def test_refused_taps_are_listed_each_with_its_reason_and_block_nothing(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = ready(page)
+    bodies = iter(
+        [
+            '{"title":"Not now","status":409,"detail":"First reason.","fields":[]}',
+            '{"title":"Wrong","status":422,"detail":"Second reason.","fields":[{"name":"command.text","message":"Too long.","expected":"shorter"}]}',
+        ]
+    )
+    statuses = iter([409, 422])
+
+    def refuse_twice(route: Route) -> None:
+        body = next(bodies, None)
+        if body is None:
+            route.continue_()
+        else:
+            route.fulfill(status=next(statuses), body=body, content_type=PROBLEM)
+
+    page.route("**/taps", refuse_twice)
+    note(page, "one")
+    expect(page.get_by_text("First reason.")).to_be_visible()
+    note(page, "two")
+    expect(page.get_by_text("Second reason.")).to_be_visible()
+    expect(page.get_by_text("1 earlier tap was not taken")).to_be_visible()
+    page.get_by_text("1 earlier tap was not taken").click()
+    expect(page.get_by_text("First reason.")).to_be_visible()
+    page.reload()
+    hands.seen()
+    expect(page.get_by_text("Second reason.")).to_be_visible()
+    note(page, "three")
+    expect(page.get_by_text("Second reason.")).to_be_hidden()
+    assert len(notes(hands)) == 1, "what was refused is not stored; what came behind it is"
+    page.get_by_role("button", name="Understood").first.click()
+    expect(page.get_by_role("button", name="Understood")).to_have_count(0)
+
+
+def test_a_server_that_does_not_answer_is_seen_within_two_seconds(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = ready(page)
+    page.route("**/taps", lambda _route: None)
+    begin = time.monotonic()
+    note(page, "into the silence")
+    expect(page.get_by_text("1 tap waits for the server’s answer.")).to_be_visible(timeout=2_500)
+    assert time.monotonic() - begin < 4
+    expect(page.get_by_text("does not answer in time")).to_be_visible(timeout=15_000)
+    page.unroute("**/taps")
+    expect(page.get_by_text("1 tap waits")).to_be_hidden(timeout=20_000)
+    assert len(notes(hands)) == 1
+
+
+def test_what_waits_belongs_to_who_tapped_it(new_page: Callable[..., Page]) -> None:
+    """Another person at the same device neither sends it nor loses it; back again, it goes out under the right name."""
+    page = new_page(strict=False)
+    hands = ready(page)
+    again = answering(page, status=502, body="")
+    note(page, "from the first")
+    expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
+    page.get_by_label("Who is at the bench").select_option("Tobit Marr")
+    expect(page.get_by_text("1 tap waits here for Ines Whitlow")).to_be_visible()
+    again()
+    note(page, "from the second")
+    expect(page.get_by_text("from the second").first).to_be_visible()
+    assert [line["actor"] for line in hands.bench()["log"] if line["kind"] == "note_added"] == ["Tobit Marr"]
+    page.reload()
+    expect(page.get_by_text("1 tap waits here for Ines Whitlow")).to_be_visible()
+    page.get_by_label("Who is at the bench").select_option("Ines Whitlow")
+    expect(page.get_by_text("waits here for")).to_be_hidden()
+    hands.page.wait_for_timeout(300)
+    assert [line["actor"] for line in hands.bench()["log"] if line["kind"] == "note_added"] == ["Tobit Marr", "Ines Whitlow"]
+
+
+def test_taps_wait_through_a_closed_page_and_two_pages_send_each_once(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = ready(page)
+    page.context.set_offline(True)
+    for i in range(4):
+        note(page, f"offline {i}")
+    expect(page.get_by_text("4 taps wait on this device")).to_be_visible()
+    second = page.context.new_page()
+    page.context.set_offline(False)
+    second.goto(page.url)
+    page.close()
+    expect(second.get_by_role("region", name="Log").get_by_text("offline 3")).to_be_visible(timeout=20_000)
+    hands.page = second
+    assert notes(hands) == [f"Note: offline {i}" for i in range(4)]
+    assert len({line["seq"] for line in hands.bench()["log"]}) == hands.bench()["last_seq"]
+
+
+@pytest.mark.parametrize("fault", ["no store", "store is full"])
+def test_a_browser_that_keeps_nothing_says_so_and_still_sends(new_page: Callable[..., Page], fault: str) -> None:
+    page = new_page(strict=False)
+    page.add_init_script(
+        "indexedDB.open = () => { throw new DOMException('private window', 'SecurityError'); };"
+        if fault == "no store"
+        else "IDBObjectStore.prototype.put = function () { throw new DOMException('full', 'QuotaExceededError'); };"
+    )
+    hands = ready(page)
+    again = answering(page, status=503, body="")
+    note(page, "only in the page")
+    expect(page.get_by_text("This browser keeps nothing.")).to_be_visible()
+    again()
+    expect(page.get_by_text("This browser keeps nothing.")).to_be_hidden(timeout=20_000)
+    assert len(notes(hands)) == 1
+
+
+def test_taps_of_the_version_before_are_still_sent(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = ready(page)
+    page.evaluate(
+        """job => localStorage.setItem(`tribodex.outbox.${job}`, JSON.stringify([{client_event_id: 'old-tap-0001', actor: 'Ines Whitlow',
+             happened_at: new Date().toISOString(), command: {kind: 'add_note', text: 'from the version before'}}]))""",
+        hands.job_id,
+    )
+    page.reload()
+    expect(page.get_by_role("region", name="Log").get_by_text("from the version before")).to_be_visible()
+    assert page.evaluate("Object.keys(localStorage).filter(k => k.startsWith('tribodex.outbox.')).length") == 0
+
+
+def test_a_burst_through_kills_of_the_server_loses_nothing(new_page: Callable[..., Page], site: Site) -> None:
+    """Ten taps while the server dies twice: each acknowledged once, in order."""
+    page = new_page(strict=False)
+    hands = ready(page)
+    for i in range(10):
+        note(page, f"burst {i}")
+        if i in (3, 7):
+            site.kill()
+            site.start()
+    expect(page.get_by_text("wait on this device").or_(page.get_by_text("waits on this device"))).to_be_hidden(timeout=30_000)
+    expect(page.get_by_role("region", name="Log").get_by_text("burst 9")).to_be_visible(timeout=30_000)
+    said = [text for text in notes(hands) if "burst" in text]
+    assert [text.split("burst ")[1][0] for text in said] == [str(i) for i in range(10)]

@@ -1,0 +1,114 @@
+/** Where taps are kept on this device until they are acknowledged: IndexedDB, or the page's memory where there is none. */
+import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { ProblemField, Command } from "./types";
+
+export interface Waiting {
+  client_event_id: string;
+  job: string;
+  actor: string;
+  happened_at: string;
+  command: Command;
+  /** The refused tap that this one says again. */
+  mends?: string;
+  /** Order of arrival on this device. */
+  order: number;
+}
+
+/** A tap that was refused: nothing of it was stored. It stays until it is mended or dropped by hand. */
+export interface RefusedTap extends Waiting {
+  status: number;
+  title: string;
+  detail: string;
+  fields: ProblemField[];
+}
+
+interface Schema extends DBSchema {
+  waiting: { key: string; value: Waiting };
+  refused: { key: string; value: RefusedTap };
+}
+
+const OLD = "tribodex.outbox.";
+
+export class Keeper {
+  private constructor(private readonly db: IDBPDatabase<Schema> | null) {}
+
+  /** Never fails: a browser that keeps nothing gets a keeper that says so. */
+  static async open(): Promise<Keeper> {
+    try {
+      return new Keeper(
+        await openDB<Schema>("tribodex", 1, {
+          upgrade(db) {
+            db.createObjectStore("waiting", { keyPath: "client_event_id" });
+            db.createObjectStore("refused", { keyPath: "client_event_id" });
+          },
+        }),
+      );
+    } catch {
+      return new Keeper(null);
+    }
+  }
+
+  /** Whether what is kept outlives this page. */
+  get lasting(): boolean {
+    return this.db !== null;
+  }
+
+  async waiting(): Promise<Waiting[]> {
+    const found = (await this.db?.getAll("waiting")) ?? [];
+    return found.sort((a, b) => a.order - b.order);
+  }
+
+  async refused(): Promise<RefusedTap[]> {
+    const found = (await this.db?.getAll("refused")) ?? [];
+    return found.sort((a, b) => a.order - b.order);
+  }
+
+  /** False when the device has no room left for it. */
+  async keep(tap: Waiting): Promise<boolean> {
+    try {
+      await this.db?.put("waiting", tap);
+      return this.db !== null;
+    } catch {
+      return false;
+    }
+  }
+
+  async done(id: string): Promise<void> {
+    await this.db?.delete("waiting", id);
+  }
+
+  /** From the waiting to the refused, both or neither. */
+  async refuse(tap: RefusedTap): Promise<void> {
+    const change = this.db?.transaction(["waiting", "refused"], "readwrite");
+    if (!change) return;
+    await Promise.all([
+      change.objectStore("waiting").delete(tap.client_event_id),
+      change.objectStore("refused").put(tap),
+      change.done,
+    ]);
+  }
+
+  async drop(id: string): Promise<void> {
+    await this.db?.delete("refused", id);
+  }
+
+  /** Taps that the version before kept elsewhere on this device; taken over once. */
+  async takeOver(order: () => number): Promise<void> {
+    if (!this.db) return;
+    for (const key of Object.keys(localStorage).filter((name) => name.startsWith(OLD))) {
+      const found = readOld(key);
+      const job = key.slice(OLD.length);
+      for (const tap of found) await this.db.put("waiting", { ...tap, job, order: order() });
+      localStorage.removeItem(key);
+    }
+  }
+}
+
+function readOld(key: string): Omit<Waiting, "job" | "order">[] {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(key) ?? "[]");
+    return Array.isArray(found) ? found : [];
+  } catch {
+    return [];
+  }
+}

@@ -1,0 +1,75 @@
+/** What is still on its way, and what was not taken. */
+import type { RefusedCommand } from "../../api";
+import { Button, Say } from "../../ui";
+import type { JobAccess } from "./use-job";
+
+const taps = (count: number) => (count === 1 ? "1 tap waits" : `${count} taps wait`);
+
+export function Delivery({ job }: { job: JobAccess }) {
+  const { outbox, drop } = job;
+  const [newest, ...earlier] = [...outbox.refused].reverse();
+  return (
+    <div aria-live="polite" className="space-y-3 empty:hidden">
+      {outbox.away ? (
+        <p className="border-2 border-care px-3 py-2">
+          <b className="text-care">△ {outbox.away}</b> {taps(outbox.waiting)} on this device and will be sent
+          in order. You can go on logging.
+        </p>
+      ) : outbox.slow ? (
+        <p className="border-2 border-rule px-3 py-2">{taps(outbox.waiting)} for the server’s answer.</p>
+      ) : null}
+      {outbox.lasting ? null : (
+        <p className="border-2 border-oxide px-3 py-2">
+          <b className="text-oxide">▲ This browser keeps nothing.</b> Leave the page open until the taps are
+          sent: its store is full, or the window is private.
+        </p>
+      )}
+      {outbox.others.map(({ actor, waiting }) => (
+        <p key={actor} className="border-2 border-rule px-3 py-2">
+          {taps(waiting)} here for <b>{actor || "somebody without a name"}</b>, and will be sent when {actor}{" "}
+          is at the bench again.
+        </p>
+      ))}
+      {newest ? <NotTaken refused={newest} drop={drop} /> : null}
+      {earlier.length ? (
+        <details className="border-2 border-oxide px-3 py-1">
+          <summary className="min-h-12 py-2 font-bold text-oxide">
+            {earlier.length} earlier {earlier.length === 1 ? "tap was" : "taps were"} not taken
+          </summary>
+          <div className="space-y-3 pb-2">
+            {earlier.map((refused) => (
+              <NotTaken key={refused.id} refused={refused} drop={drop} />
+            ))}
+          </div>
+        </details>
+      ) : null}
+    </div>
+  );
+}
+
+function NotTaken({ refused, drop }: { refused: RefusedCommand; drop: (id: string) => void }) {
+  const { detail, fields } = refused.problem;
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-start justify-between gap-2 border-2 border-oxide px-3 py-2"
+    >
+      <div>
+        <p className="font-bold text-oxide">
+          ▲ Not taken: <Say>{detail}</Say>
+        </p>
+        {fields.map((field) => (
+          <p key={field.name}>
+            <Say>
+              {[
+                field.message !== detail ? field.message : "",
+                field.expected ? `Right: ${field.expected}.` : "",
+              ].join(" ")}
+            </Say>
+          </p>
+        ))}
+      </div>
+      <Button onClick={() => drop(refused.id)}>Understood</Button>
+    </div>
+  );
+}

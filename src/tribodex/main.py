@@ -26,6 +26,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     demo = commands.add_parser("demo", help="start with the demonstration plant, on a database of its own")
     demo.add_argument("--port", type=int, default=8700)
     demo.add_argument("--host", default="127.0.0.1")
+    demo.add_argument("--names", default="", help="names or addresses that browsers may use for this machine, separated by commas")
     demo.add_argument("--reset", action="store_true", help="throw the demonstration's data away first")
     commands.add_parser("serve", help="production server; settings from the environment, see README")
     calc = commands.add_parser("calc", help="any calculator, as JSON")
@@ -40,7 +41,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         case "demo":
             from tribodex.launch.demo import run_demo
 
-            return run_demo(ROOT, options.host, options.port, options.reset)
+            return run_demo(ROOT, options.host, options.names, options.port, options.reset)
         case "serve":
             from tribodex.launch.serve import run_serve
 

@@ -38,13 +38,13 @@ class Site:
     """The server; can go away and come back at the same address."""
 
     def __init__(self, database: LocalMariaDB) -> None:
-        self._database, self._port = database, free_port()
-        self.start()
-
-    def start(self) -> None:
-        self._server = WebServer(ROOT, self._database.app_url, "127.0.0.1", self._port, quiet=True)
+        self._server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
         self._server.wait_ready()
         self.address = self._server.address
+
+    def start(self) -> None:
+        self._server.restart()
+        self._server.wait_ready()
 
     def kill(self) -> None:
         self._server.kill()

@@ -2,25 +2,18 @@
 
 from __future__ import annotations
 
-import signal
-import threading
 from datetime import UTC, datetime
 from pathlib import Path
-from types import FrameType
 
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.demo_jobs import load_jobs
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
+from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
 from tribodex.store.migrate import migrate
 from tribodex.store.plant import foreign_schema, has_plant, store_plant
 from tribodex.store.repository import make_engine
-
-
-def say(text: str) -> None:
-    """A line of progress."""
-    print(text, flush=True)
 
 
 def prepare(root: Path, database: LocalMariaDB) -> None:
@@ -51,37 +44,33 @@ def choose_port(wanted: int) -> int:
     return port
 
 
-def run_until_stopped(server: WebServer) -> int:
-    """Wait for Ctrl-C or a stop signal; 1 when the server ends by itself."""
-    stopped = threading.Event()
-
-    def stop(_signal: int, _frame: FrameType | None) -> None:
-        stopped.set()
-
-    for name in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
-        signal.signal(name, stop)
-    while not stopped.wait(0.5):
-        if not server.alive():
-            say("The web server ended by itself.")
-            return 1
-    return 0
-
-
-def run_demo(root: Path, host: str, port: int, reset: bool) -> int:
+def run_demo(root: Path, host: str, names: str, port: int, reset: bool) -> int:
     """Start everything and stay until stopped."""
-    database = LocalMariaDB(root / ".run" / "demo")
+    folder = root / ".run" / "demo"
+    try:
+        with Claim(folder) as claim:
+            return _run(root, LocalMariaDB(folder), (host, names), port, reset, claim)
+    except AlreadyRunning as running:
+        say(f"The demonstration runs already{f', at {running.other.address}' if running.other.address else ''}: stop it there first (Ctrl-C).")
+        return 1
+
+
+def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, reset: bool, claim: Claim) -> int:
     if reset:
         say("Throwing the demonstration's data away …")
         database.reset()
-    say("Starting the database …")
+    say("1 of 3: starting the database …")
     database.start()
     try:
+        say("2 of 3: looking after the demonstration's data …")
         prepare(root, database)
-        server = WebServer(root, database.app_url, host, choose_port(port), hosts=host)
+        say("3 of 3: starting the web server …")
+        server = WebServer(root, database.app_url, host[0], choose_port(port), hosts=",".join(filter(None, host)))
         try:
             server.wait_ready()
+            claim.serves(server)
             say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
-            return run_until_stopped(server)
+            return watch(server, database, claim)
         finally:
             server.stop()
     finally:

@@ -14,9 +14,10 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from tribodex.exchange.plant_file import read_plant
-from tribodex.launch.demo import choose_port, run_until_stopped, say
+from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.server import WebServer
+from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.store.migrate import migrate
 from tribodex.store.plant import has_plant, store_plant
 from tribodex.store.repository import make_engine
@@ -24,34 +25,44 @@ from tribodex.store.repository import make_engine
 
 def run_serve(root: Path) -> int:
     """Serve until stopped."""
-    env = os.environ
-    url, owner = env.get("TRIBODEX_DATABASE_URL"), env.get("TRIBODEX_OWNER_URL")
-    own: LocalMariaDB | None = None
-    if url is None:
-        own = LocalMariaDB(root / ".run" / "serve")
-        say("Starting the database …")
-        own.start()
-        url, owner = own.app_url, own.owner_url
+    url, owner = os.environ.get("TRIBODEX_DATABASE_URL"), os.environ.get("TRIBODEX_OWNER_URL")
+    if url is not None:
+        return _serve(root, url, owner, None, None)
+    folder = root / ".run" / "serve"
     try:
-        if owner is not None:
-            migrate(owner, url)
-        engine = make_engine(url)
-        if not has_plant(engine):
-            say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
-        engine.dispose()
-        host = env.get("TRIBODEX_HOST", "127.0.0.1")
-        port = choose_port(int(env.get("TRIBODEX_PORT", "8700")))
-        hosts = ",".join(filter(None, (host, env.get("TRIBODEX_HOSTS", ""))))
-        server = WebServer(root, url, host, port, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")))
-        try:
-            server.wait_ready()
-            say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
-            return run_until_stopped(server)
-        finally:
-            server.stop()
+        with Claim(folder) as claim:
+            own = LocalMariaDB(folder)
+            say("Starting the database …")
+            own.start()
+            try:
+                return _serve(root, own.app_url, own.owner_url, own, claim)
+            finally:
+                own.stop()
+    except AlreadyRunning as running:
+        say(f"The server runs already{f', at {running.other.address}' if running.other.address else ''}: stop it there first.")
+        return 1
+
+
+def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, claim: Claim | None) -> int:
+    env = os.environ
+    if owner is not None:
+        migrate(owner, url)
+    engine = make_engine(url)
+    if not has_plant(engine):
+        say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
+    engine.dispose()
+    host = env.get("TRIBODEX_HOST", "127.0.0.1")
+    port = choose_port(int(env.get("TRIBODEX_PORT", "8700")))
+    hosts = ",".join(filter(None, (host, env.get("TRIBODEX_HOSTS", ""))))
+    server = WebServer(root, url, host, port, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")))
+    try:
+        server.wait_ready()
+        if claim is not None:
+            claim.serves(server)
+        say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
+        return watch(server, own, claim)
     finally:
-        if own is not None:
-            own.stop()
+        server.stop()
 
 
 def import_plant(root: Path, file: Path) -> int:

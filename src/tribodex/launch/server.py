@@ -1,8 +1,10 @@
-"""The web server as a process of its own."""
+"""The web server as a process of its own, at an address that outlives it."""
 
 from __future__ import annotations
 
 import os
+import signal
+import socket
 import subprocess
 import sys
 import time
@@ -10,26 +12,38 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 
+from tribodex.launch.processes import dies_with_parent
+
 START_SECONDS = 30.0
+WAITING = 256
 
 
 class WebServer:
-    """gunicorn on one address."""
+    """A master with workers on one address. The address is held here: while the server is started anew, browsers wait and lose nothing."""
 
     def __init__(self, root: Path, database_url: str, host: str, port: int, *, hosts: str = "", workers: int = 2, quiet: bool = False) -> None:
         self.address = f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else host}:{port}"
-        environment = os.environ | {"TRIBODEX_DATABASE_URL": database_url, "TRIBODEX_DIST": str(root / "web" / "dist"), "TRIBODEX_HOSTS": hosts}
-        command = [sys.executable, "-m", "gunicorn", "tribodex.launch.wsgi:app", "--bind", f"{host}:{port}", "--workers", str(workers)]
-        command += ["--worker-class", "gthread", "--threads", "4", "--graceful-timeout", "10", "--log-level", "warning", "--no-control-socket"]
-        output = subprocess.DEVNULL if quiet else None
-        self._process = subprocess.Popen(command, env=environment, cwd=root, stdout=output, stderr=output, start_new_session=True)
+        self._environment = os.environ | {"TRIBODEX_DATABASE_URL": database_url, "TRIBODEX_DIST": str(root / "web" / "dist"), "TRIBODEX_HOSTS": hosts}
+        self._root, self._workers, self._quiet = root, workers, quiet
+        self._listening = socket.create_server((host, port), family=socket.AF_INET6 if ":" in host else socket.AF_INET, backlog=WAITING)
+        self._process = self._start()
+
+    @property
+    def pid(self) -> int:
+        """The master's number."""
+        return self._process.pid
+
+    def restart(self) -> None:
+        """Start it anew at the same address."""
+        self.kill()
+        self._process = self._start()
 
     def wait_ready(self) -> None:
         """Wait until it answers. Raises RuntimeError when it does not."""
         deadline = time.monotonic() + START_SECONDS
         while time.monotonic() < deadline and self._process.poll() is None:
             try:
-                with urllib.request.urlopen(f"{self.address}/api/health", timeout=2):
+                with urllib.request.urlopen(f"{self.address}/api/ready", timeout=2):
                     return
             except (urllib.error.URLError, ConnectionError, TimeoutError):
                 time.sleep(0.05)
@@ -41,7 +55,7 @@ class WebServer:
         return self._process.poll() is None
 
     def stop(self) -> None:
-        """End it after the requests under way."""
+        """End it after the requests under way, and give the address up."""
         if self.alive():
             self._process.terminate()
             try:
@@ -49,9 +63,24 @@ class WebServer:
             except subprocess.TimeoutExpired:
                 self._process.kill()
                 self._process.wait()
+        self._listening.close()
 
     def kill(self) -> None:
-        """End the whole group without a word."""
+        """End the whole group without a word; the address stays."""
         if self.alive():
-            os.killpg(self._process.pid, 9)
-            self._process.wait()
+            os.killpg(self._process.pid, signal.SIGKILL)
+        self._process.wait()
+
+    def _start(self) -> subprocess.Popen[bytes]:
+        output = subprocess.DEVNULL if self._quiet else None
+        held = self._listening.fileno()
+        return subprocess.Popen(
+            [sys.executable, "-m", "tribodex.launch.web", str(held), str(self._workers)],
+            env=self._environment,
+            cwd=self._root,
+            stdout=output,
+            stderr=output,
+            start_new_session=True,
+            pass_fds=(held,),
+            preexec_fn=dies_with_parent(signal.SIGTERM),
+        )

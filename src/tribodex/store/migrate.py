@@ -25,10 +25,14 @@ def migrate(owner_url: str, app_url: str | None = None) -> None:
     command.upgrade(config(owner_url), "head")
     if app_url is None:
         return
-    account = make_url(app_url).username
+    # The account as the server itself calls it: name and the host it may come from.
+    asked = create_engine(make_url(app_url).set(database=""))
+    with asked.connect() as connection:
+        name, _, host = str(connection.scalar(text("SELECT CURRENT_USER()"))).rpartition("@")
+    asked.dispose()
     engine = create_engine(owner_url)
     with engine.begin() as connection:
         for table in Base.metadata.tables:
             rights = "SELECT, INSERT" if table in APPEND_ONLY else "SELECT, INSERT, UPDATE, DELETE"
-            connection.execute(text(f"GRANT {rights} ON `{table}` TO :account@'127.0.0.1'"), {"account": account})
+            connection.execute(text(f"GRANT {rights} ON `{table}` TO :name@:host"), {"name": name, "host": host})
     engine.dispose()

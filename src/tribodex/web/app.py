@@ -10,7 +10,6 @@ from pathlib import Path
 
 from flask import Flask, Response, g, request
 from flask_openapi3 import Info, OpenAPI
-from sqlalchemy import text
 
 from tribodex import __version__
 from tribodex.store.repository import make_engine
@@ -62,8 +61,14 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
 
     @app.route("/api/health")
     def health() -> dict[str, str]:
-        with app.extensions[KEY].engine.connect() as connection:
-            connection.execute(text("SELECT 1"))
+        """This process answers, whatever else is away."""
+        return {"status": "ok", "version": __version__}
+
+    @app.route("/api/ready")
+    def ready() -> dict[str, str]:
+        """This process and its database answer."""
+        with app.extensions[KEY].store() as store:
+            store.ping()
         return {"status": "ok", "version": __version__}
 
     return app

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import threading
+import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any, cast
 
@@ -19,6 +21,36 @@ from tribodex.usecases.ports import Reference
 KEY = "tribodex"
 
 
+# Threads that may wait for the database at once; the others stay free for pages, files and health.
+DATABASE_SLOTS = 8
+# When all of them wait and none has come back for this long, the database hangs: whoever comes is told so at once.
+STALLED_SECONDS = 0.6
+PATIENCE_SECONDS = 5.0
+
+
+class Slots:
+    """Room for so many at the database. Raises DatabaseStalled when there is none and nobody comes back."""
+
+    def __init__(self, count: int) -> None:
+        self._free = threading.BoundedSemaphore(count)
+        self._back = time.monotonic()
+
+    def __enter__(self) -> None:
+        begin = time.monotonic()
+        while not self._free.acquire(timeout=0.05):
+            now = time.monotonic()
+            if now - max(self._back, begin - STALLED_SECONDS / 2) > STALLED_SECONDS or now - begin > PATIENCE_SECONDS:
+                raise DatabaseStalled
+
+    def __exit__(self, *_: object) -> None:
+        self._back = time.monotonic()
+        self._free.release()
+
+
+class DatabaseStalled(Exception):
+    """Everybody waits for the database."""
+
+
 @dataclass(frozen=True)
 class Context:
     """Made once, kept with the application."""
@@ -27,10 +59,12 @@ class Context:
     engine: Engine
     now: Callable[[], datetime]
 
+    slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
+
     @contextmanager
     def store(self) -> Iterator[SqlStore]:
         """A store on a session of its own."""
-        with Session(self.engine) as session:
+        with self.slots, Session(self.engine) as session:
             yield SqlStore(session)
 
 

@@ -9,9 +9,10 @@ from flask import Flask, Response
 from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, OperationalError, SQLAlchemyError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, SecurityError
 
 from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
+from tribodex.web.context import DatabaseStalled
 from tribodex.web.intake import listed
 
 # MariaDB's word for a text that is no JSON it can keep.
@@ -118,10 +119,11 @@ def install(app: Flask) -> None:
         app.logger.warning("cannot be kept: %s", error.orig)
         return problem(422, "cannot-be-kept", "Something needs correcting", "One of the entries is too long or cannot be kept as it is.")
 
+    @app.errorhandler(DatabaseStalled)
     @app.errorhandler(PoolTimeout)
     @app.errorhandler(InterfaceError)
     @app.errorhandler(OperationalError)
-    def _database(error: SQLAlchemyError) -> Response:
+    def _database(error: SQLAlchemyError | DatabaseStalled) -> Response:
         if isinstance(error, OperationalError) and _code(error) == CONSTRAINT_FAILED:
             return _unkept(error)
         app.logger.warning("database: %s", error.__cause__ or error)
@@ -133,6 +135,14 @@ def install(app: Flask) -> None:
         )
         reply.headers["Retry-After"] = "2"
         return reply
+
+    @app.errorhandler(SecurityError)
+    def _foreign(_error: SecurityError) -> Response:
+        detail = (
+            "This server does not go by the name in the address bar. Open it by the address that it was started with, "
+            "or start it with --host and --names followed by the names it may go by."
+        )
+        return problem(400, "foreign-name", "Another name", detail)
 
     @app.errorhandler(HTTPException)
     def _http(error: HTTPException) -> Response:

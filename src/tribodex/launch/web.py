@@ -1,0 +1,118 @@
+"""The web server's processes: a master that holds the address and keeps its workers alive; each serves with waitress.
+
+Run as a program by WebServer, with the listening socket as an open file. Workers read whole requests before a thread works on
+them, so that a client that sends half of one holds nobody up.
+"""
+
+from __future__ import annotations
+
+import os
+import signal
+import socket
+import sys
+import time
+from types import FrameType
+
+import waitress
+from flask import Flask
+
+from tribodex.launch.processes import dies_with_parent
+
+THREADS = 16
+# A connection that says nothing for this long is closed, within a request or between two.
+SILENT_SECONDS = 20
+CONNECTIONS = 500
+LARGEST_HEADER, LARGEST_BODY = 32 * 1024, 512 * 1024
+# A worker that ended at once is not started over and over.
+LEAST_SECONDS = 0.5
+
+
+def serve(app: Flask, listening: socket.socket) -> None:
+    """One worker, until it is told to stop; requests under way are finished."""
+
+    def stop(_signal: int, _frame: FrameType | None) -> None:
+        raise SystemExit(0)
+
+    signal.signal(signal.SIGTERM, stop)
+    waitress.serve(
+        app,
+        sockets=[listening],
+        threads=THREADS,
+        channel_timeout=SILENT_SECONDS,
+        cleanup_interval=5,
+        connection_limit=CONNECTIONS,
+        max_request_header_size=LARGEST_HEADER,
+        max_request_body_size=LARGEST_BODY,
+        asyncore_use_poll=True,
+        ident=None,
+        _quiet=True,
+    )
+
+
+class Master:
+    """Forks workers of one loaded application, and forks again what ends."""
+
+    def __init__(self, app: Flask, listening: socket.socket, workers: int) -> None:
+        self._app, self._listening = app, listening
+        self._wanted = workers
+        self._workers: set[int] = set()
+        self._stopping = False
+
+    def run(self) -> int:
+        """Until a signal to stop."""
+        for name in (signal.SIGTERM, signal.SIGINT):
+            signal.signal(name, self._stop)
+        while not self._stopping:
+            while len(self._workers) < self._wanted and not self._stopping:
+                self._fork()
+            begin = time.monotonic()
+            try:
+                ended, _ = os.wait()
+            except ChildProcessError:
+                continue
+            self._workers.discard(ended)
+            if time.monotonic() - begin < LEAST_SECONDS:
+                time.sleep(LEAST_SECONDS)
+        while self._workers:
+            try:
+                self._workers.discard(os.wait()[0])
+            except ChildProcessError:
+                break
+        return 0
+
+    def _fork(self) -> None:
+        prepare = dies_with_parent()
+        pid = os.fork()
+        if pid:
+            self._workers.add(pid)
+            return
+        code = 1
+        try:
+            prepare()
+            signal.signal(signal.SIGINT, signal.SIG_IGN)
+            serve(self._app, self._listening)
+            code = 0
+        except SystemExit:
+            code = 0
+        finally:
+            os._exit(code)
+
+    def _stop(self, _signal: int, _frame: FrameType | None) -> None:
+        self._stopping = True
+        for pid in self._workers:
+            try:
+                os.kill(pid, signal.SIGTERM)
+            except ProcessLookupError:
+                continue
+
+
+def main() -> int:
+    """The master. Arguments: number of the open file that is the listening socket, number of workers."""
+    from tribodex.launch.wsgi import app
+
+    listening = socket.socket(fileno=int(sys.argv[1]))
+    return Master(app, listening, int(sys.argv[2])).run()
+
+
+if __name__ == "__main__":
+    sys.exit(main())

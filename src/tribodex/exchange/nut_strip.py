@@ -15,7 +15,8 @@ from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.drive_up import rim_length_mm
 from tribodex.core.working import number
-from tribodex.exchange.paper import FONTS, Paper, Size, pdf_of
+from tribodex.exchange.paper import FONTS, Paper, Size
+from tribodex.exchange.press import press
 
 MARGIN_MM = 12.0
 OVERLAP_MM = 10.0
@@ -71,7 +72,7 @@ def strip_pdf(order: StripOrder, paper: Paper) -> bytes:
         f"@font-face {{ font-family: 'B612'; src: url('{(FONTS / 'b612-latin-400-normal.woff2').as_uri()}') }}"
     )
     head = f"<!doctype html><meta charset='utf-8'><title>{escape(order.title)}</title><style>{css}</style>"
-    return pdf_of(head + "".join(strip_pages(order, paper)))
+    return press.pdf(head + "".join(strip_pages(order, paper)))
 
 
 def _line(x1: float, y1: float, x2: float, y2: float, width: float = 0.2, colour: str = INK, dash: str = "") -> str:

@@ -104,8 +104,16 @@ def page_css(paper: Paper, *, for_print: bool) -> str:
 
 
 def pdf_of(html: str) -> bytes:
-    """A page as PDF. WeasyPrint is read here: it takes a while, and only printing needs it."""
+    """A page as PDF; nothing but the fonts of this folder is read for it. Slow: press.pdf() does it in a process of its own."""
+    # Read here: it takes a while, and only printing needs it.
     from weasyprint import HTML
+    from weasyprint.urls import URLFetcher
 
-    made: bytes = HTML(string=html).write_pdf()
+    class FontsOnly(URLFetcher):  # type: ignore[misc, unused-ignore]
+        def fetch(self, url: str, headers: dict[str, str] | None = None) -> object:
+            if not url.startswith(f"{FONTS.as_uri()}/") or ".." in url:
+                raise ValueError(f"{url[:80]} is not one of the fonts")
+            return super().fetch(url, headers)
+
+    made: bytes = HTML(string=html, url_fetcher=FontsOnly()).write_pdf()
     return made

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from tribodex.core.mounting.gauging import Row
-from tribodex.exchange.paper import Paper, environment, page_css, pdf_of
+from tribodex.exchange.paper import Paper, environment, page_css
+from tribodex.exchange.press import press
 from tribodex.usecases.plan_sheet import PlanSheet
 
 # Blanks: the unmounted gauging, gaugings on the sleeve, the final one.
@@ -33,4 +34,4 @@ def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: P
 
 def plan_pdf(sheet: PlanSheet, title: str, paper: Paper = Paper.A4) -> bytes:
     """The plan sheet as PDF."""
-    return pdf_of(plan_html(sheet, title, for_print=True, paper=paper))
+    return press.pdf(plan_html(sheet, title, for_print=True, paper=paper))

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from tribodex.exchange.paper import Paper, environment, page_css, pdf_of
+from tribodex.exchange.paper import Paper, environment, page_css
+from tribodex.exchange.press import press
 from tribodex.usecases.bench import Bench
 from tribodex.usecases.record import Record
 
@@ -19,7 +20,7 @@ def render_html(record: Record, bench: Bench, *, for_print: bool = False, paper:
 
 def render_pdf(record: Record, bench: Bench, paper: Paper = Paper.A4, *, short: bool = False) -> bytes:
     """The record as PDF; `short`: page one alone."""
-    return pdf_of(render_html(record, bench, for_print=True, paper=paper, short=short))
+    return press.pdf(render_html(record, bench, for_print=True, paper=paper, short=short))
 
 
 def _ruler(bench: Bench) -> dict[str, Any] | None:

@@ -9,9 +9,10 @@ import pytest
 from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import LengthUnit
-from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, crib, gauges_of, keep_card, keep_gauge, with_own_cards, withdraw
-from tribodex.usecases.jobs import plan_of
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.crib import OWN_CARDS, CardDraft, CardRowDraft, GaugeDraft, crib, gauges_of, keep_card, keep_gauge, with_own_cards, withdraw
+from tribodex.usecases.jobs import load, open_job, plan_of
+from tribodex.usecases.ports import CribItem, Reference, Tap
+from tribodex.usecases.record import record
 
 ROW = CardRowDraft(over="80", to="100", reduction_low="1.5 thou", reduction_high="2.5 thou", drive_low="0.6", drive_high="0.85", residual_c3="0.055")
 SHEET = CardDraft("Roller sheet 7", "maker's sheet 7, 2021, page 2", "22218", (ROW,))
@@ -140,3 +141,55 @@ def test_writers_that_keep_winning_are_said_so() -> None:
 
     with pytest.raises(Refused, match="tap again"):
         keep_gauge(Busy(), "fs-2", GaugeDraft("A", "mm", "0.05"), "", tap("a"), BEGIN)
+
+
+@pytest.mark.parametrize("item_id", ["A", "B", "C", "A2", "half", "reduction_srb_tapered", "clearance_srb_tapered", "gauged", "formula"])
+def test_nothing_built_in_can_be_replaced(reference: Reference, item_id: str) -> None:
+    store = MemoryStore()
+    with pytest.raises(InvalidInput) as raised:
+        keep_card(store, item_id, SHEET, "", tap("evil"), BEGIN)
+    assert fields(raised) == {"item_id"}
+    # Even one that got in some other way, by an older version or by hand, does not speak for a built-in one.
+    payload = {
+        "name": "Evil",
+        "source": "nobody",
+        "designation": "",
+        "rows": [{"over": "0", "to": "1000", "reduction_low": "1", "reduction_high": "2"}],
+    }
+    store.add_crib_item(CribItem(item_id, 1, "card", payload, False, "", "tap-evil-0002", "Nobody", BEGIN))
+    merged = with_own_cards(reference, store)
+    for name, card in reference.cards.items():
+        assert merged.cards[name] is card
+    for name, source in reference.sources.items():
+        assert merged.sources[name] is source
+
+
+def test_no_built_in_name_looks_like_an_own_one(reference: Reference) -> None:
+    names = [*reference.cards, *reference.sources, *(sheet.source.id for sheet in reference.sheets)]
+    assert not any(name.startswith(OWN_CARDS) for name in names)
+
+
+def test_a_gauge_and_a_card_never_share_a_name() -> None:
+    store = MemoryStore()
+    keep_card(store, "own-1", SHEET, "", tap("a"), BEGIN)
+    with pytest.raises(InvalidInput, match="Another kind"):
+        keep_gauge(store, "own-1", GaugeDraft("Set", "mm", "0.05 0.10"), "", tap("b"), BEGIN)
+
+
+def test_a_later_change_rewrites_no_record_and_a_withdrawn_card_is_silent(reference: Reference) -> None:
+    """The job keeps its sheet's own words; who plans now reads the new ones, or none."""
+    store = MemoryStore()
+    keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
+    job = open_job(store, reference, "job-0001", "m-1-a", "", replace(DRAFT, card="card-7"), Tap("open-0001", "Tester", BEGIN), BEGIN)
+    before, _ = record(with_own_cards(reference, store), job)
+    keep_card(store, "card-7", replace(SHEET, source="another sheet altogether"), "new edition", tap("b"), BEGIN)
+    after, _ = record(with_own_cards(reference, store), load(store, "job-0001"))
+    assert before.sources == after.sources
+    assert any("page 2" in source.source for source in after.sources) and not any("altogether" in source.source for source in after.sources)
+    withdraw(store, "card-7", "wrong bearing", tap("c"), BEGIN)
+    silent, _ = record(with_own_cards(reference, store), load(store, "job-0001"))
+    assert silent.sources == before.sources
+    with pytest.raises(InvalidInput) as raised:
+        plan_of(store, reference, replace(DRAFT, card="card-7"))
+    assert "card" in fields(raised)
+    assert "card-7" not in with_own_cards(reference, store).cards

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from tests.helpers import BEGIN, DRAFT, MemoryStore
-from tribodex.core.errors import InvalidInput, NotFound, Refused
+from tribodex.core.errors import Busy, InvalidInput, NotFound
 from tribodex.core.job import commands as cmd
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.training.virtual import VirtualBearing
@@ -69,7 +69,7 @@ def test_another_writer_at_the_same_moment_is_waited_out(reference: Reference) -
     store.races = 3
     assert len(do(store, reference, "job-0001", cmd.AddNote("n"), tap("note-0001"), BEGIN).log) == 2
     store.races = 99
-    with pytest.raises(Refused, match="tap again"):
+    with pytest.raises(Busy, match="tap again"):
         do(store, reference, "job-0001", cmd.AddNote("n"), tap("note-0002"), BEGIN)
 
 

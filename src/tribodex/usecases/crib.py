@@ -24,6 +24,8 @@ from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind, Refere
 TRIES = 5
 # More leaves than any set has, more bore steps than any sheet.
 MOST_LEAVES, MOST_ROWS = 60, 60
+# Names of own cards begin so; no built-in card, table or source does.
+OWN_CARDS = ("own-", "card-")
 RESIDUAL_GROUPS = (Group.CN, Group.C3, Group.C4)
 
 
@@ -114,12 +116,12 @@ def gauges_of(items: Sequence[CribItem]) -> list[FeelerSet]:
 
 
 def with_own_cards(reference: Reference, store: Store) -> Reference:
-    """The reference with the cards of one's own beside the built-in ones."""
+    """The reference with the cards of one's own beside the built-in ones, which none of them can replace."""
     items = store.crib_items()
     every = {item.item_id: _card_of(item) for item in _latest(items, "card")}
     offered = {item.item_id: every[item.item_id] for item in _latest(items, "card") if not item.withdrawn}
     sources = {card.source.id: card.source for card in every.values()}
-    return replace(reference, cards=reference.cards | offered, sources=reference.sources | sources) if every else reference
+    return replace(reference, cards=offered | reference.cards, sources=sources | reference.sources) if every else reference
 
 
 def crib(store: Store) -> Crib:
@@ -145,6 +147,8 @@ def keep_gauge(store: Store, item_id: str, draft: GaugeDraft, reason: str, tap: 
 
 def keep_card(store: Store, item_id: str, draft: CardDraft, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
     """Add a card, or change one: a new version. Raises InvalidInput with the fields to correct."""
+    if not item_id.startswith(OWN_CARDS):
+        raise InvalidInput.at("item_id", "Own cards have names of their own kind.", f"{' or '.join(OWN_CARDS)} and more letters or figures")
     read_card(item_id, draft, tap.actor, recorded_at, 1)
     return _keep(store, item_id, "card", asdict(draft), False, reason, tap, recorded_at)
 
@@ -305,6 +309,8 @@ def _keep(store: Store, item_id: str, kind: CribKind, payload: dict[str, Any], w
         items = store.crib_items()
         if any(item.client_event_id == tap.client_event_id for item in items):
             return crib(store)
+        if any(item.kind != kind for item in items if item.item_id == item_id):
+            raise InvalidInput.at("item_id", "Another kind of thing goes by this name.", "a name of its own")
         versions = [item.version for item in items if item.item_id == item_id]
         if versions and not reason.strip():
             raise InvalidInput.at("reason", "Why is it changed? It stands in its history.", "for example “leaf 0.05 renewed”")

@@ -186,7 +186,7 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             signed_at=state.signed_at,
             changed_after_signing=state.changed_after_signing,
             abandoned=state.abandoned,
-            sources=_sources(reference, figures),
+            sources=_sources(reference, state.plan, figures),
             standing_above=procedure.standing_above,
             log=shown.log,
             events=tuple(
@@ -227,6 +227,8 @@ def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:
     )
 
 
-def _sources(reference: Reference, figures: Sequence[Result]) -> tuple[Source, ...]:
+def _sources(reference: Reference, plan: Plan, figures: Sequence[Result]) -> tuple[Source, ...]:
+    """Sources of every figure: as they stood when the job was planned, else as they stand now."""
+    known = reference.sources | {source.id: source for source in plan.sources}
     used = dict.fromkeys(line.source_id for figure in figures for line in figure.working)
-    return tuple(reference.sources[key] for key in used if key in reference.sources)
+    return tuple(known[key] for key in used if key in known)

@@ -15,6 +15,7 @@ from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import Method, Oil, WasherMethod
 from tribodex.core.mounting.window import Target, Window
+from tribodex.core.sources import Source
 from tribodex.core.working import Result
 
 # Every condition that a plan can have: a procedure that asks for another one is wrong.
@@ -41,7 +42,8 @@ class Plan:
     `nut` is None when neither the table nor the person gave one: then no nut angle is computed. `groups_um` is the
     whole row of group limits for the bore. `target` is None where the play is not gauged (turns from hand-tight).
     `drive_up_mm` counts from firm contact, `turn_range_deg` from the method's own zero point. `table_versions` names each
-    table used with its version; `given` is what the person typed and chose, word for word.
+    table used with its version; `given` is what the person typed and chose, word for word. `sources` are those tables' own words as
+    they stood when it was planned: what is changed later rewrites no record.
     """
 
     bearing: Bearing
@@ -73,6 +75,7 @@ class Plan:
     oil: Oil = Oil.ALL
     sealed: bool = False
     given: dict[str, str] = field(default_factory=dict)
+    sources: tuple[Source, ...] = ()
 
     @property
     def gauge(self) -> FeelerSet:

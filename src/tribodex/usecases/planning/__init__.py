@@ -74,6 +74,7 @@ def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDra
         oil=parts.oil,
         sealed=parts.sealed,
         given=asdict(draft),
+        sources=tuple(used),
     )
 
 

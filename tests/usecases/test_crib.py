@@ -150,12 +150,8 @@ def test_nothing_built_in_can_be_replaced(reference: Reference, item_id: str) ->
         keep_card(store, item_id, SHEET, "", tap("evil"), BEGIN)
     assert fields(raised) == {"item_id"}
     # Even one that got in some other way, by an older version or by hand, does not speak for a built-in one.
-    payload = {
-        "name": "Evil",
-        "source": "nobody",
-        "designation": "",
-        "rows": [{"over": "0", "to": "1000", "reduction_low": "1", "reduction_high": "2"}],
-    }
+    rows = [{"over": "0", "to": "1000", "reduction_low": "1", "reduction_high": "2"}]
+    payload = {"name": "Evil", "source": "nobody", "designation": "", "rows": rows}
     store.add_crib_item(CribItem(item_id, 1, "card", payload, False, "", "tap-evil-0002", "Nobody", BEGIN))
     merged = with_own_cards(reference, store)
     for name, card in reference.cards.items():

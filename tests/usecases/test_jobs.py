@@ -69,7 +69,7 @@ def test_another_writer_at_the_same_moment_is_waited_out(reference: Reference) -
     store.races = 3
     assert len(do(store, reference, "job-0001", cmd.AddNote("n"), tap("note-0001"), BEGIN).log) == 2
     store.races = 99
-    with pytest.raises(Busy, match="tap again"):
+    with pytest.raises(Busy, match="sent again"):
         do(store, reference, "job-0001", cmd.AddNote("n"), tap("note-0002"), BEGIN)
 
 

@@ -1,7 +1,8 @@
 """Every test, fast ones first: pytest's closing line comes last. Extra arguments go to pytest.
 
 Without arguments: the core and the use cases (two processes), then store, web and exchange on a real MariaDB, then the browser.
-`faults` alone runs what kills, cuts, hangs and crowds. One pytest run holds them all, so that there is one closing line; the order is that of the paths.
+`faults` alone runs what kills, cuts, hangs and crowds.
+One pytest run holds them all, so that there is one closing line; the order is that of the paths.
 """
 
 import os
@@ -14,5 +15,7 @@ FOLDERS = ["src/tribodex/core", "tests/core", "tests/usecases", "tests/architect
 
 SHORT = {"faults": ["tests", "-m", "faults"]}
 
-arguments = SHORT.get(sys.argv[1], sys.argv[1:]) if len(sys.argv) == 2 else sys.argv[1:] or [*FOLDERS, "-n", str(max(2, os.cpu_count() or 2)), "--dist", "worksteal"]
+ALL = [*FOLDERS, "-n", str(max(2, os.cpu_count() or 2)), "--dist", "worksteal"]
+given = sys.argv[1:]
+arguments = SHORT.get(given[0], given) if given else ALL
 sys.exit(subprocess.run([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, check=False).returncode)

@@ -23,6 +23,10 @@ class Hands:
     def bench(self) -> Any:
         return self.page.request.get(f"/api/jobs/{self.job_id}").json()
 
+    def log(self) -> Any:
+        """Every entry, not the newest alone."""
+        return self.page.request.get(f"/api/jobs/{self.job_id}/record.json").json()["log"]
+
     def seen(self) -> None:
         """Wait until the page shows what the server knows."""
         headline = self.page.locator("#next-move")

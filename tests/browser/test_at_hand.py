@@ -82,7 +82,7 @@ def test_a_bare_number_with_inch_on_screen_is_read_back_before_it_is_taken(new_p
     with page.expect_response("**/taps") as answer:
         page.get_by_role("button", name="0.12 mm", exact=False).first.click()
     assert answer.value.ok
-    tried = next(line for line in hands.bench()["log"] if line["kind"] == "leaf_tried")
+    tried = next(line for line in hands.log() if line["kind"] == "leaf_tried")
     assert "0.120 mm" in tried["text"]
 
 

@@ -203,7 +203,7 @@ def test_a_lost_network_keeps_every_tap_on_the_device(new_page: Callable[..., Pa
     expect(page.get_by_text("2 taps wait on this device")).to_be_visible()
     page.context.set_offline(False)
     expect(page.get_by_text("No network")).to_be_hidden()
-    tried = [line for line in hands.bench()["log"] if line["kind"] == "leaf_tried"]
+    tried = [line for line in hands.log() if line["kind"] == "leaf_tried"]
     assert len(tried) == 2
 
 
@@ -224,7 +224,7 @@ def test_the_server_dies_in_a_burst_of_taps_and_nothing_acknowledged_is_lost(new
     expect(page.get_by_text("1 tap waits")).to_be_hidden(timeout=20_000)
     now = hands.bench()
     assert now["last_seq"] == acknowledged + 1
-    assert len({line["seq"] for line in now["log"]}) == now["last_seq"]
+    assert len({line["seq"] for line in hands.log()}) == now["last_seq"]
 
 
 def test_a_job_goes_on_on_another_device(new_page: Callable[..., Page]) -> None:
@@ -236,7 +236,7 @@ def test_a_job_goes_on_on_another_device(new_page: Callable[..., Page]) -> None:
     phone.page.goto(f"/jobs/{desk.job_id}")
     phone.seen()
     phone.leaf()
-    actors = {line["actor"] for line in phone.bench()["log"]}
+    actors = {line["actor"] for line in phone.log()}
     assert actors == {"Ines Whitlow", "Tobit Marr"}
 
 
@@ -262,7 +262,7 @@ def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: 
     assert hands.bench()["last_seq"] == before
     page.get_by_role("textbox", name="Or type a leaf").fill("0.13")
     hands.tap("Passes")
-    assert hands.bench()["log"][-1]["text"].endswith("(typed “0.13”).")
+    assert hands.log()[-1]["text"].endswith("(typed “0.13”).")
 
 
 def test_a_plan_is_changed_before_the_bearing_is_gauged(new_page: Callable[..., Page]) -> None:

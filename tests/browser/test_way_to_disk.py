@@ -33,7 +33,7 @@ def note(page: Page, words: str) -> None:
 
 
 def notes(hands: Hands) -> list[str]:
-    return [line["text"] for line in hands.bench()["log"] if line["kind"] == "note_added"]
+    return [line["text"] for line in hands.log() if line["kind"] == "note_added"]
 
 
 def answering(page: Page, **answer: Any) -> Callable[[], None]:
@@ -143,13 +143,13 @@ def test_what_waits_belongs_to_who_tapped_it(new_page: Callable[..., Page]) -> N
     again()
     note(page, "from the second")
     expect(page.get_by_text("from the second").first).to_be_visible()
-    assert [line["actor"] for line in hands.bench()["log"] if line["kind"] == "note_added"] == ["Tobit Marr"]
+    assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Tobit Marr"]
     page.reload()
     expect(page.get_by_text("1 tap waits here for Ines Whitlow")).to_be_visible()
     page.get_by_label("Who is at the bench").select_option("Ines Whitlow")
     expect(page.get_by_text("waits here for")).to_be_hidden()
     hands.page.wait_for_timeout(300)
-    assert [line["actor"] for line in hands.bench()["log"] if line["kind"] == "note_added"] == ["Tobit Marr", "Ines Whitlow"]
+    assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Tobit Marr", "Ines Whitlow"]
 
 
 def test_taps_wait_through_a_closed_page_and_two_pages_send_each_once(new_page: Callable[..., Page]) -> None:
@@ -166,7 +166,7 @@ def test_taps_wait_through_a_closed_page_and_two_pages_send_each_once(new_page: 
     expect(second.get_by_role("region", name="Log").get_by_text("offline 3")).to_be_visible(timeout=20_000)
     hands.page = second
     assert notes(hands) == [f"Note: offline {i}" for i in range(4)]
-    assert len({line["seq"] for line in hands.bench()["log"]}) == hands.bench()["last_seq"]
+    assert len({line["seq"] for line in hands.log()}) == hands.bench()["last_seq"]
 
 
 @pytest.mark.parametrize("fault", ["no store", "store is full"])

@@ -15,7 +15,7 @@ from tribodex.core.job.next_move import next_move
 from tribodex.core.job.stages import status
 from tribodex.core.job.telling import tell
 from tribodex.exchange.record_page import render_html
-from tribodex.usecases.bench import bench
+from tribodex.usecases.bench import SHOWN_ENTRIES, bench
 from tribodex.usecases.codec import decode
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
@@ -59,6 +59,8 @@ def test_an_earlier_log_is_shown_and_printed(path: Path, reference: Reference) -
     kept, log = read(path)
     job = Loaded(kept["job_id"], log, fold(log))
     seen = bench(reference, job)
-    assert len(seen.log) == len(log)
-    page = render_html(*record(reference, job))
+    assert [line.seq for line in seen.log] == [e.seq for e in log][-SHOWN_ENTRIES:]
+    made, shown = record(reference, job)
+    assert len(made.log) == len(log)
+    page = render_html(made, shown)
     assert str(seen.number) in page and (kept["final"] is None or kept["final"] in page)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import threading
+from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 from dataclasses import asdict
 from datetime import UTC, datetime
@@ -36,6 +38,39 @@ def make_engine(url: str) -> Engine:
         # A database that hangs is said to be away, soon; a writer waits for another one, but not for ever.
         connect_args={"connect_timeout": 3, "read_timeout": 10, "write_timeout": 10, "init_command": "SET innodb_lock_wait_timeout = 5"},
     )
+
+
+class KeptLogs:
+    """Logs as they were read, the most used ones, so many entries in all. Safe between threads."""
+
+    def __init__(self, most: int) -> None:
+        self._most, self._entries = most, 0
+        self._lock = threading.Lock()
+        self._logs: OrderedDict[tuple[int, str], tuple[Event, ...]] = OrderedDict()
+
+    def get(self, bind: object, job_id: str) -> tuple[Event, ...]:
+        """What is kept of a job; empty when nothing is."""
+        with self._lock:
+            found = self._logs.get((id(bind), job_id), ())
+            if found:
+                self._logs.move_to_end((id(bind), job_id))
+            return found
+
+    def keep(self, bind: object, job_id: str, log: tuple[Event, ...]) -> None:
+        """Keep a log in place of what was kept of it."""
+        with self._lock:
+            self._entries += len(log) - len(self._logs.pop((id(bind), job_id), ()))
+            self._logs[id(bind), job_id] = log
+            while self._entries > self._most and self._logs:
+                self._entries -= len(self._logs.popitem(last=False)[1])
+
+    def drop(self, bind: object, job_id: str) -> None:
+        """Forget a log."""
+        with self._lock:
+            self._entries -= len(self._logs.pop((id(bind), job_id), ()))
+
+
+KEPT_LOGS = KeptLogs(40_000)
 
 
 class SqlStore:
@@ -135,10 +170,12 @@ class SqlStore:
             raise
 
     def events(self, job_id: str) -> Sequence[Event]:
-        """The log of a job in one query.
+        """The log of a job in one query. What was read before is kept: entries are never changed, so only newer ones are read.
 
         Raises Refused for entries of another schema than this version reads.
         """
+        kept = KEPT_LOGS.get(self._session.bind, job_id)
+        last = kept[-1] if kept else None
         rows = self._session.execute(
             select(
                 JobEventRow.seq,
@@ -151,25 +188,36 @@ class SqlStore:
                 JobEventRow.recorded_at,
                 JobEventRow.digest,
             )
-            .where(JobEventRow.job_id == job_id)
+            .where(JobEventRow.job_id == job_id, JobEventRow.seq >= (last.seq if last else 0))
             .order_by(JobEventRow.seq)
         ).all()
+        if last is not None:
+            # The last one kept is read again: another database behind the same address has other entries.
+            if not rows or (rows[0].seq, rows[0].client_event_id, _aware(rows[0].recorded_at)) != (last.seq, last.client_event_id, last.recorded_at):
+                KEPT_LOGS.drop(self._session.bind, job_id)
+                return self.events(job_id)
+            rows = rows[1:]
         if foreign := next((r.schema_version for r in rows if not OLDEST_SCHEMA <= r.schema_version <= SCHEMA_VERSION), None):
             raise Refused(
                 f"This job was written in schema {foreign}; this version reads schemas {OLDEST_SCHEMA} to {SCHEMA_VERSION}. Its log is kept as it is."
             )
-        return [
-            Event(
-                r.seq,
-                r.client_event_id,
-                decode(r.kind, r.payload, r.schema_version),
-                r.actor,
-                r.happened_at.replace(tzinfo=UTC),
-                r.recorded_at.replace(tzinfo=UTC),
-                r.digest,
-            )
-            for r in rows
-        ]
+        log = (
+            *kept,
+            *(
+                Event(
+                    r.seq,
+                    r.client_event_id,
+                    decode(r.kind, r.payload, r.schema_version),
+                    r.actor,
+                    _aware(r.happened_at),
+                    _aware(r.recorded_at),
+                    r.digest,
+                )
+                for r in rows
+            ),
+        )
+        KEPT_LOGS.keep(self._session.bind, job_id, log)
+        return log
 
     def last_opened(self, position_id: str) -> Event | None:
         """The opening of the newest job at a position, in one query over first entries."""
@@ -239,6 +287,10 @@ def _summary_row(s: JobSummary) -> dict[str, object]:
         "events": s.events,
         "updated_at": _naive(s.updated_at),
     }
+
+
+def _aware(moment: datetime) -> datetime:
+    return moment.replace(tzinfo=UTC)
 
 
 def _naive(moment: datetime) -> datetime:

@@ -57,6 +57,10 @@ class RailStage:
     state: str
 
 
+# Entries that come with every answer; older ones are asked for. Gaugings that are set against the nut's turn.
+SHOWN_ENTRIES, PAGE_ENTRIES, LATEST_GAUGINGS = 40, 500, 12
+
+
 @dataclass(frozen=True)
 class LogLine:
     """One entry of the log. `replaced_by` tells what it should be, when it was corrected."""
@@ -204,15 +208,16 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         position_id=opened.position_id,
         given=plan.given,
         points=tuple(PointView(p.number, p.text, p.closed) for p in state.points),
-        log=log_lines(job),
+        log=log_lines(job, newest=SHOWN_ENTRIES),
         last_seq=state.last_seq,
     )
 
 
-def log_lines(job: Loaded) -> tuple[LogLine, ...]:
-    """The log in sentences, corrected entries marked and still readable."""
+def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:
+    """The log in sentences, corrected entries marked and still readable: all of it, or so many entries `before` a number or the end."""
+    entries = job.log if before is None else job.log[: max(0, before - 1)]
     lines = []
-    for event in job.log:
+    for event in entries if newest is None else entries[-newest:]:
         correction = job.state.corrections.get(event.seq)
         replaced = ""
         if correction:
@@ -348,7 +353,8 @@ def _disagreements(state: JobState) -> tuple[str, ...]:
     if initial is None or plan.nut is None:
         return ()
     found.extend(f"Unmounted clearance: {text}" for text in initial.summary.findings)
-    for after in state.attempt.gaugings:
+    # Each costs a belief of its own: those that bear on what is done next.
+    for after in state.attempt.gaugings[-LATEST_GAUGINGS:]:
         if after.closed is None:
             continue
         found.extend(after.closed.summary.findings)

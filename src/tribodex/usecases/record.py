@@ -18,7 +18,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sources import Source
 from tribodex.core.working import Result, Verdict
-from tribodex.usecases.bench import Bench, LogLine, PointView, bench
+from tribodex.usecases.bench import Bench, LogLine, PointView, bench, log_lines
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
@@ -188,7 +188,7 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             abandoned=state.abandoned,
             sources=_sources(reference, state.plan, figures),
             standing_above=procedure.standing_above,
-            log=shown.log,
+            log=log_lines(job),
             events=tuple(
                 EventRecord(e.seq, e.kind, SCHEMA_VERSION, e.client_event_id, e.actor, e.happened_at, e.recorded_at, encode(e.payload))
                 for e in job.log

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
-from tribodex.usecases.bench import Bench, bench
+from tribodex.usecases.bench import PAGE_ENTRIES, Bench, LogLine, bench, log_lines
 from tribodex.usecases.jobs import do, load, open_job, revise_plan
 from tribodex.usecases.ports import JobSummary
 from tribodex.web.context import context, reply
@@ -15,11 +15,22 @@ from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody
 
 api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
 BENCH = TypeAdapter(Bench)
+LINES = TypeAdapter(tuple[LogLine, ...])
 SUMMARIES = TypeAdapter(list[JobSummary])
 
 
 class BenchAnswer(RootModel[Bench]):
     """The job as the bench shows it."""
+
+
+class LogPage(RootModel[list[LogLine]]):
+    """Entries in order."""
+
+
+class LogQuery(BaseModel):
+    """Which part of a log."""
+
+    before: int | None = Field(default=None, ge=1, le=10_000_000, description="entries before this one; the newest when left out")
 
 
 class JobList(RootModel[list[JobSummary]]):
@@ -45,6 +56,12 @@ def get_job(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
         return reply(BENCH, bench(here.reference, load(store, path.job_id)))
+
+
+@api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
+def get_log(path: JobPath, query: LogQuery) -> Response:
+    with context().store() as store:
+        return reply(LINES, log_lines(load(store, path.job_id), newest=PAGE_ENTRIES, before=query.before))
 
 
 @api.post("/<job_id>/taps", responses={200: BenchAnswer}, summary="Do one thing to a job")

@@ -5,6 +5,7 @@ import type {
   Choices,
   Crib,
   JobSummary,
+  LogLine,
   PlanDraft,
   PlanSheet,
   ProblemField,
@@ -118,6 +119,7 @@ export function send<T>(path: string, body: unknown, signal?: AbortSignal): Prom
 
 export const getJobs = () => ask<JobSummary[]>("/api/jobs");
 export const getJob = (id: string) => ask<Bench>(`/api/jobs/${id}`);
+export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
 export const getChoices = () => ask<Choices>("/api/plant");
 export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getTables = () => ask<TableHead[]>("/api/tables");

@@ -46,7 +46,13 @@ export function BenchPage() {
         <WhoIsHere />
         <NextCard bench={bench} job={job} />
         <Findings bench={bench} />
-        <LogPanel log={bench.log} ways={bench.turn_units} tap={job.tap} />
+        <LogPanel
+          job={bench.id}
+          log={bench.log}
+          last={bench.last_seq}
+          ways={bench.turn_units}
+          tap={job.tap}
+        />
         <MorePanel bench={bench} tap={job.tap} />
       </div>
       <div className="space-y-4">

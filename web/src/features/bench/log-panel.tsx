@@ -1,14 +1,34 @@
 /** The log: every entry, newest first; corrections beside what they replace. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { LogLine, TurnUnit } from "../../api";
+import { getLog, type LogLine, type TurnUnit } from "../../api";
 import { Button, Say, moment } from "../../ui";
 import type { Tap } from "./action-panel";
 import { Correction } from "./correction";
 
 const SHORT = 5;
 
-export function LogPanel({ log, ways, tap }: { log: LogLine[]; ways: TurnUnit[]; tap: Tap }) {
+interface Props {
+  job: string;
+  /** The newest entries; older ones are asked for when somebody wants to see them. */
+  log: LogLine[];
+  last: number;
+  ways: TurnUnit[];
+  tap: Tap;
+}
+
+export function LogPanel({ job, log: newestLines, last, ways, tap }: Props) {
   const [all, setAll] = useState(false);
+  const first = newestLines[0]?.seq ?? 1;
+  const older = useQuery({
+    queryKey: ["log", job, first],
+    queryFn: () => olderThan(job, first),
+    enabled: all && first > 1,
+    placeholderData: keepPreviousData,
+  });
+  // Entries between what was fetched and what came with the newest answer are in one of the two.
+  const known = new Map([...(older.data ?? []), ...newestLines].map((line) => [line.seq, line]));
+  const log = [...known.values()].sort((a, b) => a.seq - b.seq);
   const [target, setTarget] = useState<LogLine | null>(null);
   const newest = [...log].reverse();
   const shown = all ? newest : newest.slice(0, SHORT);
@@ -51,9 +71,12 @@ export function LogPanel({ log, ways, tap }: { log: LogLine[]; ways: TurnUnit[];
           </li>
         ))}
       </ol>
-      {log.length > SHORT ? (
+      {all && older.isError ? (
+        <p className="py-2 text-care">△ Older entries cannot be fetched just now.</p>
+      ) : null}
+      {last > SHORT ? (
         <Button kind="quiet" onClick={() => setAll(!all)}>
-          {all ? "Show the newest only" : `Show all ${log.length} entries`}
+          {all ? "Show the newest only" : `Show all ${last} entries`}
         </Button>
       ) : null}
       {target ? (
@@ -61,4 +84,12 @@ export function LogPanel({ log, ways, tap }: { log: LogLine[]; ways: TurnUnit[];
       ) : null}
     </section>
   );
+}
+
+/** Everything before an entry, page by page. */
+async function olderThan(job: string, first: number): Promise<LogLine[]> {
+  const found: LogLine[] = [];
+  for (let before = first; before > 1; before = found[0]?.seq ?? 1)
+    found.unshift(...(await getLog(job, before)));
+  return found;
 }

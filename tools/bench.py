@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import json
 import os
 import statistics
 import sys
 import tempfile
 import time
 import urllib.request
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from datetime import UTC, datetime
 from pathlib import Path
+
+from sqlalchemy.orm import Session
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src"), str(ROOT / "tools")]
@@ -22,6 +26,7 @@ from tests.trial import ERRORS, Measured, line_of
 from tests.trial import measure as trial_of
 
 from tribodex.core.job import commands as cmd
+from tribodex.core.job.events import Event, NoteAdded
 from tribodex.core.job.fold import fold
 from tribodex.core.job.next_move import next_move
 from tribodex.core.mounting.gauging import Phase
@@ -30,8 +35,12 @@ from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference
+from tribodex.store import SqlStore
+from tribodex.store.repository import make_engine
 from tribodex.usecases.bench import bench
-from tribodex.usecases.jobs import Loaded
+from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.jobs import Loaded, open_job, summary_of
+from tribodex.usecases.ports import Tap
 
 # Not used while rules were made.
 SEED = 20261126
@@ -39,8 +48,8 @@ SEED = 20261126
 BEFORE = 41
 
 
-def measure(name: str, call: Callable[[], object], times: int = 200) -> None:
-    """Median and 95th percentile of a call, milliseconds."""
+def measure(name: str, call: Callable[[], object], times: int = 200) -> float:
+    """Median and 95th percentile of a call, milliseconds; the median."""
     call()
     spent = []
     for _ in range(times):
@@ -48,6 +57,7 @@ def measure(name: str, call: Callable[[], object], times: int = 200) -> None:
         call()
         spent.append((time.perf_counter() - begin) * 1000)
     print(f"{name:58} median {statistics.median(spent):8.2f} ms   95 % {sorted(spent)[int(times * 0.95)]:8.2f} ms")
+    return statistics.median(spent)
 
 
 def core() -> None:
@@ -77,10 +87,37 @@ def server() -> None:
             web.wait_ready()
             for path in ("/api/jobs", "/api/jobs/hollin-vale-0002", "/api/plant", "/"):
                 measure(f"GET {path}", lambda path=path: urllib.request.urlopen(web.address + path).read())  # type: ignore[misc]
+            _long_logs(database, web)
             measure("GET record.pdf", lambda: urllib.request.urlopen(f"{web.address}/api/jobs/hollin-vale-0002/record.pdf").read(), 5)
         finally:
             web.stop()
             database.stop()
+
+
+def _long_logs(database: LocalMariaDB, web: WebServer) -> None:
+    """A job and a tap as the log grows, as ratios to a route that does nothing, in the same run."""
+    reference, plan = load_reference(), PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="fs-m1")
+    empty = measure("GET /api/health, the measure of all", lambda: urllib.request.urlopen(f"{web.address}/api/health").read())
+    engine = make_engine(database.app_url)
+    for entries in (100, 1_000, 3_000):
+        job_id, now = f"long-job-{entries}", datetime.now(UTC)
+        with Session(engine) as session:
+            store = SqlStore(session)
+            job = open_job(store, reference, job_id, "kc-2-drive", "", plan, Tap(f"open-{entries:08d}", "Bench", now), now)
+            notes = [Event(i, f"{job_id}-{i:06d}", NoteAdded(f"remark {i}"), "Bench", now, now) for i in range(2, entries)]
+            store.append(job_id, notes, summary_of(reference, job_id, [*job.log, *notes], job.state))
+        count = iter(range(10_000))
+
+        def tap(job_id: str = job_id, count: Iterator[int] = count) -> None:
+            body = {"client_event_id": f"tap-{job_id}-{next(count):06d}", "actor": "Bench", "happened_at": datetime.now(UTC).isoformat()}
+            data = json.dumps(body | {"command": {"kind": "add_note", "text": "one more"}}).encode()
+            asked = urllib.request.Request(f"{web.address}/api/jobs/{job_id}/taps", data, {"Content-Type": "application/json"})
+            urllib.request.urlopen(asked).read()
+
+        opened = measure(f"GET a job of {entries} entries", lambda: urllib.request.urlopen(f"{web.address}/api/jobs/{job_id}").read(), 60)  # noqa: B023
+        tapped = measure(f"a tap on a job of {entries} entries", tap, 60)
+        print(f"{'':58} {opened / empty:.1f} and {tapped / empty:.1f} times a route that does nothing")
+    engine.dispose()
 
 
 def adviser() -> None:

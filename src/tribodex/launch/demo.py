@@ -69,7 +69,6 @@ def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, r
         try:
             server.wait_ready()
             claim.serves(server)
-            say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
             return watch(server, database, claim)
         finally:
             server.stop()

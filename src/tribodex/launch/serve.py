@@ -59,7 +59,6 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
         server.wait_ready()
         if claim is not None:
             claim.serves(server)
-        say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
         return watch(server, own, claim)
     finally:
         server.stop()

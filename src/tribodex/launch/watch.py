@@ -81,7 +81,7 @@ class _Patience:
 
 
 def watch(server: WebServer, database: LocalMariaDB | None, claim: Claim | None = None) -> int:
-    """Until Ctrl-C or a stop signal. The database and the web server are started again when they end."""
+    """Say where it is, and watch until Ctrl-C or a stop signal. The database and the web server are started again when they end."""
     stopped = threading.Event()
 
     def stop(_signal: int, _frame: FrameType | None) -> None:
@@ -89,6 +89,8 @@ def watch(server: WebServer, database: LocalMariaDB | None, claim: Claim | None 
 
     for name in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(name, stop)
+    # Only now: whoever reads the address may stop it at once.
+    say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
     of_database, of_server = _Patience(), _Patience()
     while not stopped.wait(LOOK_SECONDS):
         if database is not None and not database.alive() and of_database.due():

@@ -244,3 +244,15 @@ def test_another_user_of_the_machine_does_not_get_in() -> None:
             assert tried.stdout.split() == ["2003"] * 3 and "read" not in tried.stdout, tried.stdout
         finally:
             database.stop()
+
+
+@pytest.mark.skipif(os.geteuid() != 0, reason="only root runs it under another account")
+def test_a_folder_that_only_root_may_enter_is_served_all_the_same() -> None:
+    """A private folder, as temporary ones are: no other account reaches it, so root keeps it."""
+    with tempfile.TemporaryDirectory(dir="/tmp") as folder:
+        database = LocalMariaDB(Path(folder), fast=True)
+        database.start()
+        try:
+            migrate(database.owner_url, database.app_url)
+        finally:
+            database.stop()

@@ -250,7 +250,8 @@ def _account(folder: Path) -> str:
     """The account for the server where root starts it: never root itself where another can reach the folder; empty: whoever starts it."""
     if os.geteuid() != 0:
         return ""
-    reachable = all(parent.stat().st_mode & 0o001 for parent in folder.resolve().parents if parent.exists())
+    folder = folder.resolve()
+    reachable = all(part.stat().st_mode & 0o001 for part in (folder, *folder.parents) if part.exists())
     for name in ACCOUNTS if reachable else ():
         try:
             return pwd.getpwnam(name).pw_name

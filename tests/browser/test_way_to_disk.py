@@ -104,6 +104,7 @@ def test_refused_taps_are_listed_each_with_its_reason_and_block_nothing(new_page
     expect(page.get_by_text("First reason.")).to_be_visible()
     note(page, "two")
     expect(page.get_by_text("Second reason.")).to_be_visible()
+    expect(page.get_by_text("Tapped: add note, “two”")).to_be_visible()
     expect(page.get_by_text("1 earlier tap was not taken")).to_be_visible()
     page.get_by_text("1 earlier tap was not taken").click()
     expect(page.get_by_text("First reason.")).to_be_visible()

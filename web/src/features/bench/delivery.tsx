@@ -1,5 +1,5 @@
 /** What is still on its way, and what was not taken. */
-import type { RefusedCommand } from "../../api";
+import type { Command, RefusedCommand } from "../../api";
 import { Button, Say } from "../../ui";
 import type { JobAccess } from "./use-job";
 
@@ -47,6 +47,14 @@ export function Delivery({ job }: { job: JobAccess }) {
   );
 }
 
+/** Which tap it was: what was pressed, and what was given with it. */
+function tapped(command: Command): string {
+  const given = command as Partial<Record<"text" | "amount" | "leaf" | "turn" | "reason" | "gate", string>>;
+  const what = given.text ?? given.amount ?? given.leaf ?? given.turn ?? given.reason ?? given.gate;
+  const kind = command.kind.replaceAll("_", " ");
+  return `Tapped: ${kind}${what ? `, “${what}”` : ""}`;
+}
+
 function NotTaken({ refused, drop }: { refused: RefusedCommand; drop: (id: string) => void }) {
   const { detail, fields } = refused.problem;
   return (
@@ -58,6 +66,7 @@ function NotTaken({ refused, drop }: { refused: RefusedCommand; drop: (id: strin
         <p className="font-bold text-oxide">
           ▲ Not taken: <Say>{detail}</Say>
         </p>
+        <p className="text-sm text-soft">{tapped(refused.command)}</p>
         {fields.map((field) => (
           <p key={field.name}>
             <Say>

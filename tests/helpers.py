@@ -24,7 +24,7 @@ from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import ConcurrentWriter, CribItem, JobSummary, Machine, Position, Reference
+from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position, Reference
 
 BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
 METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
@@ -130,7 +130,7 @@ class MemoryStore:
             raise ConcurrentWriter
         self.crib.append(item)
 
-    def job_summaries(self) -> Sequence[JobSummary]:
+    def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
         return list(self.summaries.values())
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Integer, String, Text, UniqueConstraint
+from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, String, Text, UniqueConstraint
 from sqlalchemy.dialects.mysql import DATETIME
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
@@ -97,6 +97,7 @@ class JobListRow(Base):
     """Projection for lists; can be rebuilt from the log at any time."""
 
     __tablename__ = "job_list"
+    __table_args__ = (Index("job_list_live", "live", "updated_at", "number"),)
     id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
     number: Mapped[int] = mapped_column(BigInteger)
     title: Mapped[str] = mapped_column(Text)
@@ -107,5 +108,6 @@ class JobListRow(Base):
     stage_at: Mapped[int] = mapped_column(Integer, default=0)
     stage_of: Mapped[int] = mapped_column(Integer, default=0)
     status: Mapped[str] = mapped_column(String(20))
+    live: Mapped[bool] = mapped_column(Boolean, default=True, server_default="1")
     events: Mapped[int]
     updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6), index=True)

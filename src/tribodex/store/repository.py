@@ -8,7 +8,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import asdict
 from datetime import UTC, datetime
 
-from sqlalchemy import Engine, create_engine, insert, select
+from sqlalchemy import ColumnElement, Engine, create_engine, insert, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
@@ -17,9 +17,11 @@ from tribodex.core.errors import Busy, Refused
 from tribodex.core.job.events import SCHEMA_VERSION, Event
 from tribodex.store.models import CribItemRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
 from tribodex.usecases.codec import OLDEST_SCHEMA, decode, encode
-from tribodex.usecases.ports import ConcurrentWriter, CribItem, JobSummary, Machine, Position
+from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
 
 DEADLOCKED = (1205, 1213)
+# Jobs that somebody works on.
+LIVE = ("open", "stopped")
 
 
 def make_engine(url: str) -> Engine:
@@ -124,9 +126,24 @@ class SqlStore:
             self._session.rollback()
             raise ConcurrentWriter from error
 
-    def job_summaries(self) -> Sequence[JobSummary]:
-        """Every job, newest change first."""
-        rows = self._session.scalars(select(JobListRow).order_by(JobListRow.updated_at.desc(), JobListRow.number.desc())).all()
+    def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
+        """A page of jobs, newest change first: after the last one that was shown, wherever that stands now."""
+        wanted = select(JobListRow).order_by(JobListRow.updated_at.desc(), JobListRow.number.desc()).limit(asked.limit)
+        if asked.live is not None:
+            wanted = wanted.where(JobListRow.live == asked.live)
+        if asked.after is not None:
+            moment, number = _naive(asked.after[0]), asked.after[1]
+            # The first condition alone lets the index be entered at the right place.
+            wanted = wanted.where(JobListRow.updated_at <= moment, or_(JobListRow.updated_at < moment, JobListRow.number < number))
+        for word in asked.words:
+            # At the beginning of a word: “3” is conveyor 3, not every bearing with a three in its number.
+            found: list[ColumnElement[bool]] = []
+            for column in (JobListRow.title, JobListRow.machine, JobListRow.position, JobListRow.bearing):
+                found += [column.istartswith(word, autoescape=True), column.icontains(f" {word}", autoescape=True)]
+            if word.isascii() and word.isdigit():
+                found.append(JobListRow.number == int(word))
+            wanted = wanted.where(or_(*found))
+        rows = self._session.scalars(wanted).all()
         return [
             JobSummary(
                 r.id,
@@ -284,6 +301,7 @@ def _summary_row(s: JobSummary) -> dict[str, object]:
         "stage_at": s.stage_at,
         "stage_of": s.stage_of,
         "status": s.status,
+        "live": s.status in LIVE,
         "events": s.events,
         "updated_at": _naive(s.updated_at),
     }

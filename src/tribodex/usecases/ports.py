@@ -111,6 +111,19 @@ class JobSummary:
     updated_at: datetime
 
 
+@dataclass(frozen=True)
+class JobsAsked:
+    """Which jobs of the list: those at the bench (`live`), the finished ones, or all; with these words in them; after one that was shown."""
+
+    live: bool | None = None
+    words: tuple[str, ...] = ()
+    after: tuple[datetime, int] | None = None
+    limit: int = 50
+
+
+NEWEST = JobsAsked()
+
+
 CribKind = Literal["gauge", "card"]
 
 
@@ -158,8 +171,8 @@ class Store(Protocol):
     def add_crib_item(self, item: CribItem) -> None:
         """Keep a new version. Raises ConcurrentWriter when its number is taken."""
 
-    def job_summaries(self) -> Sequence[JobSummary]:
-        """Every job, newest change first."""
+    def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
+        """A page of jobs, newest change first."""
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
         """Register a job and give it its number; the number it has already when it is known."""

@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, RootModel, TypeAdapter
+from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, LogLine, bench, log_lines
 from tribodex.usecases.jobs import do, load, open_job, revise_plan
-from tribodex.usecases.ports import JobSummary
+from tribodex.usecases.ports import JobsAsked, JobSummary
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody
 
 api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
+MOST_WORDS = 8
 BENCH = TypeAdapter(Bench)
 LINES = TypeAdapter(tuple[LogLine, ...])
 SUMMARIES = TypeAdapter(list[JobSummary])
@@ -33,14 +34,29 @@ class LogQuery(BaseModel):
     before: int | None = Field(default=None, ge=1, le=10_000_000, description="entries before this one; the newest when left out")
 
 
+class JobsQuery(BaseModel):
+    """Which jobs. The next page is asked for with time and number of the last one shown."""
+
+    live: bool | None = Field(default=None, description="those at the bench, or the finished ones; all when left out")
+    words: str = Field(default="", max_length=80, description="words that stand in title, machine, position or bearing, or the number")
+    after_time: AwareDatetime | None = None
+    after_number: int = Field(default=0, ge=0, le=10**12)
+    limit: int = Field(default=50, ge=1, le=200)
+
+    def asked(self) -> JobsAsked:
+        """As the store wants it."""
+        after = (self.after_time, self.after_number) if self.after_time is not None else None
+        return JobsAsked(self.live, tuple(self.words.split()[:MOST_WORDS]), after, self.limit)
+
+
 class JobList(RootModel[list[JobSummary]]):
     """Jobs, newest change first."""
 
 
-@api.get("", responses={200: JobList}, summary="Every job")
-def list_jobs() -> Response:
+@api.get("", responses={200: JobList}, summary="Jobs, page by page")
+def list_jobs(query: JobsQuery) -> Response:
     with context().store() as store:
-        return reply(SUMMARIES, store.job_summaries())
+        return reply(SUMMARIES, store.job_summaries(query.asked()))
 
 
 @api.post("", responses={201: BenchAnswer}, summary="Open a job")

@@ -117,7 +117,19 @@ export function send<T>(path: string, body: unknown, signal?: AbortSignal): Prom
   });
 }
 
-export const getJobs = () => ask<JobSummary[]>("/api/jobs");
+export const JOBS_PAGE = 50;
+
+/** A page of jobs, newest change first, after one that was shown. */
+export function getJobs(live: boolean, words = "", after?: JobSummary): Promise<JobSummary[]> {
+  const asked = new URLSearchParams({ live: String(live), limit: String(JOBS_PAGE) });
+  if (words.trim()) asked.set("words", words.trim());
+  if (after) {
+    asked.set("after_time", after.updated_at);
+    asked.set("after_number", String(after.number));
+  }
+  return ask<JobSummary[]>(`/api/jobs?${asked}`);
+}
+
 export const getJob = (id: string) => ask<Bench>(`/api/jobs/${id}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
 export const getChoices = () => ask<Choices>("/api/plant");

@@ -47,9 +47,7 @@ export function SeatPanel({ bench, tap, refused }: { bench: Bench; tap: Tap; ref
           <TextField
             label="Washer, measured"
             value={form.thickness}
-            placeholder={
-              seat.thickness_mm ? `${length(seat.thickness_mm, units, 2)} remembered` : "with a micrometer"
-            }
+            placeholder={seat.thickness_mm ? `${length(seat.thickness_mm, units, 2)}?` : "micrometer"}
             problem={problem("washer_thickness")}
             onChange={(event) => set({ thickness: event.target.value })}
             onChoose={(choice) => set({ thickness: choice })}

@@ -1,13 +1,17 @@
 /** Every job: those at the bench first, then the finished ones. */
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
-import { getJobs, type JobSummary } from "../../api";
-import { moment } from "../../ui";
+import { JOBS_PAGE, getJobs, type JobSummary } from "../../api";
+import { Button, TextField, moment } from "../../ui";
 
 export function JobsPage() {
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: getJobs, refetchInterval: 20_000 });
-  const open = jobs.data?.filter((job) => job.status === "open" || job.status === "stopped") ?? [];
-  const kept = jobs.data?.filter((job) => job.status === "signed" || job.status === "abandoned") ?? [];
+  const [words, setWords] = useState("");
+  const search = useDeferredValue(words);
+  const jobs = useJobs(true, search);
+  const finished = useJobs(false, search);
+  const open = jobs.data?.pages.flat() ?? [];
+  const kept = finished.data?.pages.flat() ?? [];
   return (
     <div className="mx-auto max-w-5xl space-y-8">
       <section aria-labelledby="at-bench">
@@ -22,12 +26,23 @@ export function JobsPage() {
             Plan a mounting
           </Link>
         </div>
+        <div className="max-w-md pb-4">
+          <TextField
+            label="Find a job"
+            placeholder="machine, position, bearing or number"
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+          />
+        </div>
         {jobs.isError ? (
           <p className="sheet p-4">
             The list cannot be fetched now. What was logged is safe; taps made meanwhile wait on this device.
           </p>
         ) : null}
-        {jobs.data && open.length === 0 ? (
+        {jobs.data && open.length === 0 && search ? (
+          <p className="sheet p-5">No open job says that.</p>
+        ) : null}
+        {jobs.data && open.length === 0 && !search ? (
           <p className="sheet p-5">
             No job is open. Plan a mounting: choose the machine and the bearing, and the targets are worked
             out before you walk to it.
@@ -38,6 +53,7 @@ export function JobsPage() {
             <JobStrip key={job.id} job={job} />
           ))}
         </ul>
+        <More pages={jobs} />
       </section>
       {kept.length > 0 ? (
         <section aria-labelledby="logbook">
@@ -62,8 +78,36 @@ export function JobsPage() {
               </li>
             ))}
           </ul>
+          <More pages={finished} />
         </section>
+      ) : finished.data && search ? (
+        <p>No finished job says that.</p>
       ) : null}
+    </div>
+  );
+}
+
+type Pages = ReturnType<typeof useJobs>;
+
+/** Jobs at the bench, or finished ones, page by page. Only a first page that stands alone is asked for again and again. */
+function useJobs(live: boolean, words: string) {
+  return useInfiniteQuery({
+    queryKey: ["jobs", live, words],
+    queryFn: ({ pageParam }) => getJobs(live, words, pageParam),
+    initialPageParam: undefined as JobSummary | undefined,
+    getNextPageParam: (page) => (page.length === JOBS_PAGE ? page.at(-1) : undefined),
+    refetchInterval: ({ state }) => (live && state.data?.pages.length === 1 ? 20_000 : false),
+    placeholderData: keepPreviousData,
+  });
+}
+
+function More({ pages }: { pages: Pages }) {
+  if (!pages.hasNextPage) return null;
+  return (
+    <div className="pt-4">
+      <Button disabled={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
+        {pages.isFetchingNextPage ? "Fetching …" : "Show more"}
+      </Button>
     </div>
   );
 }

@@ -123,3 +123,19 @@ def test_prints_are_one_tap_from_plan_and_bench(page: Page) -> None:
     page.get_by_role("link", name="Plan sheet").click()
     expect(page.get_by_role("heading", name="Readings")).to_be_visible()
     expect(page.get_by_role("link", name="Nut strip 1:1, Letter")).to_be_visible()
+
+
+def test_a_job_is_found_by_its_machine_bearing_or_number(page: Page) -> None:
+    page.goto("/")
+    expect(page.get_by_role("link", name="Flaking-roll drive").first).to_be_visible()
+    find = page.get_by_label("Find a job")
+    find.fill("flaking")
+    expect(page.get_by_role("link", name="Raw-grain scalper")).to_have_count(0)
+    expect(page.get_by_role("link", name="Flaking-roll drive").first).to_be_visible()
+    find.fill("2209 dust")
+    expect(page.get_by_text("No open job says that.")).to_be_visible()
+    expect(page.get_by_role("link", name="Dust collector screw").first).to_be_visible()
+    find.fill("no such thing")
+    expect(page.get_by_text("No finished job says that.")).to_be_visible()
+    find.fill("")
+    expect(page.get_by_role("link", name="Raw-grain scalper").first).to_be_visible()

@@ -157,7 +157,7 @@ function JobStrip({ job }: { job: JobSummary }) {
             {job.stage}
           </span>
           <span className="block text-sm text-soft">
-            {job.events} entries, last {moment(job.updated_at)}
+            {job.events === 1 ? "1 entry" : `${job.events} entries`}, last {moment(job.updated_at)}
           </span>
         </span>
       </Link>

@@ -151,3 +151,33 @@ def test_a_reused_id_with_other_content_is_refused_not_swallowed(client: FlaskCl
     assert answer.status_code == 409 and "used before" in answer.json["detail"]
     again = send(client, "/api/jobs/job-0001/taps", body)
     assert again.status_code == 200 and again.json["last_seq"] == 2
+
+
+@pytest.mark.parametrize(
+    ("values", "field"),
+    [
+        ({"kind": "close_point", "point": True, "how": "done"}, "point"),
+        ({"kind": "close_point", "point": "1", "how": "done"}, "point"),
+        ({"kind": "choose_risk", "risk": True}, "risk"),
+        ({"kind": "start_gauging", "phase": "initial", "places": True}, "places"),
+        ({"kind": "start_gauging", "phase": "initial", "places": 1.5}, "places"),
+        ({"kind": "repeat_place", "place": False, "row": "nut side"}, "place"),
+    ],
+)
+def test_yes_and_no_are_no_numbers(client: FlaskClient, values: dict[str, Any], field: str) -> None:
+    open_job(client)
+    refused_with_field(send(client, "/api/jobs/job-0001/taps", tap(command=values)), field)
+
+
+@pytest.mark.parametrize("whole", [{"kind": "choose_risk", "risk": 0.05}, {"kind": "add_note", "text": "5"}])
+def test_numbers_are_numbers(client: FlaskClient, whole: dict[str, Any]) -> None:
+    open_job(client)
+    assert send(client, "/api/jobs/job-0001/taps", tap(command=whole)).status_code == 200
+
+
+@pytest.mark.parametrize("field", ["bore_mm", "outside_mm", "initial_um"])
+@pytest.mark.parametrize("value", [True, False, None, [], {}, "ninety", "1e999"])
+def test_a_calculator_takes_numbers_alone(client: FlaskClient, field: str, value: Any) -> None:
+    inputs = {"bore_mm": 90, "outside_mm": 160, "width_mm": 40, "group": "C3", "taper": "1:12", "initial_um": 124} | {field: value}
+    answer = send(client, "/api/calc/window", inputs)
+    refused_with_field(answer, field)

@@ -9,7 +9,7 @@ import typing
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, create_model, field_validator
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator
 
 from tribodex.core.job import commands as cmd
 from tribodex.core.job.events import kind_of
@@ -21,12 +21,16 @@ from tribodex.usecases.ports import Tap
 _COMMANDS: dict[str, type] = {kind_of(cls): cls for cls in cmd.Command.__args__ if cls is not cmd.RevisePlan}
 
 
+# “true” is no number, and a number in quotes is a text.
+_NUMBERS: dict[Any, Any] = {int: StrictInt, int | None: StrictInt | None, float: StrictFloat}
+
+
 def _model(kind: str, cls: type) -> type[BaseModel]:
     hints = typing.get_type_hints(cls)
     fields: dict[str, Any] = {"kind": (Literal[kind], ...)}
     for item in dataclasses.fields(cls):
         # What an entry should have been is a command itself, told apart by its kind like any other.
-        hint = _Entry | None if item.name == "entry" else hints[item.name]
+        hint = _Entry | None if item.name == "entry" else _NUMBERS.get(hints[item.name], hints[item.name])
         fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
     return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from tribodex.core.components.bearing import Bearing, Group, Taper, check_dimensions
 from tribodex.core.components.lock_nut import LockNut
@@ -38,6 +38,18 @@ class Inputs(BaseModel):
     """Inputs of a calculator: no unknown names."""
 
     model_config = ConfigDict(extra="forbid")
+
+    @model_validator(mode="before")
+    @classmethod
+    def _yes_and_no_are_no_numbers(cls, given: Any) -> Any:
+        """“true” would otherwise be read as one."""
+        if isinstance(given, dict):
+            for name, value in given.items():
+                field = cls.model_fields.get(name)
+                if isinstance(value, bool) and field is not None and field.annotation not in (bool, bool | None):
+                    # A text is refused, and named, where a number is wanted.
+                    given = given | {name: str(value).lower()}
+        return given
 
 
 class BearingInputs(Inputs):

@@ -1,21 +1,46 @@
 /** Which way round: small sections of the part, the nut to the right. Bore to thread, shaft below. */
 import type { ReactNode } from "react";
+import type { Section } from "../api";
 
 const W = 150;
 const H = 84;
 
+/** Heights of ring and nut over the bore, in the proportions of the part; the taper alone is drawn steeper than it is. */
+interface Part {
+  ring: number;
+  nut: number;
+}
+
+const WIDE = 54;
+const BORE = 53;
+const between = (least: number, value: number, most: number) => Math.min(most, Math.max(least, value));
+
+function partOf(section: Section): Part {
+  const perMm = WIDE / section.width_mm;
+  const high = (outside: number) => ((outside - section.bore_mm) / 2) * perMm;
+  const nut = section.nut_outside_mm ? high(section.nut_outside_mm) : high(section.outside_mm) / 2;
+  return { ring: between(16, high(section.outside_mm), 49), nut: between(12, nut, 40) };
+}
+
 /** The ring's lower half in section over a shaft; `wide` is where the bore is wide. */
-function Ring({ wide }: { wide: "left" | "right" }) {
+function Ring({ wide, part }: { wide: "left" | "right"; part: Part }) {
   const [left, right] = wide === "left" ? [56, 50] : [50, 56];
   return (
-    <path d={`M30 14H84V${right}L30 ${left}Z`} fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
+    <path
+      d={`M30 ${BORE - part.ring}H${30 + WIDE}V${right}L30 ${left}Z`}
+      fill="var(--steel)"
+      stroke="var(--ink)"
+      strokeWidth="1.5"
+    />
   );
 }
 
-function Nut({ chamfer = "left" }: { chamfer?: "left" | "none" }) {
+/** The nut; its chamfered face is to the left, towards the ring. */
+function Nut({ part }: { part: Part }) {
+  const top = 62 - part.nut;
   return (
     <path
-      d={chamfer === "left" ? "M96 26L102 20H116V62H102L96 56Z" : "M96 20H116V62H96Z"}
+      d={`M96 ${top + 5}L101 ${top}H116V62H101L96 57Z`}
       fill="var(--sheet)"
       stroke="var(--ink)"
       strokeWidth="1.5"
@@ -47,16 +72,15 @@ function Sleeve({ thread }: { thread: "right" | "left" }) {
 
 const Arrow = ({ d }: { d: string }) => <path d={d} stroke="var(--dye)" strokeWidth="2.5" fill="none" />;
 
-const PICTURES: Record<string, { words: string; body: ReactNode }> = {
+const PICTURES: Record<string, { words: string; body: (part: Part) => ReactNode }> = {
   wide_end: {
     words: "wide end of the bore away from the nut",
-    body: (
+    body: (part) => (
       <>
-        <Ring wide="left" />
+        <Ring wide="left" part={part} />
         <Sleeve thread="right" />
-        <Nut />
-        <Arrow d="M30 8H20M30 8l-4-3m4 3l-4 3" />
-        <text x="2" y="11" fontSize="9" fill="var(--dye)">
+        <Nut part={part} />
+        <text x="2" y="52" fontSize="9" fill="var(--dye)">
           wide
         </text>
       </>
@@ -64,12 +88,12 @@ const PICTURES: Record<string, { words: string; body: ReactNode }> = {
   },
   wide_end_withdrawal: {
     words: "wide end of the bore towards the nut",
-    body: (
+    body: (part) => (
       <>
-        <Ring wide="right" />
+        <Ring wide="right" part={part} />
         <path d="M24 66V60L30 56L90 50V66Z" fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
-        <Nut />
-        <text x="88" y="11" fontSize="9" fill="var(--dye)">
+        <Nut part={part} />
+        <text x="120" y="58" fontSize="9" fill="var(--dye)">
           wide
         </text>
       </>
@@ -77,7 +101,7 @@ const PICTURES: Record<string, { words: string; body: ReactNode }> = {
   },
   sleeve_thread: {
     words: "sleeve's thread on the side from which bearing and nut come",
-    body: (
+    body: () => (
       <>
         <Sleeve thread="right" />
         <Arrow d="M144 34H96M104 28L96 34L104 40" />
@@ -86,39 +110,41 @@ const PICTURES: Record<string, { words: string; body: ReactNode }> = {
   },
   abutment: {
     words: "ring against its spacer or shoulder",
-    body: (
+    body: (part) => (
       <>
         <path d="M8 36H30V66H8Z" fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
-        <Ring wide="right" />
+        <Ring wide="right" part={part} />
         <Arrow d="M130 58H98M106 53L98 58L106 63" />
       </>
     ),
   },
   washer: {
     words: "washer flat on the ring, inner tab in the sleeve's slot",
-    body: (
+    body: (part) => (
       <>
-        <Ring wide="left" />
+        <Ring wide="left" part={part} />
         <Sleeve thread="right" />
-        <path d="M86 18H91V60H86Z" fill="var(--mark)" stroke="var(--ink)" strokeWidth="1.5" />
-        <Nut />
+        <path d={`M86 ${58 - part.nut}H91V60H86Z`} fill="var(--mark)" stroke="var(--ink)" strokeWidth="1.5" />
+        <Nut part={part} />
       </>
     ),
   },
   nut_chamfer: {
     words: "nut with its chamfered face to the bearing",
-    body: (
+    body: (part) => (
       <>
-        <Ring wide="left" />
+        <Ring wide="left" part={part} />
         <Sleeve thread="right" />
-        <Nut />
-        <Arrow d="M96 12L98 22M94 18L98 22L102 17" />
+        <Nut part={part} />
+        <Arrow
+          d={`M96 ${50 - part.nut}L98 ${60 - part.nut}M94 ${56 - part.nut}L98 ${60 - part.nut}L102 ${55 - part.nut}`}
+        />
       </>
     ),
   },
 };
 
-export function WhichWay({ name }: { name: string }) {
+export function WhichWay({ name, section }: { name: string; section: Section }) {
   const picture = PICTURES[name];
   if (!picture) return null;
   return (
@@ -128,7 +154,7 @@ export function WhichWay({ name }: { name: string }) {
       aria-label={picture.words}
       className="h-16 w-28 shrink-0 sm:h-20 sm:w-36"
     >
-      {picture.body}
+      {picture.body(partOf(section))}
       <Shaft />
     </svg>
   );

@@ -29,7 +29,9 @@ export function ActionPanel({
 }) {
   const { next } = bench;
   if (next.do === "confirm_gate" && bench.gate)
-    return <GatePanel key={bench.gate.id} job={bench.id} gate={bench.gate} tap={tap} />;
+    return (
+      <GatePanel key={bench.gate.id} job={bench.id} gate={bench.gate} section={bench.section} tap={tap} />
+    );
   if (bench.gauging)
     return (
       <GaugingPanel

@@ -1,6 +1,6 @@
 /** A gate: tick every item, or overrule by name with a reason. What is half ticked survives a reload on this device. */
 import { useState } from "react";
-import type { Gate } from "../../api";
+import type { Gate, Section } from "../../api";
 import { WhichWay } from "../../drawing";
 import { Button, NamedReason, Tick } from "../../ui";
 import type { Tap } from "./action-panel";
@@ -27,7 +27,14 @@ function useTicks(key: string, known: string[]) {
   return [ticked, change] as const;
 }
 
-export function GatePanel({ job, gate, tap }: { job: string; gate: Gate; tap: Tap }) {
+interface Props {
+  job: string;
+  gate: Gate;
+  section: Section;
+  tap: Tap;
+}
+
+export function GatePanel({ job, gate, section, tap }: Props) {
   const [ticked, setTicked] = useTicks(
     `tribodex.gate.${job}.${gate.id}`,
     gate.items.map((item) => item.id),
@@ -47,7 +54,7 @@ export function GatePanel({ job, gate, tap }: { job: string; gate: Gate; tap: Ta
               onChange={(on) => toggle(item.id, on)}
             />
           </div>
-          {item.drawing ? <WhichWay name={item.drawing} /> : null}
+          {item.drawing ? <WhichWay name={item.drawing} section={section} /> : null}
         </div>
       ))}
       <div className="flex flex-wrap gap-3 pt-4">

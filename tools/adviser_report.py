@@ -154,8 +154,8 @@ A complete job, plan to lock, median and 90th percentile of those that ended loc
 
 On the way to the window one place on both rows is read, and one place of a repeat that agrees with the gauging before it; the lock
 stands on all planned places. Read at all places every time, the same mountings took 30 taps on leaves, and were as often inside.
-Half of what it was is reached where the window is two leaf steps wide (see the table by width), not over all: in a window of 10 µm and
-less every place is read every time, because one place alone made more jobs end with a decision by name.
+Half of what it was is reached where the window is two leaf steps wide (see the table by width), not over all: in a window under 12 µm
+every place is read every time, because one place alone made more jobs end with a decision by name.
 
 The calibration plot asks whether the adviser means what it says: mountings are sorted by the chance of being inside that it stated
 when the nut was locked; dots show how many of each tenth really were. On the line it is calibrated; above it, it promised too little.

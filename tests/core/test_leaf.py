@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from itertools import combinations
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -66,3 +68,23 @@ def test_a_drag_or_a_contradiction_ends_it() -> None:
         [Trial(1, 1, Row.NUT_SIDE, METRIC.stack_of(120), Outcome.PASSES), Trial(2, 1, Row.NUT_SIDE, METRIC.stack_of(100), Outcome.STOPS)]
     )
     assert choose_leaf(clash, Expected(110, 5), METRIC) is None
+
+
+@given(st.lists(st.integers(10, 400), min_size=1, max_size=9, unique=True))
+def test_every_stack_by_trying_all_of_them(leaves: list[int]) -> None:
+    """Each thickness that up to three leaves make, once, with the fewest leaves; nothing else."""
+    gauge = FeelerSet("g", "G", LengthUnit.MM, tuple(float(leaf) for leaf in sorted(leaves)))
+    fewest: dict[int, int] = {}
+    for count in (3, 2, 1):
+        for some in combinations(leaves, count):
+            fewest[sum(some)] = count
+    found = gauge.stacks(0, 5000)
+    assert {round(stack.thickness_um): len(stack.leaves_um) for stack in found} == fewest
+    assert [stack.thickness_um for stack in found] == sorted(fewest)
+    assert all(list(stack.leaves_um) == sorted(stack.leaves_um, reverse=True) for stack in found)
+
+
+def test_a_set_of_sixty_leaves_is_searched_whole() -> None:
+    """The largest set that the crib takes; how long that takes is measured in the bench, not here."""
+    gauge = FeelerSet("g", "G", LengthUnit.MM, tuple(20 + 7.0 * i for i in range(60)))
+    assert len(gauge.stacks(0, 5000)) > 200 and gauge.stack_of(20 + 27 + 34).leaves_um

@@ -114,5 +114,8 @@ def _every_stack(leaves_um: tuple[float, ...]) -> tuple[Stack, ...]:
     best: dict[int, Stack] = {}
     for count in range(1, MOST_LEAVES + 1):
         for leaves in combinations(leaves_um, count):
-            best.setdefault(round(math.fsum(leaves)), Stack(tuple(sorted(leaves, reverse=True))))
+            # Most of a large set's triples make a thickness that fewer leaves make already.
+            made = round(sum(leaves))
+            if made not in best:
+                best[made] = Stack(leaves[::-1])
     return tuple(sorted(best.values(), key=lambda stack: stack.thickness_um))

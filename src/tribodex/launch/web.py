@@ -6,6 +6,7 @@ them, so that a client that sends half of one holds nobody up.
 
 from __future__ import annotations
 
+import logging
 import os
 import signal
 import socket
@@ -34,6 +35,8 @@ def serve(app: Flask, listening: socket.socket) -> None:
         raise SystemExit(0)
 
     signal.signal(signal.SIGTERM, stop)
+    # A moment's queue is no news for who starts it.
+    logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     waitress.serve(
         app,
         sockets=[listening],

@@ -122,6 +122,11 @@ class Hands:
                     self.main()
         raise AssertionError(f"no end: {asked}")
 
+    def turn(self, degrees: float) -> None:
+        """A turn of one's own, not the one that was asked for."""
+        self.page.get_by_label("How far").fill(f"{degrees:g}")
+        self.tap("Log the turn")
+
     def seat(self, now: Any) -> None:
         """The washer fitted and measured, the nut seated where its thickness puts it."""
         seat = now["seat"]

@@ -57,6 +57,8 @@ class Outbox {
   private readonly known = new Map<string, RefusedCommand>();
   /** Taps that the device has not stored, or not yet; and those acknowledged, whatever the device still holds. */
   private readonly unstored = new Set<string>();
+  /** Taps whose storing is under way: none is sent before it is over, well or not. */
+  private readonly storing = new Set<string>();
   private readonly sent = new Set<string>();
 
   constructor() {
@@ -131,11 +133,13 @@ class Outbox {
       order: this.order++,
     };
     this.unstored.add(tap.client_event_id);
+    this.storing.add(tap.client_event_id);
     this.waiting.push(tap);
     this.emit();
     void this.keeper
       .then((keeper) => keeper.keep(tap))
       .then((kept) => {
+        this.storing.delete(tap.client_event_id);
         if (kept) this.unstored.delete(tap.client_event_id);
         else this.lasting = false;
         this.emit();
@@ -219,7 +223,8 @@ class Outbox {
   }
 
   private first(): Waiting | undefined {
-    return this.waiting.find((tap) => tap.actor === this.actor);
+    const next = this.waiting.find((tap) => tap.actor === this.actor);
+    return next && !this.storing.has(next.client_event_id) ? next : undefined;
   }
 
   private async sendAll(keeper: Keeper): Promise<void> {

@@ -97,6 +97,8 @@ def enough_read(state: JobState, gauging: Gauging) -> str | None:
 
 def _begins_at(state: JobState, gauging: Gauging) -> int:
     """The place to begin with: a repeat begins at another one each time, so that no place of the ring counts for more than the others."""
+    if gauging.phase is Phase.FINAL:
+        return 1
     earlier = state.initials() if gauging.phase is Phase.INITIAL else state.here()
     return len([g for g in earlier if g.number != gauging.number]) % gauging.places + 1
 

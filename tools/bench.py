@@ -97,7 +97,7 @@ def server() -> None:
 def _long_logs(database: LocalMariaDB, web: WebServer) -> None:
     """A job and a tap as the log grows, as ratios to a route that does nothing, in the same run."""
     reference, plan = load_reference(), PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="fs-m1")
-    empty = measure("GET /api/health, the measure of all", lambda: urllib.request.urlopen(f"{web.address}/api/health").read())
+    empty = measure("GET /health, the measure of all", lambda: urllib.request.urlopen(f"{web.address}/health").read())
     engine = make_engine(database.app_url)
     for entries in (100, 1_000, 3_000):
         job_id, now = f"long-job-{entries}", datetime.now(UTC)

@@ -131,7 +131,7 @@ def test_a_worker_that_is_killed_is_replaced(served: tuple[LocalMariaDB, WebServ
     for worker in workers:
         os.kill(int(worker), signal.SIGKILL)
     wait_for(lambda: len(set(Path(f"/proc/{server.pid}/task/{server.pid}/children").read_text().split()) - workers) == 2)
-    assert status(f"{server.address}/api/ready")[0] == 200
+    assert status(f"{server.address}/ready")[0] == 200
 
 
 def test_a_database_that_hangs_makes_no_file_wait(served: tuple[LocalMariaDB, WebServer]) -> None:
@@ -146,19 +146,19 @@ def test_a_database_that_hangs_makes_no_file_wait(served: tuple[LocalMariaDB, We
             thread.start()
         time.sleep(1.0)
         slowest = 0.0
-        for path in ("/", "/mark.svg", "/api/health", "/api/openapi.json") * 3:
+        for path in ("/", "/mark.svg", "/health", "/api/openapi.json") * 3:
             begin = time.monotonic()
             assert status(f"{server.address}{path}")[0] == 200, path
             slowest = max(slowest, time.monotonic() - begin)
         assert slowest < 3, f"{slowest:.1f} s for a file"
-        code, body = status(f"{server.address}/api/ready", 30)
+        code, body = status(f"{server.address}/ready", 30)
         assert code == 503 and "database" in body
         for thread in crowd:
             thread.join(60)
         assert found == [503] * 40
     finally:
         os.kill(process, signal.SIGCONT)
-    wait_for(lambda: status(f"{server.address}/api/ready")[0] == 200)
+    wait_for(lambda: status(f"{server.address}/ready")[0] == 200)
 
 
 def test_clients_that_send_half_a_request_hold_nobody_up(served: tuple[LocalMariaDB, WebServer]) -> None:
@@ -173,7 +173,7 @@ def test_clients_that_send_half_a_request_hold_nobody_up(served: tuple[LocalMari
             halves.append(half)
         for _ in range(10):
             begin = time.monotonic()
-            assert status(f"{server.address}/api/ready")[0] == 200
+            assert status(f"{server.address}/ready")[0] == 200
             assert time.monotonic() - begin < 2
     finally:
         for half in halves:

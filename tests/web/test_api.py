@@ -193,7 +193,7 @@ def test_a_calculator_over_the_web_says_the_same_as_the_core(client: FlaskClient
 
 
 def test_health(client: FlaskClient) -> None:
-    assert client.get("/api/health").json["status"] == "ok"
+    assert client.get("/health").json["status"] == "ok"
 
 
 class Queries:

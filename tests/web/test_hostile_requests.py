@@ -135,11 +135,8 @@ def test_many_wrong_fields_are_answered_briefly(client: FlaskClient) -> None:
     ],
 )
 def test_a_gauge_set_has_its_bounds(client: FlaskClient, gauge: dict[str, Any], field: str) -> None:
-    body = {"item_id": "own-set-1", "reason": "", "gauge": {"name": "Set", "unit": "mm", "leaves": "0.05 0.10"} | gauge}
-    whole = client.get("/api/openapi.json").json["paths"]
-    path = next(p for p in whole if "crib" in p and "gauge" in p)
-    answer = send(client, path.replace("{item_id}", "own-set-1"), tap(**body))
-    assert answer.status_code in (404, 405, 422), answer.text[:300]
+    body = {"reason": "", "gauge": {"name": "Set", "unit": "mm", "leaves": "0.05 0.10"} | gauge}
+    refused_with_field(send(client, "/api/crib/gauges/own-set-1", tap(**body)), field)
 
 
 def test_a_reused_id_with_other_content_is_refused_not_swallowed(client: FlaskClient) -> None:
@@ -181,3 +178,21 @@ def test_a_calculator_takes_numbers_alone(client: FlaskClient, field: str, value
     inputs = {"bore_mm": 90, "outside_mm": 160, "width_mm": 40, "group": "C3", "taper": "1:12", "initial_um": 124} | {field: value}
     answer = send(client, "/api/calc/window", inputs)
     refused_with_field(answer, field)
+
+
+def test_there_is_no_stray_page_and_a_wrong_method_says_which_are_right(client: FlaskClient) -> None:
+    assert client.get("/api").status_code == client.get("/api/").status_code == 404
+    for path, method, right in (("/health", "delete", "GET, HEAD, OPTIONS"), ("/api/jobs", "put", "GET, HEAD, OPTIONS, POST")):
+        answer = getattr(client, method)(path)
+        assert (answer.status_code, answer.content_type) == (405, "application/problem+json")
+        assert answer.headers["Allow"] == right
+
+
+@pytest.mark.parametrize("path", ["/api/plan", "/api/plan/early"])
+def test_a_misspelled_entry_is_said_not_dropped(client: FlaskClient, path: str) -> None:
+    refused_with_field(send(client, path, {"designation": "22218 K C3", "shaftt": "80 mm"}), "shaftt")
+
+
+def test_a_compressed_answer_only_for_who_takes_it(client: FlaskClient) -> None:
+    for header, coding in (("gzip", "gzip"), ("gzip;q=0", None), ("identity", None), ("br, gzip;q=0.5", "gzip")):
+        assert client.get("/api/tables", headers={"Accept-Encoding": header}).headers.get("Content-Encoding") == coding

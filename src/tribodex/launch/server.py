@@ -43,7 +43,7 @@ class WebServer:
         deadline = time.monotonic() + START_SECONDS
         while time.monotonic() < deadline and self._process.poll() is None:
             try:
-                with urllib.request.urlopen(f"{self.address}/api/ready", timeout=2):
+                with urllib.request.urlopen(f"{self.address}/ready", timeout=2):
                     return
             except (urllib.error.URLError, ConnectionError, TimeoutError):
                 time.sleep(0.05)

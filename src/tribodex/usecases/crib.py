@@ -19,6 +19,7 @@ from tribodex.core.mounting.reduction import ReductionCard, ReductionRow
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.sources import Source
 from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind, Reference, Store, Tap
 
 TRIES = 5
@@ -29,6 +30,7 @@ OWN_CARDS = ("own-", "card-")
 RESIDUAL_GROUPS = (Group.CN, Group.C3, Group.C4)
 
 
+@AS_TYPED
 @dataclass(frozen=True)
 class GaugeDraft:
     """A gauge set as typed: its leaves in one text, split by blanks."""
@@ -39,6 +41,7 @@ class GaugeDraft:
     checked_on: str = ""
 
 
+@AS_TYPED
 @dataclass(frozen=True)
 class CardRowDraft:
     """One row of a card as typed; lengths with or without unit (bare numbers are mm)."""
@@ -56,6 +59,7 @@ class CardRowDraft:
     residual_c4: str = ""
 
 
+@AS_TYPED
 @dataclass(frozen=True)
 class CardDraft:
     """A shop's card, or with `designation` a maker's sheet for one bearing."""

@@ -19,7 +19,7 @@ from tribodex.core.quantities import parse_count, parse_length, um_text
 from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.draft.given import AS_TYPED, PlanDraft
 from tribodex.usecases.plan_sheet import comparison_of, section_for
 from tribodex.usecases.planning import make_plan, tool_of
 from tribodex.usecases.ports import Reference
@@ -27,6 +27,7 @@ from tribodex.usecases.ports import Reference
 MOST_VARIANTS = 3
 
 
+@AS_TYPED
 @dataclass(frozen=True)
 class SlateDraft:
     """One variant as typed: a plan, a measured clearance if there is one, how much warmer the inner ring runs."""

@@ -9,13 +9,14 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from flask import Flask, Response, g, request
-from flask_openapi3 import Info, OpenAPI
+from flask_openapi3 import Info
 
 from tribodex import __version__
 from tribodex.store.repository import make_engine
 from tribodex.usecases.ports import Reference
-from tribodex.web import calc, crib, jobs, planning, plant, prints, problems, records, slate, tables
+from tribodex.web import calc, crib, jobs, planning, plant, prints, problems, records, slate, status, tables
 from tribodex.web.context import KEY, Context
+from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
 from tribodex.web.intake import check_body, check_path
 
@@ -39,12 +40,11 @@ def utc_now() -> datetime:
 
 def create_app(settings: Settings, reference: Reference, now: Callable[[], datetime] = utc_now) -> Flask:
     """Wire the application. The reference is read by the caller, so that a broken table stops the start."""
-    app = OpenAPI(
+    app = DescribedApi(
         "tribodex",
         info=Info(title="Tribodex", version=__version__, description="A bench notebook for people who change bearings."),
         security_schemes={},
-        doc_prefix="/api",
-        doc_url="/openapi.json",
+        doc_ui=False,
         validation_error_status=422,
         validation_error_model=problems.Problem,
         validation_error_callback=problems.from_validation,
@@ -54,22 +54,10 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
     problems.install(app)
-    for module in (plant, planning, jobs, records, prints, slate, tables, crib, calc):
+    for module in (status, plant, planning, jobs, records, prints, slate, tables, crib, calc):
         app.register_api(module.api)
     _guard(app)
     Frontend(settings.dist).install(app)
-
-    @app.route("/api/health")
-    def health() -> dict[str, str]:
-        """This process answers, whatever else is away."""
-        return {"status": "ok", "version": __version__}
-
-    @app.route("/api/ready")
-    def ready() -> dict[str, str]:
-        """This process and its database answer."""
-        with app.extensions[KEY].store() as store:
-            store.ping()
-        return {"status": "ok", "version": __version__}
 
     return app
 
@@ -79,7 +67,7 @@ def _guard(app: Flask) -> None:
     def intake() -> Response | None:
         if not check_path(request.path):
             return problems.problem(404, "not-found", "Not found", "No such address.")
-        if request.method not in SAFE:
+        if request.method not in SAFE and request.routing_exception is None:
             if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
                 return problems.problem(403, "other-site", "Not from here", "Another site may not write here.")
             if request.mimetype != "application/json":
@@ -101,7 +89,7 @@ def _guard(app: Flask) -> None:
         headers["Referrer-Policy"] = "no-referrer"
         headers["Cross-Origin-Opener-Policy"] = "same-origin"
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()"
-        if request.path.startswith("/api"):
+        if request.path.startswith("/api") or request.path in ("/health", "/ready"):
             headers.setdefault("Cache-Control", "no-store")
             _squeeze(response)
         return response
@@ -109,7 +97,7 @@ def _guard(app: Flask) -> None:
 
 def _squeeze(response: Response) -> None:
     """Compress an answer that is worth it."""
-    if "gzip" not in request.headers.get("Accept-Encoding", "") or response.direct_passthrough or response.status_code != 200:
+    if not request.accept_encodings.quality("gzip") or response.direct_passthrough or response.status_code != 200:
         return
     body = response.get_data()
     if len(body) > 1024 and response.mimetype in ("application/json", "text/html"):

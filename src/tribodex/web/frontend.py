@@ -30,9 +30,8 @@ class Frontend:
         app.add_url_rule("/<path:path>", "page", self._page)
 
     def _asset(self, name: str) -> Response:
-        accepted = request.headers.get("Accept-Encoding", "")
         for encoding, ending in ENCODINGS:
-            if encoding in accepted and (self.dist / "assets" / f"{name}{ending}").is_file():
+            if request.accept_encodings.quality(encoding) and (self.dist / "assets" / f"{name}{ending}").is_file():
                 response = send_from_directory(self.dist / "assets", f"{name}{ending}", max_age=FOREVER)
                 response.headers["Content-Encoding"] = encoding
                 response.headers["Content-Type"] = _type(name)
@@ -44,7 +43,7 @@ class Frontend:
         return response
 
     def _page(self, path: str) -> Response:
-        if path.startswith("api/"):
+        if path == "api" or path.startswith("api/"):
             return problem(404, "not-found", "Not found", f"/{path} does not exist.")
         if path and (self.dist / path).is_file() and ".." not in path:
             response = send_from_directory(self.dist, path, max_age=3600)

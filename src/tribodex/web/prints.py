@@ -19,6 +19,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.web.context import context
+from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath, PaperQuery
 
@@ -58,7 +59,7 @@ DraftQuery: type[BaseModel] = create_model(
 )
 
 
-@api.get("/print/strip.svg", summary="Nut strip and protractor, one page as SVG at 1:1")
+@api.get("/print/strip.svg", responses={200: a_file("image/svg+xml")}, summary="Nut strip and protractor, one page as SVG at 1:1")
 def strip_svg(query: StripQuery) -> Response:
     pages = strip_pages(query.order(), query.paper)
     if query.page > len(pages):
@@ -67,12 +68,12 @@ def strip_svg(query: StripQuery) -> Response:
     return Response(pages[query.page - 1], content_type="image/svg+xml", headers={"Content-Disposition": name, "X-Pages": str(len(pages))})
 
 
-@api.get("/print/strip.pdf", summary="Nut strip and protractor as PDF at 1:1")
+@api.get("/print/strip.pdf", responses={200: a_file("application/pdf")}, summary="Nut strip and protractor as PDF at 1:1")
 def strip_as_pdf(query: StripQuery) -> Response:
     return _pdf(strip_pdf(query.order(), query.paper), "nut-strip")
 
 
-@api.get("/print/plan.pdf", summary="The plan sheet of a draft as PDF")
+@api.get("/print/plan.pdf", responses={200: a_file("application/pdf")}, summary="The plan sheet of a draft as PDF")
 def draft_plan_pdf(query: DraftQuery) -> Response:
     values = query.model_dump()
     paper = values.pop("paper")
@@ -83,7 +84,7 @@ def draft_plan_pdf(query: DraftQuery) -> Response:
     return _pdf(plan_pdf(sheet, sheet.label, paper), "plan")
 
 
-@api.get("/jobs/<job_id>/plan.html", summary="The plan sheet of a job as a page")
+@api.get("/jobs/<job_id>/plan.html", responses={200: a_file("text/html")}, summary="The plan sheet of a job as a page")
 def job_plan_html(path: JobPath) -> Response:
     title, sheet = _job_sheet(path)
     address = f"/api/jobs/{path.job_id}/plan.pdf"
@@ -95,7 +96,7 @@ def job_plan_html(path: JobPath) -> Response:
     return Response(plan_html(sheet, title, links=tuple(links)), content_type="text/html; charset=utf-8")
 
 
-@api.get("/jobs/<job_id>/plan.pdf", summary="The plan sheet of a job as PDF")
+@api.get("/jobs/<job_id>/plan.pdf", responses={200: a_file("application/pdf")}, summary="The plan sheet of a job as PDF")
 def job_plan_pdf(path: JobPath, query: PaperQuery) -> Response:
     title, sheet = _job_sheet(path)
     return _pdf(plan_pdf(sheet, title, query.paper), "plan")

@@ -9,7 +9,7 @@ from flask import Flask, Response
 from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, OperationalError, SQLAlchemyError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
-from werkzeug.exceptions import HTTPException, SecurityError
+from werkzeug.exceptions import HTTPException, MethodNotAllowed, SecurityError
 
 from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
 from tribodex.web.context import DatabaseStalled
@@ -146,7 +146,10 @@ def install(app: Flask) -> None:
 
     @app.errorhandler(HTTPException)
     def _http(error: HTTPException) -> Response:
-        return problem(error.code or 500, "http", error.name, error.description or error.name)
+        reply = problem(error.code or 500, "http", error.name, error.description or error.name)
+        if isinstance(error, MethodNotAllowed) and error.valid_methods:
+            reply.headers["Allow"] = ", ".join(sorted(error.valid_methods))
+        return reply
 
     @app.errorhandler(Exception)
     def _any(error: Exception) -> Response:

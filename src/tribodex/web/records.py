@@ -13,6 +13,7 @@ from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load
 from tribodex.usecases.record import Record, record
 from tribodex.web.context import context, reply
+from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import FontPath, JobPath, RecordPaperQuery
 
@@ -32,13 +33,13 @@ def record_json(path: JobPath) -> Response:
     return response
 
 
-@api.get("/jobs/<job_id>/record.html", summary="The record as a page")
+@api.get("/jobs/<job_id>/record.html", responses={200: a_file("text/html")}, summary="The record as a page")
 def record_html(path: JobPath) -> Response:
     made, shown = _made(path)
     return Response(render_html(made, shown), content_type="text/html; charset=utf-8")
 
 
-@api.get("/jobs/<job_id>/record.pdf", summary="The record as PDF, A4 or Letter")
+@api.get("/jobs/<job_id>/record.pdf", responses={200: a_file("application/pdf")}, summary="The record as PDF, A4 or Letter")
 def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
     made, shown = _made(path)
     return Response(
@@ -48,12 +49,12 @@ def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
     )
 
 
-@api.get("/record.css", summary="The record's style")
+@api.get("/record.css", responses={200: a_file("text/css")}, summary="The record's style")
 def record_style() -> Response:
     return Response(page_css(Paper.A4, for_print=False), content_type="text/css; charset=utf-8", headers={"Cache-Control": "no-cache"})
 
 
-@api.get("/fonts/<name>", summary="A font of the record")
+@api.get("/fonts/<name>", responses={200: a_file("font/woff2")}, summary="A font of the record")
 def record_font(path: FontPath) -> Response:
     return send_from_directory(FONTS, path.name, max_age=30 * 24 * 3600)
 

@@ -4,7 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from pydantic import ConfigDict, with_config
 
+# A misspelled entry is said, not dropped.
+AS_TYPED = with_config(ConfigDict(extra="forbid"))
+
+@AS_TYPED
 @dataclass(frozen=True)
 class PlanDraft:
     """What a person gave, as typed. Empty text means: not given; then the default is taken where there is one."""

@@ -1,0 +1,65 @@
+"""What the API says about itself beyond its views: problems by their own media type, and what stands between a request and every view."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from flask_openapi3 import OpenAPI
+
+PROBLEM_JSON = "application/problem+json"
+_PROBLEM = {"$ref": "#/components/schemas/Problem"}
+
+# What can come before a view is reached, or because what it needs is away.
+_ALWAYS = {
+    "400": "The server does not go by this name, or the request cannot be read",
+    "503": "The database is away or everybody waits for it; Retry-After says when to try again",
+}
+_WHERE_PARTS_ARE_GIVEN = {"404": "No such address, or nothing by this name", "422": "Something needs correcting; the fields say what"}
+_WHERE_THINGS_ARE_SENT = {
+    "403": "Sent from another site",
+    "413": "Too much at once",
+    "415": "Only application/json is read",
+    "422": "Something needs correcting; the fields say what",
+}
+
+
+def a_file(media_type: str) -> dict[str, Any]:
+    """An answer that is a file rather than JSON."""
+    kind = {"type": "string"} if media_type.startswith(("text/", "image/svg")) else {"type": "string", "format": "binary"}
+    return {"description": "The file", "content": {media_type: {"schema": kind}}}
+
+
+class DescribedApi(OpenAPI):
+    """The description completed, so that every status and media type that can come stands in it."""
+
+    def generate_spec_json(self) -> None:
+        """Make it, then complete it."""
+        super().generate_spec_json()  # type: ignore[no-untyped-call]
+        for operations in self.spec_json["paths"].values():
+            for method, operation in operations.items():
+                _complete(method, operation)
+
+
+def _complete(method: str, operation: dict[str, Any]) -> None:
+    answers = operation["responses"]
+    # The library adds this to every operation, also where nothing can be wrong.
+    answers.pop(422, None)
+    said = {status: words for status, words in answers.items() if _is_problem(words)}
+    common = dict(_ALWAYS)
+    if operation.get("parameters"):
+        common |= _WHERE_PARTS_ARE_GIVEN
+    if method == "post":
+        common |= _WHERE_THINGS_ARE_SENT
+    for status in said:
+        answers[status] = _problem(str(answers[status]["description"]))
+    for status, words in common.items():
+        answers[status] = _problem(words)
+    operation["responses"] = {str(status): answer for status, answer in sorted(answers.items(), key=lambda item: str(item[0]))}
+
+
+def _is_problem(answer: dict[str, Any]) -> bool:
+    return any(media.get("schema") == _PROBLEM for media in answer.get("content", {}).values())
+
+
+def _problem(words: str) -> dict[str, Any]:
+    return {"description": words, "content": {PROBLEM_JSON: {"schema": _PROBLEM}}}

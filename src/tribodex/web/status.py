@@ -1,0 +1,43 @@
+"""Whether the tool is up: for the screen, and for whoever watches the process."""
+
+from __future__ import annotations
+
+from typing import Literal, cast
+
+from flask import Response, current_app, jsonify
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, TypeAdapter
+
+from tribodex import __version__
+from tribodex.web.context import context, reply
+from tribodex.web.described import DescribedApi
+
+api = APIBlueprint("status", __name__, abp_tags=[Tag(name="status")])
+
+
+class Status(BaseModel):
+    """It answers."""
+
+    status: Literal["ok"] = "ok"
+    version: str = __version__
+
+
+STATUS = TypeAdapter(Status)
+
+
+@api.route("/api/openapi.json")
+def description() -> Response:
+    """What the API says about itself."""
+    return jsonify(cast(DescribedApi, current_app).api_doc)
+
+
+@api.get("/health", responses={200: Status}, summary="This process answers, whatever else is away")
+def health() -> Response:
+    return reply(STATUS, Status())
+
+
+@api.get("/ready", responses={200: Status}, summary="This process and its database answer")
+def ready() -> Response:
+    with context().store() as store:
+        store.ping()
+    return reply(STATUS, Status())

@@ -1,0 +1,51 @@
+"""The API does what its description says, tried with requests made from the description and with such as break it."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+import schemathesis
+from flask import Flask
+from hypothesis import HealthCheck, given, settings
+from schemathesis import GenerationMode
+from schemathesis.specs.openapi.checks import positive_data_acceptance
+
+from tests.web.test_api import open_job
+
+DOCUMENT = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text("utf-8"))
+# Nothing can be broken where nothing is asked.
+OPERATIONS = [
+    pytest.param(method, path, mode, id=f"{method} {path} {mode.value}")
+    for path, methods in DOCUMENT["paths"].items()
+    for method, operation in methods.items()
+    for mode in GenerationMode
+    if mode is GenerationMode.POSITIVE or "parameters" in operation or "requestBody" in operation
+]
+# Whether a body of the right shape is accepted is decided by the rules of the job, not by the description.
+NOT_ASKED = [positive_data_acceptance]
+# Making a PDF takes a moment each.
+EXAMPLES, EXAMPLES_OF_PDF = 12, 4
+
+
+@pytest.fixture
+def described(app: Flask) -> Any:
+    open_job(app.test_client())
+    return schemathesis.openapi.from_wsgi("/api/openapi.json", app)
+
+
+@pytest.mark.parametrize(("method", "path", "mode"), OPERATIONS)
+def test_every_operation_answers_as_described(described: Any, method: str, path: str, mode: GenerationMode) -> None:
+    operation = described[path][method]
+
+    @given(case=operation.as_strategy(generation_mode=mode))
+    @settings(max_examples=EXAMPLES_OF_PDF if path.endswith(".pdf") else EXAMPLES, deadline=None, suppress_health_check=list(HealthCheck))
+    def tried(case: schemathesis.Case) -> None:
+        case.headers["Accept-Encoding"] = "identity"
+        if "job_id" in case.path_parameters and mode is GenerationMode.POSITIVE:
+            case.path_parameters["job_id"] = "job-0001"
+        case.call_and_validate(excluded_checks=NOT_ASKED)
+
+    tried()

@@ -41,6 +41,7 @@ checks = [
     run("eslint", ["npx", "eslint", "--max-warnings", "0", "."], WEB),
     run("types from the API description", ["npm", "run", "--silent", "types"], WEB),
     run("tsc", ["npx", "tsc", "--noEmit"], WEB),
+    run("tsc, service worker", ["npx", "tsc", "--noEmit", "-p", "worker"], WEB),
     drift(),
 ]
 sys.exit(0 if all(checks) else 1)

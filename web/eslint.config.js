@@ -8,17 +8,6 @@ const to = (...types) => types.map((type) => ({ to: { element: { type } } }));
 export default tseslint.config(
   { ignores: ["dist", "node_modules", "src/api/generated.d.ts"] },
   js.configs.recommended,
-  {
-    files: ["public/sw.js"],
-    languageOptions: {
-      globals: Object.fromEntries(
-        ["self", "caches", "fetch", "Headers", "Response", "Request", "URL"].map((name) => [
-          name,
-          "readonly",
-        ]),
-      ),
-    },
-  },
   ...tseslint.configs.recommended,
   {
     files: ["src/**/*.{ts,tsx}"],

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import time
 from collections.abc import Callable
 from typing import Any
@@ -213,3 +214,66 @@ def test_a_burst_through_kills_of_the_server_loses_nothing(new_page: Callable[..
     expect(page.get_by_role("region", name="Log").get_by_text("burst 9")).to_be_visible(timeout=30_000)
     said = [text for text in notes(hands) if "burst" in text]
     assert [text.split("burst ")[1][0] for text in said] == [str(i) for i in range(10)]
+
+
+def test_taps_for_another_server_wait_for_it_and_block_nothing(new_page: Callable[..., Page]) -> None:
+    """The demonstration was laid anew, or a laptop took over the address: what was tapped before is not for who answers now."""
+    page = new_page(strict=False)
+    hands = ready(page)
+    stop = answering(page, status=503, body="")
+    note(page, "meant for the server before")
+    expect(page.get_by_text("1 tap waits")).to_be_visible()
+    page.evaluate(
+        """() => new Promise((done) => {
+            const asked = indexedDB.open("tribodex");
+            asked.onsuccess = () => {
+                const taps = asked.result.transaction("waiting", "readwrite").objectStore("waiting");
+                taps.getAll().onsuccess = (event) => {
+                    taps.put({ ...event.target.result[0], server: "f".repeat(32) }).onsuccess = () => done();
+                };
+            };
+        })"""
+    )
+    stop()
+    page.reload()
+    expect(page.get_by_text("1 tap waits for another server")).to_be_visible()
+    with page.expect_response("**/taps"):
+        note(page, "for the one that is here")
+    assert notes(hands) == ["Note: for the one that is here"]
+    page.get_by_text("1 tap waits for another server").click()
+    page.get_by_role("button", name="Give it up").click()
+    expect(page.get_by_text("for another server")).to_be_hidden()
+    page.reload()
+    expect(page.locator("#next-move")).to_be_visible()
+    expect(page.get_by_text("for another server")).to_be_hidden()
+    assert notes(hands) == ["Note: for the one that is here"]
+
+
+def test_a_tap_that_meets_another_server_waits_until_its_own_is_back(new_page: Callable[..., Page]) -> None:
+    """The device did not know yet: the other server says so, and keeps nothing."""
+    page = new_page(strict=False)
+    hands = ready(page)
+    told = {"type": "/problems/another-server", "title": "Another server answers here", "status": 421, "detail": "", "fields": []}
+    stop = answering(page, status=421, body=json.dumps(told), headers={"Tribodex-Server": "e" * 32, "content-type": PROBLEM})
+    note(page, "meant for this one")
+    expect(page.get_by_text("1 tap waits for another server")).to_be_visible()
+    stop()
+    with page.expect_response("**/taps"):
+        page.reload()
+    expect(page.get_by_text("for another server")).to_be_hidden()
+    assert notes(hands) == ["Note: meant for this one"]
+
+
+def test_a_login_page_in_front_is_never_kept_in_place_of_ours(new_page: Callable[..., Page]) -> None:
+    """Something in front answers 200 with a page of its own; afterwards, without a network, ours is still there."""
+    page = new_page(strict=False)
+    ready(page)
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.reload()
+    headline = page.locator("#next-move").inner_text()
+    page.context.route("**/*", lambda route: route.fulfill(status=200, body=LOGIN, content_type="text/html"))
+    page.reload()
+    page.context.unroute_all()
+    page.context.set_offline(True)
+    page.reload()
+    expect(page.locator("#next-move")).to_have_text(headline)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any
 
@@ -10,9 +11,11 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 from openapi_spec_validator import validate
-from sqlalchemy import event
+from sqlalchemy import Engine, event
+from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
+from tribodex.store import SqlStore
 from tribodex.store.repository import make_engine
 from tribodex.web.context import KEY, Context
 
@@ -312,3 +315,24 @@ def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> No
     assert shown["final"]["overall"]["word"] == "in order"
     other = client.post("/api/jobs/job-0001/plan", json=tap(plan=PLAN, reason="x"))
     assert other.status_code in (409, 422), "the procedure is pinned"
+
+
+def test_a_tap_meant_for_another_server_is_not_taken(client: FlaskClient) -> None:
+    """Which server answers is its database, whichever process of it."""
+    open_job(client)
+    here = client.get("/api/jobs/job-0001").headers["Tribodex-Server"]
+    body = tap(command={"kind": "add_note", "text": "for whom"})
+    answer = client.post("/api/jobs/job-0001/taps", json=body, headers={"Tribodex-Server": "f" * 32})
+    assert (answer.status_code, answer.content_type) == (421, "application/problem+json")
+    assert answer.headers["Tribodex-Server"] == here and client.get("/api/jobs/job-0001").json["last_seq"] == 1
+    assert client.post("/api/jobs/job-0001/taps", json=body, headers={"Tribodex-Server": here}).status_code == 200
+
+
+def test_a_database_has_one_identity_whoever_asks_first(engine: Engine) -> None:
+    with ThreadPoolExecutor(8) as pool:
+
+        def ask(_: int) -> str:
+            with Session(engine) as session:
+                return SqlStore(session).identity()
+
+        assert len(set(pool.map(ask, range(16)))) == 1

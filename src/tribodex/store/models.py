@@ -9,13 +9,21 @@ from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, St
 from sqlalchemy.dialects.mysql import DATETIME
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-APPEND_ONLY = ("job", "job_event", "crib_item")
+APPEND_ONLY = ("job", "job_event", "crib_item", "identity")
 
 
 class Base(DeclarativeBase):
     """Root of the models."""
 
     type_annotation_map = {datetime: DATETIME(fsp=6), dict[str, Any]: JSON}  # noqa: RUF012
+
+
+class IdentityRow(Base):
+    """Which database this is: one row, made when it is first asked."""
+
+    __tablename__ = "identity"
+    one: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False, default=1)
+    id: Mapped[str] = mapped_column(String(32))
 
 
 class MachineRow(Base):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import threading
+import uuid
 from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 from dataclasses import asdict
@@ -15,7 +16,7 @@ from sqlalchemy.orm import Session
 
 from tribodex.core.errors import Busy, Refused
 from tribodex.core.job.events import SCHEMA_VERSION, Event
-from tribodex.store.models import CribItemRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
+from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
 from tribodex.usecases.codec import OLDEST_SCHEMA, decode, encode
 from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
 
@@ -80,6 +81,18 @@ class SqlStore:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+
+    def identity(self) -> str:
+        """Which database this is, the same for as long as it lives."""
+        asked = select(IdentityRow.id)
+        known = self._session.scalar(asked)
+        if known is None:
+            # Two that ask at once: the first one's stays.
+            self._session.execute(insert(IdentityRow).prefix_with("IGNORE").values(one=1, id=uuid.uuid4().hex))
+            self._session.commit()
+            known = self._session.scalar(asked)
+        assert known is not None  # it was just added
+        return known
 
     def ping(self) -> None:
         """Ask for nothing; fails as everything else would."""

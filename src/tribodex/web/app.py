@@ -22,6 +22,8 @@ from tribodex.web.intake import check_body, check_path
 
 SAFE = ("GET", "HEAD", "OPTIONS")
 LARGEST_BODY = 256 * 1024
+# Which server (its database) answers, and which one a tap is meant for.
+SERVER = "Tribodex-Server"
 
 
 @dataclass(frozen=True)
@@ -63,6 +65,8 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
 
 
 def _guard(app: Flask) -> None:
+    here: Context = app.extensions[KEY]
+
     @app.before_request
     def intake() -> Response | None:
         if not check_path(request.path):
@@ -73,6 +77,11 @@ def _guard(app: Flask) -> None:
             if request.mimetype != "application/json":
                 return problems.problem(415, "media-type", "JSON is needed", "Send application/json.")
             check_body(request.get_data())
+            meant = request.headers.get(SERVER)
+            if meant and meant != here.identity():
+                return problems.problem(
+                    421, "another-server", "Another server answers here", "This was meant for the one that was at this address before."
+                )
         return None
 
     @app.after_request
@@ -85,6 +94,8 @@ def _guard(app: Flask) -> None:
             f"default-src 'none'; script-src 'self'; style-src {style}; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
             "worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         )
+        if here.identity_if_known:
+            headers[SERVER] = here.identity_if_known
         headers["X-Content-Type-Options"] = "nosniff"
         headers["Referrer-Policy"] = "no-referrer"
         headers["Cross-Origin-Opener-Policy"] = "same-origin"

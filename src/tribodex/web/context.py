@@ -61,11 +61,28 @@ class Context:
 
     slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
 
+    _known: list[str] = field(default_factory=list)
+
+    def identity(self) -> str:
+        """Which database this server keeps; asked once."""
+        if not self._known:
+            with self.store():
+                pass
+        return self._known[0]
+
+    @property
+    def identity_if_known(self) -> str | None:
+        """The same without asking."""
+        return self._known[0] if self._known else None
+
     @contextmanager
     def store(self) -> Iterator[SqlStore]:
         """A store on a session of its own."""
         with self.slots, Session(self.engine) as session:
-            yield SqlStore(session)
+            store = SqlStore(session)
+            if not self._known:
+                self._known.append(store.identity())
+            yield store
 
 
 def context() -> Context:

@@ -19,6 +19,7 @@ _WHERE_THINGS_ARE_SENT = {
     "403": "Sent from another site",
     "413": "Too much at once",
     "415": "Only application/json is read",
+    "421": "Meant for another server that was at this address",
     "422": "Something needs correcting; the fields say what",
 }
 

@@ -45,6 +45,29 @@ export class AwayError extends Error {
   }
 }
 
+/** Says which server (its database) answered, and which one a tap is meant for. */
+const SERVER = "tribodex-server";
+const KEPT_AS = "tribodex.server";
+const serverListeners = new Set<() => void>();
+let server = localStorage.getItem(KEPT_AS) ?? "";
+
+/** The server at this address, as it last called itself; empty until it first answered. */
+export const serverHere = {
+  id: () => server,
+  subscribe: (listener: () => void) => {
+    serverListeners.add(listener);
+    return () => serverListeners.delete(listener);
+  },
+};
+
+function heardFrom(response: Response): void {
+  const said = response.headers.get(SERVER);
+  if (!said || said === server || response.headers.has("x-from-device")) return;
+  server = said;
+  localStorage.setItem(KEPT_AS, said);
+  serverListeners.forEach((listener) => listener());
+}
+
 const LIMIT_MS = 12_000;
 const PROBLEM = "application/problem+json";
 // The rules of the job, or a request that can never be taken: asking again gives the same answer.
@@ -73,6 +96,7 @@ async function ask<T>(path: string, init: RequestInit = {}): Promise<T> {
     const signal = init.signal ? AbortSignal.any([init.signal, limit]) : limit;
     response = await fetch(path, { ...init, signal });
     text = await response.text();
+    heardFrom(response);
   } catch {
     throw new AwayError(limit.aborted ? "The server does not answer in time." : "No network.");
   }
@@ -102,18 +126,20 @@ function parsed(text: string): unknown {
 }
 
 /** A tap: acknowledged only by an answer that says how far the log has come. */
-export async function sendTap(job: string, tap: unknown): Promise<Bench> {
-  const bench = await send<Bench>(`/api/jobs/${job}/taps`, tap);
+export async function sendTap(job: string, tap: unknown, meantFor: string): Promise<Bench> {
+  const bench = await send<Bench>(`/api/jobs/${job}/taps`, tap, {
+    headers: meantFor ? { [SERVER]: meantFor } : {},
+  });
   if (!Number.isInteger(bench.last_seq)) throw new AwayError(IN_ITS_PLACE);
   return bench;
 }
 
-export function send<T>(path: string, body: unknown, signal?: AbortSignal): Promise<T> {
+export function send<T>(path: string, body: unknown, init: RequestInit = {}): Promise<T> {
   return ask<T>(path, {
+    ...init,
     method: "POST",
-    headers: { "Content-Type": "application/json" },
+    headers: { "Content-Type": "application/json", ...init.headers },
     body: JSON.stringify(body),
-    signal,
   });
 }
 

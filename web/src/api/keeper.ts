@@ -6,6 +6,8 @@ export interface Waiting {
   client_event_id: string;
   job: string;
   actor: string;
+  /** The server it was tapped for; missing when that was not known. */
+  server?: string;
   happened_at: string;
   command: Command;
   /** The refused tap that this one says again. */

@@ -1,9 +1,10 @@
 /**
  * Taps wait here until the server has acknowledged them. They are kept on this device, sent in order, and each carries
- * an id of its own, so that a repeat is stored once. What waits belongs to who tapped it: nobody else sends it or loses it.
+ * an id of its own, so that a repeat is stored once. What waits belongs to who tapped it and to the server it was tapped for:
+ * nobody else sends it or loses it.
  */
 import pRetry from "p-retry";
-import { AwayError, ProblemError, newId, sendTap } from "./client";
+import { AwayError, ProblemError, newId, sendTap, serverHere } from "./client";
 import { Keeper, type RefusedTap, type Waiting } from "./keeper";
 import type { Bench, Command } from "./types";
 
@@ -54,6 +55,7 @@ class Outbox {
   private readonly listeners = new Set<Listener>();
   private readonly onBench = new Map<string, Set<(bench: Bench) => void>>();
   private states = new Map<string, OutboxState>();
+  private elsewhereNow: Waiting[] = [];
   private readonly known = new Map<string, RefusedCommand>();
   /** Taps that the device has not stored, or not yet; and those acknowledged, whatever the device still holds. */
   private readonly unstored = new Set<string>();
@@ -64,6 +66,11 @@ class Outbox {
   constructor() {
     this.keeper = this.open();
     for (const event of ["online", "pageshow"]) window.addEventListener(event, () => this.again());
+    // A tap under way for the server that was here before is stopped; those for this one go out.
+    serverHere.subscribe(() => {
+      this.emit();
+      this.again();
+    });
     this.told.addEventListener("message", () => void this.reread());
   }
 
@@ -102,7 +109,7 @@ class Outbox {
   snapshot(job: string): OutboxState {
     const known = this.states.get(job);
     if (known) return known;
-    const mine = this.waiting.filter((tap) => tap.job === job);
+    const mine = this.waiting.filter((tap) => tap.job === job && isHere(tap));
     const others = new Map<string, number>();
     for (const tap of mine)
       if (tap.actor !== this.actor) others.set(tap.actor, (others.get(tap.actor) ?? 0) + 1);
@@ -127,6 +134,7 @@ class Outbox {
       client_event_id: newId(),
       job,
       actor: this.actor,
+      server: serverHere.id() || undefined,
       happened_at: new Date().toISOString(),
       command,
       mends: earlier?.client_event_id,
@@ -152,6 +160,22 @@ class Outbox {
     this.refused = this.refused.filter((tap) => tap.client_event_id !== id);
     this.emit();
     void this.keeper.then((keeper) => keeper.drop(id)).then(() => this.tell());
+  }
+
+  /** Taps for a server that was at this address before; they wait for it, or are dropped by hand. */
+  elsewhere = (): Waiting[] => {
+    const found = this.waiting.filter((tap) => !isHere(tap));
+    if (found.length !== this.elsewhereNow.length || found.some((tap, i) => tap !== this.elsewhereNow[i]))
+      this.elsewhereNow = found;
+    return this.elsewhereNow;
+  };
+
+  /** A tap that waits for another server is given up, by hand. */
+  giveUp(id: string): void {
+    this.sent.add(id);
+    this.waiting = this.waiting.filter((tap) => tap.client_event_id !== id);
+    this.emit();
+    void this.keeper.then((keeper) => keeper.done(id)).then(() => this.tell());
   }
 
   private shown(tap: RefusedTap): RefusedCommand {
@@ -223,7 +247,7 @@ class Outbox {
   }
 
   private first(): Waiting | undefined {
-    const next = this.waiting.find((tap) => tap.actor === this.actor);
+    const next = this.waiting.find((tap) => tap.actor === this.actor && isHere(tap));
     return next && !this.storing.has(next.client_event_id) ? next : undefined;
   }
 
@@ -266,20 +290,23 @@ class Outbox {
     }, SLOW_MS);
     const { client_event_id, actor, happened_at, command } = tap;
     try {
-      return await pRetry(() => sendTap(tap.job, { client_event_id, actor, happened_at, command }), {
-        retries: Infinity,
-        minTimeout: FIRST_RETRY_MS,
-        maxTimeout: LAST_RETRY_MS,
-        randomize: true,
-        signal,
-        shouldRetry: ({ error }) => error instanceof AwayError,
-        onFailedAttempt: async ({ error }) => {
-          if (!(error instanceof AwayError)) return;
-          this.away = error.why;
-          this.emit();
-          if (error.waitMs) await pause(error.waitMs, signal);
+      return await pRetry(
+        () => sendTap(tap.job, { client_event_id, actor, happened_at, command }, tap.server ?? ""),
+        {
+          retries: Infinity,
+          minTimeout: FIRST_RETRY_MS,
+          maxTimeout: LAST_RETRY_MS,
+          randomize: true,
+          signal,
+          shouldRetry: ({ error }) => error instanceof AwayError,
+          onFailedAttempt: async ({ error }) => {
+            if (!(error instanceof AwayError)) return;
+            this.away = error.why;
+            this.emit();
+            if (error.waitMs) await pause(error.waitMs, signal);
+          },
         },
-      });
+      );
     } finally {
       window.clearTimeout(slow);
       if (this.slow) {
@@ -288,6 +315,11 @@ class Outbox {
       }
     }
   }
+}
+
+function isHere(tap: Waiting): boolean {
+  const here = serverHere.id();
+  return !tap.server || !here || tap.server === here;
 }
 
 function pause(ms: number, signal: AbortSignal): Promise<void> {

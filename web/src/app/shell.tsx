@@ -4,6 +4,7 @@ import { useEffect, useState, useSyncExternalStore, type ReactNode } from "react
 import { NavLink } from "react-router";
 import { deviceCopy, getChoices, outbox } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
+import { Elsewhere } from "./elsewhere";
 import { KEYS, useKeys } from "./keys";
 
 const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hover:bg-wash sm:px-3";
@@ -72,6 +73,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </header>
       <main id="content" tabIndex={-1} className="mx-auto max-w-[84rem] p-3 outline-none sm:p-4">
         <DeviceCopy />
+        <Elsewhere />
         {children}
       </main>
       <Overlay title="Keyboard shortcuts" open={help} onClose={() => setHelp(false)}>

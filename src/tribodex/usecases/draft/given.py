@@ -9,6 +9,7 @@ from pydantic import ConfigDict, with_config
 # A misspelled entry is said, not dropped.
 AS_TYPED = with_config(ConfigDict(extra="forbid"))
 
+
 @AS_TYPED
 @dataclass(frozen=True)
 class PlanDraft:

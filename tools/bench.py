@@ -2,18 +2,12 @@
 
 from __future__ import annotations
 
-import json
 import os
 import statistics
 import sys
-import tempfile
 import time
-import urllib.request
-from collections.abc import Callable, Iterator
-from datetime import UTC, datetime
+from collections.abc import Callable
 from pathlib import Path
-
-from sqlalchemy.orm import Session
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src"), str(ROOT / "tools")]
@@ -21,26 +15,19 @@ sys.path[:0] = [str(ROOT), str(ROOT / "src"), str(ROOT / "tools")]
 # One thread a process: the trial runs a process on every core.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from adviser_report import Report, write_report
+from server_report import measure_server, write_server_report
 from tests.helpers import make_bench
 from tests.trial import ERRORS, Measured, line_of
 from tests.trial import measure as trial_of
 
 from tribodex.core.job import commands as cmd
-from tribodex.core.job.events import Event, NoteAdded
 from tribodex.core.job.fold import fold
 from tribodex.core.job.next_move import next_move
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.training.virtual import VirtualBearing
-from tribodex.launch.demo import prepare
-from tribodex.launch.mariadb import LocalMariaDB, free_port
-from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference
-from tribodex.store import SqlStore
-from tribodex.store.repository import make_engine
 from tribodex.usecases.bench import bench
-from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import Loaded, open_job, summary_of
-from tribodex.usecases.ports import Tap
+from tribodex.usecases.jobs import Loaded
 
 # Not used while rules were made.
 SEED = 20261126
@@ -77,47 +64,8 @@ def core() -> None:
 
 
 def server() -> None:
-    """Over HTTP, with the demonstration's jobs."""
-    with tempfile.TemporaryDirectory() as folder:
-        database = LocalMariaDB(Path(folder))
-        database.start()
-        prepare(ROOT, database)
-        web = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
-        try:
-            web.wait_ready()
-            for path in ("/api/jobs", "/api/jobs/hollin-vale-0002", "/api/plant", "/"):
-                measure(f"GET {path}", lambda path=path: urllib.request.urlopen(web.address + path).read())  # type: ignore[misc]
-            _long_logs(database, web)
-            measure("GET record.pdf", lambda: urllib.request.urlopen(f"{web.address}/api/jobs/hollin-vale-0002/record.pdf").read(), 5)
-        finally:
-            web.stop()
-            database.stop()
-
-
-def _long_logs(database: LocalMariaDB, web: WebServer) -> None:
-    """A job and a tap as the log grows, as ratios to a route that does nothing, in the same run."""
-    reference, plan = load_reference(), PlanDraft(designation="22218 K C3", shaft="80 mm", feeler_id="fs-m1")
-    empty = measure("GET /health, the measure of all", lambda: urllib.request.urlopen(f"{web.address}/health").read())
-    engine = make_engine(database.app_url)
-    for entries in (100, 1_000, 3_000):
-        job_id, now = f"long-job-{entries}", datetime.now(UTC)
-        with Session(engine) as session:
-            store = SqlStore(session)
-            job = open_job(store, reference, job_id, "kc-2-drive", "", plan, Tap(f"open-{entries:08d}", "Bench", now), now)
-            notes = [Event(i, f"{job_id}-{i:06d}", NoteAdded(f"remark {i}"), "Bench", now, now) for i in range(2, entries)]
-            store.append(job_id, notes, summary_of(reference, job_id, [*job.log, *notes], job.state))
-        count = iter(range(10_000))
-
-        def tap(job_id: str = job_id, count: Iterator[int] = count) -> None:
-            body = {"client_event_id": f"tap-{job_id}-{next(count):06d}", "actor": "Bench", "happened_at": datetime.now(UTC).isoformat()}
-            data = json.dumps(body | {"command": {"kind": "add_note", "text": "one more"}}).encode()
-            asked = urllib.request.Request(f"{web.address}/api/jobs/{job_id}/taps", data, {"Content-Type": "application/json"})
-            urllib.request.urlopen(asked).read()
-
-        opened = measure(f"GET a job of {entries} entries", lambda: urllib.request.urlopen(f"{web.address}/api/jobs/{job_id}").read(), 60)  # noqa: B023
-        tapped = measure(f"a tap on a job of {entries} entries", tap, 60)
-        print(f"{'':58} {opened / empty:.1f} and {tapped / empty:.1f} times a route that does nothing")
-    engine.dispose()
+    """Over HTTP; writes docs/performance.md and its plot."""
+    write_server_report(measure_server(ROOT), ROOT / "docs")
 
 
 def adviser() -> None:

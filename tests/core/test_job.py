@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import cProfile
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -10,11 +12,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
-from tests.helpers import METRIC, Bench, make_bench
+from tests.helpers import BEGIN, METRIC, Bench, make_bench
 from tribodex.core.errors import InvalidInput, NotFound, Refused, TribodexError
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
-from tribodex.core.job.fold import fold
+from tribodex.core.job.fold import fold, taken_further
 from tribodex.core.job.moves import Do
 from tribodex.core.job.next_move import next_move
 from tribodex.core.job.parting import CHECKS
@@ -431,6 +433,8 @@ class AnySequence(RuleBasedStateMachine):
         super().__init__()
         self.bench = make_bench(REFERENCE)
         self.nut = 0.0
+        self.running = fold(self.bench.log)
+        self.taken = list(self.bench.log)
 
     @initialize(depth=st.sampled_from(["nothing", "gates", "zero", "driven"]))
     def begin(self, depth: str) -> None:
@@ -559,6 +563,11 @@ class AnySequence(RuleBasedStateMachine):
     def folds_the_same_and_always_has_a_next_move(self) -> None:
         state = self.bench.state
         assert state == fold(list(self.bench.log))
+        # What the server goes on with, tap by tap, asked something in between.
+        self.running.advice()
+        self.running = taken_further(self.running, self.taken, self.bench.log[len(self.taken) :])
+        self.taken = list(self.bench.log)
+        assert self.running == state and self.running.advice() == state.advice() and self.running.leaf_says() == state.leaf_says()
         assert [e.seq for e in self.bench.log] == list(range(1, len(self.bench.log) + 1))
         assert state.attempt.nut_deg >= 0
         following = next_move(self.bench.procedure, state)
@@ -588,3 +597,52 @@ def test_turns_add_up_whatever_is_withdrawn(turns: list[int], withdrawn: int) ->
         bench.do(cmd.Correct(seqs[withdrawn], "did not happen", withdraw=True))
         expected -= turns[withdrawn]
     assert bench.state.attempt.nut_deg == expected
+
+
+def calls_of_folding(log: Sequence[ev.Event]) -> int:
+    """Function calls, the same on every machine."""
+    watched = cProfile.Profile()
+    watched.enable()
+    fold(log)
+    watched.disable()
+    return sum(entry.callcount for entry in watched.getstats())
+
+
+@pytest.mark.parametrize("kind", ["notes", "points", "corrections", "leaves", "gaugings"])
+def test_folding_is_linear_in_entries_of_every_kind(reference: Reference, kind: str) -> None:
+    """Ten times as many entries take ten times as many steps, not a hundred."""
+    job = make_bench(reference)
+    job.ready(VirtualBearing(125, 0.385))
+    begun, trials, closed = (
+        [e.payload for e in job.log if isinstance(e.payload, cls)] for cls in (ev.GaugingStarted, ev.LeafTried, ev.GaugingClosed)
+    )
+
+    def log(entries: int) -> list[ev.Event]:
+        grown = list(job.log)
+        gauging = 1
+
+        def add(payload: ev.Payload) -> int:
+            seq = len(grown) + 1
+            grown.append(ev.Event(seq, f"more-{seq:06d}", payload, "Tester", BEGIN, BEGIN))
+            return seq
+
+        while len(grown) < entries:
+            match kind:
+                case "notes":
+                    add(ev.NoteAdded("remark"))
+                case "points":
+                    add(ev.PointClosed(add(ev.PointOpened("to do")), "done"))
+                case "corrections":
+                    add(ev.Corrected(add(ev.NoteAdded("remark")), ev.NoteAdded("other"), "misheard"))
+                case "leaves":
+                    add(replace(trials[0], gauging=1))
+                case _:
+                    gauging += 1
+                    add(replace(begun[0], gauging=gauging, phase=Phase.DRIVE_UP))
+                    add(replace(trials[0], gauging=gauging))
+                    add(replace(closed[0], gauging=gauging))
+        return grown
+
+    start = calls_of_folding(job.log)
+    few, many = (calls_of_folding(log(entries)) - start for entries in (400, 4000))
+    assert many < 14 * few

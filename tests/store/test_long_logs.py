@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from itertools import count
 
 import pytest
 from flask.testing import FlaskClient
@@ -15,7 +16,7 @@ from tests.web.conftest import app, client, dist  # noqa: F401
 from tribodex.core.job import commands as cmd
 from tribodex.store import SqlStore
 from tribodex.store.repository import KEPT_LOGS, KeptLogs, make_engine
-from tribodex.usecases.bench import PAGE_ENTRIES, SHOWN_ENTRIES
+from tribodex.usecases.bench import PAGE_ENTRIES, SHOWN_CLOSED, SHOWN_ENTRIES
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load, open_job
 from tribodex.usecases.ports import Reference, Tap
@@ -71,6 +72,28 @@ def test_older_entries_come_page_by_page_without_a_gap(client: FlaskClient, long
 def test_the_record_holds_every_entry(client: FlaskClient, long_job: int) -> None:  # noqa: F811
     record = client.get(f"/api/jobs/{JOB}/record.json").json
     assert len(record["log"]) == len(record["events"]) == long_job
+
+
+def test_points_that_are_done_do_not_grow_with_the_answer_what_is_open_always_comes(
+    client: FlaskClient,
+    long_job: int,
+    engine: Engine,
+    reference: Reference,  # noqa: F811
+) -> None:
+    taps = count(1)
+    with Session(engine) as session:
+        store = SqlStore(session)
+
+        def said(command: cmd.Command) -> int:
+            return do(store, reference, JOB, command, Tap(f"point-{next(taps):06d}", "Tester", BEGIN), BEGIN).state.last_seq
+
+        first = said(cmd.OpenPoint("open from the beginning"))
+        for i in range(SHOWN_CLOSED + 8):
+            said(cmd.ClosePoint(said(cmd.OpenPoint(f"point {i}")), "done"))
+    shown = client.get(f"/api/jobs/{JOB}").json["points"]
+    assert [point["number"] for point in shown if not point["closed"]] == [first]
+    assert [point["text"] for point in shown if point["closed"]] == [f"point {i}" for i in range(8, SHOWN_CLOSED + 8)]
+    assert len(client.get(f"/api/jobs/{JOB}/record.json").json["points"]) == SHOWN_CLOSED + 9
 
 
 def test_only_what_is_new_is_read(engine: Engine, reference: Reference, long_job: int) -> None:

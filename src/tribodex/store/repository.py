@@ -6,8 +6,9 @@ import threading
 import uuid
 from collections import OrderedDict
 from collections.abc import Iterable, Sequence
-from dataclasses import asdict
+from dataclasses import asdict, fields
 from datetime import UTC, datetime
+from typing import Any
 
 from sqlalchemy import ColumnElement, Engine, create_engine, insert, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
@@ -41,6 +42,11 @@ def make_engine(url: str) -> Engine:
         # A database that hangs is said to be away, soon; a writer waits for another one, but not for ever.
         connect_args={"connect_timeout": 3, "read_timeout": 10, "write_timeout": 10, "init_command": "SET innodb_lock_wait_timeout = 5"},
     )
+
+
+# Columns rather than rows: nothing of them is ever written back.
+_LIST = JobListRow.__table__.c
+_SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(_LIST.updated_at.desc(), _LIST.number.desc())
 
 
 class KeptLogs:
@@ -141,39 +147,22 @@ class SqlStore:
 
     def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
         """A page of jobs, newest change first: after the last one that was shown, wherever that stands now."""
-        wanted = select(JobListRow).order_by(JobListRow.updated_at.desc(), JobListRow.number.desc()).limit(asked.limit)
+        wanted = _SUMMARIES.limit(asked.limit)
         if asked.live is not None:
-            wanted = wanted.where(JobListRow.live == asked.live)
+            wanted = wanted.where(_LIST.live == asked.live)
         if asked.after is not None:
             moment, number = _naive(asked.after[0]), asked.after[1]
             # The first condition alone lets the index be entered at the right place.
-            wanted = wanted.where(JobListRow.updated_at <= moment, or_(JobListRow.updated_at < moment, JobListRow.number < number))
+            wanted = wanted.where(_LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number))
         for word in asked.words:
             # At the beginning of a word: “3” is conveyor 3, not every bearing with a three in its number.
             found: list[ColumnElement[bool]] = []
-            for column in (JobListRow.title, JobListRow.machine, JobListRow.position, JobListRow.bearing):
+            for column in (_LIST.title, _LIST.machine, _LIST.position, _LIST.bearing):
                 found += [column.istartswith(word, autoescape=True), column.icontains(f" {word}", autoescape=True)]
             if word.isascii() and word.isdigit():
-                found.append(JobListRow.number == int(word))
+                found.append(_LIST.number == int(word))
             wanted = wanted.where(or_(*found))
-        rows = self._session.scalars(wanted).all()
-        return [
-            JobSummary(
-                r.id,
-                r.number,
-                r.title,
-                r.machine,
-                r.position,
-                r.bearing,
-                r.stage,
-                r.stage_at,
-                r.stage_of,
-                r.status,
-                r.events,
-                r.updated_at.replace(tzinfo=UTC),
-            )
-            for r in rows
-        ]
+        return [_summary(*row) for row in self._session.connection().execute(wanted)]
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
         """Register a job; committed together with its first event."""
@@ -300,6 +289,13 @@ def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, obje
             "recorded_at": _naive(event.recorded_at),
             "digest": event.digest,
         }
+
+
+def _summary(*row: Any) -> JobSummary:
+    """A row of _SUMMARIES; its last column is the time."""
+    made = JobSummary(*row)
+    made.updated_at = _aware(made.updated_at)
+    return made
 
 
 def _summary_row(s: JobSummary) -> dict[str, object]:

@@ -59,6 +59,8 @@ class RailStage:
 
 # Entries that come with every answer; older ones are asked for. Gaugings that are set against the nut's turn.
 SHOWN_ENTRIES, PAGE_ENTRIES, LATEST_GAUGINGS = 40, 500, 12
+# Points that are done, of which the newest come with every answer; what is open always does. The record holds all.
+SHOWN_CLOSED = 12
 
 
 @dataclass(frozen=True)
@@ -207,10 +209,21 @@ def bench(reference: Reference, job: Loaded) -> Bench:
         may_revise=not state.initial and not state.attempt.zero_set and not state.abandoned,
         position_id=opened.position_id,
         given=plan.given,
-        points=tuple(PointView(p.number, p.text, p.closed) for p in state.points),
+        points=_latest_points(state),
         log=log_lines(job, newest=SHOWN_ENTRIES),
         last_seq=state.last_seq,
     )
+
+
+def point_views(state: JobState) -> tuple[PointView, ...]:
+    """Every point, open or done."""
+    return tuple(PointView(p.number, p.text, p.closed) for p in state.points)
+
+
+def _latest_points(state: JobState) -> tuple[PointView, ...]:
+    done = [p for p in state.points if p.closed is not None][-SHOWN_CLOSED:]
+    earliest = done[0].number if done else 0
+    return tuple(PointView(p.number, p.text, p.closed) for p in state.points if p.closed is None or p.number >= earliest)
 
 
 def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:

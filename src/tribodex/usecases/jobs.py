@@ -12,7 +12,7 @@ from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import events as ev
 from tribodex.core.job.decide import decide
-from tribodex.core.job.fold import fold
+from tribodex.core.job.fold import fold, taken_further
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.stages import current_stage, status
 from tribodex.core.job.state import JobState
@@ -107,7 +107,7 @@ def open_job(
         plan=plan,
     )
     try:
-        return _append(store, reference, job_id, [], [opened], tap, recorded_at)
+        return _append(store, reference, job_id, None, [opened], tap, recorded_at)
     except ConcurrentWriter:
         return load(store, job_id)
 
@@ -130,7 +130,7 @@ def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, ta
         procedure = reference.procedure(job.state.opened.procedure_id, job.state.opened.procedure_version)
         payloads = decide(procedure, job.log, job.state, command)
         try:
-            return _append(store, reference, job_id, job.log, payloads, tap, recorded_at)
+            return _append(store, reference, job_id, job, payloads, tap, recorded_at)
         except ConcurrentWriter:
             time.sleep(random.uniform(0.2, 1.0) * 0.02 * 2**attempt)
     raise Busy("Other devices are writing to this job at the same moment. Nothing was stored; it is sent again by itself.")
@@ -173,11 +173,12 @@ def _append(
     store: Store,
     reference: Reference,
     job_id: str,
-    log: Sequence[ev.Event],
+    job: Loaded | None,
     payloads: Sequence[ev.Payload],
     tap: Tap,
     recorded_at: datetime,
 ) -> Loaded:
+    log = job.log if job is not None else ()
     start = log[-1].seq if log else 0
     # The tap's own id marks its last event: the earlier ones belong to it and share its id with a counter.
     last = len(payloads) - 1
@@ -194,7 +195,7 @@ def _append(
         for i, payload in enumerate(payloads)
     ]
     whole = [*log, *added]
-    state = fold(whole)
+    state = taken_further(job.state, job.log, added) if job is not None else fold(whole)
     store.append(job_id, added, summary_of(reference, job_id, whole, state))
     return Loaded(job_id, whole, state)
 

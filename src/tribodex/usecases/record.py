@@ -18,7 +18,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sources import Source
 from tribodex.core.working import Result, Verdict
-from tribodex.usecases.bench import Bench, LogLine, PointView, bench, log_lines
+from tribodex.usecases.bench import Bench, LogLine, PointView, bench, log_lines, point_views
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
@@ -181,7 +181,7 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             figures=figures,
             final=shown.final,
             findings=shown.findings,
-            points=shown.points,
+            points=point_views(job.state),
             signed=state.signed,
             signed_at=state.signed_at,
             changed_after_signing=state.changed_after_signing,

@@ -12,6 +12,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Protocol
 
 import numpy as np
@@ -57,6 +58,10 @@ class Belief:
     mark_var_deg2: float = 0.0
     form_sd_um: float = 0.0
     explanations: Mapping[Explanation, float] = field(default_factory=dict)
+    # Answers that were asked for before: the same job is looked at far more often than its nut is turned.
+    _after: dict[float, Belief] = field(default_factory=dict, init=False, repr=False)
+    _below: dict[float, float] = field(default_factory=dict, init=False, repr=False)
+    _chances: dict[tuple[float, float, float | None], tuple[float, float]] = field(default_factory=dict, init=False, repr=False)
 
     def clearances(self, turn_deg: float = 0.0) -> Array:
         """Clearance at every possible truth, after a further turn."""
@@ -68,12 +73,12 @@ class Belief:
         # Never quite zero, so that a grid does not look like certainty.
         return max(0.7, self.per_degree_um * math.sqrt(self.mark_var_deg2))
 
-    @property
+    @cached_property
     def clearance_um(self) -> float:
         """Mean of the clearance now."""
         return float(self.weight @ self.clearances())
 
-    @property
+    @cached_property
     def gauged_sd_um(self) -> float:
         """Standard deviation of what a leaf would meet now."""
         now = self.clearances()
@@ -87,7 +92,10 @@ class Belief:
 
     def chance_below(self, limit_um: float) -> float:
         """Chance that the true clearance is below a limit."""
-        return float(self.weight @ normal_below((limit_um - self.clearances()) / math.hypot(self._mark_sd_um, self.form_sd_um)))
+        if limit_um not in self._below:
+            spread = math.hypot(self._mark_sd_um, self.form_sd_um)
+            self._below[limit_um] = float(self.weight @ normal_below((limit_um - self.clearances()) / spread))
+        return self._below[limit_um]
 
     def below_limit(self, aim: Aim) -> float:
         """Chance that less than what must be left is left; zero when no limit is known."""
@@ -107,6 +115,12 @@ class Belief:
 
     def chances(self, aim: Aim) -> tuple[float, float]:
         """Chance to be below the window, and to be inside it."""
+        asked = (aim.least_reduction_um, aim.most_reduction_um, aim.guard_um)
+        if asked not in self._chances:
+            self._chances[asked] = self._chances_in(aim)
+        return self._chances[asked]
+
+    def _chances_in(self, aim: Aim) -> tuple[float, float]:
         now, mark = self.clearances(), self._mark_sd_um
         raised = max(0.0, float(self.weight @ self.initial) - self.unmounted_um)
         # Nor does a truth in which the unmounted gauging was far too low count as room to drive on.
@@ -123,7 +137,11 @@ class Belief:
         """The same knowledge after a further turn of the nut."""
         if turn_deg <= 0:
             return self
-        return replace(self, nut_angle_deg=self.nut_angle_deg + turn_deg, gauged_here=False, mark_var_deg2=self.mark_var_deg2 + MARK_SD_DEG**2)
+        if turn_deg not in self._after:
+            self._after[turn_deg] = replace(
+                self, nut_angle_deg=self.nut_angle_deg + turn_deg, gauged_here=False, mark_var_deg2=self.mark_var_deg2 + MARK_SD_DEG**2
+            )
+        return self._after[turn_deg]
 
     def as_planned(self) -> Belief:
         """The same knowledge, were everything as planned: what the nut's turn alone would say."""

@@ -103,7 +103,7 @@ def _believe(
 ) -> Belief:
     places = max(_cells(evidence, 6) for evidence in first)
     start = _start(first, places, group_um)
-    seen = [(r, likelihood(start.line, r.evidence, _reading_sd(r, places, model))) for r in readings]
+    seen = [(r, _likelihood(first, places, group_um, r.evidence, _reading_sd(r, places, model))) for r in readings]
     axes = (start.mean_um + start.sd_um * _STARTS, model.ratio_axis(), model.seating_axis(nut_deg, start.mean_um))
     grid = _weigh(model, start, seen, axes)
     if seen:
@@ -141,6 +141,11 @@ def _start(first: Sequence[Evidence], places: int, group_um: Span | None) -> _St
     return _Start(line, value / value.max(), mean, sd)
 
 
+@lru_cache(maxsize=2048)
+def _likelihood(first: Sequence[Evidence], places: int, group_um: Span | None, evidence: Evidence, sd_um: float) -> Likelihood:
+    return likelihood(_start(first, places, group_um).line, evidence, sd_um)
+
+
 @dataclass(frozen=True, eq=False)
 class _Grid:
     """A grid with its weights, flat and unnormalised; `shape` as the axes."""
@@ -170,11 +175,10 @@ def _weigh(model: SleeveModel, start: _Start, seen: Sequence[tuple[Reading, Like
     one, two, three = (axis.ravel() for axis in np.meshgrid(c0, model.per_degree_um * ratio, seating, indexing="ij"))
     log = np.log(np.maximum(prior.ravel(), 1e-300))
     clean_share = np.ones_like(log)
-    for reading, value in seen:
-        there = one - two * np.maximum(0.0, reading.nut_deg - three)
-        both = np.interp(there, value.line, value.both)
-        clean_share *= (1 - GROSS_SHARE) * np.interp(there, value.line, value.clean) / np.maximum(both, 1e-300)
-        log = log + np.log(np.maximum(both, 1e-300))
+    for nut_deg, line, told, meant in _by_place(seen):
+        there = one - two * np.maximum(0.0, nut_deg - three)
+        clean_share *= np.interp(there, line, meant)
+        log = log + np.interp(there, line, told)
     weight = np.exp(log - log.max())
     cube, clean = weight.reshape(shape), (weight * clean_share).reshape(shape)
     ratio_share = {e: d / np.maximum(sum(ratios.values()), 1e-300) for e, d in ratios.items()}
@@ -191,6 +195,21 @@ def _weigh(model: SleeveModel, start: _Start, seen: Sequence[tuple[Reading, Like
     shares[Explanation.READING] = max(0.0, shares[Explanation.AS_PLANNED] - as_meant)
     shares[Explanation.AS_PLANNED] = as_meant
     return _Grid(one, two, three, weight, planned.ravel(), shape, shares)
+
+
+def _by_place(seen: Sequence[tuple[Reading, Likelihood]]) -> list[tuple[float, Array, Array, Array]]:
+    """What all readings at one place of the nut say together: log likelihood, and the share in which each was as meant.
+
+    They speak of one clearance, so that many repeats cost no more than one.
+    """
+    places: dict[float, tuple[float, Array, Array, Array]] = {}
+    for reading, value in seen:
+        both = np.maximum(value.both, 1e-300)
+        told, meant = np.log(both), (1 - GROSS_SHARE) * value.clean / both
+        if known := places.get(reading.nut_deg):
+            told, meant = known[2] + told, known[3] * meant
+        places[reading.nut_deg] = (reading.nut_deg, value.line, told, meant)
+    return list(places.values())
 
 
 def _closer(grid: _Grid, axes: _Axes) -> _Axes:

@@ -35,6 +35,17 @@ class Gauging:
     closed: ev.GaugingClosed | None = None
     no_play: ev.NoPlayFound | None = None
     dropped: bool = False
+    _cells: tuple[Plan, list[Cell]] | None = field(default=None, compare=False, repr=False)
+
+    def tried(self, trial: Trial) -> None:
+        """A leaf was tried."""
+        self.trials.append(trial)
+        self._cells = None
+
+    def repeat(self, place: int, row: Row) -> None:
+        """A place is read again: what was tried there no longer counts."""
+        self.trials = [t for t in self.trials if (t.place, t.row) != (place, row)]
+        self._cells = None
 
     @property
     def ended(self) -> bool:
@@ -47,7 +58,9 @@ class Gauging:
 
     def cells(self, plan: Plan) -> list[Cell]:
         """Every place of both rows, tried or not."""
-        return [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
+        if self._cells is None or self._cells[0] is not plan:
+            self._cells = plan, [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
+        return self._cells[1]
 
     def spans(self, plan: Plan) -> tuple[Span, ...]:
         """Its brackets, corrected for a warm ring; where nothing passed, open below."""

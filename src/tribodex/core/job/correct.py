@@ -111,7 +111,7 @@ def _judge(before: list[ev.Event], now: ev.Judged) -> ev.Judged:
 
 
 def _gauging(state: JobState, number: int) -> Gauging:
-    return next(g for g in state.gaugings if g.number == number)
+    return state.numbered[number]
 
 
 def _appended(log: Sequence[ev.Event], payload: ev.Payload) -> ev.Event:

@@ -43,7 +43,7 @@ def start(procedure: Procedure, state: JobState, command: cmd.StartGauging) -> l
     if not 1 <= places <= 6:
         raise InvalidInput.at("places", f"{places} places is out of range: check the number.", "1 to 6; good shops take 3")
     where = command.where or state.plan.where
-    number = len(state.gaugings) + 1
+    number = state.last_gauging_number + 1
     return [*settled(state), ev.GaugingStarted(number, command.phase, where, places, *temperatures_of(state.plan, command))]
 
 

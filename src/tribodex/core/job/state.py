@@ -57,9 +57,10 @@ class JobState:
     last_seq: int = 0
     gates: dict[str, GatePassed] = field(default_factory=dict)
     initial: list[Gauging] = field(default_factory=list)
+    numbered: dict[int, Gauging] = field(default_factory=dict)
     accepted: list[ev.OutsideAccepted] = field(default_factory=list)
     attempts: list[Attempt] = field(default_factory=lambda: [Attempt(1)])
-    points: list[Point] = field(default_factory=list)
+    numbered_points: dict[int, Point] = field(default_factory=dict)
     signed: ev.Signed | None = None
     signed_at: datetime | None = None
     signed_seq: int = 0
@@ -69,7 +70,13 @@ class JobState:
     effective: dict[int, ev.Payload | None] = field(default_factory=dict)
     risk: float = USUAL_RISK
     _position: Belief | None = field(default=None, compare=False, repr=False)
+    _leaf_says: LeafSays | None = field(default=None, compare=False, repr=False)
+    _unmounted: Known | None = field(default=None, compare=False, repr=False)
     _advice: Advice | None = field(default=None, compare=False, repr=False)
+
+    def forget(self) -> None:
+        """Drop what was computed once for this state, before more entries are taken in."""
+        self._position = self._leaf_says = self._unmounted = self._advice = None
 
     @property
     def attempt(self) -> Attempt:
@@ -79,12 +86,22 @@ class JobState:
     @property
     def gaugings(self) -> list[Gauging]:
         """Every gauging in order of its number."""
-        return sorted([*self.initial, *(g for a in self.attempts for g in a.gaugings)], key=lambda g: g.number)
+        return list(self.numbered.values())
+
+    @property
+    def points(self) -> list[Point]:
+        """What is or was left to do, in order."""
+        return list(self.numbered_points.values())
+
+    @property
+    def last_gauging_number(self) -> int:
+        """Number of the newest gauging; zero before the first."""
+        return next(reversed(self.numbered), 0)
 
     def open_gauging(self) -> Gauging | None:
         """The gauging under way."""
-        last = self.gaugings[-1:] or None
-        return last[0] if last and not last[0].ended else None
+        last = self.numbered.get(self.last_gauging_number)
+        return last if last and not last.ended else None
 
     def initial_closed(self) -> ev.GaugingClosed | None:
         """The last judged initial gauging; None when the last one found no play."""
@@ -112,10 +129,9 @@ class JobState:
 
         Nothing gauged on the sleeve changes it.
         """
-        evidence = tuple(g.spans(self.plan) for g in self.initials())
-        if not any(evidence):
-            return None
-        return believe_unmounted([e for e in evidence if e], self._group())
+        if self._unmounted is None and (evidence := [spans for g in self.initials() if (spans := g.spans(self.plan))]):
+            self._unmounted = believe_unmounted(evidence, self._group())
+        return self._unmounted
 
     def _group(self) -> Span | None:
         return None if self.has_accepted("group") else self.plan.limits_um
@@ -217,10 +233,15 @@ class JobState:
         return last[0].no_play if last else None
 
     def leaf_says(self) -> LeafSays | None:
-        """The last gauging on the sleeve, with those just before it that agree; None without one.
+        """The last gauging on the sleeve, with those just before it that agree; None without one. Computed once a state.
 
         A small turn between two of them is subtracted, so that both count where the nut stands.
         """
+        if self._leaf_says is None:
+            self._leaf_says = self._pooled()
+        return self._leaf_says
+
+    def _pooled(self) -> LeafSays | None:
         found = self.on_sleeve()
         if not found or found[-1].no_play is not None:
             return None

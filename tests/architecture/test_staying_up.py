@@ -66,9 +66,20 @@ def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LocalMari
     database.stop()
 
 
-def test_database_and_web_server_are_started_again(root: Path) -> None:  # noqa: F811
-    started = Started(root, "demo", "--port", str(free_port()))
-    address, folder = started.address(), root / ".run" / "demo"
+def start(root: Path, command: str, port: int | None = None) -> Started:
+    """A launcher's command at a port of its own; “serve” takes it from the environment."""
+    where = str(port or free_port())
+    return Started(root, command, "--port", where) if command == "demo" else Started(root, command, TRIBODEX_PORT=where)
+
+
+BOTH = pytest.mark.parametrize("command", ["demo", "serve"])
+
+
+@BOTH
+def test_database_and_web_server_are_started_again(root: Path, command: str) -> None:  # noqa: F811
+    started = start(root, command)
+    address, folder = started.address(), root / ".run" / command
+    assert get(f"{address}/health") == get(f"{address}/ready")
     jobs = get(f"{address}/api/jobs")
 
     first = pid_of(folder)
@@ -85,7 +96,7 @@ def test_database_and_web_server_are_started_again(root: Path) -> None:  # noqa:
     wait_for(lambda: (read_running(folder / "web.json") or web) != web and get(f"{address}/api/jobs") == jobs)
     assert "starting it again" in started.text
 
-    again = Started(root, "demo", "--port", str(free_port()))
+    again = start(root, command)
     assert again.process.wait(30) == 1
     wait_for(lambda: address in again.text)
     assert get(f"{address}/api/jobs") == jobs, "a second start does not disturb the first"
@@ -93,15 +104,16 @@ def test_database_and_web_server_are_started_again(root: Path) -> None:  # noqa:
     assert not (folder / "launcher.json").exists()
 
 
-def test_nothing_keeps_the_port_when_the_launcher_is_killed(root: Path) -> None:  # noqa: F811
+@BOTH
+def test_nothing_keeps_the_port_when_the_launcher_is_killed(root: Path, command: str) -> None:  # noqa: F811
     port = free_port()
-    started = Started(root, "demo", "--port", str(port))
-    address, folder = started.address(), root / ".run" / "demo"
+    started = start(root, command, port)
+    address, folder = started.address(), root / ".run" / command
     web, database = read_running(folder / "web.json"), pid_of(folder)
     started.process.kill()
     started.process.wait()
     wait_for(lambda: not (web and web.alive) and started_at(database) is None)
-    again = Started(root, "demo", "--port", str(port))
+    again = start(root, command, port)
     assert again.address() == address, "the same port is free again"
     assert again.stop() == 0
 

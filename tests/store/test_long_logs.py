@@ -75,10 +75,10 @@ def test_the_record_holds_every_entry(client: FlaskClient, long_job: int) -> Non
 
 
 def test_points_that_are_done_do_not_grow_with_the_answer_what_is_open_always_comes(
-    client: FlaskClient,
+    client: FlaskClient,  # noqa: F811
     long_job: int,
     engine: Engine,
-    reference: Reference,  # noqa: F811
+    reference: Reference,
 ) -> None:
     taps = count(1)
     with Session(engine) as session:

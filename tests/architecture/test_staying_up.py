@@ -66,10 +66,10 @@ def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LocalMari
     database.stop()
 
 
-def start(root: Path, command: str, port: int | None = None) -> Started:
+def start(checkout: Path, command: str, port: int | None = None) -> Started:
     """A launcher's command at a port of its own; “serve” takes it from the environment."""
     where = str(port or free_port())
-    return Started(root, command, "--port", where) if command == "demo" else Started(root, command, TRIBODEX_PORT=where)
+    return Started(checkout, command, "--port", where) if command == "demo" else Started(checkout, command, TRIBODEX_PORT=where)
 
 
 BOTH = pytest.mark.parametrize("command", ["demo", "serve"])

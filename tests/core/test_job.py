@@ -399,7 +399,7 @@ def test_events_survive_plain_data(bench: Bench) -> None:
         cmd.Release("r"),
         cmd.Abandon("B", "r"),
     )
-    again = [replace(e, payload=decode(e.kind, encode(e.payload))) for e in bench.log]
+    again = [replace(e, payload=decode(e.kind, encode(e.payload), e.version)) for e in bench.log]
     assert again == bench.log
     assert fold(again) == fold(bench.log)
     assert all(tell(e.payload) for e in bench.log)

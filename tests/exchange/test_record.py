@@ -126,7 +126,7 @@ def test_the_certificate_alone_is_one_page_that_says_what_counts(made: tuple[Rec
 def test_json_holds_the_whole_log_and_can_be_folded_again(made: tuple[Record, Bench], reference: Reference) -> None:
     data = json.loads(TypeAdapter(Record).dump_json(made[0]))
     assert (data["format"], data["format_version"]) == ("tribodex.record", 2)
-    payloads = [decode(event["kind"], event["payload"]) for event in data["events"]]
+    payloads = [decode(event["kind"], event["payload"], event["schema_version"]) for event in data["events"]]
     again = TypeAdapter(Record).validate_json(TypeAdapter(Record).dump_json(made[0]))
     assert again == made[0]
     events = [Event(e.seq, e.client_event_id, p, e.actor, e.happened_at, e.recorded_at) for e, p in zip(made[0].events, payloads, strict=True)]

@@ -7,9 +7,8 @@ from datetime import UTC, datetime
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
-from tribodex.core.job.events import SCHEMA_VERSION
 from tribodex.store.models import CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
-from tribodex.usecases.codec import OLDEST_SCHEMA
+from tribodex.usecases.codec import reads
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.ports import Plant
 
@@ -57,6 +56,7 @@ _NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).
 
 
 def foreign_schema(engine: Engine) -> bool:
-    """Whether there are entries of another schema than this version reads."""
+    """Whether there are entries that this version cannot read."""
     with Session(engine) as session:
-        return session.scalar(select(JobEventRow.seq).where(~JobEventRow.schema_version.between(OLDEST_SCHEMA, SCHEMA_VERSION)).limit(1)) is not None
+        kinds = session.execute(select(JobEventRow.kind, JobEventRow.schema_version).distinct())
+        return not all(reads(kind, version) for kind, version in kinds)

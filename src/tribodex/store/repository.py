@@ -15,10 +15,10 @@ from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
-from tribodex.core.errors import Busy, Refused
-from tribodex.core.job.events import SCHEMA_VERSION, Event
+from tribodex.core.errors import Busy
+from tribodex.core.job.events import Event
 from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
-from tribodex.usecases.codec import OLDEST_SCHEMA, decode, encode
+from tribodex.usecases.codec import decode, encode, reads
 from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
 
 DEADLOCKED = (1205, 1213)
@@ -191,7 +191,7 @@ class SqlStore:
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in one query. What was read before is kept: entries are never changed, so only newer ones are read.
 
-        Raises Refused for entries of another schema than this version reads.
+        Raises Refused for entries that this version cannot read.
         """
         kept = KEPT_LOGS.get(self._session.bind, job_id)
         last = kept[-1] if kept else None
@@ -216,10 +216,6 @@ class SqlStore:
                 KEPT_LOGS.drop(self._session.bind, job_id)
                 return self.events(job_id)
             rows = rows[1:]
-        if foreign := next((r.schema_version for r in rows if not OLDEST_SCHEMA <= r.schema_version <= SCHEMA_VERSION), None):
-            raise Refused(
-                f"This job was written in schema {foreign}; this version reads schemas {OLDEST_SCHEMA} to {SCHEMA_VERSION}. Its log is kept as it is."
-            )
         log = (
             *kept,
             *(
@@ -246,7 +242,7 @@ class SqlStore:
             .order_by(JobEventRow.recorded_at.desc(), JobEventRow.job_id.desc())
             .limit(1)
         ).scalar_one_or_none()
-        if row is None or not OLDEST_SCHEMA <= row.schema_version <= SCHEMA_VERSION:
+        if row is None or not reads(row.kind, row.schema_version):
             return None
         at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
         return Event(row.seq, row.client_event_id, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
@@ -282,7 +278,7 @@ def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, obje
             "seq": event.seq,
             "client_event_id": event.client_event_id,
             "kind": event.kind,
-            "schema_version": SCHEMA_VERSION,
+            "schema_version": event.version,
             "payload": encode(event.payload),
             "actor": event.actor,
             "happened_at": _naive(event.happened_at),

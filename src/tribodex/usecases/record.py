@@ -9,7 +9,7 @@ from typing import Any
 
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.attempt import Gauging
-from tribodex.core.job.events import SCHEMA_VERSION, Abandoned, Signed
+from tribodex.core.job.events import Abandoned, Signed
 from tribodex.core.job.plan import Plan
 from tribodex.core.job.telling import PHASES, PLACES
 from tribodex.core.mounting.gauging import Row, Summary
@@ -190,8 +190,7 @@ def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
             standing_above=procedure.standing_above,
             log=log_lines(job),
             events=tuple(
-                EventRecord(e.seq, e.kind, SCHEMA_VERSION, e.client_event_id, e.actor, e.happened_at, e.recorded_at, encode(e.payload))
-                for e in job.log
+                EventRecord(e.seq, e.kind, e.version, e.client_event_id, e.actor, e.happened_at, e.recorded_at, encode(e.payload)) for e in job.log
             ),
         ),
         shown,

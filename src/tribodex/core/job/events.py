@@ -1,6 +1,6 @@
 """What can happen in a job. Events are facts: they are added, never changed.
 
-The kind of an event is the snake_case name of its class; `SCHEMA_VERSION` is kept with each.
+The kind of an event is the snake_case name of its class; the version of that kind is kept with each.
 """
 
 from __future__ import annotations
@@ -8,6 +8,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import ClassVar
 
 from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
@@ -18,12 +19,19 @@ from tribodex.core.working import Verdict
 
 # Clocks differ by minutes; a tap may wait on a device without a network for weeks.
 CLOCK_AHEAD, LONGEST_WAIT = timedelta(minutes=10), timedelta(days=60)
-SCHEMA_VERSION = 3
 FORMULA_VERSION = 3
 
 
+class Fact:
+    """What can stand in a log. `VERSION` is kept with each entry: raise it when the shape of a kind's data changes, and add the
+    step that lifts older data (codec). Kinds count on their own; three is where they began to.
+    """
+
+    VERSION: ClassVar[int] = 3
+
+
 @dataclass(frozen=True)
-class JobOpened:
+class JobOpened(Fact):
     """A job was opened with its plan."""
 
     number: int
@@ -38,7 +46,7 @@ class JobOpened:
 
 
 @dataclass(frozen=True)
-class PlanRevised:
+class PlanRevised(Fact):
     """The plan was changed before the bearing was gauged."""
 
     plan: Plan
@@ -46,7 +54,7 @@ class PlanRevised:
 
 
 @dataclass(frozen=True)
-class GateConfirmed:
+class GateConfirmed(Fact):
     """Every item of a gate was confirmed."""
 
     gate: str
@@ -54,7 +62,7 @@ class GateConfirmed:
 
 
 @dataclass(frozen=True)
-class GateOverruled:
+class GateOverruled(Fact):
     """A gate was passed by name and with a reason, although `missing` items were not confirmed."""
 
     gate: str
@@ -64,7 +72,7 @@ class GateOverruled:
 
 
 @dataclass(frozen=True)
-class GaugingStarted:
+class GaugingStarted(Fact):
     """A gauging began; the nut is not moved during it. The correction is for an inner ring warmer than the outer."""
 
     gauging: int
@@ -78,7 +86,7 @@ class GaugingStarted:
 
 
 @dataclass(frozen=True)
-class LeafTried:
+class LeafTried(Fact):
     """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped."""
 
     gauging: int
@@ -90,7 +98,7 @@ class LeafTried:
 
 
 @dataclass(frozen=True)
-class PlaceRepeated:
+class PlaceRepeated(Fact):
     """A place of a row is gauged anew; what was read there before stays in the log and no longer counts."""
 
     gauging: int
@@ -99,7 +107,7 @@ class PlaceRepeated:
 
 
 @dataclass(frozen=True)
-class GaugingClosed:
+class GaugingClosed(Fact):
     """A gauging was finished, with its mean and its judgement at that time. Said again when a reading is corrected."""
 
     gauging: int
@@ -110,7 +118,7 @@ class GaugingClosed:
 
 
 @dataclass(frozen=True)
-class OutsideAccepted:
+class OutsideAccepted(Fact):
     """A clearance outside its group, or an empty window, was accepted by name with a reason."""
 
     what: str
@@ -119,7 +127,7 @@ class OutsideAccepted:
 
 
 @dataclass(frozen=True)
-class ZeroSet:
+class ZeroSet(Fact):
     """The nut stands at its zero point and is marked. `tap_tested`: it did not turn by hand after a tap.
 
     `start_pressure_mpa` is set when a hydraulic nut was pressed to its start.
@@ -132,7 +140,7 @@ class ZeroSet:
 
 
 @dataclass(frozen=True)
-class NutTurned:
+class NutTurned(Fact):
     """The nut was tightened by `degrees`. `typed` and `unit` are what the person logged."""
 
     degrees: float
@@ -141,7 +149,7 @@ class NutTurned:
 
 
 @dataclass(frozen=True)
-class NoPlayFound:
+class NoPlayFound(Fact):
     """A gauging ended without a number: at `places` not even the thinnest leaf went in."""
 
     gauging: int
@@ -150,7 +158,7 @@ class NoPlayFound:
 
 
 @dataclass(frozen=True)
-class LeafFollowed:
+class LeafFollowed(Fact):
     """Leaf and nut did not agree; the leaf was confirmed, `checks` were made without moving the bearing, and it leads from here."""
 
     gauging: int
@@ -159,7 +167,7 @@ class LeafFollowed:
 
 
 @dataclass(frozen=True)
-class NutSeated:
+class NutSeated(Fact):
     """The nut was backed off, its washer or lock fitted, and the nut seated firmly.
 
     `behind_deg` is counted in whole turns: behind the old mark, below zero past it; None where nobody said. `moved_mm` is
@@ -181,7 +189,7 @@ class NutSeated:
 
 
 @dataclass(frozen=True)
-class Reseated:
+class Reseated(Fact):
     """What schema 2 kept of a re-seat: `past_deg` past the old mark, below zero behind it. No longer said: it knew no washer thickness."""
 
     past_deg: float
@@ -190,7 +198,7 @@ class Reseated:
 
 
 @dataclass(frozen=True)
-class HandChecked:
+class HandChecked(Fact):
     """The ring was swivelled and turned by hand, with the nut at `nut_deg`."""
 
     swivel: Swivel
@@ -201,14 +209,14 @@ class HandChecked:
 
 
 @dataclass(frozen=True)
-class RiskChosen:
+class RiskChosen(Fact):
     """The chance of going too far that further moves may carry."""
 
     risk: float
 
 
 @dataclass(frozen=True)
-class TabSeen:
+class TabSeen(Fact):
     """At the present nut position a tab will meet a slot after `turn_deg` of tightening (zero: square now)."""
 
     turn_deg: float
@@ -217,7 +225,7 @@ class TabSeen:
 
 
 @dataclass(frozen=True)
-class Locked:
+class Locked(Fact):
     """The nut was tightened by `turn_deg` to a tab position and the tab was bent."""
 
     turn_deg: float
@@ -226,28 +234,28 @@ class Locked:
 
 
 @dataclass(frozen=True)
-class Released:
+class Released(Fact):
     """The bearing was released from the sleeve; a new attempt begins."""
 
     reason: str
 
 
 @dataclass(frozen=True)
-class NoteAdded:
+class NoteAdded(Fact):
     """A remark."""
 
     text: str
 
 
 @dataclass(frozen=True)
-class PointOpened:
+class PointOpened(Fact):
     """Something left to do. Its number is the event's."""
 
     text: str
 
 
 @dataclass(frozen=True)
-class PointClosed:
+class PointClosed(Fact):
     """An open point was settled."""
 
     point: int
@@ -259,7 +267,7 @@ Judged = GaugingClosed | NoPlayFound | NutSeated | HandChecked | Locked
 
 
 @dataclass(frozen=True)
-class Corrected:
+class Corrected(Fact):
     """An earlier entry was wrong. `replacement` is what it should have been; None withdraws the entry."""
 
     target: int
@@ -268,7 +276,7 @@ class Corrected:
 
 
 @dataclass(frozen=True)
-class JudgedAnew:
+class JudgedAnew(Fact):
     """After a correction, what was judged at entry `target` no longer followed from its inputs: this is what follows now."""
 
     target: int
@@ -276,7 +284,7 @@ class JudgedAnew:
 
 
 @dataclass(frozen=True)
-class Signed:
+class Signed(Fact):
     """The record was signed by name."""
 
     name: str
@@ -285,7 +293,7 @@ class Signed:
 
 
 @dataclass(frozen=True)
-class Abandoned:
+class Abandoned(Fact):
     """The job was abandoned, by name with a reason."""
 
     name: str
@@ -322,7 +330,7 @@ Payload = (
     | Abandoned
 )
 
-PAYLOADS: tuple[type, ...] = tuple(Payload.__args__)
+PAYLOADS: tuple[type[Fact], ...] = tuple(Payload.__args__)
 
 
 def kind_of(payload_class: type) -> str:
@@ -334,7 +342,7 @@ def kind_of(payload_class: type) -> str:
     return re.sub(r"(?<!^)(?=[A-Z])", "_", payload_class.__name__).lower()
 
 
-KINDS: dict[str, type] = {kind_of(cls): cls for cls in PAYLOADS}
+KINDS: dict[str, type[Fact]] = {kind_of(cls): cls for cls in PAYLOADS}
 
 
 @dataclass(frozen=True)
@@ -361,3 +369,8 @@ class Event:
     def kind(self) -> str:
         """The kind of its payload."""
         return kind_of(type(self.payload))
+
+    @property
+    def version(self) -> int:
+        """The version of that kind in which it is written now."""
+        return self.payload.VERSION

@@ -1,0 +1,160 @@
+"""Keep logs of the present version as golden ones, before anything of what is stored changes: `.venv/bin/python tools/keep_logs.py`.
+
+The demonstration's jobs, and the shortest few of many random jobs that between them hold every kind of entry and every kind
+that was corrected. A log that was kept before is never written over.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import sys
+import tempfile
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "src")]
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+
+from hypothesis import HealthCheck, settings
+from hypothesis.stateful import run_state_machine_as_test
+from sqlalchemy.orm import Session
+from tests.core.test_job import AnySequence
+from tests.core.test_parting import HAND_TIGHT
+from tests.helpers import DRAFT, FEELERS, make_bench
+
+from tribodex.core.errors import TribodexError
+from tribodex.core.job import commands as cmd
+from tribodex.core.job import events as ev
+from tribodex.core.job.fold import fold
+from tribodex.core.job.parting import CHECKS
+from tribodex.core.job.stages import status
+from tribodex.core.mounting.gauging import Phase
+from tribodex.core.training.virtual import VirtualBearing
+from tribodex.launch.demo import prepare
+from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.reference import load_reference
+from tribodex.store import SqlStore
+from tribodex.store.repository import make_engine
+from tribodex.usecases.codec import encode
+from tribodex.usecases.jobs import load
+from tribodex.usecases.planning import make_plan
+from tribodex.usecases.ports import JobsAsked
+
+LOGS = ROOT / "tests" / "data" / "logs"
+Log = list[ev.Event]
+
+
+def kept(job_id: str, log: Log) -> dict[str, Any]:
+    """A log as stored, with what it says now."""
+    state = fold(log)
+    final, verdict, first = state.attempt.final(), state.attempt.final_verdict(), state.initial_closed()
+    return {
+        "job_id": job_id,
+        "status": status(state),
+        "nut_deg": [round(a.nut_deg, 3) for a in state.attempts],
+        "initial_um": first.summary.mean_um if first else None,
+        "final": verdict.overall.word if verdict else None,
+        "final_um": final.summary.mean_um if final else None,
+        "events": [
+            {
+                "seq": e.seq,
+                "client_event_id": e.client_event_id,
+                "kind": e.kind,
+                "version": e.version,
+                "payload": encode(e.payload),
+                "actor": e.actor,
+                "happened_at": e.happened_at.isoformat(),
+                "recorded_at": e.recorded_at.isoformat(),
+            }
+            for e in log
+        ],
+    }
+
+
+def write(name: str, job_id: str, log: Log) -> None:
+    """One file a log."""
+    file = LOGS / f"{datetime.now(UTC):%Y-%m-%d}-{name}.json"
+    if file.exists():
+        raise SystemExit(f"{file.name} is there already: a golden log stays as it is.")
+    file.write_text(json.dumps(kept(job_id, log), ensure_ascii=False, separators=(",", ":")) + "\n", "utf-8")
+    print(f"{file.name}: {len(log)} entries")
+
+
+def of_demonstration() -> dict[str, Log]:
+    """Every job of the demonstration."""
+    with tempfile.TemporaryDirectory() as folder:
+        database = LocalMariaDB(Path(folder), fast=True)
+        database.start()
+        try:
+            prepare(ROOT, database)
+            engine = make_engine(database.app_url)
+            with Session(engine) as session:
+                store = SqlStore(session)
+                return {job.id: list(load(store, job.id).log) for job in store.job_summaries(JobsAsked(limit=200))}
+        finally:
+            database.stop()
+
+
+def covered(log: Log) -> set[tuple[str, str]]:
+    """Kinds of entries in a log, and of what was corrected."""
+    found = {(e.kind, "") for e in log}
+    for event in log:
+        if isinstance(event.payload, ev.Corrected | ev.JudgedAnew):
+            replacement = event.payload.replacement
+            found.add((event.kind, ev.kind_of(type(replacement)) if replacement is not None else "withdrawn"))
+    return found
+
+
+def of_every_kind() -> list[Log]:
+    """Random jobs, thinned to the fewest and shortest that hold everything the many did."""
+    seen: list[Log] = []
+
+    class Watched(AnySequence):
+        def teardown(self) -> None:
+            if len(self.bench.log) > 3:
+                try:
+                    self.bench.do(cmd.Abandon("Tester", "kept as an example"))
+                except TribodexError:
+                    pass
+                seen.append(list(self.bench.log))
+
+    run_state_machine_as_test(
+        Watched, settings=settings(max_examples=300, stateful_step_count=60, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
+    )
+    missing = set().union(*(covered(log) for log in seen))
+    chosen: list[Log] = []
+    while missing:
+        best = max(seen, key=lambda log: (len(covered(log) & missing), -len(log)))
+        chosen.append(best)
+        missing -= covered(best)
+    return chosen
+
+
+def of_hand() -> list[Log]:
+    """What chance does not reach: a plan revised, a leaf followed against the nut, limits overruled by name, turns corrected twice."""
+    reference = load_reference()
+    plan = make_plan(reference, FEELERS, DRAFT)
+    followed = make_bench(reference)
+    followed.do(cmd.RevisePlan(plan, "the shaft was measured"))
+    followed.ready(HAND_TIGHT)
+    followed.do(cmd.TurnNut("60", "degrees"))
+    turned = followed.state.last_seq
+    followed.do(cmd.Correct(turned, "counted again", cmd.TurnNut("120", "degrees")), cmd.Correct(turned, "once more", cmd.TurnNut("130", "degrees")))
+    followed.gauge(Phase.DRIVE_UP, HAND_TIGHT)
+    followed.gauge(Phase.DRIVE_UP, HAND_TIGHT)
+    followed.do(cmd.FollowLeaf(tuple(CHECKS), "the nut was only hand-tight at the zero mark"))
+    overruled = make_bench(reference)
+    overruled.pass_gates()
+    overruled.gauge(Phase.INITIAL, VirtualBearing(60, 0.385))
+    overruled.do(cmd.AcceptOutside("group", "B. Boss", "maker agreed"), cmd.AcceptOutside("window", "B. Boss", "maker named another residual"))
+    overruled.do(cmd.SetZero(False), cmd.Correct(overruled.state.last_seq + 1, "tapped it after all", cmd.SetZero(True)))
+    return [followed.log, overruled.log]
+
+
+for job_id, log in sorted(of_demonstration().items()):
+    write(job_id.removeprefix("hollin-vale-"), job_id, log)
+for i, log in enumerate([*of_every_kind(), *of_hand()], 1):
+    write(f"any-{i}", f"any-{i:04d}", log)

@@ -1,4 +1,4 @@
-"""The command line: demo, serve, calc, migrate, openapi."""
+"""The command line: demo, serve, plant, rebuild, calc, openapi."""
 
 from __future__ import annotations
 
@@ -34,6 +34,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     calc.add_argument("inputs", nargs="*", metavar="key=value")
     plant = commands.add_parser("plant", help="bring machines, people and gauge sets in from a file")
     plant.add_argument("file", type=Path)
+    commands.add_parser("rebuild", help="make the list of jobs anew from their logs")
     openapi = commands.add_parser("openapi", help="write the API's description")
     openapi.add_argument("file", type=Path)
     options = parser.parse_args(arguments)
@@ -50,6 +51,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from tribodex.launch.serve import import_plant
 
             return import_plant(ROOT, options.file)
+        case "rebuild":
+            from tribodex.launch.serve import rebuild
+
+            return rebuild(ROOT)
         case "openapi":
             from tribodex.launch.openapi import write_openapi
 

@@ -24,11 +24,12 @@ from tribodex.store import SqlStore
 from tribodex.store.migrate import config, migrate
 from tribodex.store.models import Base
 from tribodex.store.plant import foreign_schema, store_plant
-from tribodex.store.repository import make_engine
+from tribodex.store.repository import KEPT_LOGS, make_engine
 from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, gauges_of, keep_card, keep_gauge, with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, open_job, plan_of
-from tribodex.usecases.ports import ConcurrentWriter, Reference, Tap
+from tribodex.usecases.ports import ConcurrentWriter, JobsAsked, Reference, Tap
+from tribodex.usecases.projections import Rebuilt, rebuild_list
 
 POSITION = "kc-2-drive"
 PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
@@ -101,11 +102,39 @@ def test_a_plant_read_again_keeps_what_did_not_change(engine: Engine) -> None:
         assert all(item.version == 1 for item in SqlStore(session).crib_items())
 
 
+def test_the_list_is_made_anew_from_the_logs_and_equal(database: LocalMariaDB, engine: Engine, reference: Reference) -> None:
+    """What the list says is what the logs say; where somebody meddled with it, it is put right and said."""
+    for i in range(5):
+        opened(engine, reference, f"job-{i:04d}")
+    with Session(engine) as session:
+        store = SqlStore(session)
+        do(store, reference, "job-0003", cmd.AddNote("dry"), Tap("note-0001", "Tester", BEGIN), BEGIN)
+        before = list(store.job_summaries())
+        assert rebuild_list(store, reference) == Rebuilt(5, {}, {})
+    owner = make_engine(database.owner_url)
+    with owner.begin() as connection:
+        connection.execute(text("DELETE FROM job_list WHERE id = 'job-0001'"))
+        connection.execute(text("UPDATE job_list SET stage = 'nowhere', events = 99, live = 0 WHERE id = 'job-0002'"))
+        connection.execute(text("UPDATE job_list SET live = 0 WHERE id = 'job-0003'"))
+        connection.execute(text("UPDATE job_event SET schema_version = 99 WHERE job_id = 'job-0004'"))
+    owner.dispose()
+    KEPT_LOGS.drop(engine, "job-0004")
+    with Session(engine) as session:
+        store = SqlStore(session)
+        made = rebuild_list(store, reference)
+        assert made.looked_at == 5
+        assert made.mended == {"job-0001": ("missing",), "job-0002": ("stage", "events")}
+        assert list(made.unread) == ["job-0004"] and "newer version" in made.unread["job-0004"]
+        assert list(store.job_summaries()) == before
+        assert {job.id for job in store.job_summaries(JobsAsked(live=True))} == {job.id for job in before}
+
+
 def test_a_log_of_another_schema_is_said_so_not_misread(database: LocalMariaDB, engine: Engine, reference: Reference) -> None:
     opened(engine, reference)
     assert not foreign_schema(engine)
     owner = make_engine(database.owner_url)
     with owner.begin() as connection:
+        connection.execute(text("UPDATE job_list SET live = 0 WHERE id = 'job-0003'"))
         connection.execute(text("UPDATE job_event SET schema_version = 1"))
     owner.dispose()
     assert foreign_schema(engine)

@@ -10,17 +10,25 @@ TRIBODEX_WORKERS        2 when missing
 from __future__ import annotations
 
 import os
+from collections.abc import Iterator
+from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
+
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
 
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.server import WebServer
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
+from tribodex.reference import load_reference
+from tribodex.store import SqlStore
 from tribodex.store.migrate import migrate
 from tribodex.store.plant import has_plant, store_plant
 from tribodex.store.repository import make_engine
+from tribodex.usecases.projections import rebuild_list
 
 
 def run_serve(root: Path) -> int:
@@ -64,8 +72,9 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
         server.stop()
 
 
-def import_plant(root: Path, file: Path) -> int:
-    """Bring a plant file into the server's database: TRIBODEX_DATABASE_URL, or its own instance while that is stopped."""
+@contextmanager
+def _database(root: Path) -> Iterator[Engine]:
+    """The server's database: TRIBODEX_DATABASE_URL, or its own instance while that is stopped."""
     url = os.environ.get("TRIBODEX_DATABASE_URL")
     own: LocalMariaDB | None = None
     if url is None:
@@ -73,13 +82,31 @@ def import_plant(root: Path, file: Path) -> int:
         own.start()
         migrate(own.owner_url, own.app_url)
         url = own.app_url
+    engine = make_engine(url)
     try:
-        plant = read_plant(file)
-        engine = make_engine(url)
-        store_plant(engine, plant, datetime.now(UTC))
-        engine.dispose()
-        say(f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)} gauge sets brought in.")
-        return 0
+        yield engine
     finally:
+        engine.dispose()
         if own is not None:
             own.stop()
+
+
+def import_plant(root: Path, file: Path) -> int:
+    """Bring a plant file into the server's database."""
+    plant = read_plant(file)
+    with _database(root) as engine:
+        store_plant(engine, plant, datetime.now(UTC))
+    say(f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)} gauge sets brought in.")
+    return 0
+
+
+def rebuild(root: Path) -> int:
+    """Make the list of jobs anew from their logs, and say what stood wrong."""
+    with _database(root) as engine, Session(engine) as session:
+        made = rebuild_list(SqlStore(session), load_reference())
+    say(f"{made.looked_at} jobs looked at; {len(made.mended)} stood wrong in the list and were put right.")
+    for job_id, what in made.mended.items():
+        say(f"  {job_id}: {', '.join(what)}")
+    for job_id, why in made.unread.items():
+        say(f"  {job_id} left as it is: {why}")
+    return 1 if made.unread else 0

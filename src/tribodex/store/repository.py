@@ -247,6 +247,26 @@ class SqlStore:
         at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
         return Event(row.seq, row.client_event_id, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
 
+    def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
+        """Numbers and ids of jobs above a number, in order."""
+        found = self._session.execute(select(JobRow.number, JobRow.id).where(JobRow.number > after).order_by(JobRow.number).limit(limit))
+        return [(number, job_id) for number, job_id in found]
+
+    def listed(self, job_ids: Sequence[str]) -> dict[str, JobSummary]:
+        """What the list says of jobs, in one query."""
+        rows = self._session.connection().execute(_SUMMARIES.where(_LIST.id.in_(job_ids)))
+        return {made.id: made for made in (_summary(*row) for row in rows)}
+
+    def relist(self, summaries: Sequence[JobSummary]) -> None:
+        """Put jobs into the list as said, and commit."""
+        for summary in summaries:
+            self._list(summary)
+        self._session.commit()
+
+    def _list(self, summary: JobSummary) -> None:
+        values = _summary_row(summary)
+        self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
+
     def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
         """Add events and the projection in one transaction, and commit: after this they are on disk.
 
@@ -254,8 +274,7 @@ class SqlStore:
         """
         try:
             self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
-            values = _summary_row(summary)
-            self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
+            self._list(summary)
             self._session.commit()
         except IntegrityError as error:
             self._session.rollback()

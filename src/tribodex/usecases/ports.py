@@ -187,6 +187,15 @@ class Store(Protocol):
     def last_opened(self, position_id: str) -> Event | None:
         """The opening of the newest job at a position."""
 
+    def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
+        """Numbers and ids of jobs above a number, in order: every job, page by page."""
+
+    def listed(self, job_ids: Sequence[str]) -> dict[str, JobSummary]:
+        """What the list says of jobs; nothing of those that it does not hold."""
+
+    def relist(self, summaries: Sequence[JobSummary]) -> None:
+        """Put jobs into the list as said, and commit."""
+
     def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
         """Add events and refresh the projection, all or nothing.
 

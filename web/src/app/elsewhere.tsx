@@ -1,7 +1,7 @@
 /** Taps that wait on this device for another server that was at this address. */
 import { useSyncExternalStore } from "react";
 import { outbox } from "../api";
-import { Button } from "../ui";
+import { Button, moment } from "../ui";
 
 export function Elsewhere() {
   const taps = useSyncExternalStore(outbox.subscribe, outbox.elsewhere);
@@ -21,7 +21,7 @@ export function Elsewhere() {
           >
             <span>
               {tap.command.kind.replaceAll("_", " ")}, {tap.actor || "somebody without a name"},{" "}
-              {new Date(tap.happened_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+              {moment(tap.happened_at)}
             </span>
             <Button onClick={() => outbox.giveUp(tap.client_event_id)}>Give it up</Button>
           </li>

@@ -103,7 +103,12 @@ def measure_server(root: Path) -> ServerReport:
             empty: list[float] = []
             logs = [_log(engine, web.address, entries, kind, empty) for kind in ("notes", "points") for entries in ENTRIES]
             record = f"{web.address}/api/jobs/hollin-vale-0002/record.pdf"
-            started, first = _once(record), _once(record.replace("0002", "0001"))
+            started = _once(record)
+            # Other papers, often enough that the processes of both workers are up.
+            others = [
+                f"{address}?paper={paper}" for address in (record.replace("0002", n) for n in ("0001", "0006", "0003")) for paper in ("A4", "letter")
+            ]
+            first = statistics.median([_once(address) for address in others][-4:])
             (again,) = medians([lambda: _get(record)], 10)
             with sync_playwright() as playwright:
                 browser = playwright.chromium.launch(executable_path="/usr/bin/chromium")
@@ -242,8 +247,8 @@ The screen takes {many.screen / few.screen:.2f} times as long as with {few.jobs}
 
 ## The record as PDF
 
-In a process of its own: the first one, which starts it, {report.record_started:.0f} ms; another {report.record_first:.0f} ms; the same again,
-kept by content, {report.record_again:.1f} ms.
+In a process of its own: the first one, which starts it, {report.record_started:.0f} ms; others of up to 150 entries, median
+{report.record_first:.0f} ms; the same again, kept by content, {report.record_again:.1f} ms.
 """,
         "utf-8",
     )
@@ -257,8 +262,9 @@ def _plot(report: ServerReport, file: Path) -> None:
         for name, line, value in (("opened", "-", lambda log: log.opened), ("tapped", "--", lambda log: log.tapped)):
             ys = [value(log) / report.empty for log in logs]
             axes.plot([log.entries for log in logs], ys, line, color=colour, marker="o", markersize=4)
+            beside = (6, 6 if name == "tapped" else -6)
             axes.annotate(
-                f"{kind}, {name}", (logs[-1].entries, ys[-1]), xytext=(6, 0), textcoords="offset points", va="center", color=colour, fontsize=9
+                f"{kind}, {name}", (logs[-1].entries, ys[-1]), xytext=beside, textcoords="offset points", va="center", color=colour, fontsize=9
             )
     axes.axhline(8, color=INK, linewidth=0.8, linestyle=":")
     axes.annotate("8", (0, 8), xytext=(4, 3), textcoords="offset points", color=INK, fontsize=9)

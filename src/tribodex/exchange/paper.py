@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
 from functools import cache
+from io import BytesIO
 from pathlib import Path
 
 from jinja2 import Environment, FileSystemLoader, StrictUndefined, select_autoescape
@@ -103,17 +104,30 @@ def page_css(paper: Paper, *, for_print: bool) -> str:
     return css.replace(_FONT_ADDRESS, f"{FONTS.as_uri()}/") if for_print else css
 
 
+@cache
+def _unpacked(name: str) -> bytes:
+    """A font of this folder as the printer wants it. Unpacking takes longer than a short page: once a process is enough."""
+    from fontTools.ttLib import TTFont
+
+    made = BytesIO()
+    with TTFont(FONTS / name) as font:
+        font.flavor = None
+        font.save(made)
+    return made.getvalue()
+
+
 def pdf_of(html: str) -> bytes:
     """A page as PDF; nothing but the fonts of this folder is read for it. Slow: press.pdf() does it in a process of its own."""
     # Read here: it takes a while, and only printing needs it.
     from weasyprint import HTML
-    from weasyprint.urls import URLFetcher
+    from weasyprint.urls import URLFetcher, URLFetcherResponse
 
     class FontsOnly(URLFetcher):  # type: ignore[misc, unused-ignore]
         def fetch(self, url: str, headers: dict[str, str] | None = None) -> object:
-            if not url.startswith(f"{FONTS.as_uri()}/") or ".." in url:
+            name = url.removeprefix(f"{FONTS.as_uri()}/")
+            if name == url or "/" in name or ".." in name:
                 raise ValueError(f"{url[:80]} is not one of the fonts")
-            return super().fetch(url, headers)
+            return URLFetcherResponse(url, _unpacked(name))
 
     made: bytes = HTML(string=html, url_fetcher=FontsOnly()).write_pdf()
     return made

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
+from itertools import islice
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.report import position_result
@@ -221,9 +222,9 @@ def point_views(state: JobState) -> tuple[PointView, ...]:
 
 
 def _latest_points(state: JobState) -> tuple[PointView, ...]:
-    done = [p for p in state.points if p.closed is not None][-SHOWN_CLOSED:]
-    earliest = done[0].number if done else 0
-    return tuple(PointView(p.number, p.text, p.closed) for p in state.points if p.closed is None or p.number >= earliest)
+    done = islice(reversed(state.closed_points.values()), SHOWN_CLOSED)
+    shown = sorted([*state.open_points.values(), *done], key=lambda point: point.number)
+    return tuple(PointView(p.number, p.text, p.closed) for p in shown)
 
 
 def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:

@@ -175,13 +175,14 @@ def _released(state: JobState, _: ev.Event, said: ev.Released) -> None:
 
 @_on(ev.PointOpened)
 def _point_opened(state: JobState, event: ev.Event, said: ev.PointOpened) -> None:
-    state.numbered_points[event.seq] = Point(event.seq, said.text)
+    state.open_points[event.seq] = Point(event.seq, said.text)
 
 
 @_on(ev.PointClosed)
 def _point_closed(state: JobState, _: ev.Event, said: ev.PointClosed) -> None:
-    if point := state.numbered_points.get(said.point):
+    if point := state.open_points.pop(said.point, None) or state.closed_points.get(said.point):
         point.closed = said.how
+        state.closed_points[said.point] = point
 
 
 @_on(ev.Signed)

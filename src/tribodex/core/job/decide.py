@@ -76,7 +76,7 @@ def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, comma
         case cmd.OpenPoint(text=text):
             return [ev.PointOpened(gates.text(text, "text", "what is left to do"))]
         case cmd.ClosePoint():
-            if not any(p.number == command.point and p.closed is None for p in state.points):
+            if command.point not in state.open_points:
                 raise NotFound(f"There is no open point {command.point}.")
             return [ev.PointClosed(command.point, gates.text(command.how, "how", "how it was settled"))]
         case cmd.Correct():
@@ -111,5 +111,5 @@ def _sign(state: JobState, command: cmd.Sign) -> ev.Signed:
             "First the final check, after locking: "
             + ("the residual clearance." if state.plan.method.gauged else "turn and swivel the ring by hand.")
         )
-    left = tuple(p.text for p in state.points if p.closed is None)
+    left = tuple(point.text for point in state.open_points.values())
     return ev.Signed(command.name.strip(), command.role.strip(), left)

@@ -198,7 +198,7 @@ def _final_move(state: JobState) -> NextMove:
             undecided.reason,
             "Signed as it is, the record says “not decided”.",
         )
-    left = sum(1 for p in state.points if p.closed is None)
+    left = len(state.open_points)
     points = f" {left} open point{'s' if left != 1 else ''} will stand in the record." if left else ""
     word = verdict.overall.word if verdict else "checked"
     again = "Something was corrected after signing: sign again." if state.changed_after_signing else "Sign the record"

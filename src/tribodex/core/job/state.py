@@ -60,7 +60,8 @@ class JobState:
     numbered: dict[int, Gauging] = field(default_factory=dict)
     accepted: list[ev.OutsideAccepted] = field(default_factory=list)
     attempts: list[Attempt] = field(default_factory=lambda: [Attempt(1)])
-    numbered_points: dict[int, Point] = field(default_factory=dict)
+    open_points: dict[int, Point] = field(default_factory=dict)
+    closed_points: dict[int, Point] = field(default_factory=dict)
     signed: ev.Signed | None = None
     signed_at: datetime | None = None
     signed_seq: int = 0
@@ -91,7 +92,7 @@ class JobState:
     @property
     def points(self) -> list[Point]:
         """What is or was left to do, in order."""
-        return list(self.numbered_points.values())
+        return sorted([*self.open_points.values(), *self.closed_points.values()], key=lambda point: point.number)
 
     @property
     def last_gauging_number(self) -> int:

@@ -20,12 +20,10 @@ def fold(events: Sequence[ev.Event]) -> JobState:
     opened = events[0].payload
     state = JobState(opened, opened.plan, risk=opened.plan.risk)
     now: dict[int, ev.Payload | None] = {}
-    for event in events:
-        if isinstance(event.payload, ev.Corrected):
-            state.corrections[event.payload.target] = event.payload
-            now[event.payload.target] = event.payload.replacement
-        elif isinstance(event.payload, ev.JudgedAnew):
-            now[event.payload.target] = event.payload.replacement
+    for said in [event.payload for event in events if isinstance(event.payload, ev.Corrected | ev.JudgedAnew)]:
+        if isinstance(said, ev.Corrected):
+            state.corrections[said.target] = said
+        now[said.target] = said.replacement
     for event in events:
         payload = now.get(event.seq, event.payload)
         state.effective[event.seq] = payload

@@ -163,3 +163,10 @@ def test_orders_of_magnitude_promise_no_digits(page: Page) -> None:
     torque.wait_for()
     numbers = [word for word in torque.inner_text().replace("\n", " ").split() if word.isdigit()]
     assert numbers and all(len(number.rstrip("0")) <= 2 for number in numbers)
+
+
+def test_a_record_uses_both_columns_on_the_screen(page: Page) -> None:
+    """In print a page's height fills one after the other; a screen has no such height."""
+    page.goto("/api/jobs/hollin-vale-0002/record.html")
+    lefts = page.locator(".columns .entry").evaluate_all("all => [...new Set(all.map((each) => Math.round(each.getBoundingClientRect().left / 50)))]")
+    assert len(lefts) == 2

@@ -59,10 +59,10 @@ def test_a_record_of_a_hundred_entries_in_two_seconds_and_again_at_once(referenc
     watched = cProfile.Profile()
     watched.runcall(pdf_of, page)
     assert sum(entry.callcount for entry in watched.getstats()) < 3_200_000
-    begin = time.process_time(), time.monotonic()
+    begin = time.process_time()
     made = press.pdf(page)
+    assert time.process_time() - begin < 1, "the work is not done in this process"
     assert "remark 99" in text_of(made).replace("\n", " ")
-    assert time.process_time() - begin[0] < 1, "the work is not done in this process"
     again = time.monotonic()
     assert press.pdf(page) is made
     assert time.monotonic() - again < 0.05

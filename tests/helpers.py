@@ -8,23 +8,33 @@ from datetime import UTC, datetime, timedelta
 
 from tribodex.core.components.bearing import Bearing, Group, Taper
 from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import rail
 from tribodex.core.job.decide import decide
-from tribodex.core.job.fold import fold
-from tribodex.core.job.leaves import next_cell
-from tribodex.core.job.plan import Plan
-from tribodex.core.job.state import JobState
+from tribodex.core.job.facts import Event, Fact, JobOpened, Planned
+from tribodex.core.job.job import Job
+from tribodex.core.job.moves import Move
+from tribodex.core.job.places import ONLY_PLACE, SHAFT, Place
+from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import LengthUnit, parse_length
+from tribodex.core.topics import desk, fold, tapered
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.leaves import next_cell
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.stages import current_stage
+from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.jobs import Loaded
+from tribodex.usecases.opening import MOUNTING, BearingOrder, Order, open_job
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position, Reference
+from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position, Reference, Store, Tap
 
 BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
 METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
@@ -40,41 +50,63 @@ def bearing(bore: float = 90, outside: float = 160, width: float = 40, group: Gr
 
 
 class Bench:
-    """A log that grows by commands, in memory, as the use cases grow it."""
+    """A log that grows by commands, in memory, as the use cases grow it: one bearing, its mounting alone."""
 
-    def __init__(self, procedure: Procedure, plan: Plan) -> None:
-        self.procedure = procedure
-        opened = ev.JobOpened(1, "Test", "m-1", "Test machine", "m-1-a", "Drive side", procedure.id, procedure.version, plan)
-        self.log: list[ev.Event] = []
+    def __init__(self, shaft: Procedure, procedure: Procedure, plan: Plan) -> None:
+        self.procedures = {SHAFT: shaft, ONLY_PLACE: procedure}
+        place = Place(ONLY_PLACE, "m-1-a", "Drive side", procedure.id, procedure.version)
+        plans = (Planned(ONLY_PLACE, ev.TaperedPlanned(plan)),)
+        opened = JobOpened(1, "Test", "m-1", "Test machine", shaft.id, shaft.version, (place,), plans)
+        self.log: list[Event] = []
         self._clock = itertools.count()
-        self._add(opened)
+        self._add(SHAFT, opened)
 
     @property
-    def state(self) -> JobState:
+    def job(self) -> Job:
         return fold(self.log)
 
-    def _add(self, payload: ev.Payload) -> None:
-        at = BEGIN + timedelta(minutes=next(self._clock))
-        seq = len(self.log) + 1
-        self.log.append(ev.Event(seq, f"event-{seq:06d}", payload, "Tester", at, at))
+    @property
+    def desk(self) -> Desk:
+        return desk(self.job, self.procedures, self.log, ONLY_PLACE)
 
-    def do(self, *commands: cmd.Command) -> JobState:
+    @property
+    def state(self) -> Tapered:
+        return self.job.of(tapered.TOPIC, ONLY_PLACE)
+
+    @property
+    def procedure(self) -> Procedure:
+        return self.procedures[ONLY_PLACE]
+
+    def stage(self) -> str:
+        task = rail.present(self.desk)
+        return task.stage.id if task is not None else current_stage(self.state)
+
+    def move(self) -> Move:
+        return rail.next_move(self.desk)
+
+    def _add(self, at: str, fact: Fact) -> None:
+        moment = BEGIN + timedelta(minutes=next(self._clock))
+        seq = len(self.log) + 1
+        self.log.append(Event(seq, f"event-{seq:06d}", at, fact, "Tester", moment, moment))
+
+    def do(self, *commands: object) -> Tapered:
         for command in commands:
-            for payload in decide(self.procedure, self.log, self.state, command):
-                self._add(payload)
+            at, facts = decide(self.desk, command)
+            for fact in facts:
+                self._add(at, fact)
         return self.state
 
     def pass_gate(self, gate_id: str) -> None:
-        gate = self.procedure.gate(gate_id).for_plan(self.state.plan.conditions)
-        self.do(cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
+        gate, _ = self.desk.gate(gate_id)
+        self.do(job_cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
 
     def pass_gates(self) -> None:
         """Every gate up to the first gauging, or to the zero mark where nothing is gauged."""
         for gate_id in ("safe", "which_way", "fit_up"):
-            if any(gate.id == gate_id for gate in self.procedure.gates()):
+            if any(gate.id == gate_id for procedure in self.procedures.values() for gate in procedure.gates()):
                 self.pass_gate(gate_id)
 
-    def seat(self, extra_deg: float = 0.0, thickness: str = "1.75 mm") -> JobState:
+    def seat(self, extra_deg: float = 0.0, thickness: str = "1.75 mm") -> Tapered:
         """The washer measured and fitted, the nut seated where the washer puts it, or further on; sleeve end to ring measured."""
         nut = self.state.plan.nut
         assert nut is not None
@@ -83,7 +115,7 @@ class Bench:
         tool = LengthTool.DEPTH_MICROMETER
         return self.do(cmd.SeatNut(f"{behind:.2f}", "degrees", False, thickness, "31.40 mm", f"{31.40 + moved:.3f} mm", tool))
 
-    def gauge(self, phase: Phase, truth: VirtualBearing, places: int | None = None) -> JobState:
+    def gauge(self, phase: Phase, truth: VirtualBearing, places: int | None = None) -> Tapered:
         self.do(cmd.StartGauging(phase, places))
         while (gauging := self.state.open_gauging()) and (todo := next_cell(self.state, gauging)):
             cell, choice = todo
@@ -92,7 +124,7 @@ class Bench:
             self.do(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
         return self.do(cmd.CloseGauging())
 
-    def ready(self, truth: VirtualBearing, places: int | None = None) -> JobState:
+    def ready(self, truth: VirtualBearing, places: int | None = None) -> Tapered:
         """Gates passed, unmounted clearance gauged, zero mark set."""
         self.pass_gates()
         self.gauge(Phase.INITIAL, truth, places)
@@ -103,7 +135,7 @@ class Bench:
 
 def make_bench(reference: Reference, draft: PlanDraft = DRAFT) -> Bench:
     plan = make_plan(reference, FEELERS, draft)
-    return Bench(reference.procedure(procedure_id(plan.method)), plan)
+    return Bench(reference.procedure(MOUNTING), reference.procedure(procedure_id(plan.method)), plan)
 
 
 class MemoryStore:
@@ -111,7 +143,7 @@ class MemoryStore:
 
     def __init__(self, races: int = 0) -> None:
         self.jobs: dict[str, int] = {}
-        self.logs: dict[str, list[ev.Event]] = {}
+        self.logs: dict[str, list[Event]] = {}
         self.summaries: dict[str, JobSummary] = {}
         self.races = races
         self.crib = [CribItem(f.id, 1, "gauge", gauge_item(f), False, "", f"first-{f.id}", "Tester", BEGIN) for f in FEELERS]
@@ -139,14 +171,17 @@ class MemoryStore:
     def hold(self, job_id: str) -> None:
         """Nobody else is here."""
 
-    def events(self, job_id: str) -> Sequence[ev.Event]:
+    def events(self, job_id: str) -> Sequence[Event]:
         return list(self.logs.get(job_id, []))
 
-    def last_opened(self, position_id: str) -> ev.Event | None:
-        opened = [log[0] for log in self.logs.values() if isinstance(log[0].payload, ev.JobOpened) and log[0].payload.position_id == position_id]
+    def last_opened(self, position_id: str) -> Event | None:
+        def here(fact: Fact) -> bool:
+            return isinstance(fact, JobOpened) and any(place.position_id == position_id for place in fact.places)
+
+        opened = [log[0] for log in self.logs.values() if here(log[0].fact)]
         return max(opened, key=lambda e: e.recorded_at, default=None)
 
-    def append(self, job_id: str, events: Sequence[ev.Event], summary: JobSummary) -> None:
+    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary, positions: Sequence[str] = ()) -> None:
         if self.races:
             self.races -= 1
             raise ConcurrentWriter
@@ -157,3 +192,10 @@ class MemoryStore:
 def ticking(start: datetime = BEGIN) -> Iterator[datetime]:
     """Moments, a minute apart."""
     return (start + timedelta(minutes=i) for i in itertools.count())
+
+
+def open_one(
+    store: Store, reference: Reference, job_id: str, position_id: str, title: str, draft: PlanDraft, tap: Tap, at: datetime, whole: bool = False
+) -> Loaded:
+    """A job for one bearing."""
+    return open_job(store, reference, job_id, Order(title, (BearingOrder(position_id, draft),), whole), tap, at)

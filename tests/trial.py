@@ -18,6 +18,8 @@ from functools import lru_cache
 from pathlib import Path
 
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+from typing import Any
+
 import numpy as np
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -27,22 +29,27 @@ from tests.helpers import BEGIN
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.errors import Refused
-from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import facts, rail
 from tribodex.core.job.decide import decide
-from tribodex.core.job.fold import fold
-from tribodex.core.job.leaves import next_cell
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
-from tribodex.core.job.parting import CHECKS
-from tribodex.core.job.plan import Plan
-from tribodex.core.job.state import JobState
+from tribodex.core.job.moves import Ask
+from tribodex.core.job.places import ONLY_PLACE, SHAFT, Place
+from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import LengthUnit
+from tribodex.core.topics import desk, fold, tapered
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.leaves import next_cell
+from tribodex.core.topics.tapered.moves import Do
+from tribodex.core.topics.tapered.parting import CHECKS
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.state import Tapered
 from tribodex.reference import load_reference
 from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.opening import MOUNTING
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
@@ -116,7 +123,7 @@ class Fitter:
     plan: Plan
     truth: Truth
     one_tap: bool = True
-    log: list[ev.Event] = field(default_factory=list)
+    log: list[facts.Event] = field(default_factory=list)
     taps: int = 0
     leaf_taps: int = 0
     gaugings: int = 0
@@ -125,30 +132,41 @@ class Fitter:
     refused: list[str] = field(default_factory=list)
 
     def __post_init__(self) -> None:
-        self.procedure = reference().procedure(procedure_id(self.plan.method))
-        opened = ev.JobOpened(1, "Trial", "m", "Machine", "p", "Place", self.procedure.id, self.procedure.version, self.plan)
-        self._add(opened)
-        self.state: JobState = fold(self.log)
+        own, shaft = reference().procedure(procedure_id(self.plan.method)), reference().procedure(MOUNTING)
+        self.procedures = {SHAFT: shaft, ONLY_PLACE: own}
+        place = Place(ONLY_PLACE, "p", "Place", own.id, own.version)
+        plans = (facts.Planned(ONLY_PLACE, ev.TaperedPlanned(self.plan)),)
+        self._add(SHAFT, facts.JobOpened(1, "Trial", "m", "Machine", shaft.id, shaft.version, (place,), plans))
+        self.job = fold(self.log)
 
-    def _add(self, payload: ev.Payload) -> None:
-        at = BEGIN + timedelta(seconds=len(self.log))
-        self.log.append(ev.Event(len(self.log) + 1, f"trial-{len(self.log):06d}", payload, "Trial", at, at))
+    @property
+    def state(self) -> Tapered:
+        return self.job.of(tapered.TOPIC, ONLY_PLACE)
 
-    def say(self, command: cmd.Command) -> bool:
+    @property
+    def desk(self) -> Desk:
+        return desk(self.job, self.procedures, self.log, ONLY_PLACE)
+
+    def _add(self, at: str, fact: facts.Fact) -> None:
+        moment = BEGIN + timedelta(seconds=len(self.log))
+        self.log.append(facts.Event(len(self.log) + 1, f"trial-{len(self.log):06d}", at, fact, "Trial", moment, moment))
+
+    def say(self, command: object) -> bool:
         """One tap. A refusal is kept and the work goes on."""
         self.taps += 1
         try:
-            for payload in decide(self.procedure, self.log, self.state, command):
-                self._add(payload)
+            at, found = decide(self.desk, command)
+            for fact in found:
+                self._add(at, fact)
         except Refused as error:
             self.refused.append(error.detail)
             return False
-        self.state = fold(self.log)
+        self.job = fold(self.log)
         return True
 
-    def next(self) -> NextMove:
+    def next(self) -> Any:
         """What the bench says."""
-        return next_move(self.procedure, self.state)
+        return rail.next_move(self.desk)
 
     def gauge(self, phase: Phase, places: int | None = None) -> None:
         """Gauge as the tool proposes."""
@@ -194,9 +212,9 @@ class Fitter:
         for _ in range(MOST_MOVES):
             move = self.next()
             match move.do:
-                case Do.CONFIRM:
-                    gate = self.procedure.gate(move.gate or "").for_plan(self.plan.conditions)
-                    self.say(cmd.ConfirmGate(gate.id, tuple(i.id for i in gate.items)))
+                case Ask.CONFIRM:
+                    gate, _ = self.desk.gate(move.gate or "")
+                    self.say(job_cmd.ConfirmGate(gate.id, tuple(i.id for i in gate.items)))
                 case Do.GAUGE_INITIAL:
                     self.gauge(Phase.INITIAL)
                 case Do.DECIDE_GROUP:

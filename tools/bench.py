@@ -20,10 +20,9 @@ from tests.helpers import make_bench
 from tests.trial import ERRORS, Measured, line_of
 from tests.trial import measure as trial_of
 
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.fold import fold
-from tribodex.core.job.next_move import next_move
 from tribodex.core.mounting.gauging import Phase
+from tribodex.core.topics import fold
+from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.reference import load_reference
 from tribodex.usecases.bench import bench
@@ -57,7 +56,7 @@ def core() -> None:
     job.gauge(Phase.DRIVE_UP, truth)
     print(f"a job of {len(job.log)} entries")
     measure("fold the log", lambda: fold(job.log))
-    measure("next move", lambda: next_move(job.procedure, job.state))
+    measure("next move", lambda: job.move())
     measure("the adviser's answer", lambda: job.state.advice())
     measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.state)))
     measure("read tables and procedures", load_reference, 20)

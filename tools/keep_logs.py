@@ -26,12 +26,15 @@ from tests.core.test_parting import HAND_TIGHT
 from tests.helpers import DRAFT, FEELERS, make_bench
 
 from tribodex.core.errors import TribodexError
-from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
-from tribodex.core.job.fold import fold
-from tribodex.core.job.parting import CHECKS
-from tribodex.core.job.stages import status
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import facts
+from tribodex.core.job.places import ONLY_PLACE
+from tribodex.core.job.rail import status
 from tribodex.core.mounting.gauging import Phase
+from tribodex.core.topics import fold
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB
@@ -39,21 +42,23 @@ from tribodex.reference import load_reference
 from tribodex.store import SqlStore
 from tribodex.store.repository import make_engine
 from tribodex.usecases.codec import encode
-from tribodex.usecases.jobs import load
+from tribodex.usecases.jobs import Loaded, desk_of, load
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import JobsAsked
 
+REFERENCE = load_reference()
 LOGS = ROOT / "tests" / "data" / "logs"
-Log = list[ev.Event]
+Log = list[facts.Event]
 
 
 def kept(job_id: str, log: Log) -> dict[str, Any]:
     """A log as stored, with what it says now."""
-    state = fold(log)
+    job = Loaded(job_id, log, fold(log))
+    state = job.tapered(ONLY_PLACE)
     final, verdict, first = state.attempt.final(), state.attempt.final_verdict(), state.initial_closed()
     return {
         "job_id": job_id,
-        "status": status(state),
+        "status": status(desk_of(REFERENCE, job)),
         "nut_deg": [round(a.nut_deg, 3) for a in state.attempts],
         "initial_um": first.summary.mean_um if first else None,
         "final": verdict.overall.word if verdict else None,
@@ -62,9 +67,10 @@ def kept(job_id: str, log: Log) -> dict[str, Any]:
             {
                 "seq": e.seq,
                 "client_event_id": e.client_event_id,
+                "at": e.at,
                 "kind": e.kind,
                 "version": e.version,
-                "payload": encode(e.payload),
+                "payload": encode(e.fact),
                 "actor": e.actor,
                 "happened_at": e.happened_at.isoformat(),
                 "recorded_at": e.recorded_at.isoformat(),
@@ -102,8 +108,8 @@ def covered(log: Log) -> set[tuple[str, str]]:
     """Kinds of entries in a log, and of what was corrected."""
     found = {(e.kind, "") for e in log}
     for event in log:
-        if isinstance(event.payload, ev.Corrected | ev.JudgedAnew):
-            replacement = event.payload.replacement
+        if isinstance(event.fact, facts.Corrected | facts.JudgedAnew):
+            replacement = event.fact.replacement
             found.add((event.kind, ev.kind_of(type(replacement)) if replacement is not None else "withdrawn"))
     return found
 
@@ -116,7 +122,7 @@ def of_every_kind() -> list[Log]:
         def teardown(self) -> None:
             if len(self.bench.log) > 3:
                 try:
-                    self.bench.do(cmd.Abandon("Tester", "kept as an example"))
+                    self.bench.do(job_cmd.Abandon("Tester", "kept as an example"))
                 except TribodexError:
                     pass
                 seen.append(list(self.bench.log))
@@ -141,8 +147,10 @@ def of_hand() -> list[Log]:
     followed.do(cmd.RevisePlan(plan, "the shaft was measured"))
     followed.ready(HAND_TIGHT)
     followed.do(cmd.TurnNut("60", "degrees"))
-    turned = followed.state.last_seq
-    followed.do(cmd.Correct(turned, "counted again", cmd.TurnNut("120", "degrees")), cmd.Correct(turned, "once more", cmd.TurnNut("130", "degrees")))
+    turned = followed.job.last_seq
+    followed.do(
+        job_cmd.Correct(turned, "counted again", cmd.TurnNut("120", "degrees")), job_cmd.Correct(turned, "once more", cmd.TurnNut("130", "degrees"))
+    )
     followed.gauge(Phase.DRIVE_UP, HAND_TIGHT)
     followed.gauge(Phase.DRIVE_UP, HAND_TIGHT)
     followed.do(cmd.FollowLeaf(tuple(CHECKS), "the nut was only hand-tight at the zero mark"))
@@ -150,7 +158,7 @@ def of_hand() -> list[Log]:
     overruled.pass_gates()
     overruled.gauge(Phase.INITIAL, VirtualBearing(60, 0.385))
     overruled.do(cmd.AcceptOutside("group", "B. Boss", "maker agreed"), cmd.AcceptOutside("window", "B. Boss", "maker named another residual"))
-    overruled.do(cmd.SetZero(False), cmd.Correct(overruled.state.last_seq + 1, "tapped it after all", cmd.SetZero(True)))
+    overruled.do(cmd.SetZero(False), job_cmd.Correct(overruled.job.last_seq + 1, "tapped it after all", cmd.SetZero(True)))
     return [followed.log, overruled.log]
 
 

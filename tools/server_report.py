@@ -20,8 +20,9 @@ from matplotlib.figure import Figure
 from playwright.sync_api import Page, sync_playwright
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
-
+from tests.helpers import open_one
 from tribodex.core.job.events import Event, NoteAdded, PointClosed, PointOpened
+
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
@@ -30,7 +31,7 @@ from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow
 from tribodex.store.repository import make_engine
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import open_job, summary_of
+from tribodex.usecases.jobs import summary_of
 from tribodex.usecases.ports import JobsAsked, Tap
 
 ENTRIES = (10, 100, 300, 1_000, 3_000)
@@ -138,7 +139,7 @@ def _log(engine: Engine, address: str, entries: int, kind: str, empty: list[floa
     job_id, now = f"long-{kind}-{entries}", datetime.now(UTC)
     with Session(engine) as session:
         store = SqlStore(session)
-        job = open_job(store, reference, job_id, "kc-2-drive", "", plan, Tap(f"open-{kind}-{entries:08d}", "Bench", now), now)
+        job = open_one(store, reference, job_id, "kc-2-drive", "", plan, Tap(f"open-{kind}-{entries:08d}", "Bench", now), now)
         more = []
         for seq in range(2, entries):
             point = PointOpened(f"point {seq}") if seq % 2 == 0 else PointClosed(seq - 1, "done")

@@ -69,11 +69,11 @@ class Hands:
     def leaf(self, by_key: bool = False) -> bool:
         """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for."""
         now = self.bench()
-        move, gauging = now["next"], now["gauging"]
+        move, gauging = now["next"], now["work"]["gauging"]
         if move["do"] != "try_leaf":
             return False
         place, row = move["place"], Row(move["row"])
-        nut_deg = (now["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0
+        nut_deg = (now["work"]["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0
 
         def goes_in(um: float) -> Outcome:
             return self.truth.try_leaf(um, nut_deg, place, row)
@@ -109,13 +109,13 @@ class Hands:
                 case "try_leaf" | "close_gauging":
                     self.gauge()
                 case "hand_check":
-                    feel = self.truth.feel((now["dial"] or {}).get("present_deg", 0))
+                    feel = self.truth.feel((now["work"]["dial"] or {}).get("present_deg", 0))
                     self.tap({"freely": "Swivels freely", "slight drag": "Slight drag", "binds": "Binds"}[feel], exact=False)
                 case "seat_nut":
                     self.seat(now)
                 case "set_zero":
                     self.main()
-                case "lock" | "see_tab" if now["dial"] and now["dial"]["step_deg"] and not now["tab_known"]:
+                case "lock" | "see_tab" if now["work"]["dial"] and now["work"]["dial"]["step_deg"] and not now["work"]["tab_known"]:
                     self.page.get_by_label("to the next").first.fill("2")
                     self.tap("Seen")
                 case _:
@@ -129,7 +129,7 @@ class Hands:
 
     def seat(self, now: Any) -> None:
         """The washer fitted and measured, the nut seated where its thickness puts it."""
-        seat = now["seat"]
+        seat = now["work"]["seat"]
         if seat["hydraulic"]:
             self.page.get_by_label("Before the nut came off").fill("31.42 mm")
             self.page.get_by_label("With the nut seated").fill("31.43 mm")

@@ -108,7 +108,7 @@ def test_a_turn_a_zero_and_a_note_are_said_again_and_both_stay(page: Page) -> No
     hands.turn(45)
     said = correct(hands, "45°", lambda dialog: dialog.get_by_label("How far").fill("54"), "figures swapped")
     assert "54°" in said and "45°" in said and "figures swapped" in said
-    assert hands.bench()["dial"]["present_deg"] == pytest.approx(54)
+    assert hands.bench()["work"]["dial"]["present_deg"] == pytest.approx(54)
     said = correct(hands, "etal-to-metal", lambda dialog: dialog.get_by_role("radio", name="no", exact=True).click(), "forgot the tap test")
     assert "forgot the tap test" in said
 

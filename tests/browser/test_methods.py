@@ -60,9 +60,9 @@ def test_a_whole_job_in_each_method(page: Page, position: str, fill: Callable[[P
     page.get_by_label("As", exact=True).fill("fitter")
     hands.tap("Sign the record")
     now = hands.bench()
-    assert now["status"] == "signed" and now["final"]["overall"]["level"] in ("good", "watch")
+    assert now["status"] == "signed" and now["work"]["final"]["overall"]["level"] in ("good", "watch")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
-    assert now["method_title"] in record
+    assert now["work"]["method_title"] in record
 
 
 def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
@@ -120,11 +120,11 @@ def test_the_seat_with_its_washer_is_proved_not_remembered(page: Page) -> None:
     hands = Hands(page, ROLLER)
     hands.plan("dc-1-in", "Washer goes on last")
     hands.follow(until="seat_nut")
-    thickness = hands.bench()["seat"]["thickness_mm"]
+    thickness = hands.bench()["work"]["seat"]["thickness_mm"]
     page.get_by_label("Washer, measured").fill(f"{thickness:.2f} mm")
     page.get_by_role("textbox", name="degrees").fill("0")
     hands.main()
-    assert hands.bench()["next"]["do"] != "lock" and hands.bench()["may_lock"]["level"] == "stop"
+    assert hands.bench()["next"]["do"] != "lock" and hands.bench()["work"]["may_lock"]["level"] == "stop"
     expect(page.get_by_role("region", name="Log")).to_contain_text("seat")
 
 
@@ -152,7 +152,7 @@ def test_the_risk_is_chosen_with_a_tap(page: Page) -> None:
     with page.expect_response("**/taps"):
         page.get_by_role("radio", name="1 in 100").click()
     expect(page.get_by_role("button", name="Risk of going too far: 1 in 100")).to_be_visible()
-    assert hands.bench()["risk"] == 0.01
+    assert hands.bench()["work"]["risk"] == 0.01
 
 
 def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: Callable[..., Page]) -> None:

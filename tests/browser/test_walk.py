@@ -159,12 +159,12 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
                 focus(page, item["text"])
                 page.keyboard.press("Space")
         if move == "seat_nut":
-            thickness = now["seat"]["thickness_mm"] or 1.75
+            thickness = now["work"]["seat"]["thickness_mm"] or 1.75
             focus(page, "Washer, measured")
             page.keyboard.type(f"{thickness:.2f} mm")
             focus(page, "degrees")
             page.keyboard.type(f"{360 * thickness / now['seat']['pitch_mm']:.0f}")
-        if move in ("lock", "see_tab") and not now["tab_known"]:
+        if move in ("lock", "see_tab") and not now["work"]["tab_known"]:
             focus(page, "to the next tab")
             page.keyboard.type("2")
             hands.key("Enter")

@@ -12,12 +12,12 @@ from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, FEELERS, Bench, make_bench
 from tribodex.core.errors import InvalidInput, TribodexError
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.fold import fold
-from tribodex.core.job.moves import Do
-from tribodex.core.job.next_move import next_move
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job.moves import Ask
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.reference import load_reference
 from tribodex.usecases.draft.given import PlanDraft
@@ -48,11 +48,11 @@ COMMANDS = st.one_of(
     st.builds(cmd.SetZero, st.booleans(), ODD),
     st.builds(cmd.StartGauging, st.sampled_from(list(Phase)), st.one_of(st.none(), st.integers(-5, 99)), st.none(), ODD, ODD),
     st.builds(cmd.ChooseRisk, st.floats(allow_nan=True, allow_infinity=True)),
-    st.builds(cmd.AddNote, ODD),
-    st.builds(cmd.OpenPoint, ODD),
-    st.builds(cmd.ClosePoint, st.integers(-3, 99), ODD),
+    st.builds(job_cmd.AddNote, ODD),
+    st.builds(job_cmd.OpenPoint, ODD),
+    st.builds(job_cmd.ClosePoint, st.integers(-3, 99), ODD),
     st.builds(cmd.Release, ODD),
-    st.builds(cmd.Correct, st.integers(-5, 99), ODD, st.one_of(st.none(), st.builds(cmd.TurnNut, ODD, UNITS)), st.booleans()),
+    st.builds(job_cmd.Correct, st.integers(-5, 99), ODD, st.one_of(st.none(), st.builds(cmd.TurnNut, ODD, UNITS)), st.booleans()),
     st.builds(cmd.AcceptOutside, st.sampled_from(["group", "window", "narrow"]), ODD, ODD),
 )
 
@@ -89,12 +89,12 @@ def test_any_command_is_taken_whole_or_refused_with_words(depth: str, command: c
         if isinstance(error, InvalidInput):
             assert all(field.name and field.message for field in error.fields)
         return
-    state = fold(bench.log)
+    state = bench.state
     assert math.isfinite(state.attempt.nut_deg) and 0 <= state.attempt.nut_deg < 3600
     for gauging in state.gaugings:
         for trial in gauging.trials:
             assert all(math.isfinite(leaf) and 0 < leaf < 5000 for leaf in trial.stack.leaves_um)
-    move = next_move(bench.procedure, state)
+    move = bench.move()
     assert move.headline and "nan" not in move.headline.lower().split() and "inf" not in move.headline.lower().split()
 
 
@@ -148,7 +148,7 @@ def test_spoken_shorthand_is_asked_back_with_the_reading_that_makes_sense(typed:
 
 
 def test_the_next_move_is_there_at_every_depth() -> None:
-    assert next_move(BENCHES["begun"].procedure, BENCHES["begun"].state).do is Do.CONFIRM
-    assert next_move(BENCHES["gauging"].procedure, BENCHES["gauging"].state).do is Do.TRY_LEAF
-    assert next_move(BENCHES["driven"].procedure, BENCHES["driven"].state).do is Do.GAUGE
-    assert next_move(BENCHES["on the sleeve"].procedure, BENCHES["on the sleeve"].state).do is Do.TRY_LEAF
+    assert BENCHES["begun"].move().do == Ask.CONFIRM
+    assert BENCHES["gauging"].move().do is Do.TRY_LEAF
+    assert BENCHES["driven"].move().do is Do.GAUGE
+    assert BENCHES["on the sleeve"].move().do is Do.TRY_LEAF

@@ -14,16 +14,20 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 
 from tests.helpers import BEGIN, METRIC, Bench, make_bench
 from tribodex.core.errors import InvalidInput, NotFound, Refused, TribodexError
-from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
-from tribodex.core.job.fold import fold, taken_further
-from tribodex.core.job.moves import Do
-from tribodex.core.job.next_move import next_move
-from tribodex.core.job.parting import CHECKS
-from tribodex.core.job.stages import current_stage, status
-from tribodex.core.job.telling import tell
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import facts
+from tribodex.core.job.job import Job
+from tribodex.core.job.moves import Ask
+from tribodex.core.job.places import ONLY_PLACE
+from tribodex.core.job.rail import status
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool
+from tribodex.core.topics import fold, taken_further, tapered, tell
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.moves import Do, NextMove
+from tribodex.core.topics.tapered.parting import CHECKS
+from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
@@ -41,17 +45,17 @@ def bench(reference: Reference) -> Bench:
 
 
 def stage(bench: Bench) -> str:
-    return current_stage(bench.procedure, bench.state)
+    return bench.stage()
 
 
 def move(bench: Bench) -> Do:
-    return next_move(bench.procedure, bench.state).do
+    return bench.move().do
 
 
 def drive_to_window(bench: Bench, truth: VirtualBearing) -> None:
     """As told, until the washer is on and the nut is to be locked."""
     for _ in range(16):
-        following = next_move(bench.procedure, bench.state)
+        following = bench.move()
         if following.do is Do.TURN:
             assert following.turn_deg
             bench.do(cmd.TurnNut(f"{following.turn_deg}"))
@@ -71,9 +75,9 @@ def finish(bench: Bench, truth: VirtualBearing) -> None:
 
 
 def test_the_whole_way(bench: Bench) -> None:
-    assert (stage(bench), move(bench)) == ("make_safe", Do.CONFIRM)
+    assert (stage(bench), move(bench)) == ("make_safe", Ask.CONFIRM)
     bench.pass_gate("safe")
-    assert move(bench) is Do.CONFIRM
+    assert move(bench) == Ask.CONFIRM
     bench.pass_gate("which_way")
     bench.pass_gate("fit_up")
     assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL)
@@ -83,7 +87,7 @@ def test_the_whole_way(bench: Bench) -> None:
     drive_to_window(bench, TRUTH)
     assert (stage(bench), move(bench)) == ("lock", Do.LOCK) and bench.state.attempt.has_seat
     bench.do(cmd.SeeTab("2", "rim"))
-    lock = next_move(bench.procedure, bench.state)
+    lock = bench.move()
     assert lock.turn_deg is not None
     bench.do(cmd.Lock(f"{lock.turn_deg}"))
     assert (stage(bench), move(bench)) == ("final_check", Do.GAUGE_FINAL)
@@ -91,9 +95,9 @@ def test_the_whole_way(bench: Bench) -> None:
     window, final = state.window(), state.attempt.final()
     assert window is not None and final is not None
     assert window.low_um <= TRUTH.clearance_um(state.attempt.nut_deg) <= window.high_um
-    bench.do(cmd.Sign("A. Fitter", "fitter"))
-    assert status(bench.state) == "signed"
-    assert move(bench) is Do.NOTHING
+    bench.do(job_cmd.Sign("A. Fitter", "fitter"))
+    assert status(bench.desk) == "signed"
+    assert move(bench) == Do.NOTHING
 
 
 @pytest.mark.parametrize("initial", [112, 118, 125, 131, 138])
@@ -114,31 +118,31 @@ def test_a_gate_is_never_passed_silently(bench: Bench) -> None:
     with pytest.raises(Refused, match="Make the machine safe"):
         bench.do(cmd.StartGauging(Phase.INITIAL))
     with pytest.raises(InvalidInput) as raised:
-        bench.do(cmd.ConfirmGate("safe", ("isolated",)))
+        bench.do(job_cmd.ConfirmGate("safe", ("isolated",)))
     assert {f.name for f in raised.value.fields} == {"stored", "load_off", "ppe"}
     with pytest.raises(NotFound):
-        bench.do(cmd.ConfirmGate("nonsense", ()))
+        bench.do(job_cmd.ConfirmGate("nonsense", ()))
 
 
 def test_overruling_needs_a_name_and_a_reason(bench: Bench) -> None:
     with pytest.raises(InvalidInput) as raised:
-        bench.do(cmd.OverruleGate("which_way", " ", ""))
+        bench.do(job_cmd.OverruleGate("which_way", " ", ""))
     assert {f.name for f in raised.value.fields} == {"name", "reason"}
     bench.pass_gate("safe")
     bench.pass_gate("which_way")
-    state = bench.do(cmd.OverruleGate("fit_up", "B. Boss", "drawing is at the office", ("shaft",)))
-    passed = state.gates["fit_up"]
+    bench.do(job_cmd.OverruleGate("fit_up", "B. Boss", "drawing is at the office", ("shaft",)))
+    passed = bench.job.gates["fit_up", ONLY_PLACE]
     assert passed.by == "B. Boss" and passed.overruled is not None
     assert passed.overruled.missing
 
 
 def test_isolation_and_load_support_are_overruled_by_nobody(bench: Bench) -> None:
     with pytest.raises(Refused, match="cannot be overruled by anybody"):
-        bench.do(cmd.OverruleGate("safe", "B. Boss", "machine is out of the plant", ("ppe",)))
+        bench.do(job_cmd.OverruleGate("safe", "B. Boss", "machine is out of the plant", ("ppe",)))
     with pytest.raises(Refused, match=r"Confirm it\.$"):
         bench.do(cmd.StartGauging(Phase.INITIAL))
     with pytest.raises(InvalidInput) as raised:
-        bench.do(cmd.ConfirmGate("safe", ("isolated",)))
+        bench.do(job_cmd.ConfirmGate("safe", ("isolated",)))
     assert all("overrule" not in field.expected for field in raised.value.fields)
 
 
@@ -146,8 +150,8 @@ def test_a_gate_that_was_confirmed_is_not_overruled_afterwards(bench: Bench) -> 
     bench.pass_gates()
     for gate in ("safe", "fit_up"):
         with pytest.raises(Refused, match="passed already"):
-            bench.do(cmd.OverruleGate(gate, "B. Boss", "changed my mind"))
-    assert bench.state.gates["fit_up"].overruled is None
+            bench.do(job_cmd.OverruleGate(gate, "B. Boss", "changed my mind"))
+    assert bench.job.gates["fit_up", ONLY_PLACE].overruled is None
 
 
 def test_outside_the_group_stops_until_somebody_decides(reference: Reference) -> None:
@@ -155,7 +159,7 @@ def test_outside_the_group_stops_until_somebody_decides(reference: Reference) ->
     tight = VirtualBearing(85, 0.385)
     bench.pass_gates()
     bench.gauge(Phase.INITIAL, tight)
-    assert move(bench) is Do.DECIDE_GROUP and status(bench.state) == "stopped"
+    assert move(bench) is Do.DECIDE_GROUP and status(bench.desk) == "stopped"
     with pytest.raises(Refused, match="outside its group"):
         bench.do(cmd.SetZero(True))
     bench.gauge(Phase.INITIAL, TRUTH)
@@ -176,7 +180,7 @@ def test_turns_in_any_unit(bench: Bench) -> None:
     state = bench.do(cmd.TurnNut("30"), cmd.TurnNut("1/2", "slots"), cmd.TurnNut("10 mm", "rim"), cmd.TurnNut("1/2 in", "rim"))
     rim = 120 * 3.14159265 / 360
     assert state.attempt.nut_deg == pytest.approx(30 + 45 + 10 / rim + 12.7 / rim)
-    turns = [e.payload for e in bench.log if isinstance(e.payload, ev.NutTurned)]
+    turns = [e.fact for e in bench.log if isinstance(e.fact, ev.NutTurned)]
     assert [(t.typed, t.unit) for t in turns] == [("30", "degrees"), ("1/2", "slots"), ("10 mm", "rim"), ("1/2 in", "rim")]
 
 
@@ -222,7 +226,7 @@ def test_a_leaf_that_cannot_be_meant(bench: Bench, leaf: str, word: str) -> None
 def test_thousandths_typed_on_a_metric_set(bench: Bench) -> None:
     bench.pass_gates()
     bench.do(cmd.StartGauging(Phase.INITIAL), cmd.TryLeaf(1, Row.FAR_SIDE, "130 µm", Outcome.STOPS, typed=True))
-    last = bench.log[-1].payload
+    last = bench.log[-1].fact
     assert isinstance(last, ev.LeafTried) and last.typed == "130 µm" and sum(last.leaves_um) == 130
     assert "typed “130 µm”" in tell(last)
 
@@ -245,15 +249,15 @@ def test_a_corrected_reading_changes_mean_and_judgement_and_stays_readable(bench
     bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.08", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.09", Outcome.STOPS), cmd.CloseGauging())
     closed = bench.state.initial_closed()
     assert closed is not None and closed.initial_verdict is not None and closed.initial_verdict.level.value == "stop"
-    seqs = [e.seq for e in bench.log if isinstance(e.payload, ev.LeafTried)]
-    bench.do(cmd.Correct(seqs[1], "read the wrong leaf", cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS)))
-    bench.do(cmd.Correct(seqs[0], "and this one", cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES)))
+    seqs = [e.seq for e in bench.log if isinstance(e.fact, ev.LeafTried)]
+    bench.do(job_cmd.Correct(seqs[1], "read the wrong leaf", cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS)))
+    bench.do(job_cmd.Correct(seqs[0], "and this one", cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES)))
     closed = bench.state.initial_closed()
     assert closed is not None and closed.initial_verdict is not None
     assert (closed.summary.mean_um, closed.initial_verdict.level.value) == (125, "good")
-    assert isinstance(bench.log[seqs[1] - 1].payload, ev.LeafTried), "the old entry stays"
-    assert "Reason: read the wrong leaf" in tell(next(e.payload for e in bench.log if isinstance(e.payload, ev.Corrected)))
-    judged = [e for e in bench.log if isinstance(e.payload, ev.JudgedAnew)]
+    assert isinstance(bench.log[seqs[1] - 1].fact, ev.LeafTried), "the old entry stays"
+    assert "Reason: read the wrong leaf" in tell(next(e.fact for e in bench.log if isinstance(e.fact, facts.Corrected)))
+    judged = [e for e in bench.log if isinstance(e.fact, facts.JudgedAnew)]
     assert len(judged) == 2, "said again after each correction, with its inputs"
 
 
@@ -262,25 +266,26 @@ def test_a_corrected_turn_moves_where_later_gaugings_stood(bench: Bench) -> None
     bench.do(cmd.TurnNut("60"))
     turned = bench.log[-1].seq
     bench.gauge(Phase.DRIVE_UP, TRUTH)
-    bench.do(cmd.Correct(turned, "was two slots less ten", cmd.TurnNut("50")))
+    bench.do(job_cmd.Correct(turned, "was two slots less ten", cmd.TurnNut("50")))
     assert bench.state.attempt.gaugings[0].nut_deg == 50
-    bench.do(cmd.Correct(turned, "did not happen", withdraw=True))
+    bench.do(job_cmd.Correct(turned, "did not happen", withdraw=True))
     assert bench.state.attempt.nut_deg == 0
 
 
 def test_what_cannot_be_corrected(bench: Bench) -> None:
     bench.ready(TRUTH)
     with pytest.raises(Refused, match="add a note"):
-        bench.do(cmd.Correct(1, "why not"))
+        bench.do(job_cmd.Correct(1, "why not"))
     with pytest.raises(NotFound):
-        bench.do(cmd.Correct(999, "nothing there"))
+        bench.do(job_cmd.Correct(999, "nothing there"))
     with pytest.raises(InvalidInput):
-        bench.do(cmd.Correct(5, ""))
-    turn = bench.do(cmd.TurnNut("20")).last_seq
+        bench.do(job_cmd.Correct(5, ""))
+    bench.do(cmd.TurnNut("20"))
+    turn = bench.job.last_seq
     with pytest.raises(InvalidInput, match="What should the entry have been"):
-        bench.do(cmd.Correct(turn, "forgot to say what"))
+        bench.do(job_cmd.Correct(turn, "forgot to say what"))
     with pytest.raises(InvalidInput, match="another kind"):
-        bench.do(cmd.Correct(turn, "fields of another entry", cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES)))
+        bench.do(job_cmd.Correct(turn, "fields of another entry", cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES)))
     assert bench.state.attempt.nut_deg == 20, "a mismatch never withdraws"
 
 
@@ -288,9 +293,9 @@ def test_withdrawing_the_last_reading_of_a_finished_gauging_is_refused(bench: Be
     bench.pass_gates()
     bench.do(cmd.StartGauging(Phase.INITIAL, places=1))
     bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS), cmd.CloseGauging())
-    seq = next(e.seq for e in bench.log if isinstance(e.payload, ev.LeafTried))
+    seq = next(e.seq for e in bench.log if isinstance(e.fact, ev.LeafTried))
     with pytest.raises(Refused, match="nothing is left"):
-        bench.do(cmd.Correct(seq, "wrong", withdraw=True))
+        bench.do(job_cmd.Correct(seq, "wrong", withdraw=True))
 
 
 def test_too_far_means_release_and_both_attempts_stay(bench: Bench) -> None:
@@ -318,7 +323,7 @@ def test_locking_and_signing_have_their_order(bench: Bench) -> None:
     with pytest.raises(Refused, match="seat the nut"):
         bench.do(cmd.Lock("1"))
     with pytest.raises(Refused, match="First the final check"):
-        bench.do(cmd.Sign("A", "fitter"))
+        bench.do(job_cmd.Sign("A", "fitter"))
     bench.seat()
     with pytest.raises(Refused, match="after locking"):
         bench.do(cmd.StartGauging(Phase.FINAL))
@@ -330,31 +335,31 @@ def test_locking_and_signing_have_their_order(bench: Bench) -> None:
 
 def test_signing_lists_what_is_open_and_a_later_correction_asks_to_sign_again(bench: Bench) -> None:
     finish(bench, TRUTH)
-    bench.do(cmd.OpenPoint("second bearing is due"), cmd.OpenPoint("paint the cap"))
-    point = bench.state.points[0].number
-    bench.do(cmd.ClosePoint(point, "ordered"), cmd.Sign("A. Fitter", "fitter"))
-    assert bench.state.signed is not None and bench.state.signed.open_points == ("paint the cap",)
+    bench.do(job_cmd.OpenPoint("second bearing is due"), job_cmd.OpenPoint("paint the cap"))
+    point = bench.job.points[0].number
+    bench.do(job_cmd.ClosePoint(point, "ordered"), job_cmd.Sign("A. Fitter", "fitter"))
+    assert bench.job.signed is not None and bench.job.signed.open_points == ("paint the cap",)
     with pytest.raises(Refused, match="signed already"):
-        bench.do(cmd.Sign("A. Fitter", "fitter"))
+        bench.do(job_cmd.Sign("A. Fitter", "fitter"))
     with pytest.raises(Refused, match="This job is signed"):
         bench.do(cmd.TurnNut("10"))
-    seq = next(e.seq for e in reversed(bench.log) if isinstance(e.payload, ev.LeafTried))
-    original = bench.log[seq - 1].payload
+    seq = next(e.seq for e in reversed(bench.log) if isinstance(e.fact, ev.LeafTried))
+    original = bench.log[seq - 1].fact
     assert isinstance(original, ev.LeafTried)
     other = Outcome.DRAGS if original.outcome is Outcome.PASSES else Outcome.STOPS
     leaf = f"{sum(original.leaves_um):g} µm"
-    bench.do(cmd.Correct(seq, "remembered wrongly", cmd.TryLeaf(original.place, original.row, leaf, other)))
-    assert bench.state.changed_after_signing
-    bench.do(cmd.Sign("A. Fitter", "fitter"))
-    assert not bench.state.changed_after_signing
+    bench.do(job_cmd.Correct(seq, "remembered wrongly", cmd.TryLeaf(original.place, original.row, leaf, other)))
+    assert bench.job.changed_after_signing
+    bench.do(job_cmd.Sign("A. Fitter", "fitter"))
+    assert not bench.job.changed_after_signing
 
 
 def test_given_up_takes_notes_only(bench: Bench) -> None:
-    bench.do(cmd.Abandon("B. Boss", "tight bearing"))
-    assert status(bench.state) == "abandoned"
+    bench.do(job_cmd.Abandon("B. Boss", "tight bearing"))
+    assert status(bench.desk) == "abandoned"
     with pytest.raises(Refused, match="abandoned"):
         bench.pass_gate("safe")
-    bench.do(cmd.AddNote("new one ordered"))
+    bench.do(job_cmd.AddNote("new one ordered"))
 
 
 def test_a_plan_may_change_until_the_bearing_is_gauged(reference: Reference, bench: Bench) -> None:
@@ -389,20 +394,20 @@ def test_a_set_whose_leaves_are_too_thick_is_named(reference: Reference) -> None
 
 def test_events_survive_plain_data(bench: Bench) -> None:
     finish(bench, TRUTH)
-    seq = next(e.seq for e in bench.log if isinstance(e.payload, ev.LeafTried))
-    tried = bench.log[seq - 1].payload
+    seq = next(e.seq for e in bench.log if isinstance(e.fact, ev.LeafTried))
+    tried = bench.log[seq - 1].fact
     assert isinstance(tried, ev.LeafTried)
     bench.do(
-        cmd.Correct(seq, "x", cmd.TryLeaf(tried.place, tried.row, "0.12", tried.outcome)),
-        cmd.AddNote("n"),
-        cmd.OpenPoint("p"),
+        job_cmd.Correct(seq, "x", cmd.TryLeaf(tried.place, tried.row, "0.12", tried.outcome)),
+        job_cmd.AddNote("n"),
+        job_cmd.OpenPoint("p"),
         cmd.Release("r"),
-        cmd.Abandon("B", "r"),
+        job_cmd.Abandon("B", "r"),
     )
-    again = [replace(e, payload=decode(e.kind, encode(e.payload), e.version)) for e in bench.log]
+    again = [replace(e, fact=decode(e.kind, encode(e.fact), e.version)) for e in bench.log]
     assert again == bench.log
     assert fold(again) == fold(bench.log)
-    assert all(tell(e.payload) for e in bench.log)
+    assert all(tell(e.fact) for e in bench.log)
 
 
 def test_a_log_begins_with_opening() -> None:
@@ -421,9 +426,13 @@ ENTRIES = [
     cmd.HandCheck("freely", True),
     cmd.Lock("4"),
     cmd.StartGauging(Phase.DRIVE_UP, 2),
-    cmd.AddNote("another note"),
+    job_cmd.AddNote("another note"),
     None,
 ]
+
+
+def slice_of(job: Job) -> Tapered:
+    return job.of(tapered.TOPIC, ONLY_PLACE)
 
 
 class AnySequence(RuleBasedStateMachine):
@@ -459,8 +468,8 @@ class AnySequence(RuleBasedStateMachine):
 
     @rule(gate=st.sampled_from(["safe", "which_way", "fit_up", "washer_on", "seat_dry"]))
     def confirm(self, gate: str) -> None:
-        items = tuple(item.id for item in self.bench.procedure.gate(gate).for_plan(self.bench.state.plan.conditions).items)
-        self.attempt(cmd.ConfirmGate(gate, items))
+        items = tuple(item.id for item in self.bench.desk.gate(gate)[0].items)
+        self.attempt(job_cmd.ConfirmGate(gate, items))
 
     @rule(phase=st.sampled_from(list(Phase)), places=st.integers(0, 4))
     def start(self, phase: Phase, places: int) -> None:
@@ -516,13 +525,13 @@ class AnySequence(RuleBasedStateMachine):
 
     @rule(gate=st.sampled_from(["safe", "which_way", "fit_up"]))
     def overrule(self, gate: str) -> None:
-        self.attempt(cmd.OverruleGate(gate, "B", "r"))
+        self.attempt(job_cmd.OverruleGate(gate, "B", "r"))
 
     @rule(text=st.sampled_from(["note", " "]))
     def note_and_points(self, text: str) -> None:
-        self.attempt(cmd.AddNote(text))
-        self.attempt(cmd.OpenPoint(text))
-        self.attempt(cmd.ClosePoint(len(self.bench.log), "done"))
+        self.attempt(job_cmd.AddNote(text))
+        self.attempt(job_cmd.OpenPoint(text))
+        self.attempt(job_cmd.ClosePoint(len(self.bench.log), "done"))
 
     @rule(swivel=st.sampled_from(["freely", "slight drag", "binds"]), turns=st.booleans())
     def feel(self, swivel: Any, turns: bool) -> None:
@@ -539,13 +548,13 @@ class AnySequence(RuleBasedStateMachine):
     @rule(at=st.integers(0, 60), entry=st.sampled_from(ENTRIES), withdraw=st.booleans())
     def correct(self, at: int, entry: Any, withdraw: bool) -> None:
         """Any entry by any command: taken only where it is the same kind of fact, and then that kind stands there."""
-        known = {e.seq: e.payload for e in self.bench.log}
-        before = self.bench.state.effective.get(at)
-        if self.attempt(cmd.Correct(at, "r", None if withdraw else entry, withdraw)):
-            now = self.bench.state.effective[at]
+        known = {e.seq: e.fact for e in self.bench.log}
+        before = self.bench.job.effective.get(at)
+        if self.attempt(job_cmd.Correct(at, "r", None if withdraw else entry, withdraw)):
+            now = self.bench.job.effective[at]
             assert now is None if withdraw else type(now) is type(known[at])
         else:
-            assert self.bench.state.effective.get(at) == before
+            assert self.bench.job.effective.get(at) == before
 
     @rule()
     def release(self) -> None:
@@ -554,29 +563,30 @@ class AnySequence(RuleBasedStateMachine):
     @precondition(lambda self: len(self.bench.log) > 25)
     @rule()
     def sign(self) -> None:
-        self.attempt(cmd.Sign("A", "fitter"))
+        self.attempt(job_cmd.Sign("A", "fitter"))
 
     def lock_seq(self, locked: ev.Locked) -> int:
-        return next(e.seq for e in self.bench.log if e.payload is locked)
+        return next(e.seq for e in self.bench.log if e.fact is locked)
 
     @invariant()
     def folds_the_same_and_always_has_a_next_move(self) -> None:
-        state = self.bench.state
-        assert state == fold(list(self.bench.log))
+        job, state = self.bench.job, self.bench.state
+        assert job == fold(list(self.bench.log))
         # What the server goes on with, tap by tap, asked something in between.
-        self.running.advice()
+        slice_of(self.running).advice()
         self.running = taken_further(self.running, self.taken, self.bench.log[len(self.taken) :])
         self.taken = list(self.bench.log)
-        assert self.running == state and self.running.advice() == state.advice() and self.running.leaf_says() == state.leaf_says()
+        running = slice_of(self.running)
+        assert self.running == job and running.advice() == state.advice() and running.leaf_says() == state.leaf_says()
         assert [e.seq for e in self.bench.log] == list(range(1, len(self.bench.log) + 1))
         assert state.attempt.nut_deg >= 0
-        following = next_move(self.bench.procedure, state)
+        following = self.bench.move()
         assert following.headline and following.why
         locked = state.attempt.locked
-        if locked is not None and locked.predicted_um is not None and not state.corrections:
-            before = fold([e for e in self.bench.log if e.payload is not locked and e.seq < self.lock_seq(locked)])
+        if locked is not None and locked.predicted_um is not None and not job.corrections:
+            before = slice_of(fold([e for e in self.bench.log if e.fact is not locked and e.seq < self.lock_seq(locked)]))
             assert before.may_lock(locked.turn_deg).level is not Level.STOP, "never locked against the leaf"
-        if following.turn_deg is not None:
+        if isinstance(following, NextMove) and following.turn_deg is not None:
             assert following.turn_deg >= 0
 
 
@@ -594,12 +604,12 @@ def test_turns_add_up_whatever_is_withdrawn(turns: list[int], withdrawn: int) ->
         seqs.append(bench.log[-1].seq)
     expected = sum(turns)
     if withdrawn < len(turns):
-        bench.do(cmd.Correct(seqs[withdrawn], "did not happen", withdraw=True))
+        bench.do(job_cmd.Correct(seqs[withdrawn], "did not happen", withdraw=True))
         expected -= turns[withdrawn]
     assert bench.state.attempt.nut_deg == expected
 
 
-def calls_of_folding(log: Sequence[ev.Event]) -> int:
+def calls_of_folding(log: Sequence[facts.Event]) -> int:
     """Function calls, the same on every machine."""
     watched = cProfile.Profile()
     watched.enable()
@@ -613,27 +623,25 @@ def test_folding_is_linear_in_entries_of_every_kind(reference: Reference, kind: 
     """Ten times as many entries take ten times as many steps, not a hundred."""
     job = make_bench(reference)
     job.ready(VirtualBearing(125, 0.385))
-    begun, trials, closed = (
-        [e.payload for e in job.log if isinstance(e.payload, cls)] for cls in (ev.GaugingStarted, ev.LeafTried, ev.GaugingClosed)
-    )
+    begun, trials, closed = ([e.fact for e in job.log if isinstance(e.fact, cls)] for cls in (ev.GaugingStarted, ev.LeafTried, ev.GaugingClosed))
 
-    def log(entries: int) -> list[ev.Event]:
+    def log(entries: int) -> list[facts.Event]:
         grown = list(job.log)
         gauging = 1
 
-        def add(payload: ev.Payload) -> int:
+        def add(payload: facts.Fact) -> int:
             seq = len(grown) + 1
-            grown.append(ev.Event(seq, f"more-{seq:06d}", payload, "Tester", BEGIN, BEGIN))
+            grown.append(facts.Event(seq, f"more-{seq:06d}", ONLY_PLACE, payload, "Tester", BEGIN, BEGIN))
             return seq
 
         while len(grown) < entries:
             match kind:
                 case "notes":
-                    add(ev.NoteAdded("remark"))
+                    add(facts.NoteAdded("remark"))
                 case "points":
-                    add(ev.PointClosed(add(ev.PointOpened("to do")), "done"))
+                    add(facts.PointClosed(add(facts.PointOpened("to do")), "done"))
                 case "corrections":
-                    add(ev.Corrected(add(ev.NoteAdded("remark")), ev.NoteAdded("other"), "misheard"))
+                    add(facts.Corrected(add(facts.NoteAdded("remark")), facts.NoteAdded("other"), "misheard"))
                 case "leaves":
                     add(replace(trials[0], gauging=1))
                 case _:

@@ -9,15 +9,16 @@ import pytest
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.components.bearing import Kind
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
-from tribodex.core.job.stages import current_stage, ready_to_lock
-from tribodex.core.job.telling import tell
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job.moves import Ask
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.methods import METHOD_NOTES, Method, default_reason, default_washer, methods_for
 from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.topics import tell
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.moves import Do, NextMove
+from tribodex.core.topics.tapered.stages import ready_to_lock
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Reference
@@ -28,7 +29,7 @@ BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80°", range_hi
 
 
 def move(bench: Bench) -> NextMove:
-    return next_move(bench.procedure, bench.state)
+    return bench.move()
 
 
 def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
@@ -39,7 +40,7 @@ def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
         if not asked or asked[-1] is not following.do:
             asked.append(following.do)
         match following.do:
-            case Do.CONFIRM if following.gate:
+            case Ask.CONFIRM if following.gate:
                 bench.pass_gate(following.gate)
             case Do.GAUGE_INITIAL:
                 bench.gauge(Phase.INITIAL, truth)
@@ -66,10 +67,10 @@ def follow(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[Do]:
 
 DRIVEN = [Do.SET_ZERO, Do.TURN, Do.GAUGE]
 SIGNED = [Do.LOCK, Do.GAUGE_FINAL, Do.SIGN]
-WASHER_ON = [Do.CONFIRM, Do.GAUGE_INITIAL, Do.CONFIRM, *DRIVEN, *SIGNED]
-WASHER_OFF = [Do.CONFIRM, Do.GAUGE_INITIAL, *DRIVEN, Do.SEAT, *SIGNED]
-TURNED = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
-FELT = [Do.CONFIRM, Do.SET_ZERO, Do.TURN, Do.HAND_CHECK, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
+WASHER_ON = [Ask.CONFIRM, Do.GAUGE_INITIAL, Ask.CONFIRM, *DRIVEN, *SIGNED]
+WASHER_OFF = [Ask.CONFIRM, Do.GAUGE_INITIAL, *DRIVEN, Do.SEAT, *SIGNED]
+TURNED = [Ask.CONFIRM, Do.SET_ZERO, Do.TURN, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
+FELT = [Ask.CONFIRM, Do.SET_ZERO, Do.TURN, Do.HAND_CHECK, Do.LOCK, Do.HAND_CHECK, Do.SIGN]
 
 
 @pytest.mark.parametrize(
@@ -89,10 +90,10 @@ def test_every_method_is_led_from_gate_to_signature(reference: Reference, draft:
     # Turning and gauging may alternate more than once.
     folded = [do for i, do in enumerate(found) if not (do in (Do.TURN, Do.GAUGE) and do in found[:i])]
     assert folded == asked
-    state = bench.do(cmd.Sign("A. Fitter", "fitter"))
+    state = bench.do(job_cmd.Sign("A. Fitter", "fitter"))
     verdict = state.attempt.final_verdict()
     assert verdict is not None and verdict.overall.level.value in ("good", "watch")
-    assert all(tell(event.payload) for event in bench.log)
+    assert all(tell(event.fact) for event in bench.log)
 
 
 def test_the_angle_method_says_where_its_end_mark_is(reference: Reference) -> None:
@@ -143,7 +144,7 @@ def test_turns_are_logged_as_turns(reference: Reference) -> None:
     assert bench.do(cmd.SetZero(False)).attempt.zero is ZeroPoint.HAND_TIGHT
     state = bench.do(cmd.TurnNut("1 1/8", "turns"))
     assert state.attempt.nut_deg == pytest.approx(405) and ready_to_lock(state)
-    assert current_stage(bench.procedure, state) == "lock"
+    assert bench.stage() == "lock"
     bench.do(cmd.TurnNut("1/4", "turns"))
     assert move(bench).do is Do.RELEASE, "past the maker's turns"
 
@@ -208,7 +209,7 @@ def test_a_warm_ring_is_corrected_within_reason(reference: Reference) -> None:
     closed = state.initial_closed()
     assert closed is not None and closed.summary.correction_um == pytest.approx(7.6, abs=0.1)
     assert closed.summary.mean_um == pytest.approx(115 + 7.6, abs=0.1)
-    begun = next(e.payload for e in bench.log if isinstance(e.payload, ev.GaugingStarted))
+    begun = next(e.fact for e in bench.log if isinstance(e.fact, ev.GaugingStarted))
     assert "30.0 °C" in tell(begun) and begun.outer_c == pytest.approx(25)
 
 
@@ -224,7 +225,7 @@ def test_a_place_is_gauged_anew_and_the_old_readings_stay_readable(reference: Re
     state = bench.do(cmd.RepeatPlace(1, Row.NUT_SIDE))
     gauging = state.open_gauging()
     assert gauging is not None and gauging.trials == [] and move(bench).do is Do.TRY_LEAF
-    assert len([e for e in bench.log if isinstance(e.payload, ev.LeafTried)]) == 2
+    assert len([e for e in bench.log if isinstance(e.fact, ev.LeafTried)]) == 2
     state = bench.do(cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES), cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS), cmd.CloseGauging())
     assert state.initial_um() == 125
 

@@ -10,11 +10,10 @@ from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.errors import Refused
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.leaves import enough_read, next_cell
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
 from tribodex.core.mounting.gauging import Phase, Row
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.leaves import enough_read, next_cell
+from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
@@ -22,7 +21,7 @@ from tribodex.usecases.ports import Reference
 
 
 def told(bench: Bench) -> NextMove:
-    return next_move(bench.procedure, bench.state)
+    return bench.move()
 
 
 def ready(reference: Reference, truth: VirtualBearing, turn_deg: float) -> Bench:

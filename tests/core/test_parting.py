@@ -11,13 +11,12 @@ from hypothesis import strategies as st
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
-from tribodex.core.job.parting import CHECKS, parted
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.mounting.window import target_window
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.moves import Do, NextMove
+from tribodex.core.topics.tapered.parting import CHECKS, parted
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
@@ -30,7 +29,7 @@ ON = replace(DRAFT, washer="on")
 
 
 def move(bench: Bench) -> NextMove:
-    return next_move(bench.procedure, bench.state)
+    return bench.move()
 
 
 def turned(truth: VirtualBearing, degrees: str, draft: PlanDraft = ON) -> Bench:

@@ -10,11 +10,11 @@ from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.errors import InvalidInput, OutOfRange, Refused
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
+from tribodex.core.job import commands as job_cmd
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.seat import LengthTool, behind_words, judge_seat, seat_behind_deg
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.usecases.ports import Reference
@@ -23,7 +23,7 @@ TRUTH = VirtualBearing(125, 0.385, 8)
 
 
 def move(bench: Bench) -> NextMove:
-    return next_move(bench.procedure, bench.state)
+    return bench.move()
 
 
 def driven(reference: Reference, truth: VirtualBearing = TRUTH, washer: str = "") -> Bench:
@@ -157,10 +157,10 @@ def test_correcting_a_seat_keeps_behind_behind(reference: Reference) -> None:
     bench = driven(reference)
     bench.do(cmd.SeatNut("300", "degrees", washer_thickness="1.75 mm"))
     target = bench.log[-1].seq
-    bench.do(cmd.Correct(target, "read it again", cmd.SeatNut("310", "degrees", washer_thickness="1.75 mm")))
+    bench.do(job_cmd.Correct(target, "read it again", cmd.SeatNut("310", "degrees", washer_thickness="1.75 mm")))
     seated = bench.state.attempt.seated
     assert seated is not None and seated.behind_deg == 310 and seated.seat.extra_deg == pytest.approx(5)
-    bench.do(cmd.Correct(target, "washer measured again", cmd.SeatNut("310", "degrees", washer_thickness="1.72 mm")))
+    bench.do(job_cmd.Correct(target, "washer measured again", cmd.SeatNut("310", "degrees", washer_thickness="1.72 mm")))
     seated = bench.state.attempt.seated
     assert seated is not None and seated.behind_deg == 310 and seated.thickness_mm == pytest.approx(1.72)
 

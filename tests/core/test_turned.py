@@ -11,10 +11,11 @@ from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.components.lock_nut import LockNut
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job.moves import Ask
 from tribodex.core.mounting.locking import turn_tab_positions
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
 from tribodex.usecases.draft.given import PlanDraft
@@ -26,7 +27,7 @@ BALL = PlanDraft(designation="2212 K C3", shaft="55 mm")
 
 
 def told(bench: Bench) -> NextMove:
-    return next_move(bench.procedure, bench.state)
+    return bench.move()
 
 
 def at_zero(draft: PlanDraft, reference: Reference = REFERENCE) -> Bench:
@@ -34,7 +35,7 @@ def at_zero(draft: PlanDraft, reference: Reference = REFERENCE) -> Bench:
     bench = make_bench(reference, draft)
     for _ in range(12):
         move = told(bench)
-        if move.do is Do.CONFIRM and move.gate:
+        if move.do == Ask.CONFIRM and move.gate:
             bench.pass_gate(move.gate)
         elif move.do is Do.SET_ZERO:
             bench.do(cmd.SetZero(True))
@@ -146,9 +147,9 @@ def test_hand_checks_and_turns_are_corrected_like_everything_else(reference: Ref
     bench.do(cmd.TurnNut(f"{told(bench).turn_deg}"), cmd.HandCheck("binds", True))
     seq = bench.log[-1].seq
     assert told(bench).do is Do.RELEASE
-    bench.do(cmd.Correct(seq, "tapped the wrong one", cmd.HandCheck("freely", True)))
+    bench.do(job_cmd.Correct(seq, "tapped the wrong one", cmd.HandCheck("freely", True)))
     assert told(bench).do is Do.TURN
-    assert bench.log[seq - 1].payload.swivel == "binds", "the log keeps what was said first"  # type: ignore[union-attr]
-    turn = next(e.seq for e in bench.log if type(e.payload).__name__ == "NutTurned")
-    bench.do(cmd.Correct(turn, "did not turn", withdraw=True))
+    assert bench.log[seq - 1].fact.swivel == "binds", "the log keeps what was said first"  # type: ignore[union-attr]
+    turn = next(e.seq for e in bench.log if type(e.fact).__name__ == "NutTurned")
+    bench.do(job_cmd.Correct(turn, "did not turn", withdraw=True))
     assert bench.state.attempt.nut_deg == 0 and told(bench).do is Do.TURN

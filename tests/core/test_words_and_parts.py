@@ -14,10 +14,12 @@ from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.section import section_of
 from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.errors import InvalidInput, OutOfRange
-from tribodex.core.job import events as ev
-from tribodex.core.job.next_move import leaf_words, tenths
-from tribodex.core.job.telling import amount_words, tell
+from tribodex.core.job import facts
 from tribodex.core.mounting.gauging import Outcome, Row
+from tribodex.core.topics import tell
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.move import leaf_words, tenths
+from tribodex.core.topics.tapered.tell import amount_words
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.usecases.planning import PlanDraft, make_plan
 from tribodex.usecases.ports import Reference
@@ -31,13 +33,13 @@ from tribodex.usecases.ports import Reference
         (ev.NutTurned(12.1, "1/2 in", "rim"), "Nut tightened 1/2 in along the rim, 12.1°."),
         (ev.ZeroSet(False), "Nut at metal-to-metal, marked, not tap-tested."),
         (ev.LeafTried(1, 2, Row.FAR_SIDE, (70.0, 50.0), Outcome.STOPS), "Place 2, far side: 0.120 mm (4.7 thou), that is 0.07 + 0.05 does not pass."),
-        (ev.Corrected(7, None, "slip"), "Entry 7 is withdrawn. Reason: slip."),
-        (ev.Corrected(7, ev.NutTurned(20.0, "20", "degrees"), "misread"), "Entry 7 should be: Nut tightened 20°. Reason: misread."),
-        (ev.GateOverruled("safe", "B. Boss", "shop", ("x", "y")), "Gate “safe” overruled by B. Boss: shop. Not confirmed: x; y."),
+        (facts.Corrected(7, None, "slip"), "Entry 7 is withdrawn. Reason: slip."),
+        (facts.Corrected(7, ev.NutTurned(20.0, "20", "degrees"), "misread"), "Entry 7 should be: Nut tightened 20°. Reason: misread."),
+        (facts.GateOverruled("safe", "B. Boss", "shop", ("x", "y")), "Gate “safe” overruled by B. Boss: shop. Not confirmed: x; y."),
         (ev.OutsideAccepted("window", "B. Boss", "maker"), "Empty window accepted by B. Boss: maker."),
-        (ev.Released("too far"), "Released from the sleeve: too far. A new attempt begins."),
-        (ev.PointClosed(4, "done"), "Open point 4 settled: done."),
-        (ev.Signed("A", "fitter", ()), "Signed by A, fitter."),
+        (facts.Restarted("tapered", "too far"), "Released from the sleeve: too far. A new attempt begins."),
+        (facts.PointClosed(4, "done"), "Open point 4 settled: done."),
+        (facts.Signed("A", "fitter", ()), "Signed by A, fitter."),
     ],
 )
 def test_an_entry_in_a_sentence(payload: ev.Payload, words: str) -> None:

@@ -10,15 +10,13 @@ from typing import Any
 import pytest
 
 from tribodex.core.errors import Refused
-from tribodex.core.job.events import KINDS, Corrected, Event, NoteAdded
-from tribodex.core.job.fold import fold
-from tribodex.core.job.next_move import next_move
-from tribodex.core.job.stages import status
-from tribodex.core.job.telling import tell
+from tribodex.core.job.facts import Corrected, Event, NoteAdded
+from tribodex.core.job.rail import next_move, status
+from tribodex.core.topics import fold, tell
 from tribodex.exchange.record_page import render_html
 from tribodex.usecases.bench import SHOWN_ENTRIES, bench
-from tribodex.usecases.codec import STEPS, decode, encode
-from tribodex.usecases.jobs import Loaded
+from tribodex.usecases.codec import KINDS, STEPS, decode, encode
+from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
 
@@ -31,6 +29,7 @@ def read(path: Path) -> tuple[dict[str, Any], list[Event]]:
         Event(
             e["seq"],
             e["client_event_id"],
+            e.get("at", ""),
             decode(e["kind"], e["payload"], e.get("version") or kept["schema"]),
             e["actor"],
             datetime.fromisoformat(e["happened_at"]),
@@ -44,15 +43,15 @@ def read(path: Path) -> tuple[dict[str, Any], list[Event]]:
 @pytest.mark.parametrize("path", LOGS, ids=lambda p: p.stem)
 def test_an_earlier_log_says_what_it_said(path: Path, reference: Reference) -> None:
     kept, log = read(path)
-    state = fold(log)
-    assert status(state) == kept["status"]
+    job = Loaded(kept["job_id"], log, fold(log))
+    desk, state = desk_of(reference, job), job.tapered("1")
+    assert status(desk) == kept["status"]
     assert [round(a.nut_deg, 3) for a in state.attempts] == kept["nut_deg"]
     final, verdict = state.attempt.final(), state.attempt.final_verdict()
     assert (verdict.overall.word if verdict else None) == kept["final"]
     assert (final.summary.mean_um if final else None) == kept["final_um"]
-    assert all(tell(e.payload) for e in log)
-    procedure = reference.procedure(state.opened.procedure_id, state.opened.procedure_version)
-    assert next_move(procedure, state).headline
+    assert all(tell(e.fact) for e in log)
+    assert next_move(desk).headline
 
 
 @pytest.mark.parametrize("path", LOGS, ids=lambda p: p.stem)
@@ -61,9 +60,9 @@ def test_an_earlier_log_is_shown_and_printed(path: Path, reference: Reference) -
     job = Loaded(kept["job_id"], log, fold(log))
     seen = bench(reference, job)
     assert [line.seq for line in seen.log] == [e.seq for e in log][-SHOWN_ENTRIES:]
-    made, shown = record(reference, job)
+    made = record(reference, job)
     assert len(made.log) == len(log)
-    page = render_html(made, shown)
+    page = render_html(made)
     assert str(seen.number) in page and (kept["final"] is None or kept["final"] in page)
 
 

@@ -10,12 +10,12 @@ import pytest
 from sqlalchemy import Engine, text
 from sqlalchemy.orm import Session
 
-from tests.helpers import BEGIN, DRAFT
+from tests.helpers import BEGIN, DRAFT, open_one
 from tribodex.core.errors import Busy, Refused
-from tribodex.core.job import commands as cmd
+from tribodex.core.job import commands as job_cmd
 from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import do, load, open_job
+from tribodex.usecases.jobs import do, load
 from tribodex.usecases.ports import Reference, Tap
 
 JOB = "job-0001"
@@ -26,13 +26,13 @@ PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
 @pytest.fixture
 def opened(engine: Engine, reference: Reference) -> Engine:
     with Session(engine) as session:
-        open_job(SqlStore(session), reference, JOB, "kc-2-drive", "", PLAN, Tap("open-0001", "Tester", BEGIN), BEGIN)
+        open_one(SqlStore(session), reference, JOB, "kc-2-drive", "", PLAN, Tap("open-0001", "Tester", BEGIN), BEGIN)
     return engine
 
 
 def note(engine: Engine, reference: Reference, name: str, words: str = "", digest: str = "") -> int:
     with Session(engine) as session:
-        return len(do(SqlStore(session), reference, JOB, cmd.AddNote(words or name), Tap(name, "Tester", BEGIN, digest), BEGIN).log)
+        return len(do(SqlStore(session), reference, JOB, job_cmd.AddNote(words or name), Tap(name, "Tester", BEGIN, digest), BEGIN).log)
 
 
 def together(*works: object) -> list[BaseException]:
@@ -91,12 +91,12 @@ def test_the_same_id_with_other_words_is_refused_whoever_comes_first(opened: Eng
 def test_jobs_do_not_wait_for_one_another(opened: Engine, reference: Reference) -> None:
     """One job held for long by a writer that hangs: another job's tap goes through at once, its own is said to be busy in time."""
     with Session(opened) as session:
-        open_job(SqlStore(session), reference, "job-0002", "kc-2-drive", "", PLAN, Tap("open-0002", "Tester", BEGIN), BEGIN)
+        open_one(SqlStore(session), reference, "job-0002", "kc-2-drive", "", PLAN, Tap("open-0002", "Tester", BEGIN), BEGIN)
     with opened.connect() as holder:
         holder.execute(text("SELECT number FROM job WHERE id = :id FOR UPDATE"), {"id": JOB})
         begin = time.monotonic()
         with Session(opened) as session:
-            do(SqlStore(session), reference, "job-0002", cmd.AddNote("through"), Tap("other-0001", "Tester", BEGIN), BEGIN)
+            do(SqlStore(session), reference, "job-0002", job_cmd.AddNote("through"), Tap("other-0001", "Tester", BEGIN), BEGIN)
         assert time.monotonic() - begin < 2
         with pytest.raises(Busy, match="sent again"):
             note(opened, reference, "held-0001")

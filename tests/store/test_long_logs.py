@@ -11,14 +11,14 @@ from flask.testing import FlaskClient
 from sqlalchemy import Engine, event, text
 from sqlalchemy.orm import Session
 
-from tests.helpers import BEGIN, DRAFT
+from tests.helpers import BEGIN, DRAFT, open_one
 from tests.web.conftest import app, client, dist  # noqa: F401
-from tribodex.core.job import commands as cmd
+from tribodex.core.job import commands as job_cmd
 from tribodex.store import SqlStore
 from tribodex.store.repository import KEPT_LOGS, KeptLogs, make_engine
 from tribodex.usecases.bench import PAGE_ENTRIES, SHOWN_CLOSED, SHOWN_ENTRIES
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import do, load, open_job
+from tribodex.usecases.jobs import do, load
 from tribodex.usecases.ports import Reference, Tap
 
 JOB = "job-0001"
@@ -30,9 +30,9 @@ def long_job(engine: Engine, reference: Reference) -> int:
     """A job with many remarks; how many entries it has."""
     with Session(engine) as session:
         store = SqlStore(session)
-        open_job(store, reference, JOB, "kc-2-drive", "", PLAN, Tap("open-0001", "Tester", BEGIN), BEGIN)
+        open_one(store, reference, JOB, "kc-2-drive", "", PLAN, Tap("open-0001", "Tester", BEGIN), BEGIN)
         for i in range(SHOWN_ENTRIES + 25):
-            do(store, reference, JOB, cmd.AddNote(f"remark {i}"), Tap(f"note-{i:06d}", "Tester", BEGIN), BEGIN)
+            do(store, reference, JOB, job_cmd.AddNote(f"remark {i}"), Tap(f"note-{i:06d}", "Tester", BEGIN), BEGIN)
         return len(load(store, JOB).log)
 
 
@@ -84,12 +84,12 @@ def test_points_that_are_done_do_not_grow_with_the_answer_what_is_open_always_co
     with Session(engine) as session:
         store = SqlStore(session)
 
-        def said(command: cmd.Command) -> int:
-            return do(store, reference, JOB, command, Tap(f"point-{next(taps):06d}", "Tester", BEGIN), BEGIN).state.last_seq
+        def said(command: object) -> int:
+            return do(store, reference, JOB, command, Tap(f"point-{next(taps):06d}", "Tester", BEGIN), BEGIN).job.last_seq
 
-        first = said(cmd.OpenPoint("open from the beginning"))
+        first = said(job_cmd.OpenPoint("open from the beginning"))
         for i in range(SHOWN_CLOSED + 8):
-            said(cmd.ClosePoint(said(cmd.OpenPoint(f"point {i}")), "done"))
+            said(job_cmd.ClosePoint(said(job_cmd.OpenPoint(f"point {i}")), "done"))
     shown = client.get(f"/api/jobs/{JOB}").json["points"]
     assert [point["number"] for point in shown if not point["closed"]] == [first]
     assert [point["text"] for point in shown if point["closed"]] == [f"point {i}" for i in range(8, SHOWN_CLOSED + 8)]
@@ -104,7 +104,7 @@ def test_only_what_is_new_is_read(engine: Engine, reference: Reference, long_job
     assert counts == [1], "the last one known, to see that it is still the same log"
     other = make_engine(str(engine.url.render_as_string(hide_password=False)))
     with Session(other) as session:
-        do(SqlStore(session), reference, JOB, cmd.AddNote("from another process"), Tap("note-other", "Tester", BEGIN), BEGIN)
+        do(SqlStore(session), reference, JOB, job_cmd.AddNote("from another process"), Tap("note-other", "Tester", BEGIN), BEGIN)
     other.dispose()
     with rows_read(engine) as counts, Session(engine) as session:
         log = load(SqlStore(session), JOB).log
@@ -121,7 +121,7 @@ def test_another_database_behind_the_same_address_is_noticed(engine: Engine, ref
     owner.dispose()
     with Session(engine) as session:
         assert len(load(SqlStore(session), JOB).log) == 3
-        do(SqlStore(session), reference, JOB, cmd.AddNote("again"), Tap("note-again", "Tester", BEGIN), BEGIN)
+        do(SqlStore(session), reference, JOB, job_cmd.AddNote("again"), Tap("note-again", "Tester", BEGIN), BEGIN)
         assert [e.seq for e in load(SqlStore(session), JOB).log] == [1, 2, 3, 4]
 
 

@@ -14,9 +14,9 @@ from sqlalchemy import Engine, text
 from sqlalchemy.exc import OperationalError, ProgrammingError
 from sqlalchemy.orm import Session
 
-from tests.helpers import BEGIN, DRAFT
+from tests.helpers import BEGIN, DRAFT, open_one
 from tribodex.core.errors import Refused
-from tribodex.core.job import commands as cmd
+from tribodex.core.job import commands as job_cmd
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference.library import DATA
@@ -27,7 +27,7 @@ from tribodex.store.plant import foreign_schema, store_plant
 from tribodex.store.repository import KEPT_LOGS, make_engine
 from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, gauges_of, keep_card, keep_gauge, with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import do, open_job, plan_of
+from tribodex.usecases.jobs import do, plan_of
 from tribodex.usecases.ports import ConcurrentWriter, JobsAsked, Reference, Tap
 from tribodex.usecases.projections import Rebuilt, rebuild_list
 
@@ -37,12 +37,12 @@ PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))
 
 def opened(engine: Engine, reference: Reference, job_id: str = "job-0001") -> None:
     with Session(engine) as session:
-        open_job(SqlStore(session), reference, job_id, POSITION, "", PLAN, Tap(f"open-{job_id}", "Tester", BEGIN), BEGIN)
+        open_one(SqlStore(session), reference, job_id, POSITION, "", PLAN, Tap(f"open-{job_id}", "Tester", BEGIN), BEGIN)
 
 
 def note(engine: Engine, reference: Reference, name: str, job_id: str = "job-0001") -> int:
     with Session(engine) as session:
-        return len(do(SqlStore(session), reference, job_id, cmd.AddNote(name), Tap(name, "Tester", BEGIN), BEGIN).log)
+        return len(do(SqlStore(session), reference, job_id, job_cmd.AddNote(name), Tap(name, "Tester", BEGIN), BEGIN).log)
 
 
 def test_models_and_migrations_agree(database: LocalMariaDB) -> None:
@@ -108,7 +108,7 @@ def test_the_list_is_made_anew_from_the_logs_and_equal(database: LocalMariaDB, e
         opened(engine, reference, f"job-{i:04d}")
     with Session(engine) as session:
         store = SqlStore(session)
-        do(store, reference, "job-0003", cmd.AddNote("dry"), Tap("note-0001", "Tester", BEGIN), BEGIN)
+        do(store, reference, "job-0003", job_cmd.AddNote("dry"), Tap("note-0001", "Tester", BEGIN), BEGIN)
         before = list(store.job_summaries())
         assert rebuild_list(store, reference) == Rebuilt(5, {}, {})
     owner = make_engine(database.owner_url)
@@ -144,7 +144,7 @@ def test_a_log_of_another_schema_is_said_so_not_misread(database: LocalMariaDB, 
 
 def test_a_log_comes_back_as_it_went_in(engine: Engine, reference: Reference) -> None:
     with Session(engine) as session:
-        first = open_job(SqlStore(session), reference, "job-0001", POSITION, "Título µ°", PLAN, Tap("open-0001", "Ørsted", BEGIN), BEGIN)
+        first = open_one(SqlStore(session), reference, "job-0001", POSITION, "Título µ°", PLAN, Tap("open-0001", "Ørsted", BEGIN), BEGIN)
     with Session(engine) as session:
         events = SqlStore(session).events("job-0001")
         assert list(events) == list(first.log)
@@ -231,7 +231,7 @@ def test_numbers_go_up_and_newest_comes_first(engine: Engine, reference: Referen
     for i in range(3):
         opened(engine, reference, f"job-000{i}")
     with Session(engine) as session:
-        do(SqlStore(session), reference, "job-0000", cmd.AddNote("n"), Tap("note-0001", "Tester", BEGIN), BEGIN + timedelta(hours=1))
+        do(SqlStore(session), reference, "job-0000", job_cmd.AddNote("n"), Tap("note-0001", "Tester", BEGIN), BEGIN + timedelta(hours=1))
         assert [s.id for s in SqlStore(session).job_summaries()] == ["job-0000", "job-0002", "job-0001"]
 
 

@@ -7,15 +7,18 @@ from typing import Any
 
 import pytest
 
-from tests.helpers import BEGIN, DRAFT, MemoryStore
-from tribodex.core.job import commands as cmd
+from tests.helpers import BEGIN, DRAFT, MemoryStore, open_one
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import rail
+from tribodex.core.job.places import ONLY_PLACE
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import METHOD_NOTES
+from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.usecases.bench import Bench, bench
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import open_job, revise_plan
+from tribodex.usecases.jobs import desk_of, revise_plan
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
 
@@ -26,18 +29,18 @@ BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80", range_high
 
 def fitter(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH) -> VirtualFitter:
     store = MemoryStore()
-    job = open_job(store, reference, "job-0001", "m-1-a", "", draft, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    job = open_one(store, reference, "job-0001", "m-1-a", "", draft, Tap("open-0001", "Tester", BEGIN), BEGIN)
     return VirtualFitter(store, reference, job, truth, "Tester", BEGIN)
 
 
 def at_zero(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH) -> VirtualFitter:
     hands = fitter(reference, draft, truth)
-    gates = ("safe", "fit_up") if hands.job.state.plan.method.value == "Z" else ("safe", "which_way", "fit_up")
+    gates = ("safe", "fit_up") if hands.job.tapered().plan.method.value == "Z" else ("safe", "which_way", "fit_up")
     for gate in gates:
-        hands.say(cmd.ConfirmGate(gate, hands.confirm(gate)))
-    if "washer_on" in hands.job.state.plan.conditions and hands.job.state.plan.method.value != "Z":
-        hands.say(cmd.ConfirmGate("washer_on", hands.confirm("washer_on")))
-    if hands.job.state.plan.method.gauged:
+        hands.say(job_cmd.ConfirmGate(gate, hands.confirm(gate)))
+    if "washer_on" in hands.job.tapered().plan.conditions and hands.job.tapered().plan.method.value != "Z":
+        hands.say(job_cmd.ConfirmGate("washer_on", hands.confirm("washer_on")))
+    if hands.job.tapered().plan.method.gauged:
         hands.gauge(Phase.INITIAL)
     hands.say(cmd.SetZero(True))
     return hands
@@ -48,7 +51,10 @@ UNKNOWN_NUT = PlanDraft(bore="240", outside="440", width="120", group="C3", tape
 
 
 def shown(reference: Reference, hands: VirtualFitter) -> Bench:
-    return bench(reference, hands.job)
+    """The bench at the bearing, whatever is next."""
+    desk = desk_of(reference, hands.job)
+    task = rail.present(desk)
+    return bench(reference, hands.job, ONLY_PLACE, "drive_up" if task is None or not task.at else "")
 
 
 @pytest.mark.parametrize(
@@ -61,24 +67,24 @@ def shown(reference: Reference, hands: VirtualFitter) -> Bench:
     ],
 )
 def test_turns_are_logged_in_what_is_at_hand(reference: Reference, draft: PlanDraft, units: tuple[str, ...]) -> None:
-    assert shown(reference, fitter(reference, draft)).turn_units == units
+    assert shown(reference, fitter(reference, draft)).work.turn_units == units
 
 
 def test_a_sealed_unit_has_a_dial_and_no_ruler(reference: Reference) -> None:
     hands = at_zero(reference, UNIT)
     hands.say(cmd.TurnNut("1", "turns"))
     seen = shown(reference, hands)
-    assert seen.ruler is None and seen.dial is not None and seen.asked_deg is not None
-    assert (seen.dial.present_deg, seen.dial.target_from_deg, seen.dial.target_to_deg) == (360, 360, 450)
-    assert seen.dial.drive_up_mm == pytest.approx(2.0) and not seen.gauged_method
-    assert all(position.residual_um is None for position in seen.tab_positions)
+    assert seen.work.ruler is None and seen.work.dial is not None and seen.work.asked_deg is not None
+    assert (seen.work.dial.present_deg, seen.work.dial.target_from_deg, seen.work.dial.target_to_deg) == (360, 360, 450)
+    assert seen.work.dial.drive_up_mm == pytest.approx(2.0) and not seen.work.gauged_method
+    assert all(position.residual_um is None for position in seen.work.tab_positions)
 
 
 def test_a_nut_of_unknown_slots_draws_no_meeting_and_no_made_up_size(reference: Reference) -> None:
     hands = at_zero(reference, UNKNOWN_NUT, VirtualBearing(300, 0.7))
     seen = shown(reference, hands)
-    assert seen.dial is not None and seen.dial.slots is None and seen.dial.step_deg is None and not seen.dial.outside_known
-    assert seen.dial.drawn_outside_mm > seen.dial.thread_mm and seen.tab_positions == ()
+    assert seen.work.dial is not None and seen.work.dial.slots is None and seen.work.dial.step_deg is None and not seen.work.dial.outside_known
+    assert seen.work.dial.drawn_outside_mm > seen.work.dial.thread_mm and seen.work.tab_positions == ()
     with pytest.raises(Exception, match="slots is not known"):
         hands.say(cmd.TurnNut("1", "slots"))
     with pytest.raises(Exception, match="are not known in this plan"):
@@ -86,8 +92,8 @@ def test_a_nut_of_unknown_slots_draws_no_meeting_and_no_made_up_size(reference: 
 
 
 def test_a_ball_bearing_is_drawn_with_balls_and_a_hollow_shaft_with_its_bore(reference: Reference) -> None:
-    assert shown(reference, fitter(reference, BALL)).section.kind == "self_aligning_ball"
-    hollow = shown(reference, fitter(reference, replace(DRAFT, shaft_bore="40"))).section
+    assert shown(reference, fitter(reference, BALL)).work.section.kind == "self_aligning_ball"
+    hollow = shown(reference, fitter(reference, replace(DRAFT, shaft_bore="40"))).work.section
     assert hollow.shaft_bore_mm == 40 and hollow.kind == "spherical_roller"
 
 
@@ -103,8 +109,8 @@ def test_meetings_are_judged_by_the_risk_that_was_chosen(reference: Reference) -
         again.say(cmd.TurnNut("130"))
         again.gauge(Phase.DRIVE_UP)
         seen = shown(reference, again)
-        assert seen.risk == risk
-        found[risk] = [position.verdict.level.value for position in seen.tab_positions]
+        assert seen.work.risk == risk
+        found[risk] = [position.verdict.level.value for position in seen.work.tab_positions]
     assert found[0.05].count("good") >= found[0.01].count("good")
 
 
@@ -112,10 +118,10 @@ def test_the_seat_behind_the_old_mark_is_shown_in_counted_turns(reference: Refer
     hands = at_zero(reference, DRAFT)
     hands.say(cmd.TurnNut("70"))
     hands.gauge(Phase.DRIVE_UP)
-    seat = shown(reference, hands).seat
+    seat = shown(reference, hands).work.seat
     assert seat is not None and seat.expected_behind_deg == 315 and seat.expected_words == "315° behind" and not seat.measured
     hands.say(cmd.SeatNut("360", "degrees", washer_thickness="2.00 mm"))
-    seat = shown(reference, hands).seat
+    seat = shown(reference, hands).work.seat
     assert seat is not None and seat.expected_words == "one full turn behind" and seat.verdict is not None
     assert seat.verdict.word == "seated where it should" and seat.measured
 
@@ -126,23 +132,24 @@ def test_play_that_warmth_would_eat_stands_beside_the_gauged_clearance(reference
     hands.gauge(Phase.DRIVE_UP)
     figures = {figure.id: figure for figure in shown(reference, hands).figures}
     assert figures["play_gone"].value is not None and figures["play_gone"].unit == "K"
-    assert figures["reduction"].working and figures["gauged_clearance"].uncertainty
+    assert figures["reduction"].worked and figures["gauged_clearance"].uncertainty
 
 
 @pytest.mark.parametrize(("draft", "truth"), [(UNIT, VirtualBearing(125, 0.385, 270)), (BALL, VirtualBearing(52, 0.35, 5))])
 def test_records_of_methods_that_gauge_nothing(reference: Reference, draft: PlanDraft, truth: VirtualBearing) -> None:
     hands = fitter(reference, draft, truth)
     hands.follow(60)
-    made, seen = record(reference, hands.job)
-    assert seen.final is not None and seen.final.overall.word == "in order"
-    assert made.gaugings == () and made.checks[-1].locked and made.attempts[0].locked
-    assert made.method == METHOD_NOTES[hands.job.state.plan.method].title
+    made = record(reference, hands.job)
+    mounting = made.mountings[0]
+    assert mounting.final is not None and mounting.final.overall.word == "in order"
+    assert mounting.gaugings == () and mounting.checks[-1].locked and mounting.attempts[0].locked
+    assert mounting.method == METHOD_NOTES[hands.job.tapered().plan.method].title
 
 
 def test_a_plan_of_another_procedure_takes_a_new_job(reference: Reference) -> None:
     store = MemoryStore()
-    open_job(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    open_one(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
     changed = revise_plan(store, reference, "job-0001", replace(DRAFT, method="N"), "tight pit", Tap("rev-00001", "Tester", BEGIN), BEGIN)
-    assert changed.state.plan.method == "N"
+    assert changed.tapered().plan.method == "N"
     with pytest.raises(Exception, match="another procedure"):
         revise_plan(store, reference, "job-0001", UNIT, "sealed", Tap("rev-00002", "Tester", BEGIN), BEGIN)

@@ -6,11 +6,11 @@ from dataclasses import replace
 
 import pytest
 
-from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore
+from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore, open_one
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import LengthUnit
 from tribodex.usecases.crib import OWN_CARDS, CardDraft, CardRowDraft, GaugeDraft, crib, gauges_of, keep_card, keep_gauge, with_own_cards, withdraw
-from tribodex.usecases.jobs import load, open_job, plan_of
+from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.ports import CribItem, Reference, Tap
 from tribodex.usecases.record import record
 
@@ -176,14 +176,14 @@ def test_a_later_change_rewrites_no_record_and_a_withdrawn_card_is_silent(refere
     """The job keeps its sheet's own words; who plans now reads the new ones, or none."""
     store = MemoryStore()
     keep_card(store, "card-7", SHEET, "", tap("a"), BEGIN)
-    job = open_job(store, reference, "job-0001", "m-1-a", "", replace(DRAFT, card="card-7"), Tap("open-0001", "Tester", BEGIN), BEGIN)
-    before, _ = record(with_own_cards(reference, store), job)
+    job = open_one(store, reference, "job-0001", "m-1-a", "", replace(DRAFT, card="card-7"), Tap("open-0001", "Tester", BEGIN), BEGIN)
+    before = record(with_own_cards(reference, store), job)
     keep_card(store, "card-7", replace(SHEET, source="another sheet altogether"), "new edition", tap("b"), BEGIN)
-    after, _ = record(with_own_cards(reference, store), load(store, "job-0001"))
+    after = record(with_own_cards(reference, store), load(store, "job-0001"))
     assert before.sources == after.sources
     assert any("page 2" in source.source for source in after.sources) and not any("altogether" in source.source for source in after.sources)
     withdraw(store, "card-7", "wrong bearing", tap("c"), BEGIN)
-    silent, _ = record(with_own_cards(reference, store), load(store, "job-0001"))
+    silent = record(with_own_cards(reference, store), load(store, "job-0001"))
     assert silent.sources == before.sources
     with pytest.raises(InvalidInput) as raised:
         plan_of(store, reference, replace(DRAFT, card="card-7"))

@@ -10,9 +10,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.helpers import BEGIN, DRAFT, FEELERS, MemoryStore
+from tests.helpers import BEGIN, DRAFT, FEELERS, MemoryStore, open_one
 from tribodex.core.errors import InvalidInput
-from tribodex.core.job import commands as cmd
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level, Result
 from tribodex.exchange.nut_strip import StripOrder, strip_pages
@@ -23,7 +24,7 @@ from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.reference import load_reference
 from tribodex.usecases.crib import CardDraft, CardRowDraft, keep_card
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import open_job, plan_of
+from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import plan_sheet
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.early import early
@@ -146,10 +147,10 @@ def hostile_job() -> Any:
     """A job whose every text was written by somebody who means no good."""
     store = MemoryStore()
     draft = replace(DRAFT, range_source=HOSTILE)
-    job = open_job(store, REFERENCE, "job-0666", "m-1-a", HOSTILE, draft, Tap("open-0666", HOSTILE, BEGIN), BEGIN)
+    job = open_one(store, REFERENCE, "job-0666", "m-1-a", HOSTILE, draft, Tap("open-0666", HOSTILE, BEGIN), BEGIN)
     fitter = VirtualFitter(store, REFERENCE, job, VirtualBearing(125, 0.385), HOSTILE, BEGIN)
-    fitter.say(cmd.AddNote(HOSTILE))
-    fitter.say(cmd.OpenPoint(HOSTILE))
+    fitter.say(job_cmd.AddNote(HOSTILE))
+    fitter.say(job_cmd.OpenPoint(HOSTILE))
     fitter.follow(6)
     fitter.say(cmd.Release(HOSTILE))
     return fitter.job
@@ -164,7 +165,7 @@ def inert(page: str) -> None:
 
 
 def test_hostile_text_is_only_text_in_the_record(hostile_job: Any) -> None:
-    page = render_html(*record(REFERENCE, hostile_job))
+    page = render_html(record(REFERENCE, hostile_job))
     inert(page)
     assert page.count("&lt;script&gt;alert(1)") >= 3
     assert "{{7*7}}" in page, "nothing of it was worked out by a template"

@@ -47,9 +47,9 @@ def test_opening_looking_tapping(client: FlaskClient) -> None:
     assert answer.status_code == 201 and answer.json["next"]["do"] == "confirm_gate"
     assert answer.json["machine"] == "Kiln conveyor 2"
     pass_gates(client)
-    assert do(client, "start_gauging", phase="initial").json["gauging"]["cells"][0]["next_um"] > 0
+    assert do(client, "start_gauging", phase="initial").json["work"]["gauging"]["cells"][0]["next_um"] > 0
     after = do(client, "try_leaf", place=1, row="nut side", leaf="0.12", outcome="passes").json
-    assert after["gauging"]["cells"][0]["low_um"] == 120
+    assert after["work"]["gauging"]["cells"][0]["low_um"] == 120
     assert client.get("/api/jobs/job-0001").json == after
     assert client.get("/api/jobs").json[0]["stage"] == "Initial clearance"
 
@@ -217,7 +217,7 @@ class Queries:
 
 def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClient) -> None:
     queries = Queries(app)
-    assert queries.during(lambda: open_job(client)) <= 12
+    assert queries.during(lambda: open_job(client)) <= 13
     pass_gates(client)
     do(client, "start_gauging", phase="initial")
 
@@ -308,11 +308,11 @@ def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> No
     assert opened["method"] == "Z" and opened["ruler"] is None and opened["turn_units"][0] == "turns"
     pass_gates(client, 2)
     do(client, "set_zero", tap_tested=False)
-    assert do(client, "turn_nut", amount="1 1/8", unit="turns").json["nut_deg"] == 405
+    assert do(client, "turn_nut", amount="1 1/8", unit="turns").json["work"]["nut_deg"] == 405
     do(client, "see_tab", amount="2", unit="degrees")
     do(client, "lock", turn="2")
     shown = do(client, "hand_check", swivel="slight drag", turns_freely=True).json
-    assert shown["final"]["overall"]["word"] == "in order"
+    assert shown["work"]["final"]["overall"]["word"] == "in order"
     other = client.post("/api/jobs/job-0001/plan", json=tap(plan=PLAN, reason="x"))
     assert other.status_code in (409, 422), "the procedure is pinned"
 

@@ -4,28 +4,31 @@ from __future__ import annotations
 
 from typing import Any
 
+from tribodex.core.topics.tapered.views import Ruler
 from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
-from tribodex.usecases.bench import Bench
 from tribodex.usecases.record import Record
 
 RULER_WIDTH = 640.0
 
 
-def render_html(record: Record, bench: Bench, *, for_print: bool = False, paper: Paper = Paper.A4, short: bool = False) -> str:
+def render_html(record: Record, *, for_print: bool = False, paper: Paper = Paper.A4, short: bool = False) -> str:
     """The record as a page of its own: a certificate that stands alone, and its appendix unless `short`."""
     css = page_css(paper, for_print=True) if for_print else ""
-    return environment().get_template("record.html").render(r=record, ruler=_ruler(bench), for_print=for_print, css=css, short=short)
+    return (
+        environment()
+        .get_template("record.html")
+        .render(r=record, rulers=[_ruler(m.ruler) for m in record.mountings], for_print=for_print, css=css, short=short)
+    )
 
 
-def render_pdf(record: Record, bench: Bench, paper: Paper = Paper.A4, *, short: bool = False) -> bytes:
+def render_pdf(record: Record, paper: Paper = Paper.A4, *, short: bool = False) -> bytes:
     """The record as PDF; `short`: page one alone."""
-    return press.pdf(render_html(record, bench, for_print=True, paper=paper, short=short))
+    return press.pdf(render_html(record, for_print=True, paper=paper, short=short))
 
 
-def _ruler(bench: Bench) -> dict[str, Any] | None:
+def _ruler(ruler: Ruler | None) -> dict[str, Any] | None:
     """The ruler with window and readings, in the units of its drawing; None where nothing is gauged."""
-    ruler = bench.ruler
     if ruler is None:
         return None
     scale = RULER_WIDTH / (ruler.to_um - ruler.from_um)

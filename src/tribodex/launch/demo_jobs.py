@@ -11,48 +11,58 @@ import yaml
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.events import LeafTried
-from tribodex.core.job.leaves import next_cell
-from tribodex.core.job.moves import Do, NextMove
-from tribodex.core.job.next_move import next_move
-from tribodex.core.job.stages import current_stage
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import rail
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.places import SHAFT
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool, seat_behind_deg
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.facts import LeafTried
+from tribodex.core.topics.tapered.leaves import next_cell
+from tribodex.core.topics.tapered.moves import Do, NextMove
+from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import Loaded, do, open_job
+from tribodex.usecases.jobs import Loaded, desk_of, do
+from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.ports import Reference, Store, Tap
 
 PACE = timedelta(seconds=50)
+# What a person decides.
+_STOPS = (Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY)
 
 
 class VirtualFitter:
     """Does a job step by step. Deterministic: ids and times follow from the job."""
 
-    def __init__(self, store: Store, reference: Reference, job: Loaded, truth: VirtualBearing, actor: str, begins: datetime) -> None:
+    def __init__(self, store: Store, reference: Reference, job: Loaded, truth: VirtualBearing, actor: str, begins: datetime, at: str = "") -> None:
         self._store, self._reference, self._truth, self._actor = store, reference, truth, actor
         self._clock = begins
-        self.job = job
+        self.job, self.at = job, at
 
-    def say(self, command: cmd.Command) -> None:
+    @property
+    def state(self) -> Tapered:
+        """The drive-up of the bearing that is worked at."""
+        return self.job.tapered(self.at)
+
+    def say(self, command: object) -> None:
         """One tap."""
         self._clock += PACE
-        tap = Tap(f"{self.job.id}-{self.job.state.last_seq:04d}", self._actor, self._clock)
-        self.job = do(self._store, self._reference, self.job.id, command, tap, self._clock)
+        tap = Tap(f"{self.job.id}-{self.job.job.last_seq:04d}", self._actor, self._clock)
+        self.job = do(self._store, self._reference, self.job.id, command, tap, self._clock, self.at)
 
     def confirm(self, gate_id: str, without: tuple[str, ...] = ()) -> tuple[str, ...]:
         """The items of a gate, all but some."""
-        opened = self.job.state.opened
-        gate = self._reference.procedure(opened.procedure_id, opened.procedure_version).gate(gate_id)
+        gate, _ = desk_of(self._reference, self.job, self.at).gate(gate_id)
         return tuple(item.id for item in gate.items if item.id not in without)
 
     def gauge(self, phase: Phase) -> None:
         """Gauge as the tool proposes, until every bracket is fine enough."""
         self.say(cmd.StartGauging(phase))
-        while gauging := self.job.state.open_gauging():
-            todo = next_cell(self.job.state, gauging)
+        while gauging := self.state.open_gauging():
+            todo = next_cell(self.state, gauging)
             if todo is None:
                 break
             cell, choice = todo
@@ -63,7 +73,7 @@ class VirtualFitter:
 
     def seat(self) -> cmd.SeatNut:
         """The nut on its washer, measured, where it should seat; or in place of the hydraulic nut, with sleeve end to ring measured."""
-        plan = self.job.state.plan
+        plan = self.state.plan
         if plan.hydraulic is not None or plan.nut is None:
             return cmd.SeatNut(sleeve_before="31.42 mm", sleeve_after="31.43 mm", tool=LengthTool.DEPTH_MICROMETER)
         thickness = plan.washer_thickness_mm or 1.5
@@ -72,18 +82,20 @@ class VirtualFitter:
 
     def follow(self, most: int) -> None:
         """Follow the tool's next moves up to signing."""
-        opened = self.job.state.opened
-        procedure = self._reference.procedure(opened.procedure_id, opened.procedure_version)
         for _ in range(most):
-            move = next_move(procedure, self.job.state)
-            if move.do in (Do.SIGN, Do.NOTHING, Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY):
+            desk = desk_of(self._reference, self.job, self.at)
+            task = next((t for t in rail.tasks(desk) if t.at in (SHAFT, self.at or "1") and rail.stands(desk, t) == rail.NOW), None)
+            move = rail.move_at(desk, task) if task is not None else rail.next_move(desk)
+            if move.do in (Ask.SIGN, Ask.NOTHING, Ask.HELD, Ask.TICK, *_STOPS):
                 return
-            self._follow_one(move, current_stage(procedure, self.job.state))
+            self._follow_one(move)
 
-    def _follow_one(self, move: NextMove, stage: str) -> None:
-        if move.do is Do.CONFIRM and move.gate:
-            self.say(cmd.ConfirmGate(move.gate, self.confirm(move.gate)))
-        elif move.do is Do.TURN and move.turn_deg is not None:
+    def _follow_one(self, move: Move) -> None:
+        if move.do == Ask.CONFIRM and move.gate:
+            self.say(job_cmd.ConfirmGate(move.gate, self.confirm(move.gate)))
+            return
+        assert isinstance(move, NextMove)  # every other move is one of the drive-up
+        if move.do is Do.TURN and move.turn_deg is not None:
             self.say(cmd.TurnNut(f"{move.turn_deg:g}", "degrees"))
         elif move.do is Do.GAUGE_INITIAL:
             self.gauge(Phase.INITIAL)
@@ -94,7 +106,7 @@ class VirtualFitter:
         elif move.do is Do.SEAT:
             self.say(self.seat())
         elif move.do is Do.HAND_CHECK:
-            self.say(cmd.HandCheck(self._truth.feel(self.job.state.attempt.nut_deg), turns_freely=True))
+            self.say(cmd.HandCheck(self._truth.feel(self.state.attempt.nut_deg), turns_freely=True))
         elif move.do is Do.LOCK and move.turn_deg is not None:
             self.say(cmd.Lock(f"{move.turn_deg:.2f}"))
         elif move.do in (Do.LOCK, Do.SEE_TAB):
@@ -102,7 +114,7 @@ class VirtualFitter:
         elif move.do is Do.SET_ZERO:
             self.say(cmd.SetZero(tap_tested=True))
         else:
-            raise RuntimeError(f"the virtual fitter does not know {move.do} at {stage}")
+            raise RuntimeError(f"the virtual fitter does not know {move.do}")
 
 
 def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
@@ -112,7 +124,8 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             store = SqlStore(session)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
-            job = open_job(store, reference, entry["id"], entry["position"], entry["title"], PlanDraft(**entry["plan"]), tap, begins)
+            order = Order(entry["title"], (BearingOrder(entry["position"], PlanDraft(**entry["plan"])),))
+            job = open_job(store, reference, entry["id"], order, tap, begins)
             if len(job.log) > 1:
                 continue
             fitter = VirtualFitter(store, reference, job, _truth(entry["truth"]), entry["actor"], begins)
@@ -128,27 +141,27 @@ def _truth(data: Mapping[str, Any]) -> VirtualBearing:
 
 def _overrule(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
     items = fitter.confirm(value["gate"], tuple(value["without"]))
-    fitter.say(cmd.OverruleGate(value["gate"], value["name"], value["reason"], items))
+    fitter.say(job_cmd.OverruleGate(value["gate"], value["name"], value["reason"], items))
 
 
 def _correct(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
     """The last leaf that was tried did something else."""
-    target, tried = next((e.seq, e.payload) for e in reversed(fitter.job.log) if isinstance(e.payload, LeafTried))
+    target, tried = next((e.seq, e.fact) for e in reversed(fitter.job.log) if isinstance(e.fact, LeafTried))
     again = cmd.TryLeaf(tried.place, tried.row, f"{sum(tried.leaves_um):g} µm", Outcome(value["outcome"]))
-    fitter.say(cmd.Correct(target, value["reason"], again))
+    fitter.say(job_cmd.Correct(target, value["reason"], again))
 
 
 _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
-    "gate": lambda f, v: f.say(cmd.ConfirmGate(v, f.confirm(v))),
+    "gate": lambda f, v: f.say(job_cmd.ConfirmGate(v, f.confirm(v))),
     "overrule": _overrule,
     "gauge": lambda f, v: f.gauge(Phase(v)),
     "zero": lambda f, v: f.say(cmd.SetZero(bool(v))),
     "press": lambda f, v: f.say(cmd.SetZero(tap_tested=True, start_pressure=str(v))),
     "turn": lambda f, v: f.say(cmd.TurnNut(str(v), "degrees")),
     "release": lambda f, v: f.say(cmd.Release(v)),
-    "note": lambda f, v: f.say(cmd.AddNote(v)),
-    "point": lambda f, v: f.say(cmd.OpenPoint(v)),
+    "note": lambda f, v: f.say(job_cmd.AddNote(v)),
+    "point": lambda f, v: f.say(job_cmd.OpenPoint(v)),
     "correct": _correct,
     "follow": lambda f, v: f.follow(int(v)),
-    "sign": lambda f, v: f.say(cmd.Sign(v["name"], v["role"])),
+    "sign": lambda f, v: f.say(job_cmd.Sign(v["name"], v["role"])),
 }

@@ -8,15 +8,22 @@ from typing import Any
 import yaml
 from pydantic import TypeAdapter
 
-from tribodex.core.job.plan import CONDITIONS
-from tribodex.core.job.stages import ORDER
-from tribodex.core.procedure import Procedure
+from tribodex.core.procedure import TRADE_STAGES, Procedure
 from tribodex.core.sources import BUILT_IN, Source
+from tribodex.core.topics import HOUSE
 from tribodex.reference import tables
 from tribodex.usecases.ports import Reference
 
 DATA = Path(__file__).resolve().parents[3] / "data"
 _PROCEDURE = TypeAdapter(Procedure)
+# Procedures that are older than the trade's stages name their own.
+_TRADE_OF = {
+    "plan": "take_stock",
+    "initial_clearance": "mount",
+    "target_window": "mount",
+    "drive_up": "mount",
+    "final_check": "lock",
+}
 
 
 def load_reference(folder: Path = DATA) -> Reference:
@@ -47,17 +54,43 @@ def load_reference(folder: Path = DATA) -> Reference:
 def read_procedures(folder: Path) -> list[Procedure]:
     """Every published procedure; its file is named id@version."""
     found = []
+    conditions = frozenset().union(*(topic.every_condition for topic in HOUSE.topics))
     for path in sorted(folder.glob("*.yaml")):
-        procedure = _PROCEDURE.validate_python(_spelled_out(yaml.safe_load(path.read_text("utf-8"))))
+        file = yaml.safe_load(path.read_text("utf-8"))
+        file["stages"] = [_stage(folder / "stages", entry) for entry in file["stages"]]
+        procedure = _PROCEDURE.validate_python(_spelled_out(file))
         if path.stem != f"{procedure.id}@{procedure.version}":
             raise ValueError(f"{path.name} calls itself {procedure.id}@{procedure.version}")
-        stages = [stage.id for stage in procedure.stages]
-        if stages != [name for name in ORDER if name in stages]:
-            raise ValueError(f"{path.name}: the stages {stages} are not in the order of work {ORDER}")
-        if unknown := _asked(procedure) - CONDITIONS:
-            raise ValueError(f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there are {', '.join(sorted(CONDITIONS))}")
+        _in_order(path.name, procedure)
+        if unknown := _asked(procedure) - conditions:
+            raise ValueError(f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there are {', '.join(sorted(conditions))}")
         found.append(procedure)
     return found
+
+
+def _stage(folder: Path, entry: dict[str, Any] | str) -> dict[str, Any]:
+    """A stage as it stands in the procedure, or in a file of its own that several procedures name (id@version)."""
+    if isinstance(entry, str):
+        path = folder / f"{entry}.yaml"
+        stage: dict[str, Any] = yaml.safe_load(path.read_text("utf-8"))
+        if stage.pop("id") + f"@{stage.pop('version')}" != entry:
+            raise ValueError(f"{path.name} calls itself something else")
+        return {"id": entry.partition("@")[0], **stage}
+    return {"trade": _TRADE_OF.get(entry["id"], entry["id"]), **entry}
+
+
+def _in_order(name: str, procedure: Procedure) -> None:
+    """Raises ValueError where stages are not known, or not in the trade's order, or those of a topic not in its own."""
+    stages = [stage.id for stage in procedure.stages]
+    if unknown := {stage.trade for stage in procedure.stages} - set(TRADE_STAGES):
+        raise ValueError(f"{name}: the trade has no stage {', '.join(sorted(unknown))}; it has {', '.join(TRADE_STAGES)}")
+    for topic in HOUSE.topics:
+        own = [stage for stage in stages if stage in topic.stages]
+        if own != [stage for stage in topic.stages if stage in own]:
+            raise ValueError(f"{name}: the stages {own} are not in the order of work {topic.stages}")
+    trade = [TRADE_STAGES.index(stage.trade) for stage in procedure.stages if stage.id != "plan"]
+    if trade != sorted(trade):
+        raise ValueError(f"{name}: the stages {stages} are not in the order of work {TRADE_STAGES}")
 
 
 def _asked(procedure: Procedure) -> set[str]:

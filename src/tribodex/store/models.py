@@ -92,6 +92,7 @@ class JobEventRow(Base):
     job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
     seq: Mapped[int] = mapped_column(Integer, primary_key=True)
     client_event_id: Mapped[str] = mapped_column(String(80))
+    at: Mapped[str] = mapped_column(String(16), default="", server_default="")
     kind: Mapped[str] = mapped_column(String(40))
     schema_version: Mapped[int]
     payload: Mapped[dict[str, Any]]
@@ -99,6 +100,15 @@ class JobEventRow(Base):
     happened_at: Mapped[datetime]
     recorded_at: Mapped[datetime]
     digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
+
+
+class JobPlaceRow(Base):
+    """Which jobs a bearing position has seen; can be rebuilt from the log at any time."""
+
+    __tablename__ = "job_place"
+    position_id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    number: Mapped[int] = mapped_column(BigInteger, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"))
 
 
 class JobListRow(Base):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import threading
 import uuid
 from collections import OrderedDict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict, fields
 from datetime import UTC, datetime
 from typing import Any
@@ -16,8 +16,8 @@ from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
 from tribodex.core.errors import Busy
-from tribodex.core.job.events import Event
-from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobRow, MachineRow, PersonRow
+from tribodex.core.job.facts import Event
+from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.usecases.codec import decode, encode, reads
 from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
 
@@ -199,6 +199,7 @@ class SqlStore:
             select(
                 JobEventRow.seq,
                 JobEventRow.client_event_id,
+                JobEventRow.at,
                 JobEventRow.kind,
                 JobEventRow.schema_version,
                 JobEventRow.payload,
@@ -222,6 +223,7 @@ class SqlStore:
                 Event(
                     r.seq,
                     r.client_event_id,
+                    r.at,
                     decode(r.kind, r.payload, r.schema_version),
                     r.actor,
                     _aware(r.happened_at),
@@ -235,17 +237,18 @@ class SqlStore:
         return log
 
     def last_opened(self, position_id: str) -> Event | None:
-        """The opening of the newest job at a position, in one query over first entries."""
+        """The opening of the newest job at a position, in one query."""
         row = self._session.execute(
             select(JobEventRow)
-            .where(JobEventRow.seq == 1, JobEventRow.payload["position_id"].as_string() == position_id)
-            .order_by(JobEventRow.recorded_at.desc(), JobEventRow.job_id.desc())
+            .join(JobPlaceRow, JobPlaceRow.job_id == JobEventRow.job_id)
+            .where(JobEventRow.seq == 1, JobPlaceRow.position_id == position_id)
+            .order_by(JobPlaceRow.number.desc())
             .limit(1)
         ).scalar_one_or_none()
         if row is None or not reads(row.kind, row.schema_version):
             return None
         at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
-        return Event(row.seq, row.client_event_id, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
+        return Event(row.seq, row.client_event_id, row.at, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
 
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order."""
@@ -257,17 +260,23 @@ class SqlStore:
         rows = self._session.connection().execute(_SUMMARIES.where(_LIST.id.in_(job_ids)))
         return {made.id: made for made in (_summary(*row) for row in rows)}
 
-    def relist(self, summaries: Sequence[JobSummary]) -> None:
-        """Put jobs into the list as said, and commit."""
+    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]]) -> None:
+        """Put jobs into the list as said, with the bearing positions of each, and commit."""
         for summary in summaries:
             self._list(summary)
+            self._place(summary, positions.get(summary.id, ()))
         self._session.commit()
 
     def _list(self, summary: JobSummary) -> None:
         values = _summary_row(summary)
         self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
 
-    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
+    def _place(self, summary: JobSummary, positions: Sequence[str]) -> None:
+        values = [{"position_id": position, "number": summary.number, "job_id": summary.id} for position in positions]
+        if values:
+            self._session.execute(insert(JobPlaceRow).prefix_with("IGNORE"), values)
+
+    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary, positions: Sequence[str] = ()) -> None:
         """Add events and the projection in one transaction, and commit: after this they are on disk.
 
         Raises ConcurrentWriter when another writer took the place.
@@ -275,6 +284,7 @@ class SqlStore:
         try:
             self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
             self._list(summary)
+            self._place(summary, positions)
             self._session.commit()
         except IntegrityError as error:
             self._session.rollback()
@@ -296,9 +306,10 @@ def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, obje
             "job_id": job_id,
             "seq": event.seq,
             "client_event_id": event.client_event_id,
+            "at": event.at,
             "kind": event.kind,
             "schema_version": event.version,
-            "payload": encode(event.payload),
+            "payload": encode(event.fact),
             "actor": event.actor,
             "happened_at": _naive(event.happened_at),
             "recorded_at": _naive(event.recorded_at),

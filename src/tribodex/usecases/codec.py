@@ -1,4 +1,4 @@
-"""Payloads to plain data and back. One adapter a kind, built once; data of older versions is lifted first, step by step.
+"""Facts to plain data and back. One adapter a kind, built once; data of older versions is lifted first, step by step.
 
 What is stored is never written anew: a step here is what an older entry needs to be read, for ever.
 """
@@ -11,12 +11,13 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from tribodex.core.errors import Refused
-from tribodex.core.job.events import KINDS, Corrected, JudgedAnew, Payload, kind_of
+from tribodex.core.job.facts import Corrected, Fact, JobOpened, JudgedAnew, Planned, kind_of
+from tribodex.core.job.places import ONLY_PLACE, Place
+from tribodex.core.topics import HOUSE
 
 Data = dict[str, Any]
 # From (kind, version) to the kind's next version; a step may also give the kind another name.
 Step = Callable[[Data], tuple[str, Data]]
-STEPS: dict[tuple[str, int], Step] = {}
 
 # Before version 3 all kinds counted together. Version 2 said school, doubt and meeting; 3 says method, uncertainty and tab position.
 OLDEST_VERSION, _COUNTED_TOGETHER = 2, 3
@@ -24,33 +25,78 @@ _KINDS_OF_2 = {"meeting_seen": "tab_seen"}
 _MARKS_OF_2 = {"leaves_um": "leaf_tried", "past_deg": "reseated", "degrees": "nut_turned", "turn_deg": "tab_seen"}
 _KEYS_OF_2 = {"school": "method", "doubt": "uncertainty"}
 
-_ADAPTERS: dict[str, TypeAdapter[Any]] = {kind: TypeAdapter(cls) for kind, cls in KINDS.items()}
+KINDS = HOUSE.kinds
+_PLACES: TypeAdapter[tuple[Place, ...]] = TypeAdapter(tuple[Place, ...])
+_ADAPTERS: dict[str, TypeAdapter[Any]] = {kind: TypeAdapter(cls) for kind, cls in KINDS.items() if cls not in (JobOpened, Corrected, JudgedAnew)}
 
 
-def encode(payload: Payload) -> Data:
-    """A payload as plain data that JSON can hold. What replaces another entry carries its kind and version."""
-    kind = kind_of(type(payload))
-    data: Data = _ADAPTERS[kind].dump_python(payload, mode="json")
-    if isinstance(payload, Corrected | JudgedAnew) and (replacement := payload.replacement) is not None:
-        data["replacement"] = {"kind": kind_of(type(replacement)), "version": replacement.VERSION, "data": encode(replacement)}
-    return data
+def encode(fact: Fact) -> Data:
+    """A fact as plain data that JSON can hold. A fact inside another one carries its kind and version."""
+    match fact:
+        case JobOpened():
+            data: Data = {key: value for key, value in vars(fact).items() if key not in ("places", "plans")}
+            data["places"] = _PLACES.dump_python(fact.places, mode="json")
+            data["plans"] = [{"at": planned.at, "fact": _inside(planned.fact)} for planned in fact.plans]
+            return data
+        case Corrected():
+            inner = _inside(fact.replacement) if fact.replacement is not None else None
+            return {"target": fact.target, "replacement": inner, "reason": fact.reason}
+        case JudgedAnew():
+            return {"target": fact.target, "replacement": _inside(fact.replacement)}
+        case _:
+            plain: Data = _ADAPTERS[kind_of(type(fact))].dump_python(fact, mode="json")
+            return plain
 
 
-def decode(kind: str, data: Data, version: int) -> Payload:
-    """Plain data back into the payload of a kind.
+def _inside(fact: Fact) -> Data:
+    return {"kind": kind_of(type(fact)), "version": fact.VERSION, "data": encode(fact)}
+
+
+def decode(kind: str, data: Data, version: int) -> Fact:
+    """Plain data back into the fact of a kind.
 
     Raises Refused, in words, for what a newer version of the tool wrote, or one too old to be read; pydantic.ValidationError for
     data that does not fit.
     """
     kind, data = lifted(kind, data, version)
-    if kind in ("corrected", "judged_anew"):
-        inner = data["replacement"]
-        made: Any = decode(inner["kind"], inner["data"], inner.get("version", _COUNTED_TOGETHER)) if inner is not None else None
-        if kind == "corrected":
-            return Corrected(data["target"], made, data["reason"])
-        return JudgedAnew(data["target"], made)
-    payload: Payload = _ADAPTERS[kind].validate_python(data)
-    return payload
+    match kind:
+        case "job_opened":
+            plans = tuple(Planned(planned["at"], _outside(planned["fact"])) for planned in data["plans"])
+            return JobOpened(**{**data, "places": _PLACES.validate_python(data["places"]), "plans": plans})
+        case "corrected":
+            replacement = data["replacement"]
+            return Corrected(data["target"], _outside(replacement) if replacement is not None else None, data["reason"])
+        case "judged_anew":
+            return JudgedAnew(data["target"], _outside(data["replacement"]))
+        case _:
+            fact: Fact = _ADAPTERS[kind].validate_python(data)
+            return fact
+
+
+def _outside(inner: Data) -> Fact:
+    return decode(inner["kind"], inner["data"], inner.get("version", _COUNTED_TOGETHER))
+
+
+def _job_opened_with_one_plan(data: Data) -> tuple[str, Data]:
+    """Version 3 knew one bearing: its position, its procedure and its plan stood in the entry itself."""
+    place = {
+        "id": ONLY_PLACE,
+        "position_id": data["position_id"],
+        "name": data["position"],
+        "procedure_id": data["procedure_id"],
+        "procedure_version": data["procedure_version"],
+    }
+    planned = {"at": ONLY_PLACE, "fact": {"kind": "plan_revised", "version": 3, "data": {"plan": data["plan"], "reason": ""}}}
+    kept = {key: data[key] for key in ("number", "title", "machine_id", "machine")}
+    return "job_opened", {**kept, "procedure_id": "", "procedure_version": 0, "places": [place], "plans": [planned]}
+
+
+STEPS: dict[tuple[str, int], Step] = {
+    ("job_opened", 3): _job_opened_with_one_plan,
+    # The plan became a fact of the drive-up, and to release one a case of beginning again.
+    ("plan_revised", 3): lambda data: ("tapered_planned", data),
+    ("released", 3): lambda data: ("restarted", {"topic": "tapered", "reason": data["reason"]}),
+}
 
 
 def lifted(kind: str, data: Data, version: int) -> tuple[str, Data]:

@@ -8,19 +8,25 @@ from collections.abc import Sequence
 from dataclasses import dataclass, fields
 from datetime import datetime
 
-from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused
-from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
+from tribodex.core.errors import Busy, InvalidInput, NotFound, Refused
+from tribodex.core.job import rail
 from tribodex.core.job.decide import decide
-from tribodex.core.job.fold import fold, taken_further
-from tribodex.core.job.plan import Plan
-from tribodex.core.job.stages import current_stage, status
-from tribodex.core.job.state import JobState
+from tribodex.core.job.facts import Event, Fact, JobOpened
+from tribodex.core.job.job import Job
+from tribodex.core.job.places import ONLY_PLACE, SHAFT
+from tribodex.core.job.topic import Desk
+from tribodex.core.procedure import Procedure
+from tribodex.core.topics import desk, fold, taken_further
+from tribodex.core.topics.tapered import TOPIC as TAPERED
+from tribodex.core.topics.tapered.commands import RevisePlan
+from tribodex.core.topics.tapered.facts import TaperedPlanned
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.state import Tapered
 from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Machine, Position, Reference, Store, Tap
+from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
 
 TRIES = 5
 
@@ -30,8 +36,24 @@ class Loaded:
     """A job with its log."""
 
     id: str
-    log: Sequence[ev.Event]
-    state: JobState
+    log: Sequence[Event]
+    job: Job
+
+    def tapered(self, at: str = SHAFT) -> Tapered:
+        """The drive-up at a place; where there is only one it need not be named."""
+        return self.job.of(TAPERED, self.job.placed(at))
+
+
+def procedures_of(reference: Reference, job: Job) -> dict[str, Procedure]:
+    """The procedures that are pinned for a job: by place, and the shaft's own."""
+    opened = job.opened
+    found = {SHAFT: reference.procedure(opened.procedure_id, opened.procedure_version)} if opened.procedure_id else {}
+    return found | {place.id: reference.procedure(place.procedure_id, place.procedure_version) for place in job.places}
+
+
+def desk_of(reference: Reference, loaded: Loaded, at: str = SHAFT) -> Desk:
+    """A job as topics see it."""
+    return desk(loaded.job, procedures_of(reference, loaded.job), loaded.log, at)
 
 
 def load(store: Store, job_id: str) -> Loaded:
@@ -63,57 +85,19 @@ class LastPlan:
 def last_plan(store: Store, position_id: str) -> LastPlan | None:
     """The last job's plan at a position; None where there was none."""
     event = store.last_opened(position_id)
-    if event is None or not isinstance(event.payload, ev.JobOpened):
+    if event is None or not isinstance(event.fact, JobOpened):
         return None
-    opened = event.payload
+    opened = event.fact
+    at = next((place.id for place in opened.places if place.position_id == position_id), ONLY_PLACE)
+    plan = next((p.fact.plan for p in opened.plans if p.at == at and isinstance(p.fact, TaperedPlanned)), None)
+    if plan is None:
+        return None
     known = {field.name for field in fields(PlanDraft)}
-    return LastPlan(opened.number, opened.title, event.recorded_at, {k: v for k, v in opened.plan.given.items() if k in known})
+    return LastPlan(opened.number, opened.title, event.recorded_at, {k: v for k, v in plan.given.items() if k in known})
 
 
-def open_job(
-    store: Store, reference: Reference, job_id: str, position_id: str, title: str, draft: PlanDraft, tap: Tap, recorded_at: datetime
-) -> Loaded:
-    """Open a job with its plan. Opening the same job id again gives the job that is there.
-
-    Raises InvalidInput with the fields to correct.
-    """
-    wrong: list[Field] = []
-    if not tap.actor.strip():
-        wrong.append(Field("actor", "Who plans? The log names everybody.", "a name"))
-    place = _find_position(store.machines(), position_id)
-    if place is None:
-        wrong.append(Field("position_id", "A machine and a bearing position are needed.", "one of the plant's positions"))
-    try:
-        plan = plan_of(store, reference, draft)
-    except InvalidInput as error:
-        raise InvalidInput(f"{len(wrong) + len(error.fields)} entries need correcting.", *wrong, *error.fields) from error
-    if place is None or wrong:
-        raise InvalidInput("The job is not complete.", *wrong)
-    number = store.create_job(job_id, recorded_at)
-    log = store.events(job_id)
-    if log:
-        return Loaded(job_id, log, fold(log))
-    machine, position = place
-    procedure = reference.procedure(procedure_id(plan.method))
-    opened = ev.JobOpened(
-        number=number,
-        title=title.strip() or f"{machine.name}, {position.name}",
-        machine_id=machine.id,
-        machine=machine.name,
-        position_id=position.id,
-        position=position.name,
-        procedure_id=procedure.id,
-        procedure_version=procedure.version,
-        plan=plan,
-    )
-    try:
-        return _append(store, reference, job_id, None, [opened], tap, recorded_at)
-    except ConcurrentWriter:
-        return load(store, job_id)
-
-
-def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, tap: Tap, recorded_at: datetime) -> Loaded:
-    """Do one thing to a job. The same tap said twice is stored once.
+def do(store: Store, reference: Reference, job_id: str, command: object, tap: Tap, recorded_at: datetime, at: str = SHAFT) -> Loaded:
+    """Do one thing to a job, at a place of it. The same tap said twice is stored once.
 
     Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same moment.
     """
@@ -121,88 +105,90 @@ def do(store: Store, reference: Reference, job_id: str, command: cmd.Command, ta
         raise InvalidInput.at("actor", "Who is at the bench? The log names everybody.", "a name")
     for attempt in range(TRIES):
         store.hold(job_id)
-        job = load(store, job_id)
-        known = next((event for event in job.log if event.client_event_id == tap.client_event_id), None)
+        loaded = load(store, job_id)
+        known = next((event for event in loaded.log if event.client_event_id == tap.client_event_id), None)
         if known is not None:
             if known.digest and tap.digest and known.digest != tap.digest:
                 raise Refused("The id of this tap was used before for something else. Nothing was stored; tap again.")
-            return job
-        procedure = reference.procedure(job.state.opened.procedure_id, job.state.opened.procedure_version)
-        payloads = decide(procedure, job.log, job.state, command)
+            return loaded
+        if at:
+            loaded.job.placed(at)
+        said_at, facts = decide(desk_of(reference, loaded, at), command)
         try:
-            return _append(store, reference, job_id, job, payloads, tap, recorded_at)
+            return append(store, reference, job_id, loaded, [(said_at, fact) for fact in facts], tap, recorded_at)
         except ConcurrentWriter:
             time.sleep(random.uniform(0.2, 1.0) * 0.02 * 2**attempt)
     raise Busy("Other devices are writing to this job at the same moment. Nothing was stored; it is sent again by itself.")
 
 
-def revise_plan(store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime) -> Loaded:
-    """Change the plan of a job whose bearing has not been gauged. Raises as do().
+def revise_plan(
+    store: Store, reference: Reference, job_id: str, draft: PlanDraft, reason: str, tap: Tap, recorded_at: datetime, at: str = SHAFT
+) -> Loaded:
+    """Change the plan of a bearing that has not been gauged. Raises as do().
 
-    A method with another procedure takes a new job: the procedure of a job is pinned when it is opened.
+    A method with another procedure takes a new job: the procedure of a place is pinned when the job is opened.
     """
     plan = plan_of(store, reference, draft)
-    pinned = load(store, job_id).state.opened.procedure_id
-    if procedure_id(plan.method) != pinned:
+    job = load(store, job_id).job
+    if procedure_id(plan.method) != job.place(job.placed(at)).procedure_id:
         raise InvalidInput.at("method", "This method works by another procedure than the job was opened with.", "give this job up and open a new one")
-    return do(store, reference, job_id, cmd.RevisePlan(plan, reason), tap, recorded_at)
+    return do(store, reference, job_id, RevisePlan(plan, reason), tap, recorded_at, at)
 
 
-def summary_of(reference: Reference, job_id: str, log: Sequence[ev.Event], state: JobState) -> JobSummary:
+def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
     """A job as lists show it."""
-    opened = state.opened
-    procedure = reference.procedure(opened.procedure_id, opened.procedure_version)
-    stage = procedure.stage(current_stage(procedure, state))
+    opened, here = loaded.job.opened, desk_of(reference, loaded)
+    tasks = rail.tasks(here)
+    # A job that is over stands at its last stage.
+    task = (None if loaded.job.signed else rail.present(here)) or tasks[-1]
+    trade = list(dict.fromkeys(t.stage.id for t in tasks))
+    labels = [fitted.bearing.label for place in loaded.job.places if (fitted := here.fitted(place.id)) is not None]
     return JobSummary(
-        id=job_id,
+        id=loaded.id,
         number=opened.number,
         title=opened.title,
         machine=opened.machine,
-        position=opened.position,
-        bearing=state.plan.bearing.label,
-        stage=stage.title,
-        stage_at=procedure.stages.index(stage) + 1,
-        stage_of=len(procedure.stages),
-        status=status(state),
-        events=len(log),
-        updated_at=log[-1].recorded_at,
+        position=" and ".join(place.name for place in loaded.job.places),
+        bearing=" and ".join(dict.fromkeys(labels)),
+        stage=task.stage.title,
+        stage_at=trade.index(task.stage.id) + 1,
+        stage_of=len(trade),
+        status=rail.status(here),
+        events=len(loaded.log),
+        updated_at=loaded.log[-1].recorded_at,
     )
 
 
-def _append(
+def append(
     store: Store,
     reference: Reference,
     job_id: str,
-    job: Loaded | None,
-    payloads: Sequence[ev.Payload],
+    before: Loaded | None,
+    said: Sequence[tuple[str, Fact]],
     tap: Tap,
     recorded_at: datetime,
 ) -> Loaded:
-    log = job.log if job is not None else ()
+    """Add facts of one tap, each at its place, and refresh the list. Raises ConcurrentWriter."""
+    log = before.log if before is not None else ()
     start = log[-1].seq if log else 0
     # The tap's own id marks its last event: the earlier ones belong to it and share its id with a counter.
-    last = len(payloads) - 1
+    last = len(said) - 1
     added = [
-        ev.Event(
+        Event(
             start + i + 1,
             tap.client_event_id if i == last else f"{tap.client_event_id}.{i}",
-            payload,
+            at,
+            fact,
             tap.actor.strip(),
             tap.happened_at,
             recorded_at,
             tap.digest,
         )
-        for i, payload in enumerate(payloads)
+        for i, (at, fact) in enumerate(said)
     ]
     whole = [*log, *added]
-    state = taken_further(job.state, job.log, added) if job is not None else fold(whole)
-    store.append(job_id, added, summary_of(reference, job_id, whole, state))
-    return Loaded(job_id, whole, state)
-
-
-def _find_position(machines: Sequence[Machine], position_id: str) -> tuple[Machine, Position] | None:
-    for machine in machines:
-        for position in machine.positions:
-            if position.id == position_id:
-                return machine, position
-    return None
+    job = taken_further(before.job, before.log, added) if before is not None else fold(whole)
+    made = Loaded(job_id, whole, job)
+    opened_at = tuple(place.position_id for place in job.places) if before is None else ()
+    store.append(job_id, added, summary_of(reference, made), opened_at)
+    return made

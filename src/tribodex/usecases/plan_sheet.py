@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.components.bands import Span
-from tribodex.core.components.section import Section, section_of
+from tribodex.core.components.section import BearingSection
 from tribodex.core.errors import InvalidInput
-from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.compare import Comparison, compare
 from tribodex.core.mounting.force import ToolChoice
 from tribodex.core.mounting.methods import (
@@ -22,6 +21,8 @@ from tribodex.core.mounting.methods import (
 )
 from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
 from tribodex.core.procedure import Choice, Procedure, texts_for
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.work import section_for
 from tribodex.core.working import Result
 from tribodex.usecases.planning import covering_cards, tool_of
 from tribodex.usecases.ports import Reference
@@ -64,7 +65,7 @@ class PlanSheet:
     cards: tuple[CardOption, ...]
     comparison: Comparison
     tool: ToolChoice | None
-    section: Section
+    section: BearingSection
     tools: tuple[str, ...]
     parts: tuple[str, ...]
     cautions: tuple[str, ...]
@@ -84,7 +85,8 @@ def procedure_id(method: Method) -> str:
 def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
     """What a person sees and takes along."""
     procedure: Procedure = reference.procedure(procedure_id(plan.method))
-    cautions = tuple(dict.fromkeys(text for stage in procedure.stages for text in texts_for(stage.cautions, plan.conditions)))
+    stages = (*reference.procedure("job-mounting").stages, *procedure.stages)
+    cautions = tuple(dict.fromkeys(text for stage in stages for text in texts_for(stage.cautions, plan.conditions)))
     options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.method.gauged else ()
     return PlanSheet(
         plan=plan,
@@ -110,11 +112,6 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
         gauging_places=procedure.gauging_places,
         standing_above=procedure.standing_above,
     )
-
-
-def section_for(plan: Plan) -> Section:
-    """The section to draw for a plan."""
-    return section_of(plan.bearing, plan.shaft, plan.seat, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None)
 
 
 def comparison_of(reference: Reference, plan: Plan, initial_um: float) -> Comparison:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal, Protocol
@@ -13,7 +13,7 @@ from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNutTable
 from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
-from tribodex.core.job.events import Event
+from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
 from tribodex.core.mounting.reduction import ReductionCard
@@ -193,11 +193,11 @@ class Store(Protocol):
     def listed(self, job_ids: Sequence[str]) -> dict[str, JobSummary]:
         """What the list says of jobs; nothing of those that it does not hold."""
 
-    def relist(self, summaries: Sequence[JobSummary]) -> None:
-        """Put jobs into the list as said, and commit."""
+    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]]) -> None:
+        """Put jobs into the list as said, with the bearing positions of each, and commit."""
 
-    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary) -> None:
-        """Add events and refresh the projection, all or nothing.
+    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary, positions: Sequence[str] = ()) -> None:
+        """Add events and refresh the projection, all or nothing; with the bearing positions of a job that is opened.
 
         Raises ConcurrentWriter when a sequence number is taken.
         """

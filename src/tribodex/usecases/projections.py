@@ -26,6 +26,7 @@ def rebuild_list(store: Store, reference: Reference) -> Rebuilt:
     looked_at, mended, unread = 0, {}, {}
     for page in _pages(store):
         listed, made = store.listed(page), []
+        positions: dict[str, tuple[str, ...]] = {}
         for job_id in page:
             looked_at += 1
             try:
@@ -33,11 +34,12 @@ def rebuild_list(store: Store, reference: Reference) -> Rebuilt:
             except Refused as refused:
                 unread[job_id] = refused.detail
                 continue
-            right = summary_of(reference, job_id, job.log, job.state)
+            right = summary_of(reference, job)
             if differs := _differs(listed.get(job_id), right):
                 mended[job_id] = differs
             made.append(right)
-        store.relist(made)
+            positions[job_id] = tuple(place.position_id for place in job.job.places)
+        store.relist(made, positions)
     return Rebuilt(looked_at, mended, unread)
 
 

@@ -2,29 +2,36 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
 from tribodex.core.components.lock_nut import LockKind
-from tribodex.core.job.attempt import Gauging
-from tribodex.core.job.events import Abandoned, Signed
-from tribodex.core.job.plan import Plan
-from tribodex.core.job.telling import PHASES, PLACES
+from tribodex.core.job import rail
+from tribodex.core.job.facts import Abandoned, Signed
+from tribodex.core.job.topic import Desk
+from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
+from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
+from tribodex.core.topics import tapered
+from tribodex.core.topics.tapered.attempt import Gauging
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.topics.tapered.tell import PHASES, PLACES
+from tribodex.core.topics.tapered.views import Ruler, ruler_view
 from tribodex.core.working import Result, Verdict
-from tribodex.usecases.bench import Bench, LogLine, PointView, bench, log_lines, point_views
+from tribodex.usecases.bench import LogLine, PointView, log_lines, point_views
 from tribodex.usecases.codec import encode
-from tribodex.usecases.jobs import Loaded
+from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
-FORMAT_VERSION = 2
+FORMAT_VERSION = 3
 
 
 @dataclass(frozen=True)
@@ -32,6 +39,7 @@ class GateRecord:
     """How a gate was passed."""
 
     title: str
+    at: str
     by: str
     items: tuple[str, ...]
     overruled: bool
@@ -99,6 +107,7 @@ class EventRecord:
     """An entry of the log as it is stored."""
 
     seq: int
+    at: str
     kind: str
     schema_version: int
     client_event_id: str
@@ -106,6 +115,37 @@ class EventRecord:
     happened_at: datetime
     recorded_at: datetime
     payload: dict[str, Any]
+
+
+@dataclass(frozen=True)
+class MountingRecord:
+    """The drive-up at one place, as it stands."""
+
+    at: str
+    place: str
+    floats: Floats
+    floats_words: str
+    plan: Plan
+    procedure: str
+    accepted: tuple[Acceptance, ...]
+    gaugings: tuple[GaugingRecord, ...]
+    checks: tuple[CheckRecord, ...]
+    attempts: tuple[AttemptRecord, ...]
+    method: str
+    certificate: tuple[Result, ...]
+    washer_reason: str
+    figures: tuple[Result, ...]
+    final: FinalVerdict | None
+    findings: tuple[str, ...]
+    ruler: Ruler | None
+
+
+@dataclass(frozen=True)
+class PlacedSection:
+    """A section with the place it belongs to; empty for the shaft."""
+
+    place: str
+    section: Section
 
 
 @dataclass(frozen=True)
@@ -119,20 +159,12 @@ class Record:
     title: str
     machine: str
     position: str
+    bearing: str
     status: str
     procedure: str
-    plan: Plan
     gates: tuple[GateRecord, ...]
-    accepted: tuple[Acceptance, ...]
-    gaugings: tuple[GaugingRecord, ...]
-    checks: tuple[CheckRecord, ...]
-    attempts: tuple[AttemptRecord, ...]
-    method: str
-    certificate: tuple[Result, ...]
-    washer_reason: str
-    figures: tuple[Result, ...]
-    final: FinalVerdict | None
-    findings: tuple[str, ...]
+    mountings: tuple[MountingRecord, ...]
+    sections: tuple[PlacedSection, ...]
     points: tuple[PointView, ...]
     signed: Signed | None
     signed_at: datetime | None
@@ -144,69 +176,111 @@ class Record:
     events: tuple[EventRecord, ...]
 
 
-def record(reference: Reference, job: Loaded) -> tuple[Record, Bench]:
-    """The record of a job as it stands, with the bench that its drawing comes from."""
-    state = job.state
-    shown = bench(reference, job)
-    procedure = reference.procedure(state.opened.procedure_id, state.opened.procedure_version)
-    gates = []
-    for gate in procedure.gates():
-        passed = state.gates.get(gate.id)
-        if passed is not None:
-            over = passed.overruled
-            gates.append(GateRecord(gate.title, passed.by, passed.items, over is not None, over.reason if over else "", over.missing if over else ()))
-    figures = (*shown.figures, *shown.targets)
-    return (
-        Record(
-            format=FORMAT,
-            format_version=FORMAT_VERSION,
-            job_id=job.id,
-            number=state.opened.number,
-            title=state.opened.title,
-            machine=state.opened.machine,
-            position=state.opened.position,
-            status=shown.status,
-            procedure=f"{procedure.title} ({procedure.id}@{procedure.version})",
-            plan=state.plan,
-            gates=tuple(gates),
-            accepted=tuple(Acceptance(a.what, a.name, a.reason) for a in state.accepted),
-            gaugings=tuple(_gauging(state.plan, g) for g in state.gaugings if g.closed is not None),
-            checks=tuple(CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked) for a in state.attempts for c in a.checks),
-            attempts=tuple(
-                AttemptRecord(a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released) for a in state.attempts if a.zero_set
-            ),
-            method=METHOD_NOTES[state.plan.method].title,
-            certificate=_certificate(shown),
-            washer_reason=WASHER_REASONS[state.plan.washer] if state.plan.lock is LockKind.TAB_WASHER else "",
-            figures=figures,
-            final=shown.final,
-            findings=shown.findings,
-            points=point_views(job.state),
-            signed=state.signed,
-            signed_at=state.signed_at,
-            changed_after_signing=state.changed_after_signing,
-            abandoned=state.abandoned,
-            sources=_sources(reference, state.plan, figures),
-            standing_above=procedure.standing_above,
-            log=log_lines(job),
-            events=tuple(
-                EventRecord(e.seq, e.kind, e.version, e.client_event_id, e.actor, e.happened_at, e.recorded_at, encode(e.payload)) for e in job.log
-            ),
+def record(reference: Reference, loaded: Loaded) -> Record:
+    """The record of a job as it stands."""
+    job, desk = loaded.job, desk_of(reference, loaded)
+    mountings = tuple(_mounting(desk, place.id) for place in job.places)
+    sections = tuple(_sections(desk))
+    first = next(iter(desk.procedures.values()))
+    figures = [f for m in mountings for f in m.figures] + [f for placed in sections for f in placed.section.figures]
+    return Record(
+        format=FORMAT,
+        format_version=FORMAT_VERSION,
+        job_id=loaded.id,
+        number=job.opened.number,
+        title=job.opened.title,
+        machine=job.opened.machine,
+        position=" and ".join(place.name for place in job.places),
+        bearing=" and ".join(dict.fromkeys(m.plan.bearing.label for m in mountings)),
+        status=rail.status(desk),
+        procedure=", ".join(f"{p.title} ({p.id}@{p.version})" for p in {p.id: p for p in desk.procedures.values()}.values()),
+        gates=tuple(_gates(desk)),
+        mountings=mountings,
+        sections=sections,
+        points=point_views(job.points),
+        signed=job.signed,
+        signed_at=job.signed_at,
+        changed_after_signing=job.changed_after_signing,
+        abandoned=job.abandoned,
+        sources=_sources(reference, [m.plan for m in mountings], figures),
+        standing_above=first.standing_above,
+        log=log_lines(loaded),
+        events=tuple(
+            EventRecord(e.seq, e.at, e.kind, e.version, e.client_event_id, e.actor, e.happened_at, e.recorded_at, encode(e.fact)) for e in loaded.log
         ),
-        shown,
     )
+
+
+def _gates(desk: Desk) -> Iterator[GateRecord]:
+    for task in rail.tasks(desk):
+        for gate in task.stage.gates:
+            passed = desk.job.gate_passed(gate.id, task.at)
+            if passed is not None:
+                over = passed.overruled
+                where = desk.job.place(task.at).name if task.at and len(desk.job.places) > 1 else ""
+                yield GateRecord(
+                    gate.title, where, passed.by, passed.items, over is not None, over.reason if over else "", over.missing if over else ()
+                )
+
+
+def _mounting(desk: Desk, at: str) -> MountingRecord:
+    state, place = desk.job.of(tapered.TOPIC, at), desk.job.place(at)
+    here, plan = desk.here(at), state.plan
+    figures = (*tapered.TOPIC.figures(here, state), *plan.figures)
+    procedure = desk.procedures[at]
+    return MountingRecord(
+        at=at,
+        place=place.name,
+        floats=desk.floats(at),
+        floats_words=desk.floats(at).words,
+        plan=plan,
+        procedure=f"{procedure.title} ({procedure.id}@{procedure.version})",
+        accepted=tuple(Acceptance(a.what, a.name, a.reason) for a in state.accepted),
+        gaugings=tuple(_gauging(plan, g) for g in state.gaugings if g.closed is not None),
+        checks=tuple(CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked) for a in state.attempts for c in a.checks),
+        attempts=_attempts(state),
+        method=METHOD_NOTES[plan.method].title,
+        certificate=_certificate(figures, plan.method.gauged),
+        washer_reason=WASHER_REASONS[plan.washer] if plan.lock is LockKind.TAB_WASHER else "",
+        figures=figures,
+        final=state.attempt.final_verdict(),
+        findings=tuple(tapered.TOPIC.findings(here, state)),
+        ruler=ruler_view(state, state.window(), state.position()),
+    )
+
+
+def _attempts(state: Tapered) -> tuple[AttemptRecord, ...]:
+    driven = [a for a in state.attempts if a.zero_set]
+    return tuple(AttemptRecord(a.number, ZERO_PRIORS[a.zero].words, a.nut_deg, a.locked is not None, a.released) for a in driven)
+
+
+def _sections(desk: Desk) -> Iterator[PlacedSection]:
+    """What every topic has to say in the record, in the order of work; and the steps that were ticked off."""
+    for topic in desk.house.topics:
+        for used, at in desk.in_use():
+            if used is topic:
+                where = desk.job.place(at).name if at and len(desk.job.places) > 1 else ""
+                here = desk.here(at)
+                yield from (PlacedSection(where, section) for section in topic.record(here, here.of(topic)))
+    for task in rail.tasks(desk):
+        where = desk.job.place(task.at).name if task.at and len(desk.job.places) > 1 else ""
+        lines = [f"{step} ({by})" for step, by in desk.job.ticks(task.stage.id, task.at).items()]
+        aside = desk.job.aside.get((task.stage.id, task.at))
+        if aside is not None:
+            lines.append(f"No part of this job: {aside}")
+        if lines:
+            yield PlacedSection(where, Section(task.stage.title, tuple(lines)))
 
 
 # What stands on page one, in this order.
 ON_PAGE_ONE = ("gauged_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
 
 
-def _certificate(shown: Bench) -> tuple[Result, ...]:
+def _certificate(every: Sequence[Result], gauged: bool) -> tuple[Result, ...]:
     """The figures of page one: what was gauged, what was aimed for, what came of it."""
-    every = [*shown.figures, *shown.targets]
     found = [f for name in ON_PAGE_ONE for f in every if f.id == name and f.value is not None]
     # Where nothing is gauged the angle asked is the aim; where it is, the window is.
-    return tuple(f for f in found if f.id != "nut_angle" or not shown.gauged_method)
+    return tuple(f for f in found if f.id != "nut_angle" or not gauged)
 
 
 def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:
@@ -226,8 +300,8 @@ def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:
     )
 
 
-def _sources(reference: Reference, plan: Plan, figures: Sequence[Result]) -> tuple[Source, ...]:
+def _sources(reference: Reference, plans: Sequence[Plan], figures: Sequence[Result]) -> tuple[Source, ...]:
     """Sources of every figure: as they stood when the job was planned, else as they stand now."""
-    known = reference.sources | {source.id: source for source in plan.sources}
+    known = reference.sources | {source.id: source for plan in plans for source in plan.sources}
     used = dict.fromkeys(line.source_id for figure in figures for line in figure.working)
     return tuple(known[key] for key in used if key in known)

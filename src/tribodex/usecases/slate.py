@@ -6,9 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from tribodex.core.components.bands import Span
-from tribodex.core.components.section import Section
+from tribodex.core.components.section import BearingSection
 from tribodex.core.errors import Field, InvalidInput
-from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.compare import Comparison
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import effective_ratio
@@ -17,10 +16,12 @@ from tribodex.core.mounting.running import play_gone_at, running_clearance
 from tribodex.core.mounting.window import Window, half_rule, window_result
 from tribodex.core.quantities import parse_count, parse_length, um_text
 from tribodex.core.sources import LAME, PRACTICE, SCREW
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.work import section_for
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED, PlanDraft
-from tribodex.usecases.plan_sheet import comparison_of, section_for
+from tribodex.usecases.plan_sheet import comparison_of
 from tribodex.usecases.planning import make_plan, tool_of
 from tribodex.usecases.ports import Reference
 
@@ -45,7 +46,7 @@ class SlateSheet:
     label: str
     figures: tuple[Result, ...]
     window: Window | None
-    section: Section
+    section: BearingSection
     comparison: Comparison
     tool: ToolChoice | None
     findings: tuple[str, ...]

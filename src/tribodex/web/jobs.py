@@ -7,16 +7,19 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, LogLine, bench, log_lines
-from tribodex.usecases.jobs import do, load, open_job, revise_plan
+from tribodex.usecases.bench_more import PlaceFigures, place_figures
+from tribodex.usecases.jobs import do, load, revise_plan
+from tribodex.usecases.opening import open_job
 from tribodex.usecases.ports import JobsAsked, JobSummary
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody
+from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody, TaskQuery
 
 api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
 MOST_WORDS = 8
 BENCH = TypeAdapter(Bench)
 LINES = TypeAdapter(tuple[LogLine, ...])
+FIGURES = TypeAdapter(PlaceFigures)
 SUMMARIES = TypeAdapter(list[JobSummary])
 
 
@@ -63,15 +66,15 @@ def list_jobs(query: JobsQuery) -> Response:
 def create_job(body: OpenBody) -> Response:
     here = context()
     with here.store() as store:
-        job = open_job(store, here.reference, body.job_id, body.position_id, body.title, body.plan, body.tap(), here.now())
+        job = open_job(store, here.reference, body.job_id, body.order(), body.tap(), here.now())
         return reply(BENCH, bench(here.reference, job), 201)
 
 
 @api.get("/<job_id>", responses={200: BenchAnswer}, summary="A job as the bench shows it")
-def get_job(path: JobPath) -> Response:
+def get_job(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return reply(BENCH, bench(here.reference, load(store, path.job_id)))
+        return reply(BENCH, bench(here.reference, load(store, path.job_id), query.at, query.stage))
 
 
 @api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
@@ -80,17 +83,28 @@ def get_log(path: JobPath, query: LogQuery) -> Response:
         return reply(LINES, log_lines(load(store, path.job_id), newest=PAGE_ENTRIES, before=query.before))
 
 
-@api.post("/<job_id>/taps", responses={200: BenchAnswer}, summary="Do one thing to a job")
-def tap_job(path: JobPath, body: CommandBody) -> Response:
+class PlaceFiguresAnswer(RootModel[PlaceFigures]):
+    """Figures of a place with their working, its targets, and what was given for its plan."""
+
+
+@api.get("/<job_id>/figures", responses={200: PlaceFiguresAnswer}, summary="Figures of a task with their working, targets, and the plan as given")
+def get_figures(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now())
-        return reply(BENCH, bench(here.reference, job))
+        return reply(FIGURES, place_figures(here.reference, load(store, path.job_id), query.at, query.stage))
+
+
+@api.post("/<job_id>/taps", responses={200: BenchAnswer}, summary="Do one thing to a job")
+def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
+    here = context()
+    with here.store() as store:
+        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at)
+        return reply(BENCH, bench(here.reference, job, query.at, query.stage))
 
 
 @api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")
 def change_plan(path: JobPath, body: ReviseBody) -> Response:
     here = context()
     with here.store() as store:
-        job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now())
-        return reply(BENCH, bench(here.reference, job))
+        job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
+        return reply(BENCH, bench(here.reference, job, body.at))

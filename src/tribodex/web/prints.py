@@ -21,7 +21,7 @@ from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.web.context import context
 from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import JobPath, PaperQuery
+from tribodex.web.schemas import JobPath, PlacePaperQuery, PlaceQuery
 
 api = APIBlueprint("prints", __name__, url_prefix="/api", abp_tags=[Tag(name="prints")], abp_responses={404: Problem, 422: Problem})
 
@@ -85,10 +85,11 @@ def draft_plan_pdf(query: DraftQuery) -> Response:
 
 
 @api.get("/jobs/<job_id>/plan.html", responses={200: a_file("text/html")}, summary="The plan sheet of a job as a page")
-def job_plan_html(path: JobPath) -> Response:
-    title, sheet = _job_sheet(path)
+def job_plan_html(path: JobPath, query: PlaceQuery) -> Response:
+    title, sheet = _job_sheet(path, query.at)
+    at = f"at={query.at}" if query.at else ""
     address = f"/api/jobs/{path.job_id}/plan.pdf"
-    links = [(f"/jobs/{path.job_id}", "Back to the bench"), (address, "PDF, A4"), (f"{address}?paper=letter", "PDF, Letter")]
+    links = [(f"/jobs/{path.job_id}", "Back to the bench"), (f"{address}?{at}", "PDF, A4"), (f"{address}?paper=letter&{at}", "PDF, Letter")]
     nut = sheet.plan.nut
     if nut is not None and nut.outside_mm is not None:
         for paper, words in ((Paper.A4, "A4"), (Paper.LETTER, "Letter")):
@@ -97,8 +98,8 @@ def job_plan_html(path: JobPath) -> Response:
 
 
 @api.get("/jobs/<job_id>/plan.pdf", responses={200: a_file("application/pdf")}, summary="The plan sheet of a job as PDF")
-def job_plan_pdf(path: JobPath, query: PaperQuery) -> Response:
-    title, sheet = _job_sheet(path)
+def job_plan_pdf(path: JobPath, query: PlacePaperQuery) -> Response:
+    title, sheet = _job_sheet(path, query.at)
     return _pdf(plan_pdf(sheet, title, query.paper), "plan")
 
 
@@ -112,13 +113,13 @@ def strip_query(sheet: PlanSheet, paper: Paper) -> str:
     return urlencode({name: f"{value:g}" for name, value in values.items() if value is not None} | {"title": sheet.label, "paper": paper.value})
 
 
-def _job_sheet(path: JobPath) -> tuple[str, PlanSheet]:
+def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet]:
     here = context()
     with here.store() as store:
         job = load(store, path.job_id)
-        opened = job.state.opened
-        sheet = plan_sheet(with_own_cards(here.reference, store), job.state.plan)
-    return f"Job {opened.number}: {opened.title}, {opened.machine}, {opened.position}", sheet
+        opened, place = job.job.opened, job.job.place(job.job.placed(at or job.job.places[0].id))
+        sheet = plan_sheet(with_own_cards(here.reference, store), job.tapered(place.id).plan)
+    return f"Job {opened.number}: {opened.title}, {opened.machine}, {place.name}", sheet
 
 
 def _pdf(made: bytes, name: str) -> Response:

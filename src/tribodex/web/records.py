@@ -8,7 +8,6 @@ from pydantic import RootModel, TypeAdapter
 
 from tribodex.exchange.paper import FONTS, Paper, page_css
 from tribodex.exchange.record_page import render_html, render_pdf
-from tribodex.usecases.bench import Bench
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load
 from tribodex.usecases.record import Record, record
@@ -27,7 +26,7 @@ class RecordAnswer(RootModel[Record]):
 
 @api.get("/jobs/<job_id>/record.json", responses={200: RecordAnswer}, summary="The record as JSON")
 def record_json(path: JobPath) -> Response:
-    made, _ = _made(path)
+    made = _made(path)
     response = reply(RECORD, made)
     response.headers["Content-Disposition"] = f'inline; filename="job-{made.number}.json"'
     return response
@@ -35,15 +34,15 @@ def record_json(path: JobPath) -> Response:
 
 @api.get("/jobs/<job_id>/record.html", responses={200: a_file("text/html")}, summary="The record as a page")
 def record_html(path: JobPath) -> Response:
-    made, shown = _made(path)
-    return Response(render_html(made, shown), content_type="text/html; charset=utf-8")
+    made = _made(path)
+    return Response(render_html(made), content_type="text/html; charset=utf-8")
 
 
 @api.get("/jobs/<job_id>/record.pdf", responses={200: a_file("application/pdf")}, summary="The record as PDF, A4 or Letter")
 def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
-    made, shown = _made(path)
+    made = _made(path)
     return Response(
-        render_pdf(made, shown, query.paper, short=query.short),
+        render_pdf(made, query.paper, short=query.short),
         content_type="application/pdf",
         headers={"Content-Disposition": f'inline; filename="job-{made.number}.pdf"'},
     )
@@ -59,7 +58,7 @@ def record_font(path: FontPath) -> Response:
     return send_from_directory(FONTS, path.name, max_age=30 * 24 * 3600)
 
 
-def _made(path: JobPath) -> tuple[Record, Bench]:
+def _made(path: JobPath) -> Record:
     here = context()
     with here.store() as store:
         return record(with_own_cards(here.reference, store), load(store, path.job_id))

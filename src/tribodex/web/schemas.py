@@ -11,14 +11,19 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator
 
-from tribodex.core.job import commands as cmd
-from tribodex.core.job.events import kind_of
+from tribodex.core.job.facts import kind_of
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.topics import HOUSE
+from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.opening import BearingOrder, Order
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
-_COMMANDS: dict[str, type] = {kind_of(cls): cls for cls in cmd.Command.__args__ if cls is not cmd.RevisePlan}
+_COMMANDS: dict[str, type] = {kind: cls for kind, cls in HOUSE.commands.items() if cls is not RevisePlan}
+# What may be said again in a correction.
+_ENTRIES: dict[str, type] = {kind_of(cls): cls for cls in HOUSE.entry_commands}
 
 
 # “true” is no number, and a number in quotes is a text.
@@ -35,7 +40,7 @@ def _model(kind: str, cls: type) -> type[BaseModel]:
     return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
 
 
-_ENTRY_MODELS: dict[str, type[BaseModel]] = {kind_of(cls): _model(kind_of(cls), cls) for cls in typing.get_args(cmd.Entry)}
+_ENTRY_MODELS: dict[str, type[BaseModel]] = {kind: _model(kind, cls) for kind, cls in _ENTRIES.items()}
 _Entry: Any = Annotated[typing.Union[tuple(_ENTRY_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 COMMAND_MODELS: dict[str, type[BaseModel]] = {kind: _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items()}
 # Made while running, so the type checker sees no more than that it is one of the models.
@@ -66,6 +71,16 @@ class RecordPaperQuery(PaperQuery):
     short: bool = Field(default=False, description="page one, the certificate, alone")
 
 
+class PlaceQuery(BaseModel):
+    """Which bearing of a job; the first one when left out."""
+
+    at: str = Field(default="", max_length=16)
+
+
+class PlacePaperQuery(PaperQuery, PlaceQuery):
+    """Which bearing, which paper."""
+
+
 class TapBody(BaseModel):
     """Who, when, and the id that makes a repeat harmless."""
 
@@ -94,40 +109,68 @@ class TapBody(BaseModel):
         return hashlib.sha256(json.dumps(sent, sort_keys=True).encode()).hexdigest()
 
 
+class TaskQuery(BaseModel):
+    """Which task of a job is shown: a stage, a place; what is next when left out."""
+
+    at: str = Field(default="", max_length=16, description="a place of the job; empty: the whole shaft, or the only place")
+    stage: str = Field(default="", max_length=40, description="a stage of the job")
+
+
 class CommandBody(TapBody):
-    """One tap on a job."""
+    """One tap on a job, at a place of it; the place may be left out where there is only one."""
+
+    at: str = Field(default="", max_length=16)
 
     command: AnyCommand  # type: ignore[valid-type, unused-ignore]
 
-    def core(self) -> cmd.Command:
+    def core(self) -> object:
         """The command as the core knows it."""
         return _core(self.command)
 
 
-def _core(model: Any) -> cmd.Command:
+def _core(model: Any) -> object:
     # Attributes rather than a dump: enums and tuples stay what they are.
     values = {name: getattr(model, name) for name in type(model).model_fields if name != "kind"}
     if isinstance(values.get("entry"), BaseModel):
         values["entry"] = _core(values["entry"])
-    made: cmd.Command = _COMMANDS[model.kind](**values)
-    return made
+    return _COMMANDS[model.kind](**values)
 
 
 class DraftBody(RootModel[PlanDraft]):
     """A plan as typed."""
 
 
+class BearingBody(BaseModel):
+    """One bearing of a job to open."""
+
+    model_config = ConfigDict(extra="forbid")
+    position_id: str = ""
+    plan: PlanDraft
+    floats: Floats = Floats.UNKNOWN
+
+
 class OpenBody(TapBody):
-    """Open a job."""
+    """Open a job: for one bearing (position and plan), or for several of one shaft."""
 
     job_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
-    position_id: str = ""
     title: str = Field(default="", max_length=200)
-    plan: PlanDraft
+    position_id: str = ""
+    plan: PlanDraft | None = None
+    bearings: list[BearingBody] = Field(default_factory=list, max_length=8)
+    whole: bool = Field(default=False, description="every stage of the trade, not the mounting alone")
+
+    def order(self) -> Order:
+        """As the use case wants it. One bearing may be named alone, as it was before a job could hold several."""
+        bearings = [BearingOrder(b.position_id, b.plan, b.floats) for b in self.bearings]
+        if self.plan is not None:
+            bearings.insert(0, BearingOrder(self.position_id, self.plan))
+        return Order(self.title, tuple(bearings), self.whole)
 
 
 class ReviseBody(TapBody):
-    """Change the plan."""
+    """Change the plan of a bearing."""
+
+    at: str = Field(default="", max_length=16)
 
     plan: PlanDraft
     reason: str = Field(max_length=500)

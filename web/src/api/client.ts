@@ -11,6 +11,7 @@ import type {
   ProblemField,
   Slate,
   SlateDraft,
+  PlaceFigures,
   Source,
   TableHead,
   TableView,
@@ -126,8 +127,8 @@ function parsed(text: string): unknown {
 }
 
 /** A tap: acknowledged only by an answer that says how far the log has come. */
-export async function sendTap(job: string, tap: unknown, meantFor: string): Promise<Bench> {
-  const bench = await send<Bench>(`/api/jobs/${job}/taps`, tap, {
+export async function sendTap(job: string, show: string, tap: unknown, meantFor: string): Promise<Bench> {
+  const bench = await send<Bench>(`/api/jobs/${job}/taps${show}`, tap, {
     headers: meantFor ? { [SERVER]: meantFor } : {},
   });
   if (!Number.isInteger(bench.last_seq)) throw new AwayError(IN_ITS_PLACE);
@@ -156,7 +157,9 @@ export function getJobs(live: boolean, words = "", after?: JobSummary): Promise<
   return ask<JobSummary[]>(`/api/jobs?${asked}`);
 }
 
-export const getJob = (id: string) => ask<Bench>(`/api/jobs/${id}`);
+/** `show` names the task to look at, as a query; empty: what is next. */
+export const getJob = (id: string, show = "") => ask<Bench>(`/api/jobs/${id}${show}`);
+export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
 export const getChoices = () => ask<Choices>("/api/plant");
 export const getSources = () => ask<Record<string, Source>>("/api/sources");

@@ -10,6 +10,10 @@ export interface Waiting {
   server?: string;
   happened_at: string;
   command: Command;
+  /** The bearing it was tapped at; missing for the whole shaft and the only one. */
+  at?: string;
+  /** What the page showed, as a query: the answer comes for the same view. */
+  show?: string;
   /** The refused tap that this one says again. */
   mends?: string;
   /** Order of arrival on this device. */

@@ -53,7 +53,7 @@ class Outbox {
   private readonly keeper: Promise<Keeper>;
   private readonly told = new BroadcastChannel("tribodex.outbox");
   private readonly listeners = new Set<Listener>();
-  private readonly onBench = new Map<string, Set<(bench: Bench) => void>>();
+  private readonly onBench = new Map<string, Set<(bench: Bench, show: string) => void>>();
   private states = new Map<string, OutboxState>();
   private elsewhereNow: Waiting[] = [];
   private readonly known = new Map<string, RefusedCommand>();
@@ -95,7 +95,7 @@ class Outbox {
   }
 
   /** Hear what the server answers to taps of a job. */
-  listen(job: string, onBench: (bench: Bench) => void): () => void {
+  listen(job: string, onBench: (bench: Bench, show: string) => void): () => void {
     const heard = this.onBench.get(job) ?? new Set();
     this.onBench.set(job, heard.add(onBench));
     return () => heard.delete(onBench);
@@ -128,7 +128,7 @@ class Outbox {
   }
 
   /** A tap: shown as waiting at once, kept on the device, then sent. */
-  add(job: string, command: Command): void {
+  add(job: string, command: Command, at = "", show = ""): void {
     const earlier = this.refused.findLast((tap) => tap.job === job && tap.command.kind === command.kind);
     const tap: Waiting = {
       client_event_id: newId(),
@@ -137,6 +137,8 @@ class Outbox {
       server: serverHere.id() || undefined,
       happened_at: new Date().toISOString(),
       command,
+      at: at || undefined,
+      show: show || undefined,
       mends: earlier?.client_event_id,
       order: this.order++,
     };
@@ -263,7 +265,7 @@ class Outbox {
         await keeper.done(tap.client_event_id);
         if (tap.mends) this.drop(tap.mends);
         this.emit();
-        this.onBench.get(tap.job)?.forEach((heard) => heard(bench));
+        this.onBench.get(tap.job)?.forEach((heard) => heard(bench, tap.show ?? ""));
       } catch (error) {
         if (error instanceof Woken) continue;
         const said = error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
@@ -288,10 +290,16 @@ class Outbox {
       this.slow = true;
       this.emit();
     }, SLOW_MS);
-    const { client_event_id, actor, happened_at, command } = tap;
+    const { client_event_id, actor, happened_at, command, at } = tap;
     try {
       return await pRetry(
-        () => sendTap(tap.job, { client_event_id, actor, happened_at, command }, tap.server ?? ""),
+        () =>
+          sendTap(
+            tap.job,
+            tap.show ?? "",
+            { client_event_id, actor, happened_at, command, ...(at ? { at } : {}) },
+            tap.server ?? "",
+          ),
         {
           retries: Infinity,
           minTimeout: FIRST_RETRY_MS,

@@ -31,14 +31,26 @@ export function VerdictMark({ verdict, large = false }: { verdict: Verdict; larg
   );
 }
 
-export function Figure({ result, big = false }: { result: Result; big?: boolean }) {
+interface FigureProps {
+  result: Result;
+  big?: boolean;
+  /** There is a working, though it is not here yet. */
+  worked?: boolean;
+  /** It is asked for. */
+  onAsk?: () => void;
+}
+
+export function Figure({ result, big = false, worked = false, onAsk }: FigureProps) {
   const { units } = useSettings();
   const [open, setOpen] = useState(false);
   const working = result.working ?? [];
   return (
     <Collapsible.Root
       open={open}
-      onOpenChange={setOpen}
+      onOpenChange={(on) => {
+        setOpen(on);
+        if (on) onAsk?.();
+      }}
       className="border-b border-rule py-2 last:border-b-0"
     >
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -50,7 +62,7 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
           {figure(result, units)}{" "}
           <span className="text-base font-normal text-soft">{uncertainty(result, units)}</span>
         </p>
-        {working.length > 0 ? (
+        {worked || working.length > 0 ? (
           <Collapsible.Trigger className="min-h-12 rounded-sm px-2 text-sm text-dye underline underline-offset-4 hover:bg-wash">
             {open ? "Hide" : "Show"} the working
             <span className="sr-only"> of {result.label}</span>
@@ -59,7 +71,11 @@ export function Figure({ result, big = false }: { result: Result; big?: boolean 
       </div>
       <Remarks result={result} />
       <Collapsible.Content>
-        <Working result={result} />
+        {working.length > 0 ? (
+          <Working result={result} />
+        ) : (
+          <p className="py-2 text-sm text-soft">Fetching the working …</p>
+        )}
       </Collapsible.Content>
     </Collapsible.Root>
   );

@@ -10,7 +10,7 @@ from tribodex.core.components.shaft import Seat, Shaft
 
 
 @dataclass(frozen=True)
-class Section:
+class BearingSection:
     """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only. Where the shaft is not known yet
     a usual one is drawn, and not named.
     """
@@ -34,7 +34,7 @@ class Section:
 
 def section_of(
     bearing: Bearing, shaft: Shaft, seat: Seat, sleeve_length_mm: float | None, nut_outside_mm: float | None, shaft_known: bool = True
-) -> Section:
+) -> BearingSection:
     """The section of a bearing. Raceways from the handbook approximations; a roller fills the space between them.
 
     >>> from tribodex.core.components.bearing import Group, Taper
@@ -46,7 +46,7 @@ def section_of(
     pitch = bearing.inner_raceway_mm + roller
     # A cage needs about a fifth of a roller's diameter between rollers (common practice, no source).
     count = int(pi * pitch / (roller * 1.2))
-    return Section(
+    return BearingSection(
         bearing.bore_mm,
         bearing.outside_mm,
         bearing.width_mm,

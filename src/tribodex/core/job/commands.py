@@ -1,17 +1,9 @@
-"""What a person can ask of a job. Amounts stay as typed until decide() reads them."""
+"""What a person can ask of any job, whatever work is done in it."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
-
-from tribodex.core.job.plan import Plan
-from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
-from tribodex.core.mounting.judgement import Swivel
-from tribodex.core.mounting.seat import LengthTool
-from tribodex.core.quantities import Shown
-
-TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
+from typing import Any
 
 
 @dataclass(frozen=True)
@@ -33,154 +25,27 @@ class OverruleGate:
 
 
 @dataclass(frozen=True)
-class RevisePlan:
-    """Change the plan before the bearing was gauged."""
+class TickStep:
+    """A step of a stage is done; or it is to be done after all."""
 
-    plan: Plan
+    stage: str
+    step: str
+    done: bool = True
+
+
+@dataclass(frozen=True)
+class SetStageAside:
+    """A stage is no part of this job."""
+
+    stage: str
     reason: str
 
 
 @dataclass(frozen=True)
-class StartGauging:
-    """Begin a gauging. Places and where are the plan's unless named.
+class TakeStageUp:
+    """A stage that was set aside is part of this job after all."""
 
-    Temperatures of inner and outer ring as typed (°C or °F), where they differ: the reading is corrected, or refused.
-    """
-
-    phase: Phase
-    places: int | None = None
-    where: Where | None = None
-    inner_temperature: str = ""
-    outer_temperature: str = ""
-
-
-@dataclass(frozen=True)
-class TryLeaf:
-    """A leaf or stack was tried. `leaf` is a thickness as typed or tapped, for example “0.12” or “4.5 thou”.
-
-    `shown` is the unit system on the screen (mm or in) that a bare number is read in.
-    """
-
-    place: int
-    row: Row
-    leaf: str
-    outcome: Outcome
-    typed: bool = False
-    shown: Shown = ""
-
-
-@dataclass(frozen=True)
-class BracketPlace:
-    """The thickest leaf that goes in at a place; the next one of the set was tried and does not. “none”: not even the thinnest."""
-
-    place: int
-    row: Row
-    leaf: str
-    typed: bool = False
-    shown: Shown = ""
-
-
-@dataclass(frozen=True)
-class RepeatPlace:
-    """Gauge a place of a row anew: rolled leaf, dirt, rollers not settled. What was read there before no longer counts."""
-
-    place: int
-    row: Row
-
-
-@dataclass(frozen=True)
-class CloseGauging:
-    """The gauging is finished."""
-
-
-@dataclass(frozen=True)
-class AcceptOutside:
-    """Go on although the clearance is outside its group, the window is empty, or too narrow for what leaves can tell."""
-
-    what: Literal["group", "window", "narrow"]
-    name: str
-    reason: str
-
-
-@dataclass(frozen=True)
-class SetZero:
-    """The nut stands at the method's zero point and is marked; with a hydraulic nut, the start pressure reached."""
-
-    tap_tested: bool
-    start_pressure: str = ""
-
-
-@dataclass(frozen=True)
-class TurnNut:
-    """The nut was tightened."""
-
-    amount: str
-    unit: TurnUnit = "degrees"
-    shown: Shown = ""
-
-
-@dataclass(frozen=True)
-class SeatNut:
-    """The washer or lock is fitted and the nut seated firmly. Everything but the seating itself may be left open.
-
-    `amount` is the counted turn behind the old mark (past it where `past`); `washer_thickness` as measured here;
-    `sleeve_before` and `sleeve_after` sleeve end to ring, measured with `tool`.
-    """
-
-    amount: str = ""
-    unit: TurnUnit = "degrees"
-    past: bool = False
-    washer_thickness: str = ""
-    sleeve_before: str = ""
-    sleeve_after: str = ""
-    tool: LengthTool | None = None
-    shown: Shown = ""
-
-
-@dataclass(frozen=True)
-class FollowLeaf:
-    """Leaf and nut do not agree; the leaf was confirmed by a second gauging, and these checks were made: it leads from here."""
-
-    checks: tuple[str, ...]
-    found: str
-
-
-@dataclass(frozen=True)
-class HandCheck:
-    """The ring swivelled and turned by hand."""
-
-    swivel: Swivel
-    turns_freely: bool
-
-
-@dataclass(frozen=True)
-class ChooseRisk:
-    """The chance of going too far that the next moves may carry, for example 0.02."""
-
-    risk: float
-
-
-@dataclass(frozen=True)
-class SeeTab:
-    """How far it is, by tightening, until a tab meets a slot."""
-
-    amount: str
-    unit: TurnUnit = "rim"
-    shown: Shown = ""
-
-
-@dataclass(frozen=True)
-class Lock:
-    """Tightened to a tab position, tab bent."""
-
-    turn: str
-
-
-@dataclass(frozen=True)
-class Release:
-    """Released from the sleeve; begin again."""
-
-    reason: str
+    stage: str
 
 
 @dataclass(frozen=True)
@@ -192,9 +57,10 @@ class AddNote:
 
 @dataclass(frozen=True)
 class OpenPoint:
-    """Something left to do."""
+    """Something left to do. `blocks` names a stage that does not begin before it is done."""
 
     text: str
+    blocks: str = ""
 
 
 @dataclass(frozen=True)
@@ -203,9 +69,6 @@ class ClosePoint:
 
     point: int
     how: str
-
-
-Entry = StartGauging | TryLeaf | SetZero | TurnNut | SeatNut | HandCheck | SeeTab | Lock | AddNote
 
 
 @dataclass(frozen=True)
@@ -217,7 +80,7 @@ class Correct:
 
     target: int
     reason: str
-    entry: Entry | None = None
+    entry: Any = None
     withdraw: bool = False
 
 
@@ -237,29 +100,16 @@ class Abandon:
     reason: str
 
 
-Command = (
-    ConfirmGate
-    | OverruleGate
-    | RevisePlan
-    | StartGauging
-    | TryLeaf
-    | BracketPlace
-    | RepeatPlace
-    | CloseGauging
-    | AcceptOutside
-    | SetZero
-    | TurnNut
-    | SeatNut
-    | FollowLeaf
-    | HandCheck
-    | ChooseRisk
-    | SeeTab
-    | Lock
-    | Release
-    | AddNote
-    | OpenPoint
-    | ClosePoint
-    | Correct
-    | Sign
-    | Abandon
+KERNEL_COMMANDS: tuple[type, ...] = (
+    ConfirmGate,
+    OverruleGate,
+    TickStep,
+    SetStageAside,
+    TakeStageUp,
+    AddNote,
+    OpenPoint,
+    ClosePoint,
+    Correct,
+    Sign,
+    Abandon,
 )

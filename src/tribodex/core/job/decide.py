@@ -1,102 +1,112 @@
-"""What may follow: a command against a state gives events, or a refusal that says why."""
+"""What may follow: a command against a job gives facts, or a refusal that says why."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from typing import Any
 
-from tribodex.core.adviser.move import RISKS, Act
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
-from tribodex.core.job import decide_driving as driving
-from tribodex.core.job import decide_gauging as gauging
-from tribodex.core.job import events as ev
-from tribodex.core.job import gates
+from tribodex.core.job import facts
 from tribodex.core.job.correct import correct
-from tribodex.core.job.state import JobState
-from tribodex.core.procedure import Procedure
+from tribodex.core.job.gates import confirm, named, overrule, pass_gates, text
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.rail import held, steps_of, tasks
+from tribodex.core.job.topic import Desk, Task
+
+# A signed record still takes remarks, points and corrections, and may be signed again after a correction.
+AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign)
 
 
-def decide(procedure: Procedure, log: Sequence[ev.Event], state: JobState, command: cmd.Command, *, correcting: bool = False) -> list[ev.Payload]:
-    """Events that the command adds to the log. `correcting`: it says what was done at an earlier entry.
+def decide(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
+    """Facts that the command adds to the log, and the place they belong to.
 
     Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
     """
-    if state.abandoned and not isinstance(command, cmd.AddNote):
+    job = desk.job
+    if job.abandoned and not isinstance(command, cmd.AddNote):
         raise Refused("This job was abandoned; its record stays. Open a new job to go on.")
-    # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
-    if state.signed and not isinstance(command, cmd.AddNote | cmd.OpenPoint | cmd.ClosePoint | cmd.Correct | cmd.Sign):
+    if job.signed and not isinstance(command, AFTER_SIGNING):
         raise Refused("This job is signed. A correction or a note can still be added; for more work open a new job.")
+    topic = desk.house.by_command.get(type(command))
+    if topic is None:
+        return _kernel(desk, command)
+    at = SHAFT if topic.per_shaft else job.placed(desk.at)
+    here = desk.here(at)
+    return at, list(topic.decide(here, here.of(topic), command))
+
+
+def _kernel(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
     match command:
         case cmd.ConfirmGate():
-            return gates.confirm(procedure, state, command)
+            return desk.gate(command.gate)[1], confirm(desk, command)
         case cmd.OverruleGate():
-            return gates.overrule(procedure, state, command)
-        case cmd.RevisePlan():
-            if state.initial:
-                raise Refused("The bearing has been gauged: the plan stands. Abandon this job and open a new one if it must change.")
-            return [ev.PlanRevised(command.plan, gates.text(command.reason, "reason", "why the plan changes"))]
-        case cmd.StartGauging():
-            return gauging.start(procedure, state, command)
-        case cmd.TryLeaf():
-            return [gauging.try_leaf(state, command)]
-        case cmd.BracketPlace():
-            return gauging.bracket(state, command)
-        case cmd.RepeatPlace():
-            return [gauging.repeat(state, command)]
-        case cmd.CloseGauging():
-            return [gauging.close(state)]
-        case cmd.AcceptOutside():
-            return [_accept(state, command)]
-        case cmd.SetZero():
-            gates.may_drive(procedure, state)
-            return [driving.zero(state, command)]
-        case cmd.TurnNut():
-            return driving.turn(procedure, state, command)
-        case cmd.SeatNut():
-            return driving.seat(procedure, state, command)
-        case cmd.FollowLeaf():
-            return [driving.follow_leaf(state, command)]
-        case cmd.HandCheck():
-            return [driving.hand_check(procedure, state, command)]
-        case cmd.ChooseRisk(risk=risk):
-            if risk not in RISKS:
-                raise InvalidInput.at("risk", f"{risk:g} is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
-            return [ev.RiskChosen(risk)]
-        case cmd.SeeTab():
-            gates.needs_zero(state)
-            return [driving.see_tab(state.plan, command)]
-        case cmd.Lock():
-            return driving.lock(procedure, state, command, correcting=correcting)
-        case cmd.Release():
-            if not state.attempt.zero_set:
-                raise Refused("Nothing has been driven up yet; there is nothing to release.")
-            return [*gauging.settled(state), ev.Released(gates.text(command.reason, "reason", "why it is released, for example “past the window”"))]
-        case cmd.AddNote(text=text):
-            return [ev.NoteAdded(gates.text(text, "text", "a remark"))]
-        case cmd.OpenPoint(text=text):
-            return [ev.PointOpened(gates.text(text, "text", "what is left to do"))]
-        case cmd.ClosePoint():
-            if command.point not in state.open_points:
-                raise NotFound(f"There is no open point {command.point}.")
-            return [ev.PointClosed(command.point, gates.text(command.how, "how", "how it was settled"))]
+            return desk.gate(command.gate)[1], overrule(desk, command)
         case cmd.Correct():
-            return correct(log, state, command, lambda before, then, entry: decide(procedure, before, then, entry, correcting=True))
+            return desk.at, correct(desk, command, decide)
+        case cmd.TickStep() | cmd.SetStageAside() | cmd.TakeStageUp():
+            task = _task(desk, command.stage)
+            return task.at, [_at_stage(desk.here(task.at), task, command)]
+        case _:
+            return desk.at, [_for_all(desk, command)]
+
+
+def _for_all(desk: Desk, command: Any) -> facts.Fact:
+    job = desk.job
+    match command:
+        case cmd.AddNote():
+            return facts.NoteAdded(text(command.text, "text", "a remark"))
+        case cmd.OpenPoint():
+            if command.blocks and not any(command.blocks in (task.stage.id, task.stage.trade) for task in tasks(desk)):
+                raise InvalidInput.at("blocks", f"This job has no stage “{command.blocks}”.", "a stage of this job, or empty")
+            return facts.PointOpened(text(command.text, "text", "what is left to do"), command.blocks)
+        case cmd.ClosePoint():
+            if command.point not in job.open_points:
+                raise NotFound(f"There is no open point {command.point}.")
+            return facts.PointClosed(command.point, text(command.how, "how", "how it was settled"))
         case cmd.Sign():
-            return [_sign(state, command)]
+            return _sign(desk, command)
         case cmd.Abandon():
-            name, reason = gates.named(command.name, command.reason)
-            return [ev.Abandoned(name, reason)]
+            return facts.Abandoned(*named(command.name, command.reason))
+        case _:
+            raise InvalidInput.at("kind", f"Nothing here takes “{facts.kind_of(type(command))}”.", ", ".join(desk.house.commands))
 
 
-def _accept(state: JobState, command: cmd.AcceptOutside) -> ev.OutsideAccepted:
-    name, reason = gates.named(command.name, command.reason)
-    advice = state.advice() if command.what == "narrow" else None
-    if state.stopped_by() != command.what and not (advice is not None and advice.act is Act.NARROW and not state.has_accepted("narrow")):
-        raise Refused("There is nothing of that kind to accept now.")
-    return ev.OutsideAccepted(command.what, name, reason)
+def _task(desk: Desk, stage_id: str) -> Task:
+    """The stage of this place or of the shaft. Raises NotFound."""
+    for task in tasks(desk):
+        if task.stage.id == stage_id and task.at in (SHAFT, desk.at or (desk.job.places[0].id if len(desk.job.places) == 1 else SHAFT)):
+            return task
+    raise NotFound(f"This job has no stage “{stage_id}” here.")
 
 
-def _sign(state: JobState, command: cmd.Sign) -> ev.Signed:
+def _at_stage(desk: Desk, task: Task, command: Any) -> facts.Fact:
+    job, stage = desk.job, task.stage
+    match command:
+        case cmd.TickStep():
+            if not stage.ticks or command.step not in steps_of(desk, task):
+                raise InvalidInput.at("step", f"“{stage.title}” has no step of these words to tick off.", "; ".join(steps_of(desk, task)))
+            if command.done == (command.step in job.ticks(stage.id, task.at)):
+                raise Refused("This step is ticked off already." if command.done else "This step is not ticked off.")
+            if command.done:
+                pass_gates(desk, stage.id)
+                if why := held(desk, stage, task.at):
+                    raise Refused(f"{stage.title} is held back. {why}")
+            return facts.StepTicked(stage.id, command.step, command.done)
+        case cmd.SetStageAside():
+            topic = desk.house.by_stage.get(stage.id)
+            if stage.firm or (topic is not None and not topic.optional):
+                raise Refused(f"“{stage.title}” belongs to every job of this kind.")
+            if (stage.id, task.at) in job.aside:
+                raise Refused(f"“{stage.title}” is set aside already.")
+            return facts.StageSetAside(stage.id, text(command.reason, "reason", "why it is no part of this job"))
+        case _:
+            if (stage.id, task.at) not in job.aside:
+                raise Refused(f"“{stage.title}” is not set aside.")
+            return facts.StageTakenUp(stage.id)
+
+
+def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
+    job = desk.job
     missing = [
         Field(field, "A record is signed by name.", expected)
         for field, value, expected in (("name", command.name, "who signs"), ("role", command.role, "for example fitter, supervisor"))
@@ -104,12 +114,12 @@ def _sign(state: JobState, command: cmd.Sign) -> ev.Signed:
     ]
     if missing:
         raise InvalidInput("A record is signed by name.", *missing)
-    if state.signed and not state.changed_after_signing:
+    if job.signed and not job.changed_after_signing:
         raise Refused("The record is signed already, and nothing was corrected since.")
-    if not state.attempt.finished:
-        raise Refused(
-            "First the final check, after locking: "
-            + ("the residual clearance." if state.plan.method.gauged else "turn and swivel the ring by hand.")
-        )
-    left = tuple(point.text for point in state.open_points.values())
-    return ev.Signed(command.name.strip(), command.role.strip(), left)
+    left = [point.text for point in job.open_points.values()]
+    for topic, at in desk.in_use():
+        here = desk.here(at)
+        if why := topic.unfinished(here, here.of(topic)):
+            raise Refused(why if len(job.places) == 1 or not at else f"{job.place(at).name}: {why}")
+        left += topic.listed(here, here.of(topic))
+    return facts.Signed(command.name.strip(), command.role.strip(), tuple(left))

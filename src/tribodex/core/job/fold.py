@@ -1,50 +1,146 @@
-"""From a log to a state. Corrections and judgements made anew are applied, and what they replaced stays readable."""
+"""From a log to a job. Corrections and judgements made anew are applied, and what they replaced stays readable."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from typing import Any, TypeVar
 
 from tribodex.core.errors import Refused
-from tribodex.core.job import events as ev
-from tribodex.core.job.apply import apply
-from tribodex.core.job.state import JobState
+from tribodex.core.job import facts
+from tribodex.core.job.job import GatePassed, Job, Point
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.topic import House
+
+F = TypeVar("F", bound=facts.Fact)
+Apply = Callable[[House, Job, facts.Event, Any], None]
+_APPLY: dict[type, Apply] = {}
 
 
-def fold(events: Sequence[ev.Event]) -> JobState:
-    """Fold a log into a state.
+def fold(house: House, events: Sequence[facts.Event]) -> Job:
+    """Fold a log into a job.
 
     Raises Refused when the log does not begin with job_opened.
     """
-    if not events or not isinstance(events[0].payload, ev.JobOpened):
+    if not events or not isinstance(events[0].fact, facts.JobOpened):
         raise Refused("A job begins with job_opened.")
-    opened = events[0].payload
-    state = JobState(opened, opened.plan, risk=opened.plan.risk)
-    now: dict[int, ev.Payload | None] = {}
-    for said in [event.payload for event in events if isinstance(event.payload, ev.Corrected | ev.JudgedAnew)]:
-        if isinstance(said, ev.Corrected):
-            state.corrections[said.target] = said
-        now[said.target] = said.replacement
+    opened = events[0].fact
+    job = Job(opened, opened.places)
+    now: dict[int, facts.Fact | None] = {}
     for event in events:
-        payload = now.get(event.seq, event.payload)
-        state.effective[event.seq] = payload
-        if payload is not None:
-            apply(state, event, payload)
-        if isinstance(event.payload, ev.Corrected) and state.signed and event.seq > state.signed_seq:
-            state.changed_after_signing = True
-        state.last_seq = event.seq
-    return state
+        said = event.fact
+        if isinstance(said, facts.Corrected):
+            job.corrections[said.target] = said
+            now[said.target] = said.replacement
+        elif isinstance(said, facts.JudgedAnew):
+            now[said.target] = said.replacement
+    for event in events:
+        fact = now.get(event.seq, event.fact)
+        job.effective[event.seq] = fact
+        if fact is not None:
+            _apply(house, job, event, fact)
+        if isinstance(event.fact, facts.Corrected) and job.signed and event.seq > job.signed_seq:
+            job.changed_after_signing = True
+        job.last_seq = event.seq
+    return job
 
 
-def taken_further(state: JobState, log: Sequence[ev.Event], added: Sequence[ev.Event]) -> JobState:
-    """The state after more entries, of a log that was folded into `state`, which nobody may use afterwards.
+def taken_further(house: House, job: Job, log: Sequence[facts.Event], added: Sequence[facts.Event]) -> Job:
+    """The job after more entries, of a log that was folded into `job`, which nobody may use afterwards.
 
     What corrects an earlier entry is folded from the beginning; everything else costs no more than itself.
     """
-    if any(isinstance(event.payload, ev.Corrected | ev.JudgedAnew) for event in added):
-        return fold([*log, *added])
-    state.forget()
+    if any(isinstance(event.fact, facts.Corrected | facts.JudgedAnew) for event in added):
+        return fold(house, [*log, *added])
     for event in added:
-        state.effective[event.seq] = event.payload
-        apply(state, event, event.payload)
-        state.last_seq = event.seq
-    return state
+        job.effective[event.seq] = event.fact
+        _apply(house, job, event, event.fact)
+        job.last_seq = event.seq
+    return job
+
+
+def _apply(house: House, job: Job, event: facts.Event, fact: facts.Fact) -> None:
+    """Take one entry, as it now stands, into the job. Notes, corrections and what was judged anew change nothing by themselves."""
+    found = _APPLY.get(type(fact))
+    if found is not None:
+        found(house, job, event, fact)
+    elif (topic := house.by_fact.get(type(fact))) is not None:
+        topic.fold(job.of(topic, _placed(job, event.at)), event, fact)
+
+
+def _placed(job: Job, at: str) -> str:
+    # Entries older than places belong to the only one.
+    return at or job.places[0].id
+
+
+def _on(kind: type[F]) -> Callable[[Callable[[House, Job, facts.Event, F], None]], Callable[[House, Job, facts.Event, F], None]]:
+    def register(function: Callable[[House, Job, facts.Event, F], None]) -> Callable[[House, Job, facts.Event, F], None]:
+        _APPLY[kind] = function
+        return function
+
+    return register
+
+
+@_on(facts.JobOpened)
+def _job_opened(house: House, job: Job, event: facts.Event, said: facts.JobOpened) -> None:
+    for planned in said.plans:
+        topic = house.by_fact[type(planned.fact)]
+        topic.fold(job.of(topic, planned.at), event, planned.fact)
+
+
+@_on(facts.GateConfirmed)
+def _gate_confirmed(_: House, job: Job, event: facts.Event, said: facts.GateConfirmed) -> None:
+    job.gates[said.gate, event.at] = GatePassed(said.items, event.actor)
+
+
+@_on(facts.GateOverruled)
+def _gate_overruled(_: House, job: Job, event: facts.Event, said: facts.GateOverruled) -> None:
+    job.gates[said.gate, event.at] = GatePassed((), said.name, said)
+
+
+@_on(facts.StepTicked)
+def _step_ticked(_: House, job: Job, event: facts.Event, said: facts.StepTicked) -> None:
+    ticks = job.ticked.setdefault((said.stage, event.at), {})
+    if said.done:
+        ticks[said.step] = event.actor
+    else:
+        ticks.pop(said.step, None)
+
+
+@_on(facts.StageSetAside)
+def _stage_set_aside(_: House, job: Job, event: facts.Event, said: facts.StageSetAside) -> None:
+    job.aside[said.stage, event.at] = said.reason
+
+
+@_on(facts.StageTakenUp)
+def _stage_taken_up(_: House, job: Job, event: facts.Event, said: facts.StageTakenUp) -> None:
+    job.aside.pop((said.stage, event.at), None)
+
+
+@_on(facts.Restarted)
+def _restarted(house: House, job: Job, event: facts.Event, said: facts.Restarted) -> None:
+    topic = house.by_name[said.topic]
+    at = SHAFT if topic.per_shaft else _placed(job, event.at)
+    job.slices[topic.name, at] = topic.blank(job.of(topic, at), said.reason)
+
+
+@_on(facts.PointOpened)
+def _point_opened(_: House, job: Job, event: facts.Event, said: facts.PointOpened) -> None:
+    job.open_points[event.seq] = Point(event.seq, said.text, blocks=said.blocks, at=event.at)
+
+
+@_on(facts.PointClosed)
+def _point_closed(_: House, job: Job, __: facts.Event, said: facts.PointClosed) -> None:
+    if point := job.open_points.pop(said.point, None) or job.closed_points.get(said.point):
+        point.closed = said.how
+        job.closed_points[said.point] = point
+
+
+@_on(facts.Signed)
+def _signed(_: House, job: Job, event: facts.Event, said: facts.Signed) -> None:
+    job.signed, job.signed_at, job.signed_seq = said, event.recorded_at, event.seq
+    job.changed_after_signing = False
+
+
+@_on(facts.Abandoned)
+def _abandoned(_: House, job: Job, __: facts.Event, said: facts.Abandoned) -> None:
+    job.abandoned = said

@@ -1,70 +1,48 @@
-"""What must be passed before a step: gates, and what keeps the drive-up from going on."""
+"""What must be passed before a step, and texts that must not be empty."""
 
 from __future__ import annotations
 
 from tribodex.core.errors import Field, InvalidInput, Refused
 from tribodex.core.job import commands as cmd
-from tribodex.core.job import events as ev
-from tribodex.core.job.stages import gate_due
-from tribodex.core.job.state import JobState
-from tribodex.core.procedure import Procedure
+from tribodex.core.job import facts
+from tribodex.core.job.rail import gate_due
+from tribodex.core.job.topic import Desk
 
 
-def confirm(procedure: Procedure, state: JobState, command: cmd.ConfirmGate) -> list[ev.Payload]:
+def confirm(desk: Desk, command: cmd.ConfirmGate) -> list[facts.Fact]:
     """A gate opens when all of its items are confirmed."""
-    gate = procedure.gate(command.gate).for_plan(state.plan.conditions)
-    _still_due(state, gate.id, gate.title)
+    gate, at = desk.gate(command.gate)
+    _still_due(desk, gate.id, at, gate.title)
     missing = [item for item in gate.items if item.id not in command.items]
     if missing:
         right = "confirm it" if gate.firm else "confirm it, or overrule the gate by name with a reason"
         raise InvalidInput(f"“{gate.title}” is not complete.", *(Field(item.id, f"Not confirmed: {item.text}", right) for item in missing))
-    return [ev.GateConfirmed(gate.id, tuple(item.text for item in gate.items))]
+    return [facts.GateConfirmed(gate.id, tuple(item.text for item in gate.items))]
 
 
-def overrule(procedure: Procedure, state: JobState, command: cmd.OverruleGate) -> list[ev.Payload]:
+def overrule(desk: Desk, command: cmd.OverruleGate) -> list[facts.Fact]:
     """A gate is passed by name; isolation and load support never are."""
-    gate = procedure.gate(command.gate).for_plan(state.plan.conditions)
-    _still_due(state, gate.id, gate.title)
+    gate, at = desk.gate(command.gate)
+    _still_due(desk, gate.id, at, gate.title)
     if gate.firm:
         raise Refused(f"“{gate.title}” cannot be overruled by anybody: a life may hang on it. Make it so, and confirm it.")
     name, reason = named(command.name, command.reason)
     missing = tuple(item.text for item in gate.items if item.id not in command.items)
-    return [ev.GateOverruled(gate.id, name, reason, missing)]
+    return [facts.GateOverruled(gate.id, name, reason, missing)]
 
 
-def _still_due(state: JobState, gate_id: str, title: str) -> None:
-    if gate_id in state.gates:
+def _still_due(desk: Desk, gate_id: str, at: str, title: str) -> None:
+    if desk.job.gate_passed(gate_id, at) is not None:
         raise Refused(f"“{title}” is passed already.")
 
 
-def pass_gates(procedure: Procedure, state: JobState, stage: str) -> None:
-    """Refused while a gate up to this stage is not passed."""
-    gate = gate_due(procedure, state, stage)
-    if gate is not None:
+def pass_gates(desk: Desk, stage: str) -> None:
+    """Refused while a gate up to this stage of the desk's place is not passed."""
+    due = gate_due(desk, stage, desk.at)
+    if due is not None:
+        gate = due[0]
         how = "Confirm it." if gate.firm else "Confirm it, or overrule it by name with a reason."
         raise Refused(f"First: “{gate.title}”. {how}")
-
-
-def may_drive(procedure: Procedure, state: JobState) -> None:
-    """Refused while the unmounted clearance is not known and in order."""
-    pass_gates(procedure, state, "drive_up")
-    if not state.plan.method.gauged:
-        return
-    stop = state.stopped_by()
-    if stop == "no_play":
-        raise Refused("No measurable clearance before mounting: nothing is driven up. Gauge again, or take another bearing.")
-    if state.initial_closed() is None:
-        raise Refused("First the unmounted clearance: without it there is no target.")
-    if stop == "group":
-        raise Refused("The clearance is outside its group. Gauge again, take another bearing, or accept it by name with a reason.")
-    if stop == "window":
-        raise Refused("There is no window. Gauge again, take the next clearance group, or accept it by name with a reason.")
-
-
-def needs_zero(state: JobState) -> None:
-    """Refused before the zero mark."""
-    if not state.attempt.zero_set:
-        raise Refused("First the zero mark: run the nut up to its zero point and mark it.")
 
 
 def text(value: str, field: str, expected: str) -> str:

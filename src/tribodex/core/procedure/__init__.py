@@ -11,6 +11,26 @@ from dataclasses import dataclass, replace
 
 from tribodex.core.errors import NotFound
 
+# The stages of the trade, in the order of work (common practice, no source).
+TRADE_STAGES = (
+    "make_safe", "take_stock", "take_off", "look", "prepare", "line_up", "mount", "lock", "seal", "grease", "close", "run_in", "keep",
+)  # fmt: skip
+TRADE_TITLES = {
+    "make_safe": "Make safe",
+    "take_stock": "Take stock",
+    "take_off": "Take off",
+    "look": "Look",
+    "prepare": "Prepare",
+    "line_up": "Line up",
+    "mount": "Mount",
+    "lock": "Lock",
+    "seal": "Seal",
+    "grease": "Grease",
+    "close": "Close",
+    "run_in": "Run in",
+    "keep": "Keep",
+}
+
 
 @dataclass(frozen=True)
 class Step:
@@ -55,6 +75,10 @@ class Gate:
         """Whether nobody may overrule it: isolation and load support."""
         return not self.overrule or self.id == "safe"
 
+    def stands_for(self, conditions: frozenset[str]) -> bool:
+        """Whether it stands at all for a plan with these conditions."""
+        return not self.when or bool(conditions.intersection(self.when))
+
     def for_plan(self, conditions: frozenset[str]) -> Gate:
         """The same gate with the items that stand for a plan with these conditions."""
         items = tuple(item for item in self.items if not item.when or conditions.intersection(item.when))
@@ -63,7 +87,11 @@ class Gate:
 
 @dataclass(frozen=True)
 class Stage:
-    """One stage of the work. `gates` are passed before its work begins."""
+    """One stage of the work. `gates` are passed before its work begins.
+
+    `trade` is the one of the trade's stages that it belongs to. Where `ticks`, its steps are ticked off one by one; a `firm` stage
+    is never set aside.
+    """
 
     id: str
     title: str
@@ -71,6 +99,9 @@ class Stage:
     steps: tuple[Step, ...]
     cautions: tuple[Step, ...] = ()
     gates: tuple[Gate, ...] = ()
+    trade: str = ""
+    ticks: bool = False
+    firm: bool = False
 
 
 @dataclass(frozen=True)

@@ -8,11 +8,11 @@ from dataclasses import asdict
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import Family
-from tribodex.core.job.plan import Plan
 from tribodex.core.mounting.elastic import pressure_result
 from tribodex.core.mounting.force import ToolChoice, choose_tool
 from tribodex.core.mounting.reduction import HALF, HALF_REASON, ReductionCard
 from tribodex.core.sources import PRACTICE
+from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.draft.parts import read_draft
 from tribodex.usecases.planning.aims import gauged_aims

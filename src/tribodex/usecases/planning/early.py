@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from tribodex.core.components.lock_nut import Family
-from tribodex.core.components.section import Section, section_of
+from tribodex.core.components.section import BearingSection, section_of
 from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.mounting.clearance import group_limits
@@ -25,7 +25,7 @@ class Early:
 
     label: str
     figures: tuple[Result, ...]
-    section: Section | None
+    section: BearingSection | None
     missing: tuple[Field, ...]
 
 

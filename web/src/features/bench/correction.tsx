@@ -2,8 +2,8 @@
 import { useState, type ReactNode } from "react";
 import type { Command, LogLine, Outcome, TurnUnit } from "../../api";
 import { Button, ChoiceRow, Overlay, TextField, inUnits, useSettings, type Units } from "../../ui";
-import type { Tap } from "./action-panel";
-import { UNIT_WORDS } from "./turn-panel";
+import type { Tap } from "./parts";
+import { UNIT_WORDS } from "./topics/tapered/turn-panel";
 
 type Correct = Extract<Command, { kind: "correct" }>;
 type Entry = NonNullable<Correct["entry"]>;

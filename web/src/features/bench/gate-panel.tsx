@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Gate, Section } from "../../api";
 import { WhichWay } from "../../drawing";
 import { Button, NamedReason, Tick } from "../../ui";
-import type { Tap } from "./action-panel";
+import type { Tap } from "./parts";
 
 /** Ticks of a gate that nobody has confirmed yet, kept on the device until it is. */
 function useTicks(key: string, known: string[]) {
@@ -30,7 +30,7 @@ function useTicks(key: string, known: string[]) {
 interface Props {
   job: string;
   gate: Gate;
-  section: Section;
+  section: Section | null;
   tap: Tap;
 }
 
@@ -54,7 +54,7 @@ export function GatePanel({ job, gate, section, tap }: Props) {
               onChange={(on) => toggle(item.id, on)}
             />
           </div>
-          {item.drawing ? <WhichWay name={item.drawing} section={section} /> : null}
+          {item.drawing && section ? <WhichWay name={item.drawing} section={section} /> : null}
         </div>
       ))}
       <div className="flex flex-wrap gap-3 pt-4">

@@ -1,23 +1,20 @@
 /** The log: every entry, newest first; corrections beside what they replace. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { getLog, type LogLine, type TurnUnit } from "../../api";
+import { getLog, type Bench, type LogLine, type TurnUnit } from "../../api";
 import { Button, Say, moment } from "../../ui";
-import type { Tap } from "./action-panel";
+import type { Tap } from "./parts";
 import { Correction } from "./correction";
 
 const SHORT = 5;
 
-interface Props {
-  job: string;
-  /** The newest entries; older ones are asked for when somebody wants to see them. */
-  log: LogLine[];
-  last: number;
-  ways: TurnUnit[];
-  tap: Tap;
-}
+const WAYS: TurnUnit[] = ["degrees", "rim", "slots"];
 
-export function LogPanel({ job, log: newestLines, last, ways, tap }: Props) {
+/** The newest entries come with every answer; older ones are asked for when somebody wants to see them. */
+export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+  const { id: job, log: newestLines, last_seq: last } = bench;
+  const ways = bench.work.topic === "tapered" ? bench.work.turn_units : WAYS;
+  const names = new Map(bench.places.map((place) => [place.id, place.name]));
   const [all, setAll] = useState(false);
   const first = newestLines[0]?.seq ?? 1;
   const older = useQuery({
@@ -59,6 +56,7 @@ export function LogPanel({ job, log: newestLines, last, ways, tap }: Props) {
                 <Say>{line.text}</Say>
               )}
               <span className="block text-sm text-soft">
+                {bench.places.length > 1 && line.at ? `${names.get(line.at)}: ` : ""}
                 {line.actor}, {moment(line.happened_at)}
                 {line.clock_off ? " by a clock that is off" : ""}
               </span>

@@ -3,11 +3,14 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { Bench } from "../../api";
 import { Button, Figure, NamedReason, TextField } from "../../ui";
-import type { Tap } from "./action-panel";
+import { useFigures } from "./figures";
+import type { Tap } from "./parts";
 
-export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+export function MorePanel({ bench, show, tap }: { bench: Bench; show: string; tap: Tap }) {
   const [text, setText] = useState("");
   const [plan, setPlan] = useState(false);
+  const figures = useFigures(bench, show, plan);
+  const tapered = bench.work.topic === "tapered" ? bench.work : null;
   const [giving, setGiving] = useState(false);
   const add = (kind: "add_note" | "open_point") => {
     if (!text.trim()) return;
@@ -41,12 +44,14 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         </>
       )}
       <div className="flex flex-wrap gap-x-3">
-        <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>
-          {plan ? "Hide the plan's targets" : "Show the plan's targets"}
-        </Button>
-        {live && bench.may_revise ? (
+        {tapered ? (
+          <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>
+            {plan ? "Hide the plan's targets" : "Show the plan's targets"}
+          </Button>
+        ) : null}
+        {live && tapered?.may_revise ? (
           <Link
-            to={`/plan?job=${bench.id}`}
+            to={`/plan?job=${bench.id}&at=${bench.at}`}
             className="inline-flex min-h-12 items-center px-1 text-dye underline underline-offset-4"
           >
             Change the plan
@@ -58,7 +63,9 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
           </Button>
         ) : null}
       </div>
-      {plan ? bench.targets.map((result) => <Figure key={result.label} result={result} />) : null}
+      {plan && tapered
+        ? figures.data?.targets.map((result) => <Figure key={result.label} result={result} />)
+        : null}
       <p className="text-sm text-soft">{bench.standing_above}</p>
       <NamedReason
         title="Abandon this job"

@@ -1,46 +1,31 @@
-/** The rail of stages, drawn in the order of work. On a phone it lies flat and names the present stage alone. */
-import type { RailStage } from "../../api";
+/** The rail of the trade's stages in their order: shaft stages once, place stages with one mark a bearing. Any can be looked at. */
+import { Link } from "react-router";
+import type { Bench, RailStage } from "../../api";
+import { showOf } from "./use-job";
 
-const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead" };
+const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "set aside" };
 
-export function StageRail({ stages }: { stages: RailStage[] }) {
-  const now = stages.findIndex((stage) => stage.state === "now");
+export function StageRail({ bench }: { bench: Bench }) {
+  const { rail } = bench;
+  const shown = rail.findIndex((stage) => isShown(bench, stage));
+  const now = shown >= 0 ? shown : rail.findIndex((stage) => stage.state === "now");
   return (
     <nav aria-label="Stages">
       <ol className="flex items-start lg:flex-col">
-        {stages.map((stage, index) => (
+        {rail.map((stage, index) => (
           <li
             key={stage.id}
-            aria-current={stage.state === "now" ? "step" : undefined}
-            className="relative flex-1 pb-1 lg:min-h-12 lg:flex-none lg:pb-5 lg:pl-9"
+            aria-current={index === shown ? "step" : undefined}
+            className="relative flex-1 pb-1 lg:min-h-12 lg:flex-none lg:pb-4 lg:pl-9"
           >
-            {index < stages.length - 1 ? (
+            {index < rail.length - 1 ? (
               <span
                 aria-hidden
                 className={`absolute left-1/2 top-[11px] h-0.5 w-full lg:left-[11px] lg:top-3 lg:h-full lg:w-0.5 ${stage.state === "done" ? "bg-ink" : "bg-rule"}`}
               />
             ) : null}
-            <span
-              aria-hidden
-              className={`relative mx-auto grid size-6 place-items-center rounded-full border-2 border-ink text-xs font-bold lg:absolute lg:left-0 lg:top-0 ${
-                stage.state === "now"
-                  ? "bg-mark text-on-mark"
-                  : stage.state === "done"
-                    ? "bg-ink text-paper"
-                    : "bg-sheet"
-              }`}
-            >
-              {stage.state === "done" ? "✓" : index + 1}
-            </span>
-            <span
-              className={`hidden lg:block ${stage.state === "now" ? "font-bold" : stage.state === "ahead" ? "text-soft" : ""}`}
-            >
-              {stage.title}
-              <span className="sr-only">, {WORDS[stage.state]}</span>
-              {stage.state === "now" ? (
-                <span className="block text-sm font-normal text-soft">{stage.question}</span>
-              ) : null}
-            </span>
+            <Dot stage={stage} number={index + 1} />
+            <StageName bench={bench} stage={stage} shown={index === shown} />
             <span className="sr-only lg:hidden">
               {stage.title}, {WORDS[stage.state]}
             </span>
@@ -49,9 +34,113 @@ export function StageRail({ stages }: { stages: RailStage[] }) {
       </ol>
       {now >= 0 ? (
         <p className="pt-1 text-sm font-bold lg:hidden">
-          {now + 1} of {stages.length}: {stages[now]?.title}
+          {now + 1} of {rail.length}: {rail[now]?.title}
         </p>
       ) : null}
+      {bench.places.length + rail.length > 5 ? <Jump bench={bench} /> : null}
     </nav>
+  );
+}
+
+function isShown(bench: Bench, stage: RailStage): boolean {
+  return stage.marks.some((mark) => mark.stage === bench.stage && mark.at === bench.at);
+}
+
+function Dot({ stage, number }: { stage: RailStage; number: number }) {
+  const look =
+    stage.state === "now"
+      ? "bg-mark text-on-mark"
+      : stage.state === "done"
+        ? "bg-ink text-paper"
+        : "bg-sheet text-ink";
+  return (
+    <span
+      aria-hidden
+      className={`relative mx-auto grid size-6 place-items-center rounded-full border-2 border-ink text-xs font-bold lg:absolute lg:left-0 lg:top-0 ${look}`}
+    >
+      {stage.state === "done" ? "✓" : stage.state === "aside" ? "–" : number}
+    </span>
+  );
+}
+
+/** On a desk: the stage by name, with a way to it for each bearing. */
+function StageName({ bench, stage, shown }: { bench: Bench; stage: RailStage; shown: boolean }) {
+  const names = new Map(bench.places.map((place) => [place.id, place.name]));
+  const places = [...new Set(stage.marks.map((mark) => mark.at))];
+  const single = places.length === 1;
+  return (
+    <div className={`hidden lg:block ${shown ? "font-bold" : stage.state === "ahead" ? "text-soft" : ""}`}>
+      {single ? (
+        <StageLink bench={bench} stage={stage} at={places[0] ?? ""} words={stage.title} />
+      ) : (
+        stage.title
+      )}
+      <span className="sr-only">, {WORDS[stage.state]}</span>
+      {shown ? <span className="block text-sm font-normal text-soft">{stage.question}</span> : null}
+      {single ? null : (
+        <ul className="text-sm font-normal">
+          {places.map((at) => (
+            <li key={at}>
+              <StageLink
+                bench={bench}
+                stage={stage}
+                at={at}
+                words={`${names.get(at) ?? ""}: ${WORDS[stateAt(stage, at)]}`}
+              />
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** How a stage stands at one bearing, all of its parts together. */
+function stateAt(stage: RailStage, at: string): string {
+  const states = stage.marks.filter((mark) => mark.at === at).map((mark) => mark.state);
+  return states.includes("now")
+    ? "now"
+    : states.every((state) => state === states[0])
+      ? (states[0] ?? "ahead")
+      : "now";
+}
+
+function StageLink(props: { bench: Bench; stage: RailStage; at: string; words: string }) {
+  const { bench, stage, at, words } = props;
+  const own = stage.marks.filter((mark) => mark.at === at);
+  const mark = own.find((one) => one.state === "now") ?? own[0];
+  const here = mark?.stage === bench.stage && mark.at === bench.at;
+  return (
+    <Link
+      to={`/jobs/${bench.id}${showOf(at, mark?.stage ?? "")}`}
+      aria-current={here ? "page" : undefined}
+      className={`inline-flex min-h-6 items-center underline-offset-4 hover:underline ${here ? "font-bold" : ""}`}
+    >
+      {words}
+    </Link>
+  );
+}
+
+/** On a phone: one list to go to any stage. */
+function Jump({ bench }: { bench: Bench }) {
+  const names = new Map(bench.places.map((place) => [place.id, place.name]));
+  return (
+    <details className="pt-1 lg:hidden">
+      <summary className="min-h-12 py-3 text-dye underline underline-offset-4">Look at another stage</summary>
+      <ul className="grid grid-cols-2 gap-x-3">
+        {bench.rail.flatMap((stage) =>
+          [...new Set(stage.marks.map((mark) => mark.at))].map((at) => (
+            <li key={`${stage.id}.${at}`} className="flex min-h-12 items-center">
+              <StageLink
+                bench={bench}
+                stage={stage}
+                at={at}
+                words={at && bench.places.length > 1 ? `${stage.title}, ${names.get(at)}` : stage.title}
+              />
+            </li>
+          )),
+        )}
+      </ul>
+    </details>
   );
 }

@@ -1,5 +1,5 @@
-/** A job with its outbox: what the server says, and taps on their way to it. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+/** A job with its outbox: what the server says of the task that is shown, and taps on their way to it. */
+import { useQuery, useQueryClient, keepPreviousData } from "@tanstack/react-query";
 import { useCallback, useEffect, useSyncExternalStore } from "react";
 import { AwayError, getJob, outbox, remember, type Bench, type Command, type OutboxState } from "../../api";
 
@@ -8,20 +8,41 @@ export interface JobAccess {
   /** Why there is nothing to show, in words; empty while there is, or while it is fetched. */
   missing: string;
   outbox: OutboxState;
-  tap: (command: Command) => void;
+  /** A tap, at the bearing that is shown unless another one is named. */
+  tap: (command: Command, at?: string) => void;
   drop: (id: string) => void;
 }
 
-export function useJob(id: string): JobAccess {
+/** The task that is shown as a query: a bearing, a stage, or what is next. */
+export function showOf(at: string, stage: string): string {
+  const asked = new URLSearchParams();
+  if (at) asked.set("at", at);
+  if (stage) asked.set("stage", stage);
+  const query = asked.toString();
+  return query ? `?${query}` : "";
+}
+
+export function useJob(id: string, show: string): JobAccess {
   const queries = useQueryClient();
-  const query = useQuery({ queryKey: ["job", id], queryFn: () => getJob(id), refetchInterval: 15_000 });
+  const query = useQuery({
+    queryKey: ["job", id, show],
+    queryFn: () => getJob(id, show),
+    refetchInterval: 15_000,
+    placeholderData: keepPreviousData,
+  });
   useEffect(
     () =>
-      outbox.listen(id, (bench) => {
+      outbox.listen(id, (bench, shown) => {
         // An answer under way to an older question must not overwrite this one.
         void queries.cancelQueries({ queryKey: ["job", id] });
-        queries.setQueryData(["job", id], bench);
-        void remember(`/api/jobs/${id}`, bench);
+        queries.setQueryData(["job", id, shown], bench);
+        void remember(`/api/jobs/${id}${shown}`, bench);
+        // Other views of the same job are behind now.
+        void queries.invalidateQueries({
+          queryKey: ["job", id],
+          predicate: ({ queryKey }) => queryKey[2] !== shown,
+        });
+        void queries.invalidateQueries({ queryKey: ["figures", id] });
       }),
     [id, queries],
   );
@@ -29,7 +50,11 @@ export function useJob(id: string): JobAccess {
     outbox.subscribe,
     useCallback(() => outbox.snapshot(id), [id]),
   );
-  const tap = useCallback((command: Command) => outbox.add(id, command), [id]);
+  const here = query.data?.at ?? "";
+  const tap = useCallback(
+    (command: Command, at = here) => outbox.add(id, command, at, show),
+    [id, here, show],
+  );
   const drop = useCallback((refused: string) => outbox.drop(refused), []);
   const missing = query.isError && !query.data ? why(query.error) : "";
   return { bench: query.data, missing, outbox: state, tap, drop };

@@ -7,7 +7,7 @@ import {
   ProblemError,
   getChoices,
   earlyPlan,
-  getJob,
+  getFigures,
   lastPlan,
   newId,
   previewPlan,
@@ -32,6 +32,7 @@ export function PlanPage() {
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
   const [search] = useSearchParams();
   const revised = search.get("job");
+  const at = search.get("at") ?? "";
   const [reason, setReason] = useState("");
   const [draft, setDraft] = useState(() => draftOf(search) ?? EMPTY);
   const [positionId, setPositionId] = useState("");
@@ -63,11 +64,11 @@ export function PlanPage() {
   // Changing the plan of a job begins with what was given for it.
   useEffect(() => {
     if (!revised) return;
-    void getJob(revised).then((bench) => {
-      setPositionId(bench.position_id);
-      setDraft({ ...EMPTY, ...bench.given });
+    void getFigures(revised, at ? `?at=${at}` : "").then((place) => {
+      setPositionId(place.position_id);
+      setDraft({ ...EMPTY, ...place.given });
     });
-  }, [revised]);
+  }, [revised, at]);
 
   // The only gauge set of the crib, or the one taken along last, is offered; another can be chosen.
   const sets = choices.data?.feeler_sets;
@@ -99,7 +100,7 @@ export function PlanPage() {
     try {
       const tap = { actor: settings.actor, happened_at: new Date().toISOString(), plan: given };
       const bench = revised
-        ? await send<Bench>(`/api/jobs/${revised}/plan`, { ...tap, client_event_id: jobId, reason })
+        ? await send<Bench>(`/api/jobs/${revised}/plan`, { ...tap, client_event_id: jobId, reason, at })
         : await send<Bench>("/api/jobs", {
             ...tap,
             client_event_id: `${jobId}-open`,
@@ -108,7 +109,7 @@ export function PlanPage() {
             title,
           });
       if (given.feeler_id) settings.change({ feeler: given.feeler_id });
-      queries.setQueryData(["job", bench.id], bench);
+      queries.setQueryData(["job", bench.id, ""], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       navigate(`/jobs/${bench.id}`);
     } catch (error) {

@@ -1,0 +1,104 @@
+"""A job as it is now. fold() makes it from the log; every topic keeps its own slice for each place."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import datetime
+from typing import TYPE_CHECKING, Any, TypeVar
+
+from tribodex.core.errors import InvalidInput, NotFound
+from tribodex.core.job import facts
+from tribodex.core.job.places import SHAFT, Place
+
+if TYPE_CHECKING:
+    from tribodex.core.job.topic import Topic
+
+S = TypeVar("S")
+
+
+@dataclass
+class GatePassed:
+    """How a gate was passed."""
+
+    items: tuple[str, ...]
+    by: str
+    overruled: facts.GateOverruled | None = None
+
+
+@dataclass
+class Point:
+    """Something left to do."""
+
+    number: int
+    text: str
+    closed: str | None = None
+    blocks: str = ""
+    at: str = SHAFT
+
+
+@dataclass
+class Job:
+    """A job now. Mutable only inside fold(). Gates, ticks and what was set aside are kept by (name, place)."""
+
+    opened: facts.JobOpened
+    places: tuple[Place, ...]
+    last_seq: int = 0
+    gates: dict[tuple[str, str], GatePassed] = field(default_factory=dict)
+    ticked: dict[tuple[str, str], dict[str, str]] = field(default_factory=dict)
+    aside: dict[tuple[str, str], str] = field(default_factory=dict)
+    open_points: dict[int, Point] = field(default_factory=dict)
+    closed_points: dict[int, Point] = field(default_factory=dict)
+    signed: facts.Signed | None = None
+    signed_at: datetime | None = None
+    signed_seq: int = 0
+    changed_after_signing: bool = False
+    abandoned: facts.Abandoned | None = None
+    corrections: dict[int, facts.Corrected] = field(default_factory=dict)
+    effective: dict[int, facts.Fact | None] = field(default_factory=dict)
+    slices: dict[tuple[str, str], Any] = field(default_factory=dict)
+
+    def of(self, topic: Topic[S], at: str) -> S:
+        """The slice of a topic at a place."""
+        key = topic.name, SHAFT if topic.per_shaft else at
+        found = self.slices.get(key)
+        if found is None:
+            found = self.slices[key] = topic.blank(None, "")
+        made: S = found
+        return made
+
+    def place(self, at: str) -> Place:
+        """A place by its id. Raises NotFound."""
+        for place in self.places:
+            if place.id == at:
+                return place
+        raise NotFound(f"This job has no place “{at}”.")
+
+    def placed(self, at: str) -> str:
+        """The place that is meant: where there is only one it need not be named.
+
+        Raises InvalidInput for one that the job does not have, or where none of several was named.
+        """
+        if not at and len(self.places) == 1:
+            return self.places[0].id
+        if not any(place.id == at for place in self.places):
+            known = ", ".join(f"{place.id} ({place.name})" for place in self.places)
+            raise InvalidInput.at("at", "At which bearing of the shaft?", f"one of {known}")
+        return at
+
+    def gate_passed(self, gate: str, at: str) -> GatePassed | None:
+        """How a gate was passed, at a place or for the whole shaft; None while it is not."""
+        return self.gates.get((gate, at)) or self.gates.get((gate, SHAFT))
+
+    def ticks(self, stage: str, at: str) -> dict[str, str]:
+        """Steps of a stage that are done, with who did them."""
+        return self.ticked.get((stage, at), {})
+
+    @property
+    def closed(self) -> bool:
+        """Whether nothing more is to be done: signed as it stands, or abandoned."""
+        return self.abandoned is not None or (self.signed is not None and not self.changed_after_signing)
+
+    @property
+    def points(self) -> list[Point]:
+        """What is or was left to do, in order."""
+        return sorted([*self.open_points.values(), *self.closed_points.values()], key=lambda point: point.number)

@@ -1,0 +1,37 @@
+"""Places of a job: the bearing positions it covers, and what is fitted there."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.shaft import Seat, Shaft
+from tribodex.core.lineup.floating import Floats
+
+# The place of a job that has only one; entries of logs older than places belong to it.
+ONLY_PLACE = "1"
+SHAFT = ""
+
+
+@dataclass(frozen=True)
+class Place:
+    """One bearing position of a job, with the procedure that is pinned for it."""
+
+    id: str
+    position_id: str
+    name: str
+    procedure_id: str
+    procedure_version: int
+    floats: Floats = Floats.UNKNOWN
+
+
+@dataclass(frozen=True)
+class Fitted:
+    """What stands at a place, as several topics need it."""
+
+    bearing: Bearing
+    shaft: Shaft
+    shaft_text: str
+    seat: Seat
+    housed_unit: bool
+    speed_rpm: float | None = None

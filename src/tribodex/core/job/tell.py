@@ -1,0 +1,46 @@
+"""An entry in a sentence, for the log and the record."""
+
+from __future__ import annotations
+
+from tribodex.core.job import facts
+from tribodex.core.job.topic import House
+
+
+def tell(house: House, fact: facts.Fact) -> str:
+    """One sentence for one fact."""
+    topic = house.by_fact.get(type(fact))
+    if topic is not None:
+        return topic.tell(fact)
+    match fact:
+        case facts.JobOpened():
+            places = f", {' and '.join(place.name for place in fact.places)}" if len(fact.places) > 1 else ""
+            return f"Job {fact.number} opened: {fact.title}{places}."
+        case facts.GateConfirmed():
+            return f"Gate “{fact.gate}” confirmed: {'; '.join(fact.items)}."
+        case facts.GateOverruled():
+            return f"Gate “{fact.gate}” overruled by {fact.name}: {fact.reason}. Not confirmed: {'; '.join(fact.missing) or 'nothing'}."
+        case facts.StepTicked():
+            return f"{'Done' if fact.done else 'To be done after all'}: {fact.step}"
+        case facts.StageSetAside():
+            return f"Stage “{fact.stage}” is no part of this job: {fact.reason}."
+        case facts.StageTakenUp():
+            return f"Stage “{fact.stage}” is taken up again."
+        case facts.Restarted():
+            return house.by_name[fact.topic].restarted(fact.reason)
+        case facts.NoteAdded():
+            return f"Note: {fact.text}"
+        case facts.PointOpened():
+            return f"Open point: {fact.text}" + (f" (blocks {fact.blocks})" if fact.blocks else "")
+        case facts.PointClosed():
+            return f"Open point {fact.point} settled: {fact.how}."
+        case facts.Corrected():
+            what = f"should be: {tell(house, fact.replacement)}" if fact.replacement else "is withdrawn."
+            return f"Entry {fact.target} {what} Reason: {fact.reason}."
+        case facts.JudgedAnew():
+            return f"After a correction, entry {fact.target} is judged anew: {tell(house, fact.replacement)}"
+        case facts.Signed():
+            return f"Signed by {fact.name}, {fact.role}."
+        case facts.Abandoned():
+            return f"Abandoned by {fact.name}: {fact.reason}."
+        case _:
+            raise TypeError(f"nothing tells {facts.kind_of(type(fact))}")

@@ -1,0 +1,175 @@
+"""What a topic is: one kind of work with its own facts, commands, slice of the job, next move, view and record.
+
+A record of plain functions. The kernel calls them and knows no topic by name; the house is the list of those there are.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any, Generic, TypeVar
+
+from tribodex.core.job.commands import KERNEL_COMMANDS, AddNote
+from tribodex.core.job.facts import KERNEL_FACTS, Event, Fact, kind_of
+from tribodex.core.job.job import Job
+from tribodex.core.job.moves import Ending, Move
+from tribodex.core.job.places import SHAFT, Fitted
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.procedure import Gate, Procedure, Stage
+from tribodex.core.sheet import Section
+from tribodex.core.working import Result
+
+S = TypeVar("S")
+
+
+@dataclass(frozen=True)
+class Topic(Generic[S]):
+    """One kind of work.
+
+    `stages` are the stages of a procedure that it does, in their order; `stands` is the one its work is at, None when all is done.
+    `entries` says what may be corrected and by which command; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
+    judgement of `judged` anew, for the slice before it. `holds` is why a stage must not begin; `unfinished` why the record cannot be
+    signed; `listed` what is still open and stands in a signed record.
+    """
+
+    name: str
+    stages: tuple[str, ...]
+    per_shaft: bool
+    facts: tuple[type[Fact], ...]
+    commands: tuple[type, ...]
+    blank: Callable[[S | None, str], S]
+    fold: Callable[[S, Event, Any], None]
+    decide: Callable[[Desk, S, Any], Sequence[Fact]]
+    stands: Callable[[Desk, S], str | None]
+    move: Callable[[Desk, S], Move]
+    tell: Callable[[Any], str]
+    view: Callable[[Desk, S], Any]
+    record: Callable[[Desk, S], Sequence[Section]]
+    entries: Mapping[type[Fact], type]
+    said: Callable[[Any], dict[str, str]]
+    kept: tuple[type[Fact], ...] = ()
+    judged: tuple[type[Fact], ...] = ()
+    judge: Callable[[Desk, S, Any], Fact] | None = None
+    same: Callable[[Any, Any], Fact] = lambda said, _: said
+    figures: Callable[[Desk, S], Sequence[Result]] = lambda _desk, _state: ()
+    findings: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
+    holds: Callable[[Desk, S, str], str] = lambda _desk, _state, _stage: ""
+    unfinished: Callable[[Desk, S], str] = lambda _desk, _state: ""
+    listed: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
+    stopped: Callable[[S], bool] = lambda _state: False
+    ending: Callable[[Desk, S], Ending | None] = lambda _desk, _state: None
+    conditions: Callable[[S], frozenset[str]] = lambda _state: frozenset()
+    every_condition: frozenset[str] = frozenset()
+    fitted: Callable[[S], Fitted | None] = lambda _state: None
+    floats: Callable[[S, str], Floats | None] = lambda _state, _at: None
+    gates_of: Mapping[str, str] = field(default_factory=dict)
+    optional: bool = False
+    restarted: Callable[[str], str] = lambda reason: f"Begun again: {reason}."
+
+
+@dataclass(frozen=True)
+class House:
+    """The topics there are, in the order of work."""
+
+    topics: tuple[Topic[Any], ...]
+
+    @cached_property
+    def by_fact(self) -> dict[type[Fact], Topic[Any]]:
+        """The topic of each of their facts."""
+        return {fact: topic for topic in self.topics for fact in topic.facts}
+
+    @cached_property
+    def by_command(self) -> dict[type, Topic[Any]]:
+        """The topic of each of their commands."""
+        return {command: topic for topic in self.topics for command in topic.commands}
+
+    @cached_property
+    def by_stage(self) -> dict[str, Topic[Any]]:
+        """The topic whose work a stage is; ticks alone where there is none."""
+        return {stage: topic for topic in self.topics for stage in topic.stages}
+
+    @cached_property
+    def by_name(self) -> dict[str, Topic[Any]]:
+        """Topics by name."""
+        return {topic.name: topic for topic in self.topics}
+
+    @cached_property
+    def kinds(self) -> dict[str, type[Fact]]:
+        """Every fact by its kind."""
+        return {kind_of(cls): cls for cls in (*KERNEL_FACTS, *self.by_fact)}
+
+    @cached_property
+    def entry_commands(self) -> tuple[type, ...]:
+        """Commands that say an entry again in a correction."""
+        return tuple(dict.fromkeys((AddNote, *(cls for topic in self.topics for cls in topic.entries.values()))))
+
+    @cached_property
+    def commands(self) -> dict[str, type]:
+        """Every command by its kind."""
+        return {kind_of(cls): cls for cls in (*KERNEL_COMMANDS, *self.by_command)}
+
+
+@dataclass(frozen=True)
+class Task:
+    """A stage at a place: what the rail is made of."""
+
+    stage: Stage
+    at: str
+
+
+@dataclass(frozen=True)
+class Desk:
+    """What a topic sees when it decides or speaks: the job, the place, the procedures, and whether it says an earlier entry again."""
+
+    house: House
+    job: Job
+    procedures: Mapping[str, Procedure]
+    log: Sequence[Event] = ()
+    at: str = SHAFT
+    correcting: bool = False
+
+    def here(self, at: str) -> Desk:
+        """The same at another place."""
+        return self if at == self.at else Desk(self.house, self.job, self.procedures, self.log, at, self.correcting)
+
+    def of(self, topic: Topic[S]) -> S:
+        """The slice of a topic at this place."""
+        return self.job.of(topic, self.at)
+
+    def fitted(self, at: str) -> Fitted | None:
+        """What is fitted at a place, from the newest plan for it; None while nobody planned."""
+        for topic in self.house.topics:
+            if (topic.name, at) in self.job.slices and (found := topic.fitted(self.job.of(topic, at))) is not None:
+                return found
+        return None
+
+    def floats(self, at: str) -> Floats:
+        """Where a bearing lets the shaft grow: as it was last said, else as the job was opened."""
+        for topic in self.house.topics:
+            if topic.per_shaft and (topic.name, SHAFT) in self.job.slices and (said := topic.floats(self.job.of(topic, SHAFT), at)) is not None:
+                return said
+        return self.job.place(at).floats
+
+    def conditions(self, at: str) -> frozenset[str]:
+        """What procedures can ask for in `when`, at a place; for the whole shaft, what holds at any place of it."""
+        places = [at] if at else [place.id for place in self.job.places]
+        return frozenset().union(*(t.conditions(self.job.of(t, p)) for t in self.house.topics for p in places if not t.per_shaft))
+
+    def in_use(self) -> Iterator[tuple[Topic[Any], str]]:
+        """Topics that have a stage in this job, with the place."""
+        seen = set()
+        for at, procedure in self.procedures.items():
+            for stage in procedure.stages:
+                topic = self.house.by_stage.get(stage.id)
+                if topic is not None and (topic.name, at) not in seen:
+                    seen.add((topic.name, at))
+                    yield topic, at
+
+    def gate(self, gate_id: str) -> tuple[Gate, str]:
+        """A gate of this place's procedure, or of the shaft's, as it stands for what is planned, with its place. Raises NotFound."""
+        shaft = self.procedures.get(SHAFT)
+        if shaft is not None and any(gate.id == gate_id for gate in shaft.gates()):
+            return shaft.gate(gate_id).for_plan(self.conditions(SHAFT)), SHAFT
+        at = self.job.placed(self.at)
+        return self.procedures[at].gate(gate_id).for_plan(self.conditions(at)), at

@@ -1,0 +1,38 @@
+"""The kinds of work a job is made of: the one list of topics, and the kernel's functions for them."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from tribodex.core.job import fold as kernel
+from tribodex.core.job.facts import Event, Fact
+from tribodex.core.job.job import Job
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.tell import tell as kernel_tell
+from tribodex.core.job.topic import Desk, House
+from tribodex.core.procedure import Procedure
+from tribodex.core.topics import tapered
+from tribodex.core.topics.tapered.work import TaperedWork
+
+HOUSE = House((tapered.TOPIC,))
+Work = TaperedWork
+
+
+def fold(events: Sequence[Event]) -> Job:
+    """Fold a log into a job. Raises Refused when the log does not begin with job_opened."""
+    return kernel.fold(HOUSE, events)
+
+
+def taken_further(job: Job, log: Sequence[Event], added: Sequence[Event]) -> Job:
+    """The job after more entries; see the kernel."""
+    return kernel.taken_further(HOUSE, job, log, added)
+
+
+def desk(job: Job, procedures: Mapping[str, Procedure], log: Sequence[Event] = (), at: str = SHAFT) -> Desk:
+    """A job at a place, with the procedures that are pinned for it."""
+    return Desk(HOUSE, job, procedures, log, at)
+
+
+def tell(fact: Fact) -> str:
+    """One sentence for one fact."""
+    return kernel_tell(HOUSE, fact)

@@ -1,0 +1,83 @@
+"""A bearing driven up its taper: gauged with leaves, by the nut's turn, or with a hydraulic nut; then locked."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.places import Fitted
+from tribodex.core.job.topic import Desk, Topic
+from tribodex.core.sheet import Section
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.decide import NAME, decide, judge, same
+from tribodex.core.topics.tapered.figures import figures, findings
+from tribodex.core.topics.tapered.fold import blank, fold
+from tribodex.core.topics.tapered.move import ending, move, unfinished
+from tribodex.core.topics.tapered.plan import CONDITIONS
+from tribodex.core.topics.tapered.said import said_as
+from tribodex.core.topics.tapered.stages import STAGES, stands
+from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.topics.tapered.tell import tell
+from tribodex.core.topics.tapered.work import view
+
+
+def _fitted(state: Tapered) -> Fitted | None:
+    plan = state.planned
+    if plan is None:
+        return None
+    return Fitted(plan.bearing, plan.shaft, plan.shaft_text, plan.seat, plan.housed_unit)
+
+
+def _conditions(state: Tapered) -> frozenset[str]:
+    return state.planned.conditions if state.planned is not None else frozenset()
+
+
+def _record(_: Desk, __: Tapered) -> Sequence[Section]:
+    # The certificate and the gaugings have pages of their own in the record.
+    return ()
+
+
+_ENTRIES: dict[type[Fact], type] = {
+    ev.GaugingStarted: cmd.StartGauging,
+    ev.LeafTried: cmd.TryLeaf,
+    ev.ZeroSet: cmd.SetZero,
+    ev.NutTurned: cmd.TurnNut,
+    ev.NutSeated: cmd.SeatNut,
+    ev.HandChecked: cmd.HandCheck,
+    ev.TabSeen: cmd.SeeTab,
+    ev.Locked: cmd.Lock,
+}
+
+TOPIC: Topic[Tapered] = Topic(
+    name=NAME,
+    stages=STAGES,
+    per_shaft=False,
+    facts=ev.FACTS,
+    commands=cmd.COMMANDS,
+    blank=blank,
+    fold=fold,
+    decide=decide,
+    stands=stands,
+    move=move,
+    tell=tell,
+    view=view,
+    record=_record,
+    entries=_ENTRIES,
+    said=said_as,
+    kept=(ev.GaugingStarted, ev.ZeroSet, ev.Locked),
+    judged=(ev.GaugingClosed, ev.NoPlayFound, ev.NutSeated, ev.HandChecked, ev.Locked),
+    judge=judge,
+    same=same,
+    figures=figures,
+    findings=findings,
+    unfinished=unfinished,
+    ending=ending,
+    stopped=lambda state: state.planned is not None and state.stopped_by() is not None,
+    conditions=_conditions,
+    every_condition=CONDITIONS,
+    fitted=_fitted,
+    # Gates of the drive-up are due before the zero mark: the nut goes on then.
+    gates_of={"target_window": "drive_up"},
+    restarted=lambda reason: f"Released from the sleeve: {reason}. A new attempt begins.",
+)

@@ -1,0 +1,33 @@
+"""What must be so before a bearing is driven up."""
+
+from __future__ import annotations
+
+from tribodex.core.errors import Refused
+from tribodex.core.job.gates import pass_gates
+from tribodex.core.job.rail import held
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.tapered.state import Tapered
+
+
+def may_drive(desk: Desk, state: Tapered) -> None:
+    """Refused while the unmounted clearance is not known and in order, or while another stage holds the drive-up back."""
+    pass_gates(desk, "drive_up")
+    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage("drive_up"), desk.at)):
+        raise Refused(f"The drive-up is held back. {why}")
+    if not state.plan.method.gauged:
+        return
+    stop = state.stopped_by()
+    if stop == "no_play":
+        raise Refused("No measurable clearance before mounting: nothing is driven up. Gauge again, or take another bearing.")
+    if state.initial_closed() is None:
+        raise Refused("First the unmounted clearance: without it there is no target.")
+    if stop == "group":
+        raise Refused("The clearance is outside its group. Gauge again, take another bearing, or accept it by name with a reason.")
+    if stop == "window":
+        raise Refused("There is no window. Gauge again, take the next clearance group, or accept it by name with a reason.")
+
+
+def needs_zero(state: Tapered) -> None:
+    """Refused before the zero mark."""
+    if not state.attempt.zero_set:
+        raise Refused("First the zero mark: run the nut up to its zero point and mark it.")

@@ -1,0 +1,65 @@
+"""Amounts as people type them at the bench, read for the parts of this plan."""
+
+from __future__ import annotations
+
+from tribodex.core.errors import InvalidInput
+from tribodex.core.mounting.running import warm_correction_um, warm_uncertainty_um
+from tribodex.core.quantities import LengthUnit, Shown, parse_count, parse_degrees, parse_temperature_c, read_length
+from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
+from tribodex.core.topics.tapered.plan import Plan
+
+MOST_TURN_DEG = 720.0
+
+
+def degrees_of(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", shown: Shown = "") -> float:
+    """A turn as typed, in degrees. A bare length counts in the units on the screen.
+
+    Raises InvalidInput when it cannot be read or meant.
+    """
+    nut = plan.nut
+    if unit == "degrees":
+        degrees = parse_degrees(amount, field)
+    elif unit == "turns":
+        degrees = parse_count(amount, field) * 360
+    elif unit == "slots" and nut is not None and nut.slot_angle_deg is not None:
+        degrees = parse_count(amount, field) * nut.slot_angle_deg
+    elif unit == "rim" and nut is not None and nut.rim_mm_per_deg is not None:
+        per_degree = nut.rim_mm_per_deg
+        degrees = _read_mm(amount, field, (0.2, MOST_TURN_DEG * per_degree), shown) / per_degree
+    elif unit == "drive_up" and nut is not None:
+        degrees = _read_mm(amount, field, (0.005, MOST_TURN_DEG * nut.pitch_mm / 360), shown) * 360 / nut.pitch_mm
+    else:
+        what = {"slots": "slots", "rim": "outside diameter", "drive_up": "thread pitch"}[unit]
+        raise InvalidInput.at("unit", f"The nut's {what} is not known in this plan.", "log degrees, or give the nut in the plan")
+    if degrees > MOST_TURN_DEG:
+        raise InvalidInput.at(field, f"{degrees:.0f}° is more than two whole turns in one go.", "the turn since the last entry; check the unit")
+    return degrees
+
+
+def _read_mm(amount: str, field: str, sensible_mm: tuple[float, float], shown: Shown) -> float:
+    return read_length(amount, field, LengthUnit.MM, (sensible_mm[0] * 1000, sensible_mm[1] * 1000), shown, zero=True).mm
+
+
+def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, float | None, float, float]:
+    """Temperatures of the rings with the correction that they mean; refused where the rings are too far apart."""
+    texts = {"inner_temperature": command.inner_temperature, "outer_temperature": command.outer_temperature}
+    given = {name: text for name, text in texts.items() if text.strip()}
+    if not given:
+        return None, None, 0.0, 0.0
+    if len(given) == 1:
+        missing = next(name for name in texts if name not in given)
+        raise InvalidInput.at(missing, "One temperature alone says nothing: both rings are measured.", "for example 24 °C, or leave both empty")
+    inner, outer = (parse_temperature_c(texts[name], name) for name in ("inner_temperature", "outer_temperature"))
+    correction = warm_correction_um(plan.bearing, inner, outer)
+    # The clearance meant is that of rings at one temperature: the warmer inner ring hides some of it.
+    return inner, outer, correction, warm_uncertainty_um(plan.bearing, inner - outer)
+
+
+def leaves_of(plan: Plan, text: str, shown: Shown = "") -> tuple[float, ...]:
+    """The leaves of this plan's gauge set that make a thickness as typed. A bare number is read against the group's band.
+
+    Raises InvalidInput when it is out of range for this bore, or no stack of the set makes it.
+    """
+    most = max(plan.groups_um.values(), key=lambda s: s.high).high
+    length = read_length(text, "leaf", plan.gauge.unit, (plan.gauge.leaves_um[0] * 0.9, 1.5 * most), shown)
+    return plan.gauge.stack_of(length.um).leaves_um

@@ -1,0 +1,170 @@
+"""Gaugings and attempts as they stand now. Mutable only inside fold()."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+
+from tribodex.core.adviser.belief import MARK_SD_DEG
+from tribodex.core.adviser.reading import Known
+from tribodex.core.components.bands import Span
+from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, mark_thin_end, summarise
+from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict
+from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.plan import Plan
+
+
+@dataclass
+class Gauging:
+    """One gauging with its trials. `nut_deg` is where the nut stood; `attempt` is zero for the initial one; `no_play` when
+    it ended without a number; `dropped` when the nut moved before anything was bracketed.
+    """
+
+    number: int
+    phase: Phase
+    where: Where
+    places: int
+    nut_deg: float
+    attempt: int
+    mark_var_deg2: float = 0.0
+    correction_um: float = 0.0
+    correction_sd_um: float = 0.0
+    trials: list[Trial] = field(default_factory=list)
+    closed: ev.GaugingClosed | None = None
+    no_play: ev.NoPlayFound | None = None
+    dropped: bool = False
+    _cells: tuple[Plan, list[Cell]] | None = field(default=None, compare=False, repr=False)
+
+    def tried(self, trial: Trial) -> None:
+        """A leaf was tried."""
+        self.trials.append(trial)
+        self._cells = None
+
+    def repeat(self, place: int, row: Row) -> None:
+        """A place is read again: what was tried there no longer counts."""
+        self.trials = [t for t in self.trials if (t.place, t.row) != (place, row)]
+        self._cells = None
+
+    @property
+    def ended(self) -> bool:
+        """Whether it is over, with a number or without one."""
+        return self.closed is not None or self.no_play is not None or self.dropped
+
+    def bracket(self, plan: Plan, place: int, row: Row) -> Bracket:
+        """The bracket of one place and row."""
+        return mark_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), plan.gauge)
+
+    def cells(self, plan: Plan) -> list[Cell]:
+        """Every place of both rows, tried or not."""
+        if self._cells is None or self._cells[0] is not plan:
+            self._cells = plan, [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
+        return self._cells[1]
+
+    def spans(self, plan: Plan) -> tuple[Span, ...]:
+        """Its brackets, corrected for a warm ring; where nothing passed, open below."""
+        add = self.correction_um
+        found = []
+        for cell in self.cells(plan):
+            b = cell.bracket
+            if b.closed or b.nothing_passed:
+                found.append(Span(-math.inf if b.low_um is None else b.low_um + add, (b.high_um or 0.0) + add))
+        return tuple(found)
+
+    def nothing_at(self, plan: Plan) -> tuple[str, ...]:
+        """Places where not even the thinnest leaf went in."""
+        return tuple(f"place {c.place}, {c.row}" for c in self.cells(plan) if c.bracket.nothing_passed)
+
+    def summary(self, plan: Plan) -> Summary | None:
+        """What its closed brackets say now."""
+        return summarise(self.cells(plan), self.correction_um, self.correction_sd_um)
+
+
+@dataclass
+class Attempt:
+    """One drive-up, from zero mark to lock or release. `mark_var_deg2` is the variance of where the nut truly stands: of every
+    turn after the first, and of the seat with its washer. `turns_gauged` is how many turns there were at
+    the last gauging. `followed` is the last gauging that was followed against the nut.
+    """
+
+    number: int
+    zero_set: bool = False
+    tap_tested: bool = False
+    zero: ZeroPoint = ZeroPoint.FIRM
+    start_pressure_mpa: float | None = None
+    nut_deg: float = 0.0
+    turns: int = 0
+    turns_gauged: int = -1
+    mark_var_deg2: float = 0.0
+    gaugings: list[Gauging] = field(default_factory=list)
+    reseated: ev.Reseated | None = None
+    seated: ev.NutSeated | None = None
+    seated_after: int = 0
+    followed: int = 0
+    checks: list[ev.HandChecked] = field(default_factory=list)
+    tab_at_deg: float | None = None
+    locked: ev.Locked | None = None
+    released: str | None = None
+
+    def turned(self, degrees: float, variance_deg2: float = MARK_SD_DEG**2) -> None:
+        """The nut went on by this much."""
+        self.nut_deg += degrees
+        # The first mark is one with the seating turn; every further one adds its own uncertainty.
+        if self.turns or variance_deg2 != MARK_SD_DEG**2:
+            self.mark_var_deg2 += variance_deg2
+        self.turns += 1
+
+    @property
+    def has_seat(self) -> bool:
+        """Whether the nut sits on its washer or lock."""
+        return self.seated is not None or self.reseated is not None
+
+    def final(self) -> ev.GaugingClosed | None:
+        """The last judged final gauging of this attempt; None when the last one found no play."""
+        last = next((g for g in reversed(self.gaugings) if g.phase is Phase.FINAL and (g.closed or g.no_play)), None)
+        return last.closed if last else None
+
+    def final_verdict(self) -> FinalVerdict | None:
+        """The judgement after locking: by leaves, or by hand where nothing is gauged."""
+        last = next((g for g in reversed(self.gaugings) if g.phase is Phase.FINAL and (g.closed or g.no_play)), None)
+        if last is not None and last.no_play is not None:
+            return no_play_verdict(last.no_play.places, last.no_play.thinnest_um)
+        if last is not None and last.closed is not None:
+            return last.closed.final_verdict
+        return next((c.verdict for c in reversed(self.checks) if c.locked and c.verdict is not None), None)
+
+    @property
+    def finished(self) -> bool:
+        """Whether the final check was made."""
+        return any(g.phase is Phase.FINAL and (g.closed or g.no_play) for g in self.gaugings) or any(c.locked for c in self.checks)
+
+
+Taken = Callable[[Gauging], float]
+
+
+def agreeing(closed: Sequence[Gauging], taken: Taken = lambda _: 0.0) -> list[Gauging]:
+    """The last gauging, and those before it that were taken the same way and agree with it within the uncertainty of both.
+
+    `taken` is what was taken out since a gauging (µm).
+    """
+    found: list[Gauging] = []
+    for gauging in reversed(closed):
+        if found:
+            one, last = gauging.closed, found[-1].closed
+            assert one is not None and last is not None  # only closed ones are given
+            apart = abs(one.summary.mean_um - taken(gauging) - last.summary.mean_um + taken(found[-1]))
+            if gauging.where is not found[-1].where or apart > 2 * math.hypot(one.summary.sd_um, last.summary.sd_um):
+                break
+        found.append(gauging)
+    return found[::-1]
+
+
+def pool(gaugings: Sequence[Gauging], taken: Taken = lambda _: 0.0) -> Known | None:
+    """Mean of several gaugings, each weighed by its brackets, with its standard deviation; what was taken out since is subtracted."""
+    known = [(g.closed.summary, taken(g)) for g in gaugings if g.closed]
+    if not known:
+        return None
+    cells = sum(s.closed_cells for s, _ in known)
+    mean = sum((s.mean_um - out) * s.closed_cells for s, out in known) / cells
+    return Known(mean, math.sqrt(sum((s.sd_um * s.closed_cells / cells) ** 2 for s, _ in known)))

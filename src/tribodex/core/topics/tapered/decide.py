@@ -1,0 +1,119 @@
+"""What may follow at a tapered seat: a command gives facts, or a refusal that says why."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
+
+from tribodex.core.adviser.move import RISKS, Act
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact, Restarted
+from tribodex.core.job.gates import named, text
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import driving, gauging
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
+from tribodex.core.topics.tapered.state import Tapered
+
+NAME = "tapered"
+
+
+def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds to the log.
+
+    Raises InvalidInput for a value out of range, Refused for a step out of place.
+    """
+    match command:
+        case cmd.StartGauging() | cmd.TryLeaf() | cmd.BracketPlace() | cmd.RepeatPlace() | cmd.CloseGauging():
+            return _gauging(desk, state, command)
+        case cmd.SetZero() | cmd.TurnNut() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck() | cmd.FollowLeaf():
+            return _driving(desk, state, command)
+        case cmd.RevisePlan():
+            if state.initial:
+                raise Refused("The bearing has been gauged: the plan stands. Abandon this job and open a new one if it must change.")
+            return [ev.TaperedPlanned(command.plan, text(command.reason, "reason", "why the plan changes"))]
+        case cmd.AcceptOutside():
+            return [_accept(state, command)]
+        case cmd.ChooseRisk(risk=risk):
+            if risk not in RISKS:
+                raise InvalidInput.at("risk", f"{risk:g} is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
+            return [ev.RiskChosen(risk)]
+        case cmd.Release():
+            if not state.attempt.zero_set:
+                raise Refused("Nothing has been driven up yet; there is nothing to release.")
+            reason = text(command.reason, "reason", "why it is released, for example “past the window”")
+            return [*gauging.settled(state), Restarted(NAME, reason)]
+        case _:
+            raise TypeError(f"a tapered seat takes no {type(command).__name__}")
+
+
+def _gauging(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
+    match command:
+        case cmd.StartGauging():
+            return gauging.start(desk, state, command)
+        case cmd.TryLeaf():
+            return [gauging.try_leaf(state, command)]
+        case cmd.BracketPlace():
+            return gauging.bracket(state, command)
+        case cmd.RepeatPlace():
+            return [gauging.repeat(state, command)]
+        case _:
+            return [gauging.close(state)]
+
+
+def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
+    match command:
+        case cmd.SetZero():
+            may_drive(desk, state)
+            return [driving.zero(state, command)]
+        case cmd.TurnNut():
+            return driving.turn(desk, state, command)
+        case cmd.SeatNut():
+            return driving.seat(desk, state, command)
+        case cmd.SeeTab():
+            needs_zero(state)
+            return [driving.see_tab(state.plan, command)]
+        case cmd.Lock():
+            return driving.lock(desk, state, command)
+        case cmd.HandCheck():
+            return [driving.hand_check(desk, state, command)]
+        case _:
+            return [driving.follow_leaf(state, command)]
+
+
+def _accept(state: Tapered, command: cmd.AcceptOutside) -> ev.OutsideAccepted:
+    name, reason = named(command.name, command.reason)
+    advice = state.advice() if command.what == "narrow" else None
+    if state.stopped_by() != command.what and not (advice is not None and advice.act is Act.NARROW and not state.has_accepted("narrow")):
+        raise Refused("There is nothing of that kind to accept now.")
+    return ev.OutsideAccepted(command.what, name, reason)
+
+
+def judge(_: Desk, state: Tapered, now: Any) -> Fact:
+    """A judgement said anew, from the slice as it was before it. Raises Refused where nothing is left to judge."""
+    match now:
+        case ev.GaugingClosed(gauging=number) | ev.NoPlayFound(gauging=number):
+            ended = gauging.judged(state, state.numbered[number])
+            if ended is None:
+                raise Refused("Without this reading nothing is left of a finished gauging. Say what it should have been, or gauge again.")
+            return ended
+        case ev.HandChecked():
+            return driving.hand_checked(state, cmd.HandCheck(now.swivel, now.turns_freely))
+        case ev.Locked():
+            return driving.locked(state, now.turn_deg)
+        case ev.NutSeated():
+            return replace(now, gauge_first=driving.asks_gauging(state, now.seat))
+        case _:
+            raise TypeError(f"{type(now).__name__} is no judgement")
+
+
+def same(said: Any, before: Any) -> Fact:
+    """A corrected entry stays in the gauging it was taken in, and a gauging stays what it was for. Raises InvalidInput."""
+    if isinstance(said, ev.LeafTried | ev.GaugingStarted):
+        said = replace(said, gauging=before.gauging)
+    if isinstance(said, ev.GaugingStarted) and said.phase is not before.phase:
+        raise InvalidInput.at("entry", "A gauging stays what it was for.", f"phase {before.phase.value}")
+    found: Fact = said
+    return found

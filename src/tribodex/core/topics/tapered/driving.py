@@ -1,0 +1,232 @@
+"""What may follow while the nut moves: zero mark, turns, the seat with its washer, tab positions, the lock."""
+
+from __future__ import annotations
+
+from tribodex.core.adviser.belief import Belief
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.judgement import judge_hand
+from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
+from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, Seated, judge_seat
+from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.quantities import LengthUnit, parse_degrees, parse_pressure_mpa, read_length
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
+from tribodex.core.topics.tapered.amounts import degrees_of
+from tribodex.core.topics.tapered.gauging import settled
+from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.working import Level
+
+# A start pressure above this share of the end pressure has driven the bearing up already (common practice, no source).
+START_MOST_SHARE = 1 / 3
+
+
+def zero(state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
+    """The nut stands at its zero point."""
+    plan = state.plan
+    if state.attempt.zero_set:
+        raise Refused("The zero mark is set already. To set it anew, release the bearing and start again.")
+    if plan.method is Method.TURNS:
+        return ev.ZeroSet(command.tap_tested, ZeroPoint.HAND_TIGHT)
+    if plan.hydraulic is not None or command.start_pressure.strip():
+        if plan.hydraulic is None:
+            raise InvalidInput.at("start_pressure", "This plan drives with a spanner; there is no start pressure.", "leave it empty")
+        if not command.start_pressure.strip():
+            raise InvalidInput.at(
+                "start_pressure", "With a hydraulic nut the travel counts from its start pressure.", "what the gauge shows, with its unit"
+            )
+        end = plan.hydraulic.end_pressure_mpa
+        pressure = parse_pressure_mpa(command.start_pressure, "start_pressure", end.high if end else 200.0)
+        if end is not None and pressure > START_MOST_SHARE * end.high:
+            raise InvalidInput.at(
+                "start_pressure",
+                f"{pressure:.1f} MPa is more than a third of the end pressure ({end.low:.1f} to {end.high:.1f} MPa): the bearing is well "
+                "up its taper "
+                "by then, and the travel would be counted twice. Let the pressure off, release, and start again.",
+                "the start pressure of the plan or of the maker's sheet",
+            )
+        return ev.ZeroSet(True, ZeroPoint.START_PRESSURE, pressure, command.start_pressure.strip())
+    return ev.ZeroSet(command.tap_tested, ZeroPoint.FIRM if command.tap_tested else ZeroPoint.UNTESTED)
+
+
+def turn(desk: Desk, state: Tapered, command: cmd.TurnNut) -> list[Fact]:
+    """The nut was tightened. What was done is kept, whatever was advised."""
+    may_drive(desk, state)
+    needs_zero(state)
+    if state.attempt.locked is not None:
+        raise Refused("The nut is locked. If it must go on, release the bearing and start again.")
+    degrees = degrees_of(state.plan, command.amount, command.unit, shown=command.shown)
+    if degrees == 0:
+        raise InvalidInput.at("amount", "A turn of zero changes nothing.", "how far the nut was tightened, for example 35°")
+    return [*settled(state), ev.NutTurned(degrees, command.amount.strip(), command.unit)]
+
+
+def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
+    """Washer or lock fitted, nut seated firmly."""
+    may_drive(desk, state)
+    pass_gates(desk, "lock")
+    needs_zero(state)
+    plan = state.plan
+    if not plan.seats_again:
+        raise Refused("With the washer on from the start, a plate or a clip, the nut is not backed off: there is nothing to seat.")
+    if state.attempt.locked is not None:
+        raise Refused("The nut is locked already.")
+    if state.attempt.nut_deg == 0:
+        raise Refused("First drive up; the washer is fitted when the bearing is where it should be.")
+    behind = None
+    if command.amount.strip() and plan.hydraulic is None:
+        degrees = degrees_of(plan, command.amount, command.unit, shown=command.shown)
+        behind = -degrees if command.past else degrees
+    thickness, measured = plan.washer_thickness_mm, plan.washer_measured
+    if command.washer_thickness.strip():
+        thickness = read_length(command.washer_thickness, "washer_thickness", LengthUnit.MM, (300, 6000), command.shown).mm
+        measured = True
+    moved = _moved_mm(command)
+    # Without the nut's pitch nothing can be said of angles; only a gauging tells.
+    seated = judge_seat(plan.nut.pitch_mm if plan.nut else 2.0, behind, thickness if plan.nut else None, measured, moved, command.tool)
+    now = ev.NutSeated(
+        behind, command.amount.strip(), command.unit, thickness, command.washer_thickness.strip(), measured, moved,
+        " to ".join(t for t in (command.sleeve_before.strip(), command.sleeve_after.strip()) if t), command.tool, seated, asks_gauging(state, seated),
+    )  # fmt: skip
+    return [*settled(state), now]
+
+
+def asks_gauging(state: Tapered, seated: Seated) -> bool:
+    """Whether the further turn may have taken too much to go on unseen: 5 µm, or a quarter of what is left to the window's end.
+
+    Sleeve end to ring, measured before and after, proves the seat as a gauging does.
+    """
+    if seated.verdict.level in (Level.STOP, Level.UNKNOWN):
+        return True
+    if seated.proven and seated.verdict.level is Level.GOOD:
+        # Sleeve end to ring kept its length: that is proof, as good as a gauging, to ± 0.05 mm.
+        return False
+    position, window, says = state.position(), state.window(), state.leaf_says()
+    if position is None or window is None or says is None:
+        return state.plan.method.gauged
+    taken = position.per_degree_um * seated.most_deg
+    return taken >= TAKEN_UM or taken >= TAKEN_SHARE * max(0.0, says.mean_um - window.low_um)
+
+
+def _moved_mm(command: cmd.SeatNut) -> float | None:
+    before, after = command.sleeve_before.strip(), command.sleeve_after.strip()
+    if not before and not after:
+        return None
+    if not (before and after):
+        missing = "sleeve_after" if before else "sleeve_before"
+        raise InvalidInput.at(
+            missing, "One measurement alone proves nothing: sleeve end to ring is measured before and after.", "for example 12.34 mm"
+        )
+    if command.tool is None:
+        raise InvalidInput.at("tool", "With what was it measured?", "dial indicator or depth micrometer; a steel rule is no proof")
+    ends = [
+        read_length(value, name, LengthUnit.MM, (10, 300_000), command.shown, zero=True).mm
+        for name, value in (("sleeve_before", before), ("sleeve_after", after))
+    ]
+    if abs(ends[1] - ends[0]) > 5:
+        raise InvalidInput.at(
+            "sleeve_after", f"{ends[1]:g} mm after {ends[0]:g} mm is out of range: check value and unit.", "the same distance, measured again"
+        )
+    return ends[1] - ends[0]
+
+
+def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
+    """The leaf leads on, after it was confirmed and everything was looked at that does not move the bearing."""
+    found = parted(state)
+    if found is None:
+        raise Refused("Leaf and nut agree: there is nothing to decide between them.")
+    if not found.confirmed:
+        raise Refused("First gauge once more where the nut stands: one reading may be wrong, two that agree are not.")
+    unknown = [check for check in command.checks if check not in CHECKS]
+    missing = [check for check in MUST_CHECK if check not in command.checks]
+    if unknown or missing:
+        raise InvalidInput.at("checks", f"Not looked at yet: {', '.join(CHECKS[c] for c in missing) or unknown[0]}.", ", ".join(CHECKS))
+    said = text(command.found, "found", "what was found, for example “nut was only hand-tight at the zero mark”, or “nothing found”")
+    return ev.LeafFollowed(found.gauging.number, command.checks, said)
+
+
+def hand_check(desk: Desk, state: Tapered, command: cmd.HandCheck) -> ev.HandChecked:
+    """The ring was felt by hand."""
+    may_drive(desk, state)
+    needs_zero(state)
+    return hand_checked(state, command)
+
+
+def hand_checked(state: Tapered, command: cmd.HandCheck) -> ev.HandChecked:
+    """What was felt, judged where the nut is locked and nothing is gauged."""
+    attempt = state.attempt
+    locked = attempt.locked is not None
+    verdict = None
+    if locked and not state.plan.method.gauged:
+        verdict = judge_hand(command.swivel, command.turns_freely, attempt.nut_deg, state.plan.turn_range_deg)
+    return ev.HandChecked(command.swivel, command.turns_freely, attempt.nut_deg, locked, verdict)
+
+
+def see_tab(plan: Plan, command: cmd.SeeTab) -> ev.TabSeen:
+    """How far it is to the next tab position."""
+    nut = plan.nut
+    if nut is None or nut.tab_step_deg is None:
+        raise Refused(f"The nut's slots and the {plan.lock.words}'s positions are not known in this plan: count them and give them in the plan.")
+    degrees = degrees_of(plan, command.amount, command.unit, shown=command.shown)
+    step = nut.tab_step_deg
+    if degrees > step + 1:
+        rim = nut.rim_mm(step)
+        along = f", {rim:.1f} mm along the rim" if rim is not None else ""
+        raise InvalidInput.at(
+            "amount",
+            f"{degrees:.1f}° is more than one step of this nut and {plan.lock.words} ({step:.1f}°{along}).",
+            f"the smallest distance from any slot to the next {plan.lock.stop} in the tightening direction",
+        )
+    return ev.TabSeen(degrees, command.amount.strip(), command.unit)
+
+
+def lock(desk: Desk, state: Tapered, command: cmd.Lock) -> list[Fact]:
+    """Tightened to a tab position and locked: only where the leaf allows it. A correction says what was done all the same."""
+    may_drive(desk, state)
+    needs_zero(state)
+    pass_gates(desk, "lock")
+    if state.attempt.locked is not None:
+        raise Refused("The nut is locked already.")
+    if state.plan.seats_again and not state.attempt.has_seat and state.attempt.nut_deg > 0:
+        raise Refused("First fit the washer or lock and seat the nut; then it is tightened to the next position.")
+    degrees = parse_degrees(command.turn, "turn")
+    if degrees > FURTHEST_DEG:
+        raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for a tab position: log the turn, then gauge.", "one of the listed positions")
+    if not desk.correcting:
+        _leaf_allows(state, degrees)
+    return [*settled(state), locked(state, degrees)]
+
+
+def _leaf_allows(state: Tapered, degrees: float) -> None:
+    if not state.plan.method.gauged:
+        return
+    if parted(state) is not None:
+        raise Refused("Leaf and nut do not agree: nothing is locked before it is known why.")
+    if state.seat_to_prove():
+        raise Refused("The bearing may have been driven on while the nut was seated: gauge before the nut is locked.")
+    verdict = state.may_lock(degrees)
+    if verdict.level is Level.STOP:
+        raise Refused(f"Not to be locked here. {verdict.reason}")
+
+
+def locked(state: Tapered, degrees: float) -> ev.Locked:
+    """The lock with what is predicted there."""
+    position, window, nut, asked = state.position(), state.window(), state.plan.nut, state.plan.turn_range_deg
+    found: tuple[TabPosition, ...] = ()
+    if nut is not None and not state.plan.method.gauged and asked is not None:
+        found = turn_tab_positions(nut, state.attempt.nut_deg, (asked.low, asked.high), degrees, most=1)
+    elif nut is not None and position is not None and window is not None:
+        found = _found(position, state, degrees)
+    return ev.Locked(degrees, found[0].residual_um, found[0].verdict) if found else ev.Locked(degrees, None, None)
+
+
+def _found(position: Belief, state: Tapered, degrees: float) -> tuple[TabPosition, ...]:
+    window, nut = state.window(), state.plan.nut
+    assert window is not None and nut is not None  # asked by locked()
+    return tab_positions(position, nut, window, degrees, most=1, risk=state.risk, ruling=state.may_lock)

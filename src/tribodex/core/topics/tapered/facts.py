@@ -1,0 +1,208 @@
+"""What can happen at a tapered seat: the plan, gaugings, the zero mark, turns, the seat of the nut, the lock."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import ClassVar
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
+from tribodex.core.mounting.judgement import FinalVerdict, Swivel
+from tribodex.core.mounting.seat import LengthTool, Seated
+from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.working import Verdict
+
+FORMULA_VERSION = 3
+
+
+@dataclass(frozen=True)
+class TaperedPlanned(Fact):
+    """The plan of a drive-up. Said again, with the reason, when it changes before the bearing is gauged."""
+
+    VERSION: ClassVar[int] = 4
+
+    plan: Plan
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class GaugingStarted(Fact):
+    """A gauging began; the nut is not moved during it. The correction is for an inner ring warmer than the outer."""
+
+    gauging: int
+    phase: Phase
+    where: Where
+    places: int
+    inner_c: float | None = None
+    outer_c: float | None = None
+    correction_um: float = 0.0
+    correction_sd_um: float = 0.0
+
+
+@dataclass(frozen=True)
+class LeafTried(Fact):
+    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped."""
+
+    gauging: int
+    place: int
+    row: Row
+    leaves_um: tuple[float, ...]
+    outcome: Outcome
+    typed: str = ""
+
+
+@dataclass(frozen=True)
+class PlaceRepeated(Fact):
+    """A place of a row is gauged anew; what was read there before stays in the log and no longer counts."""
+
+    gauging: int
+    place: int
+    row: Row
+
+
+@dataclass(frozen=True)
+class GaugingClosed(Fact):
+    """A gauging was finished, with its mean and its judgement at that time. Said again when a reading is corrected."""
+
+    gauging: int
+    summary: Summary
+    initial_verdict: Verdict | None = None
+    final_verdict: FinalVerdict | None = None
+    formula_version: int = FORMULA_VERSION
+
+
+@dataclass(frozen=True)
+class OutsideAccepted(Fact):
+    """A clearance outside its group, or an empty window, was accepted by name with a reason."""
+
+    what: str
+    name: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class ZeroSet(Fact):
+    """The nut stands at its zero point and is marked. `tap_tested`: it did not turn by hand after a tap.
+
+    `start_pressure_mpa` is set when a hydraulic nut was pressed to its start.
+    """
+
+    tap_tested: bool
+    zero: ZeroPoint = ZeroPoint.FIRM
+    start_pressure_mpa: float | None = None
+    typed: str = ""
+
+
+@dataclass(frozen=True)
+class NutTurned(Fact):
+    """The nut was tightened by `degrees`. `typed` and `unit` are what the person logged."""
+
+    degrees: float
+    typed: str
+    unit: str
+
+
+@dataclass(frozen=True)
+class NoPlayFound(Fact):
+    """A gauging ended without a number: at `places` not even the thinnest leaf went in."""
+
+    gauging: int
+    places: tuple[str, ...]
+    thinnest_um: float
+
+
+@dataclass(frozen=True)
+class LeafFollowed(Fact):
+    """Leaf and nut did not agree; the leaf was confirmed, `checks` were made without moving the bearing, and it leads from here."""
+
+    gauging: int
+    checks: tuple[str, ...]
+    found: str
+
+
+@dataclass(frozen=True)
+class NutSeated(Fact):
+    """The nut was backed off, its washer or lock fitted, and the nut seated firmly.
+
+    `behind_deg` is counted in whole turns: behind the old mark, below zero past it; None where nobody said. `moved_mm` is
+    sleeve end to ring after less before. `gauge_first`: the bearing may have been driven on by more than may be ignored.
+    """
+
+    behind_deg: float | None
+    typed: str
+    unit: str
+    thickness_mm: float | None
+    thickness_typed: str
+    measured: bool
+    moved_mm: float | None
+    moved_typed: str
+    tool: LengthTool | None
+    seat: Seated
+    gauge_first: bool
+    formula_version: int = FORMULA_VERSION
+
+
+@dataclass(frozen=True)
+class Reseated(Fact):
+    """What schema 2 kept of a re-seat: `past_deg` past the old mark, below zero behind it. No longer said: it knew no washer thickness."""
+
+    past_deg: float
+    typed: str
+    unit: str
+
+
+@dataclass(frozen=True)
+class HandChecked(Fact):
+    """The ring was swivelled and turned by hand, with the nut at `nut_deg`."""
+
+    swivel: Swivel
+    turns_freely: bool
+    nut_deg: float
+    locked: bool
+    verdict: FinalVerdict | None = None
+
+
+@dataclass(frozen=True)
+class RiskChosen(Fact):
+    """The chance of going too far that further moves may carry."""
+
+    risk: float
+
+
+@dataclass(frozen=True)
+class TabSeen(Fact):
+    """At the present nut position a tab will meet a slot after `turn_deg` of tightening (zero: square now)."""
+
+    turn_deg: float
+    typed: str
+    unit: str
+
+
+@dataclass(frozen=True)
+class Locked(Fact):
+    """The nut was tightened by `turn_deg` to a tab position and the tab was bent."""
+
+    turn_deg: float
+    predicted_um: float | None
+    verdict: Verdict | None
+
+
+FACTS: tuple[type[Fact], ...] = (
+    TaperedPlanned,
+    GaugingStarted,
+    LeafTried,
+    PlaceRepeated,
+    GaugingClosed,
+    OutsideAccepted,
+    ZeroSet,
+    NutTurned,
+    NoPlayFound,
+    LeafFollowed,
+    NutSeated,
+    Reseated,
+    HandChecked,
+    RiskChosen,
+    TabSeen,
+    Locked,
+)

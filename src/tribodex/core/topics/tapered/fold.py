@@ -1,0 +1,167 @@
+"""What each kind of entry makes of a drive-up. One short function each, found by the entry's type: a long log is folded in one pass."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, TypeVar
+
+from tribodex.core.components.feeler import Stack
+from tribodex.core.job.facts import Event, Fact
+from tribodex.core.mounting.gauging import Phase, Trial
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.attempt import Attempt, Gauging
+from tribodex.core.topics.tapered.state import Tapered
+
+P = TypeVar("P", bound=Fact)
+Apply = Callable[[Tapered, Event, Any], None]
+_APPLY: dict[type, Apply] = {}
+
+
+def fold(state: Tapered, event: Event, fact: Fact) -> None:
+    """Take one entry, as it now stands, into the slice."""
+    state.forget()
+    _APPLY[type(fact)](state, event, fact)
+
+
+def blank(last: Tapered | None, reason: str) -> Tapered:
+    """A first attempt; or the next one after the bearing was released, with what stays true: plan, gaugings, what was accepted."""
+    if last is None:
+        return Tapered()
+    last.forget()
+    _nut_moved(last)
+    last.attempt.released = reason
+    last.attempts.append(Attempt(last.attempt.number + 1))
+    return last
+
+
+def _on(kind: type[P]) -> Callable[[Callable[[Tapered, Event, P], None]], Callable[[Tapered, Event, P], None]]:
+    def register(function: Callable[[Tapered, Event, P], None]) -> Callable[[Tapered, Event, P], None]:
+        _APPLY[kind] = function
+        return function
+
+    return register
+
+
+def _nut_moved(state: Tapered) -> None:
+    """A moved nut ends a gauging; one that bracketed nothing is dropped."""
+    if begun := state.open_gauging():
+        begun.dropped = True
+
+
+@_on(ev.TaperedPlanned)
+def _planned(state: Tapered, _: Event, said: ev.TaperedPlanned) -> None:
+    state.planned = said.plan
+    state.risk = said.plan.risk
+
+
+@_on(ev.GaugingStarted)
+def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
+    _nut_moved(state)
+    attempt, initial = state.attempt, said.phase is Phase.INITIAL
+    gauging = Gauging(
+        said.gauging,
+        said.phase,
+        said.where,
+        said.places,
+        attempt.nut_deg,
+        0 if initial else attempt.number,
+        attempt.mark_var_deg2,
+        said.correction_um,
+        said.correction_sd_um,
+    )
+    state.numbered[gauging.number] = gauging
+    (state.initial if initial else attempt.gaugings).append(gauging)
+    if not initial:
+        attempt.turns_gauged = attempt.turns
+
+
+@_on(ev.LeafTried)
+def _leaf_tried(state: Tapered, event: Event, said: ev.LeafTried) -> None:
+    if gauging := state.numbered.get(said.gauging):
+        gauging.tried(Trial(event.seq, said.place, said.row, Stack(said.leaves_um), said.outcome))
+
+
+@_on(ev.PlaceRepeated)
+def _place_repeated(state: Tapered, _: Event, said: ev.PlaceRepeated) -> None:
+    if gauging := state.numbered.get(said.gauging):
+        gauging.repeat(said.place, said.row)
+
+
+@_on(ev.GaugingClosed)
+def _gauging_closed(state: Tapered, _: Event, said: ev.GaugingClosed) -> None:
+    if gauging := state.numbered.get(said.gauging):
+        gauging.closed = said
+
+
+@_on(ev.NoPlayFound)
+def _no_play_found(state: Tapered, _: Event, said: ev.NoPlayFound) -> None:
+    if gauging := state.numbered.get(said.gauging):
+        gauging.no_play = said
+
+
+@_on(ev.LeafFollowed)
+def _leaf_followed(state: Tapered, _: Event, said: ev.LeafFollowed) -> None:
+    state.attempt.followed = said.gauging
+
+
+@_on(ev.OutsideAccepted)
+def _outside_accepted(state: Tapered, _: Event, said: ev.OutsideAccepted) -> None:
+    state.accepted.append(said)
+
+
+@_on(ev.ZeroSet)
+def _zero_set(state: Tapered, _: Event, said: ev.ZeroSet) -> None:
+    attempt = state.attempt
+    attempt.zero_set, attempt.tap_tested = True, said.tap_tested
+    attempt.zero, attempt.start_pressure_mpa = said.zero, said.start_pressure_mpa
+
+
+@_on(ev.NutTurned)
+def _nut_turned(state: Tapered, _: Event, said: ev.NutTurned) -> None:
+    _nut_moved(state)
+    # A turn after the washer was fitted does not undo that it was seated.
+    state.attempt.turned(said.degrees)
+
+
+@_on(ev.NutSeated)
+def _nut_seated(state: Tapered, _: Event, said: ev.NutSeated) -> None:
+    _nut_moved(state)
+    attempt, seat = state.attempt, said.seat
+    attempt.seated, attempt.seated_after = said, state.last_gauging_number
+    # What the bearing was driven on while seating counts as a turn; tab positions are looked for anew.
+    attempt.nut_deg += seat.extra_deg
+    attempt.mark_var_deg2 += seat.extra_sd_deg**2
+    attempt.tab_at_deg = None
+
+
+@_on(ev.Reseated)
+def _reseated(state: Tapered, _: Event, said: ev.Reseated) -> None:
+    _nut_moved(state)
+    attempt = state.attempt
+    attempt.reseated, attempt.seated_after = said, state.last_gauging_number
+    # Behind its old mark the nut is loose: the bearing stays where it was on its taper.
+    if said.past_deg > 0:
+        attempt.turned(said.past_deg)
+
+
+@_on(ev.HandChecked)
+def _hand_checked(state: Tapered, _: Event, said: ev.HandChecked) -> None:
+    state.attempt.checks.append(said)
+
+
+@_on(ev.RiskChosen)
+def _risk_chosen(state: Tapered, _: Event, said: ev.RiskChosen) -> None:
+    state.risk = said.risk
+
+
+@_on(ev.TabSeen)
+def _tab_seen(state: Tapered, _: Event, said: ev.TabSeen) -> None:
+    state.attempt.tab_at_deg = state.attempt.nut_deg + said.turn_deg
+
+
+@_on(ev.Locked)
+def _locked(state: Tapered, _: Event, said: ev.Locked) -> None:
+    _nut_moved(state)
+    if said.turn_deg:
+        state.attempt.turned(said.turn_deg)
+    state.attempt.locked = said

@@ -1,0 +1,160 @@
+"""What may follow at a gauging: begin it, try leaves, bracket a place in one tap, end it with a number or without."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from tribodex.core.adviser.reading import LEAF_SHARED_SHARE, SHARED_SD_UM
+from tribodex.core.components.feeler import Stack
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates
+from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.clearance import judge_initial
+from tribodex.core.mounting.gauging import Outcome, Phase, reduction_sd_um
+from tribodex.core.mounting.judgement import judge_final
+from tribodex.core.quantities import um_text
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.allowed import may_drive
+from tribodex.core.topics.tapered.amounts import leaves_of, temperatures_of
+from tribodex.core.topics.tapered.attempt import Gauging, agreeing, pool
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.state import Tapered
+
+NOTHING = "none"
+STAGE_OF = {Phase.INITIAL: "initial_clearance", Phase.DRIVE_UP: "drive_up", Phase.FINAL: "final_check"}
+
+
+def start(desk: Desk, state: Tapered, command: cmd.StartGauging) -> list[Fact]:
+    """A gauging begins; one that was open is ended with what it bracketed."""
+    if not state.plan.method.gauged:
+        raise Refused("This method gauges nothing with leaves: the turn of the nut and the feel of the ring decide.")
+    pass_gates(desk, STAGE_OF[command.phase])
+    if command.phase is Phase.INITIAL:
+        if state.attempt.zero_set:
+            raise Refused("The bearing is on its seat: its unmounted clearance cannot be gauged any more. Release it first.")
+    else:
+        may_drive(desk, state)
+        if command.phase is Phase.FINAL and state.attempt.locked is None:
+            raise Refused("The final check comes after locking: bending the tab moves the nut a little.")
+        if command.phase is Phase.DRIVE_UP and state.attempt.locked is not None:
+            raise Refused("The nut is locked: what is gauged now is the final check.")
+    places = command.places if command.places is not None else state.plan.places
+    if not 1 <= places <= 6:
+        raise InvalidInput.at("places", f"{places} places is out of range: check the number.", "1 to 6; good shops take 3")
+    where = command.where or state.plan.where
+    number = state.last_gauging_number + 1
+    return [*settled(state), ev.GaugingStarted(number, command.phase, where, places, *temperatures_of(state.plan, command))]
+
+
+def try_leaf(state: Tapered, command: cmd.TryLeaf) -> ev.LeafTried:
+    """A leaf was tried at one place of one row."""
+    gauging = _open(state, command.place)
+    leaves = leaves_of(state.plan, command.leaf, command.shown)
+    return ev.LeafTried(gauging.number, command.place, command.row, leaves, command.outcome, command.leaf if command.typed else "")
+
+
+def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
+    """Both ends of a bracket in one tap: the thickest leaf that goes in, and the next of the set that does not."""
+    gauging = _open(state, command.place)
+    typed = command.leaf if command.typed else ""
+
+    def tried(stack: Stack, outcome: Outcome, said: str = "") -> ev.LeafTried:
+        return ev.LeafTried(gauging.number, command.place, command.row, stack.leaves_um, outcome, said)
+
+    if command.leaf.strip().lower() == NOTHING:
+        return [tried(Stack((state.plan.gauge.leaves_um[0],)), Outcome.STOPS)]
+    goes_in = Stack(leaves_of(state.plan, command.leaf, command.shown))
+    following = state.plan.gauge.next_above(goes_in.thickness_um)
+    if following is None:
+        raise InvalidInput.at("leaf", f"The set makes nothing thicker than {um_text(goes_in.thickness_um)}.", "try leaf by leaf, or take another set")
+    return [tried(goes_in, Outcome.PASSES, typed), tried(following, Outcome.STOPS)]
+
+
+def repeat(state: Tapered, command: cmd.RepeatPlace) -> ev.PlaceRepeated:
+    """A place is gauged anew."""
+    gauging = state.open_gauging()
+    if gauging is None:
+        raise Refused("No gauging is open.")
+    if not any((t.place, t.row) == (command.place, command.row) for t in gauging.trials):
+        raise Refused(f"Nothing was read yet at place {command.place}, {command.row}.")
+    return ev.PlaceRepeated(gauging.number, command.place, command.row)
+
+
+def close(state: Tapered) -> ev.GaugingClosed | ev.NoPlayFound:
+    """The gauging ends."""
+    gauging = state.open_gauging()
+    if gauging is None:
+        raise Refused("No gauging is open.")
+    ended = judged(state, gauging)
+    if ended is None:
+        raise Refused("Nothing is bracketed yet: one leaf that passes and one that does not are needed at one place at least.")
+    return ended
+
+
+def settled(state: Tapered) -> list[Fact]:
+    """Moving the nut ends an open gauging; what it bracketed is kept."""
+    gauging = state.open_gauging()
+    ended = judged(state, gauging) if gauging is not None else None
+    return [ended] if ended is not None else []
+
+
+def judged(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFound | None:
+    """The gauging as it stands, judged; None when it says nothing.
+
+    Where the thinnest leaf stops anywhere there is no measurable clearance: a stop, and no mean that would hide it.
+    """
+    plan = state.plan
+    nothing = gauging.nothing_at(plan)
+    if nothing:
+        return ev.NoPlayFound(gauging.number, nothing, plan.gauge.leaves_um[0])
+    summary = gauging.summary(plan)
+    if summary is None:
+        return None
+    if gauging.phase is Phase.INITIAL:
+        # Judged together with the gaugings it agrees with, and with what all brackets of a gauging share.
+        closed = [*(g for g in state.initial if g.closed), replace(gauging, closed=ev.GaugingClosed(gauging.number, summary))]
+        together = agreeing(closed)
+        known = pool(together)
+        assert known is not None  # it ends with a closed one
+        uncertainty = 2 * math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um)
+        verdict = judge_initial(known.mean_um, uncertainty, plan.groups_um, plan.bearing.group)
+        return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
+    window, initial = state.window(), pool(state.initials())
+    if gauging.phase is Phase.FINAL and window is not None and initial is not None:
+        sds = [sd for g in state.initials() if (sd := reduction_sd_um(g.cells(plan), gauging.cells(plan))) is not None]
+        taken_sd = min(sds, default=(initial.sd_um**2 + summary.sd_um**2) ** 0.5)
+        final = judge_final(
+            window, summary.mean_um, summary.uncertainty_um, initial.mean_um - summary.mean_um, 2 * taken_sd, finer_leaves(plan, gauging)
+        )
+        return ev.GaugingClosed(gauging.number, summary, final_verdict=final)
+    return ev.GaugingClosed(gauging.number, summary)
+
+
+def finer_leaves(plan: Plan, gauging: Gauging) -> str:
+    """The leaves that would narrow the widest bracket, in words; or that the set has none."""
+    closed = [c for c in gauging.cells(plan) if c.bracket.closed]
+    widest = max(closed, key=lambda c: c.bracket.width_um, default=None)
+    if widest is None:
+        return ""
+    low, high = widest.bracket.low_um or 0.0, widest.bracket.high_um or 0.0
+    between = [s for s in plan.gauge.stacks(low + 1.5, high - 1.5) if low + 1 < s.thickness_um < high - 1]
+    where = f"place {widest.place}, {widest.row}"
+    if not between:
+        return (
+            f"{plan.gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or "
+            "gauge once more."
+        )
+    middle = min(between, key=lambda s: abs(s.thickness_um - (low + high) / 2))
+    return f"Try {um_text(middle.thickness_um)} at {where}, and halve the other brackets as well."
+
+
+def _open(state: Tapered, place: int) -> Gauging:
+    gauging = state.open_gauging()
+    if gauging is None:
+        raise Refused("No gauging is open. Start one first.")
+    if not 1 <= place <= gauging.places:
+        raise InvalidInput.at("place", f"Place {place} is not in this gauging.", f"1 to {gauging.places}")
+    return gauging

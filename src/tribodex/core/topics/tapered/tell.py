@@ -1,0 +1,109 @@
+"""An entry of a drive-up in a sentence, for the log and the record."""
+
+from __future__ import annotations
+
+from tribodex.core.components.feeler import Stack
+from tribodex.core.job.facts import Fact
+from tribodex.core.mounting.gauging import Outcome, Phase, Where
+from tribodex.core.mounting.seat import behind_words, thickness_words
+from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.quantities import um_text
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.moves import leaf_words
+from tribodex.core.topics.tapered.parting import CHECKS
+from tribodex.core.working import number
+
+PHASES = {Phase.INITIAL: "Unmounted clearance", Phase.DRIVE_UP: "Gauging on the sleeve", Phase.FINAL: "Final gauging"}
+PLACES = {Where.BENCH_TOP: "on the bench, at the top", Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top"}
+_OUTCOMES = {Outcome.PASSES: "passes", Outcome.DRAGS: "passes with a light drag", Outcome.STOPS: "does not pass"}
+UNITS = {"degrees": "°", "slots": " slots", "rim": " along the rim", "drive_up": " of drive-up", "turns": " turns"}
+
+
+def amount_words(typed: str, unit: str) -> str:
+    """A turn as it was logged.
+
+    >>> amount_words("30", "degrees"), amount_words("12", "rim"), amount_words("1/2 in", "rim")
+    ('30°', '12 mm along the rim', '1/2 in along the rim')
+    """
+    if unit in ("rim", "drive_up") and typed.replace(".", "").replace(",", "").isdigit():
+        typed += " mm"
+    return typed.rstrip("°") + UNITS.get(unit, "")
+
+
+def tell(payload: Fact) -> str:
+    """One sentence for one event."""
+    match payload:
+        case ev.TaperedPlanned(reason=reason):
+            return f"Plan changed: {reason}." if reason else "Drive-up planned."
+        case ev.GaugingStarted():
+            warm = ""
+            if payload.inner_c is not None and payload.outer_c is not None:
+                warm = f"; inner ring {payload.inner_c:.1f} °C, outer {payload.outer_c:.1f} °C, corrected by {um_text(payload.correction_um)}"
+            return f"{PHASES[payload.phase]} begun ({PLACES[payload.where]}, {payload.places} place{'s' if payload.places != 1 else ''}{warm})."
+        case ev.LeafTried():
+            typed = f" (typed “{payload.typed}”)" if payload.typed else ""
+            return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}."
+        case ev.PlaceRepeated():
+            return f"Place {payload.place}, {payload.row}: gauged anew; what was read there before no longer counts."
+        case ev.GaugingClosed():
+            return _closed(payload)
+        case ev.OutsideAccepted(what=what):
+            thing = "Clearance outside its group" if what == "group" else "Empty window"
+            return f"{thing} accepted by {payload.name}: {payload.reason}."
+        case ev.ZeroSet(tap_tested=tested):
+            if payload.zero is ZeroPoint.HAND_TIGHT:
+                return "Nut hand-tight, marked."
+            if payload.start_pressure_mpa is not None:
+                return f"Start pressure reached ({payload.typed}), indicator set to zero."
+            return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
+        case ev.NoPlayFound():
+            return f"No measurable clearance: the thinnest leaf, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
+        case ev.LeafFollowed():
+            return (
+                f"Leaf and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The leaf "
+                "leads from here."
+            )
+        case ev.NutSeated():
+            return _seated(payload)
+        case ev.Reseated(past_deg=past):
+            if past < 0:
+                return f"Washer fitted; the nut stands {number(-past)}° behind its old mark."
+            return "Washer fitted; the nut is back on its old mark" + (f", {number(past)}° past it." if past else ".")
+        case ev.HandChecked():
+            turning = "turns freely" if payload.turns_freely else "does not turn freely"
+            swivel = {"freely": "swivels freely", "slight drag": "swivels with slight drag", "binds": "binds"}[payload.swivel]
+            return f"By hand: the ring {swivel} and {turning}."
+        case ev.RiskChosen(risk=risk):
+            return f"Risk of going too far set to {number(risk * 100)} %."
+        case ev.NutTurned():
+            if payload.unit == "drive_up":
+                return f"Driven up {amount_words(payload.typed, payload.unit).removesuffix(' of drive-up')}, {number(payload.degrees)}° of the nut."
+            exact = "" if payload.unit == "degrees" else f", {number(payload.degrees)}°"
+            return f"Nut tightened {amount_words(payload.typed, payload.unit)}{exact}."
+        case ev.TabSeen():
+            return f"Next tab meets a slot after {number(payload.turn_deg)}° ({amount_words(payload.typed, payload.unit)})."
+        case ev.Locked():
+            predicted = f", predicted residual {um_text(payload.predicted_um)}" if payload.predicted_um is not None else ""
+            return f"Tightened {number(payload.turn_deg)}° to the tab, tab bent{predicted}."
+        case _:
+            raise TypeError(f"nothing tells {type(payload).__name__}")
+
+
+def _seated(payload: ev.NutSeated) -> str:
+    said = "Nut seated"
+    if payload.behind_deg is not None:
+        said += f", {behind_words(payload.behind_deg)} its old mark"
+    if payload.thickness_mm is not None:
+        said += f"; washer {thickness_words(payload.thickness_mm)}, {'measured' if payload.measured else 'remembered'}"
+    if payload.moved_mm is not None:
+        said += f"; sleeve end to ring {payload.moved_typed}, by {payload.tool}"
+    return f"{said}: {payload.seat.verdict.word}."
+
+
+def _closed(payload: ev.GaugingClosed) -> str:
+    said = f"Gauged: {um_text(payload.summary.mean_um)}, ± {um_text(payload.summary.uncertainty_um)}"
+    if payload.initial_verdict:
+        said += f"; {payload.initial_verdict.word}"
+    if payload.final_verdict:
+        said += f"; {payload.final_verdict.overall.word}"
+    return f"{said}."

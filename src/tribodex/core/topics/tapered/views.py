@@ -1,0 +1,345 @@
+"""What the bench draws: the gauging under way, the ruler of clearances, the dial of the nut."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.adviser.belief import Belief
+from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import Stack
+from tribodex.core.components.lock_nut import LockKind
+from tribodex.core.mounting.gauging import Phase, Row, mean_result
+from tribodex.core.mounting.seat import behind_words, seat_behind_deg
+from tribodex.core.mounting.window import Window
+from tribodex.core.topics.tapered.attempt import Gauging
+from tribodex.core.topics.tapered.leaves import expected_play, leaf_for
+from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
+from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.topics.tapered.tell import PHASES, PLACES
+from tribodex.core.working import Result, Verdict
+
+CHIPS = 7
+# A nut of unknown outside diameter is drawn with this share of its thread.
+USUAL_OUTSIDE = 1.3
+
+
+@dataclass(frozen=True)
+class TrialView:
+    """A leaf that was tried."""
+
+    seq: int
+    thickness_um: float
+    outcome: str
+
+
+@dataclass(frozen=True)
+class Chip:
+    """A thickness to tap, and the next one that the set makes: when the first goes in and the next does not, the place is bracketed."""
+
+    um: float
+    next_um: float | None
+
+
+@dataclass(frozen=True)
+class CellView:
+    """One place of one row. `nothing_passed`: not even the thinnest leaf went in."""
+
+    place: int
+    row: Row
+    low_um: float | None
+    high_um: float | None
+    closed: bool
+    dragged: bool
+    contradiction: str
+    nothing_passed: bool
+    next_leaf: Stack | None
+    next_um: float | None
+    chance_passes: float | None
+    chips: tuple[Chip, ...]
+    trials: tuple[TrialView, ...]
+
+
+@dataclass(frozen=True)
+class GaugingView:
+    """A gauging under way."""
+
+    number: int
+    phase: Phase
+    title: str
+    where: str
+    places: int
+    cells: tuple[CellView, ...]
+    findings: tuple[str, ...]
+    mean: Result | None
+    correction_um: float
+    thinnest_um: float
+
+
+@dataclass(frozen=True)
+class PartedView:
+    """Leaf and nut do not agree. `checks` are looks that move nothing: id, words, whether it must be made; lengths of the test turn in degrees."""
+
+    read_um: float
+    expected_um: float
+    confirmed: bool
+    explanations: tuple[str, ...]
+    checks: tuple[CheckView, ...]
+    test_turn_deg: float
+
+
+@dataclass(frozen=True)
+class CheckView:
+    """One look that does not move the bearing."""
+
+    id: str
+    text: str
+    must: bool
+
+
+@dataclass(frozen=True)
+class SeatView:
+    """Where the nut seats with its washer under it. Angles in counted degrees; behind the old mark above zero."""
+
+    old_mark_deg: float
+    expected_behind_deg: float | None
+    expected_words: str
+    thickness_mm: float | None
+    measured: bool
+    pitch_mm: float
+    seated_behind_deg: float | None
+    verdict: Verdict | None
+    to_prove: bool
+    hydraulic: bool
+
+
+@dataclass(frozen=True)
+class Indicator:
+    """A hydraulic nut's indicator: travel from the start pressure, mm, and the range asked."""
+
+    travel_mm: float
+    from_mm: float
+    to_mm: float
+    start_mpa: float | None
+    planned_start_mpa: Span | None
+    end_mpa: Span | None
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A finished gauging, for the ruler: its brackets' reach, its mean and uncertainty. µm."""
+
+    number: int
+    label: str
+    attempt: int
+    mean_um: float
+    uncertainty_um: float
+    nut_deg: float
+
+
+@dataclass(frozen=True)
+class Ruler:
+    """The ruler of clearances, µm. Ends are wide enough for everything on it."""
+
+    from_um: float
+    to_um: float
+    group: Span
+    window: Span | None
+    aim_um: float | None
+    residual_limit_um: float | None
+    readings: tuple[Reading, ...]
+    estimate_um: float | None
+    estimate_uncertainty_um: float | None
+
+
+@dataclass(frozen=True)
+class Dial:
+    """Nut and washer, degrees from the zero mark in the tightening direction.
+
+    `target` is the turn range in which the window is expected, or that was asked for; `tab_deg` is where the next tab
+    meets. What nobody knows is None; then `drawn_outside_mm` is a usual size for the drawing alone.
+    """
+
+    slots: int | None
+    tabs: int | None
+    slot_width_deg: float | None
+    present_deg: float
+    drive_up_mm: float
+    target_from_deg: float | None
+    target_to_deg: float | None
+    tab_deg: float | None
+    step_deg: float | None
+    rim_mm_per_deg: float | None
+    drawn_outside_mm: float
+    outside_known: bool
+    thread_mm: float
+    pitch_mm: float
+    tabs_counted: bool
+    lock: LockKind
+
+
+def gauging_view(state: Tapered) -> GaugingView | None:
+    """The gauging under way."""
+    gauging = state.open_gauging()
+    if gauging is None:
+        return None
+    plan = state.plan
+    summary = gauging.summary(plan)
+    cells = []
+    for cell in gauging.cells(plan):
+        choice = leaf_for(state, gauging, cell)
+        leaf = choice.stack if choice else None
+        trials = [t for t in gauging.trials if t.place == cell.place and t.row is cell.row]
+        cells.append(
+            CellView(
+                cell.place,
+                cell.row,
+                cell.bracket.low_um,
+                cell.bracket.high_um,
+                cell.bracket.closed,
+                cell.bracket.dragged,
+                cell.bracket.contradiction,
+                cell.bracket.nothing_passed,
+                leaf,
+                leaf.thickness_um if leaf else None,
+                choice.chance_passes if choice else None,
+                _chips(state, gauging, leaf),
+                tuple(TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials),
+            )
+        )
+    return GaugingView(
+        gauging.number,
+        gauging.phase,
+        PHASES[gauging.phase],
+        PLACES[gauging.where],
+        gauging.places,
+        tuple(cells),
+        summary.findings if summary else (),
+        mean_result(summary, "Mean so far") if summary else None,
+        gauging.correction_um,
+        plan.gauge.leaves_um[0],
+    )
+
+
+def parted_view(state: Tapered) -> PartedView | None:
+    """Leaf and nut apart, with what is left to look at."""
+    found = parted(state)
+    if found is None:
+        return None
+    checks = tuple(CheckView(key, words, key in MUST_CHECK) for key, words in CHECKS.items())
+    return PartedView(found.read_um, found.expected_um, found.confirmed, found.explanations, checks, state.test_turn_deg())
+
+
+def seat_view(state: Tapered) -> SeatView | None:
+    """The seat of the nut on its washer; None where nothing is seated again, before the drive-up and once locked."""
+    plan, attempt = state.plan, state.attempt
+    if not plan.seats_again or attempt.nut_deg == 0 or attempt.locked is not None:
+        return None
+    seated = attempt.seated
+    pitch = plan.nut.pitch_mm if plan.nut else 0.0
+    thickness = seated.thickness_mm if seated is not None else plan.washer_thickness_mm
+    measured = seated.measured if seated is not None else plan.washer_measured
+    expected = seat_behind_deg(thickness, pitch) if thickness is not None and pitch and plan.hydraulic is None else None
+    # The old mark is where the nut stood before what it was driven on while seating.
+    old = attempt.nut_deg - (seated.seat.extra_deg if seated is not None else 0.0)
+    return SeatView(
+        old,
+        expected,
+        behind_words(expected) if expected is not None else "",
+        thickness,
+        measured,
+        pitch,
+        seated.behind_deg if seated is not None else None,
+        seated.seat.verdict if seated is not None else None,
+        state.seat_to_prove(),
+        plan.hydraulic is not None,
+    )
+
+
+def indicator_view(state: Tapered) -> Indicator | None:
+    """The indicator of a hydraulic nut; None where a spanner drives."""
+    step, nut = state.plan.hydraulic, state.plan.nut
+    if step is None or nut is None:
+        return None
+    return Indicator(
+        state.attempt.nut_deg * nut.pitch_mm / 360,
+        step.travel_mm.low,
+        step.travel_mm.high,
+        state.attempt.start_pressure_mpa,
+        step.start_pressure_mpa,
+        step.end_pressure_mpa,
+    )
+
+
+def _chips(state: Tapered, gauging: Gauging, leaf: Stack | None) -> tuple[Chip, ...]:
+    """Thicknesses to offer: the proposed one in the middle, its neighbours round it."""
+    gauge = state.plan.gauge
+    middle = leaf.thickness_um if leaf else expected_play(state, gauging).mean_um
+    near = sorted(state.plan.gauge.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
+    found = sorted(s.thickness_um for s in near[:CHIPS])
+    return tuple(Chip(um, following.thickness_um if (following := gauge.next_above(um)) else None) for um in found)
+
+
+def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -> Ruler | None:
+    """The ruler of clearances; None where the play is not gauged."""
+    plan = state.plan
+    if plan.target is None:
+        return None
+    group = plan.limits_um
+    readings = []
+    for gauging in state.gaugings:
+        if gauging.closed is not None:
+            label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
+            s = gauging.closed.summary
+            readings.append(Reading(gauging.number, label, gauging.attempt, s.mean_um, s.uncertainty_um, gauging.nut_deg))
+    least = group.low - plan.target.reduction_um.high
+    marks = [group.high, least, *(r.mean_um + r.uncertainty_um for r in readings), *(r.mean_um - r.uncertainty_um for r in readings)]
+    if window is not None:
+        marks += [window.low_um, window.high_um]
+    moved = position is not None and not position.gauged_here
+    low, high = max(0.0, min(marks) - 10), max(marks) + 10
+    return Ruler(
+        from_um=low // 10 * 10,
+        to_um=-(-high // 10) * 10,
+        group=group,
+        window=Span(window.low_um, window.high_um) if window and not window.empty else None,
+        aim_um=window.mid_um if window and not window.empty else None,
+        residual_limit_um=plan.least_residual_um,
+        readings=tuple(readings),
+        estimate_um=position.clearance_um if position is not None and moved else None,
+        estimate_uncertainty_um=2 * position.sd_um if position is not None and moved else None,
+    )
+
+
+def dial_view(state: Tapered, window: Window | None, position: Belief | None) -> Dial | None:
+    """The dial of nut and lock; None while the nut is not known."""
+    nut, attempt = state.plan.nut, state.attempt
+    if nut is None:
+        return None
+    target: tuple[float | None, float | None] = (None, None)
+    asked = state.plan.turn_range_deg
+    if not state.plan.method.gauged:
+        target = (asked.low, asked.high) if asked is not None else target
+    elif window is not None and not window.empty and position is not None and attempt.zero_set:
+        to_high = (position.clearance_um - window.high_um) / position.per_degree_um
+        to_low = (position.clearance_um - window.low_um) / position.per_degree_um
+        target = (max(0.0, attempt.nut_deg + to_high), max(0.0, attempt.nut_deg + to_low))
+    first = state.first_tab_deg()
+    rim = nut.rim_mm_per_deg
+    return Dial(
+        slots=nut.slots,
+        tabs=nut.tabs,
+        slot_width_deg=nut.slot_width_mm / rim if nut.slot_width_mm is not None and rim is not None else None,
+        present_deg=attempt.nut_deg,
+        drive_up_mm=attempt.nut_deg * nut.pitch_mm / 360,
+        target_from_deg=target[0],
+        target_to_deg=target[1],
+        tab_deg=attempt.nut_deg + first if first is not None else None,
+        step_deg=nut.tab_step_deg,
+        rim_mm_per_deg=rim,
+        drawn_outside_mm=nut.outside_mm or USUAL_OUTSIDE * nut.thread_mm,
+        outside_known=nut.outside_mm is not None,
+        thread_mm=nut.thread_mm,
+        pitch_mm=nut.pitch_mm,
+        tabs_counted=nut.tabs_counted,
+        lock=nut.lock,
+    )

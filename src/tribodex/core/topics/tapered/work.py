@@ -1,0 +1,151 @@
+"""A drive-up as its panel shows it: what is drawn and said comes from here, so that picture and numbers agree."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Group
+from tribodex.core.components.section import BearingSection, section_of
+from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.judgement import FinalVerdict
+from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
+from tribodex.core.mounting.methods import METHOD_NOTES, Method
+from tribodex.core.topics.tapered.commands import TurnUnit
+from tribodex.core.topics.tapered.lock_moves import lock_words
+from tribodex.core.topics.tapered.move import move
+from tribodex.core.topics.tapered.moves import NextMove, release_how
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.topics.tapered.stages import current_stage
+from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.topics.tapered.views import (
+    Dial,
+    GaugingView,
+    Indicator,
+    PartedView,
+    Ruler,
+    SeatView,
+    dial_view,
+    gauging_view,
+    indicator_view,
+    parted_view,
+    ruler_view,
+    seat_view,
+)
+from tribodex.core.working import Verdict
+
+# Tab positions that come with every answer.
+SHOWN_TABS = 5
+
+
+@dataclass(frozen=True)
+class TaperedWork:
+    """A drive-up as its panel shows it."""
+
+    topic: Literal["tapered"]
+    stage: str
+    bearing: str
+    group: Group
+    next: NextMove
+    attempt: int
+    gauging: GaugingView | None
+    ruler: Ruler | None
+    dial: Dial | None
+    section: BearingSection
+    method: Method
+    method_title: str
+    gauged_method: bool
+    hydraulic: bool
+    turn_units: tuple[TurnUnit, ...]
+    risk: float
+    asked_deg: Span | None
+    nut_deg: float
+    seat: SeatView | None
+    parted: PartedView | None
+    indicator: Indicator | None
+    may_lock: Verdict | None
+    lock_words: str
+    release_how: str
+    may_set_zero: bool
+    tab_positions: tuple[TabPosition, ...]
+    tab_known: bool
+    way_out: str
+    final: FinalVerdict | None
+    zero_set: bool
+    locked: bool
+    may_revise: bool
+
+
+def section_for(plan: Plan) -> BearingSection:
+    """The section to draw for a plan."""
+    return section_of(plan.bearing, plan.shaft, plan.seat, plan.sleeve_length_mm, plan.nut.outside_mm if plan.nut else None)
+
+
+def tab_positions_of(state: Tapered) -> tuple[TabPosition, ...]:
+    """Tab positions ahead of the nut, each with what it would take; empty before the zero mark and once locked."""
+    plan, attempt, asked = state.plan, state.attempt, state.plan.turn_range_deg
+    if not attempt.zero_set or attempt.locked is not None or plan.nut is None:
+        return ()
+    if not plan.method.gauged and asked is not None:
+        return turn_tab_positions(plan.nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
+    window, position = state.window(), state.position()
+    if window is None or window.empty or position is None:
+        return ()
+    return tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
+
+
+def view(desk: Desk, state: Tapered) -> TaperedWork:
+    """The drive-up as it is shown."""
+    plan, attempt = state.plan, state.attempt
+    window, position = state.window(), state.position()
+    found = tab_positions_of(state)
+    return TaperedWork(
+        topic="tapered",
+        stage=current_stage(state),
+        bearing=plan.bearing.label,
+        group=plan.bearing.group,
+        next=move(desk, state),
+        attempt=attempt.number,
+        gauging=gauging_view(state),
+        ruler=ruler_view(state, window, position),
+        dial=dial_view(state, window, position),
+        section=section_for(plan),
+        method=plan.method,
+        method_title=METHOD_NOTES[plan.method].title,
+        gauged_method=plan.method.gauged,
+        hydraulic=plan.hydraulic is not None,
+        turn_units=_units(state),
+        risk=state.risk,
+        asked_deg=plan.turn_range_deg,
+        nut_deg=attempt.nut_deg,
+        seat=seat_view(state),
+        parted=parted_view(state),
+        indicator=indicator_view(state),
+        may_lock=state.may_lock(0.0) if plan.method.gauged and attempt.zero_set and attempt.locked is None else None,
+        lock_words=lock_words(plan.lock),
+        release_how=release_how(state),
+        may_set_zero=state.initial_closed() is not None and state.stopped_by() is None and not attempt.zero_set,
+        tab_positions=found,
+        tab_known=state.first_tab_deg() is not None,
+        way_out=way_out(found) if found else "",
+        final=attempt.final_verdict(),
+        zero_set=attempt.zero_set,
+        locked=attempt.locked is not None,
+        may_revise=not state.initial and not attempt.zero_set,
+    )
+
+
+def _units(state: Tapered) -> tuple[TurnUnit, ...]:
+    """Ways to log a turn, the method's own first."""
+    nut = state.plan.nut
+    units: list[TurnUnit] = ["degrees"]
+    if nut is not None and nut.rim_mm_per_deg is not None:
+        units.append("rim")
+    if nut is not None and nut.slots is not None:
+        units.append("slots")
+    if state.plan.method is Method.DRIVE_UP:
+        units.insert(0, "drive_up")
+    if state.plan.method is Method.TURNS:
+        units.insert(0, "turns")
+    return tuple(units)

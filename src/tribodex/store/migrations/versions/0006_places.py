@@ -1,0 +1,27 @@
+"""A job has places: an entry says at which it was made, and a position finds its jobs without reading their logs."""
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0006"
+down_revision = "0005"
+
+
+def upgrade() -> None:
+    op.add_column("job_event", sa.Column("at", sa.String(length=16), nullable=False, server_default=""))
+    op.create_table(
+        "job_place",
+        sa.Column("position_id", sa.String(length=64), primary_key=True),
+        sa.Column("number", sa.BigInteger(), primary_key=True, autoincrement=False),
+        sa.Column("job_id", sa.String(length=64), sa.ForeignKey("job.id"), nullable=False),
+    )
+    op.execute(
+        "INSERT INTO job_place (position_id, number, job_id) "
+        "SELECT JSON_VALUE(e.payload, '$.position_id'), j.number, j.id FROM job_event e JOIN job j ON j.id = e.job_id "
+        "WHERE e.seq = 1 AND JSON_VALUE(e.payload, '$.position_id') IS NOT NULL"
+    )
+
+
+def downgrade() -> None:
+    op.drop_table("job_place")
+    op.drop_column("job_event", "at")

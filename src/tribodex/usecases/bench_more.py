@@ -1,0 +1,37 @@
+"""What a bench asks for when it is looked at: figures with their working, targets, the plan as it was given."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.job.places import SHAFT
+from tribodex.core.topics import HOUSE, tapered
+from tribodex.core.working import Result
+from tribodex.usecases.bench import shown_task
+from tribodex.usecases.jobs import Loaded, desk_of
+from tribodex.usecases.ports import Reference
+
+
+@dataclass(frozen=True)
+class PlaceFigures:
+    """Figures of a task with their working; for a bearing also its targets and what was given for its plan."""
+
+    at: str
+    stage: str
+    figures: tuple[Result, ...]
+    targets: tuple[Result, ...]
+    position_id: str
+    given: dict[str, str]
+
+
+def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -> PlaceFigures:
+    """The figures of a task. Raises NotFound."""
+    desk = desk_of(reference, job)
+    task = shown_task(desk, at, stage)
+    here, topic = desk.here(task.at), HOUSE.by_stage.get(task.stage.id)
+    figures = tuple(topic.figures(here, here.of(topic))) if topic is not None else ()
+    if not task.at:
+        return PlaceFigures(SHAFT, task.stage.id, figures, (), "", {})
+    plan = here.of(tapered.TOPIC).planned
+    targets, given = (plan.figures, plan.given) if plan is not None else ((), {})
+    return PlaceFigures(task.at, task.stage.id, figures, targets, job.job.place(task.at).position_id, given)

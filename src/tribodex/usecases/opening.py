@@ -1,0 +1,116 @@
+"""Open a job: for one bearing or for every bearing of a shaft, with the mounting alone or with every stage of the trade."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime
+
+from tribodex.core.errors import Field, InvalidInput
+from tribodex.core.job.facts import JobOpened, Planned
+from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.lineup.floating import Floats, float_conflict
+from tribodex.core.topics import fold
+from tribodex.core.topics.tapered.facts import TaperedPlanned
+from tribodex.core.topics.tapered.plan import Plan
+from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.jobs import Loaded, append, load, plan_of
+from tribodex.usecases.plan_sheet import procedure_id
+from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
+
+# The procedure of the shaft: the mounting alone, or every stage.
+MOUNTING, WHOLE = "job-mounting", "job-shaft"
+MOST_BEARINGS = 4
+
+
+@dataclass(frozen=True)
+class BearingOrder:
+    """One bearing of the job: its position, its plan as typed, and where it lets the shaft grow."""
+
+    position_id: str
+    plan: PlanDraft
+    floats: Floats = Floats.UNKNOWN
+
+
+@dataclass(frozen=True)
+class Order:
+    """A job to open. `whole`: from taking stock to keeping, not the mounting alone."""
+
+    title: str
+    bearings: tuple[BearingOrder, ...]
+    whole: bool = False
+
+
+def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap: Tap, recorded_at: datetime) -> Loaded:
+    """Open a job with its plans. Opening the same job id again gives the job that is there.
+
+    Raises InvalidInput with the fields to correct; with several bearings they are named “bearings.0.shaft”.
+    """
+    wrong: list[Field] = []
+    if not tap.actor.strip():
+        wrong.append(Field("actor", "Who plans? The log names everybody.", "a name"))
+    machine, positions = _positions(store.machines(), order, wrong)
+    plans = _plans(store, reference, order, wrong)
+    if machine is None or any(field.name != "actor" for field in wrong) or wrong:
+        raise InvalidInput(f"{len(wrong)} entries need correcting." if len(wrong) > 1 else "The job is not complete.", *wrong)
+    if why := float_conflict([(p.name, b.floats, plan.bearing.kind) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
+        raise InvalidInput.at("floats", why, "one bearing fixed, the other floating; “not known” where nobody has looked yet")
+    number = store.create_job(job_id, recorded_at)
+    log = store.events(job_id)
+    if log:
+        return Loaded(job_id, log, fold(log))
+    shaft = reference.procedure(WHOLE if order.whole else MOUNTING)
+    places, planned = [], []
+    for i, (position, bearing, plan) in enumerate(zip(positions, order.bearings, plans, strict=True), 1):
+        own = reference.procedure(procedure_id(plan.method))
+        places.append(Place(str(i), position.id, position.name, own.id, own.version, bearing.floats))
+        planned.append(Planned(str(i), TaperedPlanned(plan)))
+    opened = JobOpened(
+        number=number,
+        title=order.title.strip() or f"{machine.name}, {' and '.join(place.name for place in places)}",
+        machine_id=machine.id,
+        machine=machine.name,
+        procedure_id=shaft.id,
+        procedure_version=shaft.version,
+        places=tuple(places),
+        plans=tuple(planned),
+    )
+    try:
+        return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
+    except ConcurrentWriter:
+        return load(store, job_id)
+
+
+def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) -> tuple[Machine | None, list[Position]]:
+    """The machine and the positions that are meant; what does not fit is added to `wrong`."""
+    known = {position.id: (machine, position) for machine in machines for position in machine.positions}
+    found: list[Position] = []
+    machine: Machine | None = None
+    if not 1 <= len(order.bearings) <= MOST_BEARINGS:
+        wrong.append(Field("bearings", f"A job covers 1 to {MOST_BEARINGS} bearings of one shaft.", "the bearings of this shaft"))
+    for i, bearing in enumerate(order.bearings):
+        here = known.get(bearing.position_id)
+        if here is None:
+            wrong.append(Field(_field(order, i, "position_id"), "A machine and a bearing position are needed.", "one of the plant's positions"))
+        elif machine is not None and here[0] is not machine:
+            wrong.append(Field(_field(order, i, "position_id"), "This position is on another machine.", "a bearing of the same shaft"))
+        elif here[1] in found:
+            wrong.append(Field(_field(order, i, "position_id"), "This position stands in the job already.", "another bearing of the shaft"))
+        else:
+            machine = here[0]
+            found.append(here[1])
+    return machine, found
+
+
+def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan]:
+    plans = []
+    for i, bearing in enumerate(order.bearings):
+        try:
+            plans.append(plan_of(store, reference, bearing.plan))
+        except InvalidInput as error:
+            wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
+    return plans
+
+
+def _field(order: Order, at: int, name: str) -> str:
+    return f"bearings.{at}.{name}" if len(order.bearings) > 1 else name

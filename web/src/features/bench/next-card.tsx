@@ -1,0 +1,89 @@
+/** The one next move: the biggest thing on the page, why, and what could go wrong. */
+import type { Bench } from "../../api";
+import { Say, VerdictMark } from "../../ui";
+import type { JobAccess } from "./use-job";
+import { WorkPanel } from "./work-panel";
+
+export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
+  const { next } = bench;
+  const stop = STOPS.has(next.do);
+  return (
+    <section
+      aria-labelledby="next-move"
+      className={`sheet p-3 sm:p-4 ${stop ? "border-4 border-oxide" : ""}`}
+    >
+      {bench.work.topic === "tapered" && bench.work.final && bench.work.stage === "final_check" ? (
+        <p className="pb-2">
+          <VerdictMark verdict={bench.work.final.overall} large />
+        </p>
+      ) : null}
+      <h1
+        id="next-move"
+        className="text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
+        aria-live="polite"
+      >
+        <span className={stop ? "text-oxide" : "marker"}>
+          <Say>{next.headline}</Say>
+        </span>
+      </h1>
+      <p className="pt-2 sm:text-lg">
+        <Say>{next.why}</Say>
+      </p>
+      {next.points && next.points.length > 0 ? (
+        <ul className="list-disc pl-6 pt-1">
+          {next.points.map((point) => (
+            <li key={point}>
+              <Say>{point}</Say>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <WorkPanel bench={bench} job={job} />
+      {next.risk ? (
+        <p className="pt-3">
+          <span aria-hidden className="font-bold text-care">
+            △{" "}
+          </span>
+          <Say>{next.risk}</Say>
+        </p>
+      ) : null}
+      {bench.status === "signed" ? null : <StepsAndCautions bench={bench} />}
+    </section>
+  );
+}
+
+const STOPS = new Set([
+  "decide_group",
+  "decide_window",
+  "decide_narrow",
+  "release",
+  "leaf_and_nut_part",
+  "no_measurable_clearance",
+  "held",
+]);
+
+/** What to do at this stage, in order, and what can hurt. */
+function StepsAndCautions({ bench }: { bench: Bench }) {
+  return (
+    <div className="mt-3 grid gap-x-6 gap-y-2 text-sm md:grid-cols-2">
+      {bench.steps.length > 0 ? (
+        <ol className="list-decimal pl-5" aria-label="Steps of this stage">
+          {bench.steps.map((step) => (
+            <li key={step} className="py-0.5">
+              <Say>{step}</Say>
+            </li>
+          ))}
+        </ol>
+      ) : null}
+      {bench.cautions.length > 0 ? (
+        <ul className="border-l-4 border-oxide pl-3" aria-label="Cautions">
+          {bench.cautions.map((caution) => (
+            <li key={caution} className="py-0.5">
+              <Say>{caution}</Say>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,49 @@
+import type { Bench } from "../../api";
+
+/** Like the title block of a drawing; on a phone it shrinks to two lines. */
+export function TitleBlock({ bench }: { bench: Bench }) {
+  const place =
+    bench.places.find((one) => one.id === bench.at) ??
+    (bench.places.length === 1 ? bench.places[0] : undefined);
+  const work = bench.work.topic === "tapered" ? bench.work : null;
+  const cell = "px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
+  return (
+    <div className="sheet mb-3 flex flex-wrap items-center text-sm lg:mb-4 lg:block">
+      <p className={`${cell} flex items-baseline gap-2 lg:justify-between`}>
+        <span className="text-soft">Job</span>
+        <b className="text-xl leading-none lg:text-2xl">{bench.number}</b>
+      </p>
+      <p className={cell}>
+        <b>{place ? place.bearing : [...new Set(bench.places.map((one) => one.bearing))].join(", ")}</b>
+      </p>
+      <p className={`${cell} order-last w-full lg:w-auto`}>
+        {bench.machine}
+        <span className="lg:hidden">, </span>
+        <span className="lg:block">
+          {(place ? [place] : bench.places).map((one) => one.name).join(" and ")}
+        </span>
+        {work && work.attempt > 1 ? <b className="block">Attempt {work.attempt}</b> : null}
+      </p>
+      {work ? (
+        <p className={`${cell} order-last w-full lg:w-auto`}>
+          <span className="text-soft">Method</span> <b>{work.method_title}</b>
+        </p>
+      ) : null}
+      <p className={`${cell} ml-auto flex gap-4`}>
+        {[
+          { address: "record.html", words: "Record", more: "" },
+          { address: `plan.html${place ? `?at=${place.id}` : ""}`, words: "Plan", more: " sheet" },
+        ].map(({ address, words, more }) => (
+          <a
+            key={address}
+            href={`/api/jobs/${bench.id}/${address}`}
+            className="inline-flex min-h-10 items-center text-dye underline underline-offset-4"
+          >
+            {words}
+            <span className="sr-only lg:not-sr-only lg:whitespace-pre">{more}</span>
+          </a>
+        ))}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+/** While the nut moves: what is asked for, and what is always at hand. */
+import { useState } from "react";
+import type { Tapered } from "../../../../api";
+import { Button } from "../../../../ui";
+import { HandCheckPanel } from "./hand-check-panel";
+import { LockPanel } from "./lock-panel";
+import { Row, type Refused, type Tap } from "./parts";
+import { Release } from "./release";
+import { RiskChoice } from "./risk-choice";
+import { SeatPanel } from "./seat-panel";
+import { StartGauging } from "./start-gauging";
+import { TurnPanel } from "./turn-panel";
+
+export function Driving({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+  const { next } = work;
+  const stopped = next.do === "no_measurable_clearance" || next.do === "release";
+  const locking = next.do === "lock" || next.do === "see_tab";
+  const gauge = next.do === "gauge" || next.do === "no_measurable_clearance";
+  return (
+    <>
+      {gauge ? (
+        <Row>
+          <StartGauging
+            phase="drive_up"
+            label="Gauge now"
+            main
+            places={next.places}
+            tap={tap}
+            refused={refused}
+          />
+        </Row>
+      ) : null}
+      {locking ? <LockPanel work={work} tap={tap} refused={refused} /> : null}
+      {next.do === "seat_nut" ? <SeatPanel work={work} tap={tap} refused={refused} /> : null}
+      {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
+      {next.do === "seat_nut" || stopped ? null : <TurnPanel work={work} tap={tap} refused={refused} />}
+      <Otherwise work={work} tap={tap} refused={refused} gauge={!gauge} />
+    </>
+  );
+}
+
+/** What is always at hand while driving up, behind one line: risk, tab positions, gauging, the way back. */
+export function Otherwise(props: { work: Tapered; tap: Tap; refused: Refused; gauge?: boolean }) {
+  const { work, tap, refused, gauge = false } = props;
+  const [releasing, setReleasing] = useState(false);
+  const { next } = work;
+  const locking = next.do === "lock" || next.do === "see_tab";
+  return (
+    <>
+      <Row>
+        {work.gauged_method && gauge ? (
+          <StartGauging phase="drive_up" label="Gauge now" tap={tap} refused={refused} />
+        ) : null}
+        {work.gauged_method || next.do === "hand_check" ? null : <FeelButton tap={tap} />}
+        <Button kind={next.do === "release" ? "stop" : "quiet"} onClick={() => setReleasing(true)}>
+          Release the bearing and start again
+        </Button>
+      </Row>
+      <div className="flex flex-wrap gap-x-4">
+        {work.gauged_method ? <RiskChoice risk={work.risk} tap={tap} /> : null}
+        {!locking && work.tab_positions.length > 0 ? (
+          <TabsAhead work={work} tap={tap} refused={refused} />
+        ) : null}
+      </div>
+      <Release work={work} open={releasing} onClose={() => setReleasing(false)} tap={tap} />
+    </>
+  );
+}
+
+/** Where tabs would meet slots from here: to be seen at any time, locked at when it is time. */
+function TabsAhead({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+  const [open, setOpen] = useState(false);
+  const inside = work.tab_positions.filter((position) => position.verdict.word.startsWith("inside")).length;
+  return (
+    <div className="pt-2">
+      <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? "Hide the tab positions" : `Tab positions from here: ${inside} inside. Show them`}
+      </Button>
+      {open ? <LockPanel work={work} tap={tap} refused={refused} /> : null}
+    </div>
+  );
+}
+
+/** The ring felt by hand where the next move is another one. */
+export function FeelButton({ tap }: { tap: Tap }) {
+  const [open, setOpen] = useState(false);
+  return open ? (
+    <div className="w-full">
+      <HandCheckPanel
+        tap={(command) => {
+          tap(command);
+          setOpen(false);
+        }}
+        quiet
+      />
+    </div>
+  ) : (
+    <Button onClick={() => setOpen(true)}>Felt the ring by hand</Button>
+  );
+}

@@ -1,0 +1,153 @@
+/** Where tabs meet slots from here on, by tightening alone. */
+import { useState } from "react";
+import type { Tapered, TabPosition } from "../../../../api";
+import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } from "../../../../ui";
+import type { Refused, Tap } from "./parts";
+import { useTyped } from "./use-typed";
+
+const STOP = { tab_washer: "tab", lock_plate: "plate", locking_clip: "clip" } as const;
+const LOCKED = {
+  tab_washer: "Tab bent",
+  lock_plate: "Plate screwed down",
+  locking_clip: "Clip fitted",
+} as const;
+
+export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+  const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_tab", "amount");
+  const known = work.tab_known;
+  const rim = work.turn_units.includes("rim");
+  const { units } = useSettings();
+  const look = !known && (work.next.do === "lock" || work.next.do === "see_tab");
+  const see = (amount: string) => {
+    tap({ kind: "see_tab", amount, unit: rim ? "rim" : "degrees", shown: units === "mm" ? "mm" : "in" });
+    setSeen("");
+  };
+  const stop = STOP[work.dial?.lock ?? "tab_washer"];
+  if (!work.dial?.step_deg) return <LockedByHand work={work} tap={tap} refused={refused} />;
+  return (
+    <div className="space-y-3 pt-4">
+      <form
+        className="flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          see(seen || "0");
+        }}
+      >
+        <div className="w-52">
+          <TextField
+            label={
+              rim
+                ? `Rim to the next ${stop}, ${units === "mm" ? "mm" : "in"}`
+                : `Turn to the next ${stop}, degrees`
+            }
+            problem={problem}
+            value={seen}
+            placeholder="0 when square now"
+            onChange={(event) => setSeen(event.target.value)}
+            onChoose={see}
+          />
+        </div>
+        <Button kind={look ? "main" : "plain"} data-main={look || undefined} type="submit">
+          {known ? "Looked again" : "Seen"}
+        </Button>
+      </form>
+      <table className="w-full text-left">
+        <caption className="pb-1 text-left text-sm font-bold">
+          Next {stop} positions, tightening only{known ? "" : " (start not seen yet: each within one step)"}
+        </caption>
+        <thead>
+          <tr className="border-b-2 border-ink text-sm">
+            <th className="py-1 pr-2">Turn on</th>
+            {work.gauged_method ? <th className="pr-2">Leaves</th> : null}
+            <th className="pr-2">Verdict</th>
+            <th>
+              <span className="sr-only">Lock</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {work.tab_positions.map((position) => (
+            <PositionRow key={position.index} position={position} work={work} tap={tap} known={known} />
+          ))}
+        </tbody>
+      </table>
+      {work.way_out ? (
+        <p className="font-bold text-care">
+          △ <Say>{work.way_out}</Say>
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function PositionRow(props: { position: TabPosition; work: Tapered; tap: Tap; known: boolean }) {
+  const { position, work, tap, known } = props;
+  const { units } = useSettings();
+  const taken = position.turn_deg === work.next.turn_deg;
+  return (
+    <tr className="border-b border-rule align-middle">
+      <td className="py-1 pr-2">
+        <b>{turn(position)}</b>
+        {position.rim_mm !== null ? (
+          <span className="block text-sm text-soft">{length(position.rim_mm, units)} of rim</span>
+        ) : null}
+      </td>
+      {position.residual_um !== null && position.uncertainty_um !== null ? (
+        <td className="pr-2">
+          {clearance(position.residual_um, units)}
+          <span className="block text-sm text-soft">± {clearance(position.uncertainty_um, units)}</span>
+        </td>
+      ) : null}
+      <td className="pr-2">
+        <VerdictMark verdict={position.verdict} />
+      </td>
+      <td className="text-right">
+        {known ? (
+          <Button
+            kind={taken ? "main" : position.verdict.level === "stop" ? "stop" : "plain"}
+            data-main={taken || undefined}
+            onClick={() => tap({ kind: "lock", turn: position.turn_deg.toFixed(3) })}
+          >
+            {LOCKED[work.dial?.lock ?? "tab_washer"]} here
+            <span className="sr-only">, after {turn(position)}</span>
+          </Button>
+        ) : null}
+      </td>
+    </tr>
+  );
+}
+
+/** Slots or positions are not known: how far it was tightened until the lock fitted is logged. */
+function LockedByHand({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+  const [turned, setTurned] = useState("");
+  const problem = refused?.command.kind === "lock" ? refused.problem.at("turn") : undefined;
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        tap({ kind: "lock", turn: turned || "0" });
+      }}
+    >
+      <div className="w-56">
+        <TextField
+          label="Tightened until it fitted, degrees"
+          problem={problem}
+          value={turned}
+          placeholder="0 when it fitted at once"
+          onChange={(event) => setTurned(event.target.value)}
+        />
+      </div>
+      <Button kind="main" data-main type="submit">
+        {LOCKED[work.dial?.lock ?? "tab_washer"]}
+      </Button>
+    </form>
+  );
+}
+
+function turn(position: TabPosition): string {
+  const from = position.turn_deg.toFixed(1);
+  return position.turn_to_deg > position.turn_deg
+    ? `${from} to ${position.turn_to_deg.toFixed(1)}°`
+    : `${from}°`;
+}

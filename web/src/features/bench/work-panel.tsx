@@ -1,0 +1,76 @@
+/** The taps that go with the task that is shown: the kernel's own, or those of its topic. */
+import type { Bench, Work } from "../../api";
+import { GatePanel } from "./gate-panel";
+import { Row } from "./parts";
+import { SignPanel } from "./sign-panel";
+import { TicksPanel } from "./ticks-panel";
+import { TaperedDrawings } from "./topics/tapered/drawings";
+import { TaperedPanel } from "./topics/tapered/panel";
+import type { JobAccess } from "./use-job";
+
+export function WorkPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
+  const { next, work, gate } = bench;
+  if (next.do === "confirm_gate" && gate)
+    return (
+      <GatePanel
+        key={`${bench.at}.${gate.id}`}
+        job={`${bench.id}.${bench.at}`}
+        gate={gate}
+        section={work.topic === "tapered" ? work.section : null}
+        tap={job.tap}
+      />
+    );
+  // A job that is over offers its record, a bearing that is done the way to sign.
+  const over = bench.status === "abandoned" || (bench.status === "signed" && next.do !== "sign");
+  if (over) return <OpenRecord id={bench.id} />;
+  return (
+    <>
+      {next.do === "held" ? null : <TopicPanel bench={bench} job={job} />}
+      {next.do === "sign" && !bench.next_stage ? <SignPanel bench={bench} tap={job.tap} /> : null}
+    </>
+  );
+}
+
+/** A topic without its panel does not pass the type check. */
+function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
+  const { work } = bench;
+  const panel = {
+    tap: job.tap,
+    busy: job.outbox.waiting > 0 && !job.outbox.away,
+    refused: job.outbox.refused.at(-1) ?? null,
+  };
+  switch (work.topic) {
+    case "tapered":
+      return <TaperedPanel work={work} {...panel} />;
+    case "ticks":
+      return <TicksPanel stage={bench.stage} work={work} tap={job.tap} />;
+    default:
+      return work satisfies never;
+  }
+}
+
+/** What is drawn beside the task. */
+export function WorkDrawings({ work }: { work: Work }) {
+  switch (work.topic) {
+    case "tapered":
+      return <TaperedDrawings work={work} />;
+    case "ticks":
+      return null;
+    default:
+      return work satisfies never;
+  }
+}
+
+function OpenRecord({ id }: { id: string }) {
+  return (
+    <Row>
+      <a
+        data-main
+        href={`/api/jobs/${id}/record.html`}
+        className="inline-flex min-h-12 items-center border-2 border-ink bg-sheet px-4 font-bold hover:bg-wash"
+      >
+        Open the record
+      </a>
+    </Row>
+  );
+}

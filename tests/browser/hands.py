@@ -18,10 +18,15 @@ class Hands:
     """One person at one page on one job."""
 
     def __init__(self, page: Page, truth: VirtualBearing) -> None:
-        self.page, self.truth, self.job_id = page, truth, ""
+        self.page, self.truth, self.job_id, self.show = page, truth, "", ""
 
     def bench(self) -> Any:
-        return self.page.request.get(f"/api/jobs/{self.job_id}").json()
+        """What the page shows; with the move's own figures where a topic leads."""
+        shown = self.page.request.get(f"/api/jobs/{self.job_id}{self.show}").json()
+        own = shown["work"].get("next")
+        if own and own["do"] == shown["next"]["do"]:
+            shown["next"] = {**own, **{key: shown["next"][key] for key in ("headline", "why", "risk")}}
+        return shown
 
     def log(self) -> Any:
         """Every entry, not the newest alone."""

@@ -82,8 +82,8 @@ def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
     expect(page.get_by_text("Attempt 2")).to_be_visible()
     assert hands.follow()[-1] == "sign"
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
-    assert [attempt["number"] for attempt in record["attempts"]] == [1, 2]
-    assert record["attempts"][0]["released"] == "past the window" and record["attempts"][1]["locked"]
+    assert [attempt["number"] for attempt in record["mountings"][0]["attempts"]] == [1, 2]
+    assert record["mountings"][0]["attempts"][0]["released"] == "past the window" and record["mountings"][0]["attempts"][1]["locked"]
 
 
 def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:

@@ -89,6 +89,7 @@ def test_a_makers_sheet_is_typed_in_and_planned_with(new_page: Callable[..., Pag
         expect(planner.get_by_text("0.051 to 0.065 mm").first).to_be_visible()
 
     hands.plan("dc-1-in", "By the maker's sheet", fill)
+    hands.show = "?at=1"
     assert hands.bench()["work"]["ruler"]["residual_limit_um"] == 70
     page.goto("/crib")
     page.get_by_role("button", name="Withdraw Roller sheet 12").click()

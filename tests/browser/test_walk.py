@@ -163,7 +163,7 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
             focus(page, "Washer, measured")
             page.keyboard.type(f"{thickness:.2f} mm")
             focus(page, "degrees")
-            page.keyboard.type(f"{360 * thickness / now['seat']['pitch_mm']:.0f}")
+            page.keyboard.type(f"{360 * thickness / now['work']['seat']['pitch_mm']:.0f}")
         if move in ("lock", "see_tab") and not now["work"]["tab_known"]:
             focus(page, "to the next tab")
             page.keyboard.type("2")
@@ -279,8 +279,8 @@ def test_a_plan_is_changed_before_the_bearing_is_gauged(new_page: Callable[..., 
     page.get_by_role("button", name="Take the changed plan").click()
     page.wait_for_url("**/jobs/*")
     hands.seen()
-    assert hands.bench()["bearing"] == "22222 K C4 W33"
-    assert hands.bench()["given"]["shaft"] == "100 mm"
+    assert hands.bench()["places"][0]["bearing"] == "22222 K C4 W33"
+    assert page.request.get(f"/api/jobs/{hands.job_id}/figures?at=1").json()["given"]["shaft"] == "100 mm"
 
 
 def test_the_plan_explains_each_entry_beside_its_field(new_page: Callable[..., Page]) -> None:

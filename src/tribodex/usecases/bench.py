@@ -62,6 +62,7 @@ class PlaceView:
     floats_words: str
     stage: str
     state: str
+    may_revise: bool
 
 
 @dataclass(frozen=True)
@@ -238,6 +239,7 @@ def _place(desk: Desk, at: str) -> PlaceView:
         floats.words,
         now.stage.title if now is not None else "",
         rail.NOW if now is not None else rail.DONE,
+        not desk.job.closed and any(t.may_revise(desk.job.of(t, at)) for t in HOUSE.topics if not t.per_shaft),
     )
 
 

@@ -63,6 +63,7 @@ class Topic(Generic[S]):
     every_condition: frozenset[str] = frozenset()
     fitted: Callable[[S], Fitted | None] = lambda _state: None
     floats: Callable[[S, str], Floats | None] = lambda _state, _at: None
+    may_revise: Callable[[S], bool] = lambda _state: False
     gates_of: Mapping[str, str] = field(default_factory=dict)
     optional: bool = False
     restarted: Callable[[str], str] = lambda reason: f"Begun again: {reason}."

@@ -41,7 +41,7 @@ export function BenchPage() {
         <NextCard bench={bench} job={job} />
         <Findings bench={bench} />
         <LogPanel bench={bench} tap={job.tap} />
-        <MorePanel bench={bench} show={show} tap={job.tap} />
+        <MorePanel bench={bench} tap={job.tap} />
       </div>
       <div className="space-y-4">
         <WorkDrawings work={bench.work} />

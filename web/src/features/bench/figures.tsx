@@ -3,6 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { getFigures, type Bench } from "../../api";
 import { Figure } from "../../ui";
+import { shownPlace } from "./parts";
+import { showOf } from "./use-job";
 
 /** Figures of the task with their working, and targets of its plan. */
 export function useFigures(bench: Bench, show: string, enabled: boolean) {
@@ -16,8 +18,9 @@ export function useFigures(bench: Bench, show: string, enabled: boolean) {
 export function Figures({ bench, show }: { bench: Bench; show: string }) {
   const [opened, setOpened] = useState(false);
   // Before anything is measured the plan's targets are what counts.
-  const targets = bench.figures.length === 0 && bench.work.topic === "tapered";
-  const whole = useFigures(bench, show, opened || targets);
+  const place = shownPlace(bench);
+  const targets = bench.figures.length === 0 && place !== undefined;
+  const whole = useFigures(bench, targets && place ? showOf(place.id, "") : show, opened || targets);
   const worked = new Map((whole.data?.figures ?? []).map((result) => [result.id, result]));
   if (bench.figures.length === 0 && !targets) return null;
   return (

@@ -4,13 +4,14 @@ import { Link } from "react-router";
 import type { Bench } from "../../api";
 import { Button, Figure, NamedReason, TextField } from "../../ui";
 import { useFigures } from "./figures";
-import type { Tap } from "./parts";
+import { shownPlace, type Tap } from "./parts";
+import { showOf } from "./use-job";
 
-export function MorePanel({ bench, show, tap }: { bench: Bench; show: string; tap: Tap }) {
+export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
   const [text, setText] = useState("");
   const [plan, setPlan] = useState(false);
-  const figures = useFigures(bench, show, plan);
-  const tapered = bench.work.topic === "tapered" ? bench.work : null;
+  const place = shownPlace(bench);
+  const figures = useFigures(bench, place ? showOf(place.id, "") : "", plan);
   const [giving, setGiving] = useState(false);
   const add = (kind: "add_note" | "open_point") => {
     if (!text.trim()) return;
@@ -44,14 +45,14 @@ export function MorePanel({ bench, show, tap }: { bench: Bench; show: string; ta
         </>
       )}
       <div className="flex flex-wrap gap-x-3">
-        {tapered ? (
+        {place ? (
           <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>
             {plan ? "Hide the plan's targets" : "Show the plan's targets"}
           </Button>
         ) : null}
-        {live && tapered?.may_revise ? (
+        {live && place?.may_revise ? (
           <Link
-            to={`/plan?job=${bench.id}&at=${bench.at}`}
+            to={`/plan?job=${bench.id}&at=${place.id}`}
             className="inline-flex min-h-12 items-center px-1 text-dye underline underline-offset-4"
           >
             Change the plan
@@ -63,7 +64,7 @@ export function MorePanel({ bench, show, tap }: { bench: Bench; show: string; ta
           </Button>
         ) : null}
       </div>
-      {plan && tapered
+      {plan && place
         ? figures.data?.targets.map((result) => <Figure key={result.label} result={result} />)
         : null}
       <p className="text-sm text-soft">{bench.standing_above}</p>

@@ -1,10 +1,9 @@
 import type { Bench } from "../../api";
+import { shownPlace } from "./parts";
 
 /** Like the title block of a drawing; on a phone it shrinks to two lines. */
 export function TitleBlock({ bench }: { bench: Bench }) {
-  const place =
-    bench.places.find((one) => one.id === bench.at) ??
-    (bench.places.length === 1 ? bench.places[0] : undefined);
+  const place = shownPlace(bench);
   const work = bench.work.topic === "tapered" ? bench.work : null;
   const cell = "px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
   return (

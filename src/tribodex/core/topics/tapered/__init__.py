@@ -77,6 +77,7 @@ TOPIC: Topic[Tapered] = Topic(
     conditions=_conditions,
     every_condition=CONDITIONS,
     fitted=_fitted,
+    may_revise=lambda state: state.planned is not None and not state.initial and not state.attempt.zero_set,
     # Gates of the drive-up are due before the zero mark: the nut goes on then.
     gates_of={"target_window": "drive_up"},
     restarted=lambda reason: f"Released from the sleeve: {reason}. A new attempt begins.",

@@ -74,7 +74,6 @@ class TaperedWork:
     final: FinalVerdict | None
     zero_set: bool
     locked: bool
-    may_revise: bool
 
 
 def section_for(plan: Plan) -> BearingSection:
@@ -132,7 +131,6 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
         locked=attempt.locked is not None,
-        may_revise=not state.initial and not attempt.zero_set,
     )
 
 

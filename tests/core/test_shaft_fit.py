@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from tribodex.core.components.adapter_sleeve import AdapterSleeve
 from tribodex.core.errors import OutOfRange
-from tribodex.core.mounting.shaft_fit import InchBand, InchShafts, nominal_of, shaft_size, standard_tolerance_um
+from tribodex.core.fits.iso286 import tolerance_um
+from tribodex.core.mounting.shaft_fit import InchBand, InchShafts, nominal_of, shaft_size
 from tribodex.core.sources import PRACTICE
 
 NONE = InchShafts(PRACTICE, ())
@@ -23,14 +24,14 @@ STEPS = ((18, 30), (30, 50), (50, 80), (80, 120), (120, 180), (180, 250), (250, 
 def test_tolerances_follow_the_standards_own_formula(over: int, to: int, grade: int, units: int) -> None:
     mean = math.sqrt(over * to)
     unit = 0.45 * mean ** (1 / 3) + 0.001 * mean
-    assert standard_tolerance_um(to, grade) == pytest.approx(units * unit, rel=0.07)
-    assert standard_tolerance_um(to + 0.01, grade) > standard_tolerance_um(to, grade) if to < 500 else True
+    assert tolerance_um(to, grade) == pytest.approx(units * unit, rel=0.07)
+    assert tolerance_um(to + 0.01, grade) > tolerance_um(to, grade) if to < 500 else True
 
 
-@pytest.mark.parametrize(("size", "grade"), [(0.0, 9), (-80.0, 9), (501.0, 9), (80.0, 7)])
+@pytest.mark.parametrize(("size", "grade"), [(0.0, 9), (-80.0, 9), (501.0, 9), (80.0, 12)])
 def test_beyond_what_is_kept_is_said(size: float, grade: int) -> None:
     with pytest.raises(OutOfRange):
-        standard_tolerance_um(size, grade)
+        tolerance_um(size, grade)
 
 
 @pytest.mark.parametrize(

@@ -20,7 +20,8 @@ from tribodex.core.components.bearing import Group, Taper
 from tribodex.core.errors import OutOfRange
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.reduction import Card
-from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size, standard_tolerance_um
+from tribodex.core.fits.iso286 import tolerance_um
+from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.sources import Recall, cell
 from tribodex.reference import tables
 from tribodex.reference.library import DATA, load_reference
@@ -270,7 +271,7 @@ def test_standard_tolerances_agree_with_a_reference_library() -> None:
     """IT5 and IT9 against the registry package pressfit (ISO 286-1)."""
     for nominal in (25, 30, 35, 50, 60, 80, 100, 120, 140, 180, 200, 250, 300, 400):
         for grade in (5, 9):
-            assert standard_tolerance_um(nominal, grade) == pytest.approx(it_value(nominal, grade), abs=0.6)
+            assert tolerance_um(nominal, grade) == pytest.approx(it_value(nominal, grade), abs=0.6)
 
 
 @pytest.mark.parametrize(

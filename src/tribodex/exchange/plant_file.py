@@ -10,7 +10,8 @@ from pydantic import BaseModel, ConfigDict
 
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.quantities import UM_PER, LengthUnit
-from tribodex.usecases.ports import Machine, Plant, Position
+from tribodex.core.topics.lineup.facts import PartKind, ShaftPart
+from tribodex.usecases.ports import Machine, Plant, Position, ShaftLine
 
 
 class _Strict(BaseModel):
@@ -27,6 +28,27 @@ class PositionEntry(_Strict):
     fixed: bool | None = None
 
 
+class ShaftPartEntry(_Strict):
+    """Something on a shaft, mm from its datum."""
+
+    name: str
+    kind: PartKind
+    at_mm: float
+    width_mm: float
+    diameter_mm: float
+
+
+class ShaftEntry(_Strict):
+    """A shaft as it is drawn: centre marks of its bearings by position, mm from its datum."""
+
+    id: str
+    name: str
+    length_mm: float
+    datum: str = "end of the shaft"
+    parts: list[ShaftPartEntry] = []
+    bearings: dict[str, float]
+
+
 class MachineEntry(_Strict):
     """A machine."""
 
@@ -34,6 +56,16 @@ class MachineEntry(_Strict):
     name: str
     area: str = ""
     positions: list[PositionEntry]
+    shafts: list[ShaftEntry] = []
+
+    def lines(self) -> tuple[ShaftLine, ...]:
+        """Its shafts. Raises ValueError for a bearing that is none of its positions."""
+        known = {position.id for position in self.positions}
+        for shaft in self.shafts:
+            if unknown := set(shaft.bearings) - known:
+                raise ValueError(f"{self.id}: shaft {shaft.id} names {', '.join(sorted(unknown))}, which are no positions of this machine")
+        parts = [tuple(ShaftPart(**part.model_dump()) for part in shaft.parts) for shaft in self.shafts]
+        return tuple(ShaftLine(s.id, s.name, s.length_mm, s.datum, on_it, dict(s.bearings)) for s, on_it in zip(self.shafts, parts, strict=True))
 
 
 class FeelerEntry(_Strict):
@@ -60,7 +92,7 @@ def read_plant(file: Path) -> Plant:
     read = PlantFile.model_validate(data["plant"])
     return Plant(
         machines=tuple(
-            Machine(m.id, m.name, m.area, tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions))
+            Machine(m.id, m.name, m.area, tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions), m.lines())
             for m in read.machines
         ),
         people=tuple(read.people),

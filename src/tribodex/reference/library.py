@@ -56,7 +56,7 @@ def read_procedures(folder: Path) -> list[Procedure]:
     found = []
     conditions = frozenset().union(*(topic.every_condition for topic in HOUSE.topics))
     for path in sorted(folder.glob("*.yaml")):
-        file = yaml.safe_load(path.read_text("utf-8"))
+        file = _based(folder, yaml.safe_load(path.read_text("utf-8")))
         file["stages"] = [_stage(folder / "stages", entry) for entry in file["stages"]]
         procedure = _PROCEDURE.validate_python(_spelled_out(file))
         if path.stem != f"{procedure.id}@{procedure.version}":
@@ -66,6 +66,16 @@ def read_procedures(folder: Path) -> list[Procedure]:
             raise ValueError(f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there are {', '.join(sorted(conditions))}")
         found.append(procedure)
     return found
+
+
+def _based(folder: Path, file: dict[str, Any]) -> dict[str, Any]:
+    """A procedure that is another one with stages before and after it, written out."""
+    base = file.pop("based_on", None)
+    if base is None:
+        return file
+    known: dict[str, Any] = yaml.safe_load((folder / f"{base}.yaml").read_text("utf-8"))
+    before, after = file.pop("before", []), file.pop("after", [])
+    return {**known, **file, "stages": [*before, *known["stages"], *after]}
 
 
 def _stage(folder: Path, entry: dict[str, Any] | str) -> dict[str, Any]:

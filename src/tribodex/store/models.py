@@ -5,11 +5,11 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, String, Text, UniqueConstraint
+from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, LargeBinary, String, Text, UniqueConstraint
 from sqlalchemy.dialects.mysql import DATETIME
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-APPEND_ONLY = ("job", "job_event", "crib_item", "identity")
+APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity")
 
 
 class Base(DeclarativeBase):
@@ -34,6 +34,7 @@ class MachineRow(Base):
     name: Mapped[str] = mapped_column(String(120))
     area: Mapped[str] = mapped_column(String(120))
     rank: Mapped[int] = mapped_column(Integer, default=0)
+    shafts: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON, default=None)
     positions: Mapped[list[PositionRow]] = relationship(order_by="PositionRow.rank", lazy="selectin")
 
 
@@ -100,6 +101,17 @@ class JobEventRow(Base):
     happened_at: Mapped[datetime]
     recorded_at: Mapped[datetime]
     digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
+
+
+class AttachmentRow(Base):
+    """A picture or sheet of a job, by the hash of its content. Never changed, never deleted."""
+
+    __tablename__ = "attachment"
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    mime: Mapped[str] = mapped_column(String(40))
+    data: Mapped[bytes] = mapped_column(LargeBinary(2**24))
+    recorded_at: Mapped[datetime]
 
 
 class JobPlaceRow(Base):

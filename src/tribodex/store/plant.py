@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
+from pydantic import TypeAdapter
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
 from tribodex.store.models import CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
 from tribodex.usecases.codec import reads
 from tribodex.usecases.crib import gauge_item
-from tribodex.usecases.ports import Plant
+from tribodex.usecases.ports import Plant, ShaftLine
+
+SHAFTS: TypeAdapter[tuple[ShaftLine, ...]] = TypeAdapter(tuple[ShaftLine, ...])
 
 
 def has_plant(engine: Engine) -> bool:
@@ -23,7 +26,8 @@ def store_plant(engine: Engine, plant: Plant, now: datetime) -> None:
     """Add or renew everything the plant names; what it does not name stays. A changed gauge set is a new version."""
     with Session(engine) as session, session.begin():
         for rank, machine in enumerate(plant.machines):
-            session.merge(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank))
+            shafts = SHAFTS.dump_python(machine.shafts, mode="json")
+            session.merge(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank, shafts=shafts))
             session.flush()
             for order, place in enumerate(machine.positions):
                 row = PositionRow(id=place.id, machine_id=machine.id, name=place.name, designation=place.designation, shaft=place.shaft)

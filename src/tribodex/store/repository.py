@@ -15,11 +15,12 @@ from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
-from tribodex.core.errors import Busy
+from tribodex.core.errors import Busy, NotFound
 from tribodex.core.job.facts import Event
-from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
+from tribodex.store.models import AttachmentRow, CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
+from tribodex.store.plant import SHAFTS
 from tribodex.usecases.codec import decode, encode, reads
-from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
+from tribodex.usecases.ports import NEWEST, Attachment, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
 
 DEADLOCKED = (1205, 1213)
 # Jobs that somebody works on.
@@ -108,7 +109,14 @@ class SqlStore:
         """The plant, in two queries."""
         rows = self._session.scalars(select(MachineRow).order_by(MachineRow.rank)).all()
         return [
-            Machine(m.id, m.name, m.area, tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions)) for m in rows
+            Machine(
+                m.id,
+                m.name,
+                m.area,
+                tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions),
+                SHAFTS.validate_python(m.shafts or []),
+            )
+            for m in rows
         ]
 
     def people(self) -> Sequence[str]:
@@ -249,6 +257,19 @@ class SqlStore:
             return None
         at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
         return Event(row.seq, row.client_event_id, row.at, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
+
+    def keep_attachment(self, job_id: str, kept: Attachment, recorded_at: datetime) -> None:
+        """Keep a picture or sheet, and commit; the same content once more changes nothing. Raises NotFound."""
+        if self._session.scalar(select(JobRow.number).where(JobRow.id == job_id)) is None:
+            raise NotFound("There is no such job here.")
+        row = {"job_id": job_id, "id": kept.id, "mime": kept.mime, "data": kept.data, "recorded_at": _naive(recorded_at)}
+        self._session.execute(insert(AttachmentRow).prefix_with("IGNORE"), [row])
+        self._session.commit()
+
+    def attachment(self, job_id: str, attachment_id: str) -> Attachment | None:
+        """A picture or sheet, in one query."""
+        row = self._session.get(AttachmentRow, (job_id, attachment_id))
+        return Attachment(row.id, row.mime, row.data) if row is not None else None
 
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order."""

@@ -52,7 +52,7 @@ class RailStage:
 
 @dataclass(frozen=True)
 class PlaceView:
-    """A bearing of the job: what it is, whether it holds the shaft, and where its work stands."""
+    """A bearing of the job: what it is, whether it holds the shaft, where its work stands, and its last figure."""
 
     id: str
     name: str
@@ -62,6 +62,7 @@ class PlaceView:
     floats_words: str
     stage: str
     state: str
+    figure: FigureView | None
     may_revise: bool
 
 
@@ -130,6 +131,7 @@ class Bench:
     cautions: tuple[str, ...]
     standing_above: str
     may_set_aside: bool
+    may_sign: bool
     work: Work | TicksWork
     figures: tuple[FigureView, ...]
     findings: tuple[str, ...]
@@ -167,6 +169,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         cautions=texts_for(known.cautions, conditions),
         standing_above=desk.procedures[task.at].standing_above,
         may_set_aside=not known.firm and (topic is None or topic.optional),
+        may_sign=not job.job.closed and not any(t.unfinished(desk.here(p), desk.job.of(t, p)) for t, p in desk.in_use()),
         work=topic.view(here, here.of(topic)) if topic is not None else ticks_work(here, task),
         figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),
@@ -206,16 +209,31 @@ def _gate(desk: Desk, task: Task) -> Gate | None:
 
 def rail_view(desk: Desk) -> tuple[RailStage, ...]:
     """The stages of this job in the trade's order, with how each stands at each place."""
-    every = rail.tasks(desk)
+    every, states = rail.tasks(desk), _states(desk)
     found = []
     for trade in TRADE_STAGES:
         own = [task for task in every if task.stage.trade == trade]
         if not own:
             continue
-        marks = tuple(RailMark(task.stage.id, task.at, task.stage.title, rail.stands(desk, task)) for task in own)
+        marks = tuple(RailMark(task.stage.id, task.at, task.stage.title, states[task.stage.id, task.at]) for task in own)
         title = own[0].stage.title if len({task.stage.id for task in own}) == 1 else TRADE_TITLES[trade]
         found.append(RailStage(trade, title, own[0].stage.question, _together([mark.state for mark in marks]), marks))
     return tuple(found)
+
+
+def _states(desk: Desk) -> dict[tuple[str, str], str]:
+    """How every task stands. Of those that could be begun, the first of each bearing and of the shaft is “now”, the others are ahead."""
+    found: dict[tuple[str, str], str] = {}
+    begun: set[str] = set()
+    for task in rail.tasks(desk):
+        state = rail.stands(desk, task)
+        if state == rail.NOW:
+            due = rail.gate_due(desk, task.stage.id, task.at)
+            waits = due is not None and due[1] != task.at and bool(begun)
+            state = rail.AHEAD if task.at in begun or waits else rail.NOW
+            begun.add(task.at)
+        found[task.stage.id, task.at] = state
+    return found
 
 
 def _together(states: list[str]) -> str:
@@ -229,7 +247,9 @@ def _place(desk: Desk, at: str) -> PlaceView:
     place, fitted = desk.job.place(at), desk.fitted(at)
     own = [task for task in rail.tasks(desk) if task.at == at]
     now = next((task for task in own if rail.stands(desk, task) == rail.NOW), None)
-    floats = desk.floats(at)
+    floats, here = desk.floats(at), desk.here(at)
+    # The newest kind of work that has a figure.
+    figures = next((f for t in reversed(HOUSE.topics) if not t.per_shaft and (f := t.figures(here, here.of(t)))), ())
     return PlaceView(
         place.id,
         place.name,
@@ -239,6 +259,7 @@ def _place(desk: Desk, at: str) -> PlaceView:
         floats.words,
         now.stage.title if now is not None else "",
         rail.NOW if now is not None else rail.DONE,
+        figure_view(figures[0]) if figures else None,
         not desk.job.closed and any(t.may_revise(desk.job.of(t, at)) for t in HOUSE.topics if not t.per_shaft),
     )
 

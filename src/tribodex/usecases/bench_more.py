@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.job.places import SHAFT
-from tribodex.core.topics import HOUSE, tapered
+from tribodex.core.topics import HOUSE, lineup, tapered
+from tribodex.core.topics.lineup.show import LineDrawing, drawing
 from tribodex.core.working import Result
 from tribodex.usecases.bench import shown_task
 from tribodex.usecases.jobs import Loaded, desk_of
@@ -35,3 +36,9 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
     plan = here.of(tapered.TOPIC).planned
     targets, given = (plan.figures, plan.given) if plan is not None else ((), {})
     return PlaceFigures(task.at, task.stage.id, figures, targets, job.job.place(task.at).position_id, given)
+
+
+def shaft_of(reference: Reference, job: Loaded) -> LineDrawing:
+    """The shaft of a job with its bearings, to draw."""
+    desk = desk_of(reference, job)
+    return drawing(desk, desk.job.of(lineup.TOPIC, SHAFT))

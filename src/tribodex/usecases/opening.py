@@ -6,11 +6,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
+from tribodex.core.components.bands import Span
+from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import Field, InvalidInput
+from tribodex.core.fits.seat import SeatSpec, sleeve_seat
 from tribodex.core.job.facts import JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.lineup.floating import Floats, float_conflict
 from tribodex.core.topics import fold
+from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
+from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.draft.given import PlanDraft
@@ -62,9 +67,14 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     shaft = reference.procedure(WHOLE if order.whole else MOUNTING)
     places, planned = [], []
     for i, (position, bearing, plan) in enumerate(zip(positions, order.bearings, plans, strict=True), 1):
-        own = reference.procedure(procedure_id(plan.method))
+        own = reference.procedure(procedure_id(plan.method, whole=order.whole))
         places.append(Place(str(i), position.id, position.name, own.id, own.version, bearing.floats))
         planned.append(Planned(str(i), TaperedPlanned(plan)))
+        if order.whole and (spec := seat_spec(reference, plan)) is not None:
+            planned.append(Planned(str(i), SeatPlanned(spec, None)))
+    line = _line(machine, places) if order.whole else None
+    if line is not None:
+        planned.append(Planned(SHAFT, line))
     opened = JobOpened(
         number=number,
         title=order.title.strip() or f"{machine.name}, {' and '.join(place.name for place in places)}",
@@ -79,6 +89,26 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
     except ConcurrentWriter:
         return load(store, job_id)
+
+
+def seat_spec(reference: Reference, plan: Plan) -> SeatSpec | None:
+    """What the seat under a sleeve should measure; None for a seat that no micrometer judges (a cone)."""
+    if plan.seat is Seat.TAPERED_SHAFT:
+        return None
+    nominal = plan.shaft.diameter_mm
+    if plan.shaft_text.strip().endswith("in") and (band := reference.inch_shafts.find("adapter", nominal / 25.4)) is not None:
+        limits = Span(band.lower_in * 25400, band.upper_in * 25400)
+        return sleeve_seat(nominal, limits, f"inch shaft, {band.upper_in:+.3f}/{band.lower_in:+.3f} in")
+    return sleeve_seat(nominal)
+
+
+def _line(machine: Machine, places: Sequence[Place]) -> ShaftPlanned | None:
+    """The plant's drawing of the shaft that these places are on; None where there is none."""
+    for shaft in machine.shafts:
+        marks = tuple(Along(place.id, shaft.bearings[place.position_id]) for place in places if place.position_id in shaft.bearings)
+        if len(marks) == len(places):
+            return ShaftPlanned(shaft.length_mm, shaft.datum, shaft.parts, marks)
+    return None
 
 
 def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) -> tuple[Machine | None, list[Position]]:

@@ -73,13 +73,14 @@ class PlanSheet:
     standing_above: str
 
 
-def procedure_id(method: Method) -> str:
-    """The procedure that leads a method.
+def procedure_id(method: Method, *, whole: bool = False) -> str:
+    """The procedure that leads a method: its mounting alone, or `whole` with the bearing's other stages around it.
 
     >>> procedure_id(Method.FEELER), procedure_id(Method.TURNS)
     ('tapered-gauged', 'tapered-turns')
     """
-    return {Method.TURNS: "tapered-turns", Method.BALL_ANGLE: "tapered-angle"}.get(method, "tapered-gauged")
+    found = {Method.TURNS: "tapered-turns", Method.BALL_ANGLE: "tapered-angle"}.get(method, "tapered-gauged")
+    return f"{found}-whole" if whole else found
 
 
 def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:

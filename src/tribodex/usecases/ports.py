@@ -20,6 +20,7 @@ from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
 from tribodex.core.sources import Source
+from tribodex.core.topics.lineup.facts import ShaftPart
 
 
 @dataclass(frozen=True)
@@ -75,6 +76,18 @@ class Position:
 
 
 @dataclass(frozen=True)
+class ShaftLine:
+    """A shaft of a machine as it is drawn, mm from the datum: parts on it, and the centre marks of its bearings by position."""
+
+    id: str
+    name: str
+    length_mm: float
+    datum: str
+    parts: tuple[ShaftPart, ...]
+    bearings: dict[str, float]
+
+
+@dataclass(frozen=True)
 class Machine:
     """A machine of the plant."""
 
@@ -82,6 +95,7 @@ class Machine:
     name: str
     area: str
     positions: tuple[Position, ...]
+    shafts: tuple[ShaftLine, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -153,6 +167,15 @@ class Tap:
     digest: str = ""
 
 
+@dataclass(frozen=True)
+class Attachment:
+    """A picture or sheet kept beside a job's log; its id is that of its content."""
+
+    id: str
+    mime: str
+    data: bytes
+
+
 class ConcurrentWriter(Exception):
     """Another device wrote to the same job at the same moment."""
 
@@ -186,6 +209,12 @@ class Store(Protocol):
 
     def last_opened(self, position_id: str) -> Event | None:
         """The opening of the newest job at a position."""
+
+    def keep_attachment(self, job_id: str, kept: Attachment, recorded_at: datetime) -> None:
+        """Keep a picture or sheet of a job, and commit; what is kept already stays as it is. Raises NotFound for a job unknown."""
+
+    def attachment(self, job_id: str, attachment_id: str) -> Attachment | None:
+        """A picture or sheet of a job; None where there is none."""
 
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order: every job, page by page."""

@@ -12,9 +12,10 @@ from flask import Flask, Response, g, request
 from flask_openapi3 import Info
 
 from tribodex import __version__
+from tribodex.exchange.pictures import LARGEST_BYTES
 from tribodex.store.repository import make_engine
 from tribodex.usecases.ports import Reference
-from tribodex.web import calc, crib, jobs, planning, plant, prints, problems, records, slate, status, tables
+from tribodex.web import attachments, calc, crib, jobs, planning, plant, prints, problems, records, slate, status, tables
 from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
@@ -56,7 +57,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
     problems.install(app)
-    for module in (status, plant, planning, jobs, records, prints, slate, tables, crib, calc):
+    for module in (status, plant, planning, jobs, attachments, records, prints, slate, tables, crib, calc):
         app.register_api(module.api)
     _guard(app)
     Frontend(settings.dist).install(app)
@@ -76,6 +77,9 @@ def _guard(app: Flask) -> None:
                 return problems.problem(403, "other-site", "Not from here", "Another site may not write here.")
             if request.mimetype != "application/json":
                 return problems.problem(415, "media-type", "JSON is needed", "Send application/json.")
+            if request.path.endswith("/attachments"):
+                # Written as base64 a file is a third longer.
+                request.max_content_length = LARGEST_BYTES * 4 // 3 + 1024
             check_body(request.get_data())
             meant = request.headers.get(SERVER)
             if meant and meant != here.identity():

@@ -6,8 +6,9 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
+from tribodex.core.topics.lineup.show import LineDrawing
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, LogLine, bench, log_lines
-from tribodex.usecases.bench_more import PlaceFigures, place_figures
+from tribodex.usecases.bench_more import PlaceFigures, place_figures, shaft_of
 from tribodex.usecases.jobs import do, load, revise_plan
 from tribodex.usecases.opening import open_job
 from tribodex.usecases.ports import JobsAsked, JobSummary
@@ -20,6 +21,7 @@ MOST_WORDS = 8
 BENCH = TypeAdapter(Bench)
 LINES = TypeAdapter(tuple[LogLine, ...])
 FIGURES = TypeAdapter(PlaceFigures)
+SHAFT = TypeAdapter(LineDrawing)
 SUMMARIES = TypeAdapter(list[JobSummary])
 
 
@@ -92,6 +94,17 @@ def get_figures(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
         return reply(FIGURES, place_figures(here.reference, load(store, path.job_id), query.at, query.stage))
+
+
+class ShaftAnswer(RootModel[LineDrawing]):
+    """The shaft of a job, to draw."""
+
+
+@api.get("/<job_id>/shaft", responses={200: ShaftAnswer}, summary="The shaft of a job with its bearings, to draw")
+def get_shaft(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(SHAFT, shaft_of(here.reference, load(store, path.job_id)))
 
 
 @api.post("/<job_id>/taps", responses={200: BenchAnswer}, summary="Do one thing to a job")

@@ -5,6 +5,7 @@ import type {
   Choices,
   Crib,
   JobSummary,
+  LineDrawing,
   LogLine,
   PlanDraft,
   PlanSheet,
@@ -159,6 +160,7 @@ export function getJobs(live: boolean, words = "", after?: JobSummary): Promise<
 
 /** `show` names the task to look at, as a query; empty: what is next. */
 export const getJob = (id: string, show = "") => ask<Bench>(`/api/jobs/${id}${show}`);
+export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
 export const getChoices = () => ask<Choices>("/api/plant");
@@ -171,6 +173,18 @@ export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", dr
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
 export const lastPlan = (position: string) =>
   ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);
+
+/** A picture or sheet of a job: re-encoded and kept by the server; the answer names it. */
+export async function sendAttachment(
+  id: string,
+  file: File,
+): Promise<{ id: string; kind: "photo" | "sheet" }> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = "";
+  for (let i = 0; i < bytes.length; i += 0x8000)
+    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  return send(`/api/jobs/${id}/attachments`, { file: btoa(text) });
+}
 
 /** An id that nobody else makes; works without a secure context too. */
 export function newId(): string {

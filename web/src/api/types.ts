@@ -25,6 +25,7 @@ export type RailStage = Schemas["RailStage"];
 export type Gate = Schemas["Gate"];
 export type Outcome = Schemas["Outcome"];
 export type Command = Schemas["CommandBody"]["command"];
+export type LineDrawing = Schemas["LineDrawing"];
 export type Work = Bench["work"];
 export type Tapered = Schemas["TaperedWork"];
 export type TurnUnit = Tapered["turn_units"][number];

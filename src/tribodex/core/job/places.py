@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.lineup.floating import Floats
@@ -34,4 +35,4 @@ class Fitted:
     shaft_text: str
     seat: Seat
     housed_unit: bool
-    speed_rpm: float | None = None
+    drive_up_mm: Span | None = None

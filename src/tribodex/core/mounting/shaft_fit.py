@@ -2,20 +2,15 @@
 
 from __future__ import annotations
 
-from bisect import bisect_left
 from dataclasses import dataclass
 
 from tribodex.core.components.adapter_sleeve import AdapterSleeve
 from tribodex.core.components.bands import Span
-from tribodex.core.errors import OutOfRange
+from tribodex.core.fits.iso286 import tolerance_um
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
-# Standard tolerances by nominal size, “over … up to and including” (ISO 286-1, table 1, from memory): upper ends (mm), IT5, IT9 (µm).
-_SIZES_MM = (3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500)
-_IT5_UM = (4, 5, 6, 8, 9, 11, 13, 15, 18, 20, 23, 25, 27)
-_IT9_UM = (25, 30, 36, 43, 52, 62, 74, 87, 100, 115, 130, 140, 155)
 # A measured diameter this far from a nominal one still means that one (mm): worn below, burred above.
 BELOW_MM, ABOVE_MM = 0.4, 0.1
 
@@ -41,25 +36,6 @@ class InchShafts:
     def find(self, kind: str, size_in: float) -> InchBand | None:
         """The band of a size; None where none is known."""
         return next((b for b in self.bands if b.kind == kind and b.over_in < size_in <= b.to_in), None)
-
-
-def standard_tolerance_um(nominal_mm: float, grade: int) -> float:
-    """Standard tolerance IT5 or IT9.
-
-    Symbols: nominal size (mm), grade 5 or 9; tolerance (µm).
-    Valid: up to 500 mm.
-    Raises: OutOfRange beyond, or for another grade.
-    Source: ISO 286-1, table 1, from memory.
-
-    >>> standard_tolerance_um(80, 9), standard_tolerance_um(80.5, 5)
-    (74.0, 15.0)
-    """
-    at = bisect_left(_SIZES_MM, nominal_mm)
-    if nominal_mm <= 0 or at >= len(_SIZES_MM):
-        raise OutOfRange.at("shaft", f"Standard tolerances are known here up to 500 mm, not for {nominal_mm:g} mm.", "a shaft up to 500 mm")
-    if grade not in (5, 9):
-        raise OutOfRange.at("grade", f"IT{grade} is not kept here.", "5 or 9")
-    return float((_IT5_UM if grade == 5 else _IT9_UM)[at])
 
 
 def nominal_of(sleeve: AdapterSleeve, shaft_mm: float) -> tuple[str, float] | None:
@@ -98,8 +74,8 @@ def shaft_size(nominal: tuple[str, float], shaft_mm: float, inch: InchShafts, ho
     if text.endswith("in") and band is not None:
         limits, how, source = Span(mm + band.lower_in * 25.4, mm + band.upper_in * 25.4), f"+{band.upper_in:g}/{band.lower_in:.3f} in", inch.source.id
     else:
-        limits, how, source = Span(mm - standard_tolerance_um(mm, 9) / 1000, mm), "h9: 0 to -IT9", "iso_286"
-    form = standard_tolerance_um(mm, 5) / 2
+        limits, how, source = Span(mm - tolerance_um(mm, 9) / 1000, mm), "h9: 0 to -IT9", "iso_286"
+    form = tolerance_um(mm, 5) / 2
     off = shaft_mm - mm
     if shaft_mm > limits.high + 1e-6:
         verdict = Verdict("over size", Level.STOP, f"{travel_text(off)} above {text}: the sleeve does not go on, or closes crooked. Dress the shaft.")

@@ -9,6 +9,7 @@ import { Figures } from "./figures";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
 import { NextCard } from "./next-card";
+import { ShaftHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
@@ -38,6 +39,7 @@ export function BenchPage() {
       <div className="min-w-0 space-y-4">
         <Delivery job={job} />
         <WhoIsHere />
+        {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
         <NextCard bench={bench} job={job} />
         <Findings bench={bench} />
         <LogPanel bench={bench} tap={job.tap} />
@@ -48,6 +50,17 @@ export function BenchPage() {
         <Figures bench={bench} show={show} />
       </div>
     </div>
+  );
+}
+
+function BackHome({ id }: { id: string }) {
+  return (
+    <Link
+      to={`/jobs/${id}`}
+      className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
+    >
+      Back to the shaft line
+    </Link>
   );
 }
 

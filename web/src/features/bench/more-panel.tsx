@@ -2,9 +2,10 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Bench } from "../../api";
-import { Button, Figure, NamedReason, TextField } from "../../ui";
+import { Button, Figure, NamedReason, Overlay, TextField } from "../../ui";
 import { useFigures } from "./figures";
 import { shownPlace, type Tap } from "./parts";
+import { SignPanel } from "./sign-panel";
 import { showOf } from "./use-job";
 
 export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
@@ -12,6 +13,8 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
   const [plan, setPlan] = useState(false);
   const place = shownPlace(bench);
   const figures = useFigures(bench, place ? showOf(place.id, "") : "", plan);
+  const [aside, setAside] = useState(false);
+  const [signing, setSigning] = useState(false);
   const [giving, setGiving] = useState(false);
   const add = (kind: "add_note" | "open_point") => {
     if (!text.trim()) return;
@@ -58,6 +61,21 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
             Change the plan
           </Link>
         ) : null}
+        {live && bench.may_set_aside ? (
+          <Button kind="quiet" onClick={() => setAside(true)}>
+            This stage is no part of the job
+          </Button>
+        ) : null}
+        {bench.next.headline.endsWith(": set aside") ? (
+          <Button kind="quiet" onClick={() => tap({ kind: "take_stage_up", stage: bench.stage })}>
+            Take this stage up again
+          </Button>
+        ) : null}
+        {live && bench.may_sign && bench.next.do !== "sign" ? (
+          <Button kind="quiet" aria-expanded={signing} onClick={() => setSigning(!signing)}>
+            Sign the record as it stands
+          </Button>
+        ) : null}
         {live ? (
           <Button kind="quiet" onClick={() => setGiving(true)}>
             Abandon this job
@@ -67,7 +85,9 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
       {plan && place
         ? figures.data?.targets.map((result) => <Figure key={result.label} result={result} />)
         : null}
+      {signing && bench.may_sign ? <SignPanel bench={bench} tap={tap} /> : null}
       <p className="text-sm text-soft">{bench.standing_above}</p>
+      <Aside bench={bench} open={aside} onClose={() => setAside(false)} tap={tap} />
       <NamedReason
         title="Abandon this job"
         description="Its record stays and can be read; nothing more is logged to it."
@@ -78,6 +98,30 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         onDecide={(name, reason) => tap({ kind: "abandon", name, reason })}
       />
     </section>
+  );
+}
+
+function Aside(props: { bench: Bench; open: boolean; onClose: () => void; tap: Tap }) {
+  const { bench, open, onClose, tap } = props;
+  const [reason, setReason] = useState("");
+  return (
+    <Overlay
+      title="Set this stage aside"
+      description="The record will say so, with the reason. It can be taken up again."
+      open={open}
+      onClose={onClose}
+    >
+      <TextField label="Why" value={reason} onChange={(event) => setReason(event.target.value)} />
+      <Button
+        disabled={!reason.trim()}
+        onClick={() => {
+          tap({ kind: "set_stage_aside", stage: bench.stage, reason });
+          onClose();
+        }}
+      >
+        Set it aside
+      </Button>
+    </Overlay>
   );
 }
 

@@ -1,7 +1,8 @@
 /** The one next move: the biggest thing on the page, why, and what could go wrong. */
+import { Link } from "react-router";
 import type { Bench } from "../../api";
 import { Say, VerdictMark } from "../../ui";
-import type { JobAccess } from "./use-job";
+import { showOf, type JobAccess } from "./use-job";
 import { WorkPanel } from "./work-panel";
 
 export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
@@ -17,6 +18,7 @@ export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
           <VerdictMark verdict={bench.work.final.overall} large />
         </p>
       ) : null}
+      <Where bench={bench} />
       <h1
         id="next-move"
         className="text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
@@ -49,6 +51,29 @@ export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
       ) : null}
       {bench.status === "signed" ? null : <StepsAndCautions bench={bench} />}
     </section>
+  );
+}
+
+/** Of which bearing and stage this is, where there are several; and the way to what is next when another one is looked at. */
+function Where({ bench }: { bench: Bench }) {
+  const place = bench.places.find((one) => one.id === bench.at);
+  const mark = bench.rail
+    .flatMap((stage) => stage.marks)
+    .find((one) => one.stage === bench.stage && one.at === bench.at);
+  const elsewhere = bench.next_stage && (bench.next_stage !== bench.stage || bench.next_at !== bench.at);
+  if (bench.rail.length < 4) return null;
+  return (
+    <p className="flex flex-wrap items-center justify-between gap-x-3 pb-1 text-sm text-soft">
+      <span>
+        {mark?.title}
+        {place ? `, ${place.name}` : ", whole shaft"}
+      </span>
+      {elsewhere && mark?.state !== "now" ? (
+        <Link to={`/jobs/${bench.id}${showOf(bench.next_at, "")}`} className="min-h-8 text-dye underline">
+          To what is next
+        </Link>
+      ) : null}
+    </p>
   );
 }
 

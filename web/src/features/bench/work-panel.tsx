@@ -1,9 +1,14 @@
 /** The taps that go with the task that is shown: the kernel's own, or those of its topic. */
 import type { Bench, Work } from "../../api";
+import { ShaftLine } from "../../drawing";
 import { GatePanel } from "./gate-panel";
 import { Row } from "./parts";
 import { SignPanel } from "./sign-panel";
 import { TicksPanel } from "./ticks-panel";
+import { LineUpPanel } from "./topics/lineup/panel";
+import { PrepareDrawings } from "./topics/prepare/drawings";
+import { PreparePanel } from "./topics/prepare/panel";
+import { StockPanel } from "./topics/stock/panel";
 import { TaperedDrawings } from "./topics/tapered/drawings";
 import { TaperedPanel } from "./topics/tapered/panel";
 import type { JobAccess } from "./use-job";
@@ -42,6 +47,12 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
   switch (work.topic) {
     case "tapered":
       return <TaperedPanel work={work} {...panel} />;
+    case "stock":
+      return <StockPanel job={bench.id} work={work} {...panel} />;
+    case "prepare":
+      return <PreparePanel key={bench.at} work={work} {...panel} />;
+    case "lineup":
+      return <LineUpPanel next={bench.next.do} work={work} {...panel} />;
     case "ticks":
       return <TicksPanel stage={bench.stage} work={work} tap={job.tap} />;
     default:
@@ -54,6 +65,15 @@ export function WorkDrawings({ work }: { work: Work }) {
   switch (work.topic) {
     case "tapered":
       return <TaperedDrawings work={work} />;
+    case "prepare":
+      return <PrepareDrawings work={work} />;
+    case "lineup":
+      return (
+        <section className="sheet p-3" aria-label="Shaft line">
+          <ShaftLine line={work.drawing} title="Shaft line, to scale" />
+        </section>
+      );
+    case "stock":
     case "ticks":
       return null;
     default:

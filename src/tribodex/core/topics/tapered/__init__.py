@@ -26,7 +26,7 @@ def _fitted(state: Tapered) -> Fitted | None:
     plan = state.planned
     if plan is None:
         return None
-    return Fitted(plan.bearing, plan.shaft, plan.shaft_text, plan.seat, plan.housed_unit)
+    return Fitted(plan.bearing, plan.shaft, plan.shaft_text, plan.seat, plan.housed_unit, plan.drive_up_mm)
 
 
 def _conditions(state: Tapered) -> frozenset[str]:

@@ -9,11 +9,20 @@ down_revision = "0005"
 
 def upgrade() -> None:
     op.add_column("job_event", sa.Column("at", sa.String(length=16), nullable=False, server_default=""))
+    op.add_column("machine", sa.Column("shafts", sa.JSON(), nullable=True))
     op.create_table(
         "job_place",
         sa.Column("position_id", sa.String(length=64), primary_key=True),
         sa.Column("number", sa.BigInteger(), primary_key=True, autoincrement=False),
         sa.Column("job_id", sa.String(length=64), sa.ForeignKey("job.id"), nullable=False),
+    )
+    op.create_table(
+        "attachment",
+        sa.Column("job_id", sa.String(length=64), sa.ForeignKey("job.id"), primary_key=True),
+        sa.Column("id", sa.String(length=64), primary_key=True),
+        sa.Column("mime", sa.String(length=40), nullable=False),
+        sa.Column("data", sa.LargeBinary(length=2**24), nullable=False),
+        sa.Column("recorded_at", sa.DateTime(), nullable=False),
     )
     op.execute(
         "INSERT INTO job_place (position_id, number, job_id) "
@@ -23,5 +32,7 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    op.drop_table("attachment")
     op.drop_table("job_place")
+    op.drop_column("machine", "shafts")
     op.drop_column("job_event", "at")

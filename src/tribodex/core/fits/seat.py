@@ -1,0 +1,231 @@
+"""What a micrometer says of a seat: mean, taper and out-of-round against limits, and the fit that results with a measured ring."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput
+from tribodex.core.fits.iso286 import shaft_limits_um, tolerance_um
+from tribodex.core.quantities import travel_text, um_text
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# Section along the seat, direction across it: both count from one.
+Spot = tuple[int, int]
+SECTIONS, DIRECTIONS = (1, 2, 3), (1, 2, 3, 4)
+# How well a micrometer in careful hands reads a shaft (µm, about 19 times in 20; common practice, no source).
+MICROMETER_UM = 4.0
+EXPANSION_UM_PER_MM_K = 0.0115
+
+
+class SeatKind(StrEnum):
+    """What a bearing sits on."""
+
+    SLEEVE = "sleeve"
+    CYLINDRICAL = "cylindrical"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return "seat under a sleeve" if self is SeatKind.SLEEVE else "cylindrical seat"
+
+
+@dataclass(frozen=True)
+class SeatSpec:
+    """What a seat should measure: nominal size (mm), deviations (µm), widest form (radial zone, µm), and where that comes from."""
+
+    kind: SeatKind
+    nominal_mm: float
+    limits_um: Span
+    form_um: float
+    words: str
+    source_id: str
+
+
+@dataclass(frozen=True)
+class SeatForm:
+    """A measured seat (mm and µm): mean of every reading, taper from end to end, out-of-round as difference of two diameters."""
+
+    mean_mm: float
+    taper_um: float
+    out_of_round_um: float
+    least_mm: float
+    greatest_mm: float
+    sections: int
+    readings: int
+
+    @property
+    def form_um(self) -> float:
+        """The radial form error that two-point readings can see: half the widest difference of diameters (a three-lobed seat hides)."""
+        return (self.greatest_mm - self.least_mm) * 1000 / 2
+
+
+def sleeve_seat(nominal_mm: float, band_um: Span | None = None, band_words: str = "") -> SeatSpec:
+    """What a seat under a sleeve should measure: h9 with form in IT5/2, or the band of an inch shaft.
+
+    Symbols: nominal size (mm); an inch shaft's deviations (µm).
+    Valid: up to 500 mm.
+    Raises: OutOfRange beyond.
+    Source: ISO 286 classes h7 to h9 with IT5/2 to IT6/2, common practice, no source; inch bands as given.
+
+    >>> sleeve_seat(80).limits_um, sleeve_seat(80).form_um
+    (Span(low=-74, high=0), 6.5)
+    """
+    form = tolerance_um(nominal_mm, 5) / 2
+    if band_um is not None:
+        return SeatSpec(SeatKind.SLEEVE, nominal_mm, band_um, form, f"{band_words}; form IT5/2", "inch_shaft")
+    return SeatSpec(SeatKind.SLEEVE, nominal_mm, shaft_limits_um(nominal_mm, "h9"), form, "h9; form IT5/2 (up to IT6/2)", "iso_286")
+
+
+def cylindrical_seat(nominal_mm: float, tolerance_class: str) -> SeatSpec:
+    """What a cylindrical seat should measure: its class, with form in half of the next finer grade but one.
+
+    Symbols: nominal size (mm); class such as m6.
+    Valid: up to 500 mm.
+    Raises: OutOfRange beyond, InvalidInput for a class that is not kept.
+    Source: ISO 286-2, from memory; form IT(n-2)/2 as a radial zone, common practice, no source.
+
+    >>> cylindrical_seat(60, "k5").form_um
+    4.0
+    """
+    limits = shaft_limits_um(nominal_mm, tolerance_class)
+    grade = int("".join(c for c in tolerance_class if c.isdigit()))
+    form = tolerance_um(nominal_mm, max(4, grade - 2)) / 2
+    return SeatSpec(SeatKind.CYLINDRICAL, nominal_mm, limits, form, f"{tolerance_class}; form IT{max(4, grade - 2)}/2", "iso_286")
+
+
+def form_of(readings_mm: Mapping[Spot, float]) -> SeatForm | None:
+    """Mean, taper and out-of-round of a seat from its readings; None without any.
+
+    Symbols: readings by (section, direction) in mm; taper and out-of-round (µm, on diameter).
+    Valid: each section counts the same, however many directions were read.
+    Raises: nothing.
+    Source: definition.
+
+    >>> form_of({(1, 1): 79.99, (1, 2): 79.98, (2, 1): 79.96, (2, 2): 79.96}).taper_um
+    25.0
+    """
+    if not readings_mm:
+        return None
+    by_section: dict[int, list[float]] = {}
+    for (section, _), value in sorted(readings_mm.items()):
+        by_section.setdefault(section, []).append(value)
+    means = [sum(values) / len(values) for values in by_section.values()]
+    every = list(readings_mm.values())
+    return SeatForm(
+        sum(means) / len(means),
+        round((means[0] - means[-1]) * 1000, 3),
+        round(max(max(v) - min(v) for v in by_section.values()) * 1000, 3),
+        min(every),
+        max(every),
+        len(means),
+        len(every),
+    )
+
+
+def judge_seat(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) -> Verdict:
+    """Whether a seat may take its bearing.
+
+    Symbols: limits and form (µm), readings (mm); temperature of the shaft (°C), where known.
+    Valid: two-point readings; they do not see a three-lobed form.
+    Raises: nothing.
+    Source: ISO 286; every reading inside, form inside its zone; common practice, no source.
+
+    >>> judge_seat(sleeve_seat(80), form_of({(1, 1): 79.97, (1, 2): 79.97, (2, 1): 79.968, (2, 2): 79.97})).word
+    'fit to use'
+    """
+    warm_um = 0.0 if shaft_c is None else (shaft_c - 20) * EXPANSION_UM_PER_MM_K * spec.nominal_mm
+    low = (form.least_mm - spec.nominal_mm) * 1000 - warm_um
+    high = (form.greatest_mm - spec.nominal_mm) * 1000 - warm_um
+    if high > spec.limits_um.high + 0.5:
+        over = um_text(high - spec.limits_um.high)
+        return Verdict("over size", Level.STOP, f"{over} above the largest size ({spec.words}): dress it, or nothing goes on straight.")
+    if low < spec.limits_um.low - 0.5:
+        under = um_text(spec.limits_um.low - low)
+        return Verdict("under size", Level.STOP, f"{under} below the smallest size ({spec.words}): worn. The ring or sleeve does not grip all round.")
+    if form.form_um > spec.form_um + 0.5:
+        level = Level.STOP if form.form_um > 2 * spec.form_um else Level.WATCH
+        return Verdict(
+            "out of form",
+            level,
+            f"Diameters differ by {um_text(2 * form.form_um)} where {um_text(2 * spec.form_um)} is allowed: "
+            f"taper {um_text(abs(form.taper_um))}, out of round {um_text(form.out_of_round_um)}. The bearing takes the seat's shape.",
+        )
+    if form.sections < 2 or form.readings < 4:
+        return Verdict("too few readings", Level.UNKNOWN, "Inside its limits where it was read; two sections in two directions are the least.")
+    near = min(spec.limits_um.high - high, low - spec.limits_um.low)
+    if near < MICROMETER_UM and spec.kind is SeatKind.CYLINDRICAL:
+        return Verdict("at its limit", Level.WATCH, f"Inside by {um_text(max(near, 0.0))}, less than a micrometer tells.")
+    return Verdict("fit to use", Level.GOOD, f"Every reading lies inside {spec.words}; form inside {um_text(2 * spec.form_um)} on diameter.")
+
+
+def seat_result(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) -> Result:
+    """The seat's mean diameter with its working.
+
+    Symbols: d mean of sections (mm); limits (mm); taper, out-of-round (µm).
+    Valid: as judge_seat().
+    Raises: nothing.
+    Source: ISO 286; readings.
+
+    >>> seat_result(sleeve_seat(80), form_of({(1, 1): 79.97, (2, 1): 79.97})).value
+    79.97
+    """
+    low, high = (spec.nominal_mm + um / 1000 for um in (spec.limits_um.low, spec.limits_um.high))
+    warm = () if shaft_c is None else (
+        Line("t", "temperature of the shaft", "limits hold at 20 °C", f"({number(shaft_c)} - 20)·0.0115·{number(spec.nominal_mm)}",
+             (shaft_c - 20) * EXPANSION_UM_PER_MM_K * spec.nominal_mm, "µm", "expansion"),
+    )  # fmt: skip
+    lines = (
+        Line("d", "mean of the sections", "Σ sections / n", f"{form.readings} readings in {form.sections} sections", form.mean_mm, "mm", "gauged"),
+        Line("d_min", "least allowed", spec.words, number(spec.nominal_mm), low, "mm", spec.source_id),
+        Line("d_max", "greatest allowed", spec.words, number(spec.nominal_mm), high, "mm", spec.source_id),
+        Line("taper", "first section less last", "d₁ - dₙ", "", form.taper_um, "µm", "gauged"),
+        Line("round", "widest difference across one section", "max - min", "", form.out_of_round_um, "µm", "gauged"),
+        *warm,
+    )
+    verdict = judge_seat(spec, form, shaft_c)
+    return Result("seat_mean", "Seat, mean diameter", form.mean_mm, "mm", uncertainty=MICROMETER_UM / 1000, verdict=verdict, working=lines)
+
+
+def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: float | None) -> Result:
+    """The fit of this ring on this seat: interference above zero, clearance below.
+
+    Symbols: d seat, b bore (mm); temperatures of both when measured (°C); Δ = d - b, both at 20 °C (µm).
+    Valid: cylindrical bores; steel on steel.
+    Raises: InvalidInput where only one temperature is given: the difference would hide in the other.
+    Source: definition; expansion 11.5e-6/K.
+
+    >>> real_fit(60.012, 59.995, None, None).value, real_fit(60.012, 59.995, 30, 20).value
+    (17.0, 10.1)
+    """
+    if (shaft_c is None) != (ring_c is None):
+        missing = "ring_temperature" if ring_c is None else "shaft_temperature"
+        raise InvalidInput.at(missing, "One temperature alone says nothing of the fit.", "both, or neither where seat and ring lay together")
+    warm_um = 0.0 if shaft_c is None or ring_c is None else (shaft_c - ring_c) * EXPANSION_UM_PER_MM_K * seat_mm
+    fit = round((seat_mm - bore_mm) * 1000 - warm_um, 1)
+    verdict = None
+    if fit <= 0:
+        verdict = Verdict("loose", Level.WATCH, f"{travel_text(-fit / 1000)} of clearance: a ring that turns under load creeps here.")
+    lines = (
+        Line("Δ", "seat less bore, at one temperature", "d - b - α·(t_d - t_b)·d", f"({number(seat_mm)} - {number(bore_mm)})·1000"
+             f" - {number(warm_um)}",
+             fit, "µm", "gauged"),
+    )  # fmt: skip
+    note = "" if shaft_c is not None else "Seat and ring taken to be equally warm."
+    return Result("real_fit", "Fit of this ring on this seat", fit, "µm", uncertainty=1.4 * MICROMETER_UM, verdict=verdict, working=lines, note=note)
+
+
+def next_spot(readings_mm: Mapping[Spot, float], sections: Sequence[int] = SECTIONS[:2]) -> Spot | None:
+    """The spot to read next: section by section, direction by direction; None when all are read.
+
+    Symbols: readings by (section, direction).
+    Valid: always.
+    Raises: nothing.
+    Source: common practice, no source: two sections (three where the seat is long), four directions.
+
+    >>> next_spot({(1, 1): 80.0})
+    (1, 2)
+    """
+    return next(((s, d) for s in sections for d in DIRECTIONS if (s, d) not in readings_mm), None)

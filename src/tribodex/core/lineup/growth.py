@@ -1,0 +1,126 @@
+"""How far a shaft grows against its base, and where a floating bearing stands in its housing so that it never touches an end."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput
+from tribodex.core.quantities import travel_text
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# Expansion, 1e-6/K (handbook values, from memory).
+EXPANSION = {"steel": 11.5, "stainless": 16.5, "cast_iron": 10.5, "concrete": 11.0, "aluminium": 23.5}
+MARGIN_MM = 0.2
+
+
+@dataclass(frozen=True)
+class Case:
+    """Temperatures of a running state, °C: shaft and base."""
+
+    name: str
+    shaft_c: float
+    base_c: float
+
+
+def growth_mm(span_mm: float, shaft: str, base: str, mount_c: float, case: Case) -> float:
+    """Growth of the shaft between two bearings against its base.
+
+    Symbols: L span (mm), α by material (1e-6/K), temperatures when mounted and in the case (°C); ΔL (mm), above zero: apart.
+    Valid: shaft and base each equally warm along their length.
+    Raises: InvalidInput for a material that is not kept.
+    Source: ΔL = L·[α_s·(T_s - T_0) - α_b·(T_b - T_0)], definition of expansion.
+
+    >>> round(growth_mm(2000, "steel", "concrete", 20, Case("running", 80, 30)), 3)
+    1.16
+    """
+    for name, material in (("shaft_material", shaft), ("base_material", base)):
+        if material not in EXPANSION:
+            raise InvalidInput.at(name, f"The expansion of “{material}” is not kept here.", ", ".join(EXPANSION))
+    return span_mm * (EXPANSION[shaft] * (case.shaft_c - mount_c) - EXPANSION[base] * (case.base_c - mount_c)) / 1e6
+
+
+def growth_range(span_mm: float, shaft: str, base: str, mount_c: float, cases: list[Case]) -> Result:
+    """Least and greatest growth over the running states, standstill as mounted among them.
+
+    Symbols: as growth_mm().
+    Valid: as growth_mm().
+    Raises: InvalidInput as growth_mm().
+    Source: as growth_mm().
+
+    >>> r = growth_range(2000, "steel", "steel", 20, [Case("start, shaft hot", 80, 20), Case("cold", -10, -10)]); r.value, r.value_to
+    (0.0, 1.38)
+    """
+    found = [(case, round(growth_mm(span_mm, shaft, base, mount_c, case), 4)) for case in cases]
+    lines = tuple(
+        Line(f"ΔL {case.name}", f"shaft {number(case.shaft_c)} °C, base {number(case.base_c)} °C", "L·[α_s·(T_s - T_0) - α_b·(T_b - T_0)]",
+             f"{number(span_mm)}·[{EXPANSION[shaft]}·({number(case.shaft_c)} - {number(mount_c)}) - "
+             f"{EXPANSION[base]}·({number(case.base_c)} - {number(mount_c)})]·1e-6", mm, "mm", "expansion")
+        for case, mm in found
+    )  # fmt: skip
+    every = [0.0, *(mm for _, mm in found)]
+    return Result("growth", "Growth between the bearings", min(every), "mm", value_to=max(every), working=lines)
+
+
+def place_float(room_mm: float, growth: Span, offset_mm: float | None = None) -> Result:
+    """Where the floating bearing stands in its seat: offset from the middle towards the fixed bearing, with the room left at both ends.
+
+    Symbols: room: seat width less bearing width (mm); g growth away from the fixed bearing (mm); o offset towards the fixed bearing
+    (mm), the best one unless one is given; margins at the fixed side cold, at the far side hot.
+    Valid: the float takes place in the seat, with the housing bolted down.
+    Raises: InvalidInput for a room below zero.
+    Source: o = (g_min + g_max)/2; margins room/2 - o + g_min and room/2 + o - g_max. By geometry.
+
+    >>> r = place_float(6, Span(0, 1.4)); r.value, r.verdict.word
+    (0.7, 'room to float')
+    """
+    if room_mm < 0:
+        raise InvalidInput.at("room", "The seat is narrower than the bearing.", "seat width and bearing width, both measured")
+    best = (growth.low + growth.high) / 2
+    at = best if offset_mm is None else offset_mm
+    near, far = room_mm / 2 - at + growth.low, room_mm / 2 + at - growth.high
+    least = min(near, far)
+    lines = (
+        Line("room", "seat less bearing", "seat - B", "", room_mm, "mm", "gauged"),
+        Line("o", "offset towards the fixed bearing", "(g_min + g_max)/2" if offset_mm is None else "as set",
+             f"({number(growth.low)} + {number(growth.high)})/2", at, "mm", "practice"),
+        Line("m_near", "left on the fixed side, coldest", "room/2 - o + g_min", 
+             f"{number(room_mm / 2)} - {number(at)} + {number(growth.low)}", near, "mm", "practice"),
+        Line("m_far", "left on the far side, hottest", "room/2 + o - g_max", 
+             f"{number(room_mm / 2)} + {number(at)} - {number(growth.high)}", far, "mm", "practice"),
+    )  # fmt: skip
+    way = "in the middle" if abs(at) < 0.05 else f"{travel_text(abs(at))} {'towards' if at > 0 else 'away from'} the fixed bearing"
+    if least < 0:
+        lacking = growth.high - growth.low - room_mm
+        more = f" {travel_text(lacking)} of room is lacking however it is placed." if lacking > 0 else " Placed as computed it has room."
+        verdict = Verdict("not enough room", Level.STOP, f"{travel_text(-least)} short at one end: the bearing is pushed apart.{more}")
+    elif least < MARGIN_MM:
+        verdict = Verdict("barely room", Level.WATCH, f"Only {travel_text(least)} is left at one end: a mark set by hand is no better.")
+    else:
+        verdict = Verdict("room to float", Level.GOOD, f"Set it {way}: {travel_text(near)} left cold, {travel_text(far)} left hot.")
+    return Result("float_offset", "Floating bearing, offset towards the fixed one", round(at, 3), "mm", verdict=verdict, working=lines)
+
+
+def gap_left(gap_mm: float, growth: Span, towards: bool, name: str = "gap") -> Result:
+    """What is left of an axial gap (labyrinth, flinger, cover) over the running states.
+
+    Symbols: gap when mounted (mm); g growth (mm); `towards`: growth closes it.
+    Valid: the part moves with the shaft at the floating bearing.
+    Raises: InvalidInput for a gap below zero.
+    Source: by geometry.
+
+    >>> gap_left(2.0, Span(-0.2, 1.2), True).value
+    0.8
+    """
+    if gap_mm < 0:
+        raise InvalidInput.at("gap", "A gap is not below zero.", "as measured, mm")
+    closes = growth.high if towards else -growth.low
+    least = round(gap_mm - max(0.0, closes), 4)
+    if least <= 0:
+        verdict = Verdict("rubs", Level.STOP, f"The growth is {travel_text(-least)} more than the gap: it rubs. Set it wider.")
+    elif least < MARGIN_MM:
+        verdict = Verdict("close", Level.WATCH, f"Only {travel_text(least)} is left when hottest.")
+    else:
+        verdict = Verdict("clear", Level.GOOD, f"{travel_text(least)} is left at the least.")
+    line = Line("gap", "least gap", "gap - growth that closes it", f"{number(gap_mm)} - {number(max(0.0, closes))}", least, "mm", "practice")
+    return Result(f"gap_{name}", f"Gap left, {name}", least, "mm", verdict=verdict, working=(line,))

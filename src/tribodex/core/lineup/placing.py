@@ -1,0 +1,177 @@
+"""Where a bearing starts on its sleeve, what the locating rings leave, shims under feet, room in bolt holes, error of alignment."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Kind
+from tribodex.core.errors import InvalidInput
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.quantities import travel_text
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# A fixed bearing may have this much room between its rings (mm; common practice, no source; the maker's figure goes first).
+FIXED_REST_MM = 0.2
+# Feet that differ by more than this are shimmed (mm; common practice, no source).
+SOFT_FOOT_MM = 0.05
+# What is forgiven as a static error of setting up (degrees; common practice, no source; the maker wins).
+FORGIVES_DEG = {Kind.SPHERICAL_ROLLER: 0.5, Kind.SELF_ALIGNING_BALL: 1.0}
+LABYRINTH_DEG = 0.3
+
+
+def start_position(a_mm: float, drive_up_mm: Span, width_mm: float) -> Result:
+    """Where the bearing's centre will be from the sleeve's thread end, once it is driven up.
+
+    Symbols: a sleeve's thread end to the ring's near face, laid on at rest (mm); s drive-up, a range (mm); B width (mm).
+    Valid: adapter sleeves, ring centred in its width; a taken at the zero from which s counts. Not for withdrawal sleeves.
+    Raises: InvalidInput for a distance below zero.
+    Source: a + s + B/2, by geometry.
+
+    >>> r = start_position(12.0, Span(0.6, 0.75), 40); r.value, r.value_to
+    (32.6, 32.75)
+    """
+    if a_mm < 0:
+        raise InvalidInput.at(
+            "sleeve_to_ring", "The ring's face lies on the sleeve; the distance is not below zero.", "thread end to the ring's near face"
+        )
+    low, high = a_mm + drive_up_mm.low + width_mm / 2, a_mm + drive_up_mm.high + width_mm / 2
+    line = Line("x", "sleeve's thread end to the bearing's centre", "a + s + B/2",
+                f"{number(a_mm)} + {number(drive_up_mm.low)}…{number(drive_up_mm.high)} + {number(width_mm)}/2", low, "mm", "practice")  # fmt: skip
+    note = f"Set the sleeve's thread end {number((low + high) / 2)} mm from the centre mark, on the nut's side."
+    return Result("start_position", "Sleeve end to the bearing's centre", round(low, 3), "mm", value_to=round(high, 3), working=(line,), note=note)
+
+
+def ring_rest(seat_mm: float, width_mm: float, near_rings_mm: Sequence[float], far_rings_mm: Sequence[float], floats: Floats) -> Result:
+    """What the locating rings leave of the seat, and how far they shift the bearing from the middle.
+
+    Symbols: seat width, B bearing width, rings on either side (mm); rest = seat - B - Σ rings; shift = (Σ near - Σ far)/2 (mm), away
+    from the thicker side.
+    Valid: plummer blocks with locating rings.
+    Raises: InvalidInput for rings that do not go in.
+    Source: by geometry; fixed up to 0.2 mm of rest, common practice, no source.
+
+    >>> r = ring_rest(65, 40, [12.5], [12.5], Floats.HELD); r.value, r.verdict.word
+    (0.0, 'held')
+    >>> ring_rest(65, 40, [12.5], [], Floats.HELD).verdict.word
+    'not held'
+    """
+    rings = [*near_rings_mm, *far_rings_mm]
+    if any(ring <= 0 for ring in rings):
+        raise InvalidInput.at("rings", "A ring has a width above zero.", "each ring's width, mm; none where there is none")
+    rest, shift = seat_mm - width_mm - sum(rings), (sum(near_rings_mm) - sum(far_rings_mm)) / 2
+    lines = (
+        Line("rest", "room left along the shaft", "seat - B - Σ rings", 
+             f"{number(seat_mm)} - {number(width_mm)} - {number(sum(rings))}", rest, "mm", "practice"),
+        Line("shift", "bearing from the middle of its seat", "(Σ near - Σ far)/2", 
+             f"({number(sum(near_rings_mm))} - {number(sum(far_rings_mm))})/2", shift, "mm", "practice"),
+    )  # fmt: skip
+    if rest < -0.02:
+        verdict = Verdict("rings too wide", Level.STOP, f"The rings are {travel_text(-rest)} wider than the room: cap and base do not close on them.")
+    elif floats is Floats.HELD and rest > FIXED_REST_MM:
+        verdict = Verdict("not held", Level.STOP, f"{travel_text(rest)} of room: this bearing floats. A ring is missing, or too narrow.")
+    elif floats is Floats.HELD:
+        verdict = Verdict("held", Level.GOOD, f"{travel_text(max(rest, 0.0))} of room, up to {travel_text(FIXED_REST_MM)} for a fixed bearing.")
+    elif floats is Floats.SEAT and rest <= FIXED_REST_MM:
+        verdict = Verdict(
+            "held by mistake", Level.STOP, "With these rings the bearing is fixed: two fixed bearings kill each other. Take the rings out."
+        )
+    elif floats is Floats.SEAT and rings:
+        verdict = Verdict(
+            "a ring where it floats", Level.WATCH, f"It still has {travel_text(rest)}, but a ring in a floating seat is the usual mistake."
+        )
+    elif floats is Floats.INSIDE and rest > FIXED_REST_MM:
+        verdict = Verdict("not held", Level.STOP, "A bearing that floats inside itself is held on both sides by its outer ring.")
+    elif floats is Floats.UNKNOWN:
+        verdict = Verdict("fixed or floating?", Level.UNKNOWN, "Say first whether this bearing holds the shaft.")
+    else:
+        verdict = Verdict("free", Level.GOOD, f"{travel_text(rest)} of room along the shaft.")
+    note = f"The centre is shifted by {travel_text(abs(shift))}, away from the thicker side." if abs(shift) >= 0.05 else ""
+    return Result("ring_rest", "Room left by the locating rings", round(rest, 3), "mm", verdict=verdict, working=lines, note=note)
+
+
+@dataclass(frozen=True)
+class Foot:
+    """A foot and the leaf that goes in under it (mm)."""
+
+    name: str
+    gap_mm: float
+
+
+def soft_foot(feet: Sequence[Foot]) -> Result:
+    """Shims under the feet of a housing: the foot with the least gap stands, the others are packed to it.
+
+    Symbols: gap under each foot with its bolt loose (mm).
+    Valid: two to four feet of one housing.
+    Raises: InvalidInput for fewer than two feet or a gap below zero.
+    Source: differences above 0.05 mm are shimmed, common practice, no source.
+
+    >>> soft_foot([Foot("near left", 0.0), Foot("far right", 0.12)]).verdict.word
+    'shim'
+    """
+    if len(feet) < 2:
+        raise InvalidInput.at("feet", "One foot alone rocks on nothing.", "the gap under every foot of the housing")
+    if any(foot.gap_mm < 0 for foot in feet):
+        raise InvalidInput.at("feet", "A gap is not below zero.", "the leaf that goes in under each foot")
+    least = min(foot.gap_mm for foot in feet)
+    shims = [(foot.name, round(foot.gap_mm - least, 3)) for foot in feet]
+    worst = max(mm for _, mm in shims)
+    lines = tuple(
+        Line(name, "shim", "gap - least gap", f"{number(foot.gap_mm)} - {number(least)}", mm, "mm", "practice")
+        for (name, mm), foot in zip(shims, feet, strict=True)
+    )
+    if worst > SOFT_FOOT_MM:
+        words = ", ".join(f"{name} {number(mm)} mm" for name, mm in shims if mm > SOFT_FOOT_MM)
+        verdict = Verdict("shim", Level.STOP, f"Pulled down as it is the housing bends and pinches the ring. Shim: {words}.")
+    else:
+        verdict = Verdict("stands flat", Level.GOOD, f"Feet differ by no more than {travel_text(SOFT_FOOT_MM)}.")
+    return Result("soft_foot", "Widest difference between feet", worst, "mm", verdict=verdict, working=lines)
+
+
+def bolt_room(hole_mm: float, bolt_mm: float, wanted_mm: float) -> Result:
+    """Whether a correction fits into the clearance of the bolt holes.
+
+    Symbols: hole and bolt diameters, correction wanted (mm); room each way = (hole - bolt)/2.
+    Valid: the bolt stands in the middle of its hole.
+    Raises: InvalidInput for a bolt larger than its hole.
+    Source: by geometry.
+
+    >>> bolt_room(18, 16, 0.8).verdict.word, bolt_room(18, 16, 1.4).verdict.word
+    ('fits', 'does not fit')
+    """
+    if bolt_mm > hole_mm:
+        raise InvalidInput.at("bolt", "The bolt is larger than its hole.", "bolt and hole, mm")
+    room = (hole_mm - bolt_mm) / 2
+    line = Line("room", "each way from the middle", "(hole - bolt)/2", f"({number(hole_mm)} - {number(bolt_mm)})/2", room, "mm", "practice")
+    if abs(wanted_mm) > room:
+        verdict = Verdict("does not fit", Level.STOP, f"{travel_text(abs(wanted_mm) - room)} more than the holes give: change hole, plate or shim.")
+    else:
+        verdict = Verdict("fits", Level.GOOD, f"{travel_text(room - abs(wanted_mm))} is left.")
+    return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,))
+
+
+def alignment(offset_mm: float, over_mm: float, kind: Kind, labyrinth: bool) -> Result:
+    """The angle between shaft and housing from a straightedge, string or laser reading, against what bearing and seal forgive.
+
+    Symbols: offset over a length (mm); angle = atan(offset/length) (degrees).
+    Valid: static error of setting up alone; not for a bending or wobbling shaft.
+    Raises: InvalidInput for a length of zero or less.
+    Source: angle by geometry; limits common practice, no source; the maker's figure goes first.
+
+    >>> alignment(1.5, 1000, Kind.SPHERICAL_ROLLER, False).verdict.word, alignment(6, 1000, Kind.SPHERICAL_ROLLER, True).verdict.word
+    ('in line', 'too much for the seal')
+    """
+    if over_mm <= 0:
+        raise InvalidInput.at("over", "An offset is read over a length.", "the length between the two readings, mm")
+    angle = math.degrees(math.atan2(abs(offset_mm), over_mm))
+    forgives = FORGIVES_DEG[kind]
+    line = Line("φ", "angle", "atan(offset/length)", f"atan({number(abs(offset_mm))}/{number(over_mm)})", angle, "°", "practice")
+    if angle > forgives:
+        verdict = Verdict("too much for the bearing", Level.STOP, f"{angle:.2f}°, and a {kind.words} forgives about {forgives:g}°.")
+    elif labyrinth and angle > LABYRINTH_DEG:
+        verdict = Verdict("too much for the seal", Level.STOP, f"{angle:.2f}°: a labyrinth forgives about {LABYRINTH_DEG:g}°, less than the bearing.")
+    else:
+        verdict = Verdict("in line", Level.GOOD, f"{angle:.2f}° of about {LABYRINTH_DEG if labyrinth else forgives:g}°.")
+    return Result("alignment", "Angle of shaft and housing", round(angle, 3), "°", verdict=verdict, working=(line,))

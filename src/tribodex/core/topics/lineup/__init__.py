@@ -1,0 +1,38 @@
+"""Line up: who holds the shaft, marks, growth and float room, sleeves, gaps, feet, alignment."""
+
+from tribodex.core.job.topic import Topic
+from tribodex.core.topics.lineup import commands as cmd
+from tribodex.core.topics.lineup import facts as ev
+from tribodex.core.topics.lineup.decide import decide, holds, move, same, stands
+from tribodex.core.topics.lineup.show import figures, record, said, tell, view
+from tribodex.core.topics.lineup.state import Line, fold
+
+TOPIC: Topic[Line] = Topic(
+    name="lineup",
+    stages=("line_up",),
+    per_shaft=True,
+    facts=ev.FACTS,
+    commands=cmd.COMMANDS,
+    blank=lambda last, _: last or Line(),
+    fold=fold,
+    decide=decide,
+    stands=stands,
+    move=move,
+    tell=tell,
+    view=view,
+    record=record,
+    entries={
+        ev.FloatSaid: cmd.SayFloat,
+        ev.RingsSaid: cmd.SayRings,
+        ev.SleeveLaid: cmd.LaySleeve,
+        ev.OffsetSet: cmd.SetOffset,
+        ev.GapSaid: cmd.SayGap,
+        ev.FeetSaid: cmd.SayFeet,
+    },
+    said=said,
+    same=same,
+    figures=figures,
+    holds=holds,
+    floats=lambda state, at: state.floats.get(at),
+    optional=True,
+)

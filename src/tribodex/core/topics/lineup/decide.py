@@ -1,0 +1,167 @@
+"""What may follow at the shaft line, and what to say or measure next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
+
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.growth import EXPANSION, Case
+from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
+from tribodex.core.topics.lineup import commands as cmd
+from tribodex.core.topics.lineup import facts as ev
+from tribodex.core.topics.lineup.state import Line, conflict, floating_place, growth_of, results
+from tribodex.core.working import Level
+
+
+def decide(desk: Desk, state: Line, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    if getattr(command, "place", None) is not None:
+        desk.job.placed(command.place)
+    match command:
+        case cmd.SayFloat():
+            return [ev.FloatSaid(command.place, command.floats)]
+        case cmd.SayMark():
+            return [_marked(desk, state, command)]
+        case cmd.SayRings():
+            near, far = (_several(getattr(command, side), side, (500, 200_000), command.shown) for side in ("near", "far"))
+            return [ev.RingsSaid(command.place, _mm(command.seat, "seat", (5_000, 500_000), command.shown), near, far)]
+        case cmd.LaySleeve():
+            return [_laid(desk, command)]
+        case cmd.SayRunning():
+            return [_running(command)]
+        case cmd.SetOffset():
+            mm = _mm(command.offset, "offset", (0, 50_000), command.shown)
+            return [ev.OffsetSet(-mm if command.away else mm, command.offset.strip())]
+        case cmd.SayGap():
+            return [
+                ev.GapSaid(text(command.name, "name", "for example labyrinth"), _mm(command.gap, "gap", (0, 100_000), command.shown), command.closes)
+            ]
+        case cmd.SayFeet():
+            gaps = _several(command.gaps, "gaps", (0, 5_000), command.shown)
+            if len(gaps) < 2:
+                raise InvalidInput.at("gaps", "One foot alone rocks on nothing.", "the leaf under every foot, for example 0 + 0.05 + 0 + 0.12")
+            return [ev.FeetSaid(command.place, gaps)]
+        case cmd.ReadAlignment():
+            over = _mm(command.over, "over", (10_000, 20_000_000), command.shown)
+            return [
+                ev.AlignmentRead(command.place, _mm(command.offset, "offset", (0, 500_000), command.shown), over, command.labyrinth, command.tool)
+            ]
+        case cmd.SayBoltHoles():
+            hole, bolt = (_mm(getattr(command, name), name, (3_000, 150_000), command.shown) for name in ("hole", "bolt"))
+            if bolt > hole:
+                raise InvalidInput.at("bolt", "The bolt is larger than its hole.", "bolt and hole as measured")
+            return [ev.BoltHolesSaid(command.place, hole, bolt, _mm(command.wanted, "wanted", (0, 100_000), command.shown))]
+        case _:
+            raise TypeError(f"the shaft line takes no {type(command).__name__}")
+
+
+def _mm(typed: str, field: str, sensible_um: tuple[float, float], shown: Shown) -> float:
+    return read_length(typed, field, LengthUnit.MM, sensible_um, shown, zero=sensible_um[0] == 0).mm
+
+
+def _several(typed: str, field: str, sensible_um: tuple[float, float], shown: Shown) -> tuple[float, ...]:
+    parts = [part for part in typed.split("+") if part.strip()]
+    return tuple(_mm(part, field, sensible_um, shown) for part in parts)
+
+
+def _marked(desk: Desk, state: Line, command: cmd.SayMark) -> ev.ShaftPlanned:
+    at = _mm(command.at, "at", (0, 30_000_000), command.shown)
+    before = state.shaft or ev.ShaftPlanned(0.0, "end of the shaft", (), ())
+    others = tuple(along for along in before.bearings if along.place != command.place)
+    bearings = tuple(sorted((*others, ev.Along(command.place, at)), key=lambda along: along.at_mm))
+    width = max((fitted.bearing.width_mm for place in desk.job.places if (fitted := desk.fitted(place.id)) is not None), default=50.0)
+    length = max(before.length_mm, bearings[-1].at_mm + 1.5 * width)
+    name = desk.job.place(command.place).name
+    return replace(before, length_mm=length, datum=command.datum.strip() or before.datum, bearings=bearings, reason=f"centre mark of {name}")
+
+
+def _laid(desk: Desk, command: cmd.LaySleeve) -> ev.SleeveLaid:
+    fitted = desk.fitted(command.place)
+    if fitted is None:
+        raise Refused("What is fitted here is not planned yet.")
+    if fitted.seat != "adapter_sleeve":
+        raise Refused("The start position is computed for adapter sleeves alone: on another seat the bearing goes against its abutment.")
+    if command.drive_up.strip():
+        mm = _mm(command.drive_up, "drive_up", (10, 20_000), command.shown)
+        drive_up = Span(mm, mm)
+    elif fitted.drive_up_mm is not None:
+        drive_up = fitted.drive_up_mm
+    else:
+        raise InvalidInput.at("drive_up", "The plan says no drive-up for this bearing.", "the drive-up to come, for example 0.6 mm")
+    to_ring = _mm(command.sleeve_to_ring, "sleeve_to_ring", (0, 500_000), command.shown)
+    return ev.SleeveLaid(command.place, to_ring, drive_up, fitted.bearing.width_mm, command.sleeve_to_ring.strip())
+
+
+def _running(command: cmd.SayRunning) -> ev.RunningSaid:
+    for name in ("shaft_material", "base_material"):
+        if getattr(command, name) not in EXPANSION:
+            raise InvalidInput.at(name, "The expansion of this material is not kept here.", ", ".join(EXPANSION))
+    mount = parse_temperature_c(command.mount, "mount")
+    shaft, base = parse_temperature_c(command.running_shaft, "running_shaft"), parse_temperature_c(command.running_base, "running_base")
+    cases = [Case("running", shaft, base)]
+    if command.start_shaft.strip():
+        cases.append(Case("at the start", parse_temperature_c(command.start_shaft, "start_shaft"), mount))
+    if command.cold.strip():
+        cold = parse_temperature_c(command.cold, "cold")
+        cases.append(Case("cold standstill", cold, cold))
+    return ev.RunningSaid(command.shaft_material, command.base_material, mount, tuple(cases))
+
+
+def stands(desk: Desk, state: Line) -> str | None:
+    """Done once it is known who holds the shaft, nothing stops it, and the floating bearing's place is computed."""
+    if conflict(desk) or any(desk.floats(p.id) is Floats.UNKNOWN for p in desk.job.places):
+        return "line_up"
+    if any(r.verdict is not None and r.verdict.level is Level.STOP for r in results(desk, state)):
+        return "line_up"
+    floating = floating_place(desk)
+    return "line_up" if len(desk.job.places) > 1 and floating is not None and not _computed(desk, state, floating) else None
+
+
+def _computed(desk: Desk, state: Line, floating: str) -> bool:
+    return floating in state.rings and growth_of(desk, state) is not None
+
+
+def move(desk: Desk, state: Line) -> Move:
+    """What to say or measure next."""
+    if why := conflict(desk):
+        return Move("say_float", "Stop: two held, or none", why, "The usual mistake after a change, and it kills bearings in weeks.")
+    unknown = next((p for p in desk.job.places if desk.floats(p.id) is Floats.UNKNOWN), None)
+    if unknown is not None:
+        why = "Look for locating rings: rings on both sides hold it, one ring in a two-ring housing does not. Ask where nobody knows."
+        return Move("say_float", f"{unknown.name}: does it hold the shaft, or where does it float?", why, "Exactly one bearing of a shaft holds it.")
+    if stop := next((r for r in results(desk, state) if r.verdict is not None and r.verdict.level is Level.STOP), None):
+        assert stop.verdict is not None  # it was just looked for
+        return Move("mend", f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason)
+    floating = floating_place(desk)
+    if len(desk.job.places) > 1 and floating is not None:
+        name = desk.job.place(floating).name
+        missing = next((p for p in desk.job.places if state.at_mm(p.id) is None), None)
+        if missing is not None:
+            return Move("say_mark", f"{missing.name}: centre mark from the datum", "From a shoulder or an end of the shaft that stays where it is.")
+        if floating not in state.rings:
+            return Move("say_rings", f"{name}: housing seat and rings", "Seat width less bearing and rings is the room to float.")
+        if growth_of(desk, state) is None:
+            return Move("say_running", "Temperatures: mounted, running, base", "The shaft grows against its base; the floating bearing follows.")
+    return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
+
+
+def holds(desk: Desk, _: Line, stage: str) -> str:
+    """Two held bearings, or none, hold the mounting back."""
+    return conflict(desk) if stage in ("initial_clearance", "target_window", "drive_up") else ""
+
+
+def same(made: Any, before: Any) -> Fact:
+    """A corrected entry stays at its bearing. Raises InvalidInput."""
+    for name in ("place", "name"):
+        if getattr(made, name, None) != getattr(before, name, None):
+            raise InvalidInput.at("entry", "This would be another entry: withdraw the wrong one, and say the right one.", f"{name} as it was")
+    found: Fact = made
+    return found

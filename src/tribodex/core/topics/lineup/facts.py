@@ -1,0 +1,142 @@
+"""What can be said of a shaft line: its drawing, who holds it, rings, sleeves laid on, temperatures, gaps, feet, alignment."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tribodex.core.components.bands import Span
+from tribodex.core.job.facts import Fact
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.growth import Case
+
+PartKind = Literal["coupling", "pulley", "gear", "rotor", "step"]
+
+
+@dataclass(frozen=True)
+class ShaftPart:
+    """Something on the shaft, to draw: centre from the datum, width and diameter (mm)."""
+
+    name: str
+    kind: PartKind
+    at_mm: float
+    width_mm: float
+    diameter_mm: float
+
+
+@dataclass(frozen=True)
+class Along:
+    """Where a bearing's centre mark lies from the datum (mm)."""
+
+    place: str
+    at_mm: float
+
+
+@dataclass(frozen=True)
+class ShaftPlanned(Fact):
+    """The shaft as it is drawn: length, datum, parts and the centre marks of its bearings, all in mm from the datum."""
+
+    length_mm: float
+    datum: str
+    parts: tuple[ShaftPart, ...]
+    bearings: tuple[Along, ...]
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class FloatSaid(Fact):
+    """Where a bearing lets the shaft grow, or that it holds it."""
+
+    place: str
+    floats: Floats
+
+
+@dataclass(frozen=True)
+class RingsSaid(Fact):
+    """The housing seat and the locating rings beside a bearing (mm); near is the side of the datum."""
+
+    place: str
+    seat_mm: float
+    near_mm: tuple[float, ...]
+    far_mm: tuple[float, ...]
+
+
+@dataclass(frozen=True)
+class SleeveLaid(Fact):
+    """The bearing laid on its sleeve at rest: the sleeve's thread end to the ring's near face (mm), with the drive-up to come."""
+
+    place: str
+    to_ring_mm: float
+    drive_up_mm: Span
+    width_mm: float
+    typed: str
+
+
+@dataclass(frozen=True)
+class RunningSaid(Fact):
+    """Materials and temperatures: mounted at, and the running states."""
+
+    shaft_material: str
+    base_material: str
+    mount_c: float
+    cases: tuple[Case, ...]
+
+
+@dataclass(frozen=True)
+class OffsetSet(Fact):
+    """Where the floating bearing was set in its seat, towards the fixed one (mm; below zero away from it)."""
+
+    offset_mm: float
+    typed: str
+
+
+@dataclass(frozen=True)
+class GapSaid(Fact):
+    """An axial gap beside the floating bearing (mm), and whether growth closes it."""
+
+    name: str
+    mm: float
+    closes: bool
+
+
+@dataclass(frozen=True)
+class FeetSaid(Fact):
+    """The leaf that goes in under each foot of a housing with its bolt loose (mm)."""
+
+    place: str
+    gaps_mm: tuple[float, ...]
+
+
+@dataclass(frozen=True)
+class AlignmentRead(Fact):
+    """An offset between shaft and housing over a length (mm)."""
+
+    place: str
+    offset_mm: float
+    over_mm: float
+    labyrinth: bool
+    tool: str
+
+
+@dataclass(frozen=True)
+class BoltHolesSaid(Fact):
+    """Bolt and hole of a housing and the correction that is wanted (mm)."""
+
+    place: str
+    hole_mm: float
+    bolt_mm: float
+    wanted_mm: float
+
+
+FACTS: tuple[type[Fact], ...] = (
+    ShaftPlanned,
+    FloatSaid,
+    RingsSaid,
+    SleeveLaid,
+    RunningSaid,
+    OffsetSet,
+    GapSaid,
+    FeetSaid,
+    AlignmentRead,
+    BoltHolesSaid,
+)

@@ -1,0 +1,190 @@
+"""The shaft line in words, drawn, and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.job.topic import Desk
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.growth import EXPANSION
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.lineup import facts as ev
+from tribodex.core.topics.lineup.state import Line, conflict, floating_place, results
+from tribodex.core.working import Result
+
+
+def _sum(rings: Sequence[float]) -> str:
+    return " + ".join(f"{ring:g}" for ring in rings) or "none"
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.ShaftPlanned():
+            marks = ", ".join(f"{along.at_mm:g} mm" for along in fact.bearings)
+            return f"Shaft line, from {fact.datum}: centre marks at {marks}." if marks else f"Shaft line drawn, from {fact.datum}."
+        case ev.FloatSaid():
+            return f"Bearing {fact.place}: {fact.floats.words}."
+        case ev.RingsSaid():
+            return f"Bearing {fact.place}: seat {fact.seat_mm:g} mm, rings near {_sum(fact.near_mm)}, far {_sum(fact.far_mm)} mm."
+        case ev.SleeveLaid():
+            return f"Bearing {fact.place} laid on its sleeve: thread end to ring {fact.to_ring_mm:g} mm."
+        case ev.RunningSaid():
+            cases = "; ".join(f"{c.name}: shaft {c.shaft_c:g} °C, base {c.base_c:g} °C" for c in fact.cases)
+            return f"Mounted at {fact.mount_c:g} °C, {fact.shaft_material} on {fact.base_material}; {cases}."
+        case ev.OffsetSet():
+            way = "towards" if fact.offset_mm >= 0 else "away from"
+            return f"Floating bearing set {abs(fact.offset_mm):g} mm {way} the fixed one."
+        case ev.GapSaid():
+            return f"Gap {fact.name}: {fact.mm:g} mm, growth {'closes' if fact.closes else 'opens'} it."
+        case ev.FeetSaid():
+            return f"Bearing {fact.place}, under its feet: {_sum(fact.gaps_mm)} mm."
+        case ev.AlignmentRead():
+            return f"Bearing {fact.place}: {fact.offset_mm:g} mm over {fact.over_mm:g} mm by {fact.tool}."
+        case ev.BoltHolesSaid():
+            return f"Bearing {fact.place}: bolt {fact.bolt_mm:g} in hole {fact.hole_mm:g} mm, {fact.wanted_mm:g} mm wanted."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.FloatSaid():
+            return {"place": fact.place, "floats": fact.floats}
+        case ev.RingsSaid():
+            near, far = (" + ".join(f"{r:g} mm" for r in rings) for rings in (fact.near_mm, fact.far_mm))
+            return {"place": fact.place, "seat": f"{fact.seat_mm:g} mm", "near": near, "far": far}
+        case ev.SleeveLaid():
+            return {"place": fact.place, "sleeve_to_ring": f"{fact.to_ring_mm:g} mm"}
+        case ev.OffsetSet():
+            return {"offset": f"{abs(fact.offset_mm):g} mm", "away": "yes" if fact.offset_mm < 0 else ""}
+        case ev.GapSaid():
+            return {"name": fact.name, "gap": f"{fact.mm:g} mm", "closes": "yes" if fact.closes else ""}
+        case ev.FeetSaid():
+            return {"place": fact.place, "gaps": " + ".join(f"{mm:g} mm" for mm in fact.gaps_mm)}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class LineBearing:
+    """A bearing on the drawn shaft (mm); lengths that nobody knows are None and are drawn at a usual place."""
+
+    id: str
+    name: str
+    label: str
+    floats: Floats
+    short: str
+    at_mm: float | None
+    drawn_at_mm: float
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    sleeve_end_mm: tuple[float, float] | None
+
+
+@dataclass(frozen=True)
+class LineDrawing:
+    """The shaft line to scale, mm from the datum."""
+
+    length_mm: float
+    known: bool
+    datum: str
+    shaft_mm: float
+    bearings: tuple[LineBearing, ...]
+    parts: tuple[ev.ShaftPart, ...]
+
+
+@dataclass(frozen=True)
+class FloatChoice:
+    """A way to hold the shaft or let it grow."""
+
+    value: Floats
+    words: str
+
+
+@dataclass(frozen=True)
+class LineUpWork:
+    """The shaft line as its panel shows it."""
+
+    topic: Literal["lineup"]
+    drawing: LineDrawing
+    choices: tuple[FloatChoice, ...]
+    materials: tuple[str, ...]
+    conflict: str
+    floating: str
+    rings: tuple[ev.RingsSaid, ...]
+    gaps: tuple[ev.GapSaid, ...]
+    running: ev.RunningSaid | None
+
+
+def drawing(desk: Desk, state: Line) -> LineDrawing:
+    """The shaft to scale with its bearings. What nobody has measured is drawn at a usual place, and said to be so."""
+    fitted = {place.id: desk.fitted(place.id) for place in desk.job.places}
+    outside = max((f.bearing.outside_mm for f in fitted.values() if f is not None), default=160.0)
+    length = state.shaft.length_mm if state.shaft and state.shaft.length_mm else 8 * outside
+    known = all(state.at_mm(place.id) is not None for place in desk.job.places)
+    bearings = []
+    for i, place in enumerate(desk.job.places):
+        at, here = state.at_mm(place.id), fitted[place.id]
+        usual = length * (0.2 + 0.6 * i / max(1, len(desk.job.places) - 1)) if len(desk.job.places) > 1 else length / 2
+        bearing = here.bearing if here is not None else None
+        laid, floats = state.laid.get(place.id), desk.floats(place.id)
+        end = None
+        if laid is not None and at is not None:
+            reach = laid.to_ring_mm + laid.width_mm / 2
+            end = (at + reach + laid.drive_up_mm.low, at + reach + laid.drive_up_mm.high)
+        bearings.append(
+            LineBearing(
+                place.id,
+                place.name,
+                bearing.label if bearing else "",
+                floats,
+                floats.short,
+                at,
+                usual if at is None else at,
+                bearing.bore_mm if bearing else 100,
+                bearing.outside_mm if bearing else outside,
+                bearing.width_mm if bearing else 50,
+                end,
+            )
+        )
+    shaft_mm = next((f.shaft.diameter_mm for f in fitted.values() if f is not None), 0.6 * outside)
+    datum = state.shaft.datum if state.shaft else "end of the shaft"
+    return LineDrawing(length, known, datum, shaft_mm, tuple(bearings), state.shaft.parts if state.shaft else ())
+
+
+def view(desk: Desk, state: Line) -> LineUpWork:
+    """The shaft line as it is shown."""
+    return LineUpWork(
+        "lineup",
+        drawing(desk, state),
+        tuple(FloatChoice(floats, floats.words) for floats in Floats),
+        tuple(EXPANSION),
+        conflict(desk),
+        floating_place(desk) or "",
+        tuple(state.rings.values()),
+        tuple(state.gaps.values()),
+        state.running,
+    )
+
+
+def figures(desk: Desk, state: Line) -> Sequence[Result]:
+    """Everything computed of the shaft line."""
+    return results(desk, state)
+
+
+def record(desk: Desk, state: Line) -> Sequence[Section]:
+    """The shaft line as the record holds it: who holds the shaft, marks, and every figure with its working."""
+    found = results(desk, state)
+    marked = tuple((along.place, f"{along.at_mm:g}") for along in state.shaft.bearings) if state.shaft else ()
+    names = {place.id: place.name for place in desk.job.places}
+    if not found and not marked and not state.floats:
+        return []
+    lines = tuple(f"{place.name}: {desk.floats(place.id).words}." for place in desk.job.places)
+    datum = state.shaft.datum if state.shaft else "the datum"
+    table = Table(("Bearing", f"Centre mark from {datum}, mm"), tuple((names.get(p, p), mm) for p, mm in marked))
+    return [Section("Shaft line", lines, (table,) if marked else (), tuple(found))]

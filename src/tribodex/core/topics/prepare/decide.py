@@ -1,0 +1,159 @@
+"""What may follow while a seat is prepared, and what to measure next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, NotFound, Refused
+from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import named, pass_gates, text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
+from tribodex.core.topics.prepare import commands as cmd
+from tribodex.core.topics.prepare import facts as ev
+from tribodex.core.topics.prepare.state import Prepared
+from tribodex.core.working import Level, Result, Verdict
+
+# A micrometer reading this far from nominal is another size, or a slip (mm).
+FAR_MM = 1.0
+DIRECTION_WORDS = {1: "top to bottom", 2: "at 45°", 3: "side to side", 4: "at 135°"}
+
+
+def decide(desk: Desk, state: Prepared, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput, NotFound or Refused."""
+    pass_gates(desk, "prepare")
+    match command:
+        case cmd.PlanSeat():
+            return [_planned(command)]
+        case cmd.ReadSeat():
+            return [_read(state, command)]
+        case cmd.SayWarmth():
+            return [_warmth(command)]
+        case cmd.SeeOnSeat():
+            return [ev.SeatSeen(command.seen, command.where.strip())]
+        case cmd.DressSeat():
+            found = state.seen.get(command.number)
+            if found is None:
+                raise NotFound(f"Entry {command.number} says nothing of the seat.")
+            if found.dressed_by:
+                raise Refused("That is dressed already.")
+            return [ev.SeatDressed(command.number)]
+        case cmd.JudgeSeat():
+            return [ev.SeatJudged(verdict(state))]
+        case cmd.AcceptSeat():
+            if state.judged is None or state.judged.verdict.level is not Level.STOP:
+                raise Refused("There is nothing of that kind to accept now.")
+            return [ev.SeatAccepted(*named(command.name, command.reason))]
+        case _:
+            raise TypeError(f"a seat takes no {type(command).__name__}")
+
+
+def _planned(command: cmd.PlanSeat) -> ev.SeatPlanned:
+    nominal = read_length(command.nominal, "nominal", LengthUnit.MM, (10_000, 500_000), command.shown).mm
+    reason = text(command.reason, "reason", "why it should measure that, for example “by the drawing”")
+    if command.seat is SeatKind.SLEEVE:
+        return ev.SeatPlanned(sleeve_seat(nominal), None, reason)
+    return ev.SeatPlanned(cylindrical_seat(nominal, text(command.shaft_class, "shaft_class", "for example k5, m6, n6")), None, reason)
+
+
+def _read(state: Prepared, command: cmd.ReadSeat) -> ev.SeatRead:
+    if state.planned is None:
+        raise Refused("First say what the seat should measure.")
+    if command.section not in SECTIONS:
+        raise InvalidInput.at("section", f"Section {command.section} is not on this seat.", "1 to 3, from the end of the shaft")
+    if command.direction not in DIRECTIONS:
+        raise InvalidInput.at("direction", f"Direction {command.direction} is not one of them.", "1 to 4")
+    nominal = state.planned.spec.nominal_mm
+    sensible = ((nominal - FAR_MM) * 1000, (nominal + FAR_MM) * 1000)
+    size = read_length(command.size, "size", LengthUnit.MM, sensible, command.shown).mm
+    return ev.SeatRead(command.what, command.section, command.direction, round(size, 5), command.size.strip())
+
+
+def _warmth(command: cmd.SayWarmth) -> ev.SeatWarmth:
+    shaft = parse_temperature_c(command.shaft_temperature, "shaft_temperature")
+    ring = parse_temperature_c(command.ring_temperature, "ring_temperature") if command.ring_temperature.strip() else None
+    typed = " / ".join(t for t in (command.shaft_temperature.strip(), command.ring_temperature.strip()) if t)
+    return ev.SeatWarmth(shaft, ring, typed)
+
+
+def verdict(state: Prepared) -> Verdict:
+    """The seat judged from what is known. Raises Refused where nothing was measured."""
+    form, planned = state.form, state.planned
+    if form is None or planned is None:
+        raise Refused("Nothing is measured yet: a seat is judged from its readings.")
+    found = judge_seat(planned.spec, form, state.warmth.shaft_c if state.warmth else None)
+    if found.level is not Level.STOP and state.undressed:
+        left = ", ".join(dict.fromkeys(seen.seen.words for seen in state.undressed))
+        return Verdict("not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and judge again.")
+    fit = fit_of(state)
+    if fit is not None and found.level is Level.GOOD and fit.verdict is not None:
+        return fit.verdict
+    return found
+
+
+def fit_of(state: Prepared) -> Result | None:
+    """The real fit, where seat and bore were both measured; None otherwise."""
+    form, bore, planned = state.form, state.bore, state.planned
+    if form is None or bore is None or planned is None or planned.spec.kind is SeatKind.SLEEVE:
+        return None
+    warmth = state.warmth if state.warmth is not None and state.warmth.ring_c is not None else None
+    return real_fit(form.mean_mm, bore.mean_mm, warmth.shaft_c if warmth else None, warmth.ring_c if warmth else None)
+
+
+def judge(_: Desk, state: Prepared, __: Any) -> Fact:
+    """The verdict said anew after a correction."""
+    return ev.SeatJudged(verdict(state))
+
+
+def stands(_: Desk, state: Prepared) -> str | None:
+    """Done once the seat is judged and in order, or accepted by name."""
+    judged = state.judged
+    if judged is None or judged.verdict.level is Level.UNKNOWN:
+        return "prepare"
+    return "prepare" if judged.verdict.level is Level.STOP and state.accepted is None else None
+
+
+def move(_: Desk, state: Prepared) -> Move:
+    """What to measure, dress or judge next."""
+    if state.planned is None:
+        return Move("plan_seat", "Say what the seat should measure", "Without a nominal size there are no limits to judge by.")
+    if state.judged is not None and state.judged.verdict.level is Level.STOP and state.accepted is None:
+        how = "Dress it and measure again; repair or change the shaft; or a named person accepts it with a reason."
+        return Move("decide_seat", f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how)
+    spot = next_spot(state.shaft_mm)
+    if spot is not None and len(state.shaft_mm) < 4:
+        where = f"section {spot[0]}, {DIRECTION_WORDS[spot[1]]}"
+        return Move(
+            "read_seat",
+            f"Micrometer on the seat: {where}",
+            f"It should measure {state.planned.spec.words}.",
+            "Clean anvils, light touch, read twice.",
+        )
+    if state.undressed:
+        first = state.undressed[0]
+        return Move("dress_seat", f"Dress the {first.seen.words}", first.seen.how, "No metal left; wiped, and a thin film of oil at most.")
+    if state.judged is None or state.judged.verdict.level is Level.UNKNOWN:
+        left = "" if spot is None else f" Section {spot[0]}, {DIRECTION_WORDS[spot[1]]} is still open; it can be read first."
+        return Move("judge_seat", "Judge the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
+    return Move(Ask.NOTHING, f"The seat is {state.judged.verdict.word}", state.judged.verdict.reason)
+
+
+def holds(_: Desk, state: Prepared, stage: str) -> str:
+    """A seat that is not in order holds the mounting back."""
+    judged = state.judged.verdict if state.judged is not None and state.accepted is None else None
+    if stage in ("initial_clearance", "target_window", "drive_up") and judged is not None and judged.level is Level.STOP:
+        return f"The seat is {judged.word}. {judged.reason}"
+    return ""
+
+
+def same(made: Any, before: Any) -> Fact:
+    """A corrected reading stays at its spot. Raises InvalidInput."""
+    if isinstance(made, ev.SeatRead) and (made.what, made.section, made.direction) != (before.what, before.section, before.direction):
+        raise InvalidInput.at(
+            "entry", "A reading stays at its place: withdraw it, and read the right place.", f"section {before.section}, direction {before.direction}"
+        )
+    found: Fact = made
+    return found

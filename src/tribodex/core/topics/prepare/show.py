@@ -1,0 +1,132 @@
+"""A seat in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatForm, SeatSpec, next_spot, seat_result
+from tribodex.core.job.topic import Desk
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.prepare import facts as ev
+from tribodex.core.topics.prepare.decide import DIRECTION_WORDS, fit_of
+from tribodex.core.topics.prepare.state import OnSeat, Prepared
+from tribodex.core.working import Result, Verdict
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.SeatPlanned():
+            why = f" ({fact.reason})" if fact.reason else ""
+            return f"The seat should measure {fact.spec.nominal_mm:g} mm, {fact.spec.words}{why}."
+        case ev.SeatRead():
+            what = "Seat" if fact.what == "shaft" else "Bore of the ring"
+            return f"{what}, section {fact.section}, {DIRECTION_WORDS[fact.direction]}: {fact.mm:.3f} mm (typed “{fact.typed}”)."
+        case ev.SeatWarmth():
+            ring = f", ring {fact.ring_c:.1f} °C" if fact.ring_c is not None else ""
+            return f"Shaft {fact.shaft_c:.1f} °C{ring}."
+        case ev.SeatSeen():
+            return f"Seen on the seat: {fact.seen.words}" + (f", {fact.where}." if fact.where else ".")
+        case ev.SeatDressed():
+            return f"Dressed: what entry {fact.entry} saw."
+        case ev.SeatJudged():
+            return f"Seat judged: {fact.verdict.word}. {fact.verdict.reason}"
+        case ev.SeatAccepted():
+            return f"Seat accepted by {fact.name}: {fact.reason}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.SeatRead():
+            return {"what": fact.what, "section": str(fact.section), "direction": str(fact.direction), "size": fact.typed}
+        case ev.SeatWarmth():
+            return {"shaft_temperature": f"{fact.shaft_c:g} °C", "ring_temperature": f"{fact.ring_c:g} °C" if fact.ring_c is not None else ""}
+        case ev.SeatSeen():
+            return {"seen": fact.seen, "where": fact.where}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class SeatSpot:
+    """A place to read, and what was read there (mm)."""
+
+    section: int
+    direction: int
+    words: str
+    mm: float | None
+
+
+@dataclass(frozen=True)
+class PrepareWork:
+    """A seat as its panel shows it."""
+
+    topic: Literal["prepare"]
+    spec: SeatSpec | None
+    shaft: tuple[SeatSpot, ...]
+    bore: tuple[SeatSpot, ...]
+    form: SeatForm | None
+    seat_width_mm: float | None
+    next_section: int
+    next_direction: int
+    repeats: tuple[float, ...]
+    seen: tuple[OnSeat, ...]
+    shaft_c: float | None
+    ring_c: float | None
+    verdict: Verdict | None
+    accepted_by: str
+
+
+def view(desk: Desk, state: Prepared) -> PrepareWork:
+    """The seat as it is shown. `repeats` are sizes read before, newest first: a value that comes again is one tap."""
+    spot = next_spot(state.shaft_mm, SECTIONS) or (1, 1)
+    fitted = desk.fitted(desk.at)
+    cylindrical = state.planned is not None and state.planned.spec.kind == "cylindrical"
+    return PrepareWork(
+        "prepare",
+        state.planned.spec if state.planned else None,
+        tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),
+        tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s in SECTIONS[:2] for d in DIRECTIONS[:2]) if cylindrical else (),
+        state.form,
+        fitted.bearing.width_mm if fitted is not None else None,
+        spot[0],
+        spot[1],
+        tuple(dict.fromkeys(reversed(state.shaft_mm.values())))[:3],
+        tuple(state.seen.values()),
+        state.warmth.shaft_c if state.warmth else None,
+        state.warmth.ring_c if state.warmth else None,
+        state.judged.verdict if state.judged else None,
+        state.accepted.name if state.accepted else "",
+    )
+
+
+def figures(_: Desk, state: Prepared) -> Sequence[Result]:
+    """The seat's mean with its working, and the real fit where the ring was measured too."""
+    found: list[Result] = []
+    if state.planned is not None and state.form is not None:
+        found.append(seat_result(state.planned.spec, state.form, state.warmth.shaft_c if state.warmth else None))
+    if (fit := fit_of(state)) is not None:
+        found.append(fit)
+    return found
+
+
+def record(desk: Desk, state: Prepared) -> Sequence[Section]:
+    """The seat as the record holds it."""
+    if not state.shaft_mm and not state.seen:
+        return []
+    rows = tuple(
+        (f"section {s}", *(f"{state.shaft_mm[s, d]:.3f}" if (s, d) in state.shaft_mm else "" for d in DIRECTIONS))
+        for s in SECTIONS
+        if any((s, d) in state.shaft_mm for d in DIRECTIONS)
+    )
+    table = Table(("Seat, mm", *(DIRECTION_WORDS[d] for d in DIRECTIONS)), rows)
+    lines = [f"Seen: {o.seen.words} {o.where}; {'dressed by ' + o.dressed_by if o.dressed_by else 'not dressed'}." for o in state.seen.values()]
+    if state.accepted:
+        lines.append(f"Accepted by {state.accepted.name}: {state.accepted.reason}.")
+    verdict = state.judged.verdict if state.judged else None
+    return [Section("Seat", tuple(lines), (table,) if rows else (), tuple(figures(desk, state)), verdict)]

@@ -1,0 +1,149 @@
+"""What may follow while taking stock, and what is to be done next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.components.compare_numbers import differences
+from tribodex.core.errors import InvalidInput, NotFound, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.stock.commands import Attach, CheckPart, MakeMark, PutIn, SayJoint, TakeOut
+from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.state import Stock
+
+# Without these at every bearing nothing can go back as it was.
+NEEDED = (MarkKind.FIXED, MarkKind.CAP_BASE, MarkKind.NUT_SIDE)
+
+
+def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput, NotFound or Refused."""
+    match command:
+        case MakeMark():
+            _place(desk, command.place)
+            return [MarkMade(command.place, command.mark, text(command.text, "text", f"what was found, for {command.mark.words}"))]
+        case CheckPart():
+            return [_checked(desk, command)]
+        case PutIn():
+            return [TemporaryIn(text(command.what, "what", "for example “jack under the shaft”"), command.where.strip())]
+        case TakeOut():
+            part = state.temporary.get(command.number)
+            if part is None:
+                raise NotFound(f"Entry {command.number} put nothing in.")
+            if part.out_by:
+                raise Refused(f"“{part.what}” is out already.")
+            return [TemporaryOut(command.number)]
+        case SayJoint():
+            joint, wrench = text(command.joint, "joint", "for example “base bolts, drive end”"), command.wrench.strip()
+            if command.tightness is Tightness.AT_TORQUE and not wrench:
+                raise InvalidInput.at("wrench", "At torque: with which wrench?", "the wrench and its setting")
+            return [JointSaid(joint, command.tightness, wrench)]
+        case Attach():
+            return [_attached(desk, state, command)]
+        case _:
+            raise TypeError(f"taking stock has no {type(command).__name__}")
+
+
+def _place(desk: Desk, place: str) -> None:
+    if place:
+        desk.job.placed(place)
+
+
+def _checked(desk: Desk, command: CheckPart) -> PartChecked:
+    _place(desk, command.place)
+    found = text(command.found, "found", "the number as it stands on the part")
+    specified = text(command.specified, "specified", "the number of the drawing or the maker's list")
+    by, reason = command.decided_by.strip(), command.reason.strip()
+    if bool(by) != bool(reason):
+        raise InvalidInput.at("reason" if by else "decided_by", "A different number is a decision with a name and a reason.", "both, or neither")
+    return PartChecked(
+        command.place, text(command.part, "part", "for example bearing, sleeve, nut"), specified, found, differences(specified, found), by, reason
+    )
+
+
+def _attached(desk: Desk, state: Stock, command: Attach) -> Attached:
+    if command.attachment in state.attached:
+        raise Refused("This is attached already.")
+    if not any(command.stage == stage.id for procedure in desk.procedures.values() for stage in procedure.stages):
+        raise InvalidInput.at("stage", f"This job has no stage “{command.stage}”.", "the stage that needs it")
+    caption = text(command.caption, "caption", "what it shows")
+    return Attached(text(command.attachment, "attachment", "what the upload answered"), command.what, caption, command.stage)
+
+
+def missing_of(desk: Desk, state: Stock) -> tuple[str, MarkKind | None] | None:
+    """The first place where something needed is missing: a mark, or the number of the bearing."""
+    for place in desk.job.places:
+        for mark in NEEDED:
+            if (place.id, mark) not in state.marks:
+                return place.id, mark
+        if (place.id, "bearing") not in state.parts:
+            return place.id, None
+    return None
+
+
+def stands(desk: Desk, state: Stock) -> str | None:
+    """Done once everything needed is marked at every bearing, and no different number is undecided."""
+    return "take_stock" if missing_of(desk, state) is not None or state.undecided() else None
+
+
+def move(desk: Desk, state: Stock) -> Move:
+    """What to mark or check next."""
+    undecided = state.undecided()
+    if undecided:
+        part = undecided[0]
+        points = tuple(f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in part.differs)
+        return Move(
+            "decide_part",
+            f"Stop: {part.part} {part.found} is not {part.specified}",
+            "A different number is a decision with a name, not an accident.",
+            points=points,
+        )
+    missing = missing_of(desk, state)
+    if missing is None:
+        return Move(Ask.NOTHING, "Everything is marked and checked", "More can be marked, photographed and noted at any time.")
+    at, mark = missing
+    name = desk.job.place(at).name
+    if mark is None:
+        return Move(
+            "check_part",
+            f"{name}: read the number on the new ring",
+            "Suffixes included: clearance group, taper, groove, cage.",
+            "A look-alike goes on, and fails.",
+        )
+    return Move(
+        "make_mark",
+        f"{name}: {mark.words}",
+        "Mark it, note it, photograph it before anything is loosened.",
+        "Without a drawing these marks are the drawing.",
+    )
+
+
+def holds(_: Desk, state: Stock, stage: str) -> str:
+    """Nothing temporary in and no joint loose before running; no undecided number before mounting."""
+    if stage == "run_in":
+        if state.still_in:
+            return "Still in: " + ", ".join(part.what for part in state.still_in) + "."
+        if state.not_tight:
+            return "Not at torque: " + ", ".join(f"{said.joint} ({said.tightness})" for said in state.not_tight) + "."
+    if stage in ("initial_clearance", "target_window", "drive_up") and (open_parts := state.undecided()):
+        return f"The {open_parts[0].part} is not the one that is asked for, and nobody has decided to use it."
+    return ""
+
+
+def listed(_: Desk, state: Stock) -> Sequence[str]:
+    """What still stands open when a record is signed."""
+    return [f"still in: {part.what}" for part in state.still_in] + [f"{said.joint}: {said.tightness}" for said in state.not_tight]
+
+
+def same(made: Any, before: Any) -> Fact:
+    """A corrected mark, part or joint stays the one it was: another one is another entry. Raises InvalidInput."""
+    for cls, names in ((MarkMade, ("place", "mark")), (PartChecked, ("place", "part")), (JointSaid, ("joint",))):
+        if isinstance(made, cls):
+            for name in names:
+                if getattr(made, name) != getattr(before, name):
+                    raise InvalidInput.at("entry", "This would be another entry: withdraw the wrong one, and say the right one.", f"{name} as it was")
+    found: Fact = made
+    return found

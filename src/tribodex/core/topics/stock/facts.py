@@ -1,0 +1,101 @@
+"""What can be said while taking stock: marks, parts, temporary parts, joints, what is attached."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Literal
+
+from tribodex.core.components.compare_numbers import Difference
+from tribodex.core.job.facts import Fact
+
+
+class MarkKind(StrEnum):
+    """What is marked before anything is loosened. Without a drawing, these marks are the drawing."""
+
+    FIXED = "fixed_or_floating"
+    POSITION = "position_on_base"
+    CAP_BASE = "cap_and_base"
+    NUT_SIDE = "nut_side"
+    SHIMS = "shims"
+    RINGS = "rings_found"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {
+            MarkKind.FIXED: "fixed or floating, as found",
+            MarkKind.POSITION: "housing on its base, side and front",
+            MarkKind.CAP_BASE: "cap and base, matching numbers",
+            MarkKind.NUT_SIDE: "which way the nut end faces",
+            MarkKind.SHIMS: "shims under each foot",
+            MarkKind.RINGS: "locating rings found",
+        }[self]
+
+
+class Tightness(StrEnum):
+    """How far a joint is."""
+
+    OPEN = "open"
+    BY_HAND = "by hand"
+    SNUG = "snug"
+    AT_TORQUE = "at torque"
+
+
+@dataclass(frozen=True)
+class MarkMade(Fact):
+    """Something was marked or noted at a bearing (`place`), or for the whole shaft."""
+
+    place: str
+    mark: MarkKind
+    text: str
+
+
+@dataclass(frozen=True)
+class PartChecked(Fact):
+    """The number on a part against what is asked for. A difference is a decision with a name."""
+
+    place: str
+    part: str
+    specified: str
+    found: str
+    differs: tuple[Difference, ...]
+    decided_by: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class TemporaryIn(Fact):
+    """Something was put in that comes out again: a support, a protector, a strap, film, a plug."""
+
+    what: str
+    where: str
+
+
+@dataclass(frozen=True)
+class TemporaryOut(Fact):
+    """A temporary part came out again; `entry` is the entry that put it in."""
+
+    entry: int
+
+
+@dataclass(frozen=True)
+class JointSaid(Fact):
+    """How far a joint is, with the wrench where it is at torque."""
+
+    joint: str
+    tightness: Tightness
+    wrench: str
+
+
+@dataclass(frozen=True)
+class Attached(Fact):
+    """A picture or sheet kept with the job, for the stage that needs it."""
+
+    attachment: str
+    what: Literal["photo", "sheet"]
+    caption: str
+    stage: str
+
+
+FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, TemporaryIn, TemporaryOut, JointSaid, Attached)

@@ -1,0 +1,143 @@
+"""Taking stock in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.topic import Desk
+from tribodex.core.sheet import Photo, Section, Table
+from tribodex.core.topics.stock.decide import NEEDED, missing_of
+from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.state import Stock, Temporary
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case MarkMade():
+            return f"Marked, {fact.mark.words}: {fact.text}."
+        case PartChecked():
+            if not fact.differs:
+                return f"{fact.part.capitalize()} {fact.found}: as asked for."
+            differ = "; ".join(f"{d.what} {d.found} in place of {d.specified}" for d in fact.differs)
+            who = f" Used by decision of {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            return f"{fact.part.capitalize()} {fact.found} is not {fact.specified}: {differ}.{who}"
+        case TemporaryIn():
+            return f"In: {fact.what}" + (f", {fact.where}." if fact.where else ".")
+        case TemporaryOut():
+            return f"Out again: what entry {fact.entry} put in."
+        case JointSaid():
+            return f"{fact.joint}: {fact.tightness}" + (f", {fact.wrench}." if fact.wrench else ".")
+        case Attached():
+            return f"{'Photograph' if fact.what == 'photo' else 'Sheet'} kept: {fact.caption}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case MarkMade():
+            return {"place": fact.place, "mark": fact.mark, "text": fact.text}
+        case PartChecked():
+            names = ("place", "part", "specified", "found", "decided_by", "reason")
+            return {name: getattr(fact, name) for name in names}
+        case TemporaryIn():
+            return {"what": fact.what, "where": fact.where}
+        case JointSaid():
+            return {"joint": fact.joint, "tightness": fact.tightness, "wrench": fact.wrench}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class StockMark:
+    """A mark, made or still missing."""
+
+    place: str
+    mark: MarkKind
+    words: str
+    text: str
+    needed: bool
+
+
+@dataclass(frozen=True)
+class StockJoint:
+    """A joint of the list."""
+
+    joint: str
+    tightness: Tightness
+    wrench: str
+    by: str
+
+
+@dataclass(frozen=True)
+class StockPlace:
+    """A bearing with the number that is asked for there."""
+
+    id: str
+    name: str
+    specified: str
+
+
+@dataclass(frozen=True)
+class StockWork:
+    """Taking stock as its panel shows it."""
+
+    topic: Literal["stock"]
+    places: tuple[StockPlace, ...]
+    marks: tuple[StockMark, ...]
+    parts: tuple[PartChecked, ...]
+    temporary: tuple[Temporary, ...]
+    joints: tuple[StockJoint, ...]
+    attached: tuple[Attached, ...]
+    next_place: str
+    next_mark: MarkKind | None
+
+
+def view(desk: Desk, state: Stock) -> StockWork:
+    """Taking stock as it is shown."""
+    missing = missing_of(desk, state)
+    marks = tuple(
+        StockMark(place.id, mark, mark.words, state.marks.get((place.id, mark), ""), mark in NEEDED) for place in desk.job.places for mark in MarkKind
+    )
+    return StockWork(
+        "stock",
+        tuple(StockPlace(p.id, p.name, fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "") for p in desk.job.places),
+        marks,
+        tuple(state.parts.values()),
+        tuple(state.temporary.values()),
+        tuple(StockJoint(said.joint, said.tightness, said.wrench, by) for said, by in state.joints.values()),
+        tuple(state.attached.values()),
+        missing[0] if missing else SHAFT,
+        missing[1] if missing else None,
+    )
+
+
+def record(desk: Desk, state: Stock) -> Sequence[Section]:
+    """Marks, parts, registers and pictures, as the record holds them."""
+    names = {place.id: place.name for place in desk.job.places} | {SHAFT: "shaft"}
+    tables = []
+    if state.marks:
+        tables.append(
+            Table(("Where", "Mark", "As found"), tuple((names[p], m.words, t) for (p, m), t in state.marks.items()), "Marks before dismantling")
+        )
+    if state.parts:
+        rows = tuple(
+            (names[p.place], p.part, p.specified, p.found, "as asked for" if not p.differs else f"{'; '.join(d.what for d in p.differs)} differ"
+             + (f"; used by {p.decided_by}: {p.reason}" if p.decided_by else ""))
+            for p in state.parts.values()
+        )  # fmt: skip
+        tables.append(Table(("Where", "Part", "Asked for", "Found", "Verdict"), rows, "Parts and numbers"))
+    if state.temporary:
+        rows3 = tuple((t.what, t.where, t.by, t.out_by or "still in") for t in state.temporary.values())
+        tables.append(Table(("Temporary part", "Where", "In by", "Out by"), rows3, "Temporary parts"))
+    if state.joints:
+        rows4 = tuple((said.joint, said.tightness.value, said.wrench, by) for said, by in state.joints.values())
+        tables.append(Table(("Joint", "State", "Wrench", "By"), rows4, "Joints"))
+    photos = tuple(Photo(a.attachment, a.caption) for a in state.attached.values() if a.what == "photo")
+    lines = tuple(f"Sheet kept with the job: {a.caption}" for a in state.attached.values() if a.what == "sheet")
+    return [Section("Taking stock", lines, tuple(tables), photos=photos)] if tables or photos or lines else []

@@ -1,0 +1,43 @@
+"""Pictures as they are kept: turned upright, made smaller, re-encoded; whatever a camera wrote beside the picture (place, serial) is gone."""
+
+from __future__ import annotations
+
+import io
+from dataclasses import dataclass
+from typing import Literal
+
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from tribodex.core.errors import InvalidInput
+
+LARGEST_BYTES = 12 * 2**20
+LONG_SIDE, QUALITY, MOST_PIXELS = 1600, 80, 60_000_000
+
+
+@dataclass(frozen=True)
+class Kept:
+    """What is kept of a picture or sheet."""
+
+    kind: Literal["photo", "sheet"]
+    mime: str
+    data: bytes
+
+
+def to_keep(data: bytes) -> Kept:
+    """A photograph re-encoded, or a PDF as it is. Raises InvalidInput for anything else, or for what is too large."""
+    if len(data) > LARGEST_BYTES:
+        raise InvalidInput.at("file", f"{len(data) / 2**20:.0f} MB is too large.", f"at most {LARGEST_BYTES // 2**20} MB")
+    if data.startswith(b"%PDF-"):
+        return Kept("sheet", "application/pdf", data)
+    try:
+        with Image.open(io.BytesIO(data), formats=("JPEG", "PNG", "WEBP")) as opened:
+            if opened.width * opened.height > MOST_PIXELS:
+                raise InvalidInput.at("file", f"{opened.width} × {opened.height} points are too many.", "a photograph of a usual camera")
+            upright = ImageOps.exif_transpose(opened).convert("RGB")
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        raise InvalidInput.at("file", "This is no picture that can be read here.", "a photograph as JPEG, PNG or WebP, or a PDF") from error
+    upright.thumbnail((LONG_SIDE, LONG_SIDE))
+    made = io.BytesIO()
+    # A new file without anything of the old one's header.
+    Image.frombytes("RGB", upright.size, upright.tobytes()).save(made, "JPEG", quality=QUALITY, optimize=True)
+    return Kept("photo", "image/jpeg", made.getvalue())

@@ -1,0 +1,35 @@
+/** A line of a form that goes with a tap, and words to tap in place of typing. */
+import type { ReactNode } from "react";
+import { Button, TextField } from "../../ui";
+import type { Entry } from "./use-entry";
+
+export function EntryText(props: {
+  entry: Entry;
+  name: string;
+  label: string;
+  hint?: ReactNode;
+  words?: string[];
+}) {
+  const { entry, name, label, hint, words = [] } = props;
+  return (
+    <div>
+      <TextField
+        label={label}
+        hint={hint}
+        value={entry.text(name)}
+        onChange={(event) => entry.set(name)(event.target.value)}
+        problem={entry.problem(name)}
+        onChoose={entry.set(name)}
+      />
+      {words.length > 0 ? (
+        <div className="flex flex-wrap gap-2 pt-2" role="group" aria-label={`${label}: words to tap`}>
+          {words.map((word) => (
+            <Button key={word} onClick={() => entry.set(name)(word)}>
+              {word}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+/** What the shaft line is computed from: who holds it, marks, seats and rings, temperatures, sleeves. */
+import { useState } from "react";
+import { Button, ChoiceRow, SelectField } from "../../../../ui";
+import { PlaceForm } from "./place-form";
+import type { LineUpProps } from "./panel";
+
+export function FloatForm({ work, tap }: LineUpProps) {
+  const asked = work.drawing.bearings.find((one) => one.floats === "unknown") ?? work.drawing.bearings[0];
+  const [place, setPlace] = useState("");
+  const at = place || asked?.id || "";
+  return (
+    <div className="space-y-3">
+      <ChoiceRow
+        label="Bearing"
+        value={at}
+        onChange={setPlace}
+        options={work.drawing.bearings.map((one) => ({ value: one.id, label: one.name, note: one.short }))}
+      />
+      <div className="grid gap-2">
+        {work.choices.map((choice) => (
+          <Button
+            key={choice.value}
+            onClick={() => {
+              tap({ kind: "say_float", place: at, floats: choice.value });
+              setPlace("");
+            }}
+          >
+            {choice.words}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+export function MarkForm(props: LineUpProps) {
+  const missing = props.work.drawing.bearings.find((one) => one.at_mm === null);
+  return (
+    <PlaceForm
+      {...props}
+      key={missing?.id}
+      kind="say_mark"
+      first={missing?.id}
+      action="Note the centre mark"
+      fields={[
+        { name: "at", label: "Centre mark from the datum" },
+        {
+          name: "datum",
+          label: `Datum (now: ${props.work.drawing.datum})`,
+          open: true,
+          words: ["shaft shoulder", "coupling end"],
+        },
+      ]}
+      onSend={(place, v, shown) =>
+        props.tap({ kind: "say_mark", place, at: v["at"] ?? "", datum: v["datum"] ?? "", shown })
+      }
+    />
+  );
+}
+
+export function RingsForm(props: LineUpProps) {
+  return (
+    <PlaceForm
+      {...props}
+      kind="say_rings"
+      first={props.work.floating}
+      action="Work out the room"
+      fields={[
+        { name: "seat", label: "Width of the housing seat" },
+        {
+          name: "near",
+          label: "Rings on the datum's side (empty: none)",
+          hint: "several with a plus: 10 + 10",
+          open: true,
+        },
+        { name: "far", label: "Rings on the far side (empty: none)", open: true },
+      ]}
+      onSend={(place, v, shown) =>
+        props.tap({
+          kind: "say_rings",
+          place,
+          seat: v["seat"] ?? "",
+          near: v["near"] ?? "",
+          far: v["far"] ?? "",
+          shown,
+        })
+      }
+    />
+  );
+}
+
+export function RunningForm(props: LineUpProps) {
+  const [shaft, setShaft] = useState("steel");
+  const [base, setBase] = useState("steel");
+  const choose = (label: string, value: string, set: (value: string) => void) => (
+    <SelectField label={label} value={value} onChange={(event) => set(event.target.value)}>
+      {props.work.materials.map((name) => (
+        <option key={name} value={name}>
+          {name.replace("_", " ")}
+        </option>
+      ))}
+    </SelectField>
+  );
+  return (
+    <PlaceForm
+      {...props}
+      kind="say_running"
+      shaft
+      action="Work out the growth"
+      fields={[
+        { name: "mount", label: "When mounted", hint: "°C or °F" },
+        { name: "running_shaft", label: "Shaft, running" },
+        { name: "running_base", label: "Base, running" },
+        { name: "start_shaft", label: "Shaft at the start, base still cold", open: true },
+        { name: "cold", label: "Coldest standstill", open: true },
+      ]}
+      onSend={(_, v) =>
+        props.tap({
+          kind: "say_running",
+          shaft_material: shaft,
+          base_material: base,
+          mount: v["mount"] ?? "",
+          running_shaft: v["running_shaft"] ?? "",
+          running_base: v["running_base"] ?? "",
+          start_shaft: v["start_shaft"] ?? "",
+          cold: v["cold"] ?? "",
+        })
+      }
+    >
+      {choose("Shaft of", shaft, setShaft)}
+      {choose("Base of", base, setBase)}
+    </PlaceForm>
+  );
+}
+
+export function SleeveForm(props: LineUpProps) {
+  return (
+    <PlaceForm
+      {...props}
+      kind="lay_sleeve"
+      action="Work out the start"
+      fields={[
+        { name: "sleeve_to_ring", label: "Bearing laid on: sleeve's thread end to the ring's near face" },
+        { name: "drive_up", label: "Drive-up to come (empty: the plan's)", open: true },
+      ]}
+      onSend={(place, v, shown) =>
+        props.tap({
+          kind: "lay_sleeve",
+          place,
+          sleeve_to_ring: v["sleeve_to_ring"] ?? "",
+          drive_up: v["drive_up"] ?? "",
+          shown,
+        })
+      }
+    />
+  );
+}

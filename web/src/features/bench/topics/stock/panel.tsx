@@ -1,0 +1,28 @@
+/** Taking stock: what is needed first, then everything that can be noted at any time. */
+import type { Work } from "../../../../api";
+import type { Refused, Tap } from "../../parts";
+import { Marks } from "./marks";
+import { Parts } from "./parts-checked";
+import { Photos } from "./photos";
+import { Joints, TemporaryParts } from "./registers";
+
+export type StockWork = Extract<Work, { topic: "stock" }>;
+
+export interface StockProps {
+  work: StockWork;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function StockPanel({ job, ...props }: StockProps & { job: string }) {
+  const partNext = props.work.next_place !== "" && props.work.next_mark === null;
+  return (
+    <div className="space-y-6 pt-4">
+      {partNext ? <Parts {...props} /> : <Marks {...props} />}
+      {partNext ? <Marks {...props} /> : <Parts {...props} />}
+      <TemporaryParts {...props} />
+      <Joints {...props} />
+      <Photos job={job} {...props} />
+    </div>
+  );
+}

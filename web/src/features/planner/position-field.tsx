@@ -1,0 +1,47 @@
+/** Machine and position, and what was planned there last. */
+import { Button, SelectField, moment } from "../../ui";
+import { EMPTY } from "./draft";
+import type { Plan } from "./use-plan";
+
+export function PositionField({ plan }: { plan: Plan }) {
+  const { choices, positionId, problem, revised, last } = plan;
+  return (
+    <>
+      <SelectField
+        label="Machine and position"
+        value={positionId}
+        disabled={Boolean(revised)}
+        onChange={(e) => plan.choosePosition(e.target.value)}
+        problem={problem?.at("position_id")}
+      >
+        <option value="">Choose …</option>
+        {choices?.machines.map((machine) => (
+          <optgroup key={machine.id} label={`${machine.name} (${machine.area})`}>
+            {machine.positions.map((position) => (
+              <option key={position.id} value={position.id}>
+                {machine.name}: {position.name}
+                {position.fixed === true ? ", fixed" : position.fixed === false ? ", floating" : ""}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+      </SelectField>
+      {last && !revised ? (
+        <div className="border-l-4 border-dye pl-3">
+          <p className="text-sm">
+            Planned last in job {last.number}, {moment(last.opened_at)}: {last.given["designation"]}
+          </p>
+          <Button
+            kind="quiet"
+            onClick={() => {
+              plan.setDraft({ ...EMPTY, ...last.given });
+              plan.setLast(null);
+            }}
+          >
+            Plan it the same way
+          </Button>
+        </div>
+      ) : null}
+    </>
+  );
+}

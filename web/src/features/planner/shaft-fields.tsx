@@ -1,0 +1,69 @@
+/** Every bearing of a shaft in one job: which are covered, how each holds the shaft, and how much of the work the job takes in. */
+import { Button, ChoiceRow, SelectField } from "../../ui";
+import type { Floats, Plan } from "./use-plan";
+
+const FLOATS: Record<Floats, string> = {
+  held: "Fixed: holds the shaft",
+  in_its_seat: "Floats: the ring slides in its seat",
+  inside_the_bearing: "Floats inside the bearing",
+  in_the_housing: "Floats in the housing",
+  cross_located: "Cross-located",
+  unknown: "Not known yet",
+};
+
+export function ShaftFields({ plan }: { plan: Plan }) {
+  const { shaft, others, positions, positionId, floats } = plan;
+  const count = Object.keys(shaft?.bearings ?? {}).length;
+  const name = (id: string) => positions.find((one) => one.id === id)?.name ?? id;
+  return (
+    <fieldset className="space-y-3 border-l-4 border-dye pl-3">
+      <legend className="sr-only">What the job covers</legend>
+      {count > 1 ? (
+        <ChoiceRow
+          label="This job covers"
+          value={others.length > 0 ? "shaft" : "one"}
+          onChange={(value) => plan.coverShaft(value === "shaft")}
+          options={[
+            { value: "one", label: "this bearing alone" },
+            { value: "shaft", label: `all ${count} bearings of the shaft` },
+          ]}
+        />
+      ) : null}
+      <ChoiceRow
+        label="And"
+        value={plan.whole ? "whole" : "mounting"}
+        onChange={(value) => plan.setWhole(value === "whole")}
+        options={[
+          { value: "mounting", label: "the mounting alone" },
+          { value: "whole", label: "every stage, from taking stock on" },
+        ]}
+      />
+      {others.length > 0 ? (
+        <>
+          <SelectField
+            label={`${name(positionId)}: does it hold the shaft?`}
+            value={floats}
+            onChange={(event) => plan.setFloats(event.target.value as Floats)}
+            problem={plan.problem?.at("floats")}
+          >
+            {(Object.keys(FLOATS) as Floats[]).map((value) => (
+              <option key={value} value={value}>
+                {FLOATS[value]}
+              </option>
+            ))}
+          </SelectField>
+          <div>
+            <p className="text-sm">
+              The fields below are for <b>{name(positionId)}</b>.
+            </p>
+            {others.map((one) => (
+              <Button key={one.id} kind="quiet" onClick={() => plan.switchTo(one.id)}>
+                Go to {name(one.id)}: {one.draft.designation}, {FLOATS[one.floats].toLowerCase()}
+              </Button>
+            ))}
+          </div>
+        </>
+      ) : null}
+    </fieldset>
+  );
+}

@@ -43,8 +43,8 @@ def answering(page: Page, **answer: Any) -> Callable[[], None]:
     def fulfil(route: Route) -> None:
         route.fulfill(**answer)
 
-    page.route("**/taps", fulfil)
-    return lambda: page.unroute("**/taps")
+    page.route("**/taps*", fulfil)
+    return lambda: page.unroute("**/taps*")
 
 
 @pytest.mark.parametrize(
@@ -100,7 +100,7 @@ def test_refused_taps_are_listed_each_with_its_reason_and_block_nothing(new_page
         else:
             route.fulfill(status=next(statuses), body=body, content_type=PROBLEM)
 
-    page.route("**/taps", refuse_twice)
+    page.route("**/taps*", refuse_twice)
     note(page, "one")
     expect(page.get_by_text("First reason.")).to_be_visible()
     note(page, "two")
@@ -122,13 +122,13 @@ def test_refused_taps_are_listed_each_with_its_reason_and_block_nothing(new_page
 def test_a_server_that_does_not_answer_is_seen_within_two_seconds(new_page: Callable[..., Page]) -> None:
     page = new_page(strict=False)
     hands = ready(page)
-    page.route("**/taps", lambda _route: None)
+    page.route("**/taps*", lambda _route: None)
     begin = time.monotonic()
     note(page, "into the silence")
     expect(page.get_by_text("1 tap waits for the server’s answer.")).to_be_visible(timeout=2_500)
     assert time.monotonic() - begin < 4
     expect(page.get_by_text("does not answer in time")).to_be_visible(timeout=15_000)
-    page.unroute("**/taps")
+    page.unroute("**/taps*")
     expect(page.get_by_text("1 tap waits")).to_be_hidden(timeout=20_000)
     assert len(notes(hands)) == 1
 
@@ -237,7 +237,7 @@ def test_taps_for_another_server_wait_for_it_and_block_nothing(new_page: Callabl
     stop()
     page.reload()
     expect(page.get_by_text("1 tap waits for another server")).to_be_visible()
-    with page.expect_response("**/taps"):
+    with page.expect_response("**/taps*"):
         note(page, "for the one that is here")
     assert notes(hands) == ["Note: for the one that is here"]
     page.get_by_text("1 tap waits for another server").click()
@@ -258,7 +258,7 @@ def test_a_tap_that_meets_another_server_waits_until_its_own_is_back(new_page: C
     note(page, "meant for this one")
     expect(page.get_by_text("1 tap waits for another server")).to_be_visible()
     stop()
-    with page.expect_response("**/taps"):
+    with page.expect_response("**/taps*"):
         page.reload()
     expect(page.get_by_text("for another server")).to_be_hidden()
     assert notes(hands) == ["Note: meant for this one"]

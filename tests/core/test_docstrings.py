@@ -9,18 +9,20 @@ from collections.abc import Callable, Iterator
 
 import pytest
 
-import tribodex.core.mounting as mounting
 from tribodex import core
+from tribodex.core import fits, lineup, mounting
 
 PARTS = ("Symbols:", "Valid:", "Raises:", "Source:", ">>> ")
 
 
 def formulas() -> Iterator[tuple[str, Callable[..., object]]]:
-    for module_info in pkgutil.iter_modules(mounting.__path__):
-        module = importlib.import_module(f"{mounting.__name__}.{module_info.name}")
-        for name, function in inspect.getmembers(module, inspect.isfunction):
-            if not name.startswith("_") and function.__module__ == module.__name__ and name != "ratio_line":
-                yield f"{module_info.name}.{name}", function
+    """Every public function of every package of formulas."""
+    for package in (mounting, fits, lineup):
+        for module_info in pkgutil.iter_modules(package.__path__):
+            module = importlib.import_module(f"{package.__name__}.{module_info.name}")
+            for name, function in inspect.getmembers(module, inspect.isfunction):
+                if not name.startswith("_") and function.__module__ == module.__name__ and name != "ratio_line":
+                    yield f"{module_info.name}.{name}", function
 
 
 @pytest.mark.parametrize(("name", "function"), list(formulas()), ids=[name for name, _ in formulas()])

@@ -18,9 +18,9 @@ from tests.helpers import bearing
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, Taper
 from tribodex.core.errors import OutOfRange
+from tribodex.core.fits.iso286 import tolerance_um
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.reduction import Card
-from tribodex.core.fits.iso286 import tolerance_um
 from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.sources import Recall, cell
 from tribodex.reference import tables

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import base64
+from collections.abc import Mapping
 from typing import Any
 
 from tribodex.core.topics.tapered.views import Ruler
@@ -12,19 +14,29 @@ from tribodex.usecases.record import Record
 RULER_WIDTH = 640.0
 
 
-def render_html(record: Record, *, for_print: bool = False, paper: Paper = Paper.A4, short: bool = False) -> str:
+def render_html(
+    record: Record, *, for_print: bool = False, paper: Paper = Paper.A4, short: bool = False, pictures: Mapping[str, bytes] | None = None
+) -> str:
     """The record as a page of its own: a certificate that stands alone, and its appendix unless `short`."""
+
+    def source(picture: str) -> str:
+        """Where the page finds a picture: at its address; on paper within the page itself, empty where it is gone."""
+        if not for_print:
+            return f"/api/jobs/{record.job_id}/attachments/{picture}"
+        data = (pictures or {}).get(picture)
+        return f"data:image/jpeg;base64,{base64.b64encode(data).decode()}" if data else ""
+
     css = page_css(paper, for_print=True) if for_print else ""
     return (
         environment()
         .get_template("record.html")
-        .render(r=record, rulers=[_ruler(m.ruler) for m in record.mountings], for_print=for_print, css=css, short=short)
+        .render(r=record, rulers=[_ruler(m.ruler) for m in record.mountings], for_print=for_print, css=css, short=short, photo_source=source)
     )
 
 
-def render_pdf(record: Record, paper: Paper = Paper.A4, *, short: bool = False) -> bytes:
+def render_pdf(record: Record, paper: Paper = Paper.A4, *, short: bool = False, pictures: Mapping[str, bytes] | None = None) -> bytes:
     """The record as PDF; `short`: page one alone."""
-    return press.pdf(render_html(record, for_print=True, paper=paper, short=short))
+    return press.pdf(render_html(record, for_print=True, paper=paper, short=short, pictures=pictures))
 
 
 def _ruler(ruler: Ruler | None) -> dict[str, Any] | None:

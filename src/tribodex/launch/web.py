@@ -24,7 +24,8 @@ THREADS = 16
 # A connection that says nothing for this long is closed, within a request or between two.
 SILENT_SECONDS = 20
 CONNECTIONS = 500
-LARGEST_HEADER, LARGEST_BODY = 32 * 1024, 512 * 1024
+# A photograph as it is sent; every other address takes far less (web).
+LARGEST_HEADER, LARGEST_BODY = 32 * 1024, 18 * 2**20
 # A worker that ended at once is not started over and over.
 LEAST_SECONDS = 0.5
 

@@ -45,6 +45,7 @@ def load_reference(folder: Path = DATA) -> Reference:
         ball_angles=tables.ball_angles(sheets["sab_angle"]),
         inch_shafts=tables.inch_shafts(sheets["inch_shaft"]),
         dimensions=tables.dimension_table(sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]),
+        rings=tables.ring_table(sheets["iso492_ring"]),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},
         sources=sources,
         sheets=tuple(sheets.values()),

@@ -16,6 +16,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group, Taper
 from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
 from tribodex.core.components.material import Material, MaterialTable
+from tribodex.core.fits.iso492 import RingBand, RingTable
 from tribodex.core.mounting.ball_angle import BallAngle, BallAngles
 from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
@@ -193,6 +194,16 @@ def inch_shafts(sheet: Sheet) -> InchShafts:
         tuple(
             InchBand(row["kind"], float(row["over_in"]), float(row["to_in"]), value(row["upper_in"]), value(row["lower_in"], max))
             for row in sheet.rows
+        ),
+    )
+
+
+def ring_table(sheet: Sheet) -> RingTable:
+    """Deviations of bore and outside diameter of bearings."""
+    return RingTable(
+        sheet.source,
+        tuple(
+            RingBand(r["kind"], float(r["over_mm"]), float(r["to_mm"]), r["class"], float(r["lower_um"]), float(r["upper_um"])) for r in sheet.rows
         ),
     )
 

@@ -271,6 +271,13 @@ class SqlStore:
         row = self._session.get(AttachmentRow, (job_id, attachment_id))
         return Attachment(row.id, row.mime, row.data) if row is not None else None
 
+    def pictures(self, job_id: str) -> dict[str, bytes]:
+        """Every photograph of a job by its id, in one query."""
+        rows = self._session.execute(
+            select(AttachmentRow.id, AttachmentRow.data).where(AttachmentRow.job_id == job_id, AttachmentRow.mime == "image/jpeg")
+        )
+        return {row.id: row.data for row in rows}
+
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order."""
         found = self._session.execute(select(JobRow.number, JobRow.id).where(JobRow.number > after).order_by(JobRow.number).limit(limit))

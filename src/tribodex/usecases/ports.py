@@ -13,6 +13,7 @@ from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNutTable
 from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
+from tribodex.core.fits.iso492 import RingTable
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
@@ -47,6 +48,7 @@ class Reference:
     ball_angles: BallAngles
     inch_shafts: InchShafts
     dimensions: DimensionTable
+    rings: RingTable
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]
     sheets: tuple[Sheet, ...]
@@ -215,6 +217,9 @@ class Store(Protocol):
 
     def attachment(self, job_id: str, attachment_id: str) -> Attachment | None:
         """A picture or sheet of a job; None where there is none."""
+
+    def pictures(self, job_id: str) -> dict[str, bytes]:
+        """Every photograph of a job by its id."""
 
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order: every job, page by page."""

@@ -41,8 +41,10 @@ def record_html(path: JobPath) -> Response:
 @api.get("/jobs/<job_id>/record.pdf", responses={200: a_file("application/pdf")}, summary="The record as PDF, A4 or Letter")
 def record_pdf(path: JobPath, query: RecordPaperQuery) -> Response:
     made = _made(path)
+    with context().store() as store:
+        pictures = {} if query.short else store.pictures(path.job_id)
     return Response(
-        render_pdf(made, query.paper, short=query.short),
+        render_pdf(made, query.paper, short=query.short, pictures=pictures),
         content_type="application/pdf",
         headers={"Content-Disposition": f'inline; filename="job-{made.number}.pdf"'},
     )

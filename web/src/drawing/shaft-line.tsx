@@ -2,7 +2,8 @@
 import type { LineDrawing } from "../api";
 import { length, useSettings } from "../ui";
 
-const WIDTH = 720;
+/** On a phone the drawing is laid out narrower, so that its words stay readable. */
+const widthHere = () => (window.innerWidth < 640 ? 400 : 720);
 
 export interface ShaftLineProps {
   line: LineDrawing;
@@ -18,6 +19,7 @@ export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps
     ...line.bearings.map((b) => b.outside_mm),
     ...line.parts.map((p) => p.diameter_mm),
   );
+  const WIDTH = widthHere();
   const scale = (WIDTH - 40) / line.length_mm;
   const axis = (largest * scale) / 2 + 26;
   const x = (mm: number) => 20 + mm * scale;

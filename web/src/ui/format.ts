@@ -29,14 +29,16 @@ export function trim(text: string): string {
 }
 
 /** Digits that the figure deserves: forces and torques are orders of magnitude. */
-const DIGITS: Record<string, number> = { "°": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2 };
+const DIGITS: Record<string, number> = { "°": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2, "mm/m": 1 };
 
 /** Orders of magnitude: two figures. */
 const ROUGH = new Set(["N·m", "kN"]);
 
 /** `per`: how many of the server's units make one of the reader's. Divided, so that every place rounds alike. */
-function parts(unit: string, units: Units): { per: number; unit: string; digits: number } {
+function parts(unit: string, units: Units, value = 0): { per: number; unit: string; digits: number } {
   if (unit === "µm") {
+    // A measured diameter rather than a play.
+    if (units === "inch" && Math.abs(value) >= 10_000) return { per: 25_400, unit: " in", digits: 4 };
     return units === "mm"
       ? { per: 1000, unit: " mm", digits: 3 }
       : { per: UM_PER_THOU, unit: " thou", digits: 1 };
@@ -50,7 +52,7 @@ function parts(unit: string, units: Units): { per: number; unit: string; digits:
 /** A figure: value or range, with its unit. Unknown stays a word. */
 export function figure(result: Result, units: Units): string {
   if (result.value === null) return "unknown";
-  const { per, unit, digits } = parts(result.unit, units);
+  const { per, unit, digits } = parts(result.unit, units, result.value);
   const write = (value: number) => {
     if (ROUGH.has(result.unit)) return String(Number(value.toPrecision(2)));
     // Long lengths are measured with a tape.
@@ -64,7 +66,7 @@ export function figure(result: Result, units: Units): string {
 /** The uncertainty of a figure, with plus-minus; empty when there is none. */
 export function uncertainty(result: Result, units: Units): string {
   if (result.uncertainty === null || result.uncertainty === undefined) return "";
-  const { per, unit, digits } = parts(result.unit, units);
+  const { per, unit, digits } = parts(result.unit, units, result.value ?? 0);
   return `± ${(result.uncertainty / per).toFixed(digits)}${unit}`;
 }
 

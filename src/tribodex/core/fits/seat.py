@@ -170,7 +170,7 @@ def seat_result(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) ->
     Source: ISO 286; readings.
 
     >>> seat_result(sleeve_seat(80), form_of({(1, 1): 79.97, (2, 1): 79.97})).value
-    79.97
+    79970.0
     """
     low, high = (spec.nominal_mm + um / 1000 for um in (spec.limits_um.low, spec.limits_um.high))
     warm = () if shaft_c is None else (
@@ -186,7 +186,8 @@ def seat_result(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) ->
         *warm,
     )
     verdict = judge_seat(spec, form, shaft_c)
-    return Result("seat_mean", "Seat, mean diameter", form.mean_mm, "mm", uncertainty=MICROMETER_UM / 1000, verdict=verdict, working=lines)
+    mean_um = round(form.mean_mm * 1000, 2)
+    return Result("seat_mean", "Seat, mean diameter", mean_um, "µm", uncertainty=MICROMETER_UM, verdict=verdict, working=lines)
 
 
 def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: float | None) -> Result:

@@ -25,6 +25,9 @@ def fold(house: House, events: Sequence[facts.Event]) -> Job:
         raise Refused("A job begins with job_opened.")
     opened = events[0].fact
     job = Job(opened, opened.places)
+    for topic in house.topics:
+        for at in [SHAFT] if topic.per_shaft else [place.id for place in job.places]:
+            job.slices[topic.name, at] = topic.blank(None, "")
     now: dict[int, facts.Fact | None] = {}
     for event in events:
         said = event.fact

@@ -59,12 +59,8 @@ class Job:
 
     def of(self, topic: Topic[S], at: str) -> S:
         """The slice of a topic at a place."""
-        key = topic.name, SHAFT if topic.per_shaft else at
-        found = self.slices.get(key)
-        if found is None:
-            found = self.slices[key] = topic.blank(None, "")
-        made: S = found
-        return made
+        found: S = self.slices[topic.name, SHAFT if topic.per_shaft else at]
+        return found
 
     def place(self, at: str) -> Place:
         """A place by its id. Raises NotFound."""

@@ -141,14 +141,14 @@ class Desk:
     def fitted(self, at: str) -> Fitted | None:
         """What is fitted at a place, from the newest plan for it; None while nobody planned."""
         for topic in self.house.topics:
-            if (topic.name, at) in self.job.slices and (found := topic.fitted(self.job.of(topic, at))) is not None:
+            if not topic.per_shaft and (found := topic.fitted(self.job.of(topic, at))) is not None:
                 return found
         return None
 
     def floats(self, at: str) -> Floats:
         """Where a bearing lets the shaft grow: as it was last said, else as the job was opened."""
         for topic in self.house.topics:
-            if topic.per_shaft and (topic.name, SHAFT) in self.job.slices and (said := topic.floats(self.job.of(topic, SHAFT), at)) is not None:
+            if topic.per_shaft and (said := topic.floats(self.job.of(topic, SHAFT), at)) is not None:
                 return said
         return self.job.place(at).floats
 

@@ -174,4 +174,5 @@ def alignment(offset_mm: float, over_mm: float, kind: Kind, labyrinth: bool) -> 
         verdict = Verdict("too much for the seal", Level.STOP, f"{angle:.2f}°: a labyrinth forgives about {LABYRINTH_DEG:g}°, less than the bearing.")
     else:
         verdict = Verdict("in line", Level.GOOD, f"{angle:.2f}° of about {LABYRINTH_DEG if labyrinth else forgives:g}°.")
-    return Result("alignment", "Angle of shaft and housing", round(angle, 3), "°", verdict=verdict, working=(line,))
+    slope = round(abs(offset_mm) / over_mm * 1000, 2)
+    return Result("alignment", "Shaft and housing out of line", slope, "mm/m", verdict=verdict, working=(line,))

@@ -13,7 +13,7 @@ import { ShaftHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
-import { WorkDrawings } from "./work-panel";
+import { WorkDrawings, drawsBeside } from "./work-panel";
 
 export function BenchPage() {
   const { id = "" } = useParams();
@@ -30,13 +30,15 @@ export function BenchPage() {
   }, [bench, units]);
   if (missing) return <NotHere why={missing} />;
   if (!bench) return <p className="p-6">Fetching the job …</p>;
+  // Where nothing is drawn or computed beside the work, it takes the whole width.
+  const wide = bench.places.length > 1 && bench.figures.length === 0 && !drawsBeside(bench.work);
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem]">
       <div>
         <TitleBlock bench={bench} />
         <StageRail bench={bench} />
       </div>
-      <div className="min-w-0 space-y-4">
+      <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
         <Delivery job={job} />
         <WhoIsHere />
         {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
@@ -45,10 +47,12 @@ export function BenchPage() {
         <LogPanel bench={bench} tap={job.tap} />
         <MorePanel bench={bench} tap={job.tap} />
       </div>
-      <div className="space-y-4">
-        <WorkDrawings work={bench.work} />
-        <Figures bench={bench} show={show} />
-      </div>
+      {wide ? null : (
+        <div className="space-y-4">
+          <WorkDrawings work={bench.work} />
+          <Figures bench={bench} show={show} />
+        </div>
+      )}
     </div>
   );
 }

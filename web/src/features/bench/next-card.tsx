@@ -7,7 +7,7 @@ import { WorkPanel } from "./work-panel";
 
 export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
   const { next } = bench;
-  const stop = STOPS.has(next.do);
+  const stop = STOPS.has(next.do) || next.headline.startsWith("Stop:");
   return (
     <section
       aria-labelledby="next-move"
@@ -85,6 +85,9 @@ const STOPS = new Set([
   "leaf_and_nut_part",
   "no_measurable_clearance",
   "held",
+  "decide_part",
+  "decide_seat",
+  "mend",
 ]);
 
 /** What to do at this stage, in order, and what can hurt. */

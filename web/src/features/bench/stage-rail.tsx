@@ -1,6 +1,7 @@
 /** The rail of the trade's stages in their order: shaft stages once, place stages with one mark a bearing. Any can be looked at. */
 import { Link } from "react-router";
 import type { Bench, RailStage } from "../../api";
+import { shortNames } from "./parts";
 import { showOf } from "./use-job";
 
 const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "set aside" };
@@ -65,7 +66,7 @@ function Dot({ stage, number }: { stage: RailStage; number: number }) {
 
 /** On a desk: the stage by name, with a way to it for each bearing. */
 function StageName({ bench, stage, shown }: { bench: Bench; stage: RailStage; shown: boolean }) {
-  const names = new Map(bench.places.map((place) => [place.id, place.name]));
+  const names = shortNames(bench);
   const places = [...new Set(stage.marks.map((mark) => mark.at))];
   const single = places.length === 1;
   return (
@@ -123,7 +124,7 @@ function StageLink(props: { bench: Bench; stage: RailStage; at: string; words: s
 
 /** On a phone: one list to go to any stage. */
 function Jump({ bench }: { bench: Bench }) {
-  const names = new Map(bench.places.map((place) => [place.id, place.name]));
+  const names = shortNames(bench);
   return (
     <details className="pt-1 lg:hidden">
       <summary className="min-h-12 py-3 text-dye underline underline-offset-4">Look at another stage</summary>

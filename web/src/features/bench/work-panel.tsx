@@ -52,13 +52,23 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
     case "prepare":
       return <PreparePanel key={bench.at} work={work} {...panel} />;
     case "lineup":
-      return <LineUpPanel next={bench.next.do} work={work} {...panel} />;
+      return (
+        <>
+          <div className="pt-3">
+            <ShaftLine line={work.drawing} title="Shaft line, to scale" />
+          </div>
+          <LineUpPanel next={bench.next.do} work={work} {...panel} />
+        </>
+      );
     case "ticks":
       return <TicksPanel stage={bench.stage} work={work} tap={job.tap} />;
     default:
       return work satisfies never;
   }
 }
+
+/** Whether anything is drawn beside the task. */
+export const drawsBeside = (work: Work) => work.topic === "tapered" || work.topic === "prepare";
 
 /** What is drawn beside the task. */
 export function WorkDrawings({ work }: { work: Work }) {
@@ -68,11 +78,6 @@ export function WorkDrawings({ work }: { work: Work }) {
     case "prepare":
       return <PrepareDrawings work={work} />;
     case "lineup":
-      return (
-        <section className="sheet p-3" aria-label="Shaft line">
-          <ShaftLine line={work.drawing} title="Shaft line, to scale" />
-        </section>
-      );
     case "stock":
     case "ticks":
       return null;

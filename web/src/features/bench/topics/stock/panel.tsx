@@ -15,7 +15,9 @@ export interface StockProps {
 }
 
 export function StockPanel({ job, ...props }: StockProps & { job: string }) {
-  const partNext = props.work.next_place !== "" && props.work.next_mark === null;
+  const { work } = props;
+  const undecided = work.parts.some((part) => !part.decided_by && part.differs.some((one) => one.grave));
+  const partNext = undecided || (work.next_place !== "" && work.next_mark === null);
   return (
     <div className="space-y-6 pt-4">
       {partNext ? <Parts {...props} /> : <Marks {...props} />}

@@ -1,0 +1,200 @@
+"""A job that covers a shaft: from make safe to the signed record with both drive-ups; two people at the two bearings at once."""
+
+from __future__ import annotations
+
+import io
+import json
+import random
+from collections.abc import Callable
+from typing import Any
+
+from PIL import Image
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+from tests.browser.hands import Hands
+from tribodex.core.training.virtual import VirtualBearing
+
+DRIVE, FREE = VirtualBearing(165, 0.36), VirtualBearing(158, 0.37)
+SEATS = ("99.985 mm", "99.984 mm", "99.985 mm", "99.983 mm")
+
+
+def plan_shaft(hands: Hands) -> None:
+    """Both bearings of the head shaft, every stage."""
+    page = hands.page
+
+    def fill(page: Page) -> None:
+        page.get_by_label("Feeler set").select_option("fs-m1")
+        page.get_by_role("radio", name="all 2 bearings of the shaft").click()
+        expect(page.get_by_label("does it hold the shaft?")).to_have_value("held")
+
+    hands.plan("be-1-head-drive", "both bearings", fill)
+    expect(page.get_by_role("region", name="Shaft line")).to_be_visible()
+
+
+def tapped(page: Page, name: str, exact: bool = True) -> None:
+    """Press a button and wait for the answer."""
+    with page.expect_response("**/taps*") as answer:
+        page.get_by_role("button", name=name, exact=exact).first.click()
+    assert answer.value.ok, answer.value.text()
+
+
+def look(hands: Hands, at: str = "", stage: str = "") -> None:
+    """Go to a stage at a bearing."""
+    hands.show = "?" + "&".join(f"{name}={value}" for name, value in (("at", at), ("stage", stage)) if value)
+    hands.page.goto(f"/jobs/{hands.job_id}{hands.show}")
+    hands.seen()
+
+
+def picture(place: str) -> bytes:
+    """A photograph as a phone makes it, with the place where it was taken in its header."""
+    made, exif = io.BytesIO(), Image.Exif()
+    exif[0x8825] = {1: "N", 2: (51.0, 30.0, 0.0)}
+    exif[0x010E] = place
+    Image.effect_noise((2200, 1400), 60).convert("RGB").save(made, "JPEG", exif=exif)
+    return made.getvalue()
+
+
+def say(page: Page, job: str, command: dict[str, Any], at: str = "") -> Any:
+    """A tap sent as another device would."""
+    tap = {"client_event_id": f"test-{random.getrandbits(60):x}", "actor": "Tobit Marr", "happened_at": "2026-11-26T08:00:00Z"}
+    answer = page.request.post(f"/api/jobs/{job}/taps", data={**tap, "command": command, **({"at": at} if at else {})})
+    assert answer.ok, answer.text()
+    return answer.json()
+
+
+def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    hands = Hands(page, DRIVE)
+    plan_shaft(hands)
+    hands.pass_gate()
+
+    # Take stock: marks by tapping words, a photograph, the numbers on the rings.
+    for _ in range(2):
+        for words in ("fixed, rings on both sides", "", "away from the drive"):
+            if words:
+                page.get_by_role("button", name=words).click()
+            else:
+                page.get_by_label("cap and base, matching numbers").last.fill("B7")
+            tapped(page, "Note it")
+            hands.seen()
+        page.get_by_role("group", name="Stands on the part: words to tap").get_by_role("button").click()
+        tapped(page, "Compare")
+        hands.seen()
+    look(hands, "", "take_stock")
+    expect(page.locator("#next-move")).to_contain_text("Everything is marked")
+    stock = page.get_by_role("region", name="Photographs and sheets")
+    stock.locator("input[type=file]").set_input_files({"name": "cap.jpg", "mimeType": "image/jpeg", "buffer": picture("Hollin Vale")})
+    stock.get_by_label("What it shows").fill("cap before it came off")
+    with page.expect_response("**/taps*"):
+        stock.get_by_role("button", name="Keep it with the job").click()
+    expect(stock.get_by_role("img", name="cap before it came off")).to_be_visible()
+    kept = page.request.get(stock.get_by_role("img").first.get_attribute("src") or "").body()
+    with Image.open(io.BytesIO(kept)) as opened:
+        assert max(opened.size) <= 1600 and not opened.getexif(), "smaller, and the place where it was taken is gone"
+    page.get_by_role("button", name="jack under the shaft").click()
+    tapped(page, "It is in")
+
+    # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
+    for at in ("1", "2"):
+        for stage in ("take_off", "look", *(("prepare",) if at == "2" else ())):
+            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
+    look(hands, "1")
+    for size in SEATS:
+        page.get_by_role("textbox", name="micrometer").fill(size)
+        tapped(page, "Read")
+        hands.seen()
+    for _ in range(4):
+        tapped(page, "Again 99.983 mm")
+    page.reload()
+    tapped(page, "Rust")
+    tapped(page, "Dressed", exact=False)
+    tapped(page, "Judge the seat")
+    look(hands, "1", "prepare")
+    expect(page.get_by_role("region", name="Verdict on the seat")).to_contain_text("fit to use")
+    say(page, hands.job_id, {"kind": "correct", "target": _seq(page, hands, "seat_read"), "reason": "read again",
+                             "entry": {"kind": "read_seat", "section": 1, "direction": 1, "size": "99.984 mm"}}, "1")  # fmt: skip
+
+    # Line up: rings, temperatures, growth.
+    look(hands, "", "line_up")
+    page.get_by_role("radio", name="Seat and rings").click()
+    page.get_by_role("radio", name="Head shaft, free side").click()
+    page.get_by_label("Width of the housing seat").fill("73 mm")
+    tapped(page, "Work out the room")
+    page.get_by_role("radio", name="Temperatures").click()
+    for label, value in (("When mounted", "18 °C"), ("Shaft, running", "65 °C"), ("Base, running", "30 °C")):
+        page.get_by_label(label).fill(value)
+    tapped(page, "Work out the growth")
+    expect(page.get_by_role("region", name="Figures")).to_contain_text("room to float")
+    expect(page.locator("#next-move")).to_contain_text("The shaft line is computed")
+
+    # Both drive-ups, each followed as the page asks.
+    for at, truth in (("1", DRIVE), ("2", FREE)):
+        hands.truth = truth
+        look(hands, at, "initial_clearance")
+        hands.show = f"?at={at}&stage=drive_up"
+        page.goto(f"/jobs/{hands.job_id}{hands.show}")
+        hands.seen()
+        assert hands.follow()[-1] == "sign"
+
+    # The shaft line shows both; the record is signed as it stands, and holds everything.
+    look(hands)
+    expect(page.get_by_role("button", name="Open Head shaft, drive side", exact=False)).to_be_visible()
+    page.get_by_role("button", name="Sign the record as it stands").click()
+    page.get_by_label("As", exact=True).fill("fitter")
+    tapped(page, "Sign the record")
+    record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
+    assert record["status"] == "signed" and [m["final"]["overall"]["level"] in ("good", "watch") for m in record["mountings"]] == [True, True]
+    assert "still in: jack under the shaft" in record["signed"]["open_points"]
+    titles = {placed["section"]["title"] for placed in record["sections"]}
+    assert {"Taking stock", "Seat", "Shaft line"} <= titles
+    page.goto(f"/api/jobs/{hands.job_id}/record.html")
+    for words in ("cap before it came off", "Growth between the bearings", "Head shaft, free side", "99.984"):
+        expect(page.locator("main")).to_contain_text(words)
+    assert page.locator(".photos img").evaluate("image => image.complete && image.naturalWidth > 0")
+    pdf = PdfReader(io.BytesIO(page.request.get(f"/api/jobs/{hands.job_id}/record.pdf").body()))
+    assert "Growth between the bearings" in " ".join(" ".join(p.extract_text() for p in pdf.pages).split())
+
+
+def _seq(page: Page, hands: Hands, kind: str) -> int:
+    return next(int(line["seq"]) for line in hands.log() if line["kind"] == kind)
+
+
+def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[..., Page]) -> None:
+    """Two browsers, one at each bearing, taps in any order, each shown what its own bearing says."""
+    first = Hands(new_page(strict=False), DRIVE)
+    plan_shaft(first)
+    first.pass_gate()
+    other = Hands(new_page(strict=False), FREE)
+    other.job_id = first.job_id
+    for at in ("1", "2"):
+        for stage in ("take_off", "look", "prepare"):
+            say(first.page, first.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
+    pair = (("1", first), ("2", other))
+    for at, hands in pair:
+        look(hands, at, "initial_clearance")
+        hands.show = f"?at={at}&stage=drive_up"
+        hands.page.goto(f"/jobs/{hands.job_id}{hands.show}")
+        hands.seen()
+    dice = random.Random(20261126)
+    for _ in range(60):
+        _, hands = pair[dice.randrange(2)]
+        move = hands.bench()["next"]["do"]
+        if move in ("turn", "sign", "lock"):
+            continue
+        match move:
+            case "confirm_gate":
+                hands.pass_gate()
+            case "try_leaf":
+                hands.leaf()
+            case "close_gauging":
+                hands.tap("Finish this gauging")
+            case _:
+                hands.main()
+    job = json.loads(first.page.request.get(f"/api/jobs/{first.job_id}/record.json").text())
+    for mounting, hands in zip(job["mountings"], (first, other), strict=True):
+        assert mounting["gaugings"], mounting["place"]
+        gauged = mounting["gaugings"][0]["summary"]["mean_um"]
+        assert abs(gauged - hands.truth.clearance_um(0)) < 12, "each bearing shows its own clearance"
+    for _, hands in pair:
+        expect(hands.page.get_by_text("was not taken")).to_have_count(0)

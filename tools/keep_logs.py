@@ -23,17 +23,24 @@ from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
 from tests.core.test_job import AnySequence
 from tests.core.test_parting import HAND_TIGHT
+from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.helpers import DRAFT, FEELERS, make_bench
 
 from tribodex.core.errors import TribodexError
+from tribodex.core.fits.seat import SeatKind
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import facts
 from tribodex.core.job.places import ONLY_PLACE
 from tribodex.core.job.rail import status
-from tribodex.core.mounting.gauging import Phase
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.topics import fold
+from tribodex.core.topics.lineup import commands as line
+from tribodex.core.topics.prepare import commands as seat
+from tribodex.core.topics.prepare.facts import Seen
+from tribodex.core.topics.stock import commands as take
+from tribodex.core.topics.stock.facts import MarkKind, Tightness
 from tribodex.core.topics.tapered import commands as cmd
-from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare
@@ -48,6 +55,8 @@ from tribodex.usecases.ports import JobsAsked
 
 REFERENCE = load_reference()
 LOGS = ROOT / "tests" / "data" / "logs"
+# A second set of one day has a letter.
+PART = sys.argv[1] if len(sys.argv) > 1 else ""
 Log = list[facts.Event]
 
 
@@ -82,9 +91,9 @@ def kept(job_id: str, log: Log) -> dict[str, Any]:
 
 def write(name: str, job_id: str, log: Log) -> None:
     """One file a log."""
-    file = LOGS / f"{datetime.now(UTC):%Y-%m-%d}-{name}.json"
+    file = LOGS / f"{datetime.now(UTC):%Y-%m-%d}{PART}-{name}.json"
     if file.exists():
-        raise SystemExit(f"{file.name} is there already: a golden log stays as it is.")
+        raise SystemExit(f"{file.name} is there already: a golden log stays as it is. For another set of the same day: tools/keep_logs.py b")
     file.write_text(json.dumps(kept(job_id, log), ensure_ascii=False, separators=(",", ":")) + "\n", "utf-8")
     print(f"{file.name}: {len(log)} entries")
 
@@ -110,7 +119,7 @@ def covered(log: Log) -> set[tuple[str, str]]:
     for event in log:
         if isinstance(event.fact, facts.Corrected | facts.JudgedAnew):
             replacement = event.fact.replacement
-            found.add((event.kind, ev.kind_of(type(replacement)) if replacement is not None else "withdrawn"))
+            found.add((event.kind, facts.kind_of(type(replacement)) if replacement is not None else "withdrawn"))
     return found
 
 
@@ -128,7 +137,8 @@ def of_every_kind() -> list[Log]:
                 seen.append(list(self.bench.log))
 
     run_state_machine_as_test(
-        Watched, settings=settings(max_examples=300, stateful_step_count=60, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
+        Watched,
+        settings=settings(max_examples=300, stateful_step_count=60, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck)),
     )
     missing = set().union(*(covered(log) for log in seen))
     chosen: list[Log] = []
@@ -162,7 +172,43 @@ def of_hand() -> list[Log]:
     return [followed.log, overruled.log]
 
 
+def of_shaft() -> Log:
+    """Every kind of entry of a shaft's own stages, and some of them corrected."""
+    shaft = ShaftBench()
+    shaft.do(cmd.RevisePlan(PLAN, "the shaft was measured"), at="1")
+    shaft.pass_gates()
+    shaft.do(take.MakeMark(MarkKind.NUT_SIDE, "towards the drive", "1"))
+    shaft.do(job_cmd.Correct(shaft.job.last_seq, "looked again", take.MakeMark(MarkKind.NUT_SIDE, "away from the drive", "1")))
+    shaft.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1", "B. Boss", "the only one on the shelf"))
+    shaft.do(take.PutIn("jack under the shaft"))
+    shaft.do(take.TakeOut(shaft.job.last_seq), take.SayJoint("base bolts", Tightness.SNUG), take.Attach("0" * 64, "photo", "cap off"))
+    shaft.do(job_cmd.SetStageAside("look", "new bearing"), at="1")
+    shaft.do(job_cmd.TakeStageUp("look"), at="1")
+    shaft.do(job_cmd.TickStep("look", shaft.procedures["1"].stage("look").steps[0].text), at="1")
+    shaft.do(seat.PlanSeat(SeatKind.SLEEVE, "80 mm", "by the drawing"), seat.SayWarmth("24 °C", "23 °C"), seat.SeeOnSeat(Seen.NICK, "left"), at="1")
+    shaft.do(seat.DressSeat(shaft.job.last_seq), at="1")
+    read(shaft, "1", ("79.985 mm", "79.70 mm", *READINGS[2:]))
+    shaft.do(seat.JudgeSeat(), seat.AcceptSeat("B. Boss", "for a week"), at="1")
+    wrong = next(e.seq for e in shaft.log if getattr(e.fact, "typed", "") == "79.70 mm")
+    shaft.do(job_cmd.Correct(wrong, "read 79.97", seat.ReadSeat(1, 2, "79.97 mm")), at="1")
+    shaft.do(line.SayFloat("2", Floats.SEAT), line.SayMark("2", "1010 mm"), line.SayRings("2", "60 mm"), line.LaySleeve("1", "12 mm"))
+    shaft.do(
+        line.SayRunning("steel", "concrete", "18 °C", "60 °C", "25 °C", "50 °C", "-5 °C"), line.SetOffset("0.2 mm"), line.SayGap("flinger", "1 mm")
+    )
+    shaft.do(line.SayFeet("1", "0 + 0.04"), line.ReadAlignment("1", "1 mm", "1000 mm"), line.SayBoltHoles("1", "18 mm", "16 mm", "0.5 mm"))
+    shaft.do(cmd.StartGauging(Phase.INITIAL, 1), at="1")
+    for row in Row:
+        shaft.do(cmd.BracketPlace(1, row, "0.12"), at="1")
+    shaft.do(cmd.CloseGauging(), at="1")
+    shaft.do(cmd.SetZero(True), cmd.TurnNut("30"), cmd.Release("sleeve slipped"), at="1")
+    shaft.do(job_cmd.OpenPoint("find why", "close"), job_cmd.Abandon("Tester", "kept as an example"))
+    return shaft.log
+
+
+if "shaft" in sys.argv[2:]:
+    write("shaft", "any-shaft", of_shaft())
+    sys.exit()
 for job_id, log in sorted(of_demonstration().items()):
     write(job_id.removeprefix("hollin-vale-"), job_id, log)
-for i, log in enumerate([*of_every_kind(), *of_hand()], 1):
+for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft()], 1):
     write(f"any-{i}", f"any-{i:04d}", log)

@@ -8,15 +8,18 @@ from pathlib import Path
 from typing import Any
 
 import yaml
+from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
 from tribodex.core.job.moves import Ask, Move
-from tribodex.core.job.places import SHAFT
+from tribodex.core.job.places import ONLY_PLACE, SHAFT
+from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool, seat_behind_deg
+from tribodex.core.topics import HOUSE
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.facts import LeafTried
 from tribodex.core.topics.tapered.leaves import next_cell
@@ -37,10 +40,21 @@ _STOPS = (Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW, Do.PA
 class VirtualFitter:
     """Does a job step by step. Deterministic: ids and times follow from the job."""
 
-    def __init__(self, store: Store, reference: Reference, job: Loaded, truth: VirtualBearing, actor: str, begins: datetime, at: str = "") -> None:
-        self._store, self._reference, self._truth, self._actor = store, reference, truth, actor
+    def __init__(
+        self, store: Store, reference: Reference, job: Loaded, truth: VirtualBearing | Mapping[str, VirtualBearing], actor: str, begins: datetime
+    ) -> None:
+        self._store, self._reference, self._actor = store, reference, actor
+        self._truths = truth if isinstance(truth, Mapping) else {ONLY_PLACE: truth}
         self._clock = begins
-        self.job, self.at = job, at
+        self.job, self.at = job, ""
+
+    @property
+    def _truth(self) -> VirtualBearing:
+        return self._truths[self.at or ONLY_PLACE]
+
+    def go_to(self, at: str) -> None:
+        """To another bearing of the shaft."""
+        self.at = at
 
     @property
     def state(self) -> Tapered:
@@ -124,14 +138,28 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             store = SqlStore(session)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
-            order = Order(entry["title"], (BearingOrder(entry["position"], PlanDraft(**entry["plan"])),))
-            job = open_job(store, reference, entry["id"], order, tap, begins)
+            job = open_job(store, reference, entry["id"], _order(entry), tap, begins)
             if len(job.log) > 1:
                 continue
-            fitter = VirtualFitter(store, reference, job, _truth(entry["truth"]), entry["actor"], begins)
+            truths = {str(i): _truth(truth) for i, truth in enumerate(entry.get("truths") or [entry["truth"]], 1)}
+            fitter = VirtualFitter(store, reference, job, truths, entry["actor"], begins)
             for step in entry["steps"]:
                 for name, value in step.items():
                     _STEPS[name](fitter, value)
+
+
+def _order(entry: Mapping[str, Any]) -> Order:
+    """The job as it was ordered: for one bearing, or for those of a shaft with every stage."""
+    if "bearings" not in entry:
+        return Order(entry["title"], (BearingOrder(entry["position"], PlanDraft(**entry["plan"])),))
+    bearings = [BearingOrder(b["position"], PlanDraft(**entry["plan"]), Floats(b["floats"])) for b in entry["bearings"]]
+    return Order(entry["title"], tuple(bearings), whole=True)
+
+
+def _said(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
+    """Any tap, by its kind and its fields."""
+    fields = dict(value)
+    fitter.say(TypeAdapter(HOUSE.commands[fields.pop("kind")]).validate_python(fields))
 
 
 def _truth(data: Mapping[str, Any]) -> VirtualBearing:
@@ -152,6 +180,8 @@ def _correct(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
 
 
 _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
+    "at": lambda f, v: f.go_to(str(v)),
+    "say": _said,
     "gate": lambda f, v: f.say(job_cmd.ConfirmGate(v, f.confirm(v))),
     "overrule": _overrule,
     "gauge": lambda f, v: f.gauge(Phase(v)),

@@ -305,7 +305,9 @@ def test_strips_and_plan_sheets_print_on_both_papers(client: FlaskClient) -> Non
 def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> None:
     unit = PLAN | {"housed_unit": "yes", "range_low": "1", "range_high": "1 1/4", "range_source": "unit sheet", "feeler_id": ""}
     opened = client.post("/api/jobs", json=tap(job_id="job-0001", position_id="kc-2-drive", plan=unit)).json
-    assert opened["method"] == "Z" and opened["ruler"] is None and opened["turn_units"][0] == "turns"
+    work = client.get("/api/jobs/job-0001?at=1").json["work"]
+    assert opened["stage"] == "make_safe"
+    assert work["method"] == "Z" and work["ruler"] is None and work["turn_units"][0] == "turns"
     pass_gates(client, 2)
     do(client, "set_zero", tap_tested=False)
     assert do(client, "turn_nut", amount="1 1/8", unit="turns").json["work"]["nut_deg"] == 405

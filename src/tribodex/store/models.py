@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, LargeBinary, String, Text, UniqueConstraint
-from sqlalchemy.dialects.mysql import DATETIME
+from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, String, Text, UniqueConstraint
+from sqlalchemy.dialects.mysql import DATETIME, LONGBLOB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity")
@@ -110,7 +110,7 @@ class AttachmentRow(Base):
     job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
     id: Mapped[str] = mapped_column(String(64), primary_key=True)
     mime: Mapped[str] = mapped_column(String(40))
-    data: Mapped[bytes] = mapped_column(LargeBinary(2**24))
+    data: Mapped[bytes] = mapped_column(LONGBLOB)
     recorded_at: Mapped[datetime]
 
 

@@ -21,7 +21,7 @@ BORES = np.array([25.0, *np.arange(30.0, 101.0, 5.0), *np.arange(110.0, 501.0, 1
 
 
 @dataclass(frozen=True)
-class Band:
+class ChartBand:
     """A range that holds over a range of the other axis."""
 
     from_x: float
@@ -36,7 +36,7 @@ class Series:
 
     name: str
     kind: Literal["bands", "line"]
-    bands: tuple[Band, ...]
+    bands: tuple[ChartBand, ...]
 
 
 @dataclass(frozen=True)
@@ -130,9 +130,9 @@ def _charts(reference: Reference, table_id: str) -> tuple[Chart, ...]:
 def _limits(sheet: Sheet) -> Chart:
     """Group limits over the bore; groups that a table leaves out at some bores are not drawn there."""
 
-    def bands(group: Group) -> tuple[Band, ...]:
+    def bands(group: Group) -> tuple[ChartBand, ...]:
         rows = [row for row in sheet.rows if row.get(f"{group}_min") and row.get(f"{group}_max")]
-        return tuple(Band(*(value(row[name]) for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max"))) for row in rows)
+        return tuple(ChartBand(*(value(row[name]) for name in ("d_over_mm", "d_to_mm", f"{group}_min", f"{group}_max"))) for row in rows)
 
     series = tuple(Series(group.value, "bands", found) for group in Group if (found := bands(group)))
     return Chart("limits", "Group limits over the bore", "bore, mm", "radial internal clearance, µm", series)
@@ -140,7 +140,8 @@ def _limits(sheet: Sheet) -> Chart:
 
 def _reductions(cards: Iterable[ReductionCard]) -> Chart:
     series = tuple(
-        Series(card.heading, "bands", tuple(Band(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high) for r in card.rows)) for card in cards
+        Series(card.heading, "bands", tuple(ChartBand(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high) for r in card.rows))
+        for card in cards
     )
     return Chart("reductions", "Clearance reduction over the bore", "bore, mm", "reduction, µm", series)
 
@@ -152,12 +153,14 @@ def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
     uncertainty = 2 * RATIO_SD_SHARE
     lines = [
         Series(
-            "Elastic rings, solid steel", "line", tuple(Band(b, b, r * (1 - uncertainty), r * (1 + uncertainty)) for b, r in sorted(theory.items()))
+            "Elastic rings, solid steel",
+            "line",
+            tuple(ChartBand(b, b, r * (1 - uncertainty), r * (1 + uncertainty)) for b, r in sorted(theory.items())),
         )
     ]
     found = []
     for card in cards:
-        its = tuple(Band(r.bore_mm, r.bore_mm, r.card_low, r.card_high) for r in rows if r.card == card.card)
+        its = tuple(ChartBand(r.bore_mm, r.bore_mm, r.card_low, r.card_high) for r in rows if r.card == card.card)
         found.append(Series(card.heading, "bands", its))
     apart = sorted({r.bore_mm for r in rows if r.theory_ratio * (1 + uncertainty) < r.card_low or r.theory_ratio * (1 - uncertainty) > r.card_high})
     note = (

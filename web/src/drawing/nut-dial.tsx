@@ -1,18 +1,19 @@
 /** The nut seen from its face: slots, washer tabs, start mark, present mark, target. Tightening goes clockwise. */
 import type { Dial, SeatView } from "../api";
 import { length, useSettings } from "../ui";
+import { SeatMarks, Mark } from "./nut-marks";
 
-const SIZE = 300;
-const C = SIZE / 2;
+export const SIZE = 300;
+export const C = SIZE / 2;
 // Outside of nut and tabs: where the way back to the seat is drawn.
-const OUTSIDE = 132;
+export const OUTSIDE = 132;
 
-function at(radius: number, deg: number): [number, number] {
+export function at(radius: number, deg: number): [number, number] {
   const rad = ((deg - 90) * Math.PI) / 180;
   return [C + radius * Math.cos(rad), C + radius * Math.sin(rad)];
 }
 
-function arc(radius: number, from: number, to: number): string {
+export function arc(radius: number, from: number, to: number): string {
   const [x1, y1] = at(radius, from);
   const [x2, y2] = at(radius, to);
   return `M${x1} ${y1}A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x2} ${y2}`;
@@ -134,78 +135,5 @@ export function NutDial(props: { dial: Dial; travel?: boolean; seat?: SeatView |
         {travel ? "driven up" : "turned"}
       </text>
     </svg>
-  );
-}
-
-/** Where the old mark is and where the nut should seat behind it; a whole turn behind looks alike, so words say it. */
-function SeatMarks({ seat, bore }: { seat: SeatView; bore: number }) {
-  const expected = seat.expected_behind_deg;
-  if (expected === null || expected === undefined) return null;
-  const to = seat.old_mark_deg - expected;
-  const turns = Math.floor((expected + 0.25) / 360);
-  const rest = expected - 360 * turns;
-  return (
-    <g>
-      <Mark deg={seat.old_mark_deg} inner={bore - 4} outer={OUTSIDE} label="" dash />
-      <path
-        d={rest > 1 ? arc(OUTSIDE, to, to + rest) : ""}
-        stroke="var(--care)"
-        strokeWidth="3"
-        strokeDasharray="5 4"
-        fill="none"
-      />
-      {turns > 0 ? (
-        <circle
-          cx={C}
-          cy={C}
-          r={OUTSIDE + 6}
-          stroke="var(--care)"
-          strokeWidth="3"
-          strokeDasharray="5 4"
-          fill="none"
-        />
-      ) : null}
-      <Mark deg={to} inner={bore - 4} outer={OUTSIDE} label="" care />
-      <text x={C} y={SIZE - 3} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--care)">
-        {`seats ${seat.expected_words} the old mark`}
-      </text>
-    </g>
-  );
-}
-
-function Mark({
-  deg,
-  inner,
-  outer,
-  label,
-  dye = false,
-  dash = false,
-  care = false,
-}: {
-  deg: number;
-  inner: number;
-  outer: number;
-  label: string;
-  dye?: boolean;
-  dash?: boolean;
-  care?: boolean;
-}) {
-  const [x1, y1] = at(inner, deg);
-  const [x2, y2] = at(outer, deg);
-  const [tx, ty] = at(inner + 4, deg - 20);
-  return (
-    <g>
-      <path
-        d={`M${x1} ${y1}L${x2} ${y2}`}
-        stroke={dye ? "var(--dye)" : care ? "var(--care)" : "var(--ink)"}
-        strokeWidth={dye || care ? 5 : 3}
-        strokeDasharray={dash ? "4 3" : undefined}
-      />
-      {label ? (
-        <text x={tx} y={ty + 4} textAnchor="middle" fontSize="11" fill="var(--ink)">
-          {label}
-        </text>
-      ) : null}
-    </g>
   );
 }

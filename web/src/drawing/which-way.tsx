@@ -1,18 +1,19 @@
 /** Which way round: small sections of the part, the nut to the right. Bore to thread, shaft below. */
 import type { ReactNode } from "react";
 import type { Section } from "../api";
+import { Ring, Nut, Shaft, Sleeve } from "./which-way-parts";
 
-const W = 150;
+export const W = 150;
 const H = 84;
 
 /** Heights of ring and nut over the bore, in the proportions of the part; the taper alone is drawn steeper than it is. */
-interface Part {
+export interface Part {
   ring: number;
   nut: number;
 }
 
-const WIDE = 54;
-const BORE = 53;
+export const WIDE = 54;
+export const BORE = 53;
 const between = (least: number, value: number, most: number) => Math.min(most, Math.max(least, value));
 
 function partOf(section: Section): Part {
@@ -20,54 +21,6 @@ function partOf(section: Section): Part {
   const high = (outside: number) => ((outside - section.bore_mm) / 2) * perMm;
   const nut = section.nut_outside_mm ? high(section.nut_outside_mm) : high(section.outside_mm) / 2;
   return { ring: between(16, high(section.outside_mm), 49), nut: between(12, nut, 40) };
-}
-
-/** The ring's lower half in section over a shaft; `wide` is where the bore is wide. */
-function Ring({ wide, part }: { wide: "left" | "right"; part: Part }) {
-  const [left, right] = wide === "left" ? [56, 50] : [50, 56];
-  return (
-    <path
-      d={`M30 ${BORE - part.ring}H${30 + WIDE}V${right}L30 ${left}Z`}
-      fill="var(--steel)"
-      stroke="var(--ink)"
-      strokeWidth="1.5"
-    />
-  );
-}
-
-/** The nut; its chamfered face is to the left, towards the ring. */
-function Nut({ part }: { part: Part }) {
-  const top = 62 - part.nut;
-  return (
-    <path
-      d={`M96 ${top + 5}L101 ${top}H116V62H101L96 57Z`}
-      fill="var(--sheet)"
-      stroke="var(--ink)"
-      strokeWidth="1.5"
-    />
-  );
-}
-
-function Shaft() {
-  return (
-    <>
-      <path d={`M4 66H${W - 4}`} stroke="var(--ink)" strokeWidth="1.5" />
-      <path d={`M4 78H${W - 4}`} stroke="var(--rule)" strokeWidth="1" strokeDasharray="12 3 3 3" />
-    </>
-  );
-}
-
-function Sleeve({ thread }: { thread: "right" | "left" }) {
-  const d = thread === "right" ? "M22 66V57L88 51V60H124V66Z" : "M128 66V57L62 51V60H26V66Z";
-  const threads = thread === "right" ? [96, 102, 108, 114, 120] : [30, 36, 42, 48, 54];
-  return (
-    <g>
-      <path d={d} fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
-      {threads.map((x) => (
-        <path key={x} d={`M${x} 60L${x + 3} 56`} stroke="var(--ink)" strokeWidth="1" />
-      ))}
-    </g>
-  );
 }
 
 const Arrow = ({ d }: { d: string }) => <path d={d} stroke="var(--dye)" strokeWidth="2.5" fill="none" />;

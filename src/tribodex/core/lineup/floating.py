@@ -45,10 +45,15 @@ _CANNOT_INSIDE = (Kind.SPHERICAL_ROLLER, Kind.SELF_ALIGNING_BALL)
 
 
 def float_conflict(said: Sequence[tuple[str, Floats, Kind | None]]) -> str:
-    """Why two bearings of one shaft cannot stand as they were said to (name, where it floats, kind); empty where they can.
+    """Why two bearings of one shaft cannot stand as they were said to; empty where they can.
 
     One bearing holds the shaft and the others let it grow, or two hold it one way each. What nobody knows is no conflict, but no
-    answer either. Common practice, no source.
+    answer either.
+
+    Symbols: for each bearing its name, where it floats, its kind where that is known.
+    Valid: the bearings of one shaft.
+    Raises: nothing.
+    Source: common practice, no source.
 
     >>> float_conflict([("drive end", Floats.HELD, None), ("far end", Floats.SEAT, None)])
     ''

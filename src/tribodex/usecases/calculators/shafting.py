@@ -35,7 +35,7 @@ class SeatInputs(Inputs):
     """A seat from its micrometer readings: rows are sections, two to four directions each."""
 
     nominal_mm: Mm
-    readings_mm: list[list[Annotated[float, Field(gt=0, le=3000)]]] = Field(min_length=1, max_length=3)
+    readings_mm: list[Annotated[list[Mm], Field(min_length=1, max_length=4)]] = Field(min_length=1, max_length=3)
     shaft_class: str = Field(default="", description="for a cylindrical seat, for example m6; empty: seat under a sleeve")
     shaft_c: Celsius | None = None
 

@@ -63,17 +63,7 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     else:
         shown = by_card if by_card is not None and by_card.value is not None else computed
     drive = Span(shown.value or 0.0, shown.value_to or 0.0)
-    window = window_result(target.window(middle), source)
-    expected = Result(
-        "expected_window",
-        "Residual to expect, for a clearance in the middle of the group",
-        window.value,
-        "µm",
-        value_to=window.value_to,
-        verdict=window.verdict,
-        working=window.working,
-        note=f"For {number(middle)} µm. The window itself comes from what is gauged.",
-    )
+    expected = _expected(window_result(target.window(middle), source), middle)
     pressure = pressure_result(bearing, shaft, span.low, span.high)
     tool = choose_tool(bearing, parts.seat, nut, pressure.value_to or 0.0)
     step = _hydraulic(parts, drive, tool, own) if parts.hydraulic else None
@@ -101,6 +91,13 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
         figures.append(half_rule(middle, span))
     where = card.title if shown is by_card and card is not None else "computed from the reduction"
     return Aims(target, drive, turn, where, step, tool, tuple(figures))
+
+
+def _expected(window: Result, middle_um: float) -> Result:
+    """The residual to expect for a clearance in the middle of the group."""
+    label = "Residual to expect, for a clearance in the middle of the group"
+    note = f"For {number(middle_um)} µm. The window itself comes from what is gauged."
+    return replace(window, id="expected_window", label=label, note=note)
 
 
 def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: float) -> tuple[Target, list[Result]]:

@@ -5,15 +5,15 @@ from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.decide import decide, holds, move, same, stands
 from tribodex.core.topics.lineup.show import figures, record, said, tell, view
-from tribodex.core.topics.lineup.state import Line, fold
+from tribodex.core.topics.lineup.state import ShaftState, fold
 
-TOPIC: Topic[Line] = Topic(
+TOPIC: Topic[ShaftState] = Topic(
     name="lineup",
     stages=("line_up",),
     per_shaft=True,
     facts=ev.FACTS,
     commands=cmd.COMMANDS,
-    blank=lambda last, _: last or Line(),
+    blank=lambda last, _: last or ShaftState(),
     fold=fold,
     decide=decide,
     stands=stands,

@@ -17,11 +17,11 @@ from tribodex.core.lineup.growth import EXPANSION, Case
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
-from tribodex.core.topics.lineup.state import Line, conflict, floating_place, growth_of, results
+from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, growth_of, results
 from tribodex.core.working import Level
 
 
-def decide(desk: Desk, state: Line, command: Any) -> Sequence[Fact]:
+def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     if getattr(command, "place", None) is not None:
         desk.job.placed(command.place)
@@ -72,7 +72,7 @@ def _several(typed: str, field: str, sensible_um: tuple[float, float], shown: Sh
     return tuple(_mm(part, field, sensible_um, shown) for part in parts)
 
 
-def _marked(desk: Desk, state: Line, command: cmd.SayMark) -> ev.ShaftPlanned:
+def _marked(desk: Desk, state: ShaftState, command: cmd.SayMark) -> ev.ShaftPlanned:
     at = _mm(command.at, "at", (0, 30_000_000), command.shown)
     before = state.shaft or ev.ShaftPlanned(0.0, "end of the shaft", (), ())
     others = tuple(along for along in before.bearings if along.place != command.place)
@@ -115,7 +115,7 @@ def _running(command: cmd.SayRunning) -> ev.RunningSaid:
     return ev.RunningSaid(command.shaft_material, command.base_material, mount, tuple(cases))
 
 
-def stands(desk: Desk, state: Line) -> str | None:
+def stands(desk: Desk, state: ShaftState) -> str | None:
     """Done once it is known who holds the shaft, nothing stops it, and the floating bearing's place is computed."""
     if conflict(desk) or any(desk.floats(p.id) is Floats.UNKNOWN for p in desk.job.places):
         return "line_up"
@@ -125,11 +125,11 @@ def stands(desk: Desk, state: Line) -> str | None:
     return "line_up" if len(desk.job.places) > 1 and floating is not None and not _computed(desk, state, floating) else None
 
 
-def _computed(desk: Desk, state: Line, floating: str) -> bool:
+def _computed(desk: Desk, state: ShaftState, floating: str) -> bool:
     return floating in state.rings and growth_of(desk, state) is not None
 
 
-def move(desk: Desk, state: Line) -> Move:
+def move(desk: Desk, state: ShaftState) -> Move:
     """What to say or measure next."""
     if why := conflict(desk):
         return Move("say_float", "Stop: two held, or none", why, "The usual mistake after a change, and it kills bearings in weeks.")
@@ -153,7 +153,7 @@ def move(desk: Desk, state: Line) -> Move:
     return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
 
 
-def holds(desk: Desk, _: Line, stage: str) -> str:
+def holds(desk: Desk, _: ShaftState, stage: str) -> str:
     """Two held bearings, or none, hold the mounting back."""
     return conflict(desk) if stage in ("initial_clearance", "target_window", "drive_up") else ""
 

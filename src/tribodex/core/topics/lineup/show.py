@@ -11,7 +11,7 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.growth import EXPANSION
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.lineup import facts as ev
-from tribodex.core.topics.lineup.state import Line, conflict, floating_place, results
+from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
 from tribodex.core.working import Result
 
 
@@ -121,7 +121,7 @@ class LineUpWork:
     running: ev.RunningSaid | None
 
 
-def drawing(desk: Desk, state: Line) -> LineDrawing:
+def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
     """The shaft to scale with its bearings. What nobody has measured is drawn at a usual place, and said to be so."""
     fitted = {place.id: desk.fitted(place.id) for place in desk.job.places}
     outside = max((f.bearing.outside_mm for f in fitted.values() if f is not None), default=160.0)
@@ -157,7 +157,7 @@ def drawing(desk: Desk, state: Line) -> LineDrawing:
     return LineDrawing(length, known, datum, shaft_mm, tuple(bearings), state.shaft.parts if state.shaft else ())
 
 
-def view(desk: Desk, state: Line) -> LineUpWork:
+def view(desk: Desk, state: ShaftState) -> LineUpWork:
     """The shaft line as it is shown."""
     return LineUpWork(
         "lineup",
@@ -172,12 +172,12 @@ def view(desk: Desk, state: Line) -> LineUpWork:
     )
 
 
-def figures(desk: Desk, state: Line) -> Sequence[Result]:
+def figures(desk: Desk, state: ShaftState) -> Sequence[Result]:
     """Everything computed of the shaft line."""
     return results(desk, state)
 
 
-def record(desk: Desk, state: Line) -> Sequence[Section]:
+def record(desk: Desk, state: ShaftState) -> Sequence[Section]:
     """The shaft line as the record holds it: who holds the shaft, marks, and every figure with its working."""
     found = results(desk, state)
     marked = tuple((along.place, f"{along.at_mm:g}") for along in state.shaft.bearings) if state.shaft else ()

@@ -16,7 +16,7 @@ from tribodex.core.working import Result
 
 
 @dataclass
-class Line:
+class ShaftState:
     """A shaft line, now. Mutable only inside fold()."""
 
     shaft: ev.ShaftPlanned | None = None
@@ -35,7 +35,7 @@ class Line:
         return next((along.at_mm for along in self.shaft.bearings if along.place == place), None) if self.shaft else None
 
 
-def fold(state: Line, _: Event, fact: Any) -> None:
+def fold(state: ShaftState, _: Event, fact: Any) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.ShaftPlanned():
@@ -72,7 +72,7 @@ def floating_place(desk: Desk) -> str | None:
     return found[0] if len(found) == 1 else None
 
 
-def span_mm(desk: Desk, state: Line) -> float | None:
+def span_mm(desk: Desk, state: ShaftState) -> float | None:
     """Between the centre marks of the held and the floating bearing; None while one of them is not known."""
     floating = floating_place(desk)
     held = next((p.id for p in desk.job.places if desk.floats(p.id) is Floats.HELD), None)
@@ -82,7 +82,7 @@ def span_mm(desk: Desk, state: Line) -> float | None:
     return abs(a - b) if a is not None and b is not None else None
 
 
-def growth_of(desk: Desk, state: Line) -> Result | None:
+def growth_of(desk: Desk, state: ShaftState) -> Result | None:
     """Growth between the bearings over the running states; None while span or temperatures are not known."""
     span, running = span_mm(desk, state), state.running
     if span is None or running is None:
@@ -90,7 +90,7 @@ def growth_of(desk: Desk, state: Line) -> Result | None:
     return grow.growth_range(span, running.shaft_material, running.base_material, running.mount_c, list(running.cases))
 
 
-def results(desk: Desk, state: Line) -> list[Result]:
+def results(desk: Desk, state: ShaftState) -> list[Result]:
     """Everything that can be computed of what is known, in the order of work."""
     found: list[Result] = []
     names = {place.id: place.name for place in desk.job.places}

@@ -125,7 +125,7 @@ class Indicator:
 
 
 @dataclass(frozen=True)
-class Reading:
+class RulerReading:
     """A finished gauging, for the ruler: its brackets' reach, its mean and uncertainty. µm."""
 
     number: int
@@ -146,7 +146,7 @@ class Ruler:
     window: Span | None
     aim_um: float | None
     residual_limit_um: float | None
-    readings: tuple[Reading, ...]
+    readings: tuple[RulerReading, ...]
     estimate_um: float | None
     estimate_uncertainty_um: float | None
 
@@ -290,7 +290,7 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
         if gauging.closed is not None:
             label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
             s = gauging.closed.summary
-            readings.append(Reading(gauging.number, label, gauging.attempt, s.mean_um, s.uncertainty_um, gauging.nut_deg))
+            readings.append(RulerReading(gauging.number, label, gauging.attempt, s.mean_um, s.uncertainty_um, gauging.nut_deg))
     least = group.low - plan.target.reduction_um.high
     marks = [group.high, least, *(r.mean_um + r.uncertainty_um for r in readings), *(r.mean_um - r.uncertainty_um for r in readings)]
     if window is not None:

@@ -2,6 +2,7 @@
 
 import sqlalchemy as sa
 from alembic import op
+from sqlalchemy.dialects.mysql import LONGBLOB
 
 revision = "0006"
 down_revision = "0005"
@@ -21,7 +22,7 @@ def upgrade() -> None:
         sa.Column("job_id", sa.String(length=64), sa.ForeignKey("job.id"), primary_key=True),
         sa.Column("id", sa.String(length=64), primary_key=True),
         sa.Column("mime", sa.String(length=40), nullable=False),
-        sa.Column("data", sa.LargeBinary(length=2**24), nullable=False),
+        sa.Column("data", LONGBLOB(), nullable=False),
         sa.Column("recorded_at", sa.DateTime(), nullable=False),
     )
     op.execute(

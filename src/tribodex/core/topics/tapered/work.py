@@ -33,10 +33,10 @@ from tribodex.core.topics.tapered.views import (
     ruler_view,
     seat_view,
 )
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
 
 # Tab positions that come with every answer.
-SHOWN_TABS = 5
+SHOWN_TABS = 6
 
 
 @dataclass(frozen=True)
@@ -94,6 +94,12 @@ def tab_positions_of(state: Tapered) -> tuple[TabPosition, ...]:
     return tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
 
 
+def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabPosition, ...]:
+    """The positions round the first one inside the window; those far ahead come with a later answer."""
+    inside = next((i for i, position in enumerate(found) if position.verdict.level is Level.GOOD), 0)
+    return found[max(0, inside - 1) :][:SHOWN_TABS]
+
+
 def view(desk: Desk, state: Tapered) -> TaperedWork:
     """The drive-up as it is shown."""
     plan, attempt = state.plan, state.attempt
@@ -125,7 +131,7 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         lock_words=lock_words(plan.lock),
         release_how=release_how(state),
         may_set_zero=state.initial_closed() is not None and state.stopped_by() is None and not attempt.zero_set,
-        tab_positions=found,
+        tab_positions=_worth_showing(found),
         tab_known=state.first_tab_deg() is not None,
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),

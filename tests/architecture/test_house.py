@@ -60,7 +60,6 @@ LARGER_COMPONENTS: dict[str, int] = {
     "charts/plot.tsx": 198,
     "drawing/bearing-section.tsx": 205,
     "drawing/ruler.tsx": 166,
-    "features/bench/correction.tsx": 188,
     "features/bench/more-panel.tsx": 159,
     "features/bench/topics/lineup/forms.tsx": 157,
     "features/bench/topics/prepare/panel.tsx": 172,

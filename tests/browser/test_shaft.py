@@ -112,8 +112,13 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     tapped(page, "Judge the seat")
     look(hands, "1", "prepare")
     expect(page.get_by_role("region", name="Verdict on the seat")).to_contain_text("fit to use")
-    say(page, hands.job_id, {"kind": "correct", "target": _seq(page, hands, "seat_read"), "reason": "read again",
-                             "entry": {"kind": "read_seat", "section": 1, "direction": 1, "size": "99.984 mm"}}, "1")  # fmt: skip
+    entry = page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text="Seat, section 2, at 135°")
+    entry.get_by_role("button", name="Correct entry").click()
+    page.get_by_role("dialog").get_by_label("Micrometer").fill("99.984 mm")
+    page.get_by_role("dialog").get_by_label("What was wrong").fill("read again")
+    tapped(page, "Correct it")
+    hands.seen()
+    expect(page.get_by_role("region", name="Log")).to_contain_text("should be: Seat, section 2, at 135°: 99.984 mm")
 
     # Line up: rings, temperatures, growth.
     look(hands, "", "line_up")
@@ -154,10 +159,6 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     assert page.locator(".photos img").evaluate("image => image.complete && image.naturalWidth > 0")
     pdf = PdfReader(io.BytesIO(page.request.get(f"/api/jobs/{hands.job_id}/record.pdf").body()))
     assert "Growth between the bearings" in " ".join(" ".join(p.extract_text() for p in pdf.pages).split())
-
-
-def _seq(page: Page, hands: Hands, kind: str) -> int:
-    return next(int(line["seq"]) for line in hands.log() if line["kind"] == kind)
 
 
 def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[..., Page]) -> None:

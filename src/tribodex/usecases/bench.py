@@ -10,7 +10,7 @@ from itertools import islice
 from tribodex.core.errors import NotFound
 from tribodex.core.job import rail
 from tribodex.core.job.correct import said_again
-from tribodex.core.job.facts import Fact, NoteAdded
+from tribodex.core.job.facts import Fact, NoteAdded, kind_of
 from tribodex.core.job.job import Job, Point
 from tribodex.core.job.moves import Move
 from tribodex.core.job.places import SHAFT
@@ -83,7 +83,7 @@ class FigureView:
 
 @dataclass(frozen=True)
 class LogLine:
-    """One entry of the log. `replaced_by` tells what it should be, when it was corrected."""
+    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced_by` tells what it should be, when it was corrected."""
 
     seq: int
     kind: str
@@ -93,6 +93,7 @@ class LogLine:
     happened_at: datetime
     correctable: bool
     withdrawable: bool
+    says: str
     said: dict[str, str]
     corrected: bool
     replaced_by: str
@@ -300,6 +301,7 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
                 event.happened_at,
                 said_by is not None,
                 withdrawable,
+                kind_of(said_by) if said_by is not None else "",
                 said_as(job.job.effective.get(event.seq)),
                 correction is not None,
                 replaced,

@@ -1,74 +1,10 @@
 /** An entry said again as it should have been: it begins with what it says now, and the old one stays readable. */
 import { useState, type ReactNode } from "react";
-import type { Command, LogLine, Outcome, TurnUnit } from "../../api";
-import { Button, ChoiceRow, Overlay, TextField, inUnits, useSettings, type Units } from "../../ui";
+import type { LogLine, TurnUnit } from "../../api";
+import { Button, ChoiceRow, Overlay, TextField, inUnits, useSettings } from "../../ui";
+import { entryOf, type Said } from "./correction-entry";
 import type { Tap } from "./parts";
 import { UNIT_WORDS } from "./topics/tapered/turn-panel";
-
-type Correct = Extract<Command, { kind: "correct" }>;
-type Entry = NonNullable<Correct["entry"]>;
-type Said = Record<string, string>;
-
-const shownOf = (units: Units) => (units === "mm" ? ("mm" as const) : ("in" as const));
-
-/** The command that says an entry of this kind again. */
-function entryOf(kind: string, said: Said, units: Units): Entry | null {
-  const shown = shownOf(units);
-  const text = (name: string) => said[name] ?? "";
-  const unit = (text("unit") || "degrees") as TurnUnit;
-  switch (kind) {
-    case "leaf_tried":
-      return {
-        kind: "try_leaf",
-        place: Number(text("place")),
-        row: text("row") as Extract<Entry, { kind: "try_leaf" }>["row"],
-        leaf: text("leaf"),
-        outcome: text("outcome") as Outcome,
-        shown,
-      };
-    case "nut_turned":
-      return { kind: "turn_nut", amount: text("amount"), unit, shown };
-    case "tab_seen":
-      return { kind: "see_tab", amount: text("amount"), unit, shown };
-    case "nut_seated":
-      return {
-        kind: "seat_nut",
-        amount: text("amount"),
-        unit,
-        past: text("past") === "yes",
-        washer_thickness: text("washer_thickness"),
-        sleeve_before: text("sleeve_before"),
-        sleeve_after: text("sleeve_after"),
-        tool: (text("tool") || null) as Extract<Entry, { kind: "seat_nut" }>["tool"],
-        shown,
-      };
-    case "zero_set":
-      return {
-        kind: "set_zero",
-        tap_tested: text("tap_tested") === "yes",
-        start_pressure: text("start_pressure"),
-      };
-    case "hand_checked":
-      return {
-        kind: "hand_check",
-        swivel: text("swivel") as Extract<Entry, { kind: "hand_check" }>["swivel"],
-        turns_freely: text("turns_freely") === "yes",
-      };
-    case "locked":
-      return { kind: "lock", turn: text("turn") };
-    case "gauging_started":
-      return {
-        kind: "start_gauging",
-        phase: text("phase") as Extract<Entry, { kind: "start_gauging" }>["phase"],
-        where: text("where") as Extract<Entry, { kind: "start_gauging" }>["where"],
-        places: Number(text("places")),
-      };
-    case "note_added":
-      return { kind: "add_note", text: text("text") };
-    default:
-      return null;
-  }
-}
 
 const yesNo = [
   { value: "yes", label: "yes" },
@@ -78,6 +14,12 @@ const OPTIONS: Record<string, { label: string; options: { value: string; label: 
   outcome: {
     label: "It did",
     options: ["passes", "drags", "does not pass"].map((value) => ({ value, label: value })),
+  },
+  away: { label: "Away from the fixed bearing", options: yesNo },
+  closes: { label: "Growth closes it", options: yesNo },
+  tightness: {
+    label: "It is",
+    options: ["open", "by hand", "snug", "at torque"].map((value) => ({ value, label: value })),
   },
   past: { label: "Past its old mark", options: yesNo },
   tap_tested: { label: "Held after the tap", options: yesNo },
@@ -111,6 +53,24 @@ const TEXTS: Record<string, string> = {
   sleeve_after: "Sleeve end to ring, after",
   start_pressure: "Start pressure",
   text: "Note",
+  size: "Micrometer",
+  shaft_temperature: "Shaft",
+  ring_temperature: "Ring",
+  where: "Where",
+  specified: "Asked for",
+  found: "Stands on the part",
+  decided_by: "Decided by",
+  reason: "Reason",
+  what: "What",
+  joint: "Joint",
+  wrench: "Wrench",
+  seat: "Width of the housing seat",
+  near: "Rings on the datum's side",
+  far: "Rings on the far side",
+  sleeve_to_ring: "Thread end to ring",
+  offset: "Offset",
+  gap: "Gap",
+  gaps: "Under the feet",
 };
 
 export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: () => void; tap: Tap }) {
@@ -118,7 +78,7 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
   const { units } = useSettings();
   const [said, setSaid] = useState<Said>(line.said);
   const [reason, setReason] = useState("");
-  const entry = entryOf(line.kind, said, units);
+  const entry = entryOf(line, said, units);
   const changed = Object.keys(said).some((name) => said[name] !== line.said[name]);
   const set = (name: string) => (value: string) => setSaid((before) => ({ ...before, [name]: value }));
   const send = (withdraw: boolean) => {
@@ -126,7 +86,7 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
     onClose();
   };
   const fields: ReactNode[] = Object.keys(line.said).map((name) => {
-    const choice = OPTIONS[name];
+    const choice = name === "where" && line.kind !== "gauging_started" ? undefined : OPTIONS[name];
     if (choice) {
       return (
         <ChoiceRow

@@ -24,7 +24,7 @@ from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
 
 # Entries that come with every answer; older ones are asked for, by the page.
-SHOWN_ENTRIES, PAGE_ENTRIES = 6, 500
+SHOWN_ENTRIES, PAGE_ENTRIES = 5, 500
 # Points that are done, of which the newest come with every answer; what is open always does. The record holds all.
 SHOWN_CLOSED = 6
 
@@ -83,7 +83,9 @@ class FigureView:
 
 @dataclass(frozen=True)
 class LogLine:
-    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced_by` tells what it should be, when it was corrected."""
+    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced_by` what it should be, when it was
+    corrected.
+    """
 
     seq: int
     kind: str

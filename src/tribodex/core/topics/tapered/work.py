@@ -33,7 +33,7 @@ from tribodex.core.topics.tapered.views import (
     ruler_view,
     seat_view,
 )
-from tribodex.core.working import Level, Verdict
+from tribodex.core.working import Verdict
 
 # Tab positions that come with every answer.
 SHOWN_TABS = 6
@@ -69,6 +69,7 @@ class TaperedWork:
     release_how: str
     may_set_zero: bool
     tab_positions: tuple[TabPosition, ...]
+    tabs_inside: int
     tab_known: bool
     way_out: str
     final: FinalVerdict | None
@@ -94,10 +95,14 @@ def tab_positions_of(state: Tapered) -> tuple[TabPosition, ...]:
     return tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
 
 
+def _inside(position: TabPosition) -> bool:
+    return position.verdict.word.startswith("inside")
+
+
 def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabPosition, ...]:
     """The positions round the first one inside the window; those far ahead come with a later answer."""
-    inside = next((i for i, position in enumerate(found) if position.verdict.level is Level.GOOD), 0)
-    return found[max(0, inside - 1) :][:SHOWN_TABS]
+    inside = next((i for i, position in enumerate(found) if _inside(position)), None)
+    return found[: SHOWN_TABS // 2] if inside is None else found[max(0, inside - 1) :][:SHOWN_TABS]
 
 
 def view(desk: Desk, state: Tapered) -> TaperedWork:
@@ -132,6 +137,7 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         release_how=release_how(state),
         may_set_zero=state.initial_closed() is not None and state.stopped_by() is None and not attempt.zero_set,
         tab_positions=_worth_showing(found),
+        tabs_inside=sum(map(_inside, found)),
         tab_known=state.first_tab_deg() is not None,
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),

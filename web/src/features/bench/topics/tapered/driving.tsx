@@ -70,11 +70,10 @@ export function Otherwise(props: { work: Tapered; tap: Tap; refused: Refused; ga
 /** Where tabs would meet slots from here: to be seen at any time, locked at when it is time. */
 function TabsAhead({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
   const [open, setOpen] = useState(false);
-  const inside = work.tab_positions.filter((position) => position.verdict.word.startsWith("inside")).length;
   return (
     <div className="pt-2">
       <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? "Hide the tab positions" : `Tab positions from here: ${inside} inside. Show them`}
+        {open ? "Hide the tab positions" : `Tab positions from here: ${work.tabs_inside} inside. Show them`}
       </Button>
       {open ? <LockPanel work={work} tap={tap} refused={refused} /> : null}
     </div>

@@ -58,7 +58,7 @@ def core() -> None:
     measure("fold the log", lambda: fold(job.log))
     measure("next move", lambda: job.move())
     measure("the adviser's answer", lambda: job.state.advice())
-    measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.state)))
+    measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.job)))
     measure("read tables and procedures", load_reference, 20)
 
 

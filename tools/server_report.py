@@ -21,8 +21,9 @@ from playwright.sync_api import Page, sync_playwright
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
 from tests.helpers import open_one
-from tribodex.core.job.events import Event, NoteAdded, PointClosed, PointOpened
 
+from tribodex.core.job.facts import Event, NoteAdded, PointClosed, PointOpened
+from tribodex.core.topics import fold
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
@@ -31,7 +32,7 @@ from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow
 from tribodex.store.repository import make_engine
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import summary_of
+from tribodex.usecases.jobs import Loaded, summary_of
 from tribodex.usecases.ports import JobsAsked, Tap
 
 ENTRIES = (10, 100, 300, 1_000, 3_000)
@@ -143,8 +144,9 @@ def _log(engine: Engine, address: str, entries: int, kind: str, empty: list[floa
         more = []
         for seq in range(2, entries):
             point = PointOpened(f"point {seq}") if seq % 2 == 0 else PointClosed(seq - 1, "done")
-            more.append(Event(seq, f"{job_id}-{seq:06d}", NoteAdded(f"remark {seq}") if kind == "notes" else point, "Bench", now, now))
-        store.append(job_id, more, summary_of(reference, job_id, [*job.log, *more], job.state))
+            more.append(Event(seq, f"{job_id}-{seq:06d}", "", NoteAdded(f"remark {seq}") if kind == "notes" else point, "Bench", now, now))
+        whole = [*job.log, *more]
+        store.append(job_id, more, summary_of(reference, Loaded(job_id, whole, fold(whole))))
     count: Iterator[int] = iter(range(10_000))
 
     def tap() -> None:

@@ -121,7 +121,11 @@ def gauges_of(items: Sequence[CribItem]) -> list[FeelerSet]:
 
 def with_own_cards(reference: Reference, store: Store) -> Reference:
     """The reference with the cards of one's own beside the built-in ones, which none of them can replace."""
-    items = store.crib_items()
+    return with_cards(reference, store.crib_items())
+
+
+def with_cards(reference: Reference, items: Sequence[CribItem]) -> Reference:
+    """The same, from a crib that was read already."""
     every = {item.item_id: _card_of(item) for item in _latest(items, "card")}
     offered = {item.item_id: every[item.item_id] for item in _latest(items, "card") if not item.withdrawn}
     sources = {card.source.id: card.source for card in every.values()}

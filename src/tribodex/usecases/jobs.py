@@ -22,7 +22,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
-from tribodex.usecases.crib import gauges_of, with_own_cards
+from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
@@ -69,7 +69,8 @@ def plan_of(store: Store, reference: Reference, draft: PlanDraft, *, gauges: boo
 
     Raises InvalidInput with the fields to correct.
     """
-    return make_plan(with_own_cards(reference, store), gauges_of(store.crib_items()), draft, gauges=gauges)
+    items = store.crib_items()
+    return make_plan(with_cards(reference, items), gauges_of(items), draft, gauges=gauges)
 
 
 @dataclass(frozen=True)

@@ -18,9 +18,11 @@ from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
+from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import Loaded, append, load, plan_of
+from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
+from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
@@ -133,10 +135,13 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
 
 
 def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan]:
+    # The crib is read once, however many bearings there are.
+    items = store.crib_items()
+    cards, gauges = with_cards(reference, items), gauges_of(items)
     plans = []
     for i, bearing in enumerate(order.bearings):
         try:
-            plans.append(plan_of(store, reference, bearing.plan))
+            plans.append(make_plan(cards, gauges, bearing.plan))
         except InvalidInput as error:
             wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
     return plans

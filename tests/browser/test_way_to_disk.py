@@ -31,6 +31,7 @@ def note(page: Page, words: str) -> None:
     """A remark, typed and tapped."""
     page.get_by_label("Note, or something left to do").fill(words)
     page.get_by_role("button", name="Add as a note").click()
+    expect(page.get_by_label("Note, or something left to do")).to_have_value("")
 
 
 def notes(hands: Hands) -> list[str]:
@@ -199,6 +200,31 @@ def test_taps_of_the_version_before_are_still_sent(new_page: Callable[..., Page]
     page.reload()
     expect(page.get_by_role("region", name="Log").get_by_text("from the version before")).to_be_visible()
     assert page.evaluate("Object.keys(localStorage).filter(k => k.startsWith('tribodex.outbox.')).length") == 0
+
+
+def test_an_answer_does_not_move_a_button_from_under_the_finger(new_page: Callable[..., Page]) -> None:
+    """The answer to the tap before makes the log longer, and the button below it moves: after the finger is up, not before."""
+    page = new_page()
+    page.set_viewport_size({"width": 1280, "height": 2400})
+    hands = ready(page)
+    held: list[Route] = []
+    page.route("**/taps*", lambda route: held.append(route))
+    note(page, "under way")
+    page.get_by_label("Note, or something left to do").fill("pressed meanwhile")
+    button = page.get_by_role("button", name="Add as a note")
+    button.hover()
+    page.mouse.down()
+    before = button.bounding_box()
+    with page.expect_response("**/taps*"):
+        held[0].continue_()
+    page.wait_for_timeout(500)
+    assert button.bounding_box() == before, "nothing moves while it is pressed"
+    page.unroute("**/taps*")
+    page.mouse.up()
+    log = page.get_by_role("region", name="Log")
+    expect(log.get_by_text("under way")).to_be_visible()
+    expect(log.get_by_text("pressed meanwhile")).to_be_visible()
+    assert len(notes(hands)) == 2
 
 
 def test_a_burst_through_kills_of_the_server_loses_nothing(new_page: Callable[..., Page], site: Site) -> None:

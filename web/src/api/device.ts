@@ -1,4 +1,6 @@
 /** What this device keeps, so that a reload without a network shows the job as it was last known. */
+import { steadily } from "./steady";
+
 type Listener = () => void;
 
 const DATA = "tribodex-data";
@@ -15,7 +17,7 @@ export const deviceCopy = {
   set: (now: boolean) => {
     if (copied === now) return;
     copied = now;
-    listeners.forEach((listener) => listener());
+    steadily(() => listeners.forEach((listener) => listener()));
   },
 };
 

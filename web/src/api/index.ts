@@ -1,4 +1,5 @@
 export * from "./client";
 export * from "./device";
 export * from "./outbox";
+export * from "./steady";
 export type * from "./types";

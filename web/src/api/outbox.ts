@@ -6,6 +6,7 @@
 import pRetry from "p-retry";
 import { AwayError, ProblemError, newId, sendTap, serverHere } from "./client";
 import { Keeper, type RefusedTap, type Waiting } from "./keeper";
+import { steadily } from "./steady";
 import type { Bench, Command } from "./types";
 
 export interface RefusedCommand {
@@ -196,8 +197,10 @@ class Outbox {
   }
 
   private emit(): void {
-    this.states = new Map();
-    this.listeners.forEach((listener) => listener());
+    steadily(() => {
+      this.states = new Map();
+      this.listeners.forEach((listener) => listener());
+    });
   }
 
   private tell(): void {

@@ -1,9 +1,9 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, notifyManager } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
 import { StrictMode, Suspense, lazy } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { AwayError, keepPages } from "../api";
+import { AwayError, keepPages, steadily } from "../api";
 import { SettingsProvider } from "../ui";
 import "../ui/styles.css";
 import { Shell } from "./shell";
@@ -21,6 +21,9 @@ const CribPage = lazy(() => import("../features/toolcrib").then((m) => ({ defaul
 const BenchPage = lazy(() => import("../features/bench").then((m) => ({ default: m.BenchPage })));
 
 keepPages();
+
+// An answer that comes while a finger is down is shown when it is up.
+notifyManager.setScheduler(steadily);
 
 const queries = new QueryClient({
   defaultOptions: {

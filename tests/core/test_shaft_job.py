@@ -324,7 +324,9 @@ class EveryTopic(RuleBasedStateMachine):
         assert rail.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
         for topic, at in here.in_use():
             topic.view(here.here(at), here.job.of(topic, at))
-            assert all(f.label and (f.value is None or f.value == f.value) for f in topic.figures(here.here(at), here.job.of(topic, at)))
+            figures = topic.figures(here.here(at), here.job.of(topic, at))
+            assert all(f.label and (f.value is None or f.value == f.value) for f in figures)
+            assert len({f.id for f in figures}) == len(figures), "each figure is opened by its own name"
             topic.record(here.here(at), here.job.of(topic, at))
 
 

@@ -110,7 +110,7 @@ def test_meetings_are_judged_by_the_risk_that_was_chosen(reference: Reference) -
         again.gauge(Phase.DRIVE_UP)
         seen = shown(reference, again)
         assert seen.work.risk == risk
-        found[risk] = [position.verdict.level.value for position in seen.work.tab_positions]
+        found[risk] = [position.level.value for position in seen.work.tab_positions]
     assert found[0.05].count("good") >= found[0.01].count("good")
 
 

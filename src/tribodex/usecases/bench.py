@@ -17,10 +17,11 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.procedure import TRADE_STAGES, TRADE_TITLES, Gate, texts_for
+from tribodex.core.procedure import TRADE_STAGES, Gate
 from tribodex.core.topics import HOUSE, Work, tell
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.jobs import Loaded, desk_of
+from tribodex.usecases.outline import mark_of
 from tribodex.usecases.ports import Reference
 
 # Entries that come with every answer; older ones are asked for, by the page.
@@ -35,17 +36,14 @@ class RailMark:
 
     stage: str
     at: str
-    title: str
     state: str
 
 
 @dataclass(frozen=True)
 class RailStage:
-    """A stage of the trade with its marks: one for the shaft, or for each bearing."""
+    """A stage of the trade with its marks: one for the shaft, or for each bearing. Its words are in the job's outline."""
 
     id: str
-    title: str
-    question: str
     state: str
     marks: tuple[RailMark, ...]
 
@@ -82,10 +80,16 @@ class FigureView:
 
 
 @dataclass(frozen=True)
+class Replaced:
+    """What an entry should have been, and why it was corrected."""
+
+    by: str
+    reason: str
+
+
+@dataclass(frozen=True)
 class LogLine:
-    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced_by` what it should be, when it was
-    corrected.
-    """
+    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced` is set once it was corrected."""
 
     seq: int
     kind: str
@@ -97,9 +101,7 @@ class LogLine:
     withdrawable: bool
     says: str
     said: dict[str, str]
-    corrected: bool
-    replaced_by: str
-    reason: str
+    replaced: Replaced | None
     clock_off: bool
 
 
@@ -115,7 +117,10 @@ class PointView:
 
 @dataclass(frozen=True)
 class Bench:
-    """The job as the bench shows it. `at` and `stage` name the task that is shown; `next_at` and `next_stage` the one whose turn it is."""
+    """The job as the bench shows it. `at` and `stage` name the task that is shown; `next_at` and `next_stage` the one whose turn it is.
+
+    `outline` marks the outline that holds: names of stages, their steps and cautions, which have an address of their own.
+    """
 
     id: str
     number: int
@@ -130,9 +135,7 @@ class Bench:
     next_at: str
     next_stage: str
     gate: Gate | None
-    steps: tuple[str, ...]
-    cautions: tuple[str, ...]
-    standing_above: str
+    outline: str
     may_set_aside: bool
     may_sign: bool
     work: Work | TicksWork
@@ -153,7 +156,6 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
     here, known = desk.here(task.at), task.stage
     topic = HOUSE.by_stage.get(known.id)
     gate = None if job.job.abandoned else _gate(desk, task)
-    conditions = desk.conditions(task.at)
     return Bench(
         id=job.id,
         number=job.job.opened.number,
@@ -168,9 +170,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         next_at=due.at if due is not None else SHAFT,
         next_stage=due.stage.id if due is not None else "",
         gate=gate,
-        steps=() if known.ticks and topic is None else texts_for(known.steps, conditions),
-        cautions=texts_for(known.cautions, conditions),
-        standing_above=desk.procedures[task.at].standing_above,
+        outline=mark_of(desk),
         may_set_aside=not known.firm and (topic is None or topic.optional),
         may_sign=not job.job.closed and not any(t.unfinished(desk.here(p), desk.job.of(t, p)) for t, p in desk.in_use()),
         work=topic.view(here, here.of(topic)) if topic is not None else ticks_work(here, task),
@@ -218,9 +218,8 @@ def rail_view(desk: Desk) -> tuple[RailStage, ...]:
         own = [task for task in every if task.stage.trade == trade]
         if not own:
             continue
-        marks = tuple(RailMark(task.stage.id, task.at, task.stage.title, states[task.stage.id, task.at]) for task in own)
-        title = own[0].stage.title if len({task.stage.id for task in own}) == 1 else TRADE_TITLES[trade]
-        found.append(RailStage(trade, title, own[0].stage.question, _together([mark.state for mark in marks]), marks))
+        marks = tuple(RailMark(task.stage.id, task.at, states[task.stage.id, task.at]) for task in own)
+        found.append(RailStage(trade, _together([mark.state for mark in marks]), marks))
     return tuple(found)
 
 
@@ -251,8 +250,10 @@ def _place(desk: Desk, at: str) -> PlaceView:
     own = [task for task in rail.tasks(desk) if task.at == at]
     now = next((task for task in own if rail.stands(desk, task) == rail.NOW), None)
     floats, here = desk.floats(at), desk.here(at)
-    # The newest kind of work that has a figure.
-    figures = next((f for t in reversed(HOUSE.topics) if not t.per_shaft and (f := t.figures(here, here.of(t)))), ())
+    # The newest kind of work that has a figure. Where there is one bearing alone, its figures stand beside it anyway.
+    figures = (
+        () if len(desk.job.places) == 1 else next((f for t in reversed(HOUSE.topics) if not t.per_shaft and (f := t.figures(here, here.of(t)))), ())
+    )
     return PlaceView(
         place.id,
         place.name,
@@ -289,9 +290,10 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
     lines = []
     for event in entries if newest is None else entries[-newest:]:
         correction = job.job.corrections.get(event.seq)
-        replaced = ""
+        replaced = None
         if correction:
-            replaced = tell(correction.replacement) if correction.replacement else "withdrawn"
+            by = tell(correction.replacement) if correction.replacement else "withdrawn"
+            replaced = Replaced(by, correction.reason)
         said_by, withdrawable = said_again(HOUSE, event.fact)
         lines.append(
             LogLine(
@@ -305,9 +307,7 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
                 withdrawable,
                 kind_of(said_by) if said_by is not None else "",
                 said_as(job.job.effective.get(event.seq)),
-                correction is not None,
                 replaced,
-                correction.reason if correction else "",
                 event.clock_off,
             )
         )

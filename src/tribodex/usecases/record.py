@@ -273,7 +273,7 @@ def _sections(desk: Desk) -> Iterator[PlacedSection]:
 
 
 # What stands on page one, in this order.
-ON_PAGE_ONE = ("gauged_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
+ON_PAGE_ONE = ("gauged_clearance", "unmounted_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
 
 
 def _certificate(every: Sequence[Result], gauged: bool) -> tuple[Result, ...]:

@@ -11,8 +11,9 @@ from tribodex.usecases.bench import PAGE_ENTRIES, Bench, LogLine, bench, log_lin
 from tribodex.usecases.bench_more import PlaceFigures, place_figures, shaft_of
 from tribodex.usecases.jobs import do, load, revise_plan
 from tribodex.usecases.opening import open_job
+from tribodex.usecases.outline import Outline, outline
 from tribodex.usecases.ports import JobsAsked, JobSummary
-from tribodex.web.context import context, reply
+from tribodex.web.context import context, reply, reply_short
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody, TaskQuery
 
@@ -22,6 +23,7 @@ BENCH = TypeAdapter(Bench)
 LINES = TypeAdapter(tuple[LogLine, ...])
 FIGURES = TypeAdapter(PlaceFigures)
 SHAFT = TypeAdapter(LineDrawing)
+OUTLINE = TypeAdapter(Outline)
 SUMMARIES = TypeAdapter(list[JobSummary])
 
 
@@ -69,14 +71,14 @@ def create_job(body: OpenBody) -> Response:
     here = context()
     with here.store() as store:
         job = open_job(store, here.reference, body.job_id, body.order(), body.tap(), here.now())
-        return reply(BENCH, bench(here.reference, job), 201)
+        return reply_short(BENCH, bench(here.reference, job), 201)
 
 
 @api.get("/<job_id>", responses={200: BenchAnswer}, summary="A job as the bench shows it")
 def get_job(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return reply(BENCH, bench(here.reference, load(store, path.job_id), query.at, query.stage))
+        return reply_short(BENCH, bench(here.reference, load(store, path.job_id), query.at, query.stage))
 
 
 @api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
@@ -96,6 +98,17 @@ def get_figures(path: JobPath, query: TaskQuery) -> Response:
         return reply(FIGURES, place_figures(here.reference, load(store, path.job_id), query.at, query.stage))
 
 
+class OutlineAnswer(RootModel[Outline]):
+    """Names of a job's stages, their steps and cautions."""
+
+
+@api.get("/<job_id>/outline", responses={200: OutlineAnswer}, summary="Stages of a job with their steps and cautions")
+def get_outline(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(OUTLINE, outline(here.reference, load(store, path.job_id)))
+
+
 class ShaftAnswer(RootModel[LineDrawing]):
     """The shaft of a job, to draw."""
 
@@ -112,7 +125,7 @@ def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
     here = context()
     with here.store() as store:
         job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at)
-        return reply(BENCH, bench(here.reference, job, query.at, query.stage))
+        return reply_short(BENCH, bench(here.reference, job, query.at, query.stage))
 
 
 @api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")
@@ -120,4 +133,4 @@ def change_plan(path: JobPath, body: ReviseBody) -> Response:
     here = context()
     with here.store() as store:
         job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
-        return reply(BENCH, bench(here.reference, job, body.at))
+        return reply_short(BENCH, bench(here.reference, job, body.at))

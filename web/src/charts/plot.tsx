@@ -9,41 +9,7 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-
-export interface Axis {
-  scale: "linear" | "log";
-  from: number;
-  to: number;
-  ticks: number[];
-  /** What it counts, with its unit. */
-  words: string;
-  show?: (value: number) => string;
-}
-
-/** A range in both directions. A box without width is drawn as a stroke. */
-export interface Box {
-  x1: number;
-  x2: number;
-  y1: number;
-  y2: number;
-  colour: string;
-  opacity: number;
-  dash?: string;
-}
-
-/** A thin line with ends: how far a figure may be off. */
-export interface Whisker {
-  x1: number;
-  x2: number;
-  y: number;
-}
-
-/** Words beside what they name, at a height of the y axis. */
-export interface Name {
-  text: string;
-  y: number;
-  colour?: string;
-}
+import { EDGES, TEXT, apart, scaled, type Axis, type Box, type Name, type Whisker } from "./axis";
 
 interface Props {
   label: string;
@@ -55,25 +21,6 @@ interface Props {
   names?: Name[];
   namesWidth?: number;
   ticksWidth?: number;
-}
-
-const GAP = 17;
-const EDGES = { top: 10, bottom: 44 };
-const TEXT = { fill: "var(--ink)", fontSize: 13 };
-
-/** What both axes share: numbers on their own scale, every tick that was asked for, nothing beyond the ends. */
-function scaled(axis: Axis) {
-  return {
-    type: "number" as const,
-    scale: axis.scale,
-    domain: [axis.from, axis.to],
-    ticks: axis.ticks,
-    interval: 0,
-    tickFormatter: axis.show ?? String,
-    tick: TEXT,
-    stroke: "var(--ink)",
-    allowDataOverflow: true,
-  };
 }
 
 export default function Plot(props: Props) {
@@ -174,25 +121,4 @@ export default function Plot(props: Props) {
       </div>
     </div>
   );
-}
-
-/** Names moved apart where they would lie on each other. */
-function apart(names: Name[], axis: Axis, height: number): Name[] {
-  const inner = height - EDGES.top - EDGES.bottom;
-  const on = (value: number) => (axis.scale === "log" ? Math.log(value) : value);
-  const [low, high] = [on(axis.from), on(axis.to)];
-  const pixel = (value: number) => ((high - on(value)) / (high - low)) * inner;
-  const value = (at: number) => {
-    const found = high - (at / inner) * (high - low);
-    return axis.scale === "log" ? Math.exp(found) : found;
-  };
-  let last = -Infinity;
-  const placed = [...names]
-    .sort((a, b) => pixel(a.y) - pixel(b.y))
-    .map((name) => {
-      last = Math.max(pixel(name.y), last + GAP);
-      return { name, at: last };
-    });
-  const over = Math.max(0, last - inner);
-  return placed.map(({ name, at }) => ({ ...name, y: value(at - over) }));
 }

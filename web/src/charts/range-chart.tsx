@@ -1,6 +1,7 @@
 /** Ranges over the bore: group limits, cards, theory. Each series has its name beside it and a shade of its own. */
 import type { Chart } from "../api";
-import Plot, { type Axis, type Box } from "./plot";
+import type { Axis, Box } from "./axis";
+import Plot from "./plot";
 
 const BORES = [20, 30, 40, 50, 70, 100, 150, 200, 300, 500, 700, 1000, 1400];
 const TENS = [5, 10, 20, 50, 100, 200, 500, 1000, 2000];

@@ -1,70 +1,39 @@
 /** The bearing in half section over its sleeve, to scale in millimetres; the play alone is magnified, and the factor stated. */
 import type { Section } from "../api";
 import { clearance, useSettings } from "../ui";
+import { Ball, Caption, Hatching } from "./bearing-parts";
+import { MAGNIFY, WIDTH, geometry } from "./bearing-geometry";
 
-const WIDTH = 420;
-const MAGNIFY = 25;
-
-export function BearingSection({
-  section,
-  playUm,
-  label,
-}: {
-  section: Section;
-  playUm: number | null;
-  label: string;
-}) {
+export function BearingSection(props: { section: Section; playUm: number | null; label: string }) {
+  const { section, playUm, label } = props;
   const { units } = useSettings();
-  const { bore_mm: d, outside_mm: D, width_mm: B } = section;
-  const balls = section.kind === "self_aligning_ball";
-  const onTaper = section.seat === "tapered_shaft";
-  const shaft = onTaper ? d : section.shaft_mm;
-  const sleeve = section.sleeve_length_mm ?? B * 1.7;
-  const play = ((playUm ?? 0) / 1000) * MAGNIFY;
-  const nutWidth = Math.max(sleeve * 0.14, B * 0.2);
-  const left = -B * 0.35;
-  const right = Math.max(sleeve, B * 1.1) + nutWidth * 0.6;
-  // Drawn from somewhat inside the shaft up to the outside diameter, as radii.
-  const bottom = Math.min(
-    shaft / 2 - (D - d) * 0.22,
-    section.shaft_bore_mm ? section.shaft_bore_mm / 2 - (D - d) * 0.08 : Infinity,
-  );
-  const top = D / 2 + play + (D - d) * 0.06;
-  const scale = WIDTH / (right - left);
-  const x = (mm: number) => (mm - left) * scale;
-  const y = (radius: number) => (top - radius) * scale;
-  const height = (top - bottom) * scale;
-  // The bore is narrowest at the nut, where its nominal diameter holds; the sleeve is thicker away from the nut.
-  const boreFar = d / 2 + (B * section.taper_slope) / 2;
-  const roller = section.roller_diameter_mm;
-  const outer = section.outer_raceway_mm / 2;
-  const inner = section.inner_raceway_mm / 2;
-  // The outer raceway is a sphere about the middle of the bearing; barrel rollers lie against it.
-  const half = B * 0.17;
-  // Balls of two rows stand beside each other; rollers leave room for their flange.
-  const row = balls ? Math.max(0.25, (0.53 * roller) / B) : 0.25;
-  const rollers = [-row, row].map((share) => {
-    const angle = Math.asin((B * share) / outer);
-    const touch = { x: B / 2 + outer * Math.sin(angle), r: outer * Math.cos(angle) };
-    return {
-      share,
-      // A point of the roller's own plane, `along` its axis and `out` towards the raceway, in the drawing.
-      point: (along: number, out: number) => {
-        const px = touch.x + along * Math.cos(angle) + (out - roller / 2) * Math.sin(angle);
-        const pr = touch.r - along * Math.sin(angle) + (out - roller / 2) * Math.cos(angle);
-        return `${x(px)} ${y(pr)}`;
-      },
-    };
-  });
-  const bulge = (half * half) / (2 * outer);
-  const edge = roller / 2 - bulge;
-  const radius = outer * scale;
-  // The inner ring's raceways follow the undersides of the rollers; a guide flange stands between them.
-  const under = (share: number, along: number) => {
-    const found = rollers.find((candidate) => candidate.share === share);
-    return found ? found.point(along, -roller / 2 + bulge * 0.5) : "";
-  };
-  const sphereAt = (shift: number) => Math.sqrt(outer * outer - (B / 2) ** 2) + shift;
+  const {
+    d,
+    D,
+    B,
+    balls,
+    onTaper,
+    shaft,
+    sleeve,
+    play,
+    nutWidth,
+    left,
+    x,
+    y,
+    height,
+    scale,
+    boreFar,
+    roller,
+    inner,
+    half,
+    row,
+    rollers,
+    edge,
+    radius,
+    under,
+    sphereAt,
+    bottom,
+  } = geometry(section, playUm);
   const id = label.replace(/\W/g, "");
   return (
     <figure>
@@ -74,20 +43,7 @@ export function BearingSection({
         aria-label={`${label} in section on its sleeve, ${d} × ${D} × ${B} mm${playUm ? `, play ${clearance(playUm, units)}, drawn ${MAGNIFY} times larger` : ""}`}
         className="h-auto w-full"
       >
-        <defs>
-          {[45, -45].map((angle) => (
-            <pattern
-              key={angle}
-              id={`${id}h${angle > 0 ? "a" : "b"}`}
-              width="7"
-              height="7"
-              patternUnits="userSpaceOnUse"
-              patternTransform={`rotate(${angle})`}
-            >
-              <path d="M0 0V7" stroke="var(--soft)" strokeWidth="1.1" />
-            </pattern>
-          ))}
-        </defs>
+        <Hatching id={id} />
         {/* shaft */}
         <rect
           x={x(left)}
@@ -182,24 +138,7 @@ export function BearingSection({
           strokeDasharray="14 3 3 3"
         />
       </svg>
-      <figcaption className="text-sm text-soft">
-        <span className="block text-ink">
-          ⌀{d} × ⌀{D} × {B} mm
-          {section.shaft_known === false
-            ? ", shaft not given yet"
-            : `, shaft ⌀${section.shaft_mm.toFixed(1).replace(/\.0$/, "")}`}
-          {section.shaft_bore_mm > 0
-            ? `, bored ⌀${section.shaft_bore_mm.toFixed(1).replace(/\.0$/, "")}`
-            : ""}
-        </span>
-        Half section to scale{playUm ? `; the play is drawn ${MAGNIFY} times larger` : ""}. Raceways and
-        rollers are computed from bore, outside diameter and width.
-      </figcaption>
+      <Caption section={section} playUm={playUm} />
     </figure>
   );
-}
-
-function Ball({ centre, radius }: { centre: string; radius: number }) {
-  const [cx, cy] = centre.split(" ").map(Number);
-  return <circle cx={cx} cy={cy} r={radius} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />;
 }

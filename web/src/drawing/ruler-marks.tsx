@@ -1,4 +1,6 @@
 /** Readings and hatching on the ruler of clearances. */
+import type { Units } from "../ui";
+
 export const WIDTH = 470;
 
 export function hatch(from: number, to: number, base: number): string {
@@ -49,4 +51,40 @@ export function Label({ x, left, y, children }: { x: number; left: number; y: nu
       {children}
     </text>
   );
+}
+
+/** Where the bearing is believed to be: a band with its middle. */
+export function Estimate(props: { from: number; at: number; to: number; y: number; label: string }) {
+  const { from, at, to, y, label } = props;
+  return (
+    <g>
+      <rect
+        x={from}
+        width={to - from}
+        y={y + 2}
+        height="14"
+        fill="var(--dye)"
+        fillOpacity="0.3"
+        stroke="var(--dye)"
+        strokeDasharray="4 3"
+      />
+      <path d={`M${at} ${y}v18`} stroke="var(--dye)" strokeWidth="3" />
+      <Label x={to + 8} left={from - 8} y={y + 14}>
+        {label}
+      </Label>
+    </g>
+  );
+}
+
+const UM_PER_THOU = 25.4;
+
+/** Marks of the scale, at whole steps of what is shown. */
+export function ticks(from: number, to: number, units: Units): number[] {
+  const unit = units === "mm" ? 10 : UM_PER_THOU;
+  const span = (to - from) / unit;
+  const every = span <= 9 ? 1 : span <= 18 ? 2 : span <= 45 ? 5 : 10;
+  const step = unit * every;
+  const found = [];
+  for (let at = Math.ceil(from / step) * step; at <= to + 0.01; at += step) found.push(at);
+  return found;
 }

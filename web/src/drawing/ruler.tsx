@@ -1,22 +1,11 @@
 /** The ruler of clearances: window, group, readings as brackets, the estimate as a band. */
 import type { Ruler } from "../api";
-import { clearanceBare, clearanceUnit, useSettings, type Units } from "../ui";
-import { hatch, Reading, Label, WIDTH } from "./ruler-marks";
+import { clearanceBare, clearanceUnit, useSettings } from "../ui";
+import { Estimate, hatch, Reading, ticks, WIDTH } from "./ruler-marks";
 
 const EDGE = 22;
 const TOP = 30;
 const LINE = 24;
-const UM_PER_THOU = 25.4;
-
-function ticks(from: number, to: number, units: Units): number[] {
-  const unit = units === "mm" ? 10 : UM_PER_THOU;
-  const span = (to - from) / unit;
-  const every = span <= 9 ? 1 : span <= 18 ? 2 : span <= 45 ? 5 : 10;
-  const step = unit * every;
-  const found = [];
-  for (let at = Math.ceil(from / step) * step; at <= to + 0.01; at += step) found.push(at);
-  return found;
-}
 
 export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: string }) {
   const { units } = useSettings();
@@ -121,33 +110,13 @@ export function ClearanceRuler({ ruler, groupName }: { ruler: Ruler; groupName: 
         />
       ))}
       {estimate ? (
-        <g>
-          <rect
-            x={x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0))}
-            width={
-              x((ruler.estimate_um ?? 0) + (ruler.estimate_uncertainty_um ?? 0)) -
-              x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0))
-            }
-            y={TOP + rows.length * LINE + 2}
-            height="14"
-            fill="var(--dye)"
-            fillOpacity="0.3"
-            stroke="var(--dye)"
-            strokeDasharray="4 3"
-          />
-          <path
-            d={`M${x(ruler.estimate_um ?? 0)} ${TOP + rows.length * LINE}v18`}
-            stroke="var(--dye)"
-            strokeWidth="3"
-          />
-          <Label
-            x={x((ruler.estimate_um ?? 0) + (ruler.estimate_uncertainty_um ?? 0)) + 8}
-            left={x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0)) - 8}
-            y={TOP + rows.length * LINE + 14}
-          >
-            {`${bare(ruler.estimate_um ?? 0)} estimated now`}
-          </Label>
-        </g>
+        <Estimate
+          from={x((ruler.estimate_um ?? 0) - (ruler.estimate_uncertainty_um ?? 0))}
+          at={x(ruler.estimate_um ?? 0)}
+          to={x((ruler.estimate_um ?? 0) + (ruler.estimate_uncertainty_um ?? 0))}
+          y={TOP + rows.length * LINE}
+          label={`${bare(ruler.estimate_um ?? 0)} estimated now`}
+        />
       ) : null}
       <path d={`M${EDGE} ${base}H${WIDTH - EDGE}`} stroke="var(--ink)" strokeWidth="2" />
       {ticks(ruler.from_um, ruler.to_um, units).map((at) => (

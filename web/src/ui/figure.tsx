@@ -14,7 +14,8 @@ const SHAPES: Record<Level, { path: string; color: string }> = {
   unknown: { path: "M9 16.5v-1M5.5 6a3.5 3.5 0 1 1 5 3.2C9.3 9.8 9 10.5 9 12.3", color: "text-soft" },
 };
 
-export function VerdictMark({ verdict, large = false }: { verdict: Verdict; large?: boolean }) {
+export function VerdictMark(props: { verdict: Pick<Verdict, "word" | "level">; large?: boolean }) {
+  const { verdict, large = false } = props;
   const shape = SHAPES[verdict.level];
   return (
     <span className={`inline-flex items-center gap-2 font-bold ${shape.color} ${large ? "text-xl" : ""}`}>

@@ -1,5 +1,6 @@
 export * from "./choice";
 export * from "./controls";
+export * from "./tick";
 export * from "./dialog";
 export * from "./figure";
 export * from "./format";

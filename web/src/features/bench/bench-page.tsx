@@ -13,6 +13,7 @@ import { ShaftHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
+import { useOutline } from "./use-outline";
 import { WorkDrawings, drawsBeside } from "./work-panel";
 
 export function BenchPage() {
@@ -21,6 +22,7 @@ export function BenchPage() {
   const show = showOf(asked.get("at") ?? "", asked.get("stage") ?? "");
   const job = useJob(id, show);
   const { bench, missing } = job;
+  const words = useOutline(id, bench);
   const { units } = useSettings();
   useEffect(() => {
     if (bench) document.title = `Job ${bench.number}: ${inUnits(bench.next.headline, units)}`;
@@ -36,16 +38,16 @@ export function BenchPage() {
     <div className="grid items-start gap-4 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem]">
       <div>
         <TitleBlock bench={bench} />
-        <StageRail bench={bench} />
+        <StageRail bench={bench} words={words} />
       </div>
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
         <Delivery job={job} />
         <WhoIsHere />
         {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
-        <NextCard bench={bench} job={job} />
+        <NextCard bench={bench} words={words} job={job} />
         <Findings bench={bench} />
         <LogPanel bench={bench} tap={job.tap} />
-        <MorePanel bench={bench} tap={job.tap} />
+        <MorePanel bench={bench} words={words} tap={job.tap} />
       </div>
       {wide ? null : (
         <div className="space-y-4">

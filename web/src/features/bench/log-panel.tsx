@@ -42,15 +42,15 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
           >
             <div className="min-w-0 flex-1 basis-64">
               <span className="pr-2 font-mono text-sm text-soft">{line.seq}</span>
-              {line.corrected ? (
+              {line.replaced ? (
                 <>
                   <s className="text-soft">
                     <Say>{line.text}</Say>
                   </s>{" "}
                   <b>
-                    Corrected: <Say>{line.replaced_by}</Say>
+                    Corrected: <Say>{line.replaced.by}</Say>
                   </b>{" "}
-                  ({line.reason})
+                  ({line.replaced.reason})
                 </>
               ) : (
                 <Say>{line.text}</Say>

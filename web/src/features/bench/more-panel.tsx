@@ -7,8 +7,10 @@ import { useFigures } from "./figures";
 import { shownPlace, type Tap } from "./parts";
 import { SignPanel } from "./sign-panel";
 import { showOf } from "./use-job";
+import type { Words } from "./use-outline";
+import { PointLine } from "./points";
 
-export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
+export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; tap: Tap }) {
   const [text, setText] = useState("");
   const [plan, setPlan] = useState(false);
   const place = shownPlace(bench);
@@ -86,7 +88,11 @@ export function MorePanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         ? figures.data?.targets.map((result) => <Figure key={result.label} result={result} />)
         : null}
       {signing && bench.may_sign ? <SignPanel bench={bench} tap={tap} /> : null}
-      <p className="text-sm text-soft">{bench.standing_above}</p>
+      {words.standingAbove.map((line) => (
+        <p key={line} className="text-sm text-soft">
+          {line}
+        </p>
+      ))}
       <Aside bench={bench} open={aside} onClose={() => setAside(false)} tap={tap} />
       <NamedReason
         title="Abandon this job"
@@ -122,38 +128,5 @@ function Aside(props: { bench: Bench; open: boolean; onClose: () => void; tap: T
         Set it aside
       </Button>
     </Overlay>
-  );
-}
-
-function PointLine({ point, tap }: { point: Bench["points"][number]; tap: Tap }) {
-  const [how, setHow] = useState<string | null>(null);
-  return (
-    <li className="border-b border-rule py-1 last:border-b-0">
-      {point.text} {point.closed ? <span className="text-soft">Settled: {point.closed}</span> : null}
-      {!point.closed && how === null ? (
-        <Button kind="quiet" onClick={() => setHow("")}>
-          Settle<span className="sr-only">: {point.text}</span>
-        </Button>
-      ) : null}
-      {!point.closed && how !== null ? (
-        <form
-          className="flex flex-wrap items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            tap({ kind: "close_point", point: point.number, how });
-            setHow(null);
-          }}
-        >
-          <TextField
-            label="How was it settled"
-            value={how}
-            onChange={(event) => setHow(event.target.value)}
-          />
-          <Button type="submit" disabled={!how.trim()}>
-            Settled
-          </Button>
-        </form>
-      ) : null}
-    </li>
   );
 }

@@ -1,11 +1,12 @@
 /** The one next move: the biggest thing on the page, why, and what could go wrong. */
 import { Link } from "react-router";
-import type { Bench } from "../../api";
+import type { Bench, OutlinedTask } from "../../api";
 import { Say, VerdictMark } from "../../ui";
 import { showOf, type JobAccess } from "./use-job";
+import type { Words } from "./use-outline";
 import { WorkPanel } from "./work-panel";
 
-export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
+export function NextCard({ bench, words, job }: { bench: Bench; words: Words; job: JobAccess }) {
   const { next } = bench;
   const stop = STOPS.has(next.do) || next.headline.startsWith("Stop:");
   return (
@@ -18,7 +19,7 @@ export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
           <VerdictMark verdict={bench.work.final.overall} large />
         </p>
       ) : null}
-      <Where bench={bench} />
+      <Where bench={bench} title={words.task(bench.stage, bench.at)?.title ?? ""} />
       <h1
         id="next-move"
         className="text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
@@ -49,13 +50,15 @@ export function NextCard({ bench, job }: { bench: Bench; job: JobAccess }) {
           <Say>{next.risk}</Say>
         </p>
       ) : null}
-      {bench.status === "signed" ? null : <StepsAndCautions bench={bench} />}
+      {bench.status === "signed" ? null : (
+        <StepsAndCautions words={words} task={words.task(bench.stage, bench.at)} />
+      )}
     </section>
   );
 }
 
 /** Of which bearing and stage this is, where there are several; and the way to what is next when another one is looked at. */
-function Where({ bench }: { bench: Bench }) {
+function Where({ bench, title }: { bench: Bench; title: string }) {
   const place = bench.places.find((one) => one.id === bench.at);
   const mark = bench.rail
     .flatMap((stage) => stage.marks)
@@ -65,7 +68,7 @@ function Where({ bench }: { bench: Bench }) {
   return (
     <p className="flex flex-wrap items-center justify-between gap-x-3 pb-1 text-sm text-soft">
       <span>
-        {mark?.title}
+        {title}
         {place ? `, ${place.name}` : ", whole shaft"}
       </span>
       {elsewhere && mark?.state !== "now" ? (
@@ -91,21 +94,29 @@ const STOPS = new Set([
 ]);
 
 /** What to do at this stage, in order, and what can hurt. */
-function StepsAndCautions({ bench }: { bench: Bench }) {
+function StepsAndCautions({ words, task }: { words: Words; task: OutlinedTask | undefined }) {
+  if (!words.known)
+    return (
+      <p className="pt-3 text-care">
+        △ Steps and cautions of this stage are not on this device. Take the printed plan, or wait for the
+        network.
+      </p>
+    );
+  if (!task) return null;
   return (
     <div className="mt-3 grid gap-x-6 gap-y-2 text-sm md:grid-cols-2">
-      {bench.steps.length > 0 ? (
+      {task.steps.length > 0 ? (
         <ol className="list-decimal pl-5" aria-label="Steps of this stage">
-          {bench.steps.map((step) => (
+          {task.steps.map((step) => (
             <li key={step} className="py-0.5">
               <Say>{step}</Say>
             </li>
           ))}
         </ol>
       ) : null}
-      {bench.cautions.length > 0 ? (
+      {task.cautions.length > 0 ? (
         <ul className="border-l-4 border-oxide pl-3" aria-label="Cautions">
-          {bench.cautions.map((caution) => (
+          {task.cautions.map((caution) => (
             <li key={caution} className="py-0.5">
               <Say>{caution}</Say>
             </li>

@@ -1,13 +1,14 @@
 /** The rail of the trade's stages in their order: shaft stages once, place stages with one mark a bearing. Any can be looked at. */
-import { Link } from "react-router";
 import type { Bench, RailStage } from "../../api";
 import { shortNames } from "./parts";
-import { showOf } from "./use-job";
+import type { Words } from "./use-outline";
+import { stateAt, StageLink } from "./stage-link";
 
 const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "set aside" };
 
-export function StageRail({ bench }: { bench: Bench }) {
+export function StageRail({ bench, words }: { bench: Bench; words: Words }) {
   const { rail } = bench;
+  const title = (stage: RailStage | undefined) => words.stage(stage?.id ?? "")?.title ?? "";
   const shown = rail.findIndex((stage) => isShown(bench, stage));
   const now = shown >= 0 ? shown : rail.findIndex((stage) => stage.state === "now");
   return (
@@ -26,19 +27,19 @@ export function StageRail({ bench }: { bench: Bench }) {
               />
             ) : null}
             <Dot stage={stage} number={index + 1} />
-            <StageName bench={bench} stage={stage} shown={index === shown} />
+            <StageName bench={bench} words={words} stage={stage} shown={index === shown} />
             <span className="sr-only lg:hidden">
-              {stage.title}, {WORDS[stage.state]}
+              {title(stage)}, {WORDS[stage.state]}
             </span>
           </li>
         ))}
       </ol>
       {now >= 0 ? (
         <p className="pt-1 text-sm font-bold lg:hidden">
-          {now + 1} of {rail.length}: {rail[now]?.title}
+          {now + 1} of {rail.length}: {title(rail[now])}
         </p>
       ) : null}
-      {bench.places.length + rail.length > 5 ? <Jump bench={bench} /> : null}
+      {bench.places.length + rail.length > 5 ? <Jump bench={bench} words={words} /> : null}
     </nav>
   );
 }
@@ -65,19 +66,21 @@ function Dot({ stage, number }: { stage: RailStage; number: number }) {
 }
 
 /** On a desk: the stage by name, with a way to it for each bearing. */
-function StageName({ bench, stage, shown }: { bench: Bench; stage: RailStage; shown: boolean }) {
+function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown: boolean }) {
+  const { bench, stage, shown } = props;
+  const named = props.words.stage(stage.id);
   const names = shortNames(bench);
   const places = [...new Set(stage.marks.map((mark) => mark.at))];
   const single = places.length === 1;
   return (
     <div className={`hidden lg:block ${shown ? "font-bold" : stage.state === "ahead" ? "text-soft" : ""}`}>
       {single ? (
-        <StageLink bench={bench} stage={stage} at={places[0] ?? ""} words={stage.title} />
+        <StageLink bench={bench} stage={stage} at={places[0] ?? ""} words={named?.title ?? ""} />
       ) : (
-        stage.title
+        named?.title
       )}
       <span className="sr-only">, {WORDS[stage.state]}</span>
-      {shown ? <span className="block text-sm font-normal text-soft">{stage.question}</span> : null}
+      {shown ? <span className="block text-sm font-normal text-soft">{named?.question}</span> : null}
       {single ? null : (
         <ul className="text-sm font-normal">
           {places.map((at) => (
@@ -96,34 +99,8 @@ function StageName({ bench, stage, shown }: { bench: Bench; stage: RailStage; sh
   );
 }
 
-/** How a stage stands at one bearing, all of its parts together. */
-function stateAt(stage: RailStage, at: string): string {
-  const states = stage.marks.filter((mark) => mark.at === at).map((mark) => mark.state);
-  return states.includes("now")
-    ? "now"
-    : states.every((state) => state === states[0])
-      ? (states[0] ?? "ahead")
-      : "now";
-}
-
-function StageLink(props: { bench: Bench; stage: RailStage; at: string; words: string }) {
-  const { bench, stage, at, words } = props;
-  const own = stage.marks.filter((mark) => mark.at === at);
-  const mark = own.find((one) => one.state === "now") ?? own[0];
-  const here = mark?.stage === bench.stage && mark.at === bench.at;
-  return (
-    <Link
-      to={`/jobs/${bench.id}${showOf(at, mark?.stage ?? "")}`}
-      aria-current={here ? "page" : undefined}
-      className={`inline-flex min-h-6 items-center underline-offset-4 hover:underline ${here ? "font-bold" : ""}`}
-    >
-      {words}
-    </Link>
-  );
-}
-
 /** On a phone: one list to go to any stage. */
-function Jump({ bench }: { bench: Bench }) {
+function Jump({ bench, words }: { bench: Bench; words: Words }) {
   const names = shortNames(bench);
   return (
     <details className="pt-1 lg:hidden">
@@ -136,7 +113,9 @@ function Jump({ bench }: { bench: Bench }) {
                 bench={bench}
                 stage={stage}
                 at={at}
-                words={at && bench.places.length > 1 ? `${stage.title}, ${names.get(at)}` : stage.title}
+                words={[words.stage(stage.id)?.title, bench.places.length > 1 && names.get(at)]
+                  .filter(Boolean)
+                  .join(", ")}
               />
             </li>
           )),

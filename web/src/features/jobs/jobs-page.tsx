@@ -1,9 +1,9 @@
 /** Every job: those at the bench first, then the finished ones. */
-import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
-import { JOBS_PAGE, getJobs, type JobSummary } from "../../api";
-import { Button, TextField, moment } from "../../ui";
+import { TextField, moment } from "../../ui";
+import { JobStrip } from "./job-strip";
+import { useJobs, More } from "./use-jobs";
 
 export function JobsPage() {
   const [words, setWords] = useState("");
@@ -84,83 +84,5 @@ export function JobsPage() {
         <p>No finished job says that.</p>
       ) : null}
     </div>
-  );
-}
-
-type Pages = ReturnType<typeof useJobs>;
-
-/** Jobs at the bench, or finished ones, page by page. Only a first page that stands alone is asked for again and again. */
-function useJobs(live: boolean, words: string) {
-  return useInfiniteQuery({
-    queryKey: ["jobs", live, words],
-    queryFn: ({ pageParam }) => getJobs(live, words, pageParam),
-    initialPageParam: undefined as JobSummary | undefined,
-    getNextPageParam: (page) => (page.length === JOBS_PAGE ? page.at(-1) : undefined),
-    refetchInterval: ({ state }) => (live && state.data?.pages.length === 1 ? 20_000 : false),
-    placeholderData: keepPreviousData,
-  });
-}
-
-function More({ pages }: { pages: Pages }) {
-  if (!pages.hasNextPage) return null;
-  return (
-    <div className="pt-4">
-      <Button disabled={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
-        {pages.isFetchingNextPage ? "Fetching …" : "Show more"}
-      </Button>
-    </div>
-  );
-}
-
-function JobStrip({ job }: { job: JobSummary }) {
-  const at = job.stage_at - 1;
-  const stopped = job.status === "stopped";
-  return (
-    <li>
-      <Link
-        to={`/jobs/${job.id}`}
-        className="sheet grid gap-x-5 gap-y-2 p-4 hover:bg-wash sm:grid-cols-[5rem_1fr_17rem] sm:items-center"
-      >
-        <span className="font-mono text-3xl font-bold leading-none">{job.number}</span>
-        <span>
-          <span className="block text-lg font-bold leading-snug">{job.title}</span>
-          <span className="block text-sm text-soft">
-            {job.machine}, {job.position}
-          </span>
-          <span className="block text-sm">{job.bearing}</span>
-        </span>
-        <span>
-          <svg viewBox="0 0 136 16" className="h-4 w-34" aria-hidden>
-            <path d={`M8 8H${8 + 20 * (job.stage_of - 1)}`} stroke="var(--ink)" strokeWidth="1.5" />
-            {Array.from({ length: job.stage_of }, (_, index) => (
-              <circle
-                key={index}
-                cx={8 + index * 20}
-                cy="8"
-                r={index === at ? 7 : 4.5}
-                fill={
-                  index < at
-                    ? "var(--ink)"
-                    : index === at
-                      ? stopped
-                        ? "var(--oxide)"
-                        : "var(--mark)"
-                      : "var(--sheet)"
-                }
-                stroke="var(--ink)"
-                strokeWidth="1.5"
-              />
-            ))}
-          </svg>
-          <span className={`block pt-1 text-sm font-bold ${stopped ? "text-oxide" : ""}`}>
-            {stopped ? "Stopped at: " : "Now: "}
-            {job.stage}
-          </span>
-          <span className="block text-sm text-soft">
-            {job.events === 1 ? "1 entry" : `${job.events} entries`}, last {moment(job.updated_at)}
-          </span>
-        </span>
-      </Link>
-    </li>
   );
 }

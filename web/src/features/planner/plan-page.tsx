@@ -1,8 +1,10 @@
 /** Plan a mounting: what goes on where, and every target before the walk to the machine. */
 import type { Draft } from "./draft";
-import { GaugingFields, HydraulicFields, NutFields, OilField, RangeFields } from "./method-fields";
+import { GaugingFields, NutFields, RangeFields } from "./method-fields";
+import { HydraulicFields, OilField } from "./oil-fields";
 import { OpenFields } from "./open-fields";
-import { BearingFields, SeatFields, Text, type Form } from "./part-fields";
+import { BearingFields, Text, type Form } from "./part-fields";
+import { SeatFields } from "./seat-fields";
 import { PositionField } from "./position-field";
 import { ShaftFields } from "./shaft-fields";
 import { SheetView } from "./sheet-view";

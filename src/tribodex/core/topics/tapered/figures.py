@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.report import position_result
 from tribodex.core.job.topic import Desk
@@ -55,16 +57,7 @@ def _figures(state: Tapered, window: Window | None, position: Belief | None) -> 
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
         figures.insert(
             0 if not state.attempt.zero_set else len(figures),
-            Result(
-                unmounted.id,
-                unmounted.label,
-                unmounted.value,
-                unmounted.unit,
-                None,
-                unmounted.uncertainty,
-                initial.initial_verdict,
-                unmounted.working,
-            ),
+            replace(unmounted, id="unmounted_clearance", verdict=initial.initial_verdict),
         )
         believed = state.unmounted()
         if believed is not None and unmounted.value is not None and abs(believed.mean_um - unmounted.value) >= 0.5:

@@ -15,7 +15,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, Method
 from tribodex.core.topics.tapered.commands import TurnUnit
 from tribodex.core.topics.tapered.lock_moves import lock_words
 from tribodex.core.topics.tapered.move import move
-from tribodex.core.topics.tapered.moves import NextMove, release_how
+from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.stages import current_stage
 from tribodex.core.topics.tapered.state import Tapered
@@ -33,10 +33,36 @@ from tribodex.core.topics.tapered.views import (
     ruler_view,
     seat_view,
 )
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
 
 # Tab positions that come with every answer.
 SHOWN_TABS = 6
+
+
+@dataclass(frozen=True)
+class AskedNow:
+    """What the next move asks for, as the panel takes it: `turn_deg`, `place`, `row` and `places` where `do` needs them; lengths in mm."""
+
+    do: Do
+    turn_deg: float | None
+    rim_mm: float | None
+    drive_up_mm: float | None
+    place: int | None
+    row: str | None
+    places: int | None
+
+
+@dataclass(frozen=True)
+class TabView:
+    """A tab position on the screen: the turn to it in degrees, its length of rim in mm, what would be left in µm, and whether to lock there."""
+
+    turn_deg: float
+    turn_to_deg: float
+    rim_mm: float | None
+    residual_um: float | None
+    uncertainty_um: float | None
+    word: str
+    level: Level
 
 
 @dataclass(frozen=True)
@@ -47,7 +73,7 @@ class TaperedWork:
     stage: str
     bearing: str
     group: Group
-    next: NextMove
+    next: AskedNow
     attempt: int
     gauging: GaugingView | None
     ruler: Ruler | None
@@ -68,7 +94,7 @@ class TaperedWork:
     lock_words: str
     release_how: str
     may_set_zero: bool
-    tab_positions: tuple[TabPosition, ...]
+    tab_positions: tuple[TabView, ...]
     tabs_inside: int
     tab_known: bool
     way_out: str
@@ -99,10 +125,15 @@ def _inside(position: TabPosition) -> bool:
     return position.verdict.word.startswith("inside")
 
 
-def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabPosition, ...]:
+def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:
     """The positions round the first one inside the window; those far ahead come with a later answer."""
     inside = next((i for i, position in enumerate(found) if _inside(position)), None)
-    return found[: SHOWN_TABS // 2] if inside is None else found[max(0, inside - 1) :][:SHOWN_TABS]
+    shown = found[: SHOWN_TABS // 2] if inside is None else found[max(0, inside - 1) :][:SHOWN_TABS]
+    return tuple(TabView(p.turn_deg, p.turn_to_deg, p.rim_mm, p.residual_um, p.uncertainty_um, p.verdict.word, p.verdict.level) for p in shown)
+
+
+def _asked(move: NextMove) -> AskedNow:
+    return AskedNow(move.do, move.turn_deg, move.rim_mm, move.drive_up_mm, move.place, move.row, move.places)
 
 
 def view(desk: Desk, state: Tapered) -> TaperedWork:
@@ -115,7 +146,7 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         stage=current_stage(state),
         bearing=plan.bearing.label,
         group=plan.bearing.group,
-        next=move(desk, state),
+        next=_asked(move(desk, state)),
         attempt=attempt.number,
         gauging=gauging_view(state),
         ruler=ruler_view(state, window, position),

@@ -4,7 +4,8 @@ import type { Work } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
 import { Alignment, BoltHoles, Feet, Gap, Offset } from "./checks";
-import { FloatForm, MarkForm, RingsForm, RunningForm, SleeveForm } from "./forms";
+import { FloatForm, MarkForm, RingsForm } from "./forms";
+import { RunningForm, SleeveForm } from "./running-form";
 
 export type LineUpWork = Extract<Work, { topic: "lineup" }>;
 

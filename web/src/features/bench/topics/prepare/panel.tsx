@@ -6,6 +6,7 @@ import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
 import { OnTheSeat } from "./on-seat";
+import { Warmth, PlanSeat } from "./warmth";
 
 export type PrepareWork = Extract<Work, { topic: "prepare" }>;
 
@@ -109,64 +110,5 @@ function Verdicts({ work, tap }: PrepareProps) {
         onDecide={(name, reason) => tap({ kind: "accept_seat", name, reason })}
       />
     </section>
-  );
-}
-
-function Warmth({ work, tap, refused }: PrepareProps) {
-  const entry = useEntry({ shaft_temperature: "", ring_temperature: "" }, refused, "say_warmth");
-  const send = () => {
-    const [shaft, ring] = [entry.text("shaft_temperature"), entry.text("ring_temperature")];
-    tap({ kind: "say_warmth", shaft_temperature: shaft, ring_temperature: ring });
-    entry.clear();
-  };
-  const known = work.shaft_c !== null;
-  return (
-    <details open={!known && entry.text("shaft_temperature") !== ""}>
-      <summary className="min-h-12 py-3 text-dye underline underline-offset-4">
-        {known
-          ? `Shaft at ${work.shaft_c} °C: measured`
-          : "Temperatures, where shaft or ring is not at 20 °C"}
-      </summary>
-      <div className="space-y-3">
-        <EntryText entry={entry} name="shaft_temperature" label="Shaft" hint="for example 34 °C" />
-        <EntryText entry={entry} name="ring_temperature" label="Ring (where its bore is measured too)" />
-        <Button disabled={!entry.text("shaft_temperature").trim()} onClick={send}>
-          Note the temperatures
-        </Button>
-      </div>
-    </details>
-  );
-}
-
-function PlanSeat({ tap, refused }: PrepareProps) {
-  const entry = useEntry({ nominal: "", shaft_class: "", reason: "" }, refused, "plan_seat");
-  const send = (event: React.FormEvent) => {
-    event.preventDefault();
-    const [nominal, shaft_class, reason] = ["nominal", "shaft_class", "reason"].map(entry.text) as [
-      string,
-      string,
-      string,
-    ];
-    tap({ kind: "plan_seat", seat: shaft_class ? "cylindrical" : "sleeve", nominal, shaft_class, reason });
-  };
-  return (
-    <form className="space-y-3 pt-4" onSubmit={send}>
-      <EntryText entry={entry} name="nominal" label="Nominal size" />
-      <EntryText
-        entry={entry}
-        name="shaft_class"
-        label="Class (empty: seat under a sleeve)"
-        words={["k5", "m5", "m6", "n6"]}
-      />
-      <EntryText
-        entry={entry}
-        name="reason"
-        label="By what"
-        words={["by the drawing", "by the maker's sheet"]}
-      />
-      <Button kind="main" type="submit">
-        Plan the seat
-      </Button>
-    </form>
   );
 }

@@ -1,16 +1,12 @@
 /** Where tabs meet slots from here on, by tightening alone. */
 import { useState } from "react";
-import type { Tapered, TabPosition } from "../../../../api";
-import { Button, Say, TextField, VerdictMark, clearance, length, useSettings } from "../../../../ui";
+import type { Tapered } from "../../../../api";
+import { Button, Say, TextField, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { useTyped } from "./use-typed";
+import { LOCKED, PositionRow } from "./tab-row";
 
 const STOP = { tab_washer: "tab", lock_plate: "plate", locking_clip: "clip" } as const;
-const LOCKED = {
-  tab_washer: "Tab bent",
-  lock_plate: "Plate screwed down",
-  locking_clip: "Clip fitted",
-} as const;
 
 export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
   const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_tab", "amount");
@@ -67,7 +63,7 @@ export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
         </thead>
         <tbody>
           {work.tab_positions.map((position) => (
-            <PositionRow key={position.index} position={position} work={work} tap={tap} known={known} />
+            <PositionRow key={position.turn_deg} position={position} work={work} tap={tap} known={known} />
           ))}
         </tbody>
       </table>
@@ -77,43 +73,6 @@ export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
         </p>
       ) : null}
     </div>
-  );
-}
-
-function PositionRow(props: { position: TabPosition; work: Tapered; tap: Tap; known: boolean }) {
-  const { position, work, tap, known } = props;
-  const { units } = useSettings();
-  const taken = position.turn_deg === work.next.turn_deg;
-  return (
-    <tr className="border-b border-rule align-middle">
-      <td className="py-1 pr-2">
-        <b>{turn(position)}</b>
-        {position.rim_mm !== null ? (
-          <span className="block text-sm text-soft">{length(position.rim_mm, units)} of rim</span>
-        ) : null}
-      </td>
-      {position.residual_um !== null && position.uncertainty_um !== null ? (
-        <td className="pr-2">
-          {clearance(position.residual_um, units)}
-          <span className="block text-sm text-soft">± {clearance(position.uncertainty_um, units)}</span>
-        </td>
-      ) : null}
-      <td className="pr-2">
-        <VerdictMark verdict={position.verdict} />
-      </td>
-      <td className="text-right">
-        {known ? (
-          <Button
-            kind={taken ? "main" : position.verdict.level === "stop" ? "stop" : "plain"}
-            data-main={taken || undefined}
-            onClick={() => tap({ kind: "lock", turn: position.turn_deg.toFixed(3) })}
-          >
-            {LOCKED[work.dial?.lock ?? "tab_washer"]} here
-            <span className="sr-only">, after {turn(position)}</span>
-          </Button>
-        ) : null}
-      </td>
-    </tr>
   );
 }
 
@@ -143,11 +102,4 @@ function LockedByHand({ work, tap, refused }: { work: Tapered; tap: Tap; refused
       </Button>
     </form>
   );
-}
-
-function turn(position: TabPosition): string {
-  const from = position.turn_deg.toFixed(1);
-  return position.turn_to_deg > position.turn_deg
-    ? `${from} to ${position.turn_to_deg.toFixed(1)}°`
-    : `${from}°`;
 }

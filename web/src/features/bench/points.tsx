@@ -1,0 +1,38 @@
+/** Open points of the job: each is settled with a word how. */
+import { useState } from "react";
+import type { Bench } from "../../api";
+import { Button, TextField } from "../../ui";
+import { type Tap } from "./parts";
+
+export function PointLine({ point, tap }: { point: Bench["points"][number]; tap: Tap }) {
+  const [how, setHow] = useState<string | null>(null);
+  return (
+    <li className="border-b border-rule py-1 last:border-b-0">
+      {point.text} {point.closed ? <span className="text-soft">Settled: {point.closed}</span> : null}
+      {!point.closed && how === null ? (
+        <Button kind="quiet" onClick={() => setHow("")}>
+          Settle<span className="sr-only">: {point.text}</span>
+        </Button>
+      ) : null}
+      {!point.closed && how !== null ? (
+        <form
+          className="flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            tap({ kind: "close_point", point: point.number, how });
+            setHow(null);
+          }}
+        >
+          <TextField
+            label="How was it settled"
+            value={how}
+            onChange={(event) => setHow(event.target.value)}
+          />
+          <Button type="submit" disabled={!how.trim()}>
+            Settled
+          </Button>
+        </form>
+      ) : null}
+    </li>
+  );
+}

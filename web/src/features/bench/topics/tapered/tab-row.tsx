@@ -1,0 +1,59 @@
+/** One tab position: the turn to it, what would be left, the verdict, and the tap that locks. */
+import type { Tapered } from "../../../../api";
+import { Button, VerdictMark, clearance, length, useSettings } from "../../../../ui";
+import type { Tap } from "./parts";
+
+export const LOCKED = {
+  tab_washer: "Tab bent",
+  lock_plate: "Plate screwed down",
+  locking_clip: "Clip fitted",
+} as const;
+
+export function PositionRow(props: {
+  position: Tapered["tab_positions"][number];
+  work: Tapered;
+  tap: Tap;
+  known: boolean;
+}) {
+  const { position, work, tap, known } = props;
+  const { units } = useSettings();
+  const taken = position.turn_deg === work.next.turn_deg;
+  return (
+    <tr className="border-b border-rule align-middle">
+      <td className="py-1 pr-2">
+        <b>{turn(position)}</b>
+        {position.rim_mm !== null ? (
+          <span className="block text-sm text-soft">{length(position.rim_mm, units)} of rim</span>
+        ) : null}
+      </td>
+      {position.residual_um !== null && position.uncertainty_um !== null ? (
+        <td className="pr-2">
+          {clearance(position.residual_um, units)}
+          <span className="block text-sm text-soft">± {clearance(position.uncertainty_um, units)}</span>
+        </td>
+      ) : null}
+      <td className="pr-2">
+        <VerdictMark verdict={position} />
+      </td>
+      <td className="text-right">
+        {known ? (
+          <Button
+            kind={taken ? "main" : position.level === "stop" ? "stop" : "plain"}
+            data-main={taken || undefined}
+            onClick={() => tap({ kind: "lock", turn: position.turn_deg.toFixed(3) })}
+          >
+            {LOCKED[work.dial?.lock ?? "tab_washer"]} here
+            <span className="sr-only">, after {turn(position)}</span>
+          </Button>
+        ) : null}
+      </td>
+    </tr>
+  );
+}
+
+export function turn(position: Tapered["tab_positions"][number]): string {
+  const from = position.turn_deg.toFixed(1);
+  return position.turn_to_deg > position.turn_deg
+    ? `${from} to ${position.turn_to_deg.toFixed(1)}°`
+    : `${from}°`;
+}

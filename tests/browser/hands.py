@@ -83,10 +83,11 @@ class Hands:
         def goes_in(um: float) -> Outcome:
             return self.truth.try_leaf(um, nut_deg, place, row)
 
+        cell = next(cell for cell in gauging["cells"] if (cell["place"], cell["row"]) == (place, row))
         if by_key:
-            self.key(KEYS[goes_in(sum(move["leaf"]["leaves_um"]))])
+            self.key(KEYS[goes_in(cell["next_um"])])
             return True
-        chips = next(cell for cell in gauging["cells"] if (cell["place"], cell["row"]) == (place, row))["chips"]
+        chips = cell["chips"]
         # The first button says that none goes in; the others are the leaves, thinnest first.
         thickest = sum(1 for chip in chips if goes_in(chip["um"]) is not Outcome.STOPS)
         with self.page.expect_response("**/taps*") as answer:

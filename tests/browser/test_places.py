@@ -47,6 +47,40 @@ def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
     expect(page.get_by_label("Bored to")).to_have_value("70")
 
 
+def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
+    """Growth of a shaft: asked in words, worked out while typing, in either unit; what is wrong stands at its entry."""
+    page.goto("/slate")
+    page.get_by_label("Sheet", exact=True).select_option(label="Growth of a shaft, float and gaps")
+    answer = page.get_by_role("region", name="Answer")
+    expect(answer).to_contain_text("Still to give: between the two bearings")
+    for label, value in {
+        "Between the two bearings": "1850 mm",
+        "Temperature at mounting": "59 °F",
+        "Shaft when running": "65",
+        "Base when running": "25",
+        "Room to float: seat less bearing and rings, if known": "8 mm",
+    }.items():
+        page.get_by_label(label).fill(value)
+    # By hand: 1850 mm x (11.5 x 50 - 11.5 x 10) millionths = 0.85 mm, and half of it set towards the fixed bearing.
+    expect(answer).to_contain_text("room to float")
+    expect(answer).to_contain_text("0.85 mm")
+    answer.get_by_role("button", name="Show the working").first.click()
+    expect(answer).to_contain_text("1850")
+    page.get_by_label("Shaft when running").fill("65 K")
+    expect(page.get_by_text("is not a unit of temperature known here").first).to_be_visible()
+    page.get_by_label("Shaft when running").fill("150 °F")
+    expect(answer).to_contain_text("room to float")
+    page.reload()
+    expect(page.get_by_label("Shaft when running")).to_have_value("150 °F")
+    page.get_by_label("Sheet", exact=True).select_option(label="A seat from its micrometer readings")
+    page.get_by_label("Nominal diameter").fill("85 mm")
+    page.get_by_label("Section 1").fill("84.985; 84.987")
+    page.get_by_label("Section 2").fill("84.980; 84.981")
+    expect(answer).to_contain_text("Seat, mean diameter")
+    page.goto("/slate/no-such-sheet")
+    expect(page.get_by_text("There is no such sheet")).to_be_visible()
+
+
 def test_a_table_is_found_read_and_drawn(page: Page) -> None:
     page.goto("/tables")
     page.get_by_label("Find a table").fill("clearance tapered")

@@ -22,6 +22,7 @@ VIEWS = {
     "turns": "/jobs/hollin-vale-0007",
     "hydraulic": "/jobs/hollin-vale-0009",
     "slate": "/slate",
+    "sheet": "/slate/growth",
     "tables": "/tables",
     "table": "/tables/reduction_srb_tapered",
     "crib": "/crib",

@@ -12,7 +12,8 @@ declare const self: ServiceWorkerGlobalScope;
 declare const BUILT_FILES: PrecacheEntry[];
 
 const PATIENCE_SECONDS = 6;
-const KEPT = /^\/api\/(jobs(\/[^/]+(\/(log|figures|shaft|outline))?)?|plant|sources|tables(\/[^/]+)?|crib)$/;
+const KEPT =
+  /^\/api\/(jobs(\/[^/]+(\/(log|figures|shaft|outline))?)?|slate\/sheets|plant|sources|tables(\/[^/]+)?|crib)$/;
 // Kept by the version before; its files are in the new store.
 const OLD_STORE = "tribodex-shell";
 

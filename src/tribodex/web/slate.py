@@ -2,10 +2,16 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, RootModel, TypeAdapter
+from pydantic import Field as FieldOf
 
+from tribodex.core.quantities import Shown
+from tribodex.usecases.calculators import Answer
+from tribodex.usecases.calculators.sheets import Sheet, sheets, work_out
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.slate import Slate, SlateDraft, slate
 from tribodex.web.context import context, reply
@@ -13,6 +19,8 @@ from tribodex.web.problems import Problem
 
 api = APIBlueprint("slate", __name__, url_prefix="/api/slate", abp_tags=[Tag(name="slate")], abp_responses={422: Problem})
 SLATE = TypeAdapter(Slate)
+SHEETS = TypeAdapter(tuple[Sheet, ...])
+ANSWER = TypeAdapter(Answer)
 
 
 class SlateBody(BaseModel):
@@ -32,3 +40,38 @@ def post_slate(body: SlateBody) -> Response:
     with here.store() as store:
         reference = with_own_cards(here.reference, store)
     return reply(SLATE, slate(reference, body.variants))
+
+
+class SheetList(RootModel[tuple[Sheet, ...]]):
+    """Every calculator as a sheet: what it asks, in words."""
+
+
+class SheetPath(BaseModel):
+    """A sheet by its name."""
+
+    sheet_id: str = FieldOf(max_length=40)
+
+
+class SheetBody(BaseModel):
+    """What was typed on a sheet, and the units that are shown."""
+
+    model_config = ConfigDict(extra="forbid")
+    given: dict[Annotated[str, FieldOf(max_length=40)], Annotated[str, FieldOf(max_length=400)]] = FieldOf(max_length=40)
+    shown: Shown = ""
+
+
+class SheetAnswer(RootModel[Answer]):
+    """Value, uncertainty, verdict and working."""
+
+
+@api.get("/sheets", responses={200: SheetList}, summary="Every calculator as a sheet of the slate")
+def get_sheets() -> Response:
+    return reply(SHEETS, sheets())
+
+
+@api.post("/sheets/<sheet_id>", responses={200: SheetAnswer, 404: Problem}, summary="Work out a sheet from what was typed")
+def post_sheet(path: SheetPath, body: SheetBody) -> Response:
+    here = context()
+    with here.store() as store:
+        reference = with_own_cards(here.reference, store)
+    return reply(ANSWER, work_out(reference, path.sheet_id, body.given, body.shown))

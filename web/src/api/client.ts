@@ -11,6 +11,8 @@ import type {
   PlanDraft,
   PlanSheet,
   ProblemField,
+  SheetAnswer,
+  SheetHead,
   Slate,
   SlateDraft,
   PlaceFigures,
@@ -170,6 +172,9 @@ export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getTables = () => ask<TableHead[]>("/api/tables");
 export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
 export const getCrib = () => ask<Crib>("/api/crib");
+export const getSheets = () => ask<SheetHead[]>("/api/slate/sheets");
+export const workSheet = (id: string, given: Record<string, string>, shown: "mm" | "in") =>
+  send<SheetAnswer>(`/api/slate/sheets/${id}`, { given, shown });
 export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);

@@ -15,6 +15,7 @@ if (nonce) setNonce(nonce);
 const JobsPage = lazy(() => import("../features/jobs").then((m) => ({ default: m.JobsPage })));
 const PlanPage = lazy(() => import("../features/planner").then((m) => ({ default: m.PlanPage })));
 const SlatePage = lazy(() => import("../features/slate").then((m) => ({ default: m.SlatePage })));
+const SheetPage = lazy(() => import("../features/slate").then((m) => ({ default: m.SheetPage })));
 const TablesPage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablesPage })));
 const TablePage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablePage })));
 const CribPage = lazy(() => import("../features/toolcrib").then((m) => ({ default: m.CribPage })));
@@ -51,6 +52,7 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                 <Route path="/plan" element={<PlanPage />} />
                 <Route path="/jobs/:id" element={<BenchPage />} />
                 <Route path="/slate" element={<SlatePage />} />
+                <Route path="/slate/:sheet" element={<SheetPage />} />
                 <Route path="/tables" element={<TablesPage />} />
                 <Route path="/tables/:id" element={<TablePage />} />
                 <Route path="/crib" element={<CribPage />} />

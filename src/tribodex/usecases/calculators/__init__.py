@@ -3,7 +3,9 @@
 A calculator takes named numbers with their unit in the name and answers value, uncertainty, verdict and working.
 """
 
-from tribodex.core.errors import NotFound
+from dataclasses import replace
+
+from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.usecases.calculators import driving, gauging, shafting
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs
 from tribodex.usecases.ports import Reference
@@ -14,8 +16,13 @@ CALCULATORS: dict[str, Calculator] = {c.name: c for c in (*gauging.CALCULATORS, 
 
 
 def calculate(reference: Reference, name: str, inputs: Inputs) -> Answer:
-    """Run a calculator. Raises InvalidInput for values out of range, NotFound for a name unknown."""
-    return find(name).run(reference, inputs)
+    """Run a calculator. Raises InvalidInput, naming the calculator's own inputs, for values out of range, NotFound for a name unknown."""
+    calculator = find(name)
+    try:
+        return calculator.run(reference, inputs)
+    except InvalidInput as error:
+        fields = [replace(field, name=calculator.own_name(field.name)) for field in error.fields]
+        raise type(error)(error.detail, *fields) from error
 
 
 def find(name: str) -> Calculator:

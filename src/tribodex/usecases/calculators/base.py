@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
@@ -69,12 +69,19 @@ class BearingInputs(Inputs):
 
 @dataclass(frozen=True)
 class Calculator:
-    """A named calculator."""
+    """A named calculator. `core_names`: what the core calls an input, where that is not the input's name without its unit."""
 
     name: str
     title: str
     inputs: type[Inputs]
     run: Callable[[Reference, Any], Answer]
+    core_names: Mapping[str, str] = field(default_factory=dict)
+
+    def own_name(self, core_name: str) -> str:
+        """The input that the core means in an error."""
+        if core_name in self.core_names:
+            return self.core_names[core_name]
+        return next((name for name in self.inputs.model_fields if name.rpartition("_")[0] == core_name), core_name)
 
 
 def ordered(low: float, high: float, field: str) -> None:

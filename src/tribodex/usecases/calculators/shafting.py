@@ -66,8 +66,8 @@ class GrowthInputs(Inputs):
 class RingsInputs(Inputs):
     """What locating rings leave of a seat; rings on the near and the far side."""
 
-    seat_mm: Mm
-    width_mm: Mm
+    seat_mm: Mm = Field(title="Housing seat, its width")
+    width_mm: Mm = Field(title="Bearing, width B")
     near_mm: list[Mm] = Field(default_factory=list, max_length=4)
     far_mm: list[Mm] = Field(default_factory=list, max_length=4)
     floats: Floats = Floats.UNKNOWN
@@ -169,12 +169,18 @@ def _alignment(_: Reference, inputs: AlignmentInputs) -> Answer:
 
 
 CALCULATORS = (
-    Calculator("fit-limits", "Limits of a shaft, hole or ring", LimitsInputs, _limits),
-    Calculator("seat", "A seat from its micrometer readings", SeatInputs, _seat),
-    Calculator("real-fit", "The fit of this ring on this seat", FitInputs, _fit),
+    Calculator(
+        "fit-limits",
+        "Limits of a shaft, hole or ring",
+        LimitsInputs,
+        _limits,
+        dict.fromkeys(("shaft", "hole", "bearing_class", "grade"), "tolerance_class"),
+    ),
+    Calculator("seat", "A seat from its micrometer readings", SeatInputs, _seat, {"shaft": "shaft_class"}),
+    Calculator("real-fit", "The fit of this ring on this seat", FitInputs, _fit, {"shaft_temperature": "shaft_c", "ring_temperature": "ring_c"}),
     Calculator("growth", "Growth of a shaft, float and gaps", GrowthInputs, _growth),
     Calculator("locating-rings", "What locating rings leave", RingsInputs, _rings),
     Calculator("start-position", "Where the bearing starts on its sleeve", StartInputs, _start),
-    Calculator("soft-foot", "Shims under the feet", FeetInputs, _feet),
+    Calculator("soft-foot", "Shims under the feet", FeetInputs, _feet, {"feet": "gaps_mm"}),
     Calculator("alignment", "Shaft and housing in line", AlignmentInputs, _alignment),
 )

@@ -1,1 +1,2 @@
+export { SheetPage } from "./sheet-page";
 export { SlatePage } from "./slate-page";

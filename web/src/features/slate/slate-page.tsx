@@ -7,6 +7,7 @@ import { Button, useSettings } from "../../ui";
 import { Compared } from "./compared";
 import { Brief } from "./brief";
 import { fieldsOf, follow } from "./fields";
+import { SheetChoice } from "./sheet-choice";
 import { VariantForm } from "./variant-form";
 
 const KEY = "tribodex.slate";
@@ -45,7 +46,8 @@ export function SlatePage() {
           <h1 className="text-2xl font-bold">Slate</h1>
           <p className="text-soft">What if? Nothing here is kept in a record.</p>
         </div>
-        <div className="flex flex-wrap gap-3">
+        <div className="flex flex-wrap items-end gap-3">
+          <SheetChoice now="" />
           {variants.length < MOST ? (
             <Button onClick={() => setVariants((before) => [...before, structuredClone(before[0] ?? FIRST)])}>
               Set another variant beside it

@@ -1,0 +1,119 @@
+"""What every input of a calculator is called, and how it is written: one name, one meaning, in all calculators."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Asked:
+    """An input in words, with an example of how it is written."""
+
+    label: str
+    example: str = ""
+
+
+WORDS: dict[str, Asked] = {
+    # bearing, shaft and nut
+    "designation": Asked("Number on the ring", "22216 EK C3"),
+    "bore_mm": Asked("Bore d", "95 mm"),
+    "outside_mm": Asked("Outside diameter D", "170 mm"),
+    "width_mm": Asked("Width B", "43 mm"),
+    "group": Asked("Clearance group"),
+    "taper": Asked("Taper"),
+    "kind": Asked("Kind of bearing"),
+    "shaft_mm": Asked("Shaft diameter", "85 mm or 3 7/16 in"),
+    "shaft_bore_mm": Asked("Shaft bored to", "0 for solid"),
+    "shaft_material": Asked("Shaft material", "carbon shaft steel"),
+    "shaft_finish": Asked("Finish of shaft and sleeve"),
+    "seat": Asked("What the bearing sits on"),
+    "thread_mm": Asked("Thread of the nut", "95 mm"),
+    "pitch_mm": Asked("Pitch of the nut", "2 mm"),
+    "nut_outside_mm": Asked("Nut's outside diameter", "125 mm"),
+    "slots": Asked("Slots in the nut", "4"),
+    "tabs": Asked("Tabs of the washer", "17"),
+    "piston_area_mm2": Asked("Piston area of the hydraulic nut", "7150 mm²"),
+    # clearance
+    "card": Asked("Reduction card"),
+    "initial_um": Asked("Unmounted clearance", "0.130 mm or 5.1 thou"),
+    "initial_uncertainty_um": Asked("± of the unmounted clearance", "0.004 mm"),
+    "gauged_um": Asked("Gauged clearance", "0.090 mm"),
+    "gauged_uncertainty_um": Asked("± of the gauged clearance", "0.007 mm"),
+    "gauged_at_deg": Asked("Gauged at a turn of", "90°"),
+    "uncertainty_um": Asked("± of the gauging", "0.006 mm"),
+    "residual_um": Asked("Residual clearance", "0.080 mm"),
+    "least_residual_um": Asked("Least that must be left", "0.050 mm"),
+    "reduction_min_um": Asked("Reduction, least", "0.045 mm"),
+    "reduction_max_um": Asked("Reduction, most", "0.060 mm"),
+    "nut_side_um": Asked("Nut side: what passed, what stopped, place by place", "0.10 0.11; 0.09 0.10"),
+    "far_side_um": Asked("Far side: what passed, what stopped, place by place", "0.10 0.11"),
+    "leaves_mm": Asked("Leaves of the set", "0.05; 0.06; 0.07; 0.10"),
+    "expected_low_um": Asked("Expected, low", "0.080 mm"),
+    "expected_high_um": Asked("Expected, high", "0.140 mm"),
+    "passed_um": Asked("Thickest that passed", "0.090 mm"),
+    "stopped_um": Asked("Thinnest that did not", "0.120 mm"),
+    "thickness": Asked("Thickness to make up", "0.13 mm"),
+    "text": Asked("A length as it was written", "2 7/16 in"),
+    "default_unit": Asked("Unit of a bare number"),
+    "inner_over_outer_k": Asked("Inner ring warmer by, K", "8"),
+    "squeeze_um": Asked("Squeeze of a tight housing", "0"),
+    # driving
+    "drive_up_min_mm": Asked("Drive-up, least", "0.70 mm"),
+    "drive_up_max_mm": Asked("Drive-up, most", "0.90 mm"),
+    "nut_angle_deg": Asked("Nut turned from zero", "120°"),
+    "force_min_kn": Asked("Force, least, kN", "60"),
+    "force_max_kn": Asked("Force, most, kN", "95"),
+    "zero": Asked("Zero point"),
+    "risk": Asked("Risk of going too far, as a share", "0.02"),
+    "first_deg": Asked("Turn to the next tab position", "2°"),
+    "now_deg": Asked("Turned so far", "100°"),
+    "range_min_deg": Asked("Turn asked, least", "105°"),
+    "range_max_deg": Asked("Turn asked, most", "125°"),
+    # seats and fits
+    "nominal_mm": Asked("Nominal diameter", "95 mm"),
+    "tolerance_class": Asked("Class", "m6, H7; for a ring: Normal, P6, P5"),
+    "ring": Asked("Of a bearing's ring"),
+    "readings_mm": Asked("Micrometer readings; a line for each section", "84.985; 84.987"),
+    "shaft_class": Asked("Class of a cylindrical seat", "m6; empty: seat under a sleeve"),
+    "shaft_c": Asked("Shaft temperature", "20 °C"),
+    "ring_c": Asked("Ring temperature", "20 °C"),
+    "seat_mm": Asked("Seat, measured", "95.020 mm"),
+    # line up
+    "span_mm": Asked("Between the two bearings", "1850 mm"),
+    "base_material": Asked("What the bearings stand on"),
+    "mount_c": Asked("Temperature at mounting", "15 °C"),
+    "running_shaft_c": Asked("Shaft when running", "65 °C"),
+    "running_base_c": Asked("Base when running", "25 °C"),
+    "cold_c": Asked("Coldest standstill", "-15 °C"),
+    "room_mm": Asked("Room to float: seat less bearing and rings", "8 mm"),
+    "gap_mm": Asked("A gap that the growth closes", "3 mm"),
+    "near_mm": Asked("Rings on the near side", "5 mm; 5 mm"),
+    "far_mm": Asked("Rings on the far side", "5 mm"),
+    "floats": Asked("Where the float takes place"),
+    "sleeve_to_ring_mm": Asked("Sleeve's end to ring at zero", "12 mm"),
+    "gaps_mm": Asked("Leaf under each foot, bolt loose", "0.05 mm; 0; 0.10 mm; 0"),
+    "offset_mm": Asked("Offset read", "0.4 mm"),
+    "over_mm": Asked("Over a length of", "600 mm"),
+    "labyrinth": Asked("Labyrinth seal"),
+    "hole_mm": Asked("Bolt hole", "22 mm"),
+    "bolt_mm": Asked("Bolt", "20 mm"),
+    "wanted_mm": Asked("Correction wanted", "0.6 mm"),
+}
+
+# Words of a choice that its value does not already say.
+CHOICES: dict[str, str] = {
+    "inner_bore": "bore of the inner ring",
+    "outer_od": "outside of the outer ring",
+    "in_its_seat": "outer ring in its seat",
+    "inside_the_bearing": "inside the bearing",
+    "cast_iron": "cast iron",
+}
+# Calculators by what they are for, in the order of work.
+SHEETS: dict[str, tuple[str, ...]] = {
+    "Clearance and gauging": ("clearance-group", "gauging", "next-leaf", "stack", "final", "running"),
+    "Window": ("window", "own-window", "half-window", "compare", "card"),
+    "Driving": ("drive-up", "nut-angle", "elastic", "force", "hydraulic", "position", "tab-positions", "turn-tab-positions"),
+    "Seats and fits": ("fit-limits", "seat", "real-fit"),
+    "Line up": ("growth", "locating-rings", "start-position", "soft-foot", "alignment"),
+    "Reading": ("designation", "length"),
+}

@@ -1,0 +1,37 @@
+/** The way to another sheet of the slate. */
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { getSheets, type SheetHead } from "../../api";
+import { SelectField } from "../../ui";
+
+export function useSheets(): SheetHead[] | undefined {
+  return useQuery({ queryKey: ["sheets"], queryFn: getSheets, staleTime: Infinity }).data;
+}
+
+export function SheetChoice({ now }: { now: string }) {
+  const navigate = useNavigate();
+  const sheets = useSheets() ?? [];
+  const groups = [...new Set(sheets.map((sheet) => sheet.group))];
+  return (
+    <div className="w-80 max-w-full">
+      <SelectField
+        label="Sheet"
+        value={now}
+        onChange={(event) => void navigate(event.target.value ? `/slate/${event.target.value}` : "/slate")}
+      >
+        <option value="">A whole mounting, variants side by side</option>
+        {groups.map((group) => (
+          <optgroup key={group} label={group}>
+            {sheets
+              .filter((sheet) => sheet.group === group)
+              .map((sheet) => (
+                <option key={sheet.id} value={sheet.id}>
+                  {sheet.title}
+                </option>
+              ))}
+          </optgroup>
+        ))}
+      </SelectField>
+    </div>
+  );
+}

@@ -8,23 +8,21 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from html import escape
 from math import ceil, cos, pi, radians, sin
 
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.drive_up import rim_length_mm
 from tribodex.core.working import number
-from tribodex.exchange.paper import FONTS, Paper, Size
+from tribodex.exchange.drawn import DYE, INK, MARGIN_MM, MARK, SOFT, check_line, line, pages_as_html, svg_page, text
+from tribodex.exchange.paper import Paper, Size
 from tribodex.exchange.press import press
 
-MARGIN_MM = 12.0
 OVERLAP_MM = 10.0
 ROW_MM = 24.0
 ROW_GAP_MM = 12.0
 HEAD_MM = 30.0
 FOOT_MM = 16.0
-CHECK_MM = 100.0
 # A ring round the nut: this much air inside, this much paper.
 AIR_MM, RING_MM = 0.5, 20.0
 STRIP_HINT = (
@@ -32,7 +30,6 @@ STRIP_HINT = (
     "the nut's own mark then travels along the degrees."
 )
 RING_HINT = "Hold it still round the nut, dot at the sleeve's mark, print towards you; the nut's own mark travels clockwise along the degrees."
-INK, SOFT, DYE, MARK = "#1c2126", "#4a5157", "#234a86", "#f3d64b"
 
 
 @dataclass(frozen=True)
@@ -66,23 +63,7 @@ def strip_pages(order: StripOrder, paper: Paper) -> list[str]:
 
 def strip_pdf(order: StripOrder, paper: Paper) -> bytes:
     """Every page as PDF, 1:1."""
-    css = (
-        f"@page {{ size: {paper.value} landscape; margin: 0 }} body {{ margin: 0 }} svg {{ display: block; break-after: page }} "
-        "svg:last-child { break-after: auto } "
-        f"@font-face {{ font-family: 'B612'; src: url('{(FONTS / 'b612-latin-400-normal.woff2').as_uri()}') }}"
-    )
-    head = f"<!doctype html><meta charset='utf-8'><title>{escape(order.title)}</title><style>{css}</style>"
-    return press.pdf(head + "".join(strip_pages(order, paper)))
-
-
-def _line(x1: float, y1: float, x2: float, y2: float, width: float = 0.2, colour: str = INK, dash: str = "") -> str:
-    dashed = f' stroke-dasharray="{dash}"' if dash else ""
-    return f'<line x1="{x1:.3f}" y1="{y1:.3f}" x2="{x2:.3f}" y2="{y2:.3f}" stroke="{colour}" stroke-width="{width}"{dashed}/>'
-
-
-def _text(x: float, y: float, words: str, size: float = 3.0, anchor: str = "middle", colour: str = INK, turn: float = 0.0) -> str:
-    turned = f' transform="rotate({turn:.2f} {x:.3f} {y:.3f})"' if turn else ""
-    return f'<text x="{x:.3f}" y="{y:.3f}" font-size="{size}" text-anchor="{anchor}" fill="{colour}"{turned}>{escape(words)}</text>'
+    return press.pdf(pages_as_html(strip_pages(order, paper), order.title, paper))
 
 
 def _thread(nut: LockNut) -> str:
@@ -96,21 +77,10 @@ def _thread(nut: LockNut) -> str:
 def _page(order: StripOrder, size: Size, body: str, page: int, pages: int) -> str:
     nut = order.nut
     lock = f"; {nut.slots} slots, {nut.tabs} {nut.lock.stop}s: a tab position every {number(nut.tab_step_deg)}°" if nut.tab_step_deg else ""
-    y = size.height_mm - 9
-    check = (
-        _line(MARGIN_MM, y, MARGIN_MM + CHECK_MM, y, 0.4)
-        + _line(MARGIN_MM, y - 2, MARGIN_MM, y + 2, 0.4)
-        + _line(MARGIN_MM + CHECK_MM, y - 2, MARGIN_MM + CHECK_MM, y + 2, 0.4)
-        + _text(MARGIN_MM + CHECK_MM + 4, y + 1, "This line must measure 100 mm. Print at 100 %, never “fit to page”.", 3.4, "start")
-    )
     of = f"nut of series {nut.series}" if nut.series else "nut as given"
-    head = _text(MARGIN_MM, 14, f"{order.title}: {of}, thread {_thread(nut)}, Ø {number(order.outside_mm)} mm{lock}", 4.2, "start")
-    count = _text(size.width_mm - MARGIN_MM, 14, f"{page} of {pages}", 3.4, "end", SOFT)
-    return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{size.width_mm:g}mm" height="{size.height_mm:g}mm" '
-        f'viewBox="0 0 {size.width_mm:g} {size.height_mm:g}" font-family="B612, DejaVu Sans, sans-serif">'
-        f"{head}{count}{body}{check}</svg>"
-    )
+    head = text(MARGIN_MM, 14, f"{order.title}: {of}, thread {_thread(nut)}, Ø {number(order.outside_mm)} mm{lock}", 4.2, "start")
+    count = text(size.width_mm - MARGIN_MM, 14, f"{page} of {pages}", 3.4, "end", SOFT)
+    return svg_page(size, head + count + body + check_line(size))
 
 
 def tick_step(mm_per_deg: float) -> int:
@@ -139,7 +109,7 @@ def _strip(order: StripOrder, size: Size) -> Sequence[str]:
 
 
 def _hint(words: str) -> str:
-    return _text(MARGIN_MM, 20, words, 3.2, "start", SOFT)
+    return text(MARGIN_MM, 20, words, 3.2, "start", SOFT)
 
 
 def _piece(order: StripOrder, start: float, end: float, x0: float, y0: float, whole: float, name: str) -> str:
@@ -153,18 +123,18 @@ def _piece(order: StripOrder, start: float, end: float, x0: float, y0: float, wh
 
     body += _range(order, start, end, x, top, per_deg)
     body += f'<rect x="{x0:.3f}" y="{top:.3f}" width="{width + OVERLAP_MM:.3f}" height="{ROW_MM}" fill="none" stroke="{INK}" stroke-width="0.2"/>'
-    body += _line(x0 + width, top, x0 + width, bottom, 0.2, SOFT, "1 1")
-    body += _text(x0 + width + OVERLAP_MM / 2, y0 + ROW_MM / 2, "glue", 2.6, "middle", SOFT, -90)
+    body += line(x0 + width, top, x0 + width, bottom, 0.2, SOFT, "1 1")
+    body += text(x0 + width + OVERLAP_MM / 2, y0 + ROW_MM / 2, "glue", 2.6, "middle", SOFT, -90)
     step = tick_step(per_deg)
     for degree in range(0, 361, step):
         along = degree * per_deg
         if not start - 1e-6 <= along <= end + 1e-6:
             continue
         length = 7.0 if degree % 10 == 0 else 5.0 if degree % 5 == 0 else 3.0
-        body += _line(x(along), top, x(along), top + length, 0.35 if degree % 10 == 0 else 0.15)
+        body += line(x(along), top, x(along), top + length, 0.35 if degree % 10 == 0 else 0.15)
         if degree % (10 if per_deg >= 0.7 else 20) == 0 and along < end - 0.5:
             near_end = along > end - 8
-            body += _text(x(along) + (-0.6 if near_end else 0.6), top + 10.4, f"{degree}°", 2.9, "end" if near_end else "start")
+            body += text(x(along) + (-0.6 if near_end else 0.6), top + 10.4, f"{degree}°", 2.9, "end" if near_end else "start")
     # Beneath, the drive-up that belongs to the turn: a pitch for a whole turn.
     pitch = order.nut.pitch_mm
     hundredths = 5 if whole / pitch >= 100 else 10
@@ -173,12 +143,12 @@ def _piece(order: StripOrder, start: float, end: float, x0: float, y0: float, wh
         if not start - 1e-6 <= along <= end + 1e-6:
             continue
         tenth = i % 10 == 0
-        body += _line(x(along), bottom, x(along), bottom - (4.0 if tenth else 2.5), 0.3 if tenth else 0.15, DYE)
+        body += line(x(along), bottom, x(along), bottom - (4.0 if tenth else 2.5), 0.3 if tenth else 0.15, DYE)
         if tenth and along < end - 6:
-            body += _text(x(along) + 0.5, bottom - 4.6, f"{i / 100:.1f}", 2.5, "start", DYE)
+            body += text(x(along) + 0.5, bottom - 4.6, f"{i / 100:.1f}", 2.5, "start", DYE)
     if start == 0:
-        body += f'<path d="M{x0:.3f} {top:.3f}l-3 -5h6z" fill="{INK}"/>' + _text(x0 + 4, top - 2, "start mark", 3.0, "start")
-    body += _text(x0 + width, top - 2, f"{name}; black: degrees, blue: mm of drive-up", 2.6, "end", SOFT)
+        body += f'<path d="M{x0:.3f} {top:.3f}l-3 -5h6z" fill="{INK}"/>' + text(x0 + 4, top - 2, "start mark", 3.0, "start")
+    body += text(x0 + width, top - 2, f"{name}; black: degrees, blue: mm of drive-up", 2.6, "end", SOFT)
     return body
 
 
@@ -196,7 +166,7 @@ def _range(order: StripOrder, start: float, end: float, x: Callable[[float], flo
             continue
         body += f'<rect x="{x(a):.3f}" y="{top:.3f}" width="{b - a:.3f}" height="{ROW_MM}" fill="{MARK}" fill-opacity="0.7"/>'
         more = f" after {turns} turn{'s' if turns > 1 else ''}" if turns else ""
-        body += _text(x(a) + 1, top + ROW_MM - 8.5, f"{order.from_deg:.0f} to {order.to_deg:.0f}°{more}", 3.0, "start")
+        body += text(x(a) + 1, top + ROW_MM - 8.5, f"{order.from_deg:.0f} to {order.to_deg:.0f}°{more}", 3.0, "start")
     return body
 
 
@@ -239,11 +209,11 @@ def _arc(order: StripOrder, cx: float, cy: float, inner: float, outer: float, fr
     for degree in range(from_deg, to_deg + (1 if to_deg - from_deg < 360 else 0), step):
         length = 7.0 if degree % 10 == 0 else 5.0 if degree % 5 == 0 else 3.0
         (ax, ay), (bx, by) = at(inner, degree), at(inner + length, degree)
-        body += _line(ax, ay, bx, by, 0.35 if degree % 10 == 0 else 0.15)
+        body += line(ax, ay, bx, by, 0.35 if degree % 10 == 0 else 0.15)
         if degree % 10 == 0:
             tx, ty = at(inner + 10.5, degree)
             zero = 180.0 if to_deg - from_deg < 360 else -90.0
-            body += _text(tx, ty, f"{degree}°", 3.0, "middle", INK, zero + degree + 90)
+            body += text(tx, ty, f"{degree}°", 3.0, "middle", INK, zero + degree + 90)
     zx, zy = at(outer - 3, from_deg)
     body += f'<circle cx="{zx:.3f}" cy="{zy:.3f}" r="1.6" fill="{INK}"/>'
     half = " Half a ring: for more than 180° go on with it turned by half." if to_deg - from_deg < 360 else ""

@@ -11,9 +11,12 @@ from pydantic import BaseModel, ConfigDict, Field, create_model
 
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import NotFound
+from tribodex.core.topics.lineup.show import LineDrawing
+from tribodex.exchange.mark_out import mark_out_pages, mark_out_pdf
 from tribodex.exchange.nut_strip import StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.plan_page import plan_html, plan_pdf
+from tribodex.usecases.bench_more import shaft_of
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
@@ -26,6 +29,14 @@ from tribodex.web.schemas import JobPath, PlacePaperQuery, PlaceQuery
 api = APIBlueprint("prints", __name__, url_prefix="/api", abp_tags=[Tag(name="prints")], abp_responses={404: Problem, 422: Problem})
 
 Mm = Annotated[float, Field(gt=0, le=2000)]
+
+
+class MarkOutQuery(BaseModel):
+    """Which paper, and which page of a drawing."""
+
+    model_config = ConfigDict(extra="forbid")
+    paper: Paper = Paper.A4
+    page: int = Field(default=1, ge=1)
 
 
 class StripQuery(BaseModel):
@@ -97,6 +108,25 @@ def job_plan_html(path: JobPath, query: PlaceQuery) -> Response:
     return Response(plan_html(sheet, title, links=tuple(links)), content_type="text/html; charset=utf-8")
 
 
+@api.get("/jobs/<job_id>/mark-out.svg", responses={200: a_file("image/svg+xml")}, summary="The shaft line at a stated scale, one page as SVG")
+def mark_out_svg(path: JobPath, query: MarkOutQuery) -> Response:
+    title, drawn = _job_shaft(path)
+    pages = mark_out_pages(drawn, title, query.paper)
+    if query.page > len(pages):
+        raise NotFound(f"There are {len(pages)} pages.")
+    return Response(pages[query.page - 1], content_type="image/svg+xml", headers={"X-Pages": str(len(pages))})
+
+
+@api.get(
+    "/jobs/<job_id>/mark-out.pdf",
+    responses={200: a_file("application/pdf")},
+    summary="The shaft line at a stated scale, with every dimension, as PDF",
+)
+def mark_out_as_pdf(path: JobPath, query: MarkOutQuery) -> Response:
+    title, drawn = _job_shaft(path)
+    return _pdf(mark_out_pdf(drawn, title, query.paper), "mark-out")
+
+
 @api.get("/jobs/<job_id>/plan.pdf", responses={200: a_file("application/pdf")}, summary="The plan sheet of a job as PDF")
 def job_plan_pdf(path: JobPath, query: PlacePaperQuery) -> Response:
     title, sheet = _job_sheet(path, query.at)
@@ -111,6 +141,14 @@ def strip_query(sheet: PlanSheet, paper: Paper) -> str:
     if asked is not None:
         values |= {"from_deg": round(asked.low, 1), "to_deg": round(asked.high, 1)}
     return urlencode({name: f"{value:g}" for name, value in values.items() if value is not None} | {"title": sheet.label, "paper": paper.value})
+
+
+def _job_shaft(path: JobPath) -> tuple[str, LineDrawing]:
+    here = context()
+    with here.store() as store:
+        job = load(store, path.job_id)
+    opened = job.job.opened
+    return f"Job {opened.number}: {opened.title}, {opened.machine}", shaft_of(here.reference, job)
 
 
 def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet]:

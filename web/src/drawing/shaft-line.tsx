@@ -1,7 +1,7 @@
 /** A shaft to scale, lying: bearings with what they do in word and shape, parts on it, marks from the datum. Bearings can be tapped. */
 import type { LineDrawing } from "../api";
-import { length, useSettings } from "../ui";
 import { Bearing } from "./shaft-bearing";
+import { DIMENSION_ROW, Dimensions } from "./shaft-dimensions";
 
 /** On a phone the drawing is laid out narrower, so that its words stay readable. */
 const widthHere = () => (window.innerWidth < 640 ? 400 : 720);
@@ -15,7 +15,6 @@ export interface ShaftLineProps {
 }
 
 export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps) {
-  const { units } = useSettings();
   const largest = Math.max(
     ...line.bearings.map((b) => b.outside_mm),
     ...line.parts.map((p) => p.diameter_mm),
@@ -25,7 +24,7 @@ export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps
   const axis = (largest * scale) / 2 + 26;
   const x = (mm: number) => 20 + mm * scale;
   const below = axis + (largest * scale) / 2;
-  const height = below + 92;
+  const height = below + 66 + line.dimensions.length * DIMENSION_ROW;
   const shaft = Math.max(6, line.shaft_mm * scale);
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} className="w-full" role="group" aria-label={title}>
@@ -70,21 +69,7 @@ export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps
           {...{ bearing, scale, axis, shaft, x, below, words: words[bearing.id] ?? "", onBearing }}
         />
       ))}
-      {line.bearings.map((bearing, i) =>
-        bearing.at_mm === null ? null : (
-          <g key={`d${bearing.id}`} className="stroke-dye" strokeWidth="1">
-            <line x1={x(0)} x2={x(bearing.at_mm)} y1={below + 62 + i * 16} y2={below + 62 + i * 16} />
-            <path d={`M${x(0)} ${below + 58 + i * 16}v8M${x(bearing.at_mm)} ${below + 58 + i * 16}v8`} />
-            <text
-              x={x(bearing.at_mm) + 4}
-              y={below + 66 + i * 16}
-              className="fill-dye stroke-none text-[12px]"
-            >
-              {length(bearing.at_mm, units, 1)}
-            </text>
-          </g>
-        ),
-      )}
+      <Dimensions line={line} x={x} top={below + 74} width={WIDTH} />
     </svg>
   );
 }

@@ -126,7 +126,7 @@ def _options(shape: Any, usual: Any, *, needed: bool) -> tuple[Option, ...]:
     options = tuple(Option(value, worded.get(value, value.replace("_", " "))) for value in values if value)
     # What an empty choice stands for is said, never silent.
     said = next((option.label for option in options if usual not in (None, "") and option.value == str(usual)), "")
-    empty = "choose …" if needed else f"{said} (when not said)" if said else "not said"
+    empty = "choose …" if needed else f"{said} (usual)" if said else "not said"
     return (Option("", empty), *options)
 
 

@@ -1,6 +1,6 @@
 /** The taps that go with the task that is shown: the kernel's own, or those of its topic. */
 import type { Bench, Work } from "../../api";
-import { ShaftLine } from "../../drawing";
+import { Line } from "./topics/lineup/line";
 import { GatePanel } from "./gate-panel";
 import { Row } from "./parts";
 import { SignPanel } from "./sign-panel";
@@ -54,9 +54,7 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
     case "lineup":
       return (
         <>
-          <div className="pt-3">
-            <ShaftLine line={work.drawing} title="Shaft line, to scale" />
-          </div>
+          <Line job={bench.id} work={work} />
           <LineUpPanel next={bench.next.do} work={work} {...panel} />
         </>
       );

@@ -12,7 +12,7 @@ export function SheetForm(props: {
 }) {
   const { sheet, given, problem, onChange } = props;
   return (
-    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+    <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
       {sheet.entries.map((entry) => {
         const value = given[entry.name] ?? "";
         const common = {

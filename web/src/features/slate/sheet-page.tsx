@@ -65,7 +65,11 @@ function Worked({ sheet }: { sheet: SheetHead }) {
           Wipe this sheet
         </Button>
       </section>
-      <section className="sheet sticky bottom-0 p-4 lg:top-2" aria-label="Answer" aria-live="polite">
+      <section
+        className="sheet sticky bottom-0 max-h-[42vh] overflow-y-auto p-3 lg:top-2 lg:max-h-none lg:p-4"
+        aria-label="Answer"
+        aria-live="polite"
+      >
         {away ? (
           <p role="alert" className="pb-2">
             <b className="text-care">△ No answer from the server.</b> What you typed stays here.

@@ -11,6 +11,7 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.growth import EXPANSION
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.lineup import facts as ev
+from tribodex.core.topics.lineup.dimensions import Beside, Dimension, beside, dimensions, sleeve_ends_mm
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
 from tribodex.core.working import Result
 
@@ -96,6 +97,8 @@ class LineDrawing:
     shaft_mm: float
     bearings: tuple[LineBearing, ...]
     parts: tuple[ev.ShaftPart, ...]
+    dimensions: tuple[Dimension, ...]
+    beside: tuple[Beside, ...]
 
 
 @dataclass(frozen=True)
@@ -132,11 +135,7 @@ def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
         at, here = state.at_mm(place.id), fitted[place.id]
         usual = length * (0.2 + 0.6 * i / max(1, len(desk.job.places) - 1)) if len(desk.job.places) > 1 else length / 2
         bearing = here.bearing if here is not None else None
-        laid, floats = state.laid.get(place.id), desk.floats(place.id)
-        end = None
-        if laid is not None and at is not None:
-            reach = laid.to_ring_mm + laid.width_mm / 2
-            end = (at + reach + laid.drive_up_mm.low, at + reach + laid.drive_up_mm.high)
+        floats, ends = desk.floats(place.id), sleeve_ends_mm(state, place.id)
         bearings.append(
             LineBearing(
                 place.id,
@@ -149,12 +148,13 @@ def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
                 bearing.bore_mm if bearing else 100,
                 bearing.outside_mm if bearing else outside,
                 bearing.width_mm if bearing else 50,
-                end,
+                (ends.low, ends.high) if ends is not None else None,
             )
         )
     shaft_mm = next((f.shaft.diameter_mm for f in fitted.values() if f is not None), 0.6 * outside)
     datum = state.shaft.datum if state.shaft else "end of the shaft"
-    return LineDrawing(length, known, datum, shaft_mm, tuple(bearings), state.shaft.parts if state.shaft else ())
+    parts = state.shaft.parts if state.shaft else ()
+    return LineDrawing(length, known, datum, shaft_mm, tuple(bearings), parts, dimensions(desk, state), beside(desk, state))
 
 
 def view(desk: Desk, state: ShaftState) -> LineUpWork:

@@ -10,7 +10,7 @@ from typing import Any
 
 from PIL import Image
 from playwright.sync_api import Page, expect
-from pypdf import PdfReader
+from pypdf import PdfReader, PdfWriter
 
 from tests.browser.hands import Hands
 from tribodex.core.training.virtual import VirtualBearing
@@ -55,6 +55,28 @@ def picture(place: str) -> bytes:
     return made.getvalue()
 
 
+def sheet_pdf() -> bytes:
+    """A sheet of one page."""
+    made, writer = io.BytesIO(), PdfWriter()
+    writer.add_blank_page(210, 297)
+    writer.write(made)
+    return made.getvalue()
+
+
+def correct(page: Page, hands: Hands, entry: str, field: str, value: str, reason: str) -> None:
+    """Say an entry again as it should have been; the old one stays readable."""
+    log = page.get_by_role("region", name="Log")
+    more = log.get_by_role("button", name="Show all", exact=False)
+    if not log.get_by_role("listitem").filter(has_text=entry).count() and more.count():
+        more.click()
+    log.get_by_role("listitem").filter(has_text=entry).first.get_by_role("button", name="Correct entry").click()
+    page.get_by_role("dialog").get_by_label(field, exact=True).fill(value)
+    page.get_by_role("dialog").get_by_label("What was wrong").fill(reason)
+    tapped(page, "Correct it")
+    hands.seen()
+    expect(log).to_contain_text("should be")
+
+
 def say(page: Page, job: str, command: dict[str, Any], at: str = "") -> Any:
     """A tap sent as another device would."""
     tap = {"client_event_id": f"test-{random.getrandbits(60):x}", "actor": "Tobit Marr", "happened_at": "2026-11-26T08:00:00Z"}
@@ -84,7 +106,7 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     look(hands, "", "take_stock")
     expect(page.locator("#next-move")).to_contain_text("Everything is marked")
     stock = page.get_by_role("region", name="Photographs and sheets")
-    stock.locator("input[type=file]").set_input_files({"name": "cap.jpg", "mimeType": "image/jpeg", "buffer": picture("Hollin Vale")})
+    stock.get_by_label("Take a photograph").set_input_files({"name": "cap.jpg", "mimeType": "image/jpeg", "buffer": picture("Hollin Vale")})
     stock.get_by_label("What it shows").fill("cap before it came off")
     with page.expect_response("**/taps*"):
         stock.get_by_role("button", name="Keep it with the job").click()
@@ -94,6 +116,13 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
         assert max(opened.size) <= 1600 and not opened.getexif(), "smaller, and the place where it was taken is gone"
     page.get_by_role("button", name="jack under the shaft").click()
     tapped(page, "It is in")
+    stock.get_by_label("Choose a picture or a sheet").set_input_files({"name": "unit.pdf", "mimeType": "application/pdf", "buffer": sheet_pdf()})
+    stock.get_by_label("What it shows").fill("sheet of the unit")
+    stock.get_by_label("Needed at").select_option("drive_up")
+    with page.expect_response("**/taps*"):
+        stock.get_by_role("button", name="Keep it with the job").click()
+    expect(stock.get_by_role("link", name="sheet of the unit")).to_be_visible()
+    correct(page, hands, "matching numbers: B7", "Note", "B8", "read with a lamp")
 
     # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
     for at in ("1", "2"):
@@ -132,6 +161,9 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     tapped(page, "Work out the growth")
     expect(page.get_by_role("region", name="Figures")).to_contain_text("room to float")
     expect(page.locator("#next-move")).to_contain_text("The shaft line is computed")
+    correct(page, hands, "seat 73 mm", "Width of the housing seat", "74 mm", "measured again")
+    expect(page.get_by_role("list", name="Stands beside the shaft")).to_contain_text("seat 74.00 mm wide")
+    assert "Head shaft, free side" in page.request.get(f"/api/jobs/{hands.job_id}/mark-out.svg").text()
 
     # Both drive-ups, each followed as the page asks.
     for at, truth in (("1", DRIVE), ("2", FREE)):
@@ -140,6 +172,10 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
         hands.show = f"?at={at}&stage=drive_up"
         page.goto(f"/jobs/{hands.job_id}{hands.show}")
         hands.seen()
+        # The unit's own sheet stands at the step that needs it.
+        link = page.get_by_role("list", name="Sheets for this stage").get_by_role("link")
+        expect(link).to_have_text("Open the sheet: sheet of the unit")
+        assert page.request.get(link.get_attribute("href") or "").body().startswith(b"%PDF")
         assert hands.follow()[-1] == "sign"
 
     # The shaft line shows both; the record is signed as it stands, and holds everything.

@@ -5,7 +5,7 @@
 import { clientsClaim, type WorkboxPlugin } from "workbox-core";
 import { cleanupOutdatedCaches, precacheAndRoute, type PrecacheEntry } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
-import { NetworkFirst } from "workbox-strategies";
+import { CacheFirst, NetworkFirst } from "workbox-strategies";
 
 declare const self: ServiceWorkerGlobalScope;
 /** The files of this build, written in by the builder. */
@@ -14,6 +14,7 @@ declare const BUILT_FILES: PrecacheEntry[];
 const PATIENCE_SECONDS = 6;
 const KEPT =
   /^\/api\/(jobs(\/[^/]+(\/(log|figures|shaft|outline))?)?|slate\/sheets|plant|sources|tables(\/[^/]+)?|crib)$/;
+const SHEET = /^\/api\/jobs\/[^/]+\/attachments\/[0-9a-f]+$/;
 // Kept by the version before; its files are in the new store.
 const OLD_STORE = "tribodex-shell";
 
@@ -49,10 +50,22 @@ const data = new NetworkFirst({
   plugins: [answers],
 });
 
+/** Sheets and pictures are named by their content: once here, they are never asked for again. */
+const sheets = new CacheFirst({
+  cacheName: "tribodex-sheets",
+  plugins: [
+    {
+      cacheWillUpdate: async ({ response }) =>
+        response.ok && /^(image\/|application\/pdf)/.test(typeOf(response)) ? response : null,
+    },
+  ],
+});
+
 precacheAndRoute(BUILT_FILES);
 cleanupOutdatedCaches();
 registerRoute(new NavigationRoute(pages, { denylist: [/^\/api\//, /^\/(health|ready)$/] }));
 registerRoute(({ url, sameOrigin }) => sameOrigin && KEPT.test(url.pathname), data);
+registerRoute(({ url, sameOrigin }) => sameOrigin && SHEET.test(url.pathname), sheets);
 
 self.addEventListener("install", (event) => {
   void self.skipWaiting();

@@ -18,7 +18,7 @@ from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate
-from tribodex.core.topics import HOUSE, Work, tell
+from tribodex.core.topics import HOUSE, Work, stock, tell
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.outline import mark_of
@@ -116,6 +116,15 @@ class PointView:
 
 
 @dataclass(frozen=True)
+class SheetView:
+    """A sheet or picture that a stage needs: opened there, and kept on the device before."""
+
+    attachment: str
+    caption: str
+    stage: str
+
+
+@dataclass(frozen=True)
 class Bench:
     """The job as the bench shows it. `at` and `stage` name the task that is shown; `next_at` and `next_stage` the one whose turn it is.
 
@@ -142,6 +151,7 @@ class Bench:
     figures: tuple[FigureView, ...]
     findings: tuple[str, ...]
     points: tuple[PointView, ...]
+    sheets: tuple[SheetView, ...]
     log: tuple[LogLine, ...]
     last_seq: int
 
@@ -177,9 +187,16 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),
         points=point_views(_latest_points(job.job)),
+        sheets=_sheets(desk),
         log=log_lines(job, newest=SHOWN_ENTRIES),
         last_seq=job.job.last_seq,
     )
+
+
+def _sheets(desk: Desk) -> tuple[SheetView, ...]:
+    """What was attached for a later stage. Photographs of what was found stay where stock is taken."""
+    attached = desk.job.of(stock.TOPIC, SHAFT).attached.values()
+    return tuple(SheetView(a.attachment, a.caption, a.stage) for a in attached if a.stage not in stock.TOPIC.stages)
 
 
 def shown_task(desk: Desk, at: str, stage: str) -> Task:

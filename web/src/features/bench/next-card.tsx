@@ -4,6 +4,7 @@ import type { Bench, OutlinedTask } from "../../api";
 import { Say, VerdictMark } from "../../ui";
 import { showOf, type JobAccess } from "./use-job";
 import type { Words } from "./use-outline";
+import { SheetsHere } from "./sheets-here";
 import { WorkPanel } from "./work-panel";
 
 export function NextCard({ bench, words, job }: { bench: Bench; words: Words; job: JobAccess }) {
@@ -41,6 +42,7 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
           ))}
         </ul>
       ) : null}
+      <SheetsHere bench={bench} />
       <WorkPanel bench={bench} job={job} />
       {next.risk ? (
         <p className="pt-3">

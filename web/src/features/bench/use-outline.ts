@@ -8,6 +8,7 @@ type Stage = Outline["stages"][number];
 export interface Words {
   /** False when this device never had them and cannot fetch them now. */
   known: boolean;
+  stages: Stage[];
   stage: (id: string) => Stage | undefined;
   /** A stage as it is done at a place. */
   task: (stage: string, at: string) => OutlinedTask | undefined;
@@ -30,6 +31,7 @@ export function useOutline(id: string, bench: Bench | undefined): Words {
   const tasks = stages.flatMap((stage) => stage.tasks);
   return {
     known: data !== undefined || !isError,
+    stages,
     stage: (wanted) => stages.find((stage) => stage.id === wanted),
     task: (stage, at) => tasks.find((task) => task.stage === stage && task.at === at),
     standingAbove: data?.standing_above ?? [],

@@ -9,7 +9,7 @@ export function Line({ job, work }: { job: string; work: LineUpWork }) {
   return (
     <div className="pt-3">
       <ShaftLine line={drawing} title="Shaft line, to scale" />
-      <ul className="grid gap-x-6 text-sm sm:grid-cols-2">
+      <ul className="grid gap-x-6 text-sm sm:grid-cols-2" aria-label="Stands beside the shaft">
         {drawing.beside.map(({ place, text }) => (
           <li key={place + text}>
             <span className="text-soft">{names.get(place) ?? "Shaft"}:</span> <Say>{text}</Say>

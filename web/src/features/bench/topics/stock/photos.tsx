@@ -1,12 +1,14 @@
 /** Photographs and sheets: sent first, then kept with the job by a tap. What could not be sent stays here to be sent again. */
 import { useState } from "react";
 import { sendAttachment } from "../../../../api";
-import { Button, TextField } from "../../../../ui";
+import { Button, SelectField, TextField } from "../../../../ui";
+import { useOutline } from "../../use-outline";
 import type { StockProps } from "./panel";
 
 export function Photos({ job, work, tap }: StockProps & { job: string }) {
   const [file, setFile] = useState<File | null>(null);
   const [caption, setCaption] = useState("");
+  const [stage, setStage] = useState("");
   const [said, setSaid] = useState("");
   const keep = async (chosen: File) => {
     setSaid("On its way …");
@@ -16,11 +18,12 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
         kind: "attach",
         attachment: kept.id,
         caption: caption || chosen.name,
-        stage: "take_stock",
+        stage: stage || "take_stock",
         what: kept.kind,
       });
       setFile(null);
       setCaption("");
+      setStage("");
       setSaid("");
     } catch (error) {
       setSaid(error instanceof Error ? error.message : "It could not be sent.");
@@ -48,16 +51,14 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
           </a>
         ))}
       </div>
-      <label className="block">
-        <span className="text-sm font-bold">Take a photograph, or choose a sheet (photo or PDF)</span>
-        <input
-          type="file"
+      <div className="grid gap-x-6 sm:grid-cols-2">
+        <FileInput label="Take a photograph" accept="image/*" capture="environment" onFile={setFile} />
+        <FileInput
+          label="Choose a picture or a sheet (PDF)"
           accept="image/*,application/pdf"
-          capture="environment"
-          className="block min-h-12 py-2"
-          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+          onFile={setFile}
         />
-      </label>
+      </div>
       {file ? (
         <div className="space-y-3">
           <TextField
@@ -65,6 +66,7 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
             value={caption}
             onChange={(event) => setCaption(event.target.value)}
           />
+          <NeededAt job={job} value={stage} onChange={setStage} />
           <Button kind="main" onClick={() => void keep(file)}>
             Keep it with the job
           </Button>
@@ -76,5 +78,47 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
         </p>
       ) : null}
     </section>
+  );
+}
+
+function FileInput(props: {
+  label: string;
+  accept: string;
+  capture?: "environment";
+  onFile: (file: File | null) => void;
+}) {
+  const { label, onFile, ...input } = props;
+  return (
+    <label className="block">
+      <span className="text-sm font-bold">{label}</span>
+      <input
+        type="file"
+        className="block min-h-12 w-full py-2"
+        onChange={(event) => onFile(event.target.files?.[0] ?? null)}
+        {...input}
+      />
+    </label>
+  );
+}
+
+/** A sheet is opened again at the stage that needs it. */
+function NeededAt(props: { job: string; value: string; onChange: (stage: string) => void }) {
+  const stages = useOutline(props.job, undefined).stages.flatMap((stage) => stage.tasks);
+  const once = stages.filter((task, at) => stages.findIndex((other) => other.stage === task.stage) === at);
+  return (
+    <SelectField
+      label="Needed at"
+      value={props.value}
+      onChange={(event) => props.onChange(event.target.value)}
+    >
+      <option value="">no stage: it shows what was found</option>
+      {once
+        .filter((task) => !["make_safe", "take_stock"].includes(task.stage))
+        .map((task) => (
+          <option key={task.stage} value={task.stage}>
+            {task.title}
+          </option>
+        ))}
+    </SelectField>
   );
 }

@@ -34,10 +34,12 @@ from tribodex.core.job.places import ONLY_PLACE
 from tribodex.core.job.rail import status
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase, Row
+from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.topics import fold
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import Seen
+from tribodex.core.topics.removal import commands as off
 from tribodex.core.topics.stock import commands as take
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
 from tribodex.core.topics.tapered import commands as cmd
@@ -182,6 +184,10 @@ def of_shaft() -> Log:
     shaft.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1", "B. Boss", "the only one on the shelf"))
     shaft.do(take.PutIn("jack under the shaft"))
     shaft.do(take.TakeOut(shaft.job.last_seq), take.SayJoint("base bolts", Tightness.SNUG), take.Attach("0" * 64, "photo", "cap off"))
+    shaft.do(off.SayTight(Ring.INNER, "no", "no"), off.ChooseWay(WayOff.RELEASE), off.BackNutOff("13 mm", True), at="1")
+    shaft.do(job_cmd.Correct(shaft.job.last_seq, "misread", off.BackNutOff("3 mm", True)), at="1")
+    shaft.do(off.SayCocked("sleeve turned"), off.SayStraight("burr in the slot"), job_cmd.ConfirmGate("way_clear", ("fingers", "in_line")), at="1")
+    shaft.do(off.SayOff("with one blow"), at="1")
     shaft.do(job_cmd.SetStageAside("look", "new bearing"), at="1")
     shaft.do(job_cmd.TakeStageUp("look"), at="1")
     shaft.do(job_cmd.TickStep("look", shaft.procedures["1"].stage("look").steps[0].text), at="1")

@@ -126,7 +126,7 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
 
     # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
     for at in ("1", "2"):
-        for stage in ("take_off", "look", *(("prepare",) if at == "2" else ())):
+        for stage in ("removal", "look", *(("prepare",) if at == "2" else ())):
             say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
     look(hands, "1")
     for size in SEATS:
@@ -205,7 +205,7 @@ def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[.
     other = Hands(new_page(strict=False), FREE)
     other.job_id = first.job_id
     for at in ("1", "2"):
-        for stage in ("take_off", "look", "prepare"):
+        for stage in ("removal", "look", "prepare"):
             say(first.page, first.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
     pair = (("1", first), ("2", other))
     for at, hands in pair:

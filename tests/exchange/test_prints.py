@@ -14,7 +14,8 @@ from pypdf import PdfReader
 from tests.helpers import DRAFT, FEELERS
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import InvalidInput
-from tribodex.exchange.nut_strip import CHECK_MM, INK, MARGIN_MM, OVERLAP_MM, StripOrder, strip_pages, strip_pdf
+from tribodex.exchange.drawn import CHECK_MM, INK, MARGIN_MM
+from tribodex.exchange.nut_strip import OVERLAP_MM, StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.plan_page import BLANK_GAUGINGS, plan_html, plan_pdf
 from tribodex.usecases.plan_sheet import plan_sheet

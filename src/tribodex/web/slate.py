@@ -11,7 +11,7 @@ from pydantic import Field as FieldOf
 
 from tribodex.core.quantities import Shown
 from tribodex.usecases.calculators import Answer
-from tribodex.usecases.calculators.sheets import Sheet, sheets, work_out
+from tribodex.usecases.calculators.sheets import CalculatorSheet, sheets, work_out
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.slate import Slate, SlateDraft, slate
 from tribodex.web.context import context, reply
@@ -19,7 +19,7 @@ from tribodex.web.problems import Problem
 
 api = APIBlueprint("slate", __name__, url_prefix="/api/slate", abp_tags=[Tag(name="slate")], abp_responses={422: Problem})
 SLATE = TypeAdapter(Slate)
-SHEETS = TypeAdapter(tuple[Sheet, ...])
+SHEETS = TypeAdapter(tuple[CalculatorSheet, ...])
 ANSWER = TypeAdapter(Answer)
 
 
@@ -42,7 +42,7 @@ def post_slate(body: SlateBody) -> Response:
     return reply(SLATE, slate(reference, body.variants))
 
 
-class SheetList(RootModel[tuple[Sheet, ...]]):
+class SheetList(RootModel[tuple[CalculatorSheet, ...]]):
     """Every calculator as a sheet: what it asks, in words."""
 
 

@@ -1,11 +1,18 @@
 /** The bearing in half section over its sleeve, to scale in millimetres; the play alone is magnified, and the factor stated. */
 import type { Section } from "../api";
 import { clearance, useSettings } from "../ui";
-import { Ball, Caption, Hatching } from "./bearing-parts";
+import { Ball, Caption, ForceArrow, Hatching, Play, type Mark } from "./bearing-parts";
 import { MAGNIFY, WIDTH, geometry } from "./bearing-geometry";
 
-export function BearingSection(props: { section: Section; playUm: number | null; label: string }) {
-  const { section, playUm, label } = props;
+interface Props {
+  section: Section;
+  playUm: number | null;
+  label: string;
+  marks?: Mark[];
+}
+
+export function BearingSection(props: Props) {
+  const { section, playUm, label, marks = [] } = props;
   const { units } = useSettings();
   const {
     d,
@@ -113,24 +120,11 @@ export function BearingSection(props: { section: Section; playUm: number | null;
           />
         ) : null}
         {playUm ? (
-          <g stroke="var(--dye)" fill="var(--dye)">
-            <path d={`M${x(B) + 14} ${y(sphereAt(0))}V${y(sphereAt(play))}`} strokeWidth="5" />
-            <path
-              d={`M${x(B) - 3} ${y(sphereAt(0))}h24M${x(B) - 3} ${y(sphereAt(play))}h24`}
-              strokeWidth="1.5"
-              fill="none"
-            />
-            <text
-              x={x(B) + 26}
-              y={y(sphereAt(play / 2)) + 6}
-              fontSize={WIDTH - x(B) > 108 ? 19 : 14}
-              fontWeight="700"
-              stroke="none"
-            >
-              {clearance(playUm, units)}
-            </text>
-          </g>
+          <Play x={x(B)} from={y(sphereAt(0))} to={y(sphereAt(play))} words={clearance(playUm, units)} />
         ) : null}
+        {marks.map((mark) => (
+          <ForceArrow key={mark.words} x={x(mark.at_mm)} y={y(mark.radius_mm)} mark={mark} />
+        ))}
         <path
           d={`M-6 ${height}H${WIDTH + 6}`}
           stroke="var(--ink)"

@@ -11,14 +11,15 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.tell import tell as kernel_tell
 from tribodex.core.job.topic import Desk, House
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import lineup, prepare, stock, tapered
+from tribodex.core.topics import lineup, prepare, removal, stock, tapered
 from tribodex.core.topics.lineup.show import LineUpWork
 from tribodex.core.topics.prepare.show import PrepareWork
+from tribodex.core.topics.removal.show import RemovalWork
 from tribodex.core.topics.stock.show import StockWork
 from tribodex.core.topics.tapered.work import TaperedWork
 
-HOUSE = House((stock.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC))
-Work = StockWork | PrepareWork | LineUpWork | TaperedWork
+HOUSE = House((stock.TOPIC, removal.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC))
+Work = StockWork | RemovalWork | PrepareWork | LineUpWork | TaperedWork
 
 
 def fold(events: Sequence[Event]) -> Job:

@@ -54,7 +54,7 @@ class Entry:
 
 
 @dataclass(frozen=True)
-class Sheet:
+class CalculatorSheet:
     """A calculator on the slate."""
 
     id: str
@@ -63,7 +63,7 @@ class Sheet:
     entries: tuple[Entry, ...]
 
 
-def sheets() -> tuple[Sheet, ...]:
+def sheets() -> tuple[CalculatorSheet, ...]:
     """Every calculator, in the order of work."""
     return tuple(_sheet(CALCULATORS[name], group) for group, names in SHEETS.items() for name in names)
 
@@ -88,7 +88,7 @@ def work_out(reference: Reference, name: str, given: Mapping[str, str], shown: S
     return calculate(reference, name, calculator.inputs.model_validate(values))
 
 
-def _sheet(calculator: Calculator, group: str) -> Sheet:
+def _sheet(calculator: Calculator, group: str) -> CalculatorSheet:
     entries = []
     for name, field in calculator.inputs.model_fields.items():
         shape, words = _bare(field.annotation), WORDS[name]
@@ -97,7 +97,7 @@ def _sheet(calculator: Calculator, group: str) -> Sheet:
         usual = None if field.is_required() else field.default
         options = _options(shape, usual, needed=field.is_required())
         entries.append(Entry(name, field.title or words.label, words.example, options, lines, field.is_required()))
-    return Sheet(calculator.name, calculator.title, group, tuple(entries))
+    return CalculatorSheet(calculator.name, calculator.title, group, tuple(entries))
 
 
 def _bare(annotation: Any) -> Any:

@@ -68,6 +68,7 @@ const TEXTS: Record<string, string> = {
   near: "Rings on the datum's side",
   far: "Rings on the far side",
   sleeve_to_ring: "Thread end to ring",
+  cause: "Cause",
   offset: "Offset",
   gap: "Gap",
   gaps: "Under the feet",

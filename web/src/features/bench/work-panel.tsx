@@ -8,6 +8,8 @@ import { TicksPanel } from "./ticks-panel";
 import { LineUpPanel } from "./topics/lineup/panel";
 import { PrepareDrawings } from "./topics/prepare/drawings";
 import { PreparePanel } from "./topics/prepare/panel";
+import { RemovalDrawings } from "./topics/removal/drawings";
+import { RemovalPanel } from "./topics/removal/panel";
 import { StockPanel } from "./topics/stock/panel";
 import { TaperedDrawings } from "./topics/tapered/drawings";
 import { TaperedPanel } from "./topics/tapered/panel";
@@ -49,6 +51,8 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <TaperedPanel work={work} {...panel} />;
     case "stock":
       return <StockPanel job={bench.id} work={work} {...panel} />;
+    case "removal":
+      return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
     case "prepare":
       return <PreparePanel key={bench.at} work={work} {...panel} />;
     case "lineup":
@@ -66,7 +70,8 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
 }
 
 /** Whether anything is drawn beside the task. */
-export const drawsBeside = (work: Work) => work.topic === "tapered" || work.topic === "prepare";
+export const drawsBeside = ({ topic }: Work) =>
+  topic === "tapered" || topic === "prepare" || topic === "removal";
 
 /** What is drawn beside the task. */
 export function WorkDrawings({ work }: { work: Work }) {
@@ -75,6 +80,8 @@ export function WorkDrawings({ work }: { work: Work }) {
       return <TaperedDrawings work={work} />;
     case "prepare":
       return <PrepareDrawings work={work} />;
+    case "removal":
+      return <RemovalDrawings work={work} />;
     case "lineup":
     case "stock":
     case "ticks":

@@ -1,0 +1,183 @@
+"""Ways to take a bearing off, each with what speaks for and against it here."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.components.shaft import Seat
+from tribodex.core.working import Level, Verdict
+
+
+class Ring(StrEnum):
+    """Which ring has the tight fit. The other one comes off by hand."""
+
+    INNER = "inner"
+    OUTER = "outer"
+    BOTH = "both"
+    UNKNOWN = "unknown"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it.
+
+        >>> Ring.INNER.words
+        'the inner ring, on its shaft'
+        """
+        return {
+            Ring.INNER: "the inner ring, on its shaft",
+            Ring.OUTER: "the outer ring, in its housing",
+            Ring.BOTH: "both rings",
+            Ring.UNKNOWN: "not known yet",
+        }[self]
+
+
+class WayOff(StrEnum):
+    """A way to take a bearing off."""
+
+    RELEASE = "release"
+    OWN_NUT = "own_nut"
+    PULLER = "puller"
+    PRESS = "press"
+    HEAT = "heat"
+    CUT = "cut"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it.
+
+        >>> WayOff.OWN_NUT.words
+        'by its own nut'
+        """
+        return {
+            WayOff.RELEASE: "let go of its taper",
+            WayOff.OWN_NUT: "by its own nut",
+            WayOff.PULLER: "puller",
+            WayOff.PRESS: "press",
+            WayOff.HEAT: "heat the ring",
+            WayOff.CUT: "cut the ring off",
+        }[self]
+
+
+@dataclass(frozen=True)
+class Sight:
+    """What is known before it comes off. None: nobody knows.
+
+    `seat` is None for a cylindrical one; `captive_nut` counts for one-piece units; `keep` whether the bearing is to be used again.
+    """
+
+    seat: Seat | None
+    tight: Ring
+    shaft_out: bool | None = None
+    one_piece: bool = False
+    captive_nut: bool | None = None
+    keep: bool | None = None
+    within_reach: bool | None = None
+
+
+@dataclass(frozen=True)
+class Advice:
+    """A way with its verdict, and what speaks for it and against it."""
+
+    way: WayOff
+    verdict: Verdict
+    reasons: tuple[str, ...]
+    against: tuple[str, ...]
+
+
+def advise(sight: Sight) -> tuple[Advice, ...]:
+    """Every way, the best first.
+
+    Symbols: none.
+    Valid: bearings on a taper and on a cylindrical seat.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.shaft import Seat
+    >>> advise(Sight(Seat.ADAPTER_SLEEVE, Ring.INNER))[0].way.value
+    'release'
+    >>> advise(Sight(None, Ring.INNER, shaft_out=False))[0].way.value
+    'puller'
+    """
+    found = [_release(sight), _own_nut(sight), _puller(sight), _press(sight), _heat(sight), _cut(sight)]
+    ranks = {Level.GOOD: 0, Level.WATCH: 1, Level.UNKNOWN: 2, Level.STOP: 3}
+    return tuple(sorted(found, key=lambda advice: ranks[advice.verdict.level]))
+
+
+def _advice(way: WayOff, level: Level, reasons: list[str], against: list[str]) -> Advice:
+    word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
+    return Advice(way, Verdict(word, level, (against or reasons)[0]), tuple(reasons), tuple(against))
+
+
+def _release(sight: Sight) -> Advice:
+    if sight.seat is None:
+        return _advice(WayOff.RELEASE, Level.STOP, [], ["The seat is cylindrical: there is no taper to let go of."])
+    if sight.one_piece and sight.captive_nut:
+        return _advice(WayOff.RELEASE, Level.WATCH, ["A blow is not needed."], ["Its captive nut draws it loose by itself."])
+    level = Level.WATCH if sight.tight is Ring.BOTH else Level.GOOD
+    against = ["The outer ring is tight too: split the housing, or free it first."] if sight.tight is Ring.BOTH else []
+    return _advice(WayOff.RELEASE, level, ["A taper lets go at once when its sleeve or ring is moved; nothing pulls over the rollers."], against)
+
+
+def _own_nut(sight: Sight) -> Advice:
+    if sight.seat is Seat.WITHDRAWAL_SLEEVE:
+        return _advice(WayOff.OWN_NUT, Level.GOOD, ["The withdrawal nut pulls the sleeve out against the ring."], [])
+    if not sight.one_piece:
+        return _advice(WayOff.OWN_NUT, Level.STOP, [], ["Only a captive nut of a one-piece unit, or a withdrawal nut, draws the sleeve loose."])
+    if sight.captive_nut is None:
+        return _advice(
+            WayOff.OWN_NUT, Level.UNKNOWN, [], ["Captive or plain nut? While that is not known it is treated as plain: with stop and bang."]
+        )
+    if not sight.captive_nut:
+        return _advice(WayOff.OWN_NUT, Level.STOP, [], ["A plain nut turned back only makes room; the sleeve stays stuck until it is struck."])
+    return _advice(WayOff.OWN_NUT, Level.GOOD, ["A captive nut turned back draws the sleeve loose by itself."], [])
+
+
+def _puller(sight: Sight) -> Advice:
+    if sight.seat is not None and sight.seat is not Seat.TAPERED_SHAFT:
+        return _advice(WayOff.PULLER, Level.STOP, [], ["On a sleeve it is let go, not pulled: a puller drags the sleeve along."])
+    if sight.tight is Ring.UNKNOWN:
+        return _advice(WayOff.PULLER, Level.UNKNOWN, [], ["Which ring is tight? Jaws go behind that one alone."])
+    against = ["About what a puller reaches is exceeded."] if sight.within_reach is False else []
+    level = Level.STOP if against else Level.GOOD if sight.shaft_out is False else Level.WATCH
+    return _advice(
+        WayOff.PULLER, level, ["The shaft stays in its machine.", "Proof: with the puller snug the other ring still turns freely."], against
+    )
+
+
+def _press(sight: Sight) -> Advice:
+    if sight.seat is not None and sight.seat is not Seat.TAPERED_SHAFT:
+        return _advice(WayOff.PRESS, Level.STOP, [], ["On a sleeve it is let go, not pressed."])
+    if sight.shaft_out is None:
+        return _advice(WayOff.PRESS, Level.UNKNOWN, [], ["Can the shaft leave its machine?"])
+    if not sight.shaft_out:
+        return _advice(WayOff.PRESS, Level.STOP, [], ["The shaft stays in its machine."])
+    if sight.tight is Ring.UNKNOWN:
+        return _advice(WayOff.PRESS, Level.UNKNOWN, [], ["Which ring is tight? Plates go under that one alone."])
+    against = ["About what presses reach is exceeded."] if sight.within_reach is False else []
+    return _advice(WayOff.PRESS, Level.STOP if against else Level.GOOD, ["Straight and even, plates under the tight ring alone."], against)
+
+
+def _heat(sight: Sight) -> Advice:
+    if sight.seat is not None:
+        return _advice(WayOff.HEAT, Level.STOP, [], ["A taper needs no heat; grease and seals would burn."])
+    if sight.within_reach is False:
+        return _advice(
+            WayOff.HEAT,
+            Level.WATCH,
+            ["It needs less force than a press has."],
+            ["Grease, seals and cage suffer: for a ring that is scrap, by induction."],
+        )
+    return _advice(
+        WayOff.HEAT,
+        Level.WATCH,
+        ["An inner ring alone, heated fast by induction, drops off."],
+        ["Grease, seals and cage suffer: for a ring that is scrap."],
+    )
+
+
+def _cut(sight: Sight) -> Advice:
+    against = ["The tight ring is under tension and bursts: hot-work permit, screen, face shield, notch and split, shaft spared, nobody in line."]
+    if sight.keep:
+        return _advice(WayOff.CUT, Level.STOP, [], ["It is to be used again.", *against])
+    return _advice(WayOff.CUT, Level.WATCH, ["The last way, where nothing else moves it."], against)

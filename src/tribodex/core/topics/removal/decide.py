@@ -1,0 +1,154 @@
+"""What may follow while a bearing comes off, and what is to be done next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, read_length, travel_text
+from tribodex.core.removal.backing_off import nut_gap
+from tribodex.core.removal.ways import WayOff
+from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, SayCocked, SayOff, SayStraight, SayTight
+from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.state import WITH_NUT, Removal, advice
+from tribodex.core.working import Level, Verdict
+
+# A gap of a nut that anybody would read (µm).
+GAP_UM = (50.0, 60_000.0)
+STAGE = "removal"
+
+
+def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    if state.off is not None and not desk.correcting:
+        raise Refused("The bearing is off already. What was said of it can be corrected in the log.")
+    match command:
+        case SayTight():
+            return [TightSaid(command.ring, command.shaft_out, command.keep, command.captive_nut)]
+        case ChooseWay():
+            return [_chosen(desk, state, command)]
+        case BackNutOff():
+            if state.way is None or state.way.way not in WITH_NUT:
+                raise Refused("The nut is backed off where a taper is let go. Choose the way first.")
+            gap_mm = read_length(command.gap, "gap", LengthUnit.MM, GAP_UM, command.shown, zero=True).mm
+            verdict = nut_gap(gap_mm, command.whole_nut).verdict
+            assert verdict is not None  # every gap is judged
+            return [NutBackedOff(gap_mm, command.whole_nut, verdict)]
+        case SayCocked():
+            if state.cocked is not None:
+                raise Refused("It is let off already. Say what the cause was once everything stands straight.")
+            return [Cocked(text(command.text, "text", "what tilted or jammed"))]
+        case SayStraight():
+            if state.cocked is None:
+                raise Refused("Nothing was said to be cocked.")
+            return [SetStraight(text(command.cause, "cause", "the cause, and that bearing, shaft and ram or jaws are straight again"))]
+        case SayOff():
+            return [_off(desk, state, command)]
+        case _:
+            raise TypeError(f"taking off has no {type(command).__name__}")
+
+
+def _chosen(desk: Desk, state: Removal, command: ChooseWay) -> WayChosen:
+    found = next((one for one in advice(desk, state) if one.way is command.way), None)
+    if found is None:
+        raise Refused("First: which ring is tight? Only that one is supported, pulled or pressed.")
+    by, reason = command.decided_by.strip(), command.reason.strip()
+    if found.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
+        raise InvalidInput.at(
+            "decided_by" if not by else "reason",
+            f"{command.way.words.capitalize()}: {found.verdict.word}. {found.verdict.reason}",
+            "another way, or a name and a reason: they stand in the record",
+        )
+    return WayChosen(command.way, found.verdict, by, reason)
+
+
+def _off(desk: Desk, state: Removal, command: SayOff) -> CameOff:
+    if state.way is None:
+        raise Refused("First: by which way? It stands in the record.")
+    if state.cocked is not None:
+        raise Refused("It is cocked: let off, find the cause, set everything straight again, and say so.")
+    if not state.nut_holds:
+        raise Refused("The nut is the stop for the bang. Say its gap first: 2 to 4 mm, its whole height on the thread.")
+    pass_gates(desk, STAGE)
+    return CameOff(text(command.text, "text", "how it came: by itself, with force, in pieces"))
+
+
+def stands(_: Desk, state: Removal) -> str | None:
+    """Done once it is off."""
+    return None if state.off is not None else STAGE
+
+
+def move(desk: Desk, state: Removal) -> Move:
+    """What to do next to get it off."""
+    if state.off is not None:
+        return Move(Ask.NOTHING, "It is off", "Keep it as it came off, dirt and grease too: it is evidence.")
+    if state.cocked is not None:
+        return Move(
+            "set_straight",
+            "Stop: let off. It is cocked",
+            "Pulling or pressing harder jams it for good. Find the cause; set three lines straight again: bearing, shaft, and ram or jaws.",
+            "A tilted ring jumps off its support.",
+        )
+    if state.tight is None:
+        return Move("say_tight", "Which ring is tight?", "Only that ring is supported, pulled or pressed; the other one comes off by hand.")
+    found = advice(desk, state)
+    if state.way is None:
+        return Move(
+            "choose_way",
+            f"Choose the way: {found[0].way.words} {found[0].verdict.word}",
+            " ".join(found[0].reasons or (found[0].verdict.reason,)),
+            " ".join(found[0].against),
+        )
+    if not state.nut_holds:
+        return _nut_move(state.nut.verdict if state.nut is not None else None)
+    return Move("say_off", _HOW[state.way.way][0], _HOW[state.way.way][1], _HOW[state.way.way][2])
+
+
+def _nut_move(verdict: Verdict | None) -> Move:
+    if verdict is not None:
+        return Move("back_nut_off", f"Stop: {verdict.word}", verdict.reason)
+    return Move(
+        "back_nut_off",
+        "Straighten the tab; back the nut off to a gap of 2 to 4 mm",
+        f"A little more than drive-up and washer ({travel_text(2)} to {travel_text(4)}). Its whole height on the thread, the nut is the stop.",
+        "A nut fully off lets parts fly.",
+    )
+
+
+_HOW: dict[WayOff, tuple[str, str, str]] = {
+    WayOff.RELEASE: (
+        "Let it go: blow on the sleeve's thread end or the nut's face, never on rings",
+        "Soft block, or an impact spanner on the nut; on large bores oil or a hydraulic nut.",
+        "It lets go with a bang: nobody in line with the shaft, a catch below the bearing.",
+    ),
+    WayOff.OWN_NUT: (
+        "Turn its nut back until the sleeve comes loose",
+        "The nut draws the sleeve by itself.",
+        "Base bolts loose and load off before.",
+    ),
+    WayOff.PULLER: (
+        "Pull: jaws behind the tight ring, screw centred, side rods parallel",
+        "Rest the jaws loosely, then snug; the other ring must still turn freely; pull only until it comes by hand.",
+        "Eye protection; nobody in line with the screw.",
+    ),
+    WayOff.PRESS: (
+        "Press: plates under the tight ring alone, ram centred",
+        "Lower the ram partly and check again; stop when it hesitates; catch the shaft.",
+        "Nobody's hand under the ram.",
+    ),
+    WayOff.HEAT: (
+        "Heat the ring fast, and take it off at once",
+        "By induction, the shaft kept cool.",
+        "Gloves; no flame near grease, oil or solvent.",
+    ),
+    WayOff.CUT: (
+        "Notch and split the ring, the shaft spared",
+        "By the site's hot-work permit, grease and oil removed.",
+        "The ring bursts: screen, face shield, nobody in line.",
+    ),
+}

@@ -1,0 +1,65 @@
+"""What can be said while a bearing comes off: which ring is tight, the way, the nut's gap, that it cocked, that it is off."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.removal.ways import Ring, WayOff
+from tribodex.core.working import Verdict
+
+Said = Literal["yes", "no", "not known"]
+
+
+@dataclass(frozen=True)
+class TightSaid(Fact):
+    """Which ring is tight, whether the shaft can leave its machine, whether the bearing is to be used again, and what kind of nut it has."""
+
+    ring: Ring
+    shaft_out: Said
+    keep: Said
+    captive_nut: Said
+
+
+@dataclass(frozen=True)
+class WayChosen(Fact):
+    """The way to take it off, with what was advised about it. One that is not advised is a decision with a name."""
+
+    way: WayOff
+    advised: Verdict
+    decided_by: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class NutBackedOff(Fact):
+    """The nut turned back: its gap to the ring (mm), whether its whole height is on the thread, and the verdict."""
+
+    gap_mm: float
+    whole_nut: bool
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class Cocked(Fact):
+    """It tilted or jammed: everything is let off until the cause is out."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class SetStraight(Fact):
+    """The cause is out, and bearing, shaft and ram or jaws stand straight again."""
+
+    cause: str
+
+
+@dataclass(frozen=True)
+class CameOff(Fact):
+    """It is off, and how it came."""
+
+    text: str
+
+
+FACTS: tuple[type[Fact], ...] = (TightSaid, WayChosen, NutBackedOff, Cocked, SetStraight, CameOff)

@@ -1,0 +1,140 @@
+"""Taking off in words, on the screen, and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.components.section import BearingSection, section_of
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import travel_text
+from tribodex.core.removal.backing_off import nut_gap
+from tribodex.core.removal.forces import tool_size
+from tribodex.core.removal.set_up import ForceMark, force_marks
+from tribodex.core.removal.ways import Advice, Ring, WayOff
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.state import Removal, advice, force_of
+from tribodex.core.working import Result, Verdict
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case TightSaid():
+            return f"Tight: {fact.ring.words}. Shaft can leave the machine: {fact.shaft_out}. To be used again: {fact.keep}."
+        case WayChosen():
+            who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            return f"Way to take it off: {fact.way.words} ({fact.advised.word}).{who}"
+        case NutBackedOff():
+            height = "its whole height on the thread" if fact.whole_nut else "not its whole height on the thread"
+            return f"Nut backed off {travel_text(fact.gap_mm)}, {height}: {fact.verdict.word}."
+        case Cocked():
+            return f"Cocked: {fact.text}. Let off."
+        case SetStraight():
+            return f"Straight again. Cause: {fact.cause}."
+        case CameOff():
+            return f"It is off: {fact.text}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case TightSaid():
+            return {"ring": fact.ring, "shaft_out": fact.shaft_out, "keep": fact.keep, "captive_nut": fact.captive_nut}
+        case NutBackedOff():
+            return {"gap": f"{fact.gap_mm:g} mm", "whole_nut": "yes" if fact.whole_nut else ""}
+        case Cocked() | CameOff():
+            return {"text": fact.text}
+        case SetStraight():
+            return {"cause": fact.cause}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class RemovalRing:
+    """A ring that may be tight, in words."""
+
+    value: Ring
+    words: str
+
+
+@dataclass(frozen=True)
+class RemovalWay:
+    """A way in words, with what speaks for it and against it."""
+
+    value: WayOff
+    words: str
+    verdict: Verdict
+    reasons: tuple[str, ...]
+    against: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class RemovalWork:
+    """Taking off as its panel shows it."""
+
+    topic: Literal["removal"]
+    rings: tuple[RemovalRing, ...]
+    tight: TightSaid | None
+    one_piece: bool
+    ways: tuple[RemovalWay, ...]
+    chosen: WayOff | None
+    nut: Verdict | None
+    cocked: str
+    off: str
+    section: BearingSection | None
+    marks: tuple[ForceMark, ...]
+
+
+def view(desk: Desk, state: Removal) -> RemovalWork:
+    """Taking off as it is shown."""
+    fitted, chosen = desk.fitted(desk.at), state.way.way if state.way is not None else None
+    section = section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None else None
+    tight = state.tight.ring if state.tight is not None else Ring.UNKNOWN
+    return RemovalWork(
+        "removal",
+        tuple(RemovalRing(ring, ring.words) for ring in Ring),
+        state.tight,
+        fitted.housed_unit if fitted is not None else False,
+        tuple(map(_shown, advice(desk, state))),
+        chosen,
+        state.nut.verdict if state.nut is not None else None,
+        state.cocked.text if state.cocked is not None else "",
+        state.off.text if state.off is not None else "",
+        section,
+        force_marks(chosen, tight, section) if section is not None and chosen is not None else (),
+    )
+
+
+def _shown(found: Advice) -> RemovalWay:
+    return RemovalWay(found.way, found.way.words, found.verdict, found.reasons, found.against)
+
+
+def figures(desk: Desk, state: Removal) -> Sequence[Result]:
+    """The force to expect, the tool that reaches it where one presses or pulls, and the nut's gap."""
+    found: list[Result] = []
+    force = force_of(desk)
+    if state.tight is not None and force is not None:
+        found.append(force)
+        if state.way is not None and state.way.way in (WayOff.PRESS, WayOff.PULLER):
+            found.append(tool_size(force))
+    if state.nut is not None:
+        found.append(nut_gap(state.nut.gap_mm, state.nut.whole_nut))
+    return found
+
+
+def record(desk: Desk, state: Removal) -> Sequence[Section]:
+    """How it came off, for the record; the ways that were weighed stand in a table."""
+    if state.tight is None and state.off is None:
+        return []
+    entries: tuple[Any, ...] = (state.tight, state.way, state.nut, state.cocked, state.straight, state.off)
+    lines = tuple(tell(fact) for fact in entries if fact is not None)
+    if state.times_cocked:
+        lines = (*lines, f"It cocked {state.times_cocked} time{'s' if state.times_cocked > 1 else ''}.")
+    rows = tuple((one.way.words, one.verdict.word, " ".join((*one.reasons, *one.against))) for one in advice(desk, state))
+    return [Section("Taking off", lines, (Table(("Way", "Here", "Why"), rows),) if rows else (), tuple(figures(desk, state)))]

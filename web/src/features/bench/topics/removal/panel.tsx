@@ -1,0 +1,150 @@
+/** Taking the old bearing off: which ring is tight, the way, the nut's gap, and what to do when it cocks. */
+import { useState } from "react";
+import type { Work } from "../../../../api";
+import { Button, ChoiceRow, TextField, VerdictMark, useSettings } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import type { Refused, Tap } from "../../parts";
+import { useEntry } from "../../use-entry";
+import { Ways } from "./ways";
+
+export type RemovalWork = Extract<Work, { topic: "removal" }>;
+
+export interface RemovalProps {
+  work: RemovalWork;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function RemovalPanel({ next, ...props }: RemovalProps & { next: string }) {
+  const { work, tap } = props;
+  const [again, setAgain] = useState(false);
+  if (work.off) return null;
+  if (work.cocked) return <Straight {...props} />;
+  if (!work.tight || again) return <Tight {...props} onSaid={() => setAgain(false)} />;
+  return (
+    <div className="space-y-6 pt-4">
+      {next === "back_nut_off" || work.nut ? <NutGap {...props} /> : null}
+      {work.chosen && next !== "back_nut_off" ? <ComesOff tap={tap} /> : null}
+      <Ways {...props} />
+      <Button kind="quiet" onClick={() => setAgain(true)}>
+        Something else is tight
+      </Button>
+    </div>
+  );
+}
+
+const SAID = (["yes", "no", "not known"] as const).map((value) => ({ value, label: value }));
+
+function Tight({ work, tap, onSaid }: RemovalProps & { onSaid: () => void }) {
+  const said = work.tight;
+  const [ring, setRing] = useState<RemovalWork["rings"][number]["value"]>(said?.ring ?? "unknown");
+  const [shaft, setShaft] = useState(said?.shaft_out ?? "not known");
+  const [keep, setKeep] = useState(said?.keep ?? "not known");
+  const [captive, setCaptive] = useState(said?.captive_nut ?? "not known");
+  return (
+    <div className="space-y-4 pt-4">
+      <ChoiceRow
+        label="Tight is"
+        value={ring}
+        onChange={(value) => setRing(value as typeof ring)}
+        options={work.rings.map(({ value, words }) => ({ value, label: words }))}
+      />
+      <ChoiceRow
+        label="The shaft can leave its machine"
+        value={shaft}
+        onChange={(value) => setShaft(value as typeof shaft)}
+        options={SAID}
+      />
+      <ChoiceRow
+        label="The bearing is to be used again"
+        value={keep}
+        onChange={(value) => setKeep(value as typeof keep)}
+        options={SAID}
+      />
+      {work.one_piece ? (
+        <ChoiceRow
+          label="Its nut is captive"
+          value={captive}
+          onChange={(value) => setCaptive(value as typeof captive)}
+          options={SAID}
+        />
+      ) : null}
+      <Button
+        kind="main"
+        data-main
+        onClick={() => {
+          tap({ kind: "say_tight", ring, shaft_out: shaft, keep, captive_nut: captive });
+          onSaid();
+        }}
+      >
+        Weigh the ways
+      </Button>
+    </div>
+  );
+}
+
+function NutGap({ work, tap, refused }: RemovalProps) {
+  const { units } = useSettings();
+  const entry = useEntry({ gap: "" }, refused, "back_nut_off");
+  const say = (whole: boolean) => {
+    tap({
+      kind: "back_nut_off",
+      gap: entry.text("gap"),
+      whole_nut: whole,
+      shown: units === "mm" ? "mm" : "in",
+    });
+    entry.clear();
+  };
+  return (
+    <section aria-label="Nut backed off" className="space-y-3">
+      {work.nut ? <VerdictMark verdict={work.nut} /> : null}
+      <EntryText entry={entry} name="gap" label="Gap from nut to ring" />
+      <div className="flex flex-wrap gap-3">
+        <Button kind="main" data-main disabled={!entry.text("gap").trim()} onClick={() => say(true)}>
+          Its whole height is on the thread
+        </Button>
+        <Button disabled={!entry.text("gap").trim()} onClick={() => say(false)}>
+          It hangs on a few threads
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function ComesOff({ tap }: { tap: Tap }) {
+  const [how, setHow] = useState("");
+  return (
+    <section aria-label="It comes off" className="space-y-3">
+      <TextField
+        label="How it came, or what jammed"
+        value={how}
+        onChange={(event) => setHow(event.target.value)}
+      />
+      <div className="flex flex-wrap gap-3">
+        <Button kind="main" data-main onClick={() => tap({ kind: "say_off", text: how || "as planned" })}>
+          It is off
+        </Button>
+        <Button kind="stop" onClick={() => tap({ kind: "say_cocked", text: how || "it tilted" })}>
+          It is cocked: stop
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Straight({ tap, refused }: RemovalProps) {
+  const entry = useEntry({ cause: "" }, refused, "say_straight");
+  return (
+    <div className="space-y-3 pt-4">
+      <EntryText entry={entry} name="cause" label="What the cause was" />
+      <Button
+        kind="main"
+        data-main
+        disabled={!entry.text("cause").trim()}
+        onClick={() => tap({ kind: "say_straight", cause: entry.text("cause") })}
+      >
+        Cause out, three lines straight again
+      </Button>
+    </div>
+  );
+}

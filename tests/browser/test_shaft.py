@@ -235,3 +235,42 @@ def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[.
         assert abs(gauged - hands.truth.clearance_um(0)) < 12, "each bearing shows its own clearance"
     for _, hands in pair:
         expect(hands.page.get_by_text("was not taken")).to_have_count(0)
+
+
+def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., Page]) -> None:
+    """Taking off: ways weighed, the wrong one only by name, the nut as a stop, cocked and straight again, corrected, in the record."""
+    page = new_page(strict=False)
+    hands = Hands(page, DRIVE)
+    plan_shaft(hands)
+    hands.pass_gate()
+    look(hands, "1", "removal")
+    page.get_by_role("radio", name="the inner ring, on its shaft").click()
+    tapped(page, "Weigh the ways")
+    expect(page.locator("#next-move")).to_contain_text("Best here: let go of its taper")
+    ways = page.get_by_role("region", name="Ways to take it off")
+    ways.get_by_role("listitem").filter(has_text="puller").first.get_by_role("button").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("a puller drags the sleeve along")
+    page.keyboard.press("Escape")
+    with page.expect_response("**/taps*"):
+        ways.get_by_role("listitem").filter(has_text="let go of its taper").get_by_role("button").click()
+    expect(page.get_by_role("region", name="Where the force goes")).to_contain_text("strike here: the sleeve's thread end")
+    hands.seen()
+    hands.pass_gate()
+    page.get_by_label("Gap from nut to ring").fill("30 mm")
+    tapped(page, "Its whole height is on the thread")
+    expect(page.locator("#next-move")).to_contain_text("Stop: too far off")
+    correct(page, hands, "Nut backed off 30.00 mm", "Gap", "3 mm", "read the wrong scale")
+    expect(page.locator("#next-move")).to_contain_text("Let it go")
+    page.get_by_label("How it came, or what jammed").fill("sleeve turned")
+    tapped(page, "It is cocked: stop")
+    expect(page.locator("#next-move")).to_contain_text("Stop: let off")
+    page.reload()
+    page.get_by_label("What the cause was").fill("rust in the slot")
+    tapped(page, "Cause out, three lines straight again")
+    page.get_by_label("How it came, or what jammed").fill("with one blow")
+    tapped(page, "It is off")
+    expect(page.locator("#next-move")).to_contain_text("It is off")
+    record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
+    taking = next(placed["section"] for placed in record["sections"] if placed["section"]["title"] == "Taking off")
+    assert any("rust in the slot" in line for line in taking["lines"]) and taking["tables"][0]["rows"][0][0] == "let go of its taper"

@@ -10,6 +10,7 @@ const yesNo = [
   { value: "yes", label: "yes" },
   { value: "", label: "no" },
 ];
+const known = ["yes", "no", "not known"].map((value) => ({ value, label: value }));
 const OPTIONS: Record<string, { label: string; options: { value: string; label: string }[] }> = {
   outcome: {
     label: "It did",
@@ -22,6 +23,14 @@ const OPTIONS: Record<string, { label: string; options: { value: string; label: 
     options: ["open", "by hand", "snug", "at torque"].map((value) => ({ value, label: value })),
   },
   past: { label: "Past its old mark", options: yesNo },
+  whole_nut: { label: "Its whole height is on the thread", options: yesNo },
+  ring: {
+    label: "Tight is",
+    options: ["inner", "outer", "both", "unknown"].map((value) => ({ value, label: value })),
+  },
+  shaft_out: { label: "The shaft can leave its machine", options: known },
+  keep: { label: "To be used again", options: known },
+  captive_nut: { label: "Its nut is captive", options: known },
   tap_tested: { label: "Held after the tap", options: yesNo },
   turns_freely: { label: "Turns freely", options: yesNo },
   swivel: {

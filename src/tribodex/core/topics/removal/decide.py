@@ -100,7 +100,7 @@ def move(desk: Desk, state: Removal) -> Move:
     if state.way is None:
         return Move(
             "choose_way",
-            f"Choose the way: {found[0].way.words} {found[0].verdict.word}",
+            f"Best here: {found[0].way.words}" if found[0].verdict.level is Level.GOOD else "Choose the way: none simply fits",
             " ".join(found[0].reasons or (found[0].verdict.reason,)),
             " ".join(found[0].against),
         )

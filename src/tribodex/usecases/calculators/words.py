@@ -69,6 +69,11 @@ WORDS: dict[str, Asked] = {
     "now_deg": Asked("Turned so far", "100°"),
     "range_min_deg": Asked("Turn asked, least", "105°"),
     "range_max_deg": Asked("Turn asked, most", "125°"),
+    # taking off
+    "interference_min_um": Asked("Interference, least", "0.015 mm"),
+    "interference_max_um": Asked("Interference, most", "0.035 mm"),
+    "nut_gap_mm": Asked("Gap from nut to ring", "3 mm"),
+    "whole_nut": Asked("The nut's whole height is on the thread"),
     # seats and fits
     "nominal_mm": Asked("Nominal diameter", "95 mm"),
     "tolerance_class": Asked("Class", "m6, H7; for a ring: Normal, P6, P5"),
@@ -113,6 +118,7 @@ SHEETS: dict[str, tuple[str, ...]] = {
     "Clearance and gauging": ("clearance-group", "gauging", "next-leaf", "stack", "final", "running"),
     "Window": ("window", "own-window", "half-window", "compare", "card"),
     "Driving": ("drive-up", "nut-angle", "elastic", "force", "hydraulic", "position", "tab-positions", "turn-tab-positions"),
+    "Taking off": ("release-force", "pull-off-force", "nut-gap"),
     "Seats and fits": ("fit-limits", "seat", "real-fit"),
     "Line up": ("growth", "locating-rings", "start-position", "soft-foot", "alignment"),
     "Reading": ("designation", "length"),

@@ -116,13 +116,21 @@ def test_the_belief_follows_the_leaf_when_model_and_leaf_part(readings: list[Rea
         assert now.explanations[Explanation.TAPER] + now.explanations[Explanation.SLIP] + now.explanations[Explanation.ZERO_LATE] > 0.5
 
 
-@given(st.floats(0, 200), st.floats(15, 140))
-def test_two_gaugings_that_agree_are_believed_wherever_they_lie(nut: float, read: float) -> None:
-    """Not even a wild pair of readings is talked away by the prior: the belief ends within the leaf's own uncertainty."""
-    low, high = read - 5, read + 5
+@given(st.floats(0, 200), st.floats(15, 400), st.booleans())
+def test_two_gaugings_that_agree_are_believed_wherever_they_lie(nut: float, read: float, thickest_passed: bool) -> None:
+    """Not even a wild pair of readings is talked away by the prior: the belief ends within the leaf's own uncertainty.
+
+    More than before mounting cannot be: such readings say that nothing is taken out yet.
+    """
+    low, high = read - 5, math.inf if thickest_passed and read > 140 else read + 5
     now = believe(MODEL, [INITIAL], [at(nut, low, high), at(nut, low, high)], nut, None, GROUP)
-    # More than before mounting cannot be: there the belief ends between the unmounted clearance and the reading.
-    assert min(read, 128) - 7 <= now.clearance_um <= max(min(read, 128) + 7, (read + 128) / 2 + 3)
+    assert now.clearance_um == pytest.approx(min(read, 128), abs=7)
+
+
+@given(st.floats(1, 200), st.floats(60, 300), st.floats(0, 40))
+def test_a_higher_reading_never_lowers_what_is_believed(nut: float, read: float, more: float) -> None:
+    one, other = (believe(MODEL, [INITIAL], [at(nut, r - 5, r + 5)] * 2, nut, None, GROUP).clearance_um for r in (read, read + more))
+    assert other > one - 1.5
 
 
 @given(st.floats(0, 60), st.floats(0, 40))

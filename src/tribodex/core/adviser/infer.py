@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -33,6 +33,9 @@ _STARTS = np.array([-9.0, -6.0, -4.2, -3.1, -2.3, -1.6, -1.0, -0.45, 0.0, 0.45, 
 _FINE = (13, 21, 45)  # c₀, k, θ₀
 # Weight left out of the finer grid at either end of an axis, and points dropped from the answer.
 _TAIL, _DROP = 1e-4, 1e-5
+# A bearing has no more clearance mounted than unmounted. A reading further above the unmounted clearance than this, in standard deviations of
+# it, says that nothing is taken out yet, and no more.
+RAISED_SDS = 2.0
 # Edge of the group's limits as a prior: a ring may lie a little outside, or be of another group (common practice, no source).
 GROUP_EDGE_UM, OTHER_GROUP_SHARE = 4.0, 0.02
 
@@ -103,7 +106,7 @@ def _believe(
 ) -> Belief:
     places = max(_cells(evidence, 6) for evidence in first)
     start = _start(first, places, group_um)
-    seen = [(r, _likelihood(first, places, group_um, r.evidence, _reading_sd(r, places, model))) for r in readings]
+    seen = [(r, _likelihood(first, places, group_um, _not_raised(r.evidence, start), _reading_sd(r, places, model))) for r in readings]
     axes = (start.mean_um + start.sd_um * _STARTS, model.ratio_axis(), model.seating_axis(nut_deg, start.mean_um))
     grid = _weigh(model, start, seen, axes)
     if seen:
@@ -232,6 +235,18 @@ def _cells(evidence: Evidence, otherwise: int) -> int:
     return otherwise if isinstance(evidence, Known) else len(evidence)
 
 
+def _not_raised(evidence: Evidence, start: _Start) -> Evidence:
+    """Evidence of no more than the unmounted clearance: brackets whose middle lies above it are moved down to its upper end, all alike."""
+    room_um = RAISED_SDS * start.sd_um
+    most_um = start.mean_um + room_um
+    if isinstance(evidence, Known):
+        return replace(evidence, mean_um=min(evidence.mean_um, most_um))
+    # Where the thickest stack passed, that stack is the least that it can be.
+    middles = [span.mid if math.isfinite(span.high) else span.low + room_um for span in evidence if math.isfinite(span.low)]
+    over = sum(middles) / len(middles) - most_um if middles else 0.0
+    return evidence if over <= 0 else tuple(Span(span.low - over, span.high - over) for span in evidence)
+
+
 def _top(evidence: Evidence) -> float:
     if isinstance(evidence, Known):
         return evidence.mean_um + 4 * evidence.sd_um
@@ -241,7 +256,11 @@ def _top(evidence: Evidence) -> float:
 def _shared_sd(evidence: Evidence, places: int) -> float:
     """What the brackets of a gauging share; fewer places than the fullest gauging see another mean of the form."""
     cells = _cells(evidence, places)
-    leaf = 0.0 if isinstance(evidence, Known) else LEAF_SHARED_SHARE * max(span.high for span in evidence if math.isfinite(span.high))
+    leaf = (
+        0.0
+        if isinstance(evidence, Known)
+        else LEAF_SHARED_SHARE * max((end for span in evidence for end in (span.low, span.high) if math.isfinite(end)), default=0.0)
+    )
     return math.sqrt(SHARED_SD_UM**2 + leaf**2 + FORM_SD_UM**2 * max(0.0, 1 / cells - 1 / places))
 
 

@@ -23,13 +23,13 @@ from tribodex.launch.server import WebServer
 VIEWS = [
     ("jobs", "/", DESK, "light", None),
     ("plan", "/plan", DESK, "light", "plan"),
-    ("plan-ways", "/plan", DESK, "light", "ways"),
     ("shaft", "/jobs/hollin-vale-0010", DESK, "light", None),
     ("gate", "/jobs/hollin-vale-0005", DESK, "light", None),
     ("stop-outside-group", "/jobs/hollin-vale-0004", DESK, "light", None),
     ("drive-up", "/jobs/hollin-vale-0003", DESK, "light", None),
     ("drive-up-working-dark", "/jobs/hollin-vale-0003", DESK, "dark", "working"),
     ("line-up", "/jobs/hollin-vale-0010?stage=line_up", DESK, "light", None),
+    ("take-off", "/jobs/hollin-vale-0010?at=2&stage=removal", DESK, "light", "removal"),
     ("prepare", "/jobs/hollin-vale-0010?at=1&stage=prepare", DESK, "dark", None),
     ("gauging", "/jobs/hollin-vale-0003", DESK, "light", "gauge"),
     ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
@@ -45,12 +45,16 @@ VIEWS = [
 
 def prepare_page(page: Page, step: str | None) -> None:
     """Bring a page into the state of its picture."""
-    if step in ("plan", "ways"):
+    if step == "plan":
         page.get_by_label("Machine and position").select_option("dc-1-in")
         page.get_by_label("Feeler set").select_option("fs-m1")
         page.get_by_role("heading", name="Targets", exact=True).wait_for()
-        if step == "ways":
-            page.get_by_role("heading", name="Every way side by side").evaluate("e => e.parentElement.scrollIntoView()")
+    elif step == "removal":
+        page.get_by_role("button", name="Take this stage up again").click()
+        page.get_by_role("radio", name="the inner ring, on its shaft").click()
+        page.get_by_role("button", name="Weigh the ways").click()
+        page.get_by_role("button", name="Take this way").first.click()
+        page.get_by_role("region", name="Where the force goes").get_by_text("strike here").wait_for()
     elif step == "slate":
         page.get_by_label("Number on the ring").fill("22226 K C3")
         page.get_by_label("Shaft diameter").fill("115")

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import base64
+import io
 import json
+import re
 import time
 from collections.abc import Callable
 from typing import Any
 
 import pytest
 from playwright.sync_api import Page, Route, expect
+from pypdf import PdfWriter
 
 from tests.browser.conftest import Site
 from tests.browser.hands import Hands
@@ -303,3 +307,34 @@ def test_a_login_page_in_front_is_never_kept_in_place_of_ours(new_page: Callable
     page.context.set_offline(True)
     page.reload()
     expect(page.locator("#next-move")).to_have_text(headline)
+
+
+def test_steps_cautions_and_the_stage_s_sheet_are_there_without_a_network(new_page: Callable[..., Page]) -> None:
+    """Beside the machine: what has an address of its own is kept on the device too."""
+    page = new_page(strict=False)
+    hands = ready(page)
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    sent = page.request.post(f"/api/jobs/{hands.job_id}/attachments", data={"file": base64.b64encode(one_page()).decode()}).json()
+    command = {"kind": "attach", "attachment": sent["id"], "what": sent["kind"], "caption": "unit", "stage": hands.bench()["stage"]}
+    tap = {"client_event_id": "sheet-0001", "actor": "Ines Whitlow", "happened_at": "2026-11-26T08:00:00Z", "command": command}
+    assert page.request.post(f"/api/jobs/{hands.job_id}/taps", data=tap).ok
+    page.reload()
+    steps = page.get_by_role("list", name="Steps of this stage")
+    expect(steps).to_be_visible()
+    link = page.get_by_role("list", name="Sheets for this stage").get_by_role("link")
+    address = link.get_attribute("href")
+    page.wait_for_function("address => caches.match(address).then(kept => kept !== undefined)", arg=address)
+    said = steps.inner_text()
+    page.context.set_offline(True)
+    page.reload()
+    expect(steps).to_have_text(re.compile(re.escape(said.split("\n")[0])))
+    expect(page.get_by_role("list", name="Cautions")).to_be_visible()
+    kept = page.evaluate("address => fetch(address).then(answer => answer.arrayBuffer()).then(bytes => bytes.byteLength)", address)
+    assert kept > 300
+
+
+def one_page() -> bytes:
+    made, writer = io.BytesIO(), PdfWriter()
+    writer.add_blank_page(210, 297)
+    writer.write(made)
+    return made.getvalue()

@@ -75,6 +75,7 @@ def test_every_dimension_is_drawn_to_the_scale_that_is_stated() -> None:
     listed = words(lists[0])
     for dimension in SHAFT.dimensions:
         assert dimension.name in words(first) and dimension.name in listed and lengths(dimension.length_mm) in listed
+    assert "(1) 90 mm (3.54 in) middle of Coupling" in words(first), "a number that cannot be read as part of the length"
     assert "coupling end" in words(first) and "slides in its seat" in words(first) and "100 mm" in words(first)
 
 

@@ -90,7 +90,8 @@ def _bearing(bearing: LineBearing, at: float, axis: float, scale: float) -> str:
 def _dimension(dimension: Dimension, x: Callable[[float], float], y: float, number: int) -> str:
     a, b = x(dimension.from_mm), x(dimension.to_mm.high)
     ends = line(a, y - 1.6, a, y + 1.6, 0.3, DYE) + line(b, y - 1.6, b, y + 1.6, 0.3, DYE)
-    words = f"{number}  {lengths(dimension.length_mm)}  {dimension.name}"
+    # The number stands in brackets: “1 110 mm” would be read as 1110.
+    words = f"({number}) {lengths(dimension.length_mm)} {dimension.name}"
     # Words stand behind the dimension where they are longer than it.
     at = b + 2 if len(words) * LETTER_MM > b - a else a + 2
     return line(a, y, b, y, 0.25, DYE) + ends + text(at, y + 1.0 if at > b else y - 0.9, words, LETTERS_MM, "start", INK)

@@ -3,4 +3,5 @@ export * from "./nut-dial";
 export * from "./indicator-dial";
 export * from "./ruler";
 export * from "./which-way";
+export { howLong } from "./shaft-dimensions";
 export * from "./shaft-line";

@@ -12,9 +12,11 @@ export interface ShaftLineProps {
   words?: Record<string, string>;
   onBearing?: (id: string) => void;
   title: string;
+  /** Every dimension, to scribe and check; else the bearings alone. */
+  dimensioned?: boolean;
 }
 
-export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps) {
+export function ShaftLine({ line, words = {}, onBearing, title, dimensioned = false }: ShaftLineProps) {
   const largest = Math.max(
     ...line.bearings.map((b) => b.outside_mm),
     ...line.parts.map((p) => p.diameter_mm),
@@ -24,7 +26,7 @@ export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps
   const axis = (largest * scale) / 2 + 26;
   const x = (mm: number) => 20 + mm * scale;
   const below = axis + (largest * scale) / 2;
-  const height = below + 66 + line.dimensions.length * DIMENSION_ROW;
+  const height = below + 60 + (dimensioned ? line.dimensions.length * DIMENSION_ROW : 0);
   const shaft = Math.max(6, line.shaft_mm * scale);
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} className="w-full" role="group" aria-label={title}>
@@ -69,7 +71,7 @@ export function ShaftLine({ line, words = {}, onBearing, title }: ShaftLineProps
           {...{ bearing, scale, axis, shaft, x, below, words: words[bearing.id] ?? "", onBearing }}
         />
       ))}
-      <Dimensions line={line} x={x} top={below + 74} width={WIDTH} />
+      {dimensioned ? <Dimensions line={line} x={x} top={below + 74} width={WIDTH} /> : null}
     </svg>
   );
 }

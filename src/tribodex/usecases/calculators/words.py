@@ -79,7 +79,7 @@ WORDS: dict[str, Asked] = {
     "tolerance_class": Asked("Class", "m6, H7; for a ring: Normal, P6, P5"),
     "ring": Asked("Of a bearing's ring"),
     "readings_mm": Asked("Micrometer readings; a line for each section", "84.985; 84.987"),
-    "shaft_class": Asked("Class of a cylindrical seat", "m6; empty: seat under a sleeve"),
+    "shaft_class": Asked("Class of a cylindrical seat; none under a sleeve", "m6"),
     "shaft_c": Asked("Shaft temperature", "20 °C"),
     "ring_c": Asked("Ring temperature", "20 °C"),
     "seat_mm": Asked("Seat, measured", "95.020 mm"),

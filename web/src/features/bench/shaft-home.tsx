@@ -33,7 +33,7 @@ export function ShaftHome({ bench }: { bench: Bench }) {
       />
       <p className="text-sm text-soft">
         {line.data.known
-          ? `To scale; dimensions from ${line.data.datum}.`
+          ? "To scale; its dimensions stand at Line up."
           : "Where nobody has measured the marks, bearings are drawn at a usual place."}{" "}
         Tap a bearing to open its work.
       </p>

@@ -19,7 +19,7 @@ export function SheetChoice({ now }: { now: string }) {
         value={now}
         onChange={(event) => void navigate(event.target.value ? `/slate/${event.target.value}` : "/slate")}
       >
-        <option value="">A whole mounting, variants side by side</option>
+        <option value="">Whole mounting, side by side</option>
         {groups.map((group) => (
           <optgroup key={group} label={group}>
             {sheets

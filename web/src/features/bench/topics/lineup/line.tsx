@@ -1,14 +1,22 @@
 /** The shaft line with every dimension, what stands beside it, and the sheet to scribe from. */
-import { ShaftLine } from "../../../../drawing";
-import { Say } from "../../../../ui";
+import { ShaftLine, howLong } from "../../../../drawing";
+import { Say, useSettings } from "../../../../ui";
 import type { LineUpWork } from "./panel";
 
 export function Line({ job, work }: { job: string; work: LineUpWork }) {
   const { drawing } = work;
+  const { units } = useSettings();
   const names = new Map(drawing.bearings.map((bearing) => [bearing.id, bearing.name]));
   return (
     <div className="pt-3">
-      <ShaftLine line={drawing} title="Shaft line, to scale" />
+      <ShaftLine line={drawing} title="Shaft line, to scale" dimensioned />
+      <ol className="list-decimal pb-2 pl-6 text-sm sm:hidden">
+        {drawing.dimensions.map((dimension) => (
+          <li key={dimension.name}>
+            <b>{howLong(dimension, units)}</b> {dimension.name}
+          </li>
+        ))}
+      </ol>
       <ul className="grid gap-x-6 text-sm sm:grid-cols-2" aria-label="Stands beside the shaft">
         {drawing.beside.map(({ place, text }) => (
           <li key={place + text}>

@@ -234,7 +234,7 @@ the ratios travel better. The measure of all is `GET /health`, a route that does
 
 Wanted: 3,000 entries of any kind under 60 ms, and opened under 8 times a route that does nothing. A tap is read, decided, written, flushed to disk
 before it is acknowledged, and answered with the whole bench: most of its cost does not depend on the log. What an answer carries does not grow:
-the newest 40 entries, the others on demand.
+the newest five entries, the others on demand.
 
 ![Opening and tapping against the length of the log](performance.svg)
 

@@ -18,6 +18,7 @@ from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
 from tests.helpers import BEGIN, DRAFT, FEELERS
 from tribodex.core.errors import InvalidInput, Refused, TribodexError
+from tribodex.core.fits.seat import SeatKind
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import facts, rail
 from tribodex.core.job.decide import decide
@@ -170,6 +171,31 @@ def test_a_worn_seat_stops_and_a_corrected_reading_is_judged_anew(bench: ShaftBe
     assert "79.70" in tell(bench.log[wrong[0] - 1].fact), "the old entry stays readable"
     with pytest.raises(InvalidInput, match="stays at its place"):
         bench.do(job_cmd.Correct(wrong[0], "x", seat.ReadSeat(2, 2, "79.97 mm")), at="1")
+
+
+def test_a_cylindrical_seat_asks_for_the_bore_of_the_ring_and_the_worse_of_seat_and_fit_stands(bench: ShaftBench) -> None:
+    """By hand: 80 m6 is 80.011 to 80.030 mm; on a bore of 80.050 mm it has play, however good the seat is."""
+
+    def headline() -> str:
+        here = bench.desk("1")
+        return prepare.TOPIC.move(here, here.of(prepare.TOPIC)).headline
+
+    bench.do(seat.PlanSeat(SeatKind.CYLINDRICAL, "80 mm", "by the drawing", "m6"), at="1")
+    read(bench, "1", ("80.020 mm", "80.021 mm", "80.020 mm", "80.021 mm"))
+    assert headline() == "Micrometer in the bore of the new ring: section 1, top to bottom"
+    bench.do(seat.ReadSeat(1, 1, "80.050 mm", "bore"), at="1")
+    assert "section 1, side to side" in headline(), "square to the first"
+    bench.do(seat.ReadSeat(1, 3, "80.050 mm", "bore"), seat.JudgeSeat(), at="1")
+    loose = bench.desk("1").of(prepare.TOPIC).judged
+    assert loose is not None and loose.verdict.level in (Level.STOP, Level.WATCH) and loose.verdict.level is not Level.GOOD
+    for spot in (1, 3):
+        entry = next(e.seq for e in bench.log if getattr(e.fact, "what", "") == "bore" and getattr(e.fact, "direction", 0) == spot)
+        bench.do(job_cmd.Correct(entry, "gauge set anew", seat.ReadSeat(1, spot, "79.992 mm", "bore")), at="1")
+    bench.do(seat.JudgeSeat(), at="1")
+    tight = bench.desk("1").of(prepare.TOPIC).judged
+    assert tight is not None and tight.verdict.level is Level.GOOD, tight
+    shown = prepare.TOPIC.view(bench.desk("1"), bench.desk("1").of(prepare.TOPIC))
+    assert [s.mm for s in shown.bore] == [79.992, 79.992, None, None] and shown.repeats_bore == (79.992,)
 
 
 def test_every_topic_takes_a_correction_and_keeps_the_old_entry(bench: ShaftBench) -> None:

@@ -14,7 +14,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
-from tribodex.core.topics.prepare.state import Prepared
+from tribodex.core.topics.prepare.state import Prepared, next_bore
 from tribodex.core.working import Level, Result, Verdict
 
 # A micrometer reading this far from nominal is another size, or a slip (mm).
@@ -49,6 +49,9 @@ def decide(desk: Desk, state: Prepared, command: Any) -> Sequence[Fact]:
             return [ev.SeatAccepted(*named(command.name, command.reason))]
         case _:
             raise TypeError(f"a seat takes no {type(command).__name__}")
+
+
+_WORSE = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 
 
 def _planned(command: cmd.PlanSeat) -> ev.SeatPlanned:
@@ -89,9 +92,10 @@ def verdict(state: Prepared) -> Verdict:
         left = ", ".join(dict.fromkeys(seen.seen.words for seen in state.undressed))
         return Verdict("not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and judge again.")
     fit = fit_of(state)
-    if fit is not None and found.level is Level.GOOD and fit.verdict is not None:
-        return fit.verdict
-    return found
+    if fit is None or fit.verdict is None:
+        return found
+    # The worse of the two stands: a seat that is fit to use may still give no fit with this ring.
+    return fit.verdict if _WORSE.index(fit.verdict.level) >= _WORSE.index(found.level) else found
 
 
 def fit_of(state: Prepared) -> Result | None:
@@ -131,6 +135,14 @@ def move(_: Desk, state: Prepared) -> Move:
             f"Micrometer on the seat: {where}",
             f"It should measure {state.planned.spec.words}.",
             "Clean anvils, light touch, read twice.",
+        )
+    bore = next_bore(state)
+    if bore is not None and len(state.bore_mm) < 2:
+        return Move(
+            "read_bore",
+            f"Micrometer in the bore of the new ring: section {bore[0]}, {DIRECTION_WORDS[bore[1]]}",
+            "The difference of what is measured is the real fit, not the nominal one. Ring and shaft at one temperature.",
+            "The ring stays in its wrap but for its bore.",
         )
     if state.undressed:
         first = state.undressed[0]

@@ -11,7 +11,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import DIRECTION_WORDS, fit_of
-from tribodex.core.topics.prepare.state import OnSeat, Prepared
+from tribodex.core.topics.prepare.state import BORE_SPOTS, OnSeat, Prepared, next_bore
 from tribodex.core.working import Result, Verdict
 
 
@@ -63,6 +63,14 @@ class SeatSpot:
 
 
 @dataclass(frozen=True)
+class SpotNext:
+    """Where the micrometer goes next."""
+
+    section: int
+    direction: int
+
+
+@dataclass(frozen=True)
 class PrepareWork:
     """A seat as its panel shows it."""
 
@@ -72,9 +80,10 @@ class PrepareWork:
     bore: tuple[SeatSpot, ...]
     form: SeatForm | None
     seat_width_mm: float | None
-    next_section: int
-    next_direction: int
+    next_shaft: SpotNext
+    next_bore: SpotNext
     repeats: tuple[float, ...]
+    repeats_bore: tuple[float, ...]
     seen: tuple[OnSeat, ...]
     shaft_c: float | None
     ring_c: float | None
@@ -91,12 +100,13 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
         "prepare",
         state.planned.spec if state.planned else None,
         tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),
-        tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s in SECTIONS[:2] for d in DIRECTIONS[:2]) if cylindrical else (),
+        tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s, d in BORE_SPOTS) if cylindrical else (),
         state.form,
         fitted.bearing.width_mm if fitted is not None else None,
-        spot[0],
-        spot[1],
+        SpotNext(*spot),
+        SpotNext(*(next_bore(state) or BORE_SPOTS[0])),
         tuple(dict.fromkeys(reversed(state.shaft_mm.values())))[:3],
+        tuple(dict.fromkeys(reversed(state.bore_mm.values())))[:3],
         tuple(state.seen.values()),
         state.warmth.shaft_c if state.warmth else None,
         state.warmth.ring_c if state.warmth else None,

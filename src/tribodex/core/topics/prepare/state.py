@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any
 
-from tribodex.core.fits.seat import SeatForm, Spot, form_of
+from tribodex.core.fits.seat import SeatForm, SeatKind, Spot, form_of
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.prepare.facts import (
     SeatAccepted,
@@ -17,6 +17,9 @@ from tribodex.core.topics.prepare.facts import (
     SeatWarmth,
     Seen,
 )
+
+# Where the bore of a ring is measured: two sections, two directions square to each other.
+BORE_SPOTS: tuple[Spot, ...] = ((1, 1), (1, 3), (2, 1), (2, 3))
 
 
 @dataclass(frozen=True)
@@ -79,3 +82,10 @@ def fold(state: Prepared, event: Event, fact: Any) -> None:
             state.accepted = fact
             return
     state.judged = state.accepted = None
+
+
+def next_bore(state: Prepared) -> Spot | None:
+    """The spot of the ring's bore to read next; None when all are read, or where no bore counts: under a sleeve the drive-up closes it."""
+    if state.planned is None or state.planned.spec.kind is not SeatKind.CYLINDRICAL:
+        return None
+    return next((spot for spot in BORE_SPOTS if spot not in state.bore_mm), None)

@@ -197,7 +197,7 @@ def of_shaft() -> Log:
     shaft.do(seat.JudgeSeat(), seat.AcceptSeat("B. Boss", "for a week"), at="1")
     wrong = next(e.seq for e in shaft.log if getattr(e.fact, "typed", "") == "79.70 mm")
     shaft.do(job_cmd.Correct(wrong, "read 79.97", seat.ReadSeat(1, 2, "79.97 mm")), at="1")
-    shaft.do(line.SayFloat("2", Floats.SEAT), line.SayMark("2", "1010 mm"), line.SayRings("2", "60 mm"), line.LaySleeve("1", "12 mm"))
+    shaft.do(line.SayFloat("2", Floats.SEAT, "outer"), line.SayMark("2", "1010 mm"), line.SayRings("2", "60 mm"), line.LaySleeve("1", "12 mm"))
     shaft.do(
         line.SayRunning("steel", "concrete", "18 °C", "60 °C", "25 °C", "50 °C", "-5 °C"), line.SetOffset("0.2 mm"), line.SayGap("flinger", "1 mm")
     )

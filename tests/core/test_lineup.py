@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
 from tribodex.core.errors import InvalidInput
-from tribodex.core.lineup.floating import Floats, float_conflict
+from tribodex.core.lineup.floating import Floats, Groove, float_conflict, groove_conflict
 from tribodex.core.lineup.growth import EXPANSION, Case, gap_left, growth_mm, growth_range, place_float
 from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
 from tribodex.core.working import Level
@@ -125,3 +125,20 @@ def test_a_gap_that_is_said_to_be_clear_never_closes(gap: float, low: float, hig
     found = gap_left(gap, Span(low, high), True)
     if found.verdict is not None and found.verdict.level is Level.GOOD:
         assert all(gap - growth > 0 for growth in (low, high))
+
+
+@pytest.mark.parametrize(
+    ("groove", "floats", "agrees"),
+    [
+        ("outer", Floats.SEAT, True),
+        ("outer", Floats.HELD, False),
+        ("inner", Floats.HELD, True),
+        ("inner", Floats.SEAT, False),
+        ("inner", Floats.HOUSING, False),
+        ("", Floats.HELD, True),
+        ("outer", Floats.UNKNOWN, True),
+    ],
+)
+def test_a_snap_ring_in_the_outer_groove_floats_in_the_inner_one_it_fixes(groove: Groove, floats: Floats, agrees: bool) -> None:
+    """Common practice, no source."""
+    assert (groove_conflict(groove, floats) == "") is agrees

@@ -134,6 +134,14 @@ def test_two_held_bearings_hold_the_mounting_back_with_the_reason(bench: ShaftBe
     assert rail.move_at(bench.desk("1"), task).do == "gauge_initial"
 
 
+def test_a_snap_ring_that_says_otherwise_is_refused_at_its_entry(bench: ShaftBench) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        bench.do(line.SayFloat("1", Floats.HELD, "outer"))
+    assert refused.value.fields[0].name == "groove"
+    bench.do(line.SayFloat("1", Floats.HELD, "inner"))
+    assert "snap ring in the inner groove" in tell(bench.log[-1].fact)
+
+
 def test_nothing_temporary_and_no_loose_joint_before_running(bench: ShaftBench) -> None:
     bench.do(take.PutIn("jack under the shaft"), take.SayJoint("base bolts, end 1", Tightness.SNUG))
     task = next(t for t in rail.tasks(bench.desk()) if t.stage.id == "run_in")

@@ -95,6 +95,7 @@ STEPS: dict[tuple[str, int], Step] = {
     ("job_opened", 3): _job_opened_with_one_plan,
     # The plan became a fact of the drive-up, and to release one a case of beginning again.
     ("plan_revised", 3): lambda data: ("tapered_planned", data),
+    ("float_said", 3): lambda data: ("float_said", {**data, "groove": ""}),
     ("released", 3): lambda data: ("restarted", {"topic": "tapered", "reason": data["reason"]}),
 }
 

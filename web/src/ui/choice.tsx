@@ -19,7 +19,7 @@ export function ChoiceRow({
   column = false,
 }: {
   label: string;
-  options: Option[];
+  options: readonly Option[];
   value: string;
   onChange: (value: string) => void;
   problem?: ProblemField;

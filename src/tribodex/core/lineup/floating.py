@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from enum import StrEnum
+from typing import Literal
 
 from tribodex.core.components.bearing import Kind
 
@@ -38,6 +39,31 @@ class Floats(StrEnum):
     def short(self) -> str:
         """One word for a drawing."""
         return {Floats.HELD: "fixed", Floats.CROSS: "cross-located", Floats.UNKNOWN: "fixed or floating?"}.get(self, "floating")
+
+
+Groove = Literal["", "inner", "outer"]
+
+
+def groove_conflict(groove: Groove, floats: Floats) -> str:
+    """Why a snap ring in a groove of a one-piece housing does not go with what was said; empty where it does, or where there is none.
+
+    In the inner groove it lies against the bearing and holds it; in the outer groove it leaves room to float.
+
+    Symbols: none.
+    Valid: one-piece housings with two grooves.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> groove_conflict("outer", Floats.SEAT), groove_conflict("inner", Floats.HELD), groove_conflict("", Floats.SEAT)
+    ('', '', '')
+    >>> groove_conflict("outer", Floats.HELD)
+    'A snap ring in the outer groove lets the bearing float; to hold it, the ring belongs in the inner groove.'
+    """
+    if groove == "outer" and floats is Floats.HELD:
+        return "A snap ring in the outer groove lets the bearing float; to hold it, the ring belongs in the inner groove."
+    if groove == "inner" and floats in (Floats.SEAT, Floats.HOUSING):
+        return "A snap ring in the inner groove holds the bearing; to let it float, the ring belongs in the outer groove."
+    return ""
 
 
 # A roller bearing of these kinds cannot take up growth between its own rings.

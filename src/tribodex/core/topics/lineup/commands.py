@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.floating import Floats, Groove
 from tribodex.core.quantities import Shown
 
 
 @dataclass(frozen=True)
 class SayFloat:
-    """Where a bearing lets the shaft grow, or that it holds it."""
+    """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove its snap ring sits in."""
 
     place: str
     floats: Floats
+    groove: Groove = ""
 
 
 @dataclass(frozen=True)

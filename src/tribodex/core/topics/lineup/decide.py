@@ -12,7 +12,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.floating import Floats, groove_conflict
 from tribodex.core.lineup.growth import EXPANSION, Case
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
@@ -27,7 +27,9 @@ def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
         desk.job.placed(command.place)
     match command:
         case cmd.SayFloat():
-            return [ev.FloatSaid(command.place, command.floats)]
+            if why := groove_conflict(command.groove, command.floats):
+                raise InvalidInput.at("groove", why, "the groove that goes with it, or what the bearing really does")
+            return [ev.FloatSaid(command.place, command.floats, command.groove)]
         case cmd.SayMark():
             return [_marked(desk, state, command)]
         case cmd.SayRings():

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import ClassVar, Literal
 
 from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Fact
-from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.floating import Floats, Groove
 from tribodex.core.lineup.growth import Case
 
 PartKind = Literal["coupling", "pulley", "gear", "rotor", "step"]
@@ -45,10 +45,13 @@ class ShaftPlanned(Fact):
 
 @dataclass(frozen=True)
 class FloatSaid(Fact):
-    """Where a bearing lets the shaft grow, or that it holds it."""
+    """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove its snap ring sits in."""
+
+    VERSION: ClassVar[int] = 4
 
     place: str
     floats: Floats
+    groove: Groove = ""
 
 
 @dataclass(frozen=True)

@@ -27,7 +27,8 @@ def tell(fact: Any) -> str:
             marks = ", ".join(f"{along.at_mm:g} mm" for along in fact.bearings)
             return f"Shaft line, from {fact.datum}: centre marks at {marks}." if marks else f"Shaft line drawn, from {fact.datum}."
         case ev.FloatSaid():
-            return f"Bearing {fact.place}: {fact.floats.words}."
+            groove = f", snap ring in the {fact.groove} groove" if fact.groove else ""
+            return f"Bearing {fact.place}: {fact.floats.words}{groove}."
         case ev.RingsSaid():
             return f"Bearing {fact.place}: seat {fact.seat_mm:g} mm, rings near {_sum(fact.near_mm)}, far {_sum(fact.far_mm)} mm."
         case ev.SleeveLaid():
@@ -54,7 +55,7 @@ def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.FloatSaid():
-            return {"place": fact.place, "floats": fact.floats}
+            return {"place": fact.place, "floats": fact.floats, "groove": fact.groove}
         case ev.RingsSaid():
             near, far = (" + ".join(f"{r:g} mm" for r in rings) for rings in (fact.near_mm, fact.far_mm))
             return {"place": fact.place, "seat": f"{fact.seat_mm:g} mm", "near": near, "far": far}

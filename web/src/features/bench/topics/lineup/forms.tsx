@@ -4,10 +4,18 @@ import { Button, ChoiceRow } from "../../../../ui";
 import { PlaceForm } from "./place-form";
 import type { LineUpProps } from "./panel";
 
-export function FloatForm({ work, tap }: LineUpProps) {
+const GROOVES = [
+  { value: "", label: "none" },
+  { value: "inner", label: "inner groove: fixes" },
+  { value: "outer", label: "outer groove: floats" },
+] as const;
+
+export function FloatForm({ work, tap, refused }: LineUpProps) {
   const asked = work.drawing.bearings.find((one) => one.floats === "unknown") ?? work.drawing.bearings[0];
   const [place, setPlace] = useState("");
+  const [groove, setGroove] = useState<(typeof GROOVES)[number]["value"]>("");
   const at = place || asked?.id || "";
+  const problem = refused?.command.kind === "say_float" ? refused.problem.at("groove") : undefined;
   return (
     <div className="space-y-3">
       <ChoiceRow
@@ -16,12 +24,19 @@ export function FloatForm({ work, tap }: LineUpProps) {
         onChange={setPlace}
         options={work.drawing.bearings.map((one) => ({ value: one.id, label: one.name, note: one.short }))}
       />
+      <ChoiceRow
+        label="Snap ring of a one-piece housing"
+        value={groove}
+        onChange={(value) => setGroove(value as typeof groove)}
+        options={GROOVES}
+        problem={problem}
+      />
       <div className="grid gap-2">
         {work.choices.map((choice) => (
           <Button
             key={choice.value}
             onClick={() => {
-              tap({ kind: "say_float", place: at, floats: choice.value });
+              tap({ kind: "say_float", place: at, floats: choice.value, groove });
               setPlace("");
             }}
           >

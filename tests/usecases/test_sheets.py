@@ -14,7 +14,7 @@ from tests.usecases.test_calculators import EXAMPLES
 from tribodex.core.errors import InvalidInput, NotFound, TribodexError
 from tribodex.core.quantities import Shown
 from tribodex.usecases.calculators import CALCULATORS, calculate, find
-from tribodex.usecases.calculators.sheets import sheets, work_out
+from tribodex.usecases.calculators.sheets import CalculatorSheet, sheets, work_out
 from tribodex.usecases.calculators.words import SHEETS, WORDS
 from tribodex.usecases.ports import Reference
 
@@ -113,6 +113,24 @@ def test_what_an_empty_choice_stands_for_is_said() -> None:
     growth = next(sheet for sheet in sheets() if sheet.id == "growth")
     empty = {entry.name: entry.options[0].label for entry in growth.entries if entry.options}
     assert empty == {"shaft_material": "steel (usual)", "base_material": "steel (usual)"}
+
+
+@pytest.mark.parametrize("sheet", [pytest.param(sheet, id=sheet.id) for sheet in sheets()])
+def test_a_number_that_is_assumed_when_nothing_is_typed_is_said_at_its_entry(sheet: CalculatorSheet) -> None:
+    fields = CALCULATORS[sheet.id].inputs.model_fields
+    for entry in sheet.entries:
+        assumed = fields[entry.name].default
+        numeric = isinstance(assumed, int | float) and not isinstance(assumed, bool)
+        assert ("empty counts as" in entry.example) is (numeric and not fields[entry.name].is_required()), entry
+
+
+def test_what_is_assumed_is_said_with_its_unit() -> None:
+    position = next(sheet for sheet in sheets() if sheet.id == "position")
+    said = {entry.name: entry.example for entry in position.entries}
+    assert said["gauged_uncertainty_um"] == "empty counts as 10 µm"
+    assert (
+        said["shaft_bore_mm"] == "empty counts as 0 mm" and said["gauged_at_deg"] == "empty counts as 0°" and said["risk"] == "empty counts as 0.02"
+    )
 
 
 @given(sheet=st.sampled_from(sorted(CALCULATORS)), data=st.data())

@@ -31,6 +31,7 @@ from tribodex.usecases.ports import Reference
 MOST_UM = 5000.0
 # Sections of a seat that are measured.
 MOST_LINES = 3
+_UNITS = {"_mm": " mm", "_um": " µm", "_deg": "°", "_c": " °C"}
 
 
 @dataclass(frozen=True)
@@ -96,8 +97,16 @@ def _sheet(calculator: Calculator, group: str) -> CalculatorSheet:
         lines = MOST_LINES if _is_list(shape) and _is_list(_bare(get_args(shape)[0])) else 1
         usual = None if field.is_required() else field.default
         options = _options(shape, usual, needed=field.is_required())
-        entries.append(Entry(name, field.title or words.label, words.example, options, lines, field.is_required()))
+        entries.append(Entry(name, field.title or words.label, _assumed(name, usual) or words.example, options, lines, field.is_required()))
     return CalculatorSheet(calculator.name, calculator.title, group, tuple(entries))
+
+
+def _assumed(name: str, usual: Any) -> str:
+    """The number that counts when nothing is typed, in words: it is never silent. Empty where nothing is assumed."""
+    if isinstance(usual, bool) or not isinstance(usual, int | float):
+        return ""
+    unit = next((written for suffix, written in _UNITS.items() if name.endswith(suffix)), "")
+    return f"empty counts as {usual:g}{unit}"
 
 
 def _bare(annotation: Any) -> Any:

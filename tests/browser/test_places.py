@@ -77,6 +77,9 @@ def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
     page.get_by_label("Section 1").fill("84.985; 84.987")
     page.get_by_label("Section 2").fill("84.980; 84.981")
     expect(answer).to_contain_text("Seat, mean diameter")
+    page.get_by_label("Sheet", exact=True).select_option(label="Force to pull off, and the press for it")
+    expect(answer).to_contain_text("Still to give: bore d; outside diameter D; width B; shaft diameter")
+    expect(page.get_by_label("Clearance group")).to_have_count(0)
     page.goto("/slate/no-such-sheet")
     expect(page.get_by_text("There is no such sheet")).to_be_visible()
 

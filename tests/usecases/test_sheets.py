@@ -121,16 +121,14 @@ def test_a_number_that_is_assumed_when_nothing_is_typed_is_said_at_its_entry(she
     for entry in sheet.entries:
         assumed = fields[entry.name].default
         numeric = isinstance(assumed, int | float) and not isinstance(assumed, bool)
-        assert ("empty counts as" in entry.example) is (numeric and not fields[entry.name].is_required()), entry
+        assert ("(usual)" in entry.example) is (numeric and not fields[entry.name].is_required()), entry
 
 
 def test_what_is_assumed_is_said_with_its_unit() -> None:
     position = next(sheet for sheet in sheets() if sheet.id == "position")
     said = {entry.name: entry.example for entry in position.entries}
-    assert said["gauged_uncertainty_um"] == "empty counts as 10 µm"
-    assert (
-        said["shaft_bore_mm"] == "empty counts as 0 mm" and said["gauged_at_deg"] == "empty counts as 0°" and said["risk"] == "empty counts as 0.02"
-    )
+    assert said["gauged_uncertainty_um"] == "10 µm (usual)"
+    assert said["shaft_bore_mm"] == "0 mm (usual)" and said["gauged_at_deg"] == "0° (usual)" and said["risk"] == "0.02 (usual)"
 
 
 @given(sheet=st.sampled_from(sorted(CALCULATORS)), data=st.data())

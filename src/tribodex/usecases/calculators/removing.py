@@ -7,6 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Bearing, Group, Taper, check_dimensions
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
@@ -21,9 +22,14 @@ class ReleaseInputs(BearingInputs):
     shaft_bore_mm: Annotated[float, Field(ge=0, le=3000)] = 0.0
 
 
-class PullOffInputs(ReleaseInputs):
-    """Force to press or pull a bearing off a cylindrical seat."""
+class PullOffInputs(Inputs):
+    """Force to press or pull a bearing off a cylindrical seat: group and taper do not enter."""
 
+    bore_mm: Mm
+    outside_mm: Mm
+    width_mm: Mm
+    shaft_mm: Mm
+    shaft_bore_mm: Annotated[float, Field(ge=0, le=3000)] = 0.0
     interference_min_um: Um
     interference_max_um: Um
 
@@ -42,7 +48,9 @@ def _release(_: Reference, inputs: ReleaseInputs) -> Answer:
 def _pull_off(_: Reference, inputs: PullOffInputs) -> Answer:
     ordered(inputs.interference_min_um, inputs.interference_max_um, "interference_max_um")
     span = Span(inputs.interference_min_um, inputs.interference_max_um)
-    force = pull_off_force(span, inputs.bearing(), Shaft(inputs.shaft_mm, inputs.shaft_bore_mm))
+    check_dimensions(inputs.bore_mm, inputs.outside_mm, inputs.width_mm)
+    bearing = Bearing(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, Taper.ONE_IN_12, Group.CN)
+    force = pull_off_force(span, bearing, Shaft(inputs.shaft_mm, inputs.shaft_bore_mm))
     tool = tool_size(force)
     return Answer("pull-off-force", (force, tool), verdict=tool.verdict)
 

@@ -106,7 +106,7 @@ def _assumed(name: str, usual: Any) -> str:
     if isinstance(usual, bool) or not isinstance(usual, int | float):
         return ""
     unit = next((written for suffix, written in _UNITS.items() if name.endswith(suffix)), "")
-    return f"empty counts as {usual:g}{unit}"
+    return f"{usual:g}{unit} (usual)"
 
 
 def _bare(annotation: Any) -> Any:

@@ -77,7 +77,7 @@ function Worked({ sheet }: { sheet: SheetHead }) {
         ) : null}
         {missing.length > 0 ? (
           <p className="text-soft">
-            Still to give: {missing.map((entry) => entry.label.toLowerCase()).join("; ")}.
+            Still to give: {missing.map((entry) => inASentence(entry.label)).join("; ")}.
           </p>
         ) : (
           <SheetFound answer={problem ? null : answer} problem={problem} />
@@ -86,6 +86,9 @@ function Worked({ sheet }: { sheet: SheetHead }) {
     </div>
   );
 }
+
+/** A label within a sentence; symbols keep their case: d is a bore, D an outside diameter. */
+const inASentence = (label: string) => label.charAt(0).toLowerCase() + label.slice(1);
 
 /** Worked out while typing; an answer to what was typed before never overtakes a later one. */
 function useAnswer(id: string, given: Given, shown: "mm" | "in", enough: boolean) {

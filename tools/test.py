@@ -1,8 +1,8 @@
 """Every test, fast ones first: pytest's closing line comes last. Extra arguments go to pytest.
 
-Without arguments: the core and the use cases (two processes), then store, web and exchange on a real MariaDB, then the browser.
-`faults` alone runs what kills, cuts, hangs and crowds.
-One pytest run holds them all, so that there is one closing line; the order is that of the paths.
+Without arguments: the front end by itself (outbox, numbers, drawings, panels), then the core and the use cases (two processes), then store,
+web and exchange on a real MariaDB, then the browser. `faults` alone runs what kills, cuts, hangs and crowds.
+One pytest run holds all that is Python, so that there is one closing line; the order is that of the paths.
 """
 
 import os
@@ -18,4 +18,5 @@ SHORT = {"faults": ["tests", "-m", "faults"]}
 ALL = [*FOLDERS, "-n", str(max(2, os.cpu_count() or 2)), "--dist", "worksteal"]
 given = sys.argv[1:]
 arguments = SHORT.get(given[0], given) if given else ALL
-sys.exit(subprocess.run([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, check=False).returncode)
+front_end = 0 if given else subprocess.run(["npm", "run", "--silent", "test"], cwd=ROOT / "web", check=False).returncode
+sys.exit(subprocess.run([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, check=False).returncode or front_end)

@@ -79,23 +79,30 @@ export class Keeper {
     }
   }
 
+  // What cannot be taken off the device is sent once more after a reload, and the server knows it by its id.
+
   async done(id: string): Promise<void> {
-    await this.db?.delete("waiting", id);
+    await this.db?.delete("waiting", id).catch(() => undefined);
   }
 
-  /** From the waiting to the refused, both or neither. */
-  async refuse(tap: RefusedTap): Promise<void> {
-    const change = this.db?.transaction(["waiting", "refused"], "readwrite");
-    if (!change) return;
-    await Promise.all([
-      change.objectStore("waiting").delete(tap.client_event_id),
-      change.objectStore("refused").put(tap),
-      change.done,
-    ]);
+  /** From the waiting to the refused, both or neither. False when the device could not. */
+  async refuse(tap: RefusedTap): Promise<boolean> {
+    try {
+      const change = this.db?.transaction(["waiting", "refused"], "readwrite");
+      if (!change) return false;
+      await Promise.all([
+        change.objectStore("waiting").delete(tap.client_event_id),
+        change.objectStore("refused").put(tap),
+        change.done,
+      ]);
+      return true;
+    } catch {
+      return false;
+    }
   }
 
   async drop(id: string): Promise<void> {
-    await this.db?.delete("refused", id);
+    await this.db?.delete("refused", id).catch(() => undefined);
   }
 
   /** Taps that the version before kept elsewhere on this device; taken over once. */

@@ -63,6 +63,9 @@ class Outbox {
   /** Taps whose storing is under way: none is sent before it is over, well or not. */
   private readonly storing = new Set<string>();
   private readonly sent = new Set<string>();
+  /** Refusals that the device has not stored yet, and those done with here, whatever the device still holds. */
+  private readonly unstoredRefusals = new Set<string>();
+  private readonly dropped = new Set<string>();
 
   constructor() {
     this.keeper = this.open();
@@ -160,6 +163,7 @@ class Outbox {
 
   /** A refused tap is done with. */
   drop(id: string): void {
+    this.dropped.add(id);
     this.refused = this.refused.filter((tap) => tap.client_event_id !== id);
     this.emit();
     void this.keeper.then((keeper) => keeper.drop(id)).then(() => this.tell());
@@ -211,8 +215,19 @@ class Outbox {
   private async reread(): Promise<void> {
     const keeper = await this.keeper;
     await this.reconcile(keeper);
-    if (keeper.lasting) this.refused = await keeper.refused();
+    if (keeper.lasting) await this.reconcileRefused(keeper);
     this.emit();
+  }
+
+  private async reconcileRefused(keeper: Keeper): Promise<void> {
+    // Stored while it is being read: it may be missing in what is read.
+    const fresh = new Set(this.unstoredRefusals);
+    const stored = await keeper.refused();
+    const there = new Set(stored.map((tap) => tap.client_event_id));
+    const own = this.refused.filter(({ client_event_id: id }) => {
+      return !there.has(id) && (fresh.has(id) || this.unstoredRefusals.has(id));
+    });
+    this.refused = [...stored, ...own].filter((tap) => !this.dropped.has(tap.client_event_id));
   }
 
   /** What the device holds now. A tap of this page that is not stored yet, or never could be, stays. */
@@ -240,7 +255,7 @@ class Outbox {
       const keeper = await this.keeper;
       const work = () => this.sendAll(keeper);
       // One page of this device at a time: taps keep their order.
-      await ("locks" in navigator ? navigator.locks.request("tribodex.outbox", work) : work());
+      await (navigator.locks ? navigator.locks.request("tribodex.outbox", work) : work());
     } finally {
       this.sending = false;
     }
@@ -277,8 +292,9 @@ class Outbox {
         this.sent.add(tap.client_event_id);
         this.take(tap);
         this.refused = [...this.refused, refused];
+        this.unstoredRefusals.add(tap.client_event_id);
         if (!this.first()) this.away = "";
-        await keeper.refuse(refused);
+        if (await keeper.refuse(refused)) this.unstoredRefusals.delete(tap.client_event_id);
         this.emit();
       }
       this.tell();

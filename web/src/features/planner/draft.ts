@@ -43,6 +43,6 @@ export const EMPTY: Draft = {
 
 /** What an address gives, as the slate hands it over; null when it gives nothing. */
 export function draftOf(search: URLSearchParams): Draft | null {
-  const given = Object.fromEntries([...search].filter(([name]) => name in EMPTY));
+  const given = Object.fromEntries([...search].filter(([name]) => Object.hasOwn(EMPTY, name)));
   return Object.keys(given).length > 0 ? { ...EMPTY, ...given } : null;
 }

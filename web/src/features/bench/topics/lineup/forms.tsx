@@ -38,6 +38,8 @@ export function FloatForm({ work, tap, refused }: LineUpProps) {
             onClick={() => {
               tap({ kind: "say_float", place: at, floats: choice.value, groove });
               setPlace("");
+              // A ring in a groove belongs to one housing.
+              setGroove("");
             }}
           >
             {choice.words}

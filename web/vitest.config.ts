@@ -1,0 +1,12 @@
+import { defineConfig } from "vitest/config";
+
+// What needs no server and no real browser: the outbox, numbers, drawings, and panels with their taps.
+export default defineConfig({
+  test: {
+    environment: "happy-dom",
+    include: ["tests/**/*.test.{ts,tsx}"],
+    setupFiles: ["tests/setup.ts"],
+    restoreMocks: true,
+    unstubGlobals: true,
+  },
+});

@@ -27,6 +27,7 @@ from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.helpers import DRAFT, FEELERS, make_bench
 
 from tribodex.core.errors import TribodexError
+from tribodex.core.failure.raceway import Face, Sign
 from tribodex.core.fits.seat import SeatKind
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import facts
@@ -37,6 +38,7 @@ from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.topics import fold
 from tribodex.core.topics.lineup import commands as line
+from tribodex.core.topics.look import commands as look
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import Seen
 from tribodex.core.topics.removal import commands as off
@@ -188,9 +190,14 @@ def of_shaft() -> Log:
     shaft.do(job_cmd.Correct(shaft.job.last_seq, "misread", off.BackNutOff("3 mm", True)), at="1")
     shaft.do(off.SayCocked("sleeve turned"), off.SayStraight("burr in the slot"), job_cmd.ConfirmGate("way_clear", ("fingers", "in_line")), at="1")
     shaft.do(off.SayOff("with one blow"), at="1")
-    shaft.do(job_cmd.SetStageAside("look", "new bearing"), at="1")
-    shaft.do(job_cmd.TakeStageUp("look"), at="1")
-    shaft.do(job_cmd.TickStep("look", shaft.procedures["1"].stage("look").steps[0].text), at="1")
+    shaft.do(look.SeeMark(28, "b"), look.SeeMark(2, "b", "doubtful"), look.SeeMark(29, "", "destroyed"), look.CleanParts(), at="1")
+    shaft.do(look.SeeMark(15, "b"), job_cmd.Correct(shaft.job.last_seq + 1, "scored, seen with the loupe", look.SeeMark(15, "c")), at="1")
+    shaft.do(look.CountRollers("19"), look.PointLoad("6 o'clock"), look.MarkFinding(Face.BORE, Sign.OXIDE, "100 mm", "200 mm", width="30 mm"), at="1")
+    shaft.do(look.ConcludeLook(), look.JudgePart("bearing", False), look.MakeUnusable("bearing", "both rings cut", "seen by B. Boss"), at="1")
+    shaft.do(job_cmd.ClosePoint(max(shaft.job.open_points), "new sleeve is here", "B. Boss"))
+    shaft.do(job_cmd.SetStageAside("seal", "sealed for life"), at="1")
+    shaft.do(job_cmd.TakeStageUp("seal"), at="1")
+    shaft.do(job_cmd.TickStep("seal", shaft.procedures["1"].stage("seal").steps[0].text), at="1")
     shaft.do(seat.PlanSeat(SeatKind.SLEEVE, "80 mm", "by the drawing"), seat.SayWarmth("24 °C", "23 °C"), seat.SeeOnSeat(Seen.NICK, "left"), at="1")
     shaft.do(seat.DressSeat(shaft.job.last_seq), at="1")
     read(shaft, "1", ("79.985 mm", "79.70 mm", *READINGS[2:]))

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import random
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -126,7 +127,7 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
 
     # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
     for at in ("1", "2"):
-        for stage in ("removal", "look", *(("prepare",) if at == "2" else ())):
+        for stage in ("removal", "read_marks", *(("prepare",) if at == "2" else ())):
             say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
     look(hands, "1")
     for size in SEATS:
@@ -205,7 +206,7 @@ def test_two_people_at_two_bearings_never_refuse_each_other(new_page: Callable[.
     other = Hands(new_page(strict=False), FREE)
     other.job_id = first.job_id
     for at in ("1", "2"):
-        for stage in ("removal", "look", "prepare"):
+        for stage in ("removal", "read_marks", "prepare"):
             say(first.page, first.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
     pair = (("1", first), ("2", other))
     for at, hands in pair:
@@ -274,3 +275,70 @@ def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., P
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
     taking = next(placed["section"] for placed in record["sections"] if placed["section"]["title"] == "Taking off")
     assert any("rust in the slot" in line for line in taking["lines"]) and taking["tables"][0]["rows"][0][0] == "let go of its taper"
+
+
+def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page: Callable[..., Page]) -> None:
+    """Evidence first, a place tapped on the unrolled ring, causes with weights, conclusion, a point accepted by name, scrap with proof."""
+    page = new_page(strict=False)
+    hands = Hands(page, DRIVE)
+    plan_shaft(hands)
+    hands.pass_gate()
+    look(hands, "1", "read_marks")
+    headline = page.locator("#next-move")
+    for asked, answer in (
+        ("What was the mounted clearance", "Not looked"),
+        ("How was the nut", "tight"),
+        ("What colour is the grease", "black"),
+        ("How is the grease", "dry or caked"),
+        ("Rub it between gloved fingers", "no grit"),
+    ):
+        expect(headline).to_contain_text(asked)
+        said = page.get_by_role("button", name=answer, exact=True)
+        if said.get_attribute("aria-pressed") is None:
+            tapped(page, answer)
+        else:
+            said.click()
+            tapped(page, "Note it")
+        hands.seen()
+    expect(headline).to_contain_text("then clean and dry it")
+    tapped(page, "Grease is bagged: cleaned and dry")
+    hands.seen()
+    page.get_by_role("radio", name="history").click()
+    page.get_by_role("button", name="When was it last greased?").click()
+    tapped(page, "overdue")
+    hands.seen()
+    causes = page.get_by_role("region", name="What it speaks for")
+    expect(causes).to_contain_text("Starved, or its grease was too old: most likely")
+    causes.get_by_role("button", name="Show the weights of Starved").click()
+    expect(causes.get_by_role("row", name="dry or caked and overdue")).to_contain_text("+3")
+
+    ring = page.get_by_role("region", name="Mark a place").get_by_role("img")
+    box = ring.bounding_box()
+    assert box is not None
+    ring.click(position={"x": box["width"] * 0.5, "y": box["height"] * 0.8})
+    expect(page.get_by_label("Place, or where it begins")).to_have_value(re.compile(r"^1[78]\d(\.5)?°$"))
+    tapped(page, "Mark the dent")
+    hands.seen()
+    expect(page.get_by_role("region", name="Rings unrolled")).to_contain_text("dent at 1")
+
+    tapped(page, "Conclude: most likely")
+    hands.seen()
+    expect(headline).to_contain_text("Back, or scrap")
+    page.get_by_role("button", name="Judge the bearing").click()
+    tapped(page, "Scrap")
+    hands.seen()
+    expect(headline).to_contain_text("make it unusable")
+    page.get_by_role("button", name="rings cut, tagged").click()
+    page.get_by_label("Seen by, or photograph").fill("Wilf Oram")
+    tapped(page, "It cannot be fitted again")
+    hands.seen()
+    page.get_by_role("button", name="Accept by name").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Who decides").fill("Orla Tennick")
+    dialog.get_by_label("Reason").fill("line is renewed tomorrow")
+    with page.expect_response("**/taps*"):
+        dialog.get_by_role("button", name="Accept it").click()
+    expect(page.get_by_text("accepted by Orla Tennick: line is renewed tomorrow").first).to_be_visible()
+    record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
+    for words in ("Look at the old bearing", "Starved, or its grease was too old", "rings cut, tagged", "together they settle it"):
+        assert words in record, words

@@ -67,7 +67,7 @@ class ShaftBench:
         return fold(self.log)
 
     def desk(self, at: str = SHAFT) -> Desk:
-        return desk(self.job, self.procedures, self.log, at)
+        return desk(self.job, self.procedures, self.log, at, REFERENCE.books)
 
     def _add(self, at: str, fact: facts.Fact) -> None:
         moment = BEGIN + timedelta(minutes=next(self._clock))
@@ -247,15 +247,15 @@ def test_a_stage_is_set_aside_and_taken_up_again_and_make_safe_never_is(bench: S
     for stage, at in (("make_safe", SHAFT), ("drive_up", "1")):
         with pytest.raises(Refused, match="belongs to every job"):
             bench.do(job_cmd.SetStageAside(stage, "no time"), at=at)
-    bench.do(job_cmd.SetStageAside("look", "bearing is new"), at="1")
+    bench.do(job_cmd.SetStageAside("seal", "sealed for life"), at="1")
     states = {(t.stage.id, t.at): rail.stands(bench.desk(), t) for t in rail.tasks(bench.desk())}
-    assert states["look", "1"] == rail.ASIDE and states["look", "2"] == rail.NOW
-    bench.do(job_cmd.TakeStageUp("look"), at="1")
-    step = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("look", "1")).stage.steps[0].text
-    bench.do(job_cmd.TickStep("look", step), at="1")
-    assert bench.job.ticks("look", "1") == {step: "Tester"} and bench.job.ticks("look", "2") == {}
+    assert states["seal", "1"] == rail.ASIDE and states["seal", "2"] == rail.NOW
+    bench.do(job_cmd.TakeStageUp("seal"), at="1")
+    step = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("seal", "1")).stage.steps[0].text
+    bench.do(job_cmd.TickStep("seal", step), at="1")
+    assert bench.job.ticks("seal", "1") == {step: "Tester"} and bench.job.ticks("seal", "2") == {}
     with pytest.raises(InvalidInput):
-        bench.do(job_cmd.TickStep("look", "dance"), at="1")
+        bench.do(job_cmd.TickStep("seal", "dance"), at="1")
 
 
 TEXTS = st.sampled_from(["", " ", "x", "10 mm", "80 mm", "79.98 mm", "0.05 + 0.1", "0.10", "30", "20 °C", "m6", "steel", "22218 K C3", "1/2 in"])
@@ -270,7 +270,7 @@ def of_type(hint: Any, name: str) -> st.SearchStrategy[Any]:
     if name == "plan":
         return st.just(PLAN)
     if name in ("stage", "blocks"):
-        return st.sampled_from(["", "look", "run_in", "close", "drive_up", "nothing"])
+        return st.sampled_from(["", "read_marks", "run_in", "close", "drive_up", "nothing"])
     if hint is str:
         return TEXTS
     if hint is bool:

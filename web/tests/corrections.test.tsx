@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from "vitest";
 import type { LogLine } from "../src/api";
 import { Correction } from "../src/features/bench/correction";
 import { entryOf } from "../src/features/bench/correction-entry";
-import { OPTIONS, TEXTS } from "../src/features/bench/correction-fields";
+import { OPTIONS, TEXTS, labelFor, optionsFor } from "../src/features/bench/correction-fields";
 import { button, choice, hand, line as field, show } from "./page";
 
 const logged = (kind: string, said: Record<string, string>, more: Partial<LogLine> = {}): LogLine => ({
@@ -121,6 +121,9 @@ describe("the form", () => {
   });
 
   it("has one name for every field", () => {
-    expect(Object.keys(OPTIONS).filter((name) => name in TEXTS)).toEqual(["where"]);
+    expect(Object.keys(OPTIONS).filter((name) => name in TEXTS)).toEqual([]);
+    expect(optionsFor("mark_seen", "how")?.label).toBe("How sure");
+    expect(optionsFor("made_unusable", "how")).toBeUndefined();
+    expect(labelFor("made_unusable", "how")).toBe("How");
   });
 });

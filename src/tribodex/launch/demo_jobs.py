@@ -179,6 +179,12 @@ def _correct(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:
     fitter.say(job_cmd.Correct(target, value["reason"], again))
 
 
+def _settle(fitter: VirtualFitter, how: str) -> None:
+    """The newest open point is done."""
+    newest = max(fitter.job.job.open_points)
+    fitter.say(job_cmd.ClosePoint(newest, how))
+
+
 _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
     "at": lambda f, v: f.go_to(str(v)),
     "say": _said,
@@ -191,6 +197,7 @@ _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
     "release": lambda f, v: f.say(cmd.Release(v)),
     "note": lambda f, v: f.say(job_cmd.AddNote(v)),
     "point": lambda f, v: f.say(job_cmd.OpenPoint(v)),
+    "settle": _settle,
     "correct": _correct,
     "follow": lambda f, v: f.follow(int(v)),
     "sign": lambda f, v: f.say(job_cmd.Sign(v["name"], v["role"])),

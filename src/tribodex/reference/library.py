@@ -12,6 +12,7 @@ from tribodex.core.procedure import TRADE_STAGES, Procedure
 from tribodex.core.sources import BUILT_IN, Source
 from tribodex.core.topics import HOUSE
 from tribodex.reference import tables
+from tribodex.reference.failure import failure_marks
 from tribodex.usecases.ports import Reference
 
 DATA = Path(__file__).resolve().parents[3] / "data"
@@ -46,6 +47,7 @@ def load_reference(folder: Path = DATA) -> Reference:
         inch_shafts=tables.inch_shafts(sheets["inch_shaft"]),
         dimensions=tables.dimension_table(sheets["bearing_srb_dimensions"], sheets["bearing_sab_dimensions"]),
         rings=tables.ring_table(sheets["iso492_ring"]),
+        failure_marks=failure_marks(folder / "failure_marks"),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},
         sources=sources,
         sheets=tuple(sheets.values()),

@@ -53,7 +53,7 @@ def procedures_of(reference: Reference, job: Job) -> dict[str, Procedure]:
 
 def desk_of(reference: Reference, loaded: Loaded, at: str = SHAFT) -> Desk:
     """A job as topics see it."""
-    return desk(loaded.job, procedures_of(reference, loaded.job), loaded.log, at)
+    return desk(loaded.job, procedures_of(reference, loaded.job), loaded.log, at, reference.books)
 
 
 def load(store: Store, job_id: str) -> Loaded:

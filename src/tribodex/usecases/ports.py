@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from functools import cached_property
 from typing import Any, Literal, Protocol
 
 from tribodex.core.components.adapter_sleeve import SleeveTable, WithdrawalTable
@@ -13,6 +14,7 @@ from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNutTable
 from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
+from tribodex.core.failure.marks import FailureMarks
 from tribodex.core.fits.iso492 import RingTable
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
@@ -49,9 +51,15 @@ class Reference:
     inch_shafts: InchShafts
     dimensions: DimensionTable
     rings: RingTable
+    failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]
     sheets: tuple[Sheet, ...]
+
+    @cached_property
+    def books(self) -> Mapping[type, Any]:
+        """What topics look things up in, by what it is."""
+        return {FailureMarks: self.failure_marks}
 
     def clearances(self, kind: Kind) -> ClearanceTable:
         """The group limits for a kind of bearing, tapered bore."""

@@ -4,6 +4,7 @@ import type {
   Bench,
   Choices,
   Crib,
+  FailureBook,
   JobSummary,
   LineDrawing,
   LogLine,
@@ -172,6 +173,7 @@ export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getTables = () => ask<TableHead[]>("/api/tables");
 export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
 export const getCrib = () => ask<Crib>("/api/crib");
+export const getFailureBook = () => ask<FailureBook>("/api/failure-marks");
 export const getSheets = () => ask<SheetHead[]>("/api/slate/sheets");
 export const workSheet = (id: string, given: Record<string, string>, shown: "mm" | "in") =>
   send<SheetAnswer>(`/api/slate/sheets/${id}`, { given, shown });

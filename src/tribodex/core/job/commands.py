@@ -65,10 +65,11 @@ class OpenPoint:
 
 @dataclass(frozen=True)
 class ClosePoint:
-    """An open point is settled."""
+    """An open point is settled. `accepted_by`: it is not done, and somebody takes it on, with the reason in `how`."""
 
     point: int
     how: str
+    accepted_by: str = ""
 
 
 @dataclass(frozen=True)

@@ -54,7 +54,7 @@ def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact
 def _again(desk: Desk, event: facts.Event, entry: Any, decide: Decide) -> facts.Fact:
     """The fact that the entry should have been, decided where it stands."""
     before = _before(desk.log, event.seq)
-    then = Desk(desk.house, fold(desk.house, before), desk.procedures, before, event.at, correcting=True)
+    then = replace(desk, job=fold(desk.house, before), log=before, at=event.at, correcting=True)
     _, found = decide(then, entry)
     same = [fact for fact in found if type(fact) is type(event.fact)]
     if len(same) != 1:
@@ -92,7 +92,7 @@ def _with_judgements(desk: Desk, correction: facts.Corrected) -> list[facts.Fact
 def _judge(desk: Desk, topic: Topic[Any], before: list[facts.Event], event: facts.Event, now: facts.Fact) -> facts.Fact:
     job = fold(desk.house, before)
     at = SHAFT if topic.per_shaft else job.placed(event.at)
-    then = Desk(desk.house, job, desk.procedures, before, at, correcting=True)
+    then = replace(desk, job=job, log=before, at=at, correcting=True)
     assert topic.judge is not None  # it has judgements
     return topic.judge(then, then.of(topic), now)
 

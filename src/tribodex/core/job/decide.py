@@ -62,7 +62,9 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
         case cmd.ClosePoint():
             if command.point not in job.open_points:
                 raise NotFound(f"There is no open point {command.point}.")
-            return facts.PointClosed(command.point, text(command.how, "how", "how it was settled"))
+            by = command.accepted_by.strip()
+            how = text(command.how, "how", "why it may stay so" if by else "how it was settled")
+            return facts.PointClosed(command.point, f"accepted by {by}: {how}" if by else how)
         case cmd.Sign():
             return _sign(desk, command)
         case cmd.Abandon():

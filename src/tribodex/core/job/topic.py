@@ -6,8 +6,9 @@ A record of plain functions. The kernel calls them and knows no topic by name; t
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
+from types import MappingProxyType
 from typing import Any, Generic, TypeVar
 
 from tribodex.core.job.commands import KERNEL_COMMANDS, AddNote
@@ -21,6 +22,8 @@ from tribodex.core.sheet import Section
 from tribodex.core.working import Result
 
 S = TypeVar("S")
+B = TypeVar("B")
+NO_BOOKS: Mapping[type, Any] = MappingProxyType({})
 
 
 @dataclass(frozen=True)
@@ -121,7 +124,10 @@ class Task:
 
 @dataclass(frozen=True)
 class Desk:
-    """What a topic sees when it decides or speaks: the job, the place, the procedures, and whether it says an earlier entry again."""
+    """What a topic sees when it decides or speaks: the job, the place, the procedures, and whether it says an earlier entry again.
+
+    `books`: what is looked up, by what it is. Not part of the job; what follows from it is kept in the facts.
+    """
 
     house: House
     job: Job
@@ -129,10 +135,16 @@ class Desk:
     log: Sequence[Event] = ()
     at: str = SHAFT
     correcting: bool = False
+    books: Mapping[type, Any] = field(default_factory=lambda: NO_BOOKS)
 
     def here(self, at: str) -> Desk:
         """The same at another place."""
-        return self if at == self.at else Desk(self.house, self.job, self.procedures, self.log, at, self.correcting)
+        return self if at == self.at else replace(self, at=at)
+
+    def book(self, kind: type[B]) -> B:
+        """Something to look things up in. Raises KeyError where nobody laid it out."""
+        found: B = self.books[kind]
+        return found
 
     def of(self, topic: Topic[S]) -> S:
         """The slice of a topic at this place."""

@@ -3,23 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from typing import Any
 
 from tribodex.core.job import fold as kernel
 from tribodex.core.job.facts import Event, Fact
 from tribodex.core.job.job import Job
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.tell import tell as kernel_tell
-from tribodex.core.job.topic import Desk, House
+from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import lineup, prepare, removal, stock, tapered
+from tribodex.core.topics import lineup, look, prepare, removal, stock, tapered
 from tribodex.core.topics.lineup.show import LineUpWork
+from tribodex.core.topics.look.show import LookWork
 from tribodex.core.topics.prepare.show import PrepareWork
 from tribodex.core.topics.removal.show import RemovalWork
 from tribodex.core.topics.stock.show import StockWork
 from tribodex.core.topics.tapered.work import TaperedWork
 
-HOUSE = House((stock.TOPIC, removal.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC))
-Work = StockWork | RemovalWork | PrepareWork | LineUpWork | TaperedWork
+HOUSE = House((stock.TOPIC, removal.TOPIC, look.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC))
+Work = StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork
 
 
 def fold(events: Sequence[Event]) -> Job:
@@ -32,9 +34,9 @@ def taken_further(job: Job, log: Sequence[Event], added: Sequence[Event]) -> Job
     return kernel.taken_further(HOUSE, job, log, added)
 
 
-def desk(job: Job, procedures: Mapping[str, Procedure], log: Sequence[Event] = (), at: str = SHAFT) -> Desk:
-    """A job at a place, with the procedures that are pinned for it."""
-    return Desk(HOUSE, job, procedures, log, at)
+def desk(job: Job, procedures: Mapping[str, Procedure], log: Sequence[Event] = (), at: str = SHAFT, books: Mapping[type, Any] = NO_BOOKS) -> Desk:
+    """A job at a place, with the procedures that are pinned for it, and the books that topics look things up in."""
+    return Desk(HOUSE, job, procedures, log, at, books=books)
 
 
 def tell(fact: Fact) -> str:

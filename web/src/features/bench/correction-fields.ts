@@ -1,4 +1,4 @@
-/** What the fields of an entry are called in a correction, and what can be chosen. */
+/** What the fields of an entry are called in a correction, and what can be chosen; by the entry's kind where others use the name too. */
 
 const yesNo = [
   { value: "yes", label: "yes" },
@@ -27,11 +27,15 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
   captive_nut: { label: "Its nut is captive", options: known },
   tap_tested: { label: "Held after the tap", options: yesNo },
   turns_freely: { label: "Turns freely", options: yesNo },
+  "mark_seen.how": {
+    label: "How sure",
+    options: ["seen", "doubtful", "not looked", "destroyed"].map((value) => ({ value, label: value })),
+  },
   swivel: {
     label: "Swivels",
     options: ["freely", "slight drag", "binds"].map((value) => ({ value, label: value })),
   },
-  where: {
+  "gauging_started.where": {
     label: "Gauged",
     options: [
       { value: "hung_bottom", label: "hanging, at the bottom" },
@@ -75,4 +79,18 @@ export const TEXTS: Record<string, string> = {
   offset: "Offset",
   gap: "Gap",
   gaps: "Under the feet",
+  letters: "Answer, by its letter",
+  at: "Place",
+  "finding_marked.at": "Where it begins",
+  to: "Where it ends",
+  how: "How",
+  row: "Row",
+  middle: "Its middle, from the nut side",
+  width: "Its width",
+  rollers: "Rollers in one row",
+  proof: "Seen by, or photograph",
 };
+
+/** The choice or the label for a field of an entry. */
+export const optionsFor = (kind: string, name: string) => OPTIONS[`${kind}.${name}`] ?? OPTIONS[name];
+export const labelFor = (kind: string, name: string) => TEXTS[`${kind}.${name}`] ?? TEXTS[name];

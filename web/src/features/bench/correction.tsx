@@ -3,7 +3,7 @@ import { useState, type ReactNode } from "react";
 import type { LogLine, TurnUnit } from "../../api";
 import { Button, ChoiceRow, Overlay, TextField, inUnits, useSettings } from "../../ui";
 import { entryOf, type Said } from "./correction-entry";
-import { OPTIONS, TEXTS } from "./correction-fields";
+import { labelFor, optionsFor } from "./correction-fields";
 import type { Tap } from "./parts";
 import { UNIT_WORDS } from "./topics/tapered/turn-panel";
 
@@ -20,7 +20,7 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
     onClose();
   };
   const fields: ReactNode[] = Object.keys(line.said).map((name) => {
-    const choice = name === "where" && line.kind !== "gauging_started" ? undefined : OPTIONS[name];
+    const choice = optionsFor(line.kind, name);
     if (choice) {
       return (
         <ChoiceRow
@@ -43,7 +43,7 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
         />
       );
     }
-    const label = TEXTS[name];
+    const label = labelFor(line.kind, name);
     return label ? (
       <TextField
         key={name}

@@ -1,11 +1,12 @@
 /** Open points of the job: each is settled with a word how. */
 import { useState } from "react";
 import type { Bench } from "../../api";
-import { Button, TextField } from "../../ui";
+import { Button, NamedReason, TextField } from "../../ui";
 import { type Tap } from "./parts";
 
 export function PointLine({ point, tap }: { point: Bench["points"][number]; tap: Tap }) {
   const [how, setHow] = useState<string | null>(null);
+  const [accepting, setAccepting] = useState(false);
   return (
     <li className="border-b border-rule py-1 last:border-b-0">
       {point.text} {point.closed ? <span className="text-soft">Settled: {point.closed}</span> : null}
@@ -14,6 +15,21 @@ export function PointLine({ point, tap }: { point: Bench["points"][number]; tap:
           Settle<span className="sr-only">: {point.text}</span>
         </Button>
       ) : null}
+      {!point.closed && how === null && point.blocks ? (
+        <Button kind="quiet" onClick={() => setAccepting(true)}>
+          Accept by name<span className="sr-only">: {point.text}</span>
+        </Button>
+      ) : null}
+      <NamedReason
+        title="Go on without it"
+        description={`${point.text} It stays undone; the record will name you and your reason.`}
+        action="Accept it"
+        open={accepting}
+        onClose={() => setAccepting(false)}
+        onDecide={(accepted_by, reason) =>
+          tap({ kind: "close_point", point: point.number, how: reason, accepted_by })
+        }
+      />
       {!point.closed && how !== null ? (
         <form
           className="flex flex-wrap items-end gap-2"

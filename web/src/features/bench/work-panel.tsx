@@ -6,6 +6,8 @@ import { Row } from "./parts";
 import { SignPanel } from "./sign-panel";
 import { TicksPanel } from "./ticks-panel";
 import { LineUpPanel } from "./topics/lineup/panel";
+import { LookDrawings } from "./topics/look/drawings";
+import { LookPanel } from "./topics/look/panel";
 import { PrepareDrawings } from "./topics/prepare/drawings";
 import { PreparePanel } from "./topics/prepare/panel";
 import { RemovalDrawings } from "./topics/removal/drawings";
@@ -53,6 +55,8 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <StockPanel job={bench.id} work={work} {...panel} />;
     case "removal":
       return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
+    case "look":
+      return <LookPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "prepare":
       return <PreparePanel key={bench.at} work={work} {...panel} />;
     case "lineup":
@@ -71,13 +75,15 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
 
 /** Whether anything is drawn beside the task. */
 export const drawsBeside = ({ topic }: Work) =>
-  topic === "tapered" || topic === "prepare" || topic === "removal";
+  topic === "tapered" || topic === "prepare" || topic === "removal" || topic === "look";
 
 /** What is drawn beside the task. */
 export function WorkDrawings({ work }: { work: Work }) {
   switch (work.topic) {
     case "tapered":
       return <TaperedDrawings work={work} />;
+    case "look":
+      return <LookDrawings work={work} />;
     case "prepare":
       return <PrepareDrawings work={work} />;
     case "removal":

@@ -1,0 +1,28 @@
+"""May a part go back, or is it scrap? By what was seen; what was not looked at stays unknown."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from tribodex.core.failure.marks import FailureMarks, PartRule
+from tribodex.core.failure.weighing import Answered
+from tribodex.core.working import Level, Verdict
+
+
+def judge_part(marks: FailureMarks, rule: PartRule, answered: Mapping[int, Answered]) -> Verdict:
+    """Scrap by one sign, doubtful ones too; fit only where all that must be clean was looked at and found clean."""
+    sure = {f"{n}{letter}" for n, said in answered.items() if said.counts and said.how == "seen" for letter in said.letters}
+    seen = {f"{n}{letter}" for n, said in answered.items() if said.counts for letter in said.letters}
+    for sign in rule.scrap:
+        for mark in sign.marks:
+            if mark in seen:
+                doubt = "" if mark in sure else " The sign was doubtful: look again before it goes back."
+                return Verdict("scrap", Level.STOP, f"{sign.why.capitalize()}: {marks.words_of(mark)}.{doubt}")
+    if not rule.clean:
+        return Verdict("by eye", Level.UNKNOWN, "No sign of the list decides it: judge it by eye, and say by which sign.")
+    open_marks = [mark for mark in rule.clean if mark not in sure]
+    if open_marks:
+        question = marks.question(int(open_marks[0][:-1]))
+        words = question.words if question is not None else ""
+        return Verdict("not known", Level.UNKNOWN, f"Not looked at, or not sure: {words}")
+    return Verdict("fit to go back", Level.GOOD, "Everything that must be clean was looked at and found clean.")

@@ -1,0 +1,298 @@
+"""What may follow while the old bearing is looked at, and what to look at next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, NotFound, Refused
+from tribodex.core.failure.marks import Cause, FailureMarks, Question
+from tribodex.core.failure.parts import judge_part
+from tribodex.core.failure.raceway import read_place, strips
+from tribodex.core.failure.weighing import ComesTo, Standing
+from tribodex.core.job.facts import Fact, PointOpened
+from tribodex.core.job.gates import text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, read_length
+from tribodex.core.topics.look.commands import (
+    CleanParts,
+    ConcludeLook,
+    CountRollers,
+    JudgePart,
+    MakeUnusable,
+    MarkFinding,
+    PointLoad,
+    SeeMark,
+)
+from tribodex.core.topics.look.facts import (
+    CauseTaken,
+    FindingMarked,
+    LoadPointed,
+    LookConcluded,
+    MadeUnusable,
+    MarkSeen,
+    PartJudged,
+    PartsCleaned,
+    RollersCounted,
+)
+from tribodex.core.topics.look.state import Look, Sight, firm, kind_of_assembly, section_here, sight
+from tribodex.core.working import Level
+
+STAGE = "read_marks"
+# What is told before anything is wiped, and the first round of a look (common practice, no source); then the marks lead.
+BEFORE_CLEANING = (29, 28, 1, 2, 3)
+FIRST_ROUND = (26, 5, 8, 10, 12, 14, 19, 18, 15, 16)
+ROLLERS = (5, 200)
+# Across a face nothing is wider than this (µm).
+ACROSS_UM = (0.0, 1_500_000.0)
+
+
+def decide(desk: Desk, state: Look, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput, NotFound or Refused."""
+    match command:
+        case SeeMark():
+            return [_seen(desk, command)]
+        case MarkFinding():
+            return [_finding(desk, command)]
+        case PointLoad():
+            return [LoadPointed(read_place(command.at, "at", _length_of(desk, "outer")) % 360)]
+        case CountRollers():
+            return [RollersCounted(_rollers(command.rollers))]
+        case CleanParts():
+            if state.cleaned:
+                raise Refused("It is clean already.")
+            return [PartsCleaned()]
+        case ConcludeLook():
+            return _concluded(desk, state, command)
+        case JudgePart():
+            return [_judged(desk, state, command)]
+        case MakeUnusable():
+            return [_unusable(desk, state, command)]
+        case _:
+            raise TypeError(f"looking has no {type(command).__name__}")
+
+
+def _seen(desk: Desk, command: SeeMark) -> MarkSeen:
+    question = desk.book(FailureMarks).question(command.question)
+    if question is None:
+        raise NotFound(f"There is no question {command.question}.")
+    if kind_of_assembly(desk) not in question.kinds:
+        raise Refused(f"“{question.words}” is not asked at this kind of bearing.")
+    letters = tuple(dict.fromkeys(letter for letter in command.letters.lower() if letter not in " ,;"))
+    choices = "; ".join(f"{letter}: {words}" for letter, words in question.answers.items())
+    if command.how in ("not looked", "destroyed"):
+        if letters:
+            raise InvalidInput.at("letters", "Either it was seen, or nobody could see it.", "no answer")
+        return MarkSeen(question.number, (), command.how, f"{question.words} {command.how.capitalize()}.")
+    unknown = [letter for letter in letters if letter not in question.answers]
+    if not letters or unknown:
+        raise InvalidInput.at("letters", f"“{command.letters}” is no answer to: {question.words}", choices)
+    _agree(question, letters, choices)
+    words = " and ".join(question.answers[letter] for letter in letters)
+    return MarkSeen(question.number, letters, command.how, f"{question.words} {words}{', doubtful' if command.how == 'doubtful' else ''}.")
+
+
+def _agree(question: Question, letters: tuple[str, ...], choices: str) -> None:
+    if len(letters) > 1 and not question.several:
+        raise InvalidInput.at("letters", f"Only one answer can be true: {question.words}", choices)
+    if len(letters) > 1 and question.none in letters:
+        raise InvalidInput.at("letters", f"“{question.answers[question.none]}” and something else cannot both be true.", choices)
+
+
+def _length_of(desk: Desk, face: str) -> float:
+    section = section_here(desk)
+    if section is None:
+        raise Refused("Nothing is planned here yet: the size of the bearing is not known. Answer the questions; mark places once it is.")
+    return next(strip.length_mm for strip in strips(section) if strip.face == face)
+
+
+def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
+    length = _length_of(desk, command.face)
+    begin = read_place(command.at, "at", length, command.shown) % 360
+    end = begin
+    if command.to.strip():
+        to = read_place(command.to, "to", length, command.shown)
+        # The whole ring is said as 0 to 360.
+        end = begin + 360 if to - begin == 360 or (begin == 0 and to == 360) else to % 360
+    row = command.row.strip()
+    if row not in ("", "1", "2") or (row and not command.face.rows):
+        right = "1 at the nut's side, 2 beyond, empty for both" if command.face.rows else "empty: this face has no rows"
+        raise InvalidInput.at("row", f"“{row}” is no row of the {command.face.words}.", right)
+    across = {
+        name: read_length(value, name, LengthUnit.MM, ACROSS_UM, command.shown, zero=True).mm if value.strip() else None
+        for name, value in (("middle", command.middle), ("width", command.width))
+    }
+    section = section_here(desk)
+    assert section is not None  # its length was read
+    for name, value in across.items():
+        if value is not None and value > section.width_mm:
+            raise InvalidInput.at(name, f"The {command.face.words} is {section.width_mm:g} mm wide.", "across it, from its nut side")
+    return FindingMarked(command.face, command.sign, begin, end, int(row or 0), across["middle"], across["width"])
+
+
+def _rollers(said: str) -> int:
+    number = int(said.strip()) if said.strip().isascii() and said.strip().isdigit() and len(said.strip()) < 6 else 0
+    if not ROLLERS[0] <= number <= ROLLERS[1]:
+        raise InvalidInput.at("rollers", f"“{said.strip()}” rollers in one row?", f"a whole number from {ROLLERS[0]} to {ROLLERS[1]}")
+    return number
+
+
+def _concluded(desk: Desk, state: Look, command: ConcludeLook) -> list[Fact]:
+    found, marks = sight(desk, state), desk.book(FailureMarks)
+    by, reason = command.decided_by.strip(), command.reason.strip()
+    own = [one.cause.id for one in found.weighing.leading] if firm(found) else []
+    ids = list(dict.fromkeys(part.strip().upper() for part in command.causes.replace(";", ",").split(",") if part.strip())) or own
+    known = {cause.id: cause for cause in marks.causes}
+    if unknown := [one for one in ids if one not in known]:
+        raise InvalidInput.at("causes", f"There is no cause “{unknown[0]}”.", ", ".join(known))
+    if (set(ids) != set(own) or not ids) and not (by and reason):
+        words = f"The marks come to: {found.weighing.outcome}." if not found.conflicts else "What was said and what is marked differ."
+        right = "a name and a reason, or look further"
+        raise InvalidInput.at("decided_by" if not by else "reason", f"{words} Anything else is a decision with a name.", right)
+    standing = {one.cause.id: one.standing for one in found.weighing.ranked}
+    causes = tuple(_taken(known[one], standing[one]) for one in ids)
+    points = [
+        PointOpened(f"Before another one goes in: {cause.action} ({cause.words.lower()}; {cause.who})", "mount" if cause.holds == "mounting" else "")
+        for cause in causes
+        if cause.holds != "nothing" and cause.id not in state.pointed
+    ]
+    return [LookConcluded(str(found.weighing.outcome), causes, by, reason), *points]
+
+
+def _taken(cause: Cause, standing: Standing) -> CauseTaken:
+    return CauseTaken(cause.id, cause.words, standing, cause.action, cause.who, cause.holds)
+
+
+def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
+    marks = desk.book(FailureMarks)
+    rule = next((rule for rule in marks.parts if rule.part == command.part.strip().lower()), None)
+    if rule is None:
+        raise InvalidInput.at("part", f"“{command.part}” is no part that is judged here.", ", ".join(one.part for one in marks.parts))
+    advised = judge_part(marks, rule, sight(desk, state).answered)
+    by, reason, sign = command.decided_by.strip(), command.reason.strip(), command.sign.strip()
+    # Against a sign, or with signs that nobody looked for, a name stands for it.
+    risky = command.fit and (advised.level is Level.STOP or (advised.level is Level.UNKNOWN and rule.clean != ()))
+    if risky and not (by and reason):
+        raise InvalidInput.at("decided_by" if not by else "reason", f"{advised.word.capitalize()}. {advised.reason}", "a name and a reason, or scrap")
+    if not sign and advised.level is Level.UNKNOWN:
+        raise InvalidInput.at("sign", "By which sign? It stands in the record.", "what was seen on it, or that nothing was")
+    return PartJudged(rule.part, command.fit, sign or advised.reason, advised, by, reason)
+
+
+def _unusable(desk: Desk, state: Look, command: MakeUnusable) -> MadeUnusable:
+    part = command.part.strip().lower()
+    judged = state.parts.get(part)
+    if judged is None or judged.fit:
+        raise Refused(f"The {part or 'part'} was not scrapped. Judge it first.")
+    if part in state.unusable and not desk.correcting:
+        raise Refused(f"The {part} is unusable already.")
+    if state.concluded is None:
+        raise Refused("It is evidence until the cause is known. Conclude the look first.")
+    proof = text(command.proof, "proof", "who saw it, or the photograph that shows it")
+    return MadeUnusable(part, text(command.how, "how", "for example: both rings cut through, tagged SCRAP"), proof)
+
+
+def stands(_: Desk, state: Look) -> str | None:
+    """Done once it is concluded and the bearing is judged; what is scrap is made unusable when nobody needs it any more."""
+    return None if state.concluded is not None and "bearing" in state.parts else STAGE
+
+
+def listed(_: Desk, state: Look) -> Sequence[str]:
+    """What still stands open when a record is signed."""
+    return [f"{part}: scrap, and not made unusable yet" for part in state.to_scrap]
+
+
+def same(made: Any, before: Any) -> Fact:
+    """A corrected answer stays with its question, an unusable part the part it was. Raises InvalidInput."""
+    for name in ("question", "part", "face"):
+        if getattr(made, name, None) != getattr(before, name, None):
+            raise InvalidInput.at("entry", "This would be another entry: withdraw the wrong one, and say the right one.", f"{name} as it was")
+    found: Fact = made
+    return found
+
+
+def next_question(desk: Desk, state: Look, found: Sight) -> Question | None:
+    """The question to ask now: first what cleaning destroys, then a first round, then what would part the first two causes."""
+    marks, kind = desk.book(FailureMarks), kind_of_assembly(desk)
+
+    def open_of(numbers: Sequence[int]) -> Question | None:
+        asked = [number for number in numbers if number not in found.answered and number not in state.seen]
+        return next((q for number in asked if (q := marks.question(number)) is not None and kind in q.kinds), None)
+
+    if not state.cleaned and (first := open_of(BEFORE_CLEANING)) is not None:
+        return first
+    if not state.cleaned:
+        return None
+    if (sweep := open_of(FIRST_ROUND)) is not None:
+        return sweep
+    settled = found.weighing.outcome is ComesTo.LIKELY
+    if found.next is None or found.next.lost or settled or found.next.question.number in state.seen:
+        return None
+    return found.next.question
+
+
+def move(desk: Desk, state: Look) -> Move:
+    """What to do next with the old bearing."""
+    found = sight(desk, state)
+    if state.concluded is not None and not state.seen_since:
+        return _after(state)
+    if found.conflicts:
+        return Move("see_mark", "Look again: word and marks differ", found.conflicts[0])
+    question = next_question(desk, state, found)
+    if question is not None:
+        return _question_move(question, found, state)
+    if not state.cleaned:
+        return Move(
+            "clean_parts",
+            "Bag some grease; then clean and dry it",
+            "What grease and dirt tell has been noted. Wash part by part; look in raking light.",
+            "Do not spin it with air, do not brush or polish; gloves: flakes cut.",
+        )
+    return _conclude_move(found)
+
+
+def _question_move(question: Question, found: Sight, state: Look) -> Move:
+    why = "Cleaning destroys it: look now." if question.lost_by and not state.cleaned else ""
+    if found.next is not None and found.next.question.number == question.number and found.weighing.counted >= 3:
+        why = f"It would part “{found.next.first.lower()}” from “{found.next.second.lower()}”."
+    tool = {"loupe": " With the loupe.", "gauge": " Measure it.", "asked": " Ask who ran it.", "eye": ""}[question.by]
+    return Move("see_mark", question.words, (why + tool).strip() or "A first round over everything that can be seen.")
+
+
+def _conclude_move(found: Sight) -> Move:
+    weighing = found.weighing
+    words = [one.cause.words for one in weighing.leading]
+    lost = found.next.question.words if found.next is not None and found.next.lost else ""
+    match weighing.outcome:
+        case ComesTo.LIKELY:
+            return Move("conclude_look", f"Most likely: {words[0].lower()}", "Conclude; what must be put right becomes open points.")
+        case ComesTo.POSSIBLE:
+            return Move("conclude_look", f"Possible: {words[0].lower()}", "Not more than possible. Conclude, or look further.")
+        case ComesTo.NOT_SEPARATED:
+            both = " or ".join(word.lower() for word in words[:3])
+            why = f"What would part them is destroyed: {lost}" if lost else "Causes chain: more than one may be true. Put all of them right."
+            return Move("conclude_look", f"Not separated: {both}", why)
+        case ComesTo.CONTRADICTION:
+            clash = weighing.leading[0]
+            return Move(
+                "see_mark", f"Contradiction: {clash.cause.words.lower()}", "Signs rule it out, and a strong sign speaks for it. Look again at both."
+            )
+        case ComesTo.NONE_FITS:
+            return Move("conclude_look", "None of the known causes fits", "Say so by name, keep the bearing, and ask an engineer.")
+        case _:
+            why = f"What would tell is destroyed: {lost}" if lost else "Look at more, or say by name why it ends here."
+            return Move("conclude_look", "Too little to name a cause", why)
+
+
+def _after(state: Look) -> Move:
+    if "bearing" not in state.parts:
+        return Move("judge_part", "Back, or scrap? Judge the bearing", "Then sleeve, nut, washer, seal, housing and fitting.")
+    if state.to_scrap:
+        part = state.to_scrap[0]
+        return Move(
+            "make_unusable",
+            f"Tag the {part} as scrap, and make it unusable",
+            "So that nobody fits it again. Keep it while somebody needs it as evidence.",
+        )
+    return Move(Ask.NOTHING, "Looked at", "What must be put right first stands in the open points.")

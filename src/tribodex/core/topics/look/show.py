@@ -1,0 +1,282 @@
+"""The look in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.failure.marks import FailureMarks, split
+from tribodex.core.failure.parts import judge_part
+from tribodex.core.failure.raceway import Face, Sign, Strip, strips
+from tribodex.core.failure.weighing import ComesTo, How, Ranked, Reason, Standing
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import travel_text
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.look.decide import next_question
+from tribodex.core.topics.look.facts import (
+    FindingMarked,
+    LoadPointed,
+    LookConcluded,
+    MadeUnusable,
+    MarkSeen,
+    PartJudged,
+    PartsCleaned,
+    RollersCounted,
+)
+from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, section_here, sight
+from tribodex.core.working import Level, Verdict
+
+# Causes that are shown with every tap; the record holds all that speak.
+SHOWN = 4
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case MarkSeen():
+            return fact.words
+        case FindingMarked():
+            return f"Marked on the {fact.face.words}: {_finding_words(fact)}."
+        case LoadPointed():
+            return f"The load pointed to {fact.at_deg:g}° from the top mark."
+        case RollersCounted():
+            return f"{fact.rollers} rollers in a row, counted."
+        case PartsCleaned():
+            return "Grease and dirt come off: cleaned and dried."
+        case LookConcluded():
+            causes = "; ".join(f"{cause.words} ({cause.standing})" for cause in fact.causes) or "no cause named"
+            who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            return f"Concluded ({fact.outcome}): {causes}.{who}"
+        case PartJudged():
+            who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            return f"{fact.part.capitalize()}: {'goes back' if fact.fit else 'scrap'}. {_ended(fact.sign)}{who}"
+        case MadeUnusable():
+            return f"{fact.part.capitalize()} made unusable: {fact.how} ({fact.proof})."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def _ended(text: str) -> str:
+    return text if text.endswith((".", "?", "!")) else f"{text}."
+
+
+def _finding_words(fact: FindingMarked) -> str:
+    where = f"at {fact.from_deg:g}°" if fact.to_deg == fact.from_deg else f"from {fact.from_deg:g}° to {fact.to_deg:g}°"
+    row = f", row {fact.row}" if fact.row else ""
+    middle = f", middle {travel_text(fact.middle_mm)} from the nut side" if fact.middle_mm is not None else ""
+    width = f", {travel_text(fact.width_mm)} wide" if fact.width_mm is not None else ""
+    return f"{fact.sign} {where}{row}{middle}{width}"
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case MarkSeen():
+            return {"question": str(fact.question), "letters": "".join(fact.letters), "how": fact.how}
+        case FindingMarked():
+            across = {"middle": fact.middle_mm, "width": fact.width_mm}
+            return {
+                "face": fact.face,
+                "sign": fact.sign,
+                "at": f"{fact.from_deg:g}°",
+                "to": f"{fact.to_deg:g}°" if fact.to_deg != fact.from_deg else "",
+                "row": str(fact.row or ""),
+                **{name: f"{value:g} mm" if value is not None else "" for name, value in across.items()},
+            }
+        case LoadPointed():
+            return {"at": f"{fact.at_deg:g}°"}
+        case RollersCounted():
+            return {"rollers": str(fact.rollers)}
+        case MadeUnusable():
+            return {"part": fact.part, "how": fact.how, "proof": fact.proof}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class LookAnswer:
+    """What was answered to a question; `measured`: it comes from what was marked or from taking off."""
+
+    question: int
+    letters: tuple[str, ...]
+    how: How
+    measured: bool
+
+
+@dataclass(frozen=True)
+class LookFinding:
+    """A finding on an unrolled face, with the entry that marked it."""
+
+    entry: int
+    face: Face
+    sign: Sign
+    from_deg: float
+    to_deg: float
+    row: int
+    middle_mm: float | None
+    width_mm: float | None
+
+
+@dataclass(frozen=True)
+class LookCause:
+    """A cause as it stands, with every reason."""
+
+    id: str
+    words: str
+    standing: Standing
+    score: float
+    iso: tuple[str, ...]
+    reasons: tuple[Reason, ...]
+
+
+@dataclass(frozen=True)
+class LookPart:
+    """A part: what its signs say, and what was decided."""
+
+    part: str
+    advised: Verdict
+    fit: bool | None
+    unusable: bool
+
+
+@dataclass(frozen=True)
+class LookWork:
+    """The look as its panel shows it. Words of questions come once, by their own address."""
+
+    topic: Literal["look"]
+    kind: str
+    next_question: int | None
+    cleaned: bool
+    answers: tuple[LookAnswer, ...]
+    verdict: Verdict
+    causes: tuple[LookCause, ...]
+    ruled_out: tuple[str, ...]
+    left_out: tuple[str, ...]
+    measured: tuple[str, ...]
+    strips: tuple[Strip, ...]
+    findings: tuple[LookFinding, ...]
+    load_deg: float | None
+    rollers: int | None
+    concluded: str
+    since: bool
+    parts: tuple[LookPart, ...]
+
+
+_LEVELS = {
+    ComesTo.LIKELY: Level.GOOD,
+    ComesTo.POSSIBLE: Level.WATCH,
+    ComesTo.NOT_SEPARATED: Level.WATCH,
+    ComesTo.CONTRADICTION: Level.STOP,
+    ComesTo.TOO_LITTLE: Level.UNKNOWN,
+    ComesTo.NONE_FITS: Level.UNKNOWN,
+}
+
+
+def verdict_of(found: Sight) -> Verdict:
+    """What the marks come to, in a word and a reason."""
+    weighing = found.weighing
+    if found.conflicts:
+        return Verdict("look again", Level.STOP, " ".join(found.conflicts))
+    words = " or ".join(one.cause.words.lower() for one in weighing.leading)
+    reasons = {
+        ComesTo.LIKELY: f"{words.capitalize()}.",
+        ComesTo.POSSIBLE: f"{words.capitalize()}: not more than possible.",
+        ComesTo.NOT_SEPARATED: f"{words.capitalize()}. Both may be true: causes chain.",
+        ComesTo.CONTRADICTION: f"{words.capitalize()}: signs rule it out, and a strong sign speaks for it.",
+        ComesTo.TOO_LITTLE: "Too few signs, or too weak ones. Unknown stays unknown.",
+        ComesTo.NONE_FITS: "Much was seen, and no cause of the list explains it.",
+    }
+    lost = found.next is not None and found.next.lost and weighing.outcome in (ComesTo.NOT_SEPARATED, ComesTo.TOO_LITTLE)
+    gone = f" What would tell is destroyed: {found.next.question.words}" if lost and found.next is not None else ""
+    return Verdict(str(weighing.outcome), _LEVELS[weighing.outcome], reasons[weighing.outcome] + gone)
+
+
+def view(desk: Desk, state: Look) -> LookWork:
+    """The look as it is shown."""
+    found, marks = sight(desk, state), desk.book(FailureMarks)
+    section, asked = section_here(desk), next_question(desk, state, found)
+    left = [f"{', '.join(_short(marks, mark) for mark in one.marks)}: left out, {one.why}" for one in found.weighing.left_out]
+    return LookWork(
+        "look",
+        kind_of_assembly(desk),
+        asked.number if asked is not None else None,
+        state.cleaned,
+        tuple(_answers(state, found)),
+        verdict_of(found),
+        tuple(_cause(one) for one in _shown(found)),
+        tuple(one.cause.words for one in found.weighing.ranked if one.standing is Standing.RULED_OUT and one.against),
+        (*(f"{marks.removal.words}: {reason.why}" for reason in found.weighing.removal), *left),
+        tuple(f"{one.words.rstrip('.')}: {_short(marks, f'{one.number}{one.answered.letters[0]}')}." for one in found.measured),
+        strips(section) if section is not None else (),
+        tuple(LookFinding(entry, f.face, f.sign, f.from_deg, f.to_deg, f.row, f.middle_mm, f.width_mm) for entry, f in state.found.items()),
+        state.load_deg,
+        state.rollers,
+        tell(state.concluded) if state.concluded is not None else "",
+        state.seen_since,
+        tuple(_part(desk, state, found)),
+    )
+
+
+def _short(marks: FailureMarks, mark: str) -> str:
+    number, letter = split(mark)
+    question = marks.question(number)
+    return question.answers[letter] if question is not None else mark
+
+
+def _answers(state: Look, found: Sight) -> Sequence[LookAnswer]:
+    own = [LookAnswer(one.question, one.letters, one.how, False) for one in state.seen.values()]
+    given = {one.question for one in own if one.letters}
+    derived = [LookAnswer(n, one.letters, one.how, True) for n, one in found.answered.items() if one.measured and n not in given]
+    return [*(one for one in own if one.letters or all(one.question != other.question for other in derived)), *derived]
+
+
+def _shown(found: Sight) -> list[Ranked]:
+    """The first few that anything speaks for, and all that the outcome speaks of."""
+    ranked = [one for one in found.weighing.ranked if one.standing is not Standing.RULED_OUT and one.reasons and one.score > 0]
+    return [one for at, one in enumerate(ranked) if at < SHOWN or one in found.weighing.leading]
+
+
+def _cause(one: Ranked) -> LookCause:
+    return LookCause(one.cause.id, one.cause.words, one.standing, one.score, one.cause.iso, one.reasons)
+
+
+def _part(desk: Desk, state: Look, found: Sight) -> Sequence[LookPart]:
+    marks = desk.book(FailureMarks)
+    parts = []
+    for rule in marks.parts:
+        judged = state.parts.get(rule.part)
+        advised = judged.advised if judged is not None else judge_part(marks, rule, found.answered)
+        parts.append(LookPart(rule.part, advised, judged.fit if judged is not None else None, rule.part in state.unusable))
+    return parts
+
+
+def record(desk: Desk, state: Look) -> Sequence[Section]:
+    """The look for the record: what was seen, what it speaks for with every weight, what was decided."""
+    if not state.seen and not state.found and state.concluded is None:
+        return []
+    found, marks = sight(desk, state), desk.book(FailureMarks)
+    decided: list[Any] = [state.concluded, *state.parts.values(), *state.unusable.values()]
+    lines = [tell(one) for one in decided if one is not None]
+    seen = [(one.words, "from what was marked") for one in found.measured] + [(one.words, "") for one in state.seen.values()]
+    tables = [Table(("Seen", ""), tuple(seen), "What was seen")] if seen else []
+    if state.found:
+        places = tuple((f.face.words, _finding_words(_as_fact(f))) for f in state.found.values())
+        tables.append(Table(("Face", "Found"), places, "Angles from the ring's top mark, clockwise seen from the nut's side"))
+    causes = tuple(
+        (one.cause.words, str(one.standing), f"{one.score:g}", "; ".join(f"{_reason(marks, reason)} {reason.weight:+g}" for reason in one.reasons))
+        for one in _shown(found)
+    )
+    if causes:
+        tables.append(
+            Table(("Cause", "Stands", "Sum", "Weights"), causes, "Weights are trade opinion (common practice, no source); classes by ISO 15243")
+        )
+    return [Section("Look at the old bearing", tuple(lines), tuple(tables), (), verdict_of(found))]
+
+
+def _as_fact(f: Any) -> FindingMarked:
+    return FindingMarked(f.face, f.sign, f.from_deg, f.to_deg, f.row, f.middle_mm, f.width_mm)
+
+
+def _reason(marks: FailureMarks, reason: Reason) -> str:
+    return f"{' and '.join(_short(marks, mark) for mark in reason.marks)} ({reason.why})"

@@ -1,0 +1,32 @@
+"""What is known of failure marks, from its files."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Any
+
+import yaml
+from pydantic import TypeAdapter, ValidationError
+
+from tribodex.core.failure.marks import Cause, DamageClass, FailureMarks, PartRule, Question, RemovalMarks
+
+
+def failure_marks(folder: Path) -> FailureMarks:
+    """Read and check questions, causes, removal marks, classes and parts.
+
+    Raises ValueError with the file and what is wrong.
+    """
+    return FailureMarks(
+        _read(folder, "questions", TypeAdapter(tuple[Question, ...])),
+        _read(folder, "causes", TypeAdapter(tuple[Cause, ...])),
+        _read(folder, "removal", TypeAdapter(RemovalMarks)),
+        _read(folder, "classes", TypeAdapter(tuple[DamageClass, ...])),
+        _read(folder, "parts", TypeAdapter(tuple[PartRule, ...])),
+    )
+
+
+def _read(folder: Path, name: str, shape: TypeAdapter[Any]) -> Any:
+    try:
+        return shape.validate_python(yaml.safe_load((folder / f"{name}.yaml").read_text("utf-8")))
+    except ValidationError as wrong:
+        raise ValueError(f"{name}.yaml: {wrong}") from wrong

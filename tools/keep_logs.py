@@ -27,7 +27,7 @@ from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.helpers import DRAFT, FEELERS, make_bench
 
 from tribodex.core.errors import TribodexError
-from tribodex.core.failure.raceway import Face, Sign
+from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.fits.seat import SeatKind
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import facts
@@ -192,7 +192,9 @@ def of_shaft() -> Log:
     shaft.do(off.SayOff("with one blow"), at="1")
     shaft.do(look.SeeMark(28, "b"), look.SeeMark(2, "b", "doubtful"), look.SeeMark(29, "", "destroyed"), look.CleanParts(), at="1")
     shaft.do(look.SeeMark(15, "b"), job_cmd.Correct(shaft.job.last_seq + 1, "scored, seen with the loupe", look.SeeMark(15, "c")), at="1")
-    shaft.do(look.CountRollers("19"), look.PointLoad("6 o'clock"), look.MarkFinding(Face.BORE, Sign.OXIDE, "100 mm", "200 mm", width="30 mm"), at="1")
+    shaft.do(
+        look.CountRollers("19"), look.PointLoad("6 o'clock"), look.MarkFinding(Face.BORE, DamageSign.OXIDE, "100 mm", "200 mm", width="30 mm"), at="1"
+    )
     shaft.do(look.ConcludeLook(), look.JudgePart("bearing", False), look.MakeUnusable("bearing", "both rings cut", "seen by B. Boss"), at="1")
     shaft.do(job_cmd.ClosePoint(max(shaft.job.open_points), "new sleeve is here", "B. Boss"))
     shaft.do(job_cmd.SetStageAside("seal", "sealed for life"), at="1")

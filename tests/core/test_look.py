@@ -8,7 +8,7 @@ import pytest
 
 from tests.core.test_shaft_job import ShaftBench
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.failure.raceway import Face, Sign
+from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.failure.weighing import ComesTo
 from tribodex.core.job import rail
 from tribodex.core.job.commands import AddNote, ClosePoint, ConfirmGate, Correct
@@ -109,10 +109,10 @@ def test_after_the_first_round_the_marks_lead(bench: ShaftBench) -> None:
         (cmd.CountRollers("2"), "rollers", "whole number"),
         (cmd.CountRollers("19.5"), "rollers", "whole number"),
         (cmd.PointLoad("sideways"), "at", "clock"),
-        (cmd.MarkFinding(Face.OUTER, Sign.DENT, "30", row="3"), "row", "row"),
-        (cmd.MarkFinding(Face.BORE, Sign.OXIDE, "30", row="1"), "row", "no rows"),
-        (cmd.MarkFinding(Face.OUTER, Sign.PATH, "0", "360", width="400 mm"), "width", "wide"),
-        (cmd.MarkFinding(Face.OUTER, Sign.DENT, "30", to="500"), "to", "turn"),
+        (cmd.MarkFinding(Face.OUTER, DamageSign.DENT, "30", row="3"), "row", "row"),
+        (cmd.MarkFinding(Face.BORE, DamageSign.OXIDE, "30", row="1"), "row", "no rows"),
+        (cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "0", "360", width="400 mm"), "width", "wide"),
+        (cmd.MarkFinding(Face.OUTER, DamageSign.DENT, "30", to="500"), "to", "turn"),
         (cmd.JudgePart("gearbox", True), "part", "bearing"),
         (cmd.JudgePart("nut", True), "sign", "which sign"),
         (cmd.ConcludeLook("XYZ", "Orla Finch", "so"), "causes", "no cause"),
@@ -161,7 +161,7 @@ def test_how_it_came_off_is_known_from_taking_it_off(bench: ShaftBench) -> None:
 
 def dent(bench: ShaftBench, *at: float) -> None:
     for deg in at:
-        bench.do(cmd.MarkFinding(Face.OUTER, Sign.DENT, f"{deg:g}", row="1"), at="1")
+        bench.do(cmd.MarkFinding(Face.OUTER, DamageSign.DENT, f"{deg:g}", row="1"), at="1")
 
 
 def test_dents_that_are_marked_answer_how_they_are_spread(bench: ShaftBench) -> None:
@@ -186,14 +186,14 @@ def test_word_and_marks_that_differ_stop_the_headline_until_one_gives_way(bench:
 
 
 def test_a_finding_is_said_again_or_withdrawn(bench: ShaftBench) -> None:
-    bench.do(cmd.MarkFinding(Face.OUTER, Sign.PATH, "110", "250", "1"), at="1")
+    bench.do(cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "110", "250", "1"), at="1")
     entry = bench.log[-1].seq
     assert (8, ("a",)) in [(one.question, one.letters) for one in view(bench).answers]
-    bench.do(Correct(entry, "goes all round", cmd.MarkFinding(Face.OUTER, Sign.PATH, "0", "360", "1")), at="1")
+    bench.do(Correct(entry, "goes all round", cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "0", "360", "1")), at="1")
     assert (8, ("b",)) in [(one.question, one.letters) for one in view(bench).answers]
     assert view(bench).findings[0].entry == entry
     with pytest.raises(InvalidInput, match="another entry"):
-        bench.do(Correct(entry, "other face", cmd.MarkFinding(Face.INNER, Sign.PATH, "0", "360", "1")), at="1")
+        bench.do(Correct(entry, "other face", cmd.MarkFinding(Face.INNER, DamageSign.PATH, "0", "360", "1")), at="1")
     bench.do(Correct(entry, "a shadow", None, withdraw=True), at="1")
     assert view(bench).findings == ()
 
@@ -332,5 +332,5 @@ def test_the_record_says_what_was_seen_with_every_weight(bench: ShaftBench) -> N
 def test_without_a_plan_questions_are_answered_and_places_wait(bench: ShaftBench) -> None:
     assert {strip.width_mm for strip in view(bench).strips} == {40}
     with pytest.raises(InvalidInput) as refused:
-        bench.do(cmd.MarkFinding(Face.OUTER, Sign.PATH, "0", "360", middle="41 mm"), at="1")
+        bench.do(cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "0", "360", middle="41 mm"), at="1")
     assert "40 mm wide" in refused.value.fields[0].message

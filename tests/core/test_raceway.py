@@ -14,7 +14,7 @@ from tribodex.core.components.section import section_of
 from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.errors import InvalidInput
 from tribodex.core.failure import spread
-from tribodex.core.failure.raceway import Face, Found, Sign, read_place, strips
+from tribodex.core.failure.raceway import DamageSign, Face, Found, read_place, strips
 
 SECTION = section_of(bearing(), Shaft(80), Seat.ADAPTER_SLEEVE, None, None)
 RACEWAY = SECTION.outer_raceway_mm
@@ -144,7 +144,7 @@ def test_where_flakes_lie(at: list[float], load: float | None, letter: str) -> N
 
 
 def path(begin: float, end: float, row: int = 1, middle: float | None = None, width: float | None = None) -> Found:
-    return Found(Face.OUTER, Sign.PATH, begin, end, row, middle, width)
+    return Found(Face.OUTER, DamageSign.PATH, begin, end, row, middle, width)
 
 
 @pytest.mark.parametrize(
@@ -190,22 +190,22 @@ def answers(found: list[Found], load: float | None = 180, counted: bool = True) 
 
 
 def test_findings_answer_the_questions_they_measure() -> None:
-    dented = [Found(Face.INNER, Sign.DENT, deg, deg, 1) for deg in pitched(SECTION.rollers, 8)]
-    flaked = [Found(Face.OUTER, Sign.FLAKE, deg, deg + 4, 2) for deg in (170, 190)]
+    dented = [Found(Face.INNER, DamageSign.DENT, deg, deg, 1) for deg in pitched(SECTION.rollers, 8)]
+    flaked = [Found(Face.OUTER, DamageSign.FLAKE, deg, deg + 4, 2) for deg in (170, 190)]
     assert answers([*dented, *flaked, path(110, 250, 2)]) == {5: "b", 10: "c", 8: "a", 7: "b"}
     assert answers([*around("true", 1), *around("true", 2)])[9] == "a"
     assert answers([*around("true", 1), *around("skew", 2)])[9] == "b"
 
 
 def test_marks_of_other_faces_answer_nothing_about_the_raceway() -> None:
-    bore = [Found(Face.BORE, Sign.OXIDE, deg, deg + 20) for deg in (0, 90)]
-    assert answers([*bore, Found(Face.INNER, Sign.FLAKE, 10, 20, 1)]) == {}
+    bore = [Found(Face.BORE, DamageSign.OXIDE, deg, deg + 20) for deg in (0, 90)]
+    assert answers([*bore, Found(Face.INNER, DamageSign.FLAKE, 10, 20, 1)]) == {}
 
 
-@given(
-    st.lists(
-        st.builds(Found, st.sampled_from(Face), st.sampled_from(Sign), st.floats(0, 360), st.floats(0, 720), st.sampled_from([0, 1, 2])), max_size=12
-    )
-)
+_DEG = st.floats(0, 720)
+_FOUND = st.builds(Found, st.sampled_from(Face), st.sampled_from(DamageSign), _DEG, _DEG, st.sampled_from([0, 1, 2]))
+
+
+@given(st.lists(_FOUND, max_size=12))
 def test_whatever_is_marked_is_answered_or_left_open(found: list[Found]) -> None:
     assert set(answers(found, None)) <= {5, 7, 8, 9, 10}

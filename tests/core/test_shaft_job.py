@@ -251,6 +251,7 @@ def test_a_stage_is_set_aside_and_taken_up_again_and_make_safe_never_is(bench: S
     states = {(t.stage.id, t.at): rail.stands(bench.desk(), t) for t in rail.tasks(bench.desk())}
     assert states["seal", "1"] == rail.ASIDE and states["seal", "2"] == rail.NOW
     bench.do(job_cmd.TakeStageUp("seal"), at="1")
+    bench.pass_gates()
     step = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("seal", "1")).stage.steps[0].text
     bench.do(job_cmd.TickStep("seal", step), at="1")
     assert bench.job.ticks("seal", "1") == {step: "Tester"} and bench.job.ticks("seal", "2") == {}

@@ -8,7 +8,7 @@ from typing import Any
 import yaml
 from pydantic import TypeAdapter, ValidationError
 
-from tribodex.core.failure.marks import Cause, DamageClass, FailureMarks, PartRule, Question, RemovalMarks
+from tribodex.core.failure.marks import Cause, DamageClass, FailureMarks, MarkQuestion, PartRule, RemovalMarks
 
 
 def failure_marks(folder: Path) -> FailureMarks:
@@ -17,7 +17,7 @@ def failure_marks(folder: Path) -> FailureMarks:
     Raises ValueError with the file and what is wrong.
     """
     return FailureMarks(
-        _read(folder, "questions", TypeAdapter(tuple[Question, ...])),
+        _read(folder, "questions", TypeAdapter(tuple[MarkQuestion, ...])),
         _read(folder, "causes", TypeAdapter(tuple[Cause, ...])),
         _read(folder, "removal", TypeAdapter(RemovalMarks)),
         _read(folder, "classes", TypeAdapter(tuple[DamageClass, ...])),

@@ -6,7 +6,7 @@ import csv
 from collections.abc import Callable, Iterable
 from itertools import pairwise
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
 import yaml
 from pydantic import TypeAdapter
@@ -22,6 +22,7 @@ from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
 from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
+from tribodex.core.shouldered.retaining_ring import RetainingRings, RingRow
 from tribodex.core.sources import Recall, Source, cell, value
 from tribodex.usecases.ports import Sheet
 
@@ -265,3 +266,14 @@ def dimension_table(*sheets: Sheet) -> DimensionTable:
             for row in sheet.rows
         ),
     )
+
+
+def retaining_rings(sheet: Sheet) -> RetainingRings:
+    """Retaining rings on a shaft and in a bore."""
+    rows = []
+    for row in sheet.rows:
+        sits: Literal["shaft", "bore"] = "shaft" if row["sits"] == "shaft" else "bore"
+        if row["sits"] not in ("shaft", "bore"):
+            raise ValueError(f"retaining_ring.csv: “{row['sits']}” is neither shaft nor bore")
+        rows.append(RingRow(sits, value(row["d_mm"]), value(row["groove_mm"]), value(row["ring_mm"]), value(row["slot_mm"])))
+    return RetainingRings(sheet.source, tuple(rows))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from tribodex.core.failure.marks import Cause, DamageClass, Question, RemovalMarks
+from tribodex.core.failure.marks import Cause, DamageClass, MarkQuestion, RemovalMarks
 from tribodex.usecases.ports import Reference
 
 
@@ -12,7 +12,7 @@ from tribodex.usecases.ports import Reference
 class FailureBook:
     """Questions in the order of a look, causes with every weight, marks of the removal, and the classes of ISO 15243."""
 
-    questions: tuple[Question, ...]
+    questions: tuple[MarkQuestion, ...]
     causes: tuple[Cause, ...]
     removal: RemovalMarks
     classes: tuple[DamageClass, ...]

@@ -10,12 +10,14 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.fits.seat import SeatSpec, sleeve_seat
-from tribodex.core.job.facts import JobOpened, Planned
+from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.lineup.floating import Floats, float_conflict
 from tribodex.core.topics import fold
 from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
+from tribodex.core.topics.shouldered.facts import ShoulderPlanned
+from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.crib import gauges_of, with_cards
@@ -23,6 +25,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
+from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
@@ -35,7 +38,7 @@ class BearingOrder:
     """One bearing of the job: its position, its plan as typed, and where it lets the shaft grow."""
 
     position_id: str
-    plan: PlanDraft
+    plan: PlanDraft | ShoulderDraft
     floats: Floats = Floats.UNKNOWN
 
 
@@ -69,11 +72,9 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     shaft = reference.procedure(WHOLE if order.whole else MOUNTING)
     places, planned = [], []
     for i, (position, bearing, plan) in enumerate(zip(positions, order.bearings, plans, strict=True), 1):
-        own = reference.procedure(procedure_id(plan.method, whole=order.whole))
+        own = reference.procedure(_procedure(plan, order.whole))
         places.append(Place(str(i), position.id, position.name, own.id, own.version, bearing.floats))
-        planned.append(Planned(str(i), TaperedPlanned(plan)))
-        if order.whole and (spec := seat_spec(reference, plan)) is not None:
-            planned.append(Planned(str(i), SeatPlanned(spec, None)))
+        planned += [Planned(str(i), fact) for fact in _planned(reference, plan, order.whole)]
     line = _line(machine, places) if order.whole else None
     if line is not None:
         planned.append(Planned(SHAFT, line))
@@ -91,6 +92,21 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
     except ConcurrentWriter:
         return load(store, job_id)
+
+
+def _procedure(plan: Plan | ShoulderPlan, whole: bool) -> str:
+    if isinstance(plan, ShoulderPlan):
+        return "shouldered-whole" if whole else "shouldered"
+    return procedure_id(plan.method, whole=whole)
+
+
+def _planned(reference: Reference, plan: Plan | ShoulderPlan, whole: bool) -> list[Fact]:
+    """What a plan says of its place: itself, and what the seat should measure."""
+    if isinstance(plan, ShoulderPlan):
+        # The real fit is measured whatever else belongs to the job.
+        return [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)]
+    spec = seat_spec(reference, plan) if whole else None
+    return [TaperedPlanned(plan), *([SeatPlanned(spec, None)] if spec is not None else [])]
 
 
 def seat_spec(reference: Reference, plan: Plan) -> SeatSpec | None:
@@ -134,14 +150,15 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
     return machine, found
 
 
-def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan]:
+def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan | ShoulderPlan]:
     # The crib is read once, however many bearings there are.
     items = store.crib_items()
     cards, gauges = with_cards(reference, items), gauges_of(items)
-    plans = []
+    plans: list[Plan | ShoulderPlan] = []
     for i, bearing in enumerate(order.bearings):
         try:
-            plans.append(make_plan(cards, gauges, bearing.plan))
+            draft = bearing.plan
+            plans.append(shoulder_plan(reference, draft) if isinstance(draft, ShoulderDraft) else make_plan(cards, gauges, draft))
         except InvalidInput as error:
             wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
     return plans

@@ -22,6 +22,7 @@ from tribodex.core.mounting.clearance import ClearanceTable
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
+from tribodex.core.shouldered.retaining_ring import RetainingRings
 from tribodex.core.sources import Source
 from tribodex.core.topics.lineup.facts import ShaftPart
 
@@ -51,6 +52,9 @@ class Reference:
     inch_shafts: InchShafts
     dimensions: DimensionTable
     rings: RingTable
+    groove_clearance: ClearanceTable
+    groove_dimensions: DimensionTable
+    retaining_rings: RetainingRings
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]

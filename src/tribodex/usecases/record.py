@@ -10,7 +10,7 @@ from typing import Any
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job import rail
 from tribodex.core.job.facts import Abandoned, Signed
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict
@@ -18,7 +18,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
-from tribodex.core.topics import tapered
+from tribodex.core.topics import shouldered, tapered
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -164,6 +164,7 @@ class Record:
     procedure: str
     gates: tuple[GateRecord, ...]
     mountings: tuple[MountingRecord, ...]
+    on_shoulder: tuple[PlacedSection, ...]
     sections: tuple[PlacedSection, ...]
     points: tuple[PointView, ...]
     signed: Signed | None
@@ -179,7 +180,9 @@ class Record:
 def record(reference: Reference, loaded: Loaded) -> Record:
     """The record of a job as it stands."""
     job, desk = loaded.job, desk_of(reference, loaded)
-    mountings = tuple(_mounting(desk, place.id) for place in job.places)
+    driven = [place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None]
+    mountings = tuple(_mounting(desk, at) for at in driven)
+    on_shoulder = tuple(placed for placed in _placed(desk, shouldered.TOPIC))
     sections = tuple(_sections(desk))
     first = next(iter(desk.procedures.values()))
     figures = [f for m in mountings for f in m.figures] + [f for placed in sections for f in placed.section.figures]
@@ -191,11 +194,12 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         title=job.opened.title,
         machine=job.opened.machine,
         position=" and ".join(place.name for place in job.places),
-        bearing=" and ".join(dict.fromkeys(m.plan.bearing.label for m in mountings)),
+        bearing=" and ".join(dict.fromkeys(f.bearing.label for p in job.places if (f := desk.fitted(p.id)) is not None)),
         status=rail.status(desk),
         procedure=", ".join(f"{p.title} ({p.id}@{p.version})" for p in {p.id: p for p in desk.procedures.values()}.values()),
         gates=tuple(_gates(desk)),
         mountings=mountings,
+        on_shoulder=on_shoulder,
         sections=sections,
         points=point_views(job.points),
         signed=job.signed,
@@ -257,11 +261,7 @@ def _attempts(state: Tapered) -> tuple[AttemptRecord, ...]:
 def _sections(desk: Desk) -> Iterator[PlacedSection]:
     """What every topic has to say in the record, in the order of work; and the steps that were ticked off."""
     for topic in desk.house.topics:
-        for used, at in desk.in_use():
-            if used is topic:
-                where = desk.job.place(at).name if at and len(desk.job.places) > 1 else ""
-                here = desk.here(at)
-                yield from (PlacedSection(where, section) for section in topic.record(here, here.of(topic)))
+        yield from _placed(desk, topic)
     for task in rail.tasks(desk):
         where = desk.job.place(task.at).name if task.at and len(desk.job.places) > 1 else ""
         lines = [f"{step} ({by})" for step, by in desk.job.ticks(task.stage.id, task.at).items()]
@@ -270,6 +270,14 @@ def _sections(desk: Desk) -> Iterator[PlacedSection]:
             lines.append(f"No part of this job: {aside}")
         if lines:
             yield PlacedSection(where, Section(task.stage.title, tuple(lines)))
+
+
+def _placed(desk: Desk, topic: Topic[Any]) -> Iterator[PlacedSection]:
+    for used, at in desk.in_use():
+        if used is topic:
+            where = desk.job.place(at).name if at and len(desk.job.places) > 1 else ""
+            here = desk.here(at)
+            yield from (PlacedSection(where, section) for section in topic.record(here, here.of(topic)))
 
 
 # What stands on page one, in this order.

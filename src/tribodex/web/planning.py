@@ -10,6 +10,7 @@ from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.usecases.planning.early import Early, early
+from tribodex.usecases.planning.shouldered import ShoulderDraft, ShoulderSheet, shoulder_sheet
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
@@ -28,6 +29,22 @@ def preview_plan(body: DraftBody) -> Response:
     with here.store() as store:
         plan = plan_of(store, here.reference, body.root, gauges=False)
         return reply(SHEET, plan_sheet(with_own_cards(here.reference, store), plan))
+
+
+class ShoulderBody(RootModel[ShoulderDraft]):
+    """A plan for a cylindrical seat as typed."""
+
+
+class ShoulderSheetAnswer(RootModel[ShoulderSheet]):
+    """A plan for a cylindrical seat with its targets."""
+
+
+SHOULDER = TypeAdapter(ShoulderSheet)
+
+
+@api.post("/shouldered", responses={200: ShoulderSheetAnswer}, summary="Work out a plan for a cylindrical seat without keeping it")
+def preview_shouldered(body: ShoulderBody) -> Response:
+    return reply(SHOULDER, shoulder_sheet(context().reference, body.root))
 
 
 class EarlyAnswer(RootModel[Early]):

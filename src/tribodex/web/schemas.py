@@ -7,9 +7,9 @@ import hashlib
 import json
 import typing
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator, model_validator
 
 from tribodex.core.job.facts import kind_of
 from tribodex.core.lineup.floating import Floats
@@ -18,6 +18,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
+from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
@@ -145,8 +146,21 @@ class BearingBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     position_id: str = ""
-    plan: PlanDraft
+    plan: PlanDraft | None = None
+    shoulder: ShoulderDraft | None = Field(default=None, description="a bearing on a cylindrical seat, in place of `plan`")
     floats: Floats = Floats.UNKNOWN
+
+    @model_validator(mode="after")
+    def _one_plan(self) -> Self:
+        if (self.plan is None) == (self.shoulder is None):
+            raise ValueError("one plan: of a bearing on a taper, or of one on a cylindrical seat")
+        return self
+
+    def order(self) -> BearingOrder:
+        """As the use case wants it."""
+        draft = self.plan if self.plan is not None else self.shoulder
+        assert draft is not None  # one of them is there
+        return BearingOrder(self.position_id, draft, self.floats)
 
 
 class OpenBody(TapBody):
@@ -161,7 +175,7 @@ class OpenBody(TapBody):
 
     def order(self) -> Order:
         """As the use case wants it. One bearing may be named alone, as it was before a job could hold several."""
-        bearings = [BearingOrder(b.position_id, b.plan, b.floats) for b in self.bearings]
+        bearings = [bearing.order() for bearing in self.bearings]
         if self.plan is not None:
             bearings.insert(0, BearingOrder(self.position_id, self.plan))
         return Order(self.title, tuple(bearings), self.whole)

@@ -7,12 +7,13 @@ from math import pi
 
 from tribodex.core.components.bearing import Bearing, Kind
 from tribodex.core.components.shaft import Seat, Shaft
+from tribodex.core.components.straight import StraightBearing, StraightKind
 
 
 @dataclass(frozen=True)
 class BearingSection:
     """Dimensions for a drawing, mm. Diameters unless named otherwise; `rollers` a row, for the drawing only. Where the shaft is not known yet
-    a usual one is drawn, and not named.
+    a usual one is drawn, and not named. `seat` is None for a cylindrical one.
     """
 
     bore_mm: float
@@ -26,14 +27,20 @@ class BearingSection:
     shaft_mm: float
     sleeve_length_mm: float | None
     nut_outside_mm: float | None
-    kind: Kind
-    seat: Seat
+    kind: Kind | StraightKind
+    seat: Seat | None
     shaft_bore_mm: float
     shaft_known: bool = True
+    rows: int = 2
 
 
 def section_of(
-    bearing: Bearing, shaft: Shaft, seat: Seat, sleeve_length_mm: float | None, nut_outside_mm: float | None, shaft_known: bool = True
+    bearing: Bearing | StraightBearing,
+    shaft: Shaft,
+    seat: Seat | None,
+    sleeve_length_mm: float | None,
+    nut_outside_mm: float | None,
+    shaft_known: bool = True,
 ) -> BearingSection:
     """The section of a bearing. Raceways from the handbook approximations; a roller fills the space between them.
 
@@ -54,7 +61,7 @@ def section_of(
         bearing.outer_raceway_mm,
         roller,
         count,
-        bearing.taper.slope,
+        bearing.taper.slope if isinstance(bearing, Bearing) else 0.0,
         shaft.diameter_mm,
         sleeve_length_mm,
         nut_outside_mm,
@@ -62,4 +69,5 @@ def section_of(
         seat,
         shaft.bore_mm,
         shaft_known,
+        2 if isinstance(bearing, Bearing) else 1,
     )

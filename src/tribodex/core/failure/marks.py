@@ -25,7 +25,7 @@ LostBy = Literal["", "release", "cleaning"]
 
 
 @dataclass(frozen=True)
-class Question:
+class MarkQuestion:
     """One thing to look for. `answers` by letter; `several` may be true at once, except `none`: nothing found; `lost_by` destroys the sign."""
 
     number: int
@@ -137,12 +137,12 @@ def split(mark: str) -> tuple[int, str]:
 class FailureMarks:
     """Everything that is known of failure marks. Raises ValueError where an answer is named that no question has."""
 
-    questions: tuple[Question, ...]
+    questions: tuple[MarkQuestion, ...]
     causes: tuple[Cause, ...]
     removal: RemovalMarks
     classes: tuple[DamageClass, ...]
     parts: tuple[PartRule, ...]
-    _by_number: dict[int, Question] = field(init=False, repr=False, compare=False)
+    _by_number: dict[int, MarkQuestion] = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
         """Check that everything that is named is there, once."""
@@ -171,7 +171,7 @@ class FailureMarks:
         for rule in self.parts:
             yield from ((rule.part, mark) for mark in (*rule.clean, *(mark for sign in rule.scrap for mark in sign.marks)))
 
-    def question(self, number: int) -> Question | None:
+    def question(self, number: int) -> MarkQuestion | None:
         """A question by its number."""
         return self._by_number.get(number)
 
@@ -184,7 +184,7 @@ class FailureMarks:
         question = self._by_number[number]
         return f"{question.words} {question.answers[letter]}"
 
-    def asked_of(self, kind: Assembly) -> tuple[Question, ...]:
+    def asked_of(self, kind: Assembly) -> tuple[MarkQuestion, ...]:
         """Questions that make sense at such an assembly."""
         return tuple(question for question in self.questions if kind in question.kinds)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 
-from tribodex.core.failure.marks import Assembly, FailureMarks, Question
+from tribodex.core.failure.marks import Assembly, FailureMarks, MarkQuestion
 from tribodex.core.failure.weighing import Answered, Ranked, Weighing
 
 # First what release or cleaning destroys; then what costs least.
@@ -17,7 +17,7 @@ _BY = {"eye": 0, "asked": 0, "loupe": 1, "gauge": 2}
 class NextLook:
     """A question, the two causes it would part, and by how much; `lost` where the answer was destroyed and nothing else parts them."""
 
-    question: Question
+    question: MarkQuestion
     first: str
     second: str
     parts_by: float
@@ -33,8 +33,8 @@ def next_look(
     returned, marked so.
     """
     first, second = weighing.contenders[:2]
-    found: list[tuple[float, Question]] = []
-    gone: list[tuple[float, Question]] = []
+    found: list[tuple[float, MarkQuestion]] = []
+    gone: list[tuple[float, MarkQuestion]] = []
     for question in marks.asked_of(kind):
         said = answered.get(question.number)
         if str(question.number) in weighing.worthless or (said is not None and said.counts):
@@ -49,7 +49,7 @@ def next_look(
     return NextLook(best[1], first.cause.words, second.cause.words, best[0], lost=not found)
 
 
-def _parts(question: Question, first: Ranked, second: Ranked, worthless: Collection[str]) -> float:
+def _parts(question: MarkQuestion, first: Ranked, second: Ranked, worthless: Collection[str]) -> float:
     """How far apart its answers could bring the two: largest less smallest difference of their weights.
 
     An answer that neither cause knows weighs 0 for both: a question in which every answer weighs alike parts nothing.

@@ -31,7 +31,7 @@ class Face(StrEnum):
         return self in (Face.OUTER, Face.INNER)
 
 
-class Sign(StrEnum):
+class DamageSign(StrEnum):
     """What was found there."""
 
     PATH = "path"
@@ -53,7 +53,7 @@ class Found:
     """
 
     face: Face
-    sign: Sign
+    sign: DamageSign
     from_deg: float
     to_deg: float
     row: int = 0
@@ -93,7 +93,7 @@ def strips(section: BearingSection) -> tuple[Strip, ...]:
         Face.BORE: section.bore_mm,
         Face.OUTSIDE: section.outside_mm,
     }
-    return tuple(Strip(face, face.words, math.pi * d, section.width_mm, 2 if face.rows else 1) for face, d in diameters.items())
+    return tuple(Strip(face, face.words, math.pi * d, section.width_mm, section.rows if face.rows else 1) for face, d in diameters.items())
 
 
 _CLOCK = re.compile(r"(\d{1,2})(?::([0-5]\d))?\s*(?:o'?clock|h|uhr)$", re.IGNORECASE)

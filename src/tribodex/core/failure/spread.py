@@ -13,7 +13,7 @@ from itertools import pairwise
 
 import numpy as np
 
-from tribodex.core.failure.raceway import Face, Found, Sign
+from tribodex.core.failure.raceway import DamageSign, Face, Found
 from tribodex.core.failure.weighing import Answered
 
 # A dent is marked to so many mm along the face.
@@ -169,7 +169,14 @@ class Measured:
 
 
 def measured_answers(
-    found: Sequence[Found], raceways_mm: dict[Face, float], width_mm: float, rollers: int, counted: bool, load_deg: float | None, standing: Face
+    found: Sequence[Found],
+    raceways_mm: dict[Face, float],
+    width_mm: float,
+    rollers: int,
+    counted: bool,
+    load_deg: float | None,
+    standing: Face,
+    rows: int = 2,
 ) -> tuple[Measured, ...]:
     """Answers that the marked findings give by themselves.
 
@@ -181,26 +188,30 @@ def measured_answers(
         if letter:
             answers.append(Measured(number, Answered((letter,), "seen", measured=True), words))
 
+    every = range(1, rows + 1)
     on = [one for one in found if one.face is standing]
-    spots = [one.middle_deg for one in on if one.sign is Sign.FLAKE]
+    spots = [one.middle_deg for one in on if one.sign is DamageSign.FLAKE]
     say(5, flakes(spots, load_deg), f"{len(spots)} flakes are marked on the {standing.words}.")
-    dented = [one for one in found if one.sign is Sign.DENT and one.face.rows]
-    by_row = [(face, row, [one.middle_deg for one in dented if one.face is face and one.row in (0, row)]) for face in raceways_mm for row in (1, 2)]
+    dented = [one for one in found if one.sign is DamageSign.DENT and one.face.rows]
+    by_row = [(face, row, [one.middle_deg for one in dented if one.face is face and one.row in (0, row)]) for face in raceways_mm for row in every]
     if dented:
         face, row, most = max(by_row, key=lambda one: len(one[2]))
         spread = dents(most, raceways_mm[face], rollers, counted)
         letter = "" if spread.letter == "d" and len(dented) > 1 else spread.letter
         say(10, letter, f"{spread.words} ({face.words}, row {row})")
-    paths = [one for one in on if one.sign is Sign.PATH]
+    paths = [one for one in on if one.sign is DamageSign.PATH]
     say(8, path_round(paths), f"The path is marked on the {standing.words}.")
-    for row in (1, 2):
-        letter = path_place(paths, width_mm / 2, row)
+    for row in every:
+        letter = path_place(paths, width_mm / rows, row)
         if letter and letter != "a":
             say(9, letter, f"The path's middle and width were measured round row {row}.")
             break
     else:
-        say(9, "a" if all(path_place(paths, width_mm / 2, row) == "a" for row in (1, 2)) else "", "The paths of both rows were measured")
-    rows = {one.row for one in on if one.sign in (Sign.FLAKE, Sign.PATH) and one.row}
-    many = sum(1 for one in on if one.sign in (Sign.FLAKE, Sign.PATH))
-    say(7, "b" if len(rows) == 1 and many >= 2 and not any(one.row == 0 for one in on) else "a" if rows == {1, 2} else "", "Flakes and path by rows")
+        say(9, "a" if all(path_place(paths, width_mm / rows, row) == "a" for row in every) else "", "The paths of both rows were measured")
+    if rows < 2:
+        return tuple(answers)
+    marked = {one.row for one in on if one.sign in (DamageSign.FLAKE, DamageSign.PATH) and one.row}
+    many = sum(1 for one in on if one.sign in (DamageSign.FLAKE, DamageSign.PATH))
+    alone = len(marked) == 1 and many >= 2 and not any(one.row == 0 for one in on)
+    say(7, "b" if alone else "a" if marked == {1, 2} else "", "Flakes and path by rows")
     return tuple(answers)

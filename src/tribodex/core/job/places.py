@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.shaft import Seat, Shaft
+from tribodex.core.components.straight import StraightBearing
 from tribodex.core.lineup.floating import Floats
 
 # The place of a job that has only one; entries of logs older than places belong to it.
@@ -28,11 +29,12 @@ class Place:
 
 @dataclass(frozen=True)
 class Fitted:
-    """What stands at a place, as several topics need it."""
+    """What stands at a place, as several topics need it. `seat` is None for a cylindrical one; then `interference_um` by its limits."""
 
-    bearing: Bearing
+    bearing: Bearing | StraightBearing
     shaft: Shaft
     shaft_text: str
-    seat: Seat
+    seat: Seat | None
     housed_unit: bool
     drive_up_mm: Span | None = None
+    interference_um: Span | None = None

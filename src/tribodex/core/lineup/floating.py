@@ -7,6 +7,7 @@ from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.components.bearing import Kind
+from tribodex.core.components.straight import StraightKind
 
 
 class Floats(StrEnum):
@@ -70,7 +71,7 @@ def groove_conflict(groove: Groove, floats: Floats) -> str:
 _CANNOT_INSIDE = (Kind.SPHERICAL_ROLLER, Kind.SELF_ALIGNING_BALL)
 
 
-def float_conflict(said: Sequence[tuple[str, Floats, Kind | None]]) -> str:
+def float_conflict(said: Sequence[tuple[str, Floats, Kind | StraightKind | None]]) -> str:
     """Why two bearings of one shaft cannot stand as they were said to; empty where they can.
 
     One bearing holds the shaft and the others let it grow, or two hold it one way each. What nobody knows is no conflict, but no

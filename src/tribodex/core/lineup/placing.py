@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
+from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
@@ -18,7 +19,7 @@ FIXED_REST_MM = 0.2
 # Feet that differ by more than this are shimmed (mm; common practice, no source).
 SOFT_FOOT_MM = 0.05
 # What is forgiven as a static error of setting up (degrees; common practice, no source; the maker wins).
-FORGIVES_DEG = {Kind.SPHERICAL_ROLLER: 0.5, Kind.SELF_ALIGNING_BALL: 1.0}
+FORGIVES_DEG: dict[Kind | StraightKind, float] = {Kind.SPHERICAL_ROLLER: 0.5, Kind.SELF_ALIGNING_BALL: 1.0, StraightKind.DEEP_GROOVE_BALL: 0.1}
 LABYRINTH_DEG = 0.3
 
 
@@ -152,7 +153,7 @@ def bolt_room(hole_mm: float, bolt_mm: float, wanted_mm: float) -> Result:
     return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,))
 
 
-def alignment(offset_mm: float, over_mm: float, kind: Kind, labyrinth: bool) -> Result:
+def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyrinth: bool) -> Result:
     """The angle between shaft and housing from a straightedge, string or laser reading, against what bearing and seal forgive.
 
     Symbols: offset over a length (mm); angle = atan(offset/length) (degrees).

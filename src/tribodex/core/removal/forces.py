@@ -8,6 +8,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.material import RING_STEEL
 from tribodex.core.components.shaft import Shaft
+from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import OutOfRange
 from tribodex.core.mounting.elastic import contact_pressure_mpa, pressure_result
 from tribodex.core.mounting.force import release_force_n
@@ -57,7 +58,7 @@ def release_force(bearing: Bearing, shaft: Shaft) -> Result:
     return Result("release_force", "Force to let go of the taper", low, "kN", value_to=high, working=(*pressure.working, *lines), note=note)
 
 
-def pull_off_force(interference_um: Span, bearing: Bearing, shaft: Shaft) -> Result:
+def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, shaft: Shaft) -> Result:
     """Force to press or pull a bearing off a cylindrical seat: F = π·d·B·p·μ, from fresh to after years.
 
     Symbols: interference on diameter (µm), p (MPa), d bore, B width (mm), μ friction (1); F (kN).
@@ -93,7 +94,7 @@ def pull_off_force(interference_um: Span, bearing: Bearing, shaft: Shaft) -> Res
     return Result("pull_off_force", "Force to pull it off", low, "kN", value_to=high, working=tuple(found), note=note)
 
 
-def _pressure_mpa(interference_um: float, bearing: Bearing, shaft: Shaft) -> float:
+def _pressure_mpa(interference_um: float, bearing: Bearing | StraightBearing, shaft: Shaft) -> float:
     return contact_pressure_mpa(interference_um / 1000, bearing.bore_mm, bearing.inner_raceway_mm, shaft.bore_mm, RING_STEEL, shaft.material)
 
 

@@ -14,6 +14,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats, groove_conflict
 from tribodex.core.lineup.growth import EXPANSION, Case
+from tribodex.core.procedure import MOUNTING
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
@@ -157,7 +158,7 @@ def move(desk: Desk, state: ShaftState) -> Move:
 
 def holds(desk: Desk, _: ShaftState, stage: str) -> str:
     """Two held bearings, or none, hold the mounting back."""
-    return conflict(desk) if stage in ("initial_clearance", "target_window", "drive_up") else ""
+    return conflict(desk) if stage in MOUNTING else ""
 
 
 def same(made: Any, before: Any) -> Fact:

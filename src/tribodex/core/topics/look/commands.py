@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from tribodex.core.failure.raceway import Face, Sign
+from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.failure.weighing import How
 from tribodex.core.quantities import Shown
 
@@ -23,7 +23,7 @@ class MarkFinding:
     """Something found on a face: from where to where round it, in which row, and across it where that was measured."""
 
     face: Face
-    sign: Sign
+    sign: DamageSign
     at: str
     to: str = ""
     row: str = ""

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.failure.marks import Cause, FailureMarks, Question
+from tribodex.core.failure.marks import Cause, FailureMarks, MarkQuestion
 from tribodex.core.failure.parts import judge_part
 from tribodex.core.failure.raceway import read_place, strips
 from tribodex.core.failure.weighing import ComesTo, Standing
@@ -93,7 +93,7 @@ def _seen(desk: Desk, command: SeeMark) -> MarkSeen:
     return MarkSeen(question.number, letters, command.how, f"{question.words} {words}{', doubtful' if command.how == 'doubtful' else ''}.")
 
 
-def _agree(question: Question, letters: tuple[str, ...], choices: str) -> None:
+def _agree(question: MarkQuestion, letters: tuple[str, ...], choices: str) -> None:
     if len(letters) > 1 and not question.several:
         raise InvalidInput.at("letters", f"Only one answer can be true: {question.words}", choices)
     if len(letters) > 1 and question.none in letters:
@@ -108,7 +108,8 @@ def _length_of(desk: Desk, face: str) -> float:
 
 
 def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
-    length = _length_of(desk, command.face)
+    length, section = _length_of(desk, command.face), section_here(desk)
+    assert section is not None  # its length was read
     begin = read_place(command.at, "at", length, command.shown) % 360
     end = begin
     if command.to.strip():
@@ -116,15 +117,14 @@ def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
         # The whole ring is said as 0 to 360.
         end = begin + 360 if to - begin == 360 or (begin == 0 and to == 360) else to % 360
     row = command.row.strip()
-    if row not in ("", "1", "2") or (row and not command.face.rows):
-        right = "1 at the nut's side, 2 beyond, empty for both" if command.face.rows else "empty: this face has no rows"
+    two = command.face.rows and section.rows == 2
+    if row not in ("", "1", "2") or (row and not two):
+        right = "1 at the nut's side, 2 beyond, empty for both" if two else "empty: this face has no rows"
         raise InvalidInput.at("row", f"“{row}” is no row of the {command.face.words}.", right)
     across = {
         name: read_length(value, name, LengthUnit.MM, ACROSS_UM, command.shown, zero=True).mm if value.strip() else None
         for name, value in (("middle", command.middle), ("width", command.width))
     }
-    section = section_here(desk)
-    assert section is not None  # its length was read
     for name, value in across.items():
         if value is not None and value > section.width_mm:
             raise InvalidInput.at(name, f"The {command.face.words} is {section.width_mm:g} mm wide.", "across it, from its nut side")
@@ -212,11 +212,11 @@ def same(made: Any, before: Any) -> Fact:
     return found
 
 
-def next_question(desk: Desk, state: Look, found: Sight) -> Question | None:
+def next_question(desk: Desk, state: Look, found: Sight) -> MarkQuestion | None:
     """The question to ask now: first what cleaning destroys, then a first round, then what would part the first two causes."""
     marks, kind = desk.book(FailureMarks), kind_of_assembly(desk)
 
-    def open_of(numbers: Sequence[int]) -> Question | None:
+    def open_of(numbers: Sequence[int]) -> MarkQuestion | None:
         asked = [number for number in numbers if number not in found.answered and number not in state.seen]
         return next((q for number in asked if (q := marks.question(number)) is not None and kind in q.kinds), None)
 
@@ -252,7 +252,7 @@ def move(desk: Desk, state: Look) -> Move:
     return _conclude_move(found)
 
 
-def _question_move(question: Question, found: Sight, state: Look) -> Move:
+def _question_move(question: MarkQuestion, found: Sight, state: Look) -> Move:
     why = "Cleaning destroys it: look now." if question.lost_by and not state.cleaned else ""
     if found.next is not None and found.next.question.number == question.number and found.weighing.counted >= 3:
         why = f"It would part “{found.next.first.lower()}” from “{found.next.second.lower()}”."

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from tribodex.core.failure.raceway import Face, Sign
+from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.failure.weighing import How, Standing
 from tribodex.core.job.facts import Fact
 from tribodex.core.working import Verdict
@@ -26,7 +26,7 @@ class FindingMarked(Fact):
     """Something found on an unrolled face; see `failure.raceway.Found`."""
 
     face: Face
-    sign: Sign
+    sign: DamageSign
     from_deg: float
     to_deg: float
     row: int

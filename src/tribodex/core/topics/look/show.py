@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from tribodex.core.failure.marks import FailureMarks, split
 from tribodex.core.failure.parts import judge_part
-from tribodex.core.failure.raceway import Face, Sign, Strip, strips
+from tribodex.core.failure.raceway import DamageSign, Face, Strip, strips
 from tribodex.core.failure.weighing import ComesTo, How, Ranked, Reason, Standing
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
@@ -110,7 +110,7 @@ class LookFinding:
 
     entry: int
     face: Face
-    sign: Sign
+    sign: DamageSign
     from_deg: float
     to_deg: float
     row: int

@@ -81,6 +81,8 @@ def fold(state: Look, event: Event, fact: Any) -> None:
 def kind_of_assembly(desk: Desk) -> Assembly:
     """How the bearing here is fitted."""
     fitted = desk.fitted(desk.at)
+    if fitted is not None and fitted.seat is None:
+        return Assembly.CARTRIDGE
     return Assembly.HOUSED_UNIT if fitted is not None and fitted.housed_unit else Assembly.SPLIT_BLOCK
 
 
@@ -137,7 +139,8 @@ def _measure(found: tuple[Found, ...], section: BearingSection, rollers: int | N
     # A follower's stud stands; everywhere else the outer ring does.
     standing = Face.INNER if kind is Assembly.CAM_FOLLOWER else Face.OUTER
     counted = rollers is not None
-    return measured_answers(found, raceways, section.width_mm, rollers if rollers is not None else section.rollers, counted, load_deg, standing)
+    balls = rollers if rollers is not None else section.rollers
+    return measured_answers(found, raceways, section.width_mm, balls, counted, load_deg, standing, section.rows)
 
 
 def firm(found: Sight) -> bool:

@@ -11,6 +11,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import named, pass_gates, text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
+from tribodex.core.procedure import MOUNTING
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
@@ -156,7 +157,7 @@ def move(_: Desk, state: Prepared) -> Move:
 def holds(_: Desk, state: Prepared, stage: str) -> str:
     """A seat that is not in order holds the mounting back."""
     judged = state.judged.verdict if state.judged is not None and state.accepted is None else None
-    if stage in ("initial_clearance", "target_window", "drive_up") and judged is not None and judged.level is Level.STOP:
+    if stage in MOUNTING and judged is not None and judged.level is Level.STOP:
         return f"The seat is {judged.word}. {judged.reason}"
     return ""
 

@@ -94,7 +94,9 @@ class RemovalWork:
 def view(desk: Desk, state: Removal) -> RemovalWork:
     """Taking off as it is shown."""
     fitted, chosen = desk.fitted(desk.at), state.way.way if state.way is not None else None
-    section = section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None else None
+    # The half section that is drawn has two rows; a ball bearing on its shoulder is drawn where it goes on.
+    taper = fitted is not None and fitted.seat is not None
+    section = section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None and taper else None
     tight = state.tight.ring if state.tight is not None else Ring.UNKNOWN
     return RemovalWork(
         "removal",

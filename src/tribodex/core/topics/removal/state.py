@@ -5,9 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Bearing
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
-from tribodex.core.removal.forces import release_force, tool_size
+from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
 from tribodex.core.removal.ways import Advice, Sight, WayOff, advise
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
 from tribodex.core.working import Level, Result
@@ -60,7 +62,12 @@ def fold(state: Removal, _: Event, fact: Any) -> None:
 def force_of(desk: Desk) -> Result | None:
     """The force to let go; None while nothing is planned at this place."""
     fitted = desk.fitted(desk.at)
-    return release_force(fitted.bearing, fitted.shaft) if fitted is not None else None
+    if fitted is None:
+        return None
+    if isinstance(fitted.bearing, Bearing):
+        return release_force(fitted.bearing, fitted.shaft)
+    tight = fitted.interference_um
+    return pull_off_force(Span(max(tight.low, 0.0), max(tight.high, 0.0)), fitted.bearing, fitted.shaft) if tight is not None else None
 
 
 def advice(desk: Desk, state: Removal) -> tuple[Advice, ...]:

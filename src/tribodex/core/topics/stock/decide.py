@@ -11,6 +11,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
+from tribodex.core.procedure import MOUNTING
 from tribodex.core.topics.stock.commands import Attach, CheckPart, MakeMark, PutIn, SayJoint, TakeOut
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
 from tribodex.core.topics.stock.state import Stock
@@ -128,7 +129,7 @@ def holds(_: Desk, state: Stock, stage: str) -> str:
             return "Still in: " + ", ".join(part.what for part in state.still_in) + "."
         if state.not_tight:
             return "Not at torque: " + ", ".join(f"{said.joint} ({said.tightness})" for said in state.not_tight) + "."
-    if stage in ("initial_clearance", "target_window", "drive_up") and (open_parts := state.undecided()):
+    if stage in MOUNTING and (open_parts := state.undecided()):
         return f"The {open_parts[0].part} is not the one that is asked for, and nobody has decided to use it."
     return ""
 

@@ -1,0 +1,116 @@
+"""Bearings with a cylindrical bore: deep groove ball bearings, open or closed."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group
+from tribodex.core.errors import InvalidInput
+
+
+class Closure(StrEnum):
+    """Whether grease is sealed in."""
+
+    OPEN = "open"
+    SHIELDED = "shielded"
+    SEALED = "sealed"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {"open": "open", "shielded": "with shields, greased for life", "sealed": "with seals, greased for life"}[self.value]
+
+
+class StraightKind(StrEnum):
+    """Kinds of bearing that sit on a cylindrical seat here."""
+
+    DEEP_GROOVE_BALL = "deep_groove_ball"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return "deep groove ball bearing"
+
+
+@dataclass(frozen=True)
+class StraightBearing:
+    """One bearing with a cylindrical bore. Lengths in mm."""
+
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    group: Group
+    closure: Closure
+    basic_code: str = ""
+    designation: str = ""
+    kind: StraightKind = StraightKind.DEEP_GROOVE_BALL
+
+    @property
+    def inner_raceway_mm(self) -> float:
+        """Mean raceway (shoulder) diameter of the inner ring, F ≈ (3d + D)/4. Common practice, no source; about ±5 %."""
+        return (3 * self.bore_mm + self.outside_mm) / 4
+
+    @property
+    def outer_raceway_mm(self) -> float:
+        """Raceway diameter of the outer ring, E ≈ (4D + d)/5. Common practice, no source; about ±5 %."""
+        return (4 * self.outside_mm + self.bore_mm) / 5
+
+    @property
+    def label(self) -> str:
+        """What a person calls it."""
+        return self.designation or f"{self.bore_mm:g} × {self.outside_mm:g} × {self.width_mm:g} mm {self.group}"
+
+
+@dataclass(frozen=True)
+class StraightNumber:
+    """What could be read from the number on a ring, and what could not."""
+
+    code: str
+    closure: Closure
+    group: Group
+    unread: tuple[str, ...]
+
+
+_CODE = re.compile(r"^\s*(?P<code>(?:60|62|63|64|160)\d{2})(?!\d)\s*(?P<rest>.*)$")
+_SEAL, _SHIELD = re.compile(r"^(?:2|1)?(?:RS|RZ|LS|RD)[RHL1]?\d*$"), re.compile(r"^(?:2)?Z{1,2}R?$")
+
+
+def read_number(text: str) -> StraightNumber:
+    """Read a number such as 6209-2RS1/C3.
+
+    Symbols: none.
+    Valid: series 60, 62, 63, 64, 160; what a maker adds beyond seals, shields and the clearance group is given back unread.
+    Raises: InvalidInput for a number that is none of them.
+    Source: ISO 15 series; suffixes common practice, no source.
+
+    >>> read_number("6209-2RS1/C3").closure, read_number("6312 C3").group, read_number("6006 ZZ").closure
+    (<Closure.SEALED: 'sealed'>, <Group.C3: 'C3'>, <Closure.SHIELDED: 'shielded'>)
+    """
+    found = _CODE.match(text.upper())
+    if found is None:
+        raise InvalidInput.at(
+            "designation", f"“{text.strip()}” is no number of a deep groove ball bearing.", "for example 6209 C3, 6312-2RS, or d, D and B by hand"
+        )
+    closure, group, unread = Closure.OPEN, Group.CN, []
+    for part in re.split(r"[\s/,;-]+", found["rest"]):
+        if not part:
+            continue
+        if part in {g.value for g in Group}:
+            group = Group(part)
+        elif _SEAL.match(part):
+            closure = Closure.SEALED
+        elif _SHIELD.match(part):
+            closure = Closure.SHIELDED
+        else:
+            unread.append(part)
+    return StraightNumber(found["code"], closure, group, tuple(unread))
+
+
+def size_of(table: DimensionTable, code: str) -> BoundaryDimensions:
+    """The boundary dimensions of a basic code. Raises InvalidInput when the table has none."""
+    row = table.find(code)
+    if row is None:
+        raise InvalidInput.at("designation", f"The size of {code} is not in the table.", "d, D and B by hand, from the ring or the maker's list")
+    return row

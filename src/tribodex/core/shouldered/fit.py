@@ -1,0 +1,105 @@
+"""The interference of a cylindrical seat, what it leaves of the clearance, and the force it takes to push the ring on."""
+
+from __future__ import annotations
+
+from math import pi
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.material import RING_STEEL
+from tribodex.core.components.shaft import Finish, Shaft
+from tribodex.core.components.straight import StraightBearing
+from tribodex.core.mounting.elastic import contact_pressure_mpa
+from tribodex.core.quantities import um_text
+from tribodex.core.sources import LAME, PRACTICE
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# Oiled seats (common practice, no source).
+OILED = Span(0.10, 0.15)
+# How much of a seat is smoothed away: d/(d + 2) ground, d/(d + 3) turned (handbook rule, from memory).
+SMOOTHING_MM = {Finish.GROUND: 2.0, Finish.TURNED: 3.0}
+
+
+def by_limits(shaft_um: Span, bore_um: Span) -> Span:
+    """Interference that the limits allow (µm on diameter; negative: play): least and greatest.
+
+    >>> by_limits(Span(2, 15), Span(-12, 0))
+    Span(low=2, high=27)
+    """
+    return Span(shaft_um.low - bore_um.high, shaft_um.high - bore_um.low)
+
+
+def effective_um(interference_um: float, shaft: Shaft) -> float:
+    """What is left of an interference when the peaks of the seat are smoothed: I·d/(d + 2) ground, I·d/(d + 3) turned.
+
+    >>> round(effective_um(25, Shaft(45)), 1)
+    23.9
+    """
+    d = shaft.diameter_mm
+    return interference_um * d / (d + SMOOTHING_MM[shaft.finish]) if interference_um > 0 else interference_um
+
+
+def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, interference_um: Span) -> Result:
+    """Radial clearance to expect on the shaft, before it runs warm: c = c₀ - I_eff·d/F.
+
+    Symbols: c₀ limits of the group (µm); I_eff interference after smoothing (µm); d bore, F inner raceway (mm).
+    Valid: steel rings; a housing that does not squeeze the outer ring.
+    Raises: nothing.
+    Source: handbook approximation d/F of the ring's growth, from memory; group by ISO 5753-1.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.straight import Closure
+    >>> b = StraightBearing(45, 85, 19, Group.C3, Closure.OPEN)
+    >>> r = clearance_left(b, Shaft(45), Span(18, 36), Span(2, 27))
+    >>> r.value, r.value_to, r.verdict.word
+    (-3.2, 34.4, 'clearance may be gone')
+    """
+    share = bearing.bore_mm / bearing.inner_raceway_mm
+    most, least = effective_um(interference_um.high, shaft) * share, effective_um(max(interference_um.low, 0.0), shaft) * share
+    low, high = round(group_um.low - most, 1), round(group_um.high - least, 1)
+    lines = (
+        Line("I_eff", "greatest interference, smoothed", "I·d/(d + s)", f"{number(interference_um.high)}·{number(shaft.diameter_mm)}/"
+             f"({number(shaft.diameter_mm)} + {SMOOTHING_MM[shaft.finish]:g})", effective_um(interference_um.high, shaft), "µm", PRACTICE.id),
+        Line("d/F", "how much of it the raceway grows", "d/F", f"{number(bearing.bore_mm)}/{number(bearing.inner_raceway_mm)}",
+             share, "", PRACTICE.id),
+        Line("c_min", "least left", "c₀_min - I_eff·d/F", f"{number(group_um.low)} - {number(most)}", low, "µm", "clearance_deep_groove_ball"),
+        Line("c_max", "most left", "c₀_max - I_eff,min·d/F", f"{number(group_um.high)} - {number(least)}", high, "µm", "clearance_deep_groove_ball"),
+    )  # fmt: skip
+    if high <= 0:
+        verdict = Verdict("no clearance left", Level.STOP, "Every ring of this group would be pinched by this fit: the next group, or a looser seat.")
+    elif low <= 0:
+        verdict = Verdict(
+            "clearance may be gone", Level.STOP, f"A ring at the group's least would be pinched by {um_text(-low)}. Measure, or take the next group."
+        )
+    else:
+        verdict = Verdict("clearance is left", Level.GOOD, "Also where the group's least meets the tightest fit; warmth takes its share of it.")
+    return Result("clearance_left", "Clearance to expect on the shaft", low, "µm", value_to=high, verdict=verdict, working=lines)
+
+
+def push_on_force(bearing: StraightBearing, shaft: Shaft, interference_um: Span) -> Result:
+    """Force to push a ring onto an oiled cylindrical seat: F = π·d·B·p·μ.
+
+    Symbols: I interference (µm); p contact pressure (MPa); d bore, B width (mm); μ friction, oiled (1); F (kN).
+    Valid: over the whole width, at the end of the way; an order of magnitude.
+    Raises: nothing; a seat with play takes no force.
+    Source: Lamé; friction is common practice, no source.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.straight import Closure
+    >>> r = push_on_force(StraightBearing(45, 85, 19, Group.C3, Closure.OPEN), Shaft(45), Span(2, 27))
+    >>> round(r.value, 2), round(r.value_to, 1)
+    (0.41, 8.3)
+    """
+    d, width = bearing.bore_mm, bearing.width_mm
+    lines = []
+    for interference, mu, which in ((interference_um.low, OILED.low, "least"), (interference_um.high, OILED.high, "most")):
+        left = max(interference, 0.0)
+        p = contact_pressure_mpa(left / 1000, d, bearing.inner_raceway_mm, shaft.bore_mm, RING_STEEL, shaft.material) if left > 0 else 0.0
+        lines.append(
+            Line(f"F, {which}", f"to push on, oiled, μ = {mu:g}", "F = π·d·B·p·μ",
+                 f"Δ = {number(left)} µm, p = {number(p)} MPa: π·{number(d)}·{number(width)}·{number(p)}·{mu:g}",
+                 pi * d * width * p * mu / 1000, "kN", LAME.id)
+        )  # fmt: skip
+    low, high = (line.value or 0.0 for line in lines)
+    return Result(
+        "push_on_force", "Force to push it on", low, "kN", value_to=high, working=tuple(lines), note="Order of magnitude, on an oiled seat."
+    )

@@ -1,0 +1,169 @@
+"""How warm a ring must be to go on by hand, how warm it may be, and when it grips."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from tribodex.core.components.material import RING_STEEL
+from tribodex.core.components.straight import Closure, StraightBearing
+from tribodex.core.errors import InvalidInput
+from tribodex.core.quantities import travel_text
+from tribodex.core.sources import PRACTICE
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+ALPHA_PER_K = RING_STEEL.expansion_um_per_m_k * 1e-6
+# Room to drop it on (share of the bore, and the least); less than this is no room at all. Common practice, no source.
+GAP_SHARE, GAP_LEAST_MM = 0.0004, 0.010
+NO_ROOM_SHARE = 0.0002
+# Steel of ordinary rings is stable to 120 °C, never above 125; grease and seals bear 80 unless the maker's sheet says more, and never more than
+# 93 °C (200 °F) without it. Common practice, no source.
+STEEL_C, STEEL_NEVER_C, SEALED_C, SEALED_NEVER_C = 120.0, 125.0, 80.0, 93.0
+# A probe or crayon reads this well (K).
+PROBE_K = 3.0
+MOST_DIFFERENCE_K = 50.0
+
+
+@dataclass(frozen=True)
+class HeatLimit:
+    """How warm the ring may be, why, and what lies beyond it."""
+
+    limit_c: float
+    never_c: float
+    why: str
+
+
+def heat_limit(closure: Closure, by_sheet_c: float | None = None) -> HeatLimit:
+    """The limit for a ring: by its steel, by its seals and grease, or by the maker's sheet where that was typed in.
+
+    Raises InvalidInput for a sheet above what the steel bears.
+
+    >>> heat_limit(Closure.SEALED).limit_c, heat_limit(Closure.OPEN).limit_c, heat_limit(Closure.SEALED, 100).limit_c
+    (80.0, 120.0, 100)
+    """
+    if by_sheet_c is not None:
+        if not 40 <= by_sheet_c <= STEEL_NEVER_C:
+            right = f"40 to {STEEL_NEVER_C:.0f} °C; a ring for more is not an ordinary one"
+            raise InvalidInput.at("limit", f"{by_sheet_c:g} °C is not a limit of an ordinary ring.", right)
+        return HeatLimit(by_sheet_c, by_sheet_c, "by the maker's sheet")
+    if closure is Closure.OPEN:
+        return HeatLimit(STEEL_C, STEEL_NEVER_C, "ordinary ring steel keeps its size up to here")
+    return HeatLimit(SEALED_C, SEALED_NEVER_C, "seals and grease; more only by the maker's sheet")
+
+
+def gap_wanted_mm(bore_mm: float) -> float:
+    """Room to drop a ring on by hand (mm on diameter)."""
+    return max(GAP_SHARE * bore_mm, GAP_LEAST_MM)
+
+
+def contact_c(bore_mm: float, shaft_c: float, interference_um: float) -> float:
+    """The temperature at which the ring touches its seat: T_shaft + I/(α·d).
+
+    >>> round(contact_c(45, 20, 27), 1)
+    70.0
+    """
+    return shaft_c + max(interference_um, 0.0) / 1000 / (ALPHA_PER_K * bore_mm)
+
+
+def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float, limit: HeatLimit) -> Result:
+    """Temperature to heat the ring to: T = T_shaft + (I + gap)/(α·d); judged the other way round, by the gap left at the permitted temperature.
+
+    Symbols: I greatest interference (µm); gap 0.0004·d, at least 0.010 mm; d bore (mm); α 12e-6/K.
+    Valid: an even warm ring; the shaft at its own temperature.
+    Raises: nothing. The limit is never raised to gain room.
+    Source: linear expansion; gap and limits are common practice, no source.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> b = StraightBearing(45, 85, 19, Group.C3, Closure.OPEN)
+    >>> r = heat_needed(b, 20, 27, heat_limit(Closure.OPEN))
+    >>> round(r.value), r.verdict.word
+    (103, 'goes on by hand')
+    >>> heat_needed(b, 20, 27, heat_limit(Closure.SEALED)).verdict.word
+    'too little room'
+    """
+    d, gap = bearing.bore_mm, gap_wanted_mm(bearing.bore_mm)
+    tight = max(interference_um, 0.0) / 1000
+    grown = f"12e-6·{number(d)}"
+    need = shaft_c + (tight + gap) / (ALPHA_PER_K * d)
+    at_limit = ALPHA_PER_K * d * (limit.limit_c - shaft_c) - tight
+    to_drop = f"{number(shaft_c)} + ({number(tight)} + {number(gap)})/({grown})"
+    room = f"{grown}·({number(limit.limit_c)} - {number(shaft_c)}) - {number(tight)}"
+    touches = contact_c(d, shaft_c, interference_um)
+    lines = (
+        Line("T", "to heat it to", "T_s + (I + gap)/(α·d)", to_drop, need, "°C", "expansion"),
+        Line("T_touch", "it touches its seat at", "T_s + I/(α·d)", f"{number(shaft_c)} + {number(tight)}/({grown})", touches, "°C", "expansion"),
+        Line("gap", "room left at the permitted temperature", "α·d·(T_limit - T_s) - I", room, at_limit, "mm", "expansion"),
+        Line("T_limit", limit.why, "", "", limit.limit_c, "°C", PRACTICE.id),
+    )
+    if need <= limit.limit_c:
+        verdict = Verdict("goes on by hand", Level.GOOD, f"Heat to {need:.0f} °C; never above {limit.limit_c:.0f} °C ({limit.why}).")
+    elif at_limit >= max(GAP_LEAST_MM, NO_ROOM_SHARE * d):
+        words = f"At {limit.limit_c:.0f} °C {travel_text(at_limit)} of room is left: less than is easy. Everything laid out, straight, and quick."
+        verdict = Verdict("little room", Level.WATCH, words)
+    else:
+        words = f"At {limit.limit_c:.0f} °C only {travel_text(max(at_limit, 0.0))} is left. Cool the shaft, or press; the limit stays."
+        verdict = Verdict("too little room", Level.STOP, words)
+    return Result("heat_needed", "Heat the ring to", need, "°C", uncertainty=PROBE_K, verdict=verdict, working=lines)
+
+
+def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: float | None, bearing: StraightBearing, play_um: float) -> Verdict:
+    """A thermometer reading against the limit; two probes also against what the clearance bears, c/(α·E), at most 50 K."""
+    if ring_c > limit.never_c:
+        gone = (
+            "Its grease and seals are spoilt: scrap."
+            if closure is not Closure.OPEN
+            else "Its steel may have lost its size: not fitted before an engineer says so."
+        )
+        return Verdict("over its limit", Level.STOP, f"{ring_c:.0f} °C, where {limit.never_c:.0f} °C is never exceeded. {gone}")
+    if ring_c > limit.limit_c:
+        return Verdict("above the limit", Level.STOP, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.")
+    if outer_c is not None:
+        bears = min(play_um / 1000 / (ALPHA_PER_K * bearing.outer_raceway_mm), MOST_DIFFERENCE_K) if play_um > 0 else 0.0
+        if ring_c - outer_c > bears:
+            ahead = f"The inner ring is {ring_c - outer_c:.0f} K warmer; its play bears {bears:.0f} K."
+            words = f"{ahead} Off, until they come together: balls would press in."
+            return Verdict("inner ring too far ahead", Level.STOP, words)
+    return Verdict("inside its limit", Level.GOOD, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C.")
+
+
+@dataclass(frozen=True)
+class CoolingFit:
+    """How a ring cools: time constant (s) towards a surrounding temperature, from how many readings."""
+
+    constant_s: float
+    towards_c: float
+    readings: int
+
+
+def learn_cooling(readings: Sequence[tuple[float, float]], towards_c: float) -> CoolingFit | None:
+    """The time constant of cooling from readings (time in s, temperature in °C), by least squares of ln(T - T∞); None where they do not tell.
+
+    Two readings at least, both 3 K above the surroundings, and falling.
+
+    >>> round(learn_cooling([(0, 100), (60, 69.3), (120, 50.6)], 20).constant_s)
+    125
+    """
+    usable = [(t, math.log(c - towards_c)) for t, c in readings if c - towards_c > PROBE_K]
+    if len(usable) < 2:
+        return None
+    mean_t = sum(t for t, _ in usable) / len(usable)
+    mean_y = sum(y for _, y in usable) / len(usable)
+    spread = sum((t - mean_t) ** 2 for t, _ in usable)
+    slope = sum((t - mean_t) * (y - mean_y) for t, y in usable) / spread if spread > 0 else 0.0
+    if slope >= -1e-5:
+        return None
+    return CoolingFit(-1 / slope, towards_c, len(usable))
+
+
+def seconds_to_contact(now_c: float, contact: float, cooling: CoolingFit) -> float:
+    """Time left until the ring touches its seat; zero when it does already.
+
+    >>> round(seconds_to_contact(100, 70, CoolingFit(120, 20, 3)))
+    56
+    """
+    if now_c <= contact:
+        return 0.0
+    if contact <= cooling.towards_c:
+        return math.inf
+    return cooling.constant_s * math.log((now_c - cooling.towards_c) / (contact - cooling.towards_c))

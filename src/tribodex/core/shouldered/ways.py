@@ -1,0 +1,81 @@
+"""Ways to put a ring on a cylindrical seat, weighed for the one before you."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.removal.forces import tool_size
+from tribodex.core.shouldered.tools import DRIFT_BORE_MM, DRIFT_LIMIT_KN
+from tribodex.core.working import Level, Result, Verdict, roughly
+
+
+class WayOn(StrEnum):
+    """How a ring goes on."""
+
+    HEAT = "heat"
+    PRESS = "press"
+    DRIFT = "drift"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {"heat": "warm, by induction heater", "press": "cold, by press", "drift": "cold, by drift and mallet"}[self.value]
+
+
+@dataclass(frozen=True)
+class AdviceOn:
+    """A way with its verdict, and what speaks for it and against it."""
+
+    way: WayOn
+    verdict: Verdict
+    reasons: tuple[str, ...]
+    against: tuple[str, ...]
+
+
+_RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
+
+
+def advise_on(bore_mm: float, force: Result, heat: Result) -> tuple[AdviceOn, ...]:
+    """Every way, the best first; at equal rank heat before press before drift, for it strains ring and seat least.
+
+    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict.
+    Valid: the inner ring is the tight one.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.working import Result, Verdict
+    >>> warm = Result("heat_needed", "", 100, "°C", verdict=Verdict("goes on by hand", Level.GOOD, "…"))
+    >>> [one.way.value for one in advise_on(45, Result("f", "", 0.4, "kN", value_to=8.3), warm)]
+    ['heat', 'press', 'drift']
+    """
+    assert heat.verdict is not None  # every temperature is judged
+    most = force.value_to if force.value_to is not None else force.value or 0.0
+    press = tool_size(force)
+    found = [_warm(heat.verdict), _press(most, press), _drift(bore_mm, most)]
+    return tuple(sorted(found, key=lambda one: _RANK.index(one.verdict.level)))
+
+
+def _warm(verdict: Verdict) -> AdviceOn:
+    against = [verdict.reason] if verdict.level is not Level.GOOD else []
+    return _one(WayOn.HEAT, verdict.level, ["No force on ring or seat; straight by itself."], against)
+
+
+def _press(most_kn: float, press: Result) -> AdviceOn:
+    if press.value is None:
+        reason = press.verdict.reason if press.verdict is not None else ""
+        return _one(WayOn.PRESS, Level.STOP, ["The force is seen on a gauge."], [reason])
+    reasons = [f"About {roughly(most_kn)} kN at the end of the way: a press of {press.value:g} kN."]
+    return _one(WayOn.PRESS, Level.WATCH, reasons, ["It scores the seat a little; the shaft must go under the press."])
+
+
+def _drift(bore_mm: float, most_kn: float) -> AdviceOn:
+    reasons = ["Needs a tube and a mallet alone."]
+    if most_kn > DRIFT_LIMIT_KN or bore_mm > DRIFT_BORE_MM:
+        return _one(WayOn.DRIFT, Level.STOP, reasons, [f"About {roughly(most_kn)} kN: blows get nowhere and shock what they pass. Heat or press."])
+    return _one(WayOn.DRIFT, Level.WATCH, reasons, ["Blows travel: shaft in soft jaws, out of the machine, never through its other bearings."])
+
+
+def _one(way: WayOn, level: Level, reasons: list[str], against: list[str]) -> AdviceOn:
+    word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
+    return AdviceOn(way, Verdict(word, level, (against or reasons)[0]), tuple(reasons), tuple(against))

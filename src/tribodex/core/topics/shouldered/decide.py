@@ -1,0 +1,207 @@
+"""What may follow while a ring goes onto a cylindrical seat, and what to do next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.rail import held
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
+from tribodex.core.shouldered.heating import contact_c, judge_reading
+from tribodex.core.shouldered.retaining_ring import judge_ring
+from tribodex.core.shouldered.square import DIRECTIONS, judge_shoulder, judge_tilt, tilt_of
+from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics.shouldered import commands as cmd
+from tribodex.core.topics.shouldered import facts as ev
+from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
+from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
+from tribodex.core.working import Level, Verdict
+
+SET_ON, SECURE = "set_on", "secure"
+GAPS_UM = (0.0, 60_000.0)
+# No shop and no ring is colder or warmer (°C).
+TEMPERATURES_C = (-40.0, 400.0)
+
+
+def decide(desk: Desk, state: Shouldered, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    plan = _planned(state)
+    if not isinstance(command, cmd.SayShaftWarmth):
+        _may(desk)
+    match command:
+        case cmd.ChooseWayOn():
+            return [_way(desk, state, command)]
+        case cmd.SayShaftWarmth():
+            return [ev.ShaftWarmth(_temperature(command.temperature, "temperature"))]
+        case cmd.ReadRing():
+            return [_ring(desk, state, plan, command)]
+        case cmd.SwitchOff():
+            _warming(state)
+            if not state.warmth or state.off_at is not None:
+                raise Refused("First a reading of the warm ring." if state.off_at is None else "The heater is off already.")
+            return [ev.HeaterOff()]
+        case cmd.RenewRing():
+            return [ev.RingRenewed(text(command.reason, "reason", "why another ring is taken"))]
+        case cmd.ReadGaps():
+            return [_gaps(state, plan, command)]
+        case cmd.StopOn():
+            _on_the_way(state)
+            return [ev.StoppedOn(text(command.text, "text", "what hesitated or tilted"))]
+        case cmd.SayStraightOn():
+            if state.stopped is None:
+                raise Refused("Nothing was said to have stopped.")
+            return [ev.StraightOn(text(command.cause, "cause", "the cause, and that bearing, shaft and ram or drift are straight again"))]
+        case cmd.PushHome():
+            return [_home(desk, state, plan, command)]
+        case cmd.TryShoulder():
+            return [_shoulder(desk, state, command)]
+        case cmd.HoldFast():
+            return [_hold(desk, state, plan, command)]
+        case cmd.TurnByHand():
+            if state.held is None:
+                raise Refused("First what holds it.")
+            how = command.text.strip() if command.freely else text(command.text, "text", "how it turns: rough, stiff, where")
+            return [ev.TurnedByHand(command.freely, how)]
+        case _:
+            raise TypeError(f"a ring takes no {type(command).__name__}")
+
+
+def _planned(state: Shouldered) -> ShoulderPlan:
+    if state.planned is None:
+        raise Refused("Nothing is planned for this bearing.")
+    return state.planned
+
+
+def _may(desk: Desk) -> None:
+    """Refused while a gate before it is not passed, or another stage holds the mounting back."""
+    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(SET_ON), desk.at)):
+        raise Refused(f"The mounting is held back. {why}")
+
+
+def _temperature(said: str, name: str) -> float:
+    found = parse_temperature_c(said, name)
+    if not TEMPERATURES_C[0] <= found <= TEMPERATURES_C[1]:
+        raise InvalidInput.at(name, f"{found:.0f} °C is no temperature of a ring or a shaft.", "°C or °F, as the thermometer shows it")
+    return found
+
+
+def _way(desk: Desk, state: Shouldered, command: cmd.ChooseWayOn) -> ev.WayOnChosen:
+    if state.home is not None:
+        raise Refused("It is on already.")
+    found = next(one for one in ways(desk, state) if one.way is command.way)
+    by, reason = command.decided_by.strip(), command.reason.strip()
+    if found.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
+        raise InvalidInput.at("decided_by" if not by else "reason", f"{command.way.words.capitalize()}: {found.verdict.word}. {found.verdict.reason}",
+                              "another way, or a name and a reason: they stand in the record")  # fmt: skip
+    return ev.WayOnChosen(command.way, found.verdict, by, reason)
+
+
+def _on_the_way(state: Shouldered) -> None:
+    if state.way is None:
+        raise Refused("First: by which way does it go on?")
+    if state.stopped is not None:
+        raise Refused("It is stopped: let off, cause out, straight again, and say so.")
+    if state.home is not None:
+        raise Refused("It is at its shoulder already.")
+
+
+def _warming(state: Shouldered) -> None:
+    _on_the_way(state)
+    if state.way is None or state.way.way is not WayOn.HEAT:
+        raise Refused("This ring goes on cold.")
+
+
+def _ring(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.ReadRing) -> ev.RingWarmth:
+    _warming(state)
+    if state.shaft_c is None:
+        raise Refused("First the temperature of the shaft: how warm the ring must be hangs on it.")
+    pass_gates(desk, SET_ON)
+    ring = _temperature(command.ring_temperature, "ring_temperature")
+    outer = _temperature(command.outer_temperature, "outer_temperature") if command.outer_temperature.strip() else None
+    return ev.RingWarmth(ring, outer, judge_reading(plan.limit, plan.bearing.closure, ring, outer, plan.bearing, plan.group_um.low))
+
+
+def _gaps(state: Shouldered, plan: ShoulderPlan, command: cmd.ReadGaps) -> ev.GapsRead:
+    _on_the_way(state)
+    parts = command.gaps.split("+")
+    if len(parts) != 4:
+        raise InvalidInput.at("gaps", "Four gaps, a quarter turn apart.", "top + right + bottom + left: 1.0 + 1.2 + 1.0 + 0.8")
+    top, right, bottom, left = (read_length(part, "gaps", LengthUnit.MM, GAPS_UM, command.shown, zero=True).mm for part in parts)
+    most = plan.bearing.outside_mm * 1100
+    circle = read_length(command.circle, "circle", LengthUnit.MM, (plan.bearing.bore_mm * 900, most), command.shown).mm
+    gaps = (top, right, bottom, left)
+    return ev.GapsRead(gaps, circle, command.gaps.strip(), judge_tilt(tilt_of(gaps, circle), plan.bearing.bore_mm))
+
+
+def _home(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.PushHome) -> ev.PushedHome:
+    _on_the_way(state)
+    pass_gates(desk, SET_ON)
+    if state.gaps is not None and state.gaps.verdict.level is Level.STOP:
+        raise Refused(f"It is {state.gaps.verdict.word}. {state.gaps.verdict.reason}")
+    if state.way is not None and state.way.way is WayOn.HEAT:
+        if state.spoilt is not None:
+            raise Refused(f"This ring is not fitted. {state.spoilt.verdict.reason}")
+        if not state.warmth or state.shaft_c is None:
+            raise Refused("First a reading of the warm ring.")
+        if state.off_at is None:
+            raise Refused("Heater off first; demagnetise it.")
+        contact = contact_c(plan.bearing.bore_mm, state.shaft_c, interference(desk, plan).high)
+        if (state.highest_c or 0.0) <= contact:
+            raise Refused(f"It never was warm enough to go on: {state.highest_c:.0f} °C read, {contact:.0f} °C touches.")
+    return ev.PushedHome(command.text.strip() or "held until it gripped")
+
+
+def _shoulder(desk: Desk, state: Shouldered, command: cmd.TryShoulder) -> ev.ShoulderTried:
+    if state.home is None and not desk.correcting:
+        raise Refused("First push it home.")
+    said = {part.strip().lower() for part in command.enters.replace("+", ",").split(",") if part.strip()}
+    if unknown := said - set(DIRECTIONS):
+        raise InvalidInput.at("enters", f"“{sorted(unknown)[0]}” is no side.", "any of top, right, bottom, left; empty: it enters nowhere")
+    top, right, bottom, left = (side in said for side in DIRECTIONS)
+    enters = (top, right, bottom, left)
+    return ev.ShoulderTried(enters, judge_shoulder(enters))
+
+
+def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFast) -> ev.HeldFast:
+    if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
+        raise Refused("First against its shoulder: the 0.03 mm leaf enters nowhere.")
+    pass_gates(desk, SECURE)
+    if plan.held_by is HeldBy.RETAINING_RING:
+        assert plan.ring is not None  # a plan with a ring names its size
+        before, after = (
+            read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
+            for name, said in (("ends_before", command.ends_before), ("ends_after", command.ends_after))
+        )
+        verdict = judge_ring(plan.ring, command.groove_free, command.below_surface, before, after, command.turns)
+        ends = "" if before is None or after is None else f"; ends {before:g} mm before, {after:g} mm after"
+        return ev.HeldFast(plan.held_by, f"{command.text.strip() or 'in its groove'}{ends}", verdict)
+    said = text(command.text, "text", "how it was tightened: wrench and setting")
+    if plan.held_by is HeldBy.COVER:
+        return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Drawn down evenly."))
+    if not command.tab_bent:
+        why = "No tab lies in a slot: tighten to the next one, never loosen, and bend it in."
+        return ev.HeldFast(plan.held_by, said, Verdict("not locked", Level.STOP, why))
+    return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Tab in its slot."))
+
+
+def stands(_: Desk, state: Shouldered) -> str | None:
+    """On its shoulder first; then what holds it, and turned by hand."""
+    if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
+        return SET_ON
+    fast = state.held is not None and state.held.verdict.level in (Level.GOOD, Level.WATCH)
+    return None if fast and state.turned is not None else SECURE
+
+
+def unfinished(desk: Desk, state: Shouldered) -> str:
+    """Why the record cannot be signed; empty where it can."""
+    return "" if stands(desk, state) is None else "First: the ring against its shoulder, what holds it, and turned by hand."
+
+
+def force_words(desk: Desk, state: Shouldered) -> str:
+    """The force to expect, in words."""
+    force = figure(figures_now(desk, state), "push_on_force")
+    return f"{force.value or 0:.1f} to {force.value_to or 0:.1f} kN"

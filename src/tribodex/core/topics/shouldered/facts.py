@@ -1,0 +1,129 @@
+"""What can be said while a ring goes onto a cylindrical seat: plan, way, temperatures, gaps, its shoulder, what holds it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
+from tribodex.core.working import Verdict
+
+
+@dataclass(frozen=True)
+class ShoulderPlanned(Fact):
+    """The plan of the bearing."""
+
+    plan: ShoulderPlan
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class WayOnChosen(Fact):
+    """The way to put it on, with what was advised; one that is not advised is a decision with a name."""
+
+    way: WayOn
+    advised: Verdict
+    decided_by: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class ShaftWarmth(Fact):
+    """The temperature of the seat before the ring comes."""
+
+    shaft_c: float
+
+
+@dataclass(frozen=True)
+class RingWarmth(Fact):
+    """A thermometer on the inner ring, and on the outer one where there is a second; judged against the limit."""
+
+    ring_c: float
+    outer_c: float | None
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class HeaterOff(Fact):
+    """The heater is off and the ring demagnetised: from here on it cools."""
+
+
+@dataclass(frozen=True)
+class RingRenewed(Fact):
+    """Another ring is taken: what was said of the warm one no longer counts."""
+
+    reason: str
+
+
+@dataclass(frozen=True)
+class GapsRead(Fact):
+    """Gaps to the shoulder at top, right, bottom and left (mm) on a circle (mm), and what they say."""
+
+    gaps_mm: tuple[float, float, float, float]
+    circle_mm: float
+    typed: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class StoppedOn(Fact):
+    """It hesitated or cocked: everything is let off until the cause is out."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class StraightOn(Fact):
+    """The cause is out; bearing, shaft and ram or drift stand straight again."""
+
+    cause: str
+
+
+@dataclass(frozen=True)
+class PushedHome(Fact):
+    """It was pushed to its shoulder and held until it gripped."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class ShoulderTried(Fact):
+    """Whether the leaf enters between ring and shoulder at top, right, bottom and left, when it was hand-warm."""
+
+    enters: tuple[bool, bool, bool, bool]
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class HeldFast(Fact):
+    """What holds the ring: nut and washer, retaining ring with its proofs, or cover; and the verdict."""
+
+    held_by: HeldBy
+    text: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class TurnedByHand(Fact):
+    """Turned by hand when it was cool."""
+
+    freely: bool
+    text: str
+
+
+FACTS: tuple[type[Fact], ...] = (
+    ShoulderPlanned,
+    WayOnChosen,
+    ShaftWarmth,
+    RingWarmth,
+    HeaterOff,
+    RingRenewed,
+    GapsRead,
+    StoppedOn,
+    StraightOn,
+    PushedHome,
+    ShoulderTried,
+    HeldFast,
+    TurnedByHand,
+)

@@ -1,0 +1,127 @@
+"""What to do next with a ring on its way to the shoulder, and how it ended."""
+
+from __future__ import annotations
+
+from tribodex.core.job.moves import Ask, Ending, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.shouldered.heating import contact_c
+from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics.shouldered.decide import force_words, stands
+from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
+from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
+from tribodex.core.working import Level
+
+
+def move(desk: Desk, state: Shouldered) -> Move:
+    """What to do next."""
+    plan = state.planned
+    if plan is None:
+        return Move(Ask.NOTHING, "Nothing is planned for this bearing", "Plan it first.")
+    if state.stopped is not None:
+        return Move(
+            "set_straight_on",
+            "Stop: let off. It is cocked",
+            "Do not push harder. Cause out; then three lines straight again: bearing, shaft, and ram or drift.",
+            "A tilted ring scores the seat and jams.",
+        )
+    if state.home is not None:
+        return _home(state)
+    if stands(desk, state) is None:
+        return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
+    if state.shoulder is not None and state.shoulder.verdict.level is Level.STOP:
+        how = "Take it up with the nut, press it on, or off again: cause first."
+        return Move("push_home", f"Stop: {state.shoulder.verdict.word}", state.shoulder.verdict.reason, how)
+    if state.way is None:
+        best = ways(desk, state)[0]
+        fits = best.verdict.level in (Level.GOOD, Level.WATCH)
+        headline = f"Best here: {best.way.words}" if fits else "Choose the way: none simply fits"
+        return Move("choose_way_on", headline, " ".join(best.reasons or (best.verdict.reason,)), " ".join(best.against))
+    if state.gaps is not None and state.gaps.verdict.level in (Level.STOP, Level.UNKNOWN):
+        return Move("read_gaps", f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason)
+    if state.way.way is WayOn.HEAT:
+        return _warm(desk, state, plan)
+    force = force_words(desk, state)
+    if state.way.way is WayOn.PRESS:
+        return Move(
+            "push_home",
+            "Press it on: plates under the inner ring alone, ram line checked",
+            f"Oiled seat; {force} to expect. Lower the ram partly and check again; stop when it hesitates. Read four gaps when it is nearly home.",
+            "Nobody's hand under the ram.",
+        )
+    return Move(
+        "push_home",
+        "Drive it on with the tube, square by hand first, tapping round",
+        f"Oiled seat; {force} to expect. The tube bears on the inner ring alone. Read four gaps when it is nearly home.",
+        "Shaft in soft jaws, out of the machine: blows through another bearing dent it.",
+    )
+
+
+def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
+    if state.shaft_c is None:
+        return Move("say_shaft_warmth", "Measure the temperature of the shaft", "How warm the ring must be hangs on it.")
+    need = figure(figures_now(desk, state), "heat_needed")
+    target = min(need.value or plan.limit.limit_c, plan.limit.limit_c)
+    if state.spoilt is not None:
+        return Move("renew_ring", "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.")
+    last = state.warmth[-1][1] if state.warmth else None
+    if last is not None and last.verdict.level is Level.STOP and state.off_at is None:
+        return Move("switch_off", f"Stop: {last.verdict.word}", last.verdict.reason)
+    if last is None or (state.off_at is None and last.ring_c < target - 0.5):
+        return Move(
+            "read_ring",
+            f"Heat to {target:.0f} °C, never above {plan.limit.limit_c:.0f} °C",
+            f"Probe on the inner ring; crayon line on it as a check. {need.verdict.reason if need.verdict is not None else ''}",
+            "No rings or watches; wearers of a pacemaker 5 m away. Small rings are there in under two minutes.",
+        )
+    if state.off_at is None:
+        return Move("switch_off", "Warm enough: heater off, demagnetise", "Everything laid out; gloves on; the way clear.")
+    contact = contact_c(plan.bearing.bore_mm, state.shaft_c, interference(desk, plan).high)
+    return Move(
+        "push_home",
+        "Push it to the shoulder at once, and hold until it grips",
+        f"It touches its seat at {contact:.0f} °C; on the shaft that takes tens of seconds.",
+        "If it stops on the way do not hammer: off again while it is warm.",
+    )
+
+
+def _home(state: Shouldered) -> Move:
+    if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
+        return Move(
+            "try_shoulder",
+            "Hand-warm: does a 0.03 mm leaf enter between ring and shoulder?",
+            "At top, right, bottom and left. A warm ring creeps back as it cools: take it up with the nut.",
+        )
+    if state.held is not None and state.held.verdict.level is Level.STOP:
+        return Move("hold_fast", f"Stop: {state.held.verdict.word}", state.held.verdict.reason)
+    if state.held is None:
+        assert state.planned is not None  # it is home, so it was planned
+        headline, why, risk = _HOLD[state.planned.held_by]
+        return Move("hold_fast", headline, why, risk)
+    if state.turned is None:
+        return Move("turn_by_hand", "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
+    return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
+
+
+_HOLD = {
+    HeldBy.LOCK_NUT: (
+        "Washer, then nut: to torque, and the tab into the next slot by tightening",
+        "Chamfer to the bearing. Slot past the tab: tighten on, never back.",
+        "",
+    ),
+    HeldBy.RETAINING_RING: (
+        "Set the retaining ring, sharp edge away from what pushes on it",
+        "Measure the gap of its ends before and after; it turns in its groove when it sits.",
+        "Eye protection: it flies. Not opened further than it needs.",
+    ),
+    HeldBy.COVER: ("Draw the cover down evenly, in rounds", "Three screws in turn, four or more crosswise; to torque.", ""),
+}
+
+
+def ending(_: Desk | None, state: Shouldered) -> Ending | None:
+    """The word it ended with; what to say before signing where it is not in order. None before that."""
+    if state.held is None or state.turned is None or state.home is None:
+        return None
+    if not state.turned.freely:
+        bad = Move(Ask.SIGN, "Not in order: it does not turn freely", state.turned.text, "Take it off again, or sign it so; the record then says it.")
+        return Ending("does not turn freely", bad)
+    return Ending("in order" if state.held.verdict.level is Level.GOOD else state.held.verdict.word)

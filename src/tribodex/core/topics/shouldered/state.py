@@ -1,0 +1,139 @@
+"""How a ring stands on its way to the shoulder, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from typing import Any
+
+from tribodex.core.components.bands import Span
+from tribodex.core.job.facts import Event
+from tribodex.core.job.topic import Desk
+from tribodex.core.shouldered.heating import CoolingFit, contact_c, learn_cooling, seconds_to_contact
+from tribodex.core.shouldered.ways import AdviceOn, WayOn, advise_on
+from tribodex.core.topics.prepare import TOPIC as PREPARE
+from tribodex.core.topics.prepare.decide import fit_of
+from tribodex.core.topics.shouldered import facts as ev
+from tribodex.core.topics.shouldered.plan import WORKSHOP_C, ShoulderPlan, figures_for
+from tribodex.core.working import Level, Result
+
+
+@dataclass
+class Shouldered:
+    """How a ring stands on its way to the shoulder, now. Mutable only inside fold()."""
+
+    planned: ShoulderPlan | None = None
+    way: ev.WayOnChosen | None = None
+    shaft_c: float | None = None
+    warmth: list[tuple[datetime, ev.RingWarmth]] = field(default_factory=list)
+    off_at: datetime | None = None
+    gaps: ev.GapsRead | None = None
+    stopped: ev.StoppedOn | None = None
+    times_stopped: int = 0
+    home: ev.PushedHome | None = None
+    shoulder: ev.ShoulderTried | None = None
+    held: ev.HeldFast | None = None
+    turned: ev.TurnedByHand | None = None
+    renewed: int = 0
+
+    @property
+    def spoilt(self) -> ev.RingWarmth | None:
+        """The reading at which this ring went over what is never exceeded."""
+        return next((read for _, read in self.warmth if read.verdict.word == "over its limit"), None)
+
+    @property
+    def highest_c(self) -> float | None:
+        """The highest temperature that was read on this ring."""
+        return max((read.ring_c for _, read in self.warmth), default=None)
+
+
+def fold(state: Shouldered, event: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    match fact:
+        case ev.ShoulderPlanned():
+            state.planned = fact.plan
+        case ev.WayOnChosen():
+            state.way = fact
+        case ev.ShaftWarmth():
+            state.shaft_c = fact.shaft_c
+        case ev.RingWarmth():
+            state.warmth.append((event.happened_at, fact))
+        case ev.HeaterOff():
+            state.off_at = event.happened_at
+        case ev.RingRenewed():
+            state.warmth, state.off_at, state.renewed = [], None, state.renewed + 1
+            state.gaps = state.home = state.shoulder = state.held = state.turned = None
+        case ev.GapsRead():
+            state.gaps = fact
+        case ev.StoppedOn():
+            state.stopped, state.times_stopped = fact, state.times_stopped + 1
+        case ev.StraightOn():
+            state.stopped = None
+        case ev.PushedHome():
+            state.home, state.gaps = fact, None
+        case ev.ShoulderTried():
+            state.shoulder = fact
+            # It is taken up, pressed on or off: what was said of its being home no longer holds.
+            if fact.verdict.level is Level.STOP:
+                state.home = None
+        case ev.HeldFast():
+            state.held = fact
+        case ev.TurnedByHand():
+            state.turned = fact
+
+
+def interference(desk: Desk, plan: ShoulderPlan) -> Span:
+    """What was measured on seat and ring with what a micrometer can tell; by the limits where it was not."""
+    fit = fit_of(desk.job.of(PREPARE, desk.at))
+    if fit is None or fit.value is None:
+        return plan.interference_um
+    doubt = fit.uncertainty or 0.0
+    return Span(round(fit.value - doubt, 1), round(fit.value + doubt, 1))
+
+
+def figures_now(desk: Desk, state: Shouldered) -> tuple[Result, ...]:
+    """The targets for what is measured; empty while nothing is planned."""
+    if state.planned is None:
+        return ()
+    return figures_for(state.planned, interference(desk, state.planned), state.shaft_c if state.shaft_c is not None else WORKSHOP_C)
+
+
+def figure(figures: tuple[Result, ...], name: str) -> Result:
+    """One of the targets."""
+    return next(one for one in figures if one.id == name)
+
+
+def ways(desk: Desk, state: Shouldered) -> tuple[AdviceOn, ...]:
+    """Every way to put it on, the best first."""
+    if state.planned is None:
+        return ()
+    found = figures_now(desk, state)
+    return advise_on(state.planned.bearing.bore_mm, figure(found, "push_on_force"), figure(found, "heat_needed"))
+
+
+@dataclass(frozen=True)
+class Grip:
+    """When the ring will touch its seat: at which temperature, and when; the time is None where readings do not tell."""
+
+    contact_c: float
+    at: datetime | None
+    cooling: CoolingFit | None
+
+
+def grip(desk: Desk, state: Shouldered) -> Grip | None:
+    """When a warm ring grips, from its readings after the heater went off; None while it is cold or not planned."""
+    if state.planned is None or state.way is None or state.way.way is not WayOn.HEAT or state.shaft_c is None:
+        return None
+    contact = contact_c(state.planned.bearing.bore_mm, state.shaft_c, interference(desk, state.planned).high)
+    if state.off_at is None:
+        return Grip(contact, None, None)
+    begin = state.off_at
+    after = [(moment, read.ring_c) for moment, read in state.warmth if moment >= begin]
+    if not after:
+        return Grip(contact, None, None)
+    cooling = learn_cooling([((moment - begin).total_seconds(), c) for moment, c in after], state.shaft_c)
+    if cooling is None:
+        return Grip(contact, None, None)
+    last, warm = after[-1]
+    left = seconds_to_contact(warm, contact, cooling)
+    return Grip(contact, last + timedelta(seconds=min(left, 36_000.0)), cooling)

@@ -1,0 +1,153 @@
+"""A plan for a bearing on a cylindrical seat, from what a person gave."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass, replace
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Group
+from tribodex.core.components.material import SHAFT_STEEL
+from tribodex.core.components.shaft import Finish, Shaft
+from tribodex.core.components.straight import Closure, StraightBearing, read_number, size_of
+from tribodex.core.errors import InvalidInput
+from tribodex.core.fits.iso286 import shaft_limits_um
+from tribodex.core.fits.seat import SeatSpec, cylindrical_seat
+from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
+from tribodex.core.shouldered.fit import by_limits
+from tribodex.core.shouldered.heating import HeatLimit, heat_limit
+from tribodex.core.shouldered.retaining_ring import RingRow
+from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
+from tribodex.core.working import Result
+from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.draft.given import AS_TYPED
+from tribodex.usecases.ports import Reference
+
+# Bores of the clearance table of deep groove ball bearings that are planned here (µm).
+BORE_UM = (6_000.0, 200_000.0)
+
+
+@AS_TYPED
+@dataclass(frozen=True)
+class ShoulderDraft:
+    """What a person gave, as typed. Empty text means: not given."""
+
+    designation: str = ""
+    bore: str = ""
+    outside: str = ""
+    width: str = ""
+    group: str = ""
+    closure: str = ""
+    shaft_class: str = ""
+    shaft_bore: str = ""
+    shaft_finish: str = ""
+    limit: str = ""
+    held_by: str = ""
+    stick_out: str = ""
+
+
+def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
+    """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
+    errors = Collector()
+    bearing = _bearing(errors, reference, draft)
+    finish = errors.choice(Finish, draft.shaft_finish, "shaft_finish", Finish.GROUND)
+    held_by = errors.choice(HeldBy, draft.held_by, "held_by")
+    limit = errors.take(lambda: _limit(draft, bearing)) if bearing is not None else None
+    said = draft.stick_out.strip()
+    stick_out = errors.take(lambda: read_length(said, "stick_out", LengthUnit.MM, (0.0, 5_000_000.0), zero=True)) if said else None
+    tolerance = draft.shaft_class.strip()
+    if not tolerance:
+        errors.add("shaft_class", "The seat's tolerance class is needed: the fit hangs on it.", "by the drawing, for example k5, m6, n6")
+    seat = errors.take(lambda: _seat(bearing.bore_mm, tolerance)) if bearing is not None and tolerance else None
+    ring = _ring(errors, reference, held_by, bearing)
+    shaft = errors.take(lambda: _shaft(draft, bearing, finish)) if bearing is not None and finish is not None else None
+    errors.check()
+    assert bearing is not None and held_by is not None and limit is not None and seat is not None and shaft is not None  # checked
+    bore = reference.rings.limits_um("inner_bore", bearing.bore_mm, "Normal")
+    group = reference.groove_clearance.row(bearing.bore_mm).limits(bearing.group)
+    sources = (reference.groove_clearance.source, reference.rings.source, reference.retaining_rings.source, reference.groove_dimensions.source)
+    return ShoulderPlan(
+        bearing, shaft, f"{bearing.bore_mm:g} mm", tolerance, seat, bore, group, by_limits(seat, bore), limit, held_by, ring,
+        stick_out.mm if stick_out is not None else None, {k: v for k, v in asdict(draft).items() if v}, sources,
+    )  # fmt: skip
+
+
+def seat_of(plan: ShoulderPlan) -> SeatSpec:
+    """What the seat should measure, for its micrometer."""
+    return cylindrical_seat(plan.bearing.bore_mm, plan.shaft_class)
+
+
+@dataclass(frozen=True)
+class ShoulderSheet:
+    """A plan worked out without keeping it: what it is, its targets, and what could not be read of its number."""
+
+    label: str
+    closure: str
+    held_by: str
+    figures: tuple[Result, ...]
+    unread: tuple[str, ...]
+
+
+def shoulder_sheet(reference: Reference, draft: ShoulderDraft) -> ShoulderSheet:
+    """The targets of a draft. Raises InvalidInput with every field to correct."""
+    plan = shoulder_plan(reference, draft)
+    unread = read_number(draft.designation).unread if draft.designation.strip() else ()
+    return ShoulderSheet(plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, plan.figures, unread)
+
+
+def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> StraightBearing | None:
+    found = errors.take(lambda: read_number(draft.designation)) if draft.designation.strip() else None
+    if draft.designation.strip() and found is None:
+        return None
+    by_hand = {name: getattr(draft, name).strip() for name in ("bore", "outside", "width")}
+    sizes: dict[str, float] = {}
+    if found is not None and not any(by_hand.values()):
+        row = errors.take(lambda: size_of(reference.groove_dimensions, found.code))
+        if row is None:
+            return None
+        sizes = {"bore": row.bore_mm, "outside": row.outside_mm, "width": row.width_mm}
+    else:
+        for name, said in by_hand.items():
+            if not said:
+                errors.add(name, "This is needed where no number is given, or only parts of the size are.", "mm, from the ring or the maker's list")
+                continue
+            length = errors.take(lambda said=said, name=name: read_length(said, name, LengthUnit.MM, (1_000.0, 500_000.0)))  # type: ignore[misc]
+            if length is not None:
+                sizes[name] = length.mm
+    if len(sizes) < 3:
+        return None
+    if not BORE_UM[0] / 1000 < sizes["bore"] <= BORE_UM[1] / 1000 or not sizes["bore"] < sizes["outside"]:
+        errors.add("bore", f"A bore of {sizes['bore']:g} mm in a ring of {sizes['outside']:g} mm is not planned here.", "6 to 200 mm, smaller than D")
+        return None
+    group = errors.choice(Group, draft.group, "group", found.group if found is not None else Group.CN)
+    # Whether grease is sealed in decides how warm it may get: it is read from the number or asked, never assumed.
+    closure = errors.choice(Closure, draft.closure, "closure", found.closure if found is not None else None)
+    if group is None or closure is None:
+        return None
+    text = draft.designation.strip()
+    label = text if not text or draft.group.strip() in ("", found.group if found is not None else "") else f"{text}, {group}"
+    return StraightBearing(sizes["bore"], sizes["outside"], sizes["width"], group, closure, found.code if found is not None else "", label)
+
+
+def _seat(bore_mm: float, tolerance: str) -> Span:
+    try:
+        return shaft_limits_um(bore_mm, tolerance)
+    except InvalidInput as error:
+        raise InvalidInput(error.detail, *(replace(field, name="shaft_class") for field in error.fields)) from error
+
+
+def _limit(draft: ShoulderDraft, bearing: StraightBearing) -> HeatLimit:
+    return heat_limit(bearing.closure, parse_temperature_c(draft.limit, "limit") if draft.limit.strip() else None)
+
+
+def _shaft(draft: ShoulderDraft, bearing: StraightBearing, finish: Finish) -> Shaft:
+    bored = read_length(draft.shaft_bore, "shaft_bore", LengthUnit.MM, (500.0, bearing.bore_mm * 1000)).mm if draft.shaft_bore.strip() else 0.0
+    return replace(Shaft(bearing.bore_mm, 0.0, SHAFT_STEEL, finish), bore_mm=bored)
+
+
+def _ring(errors: Collector, reference: Reference, held_by: HeldBy | None, bearing: StraightBearing | None) -> RingRow | None:
+    if held_by is not HeldBy.RETAINING_RING or bearing is None:
+        return None
+    row = reference.retaining_rings.find("shaft", bearing.bore_mm)
+    if row is None:
+        errors.add("held_by", f"The table has no retaining ring for a shaft of {bearing.bore_mm:g} mm.", "lock nut or cover; or look at the drawing")
+    return row

@@ -16,7 +16,7 @@ from tribodex.core.working import Line, Result, number, roughly
 TEMPLATES = Path(__file__).parent / "templates"
 FONTS = Path(__file__).parent / "fonts"
 _FONT_ADDRESS = "/api/fonts/"
-DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0}
+DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0, "°C": 0}
 # Orders of magnitude: two figures.
 ROUGH = ("N·m", "kN")
 

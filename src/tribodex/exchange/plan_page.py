@@ -3,6 +3,10 @@
 from __future__ import annotations
 
 from tribodex.core.mounting.gauging import Row
+from tribodex.core.procedure import Procedure, texts_for
+from tribodex.core.shouldered.tools import drift_tube
+from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
 from tribodex.usecases.plan_sheet import PlanSheet
@@ -35,3 +39,32 @@ def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: P
 def plan_pdf(sheet: PlanSheet, title: str, paper: Paper = Paper.A4) -> bytes:
     """The plan sheet as PDF."""
     return press.pdf(plan_html(sheet, title, for_print=True, paper=paper))
+
+
+def shoulder_html(
+    plan: ShoulderPlan, procedure: Procedure, title: str, *, for_print: bool = False, paper: Paper = Paper.A4, links: tuple[tuple[str, str], ...] = ()
+) -> str:
+    """The plan sheet of a bearing on a cylindrical seat. The way on is chosen at the bench: tools of every way stand on it."""
+    stands = plan.conditions | frozenset(f"on_by_{way}" for way in WayOn)
+    cautions = dict.fromkeys(text for stage in procedure.stages for text in texts_for(stage.cautions, stands))
+    return (
+        environment()
+        .get_template("shoulder_plan.html")
+        .render(
+            plan=plan,
+            title=title,
+            for_print=for_print,
+            css=page_css(paper, for_print=True) if for_print else "",
+            links=links,
+            tube=drift_tube(plan.bearing, plan.stick_out_mm),
+            tools=texts_for(procedure.tools, stands),
+            parts=texts_for(procedure.parts, stands),
+            cautions=tuple(cautions),
+            standing_above=procedure.standing_above,
+        )
+    )
+
+
+def shoulder_pdf(plan: ShoulderPlan, procedure: Procedure, title: str, paper: Paper = Paper.A4) -> bytes:
+    """The same as PDF."""
+    return press.pdf(shoulder_html(plan, procedure, title, for_print=True, paper=paper))

@@ -30,6 +30,7 @@ from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import Reference, Store, Tap
 
 PACE = timedelta(seconds=50)
@@ -141,7 +142,8 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             job = open_job(store, reference, entry["id"], _order(entry), tap, begins)
             if len(job.log) > 1:
                 continue
-            truths = {str(i): _truth(truth) for i, truth in enumerate(entry.get("truths") or [entry["truth"]], 1)}
+            driven = entry.get("truths") or ([entry["truth"]] if "truth" in entry else [])
+            truths = {str(i): _truth(truth) for i, truth in enumerate(driven, 1)}
             fitter = VirtualFitter(store, reference, job, truths, entry["actor"], begins)
             for step in entry["steps"]:
                 for name, value in step.items():
@@ -150,6 +152,8 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
 
 def _order(entry: Mapping[str, Any]) -> Order:
     """The job as it was ordered: for one bearing, or for those of a shaft with every stage."""
+    if "shoulder" in entry:
+        return Order(entry["title"], (BearingOrder(entry["position"], ShoulderDraft(**entry["shoulder"]), Floats.HELD),), whole=True)
     if "bearings" not in entry:
         return Order(entry["title"], (BearingOrder(entry["position"], PlanDraft(**entry["plan"])),))
     bearings = [BearingOrder(b["position"], PlanDraft(**entry["plan"]), Floats(b["floats"])) for b in entry["bearings"]]

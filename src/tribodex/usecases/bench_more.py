@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.job.places import SHAFT
-from tribodex.core.topics import HOUSE, lineup, tapered
+from tribodex.core.topics import HOUSE, lineup, shouldered, tapered
 from tribodex.core.topics.lineup.show import LineDrawing, drawing
 from tribodex.core.working import Result
 from tribodex.usecases.bench import shown_task
@@ -33,7 +33,7 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
     figures = tuple(topic.figures(here, here.of(topic))) if topic is not None else ()
     if not task.at:
         return PlaceFigures(SHAFT, task.stage.id, figures, (), "", {})
-    plan = here.of(tapered.TOPIC).planned
+    plan = here.of(tapered.TOPIC).planned or here.of(shouldered.TOPIC).planned
     targets, given = (plan.figures, plan.given) if plan is not None else ((), {})
     return PlaceFigures(task.at, task.stage.id, figures, targets, job.job.place(task.at).position_id, given)
 

@@ -13,6 +13,8 @@ import type {
   PlanSheet,
   ProblemField,
   SheetAnswer,
+  ShoulderDraft,
+  ShoulderSheet,
   SheetHead,
   Slate,
   SlateDraft,
@@ -179,6 +181,7 @@ export const workSheet = (id: string, given: Record<string, string>, shown: "mm"
   send<SheetAnswer>(`/api/slate/sheets/${id}`, { given, shown });
 export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
+export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
 export const lastPlan = (position: string) =>
   ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);

@@ -7,3 +7,4 @@ export { howLong } from "./shaft-dimensions";
 export * from "./shaft-line";
 export * from "./unrolled";
 export type { Place } from "./unrolled-frame";
+export * from "./shoulder";

@@ -29,7 +29,7 @@ export function trim(text: string): string {
 }
 
 /** Digits that the figure deserves: forces and torques are orders of magnitude. */
-const DIGITS: Record<string, number> = { "°": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2, "mm/m": 1 };
+const DIGITS: Record<string, number> = { "°": 0, "°C": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2, "mm/m": 1 };
 
 /** Orders of magnitude: two figures. */
 const ROUGH = new Set(["N·m", "kN"]);

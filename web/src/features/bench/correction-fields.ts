@@ -26,6 +26,7 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
   keep: { label: "To be used again", options: known },
   captive_nut: { label: "Its nut is captive", options: known },
   tap_tested: { label: "Held after the tap", options: yesNo },
+  freely: { label: "Turns freely", options: yesNo },
   turns_freely: { label: "Turns freely", options: yesNo },
   "mark_seen.how": {
     label: "How sure",
@@ -79,6 +80,10 @@ export const TEXTS: Record<string, string> = {
   offset: "Offset",
   gap: "Gap",
   gaps: "Under the feet",
+  temperature: "Shaft",
+  outer_temperature: "Outer ring",
+  circle: "On a circle of",
+  enters: "Leaf enters at",
   letters: "Answer, by its letter",
   at: "Place",
   "finding_marked.at": "Where it begins",

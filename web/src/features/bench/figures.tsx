@@ -22,7 +22,7 @@ export function Figures({ bench, show }: { bench: Bench; show: string }) {
   const targets = bench.figures.length === 0 && place !== undefined;
   const whole = useFigures(bench, targets && place ? showOf(place.id, "") : show, opened || targets);
   const worked = new Map((whole.data?.figures ?? []).map((result) => [result.id, result]));
-  if (bench.figures.length === 0 && !targets) return null;
+  if (bench.figures.length === 0 && !whole.data?.targets.length) return null;
   return (
     <section className="sheet px-4 py-2" aria-label="Figures">
       {bench.figures.map((figure, index) => (

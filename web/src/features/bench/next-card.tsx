@@ -93,6 +93,8 @@ const STOPS = new Set([
   "decide_part",
   "decide_seat",
   "mend",
+  "set_straight_on",
+  "renew_ring",
 ]);
 
 /** What to do at this stage, in order, and what can hurt. */

@@ -12,6 +12,8 @@ import { PrepareDrawings } from "./topics/prepare/drawings";
 import { PreparePanel } from "./topics/prepare/panel";
 import { RemovalDrawings } from "./topics/removal/drawings";
 import { RemovalPanel } from "./topics/removal/panel";
+import { ShoulderDrawings } from "./topics/shouldered/drawings";
+import { ShoulderPanel } from "./topics/shouldered/panel";
 import { StockPanel } from "./topics/stock/panel";
 import { TaperedDrawings } from "./topics/tapered/drawings";
 import { TaperedPanel } from "./topics/tapered/panel";
@@ -55,6 +57,8 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <StockPanel job={bench.id} work={work} {...panel} />;
     case "removal":
       return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
+    case "shouldered":
+      return <ShoulderPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "look":
       return <LookPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "prepare":
@@ -74,14 +78,15 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
 }
 
 /** Whether anything is drawn beside the task. */
-export const drawsBeside = ({ topic }: Work) =>
-  topic === "tapered" || topic === "prepare" || topic === "removal" || topic === "look";
+export const drawsBeside = ({ topic }: Work) => !["lineup", "stock", "ticks"].includes(topic);
 
 /** What is drawn beside the task. */
 export function WorkDrawings({ work }: { work: Work }) {
   switch (work.topic) {
     case "tapered":
       return <TaperedDrawings work={work} />;
+    case "shouldered":
+      return <ShoulderDrawings work={work} />;
     case "look":
       return <LookDrawings work={work} />;
     case "prepare":

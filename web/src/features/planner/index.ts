@@ -1,1 +1,2 @@
 export { PlanPage } from "./plan-page";
+export { ShoulderPage } from "./shoulder-page";

@@ -1,4 +1,5 @@
 /** Plan a mounting: what goes on where, and every target before the walk to the machine. */
+import { Link } from "react-router";
 import type { Draft } from "./draft";
 import { GaugingFields, NutFields, RangeFields } from "./method-fields";
 import { HydraulicFields, OilField } from "./oil-fields";
@@ -41,6 +42,14 @@ export function PlanPage() {
         }}
       >
         <h1 className="text-2xl font-bold">{revised ? "Change the plan" : "Plan a mounting"}</h1>
+        {revised ? null : (
+          <Link
+            to="/plan/shoulder"
+            className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
+          >
+            On a cylindrical seat instead
+          </Link>
+        )}
         <PositionField plan={plan} />
         {positionId && !revised ? <ShaftFields plan={plan} /> : null}
         <BearingFields form={form} />

@@ -1,0 +1,135 @@
+/** The warm ring: shaft, readings against limit and target, heater off, and how long until it grips. */
+import { useEffect, useState } from "react";
+import { Button, VerdictMark, moment } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import { useEntry } from "../../use-entry";
+import { StopHere } from "./cold";
+import type { ShoulderProps } from "./panel";
+
+export function Warm({ next, ...props }: ShoulderProps & { next: string }) {
+  const { work, tap, refused } = props;
+  const shaft = useEntry({ temperature: "" }, refused, "say_shaft_warmth");
+  const ring = useEntry({ ring_temperature: "", outer_temperature: "" }, refused, "read_ring");
+  const again = useEntry({ reason: "" }, refused, "renew_ring");
+  if (next === "renew_ring")
+    return (
+      <div className="space-y-3">
+        <EntryText
+          entry={again}
+          name="reason"
+          label="Why another ring is taken"
+          words={["went over its limit"]}
+        />
+        <Button
+          kind="main"
+          data-main
+          disabled={!again.text("reason").trim()}
+          onClick={() => tap({ kind: "renew_ring", reason: again.text("reason") })}
+        >
+          Another ring is here
+        </Button>
+      </div>
+    );
+  return (
+    <section aria-label="Warm ring" className="space-y-4">
+      {work.shaft_c === null ? (
+        <form
+          className="space-y-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            tap({ kind: "say_shaft_warmth", temperature: shaft.text("temperature") });
+            shaft.clear();
+          }}
+        >
+          <EntryText entry={shaft} name="temperature" label="Shaft at the seat" hint="°C or °F" />
+          <Button kind="main" data-main type="submit" disabled={!shaft.text("temperature").trim()}>
+            Note it
+          </Button>
+        </form>
+      ) : (
+        <>
+          <p>
+            {work.reading ? <VerdictMark verdict={work.reading} /> : null} Shaft {work.shaft_c.toFixed(0)} °C;
+            heat to <b>{work.needed_c?.toFixed(0)} °C</b>, never above <b>{work.limit_c?.toFixed(0)} °C</b>.
+          </p>
+          <Grip work={work} />
+          <form
+            className="grid gap-3 sm:grid-cols-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              const { ring_temperature = "", outer_temperature = "" } = ring.values;
+              tap({ kind: "read_ring", ring_temperature, outer_temperature });
+              ring.clear();
+            }}
+          >
+            <EntryText entry={ring} name="ring_temperature" label="Thermometer on the inner ring" />
+            <EntryText entry={ring} name="outer_temperature" label="On the outer ring (empty: none)" />
+            <Button
+              kind={next === "read_ring" ? "main" : "plain"}
+              data-main={next === "read_ring" || undefined}
+              type="submit"
+              className="sm:col-span-2"
+              disabled={!ring.text("ring_temperature").trim()}
+            >
+              Note the reading
+            </Button>
+          </form>
+          {next === "switch_off" ? (
+            <Button kind="main" data-main onClick={() => tap({ kind: "switch_off" })}>
+              Heater is off, demagnetised
+            </Button>
+          ) : null}
+          {work.off ? (
+            <div className="flex flex-wrap gap-3">
+              <Button kind="main" data-main onClick={() => tap({ kind: "push_home", text: "" })}>
+                At its shoulder, held until it gripped
+              </Button>
+              <StopHere tap={tap} />
+            </div>
+          ) : null}
+          <ul className="text-sm" aria-label="Readings">
+            {[...work.readings].reverse().map((one) => (
+              <li key={one.at}>
+                {moment(one.at)}: inner ring {one.ring_c.toFixed(0)} °C
+                {one.outer_c === null ? "" : `, outer ring ${one.outer_c.toFixed(0)} °C`}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Seconds until the ring touches its seat, counted down; none while its readings do not tell. */
+export function secondsLeft(contactAt: string | null, now: number): number | null {
+  return contactAt === null ? null : Math.max(0, Math.round((Date.parse(contactAt) - now) / 1000));
+}
+
+function Grip({ work }: Pick<ShoulderProps, "work">) {
+  const [now, setNow] = useState(Date.now);
+  const counting = work.off && work.contact_at !== null;
+  useEffect(() => {
+    if (!counting) return;
+    const timer = window.setInterval(() => setNow(Date.now()), 1_000);
+    return () => window.clearInterval(timer);
+  }, [counting]);
+  if (work.contact_c === null) return null;
+  const left = secondsLeft(work.contact_at, now);
+  return (
+    <p>
+      It touches its seat at <b>{work.contact_c.toFixed(0)} °C</b>
+      {left === null ? (
+        "; two readings after the heater is off tell when."
+      ) : (
+        <>
+          , in the air in about{" "}
+          <b className="text-2xl" role="timer">
+            {left >= 90 ? `${Math.round(left / 60)} min` : `${left} s`}
+          </b>
+          ; on the shaft in tens of seconds.
+        </>
+      )}
+    </p>
+  );
+}

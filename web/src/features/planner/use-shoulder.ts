@@ -1,0 +1,94 @@
+/** A bearing on a cylindrical seat as it is planned: worked out while typing, then opened as a job. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import {
+  AwayError,
+  ProblemError,
+  getChoices,
+  newId,
+  previewShoulder,
+  send,
+  type Bench,
+  type ShoulderSheet,
+} from "../../api";
+import { useSettings } from "../../ui";
+import { NOTHING, type Shoulder } from "./shoulder-fields";
+
+const WAIT_MS = 350;
+
+export function useShoulder() {
+  const { actor } = useSettings();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  const [draft, setDraft] = useState<Shoulder>(NOTHING);
+  const [positionId, setPositionId] = useState("");
+  const [whole, setWhole] = useState(false);
+  const [sheet, setSheet] = useState<ShoulderSheet | null>(null);
+  const [early, setEarly] = useState<ProblemError | null>(null);
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const [away, setAway] = useState(false);
+  const [jobId] = useState(newId);
+  const asked = useRef(0);
+  useEffect(() => {
+    if (!draft.designation && !draft.bore) return;
+    const mine = ++asked.current;
+    const timer = window.setTimeout(() => {
+      previewShoulder(draft).then(
+        (found) => {
+          if (mine !== asked.current) return;
+          setSheet(found);
+          setEarly(null);
+        },
+        (error: unknown) => {
+          if (mine !== asked.current) return;
+          setSheet(null);
+          setEarly(error instanceof ProblemError ? error : null);
+        },
+      );
+    }, WAIT_MS);
+    return () => window.clearTimeout(timer);
+  }, [draft]);
+
+  const open = async () => {
+    try {
+      const bench = await send<Bench>("/api/jobs", {
+        actor,
+        happened_at: new Date().toISOString(),
+        client_event_id: `${jobId}-open`,
+        job_id: jobId,
+        whole,
+        bearings: [{ position_id: positionId, shoulder: draft }],
+      });
+      queries.setQueryData(["job", bench.id, ""], bench);
+      void queries.invalidateQueries({ queryKey: ["jobs"] });
+      navigate(`/jobs/${bench.id}`);
+    } catch (error) {
+      setAway(error instanceof AwayError);
+      setProblem(error instanceof ProblemError ? error : null);
+    }
+  };
+  // While typing, only what was typed is said to be wrong; on opening, everything that is missing.
+  const at = (name: keyof Shoulder) => problem?.at(name) ?? (draft[name] ? early?.at(name) : undefined);
+  return {
+    ...{
+      choices: choices.data,
+      draft,
+      positionId,
+      setPositionId,
+      whole,
+      setWhole,
+      sheet,
+      problem,
+      away,
+      at,
+      open,
+    },
+    missing: sheet ? [] : (early?.fields ?? []),
+    change: (part: Partial<Shoulder>) => {
+      setDraft((before) => ({ ...before, ...part }));
+      setProblem(null);
+    },
+  };
+}

@@ -21,9 +21,11 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
+from tests.core.test_follower import STUD, YOKE, FollowerBench
 from tests.core.test_job import AnySequence
 from tests.core.test_parting import HAND_TIGHT
 from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
+from tests.core.test_shouldered import ShoulderBench
 from tests.helpers import DRAFT, FEELERS, make_bench
 
 from tribodex.core.errors import TribodexError
@@ -36,12 +38,15 @@ from tribodex.core.job.rail import status
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.ways import Ring, WayOff
+from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import fold
+from tribodex.core.topics.follower import commands as roll
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.look import commands as look
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import Seen
 from tribodex.core.topics.removal import commands as off
+from tribodex.core.topics.shouldered import commands as on
 from tribodex.core.topics.stock import commands as take
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
 from tribodex.core.topics.tapered import commands as cmd
@@ -220,10 +225,48 @@ def of_shaft() -> Log:
     return shaft.log
 
 
+def of_shoulder() -> Log:
+    """Every kind of entry of a ring onto its shoulder, and some of them corrected."""
+    shoulder = ShoulderBench()
+    shoulder.prepared()
+    shoulder.at_one(on.ChooseWayOn(WayOn.HEAT), on.SayShaftWarmth("20 °C"))
+    shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "other thermometer", on.SayShaftWarmth("68 °F")))
+    shoulder.gate("ready_warm")
+    shoulder.at_one(on.ReadRing("127 °C", "110 °C"), on.RenewRing("went over its limit"), on.ReadRing("96 °C"))
+    shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "read 95", on.ReadRing("95 °C", "84 °C")), on.SwitchOff())
+    shoulder.at_one(on.StopOn("it tilted"), on.SayStraightOn("burr, stoned off"), on.ReadGaps("0.5 + 0.5 + 0.5 + 0.5", "70 mm"))
+    shoulder.at_one(on.PushHome(), on.TryShoulder("top"))
+    shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "leaf was bent", on.TryShoulder("")), on.HoldFast("80 N·m", tab_bent=True))
+    shoulder.at_one(on.TurnByHand(True))
+    return shoulder.log
+
+
+def of_follower() -> tuple[Log, Log]:
+    """Every kind of entry of a cam follower, stud and yoke, and some of them corrected."""
+    stud, yoke = FollowerBench(STUD), FollowerBench(YOKE)
+    stud.at_one(roll.FitStud("20.010 mm", "20.000 mm"))
+    stud.at_one(job_cmd.Correct(stud.job.last_seq, "misread", roll.FitStud("20.004 mm", "20.000 mm")))
+    for one in (stud, yoke):
+        one.at_one(*([roll.FitStud("20.002 mm", "20.000 mm")] if one is yoke else []))
+        one.gate("ready_follower")
+        one.at_one(roll.SetFollower("unloaded"))
+    stud.at_one(roll.ClampStud("200 N·m", "dry", "no. 2"))
+    yoke.at_one(roll.BackPlates(True), roll.SayPlug(True), roll.TurnRoller(True))
+    stud.at_one(roll.SayPlug(True), roll.TurnRoller(True))
+    return [*stud.log], [*yoke.log]
+
+
+if "follower" in sys.argv[2:]:
+    for name, log in zip(("stud", "yoke"), of_follower(), strict=True):
+        write(name, f"any-{name}", log)
+    sys.exit()
+if "shoulder" in sys.argv[2:]:
+    write("shoulder", "any-shoulder", of_shoulder())
+    sys.exit()
 if "shaft" in sys.argv[2:]:
     write("shaft", "any-shaft", of_shaft())
     sys.exit()
 for job_id, log in sorted(of_demonstration().items()):
     write(job_id.removeprefix("hollin-vale-"), job_id, log)
-for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft()], 1):
+for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower()], 1):
     write(f"any-{i}", f"any-{i:04d}", log)

@@ -231,6 +231,31 @@ def parse_pressure_mpa(text: str | float, field: str, most_mpa: float = 200.0) -
     return value * _PRESSURES[unit]
 
 
+_POUND_FOOT_NM = 1.355818
+_TORQUES = (
+    dict.fromkeys(("n·m", "nm", "n.m", "n*m", "n m"), 1.0)
+    | dict.fromkeys(("lbf·ft", "lbf ft", "ft·lb", "ft lb", "ft-lb", "ft lbf", "lb ft", "lb-ft"), _POUND_FOOT_NM)
+    | dict.fromkeys(("lbf·in", "lbf in", "in lb", "in-lb", "in lbf"), _POUND_FOOT_NM / 12)
+)
+
+
+def parse_torque_nm(text: str | float, field: str, most_nm: float = 5_000.0) -> float:
+    """Read a torque. It needs its unit: 58 N·m and 58 lbf·ft are far apart.
+
+    >>> parse_torque_nm("58 N·m", "torque"), round(parse_torque_nm("43 lbf·ft", "torque"), 1)
+    (58.0, 58.3)
+    """
+    value, unit = _split(str(text), field, "for example 58 N·m or 43 lbf·ft")
+    if not unit:
+        choices = tuple(f"{value:g} {name}" for name in ("N·m", "lbf·ft"))
+        raise InvalidInput.at(field, f"A torque needs its unit: {value:g} of what?", "N·m, lbf·ft or lbf·in", choices)
+    if unit not in _TORQUES:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of torque known here.", "N·m, lbf·ft or lbf·in")
+    if not 0 < value * _TORQUES[unit] <= most_nm:
+        raise InvalidInput.at(field, f"“{text}” is out of range for a nut here: check value and unit.", f"above zero, up to {most_nm:g} N·m")
+    return value * _TORQUES[unit]
+
+
 _THREADS = ("tpi", "/in", "per in", "per inch", "threads/in", "threads per inch", "threads per in", "gg")
 
 

@@ -7,7 +7,6 @@ from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
-import yaml
 from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
@@ -26,10 +25,12 @@ from tribodex.core.topics.tapered.leaves import next_cell
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.reference.yaml_file import read_yaml
 from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import Reference, Store, Tap
 
@@ -134,7 +135,7 @@ class VirtualFitter:
 
 def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
     """Do every job of the file; jobs that are there already stay as they are."""
-    for entry in yaml.safe_load(file.read_text("utf-8"))["jobs"]:
+    for entry in read_yaml(file)["jobs"]:
         with Session(engine) as session:
             store = SqlStore(session)
             begins = datetime.fromisoformat(entry["begins"])
@@ -154,6 +155,8 @@ def _order(entry: Mapping[str, Any]) -> Order:
     """The job as it was ordered: for one bearing, or for those of a shaft with every stage."""
     if "shoulder" in entry:
         return Order(entry["title"], (BearingOrder(entry["position"], ShoulderDraft(**entry["shoulder"]), Floats.HELD),), whole=True)
+    if "follower" in entry:
+        return Order(entry["title"], (BearingOrder(entry["position"], FollowerDraft(**entry["follower"])),))
     if "bearings" not in entry:
         return Order(entry["title"], (BearingOrder(entry["position"], PlanDraft(**entry["plan"])),))
     bearings = [BearingOrder(b["position"], PlanDraft(**entry["plan"]), Floats(b["floats"])) for b in entry["bearings"]]

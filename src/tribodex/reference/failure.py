@@ -5,10 +5,10 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-import yaml
 from pydantic import TypeAdapter, ValidationError
 
 from tribodex.core.failure.marks import Cause, DamageClass, FailureMarks, MarkQuestion, PartRule, RemovalMarks
+from tribodex.reference.yaml_file import read_yaml
 
 
 def failure_marks(folder: Path) -> FailureMarks:
@@ -27,6 +27,6 @@ def failure_marks(folder: Path) -> FailureMarks:
 
 def _read(folder: Path, name: str, shape: TypeAdapter[Any]) -> Any:
     try:
-        return shape.validate_python(yaml.safe_load((folder / f"{name}.yaml").read_text("utf-8")))
+        return shape.validate_python(read_yaml(folder / f"{name}.yaml"))
     except ValidationError as wrong:
         raise ValueError(f"{name}.yaml: {wrong}") from wrong

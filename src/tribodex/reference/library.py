@@ -5,7 +5,6 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-import yaml
 from pydantic import TypeAdapter
 
 from tribodex.core.procedure import TRADE_STAGES, Procedure
@@ -13,6 +12,7 @@ from tribodex.core.sources import BUILT_IN, Source
 from tribodex.core.topics import HOUSE
 from tribodex.reference import tables
 from tribodex.reference.failure import failure_marks
+from tribodex.reference.yaml_file import read_yaml
 from tribodex.usecases.ports import Reference
 
 DATA = Path(__file__).resolve().parents[3] / "data"
@@ -50,6 +50,7 @@ def load_reference(folder: Path = DATA) -> Reference:
         groove_clearance=tables.clearance_table(sheets["clearance_deep_groove_ball"]),
         groove_dimensions=tables.dimension_table(sheets["bearing_dgbb_dimensions"]),
         retaining_rings=tables.retaining_rings(sheets["retaining_ring"]),
+        studs=tables.stud_table(sheets["cam_follower_stud"]),
         failure_marks=failure_marks(folder / "failure_marks"),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},
         sources=sources,
@@ -62,7 +63,7 @@ def read_procedures(folder: Path) -> list[Procedure]:
     found = []
     conditions = frozenset().union(*(topic.every_condition for topic in HOUSE.topics))
     for path in sorted(folder.glob("*.yaml")):
-        file = _based(folder, yaml.safe_load(path.read_text("utf-8")))
+        file = _based(folder, read_yaml(path))
         file["stages"] = [_stage(folder / "stages", entry) for entry in file["stages"]]
         procedure = _PROCEDURE.validate_python(_spelled_out(file))
         if path.stem != f"{procedure.id}@{procedure.version}":
@@ -79,7 +80,7 @@ def _based(folder: Path, file: dict[str, Any]) -> dict[str, Any]:
     base = file.pop("based_on", None)
     if base is None:
         return file
-    known: dict[str, Any] = yaml.safe_load((folder / f"{base}.yaml").read_text("utf-8"))
+    known: dict[str, Any] = read_yaml(folder / f"{base}.yaml")
     before, after = file.pop("before", []), file.pop("after", [])
     return {**known, **file, "stages": [*before, *known["stages"], *after]}
 
@@ -88,7 +89,7 @@ def _stage(folder: Path, entry: dict[str, Any] | str) -> dict[str, Any]:
     """A stage as it stands in the procedure, or in a file of its own that several procedures name (id@version)."""
     if isinstance(entry, str):
         path = folder / f"{entry}.yaml"
-        stage: dict[str, Any] = yaml.safe_load(path.read_text("utf-8"))
+        stage: dict[str, Any] = read_yaml(path)
         if stage.pop("id") + f"@{stage.pop('version')}" != entry:
             raise ValueError(f"{path.name} calls itself something else")
         return {"id": entry.partition("@")[0], **stage}

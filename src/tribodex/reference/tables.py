@@ -8,7 +8,6 @@ from itertools import pairwise
 from pathlib import Path
 from typing import Any, Literal
 
-import yaml
 from pydantic import TypeAdapter
 
 from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable, WithdrawalSleeve, WithdrawalTable
@@ -17,6 +16,7 @@ from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable,
 from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
 from tribodex.core.components.material import Material, MaterialTable
 from tribodex.core.fits.iso492 import RingBand, RingTable
+from tribodex.core.follower.stud import StudRow, StudTable
 from tribodex.core.mounting.ball_angle import BallAngle, BallAngles
 from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
@@ -24,6 +24,7 @@ from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
 from tribodex.core.shouldered.retaining_ring import RetainingRings, RingRow
 from tribodex.core.sources import Recall, Source, cell, value
+from tribodex.reference.yaml_file import read_yaml
 from tribodex.usecases.ports import Sheet
 
 _SOURCE = TypeAdapter(Source)
@@ -34,7 +35,7 @@ def read_sheet(folder: Path, name: str) -> Sheet:
 
     Raises ValueError, with file and line, for a row that does not fit its heading.
     """
-    source = _SOURCE.validate_python(yaml.safe_load((folder / f"{name}.source.yaml").read_text("utf-8")))
+    source = _SOURCE.validate_python(read_yaml(folder / f"{name}.source.yaml"))
     if source.id != name:
         raise ValueError(f"{name}.source.yaml calls itself {source.id}")
     with (folder / f"{name}.csv").open(encoding="utf-8", newline="") as file:
@@ -266,6 +267,21 @@ def dimension_table(*sheets: Sheet) -> DimensionTable:
             for row in sheet.rows
         ),
     )
+
+
+def stud_table(sheet: Sheet) -> StudTable:
+    """Cam followers by roller diameter; what was remembered once says so."""
+    rows = (
+        StudRow(
+            value(row["roller_od_mm"]),
+            value(row["stud_d_mm"]),
+            row["thread"].replace("~", " or "),
+            value(row["clamp_torque_Nm_lubricated_typical"]),
+            "?" in row["clamp_torque_Nm_lubricated_typical"],
+        )
+        for row in sheet.rows
+    )
+    return StudTable(sheet.source, tuple(rows))
 
 
 def retaining_rings(sheet: Sheet) -> RetainingRings:

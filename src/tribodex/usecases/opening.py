@@ -7,13 +7,16 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Kind
 from tribodex.core.components.shaft import Seat
+from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.fits.seat import SeatSpec, sleeve_seat
 from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.lineup.floating import Floats, float_conflict
 from tribodex.core.topics import fold
+from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
 from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
@@ -25,6 +28,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
+from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
 from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
@@ -38,7 +42,7 @@ class BearingOrder:
     """One bearing of the job: its position, its plan as typed, and where it lets the shaft grow."""
 
     position_id: str
-    plan: PlanDraft | ShoulderDraft
+    plan: PlanDraft | ShoulderDraft | FollowerDraft
     floats: Floats = Floats.UNKNOWN
 
 
@@ -63,7 +67,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     plans = _plans(store, reference, order, wrong)
     if machine is None or any(field.name != "actor" for field in wrong) or wrong:
         raise InvalidInput(f"{len(wrong)} entries need correcting." if len(wrong) > 1 else "The job is not complete.", *wrong)
-    if why := float_conflict([(p.name, b.floats, plan.bearing.kind) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
+    if why := float_conflict([(p.name, b.floats, _kind(plan)) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
         raise InvalidInput.at("floats", why, "one bearing fixed, the other floating; “not known” where nobody has looked yet")
     number = store.create_job(job_id, recorded_at)
     log = store.events(job_id)
@@ -94,17 +98,25 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         return load(store, job_id)
 
 
-def _procedure(plan: Plan | ShoulderPlan, whole: bool) -> str:
+def _kind(plan: Plan | ShoulderPlan | FollowerPlan) -> Kind | StraightKind:
+    return plan.size.kind if isinstance(plan, FollowerPlan) else plan.bearing.kind
+
+
+def _procedure(plan: Plan | ShoulderPlan | FollowerPlan, whole: bool) -> str:
     if isinstance(plan, ShoulderPlan):
         return "shouldered-whole" if whole else "shouldered"
+    if isinstance(plan, FollowerPlan):
+        return "follower-whole" if whole else "follower"
     return procedure_id(plan.method, whole=whole)
 
 
-def _planned(reference: Reference, plan: Plan | ShoulderPlan, whole: bool) -> list[Fact]:
+def _planned(reference: Reference, plan: Plan | ShoulderPlan | FollowerPlan, whole: bool) -> list[Fact]:
     """What a plan says of its place: itself, and what the seat should measure."""
     if isinstance(plan, ShoulderPlan):
         # The real fit is measured whatever else belongs to the job.
         return [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)]
+    if isinstance(plan, FollowerPlan):
+        return [FollowerPlanned(plan)]
     spec = seat_spec(reference, plan) if whole else None
     return [TaperedPlanned(plan), *([SeatPlanned(spec, None)] if spec is not None else [])]
 
@@ -150,15 +162,20 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
     return machine, found
 
 
-def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan | ShoulderPlan]:
+def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan | ShoulderPlan | FollowerPlan]:
     # The crib is read once, however many bearings there are.
     items = store.crib_items()
     cards, gauges = with_cards(reference, items), gauges_of(items)
-    plans: list[Plan | ShoulderPlan] = []
+    plans: list[Plan | ShoulderPlan | FollowerPlan] = []
     for i, bearing in enumerate(order.bearings):
         try:
             draft = bearing.plan
-            plans.append(shoulder_plan(reference, draft) if isinstance(draft, ShoulderDraft) else make_plan(cards, gauges, draft))
+            if isinstance(draft, ShoulderDraft):
+                plans.append(shoulder_plan(reference, draft))
+            elif isinstance(draft, FollowerDraft):
+                plans.append(follower_plan(reference, draft))
+            else:
+                plans.append(make_plan(cards, gauges, draft))
         except InvalidInput as error:
             wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
     return plans

@@ -16,6 +16,7 @@ from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
 from tribodex.core.failure.marks import FailureMarks
 from tribodex.core.fits.iso492 import RingTable
+from tribodex.core.follower.stud import StudTable
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
@@ -55,6 +56,7 @@ class Reference:
     groove_clearance: ClearanceTable
     groove_dimensions: DimensionTable
     retaining_rings: RetainingRings
+    studs: StudTable
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]

@@ -18,7 +18,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
-from tribodex.core.topics import shouldered, tapered
+from tribodex.core.topics import follower, shouldered, tapered
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -182,7 +182,8 @@ def record(reference: Reference, loaded: Loaded) -> Record:
     job, desk = loaded.job, desk_of(reference, loaded)
     driven = [place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None]
     mountings = tuple(_mounting(desk, at) for at in driven)
-    on_shoulder = tuple(placed for placed in _placed(desk, shouldered.TOPIC))
+    # A bearing that is not driven up a taper has its section of the mounting on page one.
+    on_shoulder = (*_placed(desk, shouldered.TOPIC), *_placed(desk, follower.TOPIC))
     sections = tuple(_sections(desk))
     first = next(iter(desk.procedures.values()))
     figures = [f for m in mountings for f in m.figures] + [f for placed in sections for f in placed.section.figures]

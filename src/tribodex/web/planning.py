@@ -10,6 +10,7 @@ from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.usecases.planning.early import Early, early
+from tribodex.usecases.planning.followers import FollowerDraft, FollowerSheet, follower_sheet
 from tribodex.usecases.planning.shouldered import ShoulderDraft, ShoulderSheet, shoulder_sheet
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
@@ -45,6 +46,22 @@ SHOULDER = TypeAdapter(ShoulderSheet)
 @api.post("/shouldered", responses={200: ShoulderSheetAnswer}, summary="Work out a plan for a cylindrical seat without keeping it")
 def preview_shouldered(body: ShoulderBody) -> Response:
     return reply(SHOULDER, shoulder_sheet(context().reference, body.root))
+
+
+class FollowerBody(RootModel[FollowerDraft]):
+    """A plan for a cam follower as typed."""
+
+
+class FollowerSheetAnswer(RootModel[FollowerSheet]):
+    """A plan for a cam follower with its targets."""
+
+
+FOLLOWER = TypeAdapter(FollowerSheet)
+
+
+@api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
+def preview_follower(body: FollowerBody) -> Response:
+    return reply(FOLLOWER, follower_sheet(context().reference, body.root))
 
 
 class EarlyAnswer(RootModel[Early]):

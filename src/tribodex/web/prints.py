@@ -13,13 +13,14 @@ from pydantic import BaseModel, ConfigDict, Field, create_model
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import NotFound
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import shouldered
+from tribodex.core.topics import follower, shouldered
+from tribodex.core.topics.follower.facts import FollowerPlan
 from tribodex.core.topics.lineup.show import LineDrawing
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.exchange.mark_out import mark_out_pages, mark_out_pdf
 from tribodex.exchange.nut_strip import StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
-from tribodex.exchange.plan_page import plan_html, plan_pdf, shoulder_html, shoulder_pdf
+from tribodex.exchange.plan_page import other_html, other_pdf, plan_html, plan_pdf
 from tribodex.usecases.bench_more import shaft_of
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
@@ -105,8 +106,8 @@ def job_plan_html(path: JobPath, query: PlaceQuery) -> Response:
     at = f"at={query.at}" if query.at else ""
     address = f"/api/jobs/{path.job_id}/plan.pdf"
     links = [(f"/jobs/{path.job_id}", "Back to the bench"), (f"{address}?{at}", "PDF, A4"), (f"{address}?paper=letter&{at}", "PDF, Letter")]
-    if isinstance(sheet, OnShoulder):
-        return Response(shoulder_html(sheet.plan, sheet.procedure, title, links=tuple(links)), content_type="text/html; charset=utf-8")
+    if isinstance(sheet, OtherPlan):
+        return Response(other_html(sheet.plan, sheet.procedure, title, links=tuple(links)), content_type="text/html; charset=utf-8")
     nut = sheet.plan.nut
     if nut is not None and nut.outside_mm is not None:
         for paper, words in ((Paper.A4, "A4"), (Paper.LETTER, "Letter")):
@@ -136,8 +137,8 @@ def mark_out_as_pdf(path: JobPath, query: MarkOutQuery) -> Response:
 @api.get("/jobs/<job_id>/plan.pdf", responses={200: a_file("application/pdf")}, summary="The plan sheet of a job as PDF")
 def job_plan_pdf(path: JobPath, query: PlacePaperQuery) -> Response:
     title, sheet = _job_sheet(path, query.at)
-    if isinstance(sheet, OnShoulder):
-        return _pdf(shoulder_pdf(sheet.plan, sheet.procedure, title, query.paper), "plan")
+    if isinstance(sheet, OtherPlan):
+        return _pdf(other_pdf(sheet.plan, sheet.procedure, title, query.paper), "plan")
     return _pdf(plan_pdf(sheet, title, query.paper), "plan")
 
 
@@ -160,22 +161,22 @@ def _job_shaft(path: JobPath) -> tuple[str, LineDrawing]:
 
 
 @dataclass(frozen=True)
-class OnShoulder:
-    """The plan of a bearing on a cylindrical seat, with the procedure that is pinned for it."""
+class OtherPlan:
+    """The plan of a bearing that is not driven up a taper, with the procedure that is pinned for it."""
 
-    plan: ShoulderPlan
+    plan: ShoulderPlan | FollowerPlan
     procedure: Procedure
 
 
-def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OnShoulder]:
+def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
     here = context()
     with here.store() as store:
         job = load(store, path.job_id)
         opened, place = job.job.opened, job.job.place(job.job.placed(at or job.job.places[0].id))
-        on_shoulder = job.job.of(shouldered.TOPIC, place.id).planned
-        sheet: PlanSheet | OnShoulder
-        if on_shoulder is not None:
-            sheet = OnShoulder(on_shoulder, here.reference.procedure(place.procedure_id, place.procedure_version))
+        other = job.job.of(shouldered.TOPIC, place.id).planned or job.job.of(follower.TOPIC, place.id).planned
+        sheet: PlanSheet | OtherPlan
+        if other is not None:
+            sheet = OtherPlan(other, here.reference.procedure(place.procedure_id, place.procedure_version))
         else:
             sheet = plan_sheet(with_own_cards(here.reference, store), job.tapered(place.id).plan)
     return f"Job {opened.number}: {opened.title}, {opened.machine}, {place.name}", sheet

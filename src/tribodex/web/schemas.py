@@ -18,6 +18,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
+from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import Tap
 
@@ -148,17 +149,18 @@ class BearingBody(BaseModel):
     position_id: str = ""
     plan: PlanDraft | None = None
     shoulder: ShoulderDraft | None = Field(default=None, description="a bearing on a cylindrical seat, in place of `plan`")
+    follower: FollowerDraft | None = Field(default=None, description="a cam follower, in place of `plan`")
     floats: Floats = Floats.UNKNOWN
 
     @model_validator(mode="after")
     def _one_plan(self) -> Self:
-        if (self.plan is None) == (self.shoulder is None):
-            raise ValueError("one plan: of a bearing on a taper, or of one on a cylindrical seat")
+        if sum(one is not None for one in (self.plan, self.shoulder, self.follower)) != 1:
+            raise ValueError("one plan: of a bearing on a taper, of one on a cylindrical seat, or of a cam follower")
         return self
 
     def order(self) -> BearingOrder:
         """As the use case wants it."""
-        draft = self.plan if self.plan is not None else self.shoulder
+        draft = self.plan or self.shoulder or self.follower
         assert draft is not None  # one of them is there
         return BearingOrder(self.position_id, draft, self.floats)
 

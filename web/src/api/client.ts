@@ -14,6 +14,8 @@ import type {
   ProblemField,
   SheetAnswer,
   ShoulderDraft,
+  FollowerDraft,
+  FollowerSheet,
   ShoulderSheet,
   SheetHead,
   Slate,
@@ -182,6 +184,7 @@ export const workSheet = (id: string, given: Record<string, string>, shown: "mm"
 export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
+export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
 export const lastPlan = (position: string) =>
   ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);

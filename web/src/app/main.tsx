@@ -15,6 +15,7 @@ if (nonce) setNonce(nonce);
 const JobsPage = lazy(() => import("../features/jobs").then((m) => ({ default: m.JobsPage })));
 const PlanPage = lazy(() => import("../features/planner").then((m) => ({ default: m.PlanPage })));
 const ShoulderPage = lazy(() => import("../features/planner").then((m) => ({ default: m.ShoulderPage })));
+const FollowerPage = lazy(() => import("../features/planner").then((m) => ({ default: m.FollowerPage })));
 const SlatePage = lazy(() => import("../features/slate").then((m) => ({ default: m.SlatePage })));
 const SheetPage = lazy(() => import("../features/slate").then((m) => ({ default: m.SheetPage })));
 const TablesPage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablesPage })));
@@ -52,6 +53,7 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                 <Route path="/" element={<JobsPage />} />
                 <Route path="/plan" element={<PlanPage />} />
                 <Route path="/plan/shoulder" element={<ShoulderPage />} />
+                <Route path="/plan/follower" element={<FollowerPage />} />
                 <Route path="/jobs/:id" element={<BenchPage />} />
                 <Route path="/slate" element={<SlatePage />} />
                 <Route path="/slate/:sheet" element={<SheetPage />} />

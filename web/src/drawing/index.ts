@@ -8,3 +8,4 @@ export * from "./shaft-line";
 export * from "./unrolled";
 export type { Place } from "./unrolled-frame";
 export * from "./shoulder";
+export * from "./follower";

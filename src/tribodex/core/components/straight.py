@@ -27,11 +27,12 @@ class StraightKind(StrEnum):
     """Kinds of bearing that sit on a cylindrical seat here."""
 
     DEEP_GROOVE_BALL = "deep_groove_ball"
+    CAM_FOLLOWER = "cam_follower"
 
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return "deep groove ball bearing"
+        return "deep groove ball bearing" if self is StraightKind.DEEP_GROOVE_BALL else "cam follower"
 
 
 @dataclass(frozen=True)

@@ -19,7 +19,12 @@ FIXED_REST_MM = 0.2
 # Feet that differ by more than this are shimmed (mm; common practice, no source).
 SOFT_FOOT_MM = 0.05
 # What is forgiven as a static error of setting up (degrees; common practice, no source; the maker wins).
-FORGIVES_DEG: dict[Kind | StraightKind, float] = {Kind.SPHERICAL_ROLLER: 0.5, Kind.SELF_ALIGNING_BALL: 1.0, StraightKind.DEEP_GROOVE_BALL: 0.1}
+FORGIVES_DEG: dict[Kind | StraightKind, float] = {
+    Kind.SPHERICAL_ROLLER: 0.5,
+    Kind.SELF_ALIGNING_BALL: 1.0,
+    StraightKind.DEEP_GROOVE_BALL: 0.1,
+    StraightKind.CAM_FOLLOWER: 0.1,
+}
 LABYRINTH_DEG = 0.3
 
 

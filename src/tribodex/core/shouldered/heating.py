@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from tribodex.core.components.material import RING_STEEL
 from tribodex.core.components.straight import Closure, StraightBearing
 from tribodex.core.errors import InvalidInput
-from tribodex.core.quantities import travel_text
+from tribodex.core.quantities import um_text
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
@@ -99,10 +99,10 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
     if need <= limit.limit_c:
         verdict = Verdict("goes on by hand", Level.GOOD, f"Heat to {need:.0f} °C; never above {limit.limit_c:.0f} °C ({limit.why}).")
     elif at_limit >= max(GAP_LEAST_MM, NO_ROOM_SHARE * d):
-        words = f"At {limit.limit_c:.0f} °C {travel_text(at_limit)} of room is left: less than is easy. Everything laid out, straight, and quick."
+        words = f"At {limit.limit_c:.0f} °C {um_text(at_limit * 1000)} of room is left: less than is easy. Everything laid out, straight, and quick."
         verdict = Verdict("little room", Level.WATCH, words)
     else:
-        words = f"At {limit.limit_c:.0f} °C only {travel_text(max(at_limit, 0.0))} is left. Cool the shaft, or press; the limit stays."
+        words = f"At {limit.limit_c:.0f} °C only {um_text(max(at_limit, 0.0) * 1000)} is left. Cool the shaft, or press; the limit stays."
         verdict = Verdict("too little room", Level.STOP, words)
     return Result("heat_needed", "Heat the ring to", need, "°C", uncertainty=PROBE_K, verdict=verdict, working=lines)
 

@@ -12,7 +12,8 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.tell import tell as kernel_tell
 from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import lineup, look, prepare, removal, shouldered, stock, tapered
+from tribodex.core.topics import follower, lineup, look, prepare, removal, shouldered, stock, tapered
+from tribodex.core.topics.follower.show import FollowerWork
 from tribodex.core.topics.lineup.show import LineUpWork
 from tribodex.core.topics.look.show import LookWork
 from tribodex.core.topics.prepare.show import PrepareWork
@@ -21,8 +22,8 @@ from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.stock.show import StockWork
 from tribodex.core.topics.tapered.work import TaperedWork
 
-HOUSE = House((stock.TOPIC, removal.TOPIC, look.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC, shouldered.TOPIC))
-Work = StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork
+HOUSE = House((stock.TOPIC, removal.TOPIC, look.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC, shouldered.TOPIC, follower.TOPIC))
+Work = StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork | FollowerWork
 
 
 def fold(events: Sequence[Event]) -> Job:

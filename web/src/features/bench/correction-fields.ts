@@ -26,6 +26,10 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
   keep: { label: "To be used again", options: known },
   captive_nut: { label: "Its nut is captive", options: known },
   tap_tested: { label: "Held after the tap", options: yesNo },
+  "stud_clamped.thread": {
+    label: "Thread",
+    options: ["dry", "oiled"].map((value) => ({ value, label: value })),
+  },
   freely: { label: "Turns freely", options: yesNo },
   turns_freely: { label: "Turns freely", options: yesNo },
   "mark_seen.how": {
@@ -83,6 +87,9 @@ export const TEXTS: Record<string, string> = {
   temperature: "Shaft",
   outer_temperature: "Outer ring",
   circle: "On a circle of",
+  stud: "Stud",
+  hole: "Hole",
+  torque: "Torque",
   enters: "Leaf enters at",
   letters: "Answer, by its letter",
   at: "Place",

@@ -1,5 +1,7 @@
 /** The taps that go with the task that is shown: the kernel's own, or those of its topic. */
 import type { Bench, Work } from "../../api";
+import { FollowerDrawings } from "./topics/follower/drawings";
+import { FollowerPanel } from "./topics/follower/panel";
 import { Line } from "./topics/lineup/line";
 import { GatePanel } from "./gate-panel";
 import { Row } from "./parts";
@@ -57,6 +59,8 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <StockPanel job={bench.id} work={work} {...panel} />;
     case "removal":
       return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
+    case "follower":
+      return <FollowerPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "shouldered":
       return <ShoulderPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "look":
@@ -85,6 +89,8 @@ export function WorkDrawings({ work }: { work: Work }) {
   switch (work.topic) {
     case "tapered":
       return <TaperedDrawings work={work} />;
+    case "follower":
+      return <FollowerDrawings work={work} />;
     case "shouldered":
       return <ShoulderDrawings work={work} />;
     case "look":

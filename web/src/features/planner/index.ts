@@ -1,2 +1,2 @@
 export { PlanPage } from "./plan-page";
-export { ShoulderPage } from "./shoulder-page";
+export { FollowerPage, ShoulderPage } from "./small-plan";

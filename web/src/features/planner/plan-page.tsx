@@ -43,12 +43,17 @@ export function PlanPage() {
       >
         <h1 className="text-2xl font-bold">{revised ? "Change the plan" : "Plan a mounting"}</h1>
         {revised ? null : (
-          <Link
-            to="/plan/shoulder"
-            className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
-          >
-            On a cylindrical seat instead
-          </Link>
+          <p className="flex flex-wrap gap-x-4">
+            {OTHERS.map(({ to, words }) => (
+              <Link
+                key={to}
+                to={to}
+                className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
+              >
+                {words}
+              </Link>
+            ))}
+          </p>
         )}
         <PositionField plan={plan} />
         {positionId && !revised ? <ShaftFields plan={plan} /> : null}
@@ -86,6 +91,12 @@ export function PlanPage() {
     </div>
   );
 }
+
+/** What is mounted in another way has a plan of its own. */
+const OTHERS = [
+  { to: "/plan/shoulder", words: "On a cylindrical seat instead" },
+  { to: "/plan/follower", words: "A cam follower instead" },
+];
 
 /** What was given, for an address. */
 const written = (draft: Draft) => Object.fromEntries(Object.entries(draft).filter(([, value]) => value));

@@ -7,6 +7,7 @@ from functools import lru_cache
 from typing import Any
 
 from tribodex.core.components.section import BearingSection, section_of
+from tribodex.core.components.straight import StraightKind
 from tribodex.core.failure.marks import Assembly, FailureMarks
 from tribodex.core.failure.next_look import NextLook, next_look
 from tribodex.core.failure.raceway import Face, Found
@@ -81,6 +82,8 @@ def fold(state: Look, event: Event, fact: Any) -> None:
 def kind_of_assembly(desk: Desk) -> Assembly:
     """How the bearing here is fitted."""
     fitted = desk.fitted(desk.at)
+    if fitted is not None and fitted.bearing.kind is StraightKind.CAM_FOLLOWER:
+        return Assembly.CAM_FOLLOWER
     if fitted is not None and fitted.seat is None:
         return Assembly.CARTRIDGE
     return Assembly.HOUSED_UNIT if fitted is not None and fitted.housed_unit else Assembly.SPLIT_BLOCK

@@ -1,14 +1,17 @@
-/** Plan a bearing on a cylindrical seat: fit, force and heat before the walk to the machine. */
+/** A short plan: what is asked on the left, every target on the right, before the walk to the machine. */
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button, ChoiceRow, Figure, SelectField, TextField } from "../../ui";
-import { FIELDS, type Shoulder } from "./shoulder-fields";
-import { useShoulder } from "./use-shoulder";
+import { FOLLOWER, SHOULDER, type SmallPlan } from "./small-plans";
+import { useSmallPlan } from "./use-small-plan";
 
-type Plan = ReturnType<typeof useShoulder>;
+type Plan = ReturnType<typeof useSmallPlan>;
 
-export function ShoulderPage() {
-  const plan = useShoulder();
+export const ShoulderPage = () => <SmallPlanPage key="shoulder" small={SHOULDER} />;
+export const FollowerPage = () => <SmallPlanPage key="follower" small={FOLLOWER} />;
+
+function SmallPlanPage({ small }: { small: SmallPlan }) {
+  const plan = useSmallPlan(small);
   const { sheet, missing } = plan;
   return (
     <div className="grid gap-6 lg:grid-cols-[24rem_1fr]">
@@ -19,12 +22,12 @@ export function ShoulderPage() {
           void plan.open();
         }}
       >
-        <h1 className="text-2xl font-bold">Plan a bearing on a cylindrical seat</h1>
+        <h1 className="text-2xl font-bold">{small.title}</h1>
         <Link to="/plan" className="inline-flex min-h-12 items-center text-dye underline underline-offset-4">
-          On a taper or a sleeve instead
+          A bearing on a taper or a sleeve instead
         </Link>
         <Position plan={plan} />
-        <ShoulderForm plan={plan} />
+        <Fields plan={plan} small={small} />
         {plan.problem && plan.problem.fields.length === 0 ? (
           <p className="font-bold text-oxide">▲ {plan.problem.detail}</p>
         ) : null}
@@ -37,13 +40,8 @@ export function ShoulderPage() {
         <h2 className="text-xl font-bold">Targets{sheet ? `: ${sheet.label}` : ""}</h2>
         {sheet ? (
           <>
-            <p className="text-soft">
-              {sheet.closure}; held by {sheet.held_by}. By the limits: what is measured at the bench replaces
-              them.
-            </p>
-            {sheet.unread.length > 0 ? (
-              <p className="text-care">△ Not read of the number: {sheet.unread.join(", ")}.</p>
-            ) : null}
+            <p className="text-soft">{sheet.about}</p>
+            {sheet.warning ? <p className="text-care">△ {sheet.warning}</p> : null}
             {sheet.figures.map((figure) => (
               <Figure key={figure.id} result={figure} />
             ))}
@@ -55,10 +53,7 @@ export function ShoulderPage() {
             ))}
           </ul>
         ) : (
-          <p className="text-soft">
-            The number on the ring, the seat&apos;s class, and what holds it: then fit, force and heat stand
-            here.
-          </p>
+          <p className="text-soft">{small.teach}</p>
         )}
       </section>
     </div>
@@ -98,12 +93,12 @@ function Position({ plan }: { plan: Plan }) {
   );
 }
 
-function ShoulderForm({ plan }: { plan: Plan }) {
+function Fields({ plan, small }: { plan: Plan; small: SmallPlan }) {
   const [more, setMore] = useState(false);
   const { draft, change, at } = plan;
-  const byHand = FIELDS.some(({ name, seldom }) => seldom && (draft[name] || at(name)));
-  const shown = FIELDS.filter(({ seldom }) => !seldom || more || byHand);
-  const set = (name: keyof Shoulder) => (value: string) => change({ [name]: value });
+  const byHand = small.fields.some(({ name, seldom }) => seldom && (draft[name] || at(name)));
+  const shown = small.fields.filter(({ seldom }) => !seldom || more || byHand);
+  const set = (name: string) => (value: string) => change({ [name]: value });
   return (
     <>
       {shown.map(({ name, label, hint, options }) =>
@@ -111,7 +106,7 @@ function ShoulderForm({ plan }: { plan: Plan }) {
           <ChoiceRow
             key={name}
             label={label}
-            value={draft[name]}
+            value={draft[name] ?? ""}
             onChange={set(name)}
             options={options}
             problem={at(name)}
@@ -121,7 +116,7 @@ function ShoulderForm({ plan }: { plan: Plan }) {
             key={name}
             label={label}
             hint={hint}
-            value={draft[name]}
+            value={draft[name] ?? ""}
             problem={at(name)}
             onChange={(event) => set(name)(event.target.value)}
             onChoose={set(name)}
@@ -130,7 +125,7 @@ function ShoulderForm({ plan }: { plan: Plan }) {
       )}
       {more || byHand ? null : (
         <Button kind="quiet" onClick={() => setMore(true)}>
-          Size by hand, seals, limit by a sheet …
+          {small.more}
         </Button>
       )}
     </>

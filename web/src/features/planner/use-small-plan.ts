@@ -1,41 +1,32 @@
-/** A bearing on a cylindrical seat as it is planned: worked out while typing, then opened as a job. */
+/** A short plan: worked out while typing, then opened as a job. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import {
-  AwayError,
-  ProblemError,
-  getChoices,
-  newId,
-  previewShoulder,
-  send,
-  type Bench,
-  type ShoulderSheet,
-} from "../../api";
+import { AwayError, ProblemError, getChoices, newId, send, type Bench } from "../../api";
 import { useSettings } from "../../ui";
-import { NOTHING, type Shoulder } from "./shoulder-fields";
+import { emptyOf, type Given, type SmallPlan, type Worked } from "./small-plans";
 
 const WAIT_MS = 350;
 
-export function useShoulder() {
+export function useSmallPlan(plan: SmallPlan) {
   const { actor } = useSettings();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
-  const [draft, setDraft] = useState<Shoulder>(NOTHING);
+  const [draft, setDraft] = useState<Given>(() => emptyOf(plan));
   const [positionId, setPositionId] = useState("");
   const [whole, setWhole] = useState(false);
-  const [sheet, setSheet] = useState<ShoulderSheet | null>(null);
+  const [sheet, setSheet] = useState<Worked | null>(null);
   const [early, setEarly] = useState<ProblemError | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [away, setAway] = useState(false);
   const [jobId] = useState(newId);
   const asked = useRef(0);
   useEffect(() => {
-    if (!draft.designation && !draft.bore) return;
+    if (!plan.begins.some((name) => draft[name])) return;
     const mine = ++asked.current;
     const timer = window.setTimeout(() => {
-      previewShoulder(draft).then(
+      plan.preview(draft).then(
         (found) => {
           if (mine !== asked.current) return;
           setSheet(found);
@@ -49,7 +40,7 @@ export function useShoulder() {
       );
     }, WAIT_MS);
     return () => window.clearTimeout(timer);
-  }, [draft]);
+  }, [draft, plan]);
 
   const open = async () => {
     try {
@@ -59,7 +50,7 @@ export function useShoulder() {
         client_event_id: `${jobId}-open`,
         job_id: jobId,
         whole,
-        bearings: [{ position_id: positionId, shoulder: draft }],
+        bearings: [{ position_id: positionId, [plan.order]: draft }],
       });
       queries.setQueryData(["job", bench.id, ""], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
@@ -70,7 +61,7 @@ export function useShoulder() {
     }
   };
   // While typing, only what was typed is said to be wrong; on opening, everything that is missing.
-  const at = (name: keyof Shoulder) => problem?.at(name) ?? (draft[name] ? early?.at(name) : undefined);
+  const at = (name: string) => problem?.at(name) ?? (draft[name] ? early?.at(name) : undefined);
   return {
     ...{
       choices: choices.data,
@@ -86,7 +77,7 @@ export function useShoulder() {
       open,
     },
     missing: sheet ? [] : (early?.fields ?? []),
-    change: (part: Partial<Shoulder>) => {
+    change: (part: Given) => {
       setDraft((before) => ({ ...before, ...part }));
       setProblem(null);
     },

@@ -1,0 +1,1 @@
+"""Cam followers: stud and yoke, fit, clamp torque, grease hole, plug."""

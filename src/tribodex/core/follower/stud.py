@@ -1,0 +1,178 @@
+"""A follower's stud in its hole, and how tight its nut may be."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Literal
+
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput
+from tribodex.core.quantities import um_text
+from tribodex.core.sources import Source
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# A lubricated thread takes half to two thirds of the dry torque for the same pull (common practice, no source).
+DRY_OVER_OILED = Span(1.5, 2.0)
+# A click wrench and a hand on it (share of the value; common practice, no source).
+WRENCH_SHARE = 0.10
+# A light press on diameter, measured (µm; common practice, no source): looser works and wears, tighter is forced in.
+LIGHT_PRESS_UM = Span(0.0, 15.0)
+MICROMETER_UM = 4.0
+
+
+class Mount(StrEnum):
+    """How a follower is carried."""
+
+    STUD = "stud"
+    YOKE = "yoke"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {"stud": "stud type", "yoke": "yoke type, on a pin in a fork"}[self.value]
+
+
+class Thread(StrEnum):
+    """The state of a thread when a torque is given for it, or set on it."""
+
+    DRY = "dry"
+    OILED = "oiled"
+
+
+@dataclass(frozen=True)
+class StudRow:
+    """A follower's size: roller outside, stud (mm), thread, clamp torque of the nut on an oiled thread (N·m)."""
+
+    roller_mm: float
+    stud_mm: float
+    thread: str
+    oiled_nm: float
+    once: bool
+
+
+@dataclass(frozen=True)
+class StudTable:
+    """Followers by roller diameter."""
+
+    source: Source
+    rows: tuple[StudRow, ...]
+
+    def find(self, roller_mm: float) -> StudRow | None:
+        """The follower of this roller diameter, to a hundredth; None where the table has none."""
+        return next((row for row in self.rows if abs(row.roller_mm - roller_mm) < 0.01), None)
+
+
+@dataclass(frozen=True)
+class Clamp:
+    """The torque that is asked: value (N·m), the thread it holds for, and where it comes from."""
+
+    nm: float
+    thread: Thread
+    source: str
+
+    def range_for(self, thread: Thread) -> Span:
+        """What to set on a thread of this state: the value itself, or by the usual ratio of dry to oiled.
+
+        >>> Clamp(58, Thread.OILED, "table").range_for(Thread.DRY)
+        Span(low=87.0, high=116.0)
+        """
+        if thread is self.thread:
+            return Span(self.nm, self.nm)
+        if self.thread is Thread.OILED:
+            return Span(self.nm * DRY_OVER_OILED.low, self.nm * DRY_OVER_OILED.high)
+        return Span(self.nm / DRY_OVER_OILED.high, self.nm / DRY_OVER_OILED.low)
+
+
+def clamp_result(clamp: Clamp) -> Result:
+    """The clamp torque on an oiled thread, with what a dry one would take.
+
+    Symbols: T torque (N·m).
+    Valid: the nut of a follower's stud.
+    Raises: nothing.
+    Source: as the clamp says; dry to oiled 1.5 to 2 is common practice, no source.
+
+    >>> clamp_result(Clamp(58, Thread.OILED, "cam_follower_stud")).value
+    58.0
+    """
+    oiled, dry = clamp.range_for(Thread.OILED), clamp.range_for(Thread.DRY)
+    lines = (
+        Line("T", f"given for a thread that is {clamp.thread}", "", "", clamp.nm, "N·m", clamp.source),
+        Line("T_dry", "a dry thread, least", "1.5·T_oiled" if clamp.thread is Thread.OILED else "T", number(clamp.nm), dry.low, "N·m", "practice"),
+        Line("T_dry", "a dry thread, most", "2·T_oiled" if clamp.thread is Thread.OILED else "T", number(clamp.nm), dry.high, "N·m", "practice"),
+    )
+    note = f"On a dry thread {dry.low:.0f} to {dry.high:.0f} N·m." if clamp.thread is Thread.OILED else "Given for a dry thread."
+    return Result("clamp_torque", "Clamp torque, oiled thread", float(oiled.low), "N·m", value_to=None if oiled.low == oiled.high else oiled.high,
+                  working=lines, note=note)  # fmt: skip
+
+
+def judge_clamp(clamp: Clamp, set_nm: float, thread: Thread) -> Verdict:
+    """A torque that was set, against what is asked for such a thread: too much stretches or breaks the stud, too little lets it walk out."""
+    asked = clamp.range_for(thread)
+    low, high = asked.low * (1 - WRENCH_SHARE), asked.high * (1 + WRENCH_SHARE)
+    words = f"{asked.low:.0f} N·m" if asked.low == asked.high else f"{asked.low:.0f} to {asked.high:.0f} N·m"
+    if set_nm > high:
+        return Verdict(
+            "too tight", Level.STOP, f"{set_nm:.0f} N·m, where {words} is asked on a thread that is {thread}: it stretches or breaks the stud."
+        )
+    if set_nm < low:
+        return Verdict("too loose", Level.STOP, f"{set_nm:.0f} N·m, where {words} is asked, thread {thread}: it lets the stud walk out.")
+    return Verdict("clamped", Level.GOOD, f"{set_nm:.0f} N·m of {words} on a thread that is {thread}.")
+
+
+def stud_fit(stud_mm: float, hole_mm: float) -> Result:
+    """The stud's fit in its hole: interference above zero.
+
+    Symbols: d stud, D hole (mm), both at one temperature; Δ = d - D (µm).
+    Valid: measured sizes.
+    Raises: InvalidInput where the two are not of one size.
+    Source: definition; light press is common practice, no source.
+
+    >>> stud_fit(18.004, 18.000).verdict.word, stud_fit(17.98, 18.0).verdict.word
+    ('light press', 'loose')
+    """
+    fit = round((stud_mm - hole_mm) * 1000, 1)
+    if abs(fit) > 500:
+        raise InvalidInput.at(
+            "hole", f"A stud of {number(stud_mm)} mm and a hole of {number(hole_mm)} mm do not belong together.", "both measured, mm or in"
+        )
+    if fit < -MICROMETER_UM:
+        verdict = Verdict("loose", Level.WATCH, f"{um_text(-fit)} of play: a loose stud works and wears its hole. Bush the hole, or another stud.")
+    elif fit > LIGHT_PRESS_UM.high:
+        verdict = Verdict("heavy press", Level.STOP, f"{um_text(fit)} of interference: it goes in by force, and the stud bends. Ream the hole.")
+    else:
+        verdict = Verdict("light press", Level.GOOD, "By an arbor press on the stud's end face.")
+    line = Line("Δ", "stud less hole", "d - D", f"({number(stud_mm)} - {number(hole_mm)})·1000", fit, "µm", "gauged")
+    return Result("stud_fit", "Fit of the stud in its hole", fit, "µm", uncertainty=1.4 * MICROMETER_UM, verdict=verdict, working=(line,))
+
+
+Hole = Literal["unloaded", "loaded", "none"]
+
+
+def judge_hole(hole: Hole) -> Verdict:
+    """Where the grease hole of the inner raceway lies."""
+    if hole == "loaded":
+        return Verdict("hole under load", Level.STOP, "The raceway wears at its edge: turn the mark to the unloaded side.")
+    return Verdict(
+        "as it should be", Level.GOOD, "The hole lies away from the load." if hole == "unloaded" else "It has no grease hole in its raceway."
+    )
+
+
+def judge_plug(regreased: bool, plug: bool) -> Verdict:
+    """Whether the oil hole is closed, or has its fitting."""
+    if regreased:
+        return Verdict("fitting in", Level.GOOD, "It is regreased: its fitting stays clean and free.")
+    if not plug:
+        return Verdict("no plug", Level.STOP, "It will not be regreased: the plug belongs in its hole, or dirt gets in. Plugs are in the bag.")
+    return Verdict("plugged", Level.GOOD, "It will not be regreased, and its hole is closed.")
+
+
+# What a round looks at (common practice, no source).
+ROUNDS = (
+    "Nut tight? Never by feel: with the wrench.",
+    "Plug in, or fitting clean?",
+    "Does the roller turn, without a rough place?",
+    "Is the tread worn evenly, or at one edge?",
+    "Is it dirtier around it than before?",
+    "Regreased when it was due?",
+)

@@ -1,0 +1,162 @@
+"""What may follow while a cam follower goes in, and what to do next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.follower.stud import Mount, Thread, judge_clamp, judge_hole, judge_plug, stud_fit
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.moves import Ask, Ending, Move
+from tribodex.core.job.rail import held
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.topics.follower import commands as cmd
+from tribodex.core.topics.follower import facts as ev
+from tribodex.core.topics.follower.state import Follower
+from tribodex.core.working import Level, Verdict
+
+STAGE = "set_follower"
+# A measured stud this far from its size is another one, or a slip (mm).
+FAR_MM = 1.0
+
+
+def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    plan = state.planned
+    if plan is None:
+        raise Refused("Nothing is planned for this follower.")
+    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(STAGE), desk.at)):
+        raise Refused(f"The follower is held back. {why}")
+    match command:
+        case cmd.FitStud():
+            return [_fitted(plan, command)]
+        case cmd.SetFollower():
+            if state.fit is None:
+                raise Refused("First measure stud and hole: a loose one works, a tight one bends.")
+            if state.fit.verdict.level is Level.STOP and not state.fit.decided_by:
+                raise Refused(f"{state.fit.verdict.word.capitalize()}: {state.fit.verdict.reason}")
+            pass_gates(desk, STAGE)
+            return [ev.FollowerSet(command.hole, judge_hole(command.hole))]
+        case cmd.ClampStud():
+            _is(plan, Mount.STUD)
+            _set(state)
+            return [_clamped(plan, command)]
+        case cmd.BackPlates():
+            _is(plan, Mount.YOKE)
+            _set(state)
+            word = Verdict("backed up", Level.GOOD, "The fork backs up both plates and holds them along the pin.")
+            bad = Verdict("not backed up", Level.STOP, "A plate that nothing backs up comes off in service: shims, or another fork.")
+            return [ev.PlatesBacked(command.both, word if command.both else bad)]
+        case cmd.SayPlug():
+            _set(state)
+            return [ev.PlugSaid(command.plug, judge_plug(plan.regreased, command.plug))]
+        case cmd.TurnRoller():
+            _set(state)
+            how = command.text.strip() if command.freely else text(command.text, "text", "how it turns: rough, stiff, where")
+            return [ev.RollerTurned(command.freely, how)]
+        case _:
+            raise TypeError(f"a follower takes no {type(command).__name__}")
+
+
+def _is(plan: ev.FollowerPlan, mount: Mount) -> None:
+    if plan.mount is not mount:
+        raise Refused(f"This follower is of {plan.mount.words}.")
+
+
+def _set(state: Follower) -> None:
+    if state.set_in is None:
+        raise Refused("First put it in.")
+    if state.set_in.verdict.level is Level.STOP:
+        raise Refused(f"{state.set_in.verdict.word.capitalize()}: {state.set_in.verdict.reason}")
+
+
+def _fitted(plan: ev.FollowerPlan, command: cmd.FitStud) -> ev.StudFitted:
+    size = plan.size.bore_mm
+    sensible = ((size - FAR_MM) * 1000, (size + FAR_MM) * 1000)
+    stud, hole = (
+        read_length(said, name, LengthUnit.MM, sensible, command.shown).mm for name, said in (("stud", command.stud), ("hole", command.hole))
+    )
+    verdict = stud_fit(stud, hole).verdict
+    assert verdict is not None  # every fit is judged
+    typed = f"{command.stud.strip()} / {command.hole.strip()}"
+    return ev.StudFitted(round(stud, 5), round(hole, 5), typed, verdict, *_named(command.decided_by, command.reason))
+
+
+def _named(by: str, reason: str) -> tuple[str, str]:
+    if bool(by.strip()) != bool(reason.strip()):
+        raise InvalidInput.at("reason" if by.strip() else "decided_by", "A decision has a name and a reason.", "both, or neither")
+    return by.strip(), reason.strip()
+
+
+def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
+    if plan.clamp is None:
+        raise Refused("No clamp torque is planned.")
+    if command.thread == "not known":
+        raise InvalidInput.at(
+            "thread", "Dry or oiled? The same torque pulls twice as hard on an oiled thread: nothing is worked out over it.", "dry or oiled"
+        )
+    thread, torque = Thread(command.thread), parse_torque_nm(command.torque, "torque")
+    wrench = text(command.wrench, "wrench", "which wrench: never by feel")
+    by, reason = _named(command.decided_by, command.reason)
+    verdict = judge_clamp(plan.clamp, torque, thread)
+    if verdict.level is Level.STOP and not by:
+        raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")
+    return ev.StudClamped(round(torque, 2), thread, wrench, verdict, by, reason)
+
+
+def stands(_: Desk, state: Follower) -> str | None:
+    """Done once everything is said and in order."""
+    return None if state.done else STAGE
+
+
+def unfinished(_: Desk, state: Follower) -> str:
+    """Why the record cannot be signed; empty where it can."""
+    return "" if state.done else "First: fit, grease hole, what carries it, plug, and turned by hand."
+
+
+def ending(_: Desk | None, state: Follower) -> Ending | None:
+    """The word it ended with; what to say before signing where it is not in order."""
+    if not state.done or state.turned is None:
+        return None
+    if not state.turned.freely:
+        bad = Move(
+            Ask.SIGN, "Not in order: the roller does not turn freely", state.turned.text, "Take it out again, or sign it so; the record then says it."
+        )
+        return Ending("does not turn freely", bad)
+    return Ending("in order")
+
+
+def move(_: Desk, state: Follower) -> Move:
+    """What to do next."""
+    plan = state.planned
+    if plan is None:
+        return Move(Ask.NOTHING, "Nothing is planned for this follower", "Plan it first.")
+    if state.fit is None or (state.fit.verdict.level is Level.STOP and not state.fit.decided_by):
+        stop = state.fit
+        if stop is not None:
+            return Move("fit_stud", f"Stop: {stop.verdict.word}", stop.verdict.reason, "Measure again, or decide by name.")
+        return Move("fit_stud", "Measure stud and hole", "A light press is right: a loose stud works and wears its hole.")
+    if state.set_in is None or state.set_in.verdict.level is Level.STOP:
+        bad = state.set_in
+        if bad is not None:
+            return Move("set_follower", f"Stop: {bad.verdict.word}", bad.verdict.reason)
+        how = "Press it in by the stud's end face" if plan.mount is Mount.STUD else "Put the pin in, the follower in its fork"
+        return Move("set_follower", how, "Grease hole mark to the unloaded side.", "Never a hammer on the roller.")
+    if not state.carried:
+        if plan.mount is Mount.YOKE:
+            why = state.backed.verdict.reason if state.backed is not None else "Plates that nothing backs up come off in service."
+            return Move("back_plates", "Are both end plates backed up by the fork?", why)
+        assert plan.clamp is not None  # a stud is planned with its torque
+        asked = {thread: plan.clamp.range_for(thread) for thread in (Thread.OILED, Thread.DRY)}
+        each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]
+        why = "Too much stretches or breaks the stud, too little lets it walk out; never by feel."
+        return Move("clamp_stud", f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")
+    if state.plug is None or state.plug.verdict.level is Level.STOP:
+        why = state.plug.verdict.reason if state.plug is not None else "Wherever it will not be regreased the hole is closed."
+        return Move("say_plug", "Is the oil hole's plug in?" if not plan.regreased else "Is its grease fitting in and clean?", why)
+    if state.turned is None:
+        return Move("turn_roller", "Turn the roller by hand", "It turns freely, without a rough place.")
+    return Move(Ask.NOTHING, "It is in, carried and turns", "What a round looks at stands in the record.")

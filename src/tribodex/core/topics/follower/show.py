@@ -1,0 +1,113 @@
+"""A cam follower in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result, stud_fit
+from tribodex.core.job.topic import Desk
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.follower import facts as ev
+from tribodex.core.topics.follower.state import Follower
+from tribodex.core.working import Result, Verdict
+
+
+def _who(fact: Any) -> str:
+    return f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.FollowerPlanned():
+            return f"Planned: {fact.plan.size.label}, {fact.plan.mount.words}{f' ({fact.reason})' if fact.reason else ''}."
+        case ev.StudFitted():
+            return f"Stud {fact.stud_mm:.3f} mm, hole {fact.hole_mm:.3f} mm: {fact.verdict.word}.{_who(fact)}"
+        case ev.FollowerSet():
+            where = {"unloaded": "on the unloaded side", "loaded": "under the load", "none": "there is none"}[fact.hole]
+            return f"Put in; grease hole: {where}. {fact.verdict.word.capitalize()}."
+        case ev.StudClamped():
+            return f"Nut at {fact.torque_nm:.0f} N·m, thread {fact.thread}, {fact.wrench}: {fact.verdict.word}.{_who(fact)}"
+        case ev.PlatesBacked():
+            return f"End plates: {fact.verdict.word}."
+        case ev.PlugSaid():
+            return f"Oil hole: {fact.verdict.word}."
+        case ev.RollerTurned():
+            return f"Roller turned: {'freely' if fact.freely else 'not freely'}{f', {fact.text}' if fact.text else ''}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.StudFitted():
+            return {"stud": f"{fact.stud_mm:g} mm", "hole": f"{fact.hole_mm:g} mm", "decided_by": fact.decided_by, "reason": fact.reason}
+        case ev.StudClamped():
+            named = {"decided_by": fact.decided_by, "reason": fact.reason}
+            return {"torque": f"{fact.torque_nm:g} N·m", "thread": fact.thread, "wrench": fact.wrench, **named}
+        case ev.RollerTurned():
+            return {"freely": "yes" if fact.freely else "", "text": fact.text}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class FollowerWork:
+    """A cam follower as its panel shows it: sizes for its drawing (mm), and the verdicts there are."""
+
+    topic: Literal["follower"]
+    mount: Mount | None
+    stud_mm: float
+    roller_mm: float
+    width_mm: float
+    regreased: bool
+    fit: Verdict | None
+    hole: Verdict | None
+    hole_at: str
+    carried: Verdict | None
+    plug: Verdict | None
+    done: bool
+
+
+def view(_: Desk, state: Follower) -> FollowerWork:
+    """The follower as it is shown."""
+    plan = state.planned
+    carrying = state.clamped or state.backed
+    return FollowerWork(
+        "follower",
+        plan.mount if plan is not None else None,
+        plan.size.bore_mm if plan is not None else 0.0,
+        plan.size.outside_mm if plan is not None else 0.0,
+        plan.size.width_mm if plan is not None else 0.0,
+        plan.regreased if plan is not None else False,
+        state.fit.verdict if state.fit is not None else None,
+        state.set_in.verdict if state.set_in is not None else None,
+        state.set_in.hole if state.set_in is not None else "",
+        carrying.verdict if carrying is not None else None,
+        state.plug.verdict if state.plug is not None else None,
+        state.done,
+    )
+
+
+def figures(_: Desk, state: Follower) -> Sequence[Result]:
+    """Clamp torque, and the fit where it was measured."""
+    found = []
+    if state.fit is not None:
+        found.append(stud_fit(state.fit.stud_mm, state.fit.hole_mm))
+    if state.planned is not None and state.planned.clamp is not None:
+        found.append(clamp_result(state.planned.clamp))
+    return found
+
+
+def record(desk: Desk, state: Follower) -> Sequence[Section]:
+    """The follower for the record, with what a round looks at."""
+    if state.planned is None or state.fit is None:
+        return []
+    entries = (state.fit, state.set_in, state.clamped, state.backed, state.plug, state.turned)
+    lines = (f"{state.planned.size.label}, {state.planned.mount.words}.", *(tell(fact) for fact in entries if fact is not None))
+    rounds = Table(("On rounds",), tuple((one,) for one in ROUNDS))
+    verdict = state.clamped.verdict if state.clamped is not None else state.backed.verdict if state.backed is not None else None
+    return [Section("Cam follower", lines, (rounds,), tuple(figures(desk, state)), verdict)]

@@ -1,0 +1,56 @@
+"""How a cam follower stands, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from tribodex.core.follower.stud import Mount
+from tribodex.core.job.facts import Event
+from tribodex.core.topics.follower import facts as ev
+from tribodex.core.working import Level
+
+
+@dataclass
+class Follower:
+    """How a cam follower stands, now. Mutable only inside fold()."""
+
+    planned: ev.FollowerPlan | None = None
+    fit: ev.StudFitted | None = None
+    set_in: ev.FollowerSet | None = None
+    clamped: ev.StudClamped | None = None
+    backed: ev.PlatesBacked | None = None
+    plug: ev.PlugSaid | None = None
+    turned: ev.RollerTurned | None = None
+
+    @property
+    def carried(self) -> bool:
+        """Whether what carries it is in order, or was decided by name: its nut, or the plates of its fork."""
+        if self.planned is not None and self.planned.mount is Mount.YOKE:
+            return self.backed is not None and self.backed.verdict.level is Level.GOOD
+        return self.clamped is not None and (self.clamped.verdict.level is Level.GOOD or self.clamped.decided_by != "")
+
+    @property
+    def done(self) -> bool:
+        """Whether everything is said and in order."""
+        in_order = [said is not None and said.verdict.level is not Level.STOP for said in (self.set_in, self.plug)]
+        return self.fit is not None and all(in_order) and self.carried and self.turned is not None
+
+
+def fold(state: Follower, _: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    match fact:
+        case ev.FollowerPlanned():
+            state.planned = fact.plan
+        case ev.StudFitted():
+            state.fit = fact
+        case ev.FollowerSet():
+            state.set_in = fact
+        case ev.StudClamped():
+            state.clamped = fact
+        case ev.PlatesBacked():
+            state.backed = fact
+        case ev.PlugSaid():
+            state.plug = fact
+        case ev.RollerTurned():
+            state.turned = fact

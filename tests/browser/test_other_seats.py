@@ -1,0 +1,188 @@
+"""Bearings on cylindrical seats and cam followers in the browser: planned, measured, put on or in, proved, signed."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Callable
+
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+
+from tests.browser.test_shaft import tapped
+
+SEAT, BORE = ("55.018", "55.017", "55.018", "55.016"), ("54.996", "54.995")
+
+
+def planned(page: Page, number: str, held: str) -> str:
+    """Open a job for seat and mounting; its id."""
+    page.goto("/plan")
+    page.get_by_role("link", name="On a cylindrical seat instead").click()
+    page.get_by_label("Machine and position").select_option("dc-1-chain")
+    page.get_by_label("Number on the ring").fill(number)
+    targets = page.get_by_role("region", name="Targets")
+    expect(targets).to_contain_text("The seat's tolerance class is needed")
+    page.get_by_label("Seat, tolerance class").fill("m5")
+    page.get_by_role("radio", name=held).click()
+    expect(targets).to_contain_text("Interference on diameter")
+    page.get_by_label("Shaft beyond the seat").fill("95 mm")
+    page.get_by_role("button", name="Open the job").click()
+    page.wait_for_url("**/jobs/*")
+    return page.url.rsplit("/", 1)[1]
+
+
+def gate(page: Page) -> None:
+    """Every item of the gate that is shown."""
+    expect(page.get_by_role("button", name="still to confirm")).to_be_visible()
+    for box in page.get_by_role("checkbox").all():
+        box.check()
+    tapped(page, "All confirmed: go on")
+
+
+def measured(page: Page, job: str) -> None:
+    """Seat and bore, as the micrometer reads them."""
+    page.goto(f"/jobs/{job}?at=1&stage=prepare")
+    for size in SEAT * 2:
+        page.get_by_role("textbox", name="micrometer").fill(size)
+        tapped(page, "Read")
+    for size in BORE * 2:
+        page.get_by_role("textbox", name="bore gauge").fill(size)
+        tapped(page, "Read the bore")
+    tapped(page, "Judge the seat", exact=False)
+    page.goto(f"/jobs/{job}")
+
+
+def signed(page: Page, job: str, *words: str) -> None:
+    """The record is signed and says it all; its PDF too."""
+    page.get_by_label("Signed by").fill("Orla Tennick")
+    page.get_by_label("As").fill("fitter")
+    tapped(page, "Sign the record")
+    record = page.request.get(f"/api/jobs/{job}/record.html").text()
+    pages = PdfReader(io.BytesIO(page.request.get(f"/api/jobs/{job}/record.pdf").body())).pages
+    printed = " ".join(" ".join(one.extract_text() for one in pages).split())
+    for word in words:
+        assert word in record and word in printed, word
+
+
+def test_warm_onto_its_shoulder_from_plan_to_signed_record(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    job = planned(page, "6311 C3", "lock nut and washer")
+    gate(page)
+    measured(page, job)
+    headline = page.locator("#next-move")
+    expect(headline).to_contain_text("Best here: warm, by induction heater")
+    tapped(page, "Take this way", exact=False)
+    expect(headline).to_contain_text("Ready to heat")
+    expect(page.get_by_text("Nobody can overrule this")).to_be_visible()
+    gate(page)
+    page.get_by_label("Shaft at the seat").fill("14 °C")
+    tapped(page, "Note it")
+    page.get_by_label("Thermometer on the inner ring").fill("9000")
+    page.get_by_role("button", name="Note the reading").click()
+    expect(page.get_by_text("is no temperature of a ring or a shaft").first).to_be_visible()
+    page.get_by_label("Thermometer on the inner ring").fill("96 °C")
+    tapped(page, "Note the reading")
+    expect(headline).to_contain_text("Warm enough: heater off")
+    tapped(page, "Heater is off, demagnetised")
+    for reading in ("92 °C", "84 °C"):
+        page.get_by_label("Thermometer on the inner ring").fill(reading)
+        tapped(page, "Note the reading")
+    expect(page.get_by_role("timer")).to_be_visible()
+    tapped(page, "At its shoulder, held until it gripped")
+    page.get_by_role("checkbox", name="top").check()
+    tapped(page, "It enters there")
+    expect(headline).to_contain_text("Stop: not home all round")
+    page.reload()
+    tapped(page, "At its shoulder, held until it gripped")
+    tapped(page, "It enters nowhere")
+    page.get_by_label("How it was tightened").fill("no. 3, 95 N·m")
+    page.get_by_role("checkbox", name="A tab is bent into a slot").check()
+    tapped(page, "Judge what holds it")
+    tapped(page, "It turns freely")
+    signed(page, job, "6311 C3", "warm, by induction heater", "against its shoulder", "Interference on diameter")
+
+
+def test_pressed_on_cold_askew_stopped_and_proved_by_its_ring(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    job = planned(page, "6311-2RS C3", "retaining ring")
+    gate(page)
+    measured(page, job)
+    headline = page.locator("#next-move")
+    ways = page.get_by_role("region", name="Ways to put it on")
+    expect(ways.get_by_role("listitem").filter(has_text="warm, by induction heater")).to_contain_text("0.012 mm of room is left")
+    with page.expect_response("**/taps*"):
+        ways.get_by_role("listitem").filter(has_text="cold, by press").get_by_role("button").click()
+    gate(page)
+    page.get_by_label("Gaps: top + right + bottom + left").fill("0.5 + 1.1 + 0.5 + -0.1")
+    page.get_by_label("On a circle of").fill("80 mm")
+    page.get_by_role("button", name="Is it square?").click()
+    expect(page.get_by_label("Gaps: top + right + bottom + left")).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("Gaps: top + right + bottom + left").fill("0.5 + 1.0 + 0.5 + 0")
+    tapped(page, "Is it square?")
+    expect(headline).to_contain_text("Stop: askew")
+    expect(page.get_by_role("img", name="open towards 90 degrees")).to_be_visible()
+    tapped(page, "It hesitates or tilts: stop")
+    page.get_by_label("What the cause was").fill("plate on a burr")
+    tapped(page, "Cause out, three lines straight again")
+    page.get_by_label("Gaps: top + right + bottom + left").fill("0.4 + 0.4 + 0.4 + 0.4")
+    page.get_by_label("On a circle of").fill("80 mm")
+    tapped(page, "Is it square?")
+    tapped(page, "At its shoulder")
+    tapped(page, "It enters nowhere")
+    for name in ("Groove free of the bearing", "Below the surface all round", "It turns in its groove with the pliers"):
+        page.get_by_role("checkbox", name=name).check()
+    page.get_by_label("over the surface").fill("12 mm")
+    page.get_by_label("in the groove", exact=False).first.fill("11.6 mm")
+    tapped(page, "Judge what holds it")
+    expect(headline).to_contain_text("Stop: does not sit")
+    page.get_by_label("Gap of its ends, over the surface").fill("12 mm")
+    page.get_by_label("Gap of its ends, in the groove").fill("3 mm")
+    tapped(page, "Judge what holds it")
+    tapped(page, "It turns freely")
+    signed(page, job, "sits in its groove", "It was stopped 1 time.", "cold, by press")
+    sheet = page.request.get(f"/api/jobs/{job}/plan.html").text()
+    assert "Tube for a drift" in sheet and "retaining ring" in sheet
+
+
+def test_a_cam_follower_from_its_hole_to_the_signed_record(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    page.goto("/plan")
+    page.get_by_role("link", name="A cam follower instead").click()
+    page.get_by_label("Machine and position").select_option("dc-1-gate")
+    page.get_by_role("radio", name="a stud with its nut").click()
+    page.get_by_label("Roller diameter").fill("47 mm")
+    page.get_by_label("Roller width").fill("24 mm")
+    page.get_by_role("button", name="Open the job").click()
+    expect(page.get_by_text("Will it be regreased in service?").first).to_be_visible()
+    page.get_by_role("radio", name="no: its hole is plugged").click()
+    expect(page.get_by_role("region", name="Targets")).to_contain_text("120 N·m")
+    page.get_by_role("button", name="Open the job").click()
+    page.wait_for_url("**/jobs/*")
+    job = page.url.rsplit("/", 1)[1]
+    gate(page)
+    headline = page.locator("#next-move")
+    expect(headline).to_contain_text("Ready to put it in")
+    gate(page)
+    page.get_by_label("Stud, measured").fill("20.04 mm")
+    page.get_by_label("Hole, measured").fill("20.00 mm")
+    tapped(page, "Work out the fit")
+    expect(headline).to_contain_text("Stop: heavy press")
+    page.get_by_label("Stud, measured").fill("20.004 mm")
+    tapped(page, "Work out the fit")
+    page.get_by_role("radio", name="on the unloaded side").click()
+    tapped(page, "It is in")
+    expect(headline).to_contain_text("oiled 120 N·m, dry 180 to 240 N·m")
+    page.get_by_label("Torque, with its unit").fill("240")
+    page.get_by_label("With which wrench").fill("no. 2")
+    page.get_by_role("radio", name="oiled").click()
+    page.get_by_role("button", name="Judge the torque").click()
+    page.get_by_role("button", name="240 N·m").click()
+    page.get_by_role("button", name="Judge the torque").click()
+    expect(page.get_by_text("it stretches or breaks the stud").first).to_be_visible()
+    page.get_by_label("Torque, with its unit").fill("118 N·m")
+    tapped(page, "Judge the torque")
+    tapped(page, "There is none")
+    expect(headline).to_contain_text("plug in?")
+    tapped(page, "The plug is in")
+    tapped(page, "It turns freely")
+    signed(page, job, "Nut at 118 N·m, thread oiled", "On rounds", "plugged")
+    assert "On rounds" in page.request.get(f"/api/jobs/{job}/plan.html").text()

@@ -1,0 +1,236 @@
+"""Cam followers: fit, clamp torque for a dry and an oiled thread, grease hole, plug, plates. Torques and limits: common practice, no source."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.failure.marks import Assembly
+from tribodex.core.follower.stud import Clamp, Thread, clamp_result, judge_clamp, judge_hole, judge_plug, stud_fit
+from tribodex.core.job import facts
+from tribodex.core.job.commands import ConfirmGate
+from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.quantities import parse_torque_nm
+from tribodex.core.topics.follower import TOPIC
+from tribodex.core.topics.follower import commands as cmd
+from tribodex.core.topics.follower.facts import FollowerPlanned
+from tribodex.core.topics.follower.state import Follower
+from tribodex.core.topics.look.state import kind_of_assembly
+from tribodex.core.working import Level
+from tribodex.usecases.opening import MOUNTING
+from tribodex.usecases.planning.followers import FollowerDraft, follower_plan, follower_sheet
+
+STUD = FollowerDraft(mount="stud", roller="47 mm", width="24", regreased="no")
+YOKE = FollowerDraft(mount="yoke", roller="47 mm", width="24", stud="20", regreased="yes")
+
+
+class FollowerBench(ShaftBench):
+    """A job with one cam follower, in memory."""
+
+    def __init__(self, draft: FollowerDraft = STUD) -> None:
+        super().__init__((Floats.UNKNOWN,))
+        own = REFERENCE.procedure("follower-whole")
+        self.procedures = {SHAFT: REFERENCE.procedure(MOUNTING), "1": own}
+        place = Place("1", "p-1", "Gate", own.id, own.version)
+        planned: Sequence[facts.Planned] = (facts.Planned("1", FollowerPlanned(follower_plan(REFERENCE, draft))),)
+        self.log.clear()
+        self._add(SHAFT, facts.JobOpened(1, "Gate", "m", "Machine", MOUNTING, 1, (place,), tuple(planned)))
+        self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
+
+    @property
+    def state(self) -> Follower:
+        return self.desk("1").of(TOPIC)
+
+    def at_one(self, *commands: object) -> None:
+        self.do(*commands, at="1")
+
+    def headline(self) -> str:
+        return TOPIC.move(self.desk("1"), self.state).headline
+
+    def gate(self, gate_id: str) -> None:
+        gate, _ = self.desk("1").gate(gate_id)
+        self.at_one(ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
+
+    def set_in(self) -> None:
+        self.at_one(cmd.FitStud("20.004", "20.000"))
+        self.gate("ready_follower")
+        self.at_one(cmd.SetFollower("unloaded"))
+
+
+# --- The table and the torque. -------------------------------------------------------------------------------------------------------
+
+
+def test_torque_grows_with_the_stud_about_as_its_cube() -> None:
+    """T = K·F·d with F as d²: a rough law that a slip of a digit breaks."""
+    metric = [row for row in REFERENCE.studs.rows if row.thread.startswith("M")]
+    assert len(metric) == 15
+    for row in metric:
+        assert 0.4 < row.oiled_nm / (0.016 * row.stud_mm**3) < 1.6, row
+        assert row.stud_mm < row.roller_mm / 2
+    assert all(row.once for row in REFERENCE.studs.rows if not row.thread.startswith("M"))
+
+
+def test_inch_studs_are_whole_fractions_of_an_inch() -> None:
+    for row in REFERENCE.studs.rows:
+        if not row.thread.startswith("M"):
+            assert math.isclose(row.roller_mm / 25.4 * 16, round(row.roller_mm / 25.4 * 16), abs_tol=0.01), row
+
+
+@given(st.floats(1, 1000), st.floats(0.2, 4), st.sampled_from(Thread), st.sampled_from(Thread))
+def test_the_verdict_follows_the_thread_it_is_set_on(asked: float, share: float, given_for: Thread, set_on: Thread) -> None:
+    clamp = Clamp(asked, given_for, "sheet")
+    span = clamp.range_for(set_on)
+    assert span.low <= span.high
+    word = judge_clamp(clamp, asked * share, set_on).word
+    if asked * share > span.high * 1.1001:
+        assert word == "too tight"
+    elif asked * share < span.low * 0.8999:
+        assert word == "too loose"
+    elif span.low * 0.9001 < asked * share < span.high * 1.0999:
+        assert word == "clamped"
+
+
+def test_oiled_takes_half_to_two_thirds_of_dry() -> None:
+    oiled = Clamp(90, Thread.DRY, "sheet").range_for(Thread.OILED)
+    assert (oiled.low, oiled.high) == (45, 60)
+    dry = Clamp(60, Thread.OILED, "sheet").range_for(Thread.DRY)
+    assert (dry.low, dry.high) == (90, 120)
+    # The torque for a dry thread breaks an oiled stud.
+    assert judge_clamp(Clamp(60, Thread.OILED, "sheet"), 100, Thread.OILED).word == "too tight"
+    assert "90 to 120" in clamp_result(Clamp(60, Thread.OILED, "sheet")).note
+
+
+@pytest.mark.parametrize(
+    ("text", "nm"), [("58 N·m", 58), ("58 Nm", 58), ("43 lbf·ft", 58.3), ("43 ft-lb", 58.3), ("516 in-lb", 58.3), ("12,5 N·m", 12.5)]
+)
+def test_a_torque_with_its_unit(text: str, nm: float) -> None:
+    assert parse_torque_nm(text, "torque") == pytest.approx(nm, rel=1e-3)
+
+
+@pytest.mark.parametrize("text", ["58", "", "58 kg", "-3 N·m", "0 N·m", "9e9 N·m", "tight"])
+def test_a_torque_without_sense_is_asked_back(text: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        parse_torque_nm(text, "torque")
+    assert refused.value.fields[0].name == "torque" and refused.value.fields[0].expected
+
+
+# --- The plan. -----------------------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("draft", "fields"),
+    [
+        (FollowerDraft(), {"mount", "roller", "stud", "width", "regreased"}),
+        (FollowerDraft(mount="stud", roller="48", width="24", regreased="no"), {"stud", "torque"}),
+        (FollowerDraft(mount="stud", roller="47", width="24", regreased="perhaps"), {"regreased"}),
+        (FollowerDraft(mount="stud", roller="47", width="24", regreased="no", torque="120"), {"torque", "torque_thread", "torque_source"}),
+        (FollowerDraft(mount="stud", roller="47", width="24", regreased="no", torque="120 N·m", torque_source="sheet"), {"torque_thread"}),
+        (FollowerDraft(mount="yoke", roller="47", width="24", regreased="no"), {"stud"}),
+        (FollowerDraft(mount="yoke", roller="47", width="24", stud="60", regreased="no"), {"stud"}),
+    ],
+)
+def test_nothing_that_matters_is_assumed(draft: FollowerDraft, fields: set[str]) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        follower_plan(REFERENCE, draft)
+    assert {field.name for field in refused.value.fields} == fields
+
+
+def test_the_makers_torque_comes_before_the_table() -> None:
+    own = FollowerDraft("stud", "47 mm", "", "24", "100 lbf·ft", "dry", "sheet 12", "no")
+    plan = follower_plan(REFERENCE, own)
+    assert plan.clamp is not None and (plan.clamp.thread, plan.clamp.source) == (Thread.DRY, "sheet 12")
+    assert follower_plan(REFERENCE, STUD).clamp == Clamp(120, Thread.OILED, "cam_follower_stud")
+    inch = follower_sheet(REFERENCE, FollowerDraft(mount="stud", roller="1 1/2 in", width="7/8 in", regreased="no"))
+    assert inch.remembered_once and inch.thread == "5/8-18 UNF"
+
+
+# --- The job. ------------------------------------------------------------------------------------------------------------------------
+
+
+def test_a_stud_from_its_hole_to_its_plug() -> None:
+    bench = FollowerBench()
+    assert kind_of_assembly(bench.desk("1")) is Assembly.CAM_FOLLOWER
+    with pytest.raises(Refused, match="measure stud and hole"):
+        bench.at_one(cmd.SetFollower("unloaded"))
+    bench.set_in()
+    assert bench.headline() == "Nut to clamp torque: oiled 120 N·m, dry 180 to 240 N·m"
+    with pytest.raises(InvalidInput) as refused:
+        bench.at_one(cmd.ClampStud("120 N·m", "not known", "no. 2"))
+    assert refused.value.fields[0].name == "thread"
+    with pytest.raises(InvalidInput) as refused:
+        bench.at_one(cmd.ClampStud("240 N·m", "oiled", "no. 2"))
+    assert refused.value.fields[0].name == "decided_by" and "stretches or breaks" in refused.value.fields[0].message
+    with pytest.raises(InvalidInput) as refused:
+        bench.at_one(cmd.ClampStud("120 N·m", "oiled", ""))
+    assert refused.value.fields[0].name == "wrench"
+    bench.at_one(cmd.ClampStud("120 N·m", "oiled", "no. 2"), cmd.SayPlug(False))
+    assert "Is the oil hole's plug in?" in bench.headline()
+    bench.at_one(cmd.SayPlug(True), cmd.TurnRoller(True))
+    assert TOPIC.stands(bench.desk("1"), bench.state) is None
+    [section] = TOPIC.record(bench.desk("1"), bench.state)
+    assert "Nut at 120 N·m, thread oiled, no. 2: clamped." in section.lines
+    assert section.tables[0].columns == ("On rounds",)
+
+
+def test_off_the_table_only_by_name() -> None:
+    bench = FollowerBench()
+    bench.set_in()
+    bench.at_one(cmd.ClampStud("60 N·m", "oiled", "no. 2", "Orla Finch", "stud turns in its hole above that; new one is ordered"))
+    assert bench.state.carried and bench.state.clamped is not None and bench.state.clamped.verdict.word == "too loose"
+
+
+def test_a_hole_under_the_load_is_turned_away_first() -> None:
+    bench = FollowerBench()
+    bench.at_one(cmd.FitStud("20.004", "20.000"))
+    bench.gate("ready_follower")
+    bench.at_one(cmd.SetFollower("loaded"))
+    assert bench.headline() == "Stop: hole under load"
+    with pytest.raises(Refused, match="Hole under load"):
+        bench.at_one(cmd.ClampStud("120 N·m", "oiled", "no. 2"))
+    bench.at_one(cmd.SetFollower("unloaded"))
+    assert bench.headline().startswith("Nut to clamp torque")
+
+
+def test_a_heavy_press_is_stopped_or_decided() -> None:
+    bench = FollowerBench()
+    bench.at_one(cmd.FitStud("20.040", "20.000"))
+    assert bench.headline() == "Stop: heavy press"
+    with pytest.raises(Refused, match="Heavy press"):
+        bench.at_one(cmd.SetFollower("unloaded"))
+    with pytest.raises(InvalidInput):
+        bench.at_one(cmd.FitStud("20.040", "20.000", decided_by="Orla Finch"))
+    bench.at_one(cmd.FitStud("20.040", "20.000", decided_by="Orla Finch", reason="the housing is aluminium"))
+    bench.gate("ready_follower")
+    bench.at_one(cmd.SetFollower("none"))
+
+
+def test_a_yoke_needs_both_plates_and_has_no_nut() -> None:
+    bench = FollowerBench(YOKE)
+    bench.set_in()
+    with pytest.raises(Refused, match="yoke type"):
+        bench.at_one(cmd.ClampStud("120 N·m", "oiled", "no. 2"))
+    bench.at_one(cmd.BackPlates(False))
+    assert not bench.state.carried
+    bench.at_one(cmd.BackPlates(True), cmd.SayPlug(False))
+    assert bench.state.plug is not None and bench.state.plug.verdict.word == "fitting in"
+    with pytest.raises(InvalidInput):
+        bench.at_one(cmd.TurnRoller(False))
+    bench.at_one(cmd.TurnRoller(False, "rough"))
+    ending = TOPIC.ending(bench.desk("1"), bench.state)
+    assert ending is not None and ending.bad is not None and ending.bad.why == "rough"
+
+
+def test_verdicts_of_hole_plug_and_fit() -> None:
+    assert judge_hole("loaded").level is Level.STOP and judge_hole("none").level is Level.GOOD
+    assert judge_plug(False, False).level is Level.STOP and judge_plug(True, False).level is Level.GOOD
+    words = [verdict.word for d in (19.98, 19.998, 20.0, 20.015, 20.016) if (verdict := stud_fit(d, 20.0).verdict) is not None]
+    assert words == ["loose", "light press", "light press", "light press", "heavy press"]
+    with pytest.raises(InvalidInput):
+        stud_fit(20, 30)

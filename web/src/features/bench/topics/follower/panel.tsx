@@ -1,0 +1,103 @@
+/** A cam follower: fit, grease hole, nut or plates, plug, roller turned. */
+import { useState } from "react";
+import type { Command, FollowerWork } from "../../../../api";
+import { Button, ChoiceRow, TextField } from "../../../../ui";
+import type { Refused, Tap } from "../../parts";
+import { Clamp } from "./clamp";
+import { Fit } from "./fit";
+
+export interface FollowerProps {
+  work: FollowerWork;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function FollowerPanel({ next, ...props }: FollowerProps & { next: string }) {
+  const { work, tap } = props;
+  const [text, setText] = useState("");
+  switch (next) {
+    case "fit_stud":
+      return <Fit {...props} />;
+    case "set_follower":
+      return <SetIn tap={tap} />;
+    case "clamp_stud":
+      return <Clamp {...props} />;
+    case "back_plates":
+      return (
+        <div className="flex flex-wrap gap-3 pt-4">
+          <Button kind="main" data-main onClick={() => tap({ kind: "back_plates", both: true })}>
+            Both are backed up
+          </Button>
+          <Button kind="stop" onClick={() => tap({ kind: "back_plates", both: false })}>
+            One is not
+          </Button>
+        </div>
+      );
+    case "say_plug":
+      return (
+        <div className="flex flex-wrap gap-3 pt-4">
+          <Button kind="main" data-main onClick={() => tap({ kind: "say_plug", plug: !work.regreased })}>
+            {work.regreased ? "Its fitting is in and clean" : "The plug is in"}
+          </Button>
+          {work.regreased ? null : (
+            <Button kind="stop" onClick={() => tap({ kind: "say_plug", plug: false })}>
+              There is none
+            </Button>
+          )}
+        </div>
+      );
+    case "turn_roller":
+      return (
+        <div className="space-y-3 pt-4">
+          <TextField
+            label="How it turns (needed where it is not free)"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+          <div className="flex flex-wrap gap-3">
+            <Button kind="main" data-main onClick={() => tap({ kind: "turn_roller", freely: true, text })}>
+              It turns freely
+            </Button>
+            <Button
+              kind="stop"
+              disabled={!text.trim()}
+              onClick={() => tap({ kind: "turn_roller", freely: false, text })}
+            >
+              It does not
+            </Button>
+          </div>
+        </div>
+      );
+    default:
+      return null;
+  }
+}
+
+type Hole = Extract<Command, { kind: "set_follower" }>["hole"];
+const HOLES: { value: Hole; label: string }[] = [
+  { value: "unloaded", label: "on the unloaded side" },
+  { value: "loaded", label: "under the load" },
+  { value: "none", label: "it has none" },
+];
+
+function SetIn({ tap }: { tap: Tap }) {
+  const [hole, setHole] = useState<Hole | "">("");
+  return (
+    <div className="space-y-3 pt-4">
+      <ChoiceRow
+        label="The grease hole of its raceway lies"
+        value={hole}
+        onChange={(value) => setHole(value as Hole)}
+        options={HOLES}
+      />
+      <Button
+        kind="main"
+        data-main
+        disabled={!hole}
+        onClick={() => hole && tap({ kind: "set_follower", hole })}
+      >
+        It is in
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,162 @@
+/** Plans that are a short list of entries: a bearing on a cylindrical seat, a cam follower. */
+import { previewFollower, previewShoulder, type Result } from "../../api";
+
+export type Given = Record<string, string>;
+
+export interface SmallField {
+  name: string;
+  label: string;
+  hint?: string;
+  options?: { value: string; label: string }[];
+  /** Asked for only where somebody wants it. */
+  seldom?: boolean;
+}
+
+/** What a plan came to, whatever it is for. */
+export interface Worked {
+  label: string;
+  about: string;
+  warning: string;
+  figures: Result[];
+}
+
+export interface SmallPlan {
+  /** How the order of a job names it. */
+  order: "shoulder" | "follower";
+  title: string;
+  teach: string;
+  more: string;
+  fields: SmallField[];
+  preview: (given: Given) => Promise<Worked>;
+  /** Worked out as soon as one of these is given. */
+  begins: string[];
+}
+
+export const emptyOf = (plan: SmallPlan): Given =>
+  Object.fromEntries(plan.fields.map(({ name }) => [name, ""]));
+
+const SHOULDER_FIELDS: SmallField[] = [
+  { name: "designation", label: "Number on the ring", hint: "6209 C3, 6312-2RS; or d, D and B by hand" },
+  {
+    name: "shaft_class",
+    label: "Seat, tolerance class",
+    hint: "by the drawing: k5, m5, m6, n6",
+  },
+  {
+    name: "held_by",
+    label: "Held against its shoulder by",
+    options: [
+      { value: "lock_nut", label: "lock nut and washer" },
+      { value: "retaining_ring", label: "retaining ring" },
+      { value: "cover", label: "cover" },
+    ],
+  },
+  { name: "stick_out", label: "Shaft beyond the seat, for the tube", hint: "empty: not known yet" },
+  { name: "limit", label: "Limit by the maker's sheet", hint: "empty: the usual limit", seldom: true },
+  {
+    name: "closure",
+    label: "Seals",
+    options: [
+      { value: "", label: "as in the number" },
+      { value: "open", label: "open" },
+      { value: "shielded", label: "shields, greased" },
+      { value: "sealed", label: "seals, greased" },
+    ],
+    seldom: true,
+  },
+  {
+    name: "group",
+    label: "Clearance group",
+    options: ["", "C2", "CN", "C3", "C4", "C5"].map((value) => ({
+      value,
+      label: value || "as in the number",
+    })),
+    seldom: true,
+  },
+  { name: "bore", label: "Bore d", seldom: true },
+  { name: "outside", label: "Outside D", seldom: true },
+  { name: "width", label: "Width B", seldom: true },
+  { name: "shaft_bore", label: "Shaft bored to", hint: "empty: solid", seldom: true },
+  {
+    name: "shaft_finish",
+    label: "Seat is",
+    options: [
+      { value: "", label: "ground" },
+      { value: "turned", label: "turned" },
+    ],
+    seldom: true,
+  },
+];
+
+export const SHOULDER: SmallPlan = {
+  order: "shoulder",
+  title: "Plan a bearing on a cylindrical seat",
+  teach: "The number on the ring, the seat's class, and what holds it: then fit, force and heat stand here.",
+  more: "Size by hand, seals, limit by a sheet …",
+  fields: SHOULDER_FIELDS,
+  begins: ["designation", "bore"],
+  preview: async (given) => {
+    const sheet = await previewShoulder(given);
+    return {
+      label: sheet.label,
+      about: `${sheet.closure}; held by ${sheet.held_by}. By the limits: what is measured at the bench replaces them.`,
+      warning: sheet.unread.length > 0 ? `Not read of the number: ${sheet.unread.join(", ")}.` : "",
+      figures: sheet.figures,
+    };
+  },
+};
+
+export const FOLLOWER: SmallPlan = {
+  order: "follower",
+  title: "Plan a cam follower",
+  teach: "How it is carried and the roller's diameter: then its stud and clamp torque stand here.",
+  more: "Stud by hand, the maker's torque …",
+  begins: ["roller"],
+  fields: [
+    {
+      name: "mount",
+      label: "It is carried by",
+      options: [
+        { value: "stud", label: "a stud with its nut" },
+        { value: "yoke", label: "a pin in a fork" },
+      ],
+    },
+    { name: "roller", label: "Roller diameter", hint: "40 mm, 1 1/4 in" },
+    { name: "width", label: "Roller width" },
+    {
+      name: "regreased",
+      label: "It is regreased in service",
+      options: [
+        { value: "yes", label: "yes" },
+        { value: "no", label: "no: its hole is plugged" },
+      ],
+    },
+    { name: "stud", label: "Stud or pin diameter", hint: "empty: by the table", seldom: true },
+    {
+      name: "torque",
+      label: "Clamp torque by the maker",
+      hint: "with its unit: 58 N·m, 43 lbf·ft",
+      seldom: true,
+    },
+    {
+      name: "torque_thread",
+      label: "The maker gives it for a thread that is",
+      options: [
+        { value: "", label: "not said yet" },
+        { value: "oiled", label: "oiled" },
+        { value: "dry", label: "dry" },
+      ],
+      seldom: true,
+    },
+    { name: "torque_source", label: "Where the torque comes from", seldom: true },
+  ],
+  preview: async (given) => {
+    const sheet = await previewFollower(given);
+    return {
+      label: sheet.label,
+      about: `${sheet.mount}${sheet.thread ? `, thread ${sheet.thread}` : ""}.`,
+      warning: sheet.remembered_once ? "This torque was remembered once: take the maker's." : "",
+      figures: sheet.figures,
+    };
+  },
+};

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { AwayError, ProblemError, getChoices, newId, send, type Bench } from "../../api";
+import { AwayError, ProblemError, getChoices, newId, send, steadily, type Bench } from "../../api";
 import { useSettings } from "../../ui";
 import { emptyOf, type Given, type SmallPlan, type Worked } from "./small-plans";
 
@@ -27,16 +27,19 @@ export function useSmallPlan(plan: SmallPlan) {
     const mine = ++asked.current;
     const timer = window.setTimeout(() => {
       plan.preview(draft).then(
-        (found) => {
-          if (mine !== asked.current) return;
-          setSheet(found);
-          setEarly(null);
-        },
-        (error: unknown) => {
-          if (mine !== asked.current) return;
-          setSheet(null);
-          setEarly(error instanceof ProblemError ? error : null);
-        },
+        // What comes while a finger is down waits: it would shift what is under it.
+        (found) =>
+          steadily(() => {
+            if (mine !== asked.current) return;
+            setSheet(found);
+            setEarly(null);
+          }),
+        (error: unknown) =>
+          steadily(() => {
+            if (mine !== asked.current) return;
+            setSheet(null);
+            setEarly(error instanceof ProblemError ? error : null);
+          }),
       );
     }, WAIT_MS);
     return () => window.clearTimeout(timer);
@@ -56,8 +59,10 @@ export function useSmallPlan(plan: SmallPlan) {
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       navigate(`/jobs/${bench.id}`);
     } catch (error) {
-      setAway(error instanceof AwayError);
-      setProblem(error instanceof ProblemError ? error : null);
+      steadily(() => {
+        setAway(error instanceof AwayError);
+        setProblem(error instanceof ProblemError ? error : null);
+      });
     }
   };
   // While typing, only what was typed is said to be wrong; on opening, everything that is missing.

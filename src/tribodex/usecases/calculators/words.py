@@ -74,6 +74,9 @@ WORDS: dict[str, Asked] = {
     "interference_max_um": Asked("Interference, most", "0.035 mm"),
     "nut_gap_mm": Asked("Gap from nut to ring", "3 mm"),
     "whole_nut": Asked("The nut's whole height is on the thread"),
+    # onto a shoulder, cam followers
+    "closure": Asked("Seals"),
+    "roller_mm": Asked("Roller diameter", "40 mm or 1 1/4 in"),
     # seats and fits
     "nominal_mm": Asked("Nominal diameter", "95 mm"),
     "tolerance_class": Asked("Class", "m6, H7; for a ring: Normal, P6, P5"),
@@ -120,6 +123,7 @@ SHEETS: dict[str, tuple[str, ...]] = {
     "Driving": ("drive-up", "nut-angle", "elastic", "force", "hydraulic", "position", "tab-positions", "turn-tab-positions"),
     "Taking off": ("release-force", "pull-off-force", "nut-gap"),
     "Seats and fits": ("fit-limits", "seat", "real-fit"),
+    "Onto a shoulder": ("heat-ring", "push-on", "clamp-torque"),
     "Line up": ("growth", "locating-rings", "start-position", "soft-foot", "alignment"),
     "Reading": ("designation", "length"),
 }

@@ -1,0 +1,88 @@
+"""Calculators of cylindrical seats and cam followers: heat and force to put a ring on, what is left of the clearance, clamp torque."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Group, check_dimensions
+from tribodex.core.components.shaft import Shaft
+from tribodex.core.components.straight import Closure, StraightBearing
+from tribodex.core.errors import InvalidInput
+from tribodex.core.follower.stud import Clamp, Thread, clamp_result
+from tribodex.core.removal.forces import tool_size
+from tribodex.core.shouldered.fit import clearance_left, push_on_force
+from tribodex.core.shouldered.heating import heat_limit, heat_needed
+from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, Um, ordered
+from tribodex.usecases.ports import Reference
+
+
+class StraightInputs(Inputs):
+    """A deep groove ball bearing by its size, with the interference of its seat."""
+
+    bore_mm: Mm
+    outside_mm: Mm
+    width_mm: Mm
+    interference_min_um: Um
+    interference_max_um: Um
+
+    def straight(self, closure: Closure = Closure.OPEN, group: Group = Group.CN) -> StraightBearing:
+        """The bearing. Raises InvalidInput for a size that cannot be."""
+        ordered(self.interference_min_um, self.interference_max_um, "interference_max_um")
+        check_dimensions(self.bore_mm, self.outside_mm, self.width_mm)
+        return StraightBearing(self.bore_mm, self.outside_mm, self.width_mm, group, closure)
+
+    @property
+    def interference(self) -> Span:
+        """Least and greatest interference, µm."""
+        return Span(self.interference_min_um, self.interference_max_um)
+
+
+class HeatInputs(StraightInputs):
+    """How warm a ring must be, judged by the room at the temperature it bears."""
+
+    closure: Closure
+    shaft_c: Annotated[float, Field(ge=-40, le=80)]
+
+
+class PushInputs(StraightInputs):
+    """Force to push a ring on, the press for it, and what is left of the clearance."""
+
+    group: Group
+
+
+class ClampInputs(Inputs):
+    """Clamp torque of a cam follower's nut, by its roller."""
+
+    roller_mm: Mm
+
+
+def _heat(_: Reference, inputs: HeatInputs) -> Answer:
+    bearing = inputs.straight(inputs.closure)
+    found = heat_needed(bearing, inputs.shaft_c, inputs.interference_max_um, heat_limit(inputs.closure))
+    return Answer("heat-ring", (found,), verdict=found.verdict)
+
+
+def _push(reference: Reference, inputs: PushInputs) -> Answer:
+    bearing, shaft = inputs.straight(group=inputs.group), Shaft(inputs.bore_mm)
+    force = push_on_force(bearing, shaft, inputs.interference)
+    limits = reference.groove_clearance.row(inputs.bore_mm).limits(inputs.group)
+    left = clearance_left(bearing, shaft, limits, inputs.interference)
+    return Answer("push-on", (force, tool_size(force), left), verdict=left.verdict)
+
+
+def _clamp(reference: Reference, inputs: ClampInputs) -> Answer:
+    row = reference.studs.find(inputs.roller_mm)
+    if row is None:
+        sizes = ", ".join(f"{one.roller_mm:g}" for one in reference.studs.rows)
+        raise InvalidInput.at("roller_mm", f"The table has no follower of {inputs.roller_mm:g} mm.", f"one of {sizes} mm, or the maker's torque")
+    return Answer("clamp-torque", (clamp_result(Clamp(row.oiled_nm, Thread.OILED, "cam_follower_stud")),))
+
+
+CALCULATORS = (
+    Calculator("heat-ring", "How warm a ring must be", HeatInputs, _heat),
+    Calculator("push-on", "Force to push a ring on, and the clearance left", PushInputs, _push),
+    Calculator("clamp-torque", "Clamp torque of a cam follower", ClampInputs, _clamp),
+)

@@ -18,14 +18,29 @@ from pathlib import Path
 
 import pymysql
 import pytest
+import yaml
 
-from tests.architecture.test_launch import ROOT, Started, get, nothing_is_left_running, root  # noqa: F401
+from tests.architecture.test_launch import DEMO, ROOT, Started, get, nothing_is_left_running  # noqa: F401
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.processes import Running, read_running, started_at, write_running
 from tribodex.launch.server import WebServer
 from tribodex.store.migrate import migrate
 
 pytestmark = pytest.mark.faults
+
+
+@pytest.fixture
+def root(tmp_path: Path) -> Path:
+    """A checkout as far as the launcher sees it, with a short demonstration: what is tried here is staying up."""
+    (tmp_path / "web").symlink_to(ROOT / "web")
+    demo = tmp_path / "data" / "demo"
+    demo.mkdir(parents=True)
+    for part in (ROOT / "data").iterdir():
+        if part.name != "demo":
+            (tmp_path / "data" / part.name).symlink_to(part)
+    short = DEMO | {"jobs": DEMO["jobs"][:2]}
+    (demo / "hollin_vale.yaml").write_text(yaml.safe_dump(short, allow_unicode=True), "utf-8")
+    return tmp_path
 
 
 def wait_for(what: Callable[[], bool], seconds: float = 30) -> float:
@@ -76,7 +91,7 @@ BOTH = pytest.mark.parametrize("command", ["demo", "serve"])
 
 
 @BOTH
-def test_database_and_web_server_are_started_again(root: Path, command: str) -> None:  # noqa: F811
+def test_database_and_web_server_are_started_again(root: Path, command: str) -> None:
     started = start(root, command)
     address, folder = started.address(), root / ".run" / command
     assert get(f"{address}/health") == get(f"{address}/ready")
@@ -105,7 +120,7 @@ def test_database_and_web_server_are_started_again(root: Path, command: str) -> 
 
 
 @BOTH
-def test_nothing_keeps_the_port_when_the_launcher_is_killed(root: Path, command: str) -> None:  # noqa: F811
+def test_nothing_keeps_the_port_when_the_launcher_is_killed(root: Path, command: str) -> None:
     port = free_port()
     started = start(root, command, port)
     address, folder = started.address(), root / ".run" / command

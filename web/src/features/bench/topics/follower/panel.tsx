@@ -1,8 +1,9 @@
 /** A cam follower: fit, grease hole, nut or plates, plug, roller turned. */
 import { useState } from "react";
 import type { Command, FollowerWork } from "../../../../api";
-import { Button, ChoiceRow, TextField } from "../../../../ui";
+import { Button, ChoiceRow } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
+import { TurnedByHand } from "../../turned-by-hand";
 import { Clamp } from "./clamp";
 import { Fit } from "./fit";
 
@@ -14,7 +15,6 @@ export interface FollowerProps {
 
 export function FollowerPanel({ next, ...props }: FollowerProps & { next: string }) {
   const { work, tap } = props;
-  const [text, setText] = useState("");
   switch (next) {
     case "fit_stud":
       return <Fit {...props} />;
@@ -47,27 +47,7 @@ export function FollowerPanel({ next, ...props }: FollowerProps & { next: string
         </div>
       );
     case "turn_roller":
-      return (
-        <div className="space-y-3 pt-4">
-          <TextField
-            label="How it turns (needed where it is not free)"
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-          />
-          <div className="flex flex-wrap gap-3">
-            <Button kind="main" data-main onClick={() => tap({ kind: "turn_roller", freely: true, text })}>
-              It turns freely
-            </Button>
-            <Button
-              kind="stop"
-              disabled={!text.trim()}
-              onClick={() => tap({ kind: "turn_roller", freely: false, text })}
-            >
-              It does not
-            </Button>
-          </div>
-        </div>
-      );
+      return <TurnedByHand onSay={(freely, text) => tap({ kind: "turn_roller", freely, text })} />;
     default:
       return null;
   }

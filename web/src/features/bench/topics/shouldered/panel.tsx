@@ -1,10 +1,11 @@
 /** A ring onto its shoulder: the way, the warm ring or the cold one, the leaf all round, what holds it, turned by hand. */
-import { useState } from "react";
 import type { ShoulderWork } from "../../../../api";
-import { Button, NamedReason, Say, TextField, VerdictMark } from "../../../../ui";
+import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
+import { TurnedByHand } from "../../turned-by-hand";
 import { useEntry } from "../../use-entry";
+import { WeighedWays } from "../../weighed-ways";
 import { Cold } from "./cold";
 import { HoldFast } from "./hold-fast";
 import { Shoulder } from "./shoulder-leaf";
@@ -27,7 +28,7 @@ export function ShoulderPanel({ next, ...props }: ShoulderProps & { next: string
     case "hold_fast":
       return <HoldFast {...props} />;
     case "turn_by_hand":
-      return <Turned {...props} />;
+      return <TurnedByHand onSay={(freely, text) => props.tap({ kind: "turn_by_hand", freely, text })} />;
     case "nothing":
       return null;
     default:
@@ -41,61 +42,15 @@ export function ShoulderPanel({ next, ...props }: ShoulderProps & { next: string
 }
 
 function Ways({ work, tap }: ShoulderProps) {
-  const [against, setAgainst] = useState<ShoulderWork["ways"][number] | null>(null);
   return (
-    <section aria-label="Ways to put it on" className="pt-2">
-      <ul>
-        {work.ways.map((way, at) => (
-          <li
-            key={way.value}
-            className="flex flex-wrap items-start justify-between gap-x-4 border-b border-rule py-2 last:border-b-0"
-          >
-            <div className="min-w-0 flex-1 basis-64">
-              <p className="flex flex-wrap items-center gap-x-3">
-                <b className={work.chosen === way.value ? "marker px-1" : ""}>{way.words}</b>
-                <VerdictMark verdict={way.verdict} />
-              </p>
-              {way.reasons.map((reason) => (
-                <p key={reason} className="text-sm">
-                  <span className="text-soft">For:</span> <Say>{reason}</Say>
-                </p>
-              ))}
-              {way.against.map((reason) => (
-                <p key={reason} className="text-sm">
-                  <span className="text-soft">Against:</span> <Say>{reason}</Say>
-                </p>
-              ))}
-            </div>
-            {work.chosen === way.value ? (
-              <span className="py-3 font-bold">chosen</span>
-            ) : (
-              <Button
-                kind={at === 0 && !work.chosen ? "main" : "quiet"}
-                data-main={(at === 0 && !work.chosen) || undefined}
-                onClick={() =>
-                  ["good", "watch"].includes(way.verdict.level)
-                    ? tap({ kind: "choose_way_on", way: way.value })
-                    : setAgainst(way)
-                }
-              >
-                Take this way<span className="sr-only">: {way.words}</span>
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-      <NamedReason
-        title={`Take this way: ${against?.words ?? ""}`}
-        description={`${against?.verdict.reason ?? ""} It stands in the record with your name.`}
-        action="Decide so"
-        open={against !== null}
-        onClose={() => setAgainst(null)}
-        onDecide={(decided_by, reason) => {
-          if (against) tap({ kind: "choose_way_on", way: against.value, decided_by, reason });
-          setAgainst(null);
-        }}
-      />
-    </section>
+    <WeighedWays
+      label="Ways to put it on"
+      ways={work.ways}
+      chosen={work.chosen}
+      onTake={(way, decided_by, reason) =>
+        tap(decided_by ? { kind: "choose_way_on", way, decided_by, reason } : { kind: "choose_way_on", way })
+      }
+    />
   );
 }
 
@@ -112,31 +67,6 @@ function Straight({ tap, refused }: ShoulderProps) {
       >
         Cause out, three lines straight again
       </Button>
-    </div>
-  );
-}
-
-function Turned({ tap }: ShoulderProps) {
-  const [text, setText] = useState("");
-  return (
-    <div className="space-y-3 pt-4">
-      <TextField
-        label="How it turns (needed where it is not free)"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main onClick={() => tap({ kind: "turn_by_hand", freely: true, text })}>
-          It turns freely
-        </Button>
-        <Button
-          kind="stop"
-          disabled={!text.trim()}
-          onClick={() => tap({ kind: "turn_by_hand", freely: false, text })}
-        >
-          It does not
-        </Button>
-      </div>
     </div>
   );
 }

@@ -24,6 +24,8 @@ from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
 from tribodex.core.shouldered.retaining_ring import RetainingRings, RingRow
 from tribodex.core.sources import Recall, Source, cell, value
+from tribodex.core.units.screws import ScrewRow, SetScrews
+from tribodex.core.units.sizes import InsertRow, InsertSizes
 from tribodex.reference.yaml_file import read_yaml
 from tribodex.usecases.ports import Sheet
 
@@ -293,3 +295,24 @@ def retaining_rings(sheet: Sheet) -> RetainingRings:
             raise ValueError(f"retaining_ring.csv: “{row['sits']}” is neither shaft nor bore")
         rows.append(RingRow(sits, value(row["d_mm"]), value(row["groove_mm"]), value(row["ring_mm"]), value(row["slot_mm"])))
     return RetainingRings(sheet.source, tuple(rows))
+
+
+def set_screws(sheet: Sheet) -> SetScrews:
+    """Set screws by size and practice; what limits the screw alone is kept apart."""
+    rows = (
+        ScrewRow(
+            row["screw"],
+            row["hex_key"],
+            Span(float(row["torque_min_Nm"]), float(row["torque_max_Nm"])),
+            row["practice"],
+            row["practice"].startswith("screw_upper_limit"),
+        )
+        for row in sheet.rows
+    )
+    return SetScrews(sheet.source, tuple(rows))
+
+
+def insert_sizes(sheet: Sheet) -> InsertSizes:
+    """Insert bearings by code."""
+    rows = (InsertRow(row["code"], value(row["d"]), value(row["D"]), value(row["C_mm"]), value(row["B_mm"])) for row in sheet.rows)
+    return InsertSizes(sheet.source, tuple(rows))

@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.job.places import SHAFT
-from tribodex.core.topics import HOUSE, lineup, shouldered, tapered
+from tribodex.core.topics import HOUSE, lineup, tapered
 from tribodex.core.topics.lineup.show import LineDrawing, drawing
 from tribodex.core.working import Result
 from tribodex.usecases.bench import shown_task
 from tribodex.usecases.jobs import Loaded, desk_of
+from tribodex.usecases.planning.kinds import planned_at
 from tribodex.usecases.ports import Reference
 
 
@@ -33,8 +34,12 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
     figures = tuple(topic.figures(here, here.of(topic))) if topic is not None else ()
     if not task.at:
         return PlaceFigures(SHAFT, task.stage.id, figures, (), "", {})
-    plan = here.of(tapered.TOPIC).planned or here.of(shouldered.TOPIC).planned
+    plan = here.of(tapered.TOPIC).planned
+    other = planned_at(job.job, task.at)
     targets, given = (plan.figures, plan.given) if plan is not None else ((), {})
+    if other is not None:
+        kind, made = other
+        targets, given = kind.paper(made).figures, made.given
     return PlaceFigures(task.at, task.stage.id, figures, targets, job.job.place(task.at).position_id, given)
 
 

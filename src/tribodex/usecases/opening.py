@@ -8,6 +8,7 @@ from datetime import datetime
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.shaft import Seat
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import Field, InvalidInput
@@ -16,11 +17,8 @@ from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.lineup.floating import Floats, float_conflict
 from tribodex.core.topics import fold
-from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
 from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
-from tribodex.core.topics.shouldered.facts import ShoulderPlanned
-from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.crib import gauges_of, with_cards
@@ -28,8 +26,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
-from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
+from tribodex.usecases.planning.kinds import Draft, kind_of_draft
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
@@ -42,7 +39,7 @@ class BearingOrder:
     """One bearing of the job: its position, its plan as typed, and where it lets the shaft grow."""
 
     position_id: str
-    plan: PlanDraft | ShoulderDraft | FollowerDraft
+    plan: PlanDraft | Draft
     floats: Floats = Floats.UNKNOWN
 
 
@@ -67,7 +64,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     plans = _plans(store, reference, order, wrong)
     if machine is None or any(field.name != "actor" for field in wrong) or wrong:
         raise InvalidInput(f"{len(wrong)} entries need correcting." if len(wrong) > 1 else "The job is not complete.", *wrong)
-    if why := float_conflict([(p.name, b.floats, _kind(plan)) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
+    if why := float_conflict([(p.name, b.floats, plan.kind) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
         raise InvalidInput.at("floats", why, "one bearing fixed, the other floating; “not known” where nobody has looked yet")
     number = store.create_job(job_id, recorded_at)
     log = store.events(job_id)
@@ -76,9 +73,9 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     shaft = reference.procedure(WHOLE if order.whole else MOUNTING)
     places, planned = [], []
     for i, (position, bearing, plan) in enumerate(zip(positions, order.bearings, plans, strict=True), 1):
-        own = reference.procedure(_procedure(plan, order.whole))
+        own = reference.procedure(plan.procedure)
         places.append(Place(str(i), position.id, position.name, own.id, own.version, bearing.floats))
-        planned += [Planned(str(i), fact) for fact in _planned(reference, plan, order.whole)]
+        planned += [Planned(str(i), fact) for fact in plan.facts]
     line = _line(machine, places) if order.whole else None
     if line is not None:
         planned.append(Planned(SHAFT, line))
@@ -98,27 +95,26 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         return load(store, job_id)
 
 
-def _kind(plan: Plan | ShoulderPlan | FollowerPlan) -> Kind | StraightKind:
-    return plan.size.kind if isinstance(plan, FollowerPlan) else plan.bearing.kind
+@dataclass(frozen=True)
+class _Planned:
+    """What an order's plan comes to: its procedure, its facts, and what kind of bearing it is."""
+
+    procedure: str
+    facts: tuple[Fact, ...]
+    kind: Kind | StraightKind
 
 
-def _procedure(plan: Plan | ShoulderPlan | FollowerPlan, whole: bool) -> str:
-    if isinstance(plan, ShoulderPlan):
-        return "shouldered-whole" if whole else "shouldered"
-    if isinstance(plan, FollowerPlan):
-        return "follower-whole" if whole else "follower"
-    return procedure_id(plan.method, whole=whole)
-
-
-def _planned(reference: Reference, plan: Plan | ShoulderPlan | FollowerPlan, whole: bool) -> list[Fact]:
-    """What a plan says of its place: itself, and what the seat should measure."""
-    if isinstance(plan, ShoulderPlan):
-        # The real fit is measured whatever else belongs to the job.
-        return [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)]
-    if isinstance(plan, FollowerPlan):
-        return [FollowerPlanned(plan)]
-    spec = seat_spec(reference, plan) if whole else None
-    return [TaperedPlanned(plan), *([SeatPlanned(spec, None)] if spec is not None else [])]
+def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet], draft: PlanDraft | Draft, whole: bool) -> _Planned:
+    """Resolve a draft. Raises InvalidInput with the fields to correct."""
+    if isinstance(draft, PlanDraft):
+        plan = make_plan(cards, gauges, draft)
+        spec = seat_spec(reference, plan) if whole else None
+        facts = [TaperedPlanned(plan), *([SeatPlanned(spec, None)] if spec is not None else [])]
+        return _Planned(procedure_id(plan.method, whole=whole), tuple(facts), plan.bearing.kind)
+    kind = kind_of_draft(draft)
+    made = kind.made(reference, draft)
+    name = kind.procedure(made)
+    return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind)
 
 
 def seat_spec(reference: Reference, plan: Plan) -> SeatSpec | None:
@@ -162,20 +158,14 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
     return machine, found
 
 
-def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[Plan | ShoulderPlan | FollowerPlan]:
+def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[_Planned]:
     # The crib is read once, however many bearings there are.
     items = store.crib_items()
     cards, gauges = with_cards(reference, items), gauges_of(items)
-    plans: list[Plan | ShoulderPlan | FollowerPlan] = []
+    plans: list[_Planned] = []
     for i, bearing in enumerate(order.bearings):
         try:
-            draft = bearing.plan
-            if isinstance(draft, ShoulderDraft):
-                plans.append(shoulder_plan(reference, draft))
-            elif isinstance(draft, FollowerDraft):
-                plans.append(follower_plan(reference, draft))
-            else:
-                plans.append(make_plan(cards, gauges, draft))
+            plans.append(_planned(reference, cards, gauges, bearing.plan, order.whole))
         except InvalidInput as error:
             wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
     return plans

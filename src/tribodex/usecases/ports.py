@@ -26,6 +26,8 @@ from tribodex.core.procedure import Procedure
 from tribodex.core.shouldered.retaining_ring import RetainingRings
 from tribodex.core.sources import Source
 from tribodex.core.topics.lineup.facts import ShaftPart
+from tribodex.core.units.screws import SetScrews
+from tribodex.core.units.sizes import InsertSizes
 
 
 @dataclass(frozen=True)
@@ -57,6 +59,8 @@ class Reference:
     groove_dimensions: DimensionTable
     retaining_rings: RetainingRings
     studs: StudTable
+    set_screws: SetScrews
+    inserts: InsertSizes
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]

@@ -18,7 +18,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
-from tribodex.core.topics import follower, shouldered, tapered
+from tribodex.core.topics import follower, insert, shouldered, tapered, units
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -183,7 +183,7 @@ def record(reference: Reference, loaded: Loaded) -> Record:
     driven = [place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None]
     mountings = tuple(_mounting(desk, at) for at in driven)
     # A bearing that is not driven up a taper has its section of the mounting on page one.
-    on_shoulder = (*_placed(desk, shouldered.TOPIC), *_placed(desk, follower.TOPIC))
+    on_shoulder = tuple(placed for topic in OFF_THE_TAPER for placed in _placed(desk, topic))
     sections = tuple(_sections(desk))
     first = next(iter(desk.procedures.values()))
     figures = [f for m in mountings for f in m.figures] + [f for placed in sections for f in placed.section.figures]
@@ -281,6 +281,8 @@ def _placed(desk: Desk, topic: Topic[Any]) -> Iterator[PlacedSection]:
             yield from (PlacedSection(where, section) for section in topic.record(here, here.of(topic)))
 
 
+# Work of other mountings, which stands on page one.
+OFF_THE_TAPER: tuple[Topic[Any], ...] = (shouldered.TOPIC, follower.TOPIC, insert.TOPIC, units.TOPIC)
 # What stands on page one, in this order.
 ON_PAGE_ONE = ("gauged_clearance", "unmounted_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
 

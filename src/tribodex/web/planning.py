@@ -12,6 +12,7 @@ from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.usecases.planning.early import Early, early
 from tribodex.usecases.planning.followers import FollowerDraft, FollowerSheet, follower_sheet
 from tribodex.usecases.planning.shouldered import ShoulderDraft, ShoulderSheet, shoulder_sheet
+from tribodex.usecases.planning.units import Duty, LockChoice, UnitDraft, UnitSheet, lock_choice, unit_sheet
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
@@ -62,6 +63,36 @@ FOLLOWER = TypeAdapter(FollowerSheet)
 @api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
 def preview_follower(body: FollowerBody) -> Response:
     return reply(FOLLOWER, follower_sheet(context().reference, body.root))
+
+
+class UnitBody(RootModel[UnitDraft]):
+    """A plan for a housed unit as typed."""
+
+
+class UnitSheetAnswer(RootModel[UnitSheet]):
+    """A plan for a housed unit with its targets."""
+
+
+class DutyBody(RootModel[Duty]):
+    """How a unit works."""
+
+
+class LockChoiceAnswer(RootModel[LockChoice]):
+    """Ways to lock an insert, the best first."""
+
+
+UNIT = TypeAdapter(UnitSheet)
+LOCKS = TypeAdapter(LockChoice)
+
+
+@api.post("/unit", responses={200: UnitSheetAnswer}, summary="Work out a plan for a housed unit without keeping it")
+def preview_unit(body: UnitBody) -> Response:
+    return reply(UNIT, unit_sheet(context().reference, body.root))
+
+
+@api.post("/unit/locks", responses={200: LockChoiceAnswer}, summary="Ways to lock an insert on its shaft, weighed for a duty")
+def weigh_locks(body: DutyBody) -> Response:
+    return reply(LOCKS, lock_choice(body.root))
 
 
 class EarlyAnswer(RootModel[Early]):

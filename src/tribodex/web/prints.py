@@ -13,10 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field, create_model
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import NotFound
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import follower, shouldered
-from tribodex.core.topics.follower.facts import FollowerPlan
 from tribodex.core.topics.lineup.show import LineDrawing
-from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.exchange.mark_out import mark_out_pages, mark_out_pdf
 from tribodex.exchange.nut_strip import StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
@@ -26,6 +23,7 @@ from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
+from tribodex.usecases.planning.kinds import PlanPaper, planned_at
 from tribodex.web.context import context
 from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
@@ -164,7 +162,7 @@ def _job_shaft(path: JobPath) -> tuple[str, LineDrawing]:
 class OtherPlan:
     """The plan of a bearing that is not driven up a taper, with the procedure that is pinned for it."""
 
-    plan: ShoulderPlan | FollowerPlan
+    plan: PlanPaper
     procedure: Procedure
 
 
@@ -173,10 +171,10 @@ def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
     with here.store() as store:
         job = load(store, path.job_id)
         opened, place = job.job.opened, job.job.place(job.job.placed(at or job.job.places[0].id))
-        other = job.job.of(shouldered.TOPIC, place.id).planned or job.job.of(follower.TOPIC, place.id).planned
+        other = planned_at(job.job, place.id)
         sheet: PlanSheet | OtherPlan
         if other is not None:
-            sheet = OtherPlan(other, here.reference.procedure(place.procedure_id, place.procedure_version))
+            sheet = OtherPlan(other[0].paper(other[1]), here.reference.procedure(place.procedure_id, place.procedure_version))
         else:
             sheet = plan_sheet(with_own_cards(here.reference, store), job.tapered(place.id).plan)
     return f"Job {opened.number}: {opened.title}, {opened.machine}, {place.name}", sheet

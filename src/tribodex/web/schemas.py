@@ -20,6 +20,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
 from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
+from tribodex.usecases.planning.units import UnitDraft
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
@@ -150,17 +151,18 @@ class BearingBody(BaseModel):
     plan: PlanDraft | None = None
     shoulder: ShoulderDraft | None = Field(default=None, description="a bearing on a cylindrical seat, in place of `plan`")
     follower: FollowerDraft | None = Field(default=None, description="a cam follower, in place of `plan`")
+    unit: UnitDraft | None = Field(default=None, description="a housed unit with an insert, in place of `plan`")
     floats: Floats = Floats.UNKNOWN
 
     @model_validator(mode="after")
     def _one_plan(self) -> Self:
-        if sum(one is not None for one in (self.plan, self.shoulder, self.follower)) != 1:
-            raise ValueError("one plan: of a bearing on a taper, of one on a cylindrical seat, or of a cam follower")
+        if sum(one is not None for one in (self.plan, self.shoulder, self.follower, self.unit)) != 1:
+            raise ValueError("one plan: of a bearing on a taper, of one on a cylindrical seat, of a cam follower, or of a housed unit")
         return self
 
     def order(self) -> BearingOrder:
         """As the use case wants it."""
-        draft = self.plan or self.shoulder or self.follower
+        draft = self.plan or self.shoulder or self.follower or self.unit
         assert draft is not None  # one of them is there
         return BearingOrder(self.position_id, draft, self.floats)
 

@@ -28,11 +28,12 @@ class StraightKind(StrEnum):
 
     DEEP_GROOVE_BALL = "deep_groove_ball"
     CAM_FOLLOWER = "cam_follower"
+    INSERT_BALL = "insert_ball"
 
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return "deep groove ball bearing" if self is StraightKind.DEEP_GROOVE_BALL else "cam follower"
+        return {"deep_groove_ball": "deep groove ball bearing", "cam_follower": "cam follower", "insert_ball": "insert bearing"}[self.value]
 
 
 @dataclass(frozen=True)

@@ -25,11 +25,12 @@ class SeatKind(StrEnum):
 
     SLEEVE = "sleeve"
     CYLINDRICAL = "cylindrical"
+    SLIDING = "sliding"
 
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return "seat under a sleeve" if self is SeatKind.SLEEVE else "cylindrical seat"
+        return {"sleeve": "seat under a sleeve", "cylindrical": "cylindrical seat", "sliding": "shaft that an insert is slid on"}[self.value]
 
 
 @dataclass(frozen=True)
@@ -94,6 +95,27 @@ def cylindrical_seat(nominal_mm: float, tolerance_class: str) -> SeatSpec:
     grade = int("".join(c for c in tolerance_class if c.isdigit()))
     form = tolerance_um(nominal_mm, max(4, grade - 2)) / 2
     return SeatSpec(SeatKind.CYLINDRICAL, nominal_mm, limits, form, f"{tolerance_class}; form IT{max(4, grade - 2)}/2", "iso_286")
+
+
+def sliding_seat(nominal_mm: float, tolerance_class: str, band_um: Span | None = None, band_words: str = "") -> SeatSpec:
+    """What a shaft under an insert should measure: h6 to h9 as the work asks, or the band of an inch shaft.
+
+    Symbols: nominal size (mm); class h6 to h9; an inch shaft's deviations (µm).
+    Valid: up to 500 mm.
+    Raises: InvalidInput for a class that an insert is not slid on; OutOfRange beyond 500 mm.
+    Source: ISO 286, common practice, no source; inch bands as given.
+
+    >>> sliding_seat(35, "h7").limits_um
+    Span(low=-25, high=0)
+    """
+    form = tolerance_um(nominal_mm, 5) / 2
+    if band_um is not None:
+        return SeatSpec(SeatKind.SLIDING, nominal_mm, band_um, form, f"{band_words}; form IT5/2", "inch_shaft")
+    if tolerance_class not in ("h6", "h7", "h8", "h9"):
+        raise InvalidInput.at(
+            "shaft_class", f"An insert is slid on by hand: “{tolerance_class}” is no class for it.", "h6 or h7 (fast, heavy), h8, h9 (slow, light)"
+        )
+    return SeatSpec(SeatKind.SLIDING, nominal_mm, shaft_limits_um(nominal_mm, tolerance_class), form, f"{tolerance_class}; form IT5/2", "iso_286")
 
 
 def form_of(readings_mm: Mapping[Spot, float]) -> SeatForm | None:

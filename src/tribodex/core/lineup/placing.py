@@ -24,6 +24,8 @@ FORGIVES_DEG: dict[Kind | StraightKind, float] = {
     Kind.SELF_ALIGNING_BALL: 1.0,
     StraightKind.DEEP_GROOVE_BALL: 0.1,
     StraightKind.CAM_FOLLOWER: 0.1,
+    # Regreased: the grease hole limits it.
+    StraightKind.INSERT_BALL: 2.0,
 }
 LABYRINTH_DEG = 0.3
 
@@ -158,10 +160,10 @@ def bolt_room(hole_mm: float, bolt_mm: float, wanted_mm: float) -> Result:
     return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,))
 
 
-def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyrinth: bool) -> Result:
+def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyrinth: bool, forgives_deg: float | None = None) -> Result:
     """The angle between shaft and housing from a straightedge, string or laser reading, against what bearing and seal forgive.
 
-    Symbols: offset over a length (mm); angle = atan(offset/length) (degrees).
+    Symbols: offset over a length (mm); angle = atan(offset/length) (degrees); what this bearing forgives (degrees), None by its kind.
     Valid: static error of setting up alone; not for a bending or wobbling shaft.
     Raises: InvalidInput for a length of zero or less.
     Source: angle by geometry; limits common practice, no source; the maker's figure goes first.
@@ -172,7 +174,7 @@ def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyr
     if over_mm <= 0:
         raise InvalidInput.at("over", "An offset is read over a length.", "the length between the two readings, mm")
     angle = math.degrees(math.atan2(abs(offset_mm), over_mm))
-    forgives = FORGIVES_DEG[kind]
+    forgives = FORGIVES_DEG[kind] if forgives_deg is None else forgives_deg
     line = Line("φ", "angle", "atan(offset/length)", f"atan({number(abs(offset_mm))}/{number(over_mm)})", angle, "°", "practice")
     if angle > forgives:
         verdict = Verdict("too much for the bearing", Level.STOP, f"{angle:.2f}°, and a {kind.words} forgives about {forgives:g}°.")

@@ -16,7 +16,7 @@ TRADE_STAGES = (
     "make_safe", "take_stock", "take_off", "look", "prepare", "line_up", "mount", "lock", "seal", "grease", "close", "run_in", "keep",
 )  # fmt: skip
 # Stages that must not begin while a seat, a part or a float is not in order.
-MOUNTING = frozenset({"initial_clearance", "target_window", "drive_up", "set_on", "set_follower"})
+MOUNTING = frozenset({"initial_clearance", "target_window", "drive_up", "set_on", "set_follower", "replace_insert", "set_unit"})
 TRADE_TITLES = {
     "make_safe": "Make safe",
     "take_stock": "Take stock",

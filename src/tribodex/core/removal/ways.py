@@ -15,6 +15,7 @@ class Ring(StrEnum):
     INNER = "inner"
     OUTER = "outer"
     BOTH = "both"
+    NONE = "none"
     UNKNOWN = "unknown"
 
     @property
@@ -28,6 +29,7 @@ class Ring(StrEnum):
             Ring.INNER: "the inner ring, on its shaft",
             Ring.OUTER: "the outer ring, in its housing",
             Ring.BOTH: "both rings",
+            Ring.NONE: "neither: both slide",
             Ring.UNKNOWN: "not known yet",
         }[self]
 
@@ -41,6 +43,7 @@ class WayOff(StrEnum):
     PRESS = "press"
     HEAT = "heat"
     CUT = "cut"
+    SLIDE = "slide"
 
     @property
     def words(self) -> str:
@@ -56,6 +59,7 @@ class WayOff(StrEnum):
             WayOff.PRESS: "press",
             WayOff.HEAT: "heat the ring",
             WayOff.CUT: "cut the ring off",
+            WayOff.SLIDE: "slide it off by hand",
         }[self]
 
 
@@ -63,7 +67,8 @@ class WayOff(StrEnum):
 class Sight:
     """What is known before it comes off. None: nobody knows.
 
-    `seat` is None for a cylindrical one; `captive_nut` counts for one-piece units; `keep` whether the bearing is to be used again.
+    `seat` is None for a cylindrical one; `captive_nut` counts for one-piece units; `keep` whether the bearing is to be used again;
+    `slides` whether it was made to slide on its shaft (an insert).
     """
 
     seat: Seat | None
@@ -73,6 +78,7 @@ class Sight:
     captive_nut: bool | None = None
     keep: bool | None = None
     within_reach: bool | None = None
+    slides: bool = False
 
 
 @dataclass(frozen=True)
@@ -98,8 +104,10 @@ def advise(sight: Sight) -> tuple[Advice, ...]:
     'release'
     >>> advise(Sight(None, Ring.INNER, shaft_out=False))[0].way.value
     'puller'
+    >>> advise(Sight(None, Ring.NONE, slides=True))[0].way.value
+    'slide'
     """
-    found = [_release(sight), _own_nut(sight), _puller(sight), _press(sight), _heat(sight), _cut(sight)]
+    found = [_release(sight), _own_nut(sight), _puller(sight), _press(sight), _heat(sight), _cut(sight), _slide(sight)]
     ranks = {Level.GOOD: 0, Level.WATCH: 1, Level.UNKNOWN: 2, Level.STOP: 3}
     return tuple(sorted(found, key=lambda advice: ranks[advice.verdict.level]))
 
@@ -138,6 +146,8 @@ def _puller(sight: Sight) -> Advice:
         return _advice(WayOff.PULLER, Level.STOP, [], ["On a sleeve it is let go, not pulled: a puller drags the sleeve along."])
     if sight.tight is Ring.UNKNOWN:
         return _advice(WayOff.PULLER, Level.UNKNOWN, [], ["Which ring is tight? Jaws go behind that one alone."])
+    if sight.tight is Ring.NONE:
+        return _advice(WayOff.PULLER, Level.STOP, [], ["Neither ring is tight: there is nothing to pull."])
     against = ["About what a puller reaches is exceeded."] if sight.within_reach is False else []
     level = Level.STOP if against else Level.GOOD if sight.shaft_out is False else Level.WATCH
     return _advice(
@@ -154,6 +164,8 @@ def _press(sight: Sight) -> Advice:
         return _advice(WayOff.PRESS, Level.STOP, [], ["The shaft stays in its machine."])
     if sight.tight is Ring.UNKNOWN:
         return _advice(WayOff.PRESS, Level.UNKNOWN, [], ["Which ring is tight? Plates go under that one alone."])
+    if sight.tight is Ring.NONE:
+        return _advice(WayOff.PRESS, Level.STOP, [], ["Neither ring is tight: there is nothing to press."])
     against = ["About what presses reach is exceeded."] if sight.within_reach is False else []
     return _advice(WayOff.PRESS, Level.STOP if against else Level.GOOD, ["Straight and even, plates under the tight ring alone."], against)
 
@@ -174,6 +186,15 @@ def _heat(sight: Sight) -> Advice:
         ["An inner ring alone, heated fast by induction, drops off."],
         ["Grease, seals and cage suffer: for a ring that is scrap."],
     )
+
+
+def _slide(sight: Sight) -> Advice:
+    reasons = ["Screws out, collar or clamp off, the marks of the screws filed flat: it slides off by hand."]
+    if sight.tight is Ring.NONE or (sight.slides and sight.tight is Ring.UNKNOWN):
+        against = [] if sight.tight is Ring.NONE else ["If rust holds it: penetrating oil, then the puller on its inner ring."]
+        return _advice(WayOff.SLIDE, Level.GOOD, reasons, against)
+    why = "Rust holds its ring: penetrating oil first, then pull." if sight.slides else "A ring is tight: it does not slide."
+    return _advice(WayOff.SLIDE, Level.WATCH if sight.slides else Level.STOP, reasons, [why])
 
 
 def _cut(sight: Sight) -> Advice:

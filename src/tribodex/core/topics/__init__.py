@@ -12,8 +12,9 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.tell import tell as kernel_tell
 from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import follower, lineup, look, prepare, removal, shouldered, stock, tapered
+from tribodex.core.topics import follower, insert, lineup, look, prepare, removal, shouldered, stock, tapered, units
 from tribodex.core.topics.follower.show import FollowerWork
+from tribodex.core.topics.insert.show import InsertWork
 from tribodex.core.topics.lineup.show import LineUpWork
 from tribodex.core.topics.look.show import LookWork
 from tribodex.core.topics.prepare.show import PrepareWork
@@ -21,9 +22,23 @@ from tribodex.core.topics.removal.show import RemovalWork
 from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.stock.show import StockWork
 from tribodex.core.topics.tapered.work import TaperedWork
+from tribodex.core.topics.units.show import UnitWork
 
-HOUSE = House((stock.TOPIC, removal.TOPIC, look.TOPIC, prepare.TOPIC, lineup.TOPIC, tapered.TOPIC, shouldered.TOPIC, follower.TOPIC))
-Work = StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork | FollowerWork
+HOUSE = House(
+    (
+        stock.TOPIC,
+        removal.TOPIC,
+        look.TOPIC,
+        prepare.TOPIC,
+        lineup.TOPIC,
+        tapered.TOPIC,
+        shouldered.TOPIC,
+        follower.TOPIC,
+        insert.TOPIC,
+        units.TOPIC,
+    )
+)
+Work = StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork | FollowerWork | InsertWork | UnitWork
 
 
 def fold(events: Sequence[Event]) -> Job:

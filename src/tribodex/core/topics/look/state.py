@@ -84,6 +84,8 @@ def kind_of_assembly(desk: Desk) -> Assembly:
     fitted = desk.fitted(desk.at)
     if fitted is not None and fitted.bearing.kind is StraightKind.CAM_FOLLOWER:
         return Assembly.CAM_FOLLOWER
+    if fitted is not None and fitted.bearing.kind is StraightKind.INSERT_BALL:
+        return Assembly.HOUSED_UNIT
     if fitted is not None and fitted.seat is None:
         return Assembly.CARTRIDGE
     return Assembly.HOUSED_UNIT if fitted is not None and fitted.housed_unit else Assembly.SPLIT_BLOCK

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat
+from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat, sliding_seat
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import named, pass_gates, text
 from tribodex.core.job.moves import Ask, Move
@@ -60,6 +60,8 @@ def _planned(command: cmd.PlanSeat) -> ev.SeatPlanned:
     reason = text(command.reason, "reason", "why it should measure that, for example “by the drawing”")
     if command.seat is SeatKind.SLEEVE:
         return ev.SeatPlanned(sleeve_seat(nominal), None, reason)
+    if command.seat is SeatKind.SLIDING:
+        return ev.SeatPlanned(sliding_seat(nominal, text(command.shaft_class, "shaft_class", "h6, h7, h8 or h9")), None, reason)
     return ev.SeatPlanned(cylindrical_seat(nominal, text(command.shaft_class, "shaft_class", "for example k5, m6, n6")), None, reason)
 
 
@@ -102,7 +104,7 @@ def verdict(state: Prepared) -> Verdict:
 def fit_of(state: Prepared) -> Result | None:
     """The real fit, where seat and bore were both measured; None otherwise."""
     form, bore, planned = state.form, state.bore, state.planned
-    if form is None or bore is None or planned is None or planned.spec.kind is SeatKind.SLEEVE:
+    if form is None or bore is None or planned is None or planned.spec.kind is not SeatKind.CYLINDRICAL:
         return None
     warmth = state.warmth if state.warmth is not None and state.warmth.ring_c is not None else None
     return real_fit(form.mean_mm, bore.mean_mm, warmth.shaft_c if warmth else None, warmth.ring_c if warmth else None)

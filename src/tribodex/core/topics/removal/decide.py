@@ -146,6 +146,11 @@ _HOW: dict[WayOff, tuple[str, str, str]] = {
         "By induction, the shaft kept cool.",
         "Gloves; no flame near grease, oil or solvent.",
     ),
+    WayOff.SLIDE: (
+        "Screws out, collar or clamp off, then slide it off by hand",
+        "Collars are knocked loose against the way the shaft turned. File the marks of the screws flat before it slides over them.",
+        "Never a hammer on ring or seal of a unit that is to go back.",
+    ),
     WayOff.CUT: (
         "Notch and split the ring, the shaft spared",
         "By the site's hot-work permit, grease and oil removed.",

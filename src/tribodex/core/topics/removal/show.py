@@ -102,7 +102,7 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
         "removal",
         tuple(RemovalRing(ring, ring.words) for ring in Ring),
         state.tight,
-        fitted.housed_unit if fitted is not None else False,
+        fitted.housed_unit and fitted.seat is not None if fitted is not None else False,
         tuple(map(_shown, advice(desk, state))),
         chosen,
         state.nut.verdict if state.nut is not None else None,

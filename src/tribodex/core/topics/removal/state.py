@@ -7,6 +7,7 @@ from typing import Any
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.straight import StraightKind
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
@@ -78,6 +79,7 @@ def advice(desk: Desk, state: Removal) -> tuple[Advice, ...]:
     force = force_of(desk)
     within = tool_size(force).value is not None if force is not None else None
     seat = fitted.seat if fitted is not None else None
-    one_piece = fitted.housed_unit if fitted is not None else False
-    sight = Sight(seat, said.ring, KNOWN.get(said.shaft_out), one_piece, KNOWN.get(said.captive_nut), KNOWN.get(said.keep), within)
+    one_piece = fitted.housed_unit and fitted.seat is not None if fitted is not None else False
+    slides = fitted is not None and fitted.bearing.kind is StraightKind.INSERT_BALL
+    sight = Sight(seat, said.ring, KNOWN.get(said.shaft_out), one_piece, KNOWN.get(said.captive_nut), KNOWN.get(said.keep), within, slides)
     return advise(sight)

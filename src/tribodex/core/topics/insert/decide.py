@@ -1,0 +1,155 @@
+"""What may follow while an insert is replaced, and what to do next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.rail import held
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, read_length
+from tribodex.core.topics.insert import commands as cmd
+from tribodex.core.topics.insert import facts as ev
+from tribodex.core.topics.insert.state import Insert
+from tribodex.core.units.insert import CALIPER_MM, HousingFace, Pin, judge_closed, judge_entered, squareness
+from tribodex.core.working import Level, Verdict
+
+STAGE = "replace_insert"
+FACE_UM = (0.0, 300_000.0)
+
+
+def decide(desk: Desk, state: Insert, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    plan = state.plan
+    if plan is None:
+        raise Refused("No insert is planned to be replaced here.")
+    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(STAGE), desk.at)):
+        raise Refused(f"The insert is held back. {why}")
+    match command:
+        case cmd.TakeInsertOut():
+            pass_gates(desk, STAGE)
+            return [_out(command)]
+        case cmd.MeasureFitting():
+            _after_out(state)
+            marked, other = (
+                read_length(said, name, LengthUnit.MM, FACE_UM, command.shown, zero=True).mm
+                for name, said in (("to_marked", command.to_marked), ("to_other", command.to_other))
+            )
+            return [ev.FittingMeasured(marked, other, f"{command.to_marked.strip()} / {command.to_other.strip()}")]
+        case cmd.SeeBore():
+            _after_out(state)
+            return [ev.HousingBoreSeen(HousingFace(command.groove), command.pin_slot)]
+        case cmd.EnterInsert():
+            return [_entered(state, command)]
+        case cmd.CentreInsert():
+            return [_centred(state, plan, command)]
+        case cmd.CloseHole():
+            if not state.centred_right:
+                raise Refused("First the insert square in its housing.")
+            return [ev.HoleClosed(command.closed, judge_closed(command.closed, plan.grit, plan.regreased))]
+        case _:
+            raise TypeError(f"an insert takes no {type(command).__name__}")
+
+
+def _after_out(state: Insert) -> None:
+    if state.out is None:
+        raise Refused("First take the old insert out.")
+
+
+def _out(command: cmd.TakeInsertOut) -> ev.OldInsertOut:
+    if not command.had_turned:
+        return ev.OldInsertOut(False, command.text.strip(), Verdict("out", Level.GOOD, "Turned square to the housing, out through the slots."))
+    said = text(command.text, "text", "what its outside and the housing's bore look like")
+    why = "The outer ring had turned in its housing: an insert with a pin, and a housing whose bore is not worn out, or it happens again."
+    return ev.OldInsertOut(True, said, Verdict("had turned in its housing", Level.WATCH, why))
+
+
+def _entered(state: Insert, command: cmd.EnterInsert) -> ev.InsertEntered:
+    if state.bore is None:
+        raise Refused("First look into the housing's bore: groove, and slot for a pin.")
+    side = state.side
+    if side.verdict.level is not Level.GOOD:
+        raise Refused(f"Which side the groove must face is {side.verdict.word}. {side.verdict.reason}")
+    if command.pin is Pin.IN_SLOT and not state.bore.pin_slot:
+        raise Refused("The housing was said to have no slot for a pin. Look again, and say so.")
+    return ev.InsertEntered(
+        HousingFace(command.groove_faces), command.pin, judge_entered(side, HousingFace(command.groove_faces), command.pin, state.bore.pin_slot)
+    )
+
+
+def _centred(state: Insert, plan: ev.InsertPlan, command: cmd.CentreInsert) -> ev.InsertCentred:
+    if not state.entered_right:
+        raise Refused("First the insert in, the right way round." if state.entered is None else state.entered.verdict.reason)
+    first, second = (
+        read_length(said, name, LengthUnit.MM, FACE_UM, command.shown, zero=True).mm
+        for name, said in (("first", command.first), ("second", command.second))
+    )
+    # On the ring's face: never on a circle wider than the insert.
+    widest = (plan.outside_mm * 300, plan.outside_mm * 1010)
+    circle = read_length(command.circle, "circle", LengthUnit.MM, widest, command.shown).mm
+    verdict = squareness(first, second, circle).verdict
+    assert verdict is not None  # every tilt is judged
+    if not command.swivels:
+        why = "It must swivel by hand: dirt or paint in the housing's bore, or a housing that pinches it. Out, clean, in again."
+        verdict = Verdict("does not swivel", Level.STOP, why)
+    typed = f"{command.first.strip()} / {command.second.strip()}"
+    return ev.InsertCentred(first, second, circle, command.swivels, typed, verdict)
+
+
+def stands(_: Desk, state: Insert) -> str | None:
+    """Done once the insert is in, square and closed."""
+    return None if state.done or state.plan is None else STAGE
+
+
+def unfinished(_: Desk, state: Insert) -> str:
+    """Why the record cannot be signed; empty where it can."""
+    return "" if state.plan is None or state.done else "First the insert: out, side found, in, square, its grease hole closed."
+
+
+def holds(_: Desk, state: Insert, stage: str) -> str:
+    """A housing whose insert is not in order goes on no shaft."""
+    if stage == "set_unit" and state.plan is not None and not state.done:
+        return "The insert is not in order in its housing yet."
+    return ""
+
+
+def move(_: Desk, state: Insert) -> Move:
+    """What to do next."""
+    if state.plan is None:
+        return Move(Ask.NOTHING, "No insert is replaced here", "The unit goes on as it is.")
+    if state.out is None:
+        why = "Collar off, screws out; turned square to its housing with a pipe or hardwood as a lever; out through the loading slots."
+        return Move("take_insert_out", "Take the old insert out", why, "Housing in a vise by its foot, not by its bore.")
+    side = state.side
+    if state.fitting is None:
+        why = "Put a mark on one face of the housing, so that both have a name. The fitting stands off the middle: its side is the groove's side."
+        return Move("measure_fitting", "Measure from the fitting's middle to both faces", why, "Reversed, no grease ever reaches the balls.")
+    if state.bore is None:
+        return Move("see_bore", "Look into the housing's bore", "Groove towards which face, slot for a pin? What is seen outranks the measurement.")
+    if side.verdict.level is not Level.GOOD:
+        return Move("see_bore", f"Stop: {side.verdict.word}", side.verdict.reason, "Measure or look again; nothing goes in before it is known.")
+    if not state.entered_right:
+        bad = state.entered
+        if bad is not None:
+            return Move("enter_insert", f"Stop: {bad.verdict.word}", bad.verdict.reason)
+        why = f"{side.verdict.reason} In through the slots square to the housing, pin's pocket where the slot is, then swung in."
+        where = "either way round" if side.face is HousingFace.MIDDLE else f"its groove towards {side.face.words}"
+        return Move("enter_insert", f"New insert in, {where}", why, "Lever of pipe or hardwood, as wide as the inner ring.")
+    if not state.centred_right:
+        bad_c = state.centred
+        if bad_c is not None:
+            return Move("centre_insert", f"Stop: {bad_c.verdict.word}", bad_c.verdict.reason, "It takes several goes, and may swing past.")
+        why = f"Out of the vise. From the housing's face to the ring's face at both loading slots, to {CALIPER_MM:g} mm; then swivel it by hand."
+        return Move("centre_insert", "Two caliper readings across it", why, "Two readings tell more than the eye.")
+    if not state.closed_right:
+        if state.closed is not None:
+            return Move("close_hole", f"Stop: {state.closed.verdict.word}", state.closed.verdict.reason)
+        why = (
+            "In grit or salt a brass plug, for it does not rust in." if state.plan.grit else "The ball in an old one wears, sticks and lets grit in."
+        )
+        return Move("close_hole", "New fitting, or plug", why)
+    return Move(Ask.NOTHING, "The insert is in its housing", "Right way round, square, swivels, closed.")

@@ -1,0 +1,144 @@
+"""An insert in its housing in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import travel_text
+from tribodex.core.sheet import Section
+from tribodex.core.topics.insert import facts as ev
+from tribodex.core.topics.insert.state import Insert
+from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness
+from tribodex.core.working import Result, Verdict
+
+PINS = {Pin.IN_SLOT: "pin in its slot", Pin.ON_IRON: "pin on solid iron", Pin.NONE: "no pin"}
+CLOSINGS = {Closed.NEW_FITTING: "new fitting", Closed.PLUG: "brass plug", Closed.OLD_FITTING: "old fitting kept"}
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.InsertPlanned():
+            return f"New insert planned: {fact.plan.label}{f' ({fact.reason})' if fact.reason else ''}."
+        case ev.OldInsertOut():
+            return f"Old insert out{', its outer ring had turned' if fact.had_turned else ''}{f': {fact.text}' if fact.text else ''}."
+        case ev.FittingMeasured():
+            return f"Fitting {travel_text(fact.to_marked_mm)} from the marked face, {travel_text(fact.to_other_mm)} from the other."
+        case ev.HousingBoreSeen():
+            return f"Groove in the bore: {fact.groove.words}; {'slot for a pin' if fact.pin_slot else 'no slot for a pin'}."
+        case ev.InsertEntered():
+            return f"Insert in, groove to {fact.groove_faces.words}, {PINS[fact.pin]}: {fact.verdict.word}."
+        case ev.InsertCentred():
+            swivel = "swivels" if fact.swivels else "does not swivel"
+            return f"Read {travel_text(fact.first_mm)} and {travel_text(fact.second_mm)} across it, {swivel}: {fact.verdict.word}."
+        case ev.HoleClosed():
+            return f"Grease hole: {CLOSINGS[fact.closed]}, {fact.verdict.word}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.OldInsertOut():
+            return {"had_turned": "yes" if fact.had_turned else "", "text": fact.text}
+        case ev.FittingMeasured():
+            return {"to_marked": f"{fact.to_marked_mm:g} mm", "to_other": f"{fact.to_other_mm:g} mm"}
+        case ev.HousingBoreSeen():
+            return {"groove": fact.groove, "pin_slot": "yes" if fact.pin_slot else ""}
+        case ev.InsertEntered():
+            return {"groove_faces": fact.groove_faces, "pin": fact.pin}
+        case ev.InsertCentred():
+            read = {"first": f"{fact.first_mm:g} mm", "second": f"{fact.second_mm:g} mm", "circle": f"{fact.circle_mm:g} mm"}
+            return {**read, "swivels": "yes" if fact.swivels else ""}
+        case ev.HoleClosed():
+            return {"closed": fact.closed}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class InsertLine:
+    """One thing that was said of an insert, with its verdict."""
+
+    what: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class InsertWork:
+    """An insert in its housing as its panel shows it: sizes for its drawing (mm), fitting, sides, and the verdicts there are."""
+
+    topic: Literal["insert"]
+    planned: bool
+    outside_mm: float
+    ring_mm: float
+    to_marked_mm: float | None
+    to_other_mm: float | None
+    groove_side: HousingFace
+    pin_slot: bool | None
+    groove_faces: HousingFace | None
+    tilt_deg: float | None
+    goes: int
+    grit: bool
+    verdicts: tuple[InsertLine, ...]
+    done: bool
+
+
+def view(_: Desk, state: Insert) -> InsertWork:
+    """The insert as it is shown."""
+    plan, fitting, centred = state.plan, state.fitting, state.centred
+    return InsertWork(
+        "insert",
+        plan is not None,
+        plan.outside_mm if plan is not None else 0.0,
+        plan.ring_mm if plan is not None else 0.0,
+        fitting.to_marked_mm if fitting is not None else None,
+        fitting.to_other_mm if fitting is not None else None,
+        state.side.face if fitting is not None or state.bore is not None else HousingFace.UNSEEN,
+        state.bore.pin_slot if state.bore is not None else None,
+        state.entered.groove_faces if state.entered is not None else None,
+        squareness(centred.first_mm, centred.second_mm, centred.circle_mm).value if centred is not None else None,
+        state.goes,
+        plan.grit if plan is not None else False,
+        tuple(_lines(state)),
+        state.done,
+    )
+
+
+def _lines(state: Insert) -> list[InsertLine]:
+    found = []
+    if state.plan is not None:
+        found.append(InsertLine("Housing", judge_iron(state.plan.iron, state.plan.shock)))
+    if state.out is not None:
+        found.append(InsertLine("Old insert", state.out.verdict))
+    if state.fitting is not None or state.bore is not None:
+        found.append(InsertLine("Groove's side", state.side.verdict))
+    for what, fact in (("New insert", state.entered), ("Square", state.centred), ("Grease hole", state.closed)):
+        if fact is not None:
+            found.append(InsertLine(what, fact.verdict))
+    return found
+
+
+def figures(_: Desk, state: Insert) -> Sequence[Result]:
+    """The fitting's offset, and how square it stands."""
+    found = []
+    if state.fitting is not None:
+        found.append(fitting_offset(state.fitting.to_marked_mm, state.fitting.to_other_mm))
+    if state.centred is not None:
+        found.append(squareness(state.centred.first_mm, state.centred.second_mm, state.centred.circle_mm))
+    return found
+
+
+def record(desk: Desk, state: Insert) -> Sequence[Section]:
+    """The insert for the record."""
+    if state.plan is None or state.out is None:
+        return []
+    entries = (state.out, state.fitting, state.bore, state.entered, state.centred, state.closed)
+    goes = (f"Read {state.goes} times until it stood square.",) if state.goes > 1 else ()
+    lines = (f"{state.plan.label} into a housing of {state.plan.iron.words}.", *(tell(fact) for fact in entries if fact is not None), *goes)
+    verdict = state.entered.verdict if state.entered is not None else None
+    return [Section("Insert replaced", lines, (), tuple(figures(desk, state)), verdict)]

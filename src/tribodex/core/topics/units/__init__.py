@@ -1,0 +1,57 @@
+"""A housed unit: slid on, holding or floating, lined up, bolted, locked after the shaft was turned."""
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.shaft import Shaft
+from tribodex.core.job.places import Fitted
+from tribodex.core.job.topic import Topic
+from tribodex.core.topics.units import commands as cmd
+from tribodex.core.topics.units import facts as ev
+from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, decide, stands, unfinished
+from tribodex.core.topics.units.move import ending, move
+from tribodex.core.topics.units.plan import CONDITIONS
+from tribodex.core.topics.units.show import figures, listed, record, said, tell, view
+from tribodex.core.topics.units.state import Unit, fold
+
+
+def _fitted(state: Unit) -> Fitted | None:
+    plan = state.plan
+    if plan is None:
+        return None
+    # It slides: whatever holds it is loosened, and nothing is pulled.
+    return Fitted(plan.size, Shaft(plan.size.bore_mm), plan.shaft_text, None, True, interference_um=Span(0.0, 0.0))
+
+
+TOPIC: Topic[Unit] = Topic(
+    name="units",
+    stages=(SET_UNIT, BOLT_UNIT, LOCK_UNIT),
+    per_shaft=False,
+    facts=ev.FACTS,
+    commands=cmd.COMMANDS,
+    blank=lambda last, _: last or Unit(),
+    fold=fold,
+    decide=decide,
+    stands=stands,
+    move=move,
+    tell=tell,
+    view=view,
+    record=record,
+    entries={
+        ev.FloatFound: cmd.FindFloat,
+        ev.LinedUp: cmd.LineUpUnit,
+        ev.HousingBolted: cmd.BoltHousing,
+        ev.ShaftTurned: cmd.TurnShaft,
+        ev.UnitLocked: cmd.LockUnit,
+        ev.UnitTried: cmd.TryUnit,
+        ev.ScrewsAgain: cmd.TightenAgain,
+    },
+    said=said,
+    # What follows hangs on them: they are said again, not withdrawn.
+    kept=(ev.FloatFound, ev.LinedUp, ev.HousingBolted, ev.ShaftTurned, ev.UnitLocked),
+    figures=figures,
+    unfinished=unfinished,
+    listed=listed,
+    ending=ending,
+    fitted=_fitted,
+    conditions=lambda state: state.plan.conditions if state.plan is not None else frozenset(),
+    every_condition=CONDITIONS,
+)

@@ -1,0 +1,254 @@
+"""What may follow while a housed unit goes on: on by hand, lined up, bolted, shaft turned, and only then locked."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.rail import held
+from tribodex.core.job.topic import Desk
+from tribodex.core.lineup import placing
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.topics.units import commands as cmd
+from tribodex.core.topics.units import facts as ev
+from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.topics.units.state import Unit
+from tribodex.core.units.forms import SEALED_DEG, FloatBy, Form, float_room, judge_float
+from tribodex.core.units.locking import Lock, judge_collar
+from tribodex.core.units.screws import Footing, judge_footing, judge_screw
+from tribodex.core.working import Level, Result, Verdict, number
+
+SET_UNIT, BOLT_UNIT, LOCK_UNIT = "set_unit", "bolt_unit", "lock_unit"
+# A wrench on bolts by hand (share; common practice, no source).
+BOLT_SHARE = 0.10
+PASSES = 2
+
+
+def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    plan = state.plan
+    if plan is None:
+        raise Refused("Nothing is planned for this unit.")
+    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(SET_UNIT), desk.at)):
+        raise Refused(f"The unit is held back. {why}")
+    match command:
+        case cmd.SlideOn():
+            pass_gates(desk, SET_UNIT)
+            return [_slid(command)]
+        case cmd.FindFloat():
+            if not state.is_on:
+                raise Refused("First slide it on, by hand.")
+            return [_found(desk, plan, command)]
+        case cmd.LineUpUnit():
+            if not state.floats_right:
+                raise Refused("First: does it hold or float as it should?")
+            return [_lined(plan, command)]
+        case cmd.BoltHousing():
+            if not state.lined_right:
+                raise Refused("First line it up; what is bolted askew stays askew.")
+            return [_bolted(plan, command)]
+        case cmd.TurnShaft():
+            if not state.bolted_right:
+                raise Refused("First the bolts of its housing, to torque.")
+            return [ev.ShaftTurned(command.freely, _how(command.freely, command.text))]
+        case cmd.LockUnit():
+            if not desk.correcting:
+                _may_lock(desk, state)
+            return [_locked(plan, command)]
+        case cmd.TryUnit():
+            if not state.locked_right:
+                raise Refused("First lock it.")
+            return [ev.UnitTried(command.freely, _how(command.freely, command.text))]
+        case cmd.TightenAgain():
+            if not state.has_screws or state.locked is None:
+                raise Refused("There are no set screws that were tightened." if not state.has_screws else "First lock it.")
+            after = text(command.after, "after", "after how many hours of running")
+            nm = parse_torque_nm(command.torque, "torque")
+            return [ev.ScrewsAgain(round(nm, 2), after, judge_screw(plan.screw, nm))]
+        case _:
+            raise TypeError(f"a unit takes no {type(command).__name__}")
+
+
+def _how(freely: bool, said: str) -> str:
+    return said.strip() if freely else text(said, "text", "how it turns: rough, stiff, where")
+
+
+def _slid(command: cmd.SlideOn) -> ev.SlidOn:
+    if command.by_hand:
+        return ev.SlidOn(True, command.text.strip(), Verdict("on by hand", Level.GOOD, "It slid to its place without a blow."))
+    said = text(command.text, "text", "where it stops, what is on the shaft there")
+    why = "Never a hammer on ring or seal: off again. Burr, rust, a screw that stands in the bore, or a shaft over size: dress and measure."
+    return ev.SlidOn(False, said, Verdict("does not go on", Level.STOP, why))
+
+
+def _found(desk: Desk, plan: UnitPlan, command: cmd.FindFloat) -> ev.FloatFound:
+    floats = desk.floats(desk.at)
+    verdict, room = judge_float(command.by, floats), None
+    toward = away = None
+    if command.by in (FloatBy.ROOM, FloatBy.RING_OUTER) and floats not in (Floats.HELD, Floats.UNKNOWN):
+        missing = [name for name, said in (("toward", command.toward), ("away", command.away)) if not said.strip()]
+        if missing:
+            raise InvalidInput.at(missing[0], "It floats: how much room is there on each side?", "by caliper, mm or in; 0 where there is none")
+        toward, away = (
+            read_length(said, name, LengthUnit.MM, (0.0, 60_000.0), command.shown, zero=True).mm
+            for name, said in (("toward", command.toward), ("away", command.away))
+        )
+        room = float_room(toward, away, plan.growth_mm).verdict
+    typed = " / ".join(said.strip() for said in (command.toward, command.away) if said.strip())
+    return ev.FloatFound(command.by, toward, away, typed, verdict, room)
+
+
+def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
+    offset = read_length(command.offset, "offset", LengthUnit.MM, (0.0, 50_000.0), command.shown, zero=True).mm
+    over = read_length(command.over, "over", LengthUnit.MM, (20_000.0, 10_000_000.0), command.shown).mm
+    feet = _feet(plan, command)
+    shift = (command.hole, command.bolt, command.wanted)
+    hole = bolt = wanted = None
+    if any(said.strip() for said in shift):
+        names = ("hole", "bolt", "wanted")
+        hole, bolt, wanted = (
+            read_length(s, n, LengthUnit.MM, (0.0, 100_000.0), command.shown, zero=True).mm for n, s in zip(names, shift, strict=True)
+        )
+    typed = f"{command.offset.strip()} over {command.over.strip()}"
+    made = ev.LinedUp(offset, over, feet, hole, bolt, wanted, typed, Verdict("", Level.UNKNOWN, ""))
+    worst = max((r.verdict for r in line_results(plan, made) if r.verdict is not None), key=lambda v: _RANK.index(v.level))
+    return ev.LinedUp(offset, over, feet, hole, bolt, wanted, typed, worst)
+
+
+_RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
+
+
+def _feet(plan: UnitPlan, command: cmd.LineUpUnit) -> tuple[float, ...]:
+    if not plan.form.on_feet:
+        return ()
+    said = [part for part in command.feet.split("+") if part.strip()]
+    if len(said) != plan.form.bolts:
+        what = f"A leaf tried under each of {plan.form.bolts} feet, bolts snug."
+        raise InvalidInput.at("feet", what, " + ".join(["0.00"] * plan.form.bolts))
+    return tuple(read_length(part, "feet", LengthUnit.MM, (0.0, 5_000.0), command.shown, zero=True).mm for part in said)
+
+
+def line_results(plan: UnitPlan, lined: ev.LinedUp) -> list[Result]:
+    """What was worked out of a unit that was lined up."""
+    forgives = None if plan.regreased else SEALED_DEG
+    found = [placing.alignment(lined.offset_mm, lined.over_mm, plan.size.kind, False, forgives)]
+    if lined.feet_mm:
+        found.append(placing.soft_foot([placing.Foot(f"foot {i}", mm) for i, mm in enumerate(lined.feet_mm, 1)]))
+    if lined.hole_mm is not None and lined.bolt_mm is not None and lined.wanted_mm is not None:
+        found.append(placing.bolt_room(lined.hole_mm, lined.bolt_mm, lined.wanted_mm))
+    return found
+
+
+def _named(by: str, reason: str) -> tuple[str, str]:
+    if bool(by.strip()) != bool(reason.strip()):
+        raise InvalidInput.at("reason" if by.strip() else "decided_by", "A decision has a name and a reason.", "both, or neither")
+    return by.strip(), reason.strip()
+
+
+def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
+    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench: never by feel")
+    by, reason = _named(command.decided_by, command.reason)
+    asked = plan.base_nm
+    if plan.form is Form.TAKE_UP:
+        verdict = Verdict("set", Level.WATCH, "Both sides of the take-up alike; lined up again after every tensioning.")
+    elif asked is None:
+        verdict = Verdict("torque not judged", Level.WATCH, "The torque of a cast housing is its maker's word, and it is not in the plan.")
+    elif abs(nm - asked) <= BOLT_SHARE * asked:
+        verdict = Verdict("at torque", Level.GOOD, f"{number(nm)} N·m of {number(asked)} N·m.")
+    else:
+        word = "too tight" if nm > asked else "too loose"
+        why = "it cracks the foot." if nm > asked else "the housing shifts."
+        verdict = Verdict(word, Level.STOP, f"{number(nm)} N·m, where {number(asked)} N·m is asked: {why}")
+    if verdict.level is Level.STOP and not by:
+        raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")
+    return ev.HousingBolted(round(nm, 2), wrench, verdict, by, reason)
+
+
+def may_lock(desk: Desk, state: Unit, others: Sequence[tuple[str, Unit]]) -> str:
+    """Why this unit must not be locked yet; empty where it may.
+
+    The first unit of a shaft is locked once its housing is bolted and the shaft was turned. The second only when every housing is bolted
+    and the shaft was turned after the last of them: else the shaft is held askew or under a pull along itself.
+    """
+    if not state.bolted_right:
+        return "First its housing bolted, to torque."
+    if not state.turned_after:
+        return "First the shaft turned by hand, after the bolts: it must turn freely."
+    for name, other in others:
+        if other.locked is None:
+            continue
+        if not other.bolted_right:
+            return f"{name} is locked, and its housing is not bolted. Bolt it, turn the shaft, and only then lock the second unit."
+        if state.turned_seq < other.bolted_seq:
+            return f"The housing of {name} was bolted after the shaft was turned here: turn it again before the second unit is locked."
+    return ""
+
+
+def others_of(desk: Desk) -> list[tuple[str, Unit]]:
+    """The other units of this job, by name."""
+    found = [(place.name, desk.job.slices["units", place.id]) for place in desk.job.places if place.id != desk.at]
+    return [(name, unit) for name, unit in found if unit.plan is not None]
+
+
+def _may_lock(desk: Desk, state: Unit) -> None:
+    if why := may_lock(desk, state, others_of(desk)):
+        raise Refused(why)
+    pass_gates(desk, LOCK_UNIT)
+
+
+def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
+    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench or key: never by feel")
+    by, reason = _named(command.decided_by, command.reason)
+    verdicts = [judge_screw(plan.screw, nm)]
+    footing = in_line = turned = slits = None
+    if plan.lock is Lock.SET_SCREWS:
+        if not command.footing:
+            raise InvalidInput.at("footing", "What do the screws stand on?", "plain shaft, dimple or flat")
+        footing, in_line = Footing(command.footing), _said(command.in_line, "in_line", "Are the screws of both units in line along the shaft?")
+        verdicts += [judge_footing(footing, plan.load == "shock"), *_passes(command.passes)]
+        if not in_line:
+            why = "Screws that are not in line push the shaft out of the middle on two sides: it runs out."
+            verdicts.append(Verdict("not in line", Level.WATCH, why))
+    elif plan.lock is Lock.COLLAR:
+        if not command.turned:
+            raise InvalidInput.at("turned", "Which way was the collar turned, looked at from its own side?", "clockwise or anticlockwise")
+        turned = cmd.TURNS[command.turned]
+        verdicts.append(judge_collar(turned, plan.rotation, plan.faces_drive_end is True))
+    else:
+        slits = _said(command.slits_apart, "slits_apart", "Does the clamp's slit stand off the ring's slit?")
+        if not slits:
+            verdicts.append(Verdict("slit over slit", Level.STOP, "The clamp closes on nothing there: turn it until the slits stand apart."))
+    stop = next((verdict for verdict in verdicts if verdict.level is Level.STOP), None)
+    if stop is not None and not by:
+        raise InvalidInput.at("decided_by", f"{stop.word.capitalize()}. {stop.reason}", "as it is asked, or a name and a reason")
+    return ev.UnitLocked(round(nm, 2), command.passes, wrench, footing, in_line, turned, slits, tuple(verdicts), by, reason)
+
+
+def _said(answer: str, name: str, question: str) -> bool:
+    if answer not in ("yes", "no"):
+        raise InvalidInput.at(name, question, "yes or no")
+    return answer == "yes"
+
+
+def _passes(passes: int) -> list[Verdict]:
+    if passes >= PASSES:
+        return []
+    return [Verdict("one pass", Level.WATCH, "Alternately in two passes: the first screw is loosened by the second. Tighten both again.")]
+
+
+def stands(_: Desk, state: Unit) -> str | None:
+    """On its shaft; then lined up, bolted and turned; then locked and tried."""
+    if not (state.is_on and state.floats_right):
+        return SET_UNIT
+    if not (state.lined_right and state.bolted_right and state.turned_after):
+        return BOLT_UNIT
+    return None if state.locked_right and state.tried is not None else LOCK_UNIT
+
+
+def unfinished(desk: Desk, state: Unit) -> str:
+    """Why the record cannot be signed; empty where it can."""
+    return "" if stands(desk, state) is None else "First: on its shaft, lined up, bolted, shaft turned, locked, and turned by hand."

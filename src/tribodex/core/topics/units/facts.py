@@ -1,0 +1,120 @@
+"""What can be said of a housed unit: plan, slid on, how it floats, lined up, bolted, shaft turned, locked, tried, screws again."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.units.forms import FloatBy
+from tribodex.core.units.locking import Rotation
+from tribodex.core.units.screws import Footing
+from tribodex.core.working import Verdict
+
+
+@dataclass(frozen=True)
+class UnitPlanned(Fact):
+    """The plan of a unit."""
+
+    plan: UnitPlan
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class SlidOn(Fact):
+    """The unit is on its shaft: by hand, or it would not go."""
+
+    by_hand: bool
+    text: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class FloatFound(Fact):
+    """What holds the insert in its housing or lets it move there, with the room on both sides (mm) where it floats."""
+
+    by: FloatBy
+    toward_mm: float | None
+    away_mm: float | None
+    typed: str
+    verdict: Verdict
+    room: Verdict | None = None
+
+
+@dataclass(frozen=True)
+class LinedUp(Fact):
+    """The housing lined up: its error as an offset over a length, leaves under its feet, the correction against its bolt holes (mm)."""
+
+    offset_mm: float
+    over_mm: float
+    feet_mm: tuple[float, ...]
+    hole_mm: float | None
+    bolt_mm: float | None
+    wanted_mm: float | None
+    typed: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class HousingBolted(Fact):
+    """The bolts of the housing at torque, with which wrench."""
+
+    torque_nm: float
+    wrench: str
+    verdict: Verdict
+    decided_by: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class ShaftTurned(Fact):
+    """The shaft turned by hand after the housing was bolted."""
+
+    freely: bool
+    text: str
+
+
+@dataclass(frozen=True)
+class UnitLocked(Fact):
+    """The insert locked: torque of its screws in the last pass, in how many passes, on what they stand; a collar's turn, a clamp's slits."""
+
+    torque_nm: float
+    passes: int
+    wrench: str
+    footing: Footing | None
+    in_line: bool | None
+    turned: Rotation | None
+    slits_apart: bool | None
+    verdicts: tuple[Verdict, ...]
+    decided_by: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class UnitTried(Fact):
+    """How it turns, once locked."""
+
+    freely: bool
+    text: str
+
+
+@dataclass(frozen=True)
+class ScrewsAgain(Fact):
+    """The set screws tightened a second time, after some hours of running."""
+
+    torque_nm: float
+    after: str
+    verdict: Verdict
+
+
+FACTS: tuple[type[Fact], ...] = (
+    UnitPlanned,
+    SlidOn,
+    FloatFound,
+    LinedUp,
+    HousingBolted,
+    ShaftTurned,
+    UnitLocked,
+    UnitTried,
+    ScrewsAgain,
+)

@@ -1,0 +1,96 @@
+"""What to do next with a housed unit, and the word it ends with."""
+
+from __future__ import annotations
+
+from tribodex.core.job.moves import Ask, Ending, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.units.decide import may_lock, others_of
+from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.topics.units.state import Unit
+from tribodex.core.units.forms import Form
+from tribodex.core.units.locking import Lock, Rotation, seen_at_collar
+from tribodex.core.working import Level
+
+
+def move(desk: Desk, state: Unit) -> Move:
+    """What to do next."""
+    plan = state.plan
+    if plan is None:
+        return Move(Ask.NOTHING, "Nothing is planned for this unit", "Plan it first.")
+    if not (state.is_on and state.floats_right):
+        return _onto(desk, state)
+    if not (state.lined_right and state.bolted_right and state.turned_after):
+        return _bolted(state, plan)
+    if not state.locked_right:
+        return _lock(desk, state, plan)
+    if state.tried is None:
+        return Move("try_unit", "Turn the shaft by hand again", "It turns as easily as before it was locked.", "Fingers and tools out first.")
+    if state.has_screws and state.again is None:
+        why = "After some hours of running the set screws have settled: tighten them a second time. It stands open in the record until then."
+        return Move(Ask.NOTHING, "Locked and turning", why)
+    return Move(Ask.NOTHING, "Locked and turning", "As it should be.")
+
+
+def _onto(desk: Desk, state: Unit) -> Move:
+    if state.on is None or not state.on.by_hand:
+        if state.on is not None:
+            return Move("slide_on", "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.")
+        why = "Screws backed out of the bore, shaft clean and thinly oiled; both units on before anything is bolted."
+        return Move("slide_on", "Slide the unit on, by hand", why, "Never a hammer on ring or seal.")
+    found = state.found
+    if found is not None:
+        bad = found.verdict if found.verdict.level not in (Level.GOOD, Level.WATCH) else found.room or found.verdict
+        return Move("find_float", f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.")
+    floats = desk.floats(desk.at)
+    return Move("find_float", f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
+
+
+def _bolted(state: Unit, plan: UnitPlan) -> Move:
+    if not state.lined_right:
+        if state.lined is not None:
+            return Move("line_up_unit", f"Stop: {state.lined.verdict.word}", state.lined.verdict.reason, "Correct it and read again.")
+        how = "Straightedge, string or laser along the shaft, bolts snug."
+        return Move("line_up_unit", "Line the housing up", f"{plan.form.lined_up_by} {how}")
+    if not state.bolted_right:
+        if state.bolted is not None:
+            return Move("bolt_housing", f"Stop: {state.bolted.verdict.word}", state.bolted.verdict.reason)
+        if plan.form is Form.TAKE_UP:
+            return Move("bolt_housing", "Set its spindle, both sides alike", plan.form.lined_up_by)
+        asked = f"{plan.base_nm:g} N·m" if plan.base_nm is not None else "its maker's torque"
+        why = "Crosswise, in passes." if plan.form.bolts > 2 else "In turn, in passes."
+        return Move("bolt_housing", f"Bolts of the housing: {asked}", why, "Cast iron cracks where a foot hangs in the air.")
+    if state.turned is not None and not state.turned.freely:
+        return Move("turn_shaft", "Stop: the shaft does not turn freely", f"{state.turned.text}. Loosen the bolts, line up again, bolt, turn.")
+    return Move(
+        "turn_shaft", "Turn the shaft by hand", "The insert finds its place in the housing before it is locked.", "Fingers and tools out first."
+    )
+
+
+def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
+    if why := may_lock(desk, state, others_of(desk)):
+        again = state.turned_after and state.bolted_right
+        return Move("turn_shaft" if again else Ask.HELD, "Stop: not locked yet", why)
+    torque = plan.screw.words
+    if plan.lock is Lock.SET_SCREWS:
+        why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."
+        return Move("lock_unit", f"Set screws {plan.screw.screw}: {torque}", why, "Too tight cracks the ring over the screw.")
+    if plan.lock is Lock.COLLAR:
+        way = seen_at_collar(plan.rotation, plan.faces_drive_end is True)
+        if way not in (Rotation.CLOCKWISE, Rotation.ANTICLOCKWISE):
+            return Move("lock_unit", "Which way does the shaft turn?", "A collar is turned the way the shaft turns.")
+        why = (
+            f"The shaft turns {plan.rotation.words}: looked at from the collar's own side that is {way}. Knock it round with a drift, then its screw."
+        )
+        return Move("lock_unit", f"Turn the collar {way}, knock it round, screw to {torque}", why, "The other way it works itself loose.")
+    why = "The clamp's slit off the ring's slit; the clamp against its shoulder."
+    return Move("lock_unit", f"Clamp screw {plan.screw.screw}: {torque}", why)
+
+
+def ending(_: Desk | None, state: Unit) -> Ending | None:
+    """The word it ended with; what to say before signing where it is not in order."""
+    if not state.locked_right or state.tried is None:
+        return None
+    if not state.tried.freely:
+        how = "Loosen, line up and lock again, or sign it so; the record then says it."
+        return Ending("does not turn freely", Move(Ask.SIGN, "Not in order: it does not turn freely", state.tried.text, how))
+    return Ending("in order")

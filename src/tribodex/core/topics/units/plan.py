@@ -1,0 +1,75 @@
+"""The plan of a housed unit: insert, form, locking, what it stands on, where it lets the shaft grow."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.straight import StraightBearing
+from tribodex.core.fits.seat import SeatSpec
+from tribodex.core.sources import Source
+from tribodex.core.units.forms import Form
+from tribodex.core.units.locking import Load, Lock, Rotation
+from tribodex.core.units.screws import ScrewTorque, screw_result
+from tribodex.core.working import Line, Result
+
+
+@dataclass(frozen=True)
+class UnitPlan:
+    """A housed unit. `shaft_text` as the shaft is named; `base_nm` the maker's torque of its base bolts, None while not known.
+
+    `faces_drive_end` says where an eccentric collar looks to; None for other locks. `growth_mm`: what a floating unit has to take.
+    """
+
+    size: StraightBearing
+    shaft_text: str
+    seat: SeatSpec
+    form: Form
+    lock: Lock
+    rotation: Rotation
+    faces_drive_end: bool | None
+    load: Load
+    screw: ScrewTorque
+    base_nm: float | None
+    base_source: str
+    regreased: bool
+    growth_mm: float | None
+    given: dict[str, str]
+    sources: tuple[Source, ...]
+
+    @property
+    def conditions(self) -> frozenset[str]:
+        """What procedures can ask for."""
+        shock = {"unit_shock"} if self.load is Load.SHOCK else set()
+        return frozenset({f"unit_{self.form}", f"locked_by_{self.lock}", *shock, *({"unit_on_feet"} if self.form.on_feet else set())})
+
+    @property
+    def figures(self) -> tuple[Result, ...]:
+        """Every target of the plan."""
+        return (shaft_limits(self.seat), screw_result(self.screw), *([base_result(self)] if self.base_nm is not None else []))
+
+
+CONDITIONS = frozenset(
+    {*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in Lock if lock is not Lock.ADAPTER), "unit_shock", "unit_on_feet"}
+)
+
+
+def shaft_limits(seat: SeatSpec) -> Result:
+    """What the shaft should measure.
+
+    Symbols: d_min, d_max (mm).
+    Valid: shafts that an insert is slid on.
+    Raises: nothing.
+    Source: as the seat says.
+    """
+    low, high = (round(seat.nominal_mm + um / 1000, 4) for um in (seat.limits_um.low, seat.limits_um.high))
+    lines = (
+        Line("d_min", "least diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.low / 1000:+.4g}", low, "mm", seat.source_id),
+        Line("d_max", "greatest diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.high / 1000:+.4g}", high, "mm", seat.source_id),
+    )
+    return Result("unit_shaft", "Shaft under the insert", low, "mm", value_to=high, working=lines, note=seat.words)
+
+
+def base_result(plan: UnitPlan) -> Result:
+    """The torque of the bolts that hold the housing, by its maker."""
+    line = Line("T", "by the maker of the housing", "", "", plan.base_nm, "N·m", plan.base_source)
+    return Result("base_torque", "Bolts of the housing", plan.base_nm, "N·m", working=(line,), note=plan.base_source)

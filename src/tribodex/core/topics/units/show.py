@@ -1,0 +1,193 @@
+"""A housed unit in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import travel_text
+from tribodex.core.sheet import Section
+from tribodex.core.topics.units import facts as ev
+from tribodex.core.topics.units.decide import line_results
+from tribodex.core.topics.units.state import Unit
+from tribodex.core.units.forms import FloatBy, Form, float_room
+from tribodex.core.units.locking import Lock, Rotation, seen_at_collar
+from tribodex.core.working import Level, Result, Verdict
+
+
+def _who(fact: Any) -> str:
+    return f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.UnitPlanned():
+            plan = fact.plan
+            return f"Planned: {plan.size.label}, {plan.form.words}, {plan.lock.words}{f' ({fact.reason})' if fact.reason else ''}."
+        case ev.SlidOn():
+            return "Slid on by hand." if fact.by_hand else f"Did not go on: {fact.text}."
+        case ev.FloatFound():
+            room = (
+                ""
+                if fact.toward_mm is None
+                else f", room {travel_text(fact.toward_mm)} towards the fixed unit, {travel_text(fact.away_mm or 0)} away"
+            )
+            return f"{fact.by.words.capitalize()}{room}: {fact.verdict.word}{f', {fact.room.word}' if fact.room else ''}."
+        case ev.LinedUp():
+            return f"Lined up, {fact.typed}: {fact.verdict.word}."
+        case ev.HousingBolted():
+            return f"Housing bolted at {fact.torque_nm:g} N·m, {fact.wrench}: {fact.verdict.word}.{_who(fact)}"
+        case ev.ShaftTurned():
+            return f"Shaft turned: {'freely' if fact.freely else f'not freely, {fact.text}'}."
+        case ev.UnitLocked():
+            return f"Locked at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
+        case ev.UnitTried():
+            return f"Turned once locked: {'freely' if fact.freely else f'not freely, {fact.text}'}."
+        case ev.ScrewsAgain():
+            return f"Set screws again after {fact.after}, {fact.torque_nm:g} N·m: {fact.verdict.word}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.FloatFound():
+            both = {"toward": f"{fact.toward_mm:g} mm", "away": f"{fact.away_mm:g} mm"} if fact.toward_mm is not None else {"toward": "", "away": ""}
+            return {"by": fact.by, **both}
+        case ev.LinedUp():
+            shift = {name: f"{mm:g} mm" if mm is not None else "" for name, mm in (("hole", fact.hole_mm), ("bolt", fact.bolt_mm))}
+            wanted = f"{fact.wanted_mm:g} mm" if fact.wanted_mm is not None else ""
+            feet = " + ".join(f"{mm:g} mm" for mm in fact.feet_mm)
+            return {"offset": f"{fact.offset_mm:g} mm", "over": f"{fact.over_mm:g} mm", "feet": feet, **shift, "wanted": wanted}
+        case ev.HousingBolted():
+            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "decided_by": fact.decided_by, "reason": fact.reason}
+        case ev.ShaftTurned() | ev.UnitTried():
+            return {"freely": "yes" if fact.freely else "", "text": fact.text}
+        case ev.UnitLocked():
+            known = {
+                "footing": fact.footing or "",
+                "in_line": _yes(fact.in_line),
+                "turned": fact.turned or "",
+                "slits_apart": _yes(fact.slits_apart),
+            }
+            named = {"decided_by": fact.decided_by, "reason": fact.reason}
+            return {"torque": f"{fact.torque_nm:g} N·m", "passes": str(fact.passes), "wrench": fact.wrench, **known, **named}
+        case ev.ScrewsAgain():
+            return {"torque": f"{fact.torque_nm:g} N·m", "after": fact.after}
+        case _:
+            return {}
+
+
+def _yes(said: bool | None) -> str:
+    return "" if said is None else "yes" if said else "no"
+
+
+@dataclass(frozen=True)
+class UnitLine:
+    """One thing that was said of a unit, with its verdict."""
+
+    what: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class UnitWork:
+    """A housed unit as its panel shows it: sizes for its drawing (mm), which way collar and shaft turn, the verdicts there are."""
+
+    topic: Literal["units"]
+    form: Form | None
+    lock: Lock | None
+    shaft_mm: float
+    outside_mm: float
+    width_mm: float
+    bolts: int
+    rotation_here: Rotation | None
+    collar_turned: Rotation | None
+    float_by: FloatBy | None
+    toward_mm: float | None
+    away_mm: float | None
+    floats_words: str
+    screw: str
+    verdicts: tuple[UnitLine, ...]
+    screws_open: bool
+    done: bool
+
+
+def view(desk: Desk, state: Unit) -> UnitWork:
+    """The unit as it is shown."""
+    plan, found, locked = state.plan, state.found, state.locked
+    collar = plan is not None and plan.lock is Lock.COLLAR
+    done = state.locked_right and state.tried is not None
+    return UnitWork(
+        "units",
+        plan.form if plan is not None else None,
+        plan.lock if plan is not None else None,
+        plan.size.bore_mm if plan is not None else 0.0,
+        plan.size.outside_mm if plan is not None else 0.0,
+        plan.size.width_mm if plan is not None else 0.0,
+        plan.form.bolts if plan is not None else 0,
+        seen_at_collar(plan.rotation, plan.faces_drive_end is True) if plan is not None and collar else None,
+        locked.turned if locked is not None else None,
+        found.by if found is not None else None,
+        found.toward_mm if found is not None else None,
+        found.away_mm if found is not None else None,
+        desk.floats(desk.at).short,
+        plan.screw.words if plan is not None else "",
+        tuple(_lines(state)),
+        done and state.has_screws and state.again is None,
+        done,
+    )
+
+
+def _lines(state: Unit) -> list[UnitLine]:
+    found = []
+    if state.on is not None:
+        found.append(UnitLine("On its shaft", state.on.verdict))
+    if state.found is not None:
+        found += [UnitLine("Along the shaft", verdict) for verdict in (state.found.verdict, state.found.room) if verdict is not None]
+    if state.lined is not None:
+        found.append(UnitLine("Lined up", state.lined.verdict))
+    if state.bolted is not None:
+        found.append(UnitLine("Housing", state.bolted.verdict))
+    if state.locked is not None:
+        found += [UnitLine("Lock", verdict) for verdict in state.locked.verdicts]
+    if state.again is not None:
+        found.append(UnitLine("Screws again", state.again.verdict))
+    return found
+
+
+def figures(_: Desk, state: Unit) -> Sequence[Result]:
+    """Targets, and what was worked out of readings."""
+    plan = state.plan
+    if plan is None:
+        return []
+    found = list(plan.figures)
+    if state.found is not None and state.found.toward_mm is not None and state.found.away_mm is not None:
+        found.append(float_room(state.found.toward_mm, state.found.away_mm, plan.growth_mm))
+    if state.lined is not None:
+        found += line_results(plan, state.lined)
+    return found
+
+
+def listed(_: Desk, state: Unit) -> Sequence[str]:
+    """What is still open in a signed record."""
+    if state.plan is None or not state.has_screws or state.again is not None or state.locked is None:
+        return []
+    return [f"Set screws {state.plan.screw.screw} a second time after a few hours of running: {state.plan.screw.words}."]
+
+
+def record(desk: Desk, state: Unit) -> Sequence[Section]:
+    """The unit for the record."""
+    plan = state.plan
+    if plan is None or state.on is None:
+        return []
+    entries = (state.on, state.found, state.lined, state.bolted, state.turned, state.locked, state.tried, state.again)
+    first = f"{plan.size.label}, {plan.form.words}, {plan.lock.words}, shaft {plan.shaft_text}."
+    lines = (first, *(tell(fact) for fact in entries if fact is not None))
+    worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
+    locked = state.locked.verdicts[0] if state.locked is not None else None
+    return [Section("Housed unit", lines, (), tuple(figures(desk, state)), worst or locked)]

@@ -1,0 +1,94 @@
+"""How a housed unit stands, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from tribodex.core.job.facts import Event
+from tribodex.core.topics.units import facts as ev
+from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.units.locking import Lock
+from tribodex.core.working import Level
+
+
+@dataclass
+class Unit:
+    """How a housed unit stands, now. Mutable only inside fold(). `bolted_seq`, `turned_seq`: when that was said, over all units of a shaft."""
+
+    plan: UnitPlan | None = None
+    on: ev.SlidOn | None = None
+    found: ev.FloatFound | None = None
+    lined: ev.LinedUp | None = None
+    bolted: ev.HousingBolted | None = None
+    bolted_seq: int = 0
+    turned: ev.ShaftTurned | None = None
+    turned_seq: int = 0
+    locked: ev.UnitLocked | None = None
+    tried: ev.UnitTried | None = None
+    again: ev.ScrewsAgain | None = None
+
+    @property
+    def is_on(self) -> bool:
+        """Whether it is on its shaft, without force."""
+        return self.on is not None and self.on.by_hand
+
+    @property
+    def floats_right(self) -> bool:
+        """Whether it holds or floats as it was said to, with room enough where it floats."""
+        if self.found is None:
+            return False
+        verdicts = (self.found.verdict, self.found.room)
+        return all(verdict is None or verdict.level in (Level.GOOD, Level.WATCH) for verdict in verdicts)
+
+    @property
+    def lined_right(self) -> bool:
+        """Whether it is lined up well enough to be bolted."""
+        return self.lined is not None and self.lined.verdict.level in (Level.GOOD, Level.WATCH)
+
+    @property
+    def bolted_right(self) -> bool:
+        """Whether its housing is at torque, or that was decided by name."""
+        return self.bolted is not None and (self.bolted.verdict.level is not Level.STOP or self.bolted.decided_by != "")
+
+    @property
+    def turned_after(self) -> bool:
+        """Whether the shaft was turned freely after this housing was bolted."""
+        return self.turned is not None and self.turned.freely and self.turned_seq > self.bolted_seq
+
+    @property
+    def locked_right(self) -> bool:
+        """Whether it is locked in order, or that was decided by name."""
+        if self.locked is None:
+            return False
+        return self.locked.decided_by != "" or all(verdict.level is not Level.STOP for verdict in self.locked.verdicts)
+
+    @property
+    def has_screws(self) -> bool:
+        """Whether set screws are to be tightened a second time."""
+        return self.plan is not None and self.plan.lock is Lock.SET_SCREWS
+
+
+def fold(state: Unit, event: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    match fact:
+        case ev.UnitPlanned():
+            state.plan = fact.plan
+        case ev.SlidOn():
+            state.on = fact
+        case ev.FloatFound():
+            state.found = fact
+        case ev.LinedUp():
+            state.lined = fact
+            # What was bolted and turned belonged to the place before.
+            state.bolted, state.turned = None, None
+        case ev.HousingBolted():
+            state.bolted, state.bolted_seq = fact, event.seq
+        case ev.ShaftTurned():
+            state.turned, state.turned_seq = fact, event.seq
+        case ev.UnitLocked():
+            state.locked, state.tried = fact, None
+        case ev.UnitTried():
+            state.tried = fact
+        case ev.ScrewsAgain():
+            state.again = fact

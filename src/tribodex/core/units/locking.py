@@ -1,0 +1,169 @@
+"""Ways to lock an insert on its shaft, weighed for a duty; which way an eccentric collar is turned."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tribodex.core.working import Level, Verdict
+
+
+class Lock(StrEnum):
+    """How an insert is locked on its shaft."""
+
+    SET_SCREWS = "set_screws"
+    COLLAR = "collar"
+    CLAMP = "clamp"
+    ADAPTER = "adapter"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it.
+
+        >>> Lock.COLLAR.words
+        'eccentric collar'
+        """
+        return {
+            "set_screws": "set screws in the inner ring",
+            "collar": "eccentric collar",
+            "clamp": "concentric clamp",
+            "adapter": "adapter sleeve",
+        }[self.value]
+
+
+class Rotation(StrEnum):
+    """Which way the shaft turns in service, seen from the drive end."""
+
+    CLOCKWISE = "clockwise"
+    ANTICLOCKWISE = "anticlockwise"
+    BOTH = "both"
+    UNKNOWN = "unknown"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {
+            "clockwise": "clockwise, seen from the drive end",
+            "anticlockwise": "anticlockwise, seen from the drive end",
+            "both": "both ways",
+            "unknown": "not known",
+        }[self.value]
+
+
+class Load(StrEnum):
+    """How heavily a unit works."""
+
+    LIGHT = "light"
+    NORMAL = "normal"
+    SHOCK = "shock"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {"light": "light and smooth", "normal": "normal", "shock": "heavy, shocks or vibration"}[self.value]
+
+
+@dataclass(frozen=True)
+class AdviceLock:
+    """A way to lock with its verdict, and what speaks for it and against it."""
+
+    way: Lock
+    words: str
+    verdict: Verdict
+    reasons: tuple[str, ...]
+    against: tuple[str, ...]
+
+
+def seen_at_collar(rotation: Rotation, faces_drive_end: bool) -> Rotation:
+    """Which way the shaft turns for somebody who looks at the collar: from its own side.
+
+    A collar that faces the drive end is looked at from there; one on the other side of its bearing is looked at from the far end, and
+    the same shaft turns the other way for the eye.
+
+    Symbols: rotation seen from the drive end.
+    Valid: shafts that turn one way.
+    Raises: nothing; what is not known or turns both ways stays so.
+    Source: geometry of a mirror.
+
+    >>> seen_at_collar(Rotation.CLOCKWISE, False).value
+    'anticlockwise'
+    """
+    other = {Rotation.CLOCKWISE: Rotation.ANTICLOCKWISE, Rotation.ANTICLOCKWISE: Rotation.CLOCKWISE}
+    return rotation if faces_drive_end else other.get(rotation, rotation)
+
+
+def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) -> Verdict:
+    """Whether a collar was turned the way the shaft turns.
+
+    Symbols: turned as seen when looking at the collar; rotation of the shaft seen from the drive end.
+    Valid: eccentric collars.
+    Raises: nothing.
+    Source: common practice, no source: in the direction of rotation, or it works itself loose.
+
+    >>> judge_collar(Rotation.CLOCKWISE, Rotation.CLOCKWISE, False).word
+    'turned the wrong way'
+    """
+    needed = seen_at_collar(rotation, faces_drive_end)
+    if rotation is Rotation.BOTH:
+        return Verdict("no collar here", Level.STOP, "The shaft turns both ways: a collar holds one way alone and lets go the other way.")
+    if rotation is Rotation.UNKNOWN:
+        return Verdict("which way does it turn?", Level.UNKNOWN, "Which way the shaft turns decides which way the collar is turned.")
+    if turned is not needed:
+        why = f"Looked at from its own side the shaft turns {needed}, so the collar is turned {needed}. This way it works itself loose."
+        return Verdict("turned the wrong way", Level.STOP, why)
+    return Verdict("turned as the shaft turns", Level.GOOD, f"{needed.capitalize()}, looked at from the collar's own side.")
+
+
+def advise_lock(rotation: Rotation, load: Load, *, moved_often: bool = False) -> tuple[AdviceLock, ...]:
+    """Every way to lock, the best first; at equal rank in the order set screws, clamp, collar, adapter.
+
+    Symbols: rotation of the shaft; how heavily it works; whether the unit is taken off or shifted often.
+    Valid: insert bearings on straight shafts.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> advise_lock(Rotation.BOTH, Load.SHOCK)[0].way.value, advise_lock(Rotation.BOTH, Load.NORMAL)[-1].way.value
+    ('adapter', 'collar')
+    """
+    found = [_screws(load, moved_often), _clamp(load), _collar(rotation, load), _adapter(load, moved_often)]
+    ranks = {Level.GOOD: 0, Level.WATCH: 1, Level.UNKNOWN: 2, Level.STOP: 3}
+    return tuple(sorted(found, key=lambda one: ranks[one.verdict.level]))
+
+
+def _screws(load: Load, moved_often: bool) -> AdviceLock:
+    reasons = ["Simple, holds both ways of turning, set in minutes with one key."]
+    if load is Load.SHOCK:
+        against = ["Shocks work the screws loose and fret the seat: at least a dimple or a flat under each, or another way."]
+        return _one(Lock.SET_SCREWS, Level.WATCH, reasons, against)
+    against = ["The screws mark the shaft each time."] if moved_often else []
+    return _one(Lock.SET_SCREWS, Level.WATCH if moved_often else Level.GOOD, reasons, against)
+
+
+def _clamp(load: Load) -> AdviceLock:
+    reasons = ["Keeps the ring in the middle of its shaft: runs truer, leaves no marks, holds both ways of turning."]
+    against = ["Holds less along the shaft than screws on dimples."] if load is Load.SHOCK else []
+    return _one(Lock.CLAMP, Level.WATCH if against else Level.GOOD, reasons, against)
+
+
+def _collar(rotation: Rotation, load: Load) -> AdviceLock:
+    reasons = ["Grips tighter as the shaft turns; one screw alone."]
+    if rotation is Rotation.BOTH:
+        return _one(Lock.COLLAR, Level.STOP, reasons, ["The shaft turns both ways: it lets go the other way."])
+    if rotation is Rotation.UNKNOWN:
+        return _one(Lock.COLLAR, Level.UNKNOWN, reasons, ["Which way does the shaft turn? It holds one way alone."])
+    against = ["Under shocks, or braked hard, it may let go."] if load is Load.SHOCK else []
+    return _one(Lock.COLLAR, Level.WATCH if against else Level.GOOD, reasons, against)
+
+
+def _adapter(load: Load, moved_often: bool) -> AdviceLock:
+    reasons = ["Grips all round: less fretting and vibration, takes a rougher shaft, drawn off by its own nut."]
+    against = ["It takes skill to drive up: too far takes the clearance, too little slips."]
+    if load is Load.SHOCK:
+        return _one(Lock.ADAPTER, Level.GOOD, reasons, against)
+    return _one(Lock.ADAPTER, Level.WATCH, [*reasons, "Worth it where it is taken off often."] if moved_often else reasons, against)
+
+
+def _one(way: Lock, level: Level, reasons: list[str], against: list[str]) -> AdviceLock:
+    word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
+    why = (reasons if level is Level.GOOD else against or reasons)[0]
+    return AdviceLock(way, way.words, Verdict(word, level, why), tuple(reasons), tuple(against))

@@ -1,0 +1,38 @@
+"""Sizes of insert bearings, by the code in their number."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from tribodex.core.sources import Source
+
+
+@dataclass(frozen=True)
+class InsertRow:
+    """An insert's size, mm: metric bore of its code, outside diameter, widths of outer and inner ring. Inch bores share the outside."""
+
+    code: str
+    bore_mm: float
+    outside_mm: float
+    outer_width_mm: float
+    inner_width_mm: float
+
+
+@dataclass(frozen=True)
+class InsertSizes:
+    """Inserts by code."""
+
+    source: Source
+    rows: tuple[InsertRow, ...]
+
+    def read(self, text: str) -> InsertRow | None:
+        """The insert that a number names by its code, whatever letters stand before and after; None where the table has none.
+
+        >>> from tribodex.core.sources import PRACTICE
+        >>> sizes = InsertSizes(PRACTICE, (InsertRow("207", 35, 72, 20, 42.9),))
+        >>> sizes.read("UC 207-23").outside_mm, sizes.read("207").code, sizes.read("1207"), sizes.read("30")
+        (72, '207', None, None)
+        """
+        found = re.match(r"^[^\d]*(\d{3})(?!\d)", text.strip())
+        return next((row for row in self.rows if found is not None and row.code == found[1]), None)

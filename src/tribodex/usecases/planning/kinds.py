@@ -1,0 +1,177 @@
+"""Plans of bearings that are not driven up a taper: for each kind how it is made, which procedure and facts follow, what its paper says."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from tribodex.core.components.straight import StraightBearing
+from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.job import Job
+from tribodex.core.job.topic import Topic
+from tribodex.core.shouldered.tools import drift_tube
+from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics import follower, shouldered, units
+from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
+from tribodex.core.topics.insert.facts import InsertPlanned
+from tribodex.core.topics.prepare.facts import SeatPlanned
+from tribodex.core.topics.shouldered.facts import ShoulderPlanned
+from tribodex.core.topics.shouldered.plan import ShoulderPlan
+from tribodex.core.topics.units.facts import UnitPlanned
+from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.units.locking import Lock, Rotation
+from tribodex.core.working import Result, number
+from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
+from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
+from tribodex.usecases.planning.units import PlannedUnit, UnitDraft, unit_plan
+from tribodex.usecases.ports import Reference
+
+
+@dataclass(frozen=True)
+class PlanPaper:
+    """What a plan sheet says besides tools, parts and cautions. `blanks`: rows to fill in by hand, `cells` wide; `looks`: a list to tick."""
+
+    label: str
+    about: tuple[tuple[str, str], ...]
+    figures: tuple[Result, ...]
+    blanks: tuple[str, ...]
+    conditions: frozenset[str]
+    cells: int = 1
+    looks: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class PlanKind:
+    """One kind of plan: `order` is its field in the request of a job; `made` what a draft resolves to, `planned` what its topic keeps."""
+
+    order: str
+    draft: type
+    topic: Topic[Any]
+    made: Callable[[Reference, Any], Any]
+    procedure: Callable[[Any], str]
+    facts: Callable[[Any, bool], Sequence[Fact]]
+    size: Callable[[Any], StraightBearing]
+    paper: Callable[[Any], PlanPaper]
+    planned: Callable[[Any], Any] = field(default=lambda state: state.planned)
+
+
+def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
+    bearing, ring = plan.bearing, plan.ring
+    bored = f", bored {number(plan.shaft.bore_mm)} mm" if plan.shaft.hollow else ""
+    size = f"{number(bearing.bore_mm)} × {number(bearing.outside_mm)} × {number(bearing.width_mm)} mm, {bearing.group}, {bearing.closure.words}"
+    groove = f": groove {number(ring.groove_mm)} mm, ring {number(ring.ring_mm)} mm" if ring is not None else ""
+    tube = drift_tube(bearing, plan.stick_out_mm)
+    longer = f", longer than {number(tube.length_mm)} mm" if tube.length_mm else ""
+    inside = f"inside {number(tube.inside_mm.low)} to {number(tube.inside_mm.high)} mm, outside under {number(tube.outside_mm)} mm{longer}"
+    about = (
+        ("Bearing", size),
+        ("Seat", f"{plan.shaft_text} {plan.shaft_class}, {plan.shaft.finish}{bored}"),
+        ("Held by", f"{plan.held_by.words}{groove}"),
+        ("Never above", f"{number(plan.limit.limit_c)} °C, {plan.limit.why}"),
+        ("Tube for a drift", f"{inside}; soft metal, square ends"),
+    )
+    blanks = (
+        "Seat, two sections, four directions (mm)",
+        "Bore of the new ring (mm)",
+        "Shaft °C / ring °C, with the time",
+        "Gaps to the shoulder: top, right, bottom, left",
+        "0.03 mm leaf enters: top, right, bottom, left",
+        *(("Ends of the retaining ring, before / after",) if ring is not None else ()),
+    )
+    figures = tuple(figure for figure in plan.figures if figure.value is not None)
+    return PlanPaper(bearing.label, about, figures, blanks, plan.conditions | frozenset(f"on_by_{way}" for way in WayOn), 4)
+
+
+def _follower_paper(plan: FollowerPlan) -> PlanPaper:
+    stud = plan.mount is Mount.STUD
+    thread = f", thread {plan.thread}" if plan.thread else ""
+    about = (
+        ("Follower", f"{plan.mount.words}, {'stud' if stud else 'pin'} {number(plan.size.bore_mm)} mm{thread}"),
+        ("Grease", "regreased in service: its fitting stays in" if plan.regreased else "not regreased: its hole is plugged"),
+    )
+    blanks = (
+        "Stud / hole (mm)" if stud else "Pin / bore (mm)",
+        "Grease hole to the unloaded side",
+        "Nut: torque, thread dry or oiled, wrench" if stud else "Both plates backed up",
+        "Plug or fitting in / roller turns",
+    )
+    figures = (clamp_result(plan.clamp),) if plan.clamp is not None else ()
+    return PlanPaper(plan.size.label, about, figures, blanks, frozenset({f"follower_{plan.mount}"}), looks=ROUNDS)
+
+
+def _unit_paper(plan: UnitPlan) -> PlanPaper:
+    turns = "" if plan.rotation is Rotation.UNKNOWN else f"; the shaft turns {plan.rotation.words}"
+    about = (
+        ("Unit", f"{plan.form.words}, {plan.lock.words}"),
+        ("Shaft", f"{plan.shaft_text}, {plan.seat.words}{turns}"),
+        ("Lined up", plan.form.lined_up_by),
+        ("Works", plan.load.words),
+    )
+    own = {
+        Lock.SET_SCREWS: "Screws: torque, passes, stand on",
+        Lock.COLLAR: "Collar turned: clockwise / anticlockwise, from its own side; screw torque",
+    }.get(plan.lock, "Clamp: slits apart; screw torque")
+    blanks = (
+        "Shaft, two sections, four directions (mm)",
+        "Room towards / away from the fixed unit (mm)",
+        "Offset over length; leaf under each foot" if plan.form.on_feet else "Offset over length",
+        "Housing bolts: torque, wrench",
+        "Shaft turned by hand, after the bolts",
+        own,
+        "Screws again after ___ h",
+    )
+    return PlanPaper(plan.size.label, about, plan.figures, blanks, plan.conditions, 4)
+
+
+def _unit_facts(plan: PlannedUnit, _whole: bool) -> list[Fact]:
+    insert = [InsertPlanned(plan.insert)] if plan.insert is not None else []
+    return [UnitPlanned(plan.unit), SeatPlanned(plan.unit.seat, None), *insert]
+
+
+SHOULDER = PlanKind(
+    "shoulder",
+    ShoulderDraft,
+    shouldered.TOPIC,
+    shoulder_plan,
+    lambda _: "shouldered",
+    # The real fit is measured whatever else belongs to the job.
+    lambda plan, _: [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)],
+    lambda plan: plan.bearing,
+    _shoulder_paper,
+)
+FOLLOWER = PlanKind(
+    "follower",
+    FollowerDraft,
+    follower.TOPIC,
+    follower_plan,
+    lambda _: "follower",
+    lambda plan, _: [FollowerPlanned(plan)],
+    lambda plan: plan.size,
+    _follower_paper,
+)
+UNIT = PlanKind(
+    "unit",
+    UnitDraft,
+    units.TOPIC,
+    unit_plan,
+    lambda plan: "unit-insert" if plan.insert is not None else "unit",
+    _unit_facts,
+    lambda plan: plan.unit.size,
+    _unit_paper,
+    lambda state: state.plan,
+)
+KINDS = (SHOULDER, FOLLOWER, UNIT)
+Draft = ShoulderDraft | FollowerDraft | UnitDraft
+
+
+def kind_of_draft(draft: Draft) -> PlanKind:
+    """The kind of plan that a draft is of."""
+    return next(kind for kind in KINDS if isinstance(draft, kind.draft))
+
+
+def planned_at(job: Job, at: str) -> tuple[PlanKind, Any] | None:
+    """What is planned at a place other than on a taper; None where nothing is."""
+    found = ((kind, kind.planned(job.of(kind.topic, at))) for kind in KINDS)
+    return next(((kind, plan) for kind, plan in found if plan is not None), None)

@@ -1,0 +1,222 @@
+"""A plan for a housed unit, and for an insert replaced in its housing, from what a person gave."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Group
+from tribodex.core.components.straight import Closure, StraightBearing, StraightKind
+from tribodex.core.fits.seat import SeatSpec, sliding_seat
+from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.topics.insert.facts import InsertPlan
+from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.units.forms import Form
+from tribodex.core.units.insert import Iron, judge_iron
+from tribodex.core.units.locking import AdviceLock, Load, Lock, Rotation, advise_lock
+from tribodex.core.units.screws import ScrewTorque, torque_of
+from tribodex.core.units.sizes import InsertRow
+from tribodex.core.working import Result, Verdict
+from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.draft.given import AS_TYPED
+from tribodex.usecases.ports import Reference
+
+BORE_UM, OUTSIDE_UM, WIDTH_UM = (8_000.0, 200_000.0), (20_000.0, 400_000.0), (8_000.0, 250_000.0)
+GROWTH_UM = (0.0, 60_000.0)
+
+
+@AS_TYPED
+@dataclass(frozen=True)
+class UnitDraft:
+    """What a person gave, as typed. Empty text means: not given. A torque of a sheet comes with its source."""
+
+    insert: str = ""
+    bore: str = ""
+    outside: str = ""
+    width: str = ""
+    form: str = ""
+    lock: str = ""
+    rotation: str = ""
+    faces: str = ""
+    load: str = ""
+    shaft_class: str = ""
+    screw: str = ""
+    screw_torque: str = ""
+    screw_source: str = ""
+    base_torque: str = ""
+    base_source: str = ""
+    regreased: str = ""
+    growth: str = ""
+    replace_insert: str = ""
+    iron: str = ""
+    grit: str = ""
+
+
+@dataclass(frozen=True)
+class PlannedUnit:
+    """A unit, and its insert where that is replaced first."""
+
+    unit: UnitPlan
+    insert: InsertPlan | None
+
+
+def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
+    """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
+    errors = Collector()
+    row = reference.inserts.read(draft.insert) if draft.insert.strip() else None
+    size, shaft = _size(errors, draft, row)
+    form, load = errors.choice(Form, draft.form, "form"), errors.choice(Load, draft.load, "load")
+    lock = errors.choice(Lock, draft.lock, "lock")
+    if lock is Lock.ADAPTER:
+        errors.add("lock", "A unit on an adapter sleeve goes on by turns of its nut.", "plan it as a bearing on a sleeve, one-piece housing")
+    rotation = errors.choice(Rotation, draft.rotation, "rotation", None if lock is Lock.COLLAR else Rotation.UNKNOWN)
+    faces = _faces(errors, draft) if lock is Lock.COLLAR else None
+    if lock is Lock.COLLAR and rotation in (Rotation.BOTH, Rotation.UNKNOWN):
+        why = "A collar holds one way alone" + (
+            ", and this shaft turns both ways." if rotation is Rotation.BOTH else ": which way does the shaft turn?"
+        )
+        errors.add("rotation", why, "clockwise or anticlockwise, seen from the drive end; or another lock")
+    seat = errors.take(lambda: _seat(reference, draft, size.bore_mm)) if size is not None else None
+    screw = _screw(errors, reference, draft)
+    base, base_source = _base(errors, draft)
+    growth = errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm) if draft.growth.strip() else None
+    regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? How askew it may stand hangs on it.")
+    replaced = draft.replace_insert.strip() == "yes"
+    iron = errors.choice(Iron, draft.iron, "iron", Iron.UNKNOWN) if replaced else None
+    grit = _yes(errors, draft.grit, "grit", "Does it work in grit or salt? What closes the grease hole hangs on it.") if replaced else False
+    errors.check()
+    assert size is not None and form is not None and load is not None and lock is not None and rotation is not None  # checked
+    assert seat is not None and screw is not None and regreased is not None and grit is not None  # checked
+    given = {k: v for k, v in asdict(draft).items() if v}
+    sources = (reference.set_screws.source, reference.inserts.source, reference.inch_shafts.source)
+    unit = UnitPlan(
+        size, shaft, seat, form, lock, rotation, faces, load, screw, base, base_source, regreased, growth, given, sources
+    )  # fmt: skip
+    ring = row.outer_width_mm if row is not None else size.width_mm / 2
+    insert = InsertPlan(size.label, size.outside_mm, ring, iron, grit, regreased, load is Load.SHOCK) if iron is not None else None
+    return PlannedUnit(unit, insert)
+
+
+def _size(errors: Collector, draft: UnitDraft, row: InsertRow | None) -> tuple[StraightBearing | None, str]:
+    sizes: dict[str, float | None] = {}
+    known = {"bore": None, "outside": row.outside_mm if row else None, "width": row.inner_width_mm if row else None}
+    for name, sensible in (("bore", BORE_UM), ("outside", OUTSIDE_UM), ("width", WIDTH_UM)):
+        said = getattr(draft, name).strip()
+        if said:
+            sizes[name] = errors.take(lambda said=said, name=name, sensible=sensible: read_length(said, name, LengthUnit.MM, sensible).mm)  # type: ignore[misc]
+        elif known[name] is not None:
+            sizes[name] = known[name]
+        elif name == "bore":
+            errors.add("bore", "The shaft's diameter is needed: one insert exists for several shafts.", "35 mm, or 1 7/16 in")
+        else:
+            errors.add(name, "The table has no insert of this number.", f"{name} by hand, mm or in, from the ring or the maker's list")
+    if any(sizes.get(name) is None for name in known):
+        return None, ""
+    bore, outside, width = (float(sizes[name] or 0.0) for name in ("bore", "outside", "width"))
+    if not bore < outside:
+        errors.add("bore", f"A bore of {bore:g} mm in an insert of {outside:g} mm cannot be.", f"below {outside:g} mm")
+        return None, ""
+    text = draft.insert.strip()
+    label = f"insert {text}, {draft.bore.strip()}" if text else f"insert {bore:g} × {outside:g} mm"
+    return StraightBearing(bore, outside, width, Group.CN, Closure.SEALED, "", label, StraightKind.INSERT_BALL), draft.bore.strip()
+
+
+def _faces(errors: Collector, draft: UnitDraft) -> bool | None:
+    if draft.faces.strip() not in ("drive_end", "far_end"):
+        errors.add("faces", "Which end of the shaft does the collar look to?", "drive_end or far_end")
+        return None
+    return draft.faces.strip() == "drive_end"
+
+
+def _seat(reference: Reference, draft: UnitDraft, bore_mm: float) -> SeatSpec:
+    if draft.bore.strip().lower().removesuffix(".").endswith(("in", '"')) and not draft.shaft_class.strip():
+        band = reference.inch_shafts.find("set_screw", bore_mm / 25.4)
+        if band is not None:
+            words = f"inch shaft, {band.upper_in:+.4g}/{band.lower_in:+.4g} in"
+            return sliding_seat(bore_mm, "", Span(band.lower_in * 25400, band.upper_in * 25400), words)
+    return sliding_seat(bore_mm, draft.shaft_class.strip())
+
+
+def _screw(errors: Collector, reference: Reference, draft: UnitDraft) -> ScrewTorque | None:
+    """The maker's torque where one was typed in, else what the practices say of this screw."""
+    screw = draft.screw.strip()
+    if not screw:
+        errors.add("screw", "Which set screw or clamp screw locks it?", ", ".join(reference.set_screws.sizes()))
+        return None
+    if draft.screw_torque.strip():
+        torque = errors.take(lambda: parse_torque_nm(draft.screw_torque, "screw_torque"))
+        if not draft.screw_source.strip():
+            errors.add("screw_source", "Where does the torque come from?", "the maker's sheet, page")
+        return ScrewTorque(screw, (Span(torque, torque),), draft.screw_source.strip(), maker=True) if torque is not None else None
+    found = torque_of(reference.set_screws, screw)
+    if found is None:
+        errors.add("screw", f"No torque is known here for a screw {screw}.", f"{', '.join(reference.set_screws.sizes())}; or the maker's torque")
+    return found
+
+
+def _base(errors: Collector, draft: UnitDraft) -> tuple[float | None, str]:
+    if not draft.base_torque.strip():
+        return None, ""
+    if not draft.base_source.strip():
+        errors.add("base_source", "Where does the torque come from?", "the maker's sheet of the housing, page")
+    return errors.take(lambda: parse_torque_nm(draft.base_torque, "base_torque")), draft.base_source.strip()
+
+
+def _yes(errors: Collector, said: str, name: str, question: str) -> bool | None:
+    if said.strip() not in ("yes", "no"):
+        errors.add(name, question, "yes or no")
+        return None
+    return said.strip() == "yes"
+
+
+@dataclass(frozen=True)
+class UnitSheet:
+    """A plan worked out without keeping it: targets, and every way to lock, weighed for this duty."""
+
+    label: str
+    form: str
+    lined_up_by: str
+    lock: Verdict
+    figures: tuple[Result, ...]
+    iron: Verdict | None
+
+
+def unit_sheet(reference: Reference, draft: UnitDraft) -> UnitSheet:
+    """The targets of a draft. Raises InvalidInput with every field to correct."""
+    plan = unit_plan(reference, draft)
+    unit = plan.unit
+    iron = judge_iron(plan.insert.iron, plan.insert.shock) if plan.insert is not None else None
+    lock = next(one for one in advise_lock(unit.rotation, unit.load) if one.way is unit.lock)
+    return UnitSheet(unit.size.label, unit.form.words, unit.form.lined_up_by, lock.verdict, unit.figures, iron)
+
+
+@AS_TYPED
+@dataclass(frozen=True)
+class Duty:
+    """How a unit works, for the choice of its lock."""
+
+    rotation: str = ""
+    load: str = ""
+    moved_often: str = ""
+
+
+@dataclass(frozen=True)
+class LockChoice:
+    """Every way to lock, the best first."""
+
+    ways: tuple[AdviceLock, ...]
+    note: str
+
+
+def lock_choice(duty: Duty) -> LockChoice:
+    """Ways to lock an insert, weighed for a duty. Raises InvalidInput with every field to correct."""
+    errors = Collector()
+    rotation = errors.choice(Rotation, duty.rotation, "rotation", Rotation.UNKNOWN)
+    load = errors.choice(Load, duty.load, "load", Load.NORMAL)
+    errors.check()
+    assert rotation is not None and load is not None  # checked
+    note = (
+        "Where housing or shaft cannot be cleared, a bearing in two halves is a third way: nothing is moved, so nothing has to be centred again. "
+        "The maker's word on load and speed goes first."
+    )
+    return LockChoice(advise_lock(rotation, load, moved_often=duty.moved_often.strip() == "yes"), note)

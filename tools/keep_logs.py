@@ -26,6 +26,7 @@ from tests.core.test_job import AnySequence
 from tests.core.test_parting import HAND_TIGHT
 from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.core.test_shouldered import ShoulderBench
+from tests.core.test_units import COLLAR, SCREWS, UnitBench
 from tests.helpers import DRAFT, FEELERS, make_bench
 
 from tribodex.core.errors import TribodexError
@@ -41,6 +42,7 @@ from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import fold
 from tribodex.core.topics.follower import commands as roll
+from tribodex.core.topics.insert import commands as inside
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.look import commands as look
 from tribodex.core.topics.prepare import commands as seat
@@ -51,7 +53,11 @@ from tribodex.core.topics.stock import commands as take
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.parting import CHECKS
+from tribodex.core.topics.units import commands as house
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.core.units.forms import FloatBy
+from tribodex.core.units.insert import Closed, Pin
+from tribodex.core.units.screws import Footing
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
@@ -256,17 +262,39 @@ def of_follower() -> tuple[Log, Log]:
     return [*stud.log], [*yoke.log]
 
 
-if "follower" in sys.argv[2:]:
-    for name, log in zip(("stud", "yoke"), of_follower(), strict=True):
+def of_unit() -> tuple[Log, Log]:
+    """Every kind of entry of a housed unit and of an insert replaced in one, and some of them corrected."""
+    unit, insert = UnitBench(SCREWS, SCREWS), UnitBench(COLLAR, floats=(Floats.HELD,))
+    unit.gate("ready_unit", "1")
+    unit.do(house.SlideOn(False, "stops at a burr"), house.SlideOn(True), house.FindFloat(FloatBy.RING_OUTER), at="1")
+    unit.do(job_cmd.Correct(unit.job.last_seq, "looked again", house.FindFloat(FloatBy.RING_INNER)), at="1")
+    unit.onto("2", FloatBy.RING_OUTER)
+    unit.bolt("1")
+    unit.lock("1")
+    unit.do(job_cmd.Correct(unit.job.last_seq, "misread", house.LockUnit("8 N·m", 2, "key", Footing.FLAT, "yes")), at="1")
+    unit.do(house.TryUnit(True), house.TightenAgain("8 N·m", "6 h"), at="1")
+    insert.gate("ready_insert", "1")
+    insert.do(inside.TakeInsertOut(True, "polished"), inside.MeasureFitting("14", "20"), inside.SeeBore("marked", True), at="1")
+    insert.do(inside.EnterInsert("other", Pin.IN_SLOT), inside.EnterInsert("marked", Pin.IN_SLOT), at="1")
+    insert.do(inside.CentreInsert("6", "8.5", "60", True), at="1")
+    insert.do(job_cmd.Correct(insert.job.last_seq, "misread", inside.CentreInsert("6", "6.1", "60", True)), inside.CloseHole(Closed.PLUG), at="1")
+    return [*unit.log], [*insert.log]
+
+
+def some(name: str) -> list[tuple[str, Log]]:
+    """The logs of one kind of work, by name."""
+    if name == "follower":
+        return list(zip(("stud", "yoke"), of_follower(), strict=True))
+    if name == "unit":
+        return list(zip(("unit", "insert"), of_unit(), strict=True))
+    return [(name, {"shoulder": of_shoulder, "shaft": of_shaft}[name]())]
+
+
+if sys.argv[2:]:
+    for name, log in [found for asked in sys.argv[2:] for found in some(asked)]:
         write(name, f"any-{name}", log)
-    sys.exit()
-if "shoulder" in sys.argv[2:]:
-    write("shoulder", "any-shoulder", of_shoulder())
-    sys.exit()
-if "shaft" in sys.argv[2:]:
-    write("shaft", "any-shaft", of_shaft())
     sys.exit()
 for job_id, log in sorted(of_demonstration().items()):
     write(job_id.removeprefix("hollin-vale-"), job_id, log)
-for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower()], 1):
+for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower(), *of_unit()], 1):
     write(f"any-{i}", f"any-{i:04d}", log)

@@ -44,7 +44,7 @@ from tribodex.core.units.insert import (
     judge_iron,
     squareness,
 )
-from tribodex.core.units.locking import Load, Lock, Rotation, advise_lock, judge_collar, seen_at_collar
+from tribodex.core.units.locking import Load, Rotation, UnitLock, advise_lock, judge_collar, seen_at_collar
 from tribodex.core.units.screws import Footing, ScrewTorque, judge_screw, screw_result, torque_of
 from tribodex.core.working import Level
 from tribodex.usecases.opening import MOUNTING
@@ -94,7 +94,7 @@ class UnitBench(ShaftBench):
 
     def onto(self, at: str, by: FloatBy) -> None:
         self.gate("ready_unit", at)
-        room = {"toward": "1.5", "away": "3"} if not by.holds else {}
+        room = {"room_toward": "1.5", "room_away": "3"} if not by.holds else {}
         self.do(cmd.SlideOn(True), cmd.FindFloat(by, **room), at=at)
 
     def bolt(self, at: str) -> None:
@@ -163,17 +163,17 @@ def test_a_shaft_that_turns_both_ways_takes_no_collar() -> None:
     assert judge_collar(Rotation.CLOCKWISE, Rotation.BOTH, True).level is Level.STOP
     for load in Load:
         ways = {one.way: one for one in advise_lock(Rotation.BOTH, load)}
-        assert ways[Lock.COLLAR].verdict.level is Level.STOP
-        assert advise_lock(Rotation.BOTH, load)[-1].way is Lock.COLLAR
+        assert ways[UnitLock.COLLAR].verdict.level is Level.STOP
+        assert advise_lock(Rotation.BOTH, load)[-1].way is UnitLock.COLLAR
     assert advise_lock(Rotation.UNKNOWN, Load.NORMAL)[-1].verdict.level is Level.UNKNOWN
 
 
 def test_shocks_put_the_sleeve_first_and_every_way_has_its_reason() -> None:
     """Adapter against set screws: less fretting and vibration, drawn off by its own nut; costs drive-up skill (common practice, no source)."""
     ways = advise_lock(Rotation.CLOCKWISE, Load.SHOCK)
-    assert ways[0].way is Lock.ADAPTER and any("skill" in one for one in ways[0].against)
-    assert {one.way for one in ways} == set(Lock) and all(one.reasons for one in ways)
-    assert lock_choice(Duty()).ways[-1].way is Lock.COLLAR
+    assert ways[0].way is UnitLock.ADAPTER and any("skill" in one for one in ways[0].against)
+    assert {one.way for one in ways} == set(UnitLock) and all(one.reasons for one in ways)
+    assert lock_choice(Duty()).ways[-1].way is UnitLock.COLLAR
     with pytest.raises(InvalidInput):
         lock_choice(Duty(rotation="sideways"))
 
@@ -268,11 +268,13 @@ def test_what_closes_the_hole_and_what_the_housing_is_made_of() -> None:
 
 def test_a_plan_says_its_targets() -> None:
     figures = {figure.id: figure for figure in unit_sheet(REFERENCE, SCREWS).figures}
-    assert (figures["unit_shaft"].value, figures["unit_shaft"].value_to) == (39.975, 40.0), "h7 of ISO 286"
+    assert (figures["unit_shaft"].value, figures["unit_shaft"].value_to) == (39_975, 40_000), "h7 of ISO 286"
     assert (figures["set_screw_torque"].value, figures["set_screw_torque"].value_to) == (6.5, 11.0)
     assert figures["base_torque"].value == 62
     inch = unit_plan(REFERENCE, UnitDraft(**{**SCREWS.__dict__, "bore": "1 7/16 in", "insert": "208-23", "shaft_class": ""})).unit
-    assert inch.size.outside_mm == 80 and inch.seat.limits_um.low == pytest.approx(-12.7), "commercial shafting for set screws, narrower than for sleeves"
+    assert inch.size.outside_mm == 80 and inch.seat.limits_um.low == pytest.approx(-12.7), (
+        "commercial shafting for set screws, narrower than for sleeves"
+    )
 
 
 @pytest.mark.parametrize(

@@ -184,7 +184,7 @@ describe("a short plan", () => {
       }),
     );
     await hand().type(line("Roller diameter"), "1 in");
-    expect(await screen.findByText("28 N·m")).toBeTruthy();
+    expect(await screen.findByText("28.2 N·m")).toBeTruthy();
     expect(screen.getByText(/remembered once: take the maker's/)).toBeTruthy();
     expect(screen.getByText("stud type, thread 7/16-20 UNF.")).toBeTruthy();
   });

@@ -32,7 +32,8 @@ describe("a figure", () => {
     ["mm", 140, "140.0 mm", "5.51 in"],
     ["°", 34.6, "35°", "35°"],
     ["kN", 23.6, "24 kN", "24 kN"],
-    ["N·m", 187, "190 N·m", "190 N·m"],
+    ["N·m", 187, "187 N·m", "187 N·m"],
+    ["N·m", 6.5, "6.5 N·m", "6.5 N·m"],
     ["MPa", 12.34, "12.3 MPa", "12.3 MPa"],
   ])("in %s of %f", (unit, value, metric, inch) => {
     expect(figure(result(unit, value), "mm")).toBe(metric);

@@ -17,8 +17,8 @@ TEMPLATES = Path(__file__).parent / "templates"
 FONTS = Path(__file__).parent / "fonts"
 _FONT_ADDRESS = "/api/fonts/"
 DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0, "°C": 0}
-# Orders of magnitude: two figures.
-ROUGH = ("N·m", "kN")
+# Orders of magnitude: two figures. A torque is given, and printed as it was.
+ROUGH = ("kN",)
 
 
 class Paper(StrEnum):
@@ -68,6 +68,8 @@ def figure_words(result: Result) -> str:
     scale, unit, digits = (1000.0, "mm", 3) if result.unit == "µm" else (1.0, result.unit, DIGITS.get(result.unit, 2))
 
     def write(value: float) -> str:
+        if result.unit == "N·m":
+            return f"{value:.4g}"
         return roughly(value) if result.unit in ROUGH else f"{value / scale:.{digits}f}"
 
     text = write(result.value)

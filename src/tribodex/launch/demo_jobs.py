@@ -30,8 +30,7 @@ from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
-from tribodex.usecases.planning.followers import FollowerDraft
-from tribodex.usecases.planning.shouldered import ShoulderDraft
+from tribodex.usecases.planning.kinds import KINDS, Draft
 from tribodex.usecases.ports import Reference, Store, Tap
 
 PACE = timedelta(seconds=50)
@@ -152,15 +151,18 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
 
 
 def _order(entry: Mapping[str, Any]) -> Order:
-    """The job as it was ordered: for one bearing, or for those of a shaft with every stage."""
-    if "shoulder" in entry:
-        return Order(entry["title"], (BearingOrder(entry["position"], ShoulderDraft(**entry["shoulder"]), Floats.HELD),), whole=True)
-    if "follower" in entry:
-        return Order(entry["title"], (BearingOrder(entry["position"], FollowerDraft(**entry["follower"])),))
-    if "bearings" not in entry:
-        return Order(entry["title"], (BearingOrder(entry["position"], PlanDraft(**entry["plan"])),))
-    bearings = [BearingOrder(b["position"], PlanDraft(**entry["plan"]), Floats(b["floats"])) for b in entry["bearings"]]
-    return Order(entry["title"], tuple(bearings), whole=True)
+    """The job as it was ordered: for one bearing, or for those of a shaft; other plans than that of a taper stand under their kind's name."""
+    places = entry.get("bearings", [entry])
+    bearings = tuple(BearingOrder(b["position"], _draft({**entry, **b}), Floats(b.get("floats", "unknown"))) for b in places)
+    return Order(entry["title"], bearings, whole=entry.get("whole", len(places) > 1))
+
+
+def _draft(entry: Mapping[str, Any]) -> PlanDraft | Draft:
+    for kind in KINDS:
+        if kind.order in entry:
+            made: Draft = kind.draft(**entry[kind.order])
+            return made
+    return PlanDraft(**entry["plan"])
 
 
 def _said(fitter: VirtualFitter, value: Mapping[str, Any]) -> None:

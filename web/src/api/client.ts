@@ -17,6 +17,10 @@ import type {
   FollowerDraft,
   FollowerSheet,
   ShoulderSheet,
+  Duty,
+  LockChoice,
+  UnitDraft,
+  UnitSheet,
   SheetHead,
   Slate,
   SlateDraft,
@@ -185,6 +189,8 @@ export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { v
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
 export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);
+export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit", draft);
+export const weighLocks = (duty: Duty) => send<LockChoice>("/api/plan/unit/locks", duty);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
 export const lastPlan = (position: string) =>
   ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);

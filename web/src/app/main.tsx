@@ -16,6 +16,7 @@ const JobsPage = lazy(() => import("../features/jobs").then((m) => ({ default: m
 const PlanPage = lazy(() => import("../features/planner").then((m) => ({ default: m.PlanPage })));
 const ShoulderPage = lazy(() => import("../features/planner").then((m) => ({ default: m.ShoulderPage })));
 const FollowerPage = lazy(() => import("../features/planner").then((m) => ({ default: m.FollowerPage })));
+const UnitPage = lazy(() => import("../features/planner").then((m) => ({ default: m.UnitPage })));
 const SlatePage = lazy(() => import("../features/slate").then((m) => ({ default: m.SlatePage })));
 const SheetPage = lazy(() => import("../features/slate").then((m) => ({ default: m.SheetPage })));
 const TablesPage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablesPage })));
@@ -54,6 +55,7 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                 <Route path="/plan" element={<PlanPage />} />
                 <Route path="/plan/shoulder" element={<ShoulderPage />} />
                 <Route path="/plan/follower" element={<FollowerPage />} />
+                <Route path="/plan/unit" element={<UnitPage />} />
                 <Route path="/jobs/:id" element={<BenchPage />} />
                 <Route path="/slate" element={<SlatePage />} />
                 <Route path="/slate/:sheet" element={<SheetPage />} />

@@ -9,3 +9,6 @@ export * from "./unrolled";
 export type { Place } from "./unrolled-frame";
 export * from "./shoulder";
 export * from "./follower";
+export * from "./insert-housing";
+export * from "./unit";
+export * from "./unit-along";

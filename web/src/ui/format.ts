@@ -28,11 +28,11 @@ export function trim(text: string): string {
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
 }
 
-/** Digits that the figure deserves: forces and torques are orders of magnitude. */
+/** Digits that the figure deserves: forces are orders of magnitude. */
 const DIGITS: Record<string, number> = { "°": 0, "°C": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2, "mm/m": 1 };
 
 /** Orders of magnitude: two figures. */
-const ROUGH = new Set(["N·m", "kN"]);
+const ROUGH = new Set(["kN"]);
 
 /** `per`: how many of the server's units make one of the reader's. Divided, so that every place rounds alike. */
 function parts(unit: string, units: Units, value = 0): { per: number; unit: string; digits: number } {
@@ -55,6 +55,8 @@ export function figure(result: Result, units: Units): string {
   const { per, unit, digits } = parts(result.unit, units, result.value);
   const write = (value: number) => {
     if (ROUGH.has(result.unit)) return String(Number(value.toPrecision(2)));
+    // A torque is somebody's word: as it was given.
+    if (result.unit === "N·m") return String(Number(value.toPrecision(4)));
     // Long lengths are measured with a tape.
     return (value / per).toFixed(result.unit === "mm" && value >= 20 ? digits - 1 : digits);
   };

@@ -152,6 +152,11 @@ def choose_tool(bearing: Bearing, seat: Seat, nut: LockNut | None, pressure_mpa:
     return ToolChoice(tool, why, force, torque)
 
 
+def _two_figures(value: float) -> float:
+    """Friction is guessed: more figures would be a promise."""
+    return float(roughly(value))
+
+
 def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Result:
     if nut is None:
         return Result("torque", "Torque on the nut", None, "N·m", note="The nut is not known in this plan.")
@@ -162,9 +167,9 @@ def _torque(bearing: Bearing, nut: LockNut | None, forces: list[float]) -> Resul
     return Result(
         "torque",
         "Torque on the nut",
-        values[0],
+        _two_figures(values[0]),
         "N·m",
-        value_to=values[1],
+        value_to=_two_figures(values[1]),
         working=tuple(
             Line(
                 f"T, μ = {mu:g}",

@@ -99,7 +99,7 @@ def judge_float(by: FloatBy, floats: Floats) -> Verdict:
         how = {FloatBy.RING_INNER: "Set the ring into the outer groove."}.get(by, "This housing cannot float: an expansion unit belongs here.")
         return Verdict("held, and should float", Level.STOP, f"Two units that hold push each other apart when the shaft warms. {how}")
     if not by.holds and floats is Floats.HELD:
-        how = {FloatBy.RING_OUTER: "Set the ring into the inner groove.", FloatBy.SHAFT_SLIDES: "Lock the ring on the shaft."}.get(
+        how = {FloatBy.RING_OUTER: "Set the ring into the inner groove.", FloatBy.SHAFT_SLIDES: "UnitLock the ring on the shaft."}.get(
             by, "A unit without room belongs here."
         )
         return Verdict("floats, and should hold", Level.STOP, f"Nothing would hold the shaft along itself. {how}")

@@ -148,6 +148,15 @@ def judge_entered(side: Side, groove_faces: HousingFace, pin: Pin, slot_there: b
     return Verdict("right way round", Level.GOOD, "Groove to the fitting's side" + (", pin in its slot." if pin is Pin.IN_SLOT else "."))
 
 
+def tilt_deg(first_mm: float, second_mm: float, circle_mm: float) -> float:
+    """How far an insert is swung, degrees; above zero where the first slot is deeper.
+
+    >>> round(tilt_deg(8.0, 6.0, 72), 2)
+    1.59
+    """
+    return math.degrees(math.atan2(first_mm - second_mm, circle_mm))
+
+
 def squareness(first_mm: float, second_mm: float, circle_mm: float) -> Result:
     """How square an insert stands in its housing, from two caliper readings across it.
 
@@ -161,8 +170,7 @@ def squareness(first_mm: float, second_mm: float, circle_mm: float) -> Result:
     >>> squareness(6.0, 6.1, 72).verdict.word, squareness(6.0, 8.9, 72).verdict.word
     ('square', 'swung past')
     """
-    tilt = math.degrees(math.atan2(first_mm - second_mm, circle_mm))
-    doubt = math.degrees(math.atan2(1.4 * CALIPER_MM, circle_mm))
+    tilt = tilt_deg(first_mm, second_mm, circle_mm)
     deeper, shallower = ("first", "second") if tilt > 0 else ("second", "first")
     off = travel_text(abs(first_mm - second_mm))
     if abs(tilt) <= SQUARE_DEG:
@@ -173,8 +181,12 @@ def squareness(first_mm: float, second_mm: float, circle_mm: float) -> Result:
     else:
         why = f"{off} deeper at the {deeper} slot: its grease hole is shut. Swing it back with the lever, out of the vise, and read again."
         verdict = Verdict("swung past", Level.STOP, why)
-    line = Line("φ", "tilt", "atan((a - b)/D)", f"atan(({number(first_mm)} - {number(second_mm)})/{number(circle_mm)})", tilt, "°", "gauged")
-    return Result("insert_tilt", "Insert against its housing", round(tilt, 2), "°", uncertainty=round(doubt, 2), verdict=verdict, working=(line,))
+    lines = (
+        Line("a - b", "one slot deeper than the other", "a - b", f"{number(first_mm)} - {number(second_mm)}", first_mm - second_mm, "mm", "gauged"),
+        Line("φ", "tilt", "atan((a - b)/D)", f"atan(({number(first_mm)} - {number(second_mm)})/{number(circle_mm)})", tilt, "°", "gauged"),
+    )
+    off_mm = round(abs(first_mm - second_mm), 3)
+    return Result("insert_askew", "Insert askew across its housing", off_mm, "mm", uncertainty=1.4 * CALIPER_MM, verdict=verdict, working=lines)
 
 
 def judge_closed(closed: Closed, grit: bool, regreased: bool) -> Verdict:

@@ -8,7 +8,7 @@ from enum import StrEnum
 from tribodex.core.working import Level, Verdict
 
 
-class Lock(StrEnum):
+class UnitLock(StrEnum):
     """How an insert is locked on its shaft."""
 
     SET_SCREWS = "set_screws"
@@ -20,7 +20,7 @@ class Lock(StrEnum):
     def words(self) -> str:
         """As the trade says it.
 
-        >>> Lock.COLLAR.words
+        >>> UnitLock.COLLAR.words
         'eccentric collar'
         """
         return {
@@ -67,7 +67,7 @@ class Load(StrEnum):
 class AdviceLock:
     """A way to lock with its verdict, and what speaks for it and against it."""
 
-    way: Lock
+    way: UnitLock
     words: str
     verdict: Verdict
     reasons: tuple[str, ...]
@@ -134,36 +134,36 @@ def _screws(load: Load, moved_often: bool) -> AdviceLock:
     reasons = ["Simple, holds both ways of turning, set in minutes with one key."]
     if load is Load.SHOCK:
         against = ["Shocks work the screws loose and fret the seat: at least a dimple or a flat under each, or another way."]
-        return _one(Lock.SET_SCREWS, Level.WATCH, reasons, against)
+        return _one(UnitLock.SET_SCREWS, Level.WATCH, reasons, against)
     against = ["The screws mark the shaft each time."] if moved_often else []
-    return _one(Lock.SET_SCREWS, Level.WATCH if moved_often else Level.GOOD, reasons, against)
+    return _one(UnitLock.SET_SCREWS, Level.WATCH if moved_often else Level.GOOD, reasons, against)
 
 
 def _clamp(load: Load) -> AdviceLock:
     reasons = ["Keeps the ring in the middle of its shaft: runs truer, leaves no marks, holds both ways of turning."]
     against = ["Holds less along the shaft than screws on dimples."] if load is Load.SHOCK else []
-    return _one(Lock.CLAMP, Level.WATCH if against else Level.GOOD, reasons, against)
+    return _one(UnitLock.CLAMP, Level.WATCH if against else Level.GOOD, reasons, against)
 
 
 def _collar(rotation: Rotation, load: Load) -> AdviceLock:
     reasons = ["Grips tighter as the shaft turns; one screw alone."]
     if rotation is Rotation.BOTH:
-        return _one(Lock.COLLAR, Level.STOP, reasons, ["The shaft turns both ways: it lets go the other way."])
+        return _one(UnitLock.COLLAR, Level.STOP, reasons, ["The shaft turns both ways: it lets go the other way."])
     if rotation is Rotation.UNKNOWN:
-        return _one(Lock.COLLAR, Level.UNKNOWN, reasons, ["Which way does the shaft turn? It holds one way alone."])
+        return _one(UnitLock.COLLAR, Level.UNKNOWN, reasons, ["Which way does the shaft turn? It holds one way alone."])
     against = ["Under shocks, or braked hard, it may let go."] if load is Load.SHOCK else []
-    return _one(Lock.COLLAR, Level.WATCH if against else Level.GOOD, reasons, against)
+    return _one(UnitLock.COLLAR, Level.WATCH if against else Level.GOOD, reasons, against)
 
 
 def _adapter(load: Load, moved_often: bool) -> AdviceLock:
     reasons = ["Grips all round: less fretting and vibration, takes a rougher shaft, drawn off by its own nut."]
     against = ["It takes skill to drive up: too far takes the clearance, too little slips."]
     if load is Load.SHOCK:
-        return _one(Lock.ADAPTER, Level.GOOD, reasons, against)
-    return _one(Lock.ADAPTER, Level.WATCH, [*reasons, "Worth it where it is taken off often."] if moved_often else reasons, against)
+        return _one(UnitLock.ADAPTER, Level.GOOD, reasons, against)
+    return _one(UnitLock.ADAPTER, Level.WATCH, [*reasons, "Worth it where it is taken off often."] if moved_often else reasons, against)
 
 
-def _one(way: Lock, level: Level, reasons: list[str], against: list[str]) -> AdviceLock:
+def _one(way: UnitLock, level: Level, reasons: list[str], against: list[str]) -> AdviceLock:
     word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
     why = (reasons if level is Level.GOOD else against or reasons)[0]
     return AdviceLock(way, way.words, Verdict(word, level, why), tuple(reasons), tuple(against))

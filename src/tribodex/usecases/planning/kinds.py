@@ -21,7 +21,7 @@ from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.core.topics.units.facts import UnitPlanned
 from tribodex.core.topics.units.plan import UnitPlan
-from tribodex.core.units.locking import Lock, Rotation
+from tribodex.core.units.locking import Rotation, UnitLock
 from tribodex.core.working import Result, number
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
 from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
@@ -110,8 +110,8 @@ def _unit_paper(plan: UnitPlan) -> PlanPaper:
         ("Works", plan.load.words),
     )
     own = {
-        Lock.SET_SCREWS: "Screws: torque, passes, stand on",
-        Lock.COLLAR: "Collar turned: clockwise / anticlockwise, from its own side; screw torque",
+        UnitLock.SET_SCREWS: "Screws: torque, passes, stand on",
+        UnitLock.COLLAR: "Collar turned: clockwise / anticlockwise, from its own side; screw torque",
     }.get(plan.lock, "Clamp: slits apart; screw torque")
     blanks = (
         "Shaft, two sections, four directions (mm)",

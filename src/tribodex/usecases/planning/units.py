@@ -13,7 +13,7 @@ from tribodex.core.topics.insert.facts import InsertPlan
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.units.forms import Form
 from tribodex.core.units.insert import Iron, judge_iron
-from tribodex.core.units.locking import AdviceLock, Load, Lock, Rotation, advise_lock
+from tribodex.core.units.locking import AdviceLock, Load, Rotation, UnitLock, advise_lock
 from tribodex.core.units.screws import ScrewTorque, torque_of
 from tribodex.core.units.sizes import InsertRow
 from tribodex.core.working import Result, Verdict
@@ -66,12 +66,12 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     row = reference.inserts.read(draft.insert) if draft.insert.strip() else None
     size, shaft = _size(errors, draft, row)
     form, load = errors.choice(Form, draft.form, "form"), errors.choice(Load, draft.load, "load")
-    lock = errors.choice(Lock, draft.lock, "lock")
-    if lock is Lock.ADAPTER:
+    lock = errors.choice(UnitLock, draft.lock, "lock")
+    if lock is UnitLock.ADAPTER:
         errors.add("lock", "A unit on an adapter sleeve goes on by turns of its nut.", "plan it as a bearing on a sleeve, one-piece housing")
-    rotation = errors.choice(Rotation, draft.rotation, "rotation", None if lock is Lock.COLLAR else Rotation.UNKNOWN)
-    faces = _faces(errors, draft) if lock is Lock.COLLAR else None
-    if lock is Lock.COLLAR and rotation in (Rotation.BOTH, Rotation.UNKNOWN):
+    rotation = errors.choice(Rotation, draft.rotation, "rotation", None if lock is UnitLock.COLLAR else Rotation.UNKNOWN)
+    faces = _faces(errors, draft) if lock is UnitLock.COLLAR else None
+    if lock is UnitLock.COLLAR and rotation in (Rotation.BOTH, Rotation.UNKNOWN):
         why = "A collar holds one way alone" + (
             ", and this shaft turns both ways." if rotation is Rotation.BOTH else ": which way does the shaft turn?"
         )

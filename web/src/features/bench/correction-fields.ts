@@ -4,6 +4,9 @@ const yesNo = [
   { value: "yes", label: "yes" },
   { value: "", label: "no" },
 ];
+const asked = ["yes", "no", ""].map((value) => ({ value, label: value || "not asked here" }));
+const faces = (...labels: string[]) =>
+  labels.map((label, at) => ({ value: ["marked", "other", "middle", "unseen"][at]!, label }));
 const known = ["yes", "no", "not known"].map((value) => ({ value, label: value }));
 export const OPTIONS: Record<string, { label: string; options: { value: string; label: string }[] }> = {
   outcome: {
@@ -20,7 +23,7 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
   whole_nut: { label: "Its whole height is on the thread", options: yesNo },
   ring: {
     label: "Tight is",
-    options: ["inner", "outer", "both", "unknown"].map((value) => ({ value, label: value })),
+    options: ["inner", "outer", "both", "none", "unknown"].map((value) => ({ value, label: value })),
   },
   shaft_out: { label: "The shaft can leave its machine", options: known },
   keep: { label: "To be used again", options: known },
@@ -29,6 +32,59 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
   "stud_clamped.thread": {
     label: "Thread",
     options: ["dry", "oiled"].map((value) => ({ value, label: value })),
+  },
+  had_turned: { label: "Its outer ring had turned", options: yesNo },
+  pin_slot: { label: "A slot for a pin", options: yesNo },
+  swivels: { label: "Swivels by hand", options: yesNo },
+  "housing_bore_seen.groove": {
+    label: "Groove in the bore",
+    options: faces("towards the marked face", "towards the other face", "in the middle", "not to be seen"),
+  },
+  groove_faces: {
+    label: "Its groove looks to",
+    options: faces("the marked face", "the other face", "neither: the middle"),
+  },
+  pin: {
+    label: "Its pin is",
+    options: [
+      { value: "in_slot", label: "in the housing's slot" },
+      { value: "on_iron", label: "against solid iron" },
+      { value: "none", label: "it has none" },
+    ],
+  },
+  closed: {
+    label: "Grease hole closed by",
+    options: [
+      { value: "new_fitting", label: "new fitting" },
+      { value: "plug", label: "brass plug" },
+      { value: "old_fitting", label: "the old fitting" },
+    ],
+  },
+  by: {
+    label: "What holds it or lets it float",
+    options: [
+      { value: "housing", label: "the housing holds it" },
+      { value: "ring_inner", label: "snap ring, inner groove" },
+      { value: "ring_outer", label: "snap ring, outer groove" },
+      { value: "room", label: "expansion housing" },
+      { value: "shaft_slides", label: "shaft slides in the ring" },
+    ],
+  },
+  footing: {
+    label: "The screws stand on",
+    options: [
+      { value: "", label: "no set screws" },
+      { value: "plain", label: "the plain shaft" },
+      { value: "dimple", label: "a dimple" },
+      { value: "flat", label: "a flat" },
+    ],
+  },
+  passes: { label: "Passes", options: ["1", "2"].map((value) => ({ value, label: value })) },
+  in_line: { label: "Screws of both units in line", options: asked },
+  slits_apart: { label: "Slits apart", options: asked },
+  turned: {
+    label: "Collar turned, from its own side",
+    options: ["", "clockwise", "anticlockwise"].map((value) => ({ value, label: value || "no collar" })),
   },
   freely: { label: "Turns freely", options: yesNo },
   turns_freely: { label: "Turns freely", options: yesNo },
@@ -100,6 +156,17 @@ export const TEXTS: Record<string, string> = {
   middle: "Its middle, from the nut side",
   width: "Its width",
   rollers: "Rollers in one row",
+  room_toward: "Room towards the fixed unit",
+  room_away: "Room away from it",
+  over: "Over a length of",
+  feet: "Under each foot",
+  bolt: "Bolt",
+  wanted: "Shift it by",
+  after: "After",
+  to_marked: "Fitting to the marked face",
+  to_other: "Fitting to the other face",
+  first: "Depth at the first slot",
+  second: "Depth at the second slot",
   proof: "Seen by, or photograph",
 };
 

@@ -2,6 +2,8 @@
 import type { Bench, Work } from "../../api";
 import { FollowerDrawings } from "./topics/follower/drawings";
 import { FollowerPanel } from "./topics/follower/panel";
+import { InsertDrawings } from "./topics/insert/drawings";
+import { InsertPanel } from "./topics/insert/panel";
 import { Line } from "./topics/lineup/line";
 import { GatePanel } from "./gate-panel";
 import { Row } from "./parts";
@@ -19,6 +21,8 @@ import { ShoulderPanel } from "./topics/shouldered/panel";
 import { StockPanel } from "./topics/stock/panel";
 import { TaperedDrawings } from "./topics/tapered/drawings";
 import { TaperedPanel } from "./topics/tapered/panel";
+import { UnitDrawings } from "./topics/units/drawings";
+import { UnitPanel } from "./topics/units/panel";
 import type { JobAccess } from "./use-job";
 
 export function WorkPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
@@ -61,6 +65,10 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
     case "follower":
       return <FollowerPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "insert":
+      return <InsertPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "units":
+      return <UnitPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "shouldered":
       return <ShoulderPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "look":
@@ -91,6 +99,10 @@ export function WorkDrawings({ work }: { work: Work }) {
       return <TaperedDrawings work={work} />;
     case "follower":
       return <FollowerDrawings work={work} />;
+    case "insert":
+      return <InsertDrawings work={work} />;
+    case "units":
+      return <UnitDrawings work={work} />;
     case "shouldered":
       return <ShoulderDrawings work={work} />;
     case "look":

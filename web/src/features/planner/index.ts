@@ -1,2 +1,2 @@
 export { PlanPage } from "./plan-page";
-export { FollowerPage, ShoulderPage } from "./small-plan";
+export { FollowerPage, ShoulderPage, UnitPage } from "./small-plan";

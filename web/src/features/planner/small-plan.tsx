@@ -2,13 +2,16 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button, ChoiceRow, Figure, SelectField, TextField } from "../../ui";
-import { FOLLOWER, SHOULDER, type SmallPlan } from "./small-plans";
+import { LockWays } from "./lock-ways";
+import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
+import { UNIT } from "./unit-plan";
 import { useSmallPlan } from "./use-small-plan";
 
 type Plan = ReturnType<typeof useSmallPlan>;
 
 export const ShoulderPage = () => <SmallPlanPage key="shoulder" small={SHOULDER} />;
 export const FollowerPage = () => <SmallPlanPage key="follower" small={FOLLOWER} />;
+export const UnitPage = () => <SmallPlanPage key="unit" small={UNIT} />;
 
 function SmallPlanPage({ small }: { small: SmallPlan }) {
   const plan = useSmallPlan(small);
@@ -36,26 +39,31 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
           Open the job
         </Button>
       </form>
-      <section aria-label="Targets" className="sheet self-start p-4" aria-live="polite">
-        <h2 className="text-xl font-bold">Targets{sheet ? `: ${sheet.label}` : ""}</h2>
-        {sheet ? (
-          <>
-            <p className="text-soft">{sheet.about}</p>
-            {sheet.warning ? <p className="text-care">△ {sheet.warning}</p> : null}
-            {sheet.figures.map((figure) => (
-              <Figure key={figure.id} result={figure} />
-            ))}
-          </>
-        ) : missing.length > 0 ? (
-          <ul className="list-disc pl-5">
-            {missing.map((field) => (
-              <li key={field.name}>{field.message}</li>
-            ))}
-          </ul>
-        ) : (
-          <p className="text-soft">{small.teach}</p>
-        )}
-      </section>
+      <div className="space-y-6">
+        <section aria-label="Targets" className="sheet self-start p-4" aria-live="polite">
+          <h2 className="text-xl font-bold">Targets{sheet ? `: ${sheet.label}` : ""}</h2>
+          {sheet ? (
+            <>
+              <p className="text-soft">{sheet.about}</p>
+              {sheet.warning ? <p className="text-care">△ {sheet.warning}</p> : null}
+              {sheet.figures.map((figure) => (
+                <Figure key={figure.id} result={figure} />
+              ))}
+            </>
+          ) : missing.length > 0 ? (
+            <ul className="list-disc pl-5">
+              {missing.map((field) => (
+                <li key={field.name}>{field.message}</li>
+              ))}
+            </ul>
+          ) : (
+            <p className="text-soft">{small.teach}</p>
+          )}
+        </section>
+        {small.order === "unit" ? (
+          <LockWays draft={plan.draft} onTake={(lock) => plan.change({ lock })} />
+        ) : null}
+      </div>
     </div>
   );
 }
@@ -97,7 +105,7 @@ function Fields({ plan, small }: { plan: Plan; small: SmallPlan }) {
   const [more, setMore] = useState(false);
   const { draft, change, at } = plan;
   const byHand = small.fields.some(({ name, seldom }) => seldom && (draft[name] || at(name)));
-  const shown = small.fields.filter(({ seldom }) => !seldom || more || byHand);
+  const shown = small.fields.filter((field) => matters(field, draft) && (!field.seldom || more || byHand));
   const set = (name: string) => (value: string) => change({ [name]: value });
   return (
     <>

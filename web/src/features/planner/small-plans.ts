@@ -10,6 +10,8 @@ export interface SmallField {
   options?: { value: string; label: string }[];
   /** Asked for only where somebody wants it. */
   seldom?: boolean;
+  /** Asked for only where another entry is this. */
+  when?: Given;
 }
 
 /** What a plan came to, whatever it is for. */
@@ -22,7 +24,7 @@ export interface Worked {
 
 export interface SmallPlan {
   /** How the order of a job names it. */
-  order: "shoulder" | "follower";
+  order: "shoulder" | "follower" | "unit";
   title: string;
   teach: string;
   more: string;
@@ -31,6 +33,10 @@ export interface SmallPlan {
   /** Worked out as soon as one of these is given. */
   begins: string[];
 }
+
+/** Whether an entry matters for what was given. */
+export const matters = ({ when }: SmallField, given: Given) =>
+  Object.entries(when ?? {}).every(([name, value]) => given[name] === value);
 
 export const emptyOf = (plan: SmallPlan): Given =>
   Object.fromEntries(plan.fields.map(({ name }) => [name, ""]));

@@ -11,7 +11,7 @@ from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.state import Insert
-from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness
+from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness, tilt_deg
 from tribodex.core.working import Result, Verdict
 
 PINS = {Pin.IN_SLOT: "pin in its slot", Pin.ON_IRON: "pin on solid iron", Pin.NONE: "no pin"}
@@ -101,7 +101,7 @@ def view(_: Desk, state: Insert) -> InsertWork:
         state.side.face if fitting is not None or state.bore is not None else HousingFace.UNSEEN,
         state.bore.pin_slot if state.bore is not None else None,
         state.entered.groove_faces if state.entered is not None else None,
-        squareness(centred.first_mm, centred.second_mm, centred.circle_mm).value if centred is not None else None,
+        round(tilt_deg(centred.first_mm, centred.second_mm, centred.circle_mm), 2) if centred is not None else None,
         state.goes,
         plan.grit if plan is not None else False,
         tuple(_lines(state)),

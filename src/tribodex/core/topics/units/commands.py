@@ -26,8 +26,8 @@ class FindFloat:
     """What holds it in its housing; the room on both sides where it floats."""
 
     by: FloatBy
-    toward: str = ""
-    away: str = ""
+    room_toward: str = ""
+    room_away: str = ""
     shown: Shown = ""
 
 

@@ -18,7 +18,7 @@ from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import SEALED_DEG, FloatBy, Form, float_room, judge_float
-from tribodex.core.units.locking import Lock, judge_collar
+from tribodex.core.units.locking import UnitLock, judge_collar
 from tribodex.core.units.screws import Footing, judge_footing, judge_screw
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -90,15 +90,15 @@ def _found(desk: Desk, plan: UnitPlan, command: cmd.FindFloat) -> ev.FloatFound:
     verdict, room = judge_float(command.by, floats), None
     toward = away = None
     if command.by in (FloatBy.ROOM, FloatBy.RING_OUTER) and floats not in (Floats.HELD, Floats.UNKNOWN):
-        missing = [name for name, said in (("toward", command.toward), ("away", command.away)) if not said.strip()]
+        missing = [name for name, said in (("room_toward", command.room_toward), ("room_away", command.room_away)) if not said.strip()]
         if missing:
             raise InvalidInput.at(missing[0], "It floats: how much room is there on each side?", "by caliper, mm or in; 0 where there is none")
         toward, away = (
             read_length(said, name, LengthUnit.MM, (0.0, 60_000.0), command.shown, zero=True).mm
-            for name, said in (("toward", command.toward), ("away", command.away))
+            for name, said in (("room_toward", command.room_toward), ("room_away", command.room_away))
         )
         room = float_room(toward, away, plan.growth_mm).verdict
-    typed = " / ".join(said.strip() for said in (command.toward, command.away) if said.strip())
+    typed = " / ".join(said.strip() for said in (command.room_toward, command.room_away) if said.strip())
     return ev.FloatFound(command.by, toward, away, typed, verdict, room)
 
 
@@ -205,7 +205,7 @@ def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
     by, reason = _named(command.decided_by, command.reason)
     verdicts = [judge_screw(plan.screw, nm)]
     footing = in_line = turned = slits = None
-    if plan.lock is Lock.SET_SCREWS:
+    if plan.lock is UnitLock.SET_SCREWS:
         if not command.footing:
             raise InvalidInput.at("footing", "What do the screws stand on?", "plain shaft, dimple or flat")
         footing, in_line = Footing(command.footing), _said(command.in_line, "in_line", "Are the screws of both units in line along the shaft?")
@@ -213,7 +213,7 @@ def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
         if not in_line:
             why = "Screws that are not in line push the shaft out of the middle on two sides: it runs out."
             verdicts.append(Verdict("not in line", Level.WATCH, why))
-    elif plan.lock is Lock.COLLAR:
+    elif plan.lock is UnitLock.COLLAR:
         if not command.turned:
             raise InvalidInput.at("turned", "Which way was the collar turned, looked at from its own side?", "clockwise or anticlockwise")
         turned = cmd.TURNS[command.turned]

@@ -8,7 +8,7 @@ from tribodex.core.topics.units.decide import may_lock, others_of
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import Form
-from tribodex.core.units.locking import Lock, Rotation, seen_at_collar
+from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar
 from tribodex.core.working import Level
 
 
@@ -71,10 +71,10 @@ def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
         again = state.turned_after and state.bolted_right
         return Move("turn_shaft" if again else Ask.HELD, "Stop: not locked yet", why)
     torque = plan.screw.words
-    if plan.lock is Lock.SET_SCREWS:
+    if plan.lock is UnitLock.SET_SCREWS:
         why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."
         return Move("lock_unit", f"Set screws {plan.screw.screw}: {torque}", why, "Too tight cracks the ring over the screw.")
-    if plan.lock is Lock.COLLAR:
+    if plan.lock is UnitLock.COLLAR:
         way = seen_at_collar(plan.rotation, plan.faces_drive_end is True)
         if way not in (Rotation.CLOCKWISE, Rotation.ANTICLOCKWISE):
             return Move("lock_unit", "Which way does the shaft turn?", "A collar is turned the way the shaft turns.")

@@ -8,7 +8,7 @@ from tribodex.core.components.straight import StraightBearing
 from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.sources import Source
 from tribodex.core.units.forms import Form
-from tribodex.core.units.locking import Load, Lock, Rotation
+from tribodex.core.units.locking import Load, Rotation, UnitLock
 from tribodex.core.units.screws import ScrewTorque, screw_result
 from tribodex.core.working import Line, Result
 
@@ -24,7 +24,7 @@ class UnitPlan:
     shaft_text: str
     seat: SeatSpec
     form: Form
-    lock: Lock
+    lock: UnitLock
     rotation: Rotation
     faces_drive_end: bool | None
     load: Load
@@ -49,7 +49,7 @@ class UnitPlan:
 
 
 CONDITIONS = frozenset(
-    {*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in Lock if lock is not Lock.ADAPTER), "unit_shock", "unit_on_feet"}
+    {*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in UnitLock if lock is not UnitLock.ADAPTER), "unit_shock", "unit_on_feet"}
 )
 
 
@@ -66,7 +66,7 @@ def shaft_limits(seat: SeatSpec) -> Result:
         Line("d_min", "least diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.low / 1000:+.4g}", low, "mm", seat.source_id),
         Line("d_max", "greatest diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.high / 1000:+.4g}", high, "mm", seat.source_id),
     )
-    return Result("unit_shaft", "Shaft under the insert", low, "mm", value_to=high, working=lines, note=seat.words)
+    return Result("unit_shaft", "Shaft under the insert", round(low * 1000, 1), "µm", value_to=round(high * 1000, 1), working=lines, note=seat.words)
 
 
 def base_result(plan: UnitPlan) -> Result:

@@ -13,7 +13,8 @@ from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import line_results
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room
-from tribodex.core.units.locking import Lock, Rotation, seen_at_collar
+from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar
+from tribodex.core.units.screws import screw_result
 from tribodex.core.working import Level, Result, Verdict
 
 
@@ -56,7 +57,11 @@ def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.FloatFound():
-            both = {"toward": f"{fact.toward_mm:g} mm", "away": f"{fact.away_mm:g} mm"} if fact.toward_mm is not None else {"toward": "", "away": ""}
+            both = (
+                {"room_toward": f"{fact.toward_mm:g} mm", "room_away": f"{fact.away_mm:g} mm"}
+                if fact.toward_mm is not None
+                else {"room_toward": "", "room_away": ""}
+            )
             return {"by": fact.by, **both}
         case ev.LinedUp():
             shift = {name: f"{mm:g} mm" if mm is not None else "" for name, mm in (("hole", fact.hole_mm), ("bolt", fact.bolt_mm))}
@@ -100,7 +105,7 @@ class UnitWork:
 
     topic: Literal["units"]
     form: Form | None
-    lock: Lock | None
+    lock: UnitLock | None
     shaft_mm: float
     outside_mm: float
     width_mm: float
@@ -120,7 +125,7 @@ class UnitWork:
 def view(desk: Desk, state: Unit) -> UnitWork:
     """The unit as it is shown."""
     plan, found, locked = state.plan, state.found, state.locked
-    collar = plan is not None and plan.lock is Lock.COLLAR
+    collar = plan is not None and plan.lock is UnitLock.COLLAR
     done = state.locked_right and state.tried is not None
     return UnitWork(
         "units",
@@ -148,7 +153,8 @@ def _lines(state: Unit) -> list[UnitLine]:
     if state.on is not None:
         found.append(UnitLine("On its shaft", state.on.verdict))
     if state.found is not None:
-        found += [UnitLine("Along the shaft", verdict) for verdict in (state.found.verdict, state.found.room) if verdict is not None]
+        found.append(UnitLine("Along the shaft", state.found.verdict))
+        found += [UnitLine("Room", state.found.room)] if state.found.room is not None else []
     if state.lined is not None:
         found.append(UnitLine("Lined up", state.lined.verdict))
     if state.bolted is not None:
@@ -165,12 +171,12 @@ def figures(_: Desk, state: Unit) -> Sequence[Result]:
     plan = state.plan
     if plan is None:
         return []
-    found = list(plan.figures)
+    found = []
     if state.found is not None and state.found.toward_mm is not None and state.found.away_mm is not None:
         found.append(float_room(state.found.toward_mm, state.found.away_mm, plan.growth_mm))
     if state.lined is not None:
         found += line_results(plan, state.lined)
-    return found
+    return [screw_result(plan.screw), *found, *(figure for figure in plan.figures if figure.id != "set_screw_torque")]
 
 
 def listed(_: Desk, state: Unit) -> Sequence[str]:

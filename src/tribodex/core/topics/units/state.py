@@ -8,7 +8,7 @@ from typing import Any
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.plan import UnitPlan
-from tribodex.core.units.locking import Lock
+from tribodex.core.units.locking import UnitLock
 from tribodex.core.working import Level
 
 
@@ -66,7 +66,7 @@ class Unit:
     @property
     def has_screws(self) -> bool:
         """Whether set screws are to be tightened a second time."""
-        return self.plan is not None and self.plan.lock is Lock.SET_SCREWS
+        return self.plan is not None and self.plan.lock is UnitLock.SET_SCREWS
 
 
 def fold(state: Unit, event: Event, fact: Any) -> None:

@@ -1,0 +1,46 @@
+/** The new insert in: which face its groove looks to, and where its pin is. */
+import { useState } from "react";
+import type { Command } from "../../../../api";
+import { Button, ChoiceRow } from "../../../../ui";
+import type { InsertProps } from "./panel";
+
+type EnterInsert = Extract<Command, { kind: "enter_insert" }>;
+const FACES: { value: EnterInsert["groove_faces"]; label: string }[] = [
+  { value: "marked", label: "the marked face" },
+  { value: "other", label: "the other face" },
+  { value: "middle", label: "neither: it is in the middle" },
+];
+const PINS: { value: EnterInsert["pin"]; label: string }[] = [
+  { value: "in_slot", label: "in the housing's slot" },
+  { value: "on_iron", label: "against solid iron" },
+  { value: "none", label: "it has none" },
+];
+
+export function Enter({ tap }: InsertProps) {
+  const [faces, setFaces] = useState<EnterInsert["groove_faces"] | "">("");
+  const [pin, setPin] = useState<EnterInsert["pin"] | "">("");
+  return (
+    <div className="space-y-3 pt-4">
+      <ChoiceRow
+        label="Its grease groove looks to"
+        value={faces}
+        onChange={(value) => setFaces(value as EnterInsert["groove_faces"])}
+        options={FACES}
+      />
+      <ChoiceRow
+        label="Its pin is"
+        value={pin}
+        onChange={(value) => setPin(value as EnterInsert["pin"])}
+        options={PINS}
+      />
+      <Button
+        kind="main"
+        data-main
+        disabled={!faces || !pin}
+        onClick={() => faces && pin && tap({ kind: "enter_insert", groove_faces: faces, pin })}
+      >
+        It is in
+      </Button>
+    </div>
+  );
+}

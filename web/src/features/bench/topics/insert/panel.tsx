@@ -1,0 +1,86 @@
+/** An insert replaced in its housing: old one out, groove's side found, new one in, square, its grease hole closed. */
+import type { InsertWork } from "../../../../api";
+import { Button } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import type { Refused, Tap } from "../../parts";
+import { useEntry } from "../../use-entry";
+import { Centre } from "./centre";
+import { Enter } from "./enter";
+import { Bore, Fitting } from "./side";
+
+export interface InsertProps {
+  work: InsertWork;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function InsertPanel({ next, ...props }: InsertProps & { next: string }) {
+  const { work, tap } = props;
+  switch (next) {
+    case "take_insert_out":
+      return <Out {...props} />;
+    case "measure_fitting":
+      return <Fitting {...props} />;
+    case "see_bore":
+      return (
+        <>
+          <Bore {...props} />
+          {work.pin_slot === null ? null : <Fitting {...props} again />}
+        </>
+      );
+    case "enter_insert":
+      return <Enter {...props} />;
+    case "centre_insert":
+      return <Centre {...props} />;
+    case "close_hole":
+      return (
+        <div className="flex flex-wrap gap-3 pt-4">
+          <Button
+            kind="main"
+            data-main
+            onClick={() => tap({ kind: "close_hole", closed: work.grit ? "plug" : "new_fitting" })}
+          >
+            {work.grit ? "Brass plug" : "New fitting"}
+          </Button>
+          <Button onClick={() => tap({ kind: "close_hole", closed: work.grit ? "new_fitting" : "plug" })}>
+            {work.grit ? "New fitting" : "Brass plug"}
+          </Button>
+          <Button kind="stop" onClick={() => tap({ kind: "close_hole", closed: "old_fitting" })}>
+            The old fitting stays
+          </Button>
+        </div>
+      );
+    default:
+      return null;
+  }
+}
+
+function Out({ tap, refused }: InsertProps) {
+  const entry = useEntry({ text: "" }, refused, "take_insert_out");
+  const said = entry.text("text");
+  return (
+    <div className="space-y-3 pt-4">
+      <EntryText
+        entry={entry}
+        name="text"
+        label="What its outside looks like (needed where it had turned)"
+        words={["polished ring in the housing's bore", "rust all round"]}
+      />
+      <div className="flex flex-wrap gap-3">
+        <Button
+          kind="main"
+          data-main
+          onClick={() => tap({ kind: "take_insert_out", had_turned: false, text: said })}
+        >
+          It is out
+        </Button>
+        <Button
+          disabled={!said.trim()}
+          onClick={() => tap({ kind: "take_insert_out", had_turned: true, text: said })}
+        >
+          Out: its outer ring had turned
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+/** What holds the insert in its housing or lets it move there; the room on both sides where it floats. */
+import { useState } from "react";
+import type { Command } from "../../../../api";
+import { Button, ChoiceRow, useSettings } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import { useEntry } from "../../use-entry";
+import type { UnitProps } from "./panel";
+
+type By = Extract<Command, { kind: "find_float" }>["by"];
+const WAYS: { value: By; label: string }[] = [
+  { value: "housing", label: "the housing holds it" },
+  { value: "ring_inner", label: "snap ring, inner groove" },
+  { value: "ring_outer", label: "snap ring, outer groove" },
+  { value: "room", label: "expansion housing, room on both sides" },
+  { value: "shaft_slides", label: "shaft slides in the ring" },
+];
+
+export function Float({ work, tap, refused }: UnitProps) {
+  const { units } = useSettings();
+  const entry = useEntry({ room_toward: "", room_away: "" }, refused, "find_float");
+  const [by, setBy] = useState<By | "">("");
+  const floats = by === "ring_outer" || by === "room";
+  return (
+    <form
+      className="space-y-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!by) return;
+        tap({
+          kind: "find_float",
+          by,
+          room_toward: floats ? entry.text("room_toward") : "",
+          room_away: floats ? entry.text("room_away") : "",
+          shown: units === "mm" ? "mm" : "in",
+        });
+      }}
+    >
+      <ChoiceRow
+        label={`It should be ${work.floats_words}. Here it stands:`}
+        value={by}
+        onChange={(value) => setBy(value as By)}
+        options={WAYS}
+      />
+      {floats ? (
+        <div className="grid gap-3 sm:grid-cols-2">
+          <EntryText entry={entry} name="room_toward" label="Room towards the fixed unit" />
+          <EntryText entry={entry} name="room_away" label="Room away from it" />
+        </div>
+      ) : null}
+      <Button kind="main" data-main type="submit" disabled={!by}>
+        Judge it
+      </Button>
+    </form>
+  );
+}

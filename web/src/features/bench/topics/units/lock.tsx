@@ -1,0 +1,99 @@
+/** The insert locked on its shaft: by its screws, its collar or its clamp; what stops is left so by name only. */
+import { useState } from "react";
+import type { Command } from "../../../../api";
+import { Button, ChoiceRow, NamedReason } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import { useEntry } from "../../use-entry";
+import type { UnitProps } from "./panel";
+
+type LockUnit = Extract<Command, { kind: "lock_unit" }>;
+const YES_NO = [
+  { value: "yes", label: "yes" },
+  { value: "no", label: "no" },
+];
+const PASSES = [
+  { value: "2", label: "two, alternately" },
+  { value: "1", label: "one" },
+];
+const FOOTINGS = [
+  { value: "plain", label: "the plain shaft" },
+  { value: "dimple", label: "a dimple" },
+  { value: "flat", label: "a flat" },
+];
+const TURNS = ["clockwise", "anticlockwise"].map((value) => ({ value, label: value }));
+
+export function Lock({ work, tap, refused }: UnitProps) {
+  const entry = useEntry(
+    { torque: "", wrench: "", passes: "", footing: "", in_line: "", turned: "", slits_apart: "" },
+    refused,
+    "lock_unit",
+  );
+  const [deciding, setDeciding] = useState(false);
+  const off = entry.problem("decided_by");
+  const screws = work.lock === "set_screws";
+  const send = (decided_by = "", reason = "") =>
+    tap({
+      kind: "lock_unit",
+      torque: entry.text("torque"),
+      passes: screws ? Number(entry.text("passes")) : 1,
+      wrench: entry.text("wrench"),
+      footing: entry.text("footing") as LockUnit["footing"],
+      in_line: entry.text("in_line") as LockUnit["in_line"],
+      turned: entry.text("turned") as LockUnit["turned"],
+      slits_apart: entry.text("slits_apart") as LockUnit["slits_apart"],
+      decided_by,
+      reason,
+    });
+  const choice = (name: string, label: string, options: { value: string; label: string }[]) => (
+    <ChoiceRow
+      label={label}
+      value={entry.text(name)}
+      onChange={entry.set(name)}
+      options={options}
+      problem={entry.problem(name)}
+    />
+  );
+  const asked = ["torque", "wrench", ...(screws ? ["passes"] : [])];
+  return (
+    <form
+      className="space-y-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send();
+      }}
+    >
+      {screws ? (
+        <>
+          {choice("footing", "The screws stand on", FOOTINGS)}
+          {choice("in_line", "Screws of both units in line along the shaft", YES_NO)}
+          {choice("passes", "Passes", PASSES)}
+        </>
+      ) : null}
+      {work.lock === "collar" ? choice("turned", "Collar turned, looked at from its own side", TURNS) : null}
+      {work.lock === "clamp" ? choice("slits_apart", "Clamp's slit off the ring's slit", YES_NO) : null}
+      <div className="grid gap-3 sm:grid-cols-2">
+        <EntryText entry={entry} name="torque" label="Torque, with its unit" hint={work.screw} />
+        <EntryText entry={entry} name="wrench" label="With which wrench or key" />
+      </div>
+      {off ? (
+        <>
+          <p className="font-bold text-oxide">▲ {off.message}</p>
+          <Button kind="stop" onClick={() => setDeciding(true)}>
+            Leave it so, by name
+          </Button>
+        </>
+      ) : null}
+      <Button kind="main" data-main type="submit" disabled={asked.some((name) => !entry.text(name).trim())}>
+        It is locked
+      </Button>
+      <NamedReason
+        title="Locked otherwise than asked"
+        description={off?.message ?? ""}
+        action="Leave it so"
+        open={deciding}
+        onClose={() => setDeciding(false)}
+        onDecide={send}
+      />
+    </form>
+  );
+}

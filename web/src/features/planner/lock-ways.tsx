@@ -1,0 +1,51 @@
+/** Every way to lock an insert, weighed for how it works: seen while the plan is made, taken with one tap. */
+import { useQuery } from "@tanstack/react-query";
+import { weighLocks } from "../../api";
+import { Button, Say, VerdictMark } from "../../ui";
+import type { Given } from "./small-plans";
+
+export function LockWays({ draft, onTake }: { draft: Given; onTake: (lock: string) => void }) {
+  const duty = { rotation: draft.rotation || "unknown", load: draft.load || "normal" };
+  const ways = useQuery({
+    queryKey: ["locks", duty],
+    queryFn: () => weighLocks(duty),
+    enabled: Boolean(draft.rotation || draft.load),
+    placeholderData: (before) => before,
+  });
+  if (!ways.data) return null;
+  return (
+    <section aria-label="Ways to lock it" className="sheet self-start p-4">
+      <h2 className="text-xl font-bold">Ways to lock it</h2>
+      <ul>
+        {ways.data.ways.map((way) => (
+          <li key={way.way} className="border-b border-rule py-2 last:border-b-0">
+            <div className="flex flex-wrap items-center gap-x-3">
+              <b className={draft.lock === way.way ? "marker px-1" : ""}>{way.words}</b>
+              <VerdictMark verdict={way.verdict} />
+              {way.way === "adapter" ? null : draft.lock === way.way ? (
+                <span className="py-3 font-bold">chosen</span>
+              ) : (
+                <Button kind="quiet" onClick={() => onTake(way.way)}>
+                  Take it<span className="sr-only">: {way.words}</span>
+                </Button>
+              )}
+            </div>
+            {way.reasons.map((reason) => (
+              <p key={reason} className="text-sm">
+                <span className="text-soft">For:</span> <Say>{reason}</Say>
+              </p>
+            ))}
+            {way.against.map((reason) => (
+              <p key={reason} className="text-sm">
+                <span className="text-soft">Against:</span> <Say>{reason}</Say>
+              </p>
+            ))}
+          </li>
+        ))}
+      </ul>
+      <p className="pt-2 text-sm text-soft">
+        A unit on an adapter sleeve is planned as a bearing on a sleeve. {ways.data.note}
+      </p>
+    </section>
+  );
+}

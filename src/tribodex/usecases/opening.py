@@ -164,6 +164,10 @@ def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field])
     cards, gauges = with_cards(reference, items), gauges_of(items)
     plans: list[_Planned] = []
     for i, bearing in enumerate(order.bearings):
+        # Where nothing lines up the shaft later on, nobody would be asked again.
+        unsaid = bearing.floats is Floats.UNKNOWN and not order.whole
+        if unsaid and not isinstance(bearing.plan, PlanDraft) and kind_of_draft(bearing.plan).asks_float:
+            wrong.append(Field(_field(order, i, "floats"), "Does it hold the shaft, or let it float?", f"one of {', '.join(Floats)}"))
         try:
             plans.append(_planned(reference, cards, gauges, bearing.plan, order.whole))
         except InvalidInput as error:

@@ -37,6 +37,7 @@ export type ShoulderDraft = Schemas["ShoulderDraft"];
 export type FollowerDraft = Schemas["FollowerDraft"];
 export type FollowerSheet = Schemas["FollowerSheet"];
 export type FollowerWork = Schemas["FollowerWork"];
+export type Floats = Schemas["Floats"];
 export type Duty = Schemas["Duty"];
 export type UnitDraft = Schemas["UnitDraft"];
 export type UnitSheet = Schemas["UnitSheet"];

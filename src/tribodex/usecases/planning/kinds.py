@@ -44,7 +44,10 @@ class PlanPaper:
 
 @dataclass(frozen=True)
 class PlanKind:
-    """One kind of plan: `order` is its field in the request of a job; `made` what a draft resolves to, `planned` what its topic keeps."""
+    """One kind of plan: `order` is its field in the request of a job; `made` what a draft resolves to, `planned` what its topic keeps.
+
+    `asks_float`: whether its work cannot go on while nobody said that the bearing holds the shaft or floats.
+    """
 
     order: str
     draft: type
@@ -55,6 +58,7 @@ class PlanKind:
     size: Callable[[Any], StraightBearing]
     paper: Callable[[Any], PlanPaper]
     planned: Callable[[Any], Any] = field(default=lambda state: state.planned)
+    asks_float: bool = False
 
 
 def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
@@ -161,6 +165,7 @@ UNIT = PlanKind(
     lambda plan: plan.unit.size,
     _unit_paper,
     lambda state: state.plan,
+    asks_float=True,
 )
 KINDS = (SHOULDER, FOLLOWER, UNIT)
 Draft = ShoulderDraft | FollowerDraft | UnitDraft

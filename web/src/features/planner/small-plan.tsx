@@ -1,10 +1,11 @@
 /** A short plan: what is asked on the left, every target on the right, before the walk to the machine. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { Button, ChoiceRow, Figure, SelectField, TextField } from "../../ui";
+import { Button, ChoiceRow, Figure, TextField } from "../../ui";
 import { LockWays } from "./lock-ways";
 import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
 import { UNIT } from "./unit-plan";
+import { SmallPosition } from "./small-position";
 import { useSmallPlan } from "./use-small-plan";
 
 type Plan = ReturnType<typeof useSmallPlan>;
@@ -29,7 +30,7 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
         <Link to="/plan" className="inline-flex min-h-12 items-center text-dye underline underline-offset-4">
           A bearing on a taper or a sleeve instead
         </Link>
-        <Position plan={plan} />
+        <SmallPosition plan={plan} small={small} />
         <Fields plan={plan} small={small} />
         {plan.problem && plan.problem.fields.length === 0 ? (
           <p className="font-bold text-oxide">▲ {plan.problem.detail}</p>
@@ -65,39 +66,6 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
         ) : null}
       </div>
     </div>
-  );
-}
-
-function Position({ plan }: { plan: Plan }) {
-  return (
-    <>
-      <SelectField
-        label="Machine and position"
-        value={plan.positionId}
-        onChange={(event) => plan.setPositionId(event.target.value)}
-        problem={plan.problem?.at("position_id")}
-      >
-        <option value="">Choose …</option>
-        {plan.choices?.machines.map((machine) => (
-          <optgroup key={machine.id} label={`${machine.name} (${machine.area})`}>
-            {machine.positions.map((position) => (
-              <option key={position.id} value={position.id}>
-                {machine.name}: {position.name}
-              </option>
-            ))}
-          </optgroup>
-        ))}
-      </SelectField>
-      <ChoiceRow
-        label="The job covers"
-        value={plan.whole ? "whole" : "mounting"}
-        onChange={(value) => plan.setWhole(value === "whole")}
-        options={[
-          { value: "mounting", label: "seat and mounting" },
-          { value: "whole", label: "every stage, from taking stock on" },
-        ]}
-      />
-    </>
   );
 }
 

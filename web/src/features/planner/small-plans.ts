@@ -30,6 +30,8 @@ export interface SmallPlan {
   more: string;
   fields: SmallField[];
   preview: (given: Given) => Promise<Worked>;
+  /** Two of them carry one shaft: which one holds it is asked, and both may go into one job. */
+  pair?: boolean;
   /** Worked out as soon as one of these is given. */
   begins: string[];
 }

@@ -93,13 +93,14 @@ export const UNIT: SmallPlan = {
     "Number, shaft, housing and how it works: then shaft limits, torque and every way to lock it stand here.",
   more: "The makers' torques, growth, size by hand …",
   fields: FIELDS,
+  pair: true,
   begins: ["insert", "bore"],
   preview: async (given) => {
     const sheet = await previewUnit(given);
     const worse = [sheet.lock, sheet.iron].filter((verdict) => verdict && verdict.level !== "good");
     return {
       label: sheet.label,
-      about: `${sheet.form}. ${sheet.lined_up_by}`,
+      about: `Housing: ${sheet.form}. ${sheet.lined_up_by}`,
       warning: worse.map((verdict) => verdict!.reason).join(" "),
       figures: sheet.figures,
     };

@@ -2,11 +2,28 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { AwayError, ProblemError, getChoices, newId, send, steadily, type Bench } from "../../api";
+import {
+  AwayError,
+  ProblemError,
+  getChoices,
+  newId,
+  send,
+  steadily,
+  type Bench,
+  type Floats,
+} from "../../api";
 import { useSettings } from "../../ui";
 import { emptyOf, type Given, type SmallPlan, type Worked } from "./small-plans";
 
 const WAIT_MS = 350;
+
+/** The bearings of the order: one, or both of a shaft by the same plan, of which one holds it. */
+export function bearingsOf(plan: SmallPlan, draft: Given, floats: Floats | "", [first, second]: string[]) {
+  const one = { position_id: first ?? "", [plan.order]: draft, ...(floats ? { floats } : {}) };
+  if (!second) return [one];
+  const other = floats === "held" ? "in_the_housing" : "held";
+  return [one, { ...one, position_id: second, ...(floats ? { floats: other } : {}) }];
+}
 
 export function useSmallPlan(plan: SmallPlan) {
   const { actor } = useSettings();
@@ -16,6 +33,8 @@ export function useSmallPlan(plan: SmallPlan) {
   const [draft, setDraft] = useState<Given>(() => emptyOf(plan));
   const [positionId, setPositionId] = useState("");
   const [whole, setWhole] = useState(false);
+  const [floats, setFloats] = useState<Floats | "">("");
+  const [otherId, setOtherId] = useState("");
   const [sheet, setSheet] = useState<Worked | null>(null);
   const [early, setEarly] = useState<ProblemError | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
@@ -53,7 +72,7 @@ export function useSmallPlan(plan: SmallPlan) {
         client_event_id: `${jobId}-open`,
         job_id: jobId,
         whole,
-        bearings: [{ position_id: positionId, [plan.order]: draft }],
+        bearings: bearingsOf(plan, draft, floats, [positionId, otherId]),
       });
       queries.setQueryData(["job", bench.id, ""], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
@@ -75,6 +94,10 @@ export function useSmallPlan(plan: SmallPlan) {
       setPositionId,
       whole,
       setWhole,
+      floats,
+      setFloats,
+      otherId,
+      setOtherId,
       sheet,
       problem,
       away,

@@ -1,0 +1,70 @@
+/** Where a short plan is for: machine and position, whether it holds the shaft, the other one of the shaft. */
+import type { Floats } from "../../api";
+import { ChoiceRow, SelectField } from "../../ui";
+import type { SmallPlan } from "./small-plans";
+import type { useSmallPlan } from "./use-small-plan";
+
+type Plan = ReturnType<typeof useSmallPlan>;
+
+export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan }) {
+  const machine = plan.choices?.machines.find((one) =>
+    one.positions.some(({ id }) => id === plan.positionId),
+  );
+  const others = machine?.positions.filter(({ id }) => id !== plan.positionId) ?? [];
+  return (
+    <>
+      <SelectField
+        label="Machine and position"
+        value={plan.positionId}
+        onChange={(event) => plan.setPositionId(event.target.value)}
+        problem={plan.problem?.at("position_id")}
+      >
+        <option value="">Choose …</option>
+        {plan.choices?.machines.map((machine) => (
+          <optgroup key={machine.id} label={`${machine.name} (${machine.area})`}>
+            {machine.positions.map((position) => (
+              <option key={position.id} value={position.id}>
+                {machine.name}: {position.name}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+      </SelectField>
+      {small.pair ? (
+        <ChoiceRow
+          label="This one"
+          value={plan.floats}
+          onChange={(value) => plan.setFloats(value as Floats)}
+          options={[
+            { value: "held", label: "holds the shaft" },
+            { value: "in_the_housing", label: "floats in its housing" },
+          ]}
+          problem={plan.problem?.at("floats")}
+        />
+      ) : null}
+      {small.pair && others.length > 0 ? (
+        <SelectField
+          label="In the same job, by the same plan"
+          value={plan.otherId}
+          onChange={(event) => plan.setOtherId(event.target.value)}
+        >
+          <option value="">this one alone</option>
+          {others.map((position) => (
+            <option key={position.id} value={position.id}>
+              {position.name}: {plan.floats === "held" ? "floats" : "holds"}
+            </option>
+          ))}
+        </SelectField>
+      ) : null}
+      <ChoiceRow
+        label="The job covers"
+        value={plan.whole ? "whole" : "mounting"}
+        onChange={(value) => plan.setWhole(value === "whole")}
+        options={[
+          { value: "mounting", label: "seat and mounting" },
+          { value: "whole", label: "every stage, from taking stock on" },
+        ]}
+      />
+    </>
+  );
+}

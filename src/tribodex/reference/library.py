@@ -52,6 +52,7 @@ def load_reference(folder: Path = DATA) -> Reference:
         retaining_rings=tables.retaining_rings(sheets["retaining_ring"]),
         studs=tables.stud_table(sheets["cam_follower_stud"]),
         set_screws=tables.set_screws(sheets["set_screw_torque"]),
+        bolts=tables.bolt_strength(sheets["bolt_strength"]),
         inserts=tables.insert_sizes(sheets["insert_dimensions"]),
         failure_marks=failure_marks(folder / "failure_marks"),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},

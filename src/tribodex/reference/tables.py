@@ -10,6 +10,7 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter
 
+from tribodex.core.bolts.torque import BoltRow, BoltStrength
 from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable, WithdrawalSleeve, WithdrawalTable
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group, Taper
@@ -316,3 +317,32 @@ def insert_sizes(sheet: Sheet) -> InsertSizes:
     """Insert bearings by code."""
     rows = (InsertRow(row["code"], value(row["d"]), value(row["D"]), value(row["C_mm"]), value(row["B_mm"])) for row in sheet.rows)
     return InsertSizes(sheet.source, tuple(rows))
+
+
+def bolt_strength(sheet: Sheet) -> BoltStrength:
+    """Strength of bolts by grade and size; where no proof stress is tabulated, the 0.2 % stress, and it says so."""
+    rows = []
+    for row in sheet.rows:
+        over = row["size_from"].startswith(">")
+        low, high = (_bolt_mm(row[name].lstrip(">")) for name in ("size_from", "size_to"))
+        proof = row["proof_stress_MPa"]
+        rows.append(
+            BoltRow(
+                row["standard"],
+                row["grade"],
+                low if over else low - 1e-6,
+                high,
+                float(proof or row["yield_or_0.2pct_MPa"]),
+                not proof,
+                row["size_from"].lstrip(">").startswith("M"),
+            )
+        )
+    return BoltStrength(sheet.source, tuple(rows))
+
+
+def _bolt_mm(size: str) -> float:
+    if size.startswith("M"):
+        return float(size[1:])
+    whole, _, part = size.rpartition("-")
+    top, _, bottom = part.partition("/")
+    return ((float(whole) if whole else 0.0) + float(top) / float(bottom or 1)) * 25.4

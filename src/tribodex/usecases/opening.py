@@ -17,8 +17,10 @@ from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.lineup.floating import Floats, float_conflict
 from tribodex.core.topics import fold
+from tribodex.core.topics.cartridge.facts import CartridgePlan, CartridgePlanned
 from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
+from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.crib import gauges_of, with_cards
@@ -26,7 +28,9 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
+from tribodex.usecases.planning.cartridges import CartridgeDraft, cartridge_plan, in_cartridge
 from tribodex.usecases.planning.kinds import Draft, kind_of_draft
+from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
@@ -45,11 +49,12 @@ class BearingOrder:
 
 @dataclass(frozen=True)
 class Order:
-    """A job to open. `whole`: from taking stock to keeping, not the mounting alone."""
+    """A job to open. `whole`: from taking stock to keeping, not the mounting alone. `cartridge`: what closes its two bearings in."""
 
     title: str
     bearings: tuple[BearingOrder, ...]
     whole: bool = False
+    cartridge: CartridgeDraft | None = None
 
 
 def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap: Tap, recorded_at: datetime) -> Loaded:
@@ -62,6 +67,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         wrong.append(Field("actor", "Who plans? The log names everybody.", "a name"))
     machine, positions = _positions(store.machines(), order, wrong)
     plans = _plans(store, reference, order, wrong)
+    cartridge = _cartridge(reference, order, plans, wrong) if order.cartridge is not None else None
     if machine is None or any(field.name != "actor" for field in wrong) or wrong:
         raise InvalidInput(f"{len(wrong)} entries need correcting." if len(wrong) > 1 else "The job is not complete.", *wrong)
     if why := float_conflict([(p.name, b.floats, plan.kind) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
@@ -70,7 +76,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     log = store.events(job_id)
     if log:
         return Loaded(job_id, log, fold(log))
-    shaft = reference.procedure(WHOLE if order.whole else MOUNTING)
+    shaft = reference.procedure(_shaft_procedure(order))
     places, planned = [], []
     for i, (position, bearing, plan) in enumerate(zip(positions, order.bearings, plans, strict=True), 1):
         own = reference.procedure(plan.procedure)
@@ -79,6 +85,8 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     line = _line(machine, places) if order.whole else None
     if line is not None:
         planned.append(Planned(SHAFT, line))
+    if cartridge is not None:
+        planned.append(Planned(SHAFT, CartridgePlanned(cartridge)))
     opened = JobOpened(
         number=number,
         title=order.title.strip() or f"{machine.name}, {' and '.join(place.name for place in places)}",
@@ -93,6 +101,31 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
     except ConcurrentWriter:
         return load(store, job_id)
+
+
+def _shaft_procedure(order: Order) -> str:
+    if order.cartridge is not None:
+        return "job-cartridge-whole" if order.whole else "job-cartridge"
+    return WHOLE if order.whole else MOUNTING
+
+
+def _cartridge(reference: Reference, order: Order, plans: Sequence[_Planned], wrong: list[Field]) -> CartridgePlan | None:
+    """The cartridge of two bearings, one held and one floating; what does not fit is added to `wrong`."""
+    assert order.cartridge is not None  # asked for only then
+    held = [str(i) for i, bearing in enumerate(order.bearings, 1) if bearing.floats is Floats.HELD]
+    floating = [str(i) for i, bearing in enumerate(order.bearings, 1) if bearing.floats in (Floats.SEAT, Floats.HOUSING, Floats.INSIDE)]
+    if len(order.bearings) != 2 or len(held) != 1 or len(floating) != 1:
+        wrong.append(Field("floats", "A cartridge has two bearings: one is fixed, the other floats.", "held and in_its_seat, for example"))
+        return None
+    found = {str(i): next((f.plan for f in plan.facts if isinstance(f, ShoulderPlanned)), None) for i, plan in enumerate(plans, 1)}
+    bearings = {at: plan for at, plan in found.items() if plan is not None}
+    if len(bearings) != 2 and not wrong:
+        wrong.append(Field("cartridge", "Both bearings of a cartridge sit on cylindrical seats.", "two plans of bearings on cylindrical seats"))
+    try:
+        return cartridge_plan(reference, order.cartridge, bearings, held[0], floating[0])
+    except InvalidInput as error:
+        wrong.extend(replace(field, name=f"cartridge.{field.name}") for field in error.fields)
+        return None
 
 
 @dataclass(frozen=True)
@@ -158,6 +191,11 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
     return machine, found
 
 
+def _in(order: Order, draft: PlanDraft | Draft) -> PlanDraft | Draft:
+    """A bearing as it stands in its order: in a cartridge that is what holds it."""
+    return in_cartridge(draft) if order.cartridge is not None and isinstance(draft, ShoulderDraft) else draft
+
+
 def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field]) -> list[_Planned]:
     # The crib is read once, however many bearings there are.
     items = store.crib_items()
@@ -169,7 +207,7 @@ def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field])
         if unsaid and not isinstance(bearing.plan, PlanDraft) and kind_of_draft(bearing.plan).asks_float:
             wrong.append(Field(_field(order, i, "floats"), "Does it hold the shaft, or let it float?", f"one of {', '.join(Floats)}"))
         try:
-            plans.append(_planned(reference, cards, gauges, bearing.plan, order.whole))
+            plans.append(_planned(reference, cards, gauges, _in(order, bearing.plan), order.whole))
         except InvalidInput as error:
             wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
     return plans

@@ -8,6 +8,7 @@ from datetime import datetime
 from functools import cached_property
 from typing import Any, Literal, Protocol
 
+from tribodex.core.bolts.torque import BoltStrength
 from tribodex.core.components.adapter_sleeve import SleeveTable, WithdrawalTable
 from tribodex.core.components.bearing import DimensionTable, Kind
 from tribodex.core.components.feeler import FeelerSet
@@ -60,6 +61,7 @@ class Reference:
     retaining_rings: RetainingRings
     studs: StudTable
     set_screws: SetScrews
+    bolts: BoltStrength
     inserts: InsertSizes
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]

@@ -9,6 +9,7 @@ from pydantic import RootModel, TypeAdapter
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
+from tribodex.usecases.planning.cartridges import CartridgeOrder, CartridgeSheet, cartridge_sheet
 from tribodex.usecases.planning.early import Early, early
 from tribodex.usecases.planning.followers import FollowerDraft, FollowerSheet, follower_sheet
 from tribodex.usecases.planning.shouldered import ShoulderDraft, ShoulderSheet, shoulder_sheet
@@ -93,6 +94,22 @@ def preview_unit(body: UnitBody) -> Response:
 @api.post("/unit/locks", responses={200: LockChoiceAnswer}, summary="Ways to lock an insert on its shaft, weighed for a duty")
 def weigh_locks(body: DutyBody) -> Response:
     return reply(LOCKS, lock_choice(body.root))
+
+
+class CartridgeBody(RootModel[CartridgeOrder]):
+    """A cartridge as typed: both bearings, and what closes them in."""
+
+
+class CartridgeSheetAnswer(RootModel[CartridgeSheet]):
+    """A cartridge with its targets."""
+
+
+CARTRIDGE = TypeAdapter(CartridgeSheet)
+
+
+@api.post("/cartridge", responses={200: CartridgeSheetAnswer}, summary="Work out a plan for a bearing cartridge without keeping it")
+def preview_cartridge(body: CartridgeBody) -> Response:
+    return reply(CARTRIDGE, cartridge_sheet(context().reference, body.root))
 
 
 class EarlyAnswer(RootModel[Early]):

@@ -18,6 +18,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
+from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.planning.units import UnitDraft
@@ -176,13 +177,14 @@ class OpenBody(TapBody):
     plan: PlanDraft | None = None
     bearings: list[BearingBody] = Field(default_factory=list, max_length=8)
     whole: bool = Field(default=False, description="every stage of the trade, not the mounting alone")
+    cartridge: CartridgeDraft | None = Field(default=None, description="what closes two bearings on cylindrical seats into one housing")
 
     def order(self) -> Order:
         """As the use case wants it. One bearing may be named alone, as it was before a job could hold several."""
         bearings = [bearing.order() for bearing in self.bearings]
         if self.plan is not None:
             bearings.insert(0, BearingOrder(self.position_id, self.plan))
-        return Order(self.title, tuple(bearings), self.whole)
+        return Order(self.title, tuple(bearings), self.whole, self.cartridge)
 
 
 class ReviseBody(TapBody):

@@ -17,6 +17,8 @@ import type {
   FollowerDraft,
   FollowerSheet,
   ShoulderSheet,
+  CartridgeOrder,
+  CartridgeSheet,
   Duty,
   LockChoice,
   UnitDraft,
@@ -190,6 +192,7 @@ export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", dr
 export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
 export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);
 export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit", draft);
+export const previewCartridge = (order: CartridgeOrder) => send<CartridgeSheet>("/api/plan/cartridge", order);
 export const weighLocks = (duty: Duty) => send<LockChoice>("/api/plan/unit/locks", duty);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
 export const lastPlan = (position: string) =>

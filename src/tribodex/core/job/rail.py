@@ -15,9 +15,10 @@ def tasks(desk: Desk) -> list[Task]:
     """Every stage at every place, in the order of work: the fixed bearing before the floating one."""
     # A bearing that is held is mounted first (common practice, no source).
     ranked = sorted(desk.job.places, key=lambda place: desk.floats(place.id) is not Floats.HELD)
-    rank = {SHAFT: -1} | {place.id: i for i, place in enumerate(ranked)}
+    rank: dict[str, float] = {place.id: i for i, place in enumerate(ranked)}
+    of_shaft = {"": -1.0, "between": 0.5, "after": float(len(ranked))}
     found = [
-        (TRADE_STAGES.index(stage.trade), rank[at], i, Task(stage, at))
+        (TRADE_STAGES.index(stage.trade), of_shaft[stage.turn] if at == SHAFT else rank[at], i, Task(stage, at))
         for at, procedure in desk.procedures.items()
         for i, stage in enumerate(procedure.stages)
     ]

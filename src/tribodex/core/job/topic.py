@@ -165,9 +165,11 @@ class Desk:
         return self.job.place(at).floats
 
     def conditions(self, at: str) -> frozenset[str]:
-        """What procedures can ask for in `when`, at a place; for the whole shaft, what holds at any place of it."""
+        """What procedures can ask for in `when`, at a place and for its shaft; for the whole shaft, what holds at any place of it."""
         places = [at] if at else [place.id for place in self.job.places]
-        return frozenset().union(*(t.conditions(self.job.of(t, p)) for t in self.house.topics for p in places if not t.per_shaft))
+        of_places = (t.conditions(self.job.of(t, p)) for t in self.house.topics for p in places if not t.per_shaft)
+        of_shaft = (t.conditions(self.job.of(t, SHAFT)) for t in self.house.topics if t.per_shaft)
+        return frozenset().union(*of_places, *of_shaft)
 
     def in_use(self) -> Iterator[tuple[Topic[Any], str]]:
         """Topics that have a stage in this job, with the place."""

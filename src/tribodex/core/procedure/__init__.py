@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from tribodex.core.errors import NotFound
 
@@ -32,6 +33,9 @@ TRADE_TITLES = {
     "run_in": "Run in",
     "keep": "Keep",
 }
+
+
+Turn = Literal["", "between", "after"]
 
 
 @dataclass(frozen=True)
@@ -92,7 +96,8 @@ class Stage:
     """One stage of the work. `gates` are passed before its work begins.
 
     `trade` is the one of the trade's stages that it belongs to. Where `ticks`, its steps are ticked off one by one; a `firm` stage
-    is never set aside.
+    is never set aside. `turn`: when a stage of the shaft comes among those of its bearings: before them all, between the first and the
+    second, or after them all.
     """
 
     id: str
@@ -104,6 +109,7 @@ class Stage:
     trade: str = ""
     ticks: bool = False
     firm: bool = False
+    turn: Turn = ""
 
 
 @dataclass(frozen=True)

@@ -16,11 +16,17 @@ class WayOn(StrEnum):
     HEAT = "heat"
     PRESS = "press"
     DRIFT = "drift"
+    BOTH_RINGS = "both_rings"
 
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"heat": "warm, by induction heater", "press": "cold, by press", "drift": "cold, by drift and mallet"}[self.value]
+        return {
+            "heat": "warm, by induction heater",
+            "press": "cold, by press",
+            "drift": "cold, by drift and mallet",
+            "both_rings": "cold, by a tool on both rings",
+        }[self.value]
 
 
 @dataclass(frozen=True)
@@ -36,10 +42,10 @@ class AdviceOn:
 _RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 
 
-def advise_on(bore_mm: float, force: Result, heat: Result) -> tuple[AdviceOn, ...]:
+def advise_on(bore_mm: float, force: Result, heat: Result, *, both_rings: bool = False) -> tuple[AdviceOn, ...]:
     """Every way, the best first; at equal rank heat before press before drift, for it strains ring and seat least.
 
-    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict.
+    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict; whether it goes onto shaft and into housing at once.
     Valid: the inner ring is the tight one.
     Raises: nothing.
     Source: common practice, no source.
@@ -52,7 +58,9 @@ def advise_on(bore_mm: float, force: Result, heat: Result) -> tuple[AdviceOn, ..
     assert heat.verdict is not None  # every temperature is judged
     most = force.value_to if force.value_to is not None else force.value or 0.0
     press = tool_size(force)
-    found = [_warm(heat.verdict), _press(most, press), _drift(bore_mm, most)]
+    found = [_warm(heat.verdict), _press(most, press, both_rings), _drift(bore_mm, most, both_rings)]
+    if both_rings:
+        found.append(_both(most, press))
     return tuple(sorted(found, key=lambda one: _RANK.index(one.verdict.level)))
 
 
@@ -61,7 +69,19 @@ def _warm(verdict: Verdict) -> AdviceOn:
     return _one(WayOn.HEAT, verdict.level, ["No force on ring or seat; straight by itself."], against)
 
 
-def _press(most_kn: float, press: Result) -> AdviceOn:
+_ONE_ALONE = "It goes onto the shaft and into the housing at once: on the inner ring alone the force crosses the balls."
+
+
+def _both(most_kn: float, press: Result) -> AdviceOn:
+    reasons = [f"Shaft and housing at once, about {roughly(most_kn)} kN on the shaft alone: the force crosses no ball."]
+    if press.value is None:
+        return _one(WayOn.BOTH_RINGS, Level.STOP, reasons, [press.verdict.reason if press.verdict is not None else ""])
+    return _one(WayOn.BOTH_RINGS, Level.GOOD, reasons, ["It needs a plate or tube that bears on both rings evenly."])
+
+
+def _press(most_kn: float, press: Result, both_rings: bool) -> AdviceOn:
+    if both_rings:
+        return _one(WayOn.PRESS, Level.STOP, ["The force is seen on a gauge."], [_ONE_ALONE])
     if press.value is None:
         reason = press.verdict.reason if press.verdict is not None else ""
         return _one(WayOn.PRESS, Level.STOP, ["The force is seen on a gauge."], [reason])
@@ -69,8 +89,10 @@ def _press(most_kn: float, press: Result) -> AdviceOn:
     return _one(WayOn.PRESS, Level.WATCH, reasons, ["It scores the seat a little; the shaft must go under the press."])
 
 
-def _drift(bore_mm: float, most_kn: float) -> AdviceOn:
+def _drift(bore_mm: float, most_kn: float, both_rings: bool) -> AdviceOn:
     reasons = ["Needs a tube and a mallet alone."]
+    if both_rings:
+        return _one(WayOn.DRIFT, Level.STOP, reasons, [_ONE_ALONE])
     if most_kn > DRIFT_LIMIT_KN or bore_mm > DRIFT_BORE_MM:
         return _one(WayOn.DRIFT, Level.STOP, reasons, [f"About {roughly(most_kn)} kN: blows get nowhere and shock what they pass. Heat or press."])
     return _one(WayOn.DRIFT, Level.WATCH, reasons, ["Blows travel: shaft in soft jaws, out of the machine, never through its other bearings."])

@@ -12,7 +12,8 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.tell import tell as kernel_tell
 from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import follower, insert, lineup, look, prepare, removal, shouldered, stock, tapered, units
+from tribodex.core.topics import cartridge, follower, insert, lineup, look, prepare, removal, shouldered, stock, tapered, units
+from tribodex.core.topics.cartridge.show import CartridgeWork
 from tribodex.core.topics.follower.show import FollowerWork
 from tribodex.core.topics.insert.show import InsertWork
 from tribodex.core.topics.lineup.show import LineUpWork
@@ -36,9 +37,12 @@ HOUSE = House(
         follower.TOPIC,
         insert.TOPIC,
         units.TOPIC,
+        cartridge.TOPIC,
     )
 )
-Work = StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork | FollowerWork | InsertWork | UnitWork
+Work = (
+    StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork | FollowerWork | InsertWork | UnitWork | CartridgeWork
+)
 
 
 def fold(events: Sequence[Event]) -> Job:

@@ -18,7 +18,7 @@ from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
 from tribodex.core.topics.insert.facts import InsertPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
-from tribodex.core.topics.shouldered.plan import ShoulderPlan
+from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.units.facts import UnitPlanned
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.units.locking import Rotation, UnitLock
@@ -139,7 +139,7 @@ SHOULDER = PlanKind(
     ShoulderDraft,
     shouldered.TOPIC,
     shoulder_plan,
-    lambda _: "shouldered",
+    lambda plan: "cartridge-bearing" if plan.held_by is HeldBy.CARTRIDGE else "shouldered",
     # The real fit is measured whatever else belongs to the job.
     lambda plan, _: [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)],
     lambda plan: plan.bearing,

@@ -68,7 +68,20 @@ export function entryOf({ kind, says }: LogLine, said: Said, units: Units): Entr
 }
 
 const WHOLE = new Set(["section", "direction", "question", "passes"]);
-const YES_OR_NO = new Set(["away", "closes", "whole_nut", "freely", "had_turned", "pin_slot", "swivels"]);
+const YES_OR_NO = new Set([
+  "away",
+  "closes",
+  "whole_nut",
+  "freely",
+  "had_turned",
+  "pin_slot",
+  "swivels",
+  "tab_bent",
+  "jammed",
+  "pinned",
+  "both_screws",
+  "no_contact",
+]);
 
 /** Where every field is a text as it was typed, the command is its fields. */
 function asTyped(kind: string, said: Said): Entry {

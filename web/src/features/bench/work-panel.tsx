@@ -1,5 +1,7 @@
 /** The taps that go with the task that is shown: the kernel's own, or those of its topic. */
 import type { Bench, Work } from "../../api";
+import { CartridgeDrawings } from "./topics/cartridge/drawings";
+import { CartridgePanel } from "./topics/cartridge/panel";
 import { FollowerDrawings } from "./topics/follower/drawings";
 import { FollowerPanel } from "./topics/follower/panel";
 import { InsertDrawings } from "./topics/insert/drawings";
@@ -65,6 +67,8 @@ function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
     case "follower":
       return <FollowerPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "cartridge":
+      return <CartridgePanel next={bench.next.do} work={work} {...panel} />;
     case "insert":
       return <InsertPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "units":
@@ -99,6 +103,8 @@ export function WorkDrawings({ work }: { work: Work }) {
       return <TaperedDrawings work={work} />;
     case "follower":
       return <FollowerDrawings work={work} />;
+    case "cartridge":
+      return <CartridgeDrawings work={work} />;
     case "insert":
       return <InsertDrawings work={work} />;
     case "units":

@@ -167,6 +167,8 @@ def _shoulder(desk: Desk, state: Shouldered, command: cmd.TryShoulder) -> ev.Sho
 
 
 def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFast) -> ev.HeldFast:
+    if plan.held_by is HeldBy.CARTRIDGE:
+        raise Refused("Nut pair and covers of its cartridge hold it.")
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         raise Refused("First against its shoulder: the 0.03 mm leaf enters nowhere.")
     pass_gates(desk, SECURE)
@@ -192,6 +194,9 @@ def stands(_: Desk, state: Shouldered) -> str | None:
     """On its shoulder first; then what holds it, and turned by hand."""
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         return SET_ON
+    # What holds it belongs to the cartridge.
+    if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
+        return None
     fast = state.held is not None and state.held.verdict.level in (Level.GOOD, Level.WATCH)
     return None if fast and state.turned is not None else SECURE
 

@@ -41,6 +41,13 @@ def move(desk: Desk, state: Shouldered) -> Move:
     if state.way.way is WayOn.HEAT:
         return _warm(desk, state, plan)
     force = force_words(desk, state)
+    if state.way.way is WayOn.BOTH_RINGS:
+        return Move(
+            "push_home",
+            "Press or drive it on with a tool that bears on both rings evenly",
+            f"Seat and housing oiled; {force} to expect on the shaft alone. Square by hand first; read four gaps when it is nearly home.",
+            "On one ring alone the force crosses the balls and dents the raceways.",
+        )
     if state.way.way is WayOn.PRESS:
         return Move(
             "push_home",
@@ -91,6 +98,8 @@ def _home(state: Shouldered) -> Move:
             "Hand-warm: does a 0.03 mm leaf enter between ring and shoulder?",
             "At top, right, bottom and left. A warm ring creeps back as it cools: take it up with the nut.",
         )
+    if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
+        return Move(Ask.NOTHING, "It is on, against its shoulder", "Nut pair and covers of the cartridge hold it.")
     if state.held is not None and state.held.verdict.level is Level.STOP:
         return Move("hold_fast", f"Stop: {state.held.verdict.word}", state.held.verdict.reason)
     if state.held is None:

@@ -11,6 +11,7 @@ from tribodex.core.components.straight import Closure, StraightBearing
 from tribodex.core.shouldered.fit import clearance_left, push_on_force
 from tribodex.core.shouldered.heating import HeatLimit, heat_needed
 from tribodex.core.shouldered.retaining_ring import RingRow, end_change
+from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Result
 
@@ -24,11 +25,17 @@ class HeldBy(StrEnum):
     LOCK_NUT = "lock_nut"
     RETAINING_RING = "retaining_ring"
     COVER = "cover"
+    CARTRIDGE = "cartridge"
 
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"lock_nut": "lock nut and washer", "retaining_ring": "retaining ring", "cover": "cover"}[self.value]
+        return {
+            "lock_nut": "lock nut and washer",
+            "retaining_ring": "retaining ring",
+            "cover": "cover",
+            "cartridge": "its cartridge: nut pair and covers",
+        }[self.value]
 
 
 @dataclass(frozen=True)
@@ -80,7 +87,7 @@ def interference_result(plan: ShoulderPlan, interference_um: Span) -> Result:
     return Result("interference", "Interference on diameter", interference_um.low, "µm", value_to=interference_um.high, note=note)
 
 
-CONDITIONS = frozenset({"closed_ring", *(f"held_by_{one}" for one in HeldBy), *(f"on_by_{way}" for way in ("drift", "press", "heat"))})
+CONDITIONS = frozenset({"closed_ring", *(f"held_by_{one}" for one in HeldBy), *(f"on_by_{way}" for way in WayOn)})
 
 
 def worst(figures: tuple[Result, ...]) -> Level:

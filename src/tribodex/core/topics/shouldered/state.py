@@ -9,12 +9,13 @@ from typing import Any
 from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
+from tribodex.core.lineup.floating import Floats
 from tribodex.core.shouldered.heating import CoolingFit, contact_c, learn_cooling, seconds_to_contact
 from tribodex.core.shouldered.ways import AdviceOn, WayOn, advise_on
 from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare.decide import fit_of
 from tribodex.core.topics.shouldered import facts as ev
-from tribodex.core.topics.shouldered.plan import WORKSHOP_C, ShoulderPlan, figures_for
+from tribodex.core.topics.shouldered.plan import WORKSHOP_C, HeldBy, ShoulderPlan, figures_for
 from tribodex.core.working import Level, Result
 
 
@@ -108,7 +109,9 @@ def ways(desk: Desk, state: Shouldered) -> tuple[AdviceOn, ...]:
     if state.planned is None:
         return ()
     found = figures_now(desk, state)
-    return advise_on(state.planned.bearing.bore_mm, figure(found, "push_on_force"), figure(found, "heat_needed"))
+    # The second bearing of a cartridge meets shaft and housing at once.
+    both = state.planned.held_by is HeldBy.CARTRIDGE and desk.floats(desk.at) is not Floats.HELD
+    return advise_on(state.planned.bearing.bore_mm, figure(found, "push_on_force"), figure(found, "heat_needed"), both_rings=both)
 
 
 @dataclass(frozen=True)

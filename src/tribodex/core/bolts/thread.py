@@ -1,0 +1,74 @@
+"""Threads of bolts: size and pitch read from what is written on them, and the stress area."""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+
+from tribodex.core.errors import InvalidInput
+
+# Coarse pitches, mm (ISO 261); threads per inch of UNC (ASME B1.1).
+COARSE_MM = {
+    3.0: 0.5, 4.0: 0.7, 5.0: 0.8, 6.0: 1.0, 8.0: 1.25, 10.0: 1.5, 12.0: 1.75, 14.0: 2.0, 16.0: 2.0, 18.0: 2.5, 20.0: 2.5,
+    22.0: 2.5, 24.0: 3.0, 27.0: 3.0, 30.0: 3.5, 33.0: 3.5, 36.0: 4.0, 39.0: 4.0,
+}  # fmt: skip
+UNC = {
+    "1/4": 20, "5/16": 18, "3/8": 16, "7/16": 14, "1/2": 13, "9/16": 12, "5/8": 11, "3/4": 10, "7/8": 9, "1": 8, "1-1/8": 7, "1-1/4": 7,
+    "1-3/8": 6, "1-1/2": 6,
+}  # fmt: skip
+_METRIC = re.compile(r"^M(\d+(?:[.,]\d+)?)(?:X(\d+(?:[.,]\d+)?))?$")
+_INCH = re.compile(r"^(\d+(?:-\d+/\d+)?(?:/\d+)?)(?:-(\d+))?(?:UN[CF]?)?$")
+
+
+@dataclass(frozen=True)
+class BoltThread:
+    """A thread: as it is written, nominal diameter and pitch (mm)."""
+
+    text: str
+    diameter_mm: float
+    pitch_mm: float
+    metric: bool
+
+    @property
+    def stress_area_mm2(self) -> float:
+        """Tensile stress area, π/4·(d - 0.9382·P)² metric, π/4·(d - 0.9743/n)² inch (ISO 898-1, ASME B1.1).
+
+        >>> round(BoltThread("M8", 8, 1.25, True).stress_area_mm2, 1)
+        36.6
+        """
+        return math.pi / 4 * (self.diameter_mm - (0.9382 if self.metric else 0.9743) * self.pitch_mm) ** 2
+
+
+def read_thread(text: str, field: str = "screw") -> BoltThread:
+    """Read a thread: M8, M10x1.25, 1/4-20, 3/8 (coarse where no pitch is named).
+
+    >>> read_thread("m8").pitch_mm, round(read_thread("1/4-20").pitch_mm, 3), read_thread("M10x1,25").pitch_mm
+    (1.25, 1.27, 1.25)
+    """
+    written = text.strip().upper().replace(" ", "").replace("×", "X").removesuffix("IN")
+    found = _METRIC.match(written)
+    if found is not None:
+        size = float(found[1].replace(",", "."))
+        pitch = float(found[2].replace(",", ".")) if found[2] else COARSE_MM.get(size)
+        if pitch is None or not 0 < pitch < size / 2:
+            raise InvalidInput.at(field, f"“{text.strip()}” is no metric thread known here.", "M3 to M39; a fine one with its pitch: M10x1.25")
+        return BoltThread(f"M{size:g}" if not found[2] else f"M{size:g}×{pitch:g}", size, pitch, True)
+    return _inch(text, written, field)
+
+
+def _inch(text: str, written: str, field: str) -> BoltThread:
+    wrong = InvalidInput.at(field, f"“{text.strip()}” is no thread known here.", "for example M8, M10x1.25, 1/4-20, 3/8-16")
+    found = _INCH.match(written)
+    if found is None:
+        raise wrong
+    size, per_inch = found[1], found[2]
+    # 1-1/4 is a size; 1/4-20 is a size with its threads.
+    if "/" not in size and size != "1":
+        raise wrong
+    threads = int(per_inch) if per_inch else UNC.get(size)
+    if threads is None or not 4 <= threads <= 80:
+        raise wrong
+    whole, _, part = size.rpartition("-")
+    inches = (float(whole) if whole else 0.0) + (float(part.split("/")[0]) / float(part.split("/")[1]) if "/" in part else float(part))
+    return BoltThread(f"{size}-{threads}", inches * 25.4, 25.4 / threads, False)

@@ -1,0 +1,198 @@
+"""What can be said of a cartridge: plan, rings set, cooled, in its housing, turned over, nut pair, packed, covers, flingers, topped up."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tribodex.core.bolts.torque import BoltFinish
+from tribodex.core.cartridge.covers import Inner
+from tribodex.core.cartridge.shaft_end import Hand, Turning
+from tribodex.core.components.bands import Span
+from tribodex.core.job.facts import Fact
+from tribodex.core.working import Result, Verdict
+
+Side = Literal["fixed", "floating"]
+End = Literal["drive", "far"]
+
+
+@dataclass(frozen=True)
+class CoverScrews:
+    """The screws of an end cover: how many, which, the torque that is asked with its working, what they go into."""
+
+    count: int
+    text: str
+    torque_nm: float
+    torque: Result
+    engaged: Verdict | None
+
+
+@dataclass(frozen=True)
+class CartridgePlan:
+    """A cartridge. `fixed`, `floating`: the places of its bearings; `separable`: those whose outer rings are set in the housing first.
+
+    `hole_um`: deviations of the housing's bores; `growth_mm` between the bearings, `stands_out_mm` below when turned over; None: not known.
+    """
+
+    fixed: str
+    floating: str
+    fixed_end: End
+    separable: tuple[str, ...]
+    housing_class: str
+    hole_um: dict[str, Span]
+    ring_um: dict[str, Span]
+    growth_mm: float | None
+    stands_out_mm: float | None
+    screws: CoverScrews
+    finish: BoltFinish
+    hand: Hand
+    turning: Turning
+    nut_nm: float | None
+    nut_source: str
+    flingers: tuple[End, ...]
+    given: dict[str, str]
+
+
+@dataclass(frozen=True)
+class CartridgePlanned(Fact):
+    """The plan of the cartridge."""
+
+    plan: CartridgePlan
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class OuterRingSet(Fact):
+    """The outer ring of a separable bearing is in the cleaned housing, against its shoulder."""
+
+    side: Side
+
+
+@dataclass(frozen=True)
+class RingCooled(Fact):
+    """Temperatures of the bearing on the shaft and of the housing, before the two meet (°C)."""
+
+    ring_c: float
+    housing_c: float
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class ShaftEntered(Fact):
+    """The shaft with its first bearing is in the housing: by hand, or it would not go."""
+
+    by_hand: bool
+    text: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class TurnedOver(Fact):
+    """The housing was turned over on its blocks, with free height below what sticks out (mm)."""
+
+    stands_out_mm: float
+    free_mm: float
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class PairTightened(Fact):
+    """First nut to torque, tab in a slot by tightening, second nut jammed against it."""
+
+    torque_nm: float
+    wrench: str
+    tab_bent: bool
+    jammed: bool
+    verdicts: tuple[Verdict, ...]
+    decided_by: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class PackedBetween(Fact):
+    """Grease between the pair, before the covers close."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class DrawnByCover(Fact):
+    """A cover's screws drew a bearing home; what held its inner ring meanwhile."""
+
+    side: Side
+    inner: Inner
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class CoverMeasured(Fact):
+    """Depth from the housing's face to the outer ring, and the cover's spigot (mm)."""
+
+    side: Side
+    depth_mm: float
+    spigot_mm: float
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class JointSealed(Fact):
+    """What went on the joint of a cover, as its maker asks."""
+
+    side: Side
+    text: str
+
+
+@dataclass(frozen=True)
+class RoundTightened(Fact):
+    """One round over the screws of a cover: which pass, at what torque, gaps of the flange beside each screw where they were read (mm)."""
+
+    side: Side
+    torque_nm: float
+    gaps_mm: tuple[float, ...]
+    wrench: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class CartridgeTurned(Fact):
+    """How the shaft turns with both covers on."""
+
+    freely: bool
+    text: str
+
+
+@dataclass(frozen=True)
+class FlingerSet(Fact):
+    """A flinger at an end: its gap (mm), whether it is the pinned one, both screws tight."""
+
+    end: End
+    gap_mm: float
+    pinned: bool
+    both_screws: bool
+    verdicts: tuple[Verdict, ...]
+
+
+@dataclass(frozen=True)
+class ToppedUp(Fact):
+    """Grease topped up at the end, and the shaft turned: no contact heard or seen."""
+
+    text: str
+    no_contact: bool
+
+
+FACTS: tuple[type[Fact], ...] = (
+    CartridgePlanned,
+    OuterRingSet,
+    RingCooled,
+    ShaftEntered,
+    TurnedOver,
+    PairTightened,
+    PackedBetween,
+    DrawnByCover,
+    CoverMeasured,
+    JointSealed,
+    RoundTightened,
+    CartridgeTurned,
+    FlingerSet,
+    ToppedUp,
+)

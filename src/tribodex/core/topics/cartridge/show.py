@@ -1,0 +1,251 @@
+"""A cartridge in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.bolts.torque import pattern
+from tribodex.core.cartridge.building import free_height
+from tribodex.core.cartridge.shaft_end import Hand, flinger_gap
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import travel_text
+from tribodex.core.sheet import Section
+from tribodex.core.topics.cartridge import facts as ev
+from tribodex.core.topics.cartridge.decide import bearing_of, cover_result, flinger_opens, home, next_pass, slide_in_of, still_in
+from tribodex.core.topics.cartridge.move import cover_due
+from tribodex.core.topics.cartridge.state import SIDES, Cartridge
+from tribodex.core.working import Level, Result, Verdict, number
+
+
+def _who(fact: Any) -> str:
+    return f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.CartridgePlanned():
+            return f"Cartridge planned: covers with {fact.plan.screws.count} × {fact.plan.screws.text}{f' ({fact.reason})' if fact.reason else ''}."
+        case ev.OuterRingSet():
+            return f"Outer ring of the {fact.side} bearing set in the housing."
+        case ev.RingCooled():
+            return f"Bearing {fact.ring_c:.0f} °C, housing {fact.housing_c:.0f} °C: {fact.verdict.word}."
+        case ev.ShaftEntered():
+            return "Shaft in the housing, by hand." if fact.by_hand else f"Shaft did not go in: {fact.text}."
+        case ev.TurnedOver():
+            return f"Turned over, {travel_text(fact.stands_out_mm)} sticks out, {travel_text(fact.free_mm)} free: {fact.verdict.word}."
+        case ev.PairTightened():
+            return f"Nut pair, first at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(v.word for v in fact.verdicts)}.{_who(fact)}"
+        case ev.PackedBetween():
+            return f"Packed between the pair: {fact.text}."
+        case ev.DrawnByCover():
+            return f"Cover of the {fact.side} bearing drew it home, inner ring {fact.inner}."
+        case ev.CoverMeasured():
+            return f"Cover of the {fact.side} bearing: depth {fact.depth_mm:.2f} mm, spigot {fact.spigot_mm:.2f} mm, {fact.verdict.word}."
+        case ev.JointSealed():
+            return f"Joint of the {fact.side} bearing's cover: {fact.text}."
+        case ev.RoundTightened():
+            gaps = f", gaps {' + '.join(f'{gap:g}' for gap in fact.gaps_mm)} mm" if fact.gaps_mm else ""
+            return f"Round at {fact.torque_nm:g} N·m, cover of the {fact.side} bearing{gaps}: {fact.verdict.word}."
+        case ev.CartridgeTurned():
+            return f"Turned, both covers on: {'freely' if fact.freely else f'not freely, {fact.text}'}."
+        case ev.FlingerSet():
+            which = "pinned flinger" if fact.pinned else "flinger"
+            return f"{which.capitalize()} at the {fact.end} end, {travel_text(fact.gap_mm)}: {', '.join(v.word for v in fact.verdicts)}."
+        case ev.ToppedUp():
+            return f"Topped up: {fact.text}; {'no contact' if fact.no_contact else 'something touches'}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def _yes(said: bool) -> str:
+    return "yes" if said else ""
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.RingCooled():
+            return {"ring_temperature": f"{fact.ring_c:g} °C", "housing_temperature": f"{fact.housing_c:g} °C"}
+        case ev.TurnedOver():
+            return {"stands_out": f"{fact.stands_out_mm:g} mm", "free": f"{fact.free_mm:g} mm"}
+        case ev.PairTightened():
+            named = {"decided_by": fact.decided_by, "reason": fact.reason}
+            done = {"tab_bent": _yes(fact.tab_bent), "jammed": _yes(fact.jammed)}
+            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, **done, **named}
+        case ev.PackedBetween():
+            return {"text": fact.text}
+        case ev.CoverMeasured():
+            return {"side": fact.side, "depth": f"{fact.depth_mm:g} mm", "spigot": f"{fact.spigot_mm:g} mm"}
+        case ev.JointSealed():
+            return {"side": fact.side, "text": fact.text}
+        case ev.CartridgeTurned():
+            return {"freely": _yes(fact.freely), "text": fact.text}
+        case ev.FlingerSet():
+            done = {"pinned": _yes(fact.pinned), "both_screws": _yes(fact.both_screws)}
+            return {"end": fact.end, "gap": f"{fact.gap_mm:g} mm", **done}
+        case ev.ToppedUp():
+            return {"text": fact.text, "no_contact": _yes(fact.no_contact)}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class CartridgeBearing:
+    """One bearing of a cartridge for its drawing: sizes (mm), where it is, what its cover does."""
+
+    side: ev.Side
+    label: str
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    on: bool
+    ring_due: bool
+    passes: int
+    next_nm: float | None
+    cover: Verdict | None
+    cover_mm: float | None
+
+
+@dataclass(frozen=True)
+class CartridgeLine:
+    """One thing that was said of a cartridge, with its verdict."""
+
+    what: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class CartridgeFlinger:
+    """A flinger as it is drawn: its end, its gap (mm) once set, its verdict."""
+
+    end: ev.End
+    gap_mm: float | None
+    good: bool
+
+
+@dataclass(frozen=True)
+class CartridgeWork:
+    """A cartridge as its panel shows it: bearings, covers with their screws in order, nuts' hand, flingers, the verdicts there are."""
+
+    topic: Literal["cartridge"]
+    planned: bool
+    fixed_end: ev.End
+    bearings: tuple[CartridgeBearing, ...]
+    in_housing: bool
+    turned_over: bool
+    hand: Hand | None
+    pair_done: bool
+    packed: bool
+    screw_order: tuple[int, ...]
+    screw: str
+    cover_due: ev.Side | None
+    flingers: tuple[CartridgeFlinger, ...]
+    flinger_due: ev.End | None
+    still_in: str
+    verdicts: tuple[CartridgeLine, ...]
+    done: bool
+
+
+def view(desk: Desk, state: Cartridge) -> CartridgeWork:
+    """The cartridge as it is shown."""
+    plan = state.plan
+    return CartridgeWork(
+        "cartridge",
+        plan is not None,
+        plan.fixed_end if plan is not None else "drive",
+        tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else (),
+        state.entered is not None and state.entered.by_hand,
+        state.in_housing,
+        plan.hand if plan is not None else None,
+        state.pair_right,
+        state.packed is not None,
+        pattern(plan.screws.count) if plan is not None else (),
+        plan.screws.text if plan is not None else "",
+        cover_due(state) if plan is not None else None,
+        tuple(_flinger(state, end) for end in plan.flingers) if plan is not None else (),
+        next(iter(state.flingers_left), None),
+        still_in(desk),
+        tuple(_lines(state)),
+        plan is not None and state.finished,
+    )
+
+
+def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: ev.Side) -> CartridgeBearing:
+    at = plan.fixed if side == "fixed" else plan.floating
+    size, cover = bearing_of(desk, at), state.covers[side]
+    said = cover.measured
+    return CartridgeBearing(
+        side,
+        size.label,
+        size.bore_mm,
+        size.outside_mm,
+        size.width_mm,
+        home(desk, at),
+        side in state.rings_left,
+        cover.passes,
+        next_pass(plan, cover),
+        said.verdict if said is not None else None,
+        cover_result(plan, said).value if said is not None else None,
+    )
+
+
+def _flinger(state: Cartridge, end: ev.End) -> CartridgeFlinger:
+    said = state.flingers.get(end)
+    return CartridgeFlinger(end, said.gap_mm if said is not None else None, end not in state.flingers_left)
+
+
+def _lines(state: Cartridge) -> list[CartridgeLine]:
+    found = []
+    for what, fact in (("Before they meet", state.cooled), ("Into the housing", state.entered), ("Turned over", state.over)):
+        if fact is not None:
+            found.append(CartridgeLine(what, fact.verdict))
+    if state.pair is not None:
+        found += [CartridgeLine("Nut pair", verdict) for verdict in state.pair.verdicts]
+    for side in SIDES:
+        said = state.covers[side].measured
+        if said is not None:
+            found.append(CartridgeLine(f"Cover, {side}", said.verdict))
+    for end, flinger in state.flingers.items():
+        found += [CartridgeLine(f"Flinger, {end} end", verdict) for verdict in flinger.verdicts]
+    return found
+
+
+def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
+    """Torque of the covers, and what was worked out of readings."""
+    plan = state.plan
+    if plan is None:
+        return []
+    found = [plan.screws.torque]
+    if state.cooled is not None:
+        found.append(slide_in_of(desk, plan, state.cooled.ring_c, state.cooled.housing_c))
+    if state.over is not None:
+        found.append(free_height(state.over.stands_out_mm, state.over.free_mm))
+    found += [cover_result(plan, said) for side in SIDES if (said := state.covers[side].measured) is not None]
+    found += [flinger_gap(said.gap_mm, flinger_opens(plan, end)) for end, said in state.flingers.items()]
+    return found
+
+
+def listed(desk: Desk, state: Cartridge) -> Sequence[str]:
+    """What is still open in a signed record."""
+    if state.plan is None or state.plan.growth_mm is not None:
+        return []
+    return ["Growth of the shaft is not known: room at the floating bearing was not judged by it."]
+
+
+def record(desk: Desk, state: Cartridge) -> Sequence[Section]:
+    """The cartridge for the record."""
+    plan = state.plan
+    if plan is None or state.entered is None:
+        return []
+    rounds = [fact for side in SIDES for fact in (state.covers[side].measured, state.covers[side].sealed, *state.covers[side].rounds)]
+    entries = (state.cooled, state.entered, state.over, state.pair, state.packed, state.drawn, *rounds, state.turned)
+    last = (*state.flingers.values(), state.topped)
+    screws = f"Covers: {plan.screws.count} × {plan.screws.text}, {plan.finish.words}, {number(plan.screws.torque_nm)} N·m."
+    first = f"Fixed bearing at the {plan.fixed_end} end. {plan.hand.capitalize()}-hand thread. {screws}"
+    lines = (first, *(tell(fact) for fact in (*entries, *last) if fact is not None))
+    worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
+    good = Verdict("closed", Level.GOOD, "Both covers at torque, flingers free, topped up.")
+    return [Section("Cartridge", lines, (), tuple(figures(desk, state)), worst or (good if state.finished else None))]

@@ -1,0 +1,54 @@
+/** A cartridge: into its housing, turned over, nut pair, packed, covers, flingers, topped up. */
+import type { CartridgeWork } from "../../../../api";
+import { Button } from "../../../../ui";
+import type { Refused, Tap } from "../../parts";
+import { TurnedByHand } from "../../turned-by-hand";
+import { Covers, Joint, Round } from "./covers";
+import { Cooled, Enter, Over } from "./housing";
+import { Flinger, Pack, Pair, TopUp } from "./shaft-end";
+
+export interface CartridgeProps {
+  work: CartridgeWork;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function CartridgePanel({ next, ...props }: CartridgeProps & { next: string }) {
+  const { work, tap } = props;
+  switch (next) {
+    case "set_outer_ring": {
+      const side = work.bearings.find(({ ring_due }) => ring_due)?.side;
+      return side ? (
+        <div className="pt-4">
+          <Button kind="main" data-main onClick={() => tap({ kind: "set_outer_ring", side })}>
+            It is in, against its shoulder
+          </Button>
+        </div>
+      ) : null;
+    }
+    case "read_cooled":
+      return <Cooled {...props} />;
+    case "enter_housing":
+      return <Enter {...props} />;
+    case "turn_over":
+      return <Over {...props} />;
+    case "tighten_pair":
+      return <Pair {...props} />;
+    case "pack_between":
+      return <Pack {...props} />;
+    case "measure_cover":
+      return <Covers {...props} />;
+    case "seal_joint":
+      return <Joint {...props} />;
+    case "tighten_round":
+      return <Round {...props} />;
+    case "turn_cartridge":
+      return <TurnedByHand onSay={(freely, text) => tap({ kind: "turn_cartridge", freely, text })} />;
+    case "set_flinger":
+      return <Flinger {...props} />;
+    case "top_up":
+      return <TopUp {...props} />;
+    default:
+      return null;
+  }
+}

@@ -21,6 +21,7 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
+from tests.core.test_cartridge import CLOSING, CartridgeBench
 from tests.core.test_follower import STUD, YOKE, FollowerBench
 from tests.core.test_job import AnySequence
 from tests.core.test_parting import HAND_TIGHT
@@ -41,6 +42,7 @@ from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import fold
+from tribodex.core.topics.cartridge import commands as built
 from tribodex.core.topics.follower import commands as roll
 from tribodex.core.topics.insert import commands as inside
 from tribodex.core.topics.lineup import commands as line
@@ -66,6 +68,7 @@ from tribodex.store.repository import make_engine
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded, desk_of, load
 from tribodex.usecases.planning import make_plan
+from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.ports import JobsAsked
 
 REFERENCE = load_reference()
@@ -281,13 +284,30 @@ def of_unit() -> tuple[Log, Log]:
     return [*unit.log], [*insert.log]
 
 
+def of_cartridge() -> Log:
+    """Every kind of entry of a cartridge, and some of them corrected."""
+    made = CartridgeBench(CartridgeDraft(**{**CLOSING.__dict__, "separable": "floating"}))
+    made.warm_on()
+    made.gate("ready_housing")
+    made.do(built.SetOuterRing("floating"), built.ReadCooled("55 °C", "20 °C"), built.ReadCooled("30 °C", "20 °C"))
+    made.do(built.EnterHousing(False, "cocked"), built.EnterHousing(True), built.TurnOver("140 mm", "150 mm"))
+    made.do(job_cmd.Correct(made.job.last_seq, "misread", built.TurnOver("140 mm", "180 mm")))
+    made.second_on()
+    made.do(built.TightenPair("95 N·m", "hook", True, True), built.PackBetween("60 g"), built.DrawByCover("floating", "home"))
+    made.cover("fixed")
+    made.cover("floating")
+    made.do(built.TurnCartridge(True), built.SetFlinger("drive", "0.8 mm", True, True), built.SetFlinger("far", "0.2 mm", False, True))
+    made.do(job_cmd.Correct(made.job.last_seq, "misread", built.SetFlinger("far", "0.8 mm", False, True)), built.TopUp("20 g", True))
+    return made.log
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
     if name == "follower":
         return list(zip(("stud", "yoke"), of_follower(), strict=True))
     if name == "unit":
         return list(zip(("unit", "insert"), of_unit(), strict=True))
-    return [(name, {"shoulder": of_shoulder, "shaft": of_shaft}[name]())]
+    return [(name, {"shoulder": of_shoulder, "shaft": of_shaft, "cartridge": of_cartridge}[name]())]
 
 
 if sys.argv[2:]:
@@ -296,5 +316,5 @@ if sys.argv[2:]:
     sys.exit()
 for job_id, log in sorted(of_demonstration().items()):
     write(job_id.removeprefix("hollin-vale-"), job_id, log)
-for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower(), *of_unit()], 1):
+for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower(), *of_unit(), of_cartridge()], 1):
     write(f"any-{i}", f"any-{i:04d}", log)

@@ -30,6 +30,7 @@ from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
 from tribodex.usecases.ports import Reference, Store, Tap
 
@@ -154,7 +155,8 @@ def _order(entry: Mapping[str, Any]) -> Order:
     """The job as it was ordered: for one bearing, or for those of a shaft; other plans than that of a taper stand under their kind's name."""
     places = entry.get("bearings", [entry])
     bearings = tuple(BearingOrder(b["position"], _draft({**entry, **b}), Floats(b.get("floats", "unknown"))) for b in places)
-    return Order(entry["title"], bearings, whole=entry.get("whole", len(places) > 1))
+    cartridge = CartridgeDraft(**entry["cartridge"]) if "cartridge" in entry else None
+    return Order(entry["title"], bearings, whole=entry.get("whole", len(places) > 1), cartridge=cartridge)
 
 
 def _draft(entry: Mapping[str, Any]) -> PlanDraft | Draft:

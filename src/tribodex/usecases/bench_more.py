@@ -10,7 +10,8 @@ from tribodex.core.topics.lineup.show import LineDrawing, drawing
 from tribodex.core.working import Result
 from tribodex.usecases.bench import shown_task
 from tribodex.usecases.jobs import Loaded, desk_of
-from tribodex.usecases.planning.kinds import planned_at
+from tribodex.usecases.planning.cartridges import cartridge_figures
+from tribodex.usecases.planning.kinds import cartridge_at, planned_at
 from tribodex.usecases.ports import Reference
 
 
@@ -33,7 +34,8 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
     here, topic = desk.here(task.at), HOUSE.by_stage.get(task.stage.id)
     figures = tuple(topic.figures(here, here.of(topic))) if topic is not None else ()
     if not task.at:
-        return PlaceFigures(SHAFT, task.stage.id, figures, (), "", {})
+        whole = cartridge_at(job.job)
+        return PlaceFigures(SHAFT, task.stage.id, figures, *((), "", {}) if whole is None else (cartridge_figures(whole[0]), "", whole[0].given))
     plan = here.of(tapered.TOPIC).planned
     other = planned_at(job.job, task.at)
     targets, given = (plan.figures, plan.given) if plan is not None else ((), {})

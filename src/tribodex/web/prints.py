@@ -23,7 +23,7 @@ from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
-from tribodex.usecases.planning.kinds import PlanPaper, planned_at
+from tribodex.usecases.planning.kinds import PlanPaper, cartridge_at, cartridge_paper, planned_at
 from tribodex.web.context import context
 from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
@@ -171,6 +171,10 @@ def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
     with here.store() as store:
         job = load(store, path.job_id)
         opened, place = job.job.opened, job.job.place(job.job.placed(at or job.job.places[0].id))
+        whole = cartridge_at(job.job) if not at else None
+        if whole is not None:
+            procedure = here.reference.procedure(opened.procedure_id, opened.procedure_version)
+            return f"Job {opened.number}: {opened.title}, {opened.machine}", OtherPlan(cartridge_paper(*whole), procedure)
         other = planned_at(job.job, place.id)
         sheet: PlanSheet | OtherPlan
         if other is not None:

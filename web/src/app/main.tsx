@@ -17,6 +17,7 @@ const PlanPage = lazy(() => import("../features/planner").then((m) => ({ default
 const ShoulderPage = lazy(() => import("../features/planner").then((m) => ({ default: m.ShoulderPage })));
 const FollowerPage = lazy(() => import("../features/planner").then((m) => ({ default: m.FollowerPage })));
 const UnitPage = lazy(() => import("../features/planner").then((m) => ({ default: m.UnitPage })));
+const CartridgePage = lazy(() => import("../features/planner").then((m) => ({ default: m.CartridgePage })));
 const SlatePage = lazy(() => import("../features/slate").then((m) => ({ default: m.SlatePage })));
 const SheetPage = lazy(() => import("../features/slate").then((m) => ({ default: m.SheetPage })));
 const TablesPage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablesPage })));
@@ -55,6 +56,7 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                 <Route path="/plan" element={<PlanPage />} />
                 <Route path="/plan/shoulder" element={<ShoulderPage />} />
                 <Route path="/plan/follower" element={<FollowerPage />} />
+                <Route path="/plan/cartridge" element={<CartridgePage />} />
                 <Route path="/plan/unit" element={<UnitPage />} />
                 <Route path="/jobs/:id" element={<BenchPage />} />
                 <Route path="/slate" element={<SlatePage />} />

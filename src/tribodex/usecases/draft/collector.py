@@ -30,14 +30,14 @@ class Collector:
         """Keep one more."""
         self.fields.append(Field(name, message, expected, choices))
 
-    def choice(self, kind: type[E], value: str, field: str, default: E | None = None) -> E | None:
-        """One of a list of names."""
+    def choice(self, kind: type[E], value: str, field: str, default: E | None = None, *, question: str = "A choice is needed.") -> E | None:
+        """One of a list of names; `question` is what is asked where nothing was said."""
         if not value.strip() and default is not None:
             return default
         try:
             return kind(value.strip())
         except ValueError:
-            self.add(field, f"“{value}” is not one of the choices." if value.strip() else "A choice is needed.", ", ".join(kind))
+            self.add(field, f"“{value}” is not one of the choices." if value.strip() else question, ", ".join(kind))
             return None
 
     def check(self) -> None:

@@ -63,9 +63,9 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
     growth = errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, LENGTH_UM, zero=True).mm) if draft.growth.strip() else None
     said = draft.stands_out.strip()
     stands_out = errors.take(lambda: read_length(said, "stands_out", LengthUnit.MM, LENGTH_UM, zero=True).mm) if said else None
-    finish = errors.choice(BoltFinish, draft.finish, "finish")
+    finish = errors.choice(BoltFinish, draft.finish, "finish", question="Do the covers' screws go in dry or oiled?")
     screws = _screws(errors, reference, draft, finish)
-    hand = errors.choice(Hand, draft.hand, "hand")
+    hand = errors.choice(Hand, draft.hand, "hand", question="Is the nuts' thread right-hand or left-hand?")
     turning = _one_of(
         errors, draft.turning, "turning", ("clockwise", "anticlockwise", "both", "unknown"), "Which way does the shaft turn, looked at from the nut?"
     )
@@ -133,7 +133,8 @@ def _screws(errors: Collector, reference: Reference, draft: CartridgeDraft, fini
     """The covers' screws: by the maker where a torque was typed in, else by proof stress and friction."""
     count = int(draft.screws) if draft.screws.strip().isdigit() else 0
     if count not in SCREWS:
-        errors.add("screws", f"How many screws hold a cover? “{draft.screws}” is no such number.", "2 to 24")
+        what = f" “{draft.screws.strip()}” is no such number." if draft.screws.strip() else ""
+        errors.add("screws", f"How many screws hold a cover?{what}", "2 to 24")
     if not draft.screw.strip():
         errors.add("screw", "Which screws hold a cover?", "M8, 1/4-20")
         return None

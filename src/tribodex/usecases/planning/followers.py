@@ -35,7 +35,7 @@ class FollowerDraft:
 def follower_plan(reference: Reference, draft: FollowerDraft) -> FollowerPlan:
     """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
     errors = Collector()
-    mount = errors.choice(Mount, draft.mount, "mount")
+    mount = errors.choice(Mount, draft.mount, "mount", question="Is it carried by a stud or by a pin in a fork?")
     roller = errors.take(lambda: read_length(draft.roller, "roller", LengthUnit.MM, ROLLER_UM).mm)
     row = reference.studs.find(roller) if roller is not None else None
     stud = _stud(errors, draft, row if mount is Mount.STUD else None)

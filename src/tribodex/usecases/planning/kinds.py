@@ -6,14 +6,17 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
+from tribodex.core.bolts.torque import pattern
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.job import Job
+from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Topic
 from tribodex.core.shouldered.tools import drift_tube
 from tribodex.core.shouldered.ways import WayOn
-from tribodex.core.topics import follower, shouldered, units
+from tribodex.core.topics import cartridge, follower, shouldered, units
+from tribodex.core.topics.cartridge.facts import CartridgePlan
 from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
 from tribodex.core.topics.insert.facts import InsertPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
@@ -23,6 +26,7 @@ from tribodex.core.topics.units.facts import UnitPlanned
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.units.locking import Rotation, UnitLock
 from tribodex.core.working import Result, number
+from tribodex.usecases.planning.cartridges import cartridge_figures
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
 from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
 from tribodex.usecases.planning.units import PlannedUnit, UnitDraft, unit_plan
@@ -180,3 +184,47 @@ def planned_at(job: Job, at: str) -> tuple[PlanKind, Any] | None:
     """What is planned at a place other than on a taper; None where nothing is."""
     found = ((kind, kind.planned(job.of(kind.topic, at))) for kind in KINDS)
     return next(((kind, plan) for kind, plan in found if plan is not None), None)
+
+
+def cartridge_paper(plan: CartridgePlan, bearings: tuple[ShoulderPlan, ShoulderPlan]) -> PlanPaper:
+    """The plan sheet of a cartridge: its bearings, housing, covers, nut pair and flingers."""
+    fixed, floating = bearings
+    order = " – ".join(str(number) for number in pattern(plan.screws.count))
+    growth = f"{number(plan.growth_mm)} mm" if plan.growth_mm is not None else "not known"
+    about = (
+        ("Fixed bearing", f"{fixed.bearing.label}, {plan.fixed_end} end, seat {fixed.shaft_text} {fixed.shaft_class}"),
+        ("Floating bearing", f"{floating.bearing.label}, seat {floating.shaft_text} {floating.shaft_class}; growth {growth}"),
+        ("Never above", f"{number(fixed.limit.limit_c)} °C / {number(floating.limit.limit_c)} °C, {fixed.limit.why}"),
+        ("Housing", f"bores {plan.housing_class}"),
+        ("Covers", f"{plan.screws.count} × {plan.screws.text}, {plan.finish.words}, in the order {order}, passes of 30, 60, 100 and 100 %"),
+        ("Nut pair", f"{plan.hand}-hand thread, tightened {plan.hand.tightens}, looked at from the nut"),
+        ("Flingers", " and ".join(f"{end} end" for end in plan.flingers) or "none"),
+    )
+    blanks = (
+        "Seats, two sections, four directions (mm)",
+        "Bores of the new rings (mm)",
+        "Bearing °C / housing °C before they meet",
+        "Sticks out below / free height (mm)",
+        "First nut: torque, tab, second jammed",
+        "Fixed cover: depth / spigot (mm)",
+        "Floating cover: depth / spigot (mm)",
+        "Gaps of the flange beside each screw",
+        "Flingers: gap at drive / far end",
+        "Grease between the pair / topped up",
+        "Temporary parts: in / out",
+    )
+    return PlanPaper(f"cartridge, {fixed.bearing.label} and {floating.bearing.label}", about, cartridge_figures(plan), blanks, CARTRIDGE_WORDS, 4)
+
+
+# A sheet is for every way: what is chosen at the bench is not known yet.
+CARTRIDGE_WORDS = frozenset({"cartridge_separable", "cartridge_flingers", "cartridge_two_flingers"})
+
+
+def cartridge_at(job: Job) -> tuple[CartridgePlan, tuple[ShoulderPlan, ShoulderPlan]] | None:
+    """The cartridge of a job with the plans of its bearings; None where it has none."""
+    plan = job.of(cartridge.TOPIC, SHAFT).plan
+    if plan is None:
+        return None
+    fixed, floating = (job.of(shouldered.TOPIC, at).planned for at in (plan.fixed, plan.floating))
+    assert fixed is not None and floating is not None  # a cartridge is opened with both
+    return plan, (fixed, floating)

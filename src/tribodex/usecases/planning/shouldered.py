@@ -50,7 +50,7 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     errors = Collector()
     bearing = _bearing(errors, reference, draft)
     finish = errors.choice(Finish, draft.shaft_finish, "shaft_finish", Finish.GROUND)
-    held_by = errors.choice(HeldBy, draft.held_by, "held_by")
+    held_by = errors.choice(HeldBy, draft.held_by, "held_by", question="What holds it against its shoulder?")
     limit = errors.take(lambda: _limit(draft, bearing)) if bearing is not None else None
     said = draft.stick_out.strip()
     stick_out = errors.take(lambda: read_length(said, "stick_out", LengthUnit.MM, (0.0, 5_000_000.0), zero=True)) if said else None

@@ -65,11 +65,16 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     errors = Collector()
     row = reference.inserts.read(draft.insert) if draft.insert.strip() else None
     size, shaft = _size(errors, draft, row)
-    form, load = errors.choice(Form, draft.form, "form"), errors.choice(Load, draft.load, "load")
-    lock = errors.choice(UnitLock, draft.lock, "lock")
+    form, load = (
+        errors.choice(Form, draft.form, "form", question="Which form has the housing?"),
+        errors.choice(Load, draft.load, "load", question="How heavily does it work?"),
+    )
+    lock = errors.choice(UnitLock, draft.lock, "lock", question="What locks it on the shaft?")
     if lock is UnitLock.ADAPTER:
         errors.add("lock", "A unit on an adapter sleeve goes on by turns of its nut.", "plan it as a bearing on a sleeve, one-piece housing")
-    rotation = errors.choice(Rotation, draft.rotation, "rotation", None if lock is UnitLock.COLLAR else Rotation.UNKNOWN)
+    rotation = errors.choice(
+        Rotation, draft.rotation, "rotation", None if lock is UnitLock.COLLAR else Rotation.UNKNOWN, question="Which way does the shaft turn?"
+    )
     faces = _faces(errors, draft) if lock is UnitLock.COLLAR else None
     if lock is UnitLock.COLLAR and rotation in (Rotation.BOTH, Rotation.UNKNOWN):
         why = "A collar holds one way alone" + (

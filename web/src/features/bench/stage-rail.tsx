@@ -89,7 +89,7 @@ function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown:
                 bench={bench}
                 stage={stage}
                 at={at}
-                words={`${names.get(at) ?? ""}: ${WORDS[stateAt(stage, at)]}`}
+                words={`${whereOf(props.words, names, stage, at)}: ${WORDS[stateAt(stage, at)]}`}
               />
             </li>
           ))}
@@ -97,6 +97,12 @@ function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown:
       )}
     </div>
   );
+}
+
+/** Which bearing; among bearings the shaft's own work goes by its name. */
+function whereOf(words: Words, names: Map<string, string>, stage: RailStage, at: string): string {
+  const own = stage.marks.find((mark) => mark.at === at);
+  return names.get(at) ?? words.task(own?.stage ?? "", at)?.title ?? "";
 }
 
 /** On a phone: one list to go to any stage. */
@@ -113,7 +119,12 @@ function Jump({ bench, words }: { bench: Bench; words: Words }) {
                 bench={bench}
                 stage={stage}
                 at={at}
-                words={[words.stage(stage.id)?.title, bench.places.length > 1 && names.get(at)]
+                words={[
+                  words.stage(stage.id)?.title,
+                  bench.places.length > 1 && stage.marks.some((mark) => mark.at !== at)
+                    ? whereOf(words, names, stage, at)
+                    : names.get(at),
+                ]
                   .filter(Boolean)
                   .join(", ")}
               />

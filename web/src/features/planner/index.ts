@@ -1,2 +1,2 @@
 export { PlanPage } from "./plan-page";
-export { FollowerPage, ShoulderPage, UnitPage } from "./small-plan";
+export { CartridgePage, FollowerPage, ShoulderPage, UnitPage } from "./small-plan";

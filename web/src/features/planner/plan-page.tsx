@@ -95,6 +95,7 @@ export function PlanPage() {
 /** What is mounted in another way has a plan of its own. */
 const OTHERS = [
   { to: "/plan/shoulder", words: "On a cylindrical seat instead" },
+  { to: "/plan/cartridge", words: "A cartridge with two bearings instead" },
   { to: "/plan/unit", words: "A housed unit with an insert instead" },
   { to: "/plan/follower", words: "A cam follower instead" },
 ];

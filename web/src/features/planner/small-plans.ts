@@ -1,5 +1,5 @@
 /** Plans that are a short list of entries: a bearing on a cylindrical seat, a cam follower. */
-import { previewFollower, previewShoulder, type Result } from "../../api";
+import { previewFollower, previewShoulder, type Floats, type Result } from "../../api";
 
 export type Given = Record<string, string>;
 
@@ -24,7 +24,7 @@ export interface Worked {
 
 export interface SmallPlan {
   /** How the order of a job names it. */
-  order: "shoulder" | "follower" | "unit";
+  order: "shoulder" | "follower" | "unit" | "cartridge";
   title: string;
   teach: string;
   more: string;
@@ -32,6 +32,12 @@ export interface SmallPlan {
   preview: (given: Given) => Promise<Worked>;
   /** Two of them carry one shaft: which one holds it is asked, and both may go into one job. */
   pair?: boolean;
+  /** How the one that does not hold the shaft floats. */
+  floating?: Floats;
+  /** What opens the job, where that is more than one plan for each bearing. */
+  order_of?: (given: Given, floats: Floats | "", positions: string[]) => object;
+  /** What the server calls an entry. */
+  names?: (name: string, floats: Floats | "") => string[];
   /** Worked out as soon as one of these is given. */
   begins: string[];
 }

@@ -37,18 +37,21 @@ export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan })
           onChange={(value) => plan.setFloats(value as Floats)}
           options={[
             { value: "held", label: "holds the shaft" },
-            { value: "in_the_housing", label: "floats in its housing" },
+            {
+              value: small.floating ?? "in_the_housing",
+              label: small.floating ? "floats" : "floats in its housing",
+            },
           ]}
           problem={plan.problem?.at("floats")}
         />
       ) : null}
       {small.pair && others.length > 0 ? (
         <SelectField
-          label="In the same job, by the same plan"
+          label={small.order_of ? "The other bearing of the cartridge" : "In the same job, by the same plan"}
           value={plan.otherId}
           onChange={(event) => plan.setOtherId(event.target.value)}
         >
-          <option value="">this one alone</option>
+          <option value="">{small.order_of ? "Choose …" : "this one alone"}</option>
           {others.map((position) => (
             <option key={position.id} value={position.id}>
               {position.name}: {plan.floats === "held" ? "floats" : "holds"}

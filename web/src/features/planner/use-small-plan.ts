@@ -21,7 +21,7 @@ const WAIT_MS = 350;
 export function bearingsOf(plan: SmallPlan, draft: Given, floats: Floats | "", [first, second]: string[]) {
   const one = { position_id: first ?? "", [plan.order]: draft, ...(floats ? { floats } : {}) };
   if (!second) return [one];
-  const other = floats === "held" ? "in_the_housing" : "held";
+  const other = floats === "held" ? (plan.floating ?? "in_the_housing") : "held";
   return [one, { ...one, position_id: second, ...(floats ? { floats: other } : {}) }];
 }
 
@@ -72,7 +72,9 @@ export function useSmallPlan(plan: SmallPlan) {
         client_event_id: `${jobId}-open`,
         job_id: jobId,
         whole,
-        bearings: bearingsOf(plan, draft, floats, [positionId, otherId]),
+        ...(plan.order_of?.(draft, floats, [positionId, otherId]) ?? {
+          bearings: bearingsOf(plan, draft, floats, [positionId, otherId]),
+        }),
       });
       queries.setQueryData(["job", bench.id, ""], bench);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
@@ -85,7 +87,11 @@ export function useSmallPlan(plan: SmallPlan) {
     }
   };
   // While typing, only what was typed is said to be wrong; on opening, everything that is missing.
-  const at = (name: string) => problem?.at(name) ?? (draft[name] ? early?.at(name) : undefined);
+  const at = (name: string) => {
+    const names = plan.names?.(name, floats) ?? [name];
+    const wrong = (said: ProblemError | null) => names.map((one) => said?.at(one)).find(Boolean);
+    return wrong(problem) ?? (draft[name] ? wrong(early) : undefined);
+  };
   return {
     ...{
       choices: choices.data,

@@ -105,6 +105,7 @@ export function Round({ work, tap, refused }: CartridgeProps) {
   const side = work.cover_due;
   if (!side) return null;
   const count = work.screw_order.length;
+  const asked = work.bearings.find((bearing) => bearing.side === side)?.next_nm;
   return (
     <form
       className="space-y-3 pt-4"
@@ -121,7 +122,12 @@ export function Round({ work, tap, refused }: CartridgeProps) {
       }}
     >
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="torque" label="Torque of this round, with its unit" />
+        <EntryText
+          entry={entry}
+          name="torque"
+          label="Torque of this round, with its unit"
+          hint={asked ? `${Math.round(asked * 10) / 10} N·m in this pass` : undefined}
+        />
         <EntryText entry={entry} name="wrench" label="With which wrench" />
       </div>
       <EntryText

@@ -296,3 +296,125 @@ def test_an_insert_replaced_and_its_unit_locked_by_its_collar(new_page: Callable
     tapped(page, "It turns freely")
     signed(page, job, "Insert replaced", "Read 2 times until it stood square", "brass plug", "Locked at 5 N·m")
     assert "every tensioning" in page.request.get(f"/api/jobs/{job}/plan.html").text()
+
+
+def on_shoulder(page: Page, job: str, at: str) -> None:
+    """Seat and bore measured at a bearing, as the micrometer reads them."""
+    page.goto(f"/jobs/{job}?at={at}&stage=prepare")
+    for size in ("45.009", "45.008", "45.009", "45.008") * 2:
+        page.get_by_role("textbox", name="micrometer").fill(size)
+        tapped(page, "Read")
+    for size in ("44.995", "44.994") * 2:
+        page.get_by_role("textbox", name="bore gauge").fill(size)
+        tapped(page, "Read the bore")
+    tapped(page, "Judge the seat", exact=False)
+    page.goto(f"/jobs/{job}?at={at}&stage=set_on")
+
+
+def stocked(page: Page, job: str) -> None:
+    """What is on the shaft is marked and its numbers are checked: another walk does that tap by tap."""
+    said = [{"kind": "set_stage_aside", "stage": "take_stock", "reason": "spare spindle on the bench"}]
+    for i, command in enumerate(said):
+        tap = {"actor": "Ada", "happened_at": "2026-11-27T08:00:00Z", "client_event_id": f"{job}-stock-{i}", "command": command, "at": ""}
+        assert page.request.post(f"/api/jobs/{job}/taps", data=tap).ok
+
+
+def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable[..., Page]) -> None:
+    page = new_page(strict=False)
+    page.goto("/plan")
+    page.get_by_role("link", name="A cartridge with two bearings instead").click()
+    page.get_by_label("Machine and position").select_option("bp-1-fixed")
+    page.get_by_role("radio", name="holds the shaft").click()
+    page.get_by_label("The other bearing of the cartridge").select_option("bp-1-float")
+    for side in ("fixed", "floating"):
+        page.get_by_label(f"Number on the {side} bearing").fill("6309 C3")
+        page.get_by_label(f"Seat of the {side} bearing, tolerance class").fill("k5")
+    expect(page.get_by_role("region", name="Targets")).to_contain_text("How many screws hold a cover?")
+    for label, value in (("Bores of the housing", "H7"), ("Screws in each cover", "3"), ("Their thread", "1/4-20"), ("On their heads", "5")):
+        page.get_by_label(label).fill(value)
+    for group, choice in (
+        ("The fixed bearing is at", "the drive end"),
+        ("Comes apart", "none"),
+        ("They go in", "dry"),
+        ("Thread of the nut pair, hand", "right"),
+        ("The shaft turns, looked at from the nut", "anticlockwise"),
+        ("Flingers", "at both ends"),
+    ):
+        page.get_by_role("radiogroup", name=group).get_by_role("radio", name=choice, exact=True).click()
+    # Check 12 of common practice, no source: about 8 lbf·ft.
+    expect(page.get_by_role("region", name="Targets")).to_contain_text("11.5 N·m")
+    page.get_by_role("button", name="Open the job").click()
+    page.wait_for_url("**/jobs/*")
+    job = page.url.rsplit("/", 1)[1]
+    gate(page)
+    stocked(page, job)
+    on_shoulder(page, job, "1")
+    headline = page.locator("#next-move")
+    tapped(page, "Take this way", exact=False)
+    gate(page)
+    page.get_by_label("Shaft at the seat").fill("18 °C")
+    tapped(page, "Note it")
+    page.get_by_label("Thermometer on the inner ring").fill("90 °C")
+    tapped(page, "Note the reading")
+    tapped(page, "Heater is off, demagnetised")
+    tapped(page, "At its shoulder, held until it gripped")
+    tapped(page, "It enters nowhere")
+    page.goto(f"/jobs/{job}?stage=into_housing")
+    gate(page)
+    tapped(page, "Write down: handle rod on the shaft end")
+    page.get_by_label("Bearing on the shaft").fill("70 °C")
+    page.get_by_role("textbox", name="Housing").fill("18 °C")
+    tapped(page, "Cool enough?")
+    expect(headline).to_contain_text("Stop: too warm")
+    page.get_by_label("Bearing on the shaft").fill("30 °C")
+    tapped(page, "Cool enough?")
+    tapped(page, "It is in, by hand")
+    page.get_by_label("Shaft sticks out below by").fill("180 mm")
+    page.get_by_label("Free height of the blocks").fill("190 mm")
+    tapped(page, "Turned over: high enough?")
+    expect(headline).to_contain_text("Stop: too low")
+    page.get_by_label("Free height of the blocks").fill("240 mm")
+    tapped(page, "Turned over: high enough?")
+    on_shoulder(page, job, "2")
+    ways = page.get_by_role("region", name="Ways to put it on")
+    expect(ways.get_by_role("listitem").filter(has_text="cold, by press")).to_contain_text("the force crosses the balls")
+    with page.expect_response("**/taps*"):
+        ways.get_by_role("listitem").filter(has_text="a tool on both rings").get_by_role("button").click()
+    gate(page)
+    tapped(page, "At its shoulder")
+    tapped(page, "It enters nowhere")
+    page.goto(f"/jobs/{job}")
+    page.get_by_label("First nut, torque with its unit").fill("95 N·m")
+    page.get_by_label("With which wrench and hook").fill("no. 2, hook 9")
+    for box in page.get_by_role("checkbox").all():
+        box.check()
+    tapped(page, "Judge the nut pair")
+    page.get_by_label("Which grease, how much").fill("55 g")
+    tapped(page, "It is packed")
+    gate(page)
+    for depth, spigot in (("9.02 mm", "9.10 mm"), ("10 mm", "8 mm")):
+        page.get_by_label("Housing's face to the outer ring").fill(depth)
+        page.get_by_label("Height of the spigot").fill(spigot)
+        tapped(page, "Judge the spigot")
+        page.get_by_role("button", name="none, as the maker asks").click()
+        tapped(page, "Joint is done")
+        for torque in ("3.5 N·m", "6.9 N·m", "11.5 N·m", "11.5 N·m"):
+            page.get_by_label("Torque of this round, with its unit").fill(torque)
+            page.get_by_label("With which wrench").fill("no. 1")
+            tapped(page, "This round is done")
+    tapped(page, "It turns freely")
+    for pinned in (True, False):
+        page.get_by_label("Gap to the cover").fill("1/32 in")
+        page.get_by_role("checkbox", name="Both set screws").check()
+        if pinned:
+            page.get_by_role("checkbox", name="pinned").check()
+        tapped(page, "Judge the flinger")
+    page.get_by_label("Which grease, how much; what was heard and seen").fill("20 g, silent")
+    tapped(page, "Topped up, nothing touches")
+    expect(headline).to_contain_text("Still in: handle rod")
+    page.goto(f"/jobs/{job}?stage=take_stock")
+    tapped(page, "Out again", exact=False)
+    page.goto(f"/jobs/{job}")
+    signed(page, job, "Nut pair, first at 95 N·m", "no contact", "Screw 1/4-20", "cold, by a tool on both rings")
+    sheet = page.request.get(f"/api/jobs/{job}/plan.html").text()
+    assert "in the order 1 – 2 – 3" in sheet and "Fixed cover: depth / spigot" in sheet

@@ -13,11 +13,12 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing, Group, Taper
 from tribodex.core.components.section import section_of
 from tribodex.core.components.shaft import Seat, Shaft
+from tribodex.core.components.straight import Closure, StraightBearing
 from tribodex.core.errors import InvalidInput, OutOfRange, Refused
 from tribodex.core.job.commands import ConfirmGate, Correct, OverruleGate
 from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.forces import AFTER_YEARS, FRESH, MARGIN, REDUCTION_SHARE, SIZES_KN, pull_off_force, release_force, tool_size
-from tribodex.core.removal.set_up import force_marks
+from tribodex.core.removal.set_up import force_marks, tool_set_up
 from tribodex.core.removal.ways import Ring, Sight, WayOff, advise
 from tribodex.core.topics.removal import TOPIC
 from tribodex.core.topics.removal import commands as cmd
@@ -238,3 +239,31 @@ def test_a_bare_gap_that_makes_no_sense_is_asked_back() -> None:
     with pytest.raises(InvalidInput) as refused:
         bench.do(cmd.BackNutOff("3000", True), at="1")
     assert refused.value.fields[0].name == "gap" and "3000 µm" in refused.value.fields[0].choices
+
+
+STRAIGHT = st.floats(15, 150).flatmap(
+    lambda bore: st.builds(
+        lambda more, width: StraightBearing(bore, bore * (1.6 + more), bore * width, Group.CN, Closure.OPEN), st.floats(0, 0.9), st.floats(0.25, 0.7)
+    )
+)
+
+
+@given(way=st.sampled_from(WayOff), tight=st.sampled_from(Ring), bearing=STRAIGHT)
+def test_press_and_puller_are_drawn_on_the_tight_ring_alone(way: WayOff, tight: Ring, bearing: StraightBearing) -> None:
+    section = section_of(bearing, Shaft(bearing.bore_mm), None, None, None)
+    found = tool_set_up(way, tight, section)
+    if way not in (WayOff.PRESS, WayOff.PULLER) or tight not in (Ring.INNER, Ring.OUTER):
+        assert found is None
+        return
+    assert found is not None
+    ring = {Ring.INNER: (section.bore_mm / 2, section.inner_raceway_mm / 2), Ring.OUTER: (section.outer_raceway_mm / 2, section.outside_mm / 2)}
+    for parts, on in ((found.right, tight), (found.wrong, Ring.OUTER if tight is Ring.INNER else Ring.INNER)):
+        touching = [part for part in parts if part.to_mm == 0]
+        assert len(touching) == 1, "one piece alone bears on a face"
+        low, high = ring[on]
+        assert low < touching[0].inner_mm < touching[0].outer_mm <= high
+        # On the shaft end there is always a protector between, and nothing stands inside the shaft.
+        end = [part for part in parts if part.from_mm == found.end_mm]
+        assert [part.name for part in end] == ["protector"]
+        assert all(part.to_mm <= 0 or part.from_mm >= found.end_mm or part.inner_mm > section.outside_mm / 2 for part in parts)
+    assert str(tight) in found.right_words and "rolling elements" in found.wrong_words

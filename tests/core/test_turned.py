@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
-from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.moves import Ask
 from tribodex.core.mounting.locking import turn_tab_positions
@@ -19,6 +19,7 @@ from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
 from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
@@ -153,3 +154,15 @@ def test_hand_checks_and_turns_are_corrected_like_everything_else(reference: Ref
     turn = next(e.seq for e in bench.log if type(e.fact).__name__ == "NutTurned")
     bench.do(job_cmd.Correct(turn, "did not turn", withdraw=True))
     assert bench.state.attempt.nut_deg == 0 and told(bench).do is Do.TURN
+
+
+def test_a_one_piece_unit_is_held_by_its_lock_plate_unless_another_lock_is_named() -> None:
+    """A lock plate in place of the tab washer; on to its next hole by tightening (common practice, no source)."""
+    reference = load_reference()
+    unit = PlanDraft(designation="22215 K CN", shaft="65 mm", housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet")
+    plan = make_plan(reference, (), unit)
+    assert plan.lock is LockKind.LOCK_PLATE and any("lock plate" in finding for finding in plan.findings)
+    assert plan.nut is not None and plan.nut.tab_step_deg is None, "the table counts tabs, not holes of a plate"
+    counted = make_plan(reference, (), replace(unit, nut_slots="4", nut_tabs="9"))
+    assert counted.nut is not None and counted.nut.tab_step_deg == 10
+    assert make_plan(reference, (), replace(unit, lock="tab_washer")).lock is LockKind.TAB_WASHER

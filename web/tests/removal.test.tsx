@@ -1,6 +1,9 @@
 /** Taking off: nothing is assumed that was not said, and a way that stops is taken by name only. */
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
+import { ToolDrawing } from "../src/drawing";
+import { setUpFrame } from "../src/drawing/tool-set-up";
+import { RemovalDrawings } from "../src/features/bench/topics/removal/drawings";
 import { RemovalPanel, type RemovalWork } from "../src/features/bench/topics/removal/panel";
 import { button, choice, hand, line, show } from "./page";
 
@@ -29,6 +32,8 @@ const WORK: RemovalWork = {
   off: "",
   one_piece: false,
   section: null,
+  straight: null,
+  set_up: null,
 };
 
 function panel(work: Partial<RemovalWork>, next = "choose_way") {
@@ -146,4 +151,48 @@ describe("coming off", () => {
 it("every choice can be reached by its words", () => {
   panel({ tight: null });
   expect(choice("both rings")).toBeTruthy();
+});
+
+describe("press or puller on its ring", () => {
+  const part = (name: string, from_mm: number, to_mm: number, inner_mm: number, outer_mm: number) => ({
+    name,
+    from_mm,
+    to_mm,
+    inner_mm,
+    outer_mm,
+  });
+  const SECTION = {
+    bore_mm: 45,
+    outside_mm: 100,
+    width_mm: 25,
+    inner_raceway_mm: 58,
+    outer_raceway_mm: 89,
+  } as NonNullable<RemovalWork["straight"]>;
+  const SET_UP: NonNullable<RemovalWork["set_up"]> = {
+    end_mm: 55,
+    right: [part("plates", -11, 0, 23, 28), part("ram", 58, 75, 0, 18)],
+    wrong: [part("plates", -11, 0, 45, 50), part("ram", 58, 75, 0, 18)],
+    right_words: "plates under the inner ring",
+    wrong_words: "plates under the outer ring: through the rolling elements",
+  };
+
+  it("is drawn right and wrong side by side, to one scale", () => {
+    show(<RemovalDrawings work={{ ...WORK, straight: SECTION, set_up: SET_UP }} />);
+    expect(screen.getByRole("img", { name: "Right: plates under the inner ring" })).toBeTruthy();
+    const wrong = screen.getByRole("img", { name: /^Wrong: plates under the outer ring/ });
+    expect(wrong.querySelectorAll('[fill="var(--oxide)"]').length).toBe(2);
+    const frame = setUpFrame(SECTION, SET_UP);
+    expect(frame.x(-11)).toBe(0);
+    expect(frame.y(28)).toBeGreaterThan(frame.y(50));
+  });
+
+  it("says what is missing while it is not known how it is set up", () => {
+    show(<RemovalDrawings work={{ ...WORK, straight: SECTION }} />);
+    expect(screen.getByText(/Which ring is tight, and by press or puller/)).toBeTruthy();
+  });
+
+  it("draws nothing of the wrong way in the right one", () => {
+    show(<ToolDrawing section={SECTION} setUp={SET_UP} />);
+    expect(screen.getByRole("img").querySelectorAll('[fill="var(--oxide)"]').length).toBe(0);
+  });
 });

@@ -16,6 +16,7 @@ export type Verdict = Schemas["Verdict"];
 export type Level = Schemas["Level"];
 export type Ruler = Schemas["Ruler"];
 export type Dial = Schemas["Dial"];
+export type ToolSetUp = Schemas["ToolSetUp"];
 export type Section = Schemas["BearingSection"];
 export type GaugingView = Schemas["GaugingView"];
 export type CellView = Schemas["CellView"];

@@ -12,5 +12,6 @@ export * from "./cartridge";
 export * from "./follower";
 export * from "./screw-pattern";
 export * from "./insert-housing";
+export * from "./tool-set-up";
 export * from "./unit";
 export * from "./unit-along";

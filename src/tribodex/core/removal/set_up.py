@@ -68,3 +68,90 @@ def force_marks(way: WayOff, tight: Ring, section: BearingSection) -> tuple[Forc
     if tight is Ring.BOTH:
         return tuple(ForceMark(0.0, radius, 1, True, f"{does} both rings, evenly") for radius in (inner, outer))
     return ()
+
+
+@dataclass(frozen=True)
+class ToolPart:
+    """One piece of press or puller in half section: along the shaft from the ring's far face, and between two radii (mm)."""
+
+    name: str
+    from_mm: float
+    to_mm: float
+    inner_mm: float
+    outer_mm: float
+
+
+@dataclass(frozen=True)
+class ToolSetUp:
+    """A press or puller set up on a ring, in half section: right, and the usual wrong way. `end_mm`: the shaft's end."""
+
+    end_mm: float
+    right: tuple[ToolPart, ...]
+    wrong: tuple[ToolPart, ...]
+    right_words: str
+    wrong_words: str
+
+
+# A support clears the shaft and the rolling elements by this share of the ring's height (common practice, no source).
+CLEAR_SHARE = 0.12
+
+
+def tool_set_up(way: WayOff, tight: Ring, section: BearingSection) -> ToolSetUp | None:
+    """How press or puller stands on a ring of a cylindrical seat; None for other ways, and where it is not known which ring is tight.
+
+    Plates or jaws bear on the tight ring's far face alone, between the shaft and the rolling elements; the force comes on the shaft's end
+    through a protector. Wrong is the same on the other ring: the force crosses the rolling elements.
+
+    Symbols: as BearingSection (mm).
+    Valid: one row or two; shaft end on the right.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.section import section_of
+    >>> from tribodex.core.components.shaft import Shaft
+    >>> from tribodex.core.components.straight import Closure, StraightBearing
+    >>> s = section_of(StraightBearing(45, 100, 25, Group.CN, Closure.OPEN), Shaft(45), None, None, None)
+    >>> found = tool_set_up(WayOff.PRESS, Ring.INNER, s)
+    >>> [part.name for part in found.right], found.right[0].outer_mm < s.inner_raceway_mm / 2
+    (['plates', 'protector', 'ram'], True)
+    """
+    if way not in (WayOff.PRESS, WayOff.PULLER) or tight not in (Ring.INNER, Ring.OUTER):
+        return None
+    width, end = section.width_mm, 2.2 * section.width_mm
+    shaft, inner, outer, outside = (mm / 2 for mm in (section.bore_mm, section.inner_raceway_mm, section.outer_raceway_mm, section.outside_mm))
+    clear = CLEAR_SHARE * (inner - shaft)
+    radii = {Ring.INNER: (shaft + clear, inner - clear), Ring.OUTER: (outer + clear, outside)}
+    other = Ring.OUTER if tight is Ring.INNER else Ring.INNER
+    does = "plates under" if way is WayOff.PRESS else "jaws behind"
+    parts = _press if way is WayOff.PRESS else _puller
+    return ToolSetUp(
+        end,
+        parts(*radii[tight], width, end, section),
+        parts(*radii[other], width, end, section),
+        f"{does} the {tight} ring",
+        f"{does} the {other} ring: through the rolling elements",
+    )
+
+
+def _press(low: float, high: float, width: float, end: float, section: BearingSection) -> tuple[ToolPart, ...]:
+    ram = section.bore_mm * 0.4
+    return (
+        ToolPart("plates", -0.45 * width, 0.0, low, high),
+        ToolPart("protector", end, end + 0.12 * width, 0.0, ram),
+        ToolPart("ram", end + 0.12 * width, end + 0.9 * width, 0.0, ram),
+    )
+
+
+def _puller(low: float, high: float, width: float, end: float, section: BearingSection) -> tuple[ToolPart, ...]:
+    arm = section.outside_mm / 2 * 1.12
+    bar = end + 0.5 * width
+    return (
+        ToolPart("jaws", -0.3 * width, -0.12 * width, low, arm),
+        # What bears on the ring: nothing else of the jaw touches a face.
+        ToolPart("jaw's lip", -0.12 * width, 0.0, low, high),
+        ToolPart("side rods", -0.3 * width, bar, arm, arm * 1.12),
+        ToolPart("crosshead", bar, bar + 0.35 * width, 0.0, arm * 1.12),
+        ToolPart("protector", end, end + 0.1 * width, 0.0, section.bore_mm * 0.3),
+        ToolPart("screw", end + 0.1 * width, bar + 0.8 * width, 0.0, section.bore_mm * 0.14),
+    )

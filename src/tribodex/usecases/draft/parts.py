@@ -109,7 +109,9 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     places = errors.take(lambda: _places(draft.places)) if draft.places.strip() else 3
     shaft = _shaft(errors, reference, draft, size, seat)
     family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
-    lock = errors.choice(LockKind, draft.lock, "lock", LockKind.TAB_WASHER) if draft.lock.strip() else None
+    # A one-piece unit holds its nut by a plate screwed on (common practice, no source).
+    usual = LockKind.LOCK_PLATE if housed and seat is Seat.ADAPTER_SLEEVE else None
+    lock = errors.choice(LockKind, draft.lock, "lock") if draft.lock.strip() else usual
     series = designation.series if designation else ""
     nut = errors.take(lambda: read_nut(reference, draft, size.bore_mm, series, family, seat, lock)) if size and family and seat else None
     if size and seat is Seat.ADAPTER_SLEEVE and shaft is not None:

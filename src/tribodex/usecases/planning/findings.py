@@ -29,6 +29,8 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
     if nut is not None and nut.tab_step_deg is None:
         what = "tabs" if nut.lock is LockKind.TAB_WASHER else "positions"
         found.append(f"Slots and {nut.lock.words} {what} are not all known: count them, else no tab position can be foretold.")
+    if parts.housed_unit and nut is not None and nut.lock is LockKind.LOCK_PLATE:
+        found.append("A one-piece unit holds its nut by a lock plate: on to the next hole by tightening. Another lock is said under “Locked by”.")
     window = next((f for f in figures if f.id == "expected_window"), None)
     if window is not None and window.value is not None and window.value_to is not None:
         if parts.feeler is not None and parts.feeler.leaves_um[0] > window.value:

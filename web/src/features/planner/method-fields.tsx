@@ -110,7 +110,7 @@ export function NutFields({ form }: { form: Form }) {
           value={draft.lock || "table"}
           onChange={(lock) => form.change({ lock: lock === "table" ? "" : lock })}
           options={[
-            { value: "table", label: "as in the table" },
+            { value: "table", label: draft.housed_unit ? "lock plate, as usual here" : "as in the table" },
             { value: "tab_washer", label: "tab washer" },
             { value: "lock_plate", label: "lock plate" },
             { value: "locking_clip", label: "locking clip" },

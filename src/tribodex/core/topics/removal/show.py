@@ -11,7 +11,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.forces import tool_size
-from tribodex.core.removal.set_up import ForceMark, force_marks
+from tribodex.core.removal.set_up import ForceMark, ToolSetUp, force_marks, tool_set_up
 from tribodex.core.removal.ways import Advice, Ring, WayOff
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
@@ -89,14 +89,17 @@ class RemovalWork:
     off: str
     section: BearingSection | None
     marks: tuple[ForceMark, ...]
+    straight: BearingSection | None
+    set_up: ToolSetUp | None
 
 
 def view(desk: Desk, state: Removal) -> RemovalWork:
     """Taking off as it is shown."""
     fitted, chosen = desk.fitted(desk.at), state.way.way if state.way is not None else None
-    # The half section that is drawn has two rows; a ball bearing on its shoulder is drawn where it goes on.
+    whole = section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None else None
+    # On a taper the force is shown on the section itself; on a cylindrical seat the tool is drawn on its ring.
     taper = fitted is not None and fitted.seat is not None
-    section = section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None and taper else None
+    section = whole if taper else None
     tight = state.tight.ring if state.tight is not None else Ring.UNKNOWN
     return RemovalWork(
         "removal",
@@ -110,6 +113,8 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
         state.off.text if state.off is not None else "",
         section,
         force_marks(chosen, tight, section) if section is not None and chosen is not None else (),
+        whole if not taper else None,
+        tool_set_up(chosen, tight, whole) if whole is not None and chosen is not None and not taper else None,
     )
 
 

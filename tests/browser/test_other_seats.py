@@ -17,6 +17,8 @@ def planned(page: Page, number: str, held: str) -> str:
     """Open a job for seat and mounting; its id."""
     page.goto("/plan")
     page.get_by_role("link", name="On a cylindrical seat instead").click()
+    # The page that was left also asks for a position, until this one is there.
+    expect(page.get_by_role("heading", name="Plan a bearing on a cylindrical seat")).to_be_visible()
     page.get_by_label("Machine and position").select_option("dc-1-chain")
     page.get_by_label("Number on the ring").fill(number)
     targets = page.get_by_role("region", name="Targets")
@@ -147,6 +149,8 @@ def test_a_cam_follower_from_its_hole_to_the_signed_record(new_page: Callable[..
     page = new_page(strict=False)
     page.goto("/plan")
     page.get_by_role("link", name="A cam follower instead").click()
+    # The page that was left also asks for a position, until this one is there.
+    expect(page.get_by_role("heading", name="Plan a cam follower")).to_be_visible()
     page.get_by_label("Machine and position").select_option("dc-1-gate")
     page.get_by_role("radio", name="a stud with its nut").click()
     page.get_by_label("Roller diameter").fill("47 mm")
@@ -193,6 +197,8 @@ def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(new_page: Cal
     page = new_page(strict=False)
     page.goto("/plan")
     page.get_by_role("link", name="A housed unit with an insert instead").click()
+    # The page that was left also asks for a position, until this one is there.
+    expect(page.get_by_role("heading", name="Plan a housed unit with an insert")).to_be_visible()
     page.get_by_label("Machine and position").select_option("bs-1-drive")
     page.get_by_label("Number on the insert").fill("208")
     page.get_by_label("Shaft diameter").fill("40 mm")
@@ -323,6 +329,8 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
     page = new_page(strict=False)
     page.goto("/plan")
     page.get_by_role("link", name="A cartridge with two bearings instead").click()
+    # The page that was left also asks for a position, until this one is there.
+    expect(page.get_by_role("heading", name="Plan a bearing cartridge")).to_be_visible()
     page.get_by_label("Machine and position").select_option("bp-1-fixed")
     page.get_by_role("radio", name="holds the shaft").click()
     page.get_by_label("The other bearing of the cartridge").select_option("bp-1-float")

@@ -24,7 +24,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Reference
 
 TRUTH = VirtualBearing(125, 0.385, 8)
-UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3")
+UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9")
 BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80°", range_high="100°", range_source="maker's table")
 
 

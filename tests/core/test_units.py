@@ -29,6 +29,7 @@ from tribodex.core.topics.insert.state import Insert
 from tribodex.core.topics.look.state import kind_of_assembly
 from tribodex.core.topics.removal import commands as off
 from tribodex.core.topics.units import commands as cmd
+from tribodex.core.topics.units.decide import floats_right
 from tribodex.core.topics.units.facts import HousingBolted, LinedUp, UnitLocked
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room, judge_float
@@ -271,6 +272,9 @@ def test_a_plan_says_its_targets() -> None:
     assert (figures["unit_shaft"].value, figures["unit_shaft"].value_to) == (39_975, 40_000), "h7 of ISO 286"
     assert (figures["set_screw_torque"].value, figures["set_screw_torque"].value_to) == (6.5, 11.0)
     assert figures["base_torque"].value == 62
+    # The set screw by the bore, where both memories of it agree.
+    assert unit_plan(REFERENCE, UnitDraft(**{**SCREWS.__dict__, "screw": ""})).unit.screw.screw == "M8"
+    assert REFERENCE.inserts.screw_of(50) == "" and REFERENCE.inserts.screw_of(95) == "", "they differ; remembered once"
     inch = unit_plan(REFERENCE, UnitDraft(**{**SCREWS.__dict__, "bore": "1 7/16 in", "insert": "208-23", "shaft_class": ""})).unit
     assert inch.size.outside_mm == 80 and inch.seat.limits_um.low == pytest.approx(-12.7), (
         "commercial shafting for set screws, narrower than for sleeves"
@@ -284,6 +288,7 @@ def test_a_plan_says_its_targets() -> None:
         ({"insert": "999"}, "outside"),
         ({"bore": ""}, "bore"),
         ({"bore": "90 mm"}, "bore"),
+        ({"bore": "45 mm"}, "bore"),
         ({"form": "round"}, "form"),
         ({"lock": "adapter"}, "lock"),
         ({"lock": "collar", "rotation": "both", "faces": "drive_end"}, "rotation"),
@@ -292,7 +297,8 @@ def test_a_plan_says_its_targets() -> None:
         ({"shaft_class": "m6"}, "shaft_class"),
         ({"shaft_class": ""}, "shaft_class"),
         ({"screw": "M9"}, "screw"),
-        ({"screw": ""}, "screw"),
+        ({"screw": "", "lock": "clamp"}, "screw"),
+        ({"screw": "", "bore": "1 1/2 in"}, "screw"),
         ({"screw_torque": "9"}, "screw_torque"),
         ({"screw_torque": "9 N·m"}, "screw_source"),
         ({"base_torque": "60 N·m", "base_source": ""}, "base_source"),
@@ -394,9 +400,9 @@ def test_what_does_not_go_on_is_taken_off_and_a_wrong_groove_is_converted(two: U
     two.do(cmd.SlideOn(False, "stops at the old screw marks"), at="1")
     assert two.headline("1") == "Stop: it does not go on"
     two.do(cmd.SlideOn(True), cmd.FindFloat(FloatBy.RING_OUTER), at="1")
-    assert two.headline("1") == "Stop: floats, and should hold" and not two.unit("1").floats_right
+    assert two.headline("1") == "Stop: floats, and should hold" and not floats_right(two.desk("1"), two.unit("1"))
     two.do(cmd.FindFloat(FloatBy.RING_INNER), at="1")
-    assert two.unit("1").floats_right
+    assert floats_right(two.desk("1"), two.unit("1"))
     two.onto("2", FloatBy.RING_INNER)
     assert two.headline("2") == "Stop: held, and should float"
     with pytest.raises(InvalidInput, match="how much room"):

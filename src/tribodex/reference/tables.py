@@ -313,10 +313,11 @@ def set_screws(sheet: Sheet) -> SetScrews:
     return SetScrews(sheet.source, tuple(rows))
 
 
-def insert_sizes(sheet: Sheet) -> InsertSizes:
-    """Insert bearings by code."""
+def insert_sizes(sheet: Sheet, screws: Sheet) -> InsertSizes:
+    """Insert bearings by code; their set screws by bore, where both memories agree."""
     rows = (InsertRow(row["code"], value(row["d"]), value(row["D"]), value(row["C_mm"]), value(row["B_mm"])) for row in sheet.rows)
-    return InsertSizes(sheet.source, tuple(rows))
+    agreed = ((float(row["bore_mm"]), row["screw"].split("x")[0]) for row in screws.rows if row["screw"] and not set("~?") & set(row["screw"]))
+    return InsertSizes(sheet.source, tuple(rows), tuple(agreed))
 
 
 def bolt_strength(sheet: Sheet) -> BoltStrength:

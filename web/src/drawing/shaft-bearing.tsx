@@ -23,7 +23,7 @@ export function Bearing(props: {
     <g
       role={onBearing ? "button" : undefined}
       tabIndex={onBearing ? 0 : undefined}
-      aria-label={onBearing ? `Open ${bearing.name}: ${bearing.short}. ${words}` : undefined}
+      aria-label={onBearing ? `${bearing.name} ${bearing.short} ${words}: open` : undefined}
       onClick={open}
       onKeyDown={(event) => {
         if (event.key === "Enter" || event.key === " ") open();
@@ -76,10 +76,10 @@ export function Bearing(props: {
         textAnchor="middle"
         className="fill-ink text-[13px] font-bold"
       >
-        {bearing.name}
+        {`${bearing.name} `}
       </text>
       <text x={x(bearing.drawn_at_mm)} y={below + 31} textAnchor="middle" className="fill-ink text-[12px]">
-        {bearing.short}
+        {`${bearing.short} `}
       </text>
       <text x={x(bearing.drawn_at_mm)} y={below + 46} textAnchor="middle" className="fill-soft text-[12px]">
         {words}

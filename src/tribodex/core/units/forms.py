@@ -61,7 +61,6 @@ class FloatBy(StrEnum):
     RING_INNER = "ring_inner"
     RING_OUTER = "ring_outer"
     ROOM = "room"
-    SHAFT_SLIDES = "shaft_slides"
 
     @property
     def words(self) -> str:
@@ -71,7 +70,6 @@ class FloatBy(StrEnum):
             "ring_inner": "snap ring in the inner groove: held",
             "ring_outer": "snap ring in the outer groove: room to float",
             "room": "expansion housing: room on both sides",
-            "shaft_slides": "shaft slides in the ring, screw with a pin in a keyway",
         }[self.value]
 
     @property
@@ -99,9 +97,7 @@ def judge_float(by: FloatBy, floats: Floats) -> Verdict:
         how = {FloatBy.RING_INNER: "Set the ring into the outer groove."}.get(by, "This housing cannot float: an expansion unit belongs here.")
         return Verdict("held, and should float", Level.STOP, f"Two units that hold push each other apart when the shaft warms. {how}")
     if not by.holds and floats is Floats.HELD:
-        how = {FloatBy.RING_OUTER: "Set the ring into the inner groove.", FloatBy.SHAFT_SLIDES: "UnitLock the ring on the shaft."}.get(
-            by, "A unit without room belongs here."
-        )
+        how = "Set the ring into the inner groove." if by is FloatBy.RING_OUTER else "A unit without room belongs here."
         return Verdict("floats, and should hold", Level.STOP, f"Nothing would hold the shaft along itself. {how}")
     return Verdict("holds" if by.holds else "floats", Level.GOOD, by.words.capitalize() + ".")
 

@@ -19,12 +19,21 @@ class InsertRow:
     inner_width_mm: float
 
 
+# An insert of one outside is made for several shafts, up to about its metric bore (mm; common practice, no source).
+ABOVE_BORE_MM = 2.5
+
+
 @dataclass(frozen=True)
 class InsertSizes:
-    """Inserts by code."""
+    """Inserts by code, and set screws by bore where two memories of them agree."""
 
     source: Source
     rows: tuple[InsertRow, ...]
+    screws: tuple[tuple[float, str], ...] = ()
+
+    def screw_of(self, bore_mm: float) -> str:
+        """The set screw of an insert with this metric bore; empty where it is not known, or two memories differ."""
+        return next((screw for bore, screw in self.screws if abs(bore - bore_mm) < 0.01), "")
 
     def read(self, text: str) -> InsertRow | None:
         """The insert that a number names by its code, whatever letters stand before and after; None where the table has none.

@@ -24,13 +24,7 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         unread = ", ".join(parts.designation.unread)
         found.append(f"Not read in the designation: {unread}. Compare with the maker's list; a different suffix is a decision.")
     found.extend(_sleeve_findings(reference, parts))
-    if nut is not None and nut.lock is LockKind.TAB_WASHER and nut.tabs is not None and not nut.tabs_counted:
-        found.append(f"Count the outer tabs of the washer: the table's {nut.tabs} is remembered with low confidence.")
-    if nut is not None and nut.tab_step_deg is None:
-        what = "tabs" if nut.lock is LockKind.TAB_WASHER else "positions"
-        found.append(f"Slots and {nut.lock.words} {what} are not all known: count them, else no tab position can be foretold.")
-    if parts.housed_unit and nut is not None and nut.lock is LockKind.LOCK_PLATE:
-        found.append("A one-piece unit holds its nut by a lock plate: on to the next hole by tightening. Another lock is said under “Locked by”.")
+    found.extend(_lock_findings(parts))
     window = next((f for f in figures if f.id == "expected_window"), None)
     if window is not None and window.value is not None and window.value_to is not None:
         if parts.feeler is not None and parts.feeler.leaves_um[0] > window.value:
@@ -118,3 +112,16 @@ def _sleeve_findings(reference: Reference, parts: Parts) -> list[str]:
     if parts.nut is not None and parts.nut.outside_mm is None and one is None:
         return ["Several nuts have this thread and the bearing's series is not known: measure the nut's diameter, count its slots."]
     return []
+
+
+def _lock_findings(parts: Parts) -> list[str]:
+    """What holds the nut: counted, known, of the usual kind."""
+    nut, found = parts.nut, list[str]()
+    if nut is not None and nut.lock is LockKind.TAB_WASHER and nut.tabs is not None and not nut.tabs_counted:
+        found.append(f"Count the outer tabs of the washer: the table's {nut.tabs} is remembered with low confidence.")
+    if nut is not None and nut.tab_step_deg is None:
+        what = "tabs" if nut.lock is LockKind.TAB_WASHER else "positions"
+        found.append(f"Slots and {nut.lock.words} {what} are not all known: count them, else no tab position can be foretold.")
+    if parts.housed_unit and nut is not None and nut.lock is LockKind.LOCK_PLATE:
+        found.append("A one-piece unit holds its nut by a lock plate: on to the next hole by tightening. Another lock is said under “Locked by”.")
+    return found

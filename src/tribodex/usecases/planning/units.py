@@ -15,7 +15,7 @@ from tribodex.core.units.forms import Form
 from tribodex.core.units.insert import Iron, judge_iron
 from tribodex.core.units.locking import AdviceLock, Load, Rotation, UnitLock, advise_lock
 from tribodex.core.units.screws import ScrewTorque, torque_of
-from tribodex.core.units.sizes import InsertRow
+from tribodex.core.units.sizes import ABOVE_BORE_MM, InsertRow
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
@@ -82,7 +82,7 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
         )
         errors.add("rotation", why, "clockwise or anticlockwise, seen from the drive end; or another lock")
     seat = errors.take(lambda: _seat(reference, draft, size.bore_mm)) if size is not None else None
-    screw = _screw(errors, reference, draft)
+    screw = _screw(errors, reference, draft, size.bore_mm if size is not None and lock is UnitLock.SET_SCREWS else None)
     base, base_source = _base(errors, draft)
     growth = errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm) if draft.growth.strip() else None
     regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? How askew it may stand hangs on it.")
@@ -118,6 +118,10 @@ def _size(errors: Collector, draft: UnitDraft, row: InsertRow | None) -> tuple[S
     if any(sizes.get(name) is None for name in known):
         return None, ""
     bore, outside, width = (float(sizes[name] or 0.0) for name in ("bore", "outside", "width"))
+    if row is not None and not draft.outside.strip() and bore > row.bore_mm + ABOVE_BORE_MM:
+        what = f"An insert {row.code} is made for shafts up to about {row.bore_mm:g} mm, not for {bore:g} mm: number or shaft is another one."
+        errors.add("bore", what, "the number on the ring, and the shaft measured; sizes by hand where the maker has such a one")
+        return None, ""
     if not bore < outside:
         errors.add("bore", f"A bore of {bore:g} mm in an insert of {outside:g} mm cannot be.", f"below {outside:g} mm")
         return None, ""
@@ -142,9 +146,9 @@ def _seat(reference: Reference, draft: UnitDraft, bore_mm: float) -> SeatSpec:
     return sliding_seat(bore_mm, draft.shaft_class.strip())
 
 
-def _screw(errors: Collector, reference: Reference, draft: UnitDraft) -> ScrewTorque | None:
-    """The maker's torque where one was typed in, else what the practices say of this screw."""
-    screw = draft.screw.strip()
+def _screw(errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: float | None) -> ScrewTorque | None:
+    """The maker's torque where one was typed in, else what the practices say of this screw; the screw itself by the bore where it is known."""
+    screw = draft.screw.strip() or (reference.inserts.screw_of(bore_mm) if bore_mm is not None else "")
     if not screw:
         errors.add("screw", "Which set screw or clamp screw locks it?", ", ".join(reference.set_screws.sizes()))
         return None

@@ -80,7 +80,6 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
       { value: "ring_inner", label: "snap ring, inner groove" },
       { value: "ring_outer", label: "snap ring, outer groove" },
       { value: "room", label: "expansion housing" },
-      { value: "shaft_slides", label: "shaft slides in the ring" },
     ],
   },
   footing: {

@@ -58,7 +58,7 @@ const FIELDS: SmallField[] = [
     ],
     when: { lock: "collar" },
   },
-  { name: "screw", label: "Its screw", hint: "M8, 5/16-24" },
+  { name: "screw", label: "Its screw", hint: "M8, 5/16-24; empty: set screw by the bore, where it is known" },
   {
     name: "shaft_class",
     label: "Shaft, tolerance class",

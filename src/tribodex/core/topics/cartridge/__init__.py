@@ -45,6 +45,7 @@ TOPIC: Topic[Cartridge] = Topic(
         ev.PackedBetween: cmd.PackBetween,
         ev.CoverMeasured: cmd.MeasureCover,
         ev.JointSealed: cmd.SealJoint,
+        ev.RoundTightened: cmd.TightenRound,
         ev.CartridgeTurned: cmd.TurnCartridge,
         ev.FlingerSet: cmd.SetFlinger,
         ev.ToppedUp: cmd.TopUp,

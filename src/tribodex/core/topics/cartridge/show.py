@@ -81,6 +81,9 @@ def said(fact: Any) -> dict[str, str]:
             return {"side": fact.side, "depth": f"{fact.depth_mm:g} mm", "spigot": f"{fact.spigot_mm:g} mm"}
         case ev.JointSealed():
             return {"side": fact.side, "text": fact.text}
+        case ev.RoundTightened():
+            gaps = " + ".join(f"{gap:g} mm" for gap in fact.gaps_mm)
+            return {"side": fact.side, "torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "gaps": gaps}
         case ev.CartridgeTurned():
             return {"freely": _yes(fact.freely), "text": fact.text}
         case ev.FlingerSet():

@@ -44,7 +44,7 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
                 raise Refused("First slide it on, by hand.")
             return [_found(desk, plan, command)]
         case cmd.LineUpUnit():
-            if not state.floats_right:
+            if not floats_right(desk, state):
                 raise Refused("First: does it hold or float as it should?")
             return [_lined(plan, command)]
         case cmd.BoltHousing():
@@ -240,9 +240,20 @@ def _passes(passes: int) -> list[Verdict]:
     return [Verdict("one pass", Level.WATCH, "Alternately in two passes: the first screw is loosened by the second. Tighten both again.")]
 
 
-def stands(_: Desk, state: Unit) -> str | None:
+def float_now(desk: Desk, state: Unit) -> Verdict | None:
+    """Whether it holds or floats as is said of its bearing now; None while nobody looked. What is said of the shaft may change after that."""
+    return judge_float(state.found.by, desk.floats(desk.at)) if state.found is not None else None
+
+
+def floats_right(desk: Desk, state: Unit) -> bool:
+    """Whether it holds or floats as it should, with room enough where it floats."""
+    verdicts = (float_now(desk, state), state.found.room if state.found is not None else None)
+    return verdicts[0] is not None and all(verdict is None or verdict.level in (Level.GOOD, Level.WATCH) for verdict in verdicts)
+
+
+def stands(desk: Desk, state: Unit) -> str | None:
     """On its shaft; then lined up, bolted and turned; then locked and tried."""
-    if not (state.is_on and state.floats_right):
+    if not (state.is_on and floats_right(desk, state)):
         return SET_UNIT
     if not (state.lined_right and state.bolted_right and state.turned_after):
         return BOLT_UNIT

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.job.moves import Ask, Ending, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.topics.units.decide import may_lock, others_of
+from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import Form
@@ -17,7 +17,7 @@ def move(desk: Desk, state: Unit) -> Move:
     plan = state.plan
     if plan is None:
         return Move(Ask.NOTHING, "Nothing is planned for this unit", "Plan it first.")
-    if not (state.is_on and state.floats_right):
+    if not (state.is_on and floats_right(desk, state)):
         return _onto(desk, state)
     if not (state.lined_right and state.bolted_right and state.turned_after):
         return _bolted(state, plan)
@@ -39,7 +39,8 @@ def _onto(desk: Desk, state: Unit) -> Move:
         return Move("slide_on", "Slide the unit on, by hand", why, "Never a hammer on ring or seal.")
     found = state.found
     if found is not None:
-        bad = found.verdict if found.verdict.level not in (Level.GOOD, Level.WATCH) else found.room or found.verdict
+        now = float_now(desk, state) or found.verdict
+        bad = now if now.level not in (Level.GOOD, Level.WATCH) else found.room or now
         return Move("find_float", f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.")
     floats = desk.floats(desk.at)
     return Move("find_float", f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")

@@ -10,7 +10,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
 from tribodex.core.topics.units import facts as ev
-from tribodex.core.topics.units.decide import line_results
+from tribodex.core.topics.units.decide import float_now, line_results
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room
 from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar
@@ -142,18 +142,18 @@ def view(desk: Desk, state: Unit) -> UnitWork:
         found.away_mm if found is not None else None,
         desk.floats(desk.at).short,
         plan.screw.words if plan is not None else "",
-        tuple(_lines(state)),
+        tuple(_lines(desk, state)),
         done and state.has_screws and state.again is None,
         done,
     )
 
 
-def _lines(state: Unit) -> list[UnitLine]:
+def _lines(desk: Desk, state: Unit) -> list[UnitLine]:
     found = []
     if state.on is not None:
         found.append(UnitLine("On its shaft", state.on.verdict))
     if state.found is not None:
-        found.append(UnitLine("Along the shaft", state.found.verdict))
+        found.append(UnitLine("Along the shaft", float_now(desk, state) or state.found.verdict))
         found += [UnitLine("Room", state.found.room)] if state.found.room is not None else []
     if state.lined is not None:
         found.append(UnitLine("Lined up", state.lined.verdict))
@@ -194,6 +194,6 @@ def record(desk: Desk, state: Unit) -> Sequence[Section]:
     entries = (state.on, state.found, state.lined, state.bolted, state.turned, state.locked, state.tried, state.again)
     first = f"{plan.size.label}, {plan.form.words}, {plan.lock.words}, shaft {plan.shaft_text}."
     lines = (first, *(tell(fact) for fact in entries if fact is not None))
-    worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
+    worst = next((line.verdict for line in _lines(desk, state) if line.verdict.level is Level.STOP), None)
     locked = state.locked.verdicts[0] if state.locked is not None else None
     return [Section("Housed unit", lines, (), tuple(figures(desk, state)), worst or locked)]

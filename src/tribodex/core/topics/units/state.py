@@ -34,14 +34,6 @@ class Unit:
         return self.on is not None and self.on.by_hand
 
     @property
-    def floats_right(self) -> bool:
-        """Whether it holds or floats as it was said to, with room enough where it floats."""
-        if self.found is None:
-            return False
-        verdicts = (self.found.verdict, self.found.room)
-        return all(verdict is None or verdict.level in (Level.GOOD, Level.WATCH) for verdict in verdicts)
-
-    @property
     def lined_right(self) -> bool:
         """Whether it is lined up well enough to be bolted."""
         return self.lined is not None and self.lined.verdict.level in (Level.GOOD, Level.WATCH)

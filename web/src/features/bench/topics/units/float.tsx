@@ -12,7 +12,6 @@ const WAYS: { value: By; label: string }[] = [
   { value: "ring_inner", label: "snap ring, inner groove" },
   { value: "ring_outer", label: "snap ring, outer groove" },
   { value: "room", label: "expansion housing, room on both sides" },
-  { value: "shaft_slides", label: "shaft slides in the ring" },
 ];
 
 export function Float({ work, tap, refused }: UnitProps) {

@@ -1,0 +1,1 @@
+"""Grease: how much into bearing and housing, with this gun, how often, and whether its oil is thick enough."""

@@ -19,8 +19,11 @@ from tribodex.usecases.calculators.words import SHEETS, WORDS
 from tribodex.usecases.ports import Reference
 
 CASES = [case for path in EXAMPLES for case in json.loads(path.read_text("utf-8"))["cases"]]
-UNIT = {"_mm": "mm", "_um": "µm", "_c": "°C", "_mm2": "mm²"}
-IN_INCHES = {"_mm": (25.4, "in"), "_um": (25.4, "thou")}
+UNIT = {"_mm": "mm", "_um": "µm", "_c": "°C", "_mm2": "mm²", "_g": "g", "_kg": "kg", "_nm": "N·m", "_cm3": "cm³"}
+IN_INCHES = {
+    "_mm": (25.4, "in"), "_um": (25.4, "thou"), "_g": (28.349523125, "oz"), "_kg": (0.45359237, "lb"), "_nm": (1.3558179483, "lbf·ft"),
+    "_cm3": (16.387064, "in³"),
+}  # fmt: skip
 
 
 def typed(name: str, value: Any, inches: bool = False) -> str:

@@ -256,6 +256,34 @@ def parse_torque_nm(text: str | float, field: str, most_nm: float = 5_000.0) -> 
     return value * _TORQUES[unit]
 
 
+_MASSES = {"": 1.0, "g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237}
+_VOLUMES = {"": 1.0, "cm³": 1.0, "cm3": 1.0, "ml": 1.0, "l": 1000.0, "in³": 16.387064, "in3": 16.387064}
+
+
+def parse_mass_g(text: str | float, field: str) -> float:
+    """Read a mass; a bare number counts in grams.
+
+    >>> parse_mass_g("20 oz", "grease"), parse_mass_g("0,5 kg", "grease"), parse_mass_g("12", "grease")
+    (566.9904625, 500.0, 12.0)
+    """
+    value, unit = _split(str(text), field, "for example 60 g or 2 oz")
+    if unit not in _MASSES:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of mass known here.", "g, kg, oz or lb")
+    return value * _MASSES[unit]
+
+
+def parse_volume_cm3(text: str | float, field: str) -> float:
+    """Read a volume; a bare number counts in cubic centimetres.
+
+    >>> round(parse_volume_cm3("10 in³", "cavity"), 3), parse_volume_cm3("0.6 l", "cavity")
+    (163.871, 600.0)
+    """
+    value, unit = _split(str(text), field, "for example 600 cm³ or 36 in³")
+    if unit not in _VOLUMES:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of volume known here.", "cm³, l or in³")
+    return value * _VOLUMES[unit]
+
+
 _THREADS = ("tpi", "/in", "per in", "per inch", "threads/in", "threads per inch", "threads per in", "gg")
 
 

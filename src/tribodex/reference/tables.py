@@ -18,6 +18,7 @@ from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
 from tribodex.core.components.material import Material, MaterialTable
 from tribodex.core.fits.iso492 import RingBand, RingTable
 from tribodex.core.follower.stud import StudRow, StudTable
+from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.mounting.ball_angle import BallAngle, BallAngles
 from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
@@ -347,3 +348,21 @@ def _bolt_mm(size: str) -> float:
     whole, _, part = size.rpartition("-")
     top, _, bottom = part.partition("/")
     return ((float(whole) if whole else 0.0) + float(top) / float(bottom or 1)) * 25.4
+
+
+def thickeners(sheet: Sheet) -> Thickeners:
+    """Pairs of thickeners; where two memories differ the worse counts."""
+    worse = ("compatible", "borderline", "incompatible")
+    pairs = {}
+    for row in sheet.rows:
+        said = [part for part in row["verdict"].rstrip("?").split("~") if part]
+        if not said or set(said) - set(worse):
+            raise ValueError(f"thickener_compatibility.csv: “{row['verdict']}” is none of {', '.join(worse)}")
+        doubtful = len(said) > 1 or row["verdict"].endswith("?")
+        pairs[frozenset((row["a"], row["b"]))] = (max(said, key=worse.index), doubtful)
+    return Thickeners(sheet.source, pairs)
+
+
+def oil_grades(sheet: Sheet) -> dict[str, tuple[float, float]]:
+    """Viscosity at 40 and 100 °C (mm²/s) of each oil grade; of two memories the thinner."""
+    return {row["ISO_VG"]: (value(row["nu_40"]), value(row["nu_100"])) for row in sheet.rows}

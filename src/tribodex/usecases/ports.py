@@ -18,6 +18,7 @@ from tribodex.core.errors import NotFound
 from tribodex.core.failure.marks import FailureMarks
 from tribodex.core.fits.iso492 import RingTable
 from tribodex.core.follower.stud import StudTable
+from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
@@ -62,6 +63,8 @@ class Reference:
     studs: StudTable
     set_screws: SetScrews
     bolts: BoltStrength
+    thickeners: Thickeners
+    oil_grades: dict[str, tuple[float, float]]
     inserts: InsertSizes
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]

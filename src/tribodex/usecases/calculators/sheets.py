@@ -17,8 +17,11 @@ from tribodex.core.quantities import (
     parse_count,
     parse_degrees,
     parse_length,
+    parse_mass_g,
     parse_pitch_mm,
     parse_temperature_c,
+    parse_torque_nm,
+    parse_volume_cm3,
     read_length,
 )
 from tribodex.usecases.calculators import CALCULATORS, Answer, calculate
@@ -193,4 +196,8 @@ _READERS: dict[str, Callable[[str, str, Shown], float]] = {
     "_um": _um,
     "_deg": lambda text, name, _: parse_degrees(text, name),
     "_c": lambda text, name, _: parse_temperature_c(text, name),
+    "_kg": lambda text, name, _: parse_mass_g(text if not text.strip()[-1:].isdigit() else f"{text} kg", name) / 1000,
+    "_g": lambda text, name, _: parse_mass_g(text, name),
+    "_nm": lambda text, name, _: parse_torque_nm(text, name, 10_000),
+    "_cm3": lambda text, name, _: parse_volume_cm3(text, name),
 }

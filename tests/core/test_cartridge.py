@@ -322,7 +322,15 @@ def test_hot_and_cold_in_one_job_from_the_first_ring_to_the_flingers() -> None:
     assert cartridge.TOPIC.stands(bench.desk(), bench.state) is None and not cartridge.TOPIC.unfinished(bench.desk(), bench.state)
     section = cartridge.TOPIC.record(bench.desk(), bench.state)[0]
     assert section.verdict is not None and section.verdict.word == "closed"
-    assert {figure.id for figure in section.figures} == {"bolt_torque", "slide_in", "free_height", "cover_nip", "cover_room", "flinger_gap"}
+    assert {figure.id for figure in section.figures} == {
+        "bolt_torque",
+        "slide_in",
+        "free_height",
+        "cover_nip",
+        "cover_room",
+        "flinger_gap_drive",
+        "flinger_gap_far",
+    }
     assert prepare.TOPIC.name and not cartridge.TOPIC.listed(bench.desk(), bench.state)
 
 

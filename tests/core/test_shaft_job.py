@@ -378,3 +378,12 @@ def test_kinds_and_commands_are_one_s_own(bench: ShaftBench) -> None:
     assert len({facts.kind_of(cls) for cls in (*facts.KERNEL_FACTS, *every_fact)}) == len(facts.KERNEL_FACTS) + len(every_fact)
     every = [cls for topic in HOUSE.topics for cls in topic.commands]
     assert len({facts.kind_of(cls) for cls in (*job_cmd.KERNEL_COMMANDS, *every)}) == len(job_cmd.KERNEL_COMMANDS) + len(every)
+
+
+def test_where_there_is_one_bearing_it_need_not_be_named_and_nothing_is_lost() -> None:
+    """Found by any taps in any order: what was said for no name was kept for nobody, and a sleeve laid there broke."""
+    bench = ShaftBench((Floats.UNKNOWN,))
+    bench.do(job_cmd.ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
+    bench.do(line.SayFloat("", Floats.HELD), line.LaySleeve("", "12 mm"), line.SayFeet("", "0 + 0.04"))
+    assert bench.desk().floats("1") is Floats.HELD
+    assert "1" in bench.job.of(lineup.TOPIC, SHAFT).laid and "1" in bench.job.of(lineup.TOPIC, SHAFT).feet

@@ -34,6 +34,9 @@ describe("a figure", () => {
     ["kN", 23.6, "24 kN", "24 kN"],
     ["N·m", 187, "187 N·m", "187 N·m"],
     ["N·m", 6.5, "6.5 N·m", "6.5 N·m"],
+    ["h", 251, "251 h", "251 h"],
+    ["g", 566.99, "567.0 g", "20.00 oz"],
+    ["cm³", 163.87, "164 cm³", "10.0 in³"],
     ["MPa", 12.34, "12.3 MPa", "12.3 MPa"],
   ])("in %s of %f", (unit, value, metric, inch) => {
     expect(figure(result(unit, value), "mm")).toBe(metric);

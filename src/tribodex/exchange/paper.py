@@ -16,7 +16,7 @@ from tribodex.core.working import Line, Result, number, roughly
 TEMPLATES = Path(__file__).parent / "templates"
 FONTS = Path(__file__).parent / "fonts"
 _FONT_ADDRESS = "/api/fonts/"
-DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0, "°C": 0}
+DIGITS = {"mm": 2, "°": 0, "MPa": 1, "K": 0, "°C": 0, "h": 0, "g": 1, "strokes": 0, "cm³": 0, "mm²/s": 1}
 # Orders of magnitude: two figures. A torque is given, and printed as it was.
 ROUGH = ("kN",)
 

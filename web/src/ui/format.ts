@@ -29,7 +29,21 @@ export function trim(text: string): string {
 }
 
 /** Digits that the figure deserves: forces are orders of magnitude. */
-const DIGITS: Record<string, number> = { "°": 0, "°C": 0, "N·m": 0, kN: 0, K: 0, MPa: 1, "": 2, "mm/m": 1 };
+const DIGITS: Record<string, number> = {
+  "°": 0,
+  "°C": 0,
+  "N·m": 0,
+  kN: 0,
+  K: 0,
+  MPa: 1,
+  "": 2,
+  "mm/m": 1,
+  h: 0,
+  g: 1,
+  strokes: 0,
+  "cm³": 0,
+  "mm²/s": 1,
+};
 
 /** Orders of magnitude: two figures. */
 const ROUGH = new Set(["kN"]);
@@ -46,6 +60,8 @@ function parts(unit: string, units: Units, value = 0): { per: number; unit: stri
   if (unit === "mm") {
     return units === "mm" ? { per: 1, unit: " mm", digits: 2 } : { per: MM_PER_INCH, unit: " in", digits: 3 };
   }
+  if (unit === "g" && units === "inch") return { per: 28.349523125, unit: " oz", digits: 2 };
+  if (unit === "cm³" && units === "inch") return { per: 16.387064, unit: " in³", digits: 1 };
   return { per: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: DIGITS[unit] ?? 3 };
 }
 

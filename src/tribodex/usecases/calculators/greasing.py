@@ -135,8 +135,7 @@ def _oil(reference: Reference, inputs: OilInputs) -> Answer:
 
 def _mix(reference: Reference, inputs: MixInputs) -> Answer:
     verdict = reference.thickeners.mix(inputs.thickener_old.strip().lower(), inputs.thickener_new.strip().lower())
-    said = Result("grease_mix", f"{inputs.thickener_new} onto {inputs.thickener_old}", None, "", verdict=verdict, note=verdict.reason)
-    return Answer("grease-mix", (said,), verdict=verdict)
+    return Answer("grease-mix", (), verdict=verdict)
 
 
 CALCULATORS = (

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from tribodex.core.bolts.torque import pattern
@@ -227,7 +227,10 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     if state.over is not None:
         found.append(free_height(state.over.stands_out_mm, state.over.free_mm))
     found += [cover_result(plan, said) for side in SIDES if (said := state.covers[side].measured) is not None]
-    found += [flinger_gap(said.gap_mm, flinger_opens(plan, end)) for end, said in state.flingers.items()]
+    for end, flinger in state.flingers.items():
+        gap = flinger_gap(flinger.gap_mm, flinger_opens(plan, end))
+        # Each figure is opened by its own name.
+        found.append(replace(gap, id=f"flinger_gap_{end}", label=f"{gap.label}, {end} end"))
     return found
 
 

@@ -24,8 +24,9 @@ from tribodex.core.working import Level
 
 def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
+    # Where there is one bearing it need not be named: what is said is kept under its own name, never under none.
     if getattr(command, "place", None) is not None:
-        desk.job.placed(command.place)
+        command = replace(command, place=desk.job.placed(command.place))
     match command:
         case cmd.SayFloat():
             if why := groove_conflict(command.groove, command.floats):

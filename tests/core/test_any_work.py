@@ -1,0 +1,150 @@
+"""Any tap, any words, any order, any correction in jobs off the taper: taken or refused whole, replayed equal, told, shown, led on."""
+
+from __future__ import annotations
+
+import dataclasses
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from hypothesis import HealthCheck, Phase, settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_state_machine_as_test
+
+from tests.core.test_any_text import ODD
+from tests.core.test_cartridge import CLOSING, CartridgeBench
+from tests.core.test_follower import FollowerBench
+from tests.core.test_shaft_job import ShaftBench, of_type
+from tests.core.test_shouldered import ShoulderBench
+from tests.core.test_units import COLLAR, SCREWS, UnitBench
+from tribodex.core.errors import TribodexError
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job import rail
+from tribodex.core.job.places import SHAFT
+from tribodex.core.lineup.floating import Floats
+from tribodex.core.topics import fold, taken_further, tell
+from tribodex.core.units.forms import FloatBy
+from tribodex.usecases.codec import decode, encode
+from tribodex.usecases.planning.cartridges import CartridgeDraft
+
+# A long job shrinks slowly: the log that broke it is shown as it was.
+PHASES = (Phase.explicit, Phase.reuse, Phase.generate)
+SENSIBLE = st.sampled_from(
+    ["", "0", "9 N·m", "58 N·m", "7.6 N·m", "25.5 N·m", "95 N·m", "0.8 mm", "1/32 in", "8 mm", "8.1 mm", "10 mm", "140 mm", "180 mm", "20 °C",
+     "30 °C", "95 °C", "0.5 + 0.5 + 0.5", "0 + 0.02", "1.5", "top", "no. 2", "Ada", "because"]
+)  # fmt: skip
+
+
+def words(hint: Any, name: str) -> st.SearchStrategy[Any]:
+    """What a person says in a field: sense, or anything at all."""
+    return st.one_of(SENSIBLE, SENSIBLE, ODD) if hint is str and name not in ("place", "stage", "blocks") else of_type(hint, name)
+
+
+def commands_of(classes: list[type]) -> st.SearchStrategy[Any]:
+    import typing
+
+    made = []
+    for cls in classes:
+        hints = typing.get_type_hints(cls)
+        made.append(st.builds(cls, **{field.name: words(hints[field.name], field.name) for field in dataclasses.fields(cls)}))
+    return st.one_of(*made)
+
+
+def two_units() -> ShaftBench:
+    made = UnitBench(SCREWS, SCREWS)
+    made.onto("1", FloatBy.RING_INNER)
+    made.onto("2", FloatBy.RING_OUTER)
+    made.bolt("1")
+    return made
+
+
+def an_insert() -> ShaftBench:
+    made = UnitBench(COLLAR, floats=(Floats.HELD,))
+    made.gate("ready_insert", "1")
+    return made
+
+
+def a_cartridge() -> ShaftBench:
+    made = CartridgeBench(CartridgeDraft(**{**CLOSING.__dict__, "separable": "both"}))
+    made.warm_on()
+    made.gate("ready_housing")
+    return made
+
+
+def a_cartridge_with_both_on() -> ShaftBench:
+    made = CartridgeBench()
+    made.up_to_covers()
+    return made
+
+
+def a_ring() -> ShaftBench:
+    made = ShoulderBench()
+    made.prepared()
+    return made
+
+
+@pytest.mark.parametrize("begin", [two_units, an_insert, a_cartridge, a_cartridge_with_both_on, a_ring, FollowerBench])
+def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
+    first = begin()
+    topics = {topic.name: topic for topic, _ in first.desk().in_use() if topic.name not in ("look", "removal", "prepare")}
+    taps = commands_of([cls for topic in topics.values() for cls in topic.commands])
+    entries = commands_of([cls for topic in topics.values() for cls in topic.entries.values()])
+    places = [SHAFT, *(place.id for place in first.job.places)]
+
+    class AnyWork(RuleBasedStateMachine):
+        def __init__(self) -> None:
+            super().__init__()
+            self.bench = begin()
+            self.running, self.taken = fold(self.bench.log), list(self.bench.log)
+
+        def attempt(self, command: object, at: str) -> None:
+            before = list(self.bench.log)
+            try:
+                self.bench.do(command, at=at)
+            except TribodexError as error:
+                assert error.detail and self.bench.log == before
+
+        @rule(command=taps, at=st.sampled_from(places))
+        def any_tap(self, command: Any, at: str) -> None:
+            self.attempt(command, at)
+
+        @rule(at=st.sampled_from(places))
+        def every_gate(self, at: str) -> None:
+            for gate in self.bench.procedures[at].gates():
+                shown, where = self.bench.desk(at).gate(gate.id)
+                self.attempt(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)), where)
+
+        @rule(number=st.integers(1, 60), entry=entries, withdraw=st.booleans(), at=st.sampled_from(places))
+        def correct(self, number: int, entry: Any, withdraw: bool, at: str) -> None:
+            self.attempt(job_cmd.Correct(number, "misread", None if withdraw else entry, withdraw), at)
+
+        @invariant()
+        def holds_together(self) -> None:
+            log, job = self.bench.log, self.bench.job
+            stored = [dataclasses.replace(e, fact=decode(e.kind, encode(e.fact), e.version)) for e in log]
+            assert stored == log and fold(stored) == job
+            self.running = taken_further(self.running, self.taken, log[len(self.taken) :])
+            self.taken = list(log)
+            assert self.running == job and tell(log[-1].fact)
+            here = self.bench.desk()
+            assert rail.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
+            for topic, at in here.in_use():
+                state, there = here.job.of(topic, at), here.here(at)
+                topic.view(there, state)
+                figures = topic.figures(there, state)
+                assert len({f.id for f in figures}) == len(figures), "each figure is opened by its own name"
+                assert all(f.value is None or f.value == f.value for f in figures)
+                topic.record(there, state)
+                # What leads on and what keeps from signing never say different things.
+                assert (topic.stands(there, state) is None) == (topic.unfinished(there, state) == "") or topic.optional
+
+    run_state_machine_as_test(
+        AnyWork,
+        settings=settings(
+            max_examples=12,
+            stateful_step_count=30,
+            deadline=None,
+            phases=PHASES,
+            suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
+        ),
+    )

@@ -3,9 +3,18 @@ import { Link } from "react-router";
 import { type JobSummary } from "../../api";
 import { moment } from "../../ui";
 
+const WIDEST = 256;
+
+/** Where each stage's dot lies: all of them are in sight, closer together where there are many. */
+export function dotsOf(count: number): { wide: number; at: number[] } {
+  const step = count > 1 ? Math.min(20, (WIDEST - 16) / (count - 1)) : 0;
+  return { wide: 16 + step * (count - 1), at: Array.from({ length: count }, (_, index) => 8 + step * index) };
+}
+
 export function JobStrip({ job }: { job: JobSummary }) {
   const at = job.stage_at - 1;
   const stopped = job.status === "stopped";
+  const dots = dotsOf(job.stage_of);
   return (
     <li>
       <Link
@@ -21,12 +30,12 @@ export function JobStrip({ job }: { job: JobSummary }) {
           <span className="block text-sm">{job.bearing}</span>
         </span>
         <span>
-          <svg viewBox="0 0 136 16" className="h-4 w-34" aria-hidden>
-            <path d={`M8 8H${8 + 20 * (job.stage_of - 1)}`} stroke="var(--ink)" strokeWidth="1.5" />
-            {Array.from({ length: job.stage_of }, (_, index) => (
+          <svg viewBox={`0 0 ${dots.wide} 16`} width={dots.wide} height="16" aria-hidden>
+            <path d={`M8 8H${dots.at.at(-1)}`} stroke="var(--ink)" strokeWidth="1.5" />
+            {dots.at.map((x, index) => (
               <circle
                 key={index}
-                cx={8 + index * 20}
+                cx={x}
                 cy="8"
                 r={index === at ? 7 : 4.5}
                 fill={

@@ -423,6 +423,15 @@ def test_lining_up_is_judged_by_angle_feet_and_holes(two: UnitBench) -> None:
     assert two.unit("1").lined is not None and two.unit("1").lined.verdict.level in (Level.WATCH, Level.STOP), "a foot hangs in the air"
 
 
+def test_a_pilot_is_not_shifted_in_its_bolt_holes() -> None:
+    bench = UnitBench(UnitDraft(**{**SCREWS.__dict__, "form": "pilot"}), floats=(Floats.HELD,))
+    bench.onto("1", FloatBy.HOUSING)
+    with pytest.raises(InvalidInput, match="pilot holds it"):
+        bench.do(cmd.LineUpUnit("0", "800", "", "13.5", "12", "0.3"), at="1")
+    bench.do(cmd.LineUpUnit("0.2", "800"), at="1")
+    assert bench.headline("1").startswith("Bolts of the housing")
+
+
 def test_torques_off_their_value_need_a_name(two: UnitBench) -> None:
     two.onto("1", FloatBy.RING_INNER)
     two.do(cmd.LineUpUnit("0.2", "800", "0 + 0"), at="1")
@@ -540,6 +549,7 @@ def test_where_the_float_is_not_known_nothing_is_bolted(one: UnitBench) -> None:
 def test_an_insert_slides_off_by_hand(two: UnitBench) -> None:
     two.do(off.SayTight(Ring.NONE, "no", "no", "not known"), at="1")
     ways = removal.TOPIC.view(two.desk("1"), two.desk("1").of(removal.TOPIC)).ways
+    assert removal.TOPIC.figures(two.desk("1"), two.desk("1").of(removal.TOPIC)) == [], "what slides has no force to be pulled off with"
     assert ways[0].value is WayOff.SLIDE and {w.value: w.verdict.level for w in ways}[WayOff.PULLER] is Level.STOP
 
 

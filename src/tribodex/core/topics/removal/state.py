@@ -68,6 +68,9 @@ def force_of(desk: Desk) -> Result | None:
     if isinstance(fitted.bearing, Bearing):
         return release_force(fitted.bearing, fitted.shaft)
     tight = fitted.interference_um
+    # What slides is not pulled: a force of nothing would be no answer.
+    if tight is not None and tight.high <= 0:
+        return None
     return pull_off_force(Span(max(tight.low, 0.0), max(tight.high, 0.0)), fitted.bearing, fitted.shaft) if tight is not None else None
 
 

@@ -108,6 +108,9 @@ def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
     feet = _feet(plan, command)
     shift = (command.hole, command.bolt, command.wanted)
     hole = bolt = wanted = None
+    if plan.form is Form.PILOT and any(said.strip() for said in shift):
+        what = "Its pilot holds it in its bore: bolt holes do not let it be shifted."
+        raise InvalidInput.at("wanted", what, "empty; the wall's bore or the machine is corrected instead")
     if any(said.strip() for said in shift):
         names = ("hole", "bolt", "wanted")
         hole, bolt, wanted = (

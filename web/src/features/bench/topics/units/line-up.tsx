@@ -40,16 +40,18 @@ export function LineUp({ work, tap, refused }: UnitProps) {
           hint={Array.from({ length: work.bolts }, (_, at) => (at === 1 ? "0.1" : "0")).join(" + ")}
         />
       ) : null}
-      <details>
-        <summary className="min-h-12 cursor-pointer py-3 font-bold">
-          It must be shifted: does it fit its holes?
-        </summary>
-        <div className="grid gap-3 sm:grid-cols-3">
-          <EntryText entry={entry} name="hole" label="Bolt hole" />
-          <EntryText entry={entry} name="bolt" label="Bolt" />
-          <EntryText entry={entry} name="wanted" label="Shift it by" />
-        </div>
-      </details>
+      {work.form === "pilot" ? null : (
+        <details>
+          <summary className="min-h-12 cursor-pointer py-3 font-bold">
+            It must be shifted: does it fit its holes?
+          </summary>
+          <div className="grid gap-3 sm:grid-cols-3">
+            <EntryText entry={entry} name="hole" label="Bolt hole" />
+            <EntryText entry={entry} name="bolt" label="Bolt" />
+            <EntryText entry={entry} name="wanted" label="Shift it by" />
+          </div>
+        </details>
+      )}
       <Button kind="main" data-main type="submit" disabled={!text("offset").trim() || !text("over").trim()}>
         Is it in line?
       </Button>

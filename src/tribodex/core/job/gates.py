@@ -62,3 +62,10 @@ def named(name: str, reason: str) -> tuple[str, str]:
     if missing:
         raise InvalidInput("A name and a reason are needed.", *missing)
     return name.strip(), reason.strip()
+
+
+def decided(by: str, reason: str) -> tuple[str, str]:
+    """Name and reason of a decision that need not be: both, or neither."""
+    if bool(by.strip()) != bool(reason.strip()):
+        raise InvalidInput.at("reason" if by.strip() else "decided_by", "A decision has a name and a reason.", "both, or neither")
+    return by.strip(), reason.strip()

@@ -13,7 +13,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import decided, pass_gates, text
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
@@ -155,9 +155,7 @@ def pair_torque(plan: ev.CartridgePlan) -> Span | None:
 
 def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench and hook")
-    by, reason = command.decided_by.strip(), command.reason.strip()
-    if bool(by) != bool(reason):
-        raise InvalidInput.at("reason" if by else "decided_by", "A decision has a name and a reason.", "both, or neither")
+    by, reason = decided(command.decided_by, command.reason)
     asked = pair_torque(plan)
     verdicts = [judge_hand(plan.hand, plan.turning)]
     if asked is not None:

@@ -8,7 +8,7 @@ from typing import Any
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.follower.stud import Mount, Thread, judge_clamp, judge_hole, judge_plug, stud_fit
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import decided, pass_gates, text
 from tribodex.core.job.moves import Ask, Ending, Move
 from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
@@ -82,13 +82,7 @@ def _fitted(plan: ev.FollowerPlan, command: cmd.FitStud) -> ev.StudFitted:
     verdict = stud_fit(stud, hole).verdict
     assert verdict is not None  # every fit is judged
     typed = f"{command.stud.strip()} / {command.hole.strip()}"
-    return ev.StudFitted(round(stud, 5), round(hole, 5), typed, verdict, *_named(command.decided_by, command.reason))
-
-
-def _named(by: str, reason: str) -> tuple[str, str]:
-    if bool(by.strip()) != bool(reason.strip()):
-        raise InvalidInput.at("reason" if by.strip() else "decided_by", "A decision has a name and a reason.", "both, or neither")
-    return by.strip(), reason.strip()
+    return ev.StudFitted(round(stud, 5), round(hole, 5), typed, verdict, *decided(command.decided_by, command.reason))
 
 
 def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
@@ -100,7 +94,7 @@ def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
         )
     thread, torque = Thread(command.thread), parse_torque_nm(command.torque, "torque")
     wrench = text(command.wrench, "wrench", "which wrench: never by feel")
-    by, reason = _named(command.decided_by, command.reason)
+    by, reason = decided(command.decided_by, command.reason)
     verdict = judge_clamp(plan.clamp, torque, thread)
     if verdict.level is Level.STOP and not by:
         raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")

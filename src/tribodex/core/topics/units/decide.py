@@ -7,7 +7,7 @@ from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import decided, pass_gates, text
 from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup import placing
@@ -146,15 +146,9 @@ def line_results(plan: UnitPlan, lined: ev.LinedUp) -> list[Result]:
     return found
 
 
-def _named(by: str, reason: str) -> tuple[str, str]:
-    if bool(by.strip()) != bool(reason.strip()):
-        raise InvalidInput.at("reason" if by.strip() else "decided_by", "A decision has a name and a reason.", "both, or neither")
-    return by.strip(), reason.strip()
-
-
 def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench: never by feel")
-    by, reason = _named(command.decided_by, command.reason)
+    by, reason = decided(command.decided_by, command.reason)
     asked = plan.base_nm
     if plan.form is Form.TAKE_UP:
         verdict = Verdict("set", Level.WATCH, "Both sides of the take-up alike; lined up again after every tensioning.")
@@ -205,7 +199,7 @@ def _may_lock(desk: Desk, state: Unit) -> None:
 
 def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench or key: never by feel")
-    by, reason = _named(command.decided_by, command.reason)
+    by, reason = decided(command.decided_by, command.reason)
     verdicts = [judge_screw(plan.screw, nm)]
     footing = in_line = turned = slits = None
     if plan.lock is UnitLock.SET_SCREWS:

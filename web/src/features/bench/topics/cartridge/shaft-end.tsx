@@ -1,7 +1,8 @@
 /** Nut pair, grease between the bearings, flingers, topping up. */
 import { useState } from "react";
-import { Button, NamedReason, Tick, useSettings } from "../../../../ui";
+import { Button, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { LeftByName } from "../../left-by-name";
 import { useEntry } from "../../use-entry";
 import type { CartridgeProps } from "./panel";
 
@@ -9,8 +10,6 @@ export function Pair({ tap, refused }: CartridgeProps) {
   const entry = useEntry({ torque: "", wrench: "" }, refused, "tighten_pair");
   const [tab, setTab] = useState(false);
   const [jammed, setJammed] = useState(false);
-  const [deciding, setDeciding] = useState(false);
-  const off = entry.problem("decided_by");
   const send = (decided_by = "", reason = "") =>
     tap({
       kind: "tighten_pair",
@@ -35,14 +34,7 @@ export function Pair({ tap, refused }: CartridgeProps) {
       </div>
       <Tick label="A tab is bent into a slot, by tightening" checked={tab} onChange={setTab} />
       <Tick label="Second nut jammed, the first one held" checked={jammed} onChange={setJammed} />
-      {off ? (
-        <>
-          <p className="font-bold text-oxide">▲ {off.message}</p>
-          <Button kind="stop" onClick={() => setDeciding(true)}>
-            Leave it so, by name
-          </Button>
-        </>
-      ) : null}
+      <LeftByName off={entry.problem("decided_by")} title="A nut pair otherwise than asked" onDecide={send} />
       <Button
         kind="main"
         data-main
@@ -51,14 +43,6 @@ export function Pair({ tap, refused }: CartridgeProps) {
       >
         Judge the nut pair
       </Button>
-      <NamedReason
-        title="A nut pair otherwise than asked"
-        description={off?.message ?? ""}
-        action="Leave it so"
-        open={deciding}
-        onClose={() => setDeciding(false)}
-        onDecide={send}
-      />
     </form>
   );
 }

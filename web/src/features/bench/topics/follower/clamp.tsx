@@ -1,8 +1,9 @@
 /** The nut of a follower's stud: torque with its unit, the state of the thread, which wrench. Off the table only by name. */
 import { useState } from "react";
 import type { Command } from "../../../../api";
-import { Button, ChoiceRow, NamedReason } from "../../../../ui";
+import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { LeftByName } from "../../left-by-name";
 import { useEntry } from "../../use-entry";
 import type { FollowerProps } from "./panel";
 
@@ -11,7 +12,6 @@ type Thread = Extract<Command, { kind: "clamp_stud" }>["thread"];
 export function Clamp({ tap, refused }: FollowerProps) {
   const entry = useEntry({ torque: "", wrench: "" }, refused, "clamp_stud");
   const [thread, setThread] = useState<Thread>("not known");
-  const [deciding, setDeciding] = useState(false);
   const mine = refused?.command.kind === "clamp_stud" ? refused.problem : null;
   const send = (decided_by = "", reason = "") =>
     tap({
@@ -39,14 +39,7 @@ export function Clamp({ tap, refused }: FollowerProps) {
         problem={mine?.at("thread")}
       />
       <EntryText entry={entry} name="wrench" label="With which wrench" />
-      {mine?.at("decided_by") ? (
-        <>
-          <p className="font-bold text-oxide">▲ {mine.at("decided_by")?.message}</p>
-          <Button kind="stop" onClick={() => setDeciding(true)}>
-            Leave it so, by name
-          </Button>
-        </>
-      ) : null}
+      <LeftByName off={mine?.at("decided_by")} title="A torque off the table" onDecide={send} />
       <Button
         kind="main"
         data-main
@@ -55,14 +48,6 @@ export function Clamp({ tap, refused }: FollowerProps) {
       >
         Judge the torque
       </Button>
-      <NamedReason
-        title="A torque off the table"
-        description={mine?.at("decided_by")?.message ?? ""}
-        action="Leave it so"
-        open={deciding}
-        onClose={() => setDeciding(false)}
-        onDecide={send}
-      />
     </form>
   );
 }

@@ -1,14 +1,12 @@
 /** The bolts of the housing at torque; off the value of its maker only by name. */
-import { useState } from "react";
-import { Button, NamedReason } from "../../../../ui";
+import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { LeftByName } from "../../left-by-name";
 import { useEntry } from "../../use-entry";
 import type { UnitProps } from "./panel";
 
 export function Bolts({ tap, refused }: UnitProps) {
   const entry = useEntry({ torque: "", wrench: "" }, refused, "bolt_housing");
-  const [deciding, setDeciding] = useState(false);
-  const off = entry.problem("decided_by");
   const send = (decided_by = "", reason = "") =>
     tap({
       kind: "bolt_housing",
@@ -30,25 +28,10 @@ export function Bolts({ tap, refused }: UnitProps) {
         <EntryText entry={entry} name="torque" label="Torque, with its unit" hint="62 N·m, 45 lbf·ft" />
         <EntryText entry={entry} name="wrench" label="With which wrench" />
       </div>
-      {off ? (
-        <>
-          <p className="font-bold text-oxide">▲ {off.message}</p>
-          <Button kind="stop" onClick={() => setDeciding(true)}>
-            Leave it so, by name
-          </Button>
-        </>
-      ) : null}
+      <LeftByName off={entry.problem("decided_by")} title="A torque off its value" onDecide={send} />
       <Button kind="main" data-main type="submit" disabled={missing}>
         Housing is bolted
       </Button>
-      <NamedReason
-        title="A torque off its value"
-        description={off?.message ?? ""}
-        action="Leave it so"
-        open={deciding}
-        onClose={() => setDeciding(false)}
-        onDecide={send}
-      />
     </form>
   );
 }

@@ -1,8 +1,8 @@
 /** The insert locked on its shaft: by its screws, its collar or its clamp; what stops is left so by name only. */
-import { useState } from "react";
 import type { Command } from "../../../../api";
-import { Button, ChoiceRow, NamedReason } from "../../../../ui";
+import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { LeftByName } from "../../left-by-name";
 import { useEntry } from "../../use-entry";
 import type { UnitProps } from "./panel";
 
@@ -28,8 +28,6 @@ export function Lock({ work, tap, refused }: UnitProps) {
     refused,
     "lock_unit",
   );
-  const [deciding, setDeciding] = useState(false);
-  const off = entry.problem("decided_by");
   const screws = work.lock === "set_screws";
   const send = (decided_by = "", reason = "") =>
     tap({
@@ -75,25 +73,10 @@ export function Lock({ work, tap, refused }: UnitProps) {
         <EntryText entry={entry} name="torque" label="Torque, with its unit" hint={work.screw} />
         <EntryText entry={entry} name="wrench" label="With which wrench or key" />
       </div>
-      {off ? (
-        <>
-          <p className="font-bold text-oxide">▲ {off.message}</p>
-          <Button kind="stop" onClick={() => setDeciding(true)}>
-            Leave it so, by name
-          </Button>
-        </>
-      ) : null}
+      <LeftByName off={entry.problem("decided_by")} title="Locked otherwise than asked" onDecide={send} />
       <Button kind="main" data-main type="submit" disabled={asked.some((name) => !entry.text(name).trim())}>
         It is locked
       </Button>
-      <NamedReason
-        title="Locked otherwise than asked"
-        description={off?.message ?? ""}
-        action="Leave it so"
-        open={deciding}
-        onClose={() => setDeciding(false)}
-        onDecide={send}
-      />
     </form>
   );
 }

@@ -77,6 +77,10 @@ def figure_words(result: Result) -> str:
         text += f" to {write(result.value_to)}"
     if result.uncertainty is not None:
         text += f" ± {result.uncertainty / scale:.{digits}f}"
+    if result.unit == "µm" and abs(result.value) >= 10_000:
+        # A diameter, not a clearance.
+        inch = f"{result.value / 25_400:.4f}" + (f" to {result.value_to / 25_400:.4f}" if result.value_to is not None else "")
+        return f"{text} mm ({inch} in)"
     if result.unit == "µm":
         thou = f"{result.value / 25.4:.1f}" + (f" to {result.value_to / 25.4:.1f}" if result.value_to is not None else "")
         return f"{text} mm ({thou} thou)"

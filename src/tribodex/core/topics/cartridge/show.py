@@ -238,7 +238,19 @@ def listed(desk: Desk, state: Cartridge) -> Sequence[str]:
     """What is still open in a signed record."""
     if state.plan is None or state.plan.growth_mm is not None:
         return []
-    return ["Growth of the shaft is not known: room at the floating bearing was not judged by it."]
+    return ["growth of the shaft is not known: room at the floating bearing was not judged by it"]
+
+
+def _rounds(state: Cartridge) -> list[str]:
+    """How each cover came down, in one line; every round stands in the log."""
+    found = []
+    for side in SIDES:
+        rounds = state.covers[side].rounds
+        askew = sum(1 for one in rounds if one.verdict.level is Level.STOP)
+        if rounds:
+            again = f", {askew} of them askew and done again" if askew else ""
+            found.append(f"Cover of the {side} bearing: {len(rounds)} rounds{again}, the last at {rounds[-1].torque_nm:g} N·m.")
+    return found
 
 
 def record(desk: Desk, state: Cartridge) -> Sequence[Section]:
@@ -246,12 +258,12 @@ def record(desk: Desk, state: Cartridge) -> Sequence[Section]:
     plan = state.plan
     if plan is None or state.entered is None:
         return []
-    rounds = [fact for side in SIDES for fact in (state.covers[side].measured, state.covers[side].sealed, *state.covers[side].rounds)]
-    entries = (state.cooled, state.entered, state.over, state.pair, state.packed, state.drawn, *rounds, state.turned)
+    covers = [fact for side in SIDES for fact in (state.covers[side].measured, state.covers[side].sealed)]
+    entries = (state.cooled, state.entered, state.over, state.pair, state.packed, state.drawn, *covers, state.turned)
     last = (*state.flingers.values(), state.topped)
     screws = f"Covers: {plan.screws.count} × {plan.screws.text}, {plan.finish.words}, {number(plan.screws.torque_nm)} N·m."
     first = f"Fixed bearing at the {plan.fixed_end} end. {plan.hand.capitalize()}-hand thread. {screws}"
-    lines = (first, *(tell(fact) for fact in (*entries, *last) if fact is not None))
+    lines = (first, *(tell(fact) for fact in (*entries, *last) if fact is not None), *_rounds(state))
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = Verdict("closed", Level.GOOD, "Both covers at torque, flingers free, topped up.")
     return [Section("Cartridge", lines, (), tuple(figures(desk, state)), worst or (good if state.finished else None))]

@@ -194,4 +194,7 @@ def record(desk: Desk, state: Shouldered) -> Sequence[Section]:
     rows = tuple((f"{moment:%H:%M:%S}", f"{read.ring_c:.0f} °C", other) for (moment, read), other in zip(state.warmth, outer, strict=True))
     tables = (Table(("Time", "Inner ring", "Outer ring"), rows),) if rows else ()
     verdict = state.held.verdict if state.held is not None else None
-    return [Section("Onto its shoulder", tuple(lines), tables, tuple(figures(desk, state)), verdict)]
+    # A ring that went on warm took no force, and a cold one no heat.
+    other_way = "push_on_force" if state.way.way is WayOn.HEAT else "heat_needed"
+    counts = tuple(figure for figure in figures(desk, state) if figure.id != other_way)
+    return [Section("Onto its shoulder", tuple(lines), tables, counts, verdict)]

@@ -349,7 +349,7 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
         ("Flingers", "at both ends"),
     ):
         page.get_by_role("radiogroup", name=group).get_by_role("radio", name=choice, exact=True).click()
-    # Check 12 of common practice, no source: about 8 lbf·ft.
+    # Common practice, no source: about 8 lbf·ft.
     expect(page.get_by_role("region", name="Targets")).to_contain_text("11.5 N·m")
     page.get_by_role("button", name="Open the job").click()
     page.wait_for_url("**/jobs/*")

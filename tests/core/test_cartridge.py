@@ -1,6 +1,6 @@
 """Cartridges: threads and torque, covers, hand of thread, flingers, and the whole building in its order.
 
-Checks 12 and 13 of common practice, no source, stand at their tests. Stress areas: ISO 898-1 table values and ASME B1.1, from memory.
+What is common practice, no source, says so at its test. Stress areas: ISO 898-1 table values and ASME B1.1, from memory.
 """
 
 from __future__ import annotations
@@ -144,7 +144,7 @@ def test_what_is_no_thread_is_asked_back(text: str) -> None:
 
 
 def test_end_cover_screws_of_a_quarter_inch() -> None:
-    """Check 12 of common practice: 1/4-20 end cover screws, 8 lbf·ft, three at 120°, evenly. Grade 5, K 0.2, 75 % proof."""
+    """Common practice, no source: 1/4-20 end cover screws, 8 lbf·ft, three at 120°, evenly. Grade 5, K 0.2, 75 % proof."""
     thread = read_thread("1/4-20")
     row = REFERENCE.bolts.find("5", thread)
     assert row is not None
@@ -234,7 +234,7 @@ def test_a_nut_is_loosened_by_turning_the_way_it_is_tightened() -> None:
 
 @given(st.floats(0, 5), st.floats(-2, 2))
 def test_flinger_gaps(gap: float, opens: float) -> None:
-    """Check 13 of common practice: 1/32 in from contact, gap 0.79 mm."""
+    """Common practice, no source: 1/32 in from contact, gap 0.79 mm."""
     assert pytest.approx(25.4 / 32, abs=0.005) == FLINGER_MM
     verdict = flinger_gap(gap, opens).verdict
     assert verdict is not None

@@ -1,6 +1,6 @@
 """Grease: amounts, strokes, intervals, viscosity, mixtures.
 
-Checks 8, 9, 10 and 21 of common practice (no source) stand at their tests; viscosity against ISO 3448 grades, ISO 281 and ISO 2909, from memory.
+What is common practice, no source, says so at its test; viscosity against ISO 3448 grades, ISO 281 and ISO 2909, from memory.
 """
 
 from __future__ import annotations
@@ -37,7 +37,7 @@ RUNNINGS = st.builds(
 
 
 def test_a_medium_block_takes_twenty_strokes_five_in_each_corner() -> None:
-    """Check 9 of common practice."""
+    """Common practice, no source."""
     assert over_corners(20, 4) == (5, 5, 5, 5)
 
 
@@ -54,7 +54,7 @@ def test_strokes_that_cannot_be(bad: tuple[int, int]) -> None:
 
 
 def test_a_triple_lip_insert_has_two_strokes_and_no_more() -> None:
-    """Check 10 of common practice: two strokes every 75 h or once a season."""
+    """Common practice, no source: two strokes every 75 h or once a season."""
     small = insert_strokes(GreaseGun("small", 1.3), None, None)
     assert small.value == 2 and "75 h" in small.note and "season" in small.note
     assert insert_strokes(GreaseGun("big", 2.4), None, None).value == 1
@@ -84,7 +84,7 @@ def test_strokes_give_the_amount_to_half_a_stroke(grams: float, stroke: float) -
 
 
 def test_a_first_fill_in_ounces_comes_out_in_grams_strokes_and_cartridges() -> None:
-    """Check 21 of common practice: about 20 oz first fill of a split block on a 2 7/16 in shaft (570 g)."""
+    """Common practice, no source: about 20 oz first fill of a split block on a 2 7/16 in shaft (570 g)."""
     grams = parse_mass_g("20 oz", "grease")
     assert grams == pytest.approx(20 * OUNCE_G) and round(grams, -1) == 570
     assert strokes_for(grams, GreaseGun("g", 1.4)).value == 405 and cartridges(grams) == 2
@@ -98,7 +98,7 @@ def test_a_first_fill_in_ounces_comes_out_in_grams_strokes_and_cartridges() -> N
 
 
 def test_a_housing_gets_about_thirty_percent_and_full_when_stored() -> None:
-    """Check 8 of common practice: initial housing fill about 30 % of the cavity; full for months of storage."""
+    """Common practice, no source: initial housing fill about 30 % of the cavity; full for months of storage."""
     assert housing_fill(1000, Pace.MIDDLING).value == pytest.approx(0.30 * 1000 * 0.9)
     stored = housing_fill(1000, Pace.STORED)
     assert stored.value == 900 and stored.verdict is not None and "Tag" in stored.verdict.reason

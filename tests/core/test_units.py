@@ -1,6 +1,6 @@
 """Housed units and inserts: locking, order of two units, float and room, groove's side, squareness. Limits: common practice, no source.
 
-Checks 18 and 22 of common practice (iron; snap ring in the outer groove floats) stand at their tests.
+What is common practice, no source, says so at its test.
 """
 
 from __future__ import annotations
@@ -185,7 +185,7 @@ def test_shocks_put_the_sleeve_first_and_every_way_has_its_reason() -> None:
 @pytest.mark.parametrize(
     ("by", "floats", "word"),
     [
-        # Check 22 of common practice: a snap ring in the outer groove floats, in the inner groove it fixes.
+        # Common practice, no source: a snap ring in the outer groove floats, in the inner groove it fixes.
         (FloatBy.RING_OUTER, Floats.HOUSING, "floats"),
         (FloatBy.RING_INNER, Floats.HELD, "holds"),
         (FloatBy.RING_INNER, Floats.HOUSING, "held, and should float"),
@@ -258,7 +258,7 @@ def test_what_closes_the_hole_and_what_the_housing_is_made_of() -> None:
     assert judge_closed(Closed.OLD_FITTING, False, True).level is Level.STOP
     assert judge_closed(Closed.NEW_FITTING, True, True).level is Level.WATCH and "brass" in judge_closed(Closed.NEW_FITTING, True, True).reason
     assert judge_closed(Closed.PLUG, True, True).level is Level.GOOD
-    # Check 18 of common practice: ductile iron about three times the price, five times the knock.
+    # Common practice, no source: ductile iron about three times the price, five times the knock.
     grey = judge_iron(Iron.GREY, shock=True)
     assert grey.level is Level.WATCH and "three times" in grey.reason and "five times" in grey.reason
     assert judge_iron(Iron.UNKNOWN, shock=True).level is Level.UNKNOWN

@@ -117,7 +117,7 @@ def housing_fill(cavity_cm3: float, pace: Pace, share: float | None = None) -> R
     Symbols: V cavity (cm³); share, None by pace; G (g).
     Valid: split blocks; the maker's sheet goes first.
     Raises: InvalidInput for a share that cannot be.
-    Source: common practice, no source (check 8: about 30 %).
+    Source: common practice, no source: about 30 %.
 
     >>> housing_fill(1000, Pace.MIDDLING).value, housing_fill(1000, Pace.STORED).verdict.word
     (270.0, 'full: tag it')

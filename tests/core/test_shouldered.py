@@ -295,6 +295,20 @@ def test_a_retaining_ring_is_proved_by_its_ends() -> None:
     assert bench.state.held.verdict.word == "sits in its groove"
 
 
+def test_a_ring_in_the_bore_springs_apart_where_one_on_a_shaft_comes_together() -> None:
+    """DIN 472: in its groove the ends stand further apart; a ring that was proved as one on a shaft does not sit (common practice, no source)."""
+    bench = home(ShoulderDraft(designation="6209-2RS C3", shaft_class="k5", held_by="bore_ring"))
+    plan = bench.state.planned
+    assert plan is not None and plan.ring is not None and (plan.ring.sits, plan.ring.diameter_mm) == ("bore", 85)
+    assert any("apart" in figure.label for figure in plan.figures)
+    bench.at_one(cmd.TryShoulder(""))
+    proofs = {"groove_free": True, "below_surface": True, "turns": True}
+    bench.at_one(cmd.HoldFast(ends_before="12 mm", ends_after="4.4 mm", **proofs))
+    assert bench.state.held is not None and bench.state.held.verdict.word == "does not sit" and "spring apart" in bench.state.held.verdict.reason
+    bench.at_one(cmd.HoldFast(ends_before="12 mm", ends_after="21.4 mm", **proofs))
+    assert bench.state.held.verdict.word == "sits in its groove"
+
+
 def test_what_does_not_turn_freely_is_said_before_signing() -> None:
     bench = home()
     bench.at_one(cmd.TryShoulder(""), cmd.HoldFast("80 N·m", tab_bent=True))

@@ -15,7 +15,7 @@ from tribodex.core.fits.seat import SeatSpec, cylindrical_seat
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.shouldered.fit import by_limits
 from tribodex.core.shouldered.heating import HeatLimit, heat_limit
-from tribodex.core.shouldered.retaining_ring import RingRow
+from tribodex.core.shouldered.retaining_ring import RingRow, Sits
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.working import Result
 from tribodex.usecases.draft.collector import Collector
@@ -145,9 +145,12 @@ def _shaft(draft: ShoulderDraft, bearing: StraightBearing, finish: Finish) -> Sh
 
 
 def _ring(errors: Collector, reference: Reference, held_by: HeldBy | None, bearing: StraightBearing | None) -> RingRow | None:
-    if held_by is not HeldBy.RETAINING_RING or bearing is None:
+    if held_by not in (HeldBy.RETAINING_RING, HeldBy.BORE_RING) or bearing is None:
         return None
-    row = reference.retaining_rings.find("shaft", bearing.bore_mm)
+    sits: Sits = "shaft" if held_by is HeldBy.RETAINING_RING else "bore"
+    size = bearing.bore_mm if sits == "shaft" else bearing.outside_mm
+    row = reference.retaining_rings.find(sits, size)
     if row is None:
-        errors.add("held_by", f"The table has no retaining ring for a shaft of {bearing.bore_mm:g} mm.", "lock nut or cover; or look at the drawing")
+        where = "for a shaft" if sits == "shaft" else "for a bore"
+        errors.add("held_by", f"The table has no retaining ring {where} of {size:g} mm.", "lock nut or cover; or look at the drawing")
     return row

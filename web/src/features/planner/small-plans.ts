@@ -62,6 +62,7 @@ const SHOULDER_FIELDS: SmallField[] = [
     options: [
       { value: "lock_nut", label: "lock nut and washer" },
       { value: "retaining_ring", label: "retaining ring" },
+      { value: "bore_ring", label: "retaining ring in the bore" },
       { value: "cover", label: "cover" },
     ],
   },

@@ -172,8 +172,7 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         raise Refused("First against its shoulder: the 0.03 mm leaf enters nowhere.")
     pass_gates(desk, SECURE)
-    if plan.held_by is HeldBy.RETAINING_RING:
-        assert plan.ring is not None  # a plan with a ring names its size
+    if plan.ring is not None:
         before, after = (
             read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
             for name, said in (("ends_before", command.ends_before), ("ends_after", command.ends_after))

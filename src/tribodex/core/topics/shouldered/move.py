@@ -122,6 +122,11 @@ _HOLD = {
         "Measure the gap of its ends before and after; it turns in its groove when it sits.",
         "Eye protection: it flies. Not opened further than it needs.",
     ),
+    HeldBy.BORE_RING: (
+        "Set the retaining ring into the bore, sharp edge away from what pushes on it",
+        "Its ends spring apart when it drops into its groove: measure before and after; it turns there. Angled tips down in a bore.",
+        "Eye protection: it flies. Not closed further than it needs.",
+    ),
     HeldBy.COVER: ("Draw the cover down evenly, in rounds", "Three screws in turn, four or more crosswise; to torque.", ""),
 }
 

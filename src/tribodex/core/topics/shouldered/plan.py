@@ -24,6 +24,7 @@ class HeldBy(StrEnum):
 
     LOCK_NUT = "lock_nut"
     RETAINING_RING = "retaining_ring"
+    BORE_RING = "bore_ring"
     COVER = "cover"
     CARTRIDGE = "cartridge"
 
@@ -33,6 +34,7 @@ class HeldBy(StrEnum):
         return {
             "lock_nut": "lock nut and washer",
             "retaining_ring": "retaining ring",
+            "bore_ring": "retaining ring in the bore of its housing",
             "cover": "cover",
             "cartridge": "its cartridge: nut pair and covers",
         }[self.value]

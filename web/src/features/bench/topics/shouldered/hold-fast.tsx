@@ -10,7 +10,7 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
   const entry = useEntry({ text: "", ends_before: "", ends_after: "" }, refused, "hold_fast");
   const [proofs, setProofs] = useState({ groove_free: false, below_surface: false, turns: false });
   const [tab, setTab] = useState(false);
-  const ring = work.held_by === "retaining_ring";
+  const ring = work.held_by === "retaining_ring" || work.held_by === "bore_ring";
   const tick = (name: keyof typeof proofs, label: string) => (
     <Tick
       label={label}

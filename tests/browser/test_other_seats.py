@@ -24,7 +24,7 @@ def planned(page: Page, number: str, held: str) -> str:
     targets = page.get_by_role("region", name="Targets")
     expect(targets).to_contain_text("The seat's tolerance class is needed")
     page.get_by_label("Seat, tolerance class").fill("m5")
-    page.get_by_role("radio", name=held).click()
+    page.get_by_role("radio", name=held, exact=True).click()
     expect(targets).to_contain_text("Interference on diameter")
     page.get_by_label("Shaft beyond the seat").fill("95 mm")
     page.get_by_role("button", name="Open the job").click()

@@ -8,9 +8,10 @@ import random
 import re
 from collections.abc import Callable
 from typing import Any
+from weakref import WeakKeyDictionary
 
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Response, expect
 from pypdf import PdfReader, PdfWriter
 
 from tests.browser.hands import Hands
@@ -33,10 +34,19 @@ def plan_shaft(hands: Hands) -> None:
     expect(page.get_by_role("region", name="Shaft line")).to_be_visible()
 
 
+_ANSWERED: WeakKeyDictionary[Page, set[str]] = WeakKeyDictionary()
+
+
 def tapped(page: Page, name: str, exact: bool = True) -> None:
-    """Press a button and wait for the answer."""
-    with page.expect_response("**/taps*") as answer:
+    """Press a button and wait for the answer to its own tap: after a reload an earlier one may be sent once more, under its old id."""
+    answered = _ANSWERED.setdefault(page, set())
+
+    def own(answer: Response) -> bool:
+        return "/taps" in answer.url and answer.request.post_data_json["client_event_id"] not in answered
+
+    with page.expect_response(own) as answer:
         page.get_by_role("button", name=name, exact=exact).first.click()
+    answered.add(answer.value.request.post_data_json["client_event_id"])
     assert answer.value.ok, answer.value.text()
 
 

@@ -284,6 +284,41 @@ def parse_volume_cm3(text: str | float, field: str) -> float:
     return value * _VOLUMES[unit]
 
 
+_SPEEDS = {"": 1.0, "r/min": 1.0, "rpm": 1.0, "1/min": 1.0, "/min": 1.0, "min-1": 1.0, "1/s": 60.0, "hz": 60.0}
+
+
+def parse_speed_rpm(text: str | float, field: str) -> float:
+    """Read a speed of rotation; a bare number counts in r/min.
+
+    >>> parse_speed_rpm("1480 rpm", "speed"), parse_speed_rpm("95", "speed"), parse_speed_rpm("2 Hz", "speed")
+    (1480.0, 95.0, 120.0)
+    """
+    value, unit = _split(str(text), field, "for example 95 r/min")
+    unit = unit.lower()
+    if unit not in _SPEEDS:
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of speed known here.", "r/min")
+    if not 0 < value * _SPEEDS[unit] <= 100_000:
+        raise InvalidInput.at(field, f"{str(text).strip()} is out of range: check value and unit.", "above 0 to 100 000 r/min")
+    return value * _SPEEDS[unit]
+
+
+def parse_share(text: str | float, field: str) -> float:
+    """Read a share: 30 %, or a bare number, which counts in per cent; 0 to 1 comes out.
+
+    >>> parse_share("30 %", "share"), parse_share("40", "share")
+    (0.3, 0.4)
+    """
+    value, unit = _split(str(text), field, "for example 30 %")
+    if unit not in ("", "%"):
+        raise InvalidInput.at(field, f"“{unit}” is no share.", "per cent, for example 30 %")
+    # Below one it may be a share or per cent: asked back.
+    if not unit and 0 < value <= 1:
+        raise InvalidInput.at(field, f"Is {str(text).strip()} a share or per cent?", f"{value * 100:g} % or {value:g} %")
+    if not 0 < value <= 100:
+        raise InvalidInput.at(field, f"{str(text).strip()} cannot be a share.", "above 0 to 100 %")
+    return value / 100
+
+
 _THREADS = ("tpi", "/in", "per in", "per inch", "threads/in", "threads per inch", "threads per in", "gg")
 
 

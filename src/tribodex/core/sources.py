@@ -90,7 +90,15 @@ ISO_286 = Source(
 ISO_281 = Source("iso_281", "Viscosity that a rolling bearing needs", "ISO 281", "standard", "memory")
 ASTM_D341 = Source("astm_d341", "Viscosity against temperature (Walther)", "ASTM D341", "standard", "memory")
 ISO_898 = Source("iso_898", "Stress areas of threads", "ISO 898-1; inch threads ASME B1.1", "standard", "memory", "Compared with table values.")
+FIRST_ORDER = Source(
+    "first_order",
+    "Warming of a body with losses in proportion",
+    "physics; fitted to the readings of this job, each as a bracket",
+    "physics",
+    "derivation",
+    "Fresh grease gives a hump first that it does not have; load, speed and ambient steady.",
+)
 MAKER = Source("maker", "A maker's sheet", "typed in by a person", "maker", "memory", "As it was typed.")
 PRACTICE = Source("practice", "Common practice", "common practice, no source", "practice", "memory")
 
-BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, ISO_286, ISO_281, ASTM_D341, ISO_898, MAKER, PRACTICE)
+BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, ISO_286, ISO_281, ASTM_D341, ISO_898, FIRST_ORDER, MAKER, PRACTICE)

@@ -19,6 +19,7 @@ from tribodex.core.components.material import Material, MaterialTable
 from tribodex.core.fits.iso492 import RingBand, RingTable
 from tribodex.core.follower.stud import StudRow, StudTable
 from tribodex.core.grease.thickener import Thickeners
+from tribodex.core.grease.viscosity import OilGrades
 from tribodex.core.mounting.ball_angle import BallAngle, BallAngles
 from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
@@ -363,6 +364,6 @@ def thickeners(sheet: Sheet) -> Thickeners:
     return Thickeners(sheet.source, pairs)
 
 
-def oil_grades(sheet: Sheet) -> dict[str, tuple[float, float]]:
+def oil_grades(sheet: Sheet) -> OilGrades:
     """Viscosity at 40 and 100 °C (mm²/s) of each oil grade; of two memories the thinner."""
-    return {row["ISO_VG"]: (value(row["nu_40"]), value(row["nu_100"])) for row in sheet.rows}
+    return OilGrades(sheet.source, {row["ISO_VG"]: (value(row["nu_40"]), value(row["nu_100"])) for row in sheet.rows})

@@ -19,6 +19,7 @@ from tribodex.core.failure.marks import FailureMarks
 from tribodex.core.fits.iso492 import RingTable
 from tribodex.core.follower.stud import StudTable
 from tribodex.core.grease.thickener import Thickeners
+from tribodex.core.grease.viscosity import OilGrades
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
@@ -64,7 +65,7 @@ class Reference:
     set_screws: SetScrews
     bolts: BoltStrength
     thickeners: Thickeners
-    oil_grades: dict[str, tuple[float, float]]
+    oil_grades: OilGrades
     inserts: InsertSizes
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
@@ -74,7 +75,7 @@ class Reference:
     @cached_property
     def books(self) -> Mapping[type, Any]:
         """What topics look things up in, by what it is."""
-        return {FailureMarks: self.failure_marks}
+        return {FailureMarks: self.failure_marks, Thickeners: self.thickeners, OilGrades: self.oil_grades, BoltStrength: self.bolts}
 
     def clearances(self, kind: Kind) -> ClearanceTable:
         """The group limits for a kind of bearing, tapered bore."""

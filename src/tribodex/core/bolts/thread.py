@@ -11,7 +11,7 @@ from tribodex.core.errors import InvalidInput
 # Coarse pitches, mm (ISO 261); threads per inch of UNC (ASME B1.1).
 COARSE_MM = {
     3.0: 0.5, 4.0: 0.7, 5.0: 0.8, 6.0: 1.0, 8.0: 1.25, 10.0: 1.5, 12.0: 1.75, 14.0: 2.0, 16.0: 2.0, 18.0: 2.5, 20.0: 2.5,
-    22.0: 2.5, 24.0: 3.0, 27.0: 3.0, 30.0: 3.5, 33.0: 3.5, 36.0: 4.0, 39.0: 4.0,
+    22.0: 2.5, 24.0: 3.0, 27.0: 3.0, 30.0: 3.5, 33.0: 3.5, 36.0: 4.0, 39.0: 4.0, 42.0: 4.5, 45.0: 4.5, 48.0: 5.0,
 }  # fmt: skip
 UNC = {
     "1/4": 20, "5/16": 18, "3/8": 16, "7/16": 14, "1/2": 13, "9/16": 12, "5/8": 11, "3/4": 10, "7/8": 9, "1": 8, "1-1/8": 7, "1-1/4": 7,
@@ -52,7 +52,7 @@ def read_thread(text: str, field: str = "screw") -> BoltThread:
         size = float(found[1].replace(",", "."))
         pitch = float(found[2].replace(",", ".")) if found[2] else COARSE_MM.get(size)
         if pitch is None or not 0 < pitch < size / 2:
-            raise InvalidInput.at(field, f"“{text.strip()}” is no metric thread known here.", "M3 to M39; a fine one with its pitch: M10x1.25")
+            raise InvalidInput.at(field, f"“{text.strip()}” is no metric thread known here.", "M3 to M48; a fine one with its pitch: M10x1.25")
         return BoltThread(f"M{size:g}" if not found[2] else f"M{size:g}×{pitch:g}", size, pitch, True)
     return _inch(text, written, field)
 

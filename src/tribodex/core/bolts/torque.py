@@ -106,7 +106,9 @@ def bolt_torque(thread: BoltThread, row: BoltRow, finish: BoltFinish) -> Result:
         Line("T", f"{finish.words}, K = {finish.k:g}", "K·d·F", f"{finish.k:g}·{number(thread.diameter_mm)}·{number(force / 1000)}", torque,
              "N·m", PRACTICE.id),
     )  # fmt: skip
-    note = f"The pull may lie {PRELOAD_SPREAD:.0%} off what the torque means. The maker's value goes first."
+    low, high = (number(force / 1000 * (1 + way * PRELOAD_SPREAD)) for way in (-1, 1))
+    galls = " Stainless galls: K up to 0.3 where it runs dry, so oil or paste." if row.by_yield else ""
+    note = f"The pull may lie {PRELOAD_SPREAD:.0%} off what the torque means: {low} to {high} kN.{galls} The maker's value goes first."
     return Result("bolt_torque", f"Screw {thread.text}, {row.grade}, {finish.words}", round(torque, 1), "N·m", working=lines, note=note)
 
 

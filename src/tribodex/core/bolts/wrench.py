@@ -3,9 +3,15 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
+from datetime import date
 
 from tribodex.core.errors import InvalidInput
-from tribodex.core.working import Line, Result, number
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# Share of its scale from which a wrench is trusted, and days between two checks (common practice, no source).
+SCALE_FROM = 0.2
+CHECK_DAYS = 366
 
 
 def wrench_setting(torque_nm: float, wrench_mm: float, extension_mm: float, angle_deg: float) -> Result:
@@ -34,3 +40,55 @@ def wrench_setting(torque_nm: float, wrench_mm: float, extension_mm: float, angl
                 f"{number(torque_nm)}·{number(wrench_mm)}/({number(wrench_mm)} + {number(extension_mm)}·cos {number(angle_deg)}°)", setting, "N·m",
                 "practice")  # fmt: skip
     return Result("wrench_setting", "Set on the wrench", round(setting, 1), "N·m", working=(line,))
+
+
+@dataclass(frozen=True)
+class TorqueWrench:
+    """A wrench as the shop keeps it: its scale (N·m), when it was checked, drive to the middle of its grip (mm); None: not known."""
+
+    name: str
+    least_nm: float | None = None
+    most_nm: float | None = None
+    checked_on: date | None = None
+    length_mm: float | None = None
+
+
+def judge_range(wrench: TorqueWrench, setting_nm: float) -> Verdict:
+    """Whether a setting lies where the wrench can be trusted: 20 to 100 % of its scale.
+
+    Symbols: setting, scale (N·m).
+    Valid: clicking and dial wrenches; its own sheet goes first.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> judge_range(TorqueWrench("no. 3", 20, 200), 25).word, judge_range(TorqueWrench("no. 3", 20, 200), 60).word
+    ('low on its scale', 'in its range')
+    """
+    if wrench.most_nm is None:
+        return Verdict("range not known", Level.UNKNOWN, "Read the scale of the wrench: it is used from 20 to 100 % of it.")
+    said = f"{number(setting_nm)} N·m on a scale up to {number(wrench.most_nm)} N·m"
+    if setting_nm > wrench.most_nm or (wrench.least_nm is not None and setting_nm < wrench.least_nm):
+        return Verdict("not with this wrench", Level.STOP, f"{said}: another wrench.")
+    if setting_nm < SCALE_FROM * wrench.most_nm:
+        return Verdict("low on its scale", Level.WATCH, f"{said}: below 20 % of its scale it tells little. A smaller wrench.")
+    return Verdict("in its range", Level.GOOD, f"{said}.")
+
+
+def judge_checked(wrench: TorqueWrench, today: date) -> Verdict:
+    """Whether its check is due: every 12 months, or every 5000 tightenings.
+
+    Symbols: dates.
+    Valid: wrenches that are checked at all.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> judge_checked(TorqueWrench("", checked_on=date(2026, 1, 10)), date(2026, 11, 27)).word
+    'checked'
+    """
+    if wrench.checked_on is None:
+        return Verdict("check not known", Level.WATCH, "When it was checked last is not known.")
+    if wrench.checked_on > today:
+        return Verdict("check lies ahead", Level.WATCH, f"Checked on {wrench.checked_on:%Y-%m-%d}, which is yet to come: look at the date.")
+    if (today - wrench.checked_on).days > CHECK_DAYS:
+        return Verdict("check overdue", Level.STOP, f"Checked last on {wrench.checked_on:%Y-%m-%d}, more than 12 months ago: another wrench.")
+    return Verdict("checked", Level.GOOD, f"On {wrench.checked_on:%Y-%m-%d}.")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 from dataclasses import dataclass
 
 from tribodex.core.errors import InvalidInput
@@ -15,6 +16,8 @@ DENSITY_G_CM3 = 0.9
 SMALL_GUN_G = 1.4
 # A cartridge of the usual size (g; common practice, no source).
 CARTRIDGE_G = 400.0
+# What a hand gun gives (g).
+STROKE_G = (0.05, 20.0)
 
 
 @dataclass(frozen=True)
@@ -24,6 +27,36 @@ class GreaseGun:
     name: str
     stroke_g: float
     spread_g: float = 0.0
+
+
+_STROKE = re.compile(r"^\s*(\d+(?:[.,]\d+)?)\s*(g|oz)?\s*(?:(?:±|\+/-|\+-)\s*(\d+(?:[.,]\d+)?)\s*(g|oz)?)?\s*$")
+
+
+def read_stroke(text: str, field: str) -> tuple[float, float]:
+    """What one stroke gives, with its spread (g); a bare number counts in grams.
+
+    >>> read_stroke("1,3 g ± 0.05", "stroke"), read_stroke("0.05 oz", "stroke")[1], read_stroke("1.3", "stroke")
+    ((1.3, 0.05), 0.0, (1.3, 0.0))
+    """
+    found = _STROKE.match(text)
+    if found is None:
+        raise InvalidInput.at(field, f"“{text.strip()}” is not what a stroke gives.", "for example 1.3 g, or 1.3 g ± 0.05")
+    unit = found[2] or found[4] or "g"
+    each, spread = (float((part or "0").replace(",", ".")) * (OUNCE_G if unit == "oz" else 1.0) for part in (found[1], found[3]))
+    if not STROKE_G[0] <= each <= STROKE_G[1] or spread > each / 2:
+        what = f"A stroke of {number(each)} g{f' ± {number(spread)} g' if spread else ''} is out of range."
+        raise InvalidInput.at(field, what, "0.05 to 20 g: weigh ten strokes, divide by ten")
+    return each, spread
+
+
+def read_gun(name: str, stroke: str) -> GreaseGun | None:
+    """A gun as it was weighed; None where grease goes in by hand. Raises InvalidInput for a gun without its stroke."""
+    if not stroke.strip():
+        if name.strip():
+            raise InvalidInput.at("stroke", "What does one stroke of this gun give?", "weigh ten strokes: 1.3 g, or 1.3 g ± 0.05")
+        return None
+    grams, spread = read_stroke(stroke, "stroke")
+    return GreaseGun(name.strip(), grams, spread)
 
 
 def over_corners(strokes: int, corners: int) -> tuple[int, ...]:
@@ -49,7 +82,7 @@ def strokes_for(grams: float, gun: GreaseGun) -> Result:
     >>> r = strokes_for(26, GreaseGun("small", 1.3, 0.05)); r.value, r.uncertainty
     (20, 1.0)
     """
-    if not 0.05 <= gun.stroke_g <= 20:
+    if not STROKE_G[0] <= gun.stroke_g <= STROKE_G[1]:
         raise InvalidInput.at("stroke", f"A stroke of {number(gun.stroke_g)} g is out of range.", "0.05 to 20 g: weigh ten strokes, divide by ten")
     count = round(grams / gun.stroke_g)
     off = math.ceil(count * gun.spread_g / gun.stroke_g) if gun.spread_g else 0

@@ -3,12 +3,22 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from tribodex.core.errors import InvalidInput, OutOfRange
+from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
 KELVIN = 273.15
 USUAL_VI = 95.0
+
+
+@dataclass(frozen=True)
+class OilGrades:
+    """Grades of oil with their viscosity at 40 and at 100 °C (mm²/s) for a viscosity index of about 95."""
+
+    source: Source
+    rows: dict[str, tuple[float, float]]
 
 
 def _walther(nu: float) -> float:

@@ -12,16 +12,38 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.tell import tell as kernel_tell
 from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import cartridge, follower, insert, lineup, look, prepare, removal, shouldered, stock, tapered, units
+from tribodex.core.topics import (
+    bolts,
+    care,
+    cartridge,
+    follower,
+    grease,
+    insert,
+    lineup,
+    look,
+    prepare,
+    removal,
+    runin,
+    shouldered,
+    stock,
+    stop,
+    tapered,
+    units,
+)
+from tribodex.core.topics.bolts.show import ClosingWork
+from tribodex.core.topics.care.show import CareWork
 from tribodex.core.topics.cartridge.show import CartridgeWork
 from tribodex.core.topics.follower.show import FollowerWork
+from tribodex.core.topics.grease.show import GreaseWork
 from tribodex.core.topics.insert.show import InsertWork
 from tribodex.core.topics.lineup.show import LineUpWork
 from tribodex.core.topics.look.show import LookWork
 from tribodex.core.topics.prepare.show import PrepareWork
 from tribodex.core.topics.removal.show import RemovalWork
+from tribodex.core.topics.runin.show import RunWork
 from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.stock.show import StockWork
+from tribodex.core.topics.stop.show import StopWork
 from tribodex.core.topics.tapered.work import TaperedWork
 from tribodex.core.topics.units.show import UnitWork
 
@@ -38,10 +60,30 @@ HOUSE = House(
         insert.TOPIC,
         units.TOPIC,
         cartridge.TOPIC,
+        grease.TOPIC,
+        bolts.TOPIC,
+        runin.TOPIC,
+        care.TOPIC,
+        stop.TOPIC,
     )
 )
 Work = (
-    StockWork | RemovalWork | LookWork | PrepareWork | LineUpWork | TaperedWork | ShoulderWork | FollowerWork | InsertWork | UnitWork | CartridgeWork
+    StockWork
+    | RemovalWork
+    | LookWork
+    | PrepareWork
+    | LineUpWork
+    | TaperedWork
+    | ShoulderWork
+    | FollowerWork
+    | InsertWork
+    | UnitWork
+    | CartridgeWork
+    | GreaseWork
+    | ClosingWork
+    | RunWork
+    | CareWork
+    | StopWork
 )
 
 

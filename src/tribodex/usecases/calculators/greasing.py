@@ -115,9 +115,9 @@ def _oil(reference: Reference, inputs: OilInputs) -> Answer:
     findings = []
     grade = inputs.grade_vg.strip().upper().removeprefix("ISO").removeprefix(" ").removeprefix("VG").strip()
     if grade:
-        if grade not in reference.oil_grades:
-            raise InvalidInput.at("grade_vg", f"“{inputs.grade_vg}” is no oil grade.", ", ".join(reference.oil_grades))
-        nu40, nu100 = reference.oil_grades[grade]
+        if grade not in reference.oil_grades.rows:
+            raise InvalidInput.at("grade_vg", f"“{inputs.grade_vg}” is no oil grade.", ", ".join(reference.oil_grades.rows))
+        nu40, nu100 = reference.oil_grades.rows[grade]
         findings.append(
             f"ISO VG {grade}: {nu40:g} mm²/s at 40 °C, {nu100:g} at 100 °C for a viscosity index of about 95. The base oil of the grease?"
         )

@@ -254,7 +254,7 @@ def holds(desk: Desk, state: Cartridge, stage: str) -> str:
         return ""
     if stage == "set_on" and desk.at == state.plan.floating and not state.in_housing:
         return "First the shaft with its first bearing into the housing, and that turned over."
-    if stage == "run_in" and not state.finished:
+    if stage in ("run_in", "start_up") and not state.finished:
         return "The cartridge is not finished: covers, flingers, grease."
     return ""
 

@@ -124,7 +124,7 @@ def move(desk: Desk, state: Stock) -> Move:
 
 def holds(_: Desk, state: Stock, stage: str) -> str:
     """Nothing temporary in and no joint loose before running; no undecided number before mounting."""
-    if stage == "run_in":
+    if stage in ("run_in", "start_up"):
         if state.still_in:
             return "Still in: " + ", ".join(part.what for part in state.still_in) + "."
         if state.not_tight:

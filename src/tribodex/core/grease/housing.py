@@ -1,0 +1,141 @@
+"""Grease in a housing: what a share of it means, how high it stands, in every measure of the trade; and the level of oil."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from tribodex.core.errors import InvalidInput
+from tribodex.core.grease.amounts import HOUSING_SHARE, Pace
+from tribodex.core.grease.strokes import CARTRIDGE_G, OUNCE_G, GreaseGun, cartridges, over_corners
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# How far a share may lie off its rule before it is said (common practice, no source).
+SHARE_ROOM = 0.1
+# Share of the roller that the oil may stand off its middle (common practice, no source).
+OIL_ROOM = 0.25
+
+
+@dataclass(frozen=True)
+class Measured:
+    """An amount in every measure: grams, ounces, strokes of a gun (None without one), cartridges to bring, corner by corner."""
+
+    grams: float
+    ounces: float
+    strokes: int | None
+    corners: tuple[int, ...]
+    cartridges: int
+
+
+def measured(grams: float, gun: GreaseGun | None, corners: int = 0, cartridge_g: float = CARTRIDGE_G) -> Measured:
+    """An amount in every measure. The corners sum up to the strokes.
+
+    >>> m = measured(260, GreaseGun("", 1.3), 4); m.strokes, m.corners, round(m.ounces, 1), m.cartridges
+    (200, (50, 50, 50, 50), 9.2, 1)
+    """
+    strokes = round(grams / gun.stroke_g) if gun is not None else None
+    spread = over_corners(strokes, corners) if strokes is not None and corners else ()
+    return Measured(round(grams, 1), round(grams / OUNCE_G, 2), strokes, spread, cartridges(grams, cartridge_g))
+
+
+def judge_share(share: float, pace: Pace) -> Verdict:
+    """What a share of the housing does at a pace: neither a little at the bottom nor filled up.
+
+    Symbols: share of the free space beside the bearing, 0 to 1.
+    Valid: housings that a bearing runs in; the sheet goes first.
+    Raises: InvalidInput for a share that cannot be.
+    Source: common practice, no source.
+
+    >>> judge_share(0.3, Pace.MIDDLING).word, judge_share(0.05, Pace.MIDDLING).word, judge_share(1.0, Pace.MIDDLING).word
+    ('by the rule', 'too little', 'too much')
+    """
+    if not 0 <= share <= 1.0001:
+        raise InvalidInput.at("share", f"{number(share * 100)} % of the space cannot be.", "0 to 100 %")
+    rule = HOUSING_SHARE[pace]
+    words = f"{rule.low:.0%}" if rule.low == rule.high else f"{rule.low:.0%} to {rule.high:.0%}"
+    if share < rule.low - SHARE_ROOM:
+        why = "The housing feeds the bearing while it runs; its own pack is not enough. A little at the bottom is an early failure."
+        return Verdict(
+            "too little", Level.STOP if share < rule.low / 2 else Level.WATCH, f"{share:.0%}, where {words} is the rule, {pace.words}. {why}"
+        )
+    if share > rule.high + SHARE_ROOM:
+        why = "Grease that cannot get out of the way churns, heats, and hardens: filled up is as bad as empty."
+        return Verdict(
+            "too much", Level.STOP if share > rule.high + 0.4 else Level.WATCH, f"{share:.0%}, where {words} is the rule, {pace.words}. {why}"
+        )
+    return Verdict("by the rule", Level.GOOD, f"{share:.0%} of the space, {words} is the rule, {pace.words}.")
+
+
+def fill_level_mm(housing_mm: float, shaft_mm: float, share: float) -> float:
+    """How high a share of a round housing stands from its bottom, beside the bearing, round the shaft in its middle.
+
+    Symbols: housing inside and shaft diameter (mm); share 0 to 1; height from the bottom (mm).
+    Valid: a round room; corners and ribs are not in it.
+    Raises: InvalidInput where the shaft does not fit in.
+    Source: geometry: area of a segment of the housing less that of the shaft.
+
+    >>> round(fill_level_mm(100, 40, 0.5), 3), fill_level_mm(100, 40, 1)
+    (50.0, 100.0)
+    """
+    if not 0 < shaft_mm < housing_mm:
+        raise InvalidInput.at("housing", "The shaft does not fit into this housing.", "inside diameter of the housing, above the shaft's")
+    room = _segment(housing_mm / 2, housing_mm) - _segment(shaft_mm / 2, shaft_mm)
+
+    def below(height: float) -> float:
+        in_shaft = min(max(height - (housing_mm - shaft_mm) / 2, 0.0), shaft_mm)
+        return _segment(housing_mm / 2, height) - _segment(shaft_mm / 2, in_shaft)
+
+    low, high = 0.0, float(housing_mm)
+    if share >= 1:
+        return high
+    for _ in range(60):
+        middle = (low + high) / 2
+        low, high = (middle, high) if below(middle) < share * room else (low, middle)
+    return (low + high) / 2
+
+
+def _segment(radius: float, height: float) -> float:
+    """Area of a circle below a height from its bottom."""
+    off = min(max(1 - height / radius, -1.0), 1.0)
+    return radius**2 * (math.acos(off) - off * math.sqrt(1 - off**2))
+
+
+def oil_level(bore_mm: float, outside_mm: float) -> Result:
+    """Oil at standstill: to the middle of the lowest roller, so far below the middle of the shaft.
+
+    Symbols: d, D (mm); h below the middle of the shaft (mm), ± a quarter of the roller.
+    Valid: horizontal shafts, at standstill; the housing's sight glass and the maker's mark go first.
+    Raises: InvalidInput for sizes that are no bearing.
+    Source: common practice, no source; geometry: rollers run on about the mean diameter and fill half of the way between the rings.
+
+    >>> r = oil_level(80, 140); r.value, r.uncertainty
+    (55.0, 3.8)
+    """
+    if not 0 < bore_mm < outside_mm:
+        raise InvalidInput.at("outside", "These sizes are no bearing.", "bore below outside diameter")
+    below = (bore_mm + outside_mm) / 4
+    roller = (outside_mm - bore_mm) / 4
+    line = Line("h", "to the middle of the lowest roller", "(d + D)/4", f"({number(bore_mm)} + {number(outside_mm)})/4", below, "mm", "practice")
+    return Result("oil_level", "Oil, below the middle of the shaft", round(below, 1), "mm", uncertainty=round(OIL_ROOM * roller, 1), working=(line,))
+
+
+def judge_oil(level: Result, below_mm: float) -> Verdict:
+    """An oil level that was read against the one that is asked.
+
+    Symbols: below the middle of the shaft (mm).
+    Valid: read at standstill, the shaft level.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> judge_oil(oil_level(80, 140), 56).word, judge_oil(oil_level(80, 140), 40).word
+    ('oil level right', 'too high')
+    """
+    asked, room = level.value or 0.0, level.uncertainty or 0.0
+    if below_mm > asked + room:
+        return Verdict(
+            "too low", Level.STOP, f"{number(below_mm)} mm below the shaft's middle, where {number(asked)} mm is asked: the rollers run dry."
+        )
+    if below_mm < asked - room:
+        why = "it churns and heats, and comes out at the seals."
+        return Verdict("too high", Level.STOP, f"{number(below_mm)} mm below the shaft's middle, where {number(asked)} mm is asked: {why}")
+    return Verdict("oil level right", Level.GOOD, f"{number(below_mm)} mm below the shaft's middle, to the middle of the lowest roller.")

@@ -1,0 +1,45 @@
+"""Automatic lubricators: how many days a cartridge is set to last."""
+
+from __future__ import annotations
+
+from tribodex.core.errors import InvalidInput
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# Usual settings, and the longest that grease is left in a cartridge (days; common practice, no source).
+SETTINGS_DAYS = (30, 60, 90, 120, 180, 270, 365)
+LONGEST_DAYS = 365
+
+
+def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_per_day: float) -> Result:
+    """Days that a cartridge is set to: so that it gives the amount of each interval, spread evenly.
+
+    Symbols: content of the cartridge (g); G each time (g) every t hours of running; hours a day; days = content/(G/t·hours a day).
+    Valid: bearings that may have grease all the time, never sealed inserts of two strokes; its own temperature limits; line filled first.
+    Raises: InvalidInput for amounts or hours that cannot be.
+    Source: definition; settings common practice, no source.
+
+    >>> lubricator_days(125, 20, 2000, 24).value, lubricator_days(125, 20, 8000, 8).verdict.word
+    (365, 'longer than it lasts')
+    >>> lubricator_days(60, 20, 1000, 24).value
+    120
+    """
+    if content_g <= 0 or amount_g <= 0 or interval_h <= 0:
+        raise InvalidInput.at("cartridge", "Content, amount and interval are above zero.", "what the cartridge holds, g")
+    if not 0 < hours_per_day <= 24:
+        raise InvalidInput.at("hours_per_day", "It must run: a lubricator gives grease also while the machine stands.", "above 0 to 24 h a day")
+    per_day = amount_g / interval_h * hours_per_day
+    days = content_g / per_day
+    # The setting below: rather a little more grease than too little.
+    setting = max((each for each in SETTINGS_DAYS if each <= days), default=SETTINGS_DAYS[0])
+    lines = (
+        Line("g/d", "each day", "G/t·h", f"{number(amount_g)}/{number(interval_h)}·{number(hours_per_day)}", per_day, "g", "practice"),
+        Line("d", "days by content", "content/(g/d)", f"{number(content_g)}/{number(per_day)}", days, "days", "practice"),
+    )
+    if days < SETTINGS_DAYS[0]:
+        verdict = Verdict("too small", Level.WATCH, f"It is empty in {number(days)} days: a bigger cartridge, or a pump.")
+    elif days > LONGEST_DAYS:
+        verdict = Verdict("longer than it lasts", Level.WATCH, f"{number(days)} days by content: grease hardens or bleeds; a smaller cartridge.")
+    else:
+        verdict = Verdict("set it", Level.GOOD, f"To {setting} days; {number(days)} days by its content.")
+    note = "Line filled before it is connected; never on a bearing that must only have two strokes."
+    return Result("lubricator", "Lubricator set to", setting, "days", working=lines, note=note, verdict=verdict)

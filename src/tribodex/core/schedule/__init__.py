@@ -1,0 +1,1 @@
+"""What is due when, over the whole plant, and in which week it is done."""

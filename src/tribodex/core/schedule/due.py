@@ -1,0 +1,151 @@
+"""When something is due: after so many running hours or so many days, whichever comes first; over a whole plant at once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from enum import StrEnum
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tribodex.core.errors import InvalidInput
+from tribodex.core.quantities import number_plain
+
+Days = NDArray[np.float64]
+# What nothing limits is due never: further away than any calendar goes (days).
+NEVER = 10.0**6
+# Late by this share of its interval it is overdue (common practice, no source); by a day at the least.
+LATE_SHARE = 0.1
+# Fresh grease so much too early, or so much too much, is too much (share; common practice, no source).
+EARLY_SHARE, MORE_SHARE = 0.5, 1.5
+
+
+class CareKind(StrEnum):
+    """What a bearing is due for."""
+
+    GREASE = "grease"
+    LOOK = "look"
+    TIGHTEN = "tighten"
+    STORED = "stored"
+    OIL = "oil"
+    CARTRIDGE = "cartridge"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {
+            "grease": "grease",
+            "look": "look, feel and listen",
+            "tighten": "tighten a second time",
+            "stored": "turn by hand, while it is stored full",
+            "oil": "oil level",
+            "cartridge": "change the lubricator's cartridge",
+        }[self.value]
+
+
+@dataclass(frozen=True)
+class Care:
+    """Something that is due again and again, or once: after running hours, after days, whichever first. None: not limited by that."""
+
+    kind: CareKind
+    every_h: float | None
+    every_days: float | None
+    once: bool = False
+    why: str = ""
+
+    @property
+    def words(self) -> str:
+        """How often, in words.
+
+        >>> Care(CareKind.GREASE, 75, 90).words
+        'grease every 75 h of running or 90 days, whichever comes first'
+        """
+        hours = f"{number_plain(self.every_h)} h of running" if self.every_h is not None else ""
+        days = f"{number_plain(self.every_days)} days" if self.every_days is not None else ""
+        both = f"{hours} or {days}, whichever comes first" if hours and days else hours or days
+        return f"{self.kind.words} {'after' if self.once else 'every'} {both}"
+
+
+def checked(care: Care) -> Care:
+    """The same, refused where nothing limits it or an interval is none.
+
+    Raises InvalidInput.
+    """
+    if care.every_h is None and care.every_days is None:
+        raise InvalidInput.at("interval", f"How often is {care.kind.words} due?", "running hours, days, or both")
+    if any(each is not None and each <= 0 for each in (care.every_h, care.every_days)):
+        raise InvalidInput.at("interval", "An interval is above zero.", "running hours or days")
+    return care
+
+
+def interval_days(every_h: Days, every_days: Days, hours_per_day: Days) -> Days:
+    """Days until something is due, whichever comes first. NaN: not limited by that, or hours a day not known.
+
+    Symbols: arrays of one shape; running hours, days, running hours a day.
+    Valid: hours a day above zero where running hours limit; a machine that stands is limited by days alone.
+    Raises: nothing.
+    Source: definition.
+
+    >>> interval_days(np.array([75.0, 75.0]), np.array([90.0, np.nan]), np.array([16.0, 0.0])).tolist()
+    [4.6875, 1000000.0]
+    """
+    with np.errstate(divide="ignore", invalid="ignore"):
+        by_hours = np.where(hours_per_day > 0, every_h / hours_per_day, np.nan)
+    both = np.stack([by_hours, every_days])
+    found: Days = np.where(np.isnan(both).all(axis=0), NEVER, np.nanmin(np.where(np.isnan(both), NEVER, both), axis=0))
+    return found
+
+
+def due_date(care: Care, since: date, hours_per_day: float | None) -> date | None:
+    """The day something is due; None where nothing that is known limits it.
+
+    >>> due_date(Care(CareKind.GREASE, 75, 90), date(2026, 11, 1), 16)
+    datetime.date(2026, 11, 5)
+    >>> due_date(Care(CareKind.GREASE, 75, None), date(2026, 11, 1), None) is None
+    True
+    """
+    none = np.nan
+    days = interval_days(
+        np.array([care.every_h if care.every_h is not None else none]),
+        np.array([care.every_days if care.every_days is not None else none]),
+        np.array([hours_per_day if hours_per_day is not None else none]),
+    )[0]
+    return None if days >= NEVER else since + timedelta(days=int(days))
+
+
+def overdue(due: Days, interval: Days, today: float) -> NDArray[np.bool_]:
+    """Whether something is late: by a tenth of its interval, a day at the least. Days as numbers of the calendar.
+
+    >>> overdue(np.array([10.0, 10.0]), np.array([100.0, 5.0]), 12).tolist()
+    [False, True]
+    """
+    late: NDArray[np.bool_] = today > due + np.maximum(LATE_SHARE * np.minimum(interval, NEVER), 1.0)
+    return late
+
+
+def overgreased(given_g: float | None, asked_g: float | None, days_since: float | None, interval: float | None) -> str:
+    """Why a bearing got too much grease; empty where it did not, or where nobody knows.
+
+    >>> overgreased(40, 20, 90, 90), overgreased(20, 20, 10, 90), overgreased(20, 20, 85, 90), overgreased(None, 20, 1, 90)
+    ('40 g, where 20 g is asked', 'after 10 days of 90', '', '')
+    """
+    if given_g is None or given_g <= 0:
+        return ""
+    if asked_g is not None and given_g > MORE_SHARE * asked_g:
+        return f"{number_plain(round(given_g))} g, where {number_plain(round(asked_g))} g is asked"
+    if days_since is not None and interval is not None and days_since < EARLY_SHARE * interval:
+        return f"after {number_plain(round(days_since))} days of {number_plain(round(interval))}"
+    return ""
+
+
+def minutes_for(kinds: Sequence[CareKind], strokes: int | None) -> float:
+    """Minutes at a stop: the way and the look, and the strokes (common practice, no source).
+
+    >>> minutes_for([CareKind.GREASE, CareKind.LOOK], 20), minutes_for([CareKind.LOOK], None)
+    (6.0, 3.0)
+    """
+    more = 10.0 if CareKind.TIGHTEN in kinds else 5.0 if CareKind.CARTRIDGE in kinds else 0.0
+    greasing = 1.0 + 0.1 * (strokes or 10) if CareKind.GREASE in kinds else 0.0
+    return 3.0 + greasing + more

@@ -1,0 +1,106 @@
+"""What may follow when a bearing is given into keeping, and what to do next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.components.straight import Closure, StraightBearing
+from tribodex.core.errors import Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.topic import Desk
+from tribodex.core.schedule.due import Care, CareKind, due_date
+from tribodex.core.topics import grease, runin, units
+from tribodex.core.topics.care import commands as cmd
+from tribodex.core.topics.care import facts as ev
+from tribodex.core.topics.care.plan import care_plan
+from tribodex.core.topics.care.state import Keeping
+from tribodex.core.working import Level
+
+STAGE = "care"
+# Set screws a second time after so many hours of running; a stored block turned so often (days). Common practice, no source.
+AGAIN_H, TURN_DAYS = 8.0, 30.0
+
+
+def decide(desk: Desk, _: Keeping, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    match command:
+        case cmd.SetCare():
+            fitted = desk.fitted(desk.at)
+            if fitted is None:
+                raise Refused("Which bearing is fitted here is not planned: its size is needed.")
+            greased = desk.of(grease.TOPIC).chosen
+            known = (greased.name, greased.thickener) if greased is not None else ("", "")
+            return [ev.CareSet(care_plan(command, fitted, known, also_due(desk)))]
+        case _:
+            raise TypeError(f"keeping takes no {type(command).__name__}")
+
+
+def also_due(desk: Desk) -> tuple[Care, ...]:
+    """What follows from the work that was done: set screws a second time, a block stored full."""
+    found = []
+    unit = desk.of(units.TOPIC)
+    if unit.has_screws and unit.again is None:
+        found.append(Care(CareKind.TIGHTEN, AGAIN_H, None, once=True, why="set screws settle: a new isolation"))
+    if desk.of(grease.TOPIC).stored:
+        found.append(Care(CareKind.STORED, None, TURN_DAYS, why="filled up for storage: drain and run in before service"))
+    return tuple(found)
+
+
+def warm_c(desk: Desk) -> float | None:
+    """How warm the housing runs, from the first run; None while nobody read it."""
+    run = desk.job.of(runin.TOPIC, SHAFT).run
+    if run is None:
+        return None
+    closed = [w.middle_c for w in run.warmth(desk.at) if w.middle_c is not None]
+    return closed[-1] if closed else None
+
+
+def usual_way(desk: Desk) -> ev.CareWay | None:
+    """How such a bearing is mostly kept; None where that is to be asked."""
+    if desk.of(grease.TOPIC).oil is not None:
+        return ev.CareWay.OIL
+    fitted = desk.fitted(desk.at)
+    bearing = fitted.bearing if fitted is not None else None
+    if isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN:
+        return ev.CareWay.FOR_LIFE
+    return None
+
+
+def first_due(state: Keeping) -> str:
+    """The first day something is due, in words; empty while nothing is set."""
+    if state.plan is None or state.since is None:
+        return ""
+    days = [(found, care) for care in state.plan.due if (found := due_date(care, state.since, state.plan.hours_per_day)) is not None]
+    if not days:
+        return ""
+    day, care = min(days, key=lambda entry: entry[0])
+    return f"{care.kind.words} by {day:%Y-%m-%d}"
+
+
+def stands(_: Desk, state: Keeping) -> str | None:
+    """Done once it is set how it is kept."""
+    return None if state.plan is not None else STAGE
+
+
+def unfinished(desk: Desk, state: Keeping) -> str:
+    """Why the record cannot be signed; empty where it can, or where the stage was set aside."""
+    if state.plan is not None or (STAGE, desk.at) in desk.job.aside:
+        return ""
+    return "First when it is greased and looked at next; or set the stage aside with the reason."
+
+
+def move(desk: Desk, state: Keeping) -> Move:
+    """What to do next."""
+    if state.plan is None:
+        why = "What decides between “until it shows” and so many strokes is the seal: does it let grease out, or blow?"
+        return Move("set_care", "When next? How it is greased again", why, "Two strokes too many blow a tight seal; none at all kills slowly.")
+    plan = state.plan
+    verdict = f" {plan.verdict.word.capitalize()}: {plan.verdict.reason}" if plan.verdict.level is not Level.GOOD else ""
+    return Move(
+        Ask.NOTHING,
+        f"Next: {first_due(state) or 'nothing with a date'}",
+        f"{plan.way.words[0].upper()}{plan.way.words[1:]}.{verdict} It stands in the rounds.",
+    )

@@ -1,0 +1,65 @@
+"""What can be said of keeping a bearing: how it is greased again, how often it is looked at, what is due once."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import StrEnum
+
+from tribodex.core.grease.strokes import GreaseGun
+from tribodex.core.job.facts import Fact
+from tribodex.core.schedule.due import Care
+from tribodex.core.working import Result, Verdict
+
+
+class CareWay(StrEnum):
+    """How a bearing is kept greased."""
+
+    UNTIL_SHOWS = "until_shows"
+    COUNTED = "counted"
+    SEALED_INSERT = "sealed_insert"
+    LUBRICATOR = "lubricator"
+    OIL = "oil"
+    FOR_LIFE = "for_life"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {
+            "until_shows": "greased until clean grease shows: its seals let grease out",
+            "counted": "counted strokes: tight seals that blow",
+            "sealed_insert": "insert with triple-lip seals: two strokes, no more",
+            "lubricator": "automatic lubricator",
+            "oil": "oil",
+            "for_life": "greased for life: never",
+        }[self.value]
+
+
+@dataclass(frozen=True)
+class CarePlan:
+    """How a bearing is kept. `running`: greased while it runs, with the fitting outside the guard and the site's leave.
+
+    `hours_per_day` of running, None not known; `amount_g` and `strokes` each time, None where they are not known or none is given.
+    """
+
+    way: CareWay
+    due: tuple[Care, ...]
+    hours_per_day: float | None
+    grease: str
+    thickener: str
+    gun: GreaseGun | None
+    amount_g: float | None
+    strokes: int | None
+    running: bool
+    figures: tuple[Result, ...]
+    verdict: Verdict
+    typed: dict[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class CareSet(Fact):
+    """How this bearing is kept from now on."""
+
+    plan: CarePlan
+
+
+FACTS: tuple[type[Fact], ...] = (CareSet,)

@@ -1,0 +1,188 @@
+"""From what was typed to how a bearing is kept: interval by two methods, amount, strokes of this gun, what else is due."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+
+from tribodex.core.components.bearing import Bearing, Kind
+from tribodex.core.components.straight import StraightBearing
+from tribodex.core.errors import InvalidInput
+from tribodex.core.grease.amounts import Path, regrease_amount
+from tribodex.core.grease.interval import Design, Running, both_said, interval, interval_by_halving
+from tribodex.core.grease.lubricator import lubricator_days
+from tribodex.core.grease.strokes import GreaseGun, insert_strokes, read_gun, strokes_for
+from tribodex.core.job.gates import text
+from tribodex.core.job.places import Fitted
+from tribodex.core.quantities import number_plain, parse_count, parse_mass_g, parse_speed_rpm, parse_temperature_c
+from tribodex.core.schedule.due import Care, CareKind, checked
+from tribodex.core.topics.care import commands as cmd
+from tribodex.core.topics.care.facts import CarePlan, CareWay
+from tribodex.core.working import Level, Line, Result, Verdict
+
+# A sealed insert: hours, or once a season (days). A look, where nobody says how often (days). Common practice, no source.
+INSERT_H, SEASON_DAYS = 75.0, 90.0
+LOOK_DAYS, OIL_DAYS = 30.0, 7.0
+# Not more than a year without a look (days; common practice, no source).
+YEAR_DAYS = 365.0
+GREASED = (CareWay.UNTIL_SHOWS, CareWay.COUNTED)
+
+
+@dataclass(frozen=True)
+class _Common:
+    """What every way of keeping a bearing has: how it runs, what greases it, what is due besides."""
+
+    command: cmd.SetCare
+    hours_per_day: float | None
+    gun: GreaseGun | None
+    grease: str
+    thickener: str
+    also: tuple[Care, ...]
+
+    def plan(
+        self, due: Care | None, verdict: Verdict, figures: tuple[Result, ...] = (), amount_g: float | None = None, strokes: int | None = None
+    ) -> CarePlan:
+        """The plan with what is due by its way, and what is due besides."""
+        look = Care(CareKind.LOOK, None, _days(self.command.look_days, "look_days") or LOOK_DAYS)
+        return CarePlan(
+            way=self.command.way,
+            due=tuple(checked(care) for care in (*([due] if due is not None else []), *self.also, look)),
+            hours_per_day=self.hours_per_day,
+            grease=self.grease,
+            thickener=self.thickener,
+            gun=self.gun,
+            amount_g=amount_g,
+            strokes=strokes,
+            running=self.command.running == "yes",
+            figures=figures,
+            verdict=verdict,
+            typed={k: v for k, v in asdict(self.command).items() if v},
+        )
+
+
+def care_plan(command: cmd.SetCare, fitted: Fitted, grease: tuple[str, str], also: tuple[Care, ...]) -> CarePlan:
+    """How a bearing is kept. `grease`: name and thickener of what is in it; `also`: what is due besides. Raises InvalidInput."""
+    name = command.grease.strip() or grease[0]
+    thickener = grease[1] if name == grease[0] else ""
+    common = _Common(command, _hours_per_day(command), read_gun(command.gun, command.stroke), name, thickener, also)
+    match command.way:
+        case CareWay.FOR_LIFE:
+            return common.plan(None, Verdict("greased for life", Level.GOOD, "Nothing is pressed in. It is looked at, and changed when it is worn."))
+        case CareWay.OIL:
+            level = Care(CareKind.OIL, None, _days(command.season_days, "season_days") or OIL_DAYS)
+            return common.plan(level, Verdict("oil", Level.GOOD, "Level at standstill; changed as its maker says."))
+        case CareWay.SEALED_INSERT:
+            return _sealed(common)
+        case _:
+            return _greased(common, fitted)
+
+
+def _sealed(common: _Common) -> CarePlan:
+    command, gun = common.command, common.gun
+    most = round(parse_count(command.strokes, "strokes")) if command.strokes.strip() else None
+    grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
+    found = insert_strokes(gun, most, grams)
+    if found.value is None:
+        raise InvalidInput.at("stroke", found.note, "weigh ten strokes: 1.3 g, or 1.3 g ± 0.05")
+    season = _days(command.season_days, "season_days") or SEASON_DAYS
+    due = Care(CareKind.GREASE, _own_hours(command) or INSERT_H, season, why="tight seals: two strokes, no more")
+    verdict = found.verdict or Verdict("counted strokes", Level.GOOD, f"{found.value:g}, no more: tight seals blow out.")
+    amount = round(found.value * gun.stroke_g, 2) if gun is not None else grams
+    return common.plan(due, verdict, (found,), amount, int(found.value))
+
+
+def _greased(common: _Common, fitted: Fitted) -> CarePlan:
+    command, hours = common.command, common.hours_per_day
+    each, verdict, figures = _interval(command, fitted)
+    amount = _amount(command, fitted)
+    grams = amount.value or 0.0
+    figures = (*figures, amount)
+    if command.way is CareWay.LUBRICATOR:
+        if hours is None:
+            raise InvalidInput.at("hours_per_day", "A lubricator gives grease by the day: how many hours does it run a day?", "hours a day, 1 to 24")
+        content = parse_mass_g(text(command.cartridge, "cartridge", "what the cartridge holds, g"), "cartridge")
+        setting = lubricator_days(content, grams, each, hours)
+        change = Care(CareKind.CARTRIDGE, None, min(setting.value or 1.0, YEAR_DAYS))
+        return common.plan(change, setting.verdict or verdict, (*figures, setting), grams)
+    strokes = None
+    if common.gun is not None:
+        counted = strokes_for(grams, common.gun)
+        figures, strokes = (*figures, counted), max(1, round(counted.value or 0))
+    season = _days(command.season_days, "season_days") or YEAR_DAYS
+    return common.plan(Care(CareKind.GREASE, each, season), verdict, figures, grams, strokes)
+
+
+def _interval(command: cmd.SetCare, fitted: Fitted) -> tuple[float, Verdict, tuple[Result, ...]]:
+    """Running hours, what was judged, and the methods they come from. Raises InvalidInput where no method is valid and no maker speaks."""
+    own = _own_hours(command)
+    figures: tuple[Result, ...] = ()
+    if own is None or command.speed.strip():
+        running = _running(command, fitted)
+        first, second = interval(fitted.bearing.bore_mm, running), interval_by_halving(fitted.bearing.bore_mm, running)
+        figures = (first, second)
+        both = both_said(first, second)
+        if own is None:
+            if first.value is None or second.value is None:
+                raise InvalidInput.at(
+                    "interval", f"No interval by grease: {both.reason}", "what bearing's or grease's maker says, with its source; or oil"
+                )
+            return min(first.value, second.value), both, figures
+    source = text(command.interval_source, "interval_source", "whose interval it is: sheet of bearing or grease")
+    assert own is not None  # the computed one was given back above
+    line = Line("t", source, "", "", own, "h", "maker")
+    asked = Result("interval_maker", "Grease again after, by the maker", own, "h", working=(line,), note=f"By {source}.")
+    return own, Verdict("by the maker", Level.GOOD, f"{number_plain(own)} h by {source}."), (asked, *figures)
+
+
+def _running(command: cmd.SetCare, fitted: Fitted) -> Running:
+    speed = parse_speed_rpm(text(command.speed, "speed", "r/min"), "speed")
+    warm = parse_temperature_c(text(command.temperature, "temperature", "of the housing while it runs, °C"), "temperature")
+    return Running(speed, warm, command.dirt, command.wet, command.shakes, command.stands, design_of(fitted.bearing))
+
+
+def design_of(bearing: Bearing | StraightBearing) -> Design:
+    """Which design it counts as, for how long grease lasts in it."""
+    spherical = isinstance(bearing, Bearing) and bearing.kind is Kind.SPHERICAL_ROLLER
+    # A cam follower has needle or cylindrical rollers.
+    return Design.SPHERICAL if spherical else Design.CYLINDRICAL if str(bearing.kind) == "cam_follower" else Design.BALL
+
+
+def _amount(command: cmd.SetCare, fitted: Fitted) -> Result:
+    if command.amount.strip():
+        source = text(command.amount_source, "amount_source", "whose amount it is")
+        grams = parse_mass_g(command.amount, "amount")
+        if not 0 < grams <= 20_000:
+            raise InvalidInput.at("amount", f"{grams:g} g is out of range.", "above zero, up to 20 kg")
+        line = Line("G", source, "", "", grams, "g", "maker")
+        return Result("regrease_amount", "Fresh grease each time", round(grams, 1), "g", working=(line,), note=f"By {source}.")
+    if command.path not in set(Path):
+        raise InvalidInput.at("path", "Where does the grease come in?", f"one of {', '.join(Path)}; or the maker's amount")
+    return regrease_amount(fitted.bearing.outside_mm, fitted.bearing.width_mm, Path(command.path))
+
+
+def _own_hours(command: cmd.SetCare) -> float | None:
+    if not command.interval.strip():
+        return None
+    hours = parse_count(command.interval.strip().removesuffix("h"), "interval")
+    if not 1 <= hours <= 100_000:
+        raise InvalidInput.at("interval", f"{hours:g} h is out of range.", "1 to 100 000 h of running")
+    return hours
+
+
+def _hours_per_day(command: cmd.SetCare) -> float | None:
+    if not command.hours_per_day.strip():
+        if command.way in (CareWay.FOR_LIFE, CareWay.OIL):
+            return None
+        raise InvalidInput.at("hours_per_day", "How many hours a day does it run?", "0 to 24; 0 where it stands, then days count alone")
+    hours = parse_count(command.hours_per_day.strip().removesuffix("h"), "hours_per_day")
+    if not 0 <= hours <= 24:
+        raise InvalidInput.at("hours_per_day", f"{hours:g} h a day cannot be.", "0 to 24")
+    return hours
+
+
+def _days(said: str, field: str) -> float | None:
+    if not said.strip():
+        return None
+    days = parse_count(said.strip().removesuffix("days").removesuffix("d"), field)
+    if not 1 <= days <= 3650:
+        raise InvalidInput.at(field, f"{days:g} days is out of range.", "1 to 3650 days")
+    return days

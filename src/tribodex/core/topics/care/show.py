@@ -1,0 +1,134 @@
+"""How a bearing is kept, in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Any, Literal
+
+from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET
+from tribodex.core.job.topic import Desk
+from tribodex.core.schedule.due import CareKind, due_date
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics import grease
+from tribodex.core.topics.care import facts as ev
+from tribodex.core.topics.care.decide import usual_way, warm_c
+from tribodex.core.topics.care.state import Keeping
+from tribodex.core.working import Result, Verdict, number
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.CareSet():
+            return f"Kept: {fact.plan.way.words}; {'; '.join(care.words for care in fact.plan.due)}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    return dict(fact.plan.typed) if isinstance(fact, ev.CareSet) else {}
+
+
+@dataclass(frozen=True)
+class CareDue:
+    """Something due: how often in words, and the first day; None where no day can be said."""
+
+    kind: CareKind
+    words: str
+    day: date | None
+    why: str
+
+
+@dataclass(frozen=True)
+class CareWayChoice:
+    """A way to keep it greased, in words."""
+
+    value: ev.CareWay
+    words: str
+
+
+@dataclass(frozen=True)
+class CareWork:
+    """How a bearing is kept as its panel shows it; `temperature_c` as it was read when it ran in, `gun` as it was filled with."""
+
+    topic: Literal["care"]
+    way: ev.CareWay | None
+    usual: ev.CareWay | None
+    ways: tuple[CareWayChoice, ...]
+    dirt: tuple[str, ...]
+    wet: tuple[str, ...]
+    shakes: tuple[str, ...]
+    stands: tuple[str, ...]
+    temperature_c: float | None
+    grease: str
+    gun: str
+    stroke: str
+    due: tuple[CareDue, ...]
+    amount_g: float | None
+    strokes: int | None
+    running: bool
+    verdict: Verdict | None
+
+
+def view(desk: Desk, state: Keeping) -> CareWork:
+    """The keeping as it is shown."""
+    plan = state.plan
+    greased = desk.of(grease.TOPIC)
+    gun = greased.planned.gun if greased.planned is not None else None
+    spread = f" ± {number(gun.spread_g)} g" if gun is not None and gun.spread_g else ""
+    return CareWork(
+        "care",
+        plan.way if plan is not None else None,
+        usual_way(desk),
+        tuple(CareWayChoice(way, way.words) for way in ev.CareWay) if plan is None else (),
+        tuple(DIRT) if plan is None else (),
+        tuple(WET) if plan is None else (),
+        tuple(SHAKES) if plan is None else (),
+        tuple(STANDS) if plan is None else (),
+        warm_c(desk),
+        greased.chosen.name if greased.chosen is not None else "",
+        gun.name if gun is not None else "",
+        f"{number(gun.stroke_g)} g{spread}" if gun is not None else "",
+        due_of(state),
+        plan.amount_g if plan is not None else None,
+        plan.strokes if plan is not None else None,
+        plan.running if plan is not None else False,
+        plan.verdict if plan is not None else None,
+    )
+
+
+def due_of(state: Keeping) -> tuple[CareDue, ...]:
+    """Everything that is due, with its first day."""
+    if state.plan is None or state.since is None:
+        return ()
+    return tuple(CareDue(care.kind, care.words, due_date(care, state.since, state.plan.hours_per_day), care.why) for care in state.plan.due)
+
+
+def figures(_: Desk, state: Keeping) -> Sequence[Result]:
+    """Intervals, amounts, strokes, settings."""
+    return state.plan.figures if state.plan is not None else ()
+
+
+def listed(desk: Desk, state: Keeping) -> Sequence[str]:
+    """What is due once stays open in a signed record."""
+    where = f"{desk.job.place(desk.at).name}: " if len(desk.job.places) > 1 else ""
+    return [f"{where}{due.words}{f', by {due.day:%Y-%m-%d}' if due.day else ''}" for due in due_of(state) if due.kind is CareKind.STORED]
+
+
+def record(desk: Desk, state: Keeping) -> Sequence[Section]:
+    """The keeping for the record."""
+    plan = state.plan
+    if plan is None:
+        return []
+    each = f"{number(plan.amount_g)} g each time" if plan.amount_g is not None else ""
+    gun = f", {plan.strokes} strokes of {plan.gun.name or 'the gun'}" if plan.strokes is not None and plan.gun is not None else ""
+    runs = f"{number(plan.hours_per_day)} h of running a day" if plan.hours_per_day is not None else ""
+    how = "greased while it runs, fitting outside the guard" if plan.running else "greased while it stands"
+    parts = [part for part in (plan.way.words, plan.grease, f"{each}{gun}", runs, how) if part]
+    rows = tuple((due.words, f"{due.day:%Y-%m-%d}" if due.day is not None else "not known", due.why) for due in due_of(state))
+    return [
+        Section("Kept from now on", (f"{'; '.join(parts)}.",), (Table(("Due", "First", "Why"), rows),), tuple(figures(desk, state)), plan.verdict)
+    ]

@@ -1,0 +1,26 @@
+"""How a bearing is kept, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+from tribodex.core.job.facts import Event
+from tribodex.core.topics.care import facts as ev
+
+
+@dataclass
+class Keeping:
+    """How a bearing is kept, now, and since when. Mutable only inside fold()."""
+
+    plan: ev.CarePlan | None = None
+    since: date | None = None
+    seq: int = 0
+
+
+def fold(state: Keeping, event: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    match fact:
+        case ev.CareSet():
+            state.plan, state.since, state.seq = fact.plan, event.happened_at.date(), event.seq

@@ -1,0 +1,208 @@
+"""From what was typed to amounts of grease: lubricant with κ and what it meets, bearing and housing as two amounts."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import asdict, replace
+from typing import Literal
+
+from tribodex.core.components.bearing import Bearing
+from tribodex.core.errors import Field, InvalidInput
+from tribodex.core.grease.amounts import Pace, bearing_fill, cavity, free_volume, housing_fill
+from tribodex.core.grease.housing import fill_level_mm, judge_share, measured
+from tribodex.core.grease.strokes import CARTRIDGE_G, DENSITY_G_CM3, read_gun, strokes_for
+from tribodex.core.grease.thickener import Thickeners
+from tribodex.core.grease.viscosity import OilGrades, kappa, nu_100_of, viscosity_at, viscosity_needed
+from tribodex.core.job.gates import text
+from tribodex.core.job.places import Fitted
+from tribodex.core.quantities import (
+    LengthUnit,
+    parse_count,
+    parse_mass_g,
+    parse_share,
+    parse_speed_rpm,
+    parse_temperature_c,
+    parse_volume_cm3,
+    read_length,
+)
+from tribodex.core.topics.grease import commands as cmd
+from tribodex.core.topics.grease import facts as ev
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+CLEAN = "clean"
+HOUSING_UM = (10_000.0, 5_000_000.0)
+CORNERS = range(1, 9)
+_By = Literal["rule", "share", "sheet"]
+_TWO = re.compile(r"^\s*(\d+(?:[.,]\d+)?)\s*/\s*(\d+(?:[.,]\d+)?)\s*(?:mm²/s|mm2/s|cSt)?\s*$")
+
+
+def chosen(command: cmd.ChooseLubricant, fitted: Fitted | None, thickeners: Thickeners, grades: OilGrades) -> ev.LubricantChosen:
+    """What goes in, judged. Raises InvalidInput."""
+    name = text(command.name, "name", "the name and number on the tin")
+    figures = _viscosity(command, fitted, grades)
+    typed = {k: v for k, v in asdict(command).items() if v}
+    if command.lubricant == "oil":
+        mixes = Verdict("oil", Level.GOOD, "The old oil drained, the housing wiped out.")
+        return ev.LubricantChosen("oil", name, "", "", mixes, figures, typed)
+    old, new = command.old.strip().lower(), command.thickener.strip().lower()
+    if not new:
+        raise InvalidInput.at("thickener", "Which thickener has it? It stands on the data sheet.", f"{', '.join(thickeners.names())}; or unknown")
+    if not old:
+        raise InvalidInput.at("old", "What was in there before?", "clean, unknown, or the old grease's thickener")
+    if old == CLEAN:
+        if new != "unknown":
+            thickeners.mix(new, new)
+        mixes = Verdict("clean housing", Level.GOOD, "Bearing new, housing cleaned out: nothing to mix with.")
+    else:
+        mixes = thickeners.mix(old, new)
+    return ev.LubricantChosen("grease", name, new, old, mixes, figures, typed)
+
+
+def _viscosity(command: cmd.ChooseLubricant, fitted: Fitted | None, grades: OilGrades) -> tuple[Result, ...]:
+    """κ, and the two viscosities it is made of; nothing while one of its inputs is not known."""
+    if not (command.oil.strip() and command.speed.strip() and command.temperature.strip()) or fitted is None:
+        return ()
+    two = _TWO.match(command.oil)
+    if two is not None:
+        nu40, nu100 = (float(part.replace(",", ".")) for part in two.groups())
+    else:
+        grade = re.sub(r"^(ISO)?\s*(VG)?\s*", "", command.oil.strip().upper())
+        if grade in grades.rows:
+            nu40, nu100 = grades.rows[grade]
+        else:
+            nu40 = parse_count(grade.removesuffix("MM²/S").removesuffix("CST"), "oil")
+            nu100 = nu_100_of(nu40)
+    speed, warm = parse_speed_rpm(command.speed, "speed"), parse_temperature_c(command.temperature, "temperature")
+    there = viscosity_at(warm, nu40, nu100)
+    needed = viscosity_needed(speed, fitted.bearing.bore_mm, fitted.bearing.outside_mm)
+    return kappa(there, needed), there, needed
+
+
+def planned(command: cmd.PlanFill, fitted: Fitted) -> ev.FillPlan:
+    """How much goes where. Raises InvalidInput with the fields to correct."""
+    if command.pace not in set(Pace):
+        raise InvalidInput.at("pace", "How fast does it run, against what its sheet allows with grease?", ", ".join(Pace))
+    pace, bearing = Pace(command.pace), fitted.bearing
+    gun = read_gun(command.gun, command.stroke)
+    packs, free = _into_bearing(command, fitted, pace)
+    housing, others, share, by, sizes = _into_housing(command, fitted, pace)
+    corners = round(parse_count(command.corners, "corners")) if command.corners.strip() else 4
+    if corners not in CORNERS:
+        raise InvalidInput.at("corners", f"A housing with {corners} corners?", "1 to 8")
+    cartridge_g = parse_mass_g(command.cartridge, "cartridge") if command.cartridge.strip() else CARTRIDGE_G
+    grams = housing.value if housing.value_to is None else ((housing.value or 0.0) + housing.value_to) / 2
+    grams = round(grams or 0.0, 1)
+    if gun is not None:
+        others += (strokes_for(grams, gun),)
+    inside_dia, inside_width = sizes or (None, None)
+    seat_mm = bearing.bore_mm
+    level = fill_level_mm(inside_dia, seat_mm, share) if inside_dia is not None and share is not None else None
+    return ev.FillPlan(
+        pace=pace,
+        gun=gun,
+        bearing=packs,
+        housing=housing,
+        others=(*free, *others),
+        share=share,
+        by=by,
+        source=command.sheet_source.strip(),
+        housing_g=grams,
+        measured=measured(grams, gun, corners, cartridge_g),
+        corners=corners,
+        housing_mm=inside_dia,
+        inside_mm=inside_width,
+        level_mm=round(level, 1) if level is not None else None,
+        verdict=judge_share(share, pace) if share is not None else None,
+        typed={k: v for k, v in asdict(command).items() if v},
+    )
+
+
+def _into_bearing(command: cmd.PlanFill, fitted: Fitted, pace: Pace) -> tuple[Result, tuple[Result, ...]]:
+    bearing = fitted.bearing
+    if not command.mass.strip():
+        rule = bearing_fill(0.0, pace)
+        note = f"{rule.note} Its grams need the bare bearing's mass."
+        return replace(rule, value=None, value_to=None, working=(), note=note), ()
+    text_mass = command.mass if not command.mass.strip()[-1:].isdigit() else f"{command.mass} kg"
+    free = free_volume(bearing.bore_mm, bearing.outside_mm, bearing.width_mm, parse_mass_g(text_mass, "mass") / 1000)
+    return bearing_fill(free.value or 0.0, pace), (free,)
+
+
+def _into_housing(
+    command: cmd.PlanFill, fitted: Fitted, pace: Pace
+) -> tuple[Result, tuple[Result, ...], float | None, _By, tuple[float, float] | None]:
+    """Its amount; the space and the share it comes from; by which; the housing's inside sizes (mm) where they were measured."""
+    share = parse_share(command.share, "share") if command.share.strip() else None
+    sizes = None
+    space: Result | None = None
+    if command.housing.strip() or command.inside.strip():
+        missing = [name for name in ("housing", "inside") if not getattr(command, name).strip()]
+        if missing:
+            raise InvalidInput(
+                "Both inside sizes of the housing are needed.", *(Field(n, "This is needed beside the other.", "mm or in") for n in missing)
+            )
+        dia, wide = (read_length(getattr(command, n), n, LengthUnit.MM, HOUSING_UM, command.shown).mm for n in ("housing", "inside"))
+        b = fitted.bearing
+        sizes = (dia, wide)
+        space = cavity(dia, wide, b.bore_mm, b.outside_mm, b.width_mm)
+    if command.volume.strip():
+        volume = parse_volume_cm3(command.volume, "volume")
+        line = Line("V", "as given", "", "", volume, "cm³", "maker")
+        space = Result("cavity", "Space beside the bearing", round(volume, 1), "cm³", working=(line,))
+    others = (space,) if space is not None else ()
+    if command.sheet.strip():
+        source = text(command.sheet_source, "sheet_source", "which sheet says so")
+        grams = parse_mass_g(command.sheet, "sheet")
+        if not 0 < grams <= 100_000:
+            raise InvalidInput.at("sheet", f"{number(grams)} g is out of range.", "above zero, up to 100 kg")
+        line = Line("G", source, "", "", grams, "g", "maker")
+        by_sheet = Result("housing_fill", "Grease into the housing", round(grams, 1), "g", working=(line,), note=f"By the sheet: {source}.")
+        room = space.value if space is not None else None
+        of_space = grams / DENSITY_G_CM3 / room if room else None
+        if of_space is not None and of_space > 1.0:
+            what = f"{number(grams)} g are more than the whole space beside the bearing, {number(room or 0)} cm³."
+            raise InvalidInput.at("sheet", what, "check amount, unit and sizes of the housing")
+        return by_sheet, others, of_space, "sheet", sizes
+    if space is None or space.value is None:
+        what = "How much goes into the housing? By its sheet, or by a share of its space."
+        raise InvalidInput.at("sheet", what, "the sheet's amount; or the space, 600 cm³; or inside diameter and width of the housing")
+    found = housing_fill(space.value, pace, share)
+    grams_taken = found.value if found.value_to is None else ((found.value or 0.0) + found.value_to) / 2
+    taken = share if share is not None else (grams_taken or 0.0) / DENSITY_G_CM3 / space.value
+    return found, others, taken, "share" if share is not None else "rule", sizes
+
+
+def judge_pack(how: ev.Pack, turned: bool, pace: Pace, *, gauging_left: bool) -> Verdict:
+    """How a bearing was packed, against its pace."""
+    part = pace in (Pace.FAST, Pace.VERY_FAST)
+    if how == "none":
+        return Verdict("not packed", Level.STOP, "The housing's grease reaches it too late: it starts dry. Press it in between the rollers by hand.")
+    if how == "part" and not part:
+        return Verdict("not full", Level.STOP, "At this pace it is packed full, both rows, through the cage; only the housing is limited.")
+    if gauging_left:
+        return Verdict("packed before gauging", Level.WATCH, "Leaves want clean rollers: wipe them where they are gauged, or pack after locking.")
+    if how == "full" and part:
+        return Verdict("full for a fast shaft", Level.WATCH, "It throws out what is too much: warm at first. Watch its temperature when it runs in.")
+    if not turned:
+        return Verdict("packed, not turned", Level.WATCH, "Turn it: grease goes through the cage to the other side of every roller.")
+    return Verdict("packed", Level.GOOD, "Full, both rows, turned." if not part else "As much as a fast shaft takes, turned.")
+
+
+def judge_corner(plan: ev.FillPlan, corner: int, amount: float) -> Verdict:
+    """What a corner got against what it should."""
+    asked, unit = plan.asked[corner - 1], "strokes" if plan.gun is not None else "g"
+    said = f"{number(amount)} of {number(asked)} {unit}"
+    room = max(1.0, 0.15 * asked) if plan.gun is not None else max(5.0, 0.15 * asked)
+    if amount > asked + 2 * room:
+        return Verdict("too much here", Level.STOP, f"{said}: take some out, and say what is in there now.")
+    if abs(amount - asked) > room:
+        return Verdict("not as planned", Level.WATCH, f"{said}.")
+    return Verdict("filled", Level.GOOD, f"{said}.")
+
+
+def takes_grease(fitted: Fitted | None) -> str:
+    """Why a bearing takes no packing; empty where it does."""
+    bearing = fitted.bearing if fitted is not None else None
+    if bearing is None or isinstance(bearing, Bearing):
+        return ""
+    return bearing.closure.words if str(bearing.closure) != "open" else ""

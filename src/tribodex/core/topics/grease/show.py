@@ -1,0 +1,246 @@
+"""Grease in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.grease.amounts import Pace
+from tribodex.core.grease.housing import oil_level
+from tribodex.core.grease.thickener import Thickeners
+from tribodex.core.job.topic import Desk
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.grease import facts as ev
+from tribodex.core.topics.grease.decide import packs
+from tribodex.core.topics.grease.state import Greasing
+from tribodex.core.working import Level, Result, Verdict, number
+
+PACKS = {"full": "full", "part": "in part", "none": "not"}
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.LubricantChosen():
+            after = f", {fact.thickener}, onto {fact.old}" if fact.kind == "grease" else ""
+            return f"Goes in: {fact.name}{after}: {fact.mixes.word}."
+        case ev.FillPlanned():
+            plan = fact.plan
+            strokes = f", {plan.measured.strokes} strokes of {plan.gun.name or 'the gun'}" if plan.gun is not None else ""
+            return f"Fill planned, {plan.pace.words}: {number(plan.housing_g)} g into the housing{strokes}."
+        case ev.BearingPacked():
+            who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            remark = f" ({fact.text})" if fact.text else ""
+            return f"Bearing packed {PACKS[fact.how]}{', turned' if fact.turned else ''}{remark}: {fact.verdict.word}.{who}"
+        case ev.CornerFilled():
+            return f"Corner {fact.corner}: {fact.verdict.reason.rstrip('.')}, {fact.verdict.word}."
+        case ev.StorageTagged():
+            return f"Tagged: {fact.text}."
+        case ev.OilFilled():
+            return f"Oil {number(fact.below_mm)} mm below the shaft's middle: {', '.join(v.word for v in fact.verdicts)}."
+        case ev.LeftAsMade():
+            return f"Left as its maker greased it: {fact.text}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.LubricantChosen():
+            return fact.typed
+        case ev.FillPlanned():
+            return fact.plan.typed
+        case ev.BearingPacked():
+            named = {"decided_by": fact.decided_by, "reason": fact.reason}
+            return {"how": fact.how, "turned": "yes" if fact.turned else "", "text": fact.text, **named}
+        case ev.CornerFilled():
+            return {"corner": str(fact.corner), "amount": f"{fact.amount:g}"}
+        case ev.StorageTagged() | ev.LeftAsMade():
+            return {"text": fact.text}
+        case ev.OilFilled():
+            done = {"channels_open": "yes" if fact.channels_open else "", "level_both": "yes" if fact.level_both else ""}
+            return {"below": f"{fact.below_mm:g} mm", **done, "plug": fact.plug}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class GreaseCorner:
+    """A corner of the housing: what it gets and what it got; strokes, or grams without a gun."""
+
+    number: int
+    asked: float
+    given: float | None
+    verdict: Verdict | None
+
+
+@dataclass(frozen=True)
+class GreaseHousing:
+    """Housing, bearing and shaft for their drawing (mm); inside sizes None where they were not measured. `level_mm` from its bottom."""
+
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    shaft_mm: float
+    housing_mm: float | None
+    inside_mm: float | None
+    level_mm: float | None
+    share: float | None
+    oil_below_mm: float | None
+
+
+@dataclass(frozen=True)
+class GreaseLine:
+    """One thing that was said of the grease, with its verdict."""
+
+    what: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class PaceChoice:
+    """How fast a shaft runs, in words."""
+
+    value: Pace
+    words: str
+
+
+@dataclass(frozen=True)
+class GreaseWork:
+    """Grease as its panel shows it: what goes in, both amounts in every measure, the corners, and the verdicts there are."""
+
+    topic: Literal["grease"]
+    kind: Literal["", "grease", "oil"]
+    name: str
+    not_packed: str
+    gun: str
+    stroke_g: float | None
+    grams: float | None
+    ounces: float | None
+    strokes: int | None
+    cartridges: int | None
+    corners: tuple[GreaseCorner, ...]
+    packed: ev.Pack | None
+    stored: bool
+    housing: GreaseHousing | None
+    thickeners: tuple[str, ...]
+    paces: tuple[PaceChoice, ...]
+    verdicts: tuple[GreaseLine, ...]
+    done: bool
+
+
+def view(desk: Desk, state: Greasing) -> GreaseWork:
+    """The grease as it is shown."""
+    plan = state.planned
+    corners = tuple(
+        GreaseCorner(i, asked, c.amount if c is not None else None, c.verdict if c is not None else None)
+        for i, asked in enumerate(plan.asked if plan is not None else (), 1)
+        for c in [state.corners.get(i)]
+    )
+    amount = plan.measured if plan is not None else None
+    return GreaseWork(
+        "grease",
+        state.chosen.kind if state.chosen is not None else "",
+        state.chosen.name if state.chosen is not None else "",
+        packs(desk),
+        plan.gun.name if plan is not None and plan.gun is not None else "",
+        plan.gun.stroke_g if plan is not None and plan.gun is not None else None,
+        amount.grams if amount is not None else None,
+        amount.ounces if amount is not None else None,
+        amount.strokes if amount is not None else None,
+        amount.cartridges if amount is not None else None,
+        corners,
+        state.packed.how if state.packed is not None else None,
+        state.stored,
+        _housing(desk, state),
+        desk.book(Thickeners).names() if state.chosen is None or not state.chosen_right else (),
+        tuple(PaceChoice(pace, pace.words) for pace in Pace) if plan is None else (),
+        tuple(_lines(state)),
+        state.done,
+    )
+
+
+def _housing(desk: Desk, state: Greasing) -> GreaseHousing | None:
+    fitted = desk.fitted(desk.at)
+    if fitted is None:
+        return None
+    b, plan = fitted.bearing, state.planned
+    oil = oil_level(b.bore_mm, b.outside_mm).value if state.chosen is not None and state.chosen.kind == "oil" else None
+    return GreaseHousing(
+        b.bore_mm,
+        b.outside_mm,
+        b.width_mm,
+        fitted.shaft.diameter_mm,
+        plan.housing_mm if plan is not None else None,
+        plan.inside_mm if plan is not None else None,
+        plan.level_mm if plan is not None else None,
+        round(plan.share, 3) if plan is not None and plan.share is not None else None,
+        state.oil.below_mm if state.oil is not None else oil,
+    )
+
+
+def _lines(state: Greasing) -> list[GreaseLine]:
+    found = []
+    if state.chosen is not None:
+        found.append(GreaseLine("What goes in", state.chosen.mixes))
+        found += [GreaseLine("Its oil", figure.verdict) for figure in state.chosen.figures if figure.verdict is not None]
+    if state.planned is not None and state.planned.verdict is not None:
+        found.append(GreaseLine("Share of the housing", state.planned.verdict))
+    if state.packed is not None:
+        found.append(GreaseLine("Bearing", state.packed.verdict))
+    found += [GreaseLine(f"Corner {i}", c.verdict) for i, c in sorted(state.corners.items()) if c.verdict.level is not Level.GOOD]
+    if state.oil is not None:
+        found += [GreaseLine("Oil", verdict) for verdict in state.oil.verdicts]
+    return found
+
+
+def figures(desk: Desk, state: Greasing) -> Sequence[Result]:
+    """Amounts, and whether the oil is thick enough."""
+    found: list[Result] = []
+    if state.planned is not None:
+        found += [state.planned.housing, state.planned.bearing, *state.planned.others]
+    if state.chosen is not None:
+        found += state.chosen.figures
+        fitted = desk.fitted(desk.at)
+        if state.chosen.kind == "oil" and fitted is not None:
+            found.append(oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm))
+    return found
+
+
+def findings(desk: Desk, state: Greasing) -> Sequence[str]:
+    """What is worth saying beside the move."""
+    why = packs(desk)
+    found = [f"The bearing came {why}: what is pressed in beside it does not get in."] if why else []
+    if state.chosen is not None and state.chosen.kind == "grease" and not state.chosen.figures:
+        found.append("Base oil, speed and temperature are not known together: whether its oil is thick enough stays open.")
+    return found
+
+
+def listed(desk: Desk, state: Greasing) -> Sequence[str]:
+    """What stays due after the record is signed."""
+    if not state.stored or state.tagged is None:
+        return []
+    where = f"{desk.job.place(desk.at).name}: " if len(desk.job.places) > 1 else ""
+    return [f"{where}filled up for storage: turn by hand now and then; drain and run in before service"]
+
+
+def record(desk: Desk, state: Greasing) -> Sequence[Section]:
+    """The grease for the record."""
+    if state.as_made is not None:
+        return [Section("Grease", (tell(state.as_made),))]
+    if state.chosen is None:
+        return []
+    plan = [ev.FillPlanned(state.planned)] if state.planned is not None else []
+    entries = (state.chosen, *plan, state.packed, state.tagged, state.oil)
+    lines = [tell(fact) for fact in entries if fact is not None]
+    tables: tuple[Table, ...] = ()
+    if state.planned is not None and state.corners:
+        unit = "strokes" if state.planned.gun is not None else "g"
+        rows = tuple((str(i), f"{asked:g}", f"{c.amount:g}" if (c := state.corners.get(i)) else "") for i, asked in enumerate(state.planned.asked, 1))
+        tables = (Table(("Corner", f"Asked, {unit}", f"Given, {unit}"), rows),)
+        lines.append(f"In all {number(state.given)} {unit}{f', {number(state.given_g)} g' if unit == 'strokes' and state.given_g else ''}.")
+    worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
+    good = state.packed.verdict if state.packed is not None else state.chosen.mixes
+    return [Section("Grease", tuple(lines), tables, tuple(figures(desk, state)), worst or good)]

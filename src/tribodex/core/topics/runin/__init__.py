@@ -1,0 +1,38 @@
+"""A first run: bumped, started, read against time until it settles, concluded."""
+
+from tribodex.core.job.topic import Topic
+from tribodex.core.topics.runin import commands as cmd
+from tribodex.core.topics.runin import facts as ev
+from tribodex.core.topics.runin.decide import STAGE, decide, stands, unfinished
+from tribodex.core.topics.runin.move import move
+from tribodex.core.topics.runin.show import figures, findings, record, said, tell, view
+from tribodex.core.topics.runin.state import RunIn, fold
+
+TOPIC: Topic[RunIn] = Topic(
+    name="runin",
+    stages=(STAGE,),
+    per_shaft=True,
+    facts=ev.FACTS,
+    commands=cmd.COMMANDS,
+    blank=lambda last, _: last or RunIn(),
+    fold=fold,
+    decide=decide,
+    stands=stands,
+    move=move,
+    tell=tell,
+    view=view,
+    record=record,
+    entries={
+        ev.DirectionBumped: cmd.BumpDirection,
+        ev.RunStarted: cmd.StartRun,
+        ev.WarmthRead: cmd.ReadWarmth,
+        ev.GreasedRunning: cmd.GreaseRunning,
+    },
+    said=said,
+    # The clock of every reading hangs on it: it is said again, not withdrawn.
+    kept=(ev.RunStarted,),
+    figures=figures,
+    findings=findings,
+    unfinished=unfinished,
+    optional=True,
+)

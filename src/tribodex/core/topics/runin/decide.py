@@ -1,0 +1,202 @@
+"""What may follow while a machine runs in, what its readings say, and what is left to do."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.components.bearing import Bearing
+from tribodex.core.components.straight import Closure
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.rail import held
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import parse_count, parse_temperature_c
+from tribodex.core.topics.runin import commands as cmd
+from tribodex.core.topics.runin import facts as ev
+from tribodex.core.topics.runin.state import Run, RunIn
+from tribodex.core.warmth.purge import judge_purge
+from tribodex.core.warmth.reading import Warmth, read_warmth
+from tribodex.core.warmth.settling import SEALED, Limits, judge_run
+from tribodex.core.working import Level, Result, Verdict
+
+STAGE = "start_up"
+# Readings that are asked for, minutes after a start (common practice, no source).
+ASKED_MIN = (0, 15, 30, 60, 90, 120, 180, 240)
+# Vibration of a bearing housing that is looked at, and stopped for (mm/s r.m.s.; common practice, no source).
+SHAKES_LOOK, SHAKES_STOP = 4.5, 11.0
+
+
+def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    match command:
+        case cmd.BumpDirection():
+            _ready(desk)
+            return [_bumped(command.right)]
+        case cmd.StartRun():
+            _ready(desk)
+            if state.bumped is None or not state.bumped.right:
+                raise Refused("First a bump: does it turn the right way?")
+            if state.running and not desk.correcting:
+                raise Refused("It runs already. A stop is written down before it is started again.")
+            return [ev.RunStarted(command.how, _ambient(command.ambient))]
+        case cmd.StopRun():
+            _runs(state)
+            return [ev.RunStopped(text(command.reason, "reason", "why it was stopped"))]
+        case cmd.ReadWarmth():
+            _runs(state)
+            return [_read(desk, command)]
+        case cmd.GreaseRunning():
+            _runs(state)
+            place, name = _place(desk, command.place)
+            return [ev.GreasedRunning(place, name, text(command.text, "text", "how much, through which fitting"), _after(command.after))]
+        case cmd.ConcludeRun():
+            return [_concluded(desk, state, command)]
+        case _:
+            raise TypeError(f"running in takes no {type(command).__name__}")
+
+
+def _ready(desk: Desk) -> None:
+    pass_gates(desk, STAGE)
+    if not desk.correcting and (why := held(desk, desk.procedures[SHAFT].stage(STAGE), SHAFT)):
+        raise Refused(f"It must not run yet. {why}")
+
+
+def _runs(state: RunIn) -> None:
+    if not state.running:
+        raise Refused("It does not run. Say when it was started.")
+
+
+def _place(desk: Desk, said: str) -> tuple[str, str]:
+    at = desk.job.placed(said)
+    return at, desk.job.place(at).name
+
+
+def _bumped(right: bool) -> ev.DirectionBumped:
+    if right:
+        return ev.DirectionBumped(True, Verdict("turns the right way", Level.GOOD, "Bumped before the guards were trusted."))
+    why = "Isolate it again; two leads of the motor are changed by an electrician. Collars and nuts that turned the wrong way are looked at."
+    return ev.DirectionBumped(False, Verdict("turns the wrong way", Level.STOP, why))
+
+
+def _ambient(said: str) -> float | None:
+    if not said.strip():
+        return None
+    at = parse_temperature_c(said, "ambient")
+    if not -40 <= at <= 60:
+        raise InvalidInput.at("ambient", f"{at:g} °C around the machine is out of range: check value and unit.", "-40 to 60 °C")
+    return at
+
+
+def _after(said: str) -> float | None:
+    if not said.strip():
+        return None
+    minutes = parse_count(said.strip().removesuffix("min"), "after")
+    if not 0 <= minutes <= 10_000:
+        raise InvalidInput.at("after", f"{minutes:g} minutes after the start is out of range.", "0 to 10 000 min; empty: now")
+    return minutes
+
+
+def _read(desk: Desk, command: cmd.ReadWarmth) -> ev.WarmthRead:
+    low, high = read_warmth(command.temperature, "temperature")
+    vibration = None
+    if command.vibration.strip():
+        vibration = parse_count(command.vibration.strip().removesuffix("mm/s"), "vibration")
+        if not 0 <= vibration <= 200:
+            raise InvalidInput.at("vibration", f"{vibration:g} mm/s is out of range.", "0 to 200 mm/s r.m.s.; empty where it was not measured")
+    (place, name), ambient = _place(desk, command.place), _ambient(command.ambient)
+    return ev.WarmthRead(place, name, low, high, command.by, command.temperature.strip(), ambient, command.noise, vibration, _after(command.after))
+
+
+def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConcluded:
+    run = state.run
+    if run is None:
+        raise Refused("It was not started yet.")
+    unread = [place.name for place in desk.job.places if not run.read.get(place.id)]
+    if unread:
+        raise Refused(f"Not read yet: {', '.join(unread)}.")
+    found = [(place.name, verdicts_of(desk, run, place.id)) for place in desk.job.places]
+    every = [(name, verdict) for name, verdicts in found for verdict in verdicts]
+    bad = next((f"{name}: {verdict.word}. {verdict.reason}" for name, verdict in every if verdict.level is Level.STOP), "")
+    if command.well and bad:
+        raise Refused(f"Not well: {bad}")
+    said = command.text.strip()
+    open_ = [f"{name}: {verdict.word}" for name, verdict in every if verdict.level in (Level.UNKNOWN, Level.WATCH)]
+    if (not command.well or open_) and not said:
+        what = "What is wrong, and what follows?" if not command.well else f"Not everything is settled ({'; '.join(open_)}): why is it concluded?"
+        raise InvalidInput.at("text", what, "in a sentence; it stands in the record")
+    return ev.RunConcluded(command.well, said, tuple(f"{name}: {', '.join(one.word for one in verdicts)}" for name, verdicts in found))
+
+
+def limits_of(desk: Desk, place: str) -> Limits:
+    """Where to look and to stop: sealed bearings earlier."""
+    fitted = desk.fitted(place)
+    bearing = fitted.bearing if fitted is not None else None
+    if bearing is not None and not isinstance(bearing, Bearing) and bearing.closure is not Closure.OPEN:
+        return SEALED
+    return Limits()
+
+
+def judged(desk: Desk, run: Run, place: str) -> Result:
+    """What the readings of a bearing say."""
+    return judge_run(run.warmth(place), run.ambient_c, limits_of(desk, place))
+
+
+def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:
+    """Everything that is judged of a bearing in this run: warmth, purge, what is heard, vibration."""
+    found = []
+    warm = judged(desk, run, place).verdict
+    if warm is not None:
+        found.append(warm)
+    greased = run.greased.get(place)
+    if greased is not None:
+        before = [w.middle_c for w in run.warmth(place) if w.minutes <= greased and w.middle_c is not None]
+        after = [Warmth(w.minutes - greased, w.low_c, w.high_c, w.sure_k) for w in run.warmth(place) if w.minutes > greased]
+        found.append(judge_purge(before[-1] if before else None, after, limits_of(desk, place)))
+    reads = sorted(run.read.get(place, []), key=lambda read: read[0])
+    if reads:
+        found += [verdict for verdict in (heard(reads[-1][1].noise), shaken(reads[-1][1].vibration_mm_s)) if verdict is not None]
+    return found
+
+
+def heard(noise: ev.Noise) -> Verdict | None:
+    """What a noise says; None for an even one."""
+    why = {
+        ev.Noise.CAGE: (Level.WATCH, "A cage that rattles: too little load or grease. Listen again when it is warm."),
+        ev.Noise.DRY: (Level.WATCH, "A squeal in the cold often goes with the first hour; one that stays means dry or rubbing. Look at the seals."),
+        ev.Noise.ROUGH: (Level.STOP, "A rumble in a new bearing: dirt, or marks of the mounting. Stop and look before it spalls."),
+        ev.Noise.KNOCK: (Level.STOP, "A knock each turn: a damaged ring, something loose. Stop and look."),
+    }.get(noise)
+    return Verdict(f"it {noise.words}", *why) if why is not None else None
+
+
+def shaken(vibration_mm_s: float | None) -> Verdict | None:
+    """What a vibration says; None where it was not measured."""
+    if vibration_mm_s is None:
+        return None
+    said = f"{vibration_mm_s:g} mm/s"
+    if vibration_mm_s >= SHAKES_STOP:
+        return Verdict("shakes too much", Level.STOP, f"{said}: stop; foundation, balance, alignment.")
+    if vibration_mm_s >= SHAKES_LOOK:
+        return Verdict("shakes", Level.WATCH, f"{said}: what it was before the change tells whether it is the bearing.")
+    return Verdict("runs quietly", Level.GOOD, f"{said}.")
+
+
+def next_asked(run: Run) -> float | None:
+    """Minutes after the start at which every bearing is read next; None when the last was."""
+    done = max((minutes for reads in run.read.values() for minutes, _ in reads), default=-1.0)
+    return next((float(at) for at in ASKED_MIN if at > done + 2), None)
+
+
+def stands(_: Desk, state: RunIn) -> str | None:
+    """Done once the run is concluded."""
+    return None if state.concluded is not None and state.concluded.well else STAGE
+
+
+def unfinished(desk: Desk, state: RunIn) -> str:
+    """Why the record cannot be signed; empty where it can: concluded, well or not, or set aside."""
+    if state.concluded is not None or (STAGE, SHAFT) in desk.job.aside:
+        return ""
+    return "First the run in: started, read, concluded; or set the stage aside with the reason."

@@ -1,0 +1,217 @@
+"""A first run in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime
+from typing import Any, Literal
+
+from tribodex.core.job.topic import Desk
+from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.runin import facts as ev
+from tribodex.core.topics.runin.decide import judged, limits_of, next_asked, verdicts_of
+from tribodex.core.topics.runin.state import Run, RunIn
+from tribodex.core.warmth.reading import ReadBy
+from tribodex.core.warmth.settling import settle
+from tribodex.core.working import Level, Result, Verdict, number
+
+
+def bracket(low_c: float | None, high_c: float | None) -> str:
+    """A reading in words."""
+    if low_c is None:
+        return f"below {number(high_c or 0)} °C"
+    if high_c is None:
+        return f"above {number(low_c)} °C"
+    return f"{number(low_c)} °C" if low_c == high_c else f"{number(low_c)} to {number(high_c)} °C"
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.DirectionBumped():
+            return f"Bumped: {fact.verdict.word}."
+        case ev.RunStarted():
+            around = f", {number(fact.ambient_c)} °C around it" if fact.ambient_c is not None else ""
+            return f"Started {'cold' if fact.how == 'cold' else 'again, still warm'}{around}."
+        case ev.RunStopped():
+            return f"Stopped: {fact.reason}."
+        case ev.WarmthRead():
+            after = f", {number(fact.after_min)} min after the start" if fact.after_min is not None else ""
+            shakes = f", {number(fact.vibration_mm_s)} mm/s" if fact.vibration_mm_s is not None else ""
+            return f"{fact.name}: {bracket(fact.low_c, fact.high_c)} by {fact.by.words}{after}; {fact.noise.words}{shakes}."
+        case ev.GreasedRunning():
+            return f"{fact.name} greased while running: {fact.text}."
+        case ev.RunConcluded():
+            return f"Run in concluded, {'well' if fact.well else 'not well'}{f': {fact.text}' if fact.text else ''}. {'; '.join(fact.shown)}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.DirectionBumped():
+            return {"right": "yes" if fact.right else ""}
+        case ev.RunStarted():
+            return {"how": fact.how, "ambient": _warm(fact.ambient_c)}
+        case ev.WarmthRead():
+            shakes = f"{fact.vibration_mm_s:g} mm/s" if fact.vibration_mm_s is not None else ""
+            seen = {"by": fact.by, "noise": fact.noise, "ambient": _warm(fact.ambient_c), "vibration": shakes}
+            return {"place": fact.place, "temperature": fact.typed, **seen, "after": _minutes(fact.after_min)}
+        case ev.GreasedRunning():
+            return {"place": fact.place, "text": fact.text, "after": _minutes(fact.after_min)}
+        case _:
+            return {}
+
+
+def _warm(at_c: float | None) -> str:
+    return f"{at_c:g} °C" if at_c is not None else ""
+
+
+def _minutes(after_min: float | None) -> str:
+    return f"{after_min:g}" if after_min is not None else ""
+
+
+@dataclass(frozen=True)
+class WarmPoint:
+    """A reading in the chart: minutes after the start, between which temperatures (°C)."""
+
+    minutes: float
+    low_c: float | None
+    high_c: float | None
+
+
+@dataclass(frozen=True)
+class CurvePoint:
+    """A point of the fitted curve."""
+
+    minutes: float
+    at_c: float
+
+
+@dataclass(frozen=True)
+class WarmingBearing:
+    """A bearing while it runs in: readings, fitted curve, where it levels, limits, what was judged."""
+
+    place: str
+    name: str
+    readings: tuple[WarmPoint, ...]
+    curve: tuple[CurvePoint, ...]
+    level_c: float | None
+    spread_k: float | None
+    look_c: float
+    stop_c: float
+    greased_min: float | None
+    verdicts: tuple[Verdict, ...]
+
+
+@dataclass(frozen=True)
+class RunWork:
+    """A first run as its panel shows it."""
+
+    topic: Literal["runin"]
+    bumped: bool
+    running: bool
+    started_at: datetime | None
+    runs: int
+    ambient_c: float | None
+    next_min: float | None
+    bearings: tuple[WarmingBearing, ...]
+    read_by: tuple[ReadBy, ...]
+    noises: tuple[ev.Noise, ...]
+    concluded: bool
+    well: bool
+
+
+def view(desk: Desk, state: RunIn) -> RunWork:
+    """The run as it is shown."""
+    run = state.run
+    return RunWork(
+        "runin",
+        state.bumped is not None and state.bumped.right,
+        state.running,
+        run.at if run is not None else None,
+        len(state.runs),
+        run.ambient_c if run is not None else None,
+        next_asked(run) if run is not None and state.running else None,
+        tuple(_bearing(desk, run, place.id, place.name) for place in desk.job.places),
+        tuple(ReadBy),
+        tuple(ev.Noise),
+        state.concluded is not None,
+        state.concluded is not None and state.concluded.well,
+    )
+
+
+def _bearing(desk: Desk, run: Run | None, place: str, name: str) -> WarmingBearing:
+    limits = limits_of(desk, place)
+    if run is None:
+        return WarmingBearing(place, name, (), (), None, None, limits.look_c, limits.stop_c, None, ())
+    warmth = run.warmth(place)
+    result = judged(desk, run, place)
+    curve = settle(warmth, run.ambient_c).curve if run.ambient_c is not None and result.value is not None else ()
+    return WarmingBearing(
+        place,
+        name,
+        tuple(WarmPoint(w.minutes, w.low_c, w.high_c) for w in warmth),
+        tuple(CurvePoint(*point) for point in curve),
+        result.value,
+        result.uncertainty,
+        limits.look_c,
+        limits.stop_c,
+        run.greased.get(place),
+        tuple(verdicts_of(desk, run, place)) if warmth else (),
+    )
+
+
+def figures(desk: Desk, state: RunIn) -> Sequence[Result]:
+    """Where each bearing levels."""
+    run = state.run
+    if run is None:
+        return []
+    found = ((place, judged(desk, run, place.id)) for place in desk.job.places)
+    return [replace(one, id=f"{one.id}_{place.id}", label=f"{place.name}: {one.label.lower()}") for place, one in found if one.value is not None]
+
+
+def findings(_: Desk, state: RunIn) -> Sequence[str]:
+    """What is worth saying beside the move."""
+    found = []
+    if state.run is not None and state.run.ambient_c is None:
+        found.append("How warm it is around the machine is not known: the rise cannot be judged without it.")
+    if len(state.runs) > 1:
+        found.append(f"This is run {len(state.runs)}: readings of the runs before stand in the record.")
+    return found
+
+
+def record(desk: Desk, state: RunIn) -> Sequence[Section]:
+    """The first run for the record: every run with its readings."""
+    if not state.runs:
+        return []
+    names = {place.id: place.name for place in desk.job.places}
+    lines = [tell(state.bumped)] if state.bumped is not None else []
+    tables = []
+    for i, run in enumerate(state.runs, 1):
+        lines.append(f"Run {i}: {tell(run.started)} {f'Stopped: {run.stopped}.' if run.stopped else ''}".strip())
+        rows = tuple(
+            (names[place], f"{minutes:.0f} min", bracket(one.low_c, one.high_c), one.by.words, one.noise.words, _shakes(one))
+            for place, reads in run.read.items()
+            for minutes, one in sorted(reads, key=lambda read: read[0])
+        )
+        if rows:
+            caption = f"Run {i}, begun {run.at:%Y-%m-%d %H:%M}"
+            tables.append(Table(("Bearing", "After", "Housing", "Read by", "Heard", "Vibration"), rows, caption))
+    if state.concluded is not None:
+        lines.append(tell(state.concluded))
+    return [Section("Run in", tuple(lines), tuple(tables), tuple(figures(desk, state)), _verdict(desk, state))]
+
+
+def _shakes(one: ev.WarmthRead) -> str:
+    return f"{number(one.vibration_mm_s)} mm/s" if one.vibration_mm_s is not None else ""
+
+
+def _verdict(desk: Desk, state: RunIn) -> Verdict | None:
+    if state.concluded is None:
+        return None
+    if not state.concluded.well:
+        return Verdict("not well", Level.STOP, state.concluded.text)
+    return Verdict("ran in well", Level.GOOD, "; ".join(state.concluded.shown))

@@ -1,0 +1,81 @@
+"""How a first run stands, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import datetime
+from typing import Any
+
+from tribodex.core.job.facts import Event
+from tribodex.core.topics.runin import facts as ev
+from tribodex.core.warmth.reading import Warmth
+
+
+@dataclass
+class Run:
+    """One run from a start to a stop: readings of each bearing with the minutes since the start; when it was greased meanwhile."""
+
+    started: ev.RunStarted
+    at: datetime
+    stopped: str = ""
+    read: dict[str, list[tuple[float, ev.WarmthRead]]] = field(default_factory=dict)
+    greased: dict[str, float] = field(default_factory=dict)
+
+    def warmth(self, place: str) -> list[Warmth]:
+        """Readings of a bearing as brackets, in order of time."""
+        found = [Warmth(minutes, one.low_c, one.high_c, one.by.sure_k) for minutes, one in self.read.get(place, [])]
+        return sorted(found, key=lambda warmth: warmth.minutes)
+
+    @property
+    def ambient_c(self) -> float | None:
+        """Around the machine, as it was read last."""
+        said = [(minutes, one.ambient_c) for reads in self.read.values() for minutes, one in reads if one.ambient_c is not None]
+        return max(said)[1] if said else self.started.ambient_c
+
+
+@dataclass
+class RunIn:
+    """How a first run stands, now. Mutable only inside fold()."""
+
+    bumped: ev.DirectionBumped | None = None
+    runs: list[Run] = field(default_factory=list)
+    concluded: ev.RunConcluded | None = None
+
+    @property
+    def run(self) -> Run | None:
+        """The run there is or was last; None before the first start."""
+        return self.runs[-1] if self.runs else None
+
+    @property
+    def running(self) -> bool:
+        """Whether it runs."""
+        return self.run is not None and not self.run.stopped
+
+
+def fold(state: RunIn, event: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    run = state.run
+    match fact:
+        case ev.DirectionBumped():
+            state.bumped = fact
+        case ev.RunStarted():
+            state.runs.append(Run(fact, event.happened_at))
+            state.concluded = None
+        case ev.RunStopped():
+            if run is not None:
+                run.stopped = fact.reason
+        case ev.WarmthRead():
+            if run is not None:
+                run.read.setdefault(fact.place, []).append((_minutes(run, event, fact.after_min), fact))
+        case ev.GreasedRunning():
+            if run is not None:
+                run.greased[fact.place] = _minutes(run, event, fact.after_min)
+        case ev.RunConcluded():
+            state.concluded = fact
+
+
+def _minutes(run: Run, event: Event, after_min: float | None) -> float:
+    """Minutes since the start; by the clock of the device unless they were said."""
+    if after_min is not None:
+        return after_min
+    return round(max((event.happened_at - run.at).total_seconds() / 60, 0.0), 1)

@@ -1,0 +1,178 @@
+"""What may follow at a stop of a round, what its strokes and temperature say, and what to do there."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import parse_count
+from tribodex.core.schedule.due import CareKind
+from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.stop import commands as cmd
+from tribodex.core.topics.stop import facts as ev
+from tribodex.core.topics.stop.state import Stop
+from tribodex.core.warmth.reading import ReadBy, read_warmth
+from tribodex.core.warmth.settling import LOOK_C, STOP_C
+from tribodex.core.working import Level, Verdict
+
+STAGE = "stop"
+MOST_STROKES = 1000
+# Warmer than on the last round by this much it is said (K; common practice, no source).
+WARMER_K = 10.0
+# Without grease at the seal after so many times the amount the way out is shut (common practice, no source).
+PRESS_SHARE = 2.0
+
+
+def decide(_: Desk, state: Stop, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    plan = state.plan
+    if plan is None:
+        raise Refused("Nothing is due here.")
+    match command:
+        case cmd.DoStop():
+            return [_done(plan, command)]
+        case cmd.SkipStop():
+            if state.done is not None:
+                raise Refused("This stop is done already. What was wrong of it is corrected in the log.")
+            return [ev.StopSkipped(text(command.reason, "reason", "why it was not done"))]
+        case _:
+            raise TypeError(f"a stop takes no {type(command).__name__}")
+
+
+def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
+    greases = CareKind.GREASE in plan.due
+    strokes = _strokes(command)
+    if greases and strokes is None:
+        raise InvalidInput.at("strokes", "How many strokes did it get?", "0 where it got none, and why")
+    if strokes and not command.standing and not plan.running:
+        raise Refused("Here it is greased at standstill, isolated: its fitting is behind the guard, or the site has not allowed it.")
+    if greases and strokes == 0 and not command.text.strip():
+        raise InvalidInput.at("text", "No grease although it is due: why?", "in a few words; or skip the stop with the reason")
+    low = high = None
+    by: ReadBy | None = None
+    if command.temperature.strip():
+        low, high = read_warmth(command.temperature, "temperature")
+        by = ReadBy(command.read_by) if command.read_by in set(ReadBy) else ReadBy.THERMOMETER
+    found = tuple(line.strip() for line in command.found.splitlines() if line.strip())
+    meter = parse_count(command.meter.strip().removesuffix("h"), "meter") if command.meter.strip() else None
+    grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None
+    verdicts = (*_of_grease(plan, strokes, command), *_of_warmth(plan, low, high), *(Verdict("not in order", Level.WATCH, one) for one in found))
+    return ev.StopDone(
+        standing=command.standing,
+        done=tuple(kind for kind in plan.due if kind is not CareKind.GREASE or strokes),
+        strokes=strokes,
+        given_g=grams,
+        grease=command.grease.strip() or plan.grease,
+        shows=None if not command.shows else command.shows == "yes",
+        low_c=low,
+        high_c=high,
+        read_by=by,
+        typed=command.temperature.strip(),
+        found=found,
+        meter_h=meter,
+        text=command.text.strip(),
+        verdicts=verdicts,
+    )
+
+
+def _strokes(command: cmd.DoStop) -> int | None:
+    if not command.strokes.strip():
+        return None
+    strokes = parse_count(command.strokes, "strokes")
+    if strokes != int(strokes) or not 0 <= strokes <= MOST_STROKES:
+        raise InvalidInput.at("strokes", f"{strokes:g} strokes?", f"a whole number, 0 to {MOST_STROKES}")
+    return int(strokes)
+
+
+def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> list[Verdict]:
+    found = []
+    if command.grease.strip() and plan.grease and command.grease.strip().casefold() != plan.grease.casefold():
+        why = f"{command.grease.strip()}, where {plan.grease} is in there: whether they mix is looked up before the next stroke."
+        found.append(Verdict("another grease", Level.STOP, why))
+    if strokes is None or plan.strokes is None:
+        return found
+    said = f"{strokes} of {plan.strokes} strokes"
+    if plan.way in (CareWay.SEALED_INSERT, CareWay.COUNTED) and strokes > plan.strokes:
+        found.append(Verdict("too many strokes", Level.STOP, f"{said}: tight seals blow. Look at them now, and at its temperature in an hour."))
+    elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no" and strokes >= PRESS_SHARE * plan.strokes:
+        found.append(Verdict("does not come out", Level.STOP, f"{said} and nothing shows: relief or line shut. No more; more would blow the seals."))
+    elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no":
+        found.append(Verdict("nothing shows yet", Level.WATCH, f"{said}."))
+    elif strokes:
+        found.append(Verdict("greased", Level.GOOD, f"{said}."))
+    return found
+
+
+def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> list[Verdict]:
+    if low_c is None and high_c is None:
+        return []
+    if low_c is not None and low_c >= STOP_C:
+        return [Verdict("stop: too hot", Level.STOP, f"{low_c:g} °C: tell who runs it, stop it, look.")]
+    if low_c is not None and low_c >= LOOK_C:
+        return [Verdict("hot: look", Level.WATCH, f"{low_c:g} °C: listen, read again within the hour.")]
+    if plan.last_c is not None and low_c is not None and low_c > plan.last_c + WARMER_K:
+        return [Verdict("warmer than last time", Level.WATCH, f"{low_c:g} °C, {plan.last_c:g} °C last time. Same load and weather?")]
+    return [Verdict("warmth as usual", Level.GOOD, f"{(low_c if low_c is not None else high_c):g} °C.")]
+
+
+def stands(_: Desk, state: Stop) -> str | None:
+    """Done once it is done, or skipped with the reason."""
+    return None if state.plan is None or state.done is not None or state.skipped is not None else STAGE
+
+
+def unfinished(_: Desk, state: Stop) -> str:
+    """Why the round cannot be signed; empty where it can."""
+    return "" if stands(_, state) is None else "Neither done nor skipped yet."
+
+
+def listed(_: Desk, state: Stop) -> Sequence[str]:
+    """What stays to be done after the round."""
+    if state.plan is None:
+        return []
+    where = f"{state.plan.machine}, {state.plan.position}"
+    if state.skipped is not None and state.done is None:
+        return [f"{where}: skipped, {state.skipped.reason}"]
+    bad = [v for v in state.done.verdicts if v.level in (Level.STOP, Level.WATCH)] if state.done is not None else []
+    return [f"{where}: {v.word}. {v.reason}" for v in bad]
+
+
+def move(_: Desk, state: Stop) -> Move:
+    """What to do at this stop."""
+    plan = state.plan
+    if plan is None:
+        return Move(Ask.NOTHING, "Nothing is due here", "The next stop.")
+    if state.done is not None:
+        bad = next((v for v in state.done.verdicts if v.level is Level.STOP), None)
+        return Move(Ask.NOTHING, f"{bad.word.capitalize()}" if bad is not None else "Done", bad.reason if bad is not None else "The next stop.")
+    if state.skipped is not None:
+        return Move(Ask.NOTHING, "Skipped", f"{state.skipped.reason} It stays due.")
+    return Move("do_stop", in_words(plan), how(plan), "No hand before a nozzle: grease goes through skin. A surgeon at once.")
+
+
+def in_words(plan: ev.StopPlan) -> str:
+    """What is due, in a headline."""
+    strokes = f"{plan.strokes} strokes" if plan.strokes is not None else "grease"
+    words = [strokes if kind is CareKind.GREASE else kind.words for kind in plan.due]
+    return f"{'; '.join(words).capitalize()}" if words else "Look at it"
+
+
+def how(plan: ev.StopPlan) -> str:
+    """How it is done here."""
+    stands_still = "Running, from outside the guard." if plan.running else "At standstill, isolated."
+    if CareKind.GREASE not in plan.due:
+        return stands_still
+    way = (
+        {
+            CareWay.UNTIL_SHOWS: "Wipe the fitting; slowly, until clean grease shows.",
+            CareWay.COUNTED: "Wipe the fitting; counted, no more.",
+            CareWay.SEALED_INSERT: "Wipe the fitting; two strokes are a limit, not an aim.",
+        }.get(plan.way, "")
+        if plan.way is not None
+        else ""
+    )
+    return f"{stands_still} {way} {plan.grease}".strip()

@@ -1,0 +1,81 @@
+"""What can be said at a stop of a round: what is due there, done, or skipped with the reason."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import date
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.schedule.due import CareKind
+from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.warmth.reading import ReadBy
+from tribodex.core.working import Verdict
+
+# What is looked at on every round (common practice, no source).
+LOOKS = (
+    "Seals: a collar of clean grease, none torn or out",
+    "Nothing loose: base, cap, set screws, guard",
+    "Even noise, no new shaking",
+    "No dirt or water on it that was not there before",
+    "Fitting clean, its cap on",
+)
+
+
+@dataclass(frozen=True)
+class StopPlan:
+    """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs."""
+
+    position_id: str
+    machine: str
+    position: str
+    bearing: str
+    due: tuple[CareKind, ...]
+    due_on: date | None
+    way: CareWay | None
+    grease: str
+    amount_g: float | None
+    strokes: int | None
+    gun: str
+    stroke_g: float | None
+    running: bool
+    looks: tuple[str, ...] = LOOKS
+    last_c: float | None = None
+    last_on: date | None = None
+    once_why: str = ""
+
+
+@dataclass(frozen=True)
+class StopPlanned(Fact):
+    """What is due at a stop."""
+
+    plan: StopPlan
+
+
+@dataclass(frozen=True)
+class StopDone(Fact):
+    """A stop as it was done: standing or running, strokes given, whether grease showed, temperature as a bracket, what was found."""
+
+    standing: bool
+    done: tuple[CareKind, ...]
+    strokes: int | None
+    given_g: float | None
+    grease: str
+    shows: bool | None
+    low_c: float | None
+    high_c: float | None
+    read_by: ReadBy | None
+    typed: str
+    found: tuple[str, ...]
+    meter_h: float | None
+    text: str
+    verdicts: tuple[Verdict, ...] = field(default_factory=tuple)
+
+
+@dataclass(frozen=True)
+class StopSkipped(Fact):
+    """A stop that was not done, and why; it stays due."""
+
+    reason: str
+
+
+FACTS: tuple[type[Fact], ...] = (StopPlanned, StopDone, StopSkipped)

@@ -1,0 +1,140 @@
+"""A stop of a round in words, on its panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime
+from typing import Any, Literal
+
+from tribodex.core.job.topic import Desk
+from tribodex.core.schedule.due import CareKind
+from tribodex.core.sheet import Section
+from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.stop import facts as ev
+from tribodex.core.topics.stop.decide import how, in_words
+from tribodex.core.topics.stop.state import Stop
+from tribodex.core.working import Level, Verdict, number
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.StopPlanned():
+            return f"Due at {fact.plan.machine}, {fact.plan.position}: {in_words(fact.plan).lower()}."
+        case ev.StopDone():
+            parts = [f"{fact.strokes} strokes" if fact.strokes is not None else "", _warm(fact), "; ".join(fact.found), fact.text]
+            words = [part for part in parts if part]
+            judged = ", ".join(verdict.word for verdict in fact.verdicts)
+            how = "standing" if fact.standing else "running"
+            said_too = f": {'; '.join(words)}" if words else ""
+            return f"Done, {how}{said_too}{f' ({judged})' if judged else ''}."
+        case ev.StopSkipped():
+            return f"Skipped: {fact.reason}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def _warm(fact: ev.StopDone) -> str:
+    if fact.low_c is None and fact.high_c is None:
+        return ""
+    if fact.low_c is None or fact.high_c is None:
+        return f"{'above' if fact.high_c is None else 'below'} {number(fact.low_c if fact.low_c is not None else fact.high_c or 0)} °C"
+    return f"{number(fact.low_c)} °C" if fact.low_c == fact.high_c else f"{number(fact.low_c)} to {number(fact.high_c)} °C"
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.StopDone():
+            shows = "" if fact.shows is None else "yes" if fact.shows else "no"
+            strokes = str(fact.strokes) if fact.strokes is not None else ""
+            seen = {"temperature": fact.typed, "read_by": fact.read_by or "", "found": "\n".join(fact.found)}
+            meter = f"{fact.meter_h:g}" if fact.meter_h is not None else ""
+            return {
+                "standing": "yes" if fact.standing else "",
+                "strokes": strokes,
+                "grease": fact.grease,
+                "shows": shows,
+                **seen,
+                "meter": meter,
+                "text": fact.text,
+            }
+        case ev.StopSkipped():
+            return {"reason": fact.reason}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class StopWork:
+    """A stop of a round as it is shown: what is due, how, and how it stands."""
+
+    topic: Literal["stop"]
+    at: str
+    position_id: str
+    machine: str
+    position: str
+    bearing: str
+    due: tuple[CareKind, ...]
+    due_on: date | None
+    words: str
+    how: str
+    way: CareWay | None
+    grease: str
+    strokes: int | None
+    gun: str
+    running: bool
+    looks: tuple[str, ...]
+    last_c: float | None
+    last_on: date | None
+    state: Literal["open", "done", "skipped"]
+    told: str
+    done_at: datetime | None
+    by: str
+    verdicts: tuple[Verdict, ...]
+
+
+def view(desk: Desk, state: Stop) -> StopWork:
+    """The stop as it is shown."""
+    plan = state.plan or ev.StopPlan("", "", "", "", (), None, None, "", None, None, "", None, False)
+    told = tell(state.done) if state.done is not None else tell(state.skipped) if state.skipped is not None else ""
+    return StopWork(
+        topic="stop",
+        at=desk.at,
+        position_id=plan.position_id,
+        machine=plan.machine,
+        position=plan.position,
+        bearing=plan.bearing,
+        due=plan.due,
+        due_on=plan.due_on,
+        words=in_words(plan),
+        how=how(plan),
+        way=plan.way,
+        grease=plan.grease,
+        strokes=plan.strokes,
+        gun=plan.gun,
+        running=plan.running,
+        looks=plan.looks,
+        last_c=plan.last_c,
+        last_on=plan.last_on,
+        state="done" if state.done is not None else "skipped" if state.skipped is not None else "open",
+        told=told,
+        done_at=state.done_at,
+        by=state.by,
+        verdicts=state.done.verdicts if state.done is not None else (),
+    )
+
+
+def record(_: Desk, state: Stop) -> Sequence[Section]:
+    """The stop for the record."""
+    plan = state.plan
+    if plan is None:
+        return []
+    told = state.done or state.skipped
+    lines = [f"{plan.bearing}: {in_words(plan).lower()}{f', {plan.grease}' if plan.grease else ''}."]
+    lines.append(f"{tell(told)} {state.by}." if told is not None else "Neither done nor skipped.")
+    bad = next((v for v in state.done.verdicts if v.level is not Level.GOOD), None) if state.done is not None else None
+    good = state.done.verdicts[0] if state.done is not None and state.done.verdicts else None
+    skipped = Verdict("skipped", Level.WATCH, state.skipped.reason) if state.skipped is not None else None
+    return [Section(f"{plan.machine}, {plan.position}", tuple(lines), (), (), bad or good or skipped)]

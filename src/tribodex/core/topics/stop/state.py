@@ -1,0 +1,34 @@
+"""How a stop of a round stands, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from tribodex.core.job.facts import Event
+from tribodex.core.topics.stop import facts as ev
+
+
+@dataclass
+class Stop:
+    """How a stop stands, now. Mutable only inside fold()."""
+
+    plan: ev.StopPlan | None = None
+    done: ev.StopDone | None = None
+    done_at: datetime | None = None
+    by: str = ""
+    skipped: ev.StopSkipped | None = None
+
+
+def fold(state: Stop, event: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    match fact:
+        case ev.StopPlanned():
+            state.plan = fact.plan
+        case ev.StopDone():
+            state.done, state.done_at, state.by, state.skipped = fact, event.happened_at, event.actor, None
+        case ev.StopSkipped():
+            # What was done stays done.
+            if state.done is None:
+                state.skipped, state.by = fact, event.actor

@@ -1,0 +1,200 @@
+"""Where a warming bearing levels out: a first-order rise fitted to brackets, with what is not known of it; and what to do by it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tribodex.core.warmth.reading import Warmth
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# Housing temperatures and rise (common practice, no source): look, stop; sealed bearings earlier.
+LOOK_C, STOP_C = 90.0, 100.0
+SEALED_LOOK_C, SEALED_STOP_C = 80.0, 90.0
+STEEP_K_MIN, STEEP_AFTER_MIN = 1.5, 30.0
+# Housings of this trade need from ten minutes to five hours for their rise (common practice, no source).
+TAU_MIN = np.geomspace(10.0, 300.0, 60)
+RISE_K = np.linspace(0.0, 130.0, 261)
+# What a level is good for: known this closely, and seen over this many time constants (our figures).
+KNOWN_K, SEEN_TAU = 5.0, 1.0
+# Readings that stay together this closely for this long are level (our figures).
+LEVEL_K, LEVEL_MIN = 2.0, 30.0
+HUMP_K = 4.0
+
+
+@dataclass(frozen=True)
+class Limits:
+    """Where to look and where to stop (°C)."""
+
+    look_c: float = LOOK_C
+    stop_c: float = STOP_C
+
+
+SEALED = Limits(SEALED_LOOK_C, SEALED_STOP_C)
+
+
+@dataclass(frozen=True)
+class Settling:
+    """Where it will level (°C) with its spread (K), time constant (min), and a curve to draw: minutes and °C. None: it cannot be said."""
+
+    level_c: float | None
+    spread_k: float | None
+    tau_min: float | None
+    curve: tuple[tuple[float, float], ...]
+
+
+def settle(readings: Sequence[Warmth], ambient_c: float) -> Settling:
+    """Fit T(t) = T_a + ΔT - (T_a + ΔT - T_0)·exp(-t/τ) to brackets.
+
+    Symbols: T_a ambient (°C); ΔT rise over it at the end (K); τ time constant (min); T_0 when it was started (°C), the first reading's.
+    Valid: one run without a stop, load and speed as usual, ambient steady; fresh grease gives a hump first that this does not have.
+    Raises: nothing; with fewer than three readings, or none but open ones, everything is None.
+    Source: first-order warming of a body with losses in proportion, physics; likelihood of a bracket with the reading's own error.
+
+    >>> import math
+    >>> true = [Warmth(t, x, x, 1.0) for t in (0, 20, 45, 90, 150) for x in [20 + 40 * (1 - math.exp(-t / 50))]]
+    >>> found = settle(true, 20.0); round(found.level_c), found.spread_k < 4
+    (60, True)
+    """
+    closed = [r for r in readings if r.middle_c is not None]
+    if len(readings) < 3 or not closed:
+        return Settling(None, None, None, ())
+    first = min(readings, key=lambda r: r.minutes)
+    start = first.middle_c if first.middle_c is not None else ambient_c
+    t = np.array([r.minutes - first.minutes for r in readings])
+    low = np.array([r.low_c if r.low_c is not None else -1e3 for r in readings])
+    high = np.array([r.high_c if r.high_c is not None else 1e3 for r in readings])
+    sure = np.array([r.sure_k for r in readings])
+    # Shape: (rise, time constant, reading).
+    final = ambient_c + RISE_K[:, None, None]
+    model = final - (final - start) * np.exp(-t[None, None, :] / TAU_MIN[None, :, None])
+    fits = np.log(_inside((high - model) / sure, (low - model) / sure) + 1e-12).sum(axis=2)
+    weight = np.exp(fits - fits.max())
+    weight /= weight.sum()
+    over_rise, over_tau = weight.sum(axis=1), weight.sum(axis=0)
+    level = float((over_rise * RISE_K).sum())
+    spread = float(np.sqrt((over_rise * (RISE_K - level) ** 2).sum()))
+    tau = float(np.exp((over_tau * np.log(TAU_MIN)).sum()))
+    best = np.unravel_index(int(weight.argmax()), weight.shape)
+    rise, slow = float(RISE_K[best[0]]), float(TAU_MIN[best[1]])
+    ahead = np.linspace(0.0, max(float(t.max()) * 1.5, 60.0), 40)
+    curve = ambient_c + rise - (ambient_c + rise - start) * np.exp(-ahead / slow)
+    drawn = tuple((round(float(a) + first.minutes, 1), round(float(c), 1)) for a, c in zip(ahead, curve, strict=True))
+    return Settling(round(ambient_c + level, 1), round(spread, 1), round(tau, 0), drawn)
+
+
+def _inside(high: NDArray[np.float64], low: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Chance of a reading in its bracket; for one without width its density, up to a constant."""
+    wide = high - low
+    point: NDArray[np.float64] = np.exp(-0.5 * ((high + low) / 2) ** 2)
+    bracket: NDArray[np.float64] = 0.5 * (_erf(high / math.sqrt(2)) - _erf(low / math.sqrt(2)))
+    found: NDArray[np.float64] = np.where(wide < 1e-6, point, np.maximum(bracket, 0.0))
+    return found
+
+
+def _erf(x: NDArray[np.float64]) -> NDArray[np.float64]:
+    """The error function to 1.5e-7 (Abramowitz and Stegun 7.1.26)."""
+    sign, size = np.sign(x), np.abs(x)
+    k = 1 / (1 + 0.3275911 * size)
+    series = ((((1.061405429 * k - 1.453152027) * k + 1.421413741) * k - 0.284496736) * k + 0.254829592) * k
+    found: NDArray[np.float64] = sign * (1 - series * np.exp(-(size**2)))
+    return found
+
+
+def steepest_k_min(before: Warmth, after: Warmth) -> tuple[float, float]:
+    """Between which rates it rose from one reading to the next (K/min)."""
+    apart = max(after.minutes - before.minutes, 1e-6)
+    return (after.surely_above_c - before.surely_below_c) / apart, (after.surely_below_c - before.surely_above_c) / apart
+
+
+def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limits) -> Result:
+    """What readings say of a run: stop, look, still rising, settling, level, or too early to say.
+
+    Symbols: as settle(); limits of the housing (°C); rise (K/min).
+    Valid: as settle(). Limits are those of common practice; a maker's or the site's go first.
+    Raises: nothing.
+    Source: limits common practice, no source; fit as settle().
+
+    >>> judge_run([Warmth(0, 20, 20, 1)], 20.0, Limits()).verdict.word
+    'too early to say'
+    >>> judge_run([Warmth(0, 20, 20, 1), Warmth(40, 104, 104, 1)], 20.0, Limits()).verdict.word
+    'stop: too hot'
+    """
+    if not readings:
+        return Result("settling", "Levels at", None, "°C", verdict=Verdict("not read yet", Level.UNKNOWN, "No reading since it was started."))
+    ordered = sorted(readings, key=lambda r: r.minutes)
+    last = ordered[-1]
+    if (stop := _stop(ordered, limits)) is not None:
+        return Result("settling", "Levels at", None, "°C", verdict=stop)
+    if last.surely_above_c >= limits.look_c:
+        why = f"Above {limits.look_c:g} °C at the housing: look and listen, read every few minutes; at {limits.stop_c:g} °C stop."
+        return Result("settling", "Levels at", None, "°C", verdict=Verdict("hot: look", Level.WATCH, why))
+    if ambient_c is None:
+        why = "How warm it is around the machine is not known: read it, and the rise can be judged."
+        return Result("settling", "Levels at", None, "°C", verdict=Verdict("ambient not known", Level.UNKNOWN, why))
+    found = settle(ordered, ambient_c)
+    verdict = _judged(ordered, found, limits)
+    if found.level_c is None or found.spread_k is None or verdict.level is Level.UNKNOWN:
+        return Result("settling", "Levels at", None, "°C", verdict=verdict)
+    line = Line("T_end", f"time constant about {number(found.tau_min or 0)} min, {len(ordered)} readings", "T_a + ΔT",
+                f"{number(ambient_c)} + {number(found.level_c - ambient_c)}", found.level_c, "°C", "first_order")  # fmt: skip
+    return Result("settling", "Levels at", found.level_c, "°C", uncertainty=round(2 * found.spread_k, 1), verdict=verdict, working=(line,))
+
+
+def _stop(ordered: Sequence[Warmth], limits: Limits) -> Verdict | None:
+    last = ordered[-1]
+    if last.low_c is not None and last.low_c >= limits.stop_c:
+        return Verdict(
+            "stop: too hot", Level.STOP, f"{last.low_c:g} °C at the housing, the limit is {limits.stop_c:g} °C. Stop it, let it cool, look."
+        )
+    if len(ordered) > 1 and last.minutes > STEEP_AFTER_MIN:
+        before = ordered[-2]
+        least, _ = steepest_k_min(before, last)
+        if least > STEEP_K_MIN:
+            why = f"It rose by {least:.1f} K or more a minute after half an hour; more than {STEEP_K_MIN:g} means something touches or is too tight."
+            return Verdict("stop: rises too fast", Level.STOP, why)
+    return None
+
+
+def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits) -> Verdict:
+    closed = [(r.minutes, r.middle_c) for r in ordered if r.middle_c is not None]
+    if len(closed) >= 3 and (seen := _level_or_falling(closed)) is not None:
+        return seen
+    if found.level_c is None or found.spread_k is None or found.tau_min is None:
+        return Verdict(
+            "too early to say", Level.UNKNOWN, "Three readings are needed, best over an hour; strips and crayons are brackets and say less."
+        )
+    low, high = found.level_c - 2 * found.spread_k, found.level_c + 2 * found.spread_k
+    over = ordered[-1].minutes - ordered[0].minutes
+    if found.spread_k > KNOWN_K or over < SEEN_TAU * found.tau_min:
+        if low > limits.look_c:
+            return Verdict(
+                "still rising: look", Level.WATCH, f"It heads for more than {limits.look_c:g} °C: look and listen, read every few minutes."
+            )
+        return Verdict("too early to say", Level.UNKNOWN, f"By now anything from {max(low, 0):.0f} to {high:.0f} °C fits. Read on.")
+    within = f"about {found.level_c:.0f} ± {2 * found.spread_k:.0f} °C"
+    if high > limits.look_c:
+        return Verdict("still rising: look", Level.WATCH, f"It will level at {within}; from {limits.look_c:g} °C it is looked at. Read on.")
+    return Verdict("settling", Level.GOOD, f"It will level at {within}.")
+
+
+def _level_or_falling(closed: Sequence[tuple[float, float]]) -> Verdict | None:
+    """What three readings or more show without any fit: past a hump, or level; None where it still goes somewhere."""
+    top, (minutes, now), before = max(c for _, c in closed), closed[-1], closed[-2][1]
+    if now < top - HUMP_K and now <= before + 0.5:
+        return Verdict("past its hump", Level.GOOD, f"It rose to {number(top)} °C and falls: fresh grease finds its place. Now {number(now)} °C.")
+    # Back from the last one, as long as they stay together.
+    together = minutes
+    seen = [now]
+    for t, c in reversed(closed[:-1]):
+        if max(*seen, c) - min(*seen, c) > LEVEL_K:
+            break
+        seen.append(c)
+        together = t
+    if minutes - together >= LEVEL_MIN:
+        return Verdict("level", Level.GOOD, f"Within {LEVEL_K:g} K for {minutes - together:.0f} minutes, at about {number(now)} °C.")
+    return None

@@ -187,7 +187,7 @@ def test_the_two_methods_part_where_one_counts_in_steps() -> None:
 
 def test_grades_of_iso_3448_by_the_index_of_iso_2909() -> None:
     """At a viscosity index of 95 the recollected values at 100 °C agree with the standard's equations."""
-    for grade, (nu40, nu100) in REFERENCE.oil_grades.rows.rows.items():
+    for grade, (nu40, nu100) in REFERENCE.oil_grades.rows.items():
         assert float(grade) == nu40
         if 15 <= nu40 <= 1000:
             assert nu_100_of(nu40) == pytest.approx(nu100, rel=0.05), grade

@@ -85,6 +85,17 @@ class ShaftBench:
                 gate, _ = self.desk(at).gate(gate_id)
                 self.do(job_cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at=at)
 
+    def pass_gates_left(self) -> None:
+        """Every gate that is not passed yet, but the one before running."""
+        for at, procedure in self.procedures.items():
+            for stage in procedure.stages:
+                for gate in stage.gates:
+                    if stage.id == "start_up" or self.job.gate_passed(gate.id, at) is not None:
+                        continue
+                    shown = gate.for_plan(self.desk(at).conditions(at))
+                    if gate.stands_for(self.desk(at).conditions(at)):
+                        self.do(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)), at=at)
+
     def seq(self, kind: type, nth: int = 0) -> int:
         return [e.seq for e in self.log if isinstance(e.fact, kind)][nth]
 
@@ -144,7 +155,7 @@ def test_a_snap_ring_that_says_otherwise_is_refused_at_its_entry(bench: ShaftBen
 
 def test_nothing_temporary_and_no_loose_joint_before_running(bench: ShaftBench) -> None:
     bench.do(take.PutIn("jack under the shaft"), take.SayJoint("base bolts, end 1", Tightness.SNUG))
-    task = next(t for t in rail.tasks(bench.desk()) if t.stage.id == "run_in")
+    task = next(t for t in rail.tasks(bench.desk()) if t.stage.id == "start_up")
     held = rail.held(bench.desk(), task.stage, SHAFT)
     assert "jack under the shaft" in held
     bench.do(take.TakeOut(bench.seq(stock.TOPIC.facts[2])))
@@ -237,10 +248,10 @@ def test_a_point_blocks_the_stage_it_names(bench: ShaftBench) -> None:
     with pytest.raises(InvalidInput):
         bench.do(job_cmd.OpenPoint("x", "no_such_stage"))
     bench.do(job_cmd.OpenPoint("find why the seal ran dry", "close"))
-    task = next(t for t in rail.tasks(bench.desk()) if t.stage.id == "close")
-    assert "seal ran dry" in rail.held(bench.desk(), task.stage, SHAFT)
+    task = next(t for t in rail.tasks(bench.desk()) if t.stage.trade == "close")
+    assert "seal ran dry" in rail.held(bench.desk(), task.stage, task.at)
     bench.do(job_cmd.ClosePoint(bench.log[-1].seq, "wrong lip side"))
-    assert rail.held(bench.desk(), task.stage, SHAFT) == ""
+    assert rail.held(bench.desk(), task.stage, task.at) == ""
 
 
 def test_a_stage_is_set_aside_and_taken_up_again_and_make_safe_never_is(bench: ShaftBench) -> None:

@@ -51,7 +51,7 @@ def a_cartridge() -> ShaftBench:
 
 def two_units() -> ShaftBench:
     made = UnitBench(SCREWS, SCREWS)
-    aside(made, *((stage, at) for stage in ("removal", "read_marks", "grease") for at in ("1", "2")))
+    aside(made, *((stage, at) for stage in ("removal", "read_marks", "fill", "care") for at in ("1", "2")))
     for at, by in (("1", FloatBy.RING_INNER), ("2", FloatBy.RING_OUTER)):
         measured(made, at, "39.985 mm")
         made.onto(at, by)
@@ -64,7 +64,7 @@ def two_units() -> ShaftBench:
 
 def an_insert() -> ShaftBench:
     made = UnitBench(COLLAR, floats=(Floats.HELD,))
-    aside(made, *((stage, "1") for stage in ("removal", "read_marks", "grease")))
+    aside(made, *((stage, "1") for stage in ("removal", "read_marks", "fill", "care")))
     measured(made, "1", "29.985 mm")
     made.gate("ready_insert", "1")
     made.do(inside.TakeInsertOut(False), inside.MeasureFitting("14", "21"), inside.SeeBore("marked", True), at="1")

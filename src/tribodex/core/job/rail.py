@@ -56,7 +56,7 @@ def gate_due(desk: Desk, stage_id: str, at: str) -> tuple[Gate, str] | None:
 
     Gates of the shaft's stages count as far as they come before that stage in the trade's order.
     """
-    last = next((task for task in tasks(desk) if (task.stage.id, task.at) == (stage_id, at)), None)
+    last = next((task for task in tasks(desk) if task.stage.id == stage_id and task.at in (SHAFT, at)), None)
     for task in tasks(desk):
         if task.at not in (SHAFT, at):
             continue
@@ -76,8 +76,11 @@ def held(desk: Desk, stage: Stage, at: str) -> str:
         if point.blocks in (stage.id, stage.trade) and point.at in (SHAFT, at):
             return f"Open point {point.number}: {point.text}"
     for topic, place in desk.in_use():
-        if place in (SHAFT, at) and (why := topic.holds(desk.here(at), desk.job.of(topic, place), stage.id)):
-            return why
+        # What is wrong at any bearing holds a stage of the whole shaft.
+        if at == SHAFT or place in (SHAFT, at):
+            here = desk.here(place if at == SHAFT else at)
+            if why := topic.holds(here, desk.job.of(topic, place), stage.id):
+                return why if at != SHAFT or place == SHAFT or len(desk.job.places) == 1 else f"{desk.job.place(place).name}: {why}"
     return ""
 
 

@@ -91,7 +91,7 @@ def interval_days(every_h: Days, every_days: Days, hours_per_day: Days) -> Days:
     >>> interval_days(np.array([75.0, 75.0]), np.array([90.0, np.nan]), np.array([16.0, 0.0])).tolist()
     [4.6875, 1000000.0]
     """
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
         by_hours = np.where(hours_per_day > 0, every_h / hours_per_day, np.nan)
     both = np.stack([by_hours, every_days])
     found: Days = np.where(np.isnan(both).all(axis=0), NEVER, np.nanmin(np.where(np.isnan(both), NEVER, both), axis=0))

@@ -10,7 +10,7 @@ EARLY_SHARE = 0.25
 
 
 @dataclass(frozen=True)
-class Duty:
+class DueWork:
     """Something due: its route and crew, the week it is due (0 this one, below zero late), its interval in weeks, minutes."""
 
     route: str
@@ -20,7 +20,7 @@ class Duty:
     minutes: float
 
 
-def level(duties: Sequence[Duty], weeks: int, capacity_min: Mapping[str, float], usual_min: float) -> list[int]:
+def level(duties: Sequence[DueWork], weeks: int, capacity_min: Mapping[str, float], usual_min: float) -> list[int]:
     """The week of each duty: never after it is due, as late as it fits, where its route is walked anyway; late ones at once.
 
     A week that every possible place of a duty overloads takes it all the same: nothing is left out. What is due beyond the weeks that are
@@ -31,7 +31,7 @@ def level(duties: Sequence[Duty], weeks: int, capacity_min: Mapping[str, float],
     Raises: nothing.
     Source: latest first, by capacity; our rule.
 
-    >>> level([Duty("kiln", "a", 1, 8, 60), Duty("kiln", "a", 1, 8, 60), Duty("mill", "a", -2, 4, 5)], 4, {}, 100)
+    >>> level([DueWork("kiln", "a", 1, 8, 60), DueWork("kiln", "a", 1, 8, 60), DueWork("mill", "a", -2, 4, 5)], 4, {}, 100)
     [1, 0, 0]
     """
     load: dict[tuple[str, int], float] = {}
@@ -50,7 +50,7 @@ def level(duties: Sequence[Duty], weeks: int, capacity_min: Mapping[str, float],
     return found
 
 
-def _week(duty: Duty, load: Mapping[tuple[str, int], float], walked: set[int], capacity: float) -> int:
+def _week(duty: DueWork, load: Mapping[tuple[str, int], float], walked: set[int], capacity: float) -> int:
     last = max(duty.due_week, 0)
     first = max(0, min(last, int(duty.due_week - EARLY_SHARE * duty.interval_weeks)))
     choice = range(last, first - 1, -1)

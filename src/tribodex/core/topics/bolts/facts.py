@@ -106,7 +106,6 @@ class AlignedLoaded(Fact):
     over_mm: float
     feet_mm: tuple[float, ...]
     turned: bool
-    typed: str
     verdict: Verdict
 
 

@@ -38,5 +38,7 @@ TOPIC: Topic[Greasing] = Topic(
     findings=findings,
     listed=listed,
     unfinished=unfinished,
+    # A bearing may be packed before it is mounted: only what is safe comes first.
+    gates_of={STAGE: "make_safe"},
     optional=True,
 )

@@ -15,7 +15,8 @@ from tests.helpers import BEGIN, DRAFT, open_one
 from tests.web.conftest import app, client, dist  # noqa: F401
 from tribodex.core.job import commands as job_cmd
 from tribodex.store import SqlStore
-from tribodex.store.repository import KEPT_LOGS, KeptLogs, make_engine
+from tribodex.store.kept_logs import KeptLogs
+from tribodex.store.repository import KEPT_LOGS, make_engine
 from tribodex.usecases.bench import PAGE_ENTRIES, SHOWN_CLOSED, SHOWN_ENTRIES
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load

@@ -1,4 +1,4 @@
-"""A plant from a file: machines, people, gauge sets."""
+"""A plant from a file: machines, people, gauge sets, crews with their routes."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.quantities import UM_PER, LengthUnit
 from tribodex.core.topics.lineup.facts import PartKind, ShaftPart
-from tribodex.usecases.ports import Machine, Plant, Position, ShaftLine
+from tribodex.usecases.ports import Crew, Machine, Plant, Position, ShaftLine
 
 
 class _Strict(BaseModel):
@@ -78,12 +78,21 @@ class FeelerEntry(_Strict):
     leaves: list[float]
 
 
+class CrewEntry(_Strict):
+    """Who walks which routes (areas of the plant), and for how many minutes a week."""
+
+    name: str
+    minutes_a_week: float
+    routes: list[str]
+
+
 class PlantFile(_Strict):
     """A plant."""
 
     machines: list[MachineEntry]
     people: list[str]
     feeler_sets: list[FeelerEntry]
+    crews: list[CrewEntry] = []
 
 
 def read_plant(file: Path) -> Plant:
@@ -100,4 +109,5 @@ def read_plant(file: Path) -> Plant:
             FeelerSet(f.id, f.name, f.unit, tuple(sorted(round(leaf * UM_PER[f.unit], 3) for leaf in f.leaves)), f.checked_on)
             for f in read.feeler_sets
         ),
+        crews=tuple(Crew(crew.name, crew.minutes_a_week, tuple(crew.routes)) for crew in read.crews),
     )

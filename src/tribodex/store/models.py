@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
-from sqlalchemy import JSON, BigInteger, Boolean, ForeignKey, Index, Integer, String, Text, UniqueConstraint
+from sqlalchemy import JSON, BigInteger, Boolean, Date, Float, ForeignKey, Index, Integer, String, Text, UniqueConstraint
 from sqlalchemy.dialects.mysql import DATETIME, LONGBLOB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
@@ -121,6 +121,7 @@ class JobPlaceRow(Base):
     position_id: Mapped[str] = mapped_column(String(64), primary_key=True)
     number: Mapped[int] = mapped_column(BigInteger, primary_key=True)
     job_id: Mapped[str] = mapped_column(ForeignKey("job.id"))
+    round: Mapped[bool] = mapped_column(Boolean, default=False, server_default="0")
 
 
 class JobListRow(Base):
@@ -141,3 +142,37 @@ class JobListRow(Base):
     live: Mapped[bool] = mapped_column(Boolean, default=True, server_default="1")
     events: Mapped[int]
     updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6), index=True)
+
+
+class CareSaidRow(Base):
+    """What a job says of keeping a bearing position; can be rebuilt from the log at any time."""
+
+    __tablename__ = "care_said"
+    position_id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    number: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=False)
+    said: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
+
+
+class CareDueRow(Base):
+    """What is due at a bearing position, of what all its jobs say; can be rebuilt at any time. `due` holds what a stop needs."""
+
+    __tablename__ = "care_due"
+    position_id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(16), primary_key=True)
+    every_h: Mapped[float | None] = mapped_column(Float)
+    every_days: Mapped[float | None] = mapped_column(Float)
+    hours_per_day: Mapped[float | None] = mapped_column(Float)
+    since: Mapped[date] = mapped_column(Date)
+    strokes: Mapped[int | None] = mapped_column(Integer)
+    over: Mapped[str] = mapped_column(String(120), default="")
+    due: Mapped[dict[str, Any]]
+
+
+class CrewRow(Base):
+    """Who walks which routes, and for how long a week."""
+
+    __tablename__ = "crew"
+    name: Mapped[str] = mapped_column(String(80), primary_key=True)
+    minutes_a_week: Mapped[float] = mapped_column(Float)
+    routes: Mapped[list[str]] = mapped_column(JSON)
+    rank: Mapped[int] = mapped_column(Integer, default=0)

@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
-from tribodex.store.models import CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
+from tribodex.store.models import CrewRow, CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
 from tribodex.usecases.codec import reads
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.ports import Plant, ShaftLine
@@ -35,6 +35,8 @@ def store_plant(engine: Engine, plant: Plant, now: datetime) -> None:
                 session.merge(row)
         for rank, name in enumerate(plant.people):
             session.merge(PersonRow(name=name, rank=rank))
+        for rank, crew in enumerate(plant.crews):
+            session.merge(CrewRow(name=crew.name, minutes_a_week=crew.minutes_a_week, routes=list(crew.routes), rank=rank))
         known = {item: (version, payload) for item, version, payload in session.execute(_NEWEST)}
         for gauge in plant.feeler_sets:
             version, payload = known.get(gauge.id, (0, None))

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import threading
 import uuid
-from collections import OrderedDict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import asdict, fields
 from datetime import UTC, datetime
 from typing import Any
 
+from pydantic import TypeAdapter
 from sqlalchemy import ColumnElement, Engine, create_engine, insert, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
@@ -17,10 +16,26 @@ from sqlalchemy.orm import Session
 
 from tribodex.core.errors import Busy, NotFound
 from tribodex.core.job.facts import Event
+from tribodex.store import care
+from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.models import AttachmentRow, CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.plant import SHAFTS
+from tribodex.usecases.care import Said
 from tribodex.usecases.codec import decode, encode, reads
-from tribodex.usecases.ports import NEWEST, Attachment, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position
+from tribodex.usecases.ports import (
+    NEWEST,
+    Attachment,
+    CareRow,
+    ConcurrentWriter,
+    Crew,
+    CribItem,
+    CribKind,
+    JobsAsked,
+    JobSummary,
+    Machine,
+    Position,
+    PositionJob,
+)
 
 DEADLOCKED = (1205, 1213)
 # Jobs that somebody works on.
@@ -45,39 +60,10 @@ def make_engine(url: str) -> Engine:
     )
 
 
+_CRIB_KIND: TypeAdapter[CribKind] = TypeAdapter(CribKind)
 # Columns rather than rows: nothing of them is ever written back.
 _LIST = JobListRow.__table__.c
 _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(_LIST.updated_at.desc(), _LIST.number.desc())
-
-
-class KeptLogs:
-    """Logs as they were read, the most used ones, so many entries in all. Safe between threads."""
-
-    def __init__(self, most: int) -> None:
-        self._most, self._entries = most, 0
-        self._lock = threading.Lock()
-        self._logs: OrderedDict[tuple[int, str], tuple[Event, ...]] = OrderedDict()
-
-    def get(self, bind: object, job_id: str) -> tuple[Event, ...]:
-        """What is kept of a job; empty when nothing is."""
-        with self._lock:
-            found = self._logs.get((id(bind), job_id), ())
-            if found:
-                self._logs.move_to_end((id(bind), job_id))
-            return found
-
-    def keep(self, bind: object, job_id: str, log: tuple[Event, ...]) -> None:
-        """Keep a log in place of what was kept of it."""
-        with self._lock:
-            self._entries += len(log) - len(self._logs.pop((id(bind), job_id), ()))
-            self._logs[id(bind), job_id] = log
-            while self._entries > self._most and self._logs:
-                self._entries -= len(self._logs.popitem(last=False)[1])
-
-    def drop(self, bind: object, job_id: str) -> None:
-        """Forget a log."""
-        with self._lock:
-            self._entries -= len(self._logs.pop((id(bind), job_id), ()))
 
 
 KEPT_LOGS = KeptLogs(40_000)
@@ -130,7 +116,7 @@ class SqlStore:
             CribItem(
                 r.item_id,
                 r.version,
-                "card" if r.kind == "card" else "gauge",
+                _CRIB_KIND.validate_python(r.kind),
                 r.payload,
                 r.withdrawn,
                 r.reason,
@@ -249,7 +235,7 @@ class SqlStore:
         row = self._session.execute(
             select(JobEventRow)
             .join(JobPlaceRow, JobPlaceRow.job_id == JobEventRow.job_id)
-            .where(JobEventRow.seq == 1, JobPlaceRow.position_id == position_id)
+            .where(JobEventRow.seq == 1, JobPlaceRow.position_id == position_id, JobPlaceRow.round.is_(False))
             .order_by(JobPlaceRow.number.desc())
             .limit(1)
         ).scalar_one_or_none()
@@ -288,31 +274,61 @@ class SqlStore:
         rows = self._session.connection().execute(_SUMMARIES.where(_LIST.id.in_(job_ids)))
         return {made.id: made for made in (_summary(*row) for row in rows)}
 
-    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]]) -> None:
-        """Put jobs into the list as said, with the bearing positions of each, and commit."""
+    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]], rounds: Collection[str] = ()) -> None:
+        """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
         for summary in summaries:
             self._list(summary)
-            self._place(summary, positions.get(summary.id, ()))
+            self._place(summary, positions.get(summary.id, ()), summary.id in rounds)
         self._session.commit()
+
+    def crews(self) -> Sequence[Crew]:
+        """Who walks which routes."""
+        return care.crews(self._session)
+
+    def care_rows(self) -> Sequence[CareRow]:
+        """What is due anywhere, in one query."""
+        return care.care_rows(self._session)
+
+    def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
+        """What is due at positions, with what a stop there needs."""
+        return care.care_due(self._session, position_ids)
+
+    def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
+        """The newest jobs that a position has seen."""
+        return care.position_jobs(self._session, position_id, limit)
+
+    def keep_care(self, number: int, said: Said) -> None:
+        """What a job says of its positions, and what is due there now; not committed yet."""
+        care.keep_care(self._session, number, said)
 
     def _list(self, summary: JobSummary) -> None:
         values = _summary_row(summary)
         self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
 
-    def _place(self, summary: JobSummary, positions: Sequence[str]) -> None:
-        values = [{"position_id": position, "number": summary.number, "job_id": summary.id} for position in positions]
+    def _place(self, summary: JobSummary, positions: Sequence[str], round: bool) -> None:
+        values = [{"position_id": position, "number": summary.number, "job_id": summary.id, "round": round} for position in positions]
         if values:
             self._session.execute(insert(JobPlaceRow).prefix_with("IGNORE"), values)
 
-    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary, positions: Sequence[str] = ()) -> None:
-        """Add events and the projection in one transaction, and commit: after this they are on disk.
+    def append(
+        self,
+        job_id: str,
+        events: Sequence[Event],
+        summary: JobSummary,
+        positions: Sequence[str] = (),
+        care: Said | None = None,
+        round: bool = False,
+    ) -> None:
+        """Add events and the projections in one transaction, and commit: after this they are on disk.
 
         Raises ConcurrentWriter when another writer took the place.
         """
         try:
             self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
             self._list(summary)
-            self._place(summary, positions)
+            self._place(summary, positions, round)
+            if care:
+                self.keep_care(summary.number, care)
             self._session.commit()
         except IntegrityError as error:
             self._session.rollback()

@@ -22,6 +22,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
+from tribodex.usecases.care import care_said
 from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
@@ -29,6 +30,8 @@ from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
 
 TRIES = 5
+# The procedure of a round: its stops are its places.
+ROUND = "job-round"
 
 
 @dataclass(frozen=True)
@@ -191,5 +194,6 @@ def append(
     job = taken_further(before.job, before.log, added) if before is not None else fold(whole)
     made = Loaded(job_id, whole, job)
     opened_at = tuple(place.position_id for place in job.places) if before is None else ()
-    store.append(job_id, added, summary_of(reference, made), opened_at)
+    of_care = care_said(job, added)
+    store.append(job_id, added, summary_of(reference, made), opened_at, of_care, job.opened.procedure_id == ROUND)
     return made

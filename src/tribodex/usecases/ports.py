@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from functools import cached_property
-from typing import Any, Literal, Protocol
+from typing import Any, Literal, NamedTuple, Protocol
 
 from tribodex.core.bolts.torque import BoltStrength
 from tribodex.core.components.adapter_sleeve import SleeveTable, WithdrawalTable
@@ -131,6 +131,7 @@ class Plant:
     machines: tuple[Machine, ...]
     people: tuple[str, ...]
     feeler_sets: tuple[FeelerSet, ...]
+    crews: tuple[Crew, ...] = ()
 
 
 # Not frozen: a page of them is made for every look at the list, and that is five times as quick.
@@ -165,12 +166,50 @@ class JobsAsked:
 NEWEST = JobsAsked()
 
 
-CribKind = Literal["gauge", "card"]
+CribKind = Literal["gauge", "card", "gun", "wrench"]
+
+
+@dataclass(frozen=True)
+class Crew:
+    """Who walks which routes (areas of the plant), and for how many minutes a week."""
+
+    name: str
+    minutes_a_week: float
+    routes: tuple[str, ...]
+
+
+class CareRow(NamedTuple):
+    """Something due at a position, as the plan of the rounds needs it."""
+
+    position_id: str
+    position: str
+    machine: str
+    route: str
+    kind: str
+    every_h: float | None
+    every_days: float | None
+    hours_per_day: float | None
+    since: date
+    strokes: int | None
+    over: str
+
+
+@dataclass(frozen=True)
+class PositionJob:
+    """A job that a position has seen, with what it says of keeping it."""
+
+    job_id: str
+    number: int
+    title: str
+    status: str
+    updated_at: datetime
+    round: bool
+    said: list[dict[str, Any]]
 
 
 @dataclass(frozen=True)
 class CribItem:
-    """One version of a gauge set or card, with who typed it and when. `withdrawn`: no longer offered."""
+    """One version of a gauge set, card, gun or wrench, with who typed it and when. `withdrawn`: no longer offered."""
 
     item_id: str
     version: int
@@ -251,11 +290,35 @@ class Store(Protocol):
     def listed(self, job_ids: Sequence[str]) -> dict[str, JobSummary]:
         """What the list says of jobs; nothing of those that it does not hold."""
 
-    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]]) -> None:
-        """Put jobs into the list as said, with the bearing positions of each, and commit."""
+    def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]], rounds: Collection[str] = ()) -> None:
+        """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
 
-    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary, positions: Sequence[str] = ()) -> None:
-        """Add events and refresh the projection, all or nothing; with the bearing positions of a job that is opened.
+    def crews(self) -> Sequence[Crew]:
+        """Who walks which routes."""
+
+    def care_rows(self) -> Sequence[CareRow]:
+        """What is due anywhere, in one query."""
+
+    def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
+        """What is due at positions, with what a stop there needs."""
+
+    def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
+        """The newest jobs that a position has seen."""
+
+    def keep_care(self, number: int, said: Mapping[str, list[dict[str, Any]]]) -> None:
+        """Keep what a job says of its positions, and what is due there now; the caller commits by append() or relist()."""
+
+    def append(
+        self,
+        job_id: str,
+        events: Sequence[Event],
+        summary: JobSummary,
+        positions: Sequence[str] = (),
+        care: Mapping[str, list[dict[str, Any]]] | None = None,
+        round: bool = False,
+    ) -> None:
+        """Add events and refresh the projections, all or nothing; with the bearing positions of a job that is opened, whether it is a
+        round, and what it says of keeping them.
 
         Raises ConcurrentWriter when a sequence number is taken.
         """

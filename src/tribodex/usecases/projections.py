@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, fields
 
 from tribodex.core.errors import Refused
-from tribodex.usecases.jobs import load, summary_of
+from tribodex.usecases.care import care_said
+from tribodex.usecases.jobs import ROUND, load, summary_of
 from tribodex.usecases.ports import JobSummary, Reference, Store
 
 PAGE = 100
@@ -27,6 +28,7 @@ def rebuild_list(store: Store, reference: Reference) -> Rebuilt:
     for page in _pages(store):
         listed, made = store.listed(page), []
         positions: dict[str, tuple[str, ...]] = {}
+        rounds: set[str] = set()
         for job_id in page:
             looked_at += 1
             try:
@@ -39,7 +41,10 @@ def rebuild_list(store: Store, reference: Reference) -> Rebuilt:
                 mended[job_id] = differs
             made.append(right)
             positions[job_id] = tuple(place.position_id for place in job.job.places)
-        store.relist(made, positions)
+            if job.job.opened.procedure_id == ROUND:
+                rounds.add(job_id)
+            store.keep_care(job.job.opened.number, care_said(job.job))
+        store.relist(made, positions, rounds)
     return Rebuilt(looked_at, mended, unread)
 
 

@@ -1,4 +1,4 @@
-"""The tool crib: gauge sets and cards of one's own."""
+"""The tool crib: gauge sets, cards of one's own, grease guns, torque wrenches."""
 
 from __future__ import annotations
 
@@ -6,7 +6,19 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
-from tribodex.usecases.crib import CardDraft, Crib, GaugeDraft, crib, keep_card, keep_gauge, withdraw
+from tribodex.usecases.crib import (
+    CardDraft,
+    Crib,
+    GaugeDraft,
+    GunDraft,
+    WrenchDraft,
+    crib,
+    keep_card,
+    keep_gauge,
+    keep_gun,
+    keep_wrench,
+    withdraw,
+)
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import TapBody
@@ -35,6 +47,20 @@ class CardBody(TapBody):
     reason: str = Field(default="", max_length=300)
 
 
+class GunBody(TapBody):
+    """A grease gun as typed."""
+
+    gun: GunDraft
+    reason: str = Field(default="", max_length=300)
+
+
+class WrenchBody(TapBody):
+    """A torque wrench as typed."""
+
+    wrench: WrenchDraft
+    reason: str = Field(default="", max_length=300)
+
+
 class WithdrawBody(TapBody):
     """No longer offer it."""
 
@@ -45,7 +71,7 @@ class CribAnswer(RootModel[Crib]):
     """Everything in the crib."""
 
 
-@api.get("", responses={200: CribAnswer}, summary="Gauge sets and own cards")
+@api.get("", responses={200: CribAnswer}, summary="Gauge sets, own cards, guns, wrenches")
 def get_crib() -> Response:
     with context().store() as store:
         return reply(CRIB, crib(store))
@@ -65,7 +91,21 @@ def post_card(path: ItemPath, body: CardBody) -> Response:
         return reply(CRIB, keep_card(store, path.item_id, body.card, body.reason, body.tap(), here.now()))
 
 
-@api.post("/withdraw/<item_id>", responses={200: CribAnswer}, summary="Withdraw a gauge set or card")
+@api.post("/guns/<item_id>", responses={200: CribAnswer}, summary="Add a grease gun, or weigh one again")
+def post_gun(path: ItemPath, body: GunBody) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(CRIB, keep_gun(store, path.item_id, body.gun, body.reason, body.tap(), here.now()))
+
+
+@api.post("/wrenches/<item_id>", responses={200: CribAnswer}, summary="Add a torque wrench, or say its check")
+def post_wrench(path: ItemPath, body: WrenchBody) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(CRIB, keep_wrench(store, path.item_id, body.wrench, body.reason, body.tap(), here.now()))
+
+
+@api.post("/withdraw/<item_id>", responses={200: CribAnswer}, summary="Withdraw a thing of the crib")
 def post_withdraw(path: ItemPath, body: WithdrawBody) -> Response:
     here = context()
     with here.store() as store:

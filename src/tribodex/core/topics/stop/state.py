@@ -19,6 +19,7 @@ class Stop:
     done_at: datetime | None = None
     by: str = ""
     skipped: ev.StopSkipped | None = None
+    skipped_at: datetime | None = None
 
 
 def fold(state: Stop, event: Event, fact: Any) -> None:
@@ -31,4 +32,4 @@ def fold(state: Stop, event: Event, fact: Any) -> None:
         case ev.StopSkipped():
             # What was done stays done.
             if state.done is None:
-                state.skipped, state.by = fact, event.actor
+                state.skipped, state.skipped_at, state.by = fact, event.happened_at, event.actor

@@ -1,0 +1,50 @@
+"""Days and weeks at which everything of a plant is due, at once."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tribodex.core.schedule.due import NEVER, Days, interval_days, overdue
+
+# Further ahead than this no week is counted.
+LAST_WEEK = 10_000
+
+
+@dataclass(frozen=True)
+class Dated:
+    """For each thing: the day it is due and how long its interval is (days of the calendar), its week from this one on, whether hours
+    decide, whether it is late; `has_day` is false where nothing that is known limits it.
+    """
+
+    due: Days
+    interval: Days
+    week: NDArray[np.int64]
+    by_hours: NDArray[np.bool_]
+    late: NDArray[np.bool_]
+    has_day: NDArray[np.bool_]
+
+
+def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, today: date) -> Dated:
+    """Days and weeks of everything at once.
+
+    Symbols: arrays of one shape; running hours, days, running hours a day (NaN: not limited by that, not known), days since which it counts.
+    Valid: as interval_days().
+    Raises: nothing.
+    Source: definition; weeks begin on Monday.
+
+    >>> one = dated(np.array([np.nan]), np.array([30.0]), np.array([np.nan]), np.array([float(date(2026, 11, 2).toordinal())]), date(2026, 11, 27))
+    >>> date.fromordinal(int(one.due[0])), one.week.tolist(), one.late.tolist()
+    (datetime.date(2026, 12, 2), [1], [False])
+    """
+    interval = interval_days(every_h, every_days, hours_per_day)
+    due = since + np.floor(interval)
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
+        by_run = np.where(hours_per_day > 0, every_h / hours_per_day, np.inf)
+    by_day = np.where(np.isnan(every_days), np.inf, every_days)
+    monday = today.toordinal() - today.weekday()
+    week = np.clip(np.floor((due - monday) / 7), -LAST_WEEK, LAST_WEEK).astype(np.int64)
+    return Dated(due, interval, week, by_run <= by_day, overdue(due, interval, float(today.toordinal())), interval < NEVER)

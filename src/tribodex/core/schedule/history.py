@@ -1,0 +1,153 @@
+"""What was said and done of a bearing position over the years, and what of it is due now."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from datetime import date
+from typing import Literal
+
+from tribodex.core.schedule.due import NEVER, Care, CareKind, due_date, overgreased
+
+# Two readings of the hour meter tell how long a machine runs a day once they lie so far apart (days).
+METER_DAYS = 7
+
+
+@dataclass(frozen=True)
+class SetSaid:
+    """How a bearing is kept from a day on. `number`: of the job that says so, which parts what was said on one day."""
+
+    said: Literal["set"]
+    on: date
+    number: int
+    due: tuple[Care, ...]
+    hours_per_day: float | None
+    way: str
+    bearing: str
+    grease: str
+    amount_g: float | None
+    strokes: int | None
+    gun: str
+    stroke_g: float | None
+    running: bool
+
+
+@dataclass(frozen=True)
+class DoneSaid:
+    """What was done at a stop of a round, or found there."""
+
+    said: Literal["done"]
+    on: date
+    number: int
+    kinds: tuple[CareKind, ...]
+    given_g: float | None
+    strokes: int | None
+    warm_c: float | None
+    meter_h: float | None
+    found: tuple[str, ...] = ()
+    by: str = ""
+
+
+@dataclass(frozen=True)
+class SkipSaid:
+    """A stop of a round that was not done; it stays due."""
+
+    said: Literal["skipped"]
+    on: date
+    number: int
+    reason: str
+    by: str = ""
+
+
+CareSaid = SetSaid | DoneSaid | SkipSaid
+
+
+@dataclass(frozen=True)
+class DueNow:
+    """Something due at a position, since when it counts, and what is known for doing it; `over`: why it got too much grease last time."""
+
+    care: Care
+    since: date
+    hours_per_day: float | None
+    way: str
+    bearing: str
+    grease: str
+    amount_g: float | None
+    strokes: int | None
+    gun: str
+    stroke_g: float | None
+    running: bool
+    last_c: float | None = None
+    last_on: date | None = None
+    over: str = ""
+
+
+def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
+    """What is due at a position after everything that was said of it, whatever the order in which it came in.
+
+    >>> look = Care(CareKind.LOOK, None, 30)
+    >>> put = SetSaid("set", date(2026, 1, 1), 1, (look,), 16, "counted", "", "", None, None, "", None, False)
+    >>> done = DoneSaid("done", date(2026, 2, 1), 2, (CareKind.LOOK,), None, None, 51, None)
+    >>> [(one.since, one.last_c) for one in due_now([done, put])]
+    [(datetime.date(2026, 2, 1), 51)]
+    """
+    found: dict[CareKind, DueNow] = {}
+    meter: tuple[date, float] | None = None
+    for entry in sorted(entries, key=lambda entry: (entry.on, entry.number, entry.said == "done")):
+        if isinstance(entry, SetSaid):
+            found = {care.kind: _begun(entry, care) for care in entry.due}
+            continue
+        if isinstance(entry, SkipSaid):
+            continue
+        if entry.meter_h is not None:
+            found = _metered(found, meter, entry)
+            meter = (entry.on, entry.meter_h)
+        found = _done(found, entry)
+    return tuple(found.values())
+
+
+def _begun(entry: SetSaid, care: Care) -> DueNow:
+    return DueNow(
+        care,
+        entry.on,
+        entry.hours_per_day,
+        entry.way,
+        entry.bearing,
+        entry.grease,
+        entry.amount_g,
+        entry.strokes,
+        entry.gun,
+        entry.stroke_g,
+        entry.running,
+    )
+
+
+def _metered(found: dict[CareKind, DueNow], before: tuple[date, float] | None, entry: DoneSaid) -> dict[CareKind, DueNow]:
+    """Hours a day as the meter says, once two readings are far enough apart; one that ran backwards or too fast says nothing."""
+    assert entry.meter_h is not None  # asked for only then
+    if before is None or (entry.on - before[0]).days < METER_DAYS:
+        return found
+    per_day = (entry.meter_h - before[1]) / (entry.on - before[0]).days
+    return {kind: replace(one, hours_per_day=round(per_day, 2)) for kind, one in found.items()} if 0 <= per_day <= 24 else found
+
+
+def _done(found: dict[CareKind, DueNow], entry: DoneSaid) -> dict[CareKind, DueNow]:
+    kept = dict(found)
+    for kind in entry.kinds:
+        one = kept.get(kind)
+        if one is None:
+            continue
+        if one.care.once:
+            del kept[kind]
+            continue
+        over = _over(one, entry) if kind is CareKind.GREASE else one.over
+        kept[kind] = replace(one, since=max(one.since, entry.on), over=over)
+    if entry.warm_c is None:
+        return kept
+    return {kind: replace(one, last_c=entry.warm_c, last_on=entry.on) for kind, one in kept.items()}
+
+
+def _over(one: DueNow, entry: DoneSaid) -> str:
+    due = due_date(one.care, one.since, one.hours_per_day)
+    interval = (due - one.since).days if due is not None else NEVER
+    return overgreased(entry.given_g, one.amount_g, (entry.on - one.since).days, interval if interval < NEVER else None)

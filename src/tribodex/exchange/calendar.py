@@ -1,0 +1,91 @@
+"""Rounds and what is due at a position as iCalendar (RFC 5545): a file, or an address that a calendar subscribes to."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from icalendar import Calendar, Event
+
+from tribodex.usecases.positions import PositionView
+from tribodex.usecases.rounds import DueStop
+
+REFRESH = "PT6H"
+# More lines than that nobody reads in a calendar.
+LINES = 40
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A day in a calendar: `uid` stays the same for the same thing, so that a later file replaces it."""
+
+    uid: str
+    first: date
+    days: int
+    title: str
+    text: str
+    place: str
+
+
+def calendar(name: str, entries: Iterable[Entry], now: datetime) -> bytes:
+    """A calendar of whole days."""
+    made = Calendar()
+    made.add("prodid", "-//Tribodex//rounds//EN")
+    made.add("version", "2.0")
+    made.add("calscale", "GREGORIAN")
+    made.add("method", "PUBLISH")
+    made.add("x-wr-calname", name)
+    made.add("refresh-interval", REFRESH, parameters={"VALUE": "DURATION"})
+    made.add("x-published-ttl", REFRESH)
+    for entry in entries:
+        event = Event()
+        event.add("uid", f"{entry.uid}@tribodex")
+        event.add("dtstamp", now)
+        event.add("dtstart", entry.first)
+        event.add("dtend", entry.first + timedelta(days=entry.days))
+        event.add("summary", entry.title)
+        event.add("description", entry.text)
+        event.add("location", entry.place)
+        event.add("transp", "TRANSPARENT")
+        made.add_component(event)
+    written: bytes = made.to_ical()
+    return written
+
+
+def round_entries(stops: Sequence[DueStop], monday: date) -> list[Entry]:
+    """One entry for each route and crew of a week: Monday to Friday, with its stops."""
+    weeks: dict[tuple[int, str, str], list[DueStop]] = defaultdict(list)
+    for stop in stops:
+        weeks[stop.week, stop.crew, stop.route].append(stop)
+    found = []
+    for (week, crew, route), here in sorted(weeks.items()):
+        begins = monday + timedelta(weeks=week)
+        lines = [f"{stop.machine}, {stop.position}: {_words(stop)}" for stop in here[:LINES]]
+        if len(here) > LINES:
+            lines.append(f"and {len(here) - LINES} more")
+        minutes = round(sum(stop.minutes for stop in here))
+        title = f"Round {route or 'plant'}: {len(here)} stop{'s' if len(here) != 1 else ''}, {minutes} min"
+        found.append(Entry(f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}", begins, 5, title, "\n".join([crew, *lines]), route))
+    return found
+
+
+def position_entries(view: PositionView) -> list[Entry]:
+    """One entry for everything due at a position that has a day."""
+    where = f"{view.machine}, {view.position}"
+    found = []
+    for due in view.due:
+        if due.day is not None:
+            uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
+            found.append(Entry(uid, due.day, 1, f"{where}: {due.kind.words}", f"{due.words}\n{view.kept}", view.route))
+    return found
+
+
+def _words(stop: DueStop) -> str:
+    strokes = f", {stop.strokes} strokes" if stop.strokes is not None else ""
+    return f"{stop.words}{strokes}{' (late)' if stop.late else ''}"
+
+
+def _slug(text: str) -> str:
+    return "".join(letter if letter.isalnum() else "-" for letter in text.lower()) or "all"

@@ -1,0 +1,99 @@
+"""What is due over the plant: kept for each position from what its jobs say, read in one query."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from datetime import UTC
+from typing import Any
+
+from sqlalchemy import delete, insert, select
+from sqlalchemy.dialects.mysql import insert as upsert
+from sqlalchemy.orm import Session
+
+from tribodex.store.models import CareDueRow, CareSaidRow, CrewRow, JobListRow, JobPlaceRow, MachineRow, PositionRow
+from tribodex.usecases.care import due_kept, due_of
+from tribodex.usecases.ports import CareRow, Crew, PositionJob
+
+_ROWS = (
+    select(
+        CareDueRow.position_id,
+        PositionRow.name,
+        MachineRow.name,
+        MachineRow.area,
+        CareDueRow.kind,
+        CareDueRow.every_h,
+        CareDueRow.every_days,
+        CareDueRow.hours_per_day,
+        CareDueRow.since,
+        CareDueRow.strokes,
+        CareDueRow.over,
+    )
+    .join(PositionRow, PositionRow.id == CareDueRow.position_id)
+    .join(MachineRow, MachineRow.id == PositionRow.machine_id)
+)
+
+
+def keep_care(session: Session, number: int, said: Mapping[str, list[dict[str, Any]]]) -> None:
+    """What a job says of its positions, and what is due there now, in the caller's transaction."""
+    positions = sorted(said)
+    if not positions:
+        return
+    # One writer at a position: what the other one says is seen before it is computed again.
+    session.execute(select(PositionRow.id).where(PositionRow.id.in_(positions)).order_by(PositionRow.id).with_for_update())
+    rows = [{"position_id": position, "number": number, "said": said[position]} for position in positions]
+    kept = upsert(CareSaidRow).values(rows)
+    session.execute(kept.on_duplicate_key_update(said=kept.inserted.said))
+    every: dict[str, list[list[dict[str, Any]]]] = defaultdict(list)
+    for row in session.execute(select(CareSaidRow.position_id, CareSaidRow.said).where(CareSaidRow.position_id.in_(positions))):
+        every[row.position_id].append(row.said)
+    session.execute(delete(CareDueRow).where(CareDueRow.position_id.in_(positions)))
+    due = [
+        {
+            "position_id": position,
+            "kind": one.care.kind,
+            "every_h": one.care.every_h,
+            "every_days": one.care.every_days,
+            "hours_per_day": one.hours_per_day,
+            "since": one.since,
+            "strokes": one.strokes,
+            "over": one.over[:120],
+            "due": due_kept(one),
+        }
+        for position in positions
+        for one in due_of(every[position])
+    ]
+    if due:
+        session.execute(insert(CareDueRow), due)
+
+
+def care_rows(session: Session) -> Sequence[CareRow]:
+    """What is due anywhere, in one query."""
+    return [CareRow(*row) for row in session.connection().execute(_ROWS)]
+
+
+def care_due(session: Session, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
+    """What is due at positions, with what a stop there needs."""
+    found: dict[str, list[dict[str, Any]]] = defaultdict(list)
+    for row in session.execute(select(CareDueRow.position_id, CareDueRow.due).where(CareDueRow.position_id.in_(position_ids))):
+        found[row.position_id].append(row.due)
+    return found
+
+
+def crews(session: Session) -> Sequence[Crew]:
+    """Who walks which routes."""
+    rows = session.scalars(select(CrewRow).order_by(CrewRow.rank)).all()
+    return [Crew(row.name, row.minutes_a_week, tuple(row.routes)) for row in rows]
+
+
+def position_jobs(session: Session, position_id: str, limit: int) -> Sequence[PositionJob]:
+    """The newest jobs that a position has seen, with what they say of it, in one query."""
+    rows = session.execute(
+        select(JobListRow.id, JobListRow.number, JobListRow.title, JobListRow.status, JobListRow.updated_at, JobPlaceRow.round, CareSaidRow.said)
+        .join(JobPlaceRow, JobPlaceRow.job_id == JobListRow.id)
+        .join(CareSaidRow, (CareSaidRow.position_id == JobPlaceRow.position_id) & (CareSaidRow.number == JobPlaceRow.number), isouter=True)
+        .where(JobPlaceRow.position_id == position_id)
+        .order_by(JobPlaceRow.number.desc())
+        .limit(limit)
+    )
+    return [PositionJob(r.id, r.number, r.title, r.status, r.updated_at.replace(tzinfo=UTC), bool(r.round), r.said or []) for r in rows]

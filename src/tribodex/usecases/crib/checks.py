@@ -1,0 +1,21 @@
+"""Dates of checks, as typed."""
+
+from __future__ import annotations
+
+import re
+from datetime import date
+
+from tribodex.core.errors import InvalidInput
+
+
+def checked_day(said: str, field: str = "checked_on") -> date | None:
+    """The day something was checked or weighed; None where nothing is said. Raises InvalidInput."""
+    day = said.strip()
+    if not day:
+        return None
+    if not re.fullmatch(r"\d{4}-\d{2}-\d{2}", day):
+        raise InvalidInput.at(field, f"“{day}” is not a date.", "year-month-day, for example 2026-03-02, or empty")
+    try:
+        return date.fromisoformat(day)
+    except ValueError:
+        raise InvalidInput.at(field, f"“{day}” is not a day of the calendar.", "year-month-day, for example 2026-03-02") from None

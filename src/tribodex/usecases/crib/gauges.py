@@ -1,0 +1,96 @@
+"""Gauge sets of the crib: leaves as typed, and when they were checked."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.quantities import LengthUnit, parse_length
+from tribodex.usecases.crib.checks import checked_day
+from tribodex.usecases.crib.shelf import history, latest
+from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.draft.given import AS_TYPED
+from tribodex.usecases.ports import CribItem
+
+# More leaves than any set has.
+MOST_LEAVES = 60
+
+
+@AS_TYPED
+@dataclass(frozen=True)
+class GaugeDraft:
+    """A gauge set as typed: its leaves in one text, split by blanks."""
+
+    name: str = ""
+    unit: str = "mm"
+    leaves: str = ""
+    checked_on: str = ""
+
+
+@dataclass(frozen=True)
+class GaugeView:
+    """A gauge set with how it came to be what it is."""
+
+    gauge: FeelerSet
+    leaves: str
+    version: int
+    actor: str
+    recorded_at: datetime
+    withdrawn: bool
+    history: tuple[str, ...]
+
+
+_GAUGE = TypeAdapter(FeelerSet)
+
+
+def gauge_item(gauge: FeelerSet) -> dict[str, Any]:
+    """A gauge set as it is kept."""
+    kept: dict[str, Any] = _GAUGE.dump_python(gauge, mode="json")
+    return kept
+
+
+def gauges_of(items: Sequence[CribItem]) -> list[FeelerSet]:
+    """The gauge sets on offer: newest versions, withdrawn ones left out."""
+    return [_GAUGE.validate_python(item.payload) for item in latest(items, "gauge") if not item.withdrawn]
+
+
+def gauges_shelf(items: Sequence[CribItem]) -> list[GaugeView]:
+    """Every gauge set with its history, withdrawn ones too."""
+    found = []
+    for item in latest(items, "gauge"):
+        gauge = _GAUGE.validate_python(item.payload)
+        found.append(GaugeView(gauge, _leaves_text(gauge), item.version, item.actor, item.recorded_at, item.withdrawn, history(items, item.item_id)))
+    return found
+
+
+def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
+    """A gauge set from what was typed. Raises InvalidInput with the fields to correct."""
+    errors = Collector()
+    unit = LengthUnit.THOU if draft.unit == "thou" else LengthUnit.MM
+    leaves: set[float] = set()
+    texts = draft.leaves.replace(";", " ").split()
+    if len(texts) > MOST_LEAVES:
+        errors.add("leaves", f"{len(texts)} leaves are too many for one set.", f"at most {MOST_LEAVES}")
+    for text in texts[:MOST_LEAVES]:
+        length = errors.take(lambda text=text: parse_length(text, "leaves", unit))  # type: ignore[misc]
+        if length is not None:
+            leaves.add(round(length.um, 3))
+    if not draft.name.strip():
+        errors.add("name", "A gauge set has a name, so that a record can say which was used.", "for example “Metric set 2”")
+    if not leaves and not any(field.name == "leaves" for field in errors.fields):
+        errors.add("leaves", "A gauge set needs at least one leaf.", "its leaves split by blanks, for example 0.03 0.04 0.05")
+    if any(leaf > 3000 for leaf in leaves):
+        errors.add("leaves", "A leaf thicker than 3 mm is out of range: check value and unit.", "thicknesses in the chosen unit")
+    checked = errors.take(lambda: checked_day(draft.checked_on))
+    errors.check()
+    return FeelerSet(item_id, draft.name.strip(), unit, tuple(sorted(leaves)), checked.isoformat() if checked is not None else None)
+
+
+def _leaves_text(gauge: FeelerSet) -> str:
+    per = 25.4 if gauge.unit is LengthUnit.THOU else 1000.0
+    return " ".join(f"{leaf / per:.4g}" for leaf in gauge.leaves_um)

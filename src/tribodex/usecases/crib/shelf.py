@@ -1,0 +1,66 @@
+"""Versions of things in the crib: every change is a new one, nothing is overwritten."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+
+from tribodex.core.errors import Field, InvalidInput, Refused
+from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind, Store, Tap
+
+TRIES = 5
+
+
+def latest(items: Sequence[CribItem], kind: CribKind) -> list[CribItem]:
+    """The newest version of each, in the order in which they first came."""
+    found: dict[str, CribItem] = {}
+    for item in items:
+        if item.kind == kind:
+            found[item.item_id] = item
+    return list(found.values())
+
+
+def history(items: Sequence[CribItem], item_id: str) -> tuple[str, ...]:
+    """How a thing came to be what it is, in words."""
+    return tuple(
+        f"{item.recorded_at:%Y-%m-%d}, {item.actor}: {'withdrawn' if item.withdrawn else 'first typed in' if item.version == 1 else 'changed'}"
+        + (f" ({item.reason})" if item.reason else "")
+        for item in items
+        if item.item_id == item_id
+    )
+
+
+def keep_item(
+    store: Store, item_id: str, kind: CribKind, payload: dict[str, Any], withdrawn: bool, reason: str, tap: Tap, recorded_at: datetime
+) -> None:
+    """Keep a new version. Raises InvalidInput with the fields to correct, Refused when others keep writing at the same moment."""
+    if not tap.actor.strip():
+        raise InvalidInput("Who keeps the crib?", Field("actor", "The history names everybody.", "a name"))
+    for _ in range(TRIES):
+        items = store.crib_items()
+        if any(item.client_event_id == tap.client_event_id for item in items):
+            return
+        if any(item.kind != kind for item in items if item.item_id == item_id):
+            raise InvalidInput.at("item_id", "Another kind of thing goes by this name.", "a name of its own")
+        versions = [item.version for item in items if item.item_id == item_id]
+        if versions and not reason.strip():
+            raise InvalidInput.at("reason", "Why is it changed? It stands in its history.", "for example “leaf 0.05 renewed”")
+        version = max(versions, default=0) + 1
+        item = CribItem(item_id, version, kind, payload, withdrawn, reason.strip(), tap.client_event_id, tap.actor.strip(), recorded_at)
+        try:
+            store.add_crib_item(item)
+        except ConcurrentWriter:
+            continue
+        return
+    raise Refused("Other devices are writing to the crib at the same moment. Nothing was lost; tap again.")
+
+
+def withdraw_item(store: Store, item_id: str, reason: str, tap: Tap, recorded_at: datetime) -> None:
+    """No longer offer it; jobs that used it keep it. Raises InvalidInput without a reason or when it is not there."""
+    last = next((item for item in reversed(store.crib_items()) if item.item_id == item_id), None)
+    if last is None:
+        raise InvalidInput.at("item_id", "There is no such thing in the crib.", "one that is listed")
+    if not reason.strip():
+        raise InvalidInput.at("reason", "Why is it withdrawn? It stands in its history.", "for example “leaf 0.05 bent”")
+    keep_item(store, item_id, last.kind, last.payload, True, reason, tap, recorded_at)

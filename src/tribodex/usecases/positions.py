@@ -1,0 +1,115 @@
+"""A bearing position over the years: what is due, what was done at it, how warm it ran, which jobs it has seen."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime
+
+from tribodex.core.errors import NotFound
+from tribodex.core.quantities import number_plain
+from tribodex.core.schedule.due import CareKind, due_date
+from tribodex.core.schedule.history import CareSaid, DueNow, SetSaid, SkipSaid, due_now
+from tribodex.core.topics.care.facts import CareWay
+from tribodex.usecases.care import entries_of
+from tribodex.usecases.ports import PositionJob, Store
+
+# Rounds and jobs that are shown; older ones stand in the list of jobs.
+SHOWN_JOBS = 120
+
+
+@dataclass(frozen=True)
+class PositionDue:
+    """Something due at the position: how often in words, and the day; None where no day can be said."""
+
+    kind: CareKind
+    words: str
+    day: date | None
+    since: date
+    over: str
+
+
+@dataclass(frozen=True)
+class HistoryLine:
+    """What was said or done at the position on a day."""
+
+    on: date
+    job_id: str
+    number: int
+    what: str
+    text: str
+    warm_c: float | None
+    given_g: float | None
+    by: str
+    found: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class JobAtPosition:
+    """A job that the position has seen."""
+
+    id: str
+    number: int
+    title: str
+    status: str
+    updated_at: datetime
+    round: bool
+
+
+@dataclass(frozen=True)
+class PositionView:
+    """A bearing position with what is due and what has been."""
+
+    id: str
+    machine: str
+    position: str
+    route: str
+    designation: str
+    kept: str
+    due: tuple[PositionDue, ...]
+    history: tuple[HistoryLine, ...]
+    jobs: tuple[JobAtPosition, ...]
+
+
+def position(store: Store, position_id: str) -> PositionView:
+    """A position of the plant. Raises NotFound."""
+    here = next(((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None)
+    if here is None:
+        raise NotFound("The plant has no such position.")
+    machine, place = here
+    jobs = store.position_jobs(position_id, SHOWN_JOBS)
+    said = [(entry, job) for job in jobs for entry in entries_of([job.said])]
+    due = due_now(entry for entry, _ in said)
+    history = sorted((_line(entry, job) for entry, job in said), key=lambda line: (line.on, line.number), reverse=True)
+    return PositionView(
+        place.id,
+        machine.name,
+        place.name,
+        machine.area,
+        place.designation,
+        _kept(due),
+        tuple(PositionDue(one.care.kind, one.care.words, due_date(one.care, one.since, one.hours_per_day), one.since, one.over) for one in due),
+        tuple(history),
+        tuple(JobAtPosition(job.job_id, job.number, job.title, job.status, job.updated_at, job.round) for job in jobs),
+    )
+
+
+def _kept(due: tuple[DueNow, ...]) -> str:
+    """How it is kept, in a line; empty while nobody said."""
+    if not due:
+        return ""
+    one = due[0]
+    amount = f"{number_plain(one.amount_g)} g each time" if one.amount_g is not None else ""
+    strokes = f"{one.strokes} strokes of {one.gun or 'the gun'}" if one.strokes is not None else ""
+    runs = f"{number_plain(one.hours_per_day)} h a day" if one.hours_per_day is not None else ""
+    return "; ".join(part for part in (CareWay(one.way).words, one.grease, amount, strokes, runs) if part)
+
+
+def _line(entry: CareSaid, job: PositionJob) -> HistoryLine:
+    if isinstance(entry, SetSaid):
+        text = "; ".join(care.words for care in entry.due)
+        return HistoryLine(entry.on, job.job_id, job.number, "kept from now on", text, None, None, "", ())
+    if isinstance(entry, SkipSaid):
+        return HistoryLine(entry.on, job.job_id, job.number, "skipped", entry.reason, None, None, entry.by, ())
+    strokes = f"{entry.strokes} strokes" if entry.strokes is not None else ""
+    words = "; ".join(part for part in (strokes, *(kind.words for kind in entry.kinds if kind is not CareKind.GREASE)) if part)
+    return HistoryLine(entry.on, job.job_id, job.number, "done", words, entry.warm_c, entry.given_g, entry.by, entry.found)

@@ -1,0 +1,121 @@
+"""Rounds: the plan over weeks, a round opened and walked, a calendar; and the position with its history."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Literal
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field, RootModel, TypeAdapter
+
+from tribodex.exchange.calendar import calendar, position_entries, round_entries
+from tribodex.usecases.jobs import load
+from tribodex.usecases.positions import PositionView, position
+from tribodex.usecases.rounds import MOST_WEEKS, USUAL_CREW, WEEKS, RoundOrder, Rounds, RoundsAsked, open_round, planned_stops, rounds
+from tribodex.usecases.walk import Walk, walk
+from tribodex.web.context import context, reply
+from tribodex.web.problems import Problem
+from tribodex.web.schemas import JobPath, TapBody
+
+api = APIBlueprint("rounds", __name__, url_prefix="/api", abp_tags=[Tag(name="rounds")], abp_responses={404: Problem, 422: Problem})
+ROUNDS, WALK, POSITION = TypeAdapter(Rounds), TypeAdapter(Walk), TypeAdapter(PositionView)
+
+
+class RoundsQuery(BaseModel):
+    """Which stops of the plan."""
+
+    weeks: int = Field(default=WEEKS, ge=1, le=MOST_WEEKS)
+    week: int | None = Field(default=None, ge=0, le=MOST_WEEKS)
+    route: str = Field(default="", max_length=120)
+    crew: str = Field(default="", max_length=80)
+    only: Literal["", "late", "over"] = ""
+    limit: int = Field(default=50, ge=1, le=500)
+
+
+class CalendarQuery(BaseModel):
+    """Which rounds of the plan, for a calendar."""
+
+    weeks: int = Field(default=WEEKS, ge=1, le=MOST_WEEKS)
+    route: str = Field(default="", max_length=120)
+    crew: str = Field(default="", max_length=80)
+
+
+class RoundBody(TapBody):
+    """A round to open: a week of the plan, or chosen positions."""
+
+    title: str = Field(default="", max_length=200)
+    week: int | None = Field(default=None, ge=0, le=MOST_WEEKS)
+    route: str = Field(default="", max_length=120)
+    crew: str = Field(default="", max_length=80)
+    positions: list[str] = Field(default_factory=list, max_length=200)
+
+
+class WherePath(BaseModel):
+    """A bearing position in an address."""
+
+    position_id: str = Field(max_length=64)
+
+
+class RoundsAnswer(RootModel[Rounds]):
+    """The plan of the rounds."""
+
+
+class WalkAnswer(RootModel[Walk]):
+    """A round as it is walked."""
+
+
+class PositionAnswer(RootModel[PositionView]):
+    """A position with its history."""
+
+
+@api.get("/rounds", responses={200: RoundsAnswer}, summary="What is due over the plant, levelled over weeks")
+def get_rounds(query: RoundsQuery) -> Response:
+    here = context()
+    asked = RoundsAsked(query.week, query.route, query.crew, query.only, query.limit)
+    with here.store() as store:
+        return reply(ROUNDS, rounds(store, here.now().date(), asked, query.weeks))
+
+
+@api.post("/rounds/<job_id>", responses={200: WalkAnswer}, summary="Open a round")
+def post_round(path: JobPath, body: RoundBody) -> Response:
+    here = context()
+    order = RoundOrder(body.title, body.week, body.route, body.crew, tuple(body.positions))
+    with here.store() as store:
+        return reply(WALK, walk(here.reference, open_round(store, here.reference, path.job_id, order, body.tap(), here.now())))
+
+
+@api.get("/rounds/<job_id>", responses={200: WalkAnswer}, summary="A round with all its stops")
+def get_round(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(WALK, walk(here.reference, load(store, path.job_id)))
+
+
+@api.get("/rounds.ics", summary="The rounds as a calendar: to read once, or to subscribe to")
+def get_calendar(query: CalendarQuery) -> Response:
+    here = context()
+    today = here.now().date()
+    with here.store() as store:
+        stops, _ = planned_stops(store.care_rows(), list(store.crews()) or [USUAL_CREW], today, query.weeks)
+    wanted = [s for s in stops if s.week < query.weeks and query.route in ("", s.route) and query.crew in ("", s.crew)]
+    name = " ".join(["Rounds", *(part for part in (query.crew, query.route) if part)])
+    return _ics(calendar(name, round_entries(wanted, today - timedelta(days=today.weekday())), here.now()), "rounds")
+
+
+@api.get("/positions/<position_id>", responses={200: PositionAnswer}, summary="A position: what is due, what was done, its jobs")
+def get_position(path: WherePath) -> Response:
+    with context().store() as store:
+        return reply(POSITION, position(store, path.position_id))
+
+
+@api.get("/positions/<position_id>/due.ics", summary="What is due at a position as a calendar")
+def get_position_calendar(path: WherePath) -> Response:
+    here = context()
+    with here.store() as store:
+        view = position(store, path.position_id)
+    return _ics(calendar(f"{view.machine}, {view.position}", position_entries(view), here.now()), "due")
+
+
+def _ics(content: bytes, name: str) -> Response:
+    return Response(content, mimetype="text/calendar", headers={"Content-Disposition": f'inline; filename="{name}.ics"'})

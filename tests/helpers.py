@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterator, Sequence
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 from tribodex.core.components.bearing import Bearing, Group, Taper
 from tribodex.core.components.feeler import FeelerSet
@@ -20,6 +21,7 @@ from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import LengthUnit, parse_length
+from tribodex.core.schedule.history import DueNow
 from tribodex.core.topics import desk, fold, tapered
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
@@ -28,13 +30,28 @@ from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.stages import current_stage
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.care import Said, due_kept, due_of
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import Loaded
+from tribodex.usecases.jobs import ROUND, Loaded
 from tribodex.usecases.opening import MOUNTING, BearingOrder, Order, open_job
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import NEWEST, ConcurrentWriter, CribItem, JobsAsked, JobSummary, Machine, Position, Reference, Store, Tap
+from tribodex.usecases.ports import (
+    NEWEST,
+    CareRow,
+    ConcurrentWriter,
+    Crew,
+    CribItem,
+    JobsAsked,
+    JobSummary,
+    Machine,
+    Position,
+    PositionJob,
+    Reference,
+    Store,
+    Tap,
+)
 
 BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
 METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
@@ -146,6 +163,8 @@ class MemoryStore:
         self.logs: dict[str, list[Event]] = {}
         self.summaries: dict[str, JobSummary] = {}
         self.races = races
+        self.said: dict[str, dict[int, list[dict[str, Any]]]] = {}
+        self.the_crews: list[Crew] = []
         self.crib = [CribItem(f.id, 1, "gauge", gauge_item(f), False, "", f"first-{f.id}", "Tester", BEGIN) for f in FEELERS]
 
     def machines(self) -> Sequence[Machine]:
@@ -176,17 +195,57 @@ class MemoryStore:
 
     def last_opened(self, position_id: str) -> Event | None:
         def here(fact: Fact) -> bool:
-            return isinstance(fact, JobOpened) and any(place.position_id == position_id for place in fact.places)
+            return isinstance(fact, JobOpened) and fact.procedure_id != ROUND and any(place.position_id == position_id for place in fact.places)
 
         opened = [log[0] for log in self.logs.values() if here(log[0].fact)]
         return max(opened, key=lambda e: e.recorded_at, default=None)
 
-    def append(self, job_id: str, events: Sequence[Event], summary: JobSummary, positions: Sequence[str] = ()) -> None:
+    def append(
+        self,
+        job_id: str,
+        events: Sequence[Event],
+        summary: JobSummary,
+        positions: Sequence[str] = (),
+        care: Said | None = None,
+        round: bool = False,
+    ) -> None:
         if self.races:
             self.races -= 1
             raise ConcurrentWriter
         self.logs.setdefault(job_id, []).extend(events)
         self.summaries[job_id] = summary
+        self.keep_care(summary.number, care or {})
+
+    def crews(self) -> Sequence[Crew]:
+        return list(self.the_crews)
+
+    def keep_care(self, number: int, said: Said) -> None:
+        for position_id, entries in said.items():
+            self.said.setdefault(position_id, {})[number] = entries
+
+    def _due(self, position_id: str) -> Sequence[DueNow]:
+        return due_of(list(self.said[position_id].values()))
+
+    def care_rows(self) -> Sequence[CareRow]:
+        known = {p.id: (p.name, m.name, m.area) for m in self.machines() for p in m.positions}
+        return [
+            CareRow(at, *known[at], one.care.kind, one.care.every_h, one.care.every_days, one.hours_per_day, one.since, one.strokes, one.over)
+            for at in self.said
+            for one in self._due(at)
+        ]
+
+    def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
+        return {at: [due_kept(one) for one in self._due(at)] for at in position_ids if at in self.said}
+
+    def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
+        found = []
+        for job_id, log in self.logs.items():
+            opened = log[0].fact
+            if isinstance(opened, JobOpened) and any(place.position_id == position_id for place in opened.places):
+                s = self.summaries[job_id]
+                said = self.said.get(position_id, {}).get(s.number, [])
+                found.append(PositionJob(job_id, s.number, s.title, s.status, s.updated_at, opened.procedure_id == ROUND, list(said)))
+        return sorted(found, key=lambda job: -job.number)[:limit]
 
 
 def ticking(start: datetime = BEGIN) -> Iterator[datetime]:

@@ -24,5 +24,10 @@ export const line = (name: string | RegExp) => screen.getByLabelText<HTMLInputEl
 
 /** A tap that the server refused, naming what was wrong with it. */
 export function refusal(command: Command, ...fields: ProblemField[]): RefusedCommand {
-  return { id: "1", command, problem: new ProblemError(422, "Not taken", "Something is missing.", fields) };
+  return {
+    id: "1",
+    at: "",
+    command,
+    problem: new ProblemError(422, "Not taken", "Something is missing.", fields),
+  };
 }

@@ -18,7 +18,7 @@ LINES = 40
 
 
 @dataclass(frozen=True)
-class Entry:
+class DayEntry:
     """A day in a calendar: `uid` stays the same for the same thing, so that a later file replaces it."""
 
     uid: str
@@ -29,7 +29,7 @@ class Entry:
     place: str
 
 
-def calendar(name: str, entries: Iterable[Entry], now: datetime) -> bytes:
+def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
     """A calendar of whole days."""
     made = Calendar()
     made.add("prodid", "-//Tribodex//rounds//EN")
@@ -54,7 +54,7 @@ def calendar(name: str, entries: Iterable[Entry], now: datetime) -> bytes:
     return written
 
 
-def round_entries(stops: Sequence[DueStop], monday: date) -> list[Entry]:
+def round_entries(stops: Sequence[DueStop], monday: date) -> list[DayEntry]:
     """One entry for each route and crew of a week: Monday to Friday, with its stops."""
     weeks: dict[tuple[int, str, str], list[DueStop]] = defaultdict(list)
     for stop in stops:
@@ -67,18 +67,18 @@ def round_entries(stops: Sequence[DueStop], monday: date) -> list[Entry]:
             lines.append(f"and {len(here) - LINES} more")
         minutes = round(sum(stop.minutes for stop in here))
         title = f"Round {route or 'plant'}: {len(here)} stop{'s' if len(here) != 1 else ''}, {minutes} min"
-        found.append(Entry(f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}", begins, 5, title, "\n".join([crew, *lines]), route))
+        found.append(DayEntry(f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}", begins, 5, title, "\n".join([crew, *lines]), route))
     return found
 
 
-def position_entries(view: PositionView) -> list[Entry]:
+def position_entries(view: PositionView) -> list[DayEntry]:
     """One entry for everything due at a position that has a day."""
     where = f"{view.machine}, {view.position}"
     found = []
     for due in view.due:
         if due.day is not None:
             uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
-            found.append(Entry(uid, due.day, 1, f"{where}: {due.kind.words}", f"{due.words}\n{view.kept}", view.route))
+            found.append(DayEntry(uid, due.day, 1, f"{where}: {due.kind.words}", f"{due.words}\n{view.kept}", view.route))
     return found
 
 

@@ -80,9 +80,10 @@ def _done(job: Job, at: str) -> list[CareSaid]:
 
 
 def _label(job: Job, at: str) -> str:
-    """What is fitted at a place, in words; empty while nobody planned."""
+    """What is fitted at a place, in words, else what was said of it; empty while nobody did."""
     found = (topic.fitted(job.of(topic, at)) for topic in HOUSE.topics if not topic.per_shaft)
-    return next((fitted.bearing.label for fitted in found if fitted is not None), "")
+    said = job.of(care.TOPIC, at).bearing
+    return next((fitted.bearing.label for fitted in found if fitted is not None), said.label if said is not None else "")
 
 
 def entries_of(said: Sequence[list[dict[str, Any]]]) -> list[CareSaid]:

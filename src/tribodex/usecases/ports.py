@@ -29,6 +29,7 @@ from tribodex.core.procedure import Procedure
 from tribodex.core.shouldered.retaining_ring import RetainingRings
 from tribodex.core.sources import Source
 from tribodex.core.topics.lineup.facts import ShaftPart
+from tribodex.core.units.known import KnownSizes
 from tribodex.core.units.screws import SetScrews
 from tribodex.core.units.sizes import InsertSizes
 
@@ -75,7 +76,18 @@ class Reference:
     @cached_property
     def books(self) -> Mapping[type, Any]:
         """What topics look things up in, by what it is."""
-        return {FailureMarks: self.failure_marks, Thickeners: self.thickeners, OilGrades: self.oil_grades, BoltStrength: self.bolts}
+        return {
+            FailureMarks: self.failure_marks,
+            Thickeners: self.thickeners,
+            OilGrades: self.oil_grades,
+            BoltStrength: self.bolts,
+            KnownSizes: self.known_sizes,
+        }
+
+    @cached_property
+    def known_sizes(self) -> KnownSizes:
+        """Sizes by number, of whatever kind."""
+        return KnownSizes(self.dimensions, self.groove_dimensions, self.inserts)
 
     def clearances(self, kind: Kind) -> ClearanceTable:
         """The group limits for a kind of bearing, tapered bore."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import timedelta
 from typing import Literal
 
@@ -11,6 +12,7 @@ from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.exchange.calendar import calendar, position_entries, round_entries
 from tribodex.usecases.jobs import load
+from tribodex.usecases.keeping import open_keeping
 from tribodex.usecases.positions import PositionView, position
 from tribodex.usecases.rounds import MOST_WEEKS, USUAL_CREW, WEEKS, RoundOrder, Rounds, RoundsAsked, open_round, planned_stops, rounds
 from tribodex.usecases.walk import Walk, walk
@@ -51,10 +53,32 @@ class RoundBody(TapBody):
     positions: list[str] = Field(default_factory=list, max_length=200)
 
 
+class KeepingBody(TapBody):
+    """Positions whose bearings are given into keeping."""
+
+    positions: list[str] = Field(min_length=1, max_length=50)
+
+
 class WherePath(BaseModel):
     """A bearing position in an address."""
 
     position_id: str = Field(max_length=64)
+
+
+@dataclass(frozen=True)
+class Opened:
+    """A job that was opened."""
+
+    id: str
+    number: int
+    title: str
+
+
+JOB = TypeAdapter(Opened)
+
+
+class JobAnswer(RootModel[Opened]):
+    """A job that was opened."""
 
 
 class RoundsAnswer(RootModel[Rounds]):
@@ -90,6 +114,14 @@ def get_round(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
         return reply(WALK, walk(here.reference, load(store, path.job_id)))
+
+
+@api.post("/keeping/<job_id>", responses={200: JobAnswer}, summary="Give bearings that run already into keeping")
+def post_keeping(path: JobPath, body: KeepingBody) -> Response:
+    here = context()
+    with here.store() as store:
+        made = open_keeping(store, here.reference, path.job_id, body.positions, body.tap(), here.now())
+        return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
 
 
 @api.get("/rounds.ics", summary="The rounds as a calendar: to read once, or to subscribe to")

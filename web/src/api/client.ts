@@ -32,6 +32,9 @@ import type {
   TableView,
   Early,
   LastPlan,
+  PositionView,
+  Rounds,
+  Walk,
 } from "./types";
 
 export class ProblemError extends Error {
@@ -183,6 +186,37 @@ export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getTables = () => ask<TableHead[]>("/api/tables");
 export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
 export const getCrib = () => ask<Crib>("/api/crib");
+export interface RoundsAsked {
+  week?: number | null;
+  route?: string;
+  crew?: string;
+  only?: "" | "late" | "over";
+}
+export function getRounds({ week, route, crew, only }: RoundsAsked): Promise<Rounds> {
+  const asked = new URLSearchParams();
+  if (week !== null && week !== undefined) asked.set("week", String(week));
+  for (const [name, value] of Object.entries({ route, crew, only })) if (value) asked.set(name, value);
+  return ask<Rounds>(`/api/rounds?${asked}`);
+}
+export const getWalk = (id: string) => ask<Walk>(`/api/rounds/${id}`);
+export const getPosition = (id: string) => ask<PositionView>(`/api/positions/${encodeURIComponent(id)}`);
+/** Open a round of a week; the answer is the round as it is walked. */
+export const openRound = (id: string, actor: string, asked: RoundsAsked) =>
+  send<Walk>(`/api/rounds/${id}`, {
+    client_event_id: `${id}-open`,
+    actor,
+    happened_at: new Date().toISOString(),
+    week: asked.week ?? null,
+    route: asked.route ?? "",
+    crew: asked.crew ?? "",
+  });
+export const openKeeping = (id: string, actor: string, positions: string[]) =>
+  send<{ id: string }>(`/api/keeping/${id}`, {
+    client_event_id: `${id}-open`,
+    actor,
+    happened_at: new Date().toISOString(),
+    positions,
+  });
 export const getFailureBook = () => ask<FailureBook>("/api/failure-marks");
 export const getSheets = () => ask<SheetHead[]>("/api/slate/sheets");
 export const workSheet = (id: string, given: Record<string, string>, shown: "mm" | "in") =>

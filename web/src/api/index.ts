@@ -3,3 +3,4 @@ export * from "./device";
 export * from "./outbox";
 export * from "./steady";
 export type * from "./types";
+export * from "./use-crib";

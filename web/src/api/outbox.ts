@@ -11,6 +11,7 @@ import type { Bench, Command } from "./types";
 
 export interface RefusedCommand {
   id: string;
+  at: string;
   command: Command;
   problem: ProblemError;
 }
@@ -19,6 +20,8 @@ export interface RefusedCommand {
 export interface OutboxState {
   /** Taps of who is here that are not acknowledged yet. */
   waiting: number;
+  /** The same, with the place each was tapped for. */
+  taps: { at: string; command: Command }[];
   /** Why they are not, in words; empty while they are on their way. */
   away: string;
   /** On their way for longer than a moment. */
@@ -36,7 +39,15 @@ type Listener = () => void;
 const FIRST_RETRY_MS = 800;
 const LAST_RETRY_MS = 15_000;
 const SLOW_MS = 1_500;
-const NOTHING: OutboxState = { waiting: 0, away: "", slow: false, others: [], refused: [], lasting: true };
+const NOTHING: OutboxState = {
+  waiting: 0,
+  taps: [],
+  away: "",
+  slow: false,
+  others: [],
+  refused: [],
+  lasting: true,
+};
 
 /** Sending is stopped to begin at once anew: the network is back, or another person is here. */
 class Woken extends Error {}
@@ -117,10 +128,12 @@ class Outbox {
     const others = new Map<string, number>();
     for (const tap of mine)
       if (tap.actor !== this.actor) others.set(tap.actor, (others.get(tap.actor) ?? 0) + 1);
-    const waiting = mine.filter((tap) => tap.actor === this.actor).length;
+    const own = mine.filter((tap) => tap.actor === this.actor);
+    const waiting = own.length;
     const made = {
       ...NOTHING,
       waiting,
+      taps: own.map(({ at = "", command }) => ({ at, command })),
       away: waiting ? this.away : "",
       slow: waiting > 0 && this.slow,
       others: [...others].map(([actor, count]) => ({ actor, waiting: count })),
@@ -188,6 +201,7 @@ class Outbox {
   private shown(tap: RefusedTap): RefusedCommand {
     const made = this.known.get(tap.client_event_id) ?? {
       id: tap.client_event_id,
+      at: tap.at ?? "",
       command: tap.command,
       problem: new ProblemError(tap.status, tap.title, tap.detail, tap.fields),
     };

@@ -16,6 +16,8 @@ export const KEYS = [
   { key: "s", does: "the slate: what if" },
   { key: "b", does: "tables" },
   { key: "c", does: "tool crib" },
+  { key: "r", does: "rounds: what is due" },
+  { key: "m", does: "plant: machines and positions" },
   { key: "?", does: "this list" },
 ];
 
@@ -66,6 +68,12 @@ export function useKeys(on: boolean, onHelp: () => void): void {
           break;
         case "c":
           navigate("/crib");
+          break;
+        case "r":
+          navigate("/rounds");
+          break;
+        case "m":
+          navigate("/plant");
           break;
         default:
           return;

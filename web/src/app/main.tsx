@@ -23,6 +23,10 @@ const SheetPage = lazy(() => import("../features/slate").then((m) => ({ default:
 const TablesPage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablesPage })));
 const TablePage = lazy(() => import("../features/tables").then((m) => ({ default: m.TablePage })));
 const CribPage = lazy(() => import("../features/toolcrib").then((m) => ({ default: m.CribPage })));
+const RoundsPage = lazy(() => import("../features/rounds").then((m) => ({ default: m.RoundsPage })));
+const WalkPage = lazy(() => import("../features/rounds").then((m) => ({ default: m.WalkPage })));
+const PlantPage = lazy(() => import("../features/plant").then((m) => ({ default: m.PlantPage })));
+const PositionPage = lazy(() => import("../features/plant").then((m) => ({ default: m.PositionPage })));
 const BenchPage = lazy(() => import("../features/bench").then((m) => ({ default: m.BenchPage })));
 
 keepPages();
@@ -59,6 +63,10 @@ createRoot(document.getElementById("root") as HTMLElement).render(
                 <Route path="/plan/cartridge" element={<CartridgePage />} />
                 <Route path="/plan/unit" element={<UnitPage />} />
                 <Route path="/jobs/:id" element={<BenchPage />} />
+                <Route path="/rounds" element={<RoundsPage />} />
+                <Route path="/rounds/:id" element={<WalkPage />} />
+                <Route path="/plant" element={<PlantPage />} />
+                <Route path="/plant/:id" element={<PositionPage />} />
                 <Route path="/slate" element={<SlatePage />} />
                 <Route path="/slate/:sheet" element={<SheetPage />} />
                 <Route path="/tables" element={<TablesPage />} />

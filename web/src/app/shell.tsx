@@ -12,6 +12,8 @@ const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hov
 const PLACES = [
   { to: "/", name: "Jobs" },
   { to: "/plan", name: "Plan" },
+  { to: "/rounds", name: "Rounds" },
+  { to: "/plant", name: "Plant" },
   { to: "/slate", name: "Slate" },
   { to: "/tables", name: "Tables" },
   { to: "/crib", name: "Tool crib" },

@@ -28,6 +28,13 @@ export interface Whisker {
   y: number;
 }
 
+/** A line through points, in their order. */
+export interface Polyline {
+  points: { x: number; y: number }[];
+  colour: string;
+  dash?: string;
+}
+
 /** Words beside what they name, at a height of the y axis. */
 export interface Name {
   text: string;

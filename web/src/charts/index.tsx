@@ -3,6 +3,8 @@ import { Suspense, lazy, type ComponentProps } from "react";
 
 const Ranges = lazy(() => import("./range-chart"));
 const Ways = lazy(() => import("./ways-chart"));
+const Warmth = lazy(() => import("./warmth-chart"));
+const Years = lazy(() => import("./years-chart"));
 const waiting = <p className="py-6 text-soft">Drawing the chart …</p>;
 
 export const RangeChart = (props: ComponentProps<typeof Ranges>) => (
@@ -14,5 +16,17 @@ export const RangeChart = (props: ComponentProps<typeof Ranges>) => (
 export const WaysChart = (props: ComponentProps<typeof Ways>) => (
   <Suspense fallback={waiting}>
     <Ways {...props} />
+  </Suspense>
+);
+
+export const WarmthChart = (props: ComponentProps<typeof Warmth>) => (
+  <Suspense fallback={waiting}>
+    <Warmth {...props} />
+  </Suspense>
+);
+
+export const WarmthOverYears = (props: ComponentProps<typeof Years>) => (
+  <Suspense fallback={waiting}>
+    <Years {...props} />
   </Suspense>
 );

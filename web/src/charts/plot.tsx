@@ -1,15 +1,17 @@
 /** The one place that knows the chart library: boxes, whiskers and names on two axes with units. */
+import { CartesianGrid, ComposedChart, ReferenceDot, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import {
-  CartesianGrid,
-  ComposedChart,
-  ReferenceArea,
-  ReferenceDot,
-  ReferenceLine,
-  ResponsiveContainer,
-  XAxis,
-  YAxis,
-} from "recharts";
-import { EDGES, TEXT, apart, scaled, type Axis, type Box, type Name, type Whisker } from "./axis";
+  EDGES,
+  TEXT,
+  apart,
+  scaled,
+  type Axis,
+  type Box,
+  type Name,
+  type Polyline,
+  type Whisker,
+} from "./axis";
+import { marksOf } from "./marks";
 
 interface Props {
   label: string;
@@ -18,15 +20,34 @@ interface Props {
   y: Axis;
   boxes: Box[];
   whiskers?: Whisker[];
+  lines?: Polyline[];
   names?: Name[];
   namesWidth?: number;
   ticksWidth?: number;
+  /** In a column beside the work: as wide as that is. */
+  narrow?: boolean;
 }
 
 export default function Plot(props: Props) {
-  const { label, height, x, y, boxes, whiskers = [], names = [], namesWidth = 20, ticksWidth = 62 } = props;
+  const {
+    label,
+    height,
+    x,
+    y,
+    boxes,
+    whiskers = [],
+    lines = [],
+    names = [],
+    namesWidth = 20,
+    ticksWidth = 62,
+  } = props;
   return (
-    <div role="img" aria-label={label} style={{ height }} className="min-w-[34rem]">
+    <div
+      role="img"
+      aria-label={label}
+      style={{ height }}
+      className={props.narrow ? "min-w-0" : "min-w-[34rem]"}
+    >
       <div aria-hidden className="h-full">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 700, height }}>
           <ComposedChart
@@ -58,48 +79,7 @@ export default function Plot(props: Props) {
                   : undefined
               }
             />
-            {boxes.map((box, index) =>
-              box.x1 === box.x2 ? (
-                <ReferenceLine
-                  key={index}
-                  segment={[
-                    { x: box.x1, y: box.y1 },
-                    { x: box.x2, y: box.y2 },
-                  ]}
-                  stroke={box.colour}
-                  strokeWidth={3}
-                  strokeDasharray={box.dash}
-                  ifOverflow="hidden"
-                />
-              ) : (
-                <ReferenceArea
-                  key={index}
-                  x1={box.x1}
-                  x2={box.x2}
-                  y1={box.y1}
-                  y2={box.y2}
-                  fill={box.colour}
-                  fillOpacity={box.opacity}
-                  stroke={box.colour}
-                  strokeOpacity={1}
-                  strokeWidth={1.5}
-                  strokeDasharray={box.dash}
-                  ifOverflow="hidden"
-                />
-              ),
-            )}
-            {whiskers.map(({ x1, x2, y: at }, index) => (
-              <ReferenceLine
-                key={index}
-                segment={[
-                  { x: x1, y: at },
-                  { x: x2, y: at },
-                ]}
-                stroke="var(--ink)"
-                strokeWidth={1.5}
-                ifOverflow="hidden"
-              />
-            ))}
+            {marksOf(boxes, whiskers, lines)}
             {apart(names, y, height).map((name) => (
               <ReferenceDot
                 key={name.text}

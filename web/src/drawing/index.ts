@@ -15,3 +15,7 @@ export * from "./insert-housing";
 export * from "./tool-set-up";
 export * from "./unit";
 export * from "./unit-along";
+export * from "./grease-housing";
+export * from "./corners";
+export * from "./bolt-field";
+export * from "./ring-in-seat";

@@ -7,3 +7,4 @@ export * from "./format";
 export * from "./named-reason";
 export * from "./say";
 export * from "./settings";
+export * from "./delivery";

@@ -3,8 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { getChoices, type Bench } from "../../api";
-import { Say, SelectField, inUnits, useSettings } from "../../ui";
-import { Delivery } from "./delivery";
+import { Delivery, Say, SelectField, inUnits, useSettings } from "../../ui";
 import { Figures } from "./figures";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
@@ -14,7 +13,7 @@ import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
 import { useOutline } from "./use-outline";
-import { WorkDrawings, drawsBeside } from "./work-panel";
+import { WorkDrawings, drawsBeside } from "./work-drawings";
 
 export function BenchPage() {
   const { id = "" } = useParams();
@@ -41,7 +40,7 @@ export function BenchPage() {
         <StageRail bench={bench} words={words} />
       </div>
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
-        <Delivery job={job} />
+        <Delivery outbox={job.outbox} drop={job.drop} />
         <WhoIsHere />
         {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
         <NextCard bench={bench} words={words} job={job} />

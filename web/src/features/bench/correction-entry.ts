@@ -67,7 +67,7 @@ export function entryOf({ kind, says }: LogLine, said: Said, units: Units): Entr
   }
 }
 
-const WHOLE = new Set(["section", "direction", "question", "passes"]);
+const WHOLE = new Set(["section", "direction", "question", "passes", "corner", "bolt", "tighten_bolt.turn"]);
 const YES_OR_NO = new Set([
   "away",
   "closes",
@@ -81,13 +81,24 @@ const YES_OR_NO = new Set([
   "pinned",
   "both_screws",
   "no_contact",
+  "pack_bearing.turned",
+  "align_loaded.turned",
+  "channels_open",
+  "level_both",
+  "numbers_agree",
+  "faces_clean",
+  "right",
+  "standing",
 ]);
+/** Some names mean another thing in another entry. */
+const among = (names: Set<string>, kind: string, name: string) =>
+  names.has(name) || names.has(`${kind}.${name}`);
 
 /** Where every field is a text as it was typed, the command is its fields. */
 function asTyped(kind: string, said: Said): Entry {
   const fields = Object.entries(said).map(([name, value]) => [
     name,
-    WHOLE.has(name) ? Number(value) : YES_OR_NO.has(name) ? value === "yes" : value,
+    among(WHOLE, kind, name) ? Number(value) : among(YES_OR_NO, kind, name) ? value === "yes" : value,
   ]);
   return { kind, ...(Object.fromEntries(fields) as object) } as Entry;
 }

@@ -7,6 +7,7 @@ const yesNo = [
 const asked = ["yes", "no", ""].map((value) => ({ value, label: value || "not asked here" }));
 const faces = (...labels: string[]) =>
   labels.map((label, at) => ({ value: ["marked", "other", "middle", "unseen"][at]!, label }));
+const tools = ["thermometer", "sensor", "strip", "crayon"].map((value) => ({ value, label: value }));
 const known = ["yes", "no", "not known"].map((value) => ({ value, label: value }));
 export const OPTIONS: Record<string, { label: string; options: { value: string; label: string }[] }> = {
   outcome: {
@@ -116,6 +117,65 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
       { value: "bench_top", label: "on the bench, at the top" },
     ],
   },
+  "bearing_packed.turned": { label: "Turned", options: yesNo },
+  "aligned_loaded.turned": { label: "Shaft turned before", options: yesNo },
+  "bearing_packed.how": {
+    label: "Packed",
+    options: [
+      { value: "full", label: "full" },
+      { value: "part", label: "in part" },
+      { value: "none", label: "not" },
+    ],
+  },
+  lubricant: { label: "With", options: ["grease", "oil"].map((value) => ({ value, label: value })) },
+  channels_open: { label: "Channels open", options: yesNo },
+  level_both: { label: "Both sides level", options: yesNo },
+  numbers_agree: { label: "Numbers agree", options: yesNo },
+  faces_clean: { label: "Faces clean", options: yesNo },
+  right: { label: "The right way", options: yesNo },
+  standing: { label: "The machine stood", options: yesNo },
+  shows: {
+    label: "Grease shows",
+    options: ["", "yes", "no"].map((value) => ({ value, label: value || "not said" })),
+  },
+  habit: {
+    label: "Base bolts",
+    options: [
+      { value: "all_snug", label: "all snug, then torque" },
+      { value: "fixed_first", label: "the fixed base first" },
+    ],
+  },
+  "ring_gaps_read.how": {
+    label: "Measured",
+    options: [
+      { value: "cap_off", label: "cap off" },
+      { value: "pushed", label: "pushed, with a dial" },
+    ],
+  },
+  "run_started.how": {
+    label: "Started",
+    options: [
+      { value: "cold", label: "cold" },
+      { value: "warm", label: "still warm" },
+    ],
+  },
+  "warmth_read.by": { label: "Read by", options: tools },
+  read_by: { label: "Read by", options: [{ value: "", label: "not read" }, ...tools] },
+  noise: {
+    label: "Heard",
+    options: ["even", "rattle", "squeal", "rumble", "knock"].map((value) => ({ value, label: value })),
+  },
+  way: {
+    label: "Kept",
+    options: ["until_shows", "counted", "sealed_insert", "lubricator", "oil", "for_life"].map((value) => ({
+      value,
+      label: value.replaceAll("_", " "),
+    })),
+  },
+  running: {
+    label: "Greased while it runs",
+    options: ["no", "yes"].map((value) => ({ value, label: value })),
+  },
   tool: {
     label: "Measured with",
     options: ["dial indicator", "depth micrometer", "steel rule", ""].map((value) => ({
@@ -123,6 +183,69 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
       label: value || "not measured",
     })),
   },
+};
+/** Greasing, closing, running in, keeping, rounds. */
+const AFTER_LOCKING: Record<string, string> = {
+  name: "Name on the tin",
+  thickener: "Thickener",
+  old: "What was in there",
+  oil: "Its oil",
+  speed: "Speed",
+  pace: "How fast it runs",
+  gun: "Gun",
+  stroke: "One stroke gives",
+  mass: "Bare bearing's mass",
+  sheet: "Amount of the sheet",
+  sheet_source: "Which sheet",
+  volume: "Space beside the bearing",
+  housing: "Inside diameter of the housing",
+  inside: "Its inside width",
+  share: "Share",
+  corners: "Corners",
+  cartridge: "A cartridge holds",
+  corner: "Corner",
+  "corner_filled.amount": "What it got",
+  below: "Below the middle of the shaft",
+  plug: "Drain plug",
+  rubs: "What rubs",
+  count: "Number of bolts",
+  layout: "They stand",
+  screw: "Thread",
+  grade: "Grade",
+  finish: "The thread is",
+  torque_source: "Whose torque",
+  into: "They go into",
+  engaged: "Thread engaged",
+  wrench_from: "Scale from",
+  wrench_to: "Scale to",
+  wrench_checked: "Checked on",
+  wrench_length: "Drive to middle of grip",
+  extension: "Extension",
+  angle: "Its angle",
+  "bolt_tightened.turn": "Pass",
+  toward: "Gap towards the other bearing",
+  "ring_gaps_read.away": "Gap away from it",
+  "warmth_read.temperature": "Housing",
+  "stop_done.temperature": "Housing",
+  ambient: "Around the machine",
+  vibration: "Vibration",
+  hours_per_day: "Hours a day",
+  "care_set.temperature": "Housing",
+  dirt: "Dirt",
+  wet: "Water",
+  shakes: "Vibration",
+  stands: "The shaft is",
+  path: "Grease comes in",
+  interval: "Every so many hours",
+  interval_source: "Whose interval",
+  "care_set.amount": "So much each time",
+  amount_source: "Whose amount",
+  strokes: "Strokes",
+  season_days: "At the latest after, days",
+  look_days: "Looked at every, days",
+  grease: "Grease",
+  meter: "Hour meter",
+  "stop_done.found": "Not in order",
 };
 export const TEXTS: Record<string, string> = {
   leaf: "Leaf",
@@ -185,8 +308,10 @@ export const TEXTS: Record<string, string> = {
   first: "Depth at the first slot",
   second: "Depth at the second slot",
   proof: "Seen by, or photograph",
+  ...AFTER_LOCKING,
 };
 
 /** The choice or the label for a field of an entry. */
-export const optionsFor = (kind: string, name: string) => OPTIONS[`${kind}.${name}`] ?? OPTIONS[name];
+export const optionsFor = (kind: string, name: string) =>
+  TEXTS[`${kind}.${name}`] ? undefined : (OPTIONS[`${kind}.${name}`] ?? OPTIONS[name]);
 export const labelFor = (kind: string, name: string) => TEXTS[`${kind}.${name}`] ?? TEXTS[name];

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
 
 
@@ -34,4 +35,16 @@ class SetCare:
     grease: str = ""
 
 
-COMMANDS: tuple[type, ...] = (SetCare,)
+@dataclass(frozen=True)
+class SayBearing:
+    """Which bearing is there: its number, or its sizes with its design."""
+
+    designation: str
+    bore: str = ""
+    outside: str = ""
+    width: str = ""
+    design: str = ""
+    shown: Shown = ""
+
+
+COMMANDS: tuple[type, ...] = (SayBearing, SetCare)

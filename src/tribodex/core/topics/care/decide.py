@@ -5,37 +5,70 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from tribodex.core.components.straight import Closure, StraightBearing
-from tribodex.core.errors import Refused
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.grease.interval import Design
 from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.schedule.due import Care, CareKind, due_date
 from tribodex.core.topics import grease, runin, units
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.plan import care_plan
 from tribodex.core.topics.care.state import Keeping
+from tribodex.core.units.known import KeptBearing, KnownSizes, kept_of
 from tribodex.core.working import Level
 
 STAGE = "care"
 # Set screws a second time after so many hours of running; a stored block turned so often (days). Common practice, no source.
 AGAIN_H, TURN_DAYS = 8.0, 30.0
+SIZE_UM = (2_000.0, 3_000_000.0)
 
 
-def decide(desk: Desk, _: Keeping, command: Any) -> Sequence[Fact]:
+def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     match command:
+        case cmd.SayBearing():
+            return [ev.BearingSaid(_said(desk, command))]
         case cmd.SetCare():
-            fitted = desk.fitted(desk.at)
-            if fitted is None:
-                raise Refused("Which bearing is fitted here is not planned: its size is needed.")
+            bearing = bearing_of(desk, state)
+            if bearing is None:
+                raise Refused("Which bearing is there is not known: say its number, or its sizes.")
             greased = desk.of(grease.TOPIC).chosen
             known = (greased.name, greased.thickener) if greased is not None else ("", "")
-            return [ev.CareSet(care_plan(command, fitted, known, also_due(desk)))]
+            return [ev.CareSet(care_plan(command, bearing, known, also_due(desk)))]
         case _:
             raise TypeError(f"keeping takes no {type(command).__name__}")
+
+
+def bearing_of(desk: Desk, state: Keeping) -> KeptBearing | None:
+    """The bearing that is kept: as it is fitted by this job, else as it was said."""
+    fitted = desk.fitted(desk.at)
+    return kept_of(fitted.bearing) if fitted is not None else state.bearing
+
+
+def _said(desk: Desk, command: cmd.SayBearing) -> KeptBearing:
+    """A bearing by its number, or by its sizes. Raises InvalidInput."""
+    label = text(command.designation, "designation", "the number on the ring, or what it is called here")
+    sizes = {name: getattr(command, name).strip() for name in ("bore", "outside", "width")}
+    if not any(sizes.values()):
+        found = desk.book(KnownSizes).find(label)
+        if found is None:
+            raise InvalidInput.at("bore", f"The size of “{label}” stands in no table here.", "bore, outside diameter and width, from ring or drawing")
+        return found
+    mm = {}
+    for name, said in sizes.items():
+        if not said:
+            raise InvalidInput.at(name, "This is needed beside the others.", "mm or in")
+        mm[name] = read_length(said, name, LengthUnit.MM, SIZE_UM, command.shown).mm
+    if not mm["bore"] < mm["outside"]:
+        raise InvalidInput.at("outside", "The outside is above the bore.", "bore, outside diameter and width")
+    if command.design not in set(Design):
+        raise InvalidInput.at("design", "What rolls in it?", ", ".join(Design))
+    return KeptBearing(label, Design(command.design), mm["bore"], mm["outside"], mm["width"])
 
 
 def also_due(desk: Desk) -> tuple[Care, ...]:
@@ -58,15 +91,12 @@ def warm_c(desk: Desk) -> float | None:
     return closed[-1] if closed else None
 
 
-def usual_way(desk: Desk) -> ev.CareWay | None:
+def usual_way(desk: Desk, state: Keeping) -> ev.CareWay | None:
     """How such a bearing is mostly kept; None where that is to be asked."""
     if desk.of(grease.TOPIC).oil is not None:
         return ev.CareWay.OIL
-    fitted = desk.fitted(desk.at)
-    bearing = fitted.bearing if fitted is not None else None
-    if isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN:
-        return ev.CareWay.FOR_LIFE
-    return None
+    bearing = bearing_of(desk, state)
+    return ev.CareWay.FOR_LIFE if bearing is not None and bearing.sealed else None
 
 
 def first_due(state: Keeping) -> str:
@@ -94,6 +124,8 @@ def unfinished(desk: Desk, state: Keeping) -> str:
 
 def move(desk: Desk, state: Keeping) -> Move:
     """What to do next."""
+    if bearing_of(desk, state) is None:
+        return Move("say_bearing", "Which bearing is there?", "Interval and amount follow from its size.")
     if state.plan is None:
         why = "What decides between “until it shows” and so many strokes is the seal: does it let grease out, or blow?"
         return Move("set_care", "When next? How it is greased again", why, "Two strokes too many blow a tight seal; none at all kills slowly.")

@@ -8,6 +8,7 @@ from enum import StrEnum
 from tribodex.core.grease.strokes import GreaseGun
 from tribodex.core.job.facts import Fact
 from tribodex.core.schedule.due import Care
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Result, Verdict
 
 
@@ -62,4 +63,11 @@ class CareSet(Fact):
     plan: CarePlan
 
 
-FACTS: tuple[type[Fact], ...] = (CareSet,)
+@dataclass(frozen=True)
+class BearingSaid(Fact):
+    """Which bearing is there, where no job has fitted one."""
+
+    bearing: KeptBearing
+
+
+FACTS: tuple[type[Fact], ...] = (BearingSaid, CareSet)

@@ -4,19 +4,17 @@ from __future__ import annotations
 
 from dataclasses import asdict, dataclass
 
-from tribodex.core.components.bearing import Bearing, Kind
-from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import Path, regrease_amount
-from tribodex.core.grease.interval import Design, Running, both_said, interval, interval_by_halving
+from tribodex.core.grease.interval import Running, both_said, interval, interval_by_halving
 from tribodex.core.grease.lubricator import lubricator_days
 from tribodex.core.grease.strokes import GreaseGun, insert_strokes, read_gun, strokes_for
 from tribodex.core.job.gates import text
-from tribodex.core.job.places import Fitted
 from tribodex.core.quantities import number_plain, parse_count, parse_mass_g, parse_speed_rpm, parse_temperature_c
 from tribodex.core.schedule.due import Care, CareKind, checked
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care.facts import CarePlan, CareWay
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Line, Result, Verdict
 
 # A sealed insert: hours, or once a season (days). A look, where nobody says how often (days). Common practice, no source.
@@ -59,7 +57,7 @@ class _Common:
         )
 
 
-def care_plan(command: cmd.SetCare, fitted: Fitted, grease: tuple[str, str], also: tuple[Care, ...]) -> CarePlan:
+def care_plan(command: cmd.SetCare, bearing: KeptBearing, grease: tuple[str, str], also: tuple[Care, ...]) -> CarePlan:
     """How a bearing is kept. `grease`: name and thickener of what is in it; `also`: what is due besides. Raises InvalidInput."""
     name = command.grease.strip() or grease[0]
     thickener = grease[1] if name == grease[0] else ""
@@ -73,7 +71,7 @@ def care_plan(command: cmd.SetCare, fitted: Fitted, grease: tuple[str, str], als
         case CareWay.SEALED_INSERT:
             return _sealed(common)
         case _:
-            return _greased(common, fitted)
+            return _greased(common, bearing)
 
 
 def _sealed(common: _Common) -> CarePlan:
@@ -90,10 +88,10 @@ def _sealed(common: _Common) -> CarePlan:
     return common.plan(due, verdict, (found,), amount, int(found.value))
 
 
-def _greased(common: _Common, fitted: Fitted) -> CarePlan:
+def _greased(common: _Common, bearing: KeptBearing) -> CarePlan:
     command, hours = common.command, common.hours_per_day
-    each, verdict, figures = _interval(command, fitted)
-    amount = _amount(command, fitted)
+    each, verdict, figures = _interval(command, bearing)
+    amount = _amount(command, bearing)
     grams = amount.value or 0.0
     figures = (*figures, amount)
     if command.way is CareWay.LUBRICATOR:
@@ -111,13 +109,13 @@ def _greased(common: _Common, fitted: Fitted) -> CarePlan:
     return common.plan(Care(CareKind.GREASE, each, season), verdict, figures, grams, strokes)
 
 
-def _interval(command: cmd.SetCare, fitted: Fitted) -> tuple[float, Verdict, tuple[Result, ...]]:
+def _interval(command: cmd.SetCare, bearing: KeptBearing) -> tuple[float, Verdict, tuple[Result, ...]]:
     """Running hours, what was judged, and the methods they come from. Raises InvalidInput where no method is valid and no maker speaks."""
     own = _own_hours(command)
     figures: tuple[Result, ...] = ()
     if own is None or command.speed.strip():
-        running = _running(command, fitted)
-        first, second = interval(fitted.bearing.bore_mm, running), interval_by_halving(fitted.bearing.bore_mm, running)
+        running = _running(command, bearing)
+        first, second = interval(bearing.bore_mm, running), interval_by_halving(bearing.bore_mm, running)
         figures = (first, second)
         both = both_said(first, second)
         if own is None:
@@ -133,20 +131,13 @@ def _interval(command: cmd.SetCare, fitted: Fitted) -> tuple[float, Verdict, tup
     return own, Verdict("by the maker", Level.GOOD, f"{number_plain(own)} h by {source}."), (asked, *figures)
 
 
-def _running(command: cmd.SetCare, fitted: Fitted) -> Running:
+def _running(command: cmd.SetCare, bearing: KeptBearing) -> Running:
     speed = parse_speed_rpm(text(command.speed, "speed", "r/min"), "speed")
     warm = parse_temperature_c(text(command.temperature, "temperature", "of the housing while it runs, °C"), "temperature")
-    return Running(speed, warm, command.dirt, command.wet, command.shakes, command.stands, design_of(fitted.bearing))
+    return Running(speed, warm, command.dirt, command.wet, command.shakes, command.stands, bearing.design)
 
 
-def design_of(bearing: Bearing | StraightBearing) -> Design:
-    """Which design it counts as, for how long grease lasts in it."""
-    spherical = isinstance(bearing, Bearing) and bearing.kind is Kind.SPHERICAL_ROLLER
-    # A cam follower has needle or cylindrical rollers.
-    return Design.SPHERICAL if spherical else Design.CYLINDRICAL if str(bearing.kind) == "cam_follower" else Design.BALL
-
-
-def _amount(command: cmd.SetCare, fitted: Fitted) -> Result:
+def _amount(command: cmd.SetCare, bearing: KeptBearing) -> Result:
     if command.amount.strip():
         source = text(command.amount_source, "amount_source", "whose amount it is")
         grams = parse_mass_g(command.amount, "amount")
@@ -156,7 +147,7 @@ def _amount(command: cmd.SetCare, fitted: Fitted) -> Result:
         return Result("regrease_amount", "Fresh grease each time", round(grams, 1), "g", working=(line,), note=f"By {source}.")
     if command.path not in set(Path):
         raise InvalidInput.at("path", "Where does the grease come in?", f"one of {', '.join(Path)}; or the maker's amount")
-    return regrease_amount(fitted.bearing.outside_mm, fitted.bearing.width_mm, Path(command.path))
+    return regrease_amount(bearing.outside_mm, bearing.width_mm, Path(command.path))
 
 
 def _own_hours(command: cmd.SetCare) -> float | None:

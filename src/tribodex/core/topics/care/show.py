@@ -7,13 +7,13 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any, Literal
 
-from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET
+from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET, Design
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import CareKind, due_date
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics import grease
 from tribodex.core.topics.care import facts as ev
-from tribodex.core.topics.care.decide import usual_way, warm_c
+from tribodex.core.topics.care.decide import bearing_of, usual_way, warm_c
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.working import Result, Verdict, number
 
@@ -21,6 +21,9 @@ from tribodex.core.working import Result, Verdict, number
 def tell(fact: Any) -> str:
     """One entry in a sentence."""
     match fact:
+        case ev.BearingSaid():
+            b = fact.bearing
+            return f"Bearing: {b.label}, {number(b.bore_mm)} × {number(b.outside_mm)} × {number(b.width_mm)} mm, {b.design.words}."
         case ev.CareSet():
             return f"Kept: {fact.plan.way.words}; {'; '.join(care.words for care in fact.plan.due)}."
         case _:
@@ -29,7 +32,15 @@ def tell(fact: Any) -> str:
 
 def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
-    return dict(fact.plan.typed) if isinstance(fact, ev.CareSet) else {}
+    match fact:
+        case ev.CareSet():
+            return dict(fact.plan.typed)
+        case ev.BearingSaid():
+            b = fact.bearing
+            sizes = {"bore": f"{b.bore_mm:g} mm", "outside": f"{b.outside_mm:g} mm", "width": f"{b.width_mm:g} mm"}
+            return {"designation": b.label, **sizes, "design": b.design}
+        case _:
+            return {}
 
 
 @dataclass(frozen=True)
@@ -57,6 +68,8 @@ class CareWork:
     topic: Literal["care"]
     way: ev.CareWay | None
     usual: ev.CareWay | None
+    bearing: str
+    designs: tuple[str, ...]
     ways: tuple[CareWayChoice, ...]
     dirt: tuple[str, ...]
     wet: tuple[str, ...]
@@ -75,14 +88,16 @@ class CareWork:
 
 def view(desk: Desk, state: Keeping) -> CareWork:
     """The keeping as it is shown."""
-    plan = state.plan
+    plan, bearing = state.plan, bearing_of(desk, state)
     greased = desk.of(grease.TOPIC)
     gun = greased.planned.gun if greased.planned is not None else None
     spread = f" ± {number(gun.spread_g)} g" if gun is not None and gun.spread_g else ""
     return CareWork(
         "care",
         plan.way if plan is not None else None,
-        usual_way(desk),
+        usual_way(desk, state),
+        bearing.label if bearing is not None else "",
+        tuple(Design) if bearing is None else (),
         tuple(CareWayChoice(way, way.words) for way in ev.CareWay) if plan is None else (),
         tuple(DIRT) if plan is None else (),
         tuple(WET) if plan is None else (),

@@ -8,12 +8,14 @@ from typing import Any
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.care import facts as ev
+from tribodex.core.units.known import KeptBearing
 
 
 @dataclass
 class Keeping:
     """How a bearing is kept, now, and since when. Mutable only inside fold()."""
 
+    bearing: KeptBearing | None = None
     plan: ev.CarePlan | None = None
     since: date | None = None
     seq: int = 0
@@ -22,5 +24,7 @@ class Keeping:
 def fold(state: Keeping, event: Event, fact: Any) -> None:
     """Take one entry into the slice."""
     match fact:
+        case ev.BearingSaid():
+            state.bearing = fact.bearing
         case ev.CareSet():
             state.plan, state.since, state.seq = fact.plan, event.happened_at.date(), event.seq

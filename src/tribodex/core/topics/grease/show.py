@@ -156,7 +156,7 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
         state.stored,
         _housing(desk, state),
         desk.book(Thickeners).names() if state.chosen is None or not state.chosen_right else (),
-        tuple(PaceChoice(pace, pace.words) for pace in Pace) if plan is None else (),
+        tuple(PaceChoice(pace, pace.words) for pace in Pace) if not state.corners else (),
         tuple(_lines(state)),
         state.done,
     )

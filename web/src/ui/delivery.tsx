@@ -1,12 +1,11 @@
 /** What is still on its way, and what was not taken. */
-import type { Command, RefusedCommand } from "../../api";
-import { Button, Say } from "../../ui";
-import type { JobAccess } from "./use-job";
+import type { Command, OutboxState, RefusedCommand } from "../api";
+import { Button } from "./controls";
+import { Say } from "./say";
 
 const taps = (count: number) => (count === 1 ? "1 tap waits" : `${count} taps wait`);
 
-export function Delivery({ job }: { job: JobAccess }) {
-  const { outbox, drop } = job;
+export function Delivery({ outbox, drop }: { outbox: OutboxState; drop: (id: string) => void }) {
   const [newest, ...earlier] = [...outbox.refused].reverse();
   return (
     <div aria-live="polite" className="space-y-3 empty:hidden">

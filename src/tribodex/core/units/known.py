@@ -1,0 +1,66 @@
+"""A bearing as keeping it needs it: size, design, whether it is sealed; and what is known of sizes by the number on it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tribodex.core.components.bearing import Bearing, DimensionTable, Kind, read_designation
+from tribodex.core.components.straight import Closure, StraightBearing, read_number
+from tribodex.core.errors import InvalidInput
+from tribodex.core.grease.interval import Design
+from tribodex.core.units.sizes import InsertSizes
+
+
+@dataclass(frozen=True)
+class KeptBearing:
+    """A bearing that is kept: what it is called, its design, bore, outside and width (mm), whether its grease is sealed in."""
+
+    label: str
+    design: Design
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    sealed: bool = False
+
+
+def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
+    """A bearing that is fitted, as it is kept. A cam follower has needle or cylindrical rollers.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> kept_of(Bearing(80, 140, 33, Taper.ONE_IN_12, Group.C3)).design
+    <Design.SPHERICAL: 'spherical'>
+    """
+    spherical = isinstance(bearing, Bearing) and bearing.kind is Kind.SPHERICAL_ROLLER
+    design = Design.SPHERICAL if spherical else Design.CYLINDRICAL if str(bearing.kind) == "cam_follower" else Design.BALL
+    sealed = isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN
+    return KeptBearing(bearing.label, design, bearing.bore_mm, bearing.outside_mm, bearing.width_mm, sealed)
+
+
+@dataclass(frozen=True)
+class KnownSizes:
+    """Sizes by number: spherical roller and self-aligning ball bearings, deep groove ball bearings, inserts."""
+
+    tapered: DimensionTable
+    groove: DimensionTable
+    inserts: InsertSizes
+
+    def find(self, text: str) -> KeptBearing | None:
+        """The bearing that a number names; None where no table has it."""
+        try:
+            read = read_designation(text)
+            row = self.tapered.find(read.basic_code)
+            design = Design.SPHERICAL if read.kind is Kind.SPHERICAL_ROLLER else Design.BALL
+            return KeptBearing(text.strip(), design, row.bore_mm, row.outside_mm, row.width_mm, read.sealed) if row is not None else None
+        except InvalidInput:
+            pass
+        try:
+            number = read_number(text)
+            ball = self.groove.find(number.code)
+            sealed = number.closure is not Closure.OPEN
+            return KeptBearing(text.strip(), Design.BALL, ball.bore_mm, ball.outside_mm, ball.width_mm, sealed) if ball is not None else None
+        except InvalidInput:
+            pass
+        insert = self.inserts.read(text)
+        if insert is None:
+            return None
+        return KeptBearing(text.strip(), Design.BALL, insert.bore_mm, insert.outside_mm, insert.outer_width_mm)

@@ -1,0 +1,74 @@
+/** The panel of each kind of work: one case a topic. */
+import type { Bench } from "../../api";
+import { ClosingPanel } from "./topics/bolts/panel";
+import { CarePanel } from "./topics/care/panel";
+import { CartridgePanel } from "./topics/cartridge/panel";
+import { FollowerPanel } from "./topics/follower/panel";
+import { GreasePanel } from "./topics/grease/panel";
+import { InsertPanel } from "./topics/insert/panel";
+import { Line } from "./topics/lineup/line";
+import { TicksPanel } from "./ticks-panel";
+import { LineUpPanel } from "./topics/lineup/panel";
+import { LookPanel } from "./topics/look/panel";
+import { PreparePanel } from "./topics/prepare/panel";
+import { RemovalPanel } from "./topics/removal/panel";
+import { RunPanel } from "./topics/runin/panel";
+import { ShoulderPanel } from "./topics/shouldered/panel";
+import { StockPanel } from "./topics/stock/panel";
+import { StopPanel } from "./topics/stop/panel";
+import { TaperedPanel } from "./topics/tapered/panel";
+import { UnitPanel } from "./topics/units/panel";
+import type { JobAccess } from "./use-job";
+
+/** A topic without its panel does not pass the type check. */
+export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
+  const { work } = bench;
+  const panel = {
+    tap: job.tap,
+    busy: job.outbox.waiting > 0 && !job.outbox.away,
+    refused: job.outbox.refused.at(-1) ?? null,
+  };
+  switch (work.topic) {
+    case "tapered":
+      return <TaperedPanel work={work} {...panel} />;
+    case "stock":
+      return <StockPanel job={bench.id} work={work} {...panel} />;
+    case "removal":
+      return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
+    case "follower":
+      return <FollowerPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "cartridge":
+      return <CartridgePanel next={bench.next.do} work={work} {...panel} />;
+    case "insert":
+      return <InsertPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "grease":
+      return <GreasePanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "bolts":
+      return <ClosingPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "runin":
+      return <RunPanel next={bench.next.do} work={work} {...panel} />;
+    case "care":
+      return <CarePanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "stop":
+      return <StopPanel job={bench.id} work={work} />;
+    case "units":
+      return <UnitPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "shouldered":
+      return <ShoulderPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "look":
+      return <LookPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "prepare":
+      return <PreparePanel key={bench.at} work={work} {...panel} />;
+    case "lineup":
+      return (
+        <>
+          <Line job={bench.id} work={work} />
+          <LineUpPanel next={bench.next.do} work={work} {...panel} />
+        </>
+      );
+    case "ticks":
+      return <TicksPanel stage={bench.stage} work={work} tap={job.tap} />;
+    default:
+      return work satisfies never;
+  }
+}

@@ -1,0 +1,114 @@
+/** How a bearing is kept from now on: the way, how it runs, interval and amount, gun, looks. */
+import { useState } from "react";
+import type { CareWork } from "../../../../api";
+import { Button, ChoiceRow, Tick } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import type { Refused, Tap } from "../../parts";
+import { useEntry } from "../../use-entry";
+import { GunChoice } from "../grease/gun-choice";
+import { Conditions, useConditions } from "./conditions";
+import { WhichBearing } from "./which-bearing";
+
+export interface CareProps {
+  work: CareWork;
+  tap: Tap;
+  refused: Refused;
+}
+type Way = CareWork["ways"][number]["value"];
+
+export function CarePanel({ next, ...props }: CareProps & { next: string }) {
+  if (next === "say_bearing") return <WhichBearing {...props} />;
+  return next === "set_care" ? <CareForm {...props} /> : null;
+}
+
+function CareForm({ work, tap, refused }: CareProps) {
+  const entry = useEntry(
+    {
+      hours_per_day: "",
+      speed: "",
+      temperature: work.temperature_c === null ? "" : `${work.temperature_c} °C`,
+      gun: work.gun,
+      stroke: work.stroke,
+      interval: "",
+      interval_source: "",
+      amount: "",
+      amount_source: "",
+      strokes: "",
+      cartridge: "",
+      season_days: "",
+      look_days: "",
+      grease: work.grease,
+    },
+    refused,
+    "set_care",
+  );
+  const [way, setWay] = useState<Way | "">(work.usual ?? "");
+  const [running, setRunning] = useState(false);
+  const conditions = useConditions();
+  const greased = way === "until_shows" || way === "counted" || way === "lubricator";
+  const insert = way === "sealed_insert";
+  return (
+    <form
+      className="space-y-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (way)
+          tap({
+            kind: "set_care",
+            way,
+            ...entry.values,
+            ...(greased ? conditions.values : {}),
+            running: running ? "yes" : "no",
+          });
+      }}
+    >
+      <ChoiceRow
+        label="How it is kept greased"
+        value={way}
+        onChange={(value) => setWay(value as Way)}
+        options={work.ways.map(({ value, words }) => ({ value, label: words }))}
+        column
+      />
+      {greased || insert ? (
+        <>
+          <div className="grid gap-3 sm:grid-cols-3">
+            <EntryText
+              entry={entry}
+              name="hours_per_day"
+              label="Runs, hours a day"
+              words={["8", "16", "24"]}
+            />
+            {greased ? <EntryText entry={entry} name="speed" label="Speed" hint="r/min" /> : null}
+            {greased ? <EntryText entry={entry} name="temperature" label="Housing when running" /> : null}
+          </div>
+          {greased ? <Conditions work={work} conditions={conditions} entry={entry} /> : null}
+          <EntryText entry={entry} name="grease" label="Grease: name on the tin" />
+          <GunChoice entry={entry} />
+          {way === "lubricator" ? (
+            <EntryText entry={entry} name="cartridge" label="Its cartridge holds" hint="g" />
+          ) : null}
+          <details>
+            <summary className="min-h-12 cursor-pointer py-3 font-bold">What its maker says</summary>
+            <div className="grid gap-3 sm:grid-cols-2">
+              <EntryText entry={entry} name="interval" label="Every so many hours" />
+              <EntryText entry={entry} name="interval_source" label="Whose interval" />
+              <EntryText entry={entry} name="amount" label="So much each time" hint="g, oz" />
+              <EntryText entry={entry} name="amount_source" label="Whose amount" />
+              {insert ? <EntryText entry={entry} name="strokes" label="Strokes, at most" /> : null}
+              <EntryText entry={entry} name="season_days" label="At the latest after, days" />
+            </div>
+          </details>
+          <Tick
+            label="May be greased while it runs: fitting outside the guard, and the site's leave"
+            checked={running}
+            onChange={setRunning}
+          />
+        </>
+      ) : null}
+      <EntryText entry={entry} name="look_days" label="Looked at every, days" words={["7", "14", "30"]} />
+      <Button kind="main" data-main type="submit" disabled={!way}>
+        Put it into the rounds
+      </Button>
+    </form>
+  );
+}

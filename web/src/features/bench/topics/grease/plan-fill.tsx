@@ -1,0 +1,95 @@
+/** How much goes where: by the sheet, or by a share of the housing's space; with which gun, over how many corners. */
+import { useState } from "react";
+import { Button, ChoiceRow, useSettings } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import { useEntry } from "../../use-entry";
+import { GunChoice } from "./gun-choice";
+import type { GreaseProps } from "./panel";
+
+const EMPTY = {
+  gun: "",
+  stroke: "",
+  mass: "",
+  sheet: "",
+  sheet_source: "",
+  volume: "",
+  housing: "",
+  inside: "",
+  share: "",
+  corners: "",
+  cartridge: "",
+};
+const WAYS = [
+  { value: "sizes", label: "inside sizes of the housing" },
+  { value: "sheet", label: "its sheet" },
+  { value: "volume", label: "its space is known" },
+];
+
+export function PlanFill({ work, tap, refused }: GreaseProps) {
+  const { units } = useSettings();
+  const entry = useEntry(EMPTY, refused, "plan_fill");
+  const [pace, setPace] = useState("");
+  const [by, setBy] = useState("sizes");
+  const text = (name: keyof typeof EMPTY, when = true) => (when ? entry.text(name) : "");
+  return (
+    <form
+      className="space-y-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        tap({
+          kind: "plan_fill",
+          pace,
+          gun: text("gun"),
+          stroke: text("stroke"),
+          mass: text("mass"),
+          sheet: text("sheet", by === "sheet"),
+          sheet_source: text("sheet_source", by === "sheet"),
+          volume: text("volume", by === "volume"),
+          housing: text("housing", by === "sizes"),
+          inside: text("inside", by === "sizes"),
+          share: text("share", by !== "sheet"),
+          corners: text("corners"),
+          cartridge: text("cartridge"),
+          shown: units === "mm" ? "mm" : "in",
+        });
+      }}
+    >
+      <ChoiceRow
+        label="How fast it runs"
+        value={pace}
+        onChange={setPace}
+        options={work.paces.map(({ value, words }) => ({ value, label: words }))}
+        problem={entry.problem("pace")}
+      />
+      <ChoiceRow label="The housing's amount by" value={by} onChange={setBy} options={WAYS} />
+      <div className="grid gap-3 sm:grid-cols-3">
+        {by === "sizes" ? (
+          <>
+            <EntryText entry={entry} name="housing" label="Inside diameter of the housing" />
+            <EntryText entry={entry} name="inside" label="Its inside width" />
+          </>
+        ) : null}
+        {by === "volume" ? (
+          <EntryText entry={entry} name="volume" label="Space beside the bearing" hint="cm³, l or in³" />
+        ) : null}
+        {by === "sheet" ? (
+          <>
+            <EntryText entry={entry} name="sheet" label="Amount of the sheet" hint="g, oz" />
+            <EntryText entry={entry} name="sheet_source" label="Which sheet" />
+          </>
+        ) : (
+          <EntryText entry={entry} name="share" label="Share of it" hint="empty: by the rule, about 30 %" />
+        )}
+      </div>
+      <GunChoice entry={entry} />
+      <div className="grid gap-3 sm:grid-cols-3">
+        <EntryText entry={entry} name="corners" label="Corners" hint="empty: 4" />
+        <EntryText entry={entry} name="mass" label="Bare bearing's mass" hint="kg; empty: not known" />
+        <EntryText entry={entry} name="cartridge" label="A cartridge holds" hint="empty: 400 g" />
+      </div>
+      <Button kind="main" data-main type="submit" disabled={!pace && work.paces.length > 0}>
+        Work it out
+      </Button>
+    </form>
+  );
+}

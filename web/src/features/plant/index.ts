@@ -1,0 +1,2 @@
+export { PlantPage } from "./plant-page";
+export { PositionPage } from "./position-page";

@@ -1,0 +1,2 @@
+export { RoundsPage } from "./rounds-page";
+export { WalkPage } from "./walk-page";

@@ -1,0 +1,137 @@
+/** What is due over the plant: weeks with their load by crew, the stops of a week, a round opened from them, a calendar. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { ProblemError, getRounds, newId, openRound, type Rounds, type RoundsAsked } from "../../api";
+import { Button, ChoiceRow, useSettings } from "../../ui";
+import { StopTable } from "./stop-table";
+import { Weeks } from "./weeks";
+
+type Only = NonNullable<RoundsAsked["only"]>;
+
+export function RoundsPage() {
+  const [asked, setAsked] = useState<RoundsAsked>({ week: 0, route: "", crew: "", only: "" });
+  const rounds = useQuery({
+    queryKey: ["rounds", asked],
+    queryFn: () => getRounds(asked),
+    placeholderData: keepPreviousData,
+  });
+  const change = (more: Partial<RoundsAsked>) => setAsked((before) => ({ ...before, ...more }));
+  const found = rounds.data;
+  return (
+    <div className="space-y-6">
+      <h1 className="text-2xl font-bold">Rounds</h1>
+      {rounds.isError && !found ? (
+        <p className="sheet p-4">
+          The plan cannot be fetched now. A round that is open on this device goes on.
+        </p>
+      ) : null}
+      {found && found.routes.length === 0 ? (
+        <p className="sheet p-5">
+          Nothing is due yet. A bearing comes into the rounds at the end of its job, under Keep: how it is
+          greased again, and how often it is looked at.
+        </p>
+      ) : null}
+      {found && found.routes.length > 0 ? (
+        <div className="grid gap-6 lg:grid-cols-[minmax(20rem,2fr)_3fr]">
+          <section aria-label="Weeks" className="space-y-4">
+            <Flags
+              found={found}
+              only={asked.only ?? ""}
+              onOnly={(only) => change({ only, week: only ? null : 0 })}
+            />
+            <Weeks found={found} week={asked.week ?? null} onWeek={(week) => change({ week, only: "" })} />
+            <Calendar crew={asked.crew ?? ""} route={asked.route ?? ""} />
+          </section>
+          <section aria-label="Stops" className="space-y-4">
+            <ChoiceRow
+              label="Route"
+              value={asked.route ?? ""}
+              onChange={(route) => change({ route })}
+              options={["", ...found.routes].map((value) => ({ value, label: value || "all" }))}
+            />
+            {found.crews.length > 1 ? (
+              <ChoiceRow
+                label="Crew"
+                value={asked.crew ?? ""}
+                onChange={(crew) => change({ crew })}
+                options={["", ...found.crews].map((value) => ({ value, label: value || "all" }))}
+              />
+            ) : null}
+            {asked.only ? null : <Open asked={asked} count={found.stops.length + found.more} />}
+            <StopTable found={found} />
+          </section>
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+function Flags({ found, only, onOnly }: { found: Rounds; only: Only; onOnly: (only: Only) => void }) {
+  const flags: { value: Only; words: string; count: number }[] = [
+    { value: "late", words: "late", count: found.late },
+    { value: "over", words: "got too much grease", count: found.over },
+  ];
+  return (
+    <div className="flex flex-wrap gap-3" role="group" aria-label="What stands out">
+      {flags.map(({ value, words, count }) => (
+        <Button
+          key={value}
+          kind={count > 0 && value === "late" ? "stop" : "plain"}
+          aria-pressed={only === value}
+          onClick={() => onOnly(only === value ? "" : value)}
+        >
+          {count > 0 ? "▲ " : ""}
+          {count} {words}
+        </Button>
+      ))}
+      {found.undated > 0 ? (
+        <p className="self-center text-soft">{found.undated} without a day: hours a day not known</p>
+      ) : null}
+    </div>
+  );
+}
+
+function Open({ asked, count }: { asked: RoundsAsked; count: number }) {
+  const { actor } = useSettings();
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState("");
+  if (count === 0) return <p>Nothing is due in this week.</p>;
+  const open = () => {
+    openRound(newId(), actor, asked).then(
+      (walk) => navigate(`/rounds/${walk.id}`),
+      (error: Error) => setProblem(error instanceof ProblemError ? error.detail : error.message),
+    );
+  };
+  return (
+    <div className="space-y-2">
+      <Button kind="main" data-main onClick={open}>
+        Open a round of these {count} stop{count === 1 ? "" : "s"}
+      </Button>
+      {problem ? (
+        <p role="alert" className="font-bold text-oxide">
+          ▲ {problem}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function Calendar({ crew, route }: { crew: string; route: string }) {
+  const asked = new URLSearchParams(Object.entries({ crew, route }).filter(([, value]) => value));
+  const path = `/api/rounds.ics${asked.size > 0 ? `?${asked}` : ""}`;
+  return (
+    <div className="sheet space-y-1 p-3">
+      <h2 className="font-bold">Calendar</h2>
+      <p>
+        <a className="inline-flex min-h-12 items-center text-dye underline underline-offset-4" href={path}>
+          The rounds as a calendar file
+        </a>
+      </p>
+      <p className="text-sm text-soft">
+        To subscribe, give your calendar this address:{" "}
+        <span className="figures break-all">{`${location.origin}${path}`}</span>
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+/** What was done at a stop: standing or running, strokes, whether grease shows, temperature, what was not in order; or skipped. */
+import { useState } from "react";
+import type { Command, RefusedCommand } from "../../api";
+import { Button, ChoiceRow, TextField } from "../../ui";
+import { Looks } from "./looks";
+import type { StopNow } from "./use-walk";
+
+type Do = Extract<Command, { kind: "do_stop" }>;
+
+export function StopForm(props: {
+  stop: StopNow;
+  refused: RefusedCommand | null;
+  tap: (command: Command) => void;
+}) {
+  const { stop, refused, tap } = props;
+  const greases = stop.due.includes("grease");
+  const [running, setRunning] = useState(false);
+  const [shows, setShows] = useState<NonNullable<Do["shows"]>>("");
+  const [by, setBy] = useState("thermometer");
+  const [found, setFound] = useState<string[]>([]);
+  const [texts, setTexts] = useState({
+    strokes: stop.strokes === null ? "" : String(stop.strokes),
+    temperature: "",
+    text: "",
+    reason: "",
+  });
+  const field = (name: keyof typeof texts) => ({
+    value: texts[name],
+    onChange: (event: { target: { value: string } }) =>
+      setTexts((now) => ({ ...now, [name]: event.target.value })),
+    problem: refused?.problem.at(name),
+  });
+  return (
+    <form
+      className="space-y-3 border-t border-rule px-4 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const { strokes, temperature, text } = texts;
+        const said = { strokes: greases ? strokes : "", temperature, text, found: found.join("\n") };
+        tap({ kind: "do_stop", standing: !running, shows, read_by: by, ...said });
+      }}
+    >
+      <p className="text-lg font-bold">{stop.words}</p>
+      <p>
+        {stop.how}
+        {stop.gun ? `, with ${stop.gun}` : ""}
+      </p>
+      {stop.last_c === null ? null : (
+        <p className="text-soft">
+          {stop.last_c} °C last time{stop.last_on ? `, ${stop.last_on}` : ""}
+        </p>
+      )}
+      {stop.running ? (
+        <ChoiceRow
+          label="The machine"
+          value={running ? "running" : "standing"}
+          onChange={(value) => setRunning(value === "running")}
+          options={[
+            { value: "standing", label: "stands, isolated" },
+            { value: "running", label: "runs" },
+          ]}
+        />
+      ) : null}
+      {greases ? <TextField label="Strokes it got" inputMode="numeric" {...field("strokes")} /> : null}
+      {greases && stop.way === "until_shows" ? (
+        <ChoiceRow
+          label="Clean grease shows"
+          value={shows}
+          onChange={(value) => setShows(value as "yes" | "no")}
+          options={[
+            { value: "yes", label: "yes" },
+            { value: "no", label: "no" },
+          ]}
+        />
+      ) : null}
+      <TextField
+        label="Housing"
+        hint={
+          by === "strip"
+            ? "60-65"
+            : by === "crayon"
+              ? "<75 did not melt, >60 did"
+              : "°C or °F; empty: not read"
+        }
+        {...field("temperature")}
+      />
+      {texts.temperature.trim() ? (
+        <ChoiceRow
+          label="Read by"
+          value={by}
+          onChange={setBy}
+          options={["thermometer", "sensor", "strip", "crayon"].map((value) => ({ value, label: value }))}
+        />
+      ) : null}
+      <Looks looks={stop.looks} found={found} onFound={setFound} />
+      <TextField label="Remark" {...field("text")} />
+      <Button kind="main" data-main type="submit" className="w-full">
+        Done here
+      </Button>
+      <details>
+        <summary className="min-h-12 cursor-pointer py-3 font-bold">Skip this stop</summary>
+        <div className="space-y-3">
+          <TextField label="Why" {...field("reason")} />
+          <Button
+            disabled={!texts.reason.trim()}
+            onClick={() => tap({ kind: "skip_stop", reason: texts.reason })}
+          >
+            Skip it: it stays due
+          </Button>
+        </div>
+      </details>
+    </form>
+  );
+}

@@ -401,7 +401,7 @@ def test_levelling_loses_nothing_doubles_nothing_and_is_never_late(work: list[Du
     for one, week in zip(work, found, strict=True):
         assert week == one.due_week if one.due_week >= weeks else 0 <= week <= max(one.due_week, 0)
         # Never so early that it is greased too much.
-        assert week >= min(max(one.due_week, 0), int(one.due_week - 0.25 * one.interval_weeks))
+        assert week >= min(max(one.due_week, 0), math.ceil(one.due_week - 0.25 * one.interval_weeks))
 
 
 def test_levelling_fills_no_week_above_its_crew_while_another_has_room() -> None:

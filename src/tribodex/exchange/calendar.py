@@ -83,8 +83,7 @@ def position_entries(view: PositionView) -> list[DayEntry]:
 
 
 def _words(stop: DueStop) -> str:
-    strokes = f", {stop.strokes} strokes" if stop.strokes is not None else ""
-    return f"{stop.words}{strokes}{' (late)' if stop.late else ''}"
+    return f"{stop.words}{' (late)' if stop.late else ''}"
 
 
 def _slug(text: str) -> str:

@@ -11,6 +11,8 @@ from pydantic import BaseModel, ConfigDict
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.quantities import UM_PER, LengthUnit
 from tribodex.core.topics.lineup.facts import PartKind, ShaftPart
+from tribodex.usecases.crib.guns import GunDraft
+from tribodex.usecases.crib.wrenches import WrenchDraft
 from tribodex.usecases.ports import Crew, Machine, Plant, Position, ShaftLine
 
 
@@ -86,6 +88,27 @@ class CrewEntry(_Strict):
     routes: list[str]
 
 
+class GunEntry(_Strict):
+    """A grease gun of the crib."""
+
+    id: str
+    name: str
+    weighings: str
+    weighed_on: str = ""
+    grease: str = ""
+
+
+class WrenchEntry(_Strict):
+    """A torque wrench of the crib."""
+
+    id: str
+    name: str
+    least: str = ""
+    most: str
+    length: str = ""
+    checked_on: str = ""
+
+
 class PlantFile(_Strict):
     """A plant."""
 
@@ -93,6 +116,8 @@ class PlantFile(_Strict):
     people: list[str]
     feeler_sets: list[FeelerEntry]
     crews: list[CrewEntry] = []
+    guns: list[GunEntry] = []
+    wrenches: list[WrenchEntry] = []
 
 
 def read_plant(file: Path) -> Plant:
@@ -109,5 +134,7 @@ def read_plant(file: Path) -> Plant:
             FeelerSet(f.id, f.name, f.unit, tuple(sorted(round(leaf * UM_PER[f.unit], 3) for leaf in f.leaves)), f.checked_on)
             for f in read.feeler_sets
         ),
+        guns={gun.id: GunDraft(**gun.model_dump(exclude={"id"})) for gun in read.guns},
+        wrenches={wrench.id: WrenchDraft(**wrench.model_dump(exclude={"id"})) for wrench in read.wrenches},
         crews=tuple(Crew(crew.name, crew.minutes_a_week, tuple(crew.routes)) for crew in read.crews),
     )

@@ -15,6 +15,7 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import ONLY_PLACE, SHAFT
+from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.seat import LengthTool, seat_behind_deg
@@ -25,14 +26,17 @@ from tribodex.core.topics.tapered.leaves import next_cell
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.launch.demo_steps import AFTER_LOCKING
 from tribodex.reference.yaml_file import read_yaml
 from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
+from tribodex.usecases.keeping import open_keeping
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
 from tribodex.usecases.ports import Reference, Store, Tap
+from tribodex.usecases.rounds import RoundOrder, open_round
 
 PACE = timedelta(seconds=50)
 # What a person decides.
@@ -49,6 +53,11 @@ class VirtualFitter:
         self._truths = truth if isinstance(truth, Mapping) else {ONLY_PLACE: truth}
         self._clock = begins
         self.job, self.at = job, ""
+
+    @property
+    def desk(self) -> Desk:
+        """The job at the bearing that is worked at."""
+        return desk_of(self._reference, self.job, self.at)
 
     @property
     def _truth(self) -> VirtualBearing:
@@ -102,7 +111,9 @@ class VirtualFitter:
             desk = desk_of(self._reference, self.job, self.at)
             task = next((t for t in rail.tasks(desk) if t.at in (SHAFT, self.at or "1") and rail.stands(desk, t) == rail.NOW), None)
             move = rail.move_at(desk, task) if task is not None else rail.next_move(desk)
-            if move.do in (Ask.SIGN, Ask.NOTHING, Ask.HELD, Ask.TICK, *_STOPS):
+            # Other work than driving up is said step by step.
+            other = not isinstance(move, NextMove) and move.do != Ask.CONFIRM
+            if other or move.do in (Ask.SIGN, Ask.NOTHING, Ask.HELD, Ask.TICK, *_STOPS):
                 return
             self._follow_one(move)
 
@@ -140,7 +151,7 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             store = SqlStore(session)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
-            job = open_job(store, reference, entry["id"], _order(entry), tap, begins)
+            job = _opened(store, reference, entry, tap, begins)
             if len(job.log) > 1:
                 continue
             driven = entry.get("truths") or ([entry["truth"]] if "truth" in entry else [])
@@ -149,6 +160,16 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             for step in entry["steps"]:
                 for name, value in step.items():
                     _STEPS[name](fitter, value)
+
+
+def _opened(store: Store, reference: Reference, entry: Mapping[str, Any], tap: Tap, begins: datetime) -> Loaded:
+    """The job of an entry: a mounting, bearings given into keeping, or a round over positions."""
+    if "keeping" in entry:
+        return open_keeping(store, reference, entry["id"], entry["keeping"], tap, begins)
+    if "round" in entry:
+        order = RoundOrder(title=entry["title"], positions=tuple(entry["round"]))
+        return open_round(store, reference, entry["id"], order, tap, begins)
+    return open_job(store, reference, entry["id"], _order(entry), tap, begins)
 
 
 def _order(entry: Mapping[str, Any]) -> Order:
@@ -211,5 +232,6 @@ _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
     "settle": _settle,
     "correct": _correct,
     "follow": lambda f, v: f.follow(int(v)),
+    **AFTER_LOCKING,
     "sign": lambda f, v: f.say(job_cmd.Sign(v["name"], v["role"])),
 }

@@ -11,6 +11,8 @@ from sqlalchemy.orm import Session
 from tribodex.store.models import CrewRow, CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
 from tribodex.usecases.codec import reads
 from tribodex.usecases.crib import gauge_item
+from tribodex.usecases.crib.guns import gun_item
+from tribodex.usecases.crib.wrenches import wrench_item
 from tribodex.usecases.ports import Plant, ShaftLine
 
 SHAFTS: TypeAdapter[tuple[ShaftLine, ...]] = TypeAdapter(tuple[ShaftLine, ...])
@@ -38,27 +40,29 @@ def store_plant(engine: Engine, plant: Plant, now: datetime) -> None:
         for rank, crew in enumerate(plant.crews):
             session.merge(CrewRow(name=crew.name, minutes_a_week=crew.minutes_a_week, routes=list(crew.routes), rank=rank))
         known = {item: (version, payload) for item, version, payload in session.execute(_NEWEST)}
-        for gauge in plant.feeler_sets:
-            version, payload = known.get(gauge.id, (0, None))
-            kept = gauge_item(gauge)
+        tools = [("gauge", gauge.id, gauge_item(gauge)) for gauge in plant.feeler_sets]
+        tools += [("gun", item, gun_item(draft)) for item, draft in plant.guns.items()]
+        tools += [("wrench", item, wrench_item(draft)) for item, draft in plant.wrenches.items()]
+        for kind, item_id, kept in tools:
+            version, payload = known.get(item_id, (0, None))
             if payload == kept:
                 continue
             session.add(
                 CribItemRow(
-                    item_id=gauge.id,
+                    item_id=item_id,
                     version=version + 1,
-                    kind="gauge",
+                    kind=kind,
                     payload=kept,
                     withdrawn=False,
                     reason="" if version == 0 else "plant file read again",
-                    client_event_id=f"plant-{gauge.id}-{version + 1}",
+                    client_event_id=f"plant-{item_id}-{version + 1}",
                     actor="plant file",
                     recorded_at=now.astimezone(UTC).replace(tzinfo=None),
                 )
             )
 
 
-_NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).where(CribItemRow.kind == "gauge").order_by(CribItemRow.entry)
+_NEWEST = select(CribItemRow.item_id, CribItemRow.version, CribItemRow.payload).where(CribItemRow.kind != "card").order_by(CribItemRow.entry)
 
 
 def foreign_schema(engine: Engine) -> bool:

@@ -30,6 +30,8 @@ from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
 
 TRIES = 5
+# Names that a line of a list holds, and its length.
+FEW, LINE = 4, 120
 # The procedure of a round: its stops are its places.
 ROUND = "job-round"
 
@@ -151,9 +153,9 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
         id=loaded.id,
         number=opened.number,
         title=opened.title,
-        machine=opened.machine,
-        position=" and ".join(place.name for place in loaded.job.places),
-        bearing=" and ".join(dict.fromkeys(labels)),
+        machine=_short([opened.machine]),
+        position=_short([place.name for place in loaded.job.places]),
+        bearing=_short(list(dict.fromkeys(labels))),
         stage=task.stage.title,
         stage_at=trade.index(task.stage.id) + 1,
         stage_of=len(trade),
@@ -161,6 +163,12 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
         events=len(loaded.log),
         updated_at=loaded.log[-1].recorded_at,
     )
+
+
+def _short(names: Sequence[str]) -> str:
+    """Names in a line of a list: all of a few, the first two of many; never longer than a line."""
+    said = " and ".join(names) if len(names) <= FEW else f"{names[0]}, {names[1]} and {len(names) - 2} more"
+    return said if len(said) <= LINE else f"{said[: LINE - 2]} …"
 
 
 def append(

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
 from typing import Any, Literal, NamedTuple, Protocol
@@ -138,12 +138,14 @@ class Machine:
 
 @dataclass(frozen=True)
 class Plant:
-    """Machines, people and gauge sets."""
+    """Machines, people, tools, and crews with their routes; guns and wrenches as they are typed, by id."""
 
     machines: tuple[Machine, ...]
     people: tuple[str, ...]
     feeler_sets: tuple[FeelerSet, ...]
     crews: tuple[Crew, ...] = ()
+    guns: Mapping[str, Any] = field(default_factory=dict)
+    wrenches: Mapping[str, Any] = field(default_factory=dict)
 
 
 # Not frozen: a page of them is made for every look at the list, and that is five times as quick.

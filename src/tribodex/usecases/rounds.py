@@ -12,7 +12,7 @@ import numpy as np
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
-from tribodex.core.schedule.dated import Dated, dated
+from tribodex.core.schedule.dated import dated, occurrences
 from tribodex.core.schedule.due import CareKind, Days, minutes_for
 from tribodex.core.schedule.history import DueNow
 from tribodex.core.schedule.levelling import DueWork, level
@@ -141,30 +141,31 @@ def _loads(stops: Sequence[DueStop], week: int, crews: Sequence[Crew]) -> tuple[
 
 
 def planned_stops(rows: Sequence[CareRow], crews: Sequence[Crew], today: date, weeks: int) -> tuple[list[DueStop], int]:
-    """Every stop with its week, and how many things have no day."""
+    """Every stop of the weeks that are planned, and the next one of what is due later; and how many things have no day."""
     if not rows:
         return [], 0
     when = dated(_column(rows, "every_h"), _column(rows, "every_days"), _column(rows, "hours_per_day"), _since(rows), today)
-    crew_of = {route: crew.name for crew in reversed(crews) for route in crew.routes}
     kinds = [CareKind(row.kind) for row in rows]
-    with_day = [int(i) for i in np.flatnonzero(when.has_day)]
-    work = [
-        DueWork(
-            rows[i].route,
-            crew_of.get(rows[i].route, crews[0].name),
-            int(when.week[i]),
-            float(when.interval[i]) / 7,
-            minutes_for([kinds[i]], rows[i].strokes if kinds[i] is CareKind.GREASE else None),
-        )
-        for i in with_day
-    ]
+    again = np.array([kind is not CareKind.TIGHTEN for kind in kinds], dtype=np.bool_)
+    times = occurrences(when, again, today, weeks)
+    crew_of = {route: crew.name for crew in reversed(crews) for route in crew.routes}
+    crew_at = [crew_of.get(row.route, crews[0].name) for row in rows]
+    minutes = [minutes_for([kind], row.strokes if kind is CareKind.GREASE else None) for kind, row in zip(kinds, rows, strict=True)]
+    interval_weeks = (when.interval / 7).tolist()
+    which, due_weeks = times.which.tolist(), times.week.tolist()
+    work = [DueWork(rows[i].route, crew_at[i], week, interval_weeks[i], minutes[i]) for i, week in zip(which, due_weeks, strict=True)]
     found = level(work, weeks, {crew.name: crew.minutes_a_week for crew in crews}, crews[0].minutes_a_week)
     at: dict[tuple[str, int], list[int]] = defaultdict(list)
-    for i, week in zip(with_day, found, strict=True):
-        at[rows[i].position_id, week].append(i)
-    made = [_due_stop(rows, kinds, when, here, week, crew_of.get(rows[here[0]].route, crews[0].name)) for (_, week), here in at.items()]
+    for n, week in enumerate(found):
+        at[rows[which[n]].position_id, week].append(n)
+    days, first = times.day.tolist(), times.first.tolist()
+    late, by_hours = when.late.tolist(), when.by_hours.tolist()
+    made = []
+    for (_, week), here in at.items():
+        things = [(which[n], days[n], first[n]) for n in here]
+        made.append(_due_stop(rows, kinds, things, week, crew_at[things[0][0]], late, by_hours))
     made.sort(key=lambda stop: (stop.week, not stop.late, stop.route, stop.machine, stop.due_on, stop.position_id))
-    return made, len(rows) - len(with_day)
+    return made, int((~when.has_day).sum())
 
 
 def _column(rows: Sequence[CareRow], name: str) -> Days:
@@ -175,11 +176,21 @@ def _since(rows: Sequence[CareRow]) -> Days:
     return np.array([row.since.toordinal() for row in rows], dtype=np.float64)
 
 
-def _due_stop(rows: Sequence[CareRow], kinds: Sequence[CareKind], when: Dated, here: Sequence[int], week: int, crew: str) -> DueStop:
-    """What is due at a position in one week, as one stop."""
-    row, first = rows[here[0]], min(here, key=lambda i: float(when.due[i]))
-    strokes = next((rows[i].strokes for i in here if kinds[i] is CareKind.GREASE), None)
-    done = tuple(sorted({kinds[i] for i in here}, key=list(CareKind).index))
+def _due_stop(
+    rows: Sequence[CareRow],
+    kinds: Sequence[CareKind],
+    things: Sequence[tuple[int, float, bool]],
+    week: int,
+    crew: str,
+    late: Sequence[bool],
+    by_hours: Sequence[bool],
+) -> DueStop:
+    """What is due at a position in one week, as one stop: things by their index, with the day and whether it is their first time."""
+    row = rows[things[0][0]]
+    soonest, day, _ = min(things, key=lambda thing: thing[1])
+    strokes = next((rows[i].strokes for i, _, _ in things if kinds[i] is CareKind.GREASE), None)
+    done = tuple(sorted({kinds[i] for i, _, _ in things}, key=list(CareKind).index))
+    words = [f"{kind.words}, {strokes} strokes" if kind is CareKind.GREASE and strokes is not None else kind.words for kind in done]
     return DueStop(
         position_id=row.position_id,
         position=row.position,
@@ -188,11 +199,11 @@ def _due_stop(rows: Sequence[CareRow], kinds: Sequence[CareKind], when: Dated, h
         crew=crew,
         week=week,
         kinds=done,
-        words="; ".join(kind.words for kind in done),
-        due_on=date.fromordinal(int(when.due[first])),
-        by_hours=bool(when.by_hours[first]),
-        late=any(bool(when.late[i]) for i in here),
-        over=next((rows[i].over for i in here if rows[i].over), ""),
+        words="; ".join(words),
+        due_on=date.fromordinal(int(day)),
+        by_hours=by_hours[soonest],
+        late=any(first and late[i] for i, _, first in things),
+        over=next((rows[i].over for i, _, first in things if first and rows[i].over), ""),
         strokes=strokes,
         minutes=minutes_for(done, strokes),
     )

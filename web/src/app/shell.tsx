@@ -37,7 +37,10 @@ export function Shell({ children }: { children: ReactNode }) {
       <header className="border-b-2 border-ink bg-sheet">
         <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-2 sm:px-4">
           <span className="sr-only text-lg font-bold tracking-wide sm:not-sr-only sm:pr-4">Tribodex</span>
-          <nav aria-label="Places" className="order-last flex w-full sm:order-none sm:w-auto">
+          <nav
+            aria-label="Places"
+            className="order-last flex w-full overflow-x-auto whitespace-nowrap sm:order-none sm:w-auto"
+          >
             {PLACES.map(({ to, name }) => (
               <NavLink key={to} to={to} end={to === "/"} className={place}>
                 {name}

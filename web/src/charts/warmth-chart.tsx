@@ -20,7 +20,7 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
   const top = Math.ceil(hottest / 10) * 10;
   const x: Axis = {
     scale: "linear",
-    from: 0,
+    from: -end * 0.03,
     to: end,
     ticks: steps(0, end, end > 240 ? 60 : 30),
     words: "minutes after the start",

@@ -40,6 +40,7 @@ export default function YearsChart({ readings }: { readings: YearReading[] }) {
       label={`Temperature: ${at.map(({ on, y: warm }) => `${on} ${warm} °C`).join(", ")}`}
       height={200}
       {...{ x, y, boxes, lines }}
+      namesWidth={52}
       ticksWidth={48}
       narrow
     />

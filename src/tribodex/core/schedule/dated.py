@@ -48,3 +48,42 @@ def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, tod
     monday = today.toordinal() - today.weekday()
     week = np.clip(np.floor((due - monday) / 7), -LAST_WEEK, LAST_WEEK).astype(np.int64)
     return Dated(due, interval, week, by_run <= by_day, overdue(due, interval, float(today.toordinal())), interval < NEVER)
+
+
+@dataclass(frozen=True)
+class Occurrences:
+    """Every time that things are due within some weeks: which thing (its index), the day, its week, whether it is the first time."""
+
+    which: NDArray[np.int64]
+    day: Days
+    week: NDArray[np.int64]
+    first: NDArray[np.bool_]
+
+
+def occurrences(when: Dated, again: NDArray[np.bool_], today: date, weeks: int) -> Occurrences:
+    """Every time that things are due within so many weeks, once a week at the most: late ones today, then by their intervals.
+
+    What is due beyond those weeks comes once, at its own day.
+
+    Symbols: `again`: whether a thing is due again after it was done; weeks planned.
+    Valid: weeks above zero.
+    Raises: nothing.
+    Source: definition.
+
+    >>> one = dated(np.array([np.nan]), np.array([14.0]), np.array([np.nan]), np.array([float(date(2026, 11, 2).toordinal())]), date(2026, 11, 27))
+    >>> occurrences(one, np.array([True]), date(2026, 11, 27), 6).week.tolist()
+    [-1, 2, 4]
+    """
+    now = float(today.toordinal())
+    monday = now - today.weekday()
+    which = np.flatnonzero(when.has_day)
+    begin = np.maximum(when.due[which], now)
+    each = np.maximum(when.interval[which], 7.0)
+    end = monday + 7.0 * weeks
+    times = np.where(again[which], np.maximum(np.ceil((end - begin) / each), 1.0), 1.0).astype(np.int64)
+    index = np.repeat(np.arange(which.size), times)
+    nth = np.arange(index.size) - np.repeat(np.cumsum(times) - times, times)
+    first = nth == 0
+    day = np.where(first, when.due[which][index], np.floor(begin[index] + nth * each[index]))
+    week = np.clip(np.floor((day - monday) / 7), -LAST_WEEK, LAST_WEEK).astype(np.int64)
+    return Occurrences(which[index], day, week, first)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -52,7 +53,7 @@ def level(duties: Sequence[DueWork], weeks: int, capacity_min: Mapping[str, floa
 
 def _week(duty: DueWork, load: Mapping[tuple[str, int], float], walked: set[int], capacity: float) -> int:
     last = max(duty.due_week, 0)
-    first = max(0, min(last, int(duty.due_week - EARLY_SHARE * duty.interval_weeks)))
+    first = max(0, min(last, math.ceil(duty.due_week - EARLY_SHARE * duty.interval_weeks)))
     choice = range(last, first - 1, -1)
     fits = [week for week in choice if load.get((duty.crew, week), 0.0) + duty.minutes <= capacity]
     if not fits:

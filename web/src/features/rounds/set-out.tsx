@@ -12,9 +12,10 @@ export function SetOut(props: {
     taps.flatMap(({ command }) => (command.kind === "tick_step" ? [command.step] : [])),
   );
   const steps = walk.set_out.map(({ step, done }) => ({ step, done: done || waiting.has(step) }));
+  const begun = walk.stops.some(({ state }) => state !== "open");
   const left = steps.filter(({ done }) => !done).length;
   return (
-    <details className="sheet px-4 py-1" open={left > 0}>
+    <details className="sheet px-4 py-1" open={left > 0 && !begun}>
       <summary className="min-h-12 cursor-pointer py-3 font-bold">
         {left > 0 ? "Before setting out" : "✓ Set out"}
         {walk.grease_g === null ? "" : `: about ${walk.grease_g} g of grease in all`}

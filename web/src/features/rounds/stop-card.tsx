@@ -1,6 +1,6 @@
 /** A stop: where it is and what is due, in large; opened, what was done there; closed, how it stands. */
 import type { Command, RefusedCommand } from "../../api";
-import { VerdictMark } from "../../ui";
+import { Say, VerdictMark } from "../../ui";
 import { StopForm } from "./stop-form";
 import type { StopNow } from "./use-walk";
 
@@ -39,11 +39,13 @@ export function StopCard(props: {
         </span>
         <span className="text-right font-bold">{due ? stop.words : stop.state}</span>
       </button>
-      {stop.verdicts.map((verdict, at) => (
-        <div key={at} className="px-4 pb-2">
-          <VerdictMark verdict={verdict} />
-        </div>
-      ))}
+      {stop.verdicts
+        .filter(({ level }) => level !== "good")
+        .map((verdict, at) => (
+          <div key={at} className="px-4 pb-2">
+            <VerdictMark verdict={verdict} /> <Say>{verdict.reason}</Say>
+          </div>
+        ))}
       {open && due ? (
         <StopForm
           stop={stop}

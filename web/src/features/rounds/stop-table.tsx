@@ -10,20 +10,17 @@ export function StopTable({ found }: { found: Rounds }) {
         {found.stops.map((stop) => (
           <li
             key={`${stop.position_id}.${stop.week}`}
-            className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2"
+            className="grid items-center gap-x-4 border-b border-rule py-1 sm:grid-cols-[minmax(13rem,1fr)_13rem_9rem_7rem]"
           >
             <Link
               to={`/plant/${stop.position_id}`}
-              className="inline-flex min-h-12 min-w-[16rem] grow flex-col justify-center hover:bg-wash"
+              className="inline-flex min-h-12 flex-col justify-center hover:bg-wash"
             >
               <b>{stop.machine}</b>
               <span>{stop.position}</span>
             </Link>
-            <span className="min-w-[10rem]">
-              {stop.words}
-              {stop.strokes === null ? "" : `, ${stop.strokes} strokes`}
-            </span>
-            <span className="figures min-w-[9rem]">
+            <span>{stop.words}</span>
+            <span className="figures">
               by {stop.due_on}
               <span className="block text-sm text-soft">
                 {stop.by_hours ? "by running hours" : "by days"}

@@ -54,9 +54,9 @@ def _read(desk: Desk, state: RunIn, run: Run) -> Move:
         )
     when = "now" if not asked else f"{asked:.0f} min after the start"
     who = ", ".join(unread) if unread else "every bearing"
-    return Move(
-        "read_warmth", f"Read {who}: {when}", watch or "On the housing, over the loaded zone; listen with a rod; note what is heard.", RELEASE
-    )
+    unsure = next((f"{place.name}: {v.reason}" for place, v in found if v.level is Level.UNKNOWN and run.read.get(place.id)), "")
+    why = watch or unsure or "On the housing, over the loaded zone; listen with a rod; note what is heard."
+    return Move("read_warmth", f"Read {who}: {when}", why, RELEASE)
 
 
 def _of_warmth(verdict: Verdict) -> bool:

@@ -27,7 +27,7 @@ export function Tighten({ work, tap, refused }: ClosingProps) {
       }}
     >
       <Button kind="main" data-main onClick={() => send()}>
-        Bolt {bolt} is at it, pass {turn}
+        Bolt {bolt} is at its torque, pass {turn}
       </Button>
       <ChoiceRow
         label="Another bolt"

@@ -9,6 +9,8 @@ from datetime import date, datetime, timedelta
 
 from icalendar import Calendar, Event
 
+from tribodex.core.job.job import Job
+from tribodex.core.topics import large_seal
 from tribodex.usecases.positions import PositionView
 from tribodex.usecases.rounds import DueStop
 
@@ -19,18 +21,18 @@ LINES = 40
 
 @dataclass(frozen=True)
 class DayEntry:
-    """A day in a calendar: `uid` stays the same for the same thing, so that a later file replaces it."""
+    """Something in a calendar: whole days from a day, or hours from a moment. `uid` stays the same, so that a later file replaces it."""
 
     uid: str
-    first: date
-    days: int
+    first: date | datetime
+    long: float
     title: str
     text: str
     place: str
 
 
 def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
-    """A calendar of whole days."""
+    """A calendar."""
     made = Calendar()
     made.add("prodid", "-//Tribodex//rounds//EN")
     made.add("version", "2.0")
@@ -44,7 +46,8 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
         event.add("uid", f"{entry.uid}@tribodex")
         event.add("dtstamp", now)
         event.add("dtstart", entry.first)
-        event.add("dtend", entry.first + timedelta(days=entry.days))
+        long = timedelta(hours=entry.long) if isinstance(entry.first, datetime) else timedelta(days=entry.long)
+        event.add("dtend", entry.first + long)
         event.add("summary", entry.title)
         event.add("description", entry.text)
         event.add("location", entry.place)
@@ -79,6 +82,19 @@ def position_entries(view: PositionView) -> list[DayEntry]:
         if due.day is not None:
             uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
             found.append(DayEntry(uid, due.day, 1, f"{where}: {due.kind.words}", f"{due.words}\n{view.kept}", view.route))
+    return found
+
+
+def lead_entries(job_id: str, job: Job) -> list[DayEntry]:
+    """Steps that a wished start asks for, each at its hour."""
+    found = []
+    for place in job.places:
+        plan = job.of(large_seal.TOPIC, place.id).plan
+        for i, step in enumerate(plan.begins if plan is not None else ()):
+            title = f"{place.name}: {step.words}"
+            found.append(
+                DayEntry(f"lead-{job_id}-{place.id}-{i}", step.at, step.hours, title, f"{job.opened.title}, {step.hours:g} h", job.opened.machine)
+            )
     return found
 
 

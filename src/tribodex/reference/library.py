@@ -55,6 +55,7 @@ def load_reference(folder: Path = DATA) -> Reference:
         bolts=tables.bolt_strength(sheets["bolt_strength"]),
         thickeners=tables.thickeners(sheets["thickener_compatibility"]),
         oil_grades=tables.oil_grades(sheets["iso_vg"]),
+        seal_materials=tables.seal_materials(sheets["seal_material"]),
         inserts=tables.insert_sizes(sheets["insert_dimensions"], sheets["insert_screw"]),
         failure_marks=failure_marks(folder / "failure_marks"),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},

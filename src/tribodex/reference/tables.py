@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import re
 from collections.abc import Callable, Iterable
 from itertools import pairwise
 from pathlib import Path
@@ -25,6 +26,7 @@ from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
 from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
+from tribodex.core.seals.material import SealMaterial, SealMaterials
 from tribodex.core.shouldered.retaining_ring import RetainingRings, RingRow
 from tribodex.core.sources import Recall, Source, cell, value
 from tribodex.core.units.screws import ScrewRow, SetScrews
@@ -367,3 +369,16 @@ def thickeners(sheet: Sheet) -> Thickeners:
 def oil_grades(sheet: Sheet) -> OilGrades:
     """Viscosity at 40 and 100 °C (mm²/s) of each oil grade; of two memories the thinner."""
     return OilGrades(sheet.source, {row["ISO_VG"]: (value(row["nu_40"]), value(row["nu_100"])) for row in sheet.rows})
+
+
+def seal_materials(sheet: Sheet) -> SealMaterials:
+    """What materials of seals stand; a single speed where the list gives no range."""
+    rows = []
+    for row in sheet.rows:
+        speed = value(row["max_speed_m_s"])
+        spread = re.fullmatch(r"(\d+)-(\d+)", row["max_speed_range_m_s"])
+        limits = Span(float(spread[1]), float(spread[2])) if spread else Span(speed, speed)
+        name = row["material"].removesuffix(" (for comparison)")
+        cold, hot = value(row["temp_min_C"]), value(row["temp_max_C"])
+        rows.append(SealMaterial(name, cold, hot, speed, limits, row["shaft_Ra_um"], row["shaft_hardness"], row["note"]))
+    return SealMaterials(sheet.source, tuple(rows))

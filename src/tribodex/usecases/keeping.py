@@ -1,4 +1,4 @@
-"""A bearing that runs already is given into keeping: a job of its own, without a mounting."""
+"""Jobs without a mounting: bearings that run already given into keeping, and a large shaft seal on its own."""
 
 from __future__ import annotations
 
@@ -14,6 +14,7 @@ from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.ports import ConcurrentWriter, Reference, Store, Tap
 
 KEEPING, KEPT = "job-keeping", "keeping"
+SEALING, SEALED = "job-seal", "large-seal"
 MOST = 12
 
 
@@ -52,6 +53,39 @@ def open_keeping(store: Store, reference: Reference, job_id: str, positions: Seq
         places=tuple(places),
         plans=tuple(plans),
     )
+    return _begun(store, reference, job_id, opened, tap, recorded_at)
+
+
+def open_seal(store: Store, reference: Reference, job_id: str, position_id: str, tap: Tap, recorded_at: datetime) -> Loaded:
+    """Open a job for a large shaft seal at a position; its plan is made at the bench. Opening the same id again gives the job that is there.
+
+    Raises InvalidInput with the fields to correct.
+    """
+    if not tap.actor.strip():
+        raise InvalidInput.at("actor", "Who plans? The log names everybody.", "a name")
+    here = next(((machine, place) for machine in store.machines() for place in machine.positions if place.id == position_id), None)
+    if here is None:
+        raise InvalidInput.at("position", "The plant has no such position.", "one of the plant's positions")
+    machine, position = here
+    number = store.create_job(job_id, recorded_at)
+    log = store.events(job_id)
+    if log:
+        return Loaded(job_id, log, fold(log))
+    own, shaft = reference.procedure(SEALED), reference.procedure(SEALING)
+    opened = JobOpened(
+        number=number,
+        title=f"{machine.name}, {position.name}: large shaft seal",
+        machine_id=machine.id,
+        machine=machine.name,
+        procedure_id=shaft.id,
+        procedure_version=shaft.version,
+        places=(Place("1", position.id, position.name, own.id, own.version),),
+        plans=(),
+    )
+    return _begun(store, reference, job_id, opened, tap, recorded_at)
+
+
+def _begun(store: Store, reference: Reference, job_id: str, opened: JobOpened, tap: Tap, recorded_at: datetime) -> Loaded:
     try:
         return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
     except ConcurrentWriter:

@@ -26,6 +26,7 @@ from tribodex.core.mounting.clearance import ClearanceTable
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
+from tribodex.core.seals.material import SealMaterials
 from tribodex.core.shouldered.retaining_ring import RetainingRings
 from tribodex.core.sources import Source
 from tribodex.core.topics.lineup.facts import ShaftPart
@@ -67,6 +68,7 @@ class Reference:
     bolts: BoltStrength
     thickeners: Thickeners
     oil_grades: OilGrades
+    seal_materials: SealMaterials
     inserts: InsertSizes
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
@@ -82,6 +84,7 @@ class Reference:
             OilGrades: self.oil_grades,
             BoltStrength: self.bolts,
             KnownSizes: self.known_sizes,
+            SealMaterials: self.seal_materials,
         }
 
     @cached_property

@@ -10,9 +10,9 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
-from tribodex.exchange.calendar import calendar, position_entries, round_entries
+from tribodex.exchange.calendar import calendar, lead_entries, position_entries, round_entries
 from tribodex.usecases.jobs import load
-from tribodex.usecases.keeping import open_keeping
+from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.positions import PositionView, position
 from tribodex.usecases.rounds import MOST_WEEKS, USUAL_CREW, WEEKS, RoundOrder, Rounds, RoundsAsked, open_round, planned_stops, rounds
 from tribodex.usecases.walk import Walk, walk
@@ -57,6 +57,12 @@ class KeepingBody(TapBody):
     """Positions whose bearings are given into keeping."""
 
     positions: list[str] = Field(min_length=1, max_length=50)
+
+
+class SealBody(TapBody):
+    """Where a large shaft seal is put in."""
+
+    position: str = Field(max_length=64)
 
 
 class WherePath(BaseModel):
@@ -122,6 +128,22 @@ def post_keeping(path: JobPath, body: KeepingBody) -> Response:
     with here.store() as store:
         made = open_keeping(store, here.reference, path.job_id, body.positions, body.tap(), here.now())
         return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
+
+
+@api.post("/seals/<job_id>", responses={200: JobAnswer}, summary="Open a job for a large shaft seal")
+def post_seal(path: JobPath, body: SealBody) -> Response:
+    here = context()
+    with here.store() as store:
+        made = open_seal(store, here.reference, path.job_id, body.position, body.tap(), here.now())
+        return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
+
+
+@api.get("/jobs/<job_id>/lead.ics", summary="When the steps before a wished start begin, as a calendar")
+def get_lead(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        made = load(store, path.job_id)
+    return _ics(calendar(made.job.opened.title, lead_entries(made.id, made.job), here.now()), "lead")
 
 
 @api.get("/rounds.ics", summary="The rounds as a calendar: to read once, or to subscribe to")

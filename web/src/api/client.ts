@@ -217,6 +217,13 @@ export const openKeeping = (id: string, actor: string, positions: string[]) =>
     happened_at: new Date().toISOString(),
     positions,
   });
+export const openSeal = (id: string, actor: string, position: string) =>
+  send<{ id: string }>(`/api/seals/${id}`, {
+    client_event_id: `${id}-open`,
+    actor,
+    happened_at: new Date().toISOString(),
+    position,
+  });
 export const getFailureBook = () => ask<FailureBook>("/api/failure-marks");
 export const getSheets = () => ask<SheetHead[]>("/api/slate/sheets");
 export const workSheet = (id: string, given: Record<string, string>, shown: "mm" | "in") =>

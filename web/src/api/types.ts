@@ -91,3 +91,5 @@ export type Walk = Schemas["Walk"];
 export type PositionView = Schemas["PositionView"];
 export type GunDraft = Schemas["GunDraft"];
 export type WrenchDraft = Schemas["WrenchDraft"];
+export type SealWork = Schemas["SealWork"];
+export type LargeSealWork = Schemas["LargeSealWork"];

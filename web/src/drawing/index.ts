@@ -19,3 +19,5 @@ export * from "./grease-housing";
 export * from "./corners";
 export * from "./bolt-field";
 export * from "./ring-in-seat";
+export * from "./seal-sides";
+export * from "./seal-clock";

@@ -19,11 +19,13 @@ from tribodex.core.topics import (
     follower,
     grease,
     insert,
+    large_seal,
     lineup,
     look,
     prepare,
     removal,
     runin,
+    seals,
     shouldered,
     stock,
     stop,
@@ -36,11 +38,13 @@ from tribodex.core.topics.cartridge.show import CartridgeWork
 from tribodex.core.topics.follower.show import FollowerWork
 from tribodex.core.topics.grease.show import GreaseWork
 from tribodex.core.topics.insert.show import InsertWork
+from tribodex.core.topics.large_seal.show import LargeSealWork
 from tribodex.core.topics.lineup.show import LineUpWork
 from tribodex.core.topics.look.show import LookWork
 from tribodex.core.topics.prepare.show import PrepareWork
 from tribodex.core.topics.removal.show import RemovalWork
 from tribodex.core.topics.runin.show import RunWork
+from tribodex.core.topics.seals.show import SealWork
 from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.stock.show import StockWork
 from tribodex.core.topics.stop.show import StopWork
@@ -60,6 +64,8 @@ HOUSE = House(
         insert.TOPIC,
         units.TOPIC,
         cartridge.TOPIC,
+        seals.TOPIC,
+        large_seal.TOPIC,
         grease.TOPIC,
         bolts.TOPIC,
         runin.TOPIC,
@@ -79,6 +85,8 @@ Work = (
     | InsertWork
     | UnitWork
     | CartridgeWork
+    | SealWork
+    | LargeSealWork
     | GreaseWork
     | ClosingWork
     | RunWork

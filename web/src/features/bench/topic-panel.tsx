@@ -8,11 +8,13 @@ import { GreasePanel } from "./topics/grease/panel";
 import { InsertPanel } from "./topics/insert/panel";
 import { Line } from "./topics/lineup/line";
 import { TicksPanel } from "./ticks-panel";
+import { LargeSealPanel } from "./topics/large-seal/panel";
 import { LineUpPanel } from "./topics/lineup/panel";
 import { LookPanel } from "./topics/look/panel";
 import { PreparePanel } from "./topics/prepare/panel";
 import { RemovalPanel } from "./topics/removal/panel";
 import { RunPanel } from "./topics/runin/panel";
+import { SealsPanel } from "./topics/seals/panel";
 import { ShoulderPanel } from "./topics/shouldered/panel";
 import { StockPanel } from "./topics/stock/panel";
 import { StopPanel } from "./topics/stop/panel";
@@ -41,6 +43,10 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <CartridgePanel next={bench.next.do} work={work} {...panel} />;
     case "insert":
       return <InsertPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "seals":
+      return <SealsPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+    case "large_seal":
+      return <LargeSealPanel next={bench.next.do} work={work} {...panel} />;
     case "grease":
       return <GreasePanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
     case "bolts":

@@ -6,10 +6,12 @@ import { CartridgeDrawings } from "./topics/cartridge/drawings";
 import { FollowerDrawings } from "./topics/follower/drawings";
 import { GreaseDrawings } from "./topics/grease/drawings";
 import { InsertDrawings } from "./topics/insert/drawings";
+import { LargeSealDrawings } from "./topics/large-seal/drawings";
 import { LookDrawings } from "./topics/look/drawings";
 import { PrepareDrawings } from "./topics/prepare/drawings";
 import { RemovalDrawings } from "./topics/removal/drawings";
 import { RunDrawings } from "./topics/runin/drawings";
+import { SealDrawings } from "./topics/seals/drawings";
 import { ShoulderDrawings } from "./topics/shouldered/drawings";
 import { TaperedDrawings } from "./topics/tapered/drawings";
 import { UnitDrawings } from "./topics/units/drawings";
@@ -28,6 +30,10 @@ export function WorkDrawings({ work }: { work: Work }) {
       return <CartridgeDrawings work={work} />;
     case "insert":
       return <InsertDrawings work={work} />;
+    case "seals":
+      return <SealDrawings work={work} />;
+    case "large_seal":
+      return <LargeSealDrawings work={work} />;
     case "grease":
       return <GreaseDrawings work={work} />;
     case "bolts":

@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import { AwayError, getPosition, type PositionView } from "../../api";
 import { WarmthOverYears } from "../../charts";
 import { moment } from "../../ui";
-import { IntoRounds } from "./into-rounds";
+import { IntoRounds, LargeSeal } from "./into-rounds";
 
 export function PositionPage() {
   const { id = "" } = useParams();
@@ -34,6 +34,7 @@ export function PositionPage() {
       ) : null}
       <History position={data} />
       <Jobs position={data} />
+      <LargeSeal position={data.id} />
     </div>
   );
 }

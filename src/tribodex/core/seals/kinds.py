@@ -1,0 +1,91 @@
+"""Kinds of seal at a bearing, what they are for, and which way their lip looks."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from tribodex.core.working import Level, Verdict
+
+
+class SealKind(StrEnum):
+    """What seals a housing."""
+
+    LIP = "lip"
+    V_RING = "v_ring"
+    FELT = "felt"
+    LABYRINTH = "labyrinth"
+    SHAFT_SEAL = "shaft_seal"
+    FLINGER = "flinger"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {
+            "lip": "lip seal in the housing's groove, two halves",
+            "v_ring": "V-ring on the shaft",
+            "felt": "felt strip",
+            "labyrinth": "labyrinth ring, purged with grease",
+            "shaft_seal": "radial shaft seal",
+            "flinger": "flinger",
+        }[self.value]
+
+    @property
+    def has_lip(self) -> bool:
+        """Whether it matters which way it looks."""
+        return self in (SealKind.LIP, SealKind.V_RING, SealKind.SHAFT_SEAL)
+
+    @property
+    def rubs(self) -> bool:
+        """Whether it rubs on the shaft, so that speed and material count."""
+        return self in (SealKind.LIP, SealKind.V_RING, SealKind.FELT, SealKind.SHAFT_SEAL)
+
+
+class Purpose(StrEnum):
+    """What a seal is for, before all."""
+
+    KEEP_GREASE = "keep_grease"
+    KEEP_DIRT = "keep_dirt"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {"keep_grease": "to hold the grease in", "keep_dirt": "to keep dirt and water out"}[self.value]
+
+
+class LipSide(StrEnum):
+    """Which way a lip looks."""
+
+    TOWARD = "toward"
+    AWAY = "away"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it."""
+        return {"toward": "towards the bearing", "away": "away from the bearing"}[self.value]
+
+
+def lip_side(kind: SealKind, purpose: Purpose) -> LipSide:
+    """Which way the lip looks for a purpose: towards what it holds back.
+
+    Symbols: none.
+    Valid: seals with one lip that counts; a maker's drawing goes first.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> str(lip_side(SealKind.LIP, Purpose.KEEP_GREASE)), str(lip_side(SealKind.LIP, Purpose.KEEP_DIRT))
+    ('toward', 'away')
+    """
+    return LipSide.TOWARD if purpose is Purpose.KEEP_GREASE else LipSide.AWAY
+
+
+def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None) -> Verdict:
+    """A seal as it was set, against what it is for."""
+    if not kind.has_lip:
+        return Verdict("no lip", Level.GOOD, "It may look either way.")
+    asked = lip_side(kind, purpose)
+    if side is None:
+        return Verdict("which way?", Level.STOP, f"Its lip looks {asked.words}, {purpose.words}: look, and say so.")
+    if side is not asked:
+        why = f"Its lip looks {side.words}; {purpose.words} it looks {asked.words}."
+        return Verdict("wrong way round", Level.STOP, f"{why} Turn it now: behind the next part it cannot be seen.")
+    return Verdict("right way round", Level.GOOD, f"Its lip looks {side.words}, {purpose.words}.")

@@ -1,0 +1,175 @@
+"""What a seal's material stands: speed at the lip, temperature, the shaft under it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput
+from tribodex.core.sources import Source
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+# From this speed the shaft under the lip is harder (m/s; ISO 6194-1 in its spirit, from memory).
+HARDER_FROM_MS = 4.0
+# Below this FKM is stiff and is warmed to room temperature (°C; common practice, no source).
+STIFF_C = 15.0
+
+
+@dataclass(frozen=True)
+class SealMaterial:
+    """A material: temperatures (°C), greatest speed with its spread (m/s), roughness of the shaft (µm), what its list says of the shaft."""
+
+    name: str
+    coldest_c: float
+    hottest_c: float
+    speed_ms: float
+    speed_spread_ms: Span
+    shaft_ra_um: str
+    hardness: str
+    note: str
+
+
+@dataclass(frozen=True)
+class SealMaterials:
+    """Materials there are."""
+
+    source: Source
+    rows: tuple[SealMaterial, ...]
+
+    def find(self, name: str) -> SealMaterial:
+        """A material by its name. Raises InvalidInput, listing those there are."""
+        for row in self.rows:
+            if row.name.casefold() == name.strip().casefold():
+                return row
+        raise InvalidInput.at("material", f"“{name.strip()}” is no material known here.", ", ".join(row.name for row in self.rows))
+
+
+def lip_speed(shaft_mm: float, speed_rpm: float) -> Result:
+    """Speed at the lip: v = π·d·n.
+
+    Symbols: d shaft under the lip (mm); n (r/min); v (m/s).
+    Valid: any seal that rubs.
+    Raises: InvalidInput for a shaft or a speed that cannot be.
+    Source: definition.
+
+    >>> round(lip_speed(80, 1480).value, 2)
+    6.2
+    """
+    if not 1 <= shaft_mm <= 5_000:
+        raise InvalidInput.at("shaft", f"A shaft of {number(shaft_mm)} mm is out of range.", "1 to 5000 mm")
+    if not 0 <= speed_rpm <= 100_000:
+        raise InvalidInput.at("speed", f"{number(speed_rpm)} r/min is out of range.", "0 to 100 000 r/min")
+    v = math.pi * shaft_mm * speed_rpm / 60_000
+    line = Line("v", "at the lip", "π·d·n/60000", f"π·{number(shaft_mm)}·{number(speed_rpm)}/60000", v, "m/s", "practice")
+    return Result("lip_speed", "Speed at the lip", round(v, 2), "m/s", working=(line,))
+
+
+def judge_material(material: SealMaterial, speed_ms: float, running_c: float | None, fitting_c: float | None = None) -> list[Verdict]:
+    """What speaks for and against a material: speed, temperature while it runs, and while it is fitted.
+
+    Symbols: v (m/s); temperature at the lip while it runs, where it is fitted (°C), None not known.
+    Valid: ordinary pressure, up to 0.5 bar; its maker's list goes first.
+    Raises: nothing.
+    Source: as the table of materials; hardness and stiffness common practice, no source.
+
+    >>> nbr = SealMaterial("NBR", -40, 100, 14, Span(10, 15), "0.2-0.8", "", "")
+    >>> [v.word for v in judge_material(nbr, 12, 70)], [v.word for v in judge_material(nbr, 16, 120)]
+    (['near its limit', 'temperature right', 'harder shaft'], ['too fast', 'too hot', 'harder shaft'])
+    """
+    found = []
+    said = f"{number(speed_ms)} m/s, {material.name} stands {number(material.speed_ms)}"
+    if speed_ms > material.speed_spread_ms.high:
+        found.append(Verdict("too fast", Level.STOP, f"{said}: the lip burns. Another material, or a seal that does not rub."))
+    elif speed_ms > material.speed_spread_ms.low:
+        found.append(Verdict("near its limit", Level.WATCH, f"{said}; lists say {number(material.speed_spread_ms.low)} to "
+                             f"{number(material.speed_spread_ms.high)}: its maker decides."))  # fmt: skip
+    else:
+        found.append(Verdict("speed right", Level.GOOD, f"{said}."))
+    if running_c is None:
+        found.append(
+            Verdict("temperature not known", Level.UNKNOWN, f"{material.name}: {number(material.coldest_c)} to {number(material.hottest_c)} °C.")
+        )
+    elif running_c > material.hottest_c:
+        found.append(Verdict("too hot", Level.STOP, f"{number(running_c)} °C, {material.name} stands {number(material.hottest_c)} °C: it hardens."))
+    elif running_c < material.coldest_c:
+        found.append(
+            Verdict("too cold", Level.STOP, f"{number(running_c)} °C, {material.name} down to {number(material.coldest_c)} °C: it turns to glass.")
+        )
+    else:
+        found.append(Verdict("temperature right", Level.GOOD, f"{number(running_c)} °C of {number(material.hottest_c)} °C."))
+    if speed_ms > HARDER_FROM_MS:
+        found.append(Verdict("harder shaft", Level.WATCH, "Above 4 m/s the shaft under the lip has 55 HRC, ground without lead; else 45."))
+    if material.name == "EPDM":
+        found.insert(0, Verdict("not with grease", Level.STOP, "EPDM swells in mineral grease and oil: water and steam only."))
+    if fitting_c is not None and material.name == "FKM" and fitting_c < STIFF_C:
+        found.append(Verdict("stiff in the cold", Level.WATCH, f"FKM at {number(fitting_c)} °C: warm it to room temperature before it is bent."))
+    return found
+
+
+def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Result:
+    """Length of a lead-in chamfer: (d - d_c)/2 / tan φ; a larger difference asks for a longer one.
+
+    Symbols: d shaft, d_c its end at the chamfer (mm); φ angle to the axis (degrees), 15 to 30, 20 the aim.
+    Valid: chamfers on shaft or housing, rounded, without burr.
+    Raises: InvalidInput for diameters or angles that cannot be.
+    Source: geometry; angles common practice, no source.
+
+    >>> round(chamfer_length(80, 74, 20).value, 2), chamfer_length(80, 74, 45).verdict.word
+    (8.24, 'too steep')
+    """
+    if not 0 < chamfer_mm < shaft_mm:
+        raise InvalidInput.at("chamfer", "The chamfer's end is smaller than the shaft.", "shaft, then the end of its chamfer, mm")
+    if not 1 <= angle_deg < 90:
+        raise InvalidInput.at("angle", f"{number(angle_deg)}° is no lead-in.", "15 to 30°, 20° is the aim, measured to the axis")
+    length = (shaft_mm - chamfer_mm) / 2 / math.tan(math.radians(angle_deg))
+    line = Line("l", "along the shaft", "(d - d_c)/2/tan φ", f"({number(shaft_mm)} - {number(chamfer_mm)})/2/tan {number(angle_deg)}°", length, "mm",
+                "practice")  # fmt: skip
+    if angle_deg > 30:
+        verdict = Verdict("too steep", Level.STOP, f"{number(angle_deg)}°: the lip folds or tears on it. 15 to 30°, 20° is the aim.")
+    elif angle_deg < 15:
+        verdict = Verdict("flat", Level.WATCH, f"{number(angle_deg)}°: longer than it needs to be; 20° is the aim.")
+    else:
+        verdict = Verdict("lead-in right", Level.GOOD, f"{number(angle_deg)}°, {number(length)} mm long; rounded, no burr.")
+    return Result("chamfer", "Lead-in chamfer", round(length, 2), "mm", verdict=verdict, working=(line,))
+
+
+def labyrinth_play(growth: Span | None) -> Result:
+    """Gap beside the ring of a labyrinth towards which the shaft grows: growth + 0.5 mm at the least, 0.5 mm on the other side.
+
+    Symbols: g growth from the fixed bearing to this seal (mm), above zero away from it; None not known.
+    Valid: purged labyrinths set in the groove of a housing.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> r = labyrinth_play(Span(0, 0.9)); r.value, labyrinth_play(None).value is None
+    (1.4, True)
+    """
+    if growth is None:
+        why = "Growth between the bearings is not known: say temperatures at Line up, or set it in the middle and look when it is hot."
+        return Result(
+            "labyrinth_play", "Gap towards which the shaft grows", None, "mm", note=why, verdict=Verdict("growth not known", Level.UNKNOWN, why)
+        )
+    most = max(growth.high, -growth.low, 0.0)
+    line = Line("s", "at the least", "g + 0.5", f"{number(most)} + {LABYRINTH_MM:g}", most + LABYRINTH_MM, "mm", "practice")
+    note = f"{LABYRINTH_MM:g} mm on the other side. Halves pressed together evenly; both sides alike."
+    return Result("labyrinth_play", "Gap towards which the shaft grows", round(most + LABYRINTH_MM, 2), "mm", working=(line,), note=note)
+
+
+LABYRINTH_MM = 0.5
+
+
+def judge_play(asked: Result, toward_growth_mm: float, other_mm: float) -> Verdict:
+    """Gaps of a labyrinth as they were set. Source: common practice, no source.
+
+    >>> judge_play(labyrinth_play(Span(0, 0.9)), 1.5, 0.6).word, judge_play(labyrinth_play(Span(0, 0.9)), 1.0, 1.1).word
+    ('room on both sides', 'too little room')
+    """
+    if asked.value is None:
+        return Verdict("growth not known", Level.UNKNOWN, asked.note)
+    if toward_growth_mm < asked.value - 0.05 or other_mm < LABYRINTH_MM - 0.05:
+        said = f"{number(toward_growth_mm)} and {number(other_mm)} mm, {number(asked.value)} and {LABYRINTH_MM:g} mm are asked"
+        return Verdict("too little room", Level.STOP, f"{said}: it rubs when the shaft is warm.")
+    return Verdict(
+        "room on both sides", Level.GOOD, f"{number(toward_growth_mm)} and {number(other_mm)} mm of {number(asked.value)} and {LABYRINTH_MM:g}."
+    )

@@ -1,0 +1,232 @@
+"""What may follow while a large shaft seal is put in, and what to do next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from tribodex.core.bolts.torque import judge_torque
+from tribodex.core.components.bands import Span
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import parse_count, parse_temperature_c, parse_torque_nm
+from tribodex.core.seals.large import REST_H, RIGHT_THROUGH_C, ROOM_C
+from tribodex.core.seals.material import SealMaterials
+from tribodex.core.topics import stock
+from tribodex.core.topics.large_seal import commands as cmd
+from tribodex.core.topics.large_seal import facts as ev
+from tribodex.core.topics.large_seal.plan import planned
+from tribodex.core.topics.large_seal.state import LargeSeal
+from tribodex.core.topics.stock.facts import TemporaryIn, TemporaryOut
+from tribodex.core.topics.stock.state import Temporary
+from tribodex.core.working import Level, Verdict, number
+
+STAGE = "press_in"
+
+
+def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
+    """Facts that the command adds. Raises InvalidInput or Refused."""
+    if isinstance(command, cmd.PlanLargeSeal):
+        return [ev.LargeSealPlanned(planned(command, desk.book(SealMaterials)))]
+    plan = state.plan
+    if plan is None or not state.planned_right:
+        raise Refused("First the plan of this ring, with nothing in it that stops.")
+    if not desk.correcting:
+        pass_gates(desk, STAGE)
+    match command:
+        case cmd.WarmRing():
+            return [_warmed(plan, command)]
+        case cmd.RestRing():
+            return [_rested(command)]
+        case cmd.ReadySeat():
+            return [_seat(command)]
+        case cmd.LaySpring():
+            return [_spring(plan, command)]
+        case cmd.PressAt():
+            return [_pressed(desk, state, plan, command)]
+        case cmd.SeatFlat():
+            return [_flat(desk, state, command)]
+        case cmd.UseStraps():
+            return _straps(desk, command)
+        case cmd.CoverSeal():
+            return [_covered(state, plan, command)]
+        case _:
+            raise TypeError(f"a large seal takes no {type(command).__name__}")
+
+
+def _warmed(plan: ev.LargeSealPlan, command: cmd.WarmRing) -> ev.RingWarmed:
+    if not command.middle.strip():
+        return ev.RingWarmed(None, Verdict("warm by hand", Level.GOOD, "Felt in the middle of the pack, not at its outside."))
+    middle = parse_temperature_c(command.middle, "middle")
+    asked = ROOM_C - 3 if plan.material == "FKM" else RIGHT_THROUGH_C
+    if middle < asked:
+        return ev.RingWarmed(middle, Verdict("still cold", Level.STOP, f"{number(middle)} °C in the middle: bent cold it cracks. Leave it."))
+    return ev.RingWarmed(middle, Verdict("warm right through", Level.GOOD, f"{number(middle)} °C in the middle."))
+
+
+def _rested(command: cmd.RestRing) -> ev.RingRested:
+    hours = parse_count(command.hours.strip().removesuffix("h"), "hours")
+    if not 0 <= hours <= 1000:
+        raise InvalidInput.at("hours", f"{hours:g} h on the table?", "0 to 1000 h")
+    marks = command.marks.strip()
+    if marks:
+        return ev.RingRested(hours, marks, Verdict("marked", Level.STOP, f"{marks}. A lip with a mark leaks: ask its maker, or another ring."))
+    if hours < REST_H:
+        why = f"{hours:g} h: it still wants back into its coil, and measures wrong. An hour, flat, without force."
+        return ev.RingRested(hours, "", Verdict("not rested", Level.STOP, why))
+    return ev.RingRested(hours, "", Verdict("rested", Level.GOOD, "Flat, lip and joint looked at all round."))
+
+
+def _seat(command: cmd.ReadySeat) -> ev.SeatReady:
+    if not command.dry:
+        why = "A lubricant in a static seat lets the ring turn: wiped out with a dry lint-free cloth, unless its maker says otherwise."
+        return ev.SeatReady(False, command.rounded, Verdict("not dry", Level.STOP, why))
+    if not command.rounded:
+        why = "Edges and lead-in chamfer rounded, no burr: it is cut where it is pushed over them."
+        return ev.SeatReady(True, False, Verdict("sharp edges", Level.STOP, why))
+    return ev.SeatReady(True, True, Verdict("seat ready", Level.GOOD, "Dry, clean, edges rounded."))
+
+
+def _spring(plan: ev.LargeSealPlan, command: cmd.LaySpring) -> ev.SpringIn:
+    if not plan.spring_apart:
+        raise Refused("The spring of this ring is in it already.")
+    if not command.lock_checked:
+        why = "Both ends wound back half a turn against the thread, put together, let unwind to lock; then pull at it."
+        return ev.SpringIn(False, command.groove_greased, Verdict("lock not checked", Level.STOP, why))
+    if not command.groove_greased:
+        return ev.SpringIn(True, False, Verdict("groove dry", Level.WATCH, "A little grease in its groove holds it while it is laid in."))
+    return ev.SpringIn(True, True, Verdict("spring in", Level.GOOD, "Lock checked, groove greased, laid in all round."))
+
+
+def _pressed(desk: Desk, state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.PressAt) -> ev.PressedAt:
+    before = {"warm": "warm", "rest": "rested", "seat": "seat", "spring": "spring"}
+    if not desk.correcting and state.left in before and (state.left != "spring" or state.spring_first):
+        raise Refused(f"First: {move(desk, state).headline}.")
+    if command.hour not in plan.order:
+        raise InvalidInput.at("hour", f"{command.hour:g} o'clock is not in the order.", ", ".join(f"{hour:g}" for hour in plan.order))
+    due = state.next_hour
+    if due is None or command.hour == due or command.hour in state.pressed:
+        return ev.PressedAt(command.hour, Verdict("in", Level.GOOD, "Fingers or ball of the hand, flat to the bottom."))
+    why = f"{due:g} o'clock comes first: begun elsewhere, the last loop cannot be pressed in."
+    return ev.PressedAt(command.hour, Verdict("out of turn", Level.WATCH, why))
+
+
+def _straps(desk: Desk, command: cmd.UseStraps) -> list[Fact]:
+    """Straps go into the register of temporary parts, and out of it."""
+    if not command.out:
+        return [TemporaryIn(f"straps: {text(command.what, 'what', 'how many, where')}", "ring")]
+    entries = [part.entry for part in _straps_of(desk)]
+    if not entries:
+        raise Refused("No strap is in.")
+    return [TemporaryOut(entry) for entry in entries]
+
+
+def _straps_of(desk: Desk) -> list[Temporary]:
+    return [part for part in desk.job.of(stock.TOPIC, SHAFT).still_in if "strap" in part.what.casefold()]
+
+
+def straps_in(desk: Desk) -> str:
+    """Straps that are still in; empty where none is."""
+    return ", ".join(part.what for part in _straps_of(desk))
+
+
+def _flat(desk: Desk, state: LargeSeal, command: cmd.SeatFlat) -> ev.SeatedFlat:
+    if state.next_hour is not None:
+        raise Refused(f"First {state.next_hour:g} o'clock.")
+    if straps := straps_in(desk):
+        raise Refused(f"Still in: {straps}. Pulled out at the end, knots away from the spring; say so.")
+    if command.flat:
+        return ev.SeatedFlat(True, command.text.strip(), Verdict("flat all round", Level.GOOD, "To the bottom, no fold, spring in."))
+    said = text(command.text, "text", "where it stands up, or is folded")
+    return ev.SeatedFlat(False, said, Verdict("not flat", Level.STOP, f"{said}. Out there and half-way round, and pressed in anew by the clock."))
+
+
+def _covered(state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.CoverSeal) -> ev.SealCovered:
+    if state.flat is None or not state.flat.flat:
+        raise Refused("First the ring flat all round.")
+    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench: never by feel")
+    if not command.even:
+        verdict = Verdict("uneven", Level.STOP, "Its squeeze seals the outside: a cover askew leaks on one side. Loosen, and round again.")
+    elif plan.cover_nm is None:
+        verdict = Verdict("torque not judged", Level.WATCH, "What the cover's screws should have is not in the plan.")
+    else:
+        asked = Span(plan.cover_nm, plan.cover_nm)
+        verdict = judge_torque(asked, nm, low_why="the outside leaks.", high_why="a thin cover bows between its screws, and leaks there.")
+    return ev.SealCovered(round(nm, 2), wrench, command.even, verdict)
+
+
+def stands(desk: Desk, state: LargeSeal) -> str | None:
+    """Done once it is flat, covered where it needs it, and nothing temporary is in."""
+    return None if state.left == "" and not straps_in(desk) else STAGE
+
+
+def unfinished(desk: Desk, state: LargeSeal) -> str:
+    """Why the record cannot be signed; empty where it can."""
+    return "" if stands(desk, state) is None else "First the ring: planned, warm, rested, seat, pressed in by the clock, flat, covered."
+
+
+def move(desk: Desk, state: LargeSeal) -> Move:
+    """What to do next."""
+    plan = state.plan
+    left = state.left
+    if plan is None or left == "plan":
+        bad = next((v for v in plan.verdicts if v.level is Level.STOP), None) if plan is not None else None
+        if bad is not None:
+            return Move("plan_large_seal", f"Stop: {bad.word}", bad.reason)
+        return Move("plan_large_seal", "Which ring, from where, and when must it run?", "Size, store and wished start give hours and the clock.")
+    found = _prepared(state, plan, left)
+    if found is not None:
+        return found
+    if left == "press":
+        hour = state.next_hour or 12.0
+        joint = " The joint comes here." if hour == 12 and not state.pressed else ""
+        who = " Two or more: one holds what is in." if plan.helpers else ""
+        why = f"Fingers or the ball of the hand, flat to the bottom; the loops between shrink evenly.{joint}{who}"
+        return Move("press_at", f"Press it in at {hour:g} o'clock", why, "No tool with an edge, no knife. Eye protection: springs and pliers.")
+    if left == "flat":
+        bad_flat = state.flat
+        headline = f"Stop: {bad_flat.verdict.word}" if bad_flat is not None else "Go round: flat to the bottom everywhere?"
+        straps = straps_in(desk)
+        why = f"Straps are pulled out now: {straps}." if straps else "Spring in its groove, no fold. Straps, where there were any, are out."
+        return Move("seat_flat", headline, bad_flat.verdict.reason if bad_flat is not None else why)
+    if left == "cover":
+        asked = f": {number(plan.cover_nm)} N·m" if plan.cover_nm is not None else ", to its torque"
+        headline = f"Cover on{asked}" if state.covered is None else f"Stop: {state.covered.verdict.word}"
+        why = "Stiff enough, evenly, in passes: its squeeze is what seals the outside."
+        return Move("cover_seal", headline, why if state.covered is None else state.covered.verdict.reason)
+    if straps := straps_in(desk):
+        return Move("use_straps", f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
+    last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last else ""
+    return Move(Ask.NOTHING, "The ring is in", f"Flat all round{'' if plan.holds_itself else ', covered'}.{last}")
+
+
+def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | None:
+    """What comes before pressing; the spring of a ring that is joined on site after it."""
+    said = {"warm": state.warmed, "rest": state.rested, "seat": state.seat, "spring": state.spring}.get(left)
+    stop = f"Stop: {said.verdict.word}" if said is not None else ""
+    reason = said.verdict.reason if said is not None else ""
+    match left:
+        case "warm":
+            hours = f" About {plan.warm.value:g} h." if plan.warm is not None and plan.warm.value else ""
+            why = f"Lid of the box open; spring and instructions out; above 0 °C right through before it is unfolded.{hours}"
+            return Move("warm_ring", stop or "Bring it into the warm", reason or why, "Bent cold it cracks. FKM is stiff below about 15 °C.")
+        case "rest":
+            why = "Unfolded on a big table, without force, no knife. An hour flat, then a check of size; lip looked at all round."
+            return Move("rest_ring", stop or "Let it lie flat for an hour, and look", reason or why, "The joint is handled least of all.")
+        case "seat":
+            why = "Dry lint-free cloth, no lubricant in a static seat unless its maker says so; edges and chamfers rounded."
+            return Move("ready_seat", stop or "The housing: dry, clean, edges rounded?", reason or why)
+        case "spring":
+            why = "Check its lock: ends wound back half a turn against the thread, put together, let unwind. Groove thinly greased."
+            return Move(
+                "lay_spring",
+                stop or "Lay the spring in",
+                reason or why,
+                "Eye protection. A strap has its knots away from the spring.",
+            )
+        case _:
+            return None

@@ -1,0 +1,39 @@
+"""The seals of a housing: inboard ring before the sleeve, outboard ring after locking, right way round, greased, purged."""
+
+from tribodex.core.job.topic import Topic
+from tribodex.core.topics.seals import commands as cmd
+from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals.decide import INBOARD, SET, decide, move, stands, unfinished
+from tribodex.core.topics.seals.show import figures, findings, record, said, tell, view
+from tribodex.core.topics.seals.state import Seals, fold
+
+TOPIC: Topic[Seals] = Topic(
+    name="seals",
+    stages=(INBOARD, SET),
+    per_shaft=False,
+    facts=ev.FACTS,
+    commands=cmd.COMMANDS,
+    blank=lambda last, _: last or Seals(),
+    fold=fold,
+    decide=decide,
+    stands=stands,
+    move=move,
+    tell=tell,
+    view=view,
+    record=record,
+    entries={
+        ev.SealsPlanned: cmd.PlanSeals,
+        ev.RingOn: cmd.PutRingOn,
+        ev.SealSet: cmd.SetSeal,
+        ev.LabyrinthPlaced: cmd.PlaceLabyrinth,
+        ev.SealPurged: cmd.PurgeSeal,
+    },
+    said=said,
+    kept=(ev.SealsPlanned,),
+    figures=figures,
+    findings=findings,
+    unfinished=unfinished,
+    # The inboard ring goes on before what the gates of mounting ask for.
+    gates_of={INBOARD: "make_safe"},
+    optional=True,
+)

@@ -1,0 +1,77 @@
+"""What can be said of the seals of a housing: planned, inboard ring on, each side set, labyrinth placed, purged."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from tribodex.core.job.facts import Fact
+from tribodex.core.seals.kinds import LipSide, Purpose, SealKind
+from tribodex.core.working import Result, Verdict
+
+Side = Literal["inboard", "outboard"]
+
+
+@dataclass(frozen=True)
+class SealPlan:
+    """The seals of a housing: kind, what they are for, material, on which sides; what was judged of speed, warmth and lead-in."""
+
+    kind: SealKind
+    purpose: Purpose
+    material: str
+    sides: tuple[Side, ...]
+    figures: tuple[Result, ...]
+    verdicts: tuple[Verdict, ...]
+    typed: dict[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class SealsPlanned(Fact):
+    """The seals of this housing."""
+
+    plan: SealPlan
+
+
+@dataclass(frozen=True)
+class RingOn(Fact):
+    """A ring is on the shaft, lip as said; the inboard one before the sleeve."""
+
+    side: Side
+    lip: LipSide | None
+    protected: bool
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class SealSet(Fact):
+    """A seal is in its groove: joint at the top, grooves and lip greased, turned and looked at."""
+
+    side: Side
+    greased: bool
+    joint_top: bool
+    rubs: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class LabyrinthPlaced(Fact):
+    """Gaps of a labyrinth (mm): on the side towards which the shaft grows, and on the other; its set screws tight."""
+
+    side: Side
+    growth_side_mm: float
+    other_mm: float
+    screws: bool
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class SealPurged(Fact):
+    """A labyrinth purged through its own fitting until grease shows all round."""
+
+    side: Side
+    shows: bool
+    strokes: int | None
+    verdict: Verdict
+
+
+FACTS: tuple[type[Fact], ...] = (SealsPlanned, RingOn, SealSet, LabyrinthPlaced, SealPurged)

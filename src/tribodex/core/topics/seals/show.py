@@ -1,0 +1,184 @@
+"""The seals of a housing in words, on their panel and in the record."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tribodex.core.job.topic import Desk
+from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, lip_side
+from tribodex.core.seals.material import SealMaterials
+from tribodex.core.sheet import Section
+from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals.state import Seals
+from tribodex.core.working import Level, Result, Verdict, number
+
+
+def tell(fact: Any) -> str:
+    """One entry in a sentence."""
+    match fact:
+        case ev.SealsPlanned():
+            of = f", {fact.plan.material}" if fact.plan.material else ""
+            return f"Seals planned: {fact.plan.kind.words}{of}, {fact.plan.purpose.words}, {' and '.join(fact.plan.sides)}."
+        case ev.RingOn():
+            lip = f", lip {fact.lip.words}" if fact.lip is not None else ""
+            return f"{fact.side.capitalize()} ring on the shaft{lip}: {fact.verdict.word}."
+        case ev.SealSet():
+            return f"{fact.side.capitalize()} seal in its groove: {fact.verdict.word}{f' ({fact.rubs})' if fact.rubs else ''}."
+        case ev.LabyrinthPlaced():
+            gaps = f"{number(fact.growth_side_mm)} mm towards the growth, {number(fact.other_mm)} mm on the other side"
+            return f"{fact.side.capitalize()} labyrinth: {gaps}, {fact.verdict.word}."
+        case ev.SealPurged():
+            strokes = f", {fact.strokes} strokes" if fact.strokes is not None else ""
+            return f"{fact.side.capitalize()} labyrinth{strokes}: {fact.verdict.word}."
+        case _:
+            raise TypeError(f"nothing tells {type(fact).__name__}")
+
+
+def _yes(said: bool) -> str:
+    return "yes" if said else ""
+
+
+def said(fact: Any) -> dict[str, str]:
+    """An entry in the fields of the command that says it again."""
+    match fact:
+        case ev.SealsPlanned():
+            return fact.plan.typed
+        case ev.RingOn():
+            return {"side": fact.side, "lip": fact.lip or "", "protected": _yes(fact.protected)}
+        case ev.SealSet():
+            return {"side": fact.side, "greased": _yes(fact.greased), "joint_top": _yes(fact.joint_top), "rubs": fact.rubs}
+        case ev.LabyrinthPlaced():
+            gaps = {"growth_side": f"{fact.growth_side_mm:g} mm", "other": f"{fact.other_mm:g} mm"}
+            return {"side": fact.side, **gaps, "screws": _yes(fact.screws)}
+        case ev.SealPurged():
+            return {"side": fact.side, "shows": _yes(fact.shows), "strokes": str(fact.strokes) if fact.strokes is not None else ""}
+        case _:
+            return {}
+
+
+@dataclass(frozen=True)
+class SealSide:
+    """The seal of one side: whether the plan has one, which way its lip looks and should, what is left to do."""
+
+    side: ev.Side
+    planned: bool
+    lip: LipSide | None
+    on: bool
+    left: str
+    growth_side_mm: float | None
+    other_mm: float | None
+    purged: bool
+
+
+@dataclass(frozen=True)
+class SealChoice:
+    """A kind or a purpose in words."""
+
+    value: str
+    words: str
+
+
+@dataclass(frozen=True)
+class SealLine:
+    """One thing that was judged of the seals."""
+
+    what: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class SealWork:
+    """The seals of a housing as their panel shows them; sizes (mm) for the drawing."""
+
+    topic: Literal["seals"]
+    kind: SealKind | None
+    asked_lip: LipSide | None
+    has_lip: bool
+    sides: tuple[SealSide, ...]
+    due_side: ev.Side | None
+    shaft_mm: float
+    bore_mm: float
+    outside_mm: float
+    width_mm: float
+    kinds: tuple[SealChoice, ...]
+    purposes: tuple[SealChoice, ...]
+    materials: tuple[str, ...]
+    lines: tuple[SealLine, ...]
+    done: bool
+
+
+def view(desk: Desk, state: Seals) -> SealWork:
+    """The seals as they are shown."""
+    plan, fitted = state.plan, desk.fitted(desk.at)
+    b = fitted.bearing if fitted is not None else None
+    asking = not state.planned_right
+    due = state.next
+    side: ev.Side | None = "inboard" if not state.inboard_done and plan is not None else due[0] if due is not None else None
+    return SealWork(
+        topic="seals",
+        kind=plan.kind if plan is not None else None,
+        asked_lip=lip_side(plan.kind, plan.purpose) if plan is not None and plan.kind.has_lip else None,
+        has_lip=plan is not None and plan.kind.has_lip,
+        sides=tuple(_side(state, one) for one in state.sides),
+        due_side=side,
+        shaft_mm=fitted.shaft.diameter_mm if fitted is not None else 0.0,
+        bore_mm=b.bore_mm if b is not None else 0.0,
+        outside_mm=b.outside_mm if b is not None else 0.0,
+        width_mm=b.width_mm if b is not None else 0.0,
+        kinds=tuple(SealChoice(kind, kind.words) for kind in SealKind) if asking else (),
+        purposes=tuple(SealChoice(purpose, purpose.words) for purpose in Purpose) if asking else (),
+        materials=tuple(row.name for row in desk.book(SealMaterials).rows if row.name.isupper()) if asking else (),
+        lines=tuple(_lines(state)),
+        done=plan is not None and state.inboard_done and due is None,
+    )
+
+
+def _side(state: Seals, side: ev.Side) -> SealSide:
+    now, plan = state.sides[side], state.plan
+    placed = now.placed
+    return SealSide(
+        side,
+        plan is not None and side in plan.sides,
+        now.on.lip if now.on is not None else None,
+        now.on_right,
+        state.left(side),
+        placed.growth_side_mm if placed is not None else None,
+        placed.other_mm if placed is not None else None,
+        now.purged is not None and now.purged.shows,
+    )
+
+
+def _lines(state: Seals) -> list[SealLine]:
+    found = [SealLine("Plan", verdict) for verdict in (state.plan.verdicts if state.plan is not None else ())]
+    for side, now in state.sides.items():
+        for fact in (now.on, now.placed, now.set, now.purged):
+            if fact is not None:
+                found.append(SealLine(side.capitalize(), fact.verdict))
+    return found
+
+
+def figures(_: Desk, state: Seals) -> Sequence[Result]:
+    """Speed, lead-in, play."""
+    return state.plan.figures if state.plan is not None else ()
+
+
+def findings(_: Desk, state: Seals) -> Sequence[str]:
+    """What is worth saying beside the move."""
+    found = [f"{v.word.capitalize()}: {v.reason}" for v in (state.plan.verdicts if state.plan is not None else ()) if v.level is Level.WATCH]
+    plan = state.plan
+    if plan is not None and plan.kind.rubs and not any(figure.id == "lip_speed" for figure in plan.figures):
+        found.append("Material and speed are not known together: whether the lip stands it stays open.")
+    return found
+
+
+def record(desk: Desk, state: Seals) -> Sequence[Section]:
+    """The seals for the record."""
+    if state.plan is None:
+        return []
+    entries = [fact for now in state.sides.values() for fact in (now.on, now.placed, now.set, now.purged) if fact is not None]
+    lines = (tell(ev.SealsPlanned(state.plan)), *(tell(fact) for fact in entries))
+    worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
+    good = entries[-1].verdict if entries else None
+    return [Section("Seals", lines, (), tuple(figures(desk, state)), worst or good)]

@@ -1,0 +1,82 @@
+"""How the seals of a housing stand, now."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from tribodex.core.job.facts import Event
+from tribodex.core.seals.kinds import SealKind
+from tribodex.core.topics.seals import facts as ev
+from tribodex.core.working import Level
+
+
+@dataclass
+class SideNow:
+    """How the seal of one side stands, now."""
+
+    on: ev.RingOn | None = None
+    placed: ev.LabyrinthPlaced | None = None
+    set: ev.SealSet | None = None
+    purged: ev.SealPurged | None = None
+
+    @property
+    def on_right(self) -> bool:
+        """Whether it is on the right way round."""
+        return self.on is not None and self.on.verdict.level is not Level.STOP
+
+
+@dataclass
+class Seals:
+    """How the seals of a housing stand, now. Mutable only inside fold()."""
+
+    plan: ev.SealPlan | None = None
+    sides: dict[ev.Side, SideNow] = field(default_factory=lambda: {"inboard": SideNow(), "outboard": SideNow()})
+
+    @property
+    def planned_right(self) -> bool:
+        """Whether nothing of the plan stops."""
+        return self.plan is not None and all(verdict.level is not Level.STOP for verdict in self.plan.verdicts)
+
+    @property
+    def inboard_done(self) -> bool:
+        """Whether the inboard ring is on, or the plan has none there."""
+        if not self.planned_right or self.plan is None:
+            return False
+        return "inboard" not in self.plan.sides or self.sides["inboard"].on_right
+
+    def left(self, side: ev.Side) -> str:
+        """What is left to do at a side: on, place, set, purge; empty when it is done, or the plan has none there."""
+        plan, now = self.plan, self.sides[side]
+        if plan is None or side not in plan.sides:
+            return ""
+        if not now.on_right:
+            return "on"
+        labyrinth = plan.kind is SealKind.LABYRINTH
+        if labyrinth and (now.placed is None or now.placed.verdict.level is Level.STOP or not now.placed.screws):
+            return "place"
+        if now.set is None or now.set.verdict.level is Level.STOP:
+            return "set"
+        return "purge" if labyrinth and (now.purged is None or not now.purged.shows) else ""
+
+    @property
+    def next(self) -> tuple[ev.Side, str] | None:
+        """The side and what is left there; None when everything is done."""
+        every: tuple[ev.Side, ...] = ("inboard", "outboard")
+        return next(((side, left) for side in every if (left := self.left(side))), None)
+
+
+def fold(state: Seals, _: Event, fact: Any) -> None:
+    """Take one entry into the slice."""
+    match fact:
+        case ev.SealsPlanned():
+            state.plan = fact.plan
+        case ev.RingOn():
+            state.sides[fact.side].on = fact
+        case ev.SealSet():
+            state.sides[fact.side].set = fact
+        case ev.LabyrinthPlaced():
+            # What purged before it was moved says nothing now.
+            state.sides[fact.side].placed, state.sides[fact.side].purged = fact, None
+        case ev.SealPurged():
+            state.sides[fact.side].purged = fact

@@ -1,0 +1,153 @@
+/** The seals of a housing: planned, inboard ring on, set in their grooves, a labyrinth placed and purged. */
+import { useState } from "react";
+import type { SealWork } from "../../../../api";
+import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
+import { EntryText } from "../../entry-text";
+import type { Refused, Tap } from "../../parts";
+import { useEntry } from "../../use-entry";
+import { PlanSeals } from "./plan-seals";
+
+export interface SealProps {
+  work: SealWork;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function SealsPanel({ next, ...props }: SealProps & { next: string }) {
+  switch (next) {
+    case "plan_seals":
+      return <PlanSeals {...props} />;
+    case "put_ring_on":
+      return <RingOn key={props.work.due_side} {...props} />;
+    case "set_seal":
+      return <SetSeal key={props.work.due_side} {...props} />;
+    case "place_labyrinth":
+      return <Labyrinth key={props.work.due_side} {...props} />;
+    case "purge_seal":
+      return <Purge key={props.work.due_side} {...props} />;
+    default:
+      return null;
+  }
+}
+
+function RingOn({ work, tap }: SealProps) {
+  const [lip, setLip] = useState<"" | "toward" | "away">("");
+  const [covered, setCovered] = useState(false);
+  const side = work.due_side;
+  if (!side) return null;
+  return (
+    <div className="space-y-3 pt-4">
+      {work.has_lip ? (
+        <ChoiceRow
+          label="Its lip looks"
+          value={lip}
+          onChange={(value) => setLip(value as "toward" | "away")}
+          options={[
+            { value: "toward", label: "towards the bearing" },
+            { value: "away", label: "away from the bearing" },
+          ]}
+        />
+      ) : null}
+      {work.has_lip ? (
+        <Tick
+          label="Protected over threads and keyways; looked at all round"
+          checked={covered}
+          onChange={setCovered}
+        />
+      ) : null}
+      <Button
+        kind="main"
+        data-main
+        disabled={work.has_lip && !lip}
+        onClick={() => tap({ kind: "put_ring_on", side, lip, protected: covered || !work.has_lip })}
+      >
+        The {side} ring is on the shaft
+      </Button>
+    </div>
+  );
+}
+
+function SetSeal({ work, tap, refused }: SealProps) {
+  const entry = useEntry({ rubs: "" }, refused, "set_seal");
+  const [greased, setGreased] = useState(false);
+  const [top, setTop] = useState(false);
+  const side = work.due_side;
+  if (!side) return null;
+  return (
+    <form
+      className="space-y-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        tap({ kind: "set_seal", side, greased, joint_top: top, rubs: entry.text("rubs") });
+      }}
+    >
+      <Tick
+        label="Grooves in base and cap filled with grease, lip greased"
+        checked={greased}
+        onChange={setGreased}
+      />
+      <Tick label="Ends of the halves at the top" checked={top} onChange={setTop} />
+      <EntryText entry={entry} name="rubs" label="What rubs when the shaft is turned (empty: nothing)" />
+      <Button kind="main" data-main type="submit">
+        It sits in its groove
+      </Button>
+    </form>
+  );
+}
+
+function Labyrinth({ work, tap, refused }: SealProps) {
+  const { units } = useSettings();
+  const entry = useEntry({ growth_side: "", other: "" }, refused, "place_labyrinth");
+  const [screws, setScrews] = useState(false);
+  const side = work.due_side;
+  if (!side) return null;
+  return (
+    <form
+      className="space-y-3 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const { growth_side, other } = entry.values as { growth_side: string; other: string };
+        tap({
+          kind: "place_labyrinth",
+          side,
+          growth_side,
+          other,
+          screws,
+          shown: units === "mm" ? "mm" : "in",
+        });
+      }}
+    >
+      <div className="grid gap-3 sm:grid-cols-2">
+        <EntryText entry={entry} name="growth_side" label="Gap towards which the shaft grows" />
+        <EntryText entry={entry} name="other" label="Gap on the other side" />
+      </div>
+      <Tick label="Its set screws are tight" checked={screws} onChange={setScrews} />
+      <Button
+        kind="main"
+        data-main
+        type="submit"
+        disabled={!entry.text("growth_side").trim() || !entry.text("other").trim()}
+      >
+        Has it room?
+      </Button>
+    </form>
+  );
+}
+
+function Purge({ work, tap, refused }: SealProps) {
+  const entry = useEntry({ strokes: "" }, refused, "purge_seal");
+  const side = work.due_side;
+  if (!side) return null;
+  const send = (shows: boolean) => tap({ kind: "purge_seal", side, shows, strokes: entry.text("strokes") });
+  return (
+    <div className="space-y-3 pt-4">
+      <EntryText entry={entry} name="strokes" label="Strokes it took" hint="empty: not counted" />
+      <div className="flex flex-wrap gap-3">
+        <Button kind="main" data-main onClick={() => send(true)}>
+          Grease shows all round
+        </Button>
+        <Button onClick={() => send(false)}>Nothing shows yet</Button>
+      </div>
+    </div>
+  );
+}

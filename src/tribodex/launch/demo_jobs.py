@@ -31,7 +31,7 @@ from tribodex.reference.yaml_file import read_yaml
 from tribodex.store import SqlStore
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
-from tribodex.usecases.keeping import open_keeping
+from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
@@ -163,9 +163,11 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
 
 
 def _opened(store: Store, reference: Reference, entry: Mapping[str, Any], tap: Tap, begins: datetime) -> Loaded:
-    """The job of an entry: a mounting, bearings given into keeping, or a round over positions."""
+    """The job of an entry: a mounting, bearings given into keeping, a large seal, or a round over positions."""
     if "keeping" in entry:
         return open_keeping(store, reference, entry["id"], entry["keeping"], tap, begins)
+    if "large_seal" in entry:
+        return open_seal(store, reference, entry["id"], entry["large_seal"], tap, begins)
     if "round" in entry:
         order = RoundOrder(title=entry["title"], positions=tuple(entry["round"]))
         return open_round(store, reference, entry["id"], order, tap, begins)

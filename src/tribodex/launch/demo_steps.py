@@ -8,7 +8,8 @@ from typing import Any, Protocol
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
-from tribodex.core.topics import bolts, care, grease, prepare, runin, stock, stop
+from tribodex.core.seals.kinds import Purpose, SealKind
+from tribodex.core.topics import bolts, care, grease, prepare, runin, seals, stock, stop
 from tribodex.core.warmth.reading import ReadBy
 
 
@@ -46,6 +47,21 @@ def _out(fitter: Fitter, what: str) -> None:
     """A temporary part comes out again."""
     entry = next(part.entry for part in fitter.desk.job.of(stock.TOPIC, SHAFT).still_in if part.what == what)
     fitter.say(stock.commands.TakeOut(entry))
+
+
+def _inboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
+    """Seals planned, the inboard ring on before the sleeve."""
+    cmd = seals.commands
+    fitter.say(cmd.PlanSeals(SealKind(said["seal"]), Purpose(said["purpose"]), "both", "NBR", "92", "50 °C"))
+    fitter.say(cmd.PutRingOn("inboard", said["lip"]))
+
+
+def _outboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
+    """The outboard ring on, both set in their grooves."""
+    cmd = seals.commands
+    fitter.say(cmd.SetSeal("inboard", True, True))
+    fitter.say(cmd.PutRingOn("outboard", said["lip"]))
+    fitter.say(cmd.SetSeal("outboard", True, True))
 
 
 def _fill(fitter: Fitter, said: Mapping[str, Any]) -> None:
@@ -121,6 +137,8 @@ AFTER_LOCKING: dict[str, Callable[[Any, Any], None]] = {
     "aside": _aside,
     "seat": _seat,
     "settle_part": _out,
+    "inboard": _inboard,
+    "outboard": _outboard,
     "fill": _fill,
     "close": _close,
     "run": _run,

@@ -50,7 +50,7 @@ export function BenchPage() {
       </div>
       {wide ? null : (
         <div className="space-y-4">
-          <WorkDrawings work={bench.work} />
+          <WorkDrawings job={id} work={bench.work} />
           <Figures bench={bench} show={show} />
         </div>
       )}

@@ -89,6 +89,17 @@ const YES_OR_NO = new Set([
   "faces_clean",
   "right",
   "standing",
+  "protected",
+  "greased",
+  "joint_top",
+  "screws",
+  "purge_seal.shows",
+  "dry",
+  "rounded",
+  "lock_checked",
+  "groove_greased",
+  "flat",
+  "even",
 ]);
 /** Some names mean another thing in another entry. */
 const among = (names: Set<string>, kind: string, name: string) =>

@@ -20,7 +20,7 @@ import { UnitDrawings } from "./topics/units/drawings";
 export const drawsBeside = ({ topic }: Work) => !["lineup", "stock", "stop", "ticks"].includes(topic);
 
 /** What is drawn beside the task. */
-export function WorkDrawings({ work }: { work: Work }) {
+export function WorkDrawings({ job, work }: { job: string; work: Work }) {
   switch (work.topic) {
     case "tapered":
       return <TaperedDrawings work={work} />;
@@ -33,7 +33,7 @@ export function WorkDrawings({ work }: { work: Work }) {
     case "seals":
       return <SealDrawings work={work} />;
     case "large_seal":
-      return <LargeSealDrawings work={work} />;
+      return <LargeSealDrawings job={job} work={work} />;
     case "grease":
       return <GreaseDrawings work={work} />;
     case "bolts":

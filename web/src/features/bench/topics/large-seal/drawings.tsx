@@ -3,7 +3,7 @@ import type { LargeSealWork } from "../../../../api";
 import { SealClock } from "../../../../drawing";
 import { VerdictMark, moment } from "../../../../ui";
 
-export function LargeSealDrawings({ work }: { work: LargeSealWork }) {
+export function LargeSealDrawings({ job, work }: { job: string; work: LargeSealWork }) {
   if (!work.planned) return null;
   return (
     <section className="sheet space-y-3 p-3" aria-label="Large shaft seal">
@@ -28,6 +28,14 @@ export function LargeSealDrawings({ work }: { work: LargeSealWork }) {
             </tr>
           </tbody>
         </table>
+      ) : null}
+      {work.lead.length > 0 ? (
+        <a
+          className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
+          href={`/api/jobs/${job}/lead.ics`}
+        >
+          Into a calendar
+        </a>
       ) : null}
       <ul>
         {work.lines.map(({ what, verdict }, at) => (

@@ -10,6 +10,7 @@ import json
 import os
 import sys
 import tempfile
+from dataclasses import replace
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
@@ -21,6 +22,11 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
+from tests.core import test_closing as closing
+from tests.core import test_fill as fill
+from tests.core import test_run_in as run_in
+from tests.core import test_seals as seals
+from tests.core import test_stop as rounds
 from tests.core.test_cartridge import CLOSING, CartridgeBench
 from tests.core.test_follower import STUD, YOKE, FollowerBench
 from tests.core.test_job import AnySequence
@@ -42,17 +48,25 @@ from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import fold
+from tribodex.core.topics.bolts import commands as bolts
+from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.cartridge import commands as built
 from tribodex.core.topics.follower import commands as roll
+from tribodex.core.topics.grease import commands as grease
 from tribodex.core.topics.insert import commands as inside
+from tribodex.core.topics.large_seal import commands as big
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.look import commands as look
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import Seen
 from tribodex.core.topics.removal import commands as off
+from tribodex.core.topics.runin import commands as run
+from tribodex.core.topics.runin.facts import Noise
+from tribodex.core.topics.seals import commands as seal
 from tribodex.core.topics.shouldered import commands as on
 from tribodex.core.topics.stock import commands as take
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
+from tribodex.core.topics.stop import commands as walk
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.topics.units import commands as house
@@ -60,6 +74,7 @@ from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.units.insert import Closed, Pin
 from tribodex.core.units.screws import Footing
+from tribodex.core.warmth.reading import ReadBy
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
@@ -211,9 +226,8 @@ def of_shaft() -> Log:
     )
     shaft.do(look.ConcludeLook(), look.JudgePart("bearing", False), look.MakeUnusable("bearing", "both rings cut", "seen by B. Boss"), at="1")
     shaft.do(job_cmd.ClosePoint(max(shaft.job.open_points), "new sleeve is here", "B. Boss"))
-    shaft.do(job_cmd.SetStageAside("seal", "sealed for life"), at="1")
-    shaft.do(job_cmd.TakeStageUp("seal"), at="1")
-    shaft.do(job_cmd.TickStep("seal", shaft.procedures["1"].stage("seal").steps[0].text), at="1")
+    shaft.do(job_cmd.SetStageAside("fill", "sealed for life"), at="1")
+    shaft.do(job_cmd.TakeStageUp("fill"), at="1")
     shaft.do(seat.PlanSeat(SeatKind.SLEEVE, "80 mm", "by the drawing"), seat.SayWarmth("24 °C", "23 °C"), seat.SeeOnSeat(Seen.NICK, "left"), at="1")
     shaft.do(seat.DressSeat(shaft.job.last_seq), at="1")
     read(shaft, "1", ("79.985 mm", "79.70 mm", *READINGS[2:]))
@@ -301,13 +315,66 @@ def of_cartridge() -> Log:
     return made.log
 
 
+def of_after() -> Log:
+    """Every kind of entry after locking: seals, grease, closing, running in, keeping; and some of them corrected."""
+    made = ShaftBench()
+    made.pass_gates()
+    made.pass_gates_left()
+    made.do(seals.LIP, seal.PutRingOn("inboard", "away"), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "looked again", seal.PutRingOn("inboard", "toward")), at="1")
+    made.do(seal.SetSeal("inboard", True, True), at="1")
+    made.do(seals.LABYRINTH, seal.PutRingOn("inboard"), seal.PlaceLabyrinth("inboard", "2 mm", "0.6 mm", True), at="2")
+    made.do(seal.PurgeSeal("inboard", True, "14"), at="2")
+    fill.filled(made, "1")
+    made.do(grease.ChooseLubricant("oil", "Mill oil", oil="VG 150"), grease.FillOil("55 mm", True, True, "new washer"), at="2")
+    made.do(fill.CHOOSE, grease.PlanFill("stored", volume="600 cm³"), grease.PackBearing("full", True), at="2")
+    made.do(grease.FillCorner(1, "200 g"), job_cmd.Correct(made.job.last_seq + 1, "weighed", grease.FillCorner(1, "140 g")), at="2")
+    made.do(grease.TagStored("drain and run in before service"), grease.LeaveAsMade("filled by its maker"), at="2")
+    closing.closed(made, "1")
+    made.do(bolts.LoosenJoint("cap", "ring caught"), at="1")
+    closing.tighten(made, "cap", "1")
+    made.do(bolts.LookRubbing(True), at="1")
+    closing.closed(made, "2", ("2 mm", "2 mm"))
+    run_in.ready(made)
+    made.do(run.BumpDirection(False), run.BumpDirection(True), run.StartRun("cold", "20 °C"))
+    run_in.reads(made, 0, "20 °C", "20-25")
+    made.do(job_cmd.Correct(made.job.last_seq, "other field", run.ReadWarmth("2", "15-20", ReadBy.STRIP, Noise.EVEN, after="0")))
+    made.do(run.GreaseRunning("1", "5 strokes", "10"), run.StopRun("end of shift"), run.StartRun("warm", "20 °C"))
+    run_in.reads(made, 5, "31 °C", "<40")
+    made.do(run.ConcludeRun(False, "wait for Monday"))
+    made.do(keep.SayBearing("22218 K C3"), run_in.SET, at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "runs longer", replace(run_in.SET, hours_per_day="20")), at="1")
+    return made.log
+
+
+def of_seal() -> Log:
+    """Every kind of entry of a large shaft seal, and one corrected."""
+    made = seals.SealBench()
+    made.prepared()
+    made.do(big.UseStraps(False, "two"), big.PressAt(12), big.PressAt(6), big.PressAt(3), big.PressAt(9), big.UseStraps(True), at="1")
+    made.do(big.SeatFlat(True), big.CoverSeal("30 N·m", "no. 3", True), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "misread", big.CoverSeal("38 N·m", "no. 3", True)), at="1")
+    return made.log
+
+
+def of_round() -> Log:
+    """Every kind of entry of a round, and one corrected."""
+    made = rounds.RoundBench()
+    made.do(job_cmd.TickStep("set_out", made.procedures[""].stage("set_out").steps[0].text))
+    made.do(walk.DoStop(True, "10", temperature="51 °C", found="seal torn"), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "counted again", walk.DoStop(True, "8", temperature="51 °C")), walk.SkipStop("guard locked"), at="2")
+    return made.log
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
     if name == "follower":
         return list(zip(("stud", "yoke"), of_follower(), strict=True))
     if name == "unit":
         return list(zip(("unit", "insert"), of_unit(), strict=True))
-    return [(name, {"shoulder": of_shoulder, "shaft": of_shaft, "cartridge": of_cartridge}[name]())]
+    return [
+        (name, {"shoulder": of_shoulder, "shaft": of_shaft, "cartridge": of_cartridge, "after": of_after, "seal": of_seal, "round": of_round}[name]())
+    ]
 
 
 if sys.argv[2:]:
@@ -316,5 +383,7 @@ if sys.argv[2:]:
     sys.exit()
 for job_id, log in sorted(of_demonstration().items()):
     write(job_id.removeprefix("hollin-vale-"), job_id, log)
-for i, log in enumerate([*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower(), *of_unit(), of_cartridge()], 1):
+for i, log in enumerate(
+    [*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower(), *of_unit(), of_cartridge(), of_after(), of_seal(), of_round()], 1
+):
     write(f"any-{i}", f"any-{i:04d}", log)

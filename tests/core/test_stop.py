@@ -1,0 +1,181 @@
+"""Stops of a round: strokes against the plan, temperature against the last one, what is not in order, skipped with the reason.
+
+Limits are common practice, no source.
+"""
+
+from __future__ import annotations
+
+from datetime import date
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job import facts
+from tribodex.core.job.commands import Correct, Sign
+from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.schedule.due import Care, CareKind
+from tribodex.core.schedule.history import DoneSaid, SetSaid, SkipSaid, due_now
+from tribodex.core.topics import stop
+from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.stop import commands as cmd
+from tribodex.core.topics.stop.facts import StopDone, StopPlan, StopPlanned
+from tribodex.core.topics.stop.state import Stop
+from tribodex.core.working import Level
+
+GREASED = StopPlan(
+    "p-1", "Screw", "Drive end", "22218 K C3", (CareKind.GREASE, CareKind.LOOK), date(2026, 12, 1), CareWay.UNTIL_SHOWS, "Mill grease 2", 10.4, 8,
+    "gun 2", 1.3, True, last_c=50.0, last_on=date(2026, 11, 1),
+)  # fmt: skip
+INSERT = StopPlan(
+    "p-2", "Belt", "Tail", "insert 207", (CareKind.GREASE,), date(2026, 12, 1), CareWay.SEALED_INSERT, "Mill grease 2", 1.9, 2, "gun 3", 0.95, False
+)
+
+
+class RoundBench(ShaftBench):
+    """A round of two stops, in memory."""
+
+    def __init__(self, *plans: StopPlan) -> None:
+        super().__init__()
+        own, shaft = REFERENCE.procedure("round-stop"), REFERENCE.procedure("job-round")
+        found = plans or (GREASED, INSERT)
+        self.procedures = {SHAFT: shaft, **{str(i): own for i in range(1, len(found) + 1)}}
+        self.log.clear()
+        places = tuple(Place(str(i), p.position_id, f"{p.machine}, {p.position}", own.id, own.version) for i, p in enumerate(found, 1))
+        planned = tuple(facts.Planned(str(i), StopPlanned(p)) for i, p in enumerate(found, 1))
+        self._add(SHAFT, facts.JobOpened(1, "Round", "", "Mill", shaft.id, shaft.version, places, planned))
+
+    def stop(self, at: str = "1") -> Stop:
+        return self.job.of(stop.TOPIC, at)
+
+    def words(self, at: str = "1") -> list[str]:
+        done = self.stop(at).done
+        return [verdict.word for verdict in done.verdicts] if done is not None else []
+
+
+def test_a_round_is_walked_and_signed() -> None:
+    made = RoundBench()
+    assert stop.TOPIC.move(made.desk("1"), made.stop()).headline == "8 strokes; look, feel and listen"
+    made.do(cmd.DoStop(False, "8", shows="yes", temperature="52 °C"), at="1")
+    assert made.words() == ["greased", "warmth as usual"] and made.stop().done.given_g == pytest.approx(10.4)  # type: ignore[union-attr]
+    with pytest.raises(Refused, match="Neither done"):
+        made.do(Sign("Ada", "fitter"))
+    made.do(cmd.SkipStop("guard locked"), at="2")
+    made.do(Sign("Ada", "fitter"))
+    assert made.job.signed is not None and any("guard locked" in one for one in made.job.signed.open_points)
+
+
+@pytest.mark.parametrize(
+    ("said", "at", "word", "level"),
+    [
+        (cmd.DoStop(True, "3"), "2", "too many strokes", Level.STOP),
+        (cmd.DoStop(True, "16", shows="no"), "1", "does not come out", Level.STOP),
+        (cmd.DoStop(True, "8", shows="no"), "1", "nothing shows yet", Level.WATCH),
+        (cmd.DoStop(True, "8", temperature="61"), "1", "warmer than last time", Level.WATCH),
+        (cmd.DoStop(True, "8", temperature="90-95", read_by="strip"), "1", "hot: look", Level.WATCH),
+        (cmd.DoStop(True, "8", temperature=">100", read_by="crayon"), "1", "stop: too hot", Level.STOP),
+        (cmd.DoStop(True, "8", temperature="<75", read_by="crayon"), "1", "warmth as usual", Level.GOOD),
+        (cmd.DoStop(True, "8", grease="Other grease"), "1", "another grease", Level.STOP),
+        (cmd.DoStop(True, "8", found="seal torn\nloose bolt"), "1", "not in order", Level.WATCH),
+    ],
+)
+def test_what_a_stop_says(said: cmd.DoStop, at: str, word: str, level: Level) -> None:
+    made = RoundBench()
+    made.do(said, at=at)
+    done = made.stop(at).done
+    assert done is not None and (word, level) in [(v.word, v.level) for v in done.verdicts]
+    assert level is Level.GOOD or any(word in one for one in stop.TOPIC.listed(made.desk(at), made.stop(at)))
+
+
+@pytest.mark.parametrize(
+    ("said", "at", "field"),
+    [(cmd.DoStop(True), "1", "strokes"), (cmd.DoStop(True, "1.5"), "1", "strokes"), (cmd.DoStop(True, "0"), "1", "text"),
+     (cmd.DoStop(True, "8", temperature="hot"), "1", "temperature"), (cmd.SkipStop(" "), "1", "reason")],
+)  # fmt: skip
+def test_what_a_stop_needs_is_named(said: object, at: str, field: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        RoundBench().do(said, at=at)
+    assert refused.value.fields[0].name == field
+
+
+def test_greased_while_it_runs_only_where_it_may() -> None:
+    made = RoundBench()
+    with pytest.raises(Refused, match="standstill"):
+        made.do(cmd.DoStop(False, "2"), at="2")
+    made.do(cmd.DoStop(False, "8"), at="1")
+    assert made.stop().done is not None
+
+
+def test_skipped_then_done_counts_as_done_and_a_stop_done_is_not_skipped() -> None:
+    made = RoundBench()
+    made.do(cmd.SkipStop("guard locked"), cmd.DoStop(True, "8"), at="1")
+    assert made.stop().skipped is None and made.stop().done is not None
+    with pytest.raises(Refused, match="done already"):
+        made.do(cmd.SkipStop("no"), at="1")
+    made.do(Correct(made.seq(StopDone), "counted again", cmd.DoStop(True, "6")), at="1")
+    assert made.stop().done.strokes == 6  # type: ignore[union-attr]
+
+
+# --- What is due after years of it. -----------------------------------------------------------------------------------------------------
+
+GREASE, LOOK = Care(CareKind.GREASE, 400, 365), Care(CareKind.LOOK, None, 30)
+PUT = SetSaid(
+    "set", date(2026, 1, 5), 1, (GREASE, LOOK, Care(CareKind.TIGHTEN, 8, None, once=True)), 16, "counted", "b", "g", 20, 10, "gun", 2, False
+)
+
+
+def done(on: date, number: int, *kinds: CareKind, grams: float | None = None, warm: float | None = None, meter: float | None = None) -> DoneSaid:
+    return DoneSaid("done", on, number, kinds, grams, None, warm, meter)
+
+
+def test_done_counts_from_its_day_and_once_is_once() -> None:
+    entries = [PUT, done(date(2026, 1, 30), 2, CareKind.GREASE, CareKind.TIGHTEN, grams=20, warm=51)]
+    found = {one.care.kind: one for one in due_now(entries)}
+    assert found[CareKind.GREASE].since == date(2026, 1, 30) and found[CareKind.LOOK].since == date(2026, 1, 5)
+    assert CareKind.TIGHTEN not in found and found[CareKind.LOOK].last_c == 51 and found[CareKind.GREASE].over == ""
+
+
+def test_too_much_and_too_early_are_flagged_until_the_next_right_one() -> None:
+    early = done(date(2026, 1, 9), 2, CareKind.GREASE, grams=20)
+    much = done(date(2026, 2, 3), 3, CareKind.GREASE, grams=45)
+    right = done(date(2026, 3, 1), 4, CareKind.GREASE, grams=20)
+    flags = [
+        next(one.over for one in due_now(entries) if one.care.kind is CareKind.GREASE) for entries in ([PUT, early], [PUT, much], [PUT, much, right])
+    ]
+    assert "after 4 days" in flags[0] and "45 g" in flags[1] and flags[2] == ""
+
+
+def test_the_hour_meter_outranks_what_was_said() -> None:
+    entries = [PUT, done(date(2026, 2, 1), 2, meter=1000), done(date(2026, 3, 3), 3, meter=1120)]
+    assert due_now(entries)[0].hours_per_day == 4
+    backwards = [PUT, done(date(2026, 2, 1), 2, meter=1000), done(date(2026, 3, 3), 3, meter=900)]
+    assert due_now(backwards)[0].hours_per_day == 16
+
+
+def test_put_into_keeping_anew_begins_anew_and_skipped_changes_nothing() -> None:
+    again = SetSaid("set", date(2026, 5, 1), 9, (LOOK,), 8, "oil", "b", "g", None, None, "", None, True)
+    found = due_now([again, PUT, SkipSaid("skipped", date(2026, 6, 1), 10, "no time"), done(date(2026, 4, 1), 5, CareKind.GREASE)])
+    assert [(one.care.kind, one.since, one.way) for one in found] == [(CareKind.LOOK, date(2026, 5, 1), "oil")]
+
+
+DONE = st.builds(
+    done,
+    st.dates(date(2026, 1, 6), date(2028, 1, 1)),
+    st.integers(2, 40),
+    st.sampled_from([CareKind.GREASE, CareKind.LOOK]),
+    grams=st.none() | st.floats(0, 80),
+    warm=st.none() | st.floats(0, 90),
+)
+
+
+@given(st.lists(DONE, max_size=12), st.randoms(use_true_random=False))
+def test_the_order_in_which_it_came_in_does_not_matter(entries: list[DoneSaid], rng: object) -> None:
+    """Devices without a network send late."""
+    one_a_day = list({entry.on: entry for entry in entries}.values())
+    mixed = [PUT, *one_a_day]
+    rng.shuffle(mixed)  # type: ignore[attr-defined]
+    found = due_now(mixed)
+    assert found == due_now([PUT, *sorted(one_a_day, key=lambda entry: entry.on)])
+    assert all(one.since >= PUT.on for one in found)

@@ -372,9 +372,8 @@ def some(name: str) -> list[tuple[str, Log]]:
         return list(zip(("stud", "yoke"), of_follower(), strict=True))
     if name == "unit":
         return list(zip(("unit", "insert"), of_unit(), strict=True))
-    return [
-        (name, {"shoulder": of_shoulder, "shaft": of_shaft, "cartridge": of_cartridge, "after": of_after, "seal": of_seal, "round": of_round}[name]())
-    ]
+    made = {"shoulder": of_shoulder, "shaft": of_shaft, "cartridge": of_cartridge, "after": of_after, "seal": of_seal, "round": of_round}
+    return [(name, made[name]())]
 
 
 if sys.argv[2:]:

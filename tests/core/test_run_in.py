@@ -360,7 +360,7 @@ def test_a_whole_shaft_from_make_safe_to_a_dated_regreasing(bench: ShaftBench) -
         here = bench.desk(at)
         assert care.TOPIC.view(here, here.of(care.TOPIC)).temperature_c == 50
         assert all(due.day is not None for due in care.TOPIC.view(here, here.of(care.TOPIC)).due)
-    bench.do(SetStageAside("seal", "by the night shift"), at="1")
+    bench.do(SetStageAside("set_seals", "by the night shift"), at="1")
 
 
 # --- Due, and levelled. -------------------------------------------------------------------------------------------------------------------

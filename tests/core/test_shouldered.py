@@ -344,3 +344,10 @@ def test_a_seat_that_is_not_in_order_holds_it_back() -> None:
     assert rail.move_at(bench.desk("1"), task).do == "held"
     with pytest.raises(Refused, match="held back"):
         bench.at_one(cmd.ChooseWayOn(WayOn.PRESS))
+
+
+def test_a_way_that_is_not_offered_is_refused_in_words() -> None:
+    made = ShoulderBench()
+    made.prepared()
+    with pytest.raises(Refused, match="outer ring"):
+        made.at_one(cmd.ChooseWayOn(WayOn.BOTH_RINGS, "B. Boss", "because"))

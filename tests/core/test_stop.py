@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from tests.core.test_shaft_job import REFERENCE, ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import facts
-from tribodex.core.job.commands import Correct, Sign
+from tribodex.core.job.commands import Correct, Sign, TickStep
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.schedule.due import Care, CareKind
 from tribodex.core.schedule.history import DoneSaid, SetSaid, SkipSaid, due_now
@@ -106,6 +106,18 @@ def test_greased_while_it_runs_only_where_it_may() -> None:
         made.do(cmd.DoStop(False, "2"), at="2")
     made.do(cmd.DoStop(False, "8"), at="1")
     assert made.stop().done is not None
+
+
+def test_what_goes_along_is_ticked_off_and_taken_back() -> None:
+    made = RoundBench()
+    step = made.procedures[SHAFT].stage("set_out").steps[0].text
+    made.do(TickStep("set_out", step))
+    assert made.job.ticks("set_out", SHAFT) == {step: "Tester"}
+    with pytest.raises(Refused):
+        made.do(TickStep("set_out", step))
+    made.do(TickStep("set_out", step, False))
+    with pytest.raises(InvalidInput):
+        made.do(TickStep("set_out", "dance"))
 
 
 def test_skipped_then_done_counts_as_done_and_a_stop_done_is_not_skipped() -> None:

@@ -92,7 +92,9 @@ def _temperature(said: str, name: str) -> float:
 def _way(desk: Desk, state: Shouldered, command: cmd.ChooseWayOn) -> ev.WayOnChosen:
     if state.home is not None:
         raise Refused("It is on already.")
-    found = next(one for one in ways(desk, state) if one.way is command.way)
+    found = next((one for one in ways(desk, state) if one.way is command.way), None)
+    if found is None:
+        raise Refused(f"{command.way.words.capitalize()}: that is for a ring whose outer ring goes into its housing at the same time.")
     by, reason = command.decided_by.strip(), command.reason.strip()
     if found.verdict.level in (Level.STOP, Level.UNKNOWN) and not (by and reason):
         raise InvalidInput.at("decided_by" if not by else "reason", f"{command.way.words.capitalize()}: {found.verdict.word}. {found.verdict.reason}",

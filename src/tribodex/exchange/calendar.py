@@ -7,14 +7,14 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
-from icalendar import Calendar, Event
+from icalendar import Calendar, Event, vDuration
 
 from tribodex.core.job.job import Job
 from tribodex.core.topics import large_seal
 from tribodex.usecases.positions import PositionView
 from tribodex.usecases.rounds import DueStop
 
-REFRESH = "PT6H"
+REFRESH = timedelta(hours=6)
 # More lines than that nobody reads in a calendar.
 LINES = 40
 
@@ -39,8 +39,8 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
     made.add("calscale", "GREGORIAN")
     made.add("method", "PUBLISH")
     made.add("x-wr-calname", name)
-    made.add("refresh-interval", REFRESH, parameters={"VALUE": "DURATION"})
-    made.add("x-published-ttl", REFRESH)
+    made.add("refresh-interval", vDuration(REFRESH), parameters={"VALUE": "DURATION"})
+    made.add("x-published-ttl", "PT6H")
     for entry in entries:
         event = Event()
         event.add("uid", f"{entry.uid}@tribodex")

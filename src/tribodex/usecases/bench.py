@@ -268,9 +268,9 @@ def _place(desk: Desk, at: str) -> PlaceView:
     now = next((task for task in own if rail.stands(desk, task) == rail.NOW), None)
     floats, here = desk.floats(at), desk.here(at)
     # The newest kind of work that has a figure. Where there is one bearing alone, its figures stand beside it anyway.
-    figures = (
-        () if len(desk.job.places) == 1 else next((f for t in reversed(HOUSE.topics) if not t.per_shaft and (f := t.figures(here, here.of(t)))), ())
-    )
+    used = [topic for topic, where in desk.in_use() if where == at] if len(desk.job.places) > 1 else []
+    in_order = sorted(used, key=HOUSE.topics.index, reverse=True)
+    figures = next((found for topic in in_order if (found := topic.figures(here, here.of(topic)))), ())
     return PlaceView(
         place.id,
         place.name,

@@ -18,7 +18,7 @@ from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
-from tribodex.core.topics import cartridge, follower, insert, shouldered, tapered, units
+from tribodex.core.topics import cartridge, follower, insert, large_seal, shouldered, stop, tapered, units
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -282,7 +282,15 @@ def _placed(desk: Desk, topic: Topic[Any]) -> Iterator[PlacedSection]:
 
 
 # Work of other mountings, which stands on page one.
-OFF_THE_TAPER: tuple[Topic[Any], ...] = (shouldered.TOPIC, cartridge.TOPIC, follower.TOPIC, insert.TOPIC, units.TOPIC)
+OFF_THE_TAPER: tuple[Topic[Any], ...] = (
+    shouldered.TOPIC,
+    cartridge.TOPIC,
+    follower.TOPIC,
+    insert.TOPIC,
+    units.TOPIC,
+    large_seal.TOPIC,
+    stop.TOPIC,
+)
 # What stands on page one, in this order.
 ON_PAGE_ONE = ("gauged_clearance", "unmounted_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
 

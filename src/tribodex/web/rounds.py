@@ -17,6 +17,7 @@ from tribodex.usecases.positions import PositionView, position
 from tribodex.usecases.rounds import MOST_WEEKS, USUAL_CREW, WEEKS, RoundOrder, Rounds, RoundsAsked, open_round, planned_stops, rounds
 from tribodex.usecases.walk import Walk, walk
 from tribodex.web.context import context, reply
+from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath, TapBody
 
@@ -138,7 +139,7 @@ def post_seal(path: JobPath, body: SealBody) -> Response:
         return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
 
 
-@api.get("/jobs/<job_id>/lead.ics", summary="When the steps before a wished start begin, as a calendar")
+@api.get("/jobs/<job_id>/lead.ics", responses={200: a_file("text/calendar")}, summary="When the steps before a wished start begin, as a calendar")
 def get_lead(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
@@ -146,7 +147,7 @@ def get_lead(path: JobPath) -> Response:
     return _ics(calendar(made.job.opened.title, lead_entries(made.id, made.job), here.now()), "lead")
 
 
-@api.get("/rounds.ics", summary="The rounds as a calendar: to read once, or to subscribe to")
+@api.get("/rounds.ics", responses={200: a_file("text/calendar")}, summary="The rounds as a calendar: to read once, or to subscribe to")
 def get_calendar(query: CalendarQuery) -> Response:
     here = context()
     today = here.now().date()
@@ -163,7 +164,7 @@ def get_position(path: WherePath) -> Response:
         return reply(POSITION, position(store, path.position_id))
 
 
-@api.get("/positions/<position_id>/due.ics", summary="What is due at a position as a calendar")
+@api.get("/positions/<position_id>/due.ics", responses={200: a_file("text/calendar")}, summary="What is due at a position as a calendar")
 def get_position_calendar(path: WherePath) -> Response:
     here = context()
     with here.store() as store:
@@ -172,4 +173,4 @@ def get_position_calendar(path: WherePath) -> Response:
 
 
 def _ics(content: bytes, name: str) -> Response:
-    return Response(content, mimetype="text/calendar", headers={"Content-Disposition": f'inline; filename="{name}.ics"'})
+    return Response(content, content_type="text/calendar; charset=utf-8", headers={"Content-Disposition": f'inline; filename="{name}.ics"'})

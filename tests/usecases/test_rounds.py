@@ -1,0 +1,268 @@
+"""Rounds over the plant: what jobs say of keeping, levelled weeks, a round opened, walked and kept in the history, a calendar that parses."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from datetime import UTC, date, datetime, timedelta
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from icalendar import Calendar
+
+from tests.helpers import BEGIN, MemoryStore
+from tribodex.core.errors import InvalidInput, NotFound, Refused
+from tribodex.core.job.commands import Abandon, Correct, Sign
+from tribodex.core.schedule.due import CareKind
+from tribodex.core.topics.care import commands as keep
+from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.stop import commands as walked
+from tribodex.core.topics.stop.facts import StopDone
+from tribodex.exchange.calendar import calendar, position_entries, round_entries
+from tribodex.usecases.jobs import Loaded, do
+from tribodex.usecases.keeping import open_keeping, open_seal
+from tribodex.usecases.ports import CareRow, Crew, Machine, Position, Reference, Tap
+from tribodex.usecases.positions import position
+from tribodex.usecases.projections import rebuild_list
+from tribodex.usecases.rounds import USUAL_CREW, RoundOrder, RoundsAsked, open_round, planned_stops, rounds
+from tribodex.usecases.walk import walk
+
+SET = keep.SetCare(
+    CareWay.UNTIL_SHOWS, "16", "180", "62 °C", "some dust", "dry", "quiet", "horizontal", "side", "gun 2", "1.3 g", "800", "sheet", look_days="14"
+)
+SET = replace(SET, running="yes")
+HERE = (Position("p-1", "m-1", "Drive end", "22218 K C3", "80 mm", True), Position("p-2", "m-1", "Tail", "6311 C3", "", None))
+THERE = (Position("p-3", "m-2", "Head", "no number known", "", None),)
+PLANT = [Machine("m-1", "Screw", "Mill", HERE), Machine("m-2", "Belt", "Kiln", THERE)]
+
+
+class PlantStore(MemoryStore):
+    """A store with two routes."""
+
+    def machines(self) -> Sequence[Machine]:
+        return PLANT
+
+
+class Keeper:
+    """Who says and walks, minute by minute."""
+
+    def __init__(self, reference: Reference) -> None:
+        self.store, self.reference, self.now, self.taps = PlantStore(), reference, BEGIN, 0
+
+    def tap(self) -> Tap:
+        self.taps += 1
+        return Tap(f"tap-{self.taps:06d}", "Tobit", self.now)
+
+    def keep(self, *positions: str, said: keep.SetCare = SET) -> str:
+        job_id = f"keeping-{self.taps:06d}"
+        made = open_keeping(self.store, self.reference, job_id, positions, self.tap(), self.now)
+        for place in made.job.places:
+            self.do(job_id, said, place.id)
+        return job_id
+
+    def do(self, job_id: str, command: object, at: str = "") -> Loaded:
+        return do(self.store, self.reference, job_id, command, self.tap(), self.now, at)
+
+    def round(self, **order: object) -> Loaded:
+        made = RoundOrder(**order)  # type: ignore[arg-type]
+        return open_round(self.store, self.reference, f"round-{self.taps:06d}", made, self.tap(), self.now)
+
+
+@pytest.fixture
+def keeper(reference: Reference) -> Keeper:
+    return Keeper(reference)
+
+
+def test_from_keeping_over_a_round_into_the_history(keeper: Keeper) -> None:
+    keeper.keep("p-1", "p-2")
+    keeper.now = BEGIN + timedelta(days=120)
+    plan = rounds(keeper.store, keeper.now.date(), RoundsAsked(week=0))
+    assert {stop.position_id for stop in plan.stops} == {"p-1", "p-2"} and plan.late == 2 and plan.routes == ("Mill",)
+    made = keeper.round(week=0, route="Mill")
+    shown = walk(keeper.reference, made)
+    assert [stop.position for stop in shown.stops] == ["Drive end", "Tail"] and shown.left == 2 and not shown.may_sign
+    first = shown.stops[0]
+    assert first.grease == "" and first.strokes is not None and first.running and first.bearing == "22218 K C3"
+    keeper.do(made.id, walked.DoStop(False, str(first.strokes), shows="yes", temperature="52 °C"), "1")
+    keeper.do(made.id, walked.SkipStop("guard locked"), "2")
+    signed = keeper.do(made.id, Sign("Tobit", "fitter"))
+    assert walk(keeper.reference, signed).status == "signed"
+    here, other = position(keeper.store, "p-1"), position(keeper.store, "p-2")
+    assert [line.what for line in here.history] == ["done", "kept from now on"] and here.history[0].warm_c == 52
+    assert other.history[0].what == "skipped" and other.history[0].text == "guard locked"
+    assert here.due[0].since == keeper.now.date() and other.due[0].since == BEGIN.date(), "what was skipped stays due"
+    assert here.jobs[0].round and not here.jobs[-1].round
+    later = rounds(keeper.store, keeper.now.date(), RoundsAsked(week=0))
+    assert [stop.position_id for stop in later.stops if stop.late] == ["p-2"]
+
+
+def test_a_corrected_stop_counts_as_corrected_and_an_abandoned_job_says_nothing(keeper: Keeper) -> None:
+    job_id = keeper.keep("p-1")
+    keeper.now += timedelta(days=100)
+    made = keeper.round(positions=("p-1",))
+    done = keeper.do(made.id, walked.DoStop(True, "60", shows="yes"), "1")
+    assert position(keeper.store, "p-1").due[0].over
+    seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
+    keeper.do(made.id, Correct(seq, "counted again", walked.DoStop(True, "20", shows="yes")), "1")
+    assert position(keeper.store, "p-1").due[0].over == ""
+    keeper.do(made.id, Abandon("B. Boss", "wrong machine"))
+    assert [line.what for line in position(keeper.store, "p-1").history] == ["kept from now on"]
+    keeper.do(job_id, Abandon("B. Boss", "another plan"))
+    assert position(keeper.store, "p-1").due == ()
+
+
+def test_a_round_keeps_the_last_plan_of_the_position(keeper: Keeper) -> None:
+    keeper.keep("p-1")
+    keeper.now += timedelta(days=100)
+    keeper.round(positions=("p-1",))
+    opened = keeper.store.last_opened("p-1")
+    assert opened is not None and opened.fact.procedure_id == "job-keeping"  # type: ignore[attr-defined]
+
+
+def test_a_bearing_whose_number_says_nothing_is_asked_for_its_size(keeper: Keeper) -> None:
+    job_id = f"keeping-{keeper.taps:06d}"
+    open_keeping(keeper.store, keeper.reference, job_id, ["p-3"], keeper.tap(), keeper.now)
+    with pytest.raises(Refused, match="number, or its sizes"):
+        keeper.do(job_id, SET, "1")
+    with pytest.raises(InvalidInput, match=r"size|table|bore"):
+        keeper.do(job_id, keep.SayBearing("no number known"), "1")
+    keeper.do(job_id, keep.SayBearing("old roller", "90 mm", "160 mm", "40 mm", "spherical"), "1")
+    keeper.do(job_id, SET, "1")
+    assert position(keeper.store, "p-3").due
+
+
+def test_what_cannot_be_opened_is_named(keeper: Keeper) -> None:
+    with pytest.raises(InvalidInput, match="due"):
+        keeper.round(week=0)
+    keeper.keep("p-1")
+    with pytest.raises(InvalidInput, match="p-9"):
+        keeper.round(positions=("p-9",))
+    with pytest.raises(InvalidInput):
+        open_keeping(keeper.store, keeper.reference, "keeping-x", ["p-1", "p-1"], keeper.tap(), keeper.now)
+    with pytest.raises(InvalidInput):
+        open_keeping(keeper.store, keeper.reference, "keeping-x", ["p-9"], keeper.tap(), keeper.now)
+    with pytest.raises(InvalidInput):
+        open_seal(keeper.store, keeper.reference, "seal-xxxx", "p-9", keeper.tap(), keeper.now)
+    with pytest.raises(NotFound):
+        position(keeper.store, "p-9")
+    job = keeper.keep("p-2")
+    with pytest.raises(NotFound):
+        walk(keeper.reference, Loaded(job, keeper.store.events(job), keeper.do(job, keep.SetCare(CareWay.OIL), "1").job))
+
+
+def test_opened_twice_is_one_round(keeper: Keeper) -> None:
+    keeper.keep("p-1")
+    keeper.now += timedelta(days=60)
+    order, tap = RoundOrder(positions=("p-1",)), keeper.tap()
+    first = open_round(keeper.store, keeper.reference, "round-twice", order, tap, keeper.now)
+    again = open_round(keeper.store, keeper.reference, "round-twice", order, tap, keeper.now)
+    assert first.log == again.log and len(keeper.store.logs["round-twice"]) == 1
+
+
+def test_a_large_seal_is_opened_on_its_own(keeper: Keeper) -> None:
+    made = open_seal(keeper.store, keeper.reference, "seal-0001", "p-3", keeper.tap(), keeper.now)
+    assert made.job.places[0].procedure_id == "large-seal" and made.job.opened.title == "Belt, Head: large shaft seal"
+
+
+# --- The plan of the weeks. ---------------------------------------------------------------------------------------------------------------
+
+TODAY = date(2026, 11, 27)
+
+
+def rows(count: int, days: float = 30) -> list[CareRow]:
+    since = [TODAY - timedelta(days=i % int(days)) for i in range(count)]
+    return [CareRow(f"p-{i}", f"Place {i}", "Machine", ("Mill", "Kiln")[i % 2], "look", None, days, None, since[i], None, "") for i in range(count)]
+
+
+ROWS = st.lists(
+    st.builds(
+        CareRow,
+        st.sampled_from([f"p-{i}" for i in range(30)]),
+        st.just("Place"),
+        st.just("Machine"),
+        st.sampled_from(["Mill", "Kiln", "Intake"]),
+        st.sampled_from(["grease", "look", "tighten"]),
+        st.none() | st.floats(1, 9000),
+        st.none() | st.floats(1, 900),
+        st.none() | st.just(0.0) | st.floats(0.05, 24),
+        st.dates(date(2025, 1, 1), date(2027, 1, 1)),
+        st.none() | st.integers(1, 60),
+        st.just(""),
+    ),
+    max_size=40,
+    unique_by=lambda row: (row.position_id, row.kind),
+)
+
+
+@settings(deadline=None)
+@given(ROWS, st.integers(1, 12))
+def test_everything_with_a_day_stands_in_the_plan_and_nothing_twice_in_a_week(found: list[CareRow], weeks: int) -> None:
+    crews = [Crew("a", 60, ("Mill",)), Crew("b", 45, ("Kiln", "Intake"))]
+    stops, undated = planned_stops(found, crews, TODAY, weeks)
+    dated = {(row.position_id, row.kind) for row in found if row.every_days is not None or (row.every_h is not None and row.hours_per_day)}
+    planned = {(stop.position_id, str(kind)) for stop in stops for kind in stop.kinds}
+    assert planned == dated and undated == len(found) - len(dated)
+    assert len({(stop.position_id, stop.week) for stop in stops}) == len(stops)
+    # What is due once comes once.
+    for row in found:
+        if row.kind == "tighten" and (row.position_id, row.kind) in dated:
+            assert sum(stop.position_id == row.position_id and CareKind.TIGHTEN in stop.kinds for stop in stops) == 1
+    assert all(stop.week >= 0 for stop in stops) and all(stop.crew in ("a", "b") for stop in stops)
+
+
+def test_weeks_are_filled_by_crew_and_what_is_left_over_is_said() -> None:
+    stops, _ = planned_stops(rows(40, 28), [Crew("a", 60, ("Mill",)), Crew("b", 60, ("Kiln",))], TODAY, 8)
+    load = {week: sum(stop.minutes for stop in stops if stop.week == week and stop.crew == "a") for week in range(8)}
+    # Twenty looks of three minutes come again every four weeks: fifteen minutes a week, give or take a week.
+    assert max(load.values()) <= 60 and sum(load.values()) == pytest.approx(2 * 60, abs=63)
+
+
+def test_the_page_is_small_and_says_how_many_more() -> None:
+    class Many(PlantStore):
+        def care_rows(self) -> Sequence[CareRow]:
+            return rows(500)
+
+    plan = rounds(Many(), TODAY, RoundsAsked(limit=20))
+    assert len(plan.stops) == 20 and plan.more > 400 and len(plan.weeks) == 12
+    assert plan.crews == (USUAL_CREW.name,)
+    with pytest.raises(InvalidInput, match="more than one round"):
+        open_round(Many(), object(), "round-many", RoundOrder(week=0), Tap("tap-000001", "T", BEGIN), datetime(2026, 11, 27, tzinfo=UTC))  # type: ignore[arg-type]
+
+
+# --- Calendars. ---------------------------------------------------------------------------------------------------------------------------
+
+
+def test_the_calendar_is_read_by_a_standard_parser(keeper: Keeper) -> None:
+    """RFC 5545, by a library from the registry; every event has what the standard asks for."""
+    stops, _ = planned_stops(rows(60), [USUAL_CREW], TODAY, 6)
+    monday = TODAY - timedelta(days=TODAY.weekday())
+    near = [stop for stop in stops if stop.week < 6]
+    text = calendar("Rounds, Mill & Kiln; all", round_entries(near, monday), datetime(2026, 11, 27, 8, tzinfo=UTC))
+    read = Calendar.from_ical(text)
+    events = list(read.walk("VEVENT"))
+    assert (
+        read["VERSION"] == "2.0" and str(read["X-WR-CALNAME"]) == "Rounds, Mill & Kiln; all" and len(events) == len({(s.week, s.route) for s in near})
+    )
+    assert len({str(event["UID"]) for event in events}) == len(events)
+    for event in events:
+        assert event.decoded("DTSTART").weekday() == 0 and (event.decoded("DTEND") - event.decoded("DTSTART")).days == 5
+        assert event.decoded("DTSTAMP").tzinfo is not None and "stop" in str(event["SUMMARY"])
+    assert all(len(line.encode()) <= 75 for line in text.decode().split("\r\n")), "lines are folded"
+    again = Calendar.from_ical(calendar("Rounds", round_entries(near, monday), datetime(2026, 11, 28, tzinfo=UTC)))
+    assert {str(e["UID"]) for e in again.walk("VEVENT")} == {str(e["UID"]) for e in events}, "a later file replaces, never doubles"
+    keeper.keep("p-1")
+    own = Calendar.from_ical(calendar("p", position_entries(position(keeper.store, "p-1")), BEGIN))
+    assert {str(e["SUMMARY"]) for e in own.walk("VEVENT")} == {"Screw, Drive end: grease", "Screw, Drive end: look, feel and listen"}
+
+
+def test_rebuilding_leaves_what_is_due_as_it_was(keeper: Keeper) -> None:
+    keeper.keep("p-1", "p-2")
+    before = {at: list(said.values()) for at, said in keeper.store.said.items()}
+    keeper.store.said.clear()
+    store = keeper.store
+    store.job_ids = lambda after, limit: [(n, j) for j, n in store.jobs.items() if n > after][:limit]  # type: ignore[attr-defined]
+    store.listed = lambda ids: {j: store.summaries[j] for j in ids}  # type: ignore[attr-defined]
+    store.relist = lambda summaries, positions, rounds=(): None  # type: ignore[attr-defined]
+    rebuild_list(store, keeper.reference)  # type: ignore[arg-type]
+    assert {at: list(said.values()) for at, said in store.said.items()} == before

@@ -1,4 +1,4 @@
-"""Measure what people wait for. Prints a table; keeps nothing. `./run bench core`, `server` or `adviser [mountings]` measures one of them."""
+"""Measure what people wait for; prints a table. `./run bench core`, `server`, `rounds` or `adviser [mountings]` measures one of them."""
 
 from __future__ import annotations
 
@@ -15,6 +15,7 @@ sys.path[:0] = [str(ROOT), str(ROOT / "src"), str(ROOT / "tools")]
 # One thread a process: the trial runs a process on every core.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from adviser_report import Report, write_report
+from rounds_report import measure_rounds, show, write_rounds_report
 from server_report import measure_server, write_server_report
 from tests.helpers import make_bench
 from tests.trial import ERRORS, Measured, line_of
@@ -67,6 +68,13 @@ def server() -> None:
     write_server_report(measure_server(ROOT), ROOT / "docs")
 
 
+def rounds() -> None:
+    """The plan of the rounds with 10,000 positions, beside plain SQL and a bare list; writes docs/rounds.md."""
+    report = measure_rounds(ROOT)
+    show(report)
+    write_rounds_report(report, ROOT / "docs")
+
+
 def adviser() -> None:
     """The bench on virtual mountings; takes some minutes on two cores. Writes docs/adviser.md and its charts."""
     count = int(sys.argv[2]) if len(sys.argv) > 2 else 400
@@ -82,4 +90,4 @@ def adviser() -> None:
         write_report(Report(SEED, risks, errors, leafwise, BEFORE), ROOT / "docs")
 
 
-{"core": core, "server": server, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()
+{"core": core, "server": server, "rounds": rounds, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()

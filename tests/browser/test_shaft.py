@@ -189,6 +189,12 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
         assert page.request.get(link.get_attribute("href") or "").body().startswith(b"%PDF")
         assert hands.follow()[-1] == "sign"
 
+    # What follows locking is another person's; it is set aside with the reason.
+    for at in ("1", "2"):
+        for stage in ("inboard_ring", "set_seals", "fill", "close_housing", "care"):
+            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "night shift"}, at)
+    say(page, hands.job_id, {"kind": "set_stage_aside", "stage": "start_up", "reason": "night shift"})
+
     # The shaft line shows both; the record is signed as it stands, and holds everything.
     look(hands)
     expect(page.get_by_role("button", name="Head shaft, drive side", exact=False)).to_be_visible()

@@ -10,6 +10,7 @@ import random
 from collections.abc import Sequence
 from dataclasses import replace
 from datetime import date, timedelta
+from typing import NamedTuple
 
 import numpy as np
 import pytest
@@ -23,7 +24,7 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.commands import ConfirmGate, Correct, SetStageAside
 from tribodex.core.job.places import SHAFT
 from tribodex.core.schedule.due import NEVER, Care, CareKind, due_date, interval_days, overdue, overgreased
-from tribodex.core.schedule.levelling import DueWork, level
+from tribodex.core.schedule.levelling import Duties, level
 from tribodex.core.topics import care, runin
 from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.care.facts import CareWay
@@ -389,14 +390,28 @@ def test_overdue_by_a_tenth_and_over_greased_by_amount_or_by_time() -> None:
     assert overgreased(40, 20, 90, 90) and overgreased(20, 20, 20, 90) and not overgreased(20, 20, 80, 90) and not overgreased(0, 20, 1, 90)
 
 
-WORK = st.builds(
-    DueWork, st.sampled_from(["kiln", "mill", "lift"]), st.sampled_from(["a", "b"]), st.integers(-6, 20), st.floats(0.5, 52), st.floats(1, 60)
-)
+class Duty(NamedTuple):
+    """One of what is levelled."""
+
+    route: int
+    crew: int
+    due_week: int
+    interval_weeks: float
+    minutes: float
+
+
+def duties(work: Sequence[Duty]) -> Duties:
+    """As columns."""
+    route, crew, week, interval, minutes = (np.array([duty[n] for duty in work]) for n in range(5))
+    return Duties(route.astype(np.int64), crew.astype(np.int64), week.astype(np.int64), interval.astype(float), minutes.astype(float))
+
+
+WORK = st.builds(Duty, st.integers(0, 2), st.integers(0, 1), st.integers(-6, 20), st.floats(0.5, 52), st.floats(1, 60))
 
 
 @given(st.lists(WORK, max_size=120), st.integers(1, 12), st.floats(10, 500))
-def test_levelling_loses_nothing_doubles_nothing_and_is_never_late(work: list[DueWork], weeks: int, capacity: float) -> None:
-    found = level(work, weeks, {"b": capacity / 2}, capacity)
+def test_levelling_loses_nothing_doubles_nothing_and_is_never_late(work: list[Duty], weeks: int, capacity: float) -> None:
+    found = level(duties(work), weeks, np.array([capacity, capacity / 2])).tolist()
     assert len(found) == len(work)
     for one, week in zip(work, found, strict=True):
         assert week == one.due_week if one.due_week >= weeks else 0 <= week <= max(one.due_week, 0)
@@ -405,7 +420,6 @@ def test_levelling_loses_nothing_doubles_nothing_and_is_never_late(work: list[Du
 
 
 def test_levelling_fills_no_week_above_its_crew_while_another_has_room() -> None:
-    work = [DueWork("kiln", "a", 3, 20, 10) for _ in range(12)]
-    weeks = level(work, 4, {}, 40)
+    weeks = level(duties([Duty(0, 0, 3, 20, 10)] * 12), 4, np.array([40.0])).tolist()
     assert sorted(weeks.count(week) for week in range(4)) == [0, 4, 4, 4] or sorted(weeks.count(week) for week in range(4)) == [3, 3, 3, 3]
     assert max(weeks.count(week) for week in range(4)) * 10 <= 40

@@ -20,12 +20,13 @@ from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
 from tribodex.exchange.calendar import calendar, position_entries, round_entries
+from tribodex.usecases.due_stops import USUAL_CREW, DueStops, RoundsAsked
 from tribodex.usecases.jobs import Loaded, do
 from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.ports import CareRow, Crew, Machine, Position, Reference, Tap
 from tribodex.usecases.positions import position
 from tribodex.usecases.projections import rebuild_list
-from tribodex.usecases.rounds import USUAL_CREW, RoundOrder, RoundsAsked, open_round, planned_stops, rounds
+from tribodex.usecases.rounds import RoundOrder, open_round, rounds
 from tribodex.usecases.walk import walk
 
 SET = keep.SetCare(
@@ -199,7 +200,8 @@ ROWS = st.lists(
 @given(ROWS, st.integers(1, 12))
 def test_everything_with_a_day_stands_in_the_plan_and_nothing_twice_in_a_week(found: list[CareRow], weeks: int) -> None:
     crews = [Crew("a", 60, ("Mill",)), Crew("b", 45, ("Kiln", "Intake"))]
-    stops, undated = planned_stops(found, crews, TODAY, weeks)
+    due = DueStops(found, crews, TODAY, weeks)
+    stops, undated = due.listed(), due.undated
     dated = {(row.position_id, row.kind) for row in found if row.every_days is not None or (row.every_h is not None and row.hours_per_day)}
     planned = {(stop.position_id, str(kind)) for stop in stops for kind in stop.kinds}
     assert planned == dated and undated == len(found) - len(dated)
@@ -209,10 +211,21 @@ def test_everything_with_a_day_stands_in_the_plan_and_nothing_twice_in_a_week(fo
         if row.kind == "tighten" and (row.position_id, row.kind) in dated:
             assert sum(stop.position_id == row.position_id and CareKind.TIGHTEN in stop.kinds for stop in stops) == 1
     assert all(stop.week >= 0 for stop in stops) and all(stop.crew in ("a", "b") for stop in stops)
+    # The loads, the counts and the choice once more from the stops one by one.
+    assert (due.late, due.over, due.later) == (sum(s.late for s in stops), 0, sum(s.week >= weeks for s in stops))
+    for week in due.weeks():
+        for crew in week.crews:
+            own = [stop for stop in stops if stop.week == week.week and stop.crew == crew.crew]
+            assert (crew.stops, crew.routes) == (len(own), tuple(sorted({stop.route for stop in own})))
+            assert crew.minutes == pytest.approx(sum(stop.minutes for stop in own), abs=0.51)
+            assert due.listed(due.asked(RoundsAsked(week.week, crew=crew.crew))) == own
+    for route in ("Mill", "Kiln", "nowhere"):
+        assert due.listed(due.asked(RoundsAsked(route=route, only="late"))) == [stop for stop in stops if stop.route == route and stop.late]
+    assert stops == sorted(stops, key=lambda stop: (stop.week, not stop.late, stop.route, stop.machine, stop.due_on, stop.position_id))
 
 
 def test_weeks_are_filled_by_crew_and_what_is_left_over_is_said() -> None:
-    stops, _ = planned_stops(rows(40, 28), [Crew("a", 60, ("Mill",)), Crew("b", 60, ("Kiln",))], TODAY, 8)
+    stops = DueStops(rows(40, 28), [Crew("a", 60, ("Mill",)), Crew("b", 60, ("Kiln",))], TODAY, 8).listed()
     load = {week: sum(stop.minutes for stop in stops if stop.week == week and stop.crew == "a") for week in range(8)}
     # Twenty looks of three minutes come again every four weeks: fifteen minutes a week, give or take a week.
     assert max(load.values()) <= 60 and sum(load.values()) == pytest.approx(2 * 60, abs=63)
@@ -235,7 +248,7 @@ def test_the_page_is_small_and_says_how_many_more() -> None:
 
 def test_the_calendar_is_read_by_a_standard_parser(keeper: Keeper) -> None:
     """RFC 5545, by a library from the registry; every event has what the standard asks for."""
-    stops, _ = planned_stops(rows(60), [USUAL_CREW], TODAY, 6)
+    stops = DueStops(rows(60), [], TODAY, 6).listed()
     monday = TODAY - timedelta(days=TODAY.weekday())
     near = [stop for stop in stops if stop.week < 6]
     text = calendar("Rounds, Mill & Kiln; all", round_entries(near, monday), datetime(2026, 11, 27, 8, tzinfo=UTC))

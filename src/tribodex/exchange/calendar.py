@@ -11,8 +11,8 @@ from icalendar import Calendar, Event, vDuration
 
 from tribodex.core.job.job import Job
 from tribodex.core.topics import large_seal
+from tribodex.usecases.due_stops import DueStop
 from tribodex.usecases.positions import PositionView
-from tribodex.usecases.rounds import DueStop
 
 REFRESH = timedelta(hours=6)
 # More lines than that nobody reads in a calendar.

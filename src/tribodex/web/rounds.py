@@ -11,10 +11,11 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.exchange.calendar import calendar, lead_entries, position_entries, round_entries
+from tribodex.usecases.due_stops import DueStops, RoundsAsked
 from tribodex.usecases.jobs import load
 from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.positions import PositionView, position
-from tribodex.usecases.rounds import MOST_WEEKS, USUAL_CREW, WEEKS, RoundOrder, Rounds, RoundsAsked, open_round, planned_stops, rounds
+from tribodex.usecases.rounds import MOST_WEEKS, WEEKS, RoundOrder, Rounds, open_round, rounds
 from tribodex.usecases.walk import Walk, walk
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
@@ -152,8 +153,8 @@ def get_calendar(query: CalendarQuery) -> Response:
     here = context()
     today = here.now().date()
     with here.store() as store:
-        stops, _ = planned_stops(store.care_rows(), list(store.crews()) or [USUAL_CREW], today, query.weeks)
-    wanted = [s for s in stops if s.week < query.weeks and query.route in ("", s.route) and query.crew in ("", s.crew)]
+        due = DueStops(store.care_rows(), store.crews(), today, query.weeks)
+    wanted = [stop for stop in due.listed(due.asked(RoundsAsked(route=query.route, crew=query.crew))) if stop.week < query.weeks]
     name = " ".join(["Rounds", *(part for part in (query.crew, query.route) if part)])
     return _ics(calendar(name, round_entries(wanted, today - timedelta(days=today.weekday())), here.now()), "rounds")
 

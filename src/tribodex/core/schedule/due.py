@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from enum import StrEnum
@@ -140,12 +139,13 @@ def overgreased(given_g: float | None, asked_g: float | None, days_since: float 
     return ""
 
 
-def minutes_for(kinds: Sequence[CareKind], strokes: int | None) -> float:
-    """Minutes at a stop: the way and the look, and the strokes (common practice, no source).
+def minutes_of(greased: NDArray[np.bool_], strokes: Days, tightened: NDArray[np.bool_], cartridge: NDArray[np.bool_]) -> Days:
+    """Minutes at stops: the way and the look, the strokes (NaN: not known, ten), tightening, a cartridge (common practice, no source).
 
-    >>> minutes_for([CareKind.GREASE, CareKind.LOOK], 20), minutes_for([CareKind.LOOK], None)
-    (6.0, 3.0)
+    >>> yes, no = np.array([True, False]), np.array([False, False])
+    >>> minutes_of(yes, np.array([20.0, np.nan]), no, no).tolist()
+    [6.0, 3.0]
     """
-    more = 10.0 if CareKind.TIGHTEN in kinds else 5.0 if CareKind.CARTRIDGE in kinds else 0.0
-    greasing = 1.0 + 0.1 * (strokes or 10) if CareKind.GREASE in kinds else 0.0
-    return 3.0 + greasing + more
+    greasing = np.where(greased, 1.0 + 0.1 * np.where(np.isnan(strokes), 10.0, strokes), 0.0)
+    found: Days = 3.0 + greasing + np.where(tightened, 10.0, np.where(cartridge, 5.0, 0.0))
+    return found

@@ -2,60 +2,71 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tribodex.core.schedule.due import Days
 
 # A thing may be done this share of its interval before it is due: earlier is over-greasing (common practice, no source).
 EARLY_SHARE = 0.25
 
 
 @dataclass(frozen=True)
-class DueWork:
-    """Something due: its route and crew, the week it is due (0 this one, below zero late), its interval in weeks, minutes."""
+class Duties:
+    """Things due, as columns: their route and crew by index, the week they are due (0 this one, below zero late), their interval in weeks,
+    minutes.
+    """
 
-    route: str
-    crew: str
-    due_week: int
-    interval_weeks: float
-    minutes: float
+    route: NDArray[np.int64]
+    crew: NDArray[np.int64]
+    due_week: NDArray[np.int64]
+    interval_weeks: Days
+    minutes: Days
 
 
-def level(duties: Sequence[DueWork], weeks: int, capacity_min: Mapping[str, float], usual_min: float) -> list[int]:
+def level(duties: Duties, weeks: int, capacity_min: Days) -> NDArray[np.int64]:
     """The week of each duty: never after it is due, as late as it fits, where its route is walked anyway; late ones at once.
 
     A week that every possible place of a duty overloads takes it all the same: nothing is left out. What is due beyond the weeks that are
     planned keeps its own week.
 
-    Symbols: weeks planned; minutes a week by crew, `usual_min` where a crew has none of its own.
-    Valid: weeks above zero.
+    Symbols: weeks planned; minutes a week by crew.
+    Valid: weeks above zero; a capacity for each crew.
     Raises: nothing.
-    Source: latest first, by capacity; our rule.
+    Source: those without a choice first, then latest first, by capacity; our rule.
 
-    >>> level([DueWork("kiln", "a", 1, 8, 60), DueWork("kiln", "a", 1, 8, 60), DueWork("mill", "a", -2, 4, 5)], 4, {}, 100)
+    >>> two = Duties(np.array([0, 0, 1]), np.zeros(3, np.int64), np.array([1, 1, -2]), np.array([8.0, 8.0, 4.0]), np.array([60.0, 60.0, 5.0]))
+    >>> level(two, 4, np.array([100.0])).tolist()
     [1, 0, 0]
     """
-    load: dict[tuple[str, int], float] = {}
-    walked: dict[tuple[str, str], set[int]] = {}
-    found = [0] * len(duties)
-    # Those with the least choice first: late ones, then those that are due soon.
-    for i in sorted(range(len(duties)), key=lambda i: (duties[i].due_week, -duties[i].minutes, i)):
-        duty = duties[i]
-        if duty.due_week >= weeks:
-            found[i] = duty.due_week
-            continue
-        week = _week(duty, load, walked.get((duty.crew, duty.route), set()), capacity_min.get(duty.crew, usual_min))
+    last = np.maximum(duties.due_week, 0)
+    first = np.clip(np.ceil(duties.due_week - EARLY_SHARE * duties.interval_weeks), 0, last).astype(np.int64)
+    found = last.copy()
+    near = duties.due_week < weeks
+    crews, routes = capacity_min.size, int(duties.route.max(initial=0)) + 1
+    load = np.zeros((crews, weeks))
+    walked = np.zeros((crews, routes, weeks), dtype=np.bool_)
+    # Most things have no choice: they are late, or come again every week.
+    set_ = near & (first == last)
+    np.add.at(load, (duties.crew[set_], last[set_]), duties.minutes[set_])
+    walked[duties.crew[set_], duties.route[set_], last[set_]] = True
+    # Of the others those with the least choice first: the ones that are due soon, long ones before short ones.
+    free = np.flatnonzero(near & ~set_)
+    free = free[np.lexsort((free, -duties.minutes[free], duties.due_week[free]))]
+    loads, walks, capacities = load.tolist(), walked.tolist(), capacity_min.tolist()
+    columns = (free, duties.crew[free], duties.route[free], first[free], last[free], duties.minutes[free])
+    for i, crew, route, early, late, minutes in zip(*(column.tolist() for column in columns), strict=True):
+        week = _week(loads[crew], walks[crew][route], early, late, capacities[crew] - minutes)
         found[i] = week
-        load[duty.crew, week] = load.get((duty.crew, week), 0.0) + duty.minutes
-        walked.setdefault((duty.crew, duty.route), set()).add(week)
+        loads[crew][week] += minutes
+        walks[crew][route][week] = True
     return found
 
 
-def _week(duty: DueWork, load: Mapping[tuple[str, int], float], walked: set[int], capacity: float) -> int:
-    last = max(duty.due_week, 0)
-    first = max(0, min(last, math.ceil(duty.due_week - EARLY_SHARE * duty.interval_weeks)))
-    choice = range(last, first - 1, -1)
-    fits = [week for week in choice if load.get((duty.crew, week), 0.0) + duty.minutes <= capacity]
+def _week(load: list[float], walked: list[bool], early: int, late: int, room: float) -> int:
+    fits = [week for week in range(late, early - 1, -1) if load[week] <= room]
     if not fits:
-        return min(choice, key=lambda week: (load.get((duty.crew, week), 0.0), -week))
-    return next((week for week in fits if week in walked), fits[0])
+        return min(range(late, early - 1, -1), key=load.__getitem__)
+    return next((week for week in fits if walked[week]), fits[0])

@@ -30,12 +30,12 @@ VIEWS = [
     ("drive-up-working-dark", "/jobs/hollin-vale-0003", DESK, "dark", "working"),
     ("line-up", "/jobs/hollin-vale-0010?stage=line_up", DESK, "light", None),
     ("look", "/jobs/hollin-vale-0010?at=2&stage=read_marks", DESK, "light", None),
-    ("take-off", "/jobs/hollin-vale-0010?at=2&stage=removal", DESK, "light", "removal"),
     ("shoulder", "/jobs/hollin-vale-0011?at=1&stage=set_on", DESK, "light", None),
-    ("prepare", "/jobs/hollin-vale-0010?at=1&stage=prepare", DESK, "dark", None),
+    ("run-in-dark", "/jobs/hollin-vale-0017?stage=start_up", DESK, "dark", None),
     ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
     ("seat", "/jobs/hollin-vale-0003", DESK, "light", "seat"),
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
+    ("rounds", "/rounds", DESK, "light", None),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
     ("slate", "/slate", DESK, "light", "slate"),
     ("tables", "/tables/reduction_srb_tapered", DESK, "light", "chart"),
@@ -49,12 +49,6 @@ def prepare_page(page: Page, step: str | None) -> None:
         page.get_by_label("Machine and position").select_option("dc-1-in")
         page.get_by_label("Feeler set").select_option("fs-m1")
         page.get_by_role("heading", name="Targets", exact=True).wait_for()
-    elif step == "removal":
-        page.get_by_role("button", name="Take this stage up again").click()
-        page.get_by_role("radio", name="the inner ring, on its shaft").click()
-        page.get_by_role("button", name="Weigh the ways").click()
-        page.get_by_role("button", name="Take this way").first.click()
-        page.get_by_role("region", name="Where the force goes").get_by_text("strike here").wait_for()
     elif step == "slate":
         page.get_by_label("Number on the ring").fill("22226 K C3")
         page.get_by_label("Shaft diameter").fill("115")

@@ -7,7 +7,6 @@ type Shown = Pick<
   WarmingBearing,
   "name" | "readings" | "curve" | "level_c" | "spread_k" | "look_c" | "stop_c" | "greased_min"
 >;
-const COLDEST = 0;
 
 const steps = (from: number, to: number, each: number) =>
   Array.from({ length: Math.floor((to - from) / each) + 1 }, (_, at) => from + at * each);
@@ -18,6 +17,9 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
   const end = Math.ceil((last * 1.15) / 30) * 30;
   const hottest = Math.max(bearing.stop_c, ...bearing.readings.map(({ high_c }) => high_c ?? 0)) + 8;
   const top = Math.ceil(hottest / 10) * 10;
+  // Outdoors in winter it starts below zero.
+  const least = Math.min(0, ambient ?? 0, ...bearing.readings.map(({ low_c }) => low_c ?? 0));
+  const coldest = Math.floor(least / 20) * 20;
   const x: Axis = {
     scale: "linear",
     from: -end * 0.03,
@@ -25,9 +27,9 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
     ticks: steps(0, end, end > 240 ? 60 : 30),
     words: "minutes after the start",
   };
-  const y: Axis = { scale: "linear", from: COLDEST, to: top, ticks: steps(COLDEST, top, 20), words: "°C" };
+  const y: Axis = { scale: "linear", from: coldest, to: top, ticks: steps(coldest, top, 20), words: "°C" };
   const boxes: Box[] = bearing.readings.map(({ minutes, low_c, high_c }) => {
-    const low = low_c ?? COLDEST;
+    const low = low_c ?? coldest;
     const high = high_c ?? top;
     const thin = high - low < 1.5 ? 1 : 0;
     return {
@@ -65,7 +67,7 @@ export function warmthPlot(bearing: Shown, ambient: number | null) {
   if (bearing.greased_min !== null)
     lines.push({
       points: [
-        { x: bearing.greased_min, y: COLDEST },
+        { x: bearing.greased_min, y: coldest },
         { x: bearing.greased_min, y: top },
       ],
       colour: "var(--soft)",

@@ -10,7 +10,7 @@ from tribodex.core.job import facts
 from tribodex.core.job.correct import correct
 from tribodex.core.job.gates import confirm, named, overrule, pass_gates, text
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.rail import held, steps_of, tasks
+from tribodex.core.job.rail import held, left_open, steps_of, tasks
 from tribodex.core.job.topic import Desk, Task
 
 # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
@@ -118,10 +118,8 @@ def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
         raise InvalidInput("A record is signed by name.", *missing)
     if job.signed and not job.changed_after_signing:
         raise Refused("The record is signed already, and nothing was corrected since.")
-    left = [point.text for point in job.open_points.values()]
     for topic, at in desk.in_use():
         here = desk.here(at)
         if why := topic.unfinished(here, here.of(topic)):
             raise Refused(why if len(job.places) == 1 or not at else f"{job.place(at).name}: {why}")
-        left += topic.listed(here, here.of(topic))
-    return facts.Signed(command.name.strip(), command.role.strip(), tuple(left))
+    return facts.Signed(command.name.strip(), command.role.strip(), tuple(left_open(desk)))

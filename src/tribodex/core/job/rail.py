@@ -8,6 +8,8 @@ from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate, Stage, texts_for
 
+# Open points that are said where the record is signed; all of them stand in it.
+SAID = 4
 DONE, NOW, AHEAD, ASIDE = "done", "now", "ahead", "aside"
 
 
@@ -120,6 +122,15 @@ def next_move(desk: Desk) -> Move:
     return move_at(desk, task) if task is not None else sign_move(desk)
 
 
+def left_open(desk: Desk) -> list[str]:
+    """What a record that is signed now has open: points, parts still in, joints not at torque."""
+    found = [point.text for point in desk.job.open_points.values()]
+    for topic, at in desk.in_use():
+        here = desk.here(at)
+        found += topic.listed(here, here.of(topic))
+    return found
+
+
 def sign_move(desk: Desk) -> Move:
     """To sign, with the word that each place ended with; where one is not in order that is said first."""
     job = desk.job
@@ -131,8 +142,9 @@ def sign_move(desk: Desk) -> Move:
     bad = next((ending.bad for _, ending in endings if ending.bad is not None), None)
     if bad is not None:
         return bad
-    left = len(job.open_points)
-    points = f" {left} open point{'s' if left != 1 else ''} will stand in the record." if left else ""
+    left = left_open(desk)
+    many = f"{len(left)} open point{'s' if len(left) != 1 else ''}"
+    points = f" {many} will stand in the record: {'; '.join(left[:SAID])}{' …' if len(left) > SAID else '.'}" if left else ""
     if len(endings) > 1:
         said = "; ".join(f"{job.place(at).name}: {ending.word}" for at, ending in endings)
     else:

@@ -16,15 +16,15 @@ def tell(house: House, fact: facts.Fact) -> str:
             places = f", {' and '.join(place.name for place in fact.places)}" if len(fact.places) > 1 else ""
             return f"Job {fact.number} opened: {fact.title}{places}."
         case facts.GateConfirmed():
-            return f"Gate “{fact.gate}” confirmed: {'; '.join(fact.items)}."
+            return f"Gate “{_plain(fact.gate)}” confirmed: {'; '.join(fact.items)}."
         case facts.GateOverruled():
-            return f"Gate “{fact.gate}” overruled by {fact.name}: {fact.reason}. Not confirmed: {'; '.join(fact.missing) or 'nothing'}."
+            return f"Gate “{_plain(fact.gate)}” overruled by {fact.name}: {fact.reason}. Not confirmed: {'; '.join(fact.missing) or 'nothing'}."
         case facts.StepTicked():
             return f"{'Done' if fact.done else 'To be done after all'}: {fact.step}"
         case facts.StageSetAside():
-            return f"Stage “{fact.stage}” is no part of this job: {fact.reason}."
+            return f"Stage “{_plain(fact.stage)}” is no part of this job: {fact.reason}."
         case facts.StageTakenUp():
-            return f"Stage “{fact.stage}” is taken up again."
+            return f"Stage “{_plain(fact.stage)}” is taken up again."
         case facts.Restarted():
             return house.by_name[fact.topic].restarted(fact.reason)
         case facts.NoteAdded():
@@ -44,3 +44,8 @@ def tell(house: House, fact: facts.Fact) -> str:
             return f"Abandoned by {fact.name}: {fact.reason}."
         case _:
             raise TypeError(f"nothing tells {facts.kind_of(type(fact))}")
+
+
+def _plain(name: str) -> str:
+    """The name of a stage or a gate as words."""
+    return name.replace("_", " ")

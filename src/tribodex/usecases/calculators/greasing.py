@@ -8,7 +8,9 @@ from pydantic import Field
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import Pace, Path, bearing_fill, free_volume, housing_fill, regrease_amount
+from tribodex.core.grease.housing import oil_level
 from tribodex.core.grease.interval import Design, Running, both_said, interval, interval_by_halving
+from tribodex.core.grease.lubricator import lubricator_days
 from tribodex.core.grease.strokes import CARTRIDGE_G, GreaseGun, cartridges, insert_strokes, over_corners, strokes_for
 from tribodex.core.grease.viscosity import USUAL_VI, kappa, nu_100_of, viscosity_at, viscosity_needed
 from tribodex.core.working import Result
@@ -85,6 +87,22 @@ class MixInputs(Inputs):
     thickener_new: str
 
 
+class LubricatorInputs(Inputs):
+    """Days that an automatic lubricator is set to."""
+
+    cartridge_g: Annotated[float, Field(gt=0, le=5000)]
+    each_g: Annotated[float, Field(gt=0, le=100_000)]
+    interval_h: Annotated[float, Field(gt=0, le=200_000)]
+    hours_per_day: Annotated[float, Field(gt=0, le=24)]
+
+
+class OilLevelInputs(Inputs):
+    """How high the oil stands."""
+
+    bore_mm: Mm
+    outside_mm: Mm
+
+
 def _fill(_: Reference, inputs: FillInputs) -> Answer:
     free = free_volume(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, inputs.mass_kg)
     bearing, housing = bearing_fill(free.value or 0.0, inputs.pace), housing_fill(inputs.cavity_cm3, inputs.pace)
@@ -138,6 +156,15 @@ def _mix(reference: Reference, inputs: MixInputs) -> Answer:
     return Answer("grease-mix", (), verdict=verdict)
 
 
+def _lubricator(_: Reference, inputs: LubricatorInputs) -> Answer:
+    found = lubricator_days(inputs.cartridge_g, inputs.each_g, inputs.interval_h, inputs.hours_per_day)
+    return Answer("lubricator", (found,), verdict=found.verdict)
+
+
+def _oil_level(_: Reference, inputs: OilLevelInputs) -> Answer:
+    return Answer("oil-level", (oil_level(inputs.bore_mm, inputs.outside_mm),))
+
+
 CALCULATORS = (
     Calculator("grease-fill", "Grease into bearing and housing", FillInputs, _fill),
     Calculator("strokes", "Strokes of this gun, corner by corner", StrokesInputs, _strokes),
@@ -145,4 +172,6 @@ CALCULATORS = (
     Calculator("regrease", "How much fresh grease, how often", RegreaseInputs, _regrease),
     Calculator("oil-viscosity", "Is its oil thick enough (κ)?", OilInputs, _oil, {"temperature": "bearing_c"}),
     Calculator("grease-mix", "What mixes with what", MixInputs, _mix),
+    Calculator("lubricator", "An automatic lubricator's setting", LubricatorInputs, _lubricator),
+    Calculator("oil-level", "How high the oil stands", OilLevelInputs, _oil_level),
 )

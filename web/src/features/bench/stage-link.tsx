@@ -6,11 +6,10 @@ import { showOf } from "./use-job";
 /** How a stage stands at one bearing, all of its parts together. */
 export function stateAt(stage: RailStage, at: string): string {
   const states = stage.marks.filter((mark) => mark.at === at).map((mark) => mark.state);
-  return states.includes("now")
-    ? "now"
-    : states.every((state) => state === states[0])
-      ? (states[0] ?? "ahead")
-      : "now";
+  if (states.includes("now")) return "now";
+  // Some of it done, some still ahead: it is being worked on. What is set aside does not count as work.
+  if (states.includes("ahead")) return states.includes("done") ? "now" : "ahead";
+  return states.includes("done") ? "done" : (states[0] ?? "ahead");
 }
 
 export function StageLink(props: { bench: Bench; stage: RailStage; at: string; words: string }) {

@@ -1,10 +1,11 @@
-/** The tool crib: gauge sets with their leaves and checks, and cards typed in here. Every change is kept as a version. */
+/** The tool crib: gauge sets with their leaves and checks, cards typed in here, guns and wrenches. Every change is kept as a version. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { AwayError, ProblemError, getCrib, newId, send, type Crib } from "../../api";
 import { NamedReason, useSettings } from "../../ui";
 import { CardsShelf } from "./cards-shelf";
 import { GaugesShelf } from "./gauges-shelf";
+import { GunsShelf, WrenchesShelf } from "./tools-shelf";
 
 export type Keep = (path: string, body: Record<string, unknown>) => Promise<ProblemError | null>;
 
@@ -43,11 +44,13 @@ export function CribPage() {
     <div className="mx-auto max-w-5xl space-y-8">
       <GaugesShelf {...shelf} />
       <CardsShelf {...shelf} />
+      <GunsShelf {...shelf} />
+      <WrenchesShelf {...shelf} />
       <NamedReason
         title="Withdraw"
         description="It is no longer offered. Jobs that used it keep it, and its history stays."
         action="Withdraw it"
-        example="leaf 0.05 bent"
+        example="leaf 0.05 bent, ratchet worn"
         open={withdrawing !== ""}
         onClose={() => setWithdrawing("")}
         onDecide={(name, reason) => void keep(`withdraw/${withdrawing}`, { actor: name, reason })}

@@ -1,0 +1,122 @@
+"""What is due, in a real MariaDB: kept with the tap that says it, rebuilt from the log, two writers at one position, few queries."""
+
+from __future__ import annotations
+
+import threading
+from datetime import timedelta
+
+from sqlalchemy import Engine, event, text
+from sqlalchemy.orm import Session
+
+from tests.helpers import BEGIN
+from tests.usecases.test_rounds import SET
+from tribodex.core.job.commands import Correct
+from tribodex.core.topics.stop import commands as walked
+from tribodex.core.topics.stop.facts import StopDone
+from tribodex.store import SqlStore
+from tribodex.usecases.due_stops import DueStops, RoundsAsked
+from tribodex.usecases.jobs import do
+from tribodex.usecases.keeping import open_keeping
+from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.positions import position
+from tribodex.usecases.projections import rebuild_list
+from tribodex.usecases.rounds import RoundOrder, open_round, rounds
+
+LATER = BEGIN + timedelta(days=120)
+
+
+def kept(engine: Engine, reference: Reference, job_id: str, *positions: str) -> None:
+    with Session(engine) as session:
+        store = SqlStore(session)
+        made = open_keeping(store, reference, job_id, positions, Tap(f"open-{job_id}", "Tester", BEGIN), BEGIN)
+        for place in made.job.places:
+            do(store, reference, job_id, SET, Tap(f"set-{job_id}-{place.id}", "Tester", BEGIN), BEGIN, place.id)
+
+
+def positions_of(engine: Engine) -> list[str]:
+    with engine.connect() as connection:
+        return [row[0] for row in connection.execute(text("SELECT id FROM bearing_position WHERE designation LIKE '22%' ORDER BY id LIMIT 2"))]
+
+
+def test_a_round_is_opened_walked_corrected_and_stands_in_the_history(engine: Engine, reference: Reference) -> None:
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    with Session(engine) as session:
+        store = SqlStore(session)
+        plan = rounds(store, LATER.date(), RoundsAsked(week=0))
+        assert {stop.position_id for stop in plan.stops} == {here, there} and plan.late == 2
+        made = open_round(store, reference, "round-0001", RoundOrder(positions=(here, there)), Tap("open-round", "Tester", LATER), LATER)
+        at = next(place.id for place in made.job.places if place.position_id == here)
+        too_much = walked.DoStop(True, "60", shows="yes", temperature="52 °C")
+        done = do(store, reference, made.id, too_much, Tap("done-0001", "Tester", LATER), LATER, at)
+    with Session(engine) as session:
+        store = SqlStore(session)
+        seen = position(store, here)
+        assert [line.what for line in seen.history] == ["done", "kept from now on"] and seen.history[0].warm_c == 52
+        assert any(due.over for due in seen.due) and [job.round for job in seen.jobs] == [True, False]
+        seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
+        put_right = Correct(seq, "counted again", walked.DoStop(True, "20", shows="yes", temperature="52 °C"))
+        do(store, reference, made.id, put_right, Tap("right-001", "Tester", LATER), LATER, at)
+    with Session(engine) as session:
+        assert not any(due.over for due in position(SqlStore(session), here).due)
+
+
+def test_what_is_due_is_rebuilt_from_the_log_as_it_was(engine: Engine, reference: Reference) -> None:
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    read = text("SELECT * FROM care_due ORDER BY position_id, kind")
+    with engine.connect() as connection:
+        before = [tuple(row) for row in connection.execute(read)]
+    assert before
+    with engine.begin() as connection:
+        connection.execute(text("DELETE FROM care_due"))
+        connection.execute(text("DELETE FROM care_said"))
+    with Session(engine) as session:
+        rebuild_list(SqlStore(session), reference)
+    with engine.connect() as connection:
+        assert [tuple(row) for row in connection.execute(read)] == before
+
+
+def test_two_rounds_at_one_position_lose_nothing(engine: Engine, reference: Reference) -> None:
+    """Two devices finish a stop at the same position at the same moment, in two rounds: both stand in its history."""
+    here, _ = positions_of(engine)
+    kept(engine, reference, "keep-0001", here)
+    for n in (1, 2):
+        with Session(engine) as session:
+            order = RoundOrder(positions=(here,))
+            open_round(SqlStore(session), reference, f"round-{n:04d}", order, Tap(f"open-{n:05d}", "Tester", LATER), LATER)
+    barrier, wrong = threading.Barrier(2), []
+
+    def walk(n: int) -> None:
+        barrier.wait()
+        try:
+            with Session(engine) as session:
+                one = walked.DoStop(False, "20", shows="yes", temperature=f"{50 + n} °C")
+                do(SqlStore(session), reference, f"round-{n:04d}", one, Tap(f"done-{n:05d}", "Tester", LATER), LATER, "1")
+        except Exception as error:  # told below, with its words
+            wrong.append(error)
+
+    threads = [threading.Thread(target=walk, args=(n,)) for n in (1, 2)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert not wrong
+    with Session(engine) as session:
+        seen = position(SqlStore(session), here)
+    assert sorted(line.warm_c or 0 for line in seen.history if line.what == "done") == [51, 52]
+    assert [due.since for due in seen.due] == [LATER.date()] * len(seen.due)
+
+
+def test_the_plan_is_read_in_two_queries_however_much_is_due(engine: Engine, reference: Reference) -> None:
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    asked: list[str] = []
+    event.listen(engine, "before_cursor_execute", record := lambda c, cursor, words, *more: asked.append(words))
+    try:
+        with Session(engine) as session:
+            store = SqlStore(session)
+            due = DueStops(store.care_rows(), store.crews(), LATER.date(), 12)
+    finally:
+        event.remove(engine, "before_cursor_execute", record)
+    assert len(due.listed()) >= 2 and len(asked) == 2

@@ -56,9 +56,7 @@ def _settling(_: Reference, inputs: SettlingInputs) -> Answer:
     if len(set(inputs.minutes)) != len(inputs.minutes):
         raise InvalidInput.at("minutes", "Two readings stand at the same minute.", "one reading a minute")
     if any(low > high for low, high in zip(inputs.housing_c, upper, strict=True)):
-        raise InvalidInput.at(
-            "strip_to_c", "The upper end of a field is below its lower one.", "for each reading its lower, then its upper end"
-        )
+        raise InvalidInput.at("strip_to_c", "The upper end of a field is below its lower one.", "for each reading its lower, then its upper end")
     readings = [Warmth(minute, low, high, inputs.read_by.sure_k) for minute, low, high in zip(inputs.minutes, inputs.housing_c, upper, strict=True)]
     found = judge_run(readings, inputs.around_c, SEALED if inputs.sealed else Limits())
     return Answer("settling", (found,), verdict=found.verdict)

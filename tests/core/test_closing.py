@@ -293,6 +293,21 @@ def test_stress_areas_of_iso_898_1_and_asme_b1_1(row: dict[str, str]) -> None:
     assert any(thread.stress_area_mm2 == pytest.approx(area, rel=0.005) for area in known)
 
 
+# Coarse pitches as the registry's parts library bd_warehouse 0.4.0 has them (hexagon bolts of ISO 4014).
+PARTS = {"M5": 0.8, "M6": 1, "M8": 1.25, "M10": 1.5, "M12": 1.75, "M14": 2, "M16": 2, "M18": 2.5, "M20": 2.5, "M22": 2.5, "M24": 3, "M27": 3,
+         "M30": 3.5, "M33": 3.5, "M36": 4, "M39": 4, "M42": 4.5, "M45": 4.5, "M48": 5}  # fmt: skip
+
+
+@pytest.mark.parametrize(("size", "pitch"), PARTS.items())
+def test_coarse_threads_by_a_parts_library(size: str, pitch: float) -> None:
+    """Its pitches; and the stress area by ISO 724's diameters from them: between pitch and core diameter."""
+    thread = read_thread(size)
+    height = math.sqrt(3) / 2 * pitch
+    middle, core = thread.diameter_mm - 0.75 * height, thread.diameter_mm - 17 / 12 * height
+    assert thread.pitch_mm == pitch
+    assert thread.stress_area_mm2 == pytest.approx(math.pi / 4 * ((middle + core) / 2) ** 2, rel=1e-3)
+
+
 @pytest.mark.parametrize(("size", "load_n"), [("M8", 21_200), ("M12", 48_900), ("M16", 91_000), ("M20", 147_000)])
 def test_proof_loads_of_iso_898_1_class_8_8(size: str, load_n: float) -> None:
     """ISO 898-1 table of proof loads, coarse threads, class 8.8 (580 MPa to M16, 600 above), from memory."""

@@ -5,8 +5,10 @@ What is common practice, no source, says so at its test; viscosity against ISO 3
 
 from __future__ import annotations
 
+import csv
 import itertools
 import math
+import pathlib
 
 import pytest
 from hypothesis import assume, given
@@ -191,6 +193,15 @@ def test_grades_of_iso_3448_by_the_index_of_iso_2909() -> None:
         assert float(grade) == nu40
         if 15 <= nu40 <= 1000:
             assert nu_100_of(nu40) == pytest.approx(nu100, rel=0.05), grade
+
+
+INDEXED = pathlib.Path(__file__).parents[1] / "data" / "viscosity_index.csv"
+
+
+@pytest.mark.parametrize("row", list(csv.DictReader(INDEXED.read_text().splitlines())), ids=lambda row: f"{row['nu40']}-{row['nu100']}")
+def test_the_index_by_a_reference_library(row: dict[str, str]) -> None:
+    """Indices computed by the registry package chemicals 1.5.2, viscosity_index() (ASTM D2270 with its table of reference oils)."""
+    assert nu_100_of(float(row["nu40"]), float(row["vi"])) == pytest.approx(float(row["nu100"]), rel=0.005)
 
 
 def test_bands_of_iso_2909_join() -> None:

@@ -83,6 +83,12 @@ class VirtualFitter:
         gate, _ = desk_of(self._reference, self.job, self.at).gate(gate_id)
         return tuple(item.id for item in gate.items if item.id not in without)
 
+    def steps(self, stage: str) -> tuple[str, ...]:
+        """The steps of a stage that are ticked off."""
+        desk = desk_of(self._reference, self.job, self.at)
+        task = next(task for task in rail.tasks(desk) if task.stage.id == stage)
+        return rail.steps_of(desk.here(task.at), task)
+
     def gauge(self, phase: Phase) -> None:
         """Gauge as the tool proposes, until every bracket is fine enough."""
         self.say(cmd.StartGauging(phase))
@@ -219,6 +225,12 @@ def _settle(fitter: VirtualFitter, how: str) -> None:
     fitter.say(job_cmd.ClosePoint(newest, how))
 
 
+def _tick(fitter: VirtualFitter, stage: str) -> None:
+    """Every step of a stage is done."""
+    for step in fitter.steps(stage):
+        fitter.say(job_cmd.TickStep(stage, step))
+
+
 _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
     "at": lambda f, v: f.go_to(str(v)),
     "say": _said,
@@ -229,6 +241,7 @@ _STEPS: dict[str, Callable[[VirtualFitter, Any], None]] = {
     "press": lambda f, v: f.say(cmd.SetZero(tap_tested=True, start_pressure=str(v))),
     "turn": lambda f, v: f.say(cmd.TurnNut(str(v), "degrees")),
     "release": lambda f, v: f.say(cmd.Release(v)),
+    "tick": _tick,
     "note": lambda f, v: f.say(job_cmd.AddNote(v)),
     "point": lambda f, v: f.say(job_cmd.OpenPoint(v)),
     "settle": _settle,

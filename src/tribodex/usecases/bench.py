@@ -19,6 +19,7 @@ from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate
 from tribodex.core.topics import HOUSE, Work, stock, tell
+from tribodex.core.topics.stop.facts import StopPlanned
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.outline import mark_of
@@ -147,6 +148,7 @@ class Bench:
     outline: str
     may_set_aside: bool
     may_sign: bool
+    has_plan: bool
     work: Work | TicksWork
     figures: tuple[FigureView, ...]
     findings: tuple[str, ...]
@@ -183,6 +185,8 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         outline=mark_of(desk),
         may_set_aside=not known.firm and (topic is None or topic.optional),
         may_sign=not job.job.closed and not any(t.unfinished(desk.here(p), desk.job.of(t, p)) for t, p in desk.in_use()),
+        # A stop's plan is what is due there; it has no paper of its own.
+        has_plan=any(not isinstance(planned.fact, StopPlanned) for planned in job.job.opened.plans),
         work=topic.view(here, here.of(topic)) if topic is not None else ticks_work(here, task),
         figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),

@@ -5,6 +5,10 @@ import { shownPlace } from "./parts";
 export function TitleBlock({ bench }: { bench: Bench }) {
   const place = shownPlace(bench);
   const work = bench.work.topic === "tapered" ? bench.work : null;
+  const bearings = place ? place.bearing : [...new Set(bench.places.map((one) => one.bearing))].join(", ");
+  const papers = [{ address: "record.html", words: "Record", more: "" }];
+  if (bench.has_plan)
+    papers.push({ address: `plan.html${place ? `?at=${place.id}` : ""}`, words: "Plan", more: " sheet" });
   const cell = "px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
   return (
     <div className="sheet mb-3 flex flex-wrap items-center text-sm lg:mb-4 lg:block">
@@ -12,9 +16,11 @@ export function TitleBlock({ bench }: { bench: Bench }) {
         <span className="text-soft">Job</span>
         <b className="text-xl leading-none lg:text-2xl">{bench.number}</b>
       </p>
-      <p className={cell}>
-        <b>{place ? place.bearing : [...new Set(bench.places.map((one) => one.bearing))].join(", ")}</b>
-      </p>
+      {bearings ? (
+        <p className={cell}>
+          <b>{bearings}</b>
+        </p>
+      ) : null}
       <p className={`${cell} order-last w-full lg:w-auto`}>
         {bench.machine}
         <span className="lg:hidden">, </span>
@@ -29,10 +35,7 @@ export function TitleBlock({ bench }: { bench: Bench }) {
         </p>
       ) : null}
       <p className={`${cell} ml-auto flex gap-4`}>
-        {[
-          { address: "record.html", words: "Record", more: "" },
-          { address: `plan.html${place ? `?at=${place.id}` : ""}`, words: "Plan", more: " sheet" },
-        ].map(({ address, words, more }) => (
+        {papers.map(({ address, words, more }) => (
           <a
             key={address}
             href={`/api/jobs/${bench.id}/${address}`}

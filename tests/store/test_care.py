@@ -51,14 +51,14 @@ def test_a_round_is_opened_walked_corrected_and_stands_in_the_history(engine: En
         done = do(store, reference, made.id, too_much, Tap("done-0001", "Tester", LATER), LATER, at)
     with Session(engine) as session:
         store = SqlStore(session)
-        seen = position(store, here)
+        seen = position(store, here, LATER.date())
         assert [line.what for line in seen.history] == ["done", "kept from now on"] and seen.history[0].warm_c == 52
         assert any(due.over for due in seen.due) and [job.round for job in seen.jobs] == [True, False]
         seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
         put_right = Correct(seq, "counted again", walked.DoStop(True, "20", shows="yes", temperature="52 °C"))
         do(store, reference, made.id, put_right, Tap("right-001", "Tester", LATER), LATER, at)
     with Session(engine) as session:
-        assert not any(due.over for due in position(SqlStore(session), here).due)
+        assert not any(due.over for due in position(SqlStore(session), here, LATER.date()).due)
 
 
 def test_what_is_due_is_rebuilt_from_the_log_as_it_was(engine: Engine, reference: Reference) -> None:
@@ -103,7 +103,7 @@ def test_two_rounds_at_one_position_lose_nothing(engine: Engine, reference: Refe
         thread.join()
     assert not wrong
     with Session(engine) as session:
-        seen = position(SqlStore(session), here)
+        seen = position(SqlStore(session), here, LATER.date())
     assert sorted(line.warm_c or 0 for line in seen.history if line.what == "done") == [51, 52]
     assert [due.since for due in seen.due] == [LATER.date()] * len(seen.due)
 

@@ -89,10 +89,11 @@ def test_from_keeping_over_a_round_into_the_history(keeper: Keeper) -> None:
     keeper.do(made.id, walked.SkipStop("guard locked"), "2")
     signed = keeper.do(made.id, Sign("Tobit", "fitter"))
     assert walk(keeper.reference, signed).status == "signed"
-    here, other = position(keeper.store, "p-1"), position(keeper.store, "p-2")
+    here, other = position(keeper.store, "p-1", keeper.now.date()), position(keeper.store, "p-2", keeper.now.date())
     assert [line.what for line in here.history] == ["done", "kept from now on"] and here.history[0].warm_c == 52
     assert other.history[0].what == "skipped" and other.history[0].text == "guard locked"
     assert here.due[0].since == keeper.now.date() and other.due[0].since == BEGIN.date(), "what was skipped stays due"
+    assert not any(due.late for due in here.due) and any(due.late for due in other.due)
     assert here.jobs[0].round and not here.jobs[-1].round
     later = rounds(keeper.store, keeper.now.date(), RoundsAsked(week=0))
     assert [stop.position_id for stop in later.stops if stop.late] == ["p-2"]
@@ -103,14 +104,14 @@ def test_a_corrected_stop_counts_as_corrected_and_an_abandoned_job_says_nothing(
     keeper.now += timedelta(days=100)
     made = keeper.round(positions=("p-1",))
     done = keeper.do(made.id, walked.DoStop(True, "60", shows="yes"), "1")
-    assert position(keeper.store, "p-1").due[0].over
+    assert position(keeper.store, "p-1", keeper.now.date()).due[0].over
     seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
     keeper.do(made.id, Correct(seq, "counted again", walked.DoStop(True, "20", shows="yes")), "1")
-    assert position(keeper.store, "p-1").due[0].over == ""
+    assert position(keeper.store, "p-1", keeper.now.date()).due[0].over == ""
     keeper.do(made.id, Abandon("B. Boss", "wrong machine"))
-    assert [line.what for line in position(keeper.store, "p-1").history] == ["kept from now on"]
+    assert [line.what for line in position(keeper.store, "p-1", keeper.now.date()).history] == ["kept from now on"]
     keeper.do(job_id, Abandon("B. Boss", "another plan"))
-    assert position(keeper.store, "p-1").due == ()
+    assert position(keeper.store, "p-1", keeper.now.date()).due == ()
 
 
 def test_a_round_keeps_the_last_plan_of_the_position(keeper: Keeper) -> None:
@@ -130,7 +131,7 @@ def test_a_bearing_whose_number_says_nothing_is_asked_for_its_size(keeper: Keepe
         keeper.do(job_id, keep.SayBearing("no number known"), "1")
     keeper.do(job_id, keep.SayBearing("old roller", "90 mm", "160 mm", "40 mm", "spherical"), "1")
     keeper.do(job_id, SET, "1")
-    assert position(keeper.store, "p-3").due
+    assert position(keeper.store, "p-3", keeper.now.date()).due
 
 
 def test_what_cannot_be_opened_is_named(keeper: Keeper) -> None:
@@ -146,7 +147,7 @@ def test_what_cannot_be_opened_is_named(keeper: Keeper) -> None:
     with pytest.raises(InvalidInput):
         open_seal(keeper.store, keeper.reference, "seal-xxxx", "p-9", keeper.tap(), keeper.now)
     with pytest.raises(NotFound):
-        position(keeper.store, "p-9")
+        position(keeper.store, "p-9", keeper.now.date())
     job = keeper.keep("p-2")
     with pytest.raises(NotFound):
         walk(keeper.reference, Loaded(job, keeper.store.events(job), keeper.do(job, keep.SetCare(CareWay.OIL), "1").job))
@@ -265,7 +266,7 @@ def test_the_calendar_is_read_by_a_standard_parser(keeper: Keeper) -> None:
     again = Calendar.from_ical(calendar("Rounds", round_entries(near, monday), datetime(2026, 11, 28, tzinfo=UTC)))
     assert {str(e["UID"]) for e in again.walk("VEVENT")} == {str(e["UID"]) for e in events}, "a later file replaces, never doubles"
     keeper.keep("p-1")
-    own = Calendar.from_ical(calendar("p", position_entries(position(keeper.store, "p-1")), BEGIN))
+    own = Calendar.from_ical(calendar("p", position_entries(position(keeper.store, "p-1", keeper.now.date())), BEGIN))
     assert {str(e["SUMMARY"]) for e in own.walk("VEVENT")} == {"Screw, Drive end: grease", "Screw, Drive end: look, feel and listen"}
 
 

@@ -7,7 +7,7 @@ from datetime import date, datetime
 
 from tribodex.core.errors import NotFound
 from tribodex.core.quantities import number_plain
-from tribodex.core.schedule.due import CareKind, due_date
+from tribodex.core.schedule.due import CareKind, due_date, is_late
 from tribodex.core.schedule.history import CareSaid, DueNow, SetSaid, SkipSaid, due_now
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.usecases.care import entries_of
@@ -25,6 +25,7 @@ class PositionDue:
     words: str
     day: date | None
     since: date
+    late: bool
     over: str
 
 
@@ -70,8 +71,8 @@ class PositionView:
     jobs: tuple[JobAtPosition, ...]
 
 
-def position(store: Store, position_id: str) -> PositionView:
-    """A position of the plant. Raises NotFound."""
+def position(store: Store, position_id: str, today: date) -> PositionView:
+    """A position of the plant, and what is late there today. Raises NotFound."""
     here = next(((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None)
     if here is None:
         raise NotFound("The plant has no such position.")
@@ -87,10 +88,16 @@ def position(store: Store, position_id: str) -> PositionView:
         machine.area,
         place.designation,
         _kept(due),
-        tuple(PositionDue(one.care.kind, one.care.words, due_date(one.care, one.since, one.hours_per_day), one.since, one.over) for one in due),
+        tuple(_due(one, today) for one in due),
         tuple(history),
         tuple(JobAtPosition(job.job_id, job.number, job.title, job.status, job.updated_at, job.round) for job in jobs),
     )
+
+
+def _due(one: DueNow, today: date) -> PositionDue:
+    day = due_date(one.care, one.since, one.hours_per_day)
+    late = day is not None and is_late(day, one.since, today)
+    return PositionDue(one.care.kind, one.care.words, day, one.since, late, one.over)
 
 
 def _kept(due: tuple[DueNow, ...]) -> str:

@@ -161,15 +161,16 @@ def get_calendar(query: CalendarQuery) -> Response:
 
 @api.get("/positions/<position_id>", responses={200: PositionAnswer}, summary="A position: what is due, what was done, its jobs")
 def get_position(path: WherePath) -> Response:
-    with context().store() as store:
-        return reply(POSITION, position(store, path.position_id))
+    here = context()
+    with here.store() as store:
+        return reply(POSITION, position(store, path.position_id, here.now().date()))
 
 
 @api.get("/positions/<position_id>/due.ics", responses={200: a_file("text/calendar")}, summary="What is due at a position as a calendar")
 def get_position_calendar(path: WherePath) -> Response:
     here = context()
     with here.store() as store:
-        view = position(store, path.position_id)
+        view = position(store, path.position_id, here.now().date())
     return _ics(calendar(f"{view.machine}, {view.position}", position_entries(view), here.now()), "due")
 
 

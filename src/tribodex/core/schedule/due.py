@@ -124,6 +124,16 @@ def overdue(due: Days, interval: Days, today: float) -> NDArray[np.bool_]:
     return late
 
 
+def is_late(day: date, since: date, today: date) -> bool:
+    """Whether one thing is late, as overdue() says it of many.
+
+    >>> is_late(date(2026, 11, 10), date(2026, 11, 1), date(2026, 11, 11)), is_late(date(2026, 11, 10), date(2026, 11, 1), date(2026, 11, 12))
+    (False, True)
+    """
+    due, interval = float(day.toordinal()), float((day - since).days)
+    return bool(overdue(np.array([due]), np.array([interval]), float(today.toordinal()))[0])
+
+
 def overgreased(given_g: float | None, asked_g: float | None, days_since: float | None, interval: float | None) -> str:
     """Why a bearing got too much grease; empty where it did not, or where nobody knows.
 

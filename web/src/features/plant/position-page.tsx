@@ -55,7 +55,10 @@ function Due({ position }: { position: PositionView }) {
         {position.due.map((due) => (
           <li key={due.kind} className="flex flex-wrap justify-between gap-x-6 border-t border-rule py-2">
             <span>{due.words}</span>
-            <b className="figures">{due.day ? `by ${due.day}` : "no day known"}</b>
+            <b className={due.late ? "figures text-oxide" : "figures"}>
+              {due.late ? "▲ late: " : ""}
+              {due.day ? `by ${due.day}` : "no day known"}
+            </b>
             {due.over ? (
               <span className="w-full font-bold text-oxide">▲ too much grease: {due.over}</span>
             ) : null}

@@ -285,3 +285,21 @@ def test_a_lubricator_never_gives_less_than_is_asked_while_its_setting_allows(co
     assert found.value is not None and found.verdict is not None
     if found.verdict.level is Level.GOOD:
         assert content / found.value >= amount / hours * day * 0.999
+
+
+@pytest.mark.parametrize(
+    ("said", "field"),
+    [
+        ((0.0, 20.0, 2000.0, 16.0), "cartridge"),
+        ((1e-300, 20.0, 2000.0, 16.0), "cartridge"),
+        ((125.0, 1e-323, 2000.0, 16.0), "each"),
+        ((125.0, 20.0, math.inf, 16.0), "interval"),
+        ((125.0, 20.0, 2000.0, 1e-323), "hours_per_day"),
+        ((125.0, 20.0, 2000.0, 25.0), "hours_per_day"),
+        ((125.0, math.nan, 2000.0, 16.0), "each"),
+    ],
+)
+def test_a_lubricator_that_cannot_be_names_what_is_wrong(said: tuple[float, float, float, float], field: str) -> None:
+    with pytest.raises(InvalidInput) as raised:
+        lubricator_days(*said)
+    assert raised.value.fields[0].name == field

@@ -8,6 +8,8 @@ from tribodex.core.working import Level, Line, Result, Verdict, number
 # Usual settings, and the longest that grease is left in a cartridge (days; common practice, no source).
 SETTINGS_DAYS = (30, 60, 90, 120, 180, 270, 365)
 LONGEST_DAYS = 365
+# What there is of cartridges (g), of grease each time (g), of intervals (h), and the least a machine runs (h a day): beyond, it was mistyped.
+CONTENT_G, EACH_G, INTERVAL_H, LEAST_HOURS = (1.0, 5_000.0), (0.01, 100_000.0), (1.0, 200_000.0), 0.01
 
 
 def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_per_day: float) -> Result:
@@ -15,7 +17,7 @@ def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_
 
     Symbols: content of the cartridge (g); G each time (g) every t hours of running; hours a day; days = content/(G/t·hours a day).
     Valid: bearings that may have grease all the time, never sealed inserts of two strokes; its own temperature limits; line filled first.
-    Raises: InvalidInput for amounts or hours that cannot be.
+    Raises: InvalidInput for amounts or hours that cannot be, naming which.
     Source: definition; settings common practice, no source.
 
     >>> lubricator_days(125, 20, 2000, 24).value, lubricator_days(125, 20, 8000, 8).verdict.word
@@ -23,10 +25,17 @@ def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_
     >>> lubricator_days(60, 20, 1000, 24).value
     120
     """
-    if content_g <= 0 or amount_g <= 0 or interval_h <= 0:
-        raise InvalidInput.at("cartridge", "Content, amount and interval are above zero.", "what the cartridge holds, g")
-    if not 0 < hours_per_day <= 24:
-        raise InvalidInput.at("hours_per_day", "It must run: a lubricator gives grease also while the machine stands.", "above 0 to 24 h a day")
+    for said, (least, most), name, what in (
+        (content_g, CONTENT_G, "cartridge", "what the cartridge holds, g"),
+        (amount_g, EACH_G, "each", "fresh grease each time, g"),
+        (interval_h, INTERVAL_H, "interval", "hours of running between"),
+    ):
+        # Written so that what is no number is out of range too.
+        if not least <= said <= most:
+            raise InvalidInput.at(name, f"{number(said)} is out of range.", f"{what}: {least:g} to {most:g}")
+    if not LEAST_HOURS <= hours_per_day <= 24:
+        why = "It must run: a lubricator gives grease also while the machine stands."
+        raise InvalidInput.at("hours_per_day", why, f"{LEAST_HOURS:g} to 24 h a day")
     per_day = amount_g / interval_h * hours_per_day
     days = content_g / per_day
     # The setting below: rather a little more grease than too little.

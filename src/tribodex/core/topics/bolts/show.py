@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 from tribodex.core.bolts.order import BoltPoint, Layout, order, points
 from tribodex.core.bolts.torque import PASSES, BoltFinish, BoltStrength, Into
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
@@ -48,15 +49,11 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def _yes(said: bool) -> str:
-    return "yes" if said else ""
-
-
 def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.CapPaired():
-            return {"numbers_agree": _yes(fact.numbers_agree), "faces_clean": _yes(fact.faces_clean), "rubs": fact.rubs}
+            return {"numbers_agree": ticked(fact.numbers_agree), "faces_clean": ticked(fact.faces_clean), "rubs": fact.rubs}
         case ev.HabitChosen():
             return {"habit": fact.habit}
         case ev.JointPlanned():
@@ -67,11 +64,11 @@ def said(fact: Any) -> dict[str, str]:
             return {"text": fact.text}
         case ev.AlignedLoaded():
             feet = " + ".join(f"{gap:g} mm" for gap in fact.feet_mm)
-            return {"offset": f"{fact.offset_mm:g} mm", "over": f"{fact.over_mm:g} mm", "feet": feet, "turned": _yes(fact.turned)}
+            return {"offset": f"{fact.offset_mm:g} mm", "over": f"{fact.over_mm:g} mm", "feet": feet, "turned": ticked(fact.turned)}
         case ev.RingGapsRead():
             return {"toward": f"{fact.toward_mm:g} mm", "away": f"{fact.away_mm:g} mm", "how": fact.how}
         case ev.RubbingLooked():
-            return {"freely": _yes(fact.freely), "rubs": fact.rubs}
+            return {"freely": ticked(fact.freely), "rubs": fact.rubs}
         case _:
             return {}
 

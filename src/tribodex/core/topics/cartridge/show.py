@@ -9,6 +9,7 @@ from typing import Any, Literal
 from tribodex.core.bolts.torque import pattern
 from tribodex.core.cartridge.building import free_height
 from tribodex.core.cartridge.shaft_end import Hand, flinger_gap
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
@@ -60,10 +61,6 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def _yes(said: bool) -> str:
-    return "yes" if said else ""
-
-
 def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
@@ -73,7 +70,7 @@ def said(fact: Any) -> dict[str, str]:
             return {"stands_out": f"{fact.stands_out_mm:g} mm", "free": f"{fact.free_mm:g} mm"}
         case ev.PairTightened():
             named = {"decided_by": fact.decided_by, "reason": fact.reason}
-            done = {"tab_bent": _yes(fact.tab_bent), "jammed": _yes(fact.jammed)}
+            done = {"tab_bent": ticked(fact.tab_bent), "jammed": ticked(fact.jammed)}
             return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, **done, **named}
         case ev.PackedBetween():
             return {"text": fact.text}
@@ -85,12 +82,12 @@ def said(fact: Any) -> dict[str, str]:
             gaps = " + ".join(f"{gap:g} mm" for gap in fact.gaps_mm)
             return {"side": fact.side, "torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "gaps": gaps}
         case ev.CartridgeTurned():
-            return {"freely": _yes(fact.freely), "text": fact.text}
+            return {"freely": ticked(fact.freely), "text": fact.text}
         case ev.FlingerSet():
-            done = {"pinned": _yes(fact.pinned), "both_screws": _yes(fact.both_screws)}
+            done = {"pinned": ticked(fact.pinned), "both_screws": ticked(fact.both_screws)}
             return {"end": fact.end, "gap": f"{fact.gap_mm:g} mm", **done}
         case ev.ToppedUp():
-            return {"text": fact.text, "no_contact": _yes(fact.no_contact)}
+            return {"text": fact.text, "no_contact": ticked(fact.no_contact)}
         case _:
             return {}
 

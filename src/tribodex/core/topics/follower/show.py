@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result, stud_fit
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.follower import facts as ev
@@ -49,7 +50,7 @@ def said(fact: Any) -> dict[str, str]:
             named = {"decided_by": fact.decided_by, "reason": fact.reason}
             return {"torque": f"{fact.torque_nm:g} N·m", "thread": fact.thread, "wrench": fact.wrench, **named}
         case ev.RollerTurned():
-            return {"freely": "yes" if fact.freely else "", "text": fact.text}
+            return {"freely": ticked(fact.freely), "text": fact.text}
         case _:
             return {}
 

@@ -9,6 +9,7 @@ from typing import Any, Literal
 from tribodex.core.grease.amounts import Pace
 from tribodex.core.grease.housing import oil_level
 from tribodex.core.grease.thickener import Thickeners
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.grease import facts as ev
@@ -54,13 +55,13 @@ def said(fact: Any) -> dict[str, str]:
             return fact.plan.typed
         case ev.BearingPacked():
             named = {"decided_by": fact.decided_by, "reason": fact.reason}
-            return {"how": fact.how, "turned": "yes" if fact.turned else "", "text": fact.text, **named}
+            return {"how": fact.how, "turned": ticked(fact.turned), "text": fact.text, **named}
         case ev.CornerFilled():
             return {"corner": str(fact.corner), "amount": f"{fact.amount:g}"}
         case ev.StorageTagged() | ev.LeftAsMade():
             return {"text": fact.text}
         case ev.OilFilled():
-            done = {"channels_open": "yes" if fact.channels_open else "", "level_both": "yes" if fact.level_both else ""}
+            done = {"channels_open": ticked(fact.channels_open), "level_both": ticked(fact.level_both)}
             return {"below": f"{fact.below_mm:g} mm", **done, "plug": fact.plug}
         case _:
             return {}

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
@@ -44,16 +45,16 @@ def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.OldInsertOut():
-            return {"had_turned": "yes" if fact.had_turned else "", "text": fact.text}
+            return {"had_turned": ticked(fact.had_turned), "text": fact.text}
         case ev.FittingMeasured():
             return {"to_marked": f"{fact.to_marked_mm:g} mm", "to_other": f"{fact.to_other_mm:g} mm"}
         case ev.HousingBoreSeen():
-            return {"groove": fact.groove, "pin_slot": "yes" if fact.pin_slot else ""}
+            return {"groove": fact.groove, "pin_slot": ticked(fact.pin_slot)}
         case ev.InsertEntered():
             return {"groove_faces": fact.groove_faces, "pin": fact.pin}
         case ev.InsertCentred():
             read = {"first": f"{fact.first_mm:g} mm", "second": f"{fact.second_mm:g} mm", "circle": f"{fact.circle_mm:g} mm"}
-            return {**read, "swivels": "yes" if fact.swivels else ""}
+            return {**read, "swivels": ticked(fact.swivels)}
         case ev.HoleClosed():
             return {"closed": fact.closed}
         case _:

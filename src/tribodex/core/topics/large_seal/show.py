@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.seals.material import SealMaterials
 from tribodex.core.sheet import Section, Table
@@ -41,10 +42,6 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def _yes(said: bool) -> str:
-    return "yes" if said else ""
-
-
 def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
@@ -55,13 +52,13 @@ def said(fact: Any) -> dict[str, str]:
         case ev.RingRested():
             return {"hours": f"{fact.hours:g}", "marks": fact.marks}
         case ev.SeatReady():
-            return {"dry": _yes(fact.dry), "rounded": _yes(fact.rounded)}
+            return {"dry": ticked(fact.dry), "rounded": ticked(fact.rounded)}
         case ev.SpringIn():
-            return {"lock_checked": _yes(fact.lock_checked), "groove_greased": _yes(fact.groove_greased)}
+            return {"lock_checked": ticked(fact.lock_checked), "groove_greased": ticked(fact.groove_greased)}
         case ev.SeatedFlat():
-            return {"flat": _yes(fact.flat), "text": fact.text}
+            return {"flat": ticked(fact.flat), "text": fact.text}
         case ev.SealCovered():
-            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "even": _yes(fact.even)}
+            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "even": ticked(fact.even)}
         case _:
             return {}
 

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.growth import EXPANSION
@@ -62,9 +63,9 @@ def said(fact: Any) -> dict[str, str]:
         case ev.SleeveLaid():
             return {"place": fact.place, "sleeve_to_ring": f"{fact.to_ring_mm:g} mm"}
         case ev.OffsetSet():
-            return {"offset": f"{abs(fact.offset_mm):g} mm", "away": "yes" if fact.offset_mm < 0 else ""}
+            return {"offset": f"{abs(fact.offset_mm):g} mm", "away": ticked(fact.offset_mm < 0)}
         case ev.GapSaid():
-            return {"name": fact.name, "gap": f"{fact.mm:g} mm", "closes": "yes" if fact.closes else ""}
+            return {"name": fact.name, "gap": f"{fact.mm:g} mm", "closes": ticked(fact.closes)}
         case ev.FeetSaid():
             return {"place": fact.place, "gaps": " + ".join(f"{mm:g} mm" for mm in fact.gaps_mm)}
         case _:

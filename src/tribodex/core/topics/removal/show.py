@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.components.section import BearingSection, section_of
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.removal.backing_off import nut_gap
@@ -46,7 +47,7 @@ def said(fact: Any) -> dict[str, str]:
         case TightSaid():
             return {"ring": fact.ring, "shaft_out": fact.shaft_out, "keep": fact.keep, "captive_nut": fact.captive_nut}
         case NutBackedOff():
-            return {"gap": f"{fact.gap_mm:g} mm", "whole_nut": "yes" if fact.whole_nut else ""}
+            return {"gap": f"{fact.gap_mm:g} mm", "whole_nut": ticked(fact.whole_nut)}
         case Cocked() | CameOff():
             return {"text": fact.text}
         case SetStraight():

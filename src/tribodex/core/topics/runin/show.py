@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, Literal
 
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.runin import facts as ev
@@ -52,7 +53,7 @@ def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.DirectionBumped():
-            return {"right": "yes" if fact.right else ""}
+            return {"right": ticked(fact.right)}
         case ev.RunStarted():
             return {"how": fact.how, "ambient": _warm(fact.ambient_c)}
         case ev.WarmthRead():

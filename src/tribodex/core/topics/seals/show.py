@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, lip_side
 from tribodex.core.seals.material import SealMaterials
@@ -36,24 +37,20 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def _yes(said: bool) -> str:
-    return "yes" if said else ""
-
-
 def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.SealsPlanned():
             return fact.plan.typed
         case ev.RingOn():
-            return {"side": fact.side, "lip": fact.lip or "", "protected": _yes(fact.protected)}
+            return {"side": fact.side, "lip": fact.lip or "", "protected": ticked(fact.protected)}
         case ev.SealSet():
-            return {"side": fact.side, "greased": _yes(fact.greased), "joint_top": _yes(fact.joint_top), "rubs": fact.rubs}
+            return {"side": fact.side, "greased": ticked(fact.greased), "joint_top": ticked(fact.joint_top), "rubs": fact.rubs}
         case ev.LabyrinthPlaced():
             gaps = {"growth_side": f"{fact.growth_side_mm:g} mm", "other": f"{fact.other_mm:g} mm"}
-            return {"side": fact.side, **gaps, "screws": _yes(fact.screws)}
+            return {"side": fact.side, **gaps, "screws": ticked(fact.screws)}
         case ev.SealPurged():
-            return {"side": fact.side, "shows": _yes(fact.shows), "strokes": str(fact.strokes) if fact.strokes is not None else ""}
+            return {"side": fact.side, "shows": ticked(fact.shows), "strokes": str(fact.strokes) if fact.strokes is not None else ""}
         case _:
             return {}
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
+from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section, Table
@@ -73,7 +74,7 @@ def said(fact: Any) -> dict[str, str]:
         case ev.StoppedOn() | ev.PushedHome():
             return {"text": fact.text}
         case ev.TurnedByHand():
-            return {"freely": "yes" if fact.freely else "", "text": fact.text}
+            return {"freely": ticked(fact.freely), "text": fact.text}
         case _:
             return {}
 

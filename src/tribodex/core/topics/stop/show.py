@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any, Literal
 
+from tribodex.core.job.said import answered, ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.sheet import Section
@@ -47,12 +48,12 @@ def said(fact: Any) -> dict[str, str]:
     """An entry in the fields of the command that says it again."""
     match fact:
         case ev.StopDone():
-            shows = "" if fact.shows is None else "yes" if fact.shows else "no"
+            shows = answered(fact.shows)
             strokes = str(fact.strokes) if fact.strokes is not None else ""
             seen = {"temperature": fact.typed, "read_by": fact.read_by or "", "found": "\n".join(fact.found)}
             meter = f"{fact.meter_h:g}" if fact.meter_h is not None else ""
             return {
-                "standing": "yes" if fact.standing else "",
+                "standing": ticked(fact.standing),
                 "strokes": strokes,
                 "grease": fact.grease,
                 "shows": shows,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.job.facts import Fact
+from tribodex.core.job.said import ticked
 from tribodex.core.topics.tapered import facts as ev
 
 
@@ -17,15 +18,15 @@ def said_as(fact: Fact | None) -> dict[str, str]:
             return {
                 "amount": fact.typed,
                 "unit": fact.unit,
-                "past": "yes" if (fact.behind_deg or 0) < 0 else "",
+                "past": ticked((fact.behind_deg or 0) < 0),
                 "washer_thickness": fact.thickness_typed,
                 **dict(zip(("sleeve_before", "sleeve_after"), fact.moved_typed.split(" to "), strict=False)),
                 "tool": fact.tool or "",
             }
         case ev.ZeroSet():
-            return {"tap_tested": "yes" if fact.tap_tested else "", "start_pressure": fact.typed}
+            return {"tap_tested": ticked(fact.tap_tested), "start_pressure": fact.typed}
         case ev.HandChecked():
-            return {"swivel": fact.swivel, "turns_freely": "yes" if fact.turns_freely else ""}
+            return {"swivel": fact.swivel, "turns_freely": ticked(fact.turns_freely)}
         case ev.Locked():
             return {"turn": f"{fact.turn_deg:.3g}"}
         case ev.GaugingStarted():

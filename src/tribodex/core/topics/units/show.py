@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from tribodex.core.job.said import answered, ticked
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
@@ -71,13 +72,13 @@ def said(fact: Any) -> dict[str, str]:
         case ev.HousingBolted():
             return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "decided_by": fact.decided_by, "reason": fact.reason}
         case ev.ShaftTurned() | ev.UnitTried():
-            return {"freely": "yes" if fact.freely else "", "text": fact.text}
+            return {"freely": ticked(fact.freely), "text": fact.text}
         case ev.UnitLocked():
             known = {
                 "footing": fact.footing or "",
-                "in_line": _yes(fact.in_line),
+                "in_line": answered(fact.in_line),
                 "turned": fact.turned or "",
-                "slits_apart": _yes(fact.slits_apart),
+                "slits_apart": answered(fact.slits_apart),
             }
             named = {"decided_by": fact.decided_by, "reason": fact.reason}
             return {"torque": f"{fact.torque_nm:g} N·m", "passes": str(fact.passes), "wrench": fact.wrench, **known, **named}
@@ -85,10 +86,6 @@ def said(fact: Any) -> dict[str, str]:
             return {"torque": f"{fact.torque_nm:g} N·m", "after": fact.after}
         case _:
             return {}
-
-
-def _yes(said: bool | None) -> str:
-    return "" if said is None else "yes" if said else "no"
 
 
 @dataclass(frozen=True)

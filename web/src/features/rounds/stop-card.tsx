@@ -48,6 +48,7 @@ export function StopCard(props: {
         ))}
       {open && due ? (
         <StopForm
+          key={refused?.id}
           stop={stop}
           refused={refused}
           tap={(command) => {

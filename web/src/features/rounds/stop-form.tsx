@@ -14,15 +14,18 @@ export function StopForm(props: {
 }) {
   const { stop, refused, tap } = props;
   const greases = stop.due.includes("grease");
-  const [running, setRunning] = useState(false);
-  const [shows, setShows] = useState<NonNullable<Do["shows"]>>("");
-  const [by, setBy] = useState("thermometer");
-  const [found, setFound] = useState<string[]>([]);
+  // What was refused stands there as it was typed: nothing is said twice.
+  const sent = refused?.command;
+  const done = sent?.kind === "do_stop" ? sent : null;
+  const [running, setRunning] = useState(done ? !done.standing : false);
+  const [shows, setShows] = useState<NonNullable<Do["shows"]>>(done?.shows ?? "");
+  const [by, setBy] = useState<string>(done?.read_by ?? "thermometer");
+  const [found, setFound] = useState<string[]>(done?.found?.split("\n").filter(Boolean) ?? []);
   const [texts, setTexts] = useState({
-    strokes: stop.strokes === null ? "" : String(stop.strokes),
-    temperature: "",
-    text: "",
-    reason: "",
+    strokes: done?.strokes ?? (stop.strokes === null ? "" : String(stop.strokes)),
+    temperature: done?.temperature ?? "",
+    text: done?.text ?? "",
+    reason: sent?.kind === "skip_stop" ? sent.reason : "",
   });
   const field = (name: keyof typeof texts) => ({
     value: texts[name],
@@ -97,7 +100,7 @@ export function StopForm(props: {
       <Button kind="main" data-main type="submit" className="w-full">
         Done here
       </Button>
-      <details>
+      <details open={sent?.kind === "skip_stop"}>
         <summary className="min-h-12 cursor-pointer py-3 font-bold">Skip this stop</summary>
         <div className="space-y-3">
           <TextField label="Why" {...field("reason")} />

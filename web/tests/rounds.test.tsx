@@ -1,0 +1,229 @@
+/** Rounds: weeks and stops of the plan, a stop done, found wanting, skipped; what was refused stands there again. */
+import { screen, within } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import type { RefusedCommand, Rounds } from "../src/api";
+import { StopCard } from "../src/features/rounds/stop-card";
+import { StopForm } from "../src/features/rounds/stop-form";
+import { StopTable } from "../src/features/rounds/stop-table";
+import type { StopNow } from "../src/features/rounds/use-walk";
+import { Weeks } from "../src/features/rounds/weeks";
+import { button, choice, hand, line, refusal, show } from "./page";
+
+const STOP: StopNow = {
+  topic: "stop",
+  at: "1",
+  position_id: "p-1",
+  machine: "Husk screw 3",
+  position: "Drive end",
+  bearing: "22211 K",
+  due: ["grease", "look"],
+  due_on: "2026-11-24",
+  words: "8 strokes; look, feel and listen",
+  how: "greased until clean grease shows",
+  way: "until_shows",
+  grease: "Mill grease 2",
+  gun: "Gun 1, blue band",
+  strokes: 8,
+  running: true,
+  looks: ["Nothing loose", "No noise"],
+  last_c: 51,
+  last_on: "2026-08-20",
+  state: "open",
+  told: "",
+  by: "",
+  done_at: null,
+  verdicts: [],
+  waiting: false,
+};
+
+function form(stop: Partial<StopNow> = {}, refused: RefusedCommand | null = null) {
+  const tap = vi.fn();
+  show(<StopForm stop={{ ...STOP, ...stop }} refused={refused} tap={tap} />);
+  return tap;
+}
+
+describe("a stop", () => {
+  it("with everything in order is one tap; strokes stand there as planned", async () => {
+    const tap = form();
+    expect(line("Strokes it got").value).toBe("8");
+    expect(screen.getByText("51 °C last time, 2026-08-20")).toBeTruthy();
+    await hand().click(button("Done here"));
+    expect(tap).toHaveBeenCalledExactlyOnceWith({
+      kind: "do_stop",
+      standing: true,
+      shows: "",
+      read_by: "thermometer",
+      strokes: "8",
+      temperature: "",
+      text: "",
+      found: "",
+    });
+  });
+
+  it("sends what was found wanting, line by line, and takes it back on a second tap", async () => {
+    const tap = form();
+    await hand().click(button(/Nothing loose/));
+    await hand().click(button(/No noise/));
+    expect(button(/No noise/).getAttribute("aria-pressed")).toBe("true");
+    await hand().click(button(/No noise/));
+    await hand().click(choice("runs"));
+    await hand().click(choice("no"));
+    await hand().type(line("Housing"), "60-65");
+    await hand().click(choice("strip"));
+    await hand().type(line("Remark"), "bolt 3 loose");
+    await hand().click(button("Done here"));
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({
+      standing: false,
+      shows: "no",
+      read_by: "strip",
+      temperature: "60-65",
+      found: "Nothing loose",
+      text: "bolt 3 loose",
+    });
+  });
+
+  it("that is looked at alone asks for no strokes, and one that must stand offers nothing else", () => {
+    form({ due: ["look"], running: false, strokes: null });
+    expect(screen.queryByLabelText("Strokes it got")).toBeNull();
+    expect(screen.queryByRole("radio", { name: "runs" })).toBeNull();
+  });
+
+  it("is skipped with a reason only", async () => {
+    const tap = form();
+    await hand().click(screen.getByText("Skip this stop"));
+    expect(button("Skip it: it stays due").disabled).toBe(true);
+    await hand().type(line("Why"), "guard locked");
+    await hand().click(button("Skip it: it stays due"));
+    expect(tap).toHaveBeenCalledExactlyOnceWith({ kind: "skip_stop", reason: "guard locked" });
+  });
+
+  it("that was refused stands there as it was typed, with what is wrong at its field", () => {
+    const sent = {
+      kind: "do_stop",
+      standing: false,
+      shows: "yes",
+      read_by: "crayon",
+      strokes: "12",
+      temperature: "warm",
+      text: "hissing",
+      found: "No noise",
+    } as const;
+    form({}, refusal(sent, { name: "temperature", message: "“warm” is no temperature.", expected: "62 °C" }));
+    expect(line("Strokes it got").value).toBe("12");
+    expect(line("Housing").value).toBe("warm");
+    expect(line("Housing").getAttribute("aria-invalid")).toBe("true");
+    expect(line("Remark").value).toBe("hissing");
+    for (const said of ["runs", "yes", "crayon"])
+      expect(choice(said).getAttribute("aria-checked")).toBe("true");
+    expect(button(/No noise/).getAttribute("aria-pressed")).toBe("true");
+  });
+});
+
+describe("a stop's card", () => {
+  const card = (stop: Partial<StopNow>, refused: RefusedCommand | null = null, open = true) => {
+    const calls = { tap: vi.fn(), onOpen: vi.fn(), onDone: vi.fn() };
+    const part = (no: RefusedCommand | null) => (
+      <StopCard stop={{ ...STOP, ...stop }} open={open} refused={no} {...calls} />
+    );
+    const page = show(part(refused));
+    return { ...calls, refuse: (no: RefusedCommand) => page.again(part(no)) };
+  };
+
+  it("names its stop with the tap and makes way for the next", async () => {
+    const { tap, onDone } = card({});
+    await hand().click(button("Done here"));
+    expect(tap.mock.calls[0]?.[1]).toBe("1");
+    expect(onDone).toHaveBeenCalledOnce();
+  });
+
+  it("done says so, and that it is on this device still; its form is gone", () => {
+    card({ state: "done", told: "Done. 8 strokes", waiting: true });
+    expect(screen.getByText(/it goes out with the network/)).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Done here" })).toBeNull();
+  });
+
+  it("shows what was judged where it is not good", () => {
+    card({
+      state: "done",
+      verdicts: [
+        { word: "greased", level: "good", reason: "8 strokes." },
+        { word: "warmer than last time", level: "watch", reason: "12 K more." },
+      ],
+    });
+    expect(screen.getByText("warmer than last time")).toBeTruthy();
+    expect(screen.queryByText("greased")).toBeNull();
+  });
+
+  it("that comes back refused is filled in again though it was closed in between", () => {
+    const { refuse } = card({});
+    refuse(refusal({ kind: "skip_stop", reason: "x" }, { name: "reason", message: "Say more." }));
+    expect(line("Why").value).toBe("x");
+  });
+
+  it("closed opens on its own name", async () => {
+    const { onOpen } = card({}, null, false);
+    expect(screen.queryByRole("button", { name: "Done here" })).toBeNull();
+    await hand().click(button(/Husk screw 3/));
+    expect(onOpen).toHaveBeenCalledOnce();
+  });
+});
+
+const ROUNDS: Rounds = {
+  today: "2026-11-27",
+  weeks: [0, 1].map((week) => ({
+    week,
+    begins: week ? "2026-11-30" : "2026-11-23",
+    crews: [
+      { crew: "Day", minutes: week ? 30 : 150, minutes_a_week: 120, stops: week ? 1 : 5, routes: ["Mill"] },
+      { crew: "Night", minutes: 0, minutes_a_week: 60, stops: 0, routes: [] },
+    ],
+  })),
+  stops: [
+    {
+      position_id: "p-1",
+      position: "Drive end",
+      machine: "Husk screw 3",
+      route: "Mill",
+      crew: "Day",
+      week: 0,
+      kinds: ["grease"],
+      words: "grease, 8 strokes",
+      due_on: "2026-11-20",
+      by_hours: true,
+      late: true,
+      over: "60 g, where 20 g is asked",
+      strokes: 8,
+      minutes: 4.8,
+    },
+  ],
+  more: 7,
+  late: 1,
+  over: 1,
+  later: 3,
+  undated: 0,
+  routes: ["Mill"],
+  crews: ["Day", "Night"],
+};
+
+describe("the plan", () => {
+  it("shows each crew's load, says where it is more than it has, and goes to a week", async () => {
+    const onWeek = vi.fn();
+    show(<Weeks found={ROUNDS} week={0} onWeek={onWeek} />);
+    const [first, second] = screen.getAllByRole("button");
+    expect(first?.getAttribute("aria-pressed")).toBe("true");
+    expect(within(first!).getByText(/Day: 5 stops, 150 of 120 min: more than it has/)).toBeTruthy();
+    expect(within(second!).getByText(/Day: 1 stop, 30 of 120 min$/)).toBeTruthy();
+    expect(screen.getByText("3 stops later on")).toBeTruthy();
+    await hand().click(second!);
+    expect(onWeek).toHaveBeenCalledExactlyOnceWith(1);
+  });
+
+  it("marks what is late and what got too much, leads to the position, and says how many more there are", () => {
+    show(<StopTable found={ROUNDS} />);
+    expect(screen.getByText("▲ late")).toBeTruthy();
+    expect(screen.getByText("▲ too much: 60 g, where 20 g is asked")).toBeTruthy();
+    expect(screen.getByText("by running hours")).toBeTruthy();
+    expect(screen.getByRole("link", { name: /Husk screw 3/ }).getAttribute("href")).toBe("/plant/p-1");
+    expect(screen.getByText(/and 7 more/)).toBeTruthy();
+  });
+});

@@ -12,7 +12,7 @@ const PATHS = [
 ];
 
 export function useConditions() {
-  const [values, setValues] = useState({ dirt: "", wet: "", shakes: "", stands: "horizontal", path: "" });
+  const [values, setValues] = useState({ dirt: "", wet: "", shakes: "", stands: "", path: "" });
   const set = (name: string) => (value: string) => setValues((before) => ({ ...before, [name]: value }));
   return { values, set };
 }

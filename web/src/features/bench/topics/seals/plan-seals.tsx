@@ -70,6 +70,14 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="speed" label="Speed" hint="r/min" />
         <EntryText entry={entry} name="temperature" label="At the lip when it runs" hint="°C or °F" />
+        {material === "FKM" ? (
+          <EntryText
+            entry={entry}
+            name="fitting_temperature"
+            label="Where it is fitted"
+            hint="°C; FKM is stiff in the cold"
+          />
+        ) : null}
         <EntryText
           entry={entry}
           name="chamfer"

@@ -93,7 +93,7 @@ def open_round(store: Store, reference: Reference, job_id: str, order: RoundOrde
         places.append(Place(str(i), stop.position_id, name, own.id, own.version))
         plans.append(Planned(str(i), _stop(stop, [due_read(kept) for kept in due.get(stop.position_id, [])])))
     routes = ", ".join(dict.fromkeys(stop.route for stop in stops))
-    title = order.title.strip() or f"Round: {routes}, {len(stops)} stops"
+    title = order.title.strip() or f"Round: {routes}, {len(stops)} stop{'s' if len(stops) != 1 else ''}"
     opened = JobOpened(
         number=number,
         title=title,

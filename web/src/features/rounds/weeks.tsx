@@ -25,7 +25,11 @@ export function Weeks(props: { found: Rounds; week: number | null; onWeek: (week
           </button>
         </li>
       ))}
-      {found.later > 0 ? <li className="px-3 py-2 text-soft">{found.later} stops later on</li> : null}
+      {found.later > 0 ? (
+        <li className="px-3 py-2 text-soft">
+          {found.later} stop{found.later === 1 ? "" : "s"} later on
+        </li>
+      ) : null}
     </ol>
   );
 }

@@ -234,6 +234,9 @@ class MemoryStore:
             for one in self._due(at)
         ]
 
+    def care_mark(self) -> str:
+        return repr(self.care_rows())
+
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         return {at: [due_kept(one) for one in self._due(at)] for at in position_ids if at in self.said}
 

@@ -57,10 +57,10 @@ def look_at(page: Page, path: str) -> None:
 RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
 
 
-def serious(page: Page) -> list[str]:
+def serious(page: Page, rules: list[str] = RULES) -> list[str]:
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text("utf-8"))
-    found: Any = page.evaluate("only => axe.run(document, {runOnly: only})", RULES)
+    found: Any = page.evaluate("only => axe.run(document, {runOnly: only})", rules)
     return [
         f"{v['id']}: {v['help']} at {[n['target'] for n in v['nodes']][:3]}" for v in found["violations"] if v["impact"] in ("serious", "critical")
     ]
@@ -83,9 +83,10 @@ def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(new_page
         page.get_by_role("button", name="Type in a sheet or card").click()
     if view == "drive-up":
         page.get_by_role("button", name="Show the working").first.click()
-    for look in ("light", "dark"):
-        page.evaluate("look => document.documentElement.dataset.look = look", look)
-        assert serious(page) == [], look
+    assert serious(page) == []
+    # What differs in the dark is colour.
+    page.evaluate("document.documentElement.dataset.look = 'dark'")
+    assert serious(page, ["color-contrast"]) == []
     page.set_viewport_size(PHONE)  # type: ignore[arg-type]
     page.wait_for_timeout(150)
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]

@@ -22,13 +22,14 @@ from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, judge_lip, lip_side
 from tribodex.core.seals.large import LOOP_MM, backwards, pressing_order, steps_of, warm_up
 from tribodex.core.seals.material import chamfer_length, judge_material, judge_play, labyrinth_play, lip_speed
+from tribodex.core.seals.v_ring import SQUEEZED_MM, judge_set, set_width, sheet_span
 from tribodex.core.topics import large_seal, seals, stock
 from tribodex.core.topics.large_seal import commands as big
 from tribodex.core.topics.large_seal.facts import RingRested
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.seals import commands as cmd
-from tribodex.core.topics.seals.facts import RingOn, SealsPlanned
+from tribodex.core.topics.seals.facts import RingOn, SealsPlanned, VRingPushed
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level
 
@@ -132,6 +133,77 @@ def test_a_side_without_a_seal_takes_none(bench: ShaftBench) -> None:
     bench.do(cmd.PutRingOn("outboard"), at="1")
     bench.do(SetStageAside("set_seals", "night shift"), at="1")
     assert seals.TOPIC.unfinished(bench.desk("1"), state(bench)) == ""
+
+
+# --- V-rings. ---------------------------------------------------------------------------------------------------------------------------
+
+V_RING = cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard", speed="180", temperature="60", sheet_least="8 mm", sheet_most="10 mm")
+
+
+def test_a_v_ring_is_pushed_up_to_its_width_before_it_is_greased(bench: ShaftBench) -> None:
+    bench.do(V_RING, cmd.PutRingOn("inboard", "away"), at="1")
+    assert headline(bench) == "Push the inboard V-ring up against its face"
+    bench.do(cmd.PushVRing("inboard", "7.2", True, "11 mm"), at="1")
+    assert headline(bench) == "Stop: squeezed too far"
+    with pytest.raises(Refused, match="labyrinth"):
+        bench.do(cmd.PlaceLabyrinth("inboard", "1", "1", True), at="1")
+    entry = bench.seq(VRingPushed)
+    bench.do(Correct(entry, "read the scale wrong", cmd.PushVRing("inboard", "9.1", True, "11 mm")), at="1")
+    assert headline(bench) == "Inboard seal greased and looked at"
+    told = [seals.TOPIC.tell(fact) for fact in (state(bench).sides["inboard"].pushed,)]
+    assert told == ["Inboard V-ring set to 9.1 mm, 11 mm before: squeezed right."]
+    bench.do(cmd.SetSeal("inboard", True, False), at="1")
+    assert headline(bench) == "Sealed", "it has no joint that belongs to the top"
+
+
+def test_a_v_ring_cocked_or_not_squeezed_stops_whatever_the_table_says(bench: ShaftBench) -> None:
+    bench.do(V_RING, cmd.PutRingOn("inboard", "away"), cmd.PushVRing("inboard", "9", False), at="1")
+    assert headline(bench) == "Stop: not square"
+    bench.do(cmd.PushVRing("inboard", "9", True, "9.1 mm"), at="1")
+    assert headline(bench) == "Stop: not squeezed"
+
+
+def test_where_two_memories_differ_the_width_is_not_known_until_the_ring_itself_tells() -> None:
+    """Shafts over 38 to 68 mm: 7.0 ± 1.0 or 9 mm, from memory; a ring of 9 mm set to 9 mm would have no squeeze."""
+    table = REFERENCE.v_rings
+    assert set_width(table, 50).value is None and set_width(table, 50, free_mm=12).value is None
+    told = set_width(table, 50, free_mm=9)
+    assert (told.value, told.value_to) == (6, 8) and "9 mm, would leave" in told.note
+    assert set_width(table, 500).value is None and set_width(table, 205).value is None
+    assert judge_set(set_width(table, 50), 7, None, even=True).level is Level.UNKNOWN
+
+
+def test_a_v_ring_that_is_not_known_passes_but_stays_open(bench: ShaftBench) -> None:
+    """The shaft of the test is 80 mm: the memories differ there."""
+    plan = cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard")
+    bench.do(plan, cmd.PutRingOn("inboard", "away"), cmd.PushVRing("inboard", "9.4", True), at="1")
+    assert state(bench).sides["inboard"].pushed.verdict.word == "width not known"  # type: ignore[union-attr]
+    bench.do(cmd.PushVRing("inboard", "9.4", True, "11"), at="1")
+    assert state(bench).sides["inboard"].pushed.verdict.word == "squeezed right"  # type: ignore[union-attr]
+    shown = next(figure for figure in seals.TOPIC.figures(bench.desk("1"), state(bench)) if figure.id == "set_width")
+    assert (shown.value, shown.value_to) == pytest.approx((7.8, 10.2)), "what the ring told stands in the figures"
+
+
+@pytest.mark.parametrize(("speed", "held", "word"), [("2300", "", "what holds it?"), ("2300", "stretch", "not held"), ("3000", "behind", "not held")])
+def test_a_fast_v_ring_is_held_on_its_shaft(bench: ShaftBench, speed: str, held: str, word: str) -> None:
+    """π·80·2300/60000 = 9.6 m/s, at 3000 r/min 12.6."""
+    bench.do(cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard", speed=speed, held=held), at="1")  # type: ignore[arg-type]
+    assert word in {verdict.word for verdict in state(bench).plan.verdicts}  # type: ignore[union-attr]
+    assert headline(bench) == f"Stop: {word}"
+
+
+@given(st.floats(1, 60), st.floats(1, 60), st.floats(1, 60), st.floats(1, 60))
+def test_no_v_ring_passes_that_is_as_wide_as_it_was_before(low: float, high: float, width: float, free: float) -> None:
+    asked = set_width(REFERENCE.v_rings, 50, sheet_span(min(low, high), max(low, high)))
+    verdict = judge_set(asked, width, free, even=True)
+    assert verdict.level is Level.STOP or (width <= free - SQUEEZED_MM and min(low, high) <= width <= max(low, high))
+
+
+def test_a_sheet_says_both_ends() -> None:
+    assert sheet_span(None, None) is None
+    for ends in ((7.0, None), (None, 8.0), (8.0, 7.0)):
+        with pytest.raises(InvalidInput):
+            sheet_span(*ends)
 
 
 # --- Formulas. --------------------------------------------------------------------------------------------------------------------------

@@ -5,6 +5,7 @@ Limits are common practice, no source.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 
 import pytest
@@ -164,6 +165,24 @@ def test_the_hour_meter_outranks_what_was_said() -> None:
     assert due_now(entries)[0].hours_per_day == 4
     backwards = [PUT, done(date(2026, 2, 1), 2, meter=1000), done(date(2026, 3, 3), 3, meter=900)]
     assert due_now(backwards)[0].hours_per_day == 16
+
+
+def test_a_meter_that_cannot_be_is_said_and_tells_nothing() -> None:
+    metered = replace(GREASED, meter_h=4210.0, meter_on=date(2026, 11, 1), opened_on=date(2026, 11, 30))
+    for meter, words in (("4650 h", []), ("4100", ["meter went backwards"]), ("42100", ["meter too far"]), ("", [])):
+        made = RoundBench(metered)
+        made.do(cmd.DoStop(True, "8", meter=meter), at="1")
+        assert [word for word in made.words() if word.startswith("meter")] == words
+    made.do(Correct(made.seq(StopDone), "read again", cmd.DoStop(True, "8", meter="4655")), at="1")
+    assert "meter 4655 h" in stop.TOPIC.tell(made.stop().done)
+    with pytest.raises(InvalidInput) as refused:
+        RoundBench(metered).do(cmd.DoStop(True, "8", meter="lots"), at="1")
+    assert refused.value.fields[0].name == "meter"
+
+
+def test_the_next_stop_knows_the_meter_of_the_last_one() -> None:
+    found = due_now([PUT, done(date(2026, 2, 1), 2, meter=1000), done(date(2026, 3, 3), 3, CareKind.LOOK)])
+    assert {(one.meter_h, one.meter_on) for one in found} == {(1000, date(2026, 2, 1))}
 
 
 def test_put_into_keeping_anew_begins_anew_and_skipped_changes_nothing() -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import threading
-from datetime import timedelta
+from datetime import date, timedelta
 
 from sqlalchemy import Engine, event, text
 from sqlalchemy.orm import Session
@@ -14,7 +14,7 @@ from tribodex.core.job.commands import Correct
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
 from tribodex.store import SqlStore
-from tribodex.usecases.due_stops import DueStops, RoundsAsked
+from tribodex.usecases.due_stops import DueStops, KeptPlan, RoundsAsked
 from tribodex.usecases.jobs import do
 from tribodex.usecases.keeping import open_keeping
 from tribodex.usecases.ports import Reference, Tap
@@ -120,3 +120,52 @@ def test_the_plan_is_read_in_two_queries_however_much_is_due(engine: Engine, ref
     finally:
         event.remove(engine, "before_cursor_execute", record)
     assert len(due.listed()) >= 2 and len(asked) == 2
+
+
+def test_the_plan_is_kept_until_anything_of_it_changes(engine: Engine, reference: Reference) -> None:
+    """By every column that is read, and by who walks what; a day later it is another plan."""
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    plan, today = KeptPlan(), LATER.date()
+
+    def now(day: date = today) -> DueStops:
+        with Session(engine) as session:
+            return plan.of(SqlStore(session), day, 12)
+
+    first = now()
+    assert now() is first, "nothing changed"
+    assert now(today + timedelta(days=1)) is not first
+    changes = (
+        "UPDATE care_due SET every_days = COALESCE(every_days, 0) + 7 WHERE position_id = :at",
+        "UPDATE care_due SET every_h = every_days, every_days = NULL WHERE position_id = :at",
+        "UPDATE care_due SET hours_per_day = 3 WHERE position_id = :at",
+        "UPDATE care_due SET since = since + INTERVAL 1 DAY WHERE position_id = :at",
+        "UPDATE care_due SET strokes = 3 WHERE position_id = :at",
+        "UPDATE care_due SET `over` = 'too much' WHERE position_id = :at",
+        "UPDATE bearing_position SET name = 'renamed' WHERE id = :at",
+        "UPDATE machine m JOIN bearing_position p ON p.machine_id = m.id SET m.area = 'elsewhere' WHERE p.id = :at",
+        "UPDATE crew SET minutes_a_week = minutes_a_week + 1",
+        "DELETE FROM care_due WHERE position_id = :at AND kind = 'look'",
+    )
+    for change in changes:
+        before = now()
+        with Session(engine) as session:
+            session.execute(text(change), {"at": here} if ":at" in change else {})
+            session.commit()
+        assert now() is not before, change
+
+
+def test_what_is_kept_answers_as_what_is_computed(engine: Engine, reference: Reference) -> None:
+    """Between two questions a stop is done: the second answer is as fresh as without anything kept."""
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    plan = KeptPlan()
+    for number in range(3):
+        with Session(engine) as session:
+            store = SqlStore(session)
+            assert rounds(store, LATER.date(), RoundsAsked(), 12, plan) == rounds(store, LATER.date(), RoundsAsked())
+            if number < 2:
+                order = RoundOrder(positions=((here, there)[number],))
+                made = open_round(store, reference, f"round-{number:04d}", order, Tap(f"open-{number:05d}", "Tester", LATER), LATER, plan)
+                done = walked.DoStop(True, "20", shows="yes")
+                do(store, reference, made.id, done, Tap(f"done-{number:05d}", "Tester", LATER), LATER, "1")

@@ -153,6 +153,18 @@ def test_what_cannot_be_opened_is_named(keeper: Keeper) -> None:
         walk(keeper.reference, Loaded(job, keeper.store.events(job), keeper.do(job, keep.SetCare(CareWay.OIL), "1").job))
 
 
+def test_what_is_left_out_of_a_round_stays_due(keeper: Keeper) -> None:
+    for where in ("p-1", "p-2"):
+        keeper.keep(where)
+    keeper.now += timedelta(days=60)
+    made = keeper.round(week=0, without=("p-1",))
+    assert [place.position_id for place in made.job.places] == ["p-2"]
+    asked = RoundsAsked(week=0)
+    assert "p-1" in [stop.position_id for stop in rounds(keeper.store, keeper.now.date(), asked).stops]
+    with pytest.raises(InvalidInput, match="Nothing is due"):
+        keeper.round(week=0, without=("p-1", "p-2"))
+
+
 def test_opened_twice_is_one_round(keeper: Keeper) -> None:
     keeper.keep("p-1")
     keeper.now += timedelta(days=60)

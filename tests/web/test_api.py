@@ -182,7 +182,7 @@ def test_the_description_is_valid_and_the_committed_one_is_current(client: Flask
     assert committed == document, "run ./run api"
 
 
-@pytest.mark.parametrize("path", ["/api/plant", "/api/sources"])
+@pytest.mark.parametrize("path", ["/api/plant", "/api/people", "/api/sources"])
 def test_lists(client: FlaskClient, path: str) -> None:
     assert client.get(path).status_code == 200 and client.get(path).json
 

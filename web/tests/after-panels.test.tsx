@@ -378,11 +378,18 @@ const SEALS: SealWork = {
   kinds: [
     { value: "lip", words: "lip seal in two halves" },
     { value: "labyrinth", words: "labyrinth ring" },
+    { value: "v_ring", words: "V-ring on the shaft" },
   ],
   purposes: [{ value: "keep_dirt", words: "to keep dirt and water out" }],
   materials: ["NBR", "FKM"],
   due_side: "inboard",
   has_lip: true,
+  setting: {
+    greased: "Grooves in base and cap filled with grease, lip greased",
+    top: "Ends of the halves at the top",
+    dry: "",
+    sits: "It sits in its groove",
+  },
   asked_lip: "away",
   sides: [],
   lines: [],
@@ -439,6 +446,44 @@ describe("seals", () => {
     await hand().type(line("Gap on the other side"), "0.6");
     await hand().click(button("Has it room?"));
     expect(sent()).toMatchObject({ side: "inboard", growth_side: "1.5", other: "0.6", screws: false });
+  });
+
+  it("a V-ring is asked for its sheet and what holds it", async () => {
+    const { sent } = seals("plan_seals");
+    expect(screen.queryByLabelText("Speed")).toBeNull();
+    await hand().click(choice("V-ring on the shaft"));
+    await hand().click(choice("a shoulder or clamp behind it"));
+    await hand().type(line("Width when set, least"), "6 mm");
+    await hand().type(line("Width when set, most"), "8 mm");
+    await hand().click(choice("to keep dirt and water out"));
+    await hand().click(button("These seals"));
+    expect(sent()).toMatchObject({ seal: "v_ring", held: "behind", sheet_least: "6 mm", sheet_most: "8 mm" });
+  });
+
+  it("a V-ring's width goes as it was typed, with whether it is the same all round", async () => {
+    const { sent } = seals("push_v_ring", { kind: "v_ring" });
+    expect(button("Is it squeezed right?").disabled).toBe(true);
+    await hand().type(line("From the face to its back"), "6.9");
+    await hand().click(screen.getByRole("checkbox", { name: "The same at three places round the shaft" }));
+    await hand().click(button("Is it squeezed right?"));
+    expect(sent()).toMatchObject({
+      kind: "push_v_ring",
+      side: "inboard",
+      width: "6.9",
+      free: "",
+      even: true,
+    });
+  });
+
+  it("what is asked when a seal is set is what its kind asks", async () => {
+    const { sent } = seals("set_seal", {
+      kind: "v_ring",
+      setting: { greased: "Lip and face thinly greased", top: "", dry: "", sits: "It runs on its face" },
+    });
+    expect(screen.getAllByRole("checkbox")).toHaveLength(1);
+    await hand().click(screen.getByRole("checkbox", { name: "Lip and face thinly greased" }));
+    await hand().click(button("It runs on its face"));
+    expect(sent()).toEqual({ kind: "set_seal", side: "inboard", greased: true, joint_top: false, rubs: "" });
   });
 
   it("nothing shows yet is an answer too", async () => {

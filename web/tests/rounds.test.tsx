@@ -1,5 +1,5 @@
 /** Rounds: weeks and stops of the plan, a stop done, found wanting, skipped; what was refused stands there again. */
-import { screen, within } from "@testing-library/react";
+import { cleanup, screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { RefusedCommand, Rounds } from "../src/api";
 import { StopCard } from "../src/features/rounds/stop-card";
@@ -28,6 +28,8 @@ const STOP: StopNow = {
   looks: ["Nothing loose", "No noise"],
   last_c: 51,
   last_on: "2026-08-20",
+  meter_h: 4210,
+  meter_on: "2026-08-20",
   state: "open",
   told: "",
   by: "",
@@ -55,9 +57,18 @@ describe("a stop", () => {
       read_by: "thermometer",
       strokes: "8",
       temperature: "",
+      meter: "",
       text: "",
       found: "",
     });
+  });
+
+  it("takes the hour meter, with what it said last time beside it", async () => {
+    const tap = form();
+    expect(screen.getByText("h; 4210 on 2026-08-20")).toBeTruthy();
+    await hand().type(line("Hour meter"), "4650");
+    await hand().click(button("Done here"));
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({ meter: "4650" });
   });
 
   it("sends what was found wanting, line by line, and takes it back on a second tap", async () => {
@@ -219,11 +230,27 @@ describe("the plan", () => {
   });
 
   it("marks what is late and what got too much, leads to the position, and says how many more there are", () => {
-    show(<StopTable found={ROUNDS} />);
+    show(<StopTable found={ROUNDS} left={null} onLeft={vi.fn()} />);
+    expect(screen.queryByRole("checkbox")).toBeNull();
     expect(screen.getByText("▲ late")).toBeTruthy();
     expect(screen.getByText("▲ too much: 60 g, where 20 g is asked")).toBeTruthy();
     expect(screen.getByText("by running hours")).toBeTruthy();
     expect(screen.getByRole("link", { name: /Husk screw 3/ }).getAttribute("href")).toBe("/plant/p-1");
     expect(screen.getByText(/and 7 more/)).toBeTruthy();
+  });
+
+  it("a stop is left out of the round and taken in again", async () => {
+    const onLeft = vi.fn();
+    show(<StopTable found={ROUNDS} left={new Set(["p-2"])} onLeft={onLeft} />);
+    const [first] = screen.getAllByRole<HTMLInputElement>("checkbox");
+    expect(first!.checked).toBe(true);
+    await hand().click(first!);
+    expect(onLeft).toHaveBeenLastCalledWith(new Set(["p-2", "p-1"]));
+    cleanup();
+    show(<StopTable found={ROUNDS} left={new Set(["p-1"])} onLeft={onLeft} />);
+    const out = screen.getByRole<HTMLInputElement>("checkbox", { name: /In the round: Husk screw 3/ });
+    expect(out.checked).toBe(false);
+    await hand().click(out);
+    expect(onLeft).toHaveBeenLastCalledWith(new Set());
   });
 });

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
+from tribodex.core.job.facts import Event
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import ONLY_PLACE, SHAFT
 from tribodex.core.job.topic import Desk
@@ -35,7 +36,7 @@ from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
-from tribodex.usecases.ports import Reference, Store, Tap
+from tribodex.usecases.ports import JobSummary, Reference, Store, Tap
 from tribodex.usecases.rounds import RoundOrder, open_round
 
 PACE = timedelta(seconds=50)
@@ -150,11 +151,49 @@ class VirtualFitter:
             raise RuntimeError(f"the virtual fitter does not know {move.do}")
 
 
+class WrittenAtOnce(SqlStore):
+    """Keeps back what is said of one job until it is all there, and writes it in one go: a demonstration that is stopped leaves no half job."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self._log: list[Event] = []
+        self._last: tuple[str, JobSummary, Mapping[str, list[dict[str, Any]]], bool] | None = None
+        self._positions: tuple[str, ...] = ()
+
+    def hold(self, job_id: str) -> None:
+        """Nobody else writes to it."""
+
+    def events(self, job_id: str) -> Sequence[Event]:
+        """What was said so far."""
+        return tuple(self._log) or super().events(job_id)
+
+    def append(
+        self,
+        job_id: str,
+        events: Sequence[Event],
+        summary: JobSummary,
+        positions: Sequence[str] = (),
+        care: Mapping[str, list[dict[str, Any]]] | None = None,
+        round: bool = False,
+    ) -> None:
+        """Keep it back."""
+        self._log += events
+        self._positions = tuple(positions) or self._positions
+        # What a job says of keeping its bearings is said whole every time.
+        self._last = (job_id, summary, care or (self._last[2] if self._last else {}), round)
+
+    def write(self) -> None:
+        """Everything of the job."""
+        if self._last is not None:
+            job_id, summary, care, of_rounds = self._last
+            super().append(job_id, self._log, summary, self._positions, care, of_rounds)
+
+
 def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
     """Do every job of the file; jobs that are there already stay as they are."""
     for entry in read_yaml(file)["jobs"]:
         with Session(engine) as session:
-            store = SqlStore(session)
+            store = WrittenAtOnce(session)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
             job = _opened(store, reference, entry, tap, begins)
@@ -166,6 +205,7 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             for step in entry["steps"]:
                 for name, value in step.items():
                     _STEPS[name](fitter, value)
+            store.write()
 
 
 def _opened(store: Store, reference: Reference, entry: Mapping[str, Any], tap: Tap, begins: datetime) -> Loaded:

@@ -56,6 +56,7 @@ def load_reference(folder: Path = DATA) -> Reference:
         thickeners=tables.thickeners(sheets["thickener_compatibility"]),
         oil_grades=tables.oil_grades(sheets["iso_vg"]),
         seal_materials=tables.seal_materials(sheets["seal_material"]),
+        v_rings=tables.v_rings(sheets["v_ring"]),
         inserts=tables.insert_sizes(sheets["insert_dimensions"], sheets["insert_screw"]),
         failure_marks=failure_marks(folder / "failure_marks"),
         procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},

@@ -27,6 +27,7 @@ from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, 
 from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.core.quantities import parse_pitch_mm
 from tribodex.core.seals.material import SealMaterial, SealMaterials
+from tribodex.core.seals.v_ring import VRingBand, VRings
 from tribodex.core.shouldered.retaining_ring import RetainingRings, RingRow
 from tribodex.core.sources import Recall, Source, cell, value
 from tribodex.core.units.screws import ScrewRow, SetScrews
@@ -382,3 +383,14 @@ def seal_materials(sheet: Sheet) -> SealMaterials:
         cold, hot = value(row["temp_min_C"]), value(row["temp_max_C"])
         rows.append(SealMaterial(name, cold, hot, speed, limits, row["shaft_Ra_um"], row["shaft_hardness"], row["note"]))
     return SealMaterials(sheet.source, tuple(rows))
+
+
+def v_rings(sheet: Sheet) -> VRings:
+    """Widths of V-rings when set; where two memories differ the larger stands beside: neither is safer."""
+    bands = []
+    for row in sheet.rows:
+        low, recall = cell(row["set_width_mm"])
+        high = value(row["set_width_mm"], max)
+        other = high if recall is Recall.DIFFERS else None
+        bands.append(VRingBand(value(row["shaft_over_mm"]), value(row["shaft_to_mm"]), low or 0.0, value(row["set_width_off_mm"]), other, recall))
+    return VRings(sheet.source, tuple(bands))

@@ -7,31 +7,38 @@ from collections.abc import Mapping, Sequence
 from datetime import UTC
 from typing import Any
 
-from sqlalchemy import delete, insert, select
+from sqlalchemy import ColumnElement, Select, String, cast, delete, func, insert, select
 from sqlalchemy.dialects.mysql import insert as upsert
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import InstrumentedAttribute, Session
 
 from tribodex.store.models import CareDueRow, CareSaidRow, CrewRow, JobListRow, JobPlaceRow, MachineRow, PositionRow
 from tribodex.usecases.care import due_kept, due_of
 from tribodex.usecases.ports import CareRow, Crew, PositionJob
 
-_ROWS = (
-    select(
-        CareDueRow.position_id,
-        PositionRow.name,
-        MachineRow.name,
-        MachineRow.area,
-        CareDueRow.kind,
-        CareDueRow.every_h,
-        CareDueRow.every_days,
-        CareDueRow.hours_per_day,
-        CareDueRow.since,
-        CareDueRow.strokes,
-        CareDueRow.over,
-    )
-    .join(PositionRow, PositionRow.id == CareDueRow.position_id)
-    .join(MachineRow, MachineRow.id == PositionRow.machine_id)
+_COLUMNS = (
+    CareDueRow.position_id,
+    PositionRow.name,
+    MachineRow.name,
+    MachineRow.area,
+    CareDueRow.kind,
+    CareDueRow.every_h,
+    CareDueRow.every_days,
+    CareDueRow.hours_per_day,
+    CareDueRow.since,
+    CareDueRow.strokes,
+    CareDueRow.over,
 )
+
+
+def _of_all(*wanted: ColumnElement[Any] | InstrumentedAttribute[Any]) -> Select[Any]:
+    """Something of everything due, with its position and its machine."""
+    everything = select(*wanted).select_from(CareDueRow).join(PositionRow, PositionRow.id == CareDueRow.position_id)
+    return everything.join(MachineRow, MachineRow.id == PositionRow.machine_id)
+
+
+_ROWS = _of_all(*_COLUMNS)
+# What is not known is no empty text: a value that moves from one column to the next makes another mark.
+_MARK = _of_all(func.count(), func.sum(func.crc32(func.concat_ws("|", *(func.coalesce(cast(column, String), "-") for column in _COLUMNS)))))
 
 
 def keep_care(session: Session, number: int, said: Mapping[str, list[dict[str, Any]]]) -> None:
@@ -70,6 +77,12 @@ def keep_care(session: Session, number: int, said: Mapping[str, list[dict[str, A
 def care_rows(session: Session) -> Sequence[CareRow]:
     """What is due anywhere, in one query."""
     return [CareRow(*row) for row in session.connection().execute(_ROWS)]
+
+
+def care_mark(session: Session) -> str:
+    """A mark of what care_rows() would say, computed where it lies: how many rows, and their checksums added up."""
+    count, checks = session.connection().execute(_MARK).one()
+    return f"{count}.{checks or 0}"
 
 
 def care_due(session: Session, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:

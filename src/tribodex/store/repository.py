@@ -289,6 +289,10 @@ class SqlStore:
         """What is due anywhere, in one query."""
         return care.care_rows(self._session)
 
+    def care_mark(self) -> str:
+        """A mark of what care_rows() would say, in one query."""
+        return care.care_mark(self._session)
+
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         """What is due at positions, with what a stop there needs."""
         return care.care_due(self._session, position_ids)

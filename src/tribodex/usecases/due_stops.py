@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
@@ -12,7 +13,7 @@ from numpy.typing import NDArray
 from tribodex.core.schedule.dated import dated, occurrences
 from tribodex.core.schedule.due import CareKind, Days
 from tribodex.core.schedule.stops import KINDS, Things, stops
-from tribodex.usecases.ports import CareRow, Crew
+from tribodex.usecases.ports import CareRow, Crew, Store
 
 # Where the plant names no crews: one, a day a week (min; common practice, no source).
 USUAL_CREW = Crew("maintenance", 480.0, ())
@@ -112,6 +113,13 @@ class DueStops:
         found: NDArray[np.int64] = self._order[wanted[self._order]]
         return found
 
+    def left_out(self, which: NDArray[np.int64], positions: Iterable[str]) -> NDArray[np.int64]:
+        """The same stops without those at these positions."""
+        out = set(positions)
+        if not out:
+            return which
+        return which[[self._rows[thing].position_id not in out for thing in self._stops.thing[which].tolist()]]
+
     def listed(self, which: Iterable[int] | None = None) -> list[DueStop]:
         """Stops written out: these, or every one of them."""
         return [self._stop(int(i)) for i in (self._order if which is None else which)]
@@ -167,6 +175,27 @@ class DueStops:
             strokes=strokes,
             minutes=float(made.minutes[i]),
         )
+
+
+class KeptPlan:
+    """The plan as it was levelled last: made anew as soon as anything of it changes, or the day does. For many threads."""
+
+    def __init__(self) -> None:
+        self._lock = threading.Lock()
+        self._kept: tuple[object, DueStops] | None = None
+
+    def of(self, store: Store, today: date, weeks: int) -> DueStops:
+        """The plan of so many weeks."""
+        crews = tuple(store.crews())
+        # The mark is read before the rows: what changes in between is found by the next one who asks.
+        asked = (store.care_mark(), crews, today, weeks)
+        with self._lock:
+            if self._kept is not None and self._kept[0] == asked:
+                return self._kept[1]
+        made = DueStops(store.care_rows(), crews, today, weeks)
+        with self._lock:
+            self._kept = (asked, made)
+        return made
 
 
 def _known(values: Sequence[float | None]) -> Days:

@@ -27,6 +27,7 @@ from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
 from tribodex.core.seals.material import SealMaterials
+from tribodex.core.seals.v_ring import VRings
 from tribodex.core.shouldered.retaining_ring import RetainingRings
 from tribodex.core.sources import Source
 from tribodex.core.topics.lineup.facts import ShaftPart
@@ -69,6 +70,7 @@ class Reference:
     thickeners: Thickeners
     oil_grades: OilGrades
     seal_materials: SealMaterials
+    v_rings: VRings
     inserts: InsertSizes
     failure_marks: FailureMarks
     procedures: dict[tuple[str, int], Procedure]
@@ -85,6 +87,7 @@ class Reference:
             BoltStrength: self.bolts,
             KnownSizes: self.known_sizes,
             SealMaterials: self.seal_materials,
+            VRings: self.v_rings,
         }
 
     @cached_property
@@ -315,6 +318,9 @@ class Store(Protocol):
 
     def care_rows(self) -> Sequence[CareRow]:
         """What is due anywhere, in one query."""
+
+    def care_mark(self) -> str:
+        """A mark of what care_rows() would say: another one as soon as anything of it is another, without reading it."""
 
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         """What is due at positions, with what a stop there needs."""

@@ -15,7 +15,7 @@ from tribodex.core.topics import fold
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop.facts import StopPlan, StopPlanned
 from tribodex.usecases.care import due_read
-from tribodex.usecases.due_stops import DueStop, DueStops, RoundsAsked, RoundWeek
+from tribodex.usecases.due_stops import DueStop, DueStops, KeptPlan, RoundsAsked, RoundWeek
 from tribodex.usecases.jobs import ROUND, Loaded, append, load
 from tribodex.usecases.ports import ConcurrentWriter, Reference, Store, Tap
 
@@ -41,11 +41,11 @@ class Rounds:
     crews: tuple[str, ...]
 
 
-def rounds(store: Store, today: date, asked: RoundsAsked, weeks: int = WEEKS) -> Rounds:
-    """What is due over the plant. Raises InvalidInput for weeks that cannot be planned."""
+def rounds(store: Store, today: date, asked: RoundsAsked, weeks: int = WEEKS, kept: KeptPlan | None = None) -> Rounds:
+    """What is due over the plant; `kept`: where the plan is kept from one question to the next. Raises InvalidInput for weeks that cannot be."""
     if not 1 <= weeks <= MOST_WEEKS:
         raise InvalidInput.at("weeks", f"{weeks} weeks cannot be planned.", f"1 to {MOST_WEEKS}")
-    due = DueStops(store.care_rows(), store.crews(), today, weeks)
+    due = (kept or KeptPlan()).of(store, today, weeks)
     which = due.asked(asked)
     return Rounds(
         today=today,
@@ -63,16 +63,19 @@ def rounds(store: Store, today: date, asked: RoundsAsked, weeks: int = WEEKS) ->
 
 @dataclass(frozen=True)
 class RoundOrder:
-    """A round to open: a week of the plan on a route or of a crew, or the positions that were chosen."""
+    """A round to open: a week of the plan on a route or of a crew, without those left out; or the positions that were chosen."""
 
     title: str = ""
     week: int | None = None
     route: str = ""
     crew: str = ""
     positions: tuple[str, ...] = ()
+    without: tuple[str, ...] = ()
 
 
-def open_round(store: Store, reference: Reference, job_id: str, order: RoundOrder, tap: Tap, recorded_at: datetime) -> Loaded:
+def open_round(
+    store: Store, reference: Reference, job_id: str, order: RoundOrder, tap: Tap, recorded_at: datetime, kept: KeptPlan | None = None
+) -> Loaded:
     """Open a round as a job: its stops are its places. Opening the same id again gives the round that is there.
 
     Raises InvalidInput with the fields to correct.
@@ -80,7 +83,7 @@ def open_round(store: Store, reference: Reference, job_id: str, order: RoundOrde
     if not tap.actor.strip():
         raise InvalidInput.at("actor", "Who walks the round? The log names everybody.", "a name")
     today = recorded_at.date()
-    stops = _chosen(DueStops(store.care_rows(), store.crews(), today, WEEKS), order)
+    stops = _chosen((kept or KeptPlan()).of(store, today, WEEKS), order)
     due = store.care_due([stop.position_id for stop in stops])
     number = store.create_job(job_id, recorded_at)
     log = store.events(job_id)
@@ -91,7 +94,7 @@ def open_round(store: Store, reference: Reference, job_id: str, order: RoundOrde
     for i, stop in enumerate(stops, 1):
         name = f"{stop.machine}, {stop.position}"
         places.append(Place(str(i), stop.position_id, name, own.id, own.version))
-        plans.append(Planned(str(i), _stop(stop, [due_read(kept) for kept in due.get(stop.position_id, [])])))
+        plans.append(Planned(str(i), _stop(stop, [due_read(kept) for kept in due.get(stop.position_id, [])], today)))
     routes = ", ".join(dict.fromkeys(stop.route for stop in stops))
     title = order.title.strip() or f"Round: {routes}, {len(stops)} stop{'s' if len(stops) != 1 else ''}"
     opened = JobOpened(
@@ -116,7 +119,7 @@ def _chosen(every: DueStops, order: RoundOrder) -> list[DueStop]:
         if missing := set(order.positions) - {stop.position_id for stop in found}:
             raise InvalidInput.at("positions", f"Nothing is due at {', '.join(sorted(missing))}.", "positions of the plan")
         return sorted(found, key=lambda stop: (stop.route, stop.machine, stop.position_id))
-    which = every.asked(RoundsAsked(order.week, order.route, order.crew))
+    which = every.left_out(every.asked(RoundsAsked(order.week, order.route, order.crew)), order.without)
     if not which.size:
         raise InvalidInput.at("week", "Nothing is due there.", "a week, route or crew with something due")
     if which.size > MOST_STOPS:
@@ -124,7 +127,7 @@ def _chosen(every: DueStops, order: RoundOrder) -> list[DueStop]:
     return every.listed(which)
 
 
-def _stop(stop: DueStop, due: Sequence[DueNow]) -> Fact:
+def _stop(stop: DueStop, due: Sequence[DueNow], today: date) -> Fact:
     """What a stop needs to be walked without a network."""
     here = [one for one in due if one.care.kind in stop.kinds]
     greased = next((one for one in here if one.care.kind is CareKind.GREASE), here[0] if here else None)
@@ -145,4 +148,15 @@ def _stop(stop: DueStop, due: Sequence[DueNow]) -> Fact:
         running=greased.running if greased is not None else False,
     )
     once = "; ".join(one.care.why for one in here if one.care.why)
-    return StopPlanned(replace(plan, last_c=last.last_c if last else None, last_on=last.last_on if last else None, once_why=once))
+    metered = next((one for one in due if one.meter_on is not None), None)
+    return StopPlanned(
+        replace(
+            plan,
+            last_c=last.last_c if last is not None else None,
+            last_on=last.last_on if last is not None else None,
+            meter_h=metered.meter_h if metered is not None else None,
+            meter_on=metered.meter_on if metered is not None else None,
+            once_why=once,
+            opened_on=today,
+        )
+    )

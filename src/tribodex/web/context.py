@@ -17,6 +17,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.store import SqlStore
+from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.ports import Reference
 
 KEY = "tribodex"
@@ -61,6 +62,7 @@ class Context:
     now: Callable[[], datetime]
 
     slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
+    plan: KeptPlan = field(default_factory=KeptPlan)
 
     _known: list[str] = field(default_factory=list)
 

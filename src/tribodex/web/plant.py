@@ -48,11 +48,16 @@ class ChoicesAnswer(RootModel[Choices]):
     """What a planner chooses from."""
 
 
+class PeopleAnswer(RootModel[list[str]]):
+    """Names to choose from: asked for on every page, so apart from the plant, which may be large."""
+
+
 class SourcesAnswer(RootModel[dict[str, Source]]):
     """Sources by id."""
 
 
 CHOICES = TypeAdapter(Choices)
+PEOPLE = TypeAdapter(list[str])
 SOURCES = TypeAdapter(dict[str, Source])
 
 
@@ -74,6 +79,12 @@ def get_plant() -> Response:
             [NamedCard(c.card, c.title, c.designation) for c in cards],
         )
         return reply(CHOICES, plant)
+
+
+@api.get("/people", responses={200: PeopleAnswer}, summary="Names of those who work here")
+def get_people() -> Response:
+    with context().store() as store:
+        return reply(PEOPLE, list(store.people()))
 
 
 @api.get("/sources", responses={200: SourcesAnswer}, summary="Where numbers come from")

@@ -11,7 +11,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.exchange.calendar import calendar, lead_entries, position_entries, round_entries
-from tribodex.usecases.due_stops import DueStops, RoundsAsked
+from tribodex.usecases.due_stops import RoundsAsked
 from tribodex.usecases.jobs import load
 from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.positions import PositionView, position
@@ -53,6 +53,7 @@ class RoundBody(TapBody):
     route: str = Field(default="", max_length=120)
     crew: str = Field(default="", max_length=80)
     positions: list[str] = Field(default_factory=list, max_length=200)
+    without: list[str] = Field(default_factory=list, max_length=500)
 
 
 class KeepingBody(TapBody):
@@ -106,15 +107,15 @@ def get_rounds(query: RoundsQuery) -> Response:
     here = context()
     asked = RoundsAsked(query.week, query.route, query.crew, query.only, query.limit)
     with here.store() as store:
-        return reply(ROUNDS, rounds(store, here.now().date(), asked, query.weeks))
+        return reply(ROUNDS, rounds(store, here.now().date(), asked, query.weeks, here.plan))
 
 
 @api.post("/rounds/<job_id>", responses={200: WalkAnswer}, summary="Open a round")
 def post_round(path: JobPath, body: RoundBody) -> Response:
     here = context()
-    order = RoundOrder(body.title, body.week, body.route, body.crew, tuple(body.positions))
+    order = RoundOrder(body.title, body.week, body.route, body.crew, tuple(body.positions), tuple(body.without))
     with here.store() as store:
-        return reply(WALK, walk(here.reference, open_round(store, here.reference, path.job_id, order, body.tap(), here.now())))
+        return reply(WALK, walk(here.reference, open_round(store, here.reference, path.job_id, order, body.tap(), here.now(), here.plan)))
 
 
 @api.get("/rounds/<job_id>", responses={200: WalkAnswer}, summary="A round with all its stops")
@@ -153,7 +154,7 @@ def get_calendar(query: CalendarQuery) -> Response:
     here = context()
     today = here.now().date()
     with here.store() as store:
-        due = DueStops(store.care_rows(), store.crews(), today, query.weeks)
+        due = here.plan.of(store, today, query.weeks)
     wanted = [stop for stop in due.listed(due.asked(RoundsAsked(route=query.route, crew=query.crew))) if stop.week < query.weeks]
     name = " ".join(["Rounds", *(part for part in (query.crew, query.route) if part)])
     return _ics(calendar(name, round_entries(wanted, today - timedelta(days=today.weekday())), here.now()), "rounds")

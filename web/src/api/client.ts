@@ -181,6 +181,7 @@ export const getOutline = (id: string) => ask<Outline>(`/api/jobs/${id}/outline`
 export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
+export const getPeople = () => ask<string[]>("/api/people");
 export const getChoices = () => ask<Choices>("/api/plant");
 export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getTables = () => ask<TableHead[]>("/api/tables");
@@ -200,8 +201,8 @@ export function getRounds({ week, route, crew, only }: RoundsAsked): Promise<Rou
 }
 export const getWalk = (id: string) => ask<Walk>(`/api/rounds/${id}`);
 export const getPosition = (id: string) => ask<PositionView>(`/api/positions/${encodeURIComponent(id)}`);
-/** Open a round of a week; the answer is the round as it is walked. */
-export const openRound = (id: string, actor: string, asked: RoundsAsked) =>
+/** Open a round of a week without some of its positions; the answer is the round as it is walked. */
+export const openRound = (id: string, actor: string, asked: RoundsAsked, without: string[] = []) =>
   send<Walk>(`/api/rounds/${id}`, {
     client_event_id: `${id}-open`,
     actor,
@@ -209,6 +210,7 @@ export const openRound = (id: string, actor: string, asked: RoundsAsked) =>
     week: asked.week ?? null,
     route: asked.route ?? "",
     crew: asked.crew ?? "",
+    without,
   });
 export const openKeeping = (id: string, actor: string, positions: string[]) =>
   send<{ id: string }>(`/api/keeping/${id}`, {

@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from "react";
 import { NavLink } from "react-router";
-import { deviceCopy, getChoices, outbox } from "../api";
+import { deviceCopy, getPeople, outbox } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
 import { Elsewhere } from "./elsewhere";
 import { KEYS, useKeys } from "./keys";
@@ -127,7 +127,7 @@ function Flip({ now, a, b }: { now: boolean; a: string; b: string }) {
 
 function Who() {
   const { actor, change } = useSettings();
-  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  const people = useQuery({ queryKey: ["people"], queryFn: getPeople, staleTime: 60_000 });
   return (
     <select
       aria-label="Who is at the bench"
@@ -136,7 +136,7 @@ function Who() {
       onChange={(event) => change({ actor: event.target.value })}
     >
       <option value="">Who is here?</option>
-      {[...new Set([...(choices.data?.people ?? []), ...(actor ? [actor] : [])])].map((name) => (
+      {[...new Set([...(people.data ?? []), ...(actor ? [actor] : [])])].map((name) => (
         <option key={name}>{name}</option>
       ))}
     </select>

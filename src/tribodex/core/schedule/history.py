@@ -80,6 +80,8 @@ class DueNow:
     last_c: float | None = None
     last_on: date | None = None
     over: str = ""
+    meter_h: float | None = None
+    meter_on: date | None = None
 
 
 def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
@@ -103,6 +105,8 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
             found = _metered(found, meter, entry)
             meter = (entry.on, entry.meter_h)
         found = _done(found, entry)
+    if meter is not None:
+        found = {kind: replace(one, meter_on=meter[0], meter_h=meter[1]) for kind, one in found.items()}
     return tuple(found.values())
 
 

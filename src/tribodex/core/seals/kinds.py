@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from enum import StrEnum
 
 from tribodex.core.working import Level, Verdict
@@ -38,6 +39,52 @@ class SealKind(StrEnum):
     def rubs(self) -> bool:
         """Whether it rubs on the shaft, so that speed and material count."""
         return self in (SealKind.LIP, SealKind.V_RING, SealKind.FELT, SealKind.SHAFT_SEAL)
+
+
+@dataclass(frozen=True)
+class Setting:
+    """What is asked when a seal of a kind is set: what is greased, what has to be at the top (empty: nothing), what is wrong dry, where it sits."""
+
+    greased: str
+    top: str
+    dry: str
+    sits: str
+
+
+# Common practice, no source.
+_HALVES = Setting(
+    "Grooves in base and cap filled with grease, lip greased",
+    "Ends of the halves at the top",
+    "Grooves in base and cap filled with grease, lip greased: dry it burns in the first minute.",
+    "It sits in its groove",
+)
+SETTING = {
+    SealKind.LIP: _HALVES,
+    SealKind.FELT: Setting(
+        "Strip soaked in warm oil, groove clean", "Ends of the strip at the top", "Soaked in warm oil: dry it chars.", "It sits in its groove"
+    ),
+    SealKind.V_RING: Setting(
+        "Lip and face thinly greased, face clean",
+        "",
+        "A thin film of grease on lip and face: dry it burns in the first minute.",
+        "It runs on its face",
+    ),
+    SealKind.SHAFT_SEAL: Setting(
+        "Lip and shaft greased, space behind a dust lip filled",
+        "",
+        "Lip and shaft greased, the seat in the housing clean: dry it burns in the first minute.",
+        "It sits in its bore, square",
+    ),
+    SealKind.LABYRINTH: Setting(
+        "Groove filled with the bearing's own grease",
+        "",
+        "The groove is filled with the bearing's own grease before the halves are joined.",
+        "It sits in its groove",
+    ),
+    SealKind.FLINGER: Setting(
+        "Gap to the housing clean, with a film of grease", "", "A film of grease in its gap keeps dirt out.", "It is tight on the shaft"
+    ),
+}
 
 
 class Purpose(StrEnum):

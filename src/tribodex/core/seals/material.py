@@ -77,27 +77,7 @@ def judge_material(material: SealMaterial, speed_ms: float, running_c: float | N
     >>> [v.word for v in judge_material(nbr, 12, 70)], [v.word for v in judge_material(nbr, 16, 120)]
     (['near its limit', 'temperature right', 'harder shaft'], ['too fast', 'too hot', 'harder shaft'])
     """
-    found = []
-    said = f"{number(speed_ms)} m/s, {material.name} stands {number(material.speed_ms)}"
-    if speed_ms > material.speed_spread_ms.high:
-        found.append(Verdict("too fast", Level.STOP, f"{said}: the lip burns. Another material, or a seal that does not rub."))
-    elif speed_ms > material.speed_spread_ms.low:
-        found.append(Verdict("near its limit", Level.WATCH, f"{said}; lists say {number(material.speed_spread_ms.low)} to "
-                             f"{number(material.speed_spread_ms.high)}: its maker decides."))  # fmt: skip
-    else:
-        found.append(Verdict("speed right", Level.GOOD, f"{said}."))
-    if running_c is None:
-        found.append(
-            Verdict("temperature not known", Level.UNKNOWN, f"{material.name}: {number(material.coldest_c)} to {number(material.hottest_c)} °C.")
-        )
-    elif running_c > material.hottest_c:
-        found.append(Verdict("too hot", Level.STOP, f"{number(running_c)} °C, {material.name} stands {number(material.hottest_c)} °C: it hardens."))
-    elif running_c < material.coldest_c:
-        found.append(
-            Verdict("too cold", Level.STOP, f"{number(running_c)} °C, {material.name} down to {number(material.coldest_c)} °C: it turns to glass.")
-        )
-    else:
-        found.append(Verdict("temperature right", Level.GOOD, f"{number(running_c)} °C of {number(material.hottest_c)} °C."))
+    found = [_judge_speed(material, speed_ms), judge_warmth(material, running_c)]
     if speed_ms > HARDER_FROM_MS:
         found.append(Verdict("harder shaft", Level.WATCH, "Above 4 m/s the shaft under the lip has 55 HRC, ground without lead; else 45."))
     if material.name == "EPDM":
@@ -105,6 +85,36 @@ def judge_material(material: SealMaterial, speed_ms: float, running_c: float | N
     if fitting_c is not None and material.name == "FKM" and fitting_c < STIFF_C:
         found.append(Verdict("stiff in the cold", Level.WATCH, f"FKM at {number(fitting_c)} °C: warm it to room temperature before it is bent."))
     return found
+
+
+def _judge_speed(material: SealMaterial, speed_ms: float) -> Verdict:
+    said = f"{number(speed_ms)} m/s, {material.name} stands {number(material.speed_ms)}"
+    if speed_ms > material.speed_spread_ms.high:
+        return Verdict("too fast", Level.STOP, f"{said}: the lip burns. Another material, or a seal that does not rub.")
+    if speed_ms > material.speed_spread_ms.low:
+        spread = f"{number(material.speed_spread_ms.low)} to {number(material.speed_spread_ms.high)}"
+        return Verdict("near its limit", Level.WATCH, f"{said}; lists say {spread}: its maker decides.")
+    return Verdict("speed right", Level.GOOD, f"{said}.")
+
+
+def judge_warmth(material: SealMaterial, running_c: float | None) -> Verdict:
+    """What speaks for and against a material at the temperature (°C) of its lip while it runs; None not known.
+
+    Source: as the table of materials.
+
+    >>> nbr = SealMaterial("NBR", -40, 100, 14, Span(10, 15), "0.2-0.8", "", "")
+    >>> [judge_warmth(nbr, c).word for c in (None, 120, -50, 70)]
+    ['temperature not known', 'too hot', 'too cold', 'temperature right']
+    """
+    if running_c is None:
+        span = f"{number(material.coldest_c)} to {number(material.hottest_c)} °C"
+        return Verdict("temperature not known", Level.UNKNOWN, f"{material.name}: {span}.")
+    said = f"{number(running_c)} °C, {material.name}"
+    if running_c > material.hottest_c:
+        return Verdict("too hot", Level.STOP, f"{said} stands {number(material.hottest_c)} °C: it hardens.")
+    if running_c < material.coldest_c:
+        return Verdict("too cold", Level.STOP, f"{said} down to {number(material.coldest_c)} °C: it turns to glass.")
+    return Verdict("temperature right", Level.GOOD, f"{number(running_c)} °C of {number(material.hottest_c)} °C.")
 
 
 def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Result:

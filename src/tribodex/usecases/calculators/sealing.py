@@ -9,6 +9,7 @@ from pydantic import Field
 from tribodex.core.components.bands import Span
 from tribodex.core.seals.large import ROOM_C, pressing_order, warm_up
 from tribodex.core.seals.material import chamfer_length, judge_material, labyrinth_play, lip_speed
+from tribodex.core.seals.v_ring import Held, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.working import Level, Result, Verdict
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
 from tribodex.usecases.ports import Reference
@@ -40,6 +41,18 @@ class PlayInputs(Inputs):
 
     growth_mm: Annotated[float, Field(ge=0, le=100)]
     shrinks_mm: Annotated[float, Field(ge=0, le=100)] = 0.0
+
+
+class VRingInputs(Inputs):
+    """To which width a V-ring is pushed up, whether it was, and whether it stands the speed."""
+
+    shaft_mm: Mm
+    free_mm: Annotated[float, Field(ge=1, le=60)] | None = None
+    set_mm: Annotated[float, Field(ge=1, le=60)] | None = None
+    sheet_least_mm: Annotated[float, Field(ge=1, le=60)] | None = None
+    sheet_most_mm: Annotated[float, Field(ge=1, le=60)] | None = None
+    speed_rpm: Annotated[float, Field(ge=0, le=100_000)] | None = None
+    held: Held | None = None
 
 
 class WarmInputs(Inputs):
@@ -78,6 +91,20 @@ def _play(_: Reference, inputs: PlayInputs) -> Answer:
     return Answer("labyrinth-play", (labyrinth_play(Span(-inputs.shrinks_mm, inputs.growth_mm)),))
 
 
+def _v_ring(reference: Reference, inputs: VRingInputs) -> Answer:
+    sheet = sheet_span(inputs.sheet_least_mm, inputs.sheet_most_mm)
+    asked = set_width(reference.v_rings, inputs.shaft_mm, sheet, inputs.free_mm)
+    figures, said = [asked], [asked.verdict] if asked.verdict is not None else []
+    if inputs.set_mm is not None:
+        said = [judge_set(asked, inputs.set_mm, inputs.free_mm, even=True)]
+    if inputs.speed_rpm is not None:
+        speed = lip_speed(inputs.shaft_mm, inputs.speed_rpm)
+        figures.append(speed)
+        said += judge_v_speed(speed.value or 0.0, inputs.held)
+    first = heaviest(said) if said else None
+    return Answer("v-ring", tuple(figures), verdict=first, findings=tuple(f"{each.word}: {each.reason}" for each in said if each is not first))
+
+
 def _warm(_: Reference, inputs: WarmInputs) -> Answer:
     return Answer("warm-up", (warm_up(inputs.box_mm, inputs.store_c, inputs.room_c, lid_open=inputs.lid_open),))
 
@@ -92,6 +119,7 @@ CALCULATORS = (
     Calculator("lip-speed", "What the lip's material stands", LipInputs, _lip),
     Calculator("lead-in", "Lead-in chamfer for a seal", LeadInputs, _lead, {"angle": "lead_deg"}),
     Calculator("labyrinth-play", "Play beside a labyrinth's ring", PlayInputs, _play),
+    Calculator("v-ring", "Width a V-ring is pushed up to", VRingInputs, _v_ring, {"sheet_least": "sheet_least_mm", "sheet_most": "sheet_most_mm"}),
     Calculator("warm-up", "A boxed ring from the cold store", WarmInputs, _warm),
     Calculator("pressing-in", "Order of pressing in a large ring", PressInputs, _press),
 )

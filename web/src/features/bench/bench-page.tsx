@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { getChoices, type Bench } from "../../api";
+import { getPeople, type Bench } from "../../api";
 import { Delivery, Say, SelectField, inUnits, useSettings } from "../../ui";
 import { Figures } from "./figures";
 import { LogPanel } from "./log-panel";
@@ -83,7 +83,7 @@ function NotHere({ why }: { why: string }) {
 
 function WhoIsHere() {
   const { actor, change } = useSettings();
-  const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  const people = useQuery({ queryKey: ["people"], queryFn: getPeople, staleTime: 60_000 });
   if (actor) return null;
   return (
     <div className="sheet p-4">
@@ -93,7 +93,7 @@ function WhoIsHere() {
         onChange={(event) => change({ actor: event.target.value })}
       >
         <option value="">Choose …</option>
-        {choices.data?.people.map((name) => (
+        {people.data?.map((name) => (
           <option key={name}>{name}</option>
         ))}
       </SelectField>

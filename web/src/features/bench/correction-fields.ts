@@ -144,6 +144,15 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
   groove_greased: { label: "Groove greased", options: yesNo },
   flat: { label: "Flat all round", options: yesNo },
   even: { label: "Evenly", options: yesNo },
+  held: {
+    label: "Held on the shaft by",
+    options: [
+      { value: "", label: "not said" },
+      { value: "stretch", label: "its own stretch" },
+      { value: "behind", label: "a shoulder or clamp behind it" },
+      { value: "all_round", label: "a clamp behind it and a band round it" },
+    ],
+  },
   "seal_purged.shows": { label: "Grease shows", options: yesNo },
   lip: {
     label: "Its lip looks",
@@ -165,7 +174,7 @@ export const OPTIONS: Record<string, { label: string; options: { value: string; 
     options: ["both", "inboard", "outboard"].map((value) => ({ value, label: value })),
   },
   ...Object.fromEntries(
-    ["ring_on", "seal_set", "labyrinth_placed", "seal_purged"].map((kind) => [
+    ["ring_on", "seal_set", "labyrinth_placed", "v_ring_pushed", "seal_purged"].map((kind) => [
       `${kind}.side`,
       { label: "Side", options: ["inboard", "outboard"].map((value) => ({ value, label: value })) },
     ]),
@@ -281,6 +290,10 @@ const AFTER_LOCKING: Record<string, string> = {
   look_days: "Looked at every, days",
   grease: "Grease",
   growth_side: "Gap towards the growth",
+  width: "Width when set",
+  free: "Width before it was fitted",
+  sheet_least: "By its sheet, least",
+  sheet_most: "By its sheet, most",
   other: "Gap on the other side",
   "ring_warmed.middle": "In the middle of the pack",
   hours: "Hours flat",

@@ -16,7 +16,11 @@ export function RoundsPage() {
     queryFn: () => getRounds(asked),
     placeholderData: keepPreviousData,
   });
-  const change = (more: Partial<RoundsAsked>) => setAsked((before) => ({ ...before, ...more }));
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const change = (more: Partial<RoundsAsked>) => {
+    setAsked((before) => ({ ...before, ...more }));
+    setLeft(new Set());
+  };
   const found = rounds.data;
   return (
     <div className="space-y-6">
@@ -58,8 +62,8 @@ export function RoundsPage() {
                 options={["", ...found.crews].map((value) => ({ value, label: value || "all" }))}
               />
             ) : null}
-            {asked.only ? null : <Open asked={asked} count={found.stops.length + found.more} />}
-            <StopTable found={found} />
+            {asked.only ? null : <Open asked={asked} left={left} found={found} />}
+            <StopTable found={found} left={asked.only ? null : left} onLeft={setLeft} />
           </section>
         </div>
       ) : null}
@@ -92,22 +96,24 @@ function Flags({ found, only, onOnly }: { found: Rounds; only: Only; onOnly: (on
   );
 }
 
-function Open({ asked, count }: { asked: RoundsAsked; count: number }) {
+function Open({ asked, left, found }: { asked: RoundsAsked; left: ReadonlySet<string>; found: Rounds }) {
   const { actor } = useSettings();
   const navigate = useNavigate();
   const [problem, setProblem] = useState("");
-  if (count === 0) return <p>Nothing is due in this week.</p>;
+  const count = found.stops.length + found.more - left.size;
+  if (found.stops.length === 0) return <p>Nothing is due in this week.</p>;
   const open = () => {
-    openRound(newId(), actor, asked).then(
+    openRound(newId(), actor, asked, [...left]).then(
       (walk) => navigate(`/rounds/${walk.id}`),
       (error: Error) => setProblem(error instanceof ProblemError ? error.detail : error.message),
     );
   };
   return (
     <div className="space-y-2">
-      <Button kind="main" data-main onClick={open}>
+      <Button kind="main" data-main disabled={count === 0} onClick={open}>
         Open a round of these {count} stop{count === 1 ? "" : "s"}
       </Button>
+      {left.size > 0 ? <p className="text-soft">{left.size} left out: what is due there stays due.</p> : null}
       {problem ? (
         <p role="alert" className="font-bold text-oxide">
           ▲ {problem}

@@ -24,6 +24,7 @@ export function StopForm(props: {
   const [texts, setTexts] = useState({
     strokes: done?.strokes ?? (stop.strokes === null ? "" : String(stop.strokes)),
     temperature: done?.temperature ?? "",
+    meter: done?.meter ?? "",
     text: done?.text ?? "",
     reason: sent?.kind === "skip_stop" ? sent.reason : "",
   });
@@ -38,8 +39,8 @@ export function StopForm(props: {
       className="space-y-3 border-t border-rule px-4 py-3"
       onSubmit={(event) => {
         event.preventDefault();
-        const { strokes, temperature, text } = texts;
-        const said = { strokes: greases ? strokes : "", temperature, text, found: found.join("\n") };
+        const { strokes, temperature, meter, text } = texts;
+        const said = { strokes: greases ? strokes : "", temperature, meter, text, found: found.join("\n") };
         tap({ kind: "do_stop", standing: !running, shows, read_by: by, ...said });
       }}
     >
@@ -96,6 +97,12 @@ export function StopForm(props: {
         />
       ) : null}
       <Looks looks={stop.looks} found={found} onFound={setFound} />
+      <TextField
+        label="Hour meter"
+        inputMode="numeric"
+        hint={stop.meter_h === null ? "h; empty: not read" : `h; ${stop.meter_h} on ${stop.meter_on}`}
+        {...field("meter")}
+      />
       <TextField label="Remark" {...field("text")} />
       <Button kind="main" data-main type="submit" className="w-full">
         Done here

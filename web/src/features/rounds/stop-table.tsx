@@ -1,35 +1,59 @@
-/** The stops that were asked for: where, what, by when, and what stands out. */
+/** The stops that were asked for: where, what, by when, and what stands out; each can be left out of the round that is opened. */
 import { Link } from "react-router";
 import type { Rounds } from "../../api";
 
-export function StopTable({ found }: { found: Rounds }) {
+export function StopTable(props: {
+  found: Rounds;
+  /** Positions left out of the round; none where none is opened from here. */
+  left: ReadonlySet<string> | null;
+  onLeft: (left: ReadonlySet<string>) => void;
+}) {
+  const { found, left, onLeft } = props;
   if (found.stops.length === 0) return null;
+  const turn = (position: string) => {
+    const next = new Set(left);
+    if (!next.delete(position)) next.add(position);
+    onLeft(next);
+  };
   return (
     <>
       <ul className="border-t-2 border-ink">
         {found.stops.map((stop) => (
           <li
             key={`${stop.position_id}.${stop.week}`}
-            className="grid items-center gap-x-4 border-b border-rule py-1 sm:grid-cols-[minmax(13rem,1fr)_13rem_9rem_7rem]"
+            className={`flex items-start gap-x-2 border-b border-rule py-1 ${left?.has(stop.position_id) ? "text-soft" : ""}`}
           >
-            <Link
-              to={`/plant/${stop.position_id}`}
-              className="inline-flex min-h-12 flex-col justify-center hover:bg-wash"
-            >
-              <b>{stop.machine}</b>
-              <span>{stop.position}</span>
-            </Link>
-            <span>{stop.words}</span>
-            <span className="figures">
-              by {stop.due_on}
-              <span className="block text-sm text-soft">
-                {stop.by_hours ? "by running hours" : "by days"}
+            {left ? (
+              <label className="flex size-12 shrink-0 items-center justify-center">
+                <input
+                  type="checkbox"
+                  className="size-6"
+                  aria-label={`In the round: ${stop.machine}, ${stop.position}`}
+                  checked={!left.has(stop.position_id)}
+                  onChange={() => turn(stop.position_id)}
+                />
+              </label>
+            ) : null}
+            <div className="grid grow items-center gap-x-4 sm:grid-cols-[minmax(11rem,1fr)_11rem_8rem_6rem]">
+              <Link
+                to={`/plant/${stop.position_id}`}
+                className="inline-flex min-h-12 flex-col justify-center hover:bg-wash"
+              >
+                <b>{stop.machine}</b>
+                <span>{stop.position}</span>
+              </Link>
+              <span>{stop.words}</span>
+              <span className="figures">
+                by {stop.due_on}
+                <span className="block text-sm text-soft">
+                  {stop.by_hours ? "by running hours" : "by days"}
+                </span>
               </span>
-            </span>
-            <span className="font-bold text-oxide">
-              {stop.late ? "▲ late" : ""}
-              {stop.over ? <span className="block">▲ too much: {stop.over}</span> : null}
-            </span>
+              <span className="font-bold text-oxide">
+                {stop.late ? "▲ late" : ""}
+                {stop.over ? <span className="block">▲ too much: {stop.over}</span> : null}
+              </span>
+            </div>
           </li>
         ))}
       </ul>

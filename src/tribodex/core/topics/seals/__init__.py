@@ -26,6 +26,7 @@ TOPIC: Topic[Seals] = Topic(
         ev.RingOn: cmd.PutRingOn,
         ev.SealSet: cmd.SetSeal,
         ev.LabyrinthPlaced: cmd.PlaceLabyrinth,
+        ev.VRingPushed: cmd.PushVRing,
         ev.SealPurged: cmd.PurgeSeal,
     },
     said=said,

@@ -12,7 +12,10 @@ from tribodex.core.topics.seals.facts import Side
 
 @dataclass(frozen=True)
 class PlanSeals:
-    """The seals of this housing; an end cover on the outboard side has none there."""
+    """The seals of this housing; an end cover on the outboard side has none there.
+
+    For V-rings: what holds them on the shaft, and the ends of the width on the ring's sheet.
+    """
 
     seal: SealKind
     purpose: Purpose
@@ -23,6 +26,9 @@ class PlanSeals:
     fitting_temperature: str = ""
     chamfer: str = ""
     angle: str = ""
+    held: Literal["", "stretch", "behind", "all_round"] = ""
+    sheet_least: str = ""
+    sheet_most: str = ""
     shown: Shown = ""
 
 
@@ -57,6 +63,17 @@ class PlaceLabyrinth:
 
 
 @dataclass(frozen=True)
+class PushVRing:
+    """A V-ring pushed up: width from the face to its back, as it is now and as it was before it was fitted; the same all round."""
+
+    side: Side
+    width: str
+    even: bool
+    free: str = ""
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
 class PurgeSeal:
     """Grease through its own fitting until it shows."""
 
@@ -65,4 +82,4 @@ class PurgeSeal:
     strokes: str = ""
 
 
-COMMANDS: tuple[type, ...] = (PlanSeals, PutRingOn, SetSeal, PlaceLabyrinth, PurgeSeal)
+COMMANDS: tuple[type, ...] = (PlanSeals, PutRingOn, SetSeal, PlaceLabyrinth, PushVRing, PurgeSeal)

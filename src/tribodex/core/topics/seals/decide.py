@@ -15,17 +15,18 @@ from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, read_length
-from tribodex.core.seals.kinds import LipSide, SealKind, judge_lip, lip_side
-from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, judge_play, labyrinth_play, lip_speed
+from tribodex.core.seals.kinds import SETTING, LipSide, SealKind, judge_lip, lip_side
+from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, judge_play, judge_warmth, labyrinth_play, lip_speed
+from tribodex.core.seals.v_ring import Held, VRings, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.topics import lineup
 from tribodex.core.topics.lineup.state import growth_of
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.state import Seals
-from tribodex.core.working import Level, Result, Verdict
+from tribodex.core.working import Level, Result, Verdict, number
 
 INBOARD, SET = "inboard_ring", "set_seals"
-GAP_UM, LONG_UM = (0.0, 30_000.0), (5_000.0, 3_000_000.0)
+GAP_UM, LONG_UM, WIDTH_UM = (0.0, 30_000.0), (5_000.0, 3_000_000.0), (1_000.0, 60_000.0)
 SIDES: dict[str, tuple[ev.Side, ...]] = {"both": ("inboard", "outboard"), "inboard": ("inboard",), "outboard": ("outboard",)}
 
 
@@ -52,6 +53,8 @@ def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
             return [_set(plan, command)]
         case cmd.PlaceLabyrinth():
             return [_placed(desk, plan, command)]
+        case cmd.PushVRing():
+            return [_pushed(desk, plan, command)]
         case cmd.PurgeSeal():
             return [_purged(plan, command)]
         case _:
@@ -74,7 +77,13 @@ def _planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
                 raise InvalidInput.at("speed", "How fast does the shaft turn under the lip?", "r/min")
             speed = lip_speed(shaft, parse_speed_rpm(command.speed, "speed"))
             figures.append(speed)
-            verdicts += judge_material(desk.book(SealMaterials).find(name), speed.value or 0.0, running, fitting)
+            row = desk.book(SealMaterials).find(name)
+            if command.seal is SealKind.V_RING:
+                verdicts += [*judge_v_speed(speed.value or 0.0, Held(command.held) if command.held else None), judge_warmth(row, running)]
+            else:
+                verdicts += judge_material(row, speed.value or 0.0, running, fitting)
+    if command.seal is SealKind.V_RING:
+        figures.append(set_width(desk.book(VRings), shaft, _sheet(command)))
     if command.chamfer.strip():
         end = read_length(command.chamfer, "chamfer", LengthUnit.MM, LONG_UM, command.shown).mm
         lead = chamfer_length(shaft, end, parse_degrees(command.angle, "angle") if command.angle.strip() else 20.0)
@@ -95,6 +104,14 @@ def _material(command: cmd.PlanSeals) -> str:
     return command.material
 
 
+def _sheet(command: cmd.PlanSeals) -> Span | None:
+    least, most = (
+        read_length(said, name, LengthUnit.MM, WIDTH_UM, command.shown).mm if said.strip() else None
+        for name, said in (("sheet_least", command.sheet_least), ("sheet_most", command.sheet_most))
+    )
+    return sheet_span(least, most)
+
+
 def play_asked(desk: Desk) -> Result:
     """Gap of a labyrinth here: with the growth of the shaft where this bearing floats; the fixed one does not move."""
     if desk.floats(desk.at) is Floats.HELD:
@@ -109,11 +126,11 @@ def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:
     if rubs and plan.kind is not SealKind.SHAFT_SEAL:
         verdict = Verdict("rubs the housing", Level.STOP, f"{rubs}. A ring that rubs burns and wears in: set it right before the cap closes.")
     elif not command.greased:
-        verdict = Verdict("dry", Level.STOP, "Grooves in base and cap filled with grease, lip greased: dry it burns in the first minute.")
-    elif not command.joint_top and plan.kind in (SealKind.LIP, SealKind.FELT):
-        verdict = Verdict("joint not at the top", Level.WATCH, "Ends of the halves belong to the top: at the bottom they leak.")
+        verdict = Verdict("dry", Level.STOP, SETTING[plan.kind].dry)
+    elif not command.joint_top and SETTING[plan.kind].top:
+        verdict = Verdict("joint not at the top", Level.WATCH, "Its ends belong to the top: at the bottom they leak.")
     else:
-        verdict = Verdict("set", Level.GOOD, "In its groove, greased, turns without rubbing.")
+        verdict = Verdict("set", Level.GOOD, "In its place, greased, turns without rubbing.")
     return ev.SealSet(command.side, command.greased, command.joint_top, rubs, verdict)
 
 
@@ -125,6 +142,24 @@ def _placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.La
     if verdict.level is Level.GOOD and not command.screws:
         verdict = Verdict("screws loose", Level.STOP, "Its set screws come tight once the gaps are right, before the grease.")
     return ev.LabyrinthPlaced(command.side, gaps[0], gaps[1], command.screws, verdict)
+
+
+def _pushed(desk: Desk, plan: ev.SealPlan, command: cmd.PushVRing) -> ev.VRingPushed:
+    if plan.kind is not SealKind.V_RING:
+        raise Refused("Only a V-ring is pushed up to a width.")
+    width = read_length(command.width, "width", LengthUnit.MM, WIDTH_UM, command.shown).mm
+    free = read_length(command.free, "free", LengthUnit.MM, WIDTH_UM, command.shown).mm if command.free.strip() else None
+    asked = width_asked(desk, plan, free)
+    return ev.VRingPushed(command.side, width, free, command.even, asked, judge_set(asked, width, free, even=command.even))
+
+
+def width_asked(desk: Desk, plan: ev.SealPlan, free_mm: float | None) -> Result:
+    """Width of a V-ring when set: of its sheet where the plan has it, else of the table, with the free width where that tells."""
+    planned = next(figure for figure in plan.figures if figure.id == "set_width")
+    fitted = desk.fitted(desk.at)
+    if free_mm is None or planned.value is not None or fitted is None:
+        return planned
+    return set_width(desk.book(VRings), fitted.shaft.diameter_mm, None, free_mm)
 
 
 def _gaps(command: cmd.PlaceLabyrinth) -> tuple[tuple[str, str], tuple[str, str]]:
@@ -173,12 +208,13 @@ def move(desk: Desk, state: Seals) -> Move:
             return _on(state, state.plan, side)
         case "place":
             return _place(desk, state, side)
+        case "push":
+            return _push(desk, state, state.plan, side)
         case "set":
             said = state.sides[side].set
             if said is not None:
                 return Move("set_seal", f"Stop: {said.verdict.word}", said.verdict.reason)
-            why = "Grooves in base and cap cleaned and filled with grease; halves joined at the top; turn the shaft and look."
-            return Move("set_seal", f"{side.capitalize()} seal into its groove", why)
+            return _seat(state.plan, side)
         case _:
             why = "Through its own fitting, slowly, the shaft turned, until grease shows all round the flinger."
             return Move("purge_seal", f"Purge the {side} labyrinth", why, "No hand before a nozzle: grease goes through skin.")
@@ -192,6 +228,23 @@ def _on(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     when = "Before sleeve and bearing." if side == "inboard" else "After locking, before lowering into the base."
     why = f"{way} {when} Lead-in clean, lip and shaft thinly greased, protected over threads and keyways."
     return Move("put_ring_on", f"{side.capitalize()} ring onto the shaft", why, "The next part hides it." if side == "inboard" else "")
+
+
+def _seat(plan: ev.SealPlan, side: ev.Side) -> Move:
+    asked = SETTING[plan.kind]
+    why = "; ".join(part for part in (asked.greased, asked.top.lower(), "turn the shaft and look") if part)
+    into = "into its groove" if "groove" in asked.sits else "greased and looked at"
+    return Move("set_seal", f"{side.capitalize()} seal {into}", f"{why}.")
+
+
+def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
+    said = state.sides[side].pushed
+    if said is not None:
+        return Move("push_v_ring", f"Stop: {said.verdict.word}", said.verdict.reason)
+    asked = width_asked(desk, plan, None)
+    width = f"{number(asked.value)} to {number(asked.value_to)} mm" if asked.value is not None and asked.value_to is not None else "to its sheet"
+    why = f"From the face its lip runs on to its back {width}, the same all round, measured at three places."
+    return Move("push_v_ring", f"Push the {side} V-ring up against its face", why, asked.note)
 
 
 def _place(desk: Desk, state: Seals, side: ev.Side) -> Move:

@@ -65,6 +65,18 @@ class LabyrinthPlaced(Fact):
 
 
 @dataclass(frozen=True)
+class VRingPushed(Fact):
+    """A V-ring pushed up against its face: width (mm) from the face to its back, and before it was fitted; the same all round."""
+
+    side: Side
+    width_mm: float
+    free_mm: float | None
+    even: bool
+    asked: Result
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
 class SealPurged(Fact):
     """A labyrinth purged through its own fitting until grease shows all round."""
 
@@ -74,4 +86,4 @@ class SealPurged(Fact):
     verdict: Verdict
 
 
-FACTS: tuple[type[Fact], ...] = (SealsPlanned, RingOn, SealSet, LabyrinthPlaced, SealPurged)
+FACTS: tuple[type[Fact], ...] = (SealsPlanned, RingOn, SealSet, LabyrinthPlaced, VRingPushed, SealPurged)

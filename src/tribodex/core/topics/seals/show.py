@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from tribodex.core.job.said import ticked
 from tribodex.core.job.topic import Desk
-from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, lip_side
+from tribodex.core.seals.kinds import SETTING, LipSide, Purpose, SealKind, Setting, lip_side
 from tribodex.core.seals.material import SealMaterials
 from tribodex.core.sheet import Section
 from tribodex.core.topics.seals import facts as ev
@@ -25,8 +25,11 @@ def tell(fact: Any) -> str:
         case ev.RingOn():
             lip = f", lip {fact.lip.words}" if fact.lip is not None else ""
             return f"{fact.side.capitalize()} ring on the shaft{lip}: {fact.verdict.word}."
+        case ev.VRingPushed():
+            free = f", {number(fact.free_mm)} mm before" if fact.free_mm is not None else ""
+            return f"{fact.side.capitalize()} V-ring set to {number(fact.width_mm)} mm{free}: {fact.verdict.word}."
         case ev.SealSet():
-            return f"{fact.side.capitalize()} seal in its groove: {fact.verdict.word}{f' ({fact.rubs})' if fact.rubs else ''}."
+            return f"{fact.side.capitalize()} seal in place: {fact.verdict.word}{f' ({fact.rubs})' if fact.rubs else ''}."
         case ev.LabyrinthPlaced():
             gaps = f"{number(fact.growth_side_mm)} mm towards the growth, {number(fact.other_mm)} mm on the other side"
             return f"{fact.side.capitalize()} labyrinth: {gaps}, {fact.verdict.word}."
@@ -49,6 +52,9 @@ def said(fact: Any) -> dict[str, str]:
         case ev.LabyrinthPlaced():
             gaps = {"growth_side": f"{fact.growth_side_mm:g} mm", "other": f"{fact.other_mm:g} mm"}
             return {"side": fact.side, **gaps, "screws": ticked(fact.screws)}
+        case ev.VRingPushed():
+            free = f"{fact.free_mm:g} mm" if fact.free_mm is not None else ""
+            return {"side": fact.side, "width": f"{fact.width_mm:g} mm", "free": free, "even": ticked(fact.even)}
         case ev.SealPurged():
             return {"side": fact.side, "shows": ticked(fact.shows), "strokes": str(fact.strokes) if fact.strokes is not None else ""}
         case _:
@@ -67,6 +73,7 @@ class SealSide:
     growth_side_mm: float | None
     other_mm: float | None
     purged: bool
+    width_mm: float | None = None
 
 
 @dataclass(frozen=True)
@@ -93,6 +100,7 @@ class SealWork:
     kind: SealKind | None
     asked_lip: LipSide | None
     has_lip: bool
+    setting: Setting | None
     sides: tuple[SealSide, ...]
     due_side: ev.Side | None
     shaft_mm: float
@@ -118,6 +126,7 @@ def view(desk: Desk, state: Seals) -> SealWork:
         kind=plan.kind if plan is not None else None,
         asked_lip=lip_side(plan.kind, plan.purpose) if plan is not None and plan.kind.has_lip else None,
         has_lip=plan is not None and plan.kind.has_lip,
+        setting=SETTING[plan.kind] if plan is not None else None,
         sides=tuple(_side(state, one) for one in state.sides),
         due_side=side,
         shaft_mm=fitted.shaft.diameter_mm if fitted is not None else 0.0,
@@ -144,21 +153,25 @@ def _side(state: Seals, side: ev.Side) -> SealSide:
         placed.growth_side_mm if placed is not None else None,
         placed.other_mm if placed is not None else None,
         now.purged is not None and now.purged.shows,
+        now.pushed.width_mm if now.pushed is not None else None,
     )
 
 
 def _lines(state: Seals) -> list[SealLine]:
     found = [SealLine("Plan", verdict) for verdict in (state.plan.verdicts if state.plan is not None else ())]
     for side, now in state.sides.items():
-        for fact in (now.on, now.placed, now.set, now.purged):
+        for fact in (now.on, now.placed, now.pushed, now.set, now.purged):
             if fact is not None:
                 found.append(SealLine(side.capitalize(), fact.verdict))
     return found
 
 
 def figures(_: Desk, state: Seals) -> Sequence[Result]:
-    """Speed, lead-in, play."""
-    return state.plan.figures if state.plan is not None else ()
+    """Speed, lead-in, play, width of a V-ring: what a measured ring said of it goes before the plan."""
+    if state.plan is None:
+        return ()
+    said = next((now.pushed.asked for now in state.sides.values() if now.pushed is not None), None)
+    return [said if said is not None and figure.id == said.id else figure for figure in state.plan.figures]
 
 
 def findings(_: Desk, state: Seals) -> Sequence[str]:
@@ -174,7 +187,7 @@ def record(desk: Desk, state: Seals) -> Sequence[Section]:
     """The seals for the record."""
     if state.plan is None:
         return []
-    entries = [fact for now in state.sides.values() for fact in (now.on, now.placed, now.set, now.purged) if fact is not None]
+    entries = [fact for now in state.sides.values() for fact in (now.on, now.placed, now.pushed, now.set, now.purged) if fact is not None]
     lines = (tell(ev.SealsPlanned(state.plan)), *(tell(fact) for fact in entries))
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = entries[-1].verdict if entries else None

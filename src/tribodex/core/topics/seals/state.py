@@ -17,6 +17,7 @@ class SideNow:
 
     on: ev.RingOn | None = None
     placed: ev.LabyrinthPlaced | None = None
+    pushed: ev.VRingPushed | None = None
     set: ev.SealSet | None = None
     purged: ev.SealPurged | None = None
 
@@ -46,7 +47,7 @@ class Seals:
         return "inboard" not in self.plan.sides or self.sides["inboard"].on_right
 
     def left(self, side: ev.Side) -> str:
-        """What is left to do at a side: on, place, set, purge; empty when it is done, or the plan has none there."""
+        """What is left to do at a side: on, place, push, set, purge; empty when it is done, or the plan has none there."""
         plan, now = self.plan, self.sides[side]
         if plan is None or side not in plan.sides:
             return ""
@@ -55,6 +56,8 @@ class Seals:
         labyrinth = plan.kind is SealKind.LABYRINTH
         if labyrinth and (now.placed is None or now.placed.verdict.level is Level.STOP or not now.placed.screws):
             return "place"
+        if plan.kind is SealKind.V_RING and (now.pushed is None or now.pushed.verdict.level is Level.STOP):
+            return "push"
         if now.set is None or now.set.verdict.level is Level.STOP:
             return "set"
         return "purge" if labyrinth and (now.purged is None or not now.purged.shows) else ""
@@ -78,5 +81,7 @@ def fold(state: Seals, _: Event, fact: Any) -> None:
         case ev.LabyrinthPlaced():
             # What purged before it was moved says nothing now.
             state.sides[fact.side].placed, state.sides[fact.side].purged = fact, None
+        case ev.VRingPushed():
+            state.sides[fact.side].pushed = fact
         case ev.SealPurged():
             state.sides[fact.side].purged = fact

@@ -22,6 +22,8 @@ from tribodex.core.working import Level, Verdict
 
 STAGE = "stop"
 MOST_STROKES = 1000
+# A round is walked within so many days of being opened: later than that no hour meter is judged (days; our figure).
+WALKED_DAYS = 31
 # Warmer than on the last round by this much it is said (K; common practice, no source).
 WARMER_K = 10.0
 # Without grease at the seal after so many times the amount the way out is shut (common practice, no source).
@@ -61,7 +63,12 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     found = tuple(line.strip() for line in command.found.splitlines() if line.strip())
     meter = parse_count(command.meter.strip().removesuffix("h"), "meter") if command.meter.strip() else None
     grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None
-    verdicts = (*_of_grease(plan, strokes, command), *_of_warmth(plan, low, high), *(Verdict("not in order", Level.WATCH, one) for one in found))
+    verdicts = (
+        *_of_grease(plan, strokes, command),
+        *_of_warmth(plan, low, high),
+        *_of_meter(plan, meter),
+        *(Verdict("not in order", Level.WATCH, one) for one in found),
+    )
     return ev.StopDone(
         standing=command.standing,
         done=tuple(kind for kind in plan.due if kind is not CareKind.GREASE or strokes),
@@ -118,6 +125,18 @@ def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> 
     if plan.last_c is not None and low_c is not None and low_c > plan.last_c + WARMER_K:
         return [Verdict("warmer than last time", Level.WATCH, f"{low_c:g} °C, {plan.last_c:g} °C last time. Same load and weather?")]
     return [Verdict("warmth as usual", Level.GOOD, f"{(low_c if low_c is not None else high_c):g} °C.")]
+
+
+def _of_meter(plan: ev.StopPlan, meter_h: float | None) -> list[Verdict]:
+    """An hour meter that cannot be: it tells nothing of how long the machine runs a day, and says so."""
+    if meter_h is None or plan.meter_h is None or plan.meter_on is None:
+        return []
+    said = f"{meter_h:g} h, {plan.meter_h:g} h on {plan.meter_on}"
+    if meter_h < plan.meter_h:
+        return [Verdict("meter went backwards", Level.WATCH, f"{said}. Read it again; a new meter counts from here.")]
+    if plan.opened_on is not None and meter_h - plan.meter_h > 24 * ((plan.opened_on - plan.meter_on).days + WALKED_DAYS):
+        return [Verdict("meter too far", Level.WATCH, f"{said}: more hours than went by. Read it again.")]
+    return []
 
 
 def stands(_: Desk, state: Stop) -> str | None:

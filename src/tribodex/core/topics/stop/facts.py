@@ -23,7 +23,7 @@ LOOKS = (
 
 @dataclass(frozen=True)
 class StopPlan:
-    """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs."""
+    """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs; `meter_h`: hour meter, last time."""
 
     position_id: str
     machine: str
@@ -42,6 +42,9 @@ class StopPlan:
     last_c: float | None = None
     last_on: date | None = None
     once_why: str = ""
+    meter_h: float | None = None
+    meter_on: date | None = None
+    opened_on: date | None = None
 
 
 @dataclass(frozen=True)

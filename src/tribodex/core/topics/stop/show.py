@@ -24,7 +24,13 @@ def tell(fact: Any) -> str:
         case ev.StopPlanned():
             return f"Due at {fact.plan.machine}, {fact.plan.position}: {in_words(fact.plan).lower()}."
         case ev.StopDone():
-            parts = [f"{fact.strokes} strokes" if fact.strokes is not None else "", _warm(fact), "; ".join(fact.found), fact.text]
+            parts = [
+                f"{fact.strokes} strokes" if fact.strokes is not None else "",
+                _warm(fact),
+                f"meter {number(fact.meter_h)} h" if fact.meter_h is not None else "",
+                "; ".join(fact.found),
+                fact.text,
+            ]
             words = [part for part in parts if part]
             judged = ", ".join(verdict.word for verdict in fact.verdicts)
             how = "standing" if fact.standing else "running"
@@ -89,6 +95,8 @@ class StopWork:
     looks: tuple[str, ...]
     last_c: float | None
     last_on: date | None
+    meter_h: float | None
+    meter_on: date | None
     state: Literal["open", "done", "skipped"]
     told: str
     done_at: datetime | None
@@ -119,6 +127,8 @@ def view(desk: Desk, state: Stop) -> StopWork:
         looks=plan.looks,
         last_c=plan.last_c,
         last_on=plan.last_on,
+        meter_h=plan.meter_h,
+        meter_on=plan.meter_on,
         state="done" if state.done is not None else "skipped" if state.skipped is not None else "open",
         told=told,
         done_at=state.done_at,

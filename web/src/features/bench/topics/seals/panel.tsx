@@ -7,6 +7,7 @@ import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
 import { Labyrinth, Purge } from "./labyrinth";
 import { PlanSeals } from "./plan-seals";
+import { PushVRing } from "./v-ring";
 
 export interface SealProps {
   work: SealWork;
@@ -24,6 +25,8 @@ export function SealsPanel({ next, ...props }: SealProps & { next: string }) {
       return <SetSeal key={props.work.due_side} {...props} />;
     case "place_labyrinth":
       return <Labyrinth key={props.work.due_side} {...props} />;
+    case "push_v_ring":
+      return <PushVRing key={props.work.due_side} {...props} />;
     case "purge_seal":
       return <Purge key={props.work.due_side} {...props} />;
     default:
@@ -73,7 +76,8 @@ function SetSeal({ work, tap, refused }: SealProps) {
   const [greased, setGreased] = useState(false);
   const [top, setTop] = useState(false);
   const side = work.due_side;
-  if (!side) return null;
+  const asked = work.setting;
+  if (!side || !asked) return null;
   return (
     <form
       className="space-y-3 pt-4"
@@ -82,15 +86,11 @@ function SetSeal({ work, tap, refused }: SealProps) {
         tap({ kind: "set_seal", side, greased, joint_top: top, rubs: entry.text("rubs") });
       }}
     >
-      <Tick
-        label="Grooves in base and cap filled with grease, lip greased"
-        checked={greased}
-        onChange={setGreased}
-      />
-      <Tick label="Ends of the halves at the top" checked={top} onChange={setTop} />
+      <Tick label={asked.greased} checked={greased} onChange={setGreased} />
+      {asked.top ? <Tick label={asked.top} checked={top} onChange={setTop} /> : null}
       <EntryText entry={entry} name="rubs" label="What rubs when the shaft is turned (empty: nothing)" />
       <Button kind="main" data-main type="submit">
-        It sits in its groove
+        {asked.sits}
       </Button>
     </form>
   );

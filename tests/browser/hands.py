@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Response, expect
 
 from tribodex.core.mounting.gauging import Outcome, Row
 from tribodex.core.training.virtual import VirtualBearing
@@ -19,10 +19,13 @@ class Hands:
 
     def __init__(self, page: Page, truth: VirtualBearing) -> None:
         self.page, self.truth, self.job_id, self.show = page, truth, "", ""
+        self._answer: Any = None
 
     def bench(self) -> Any:
         """What the page shows; with the move's own figures where a topic leads."""
-        shown = self.page.request.get(f"/api/jobs/{self.job_id}{self.show}").json()
+        return self._told(self.page.request.get(f"/api/jobs/{self.job_id}{self.show}").json())
+
+    def _told(self, shown: Any) -> Any:
         own = shown["work"].get("next")
         if own and own["do"] == shown["next"]["do"]:
             shown["next"] = {**own, **{key: shown["next"][key] for key in ("headline", "why", "risk")}}
@@ -32,23 +35,27 @@ class Hands:
         """Every entry, not the newest alone."""
         return self.page.request.get(f"/api/jobs/{self.job_id}/record.json").json()["log"]
 
-    def seen(self) -> None:
+    def _answered(self, answer: Response) -> None:
+        """A tap was acknowledged: what the answer says is what the page shows."""
+        assert answer.ok, answer.text()
+        self._answer = self._told(answer.json())
+        self.seen(self._answer)
+
+    def seen(self, told: Any = None) -> None:
         """Wait until the page shows what the server knows."""
         headline = self.page.locator("#next-move")
-        wanted = self.bench()["next"]["headline"].split("(")[0].strip()
+        wanted = (told or self.bench())["next"]["headline"].split("(")[0].strip()
         expect(headline).to_contain_text(wanted)
 
     def tap(self, name: str, exact: bool = True) -> None:
         with self.page.expect_response("**/taps*") as answer:
             self.page.get_by_role("button", name=name, exact=exact).click()
-        assert answer.value.ok, answer.value.text()
-        self.seen()
+        self._answered(answer.value)
 
     def key(self, key: str) -> None:
         with self.page.expect_response("**/taps*") as answer:
             self.page.keyboard.press(key)
-        assert answer.value.ok, answer.value.text()
-        self.seen()
+        self._answered(answer.value)
 
     def plan(self, position: str, title: str, fill: Callable[[Page], None] | None = None) -> None:
         """Open a job; `fill` gives what a method asks for besides position and gauge set."""
@@ -71,9 +78,9 @@ class Hands:
             self.page.get_by_role("checkbox", name=item["text"]).check()
         self.tap("All confirmed: go on")
 
-    def leaf(self, by_key: bool = False) -> bool:
+    def leaf(self, by_key: bool = False, told: Any = None) -> bool:
         """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for."""
-        now = self.bench()
+        now = told or self.bench()
         move, gauging = now["next"], now["work"]["gauging"]
         if move["do"] != "try_leaf":
             return False
@@ -92,15 +99,15 @@ class Hands:
         thickest = sum(1 for chip in chips if goes_in(chip["um"]) is not Outcome.STOPS)
         with self.page.expect_response("**/taps*") as answer:
             self.page.get_by_role("group", name="Thickest leaf that goes in").get_by_role("button").nth(thickest).click()
-        assert answer.value.ok, answer.value.text()
-        self.seen()
+        self._answered(answer.value)
         return True
 
     def follow(self, until: str = "sign", most: int = 60) -> list[str]:
         """Do what the page asks for, by its yellow button; what was asked, repeats folded."""
         asked: list[str] = []
+        self._answer = None
         for _ in range(most):
-            now = self.bench()
+            now = self._answer or self.bench()
             move = now["next"]
             if not asked or asked[-1] != move["do"]:
                 asked.append(move["do"])
@@ -152,10 +159,10 @@ class Hands:
         """Press the yellow button."""
         with self.page.expect_response("**/taps*") as answer:
             self.page.locator("button[data-main]").first.click()
-        assert answer.value.ok, answer.value.text()
-        self.seen()
+        self._answered(answer.value)
 
     def gauge(self, by_key: bool = False) -> None:
-        while self.leaf(by_key):
+        self._answer = None
+        while self.leaf(by_key, self._answer):
             pass
         self.key("n") if by_key else self.tap("Finish this gauging")

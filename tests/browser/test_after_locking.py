@@ -82,6 +82,7 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
     phone.get_by_role("button", name="Open a round", exact=False).click()
     phone.wait_for_url(re.compile(r"/rounds/[0-9a-f]{32}$"))
     round_id = phone.url.rsplit("/", 1)[1]
+    expect(phone.get_by_role("button", name="Done here")).to_be_visible()
     for box in phone.get_by_role("checkbox").all():
         with phone.expect_response("**/taps*"):
             box.click()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import cache
 from pathlib import Path
 
 import pytest
@@ -17,7 +18,7 @@ from tribodex.store.migrate import migrate
 from tribodex.store.models import Base
 from tribodex.store.plant import store_plant
 from tribodex.store.repository import make_engine
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.ports import Plant, Reference
 
 ROOT = Path(__file__).resolve().parents[1]
 
@@ -53,6 +54,12 @@ def _engine(database: LocalMariaDB) -> Iterator[Engine]:
     engine.dispose()
 
 
+@cache
+def _plant() -> Plant:
+    """The demonstration's plant, read once by each worker."""
+    return read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml")
+
+
 @pytest.fixture
 def engine(database: LocalMariaDB, _engine: Engine) -> Engine:
     """The application's engine on a database with the demonstration's plant and no job."""
@@ -62,5 +69,5 @@ def engine(database: LocalMariaDB, _engine: Engine) -> Engine:
         for table in Base.metadata.tables:
             connection.execute(text(f"TRUNCATE TABLE `{table}`"))
     owner.dispose()
-    store_plant(_engine, read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml"), BEGIN)
+    store_plant(_engine, _plant(), BEGIN)
     return _engine

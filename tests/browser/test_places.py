@@ -42,6 +42,9 @@ def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
     expect(figures).to_contain_text("Thick-walled rings")
     page.reload()
     expect(page.get_by_role("region", name="Variant B", exact=True).get_by_role("textbox", name="Shaft bored to")).to_have_value("70")
+    # What follows A is no reason to refuse B.
+    expect(page.get_by_role("region", name="Drawn to scale")).to_be_visible()
+    expect(page.get_by_role("button", name="Plan a job from B")).to_be_enabled()
     page.get_by_role("button", name="Plan a job from B").click()
     expect(page.get_by_label("Number on the new ring")).to_have_value("23224 K C3")
     expect(page.get_by_label("Bored to")).to_have_value("70")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -78,7 +79,7 @@ def test_two_amounts_the_bearing_full_and_the_housing_in_part(bench: ShaftBench)
     b = fitted.bearing
     space = math.pi / 4 * (84 * (172**2 - b.bore_mm**2) - b.width_mm * (b.outside_mm**2 - b.bore_mm**2)) / 1000
     assert plan.housing_g == pytest.approx(0.3 * space * 0.9, rel=0.01)
-    assert plan.bearing.value is not None and "100%" in plan.bearing.note
+    assert plan.bearing.value is not None and "100 %" in plan.bearing.note
     assert plan.share == pytest.approx(0.3, abs=0.001) and plan.verdict is not None and plan.verdict.word == "by the rule"
 
 
@@ -184,6 +185,17 @@ def test_a_new_plan_asks_for_its_own_strokes(bench: ShaftBench) -> None:
     assert state(bench).corners == {} and not state(bench).done
     bench.do(Correct(bench.seq(FillPlanned, 1), "misread", PLAN), at="1")
     assert state(bench).planned is not None
+
+
+def test_another_grease_or_another_speed_asks_again_what_was_filled_by_the_old_one(bench: ShaftBench) -> None:
+    filled(bench)
+    bench.do(replace(PLAN, pace="fast"), at="1")
+    assert state(bench).packed is None, "packed full was right for a middling speed"
+    bench.do(cmd.PackBearing("full", True), at="1")
+    bench.do(replace(CHOOSE, speed="200"), at="1")
+    assert state(bench).packed is not None, "the same grease, another speed for its oil"
+    bench.do(replace(CHOOSE, name="Mill grease 3"), at="1")
+    assert state(bench).packed is None and state(bench).corners == {}
 
 
 def test_a_block_filled_for_storage_is_tagged_and_stays_due(bench: ShaftBench) -> None:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -133,6 +134,19 @@ def test_a_side_without_a_seal_takes_none(bench: ShaftBench) -> None:
     bench.do(cmd.PutRingOn("outboard"), at="1")
     bench.do(SetStageAside("set_seals", "night shift"), at="1")
     assert seals.TOPIC.unfinished(bench.desk("1"), state(bench)) == ""
+
+
+def test_another_plan_asks_again_what_was_judged_by_the_old_one(bench: ShaftBench) -> None:
+    bench.do(LIP, cmd.PutRingOn("inboard", "toward"), at="1")
+    assert state(bench).inboard_done
+    bench.do(cmd.PlanSeals(SealKind.LIP, Purpose.KEEP_DIRT, "both"), at="1")
+    assert headline(bench) == "Inboard ring onto the shaft", "its lip was right for holding the grease in"
+    bench.do(cmd.PutRingOn("inboard", "away"), at="1")
+    bench.do(cmd.PlanSeals(SealKind.LIP, Purpose.KEEP_DIRT, "both", "NBR", "180", "62 °C"), at="1")
+    assert state(bench).inboard_done, "speed and material say nothing of the lip's side"
+    bench.do(V_RING, cmd.PutRingOn("inboard", "away"), cmd.PushVRing("inboard", "9", True), at="1")
+    bench.do(replace(V_RING, sheet_least="5 mm", sheet_most="6 mm"), at="1")
+    assert headline(bench) == "Push the inboard V-ring up against its face"
 
 
 # --- V-rings. ---------------------------------------------------------------------------------------------------------------------------
@@ -320,6 +334,17 @@ class SealBench(ShaftBench):
     def prepared(self) -> None:
         self.opened()
         self.do(big.WarmRing("12 °C"), big.RestRing("1.5"), big.ReadySeat(True, True), big.LaySpring(True, True), at="1")
+
+
+def test_another_ring_begins_at_its_box_and_another_torque_at_the_cover() -> None:
+    made = SealBench()
+    made.prepared()
+    made.do(*(big.PressAt(hour) for hour in (12, 6, 3, 9)), big.SeatFlat(True), big.CoverSeal("38 N·m", "no. 3", True), at="1")
+    assert made.ring.left == ""
+    made.do(replace(RING, cover="60 N·m"), at="1")
+    assert made.ring.left == "cover" and made.ring.pressed
+    made.do(replace(RING, material="FKM"), at="1")
+    assert not made.ring.pressed and made.ring.warmed is None and made.headline() == "Bring it into the warm"
 
 
 def test_a_large_seal_runs_on_its_own_from_the_box_to_the_cover() -> None:

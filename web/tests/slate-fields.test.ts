@@ -26,6 +26,14 @@ describe("a variant", () => {
     expect(follow(other, before, after, fields).plan).toMatchObject({ designation: "22220 K", group: "C4" });
   });
 
+  it("leaves out what is empty, so that it means what it says it means", () => {
+    const before: SlateDraft = { plan: { designation: "22218 K", card: "B" } };
+    const emptied = withValue(withValue(before, "card", ""), "initial", "");
+    expect(emptied.plan).toEqual({ designation: "22218 K" });
+    const other = structuredClone(emptied);
+    expect(follow(other, emptied, withValue(emptied, "initial", "0.155"), fields).plan).toEqual(emptied.plan);
+  });
+
   it("reads in words, an empty entry as what it means", () => {
     expect(wordsOf(named("card"), { plan: {} })).toBe("card A");
     expect(wordsOf(named("card"), { plan: { card: "own-1" } })).toBe("our sheet");

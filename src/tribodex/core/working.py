@@ -77,6 +77,15 @@ def roughly(value: float) -> str:
     return f"{float(f'{value:.2g}'):g}"
 
 
+def percent(share: float) -> str:
+    """A share in whole per cent.
+
+    >>> percent(0.3), percent(1.0)
+    ('30 %', '100 %')
+    """
+    return f"{share * 100:.0f} %"
+
+
 def in_words(chance: float) -> str:
     """Say a chance as people do.
 

@@ -14,6 +14,7 @@ from tribodex.core.mounting.compare import theory_against_cards
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.sources import Source, value
+from tribodex.core.working import percent
 from tribodex.usecases.ports import Reference, Sheet
 
 # Bores of the charts of theory against cards, mm.
@@ -164,7 +165,7 @@ def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
         found.append(Series(card.heading, "bands", its))
     apart = sorted({r.bore_mm for r in rows if r.theory_ratio * (1 + uncertainty) < r.card_low or r.theory_ratio * (1 - uncertainty) > r.card_high})
     note = (
-        f"Theory with its uncertainty (±{uncertainty:.0%}) and a card part at {len(apart)} of {len(theory)} bores"
+        f"Theory with its uncertainty (±{percent(uncertainty)}) and a card part at {len(apart)} of {len(theory)} bores"
         + (f", first at {apart[0]:g} mm." if apart else ".")
         + " The range of a card is from its least pair to its greatest pair."
     )

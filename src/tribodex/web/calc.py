@@ -11,12 +11,13 @@ from pydantic import RootModel, TypeAdapter
 from tribodex.usecases.calculators import CALCULATORS, Answer, Calculator, calculate
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
+from tribodex.web.told_once import ToldOnce
 
 api = APIBlueprint("calc", __name__, url_prefix="/api/calc", abp_tags=[Tag(name="calc")], abp_responses={404: Problem, 422: Problem})
 ANSWER = TypeAdapter(Answer)
 
 
-class CalcAnswer(RootModel[Answer]):
+class CalcAnswer(ToldOnce, RootModel[Answer]):
     """Value, uncertainty, verdict and working."""
 
 

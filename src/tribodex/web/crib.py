@@ -22,6 +22,7 @@ from tribodex.usecases.crib import (
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import TapBody
+from tribodex.web.told_once import ToldOnce
 
 api = APIBlueprint("crib", __name__, url_prefix="/api/crib", abp_tags=[Tag(name="crib")], abp_responses={409: Problem, 422: Problem})
 CRIB = TypeAdapter(Crib)
@@ -67,7 +68,7 @@ class WithdrawBody(TapBody):
     reason: str = Field(max_length=300)
 
 
-class CribAnswer(RootModel[Crib]):
+class CribAnswer(ToldOnce, RootModel[Crib]):
     """Everything in the crib."""
 
 

@@ -16,6 +16,7 @@ from tribodex.usecases.ports import JobsAsked, JobSummary
 from tribodex.web.context import context, reply, reply_short
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody, TaskQuery
+from tribodex.web.told_once import ToldOnce
 
 api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
 MOST_WORDS = 8
@@ -27,7 +28,7 @@ OUTLINE = TypeAdapter(Outline)
 SUMMARIES = TypeAdapter(list[JobSummary])
 
 
-class BenchAnswer(RootModel[Bench]):
+class BenchAnswer(ToldOnce, RootModel[Bench]):
     """The job as the bench shows it."""
 
 

@@ -14,6 +14,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed, SecurityError
 from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
 from tribodex.web.context import DatabaseStalled
 from tribodex.web.intake import listed
+from tribodex.web.told_once import ToldOnce
 
 # MariaDB's word for a text that is no JSON it can keep.
 CONSTRAINT_FAILED = 4025
@@ -35,7 +36,7 @@ class ProblemField(BaseModel):
     choices: list[str] = []
 
 
-class Problem(BaseModel):
+class Problem(ToldOnce, BaseModel):
     """Problem details (RFC 9457) with fields."""
 
     type: str

@@ -10,7 +10,7 @@ from tribodex.core.bolts.thread import BoltThread
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.sources import PRACTICE, Source
-from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.core.working import Level, Line, Result, Verdict, number, percent
 
 # Share of the proof load for joints that are opened again (common practice, no source).
 REUSED = 0.75
@@ -108,7 +108,7 @@ def bolt_torque(thread: BoltThread, row: BoltRow, finish: BoltFinish) -> Result:
     )  # fmt: skip
     low, high = (number(force / 1000 * (1 + way * PRELOAD_SPREAD)) for way in (-1, 1))
     galls = " Stainless galls: K up to 0.3 where it runs dry, so oil or paste." if row.by_yield else ""
-    note = f"The pull may lie {PRELOAD_SPREAD:.0%} off what the torque means: {low} to {high} kN.{galls} The maker's value goes first."
+    note = f"The pull may lie {percent(PRELOAD_SPREAD)} off what the torque means: {low} to {high} kN.{galls} The maker's value goes first."
     return Result("bolt_torque", f"Screw {thread.text}, {row.grade}, {finish.words}", round(torque, 1), "N·m", working=lines, note=note)
 
 

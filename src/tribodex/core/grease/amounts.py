@@ -8,7 +8,7 @@ from enum import StrEnum
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.strokes import DENSITY_G_CM3
-from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.core.working import Level, Line, Result, Verdict, number, percent
 
 STEEL_G_CM3 = 7.8
 # A mass from a list against the bare bearing (share; common practice, no source).
@@ -135,7 +135,7 @@ def _fill(name: str, label: str, volume_cm3: float, share: Span, pace: Pace) -> 
     if volume_cm3 < 0:
         raise InvalidInput.at("volume", "A space below zero holds no grease.", "cm³, from its dimensions or the sheet")
     low, high = (round(volume_cm3 * part * DENSITY_G_CM3, 1) for part in (share.low, share.high))
-    words = f"{share.low:.0%}" if share.low == share.high else f"{share.low:.0%} to {share.high:.0%}"
+    words = percent(share.low) if share.low == share.high else f"{percent(share.low)} to {percent(share.high)}"
     line = Line("G", f"{words}, {pace.words}", "V·share·0.9", f"{number(volume_cm3)}·{number(share.low)}·{DENSITY_G_CM3:g}", low, "g", "practice")
     note = f"{words} of the space: {pace.words}."
     return Result(name, label, low, "g", value_to=None if low == high else high, working=(line,), note=note)

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import HOUSING_SHARE, Pace
 from tribodex.core.grease.strokes import CARTRIDGE_G, OUNCE_G, GreaseGun, cartridges, over_corners
-from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.core.working import Level, Line, Result, Verdict, number, percent
 
 # How far a share may lie off its rule before it is said (common practice, no source).
 SHARE_ROOM = 0.1
@@ -52,18 +52,18 @@ def judge_share(share: float, pace: Pace) -> Verdict:
     if not 0 <= share <= 1.0001:
         raise InvalidInput.at("share", f"{number(share * 100)} % of the space cannot be.", "0 to 100 %")
     rule = HOUSING_SHARE[pace]
-    words = f"{rule.low:.0%}" if rule.low == rule.high else f"{rule.low:.0%} to {rule.high:.0%}"
+    words = percent(rule.low) if rule.low == rule.high else f"{percent(rule.low)} to {percent(rule.high)}"
     if share < rule.low - SHARE_ROOM:
         why = "The housing feeds the bearing while it runs; its own pack is not enough. A little at the bottom is an early failure."
         return Verdict(
-            "too little", Level.STOP if share < rule.low / 2 else Level.WATCH, f"{share:.0%}, where {words} is the rule, {pace.words}. {why}"
+            "too little", Level.STOP if share < rule.low / 2 else Level.WATCH, f"{percent(share)}, where {words} is the rule, {pace.words}. {why}"
         )
     if share > rule.high + SHARE_ROOM:
         why = "Grease that cannot get out of the way churns, heats, and hardens: filled up is as bad as empty."
         return Verdict(
-            "too much", Level.STOP if share > rule.high + 0.4 else Level.WATCH, f"{share:.0%}, where {words} is the rule, {pace.words}. {why}"
+            "too much", Level.STOP if share > rule.high + 0.4 else Level.WATCH, f"{percent(share)}, where {words} is the rule, {pace.words}. {why}"
         )
-    return Verdict("by the rule", Level.GOOD, f"{share:.0%} of the space, {words} is the rule, {pace.words}.")
+    return Verdict("by the rule", Level.GOOD, f"{percent(share)} of the space, {words} is the rule, {pace.words}.")
 
 
 def fill_level_mm(housing_mm: float, shaft_mm: float, share: float) -> float:

@@ -21,10 +21,11 @@ export function valueOf(draft: SlateDraft, name: SlateField["name"]): string {
   return value ?? "";
 }
 
+/** The entry changed; an empty one is left out, so that it means what the field says it means. */
 export function withValue(draft: SlateDraft, name: SlateField["name"], value: string): SlateDraft {
-  return OWN.includes(name)
-    ? { ...draft, [name]: value }
-    : { ...draft, plan: { ...draft.plan, [name]: value } };
+  if (OWN.includes(name)) return { ...draft, [name]: value };
+  const given = Object.entries({ ...draft.plan, [name]: value }).filter(([, said]) => said !== "");
+  return { ...draft, plan: Object.fromEntries(given) };
 }
 
 export function fieldsOf(choices: Choices | undefined): SlateField[] {

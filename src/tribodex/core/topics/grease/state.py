@@ -76,11 +76,17 @@ def fold(state: Greasing, _: Event, fact: Any) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.LubricantChosen():
+            if state.chosen is not None and _another(state.chosen, fact):
+                state.packed, state.oil = None, None
+                state.corners.clear()
             state.chosen, state.as_made = fact, None
         case ev.FillPlanned():
             # What a corner got belongs to the plan it was filled by.
             if state.planned is not None and state.planned.asked != fact.plan.asked:
                 state.corners.clear()
+            # Full is right at one speed and hot at another.
+            if state.planned is not None and state.planned.pace is not fact.plan.pace:
+                state.packed = None
             state.planned = fact.plan
         case ev.BearingPacked():
             state.packed = fact
@@ -92,3 +98,8 @@ def fold(state: Greasing, _: Event, fact: Any) -> None:
             state.oil = fact
         case ev.LeftAsMade():
             state.as_made = fact
+
+
+def _another(before: ev.LubricantChosen, now: ev.LubricantChosen) -> bool:
+    """Whether something else goes in: what is in there already is not it."""
+    return (before.kind, before.name.casefold(), before.thickener) != (now.kind, now.name.casefold(), now.thickener)

@@ -66,9 +66,7 @@ def fold(state: LargeSeal, _: Event, fact: Any) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.LargeSealPlanned():
-            if state.plan is not None and state.plan.order != fact.plan.order:
-                state.pressed.clear()
-            state.plan = fact.plan
+            _planned_anew(state, fact.plan)
         case ev.RingWarmed():
             state.warmed = fact
         case ev.RingRested():
@@ -87,3 +85,19 @@ def fold(state: LargeSeal, _: Event, fact: Any) -> None:
                 state.pressed.clear()
         case ev.SealCovered():
             state.covered = fact
+
+
+def _planned_anew(state: LargeSeal, plan: ev.LargeSealPlan) -> None:
+    """What was judged by another plan is asked again: another ring from its box on, another order at the clock, another torque at the cover."""
+    before, state.plan = state.plan, plan
+    if before is None:
+        return
+    if (before.shaft_mm, before.material, before.split) != (plan.shaft_mm, plan.material, plan.split):
+        state.warmed = state.rested = state.spring = None
+        state.pressed.clear()
+    if before.order != plan.order:
+        state.pressed.clear()
+    if not state.pressed:
+        state.flat = None
+    if before.cover_nm != plan.cover_nm or state.flat is None:
+        state.covered = None

@@ -24,6 +24,10 @@ class SealPlan:
     verdicts: tuple[Verdict, ...]
     typed: dict[str, str] = field(default_factory=dict)
 
+    def figure(self, id: str) -> tuple[float | None, float | None] | None:
+        """A figure of the plan, both ends; None where it has none."""
+        return next(((one.value, one.value_to) for one in self.figures if one.id == id), None)
+
 
 @dataclass(frozen=True)
 class SealsPlanned(Fact):

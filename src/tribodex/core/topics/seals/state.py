@@ -73,7 +73,7 @@ def fold(state: Seals, _: Event, fact: Any) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.SealsPlanned():
-            state.plan = fact.plan
+            _planned_anew(state, fact.plan)
         case ev.RingOn():
             state.sides[fact.side].on = fact
         case ev.SealSet():
@@ -85,3 +85,18 @@ def fold(state: Seals, _: Event, fact: Any) -> None:
             state.sides[fact.side].pushed = fact
         case ev.SealPurged():
             state.sides[fact.side].purged = fact
+
+
+def _planned_anew(state: Seals, plan: ev.SealPlan) -> None:
+    """What was judged by another plan is asked again: another kind or purpose turns the lip, another width is pushed up to."""
+    before, state.plan = state.plan, plan
+    if before is None:
+        return
+    if (before.kind, before.purpose) != (plan.kind, plan.purpose):
+        state.sides = {"inboard": SideNow(), "outboard": SideNow()}
+    if before.figure("set_width") != plan.figure("set_width"):
+        for side in state.sides.values():
+            side.pushed = None
+    if before.figure("labyrinth_play") != plan.figure("labyrinth_play"):
+        for side in state.sides.values():
+            side.placed, side.purged = None, None

@@ -329,7 +329,7 @@ def of_after() -> Log:
     made.do(grease.ChooseLubricant("oil", "Mill oil", oil="VG 150"), grease.FillOil("55 mm", True, True, "new washer"), at="2")
     made.do(fill.CHOOSE, grease.PlanFill("stored", volume="600 cm³"), grease.PackBearing("full", True), at="2")
     made.do(grease.FillCorner(1, "200 g"), job_cmd.Correct(made.job.last_seq + 1, "weighed", grease.FillCorner(1, "140 g")), at="2")
-    made.do(seals.V_RING, seal.PutRingOn("inboard", "away"), seal.PushVRing("inboard", "7.2", True, "11 mm"), at="2")
+    made.do(seals.V_RING, seal.PutRingOn("inboard", "toward", free="11 mm"), seal.PushVRing("inboard", "7.2", True), at="2")
     made.do(job_cmd.Correct(made.job.last_seq, "read the scale wrong", seal.PushVRing("inboard", "9.1", True, "11 mm")), at="2")
     made.do(grease.TagStored("drain and run in before service"), grease.LeaveAsMade("filled by its maker"), at="2")
     closing.closed(made, "1")

@@ -144,7 +144,7 @@ def test_another_plan_asks_again_what_was_judged_by_the_old_one(bench: ShaftBenc
     bench.do(cmd.PutRingOn("inboard", "away"), at="1")
     bench.do(cmd.PlanSeals(SealKind.LIP, Purpose.KEEP_DIRT, "both", "NBR", "180", "62 °C"), at="1")
     assert state(bench).inboard_done, "speed and material say nothing of the lip's side"
-    bench.do(V_RING, cmd.PutRingOn("inboard", "away"), cmd.PushVRing("inboard", "9", True), at="1")
+    bench.do(V_RING, cmd.PutRingOn("inboard", "toward"), cmd.PushVRing("inboard", "9", True), at="1")
     bench.do(replace(V_RING, sheet_least="5 mm", sheet_most="6 mm"), at="1")
     assert headline(bench) == "Push the inboard V-ring up against its face"
 
@@ -155,7 +155,7 @@ V_RING = cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard", speed="180
 
 
 def test_a_v_ring_is_pushed_up_to_its_width_before_it_is_greased(bench: ShaftBench) -> None:
-    bench.do(V_RING, cmd.PutRingOn("inboard", "away"), at="1")
+    bench.do(V_RING, cmd.PutRingOn("inboard", "toward"), at="1")
     assert headline(bench) == "Push the inboard V-ring up against its face"
     bench.do(cmd.PushVRing("inboard", "7.2", True, "11 mm"), at="1")
     assert headline(bench) == "Stop: squeezed too far"
@@ -170,8 +170,19 @@ def test_a_v_ring_is_pushed_up_to_its_width_before_it_is_greased(bench: ShaftBen
     assert headline(bench) == "Sealed", "it has no joint that belongs to the top"
 
 
+@pytest.mark.parametrize(("purpose", "right", "where"), [(Purpose.KEEP_DIRT, "toward", "outer face"), (Purpose.KEEP_GREASE, "away", "wall")])
+def test_a_v_rings_lip_looks_at_the_face_it_leans_on(bench: ShaftBench, purpose: Purpose, right: str, where: str) -> None:
+    """It turns with the shaft: outside it leans on the housing from without, inside from within. A lip seal stands still and is the other way."""
+    wrong = "away" if right == "toward" else "toward"
+    bench.do(replace(V_RING, purpose=purpose), cmd.PutRingOn("inboard", wrong), at="1")  # type: ignore[arg-type]
+    assert headline(bench) == "Stop: wrong way round"
+    bench.do(cmd.PutRingOn("inboard", right), at="1")  # type: ignore[arg-type]
+    said = state(bench).sides["inboard"].on
+    assert said is not None and said.verdict.level is Level.GOOD and where in said.verdict.reason
+
+
 def test_a_v_ring_cocked_or_not_squeezed_stops_whatever_the_table_says(bench: ShaftBench) -> None:
-    bench.do(V_RING, cmd.PutRingOn("inboard", "away"), cmd.PushVRing("inboard", "9", False), at="1")
+    bench.do(V_RING, cmd.PutRingOn("inboard", "toward"), cmd.PushVRing("inboard", "9", False), at="1")
     assert headline(bench) == "Stop: not square"
     bench.do(cmd.PushVRing("inboard", "9", True, "9.1 mm"), at="1")
     assert headline(bench) == "Stop: not squeezed"
@@ -190,9 +201,9 @@ def test_where_two_memories_differ_the_width_is_not_known_until_the_ring_itself_
 def test_a_v_ring_that_is_not_known_passes_but_stays_open(bench: ShaftBench) -> None:
     """The shaft of the test is 80 mm: the memories differ there."""
     plan = cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard")
-    bench.do(plan, cmd.PutRingOn("inboard", "away"), cmd.PushVRing("inboard", "9.4", True), at="1")
+    bench.do(plan, cmd.PutRingOn("inboard", "toward"), cmd.PushVRing("inboard", "9.4", True), at="1")
     assert state(bench).sides["inboard"].pushed.verdict.word == "width not known"  # type: ignore[union-attr]
-    bench.do(cmd.PushVRing("inboard", "9.4", True, "11"), at="1")
+    bench.do(cmd.PutRingOn("inboard", "toward", free="11 mm"), cmd.PushVRing("inboard", "9.4", True), at="1")
     assert state(bench).sides["inboard"].pushed.verdict.word == "squeezed right"  # type: ignore[union-attr]
     shown = next(figure for figure in seals.TOPIC.figures(bench.desk("1"), state(bench)) if figure.id == "set_width")
     assert (shown.value, shown.value_to) == pytest.approx((7.8, 10.2)), "what the ring told stands in the figures"

@@ -1,6 +1,6 @@
 /** Panels after locking: nothing that matters is chosen beforehand, what each tap sends, what was refused stays. */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { screen, within } from "@testing-library/react";
+import { cleanup, screen, within } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { describe, expect, it, vi } from "vitest";
 import type {
@@ -430,13 +430,14 @@ describe("seals", () => {
     expect(button("The inboard ring is on the shaft").disabled).toBe(true);
     await hand().click(choice("towards the bearing"));
     await hand().click(button("The inboard ring is on the shaft"));
-    expect(sent()).toEqual({ kind: "put_ring_on", side: "inboard", lip: "toward", protected: false });
+    expect(sent()).toMatchObject({ kind: "put_ring_on", side: "inboard", lip: "toward", protected: false });
   });
 
   it("without a lip it goes on with one tap", async () => {
     const { sent } = seals("put_ring_on", { has_lip: false, kind: "labyrinth" });
     await hand().click(button("The inboard ring is on the shaft"));
-    expect(sent()).toEqual({ kind: "put_ring_on", side: "inboard", lip: "", protected: true });
+    expect(sent()).toMatchObject({ kind: "put_ring_on", side: "inboard", lip: "", protected: true });
+    expect(screen.queryByLabelText("Its width before it is fitted")).toBeNull();
   });
 
   it("a labyrinth needs both gaps and says whether its screws are tight; purged until it shows", async () => {
@@ -458,6 +459,26 @@ describe("seals", () => {
     await hand().click(choice("to keep dirt and water out"));
     await hand().click(button("These seals"));
     expect(sent()).toMatchObject({ seal: "v_ring", held: "behind", sheet_least: "6 mm", sheet_most: "8 mm" });
+  });
+
+  it("a V-ring's width is asked as it goes on, and not once more as it is pushed up", async () => {
+    const { sent } = seals("put_ring_on", { kind: "v_ring" });
+    await hand().click(choice("towards the bearing"));
+    await hand().type(line("Its width before it is fitted"), "7.5 mm");
+    await hand().click(button("The inboard ring is on the shaft"));
+    expect(sent()).toMatchObject({ kind: "put_ring_on", free: "7.5 mm" });
+    cleanup();
+    const side = {
+      side: "inboard",
+      planned: true,
+      lip: "toward",
+      on: true,
+      left: "push",
+      purged: false,
+    } as const;
+    const known = { ...side, growth_side_mm: null, other_mm: null, width_mm: null, free_mm: 7.5 };
+    seals("push_v_ring", { kind: "v_ring", sides: [known] });
+    expect(screen.queryByLabelText("Its width before it was fitted")).toBeNull();
   });
 
   it("a V-ring's width goes as it was typed, with whether it is the same all round", async () => {

@@ -73,6 +73,7 @@ export function SealSides({ seals }: { seals: SealWork }) {
           x={(side.side === "inboard" ? -1 : 1) * (at.wide / 2 + at.off / 2)}
           shaft={at.shaft}
           asked={seals.asked_lip}
+          leans={seals.kind === "v_ring"}
           due={seals.due_side === side.side}
         />
       ))}
@@ -86,8 +87,16 @@ export function SealSides({ seals }: { seals: SealWork }) {
   );
 }
 
-function OneSeal(props: { side: Side; x: number; shaft: number; asked: string | null; due: boolean }) {
-  const { side, x, shaft, asked, due } = props;
+function OneSeal(props: {
+  side: Side;
+  x: number;
+  shaft: number;
+  asked: string | null;
+  /** A V-ring on the shaft that leans on the housing's face, rather than a ring in its groove. */
+  leans: boolean;
+  due: boolean;
+}) {
+  const { side, x, shaft, asked, leans, due } = props;
   if (!side.planned) return null;
   const lip = side.lip ?? asked;
   // On the left the bearing is to the right.
@@ -96,11 +105,12 @@ function OneSeal(props: { side: Side; x: number; shaft: number; asked: string | 
   const ink = wrong ? "var(--oxide)" : "var(--ink)";
   return (
     <g transform={`translate(${x} ${-shaft})`}>
+      {leans ? <path d={`M${way * 20} -62V-8`} stroke="var(--ink)" strokeWidth="4" /> : null}
       <rect
         x="-7"
-        y="-52"
+        y={leans ? -22 : -52}
         width="14"
-        height="40"
+        height={leans ? 22 : 40}
         fill={due ? "var(--mark)" : side.on ? "var(--dye)" : "var(--sheet)"}
         stroke={ink}
         strokeWidth="2"
@@ -108,7 +118,7 @@ function OneSeal(props: { side: Side; x: number; shaft: number; asked: string | 
       />
       {lip ? (
         <path
-          d={`M0 -12L${way * 16} 0`}
+          d={leans ? `M${way * 4} -22L${way * 17} -44` : `M0 -12L${way * 16} 0`}
           stroke={ink}
           strokeWidth="4"
           strokeDasharray={side.on ? undefined : "5 4"}

@@ -91,7 +91,7 @@ export function Remarks({ result }: { result: Result }) {
           <Say>{result.verdict.reason}</Say>
         </p>
       ) : null}
-      {result.note ? (
+      {result.note && result.note !== result.verdict?.reason ? (
         <p className="text-sm text-soft">
           <Say>{result.note}</Say>
         </p>

@@ -112,17 +112,37 @@ class LipSide(StrEnum):
 
 
 def lip_side(kind: SealKind, purpose: Purpose) -> LipSide:
-    """Which way the lip looks for a purpose: towards what it holds back.
+    """Which way the lip looks for a purpose: towards what it holds back; that of a V-ring at the face it leans on.
+
+    A V-ring turns with the shaft. Against dirt it sits outside and leans on the housing's outer face, so that its lip looks towards the
+    bearing; to hold grease it sits inside and leans on the wall.
 
     Symbols: none.
     Valid: seals with one lip that counts; a maker's drawing goes first.
     Raises: nothing.
-    Source: common practice, no source.
+    Source: common practice, no source; that a V-ring's lip has to look at its face is geometry.
 
     >>> str(lip_side(SealKind.LIP, Purpose.KEEP_GREASE)), str(lip_side(SealKind.LIP, Purpose.KEEP_DIRT))
     ('toward', 'away')
+    >>> str(lip_side(SealKind.V_RING, Purpose.KEEP_DIRT))
+    'toward'
     """
-    return LipSide.TOWARD if purpose is Purpose.KEEP_GREASE else LipSide.AWAY
+    holds_in = purpose is Purpose.KEEP_GREASE
+    return LipSide.TOWARD if holds_in is (kind is not SealKind.V_RING) else LipSide.AWAY
+
+
+def lip_why(kind: SealKind, purpose: Purpose) -> str:
+    """Which way the lip looks, and why, in a sentence.
+
+    >>> lip_why(SealKind.LIP, Purpose.KEEP_DIRT)
+    'Its lip looks away from the bearing, to keep dirt and water out.'
+    """
+    side = lip_side(kind, purpose).words
+    if kind is not SealKind.V_RING:
+        return f"Its lip looks {side}, {purpose.words}."
+    if purpose is Purpose.KEEP_DIRT:
+        return f"It sits outside and leans on the housing's outer face: its lip looks {side}, {purpose.words}."
+    return f"It sits inside and leans on the housing's wall: its lip looks {side}, {purpose.words}."
 
 
 def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None) -> Verdict:
@@ -131,8 +151,8 @@ def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None) -> Verdict
         return Verdict("no lip", Level.GOOD, "It may look either way.")
     asked = lip_side(kind, purpose)
     if side is None:
-        return Verdict("which way?", Level.STOP, f"Its lip looks {asked.words}, {purpose.words}: look, and say so.")
+        return Verdict("which way?", Level.STOP, f"{lip_why(kind, purpose)} Look, and say so.")
     if side is not asked:
-        why = f"Its lip looks {side.words}; {purpose.words} it looks {asked.words}."
+        why = f"Now it looks {side.words}. {lip_why(kind, purpose)}"
         return Verdict("wrong way round", Level.STOP, f"{why} Turn it now: behind the next part it cannot be seen.")
-    return Verdict("right way round", Level.GOOD, f"Its lip looks {side.words}, {purpose.words}.")
+    return Verdict("right way round", Level.GOOD, lip_why(kind, purpose))

@@ -27,7 +27,7 @@ export function StopTable(props: {
               <label className="flex size-12 shrink-0 items-center justify-center">
                 <input
                   type="checkbox"
-                  className="size-6"
+                  className="size-6 accent-[var(--dye)]"
                   aria-label={`In the round: ${stop.machine}, ${stop.position}`}
                   checked={!left.has(stop.position_id)}
                   onChange={() => turn(stop.position_id)}

@@ -34,11 +34,13 @@ class PlanSeals:
 
 @dataclass(frozen=True)
 class PutRingOn:
-    """A ring is on the shaft; which way its lip looks, and whether it was protected over threads and keyways."""
+    """A ring is on the shaft; which way its lip looks, whether it was protected over threads and keyways; a V-ring's width before that."""
 
     side: Side
     lip: Literal["", "toward", "away"] = ""
     protected: bool = True
+    free: str = ""
+    shown: Shown = ""
 
 
 @dataclass(frozen=True)
@@ -64,7 +66,7 @@ class PlaceLabyrinth:
 
 @dataclass(frozen=True)
 class PushVRing:
-    """A V-ring pushed up: width from the face to its back, as it is now and as it was before it was fitted; the same all round."""
+    """A V-ring pushed up: width from the face to its back, the same all round; `free` where its width was not said as it went on."""
 
     side: Side
     width: str

@@ -15,7 +15,7 @@ from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, read_length
-from tribodex.core.seals.kinds import SETTING, LipSide, SealKind, judge_lip, lip_side
+from tribodex.core.seals.kinds import SETTING, LipSide, SealKind, judge_lip, lip_why
 from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, judge_play, judge_warmth, labyrinth_play, lip_speed
 from tribodex.core.seals.v_ring import Held, VRings, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.topics import lineup
@@ -48,13 +48,13 @@ def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
             verdict = judge_lip(plan.kind, plan.purpose, lip)
             if verdict.level is Level.GOOD and not command.protected and plan.kind.has_lip:
                 verdict = Verdict("not protected", Level.WATCH, "Over threads and keyways a cone or film: look at the lip all round.")
-            return [ev.RingOn(command.side, lip, command.protected, verdict)]
+            return [ev.RingOn(command.side, lip, command.protected, verdict, _free(command) if plan.kind is SealKind.V_RING else None)]
         case cmd.SetSeal():
             return [_set(plan, command)]
         case cmd.PlaceLabyrinth():
             return [_placed(desk, plan, command)]
         case cmd.PushVRing():
-            return [_pushed(desk, plan, command)]
+            return [_pushed(desk, state, plan, command)]
         case cmd.PurgeSeal():
             return [_purged(plan, command)]
         case _:
@@ -144,11 +144,15 @@ def _placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.La
     return ev.LabyrinthPlaced(command.side, gaps[0], gaps[1], command.screws, verdict)
 
 
-def _pushed(desk: Desk, plan: ev.SealPlan, command: cmd.PushVRing) -> ev.VRingPushed:
+def _free(command: cmd.PutRingOn | cmd.PushVRing) -> float | None:
+    return read_length(command.free, "free", LengthUnit.MM, WIDTH_UM, command.shown).mm if command.free.strip() else None
+
+
+def _pushed(desk: Desk, state: Seals, plan: ev.SealPlan, command: cmd.PushVRing) -> ev.VRingPushed:
     if plan.kind is not SealKind.V_RING:
         raise Refused("Only a V-ring is pushed up to a width.")
     width = read_length(command.width, "width", LengthUnit.MM, WIDTH_UM, command.shown).mm
-    free = read_length(command.free, "free", LengthUnit.MM, WIDTH_UM, command.shown).mm if command.free.strip() else None
+    free = _free(command) or state.sides[command.side].free_mm
     asked = width_asked(desk, plan, free)
     return ev.VRingPushed(command.side, width, free, command.even, asked, judge_set(asked, width, free, even=command.even))
 
@@ -224,7 +228,7 @@ def _on(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].on
     if said is not None and said.verdict.level is Level.STOP:
         return Move("put_ring_on", f"Stop: {said.verdict.word}", said.verdict.reason)
-    way = f"Lip {lip_side(plan.kind, plan.purpose).words}, {plan.purpose.words}." if plan.kind.has_lip else "It may look either way."
+    way = lip_why(plan.kind, plan.purpose) if plan.kind.has_lip else "It may look either way."
     when = "Before sleeve and bearing." if side == "inboard" else "After locking, before lowering into the base."
     why = f"{way} {when} Lead-in clean, lip and shaft thinly greased, protected over threads and keyways."
     return Move("put_ring_on", f"{side.capitalize()} ring onto the shaft", why, "The next part hides it." if side == "inboard" else "")
@@ -241,9 +245,10 @@ def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].pushed
     if said is not None:
         return Move("push_v_ring", f"Stop: {said.verdict.word}", said.verdict.reason)
-    asked = width_asked(desk, plan, None)
-    width = f"{number(asked.value)} to {number(asked.value_to)} mm" if asked.value is not None and asked.value_to is not None else "to its sheet"
-    why = f"From the face its lip runs on to its back {width}, the same all round, measured at three places."
+    asked = width_asked(desk, plan, state.sides[side].free_mm)
+    known = asked.value is not None and asked.value_to is not None
+    width = f"{number(asked.value or 0)} to {number(asked.value_to or 0)} mm" if known else "As wide as its sheet says"
+    why = f"{width} from the face its lip runs on to its back, the same all round: measured at three places."
     return Move("push_v_ring", f"Push the {side} V-ring up against its face", why, asked.note)
 
 

@@ -38,12 +38,13 @@ class SealsPlanned(Fact):
 
 @dataclass(frozen=True)
 class RingOn(Fact):
-    """A ring is on the shaft, lip as said; the inboard one before the sleeve."""
+    """A ring is on the shaft, lip as said; the inboard one before the sleeve. `free_mm`: a V-ring's width before it was fitted."""
 
     side: Side
     lip: LipSide | None
     protected: bool
     verdict: Verdict
+    free_mm: float | None = None
 
 
 @dataclass(frozen=True)

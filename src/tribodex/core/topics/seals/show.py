@@ -24,7 +24,8 @@ def tell(fact: Any) -> str:
             return f"Seals planned: {fact.plan.kind.words}{of}, {fact.plan.purpose.words}, {' and '.join(fact.plan.sides)}."
         case ev.RingOn():
             lip = f", lip {fact.lip.words}" if fact.lip is not None else ""
-            return f"{fact.side.capitalize()} ring on the shaft{lip}: {fact.verdict.word}."
+            free = f", {number(fact.free_mm)} mm wide before" if fact.free_mm is not None else ""
+            return f"{fact.side.capitalize()} ring on the shaft{lip}{free}: {fact.verdict.word}."
         case ev.VRingPushed():
             free = f", {number(fact.free_mm)} mm before" if fact.free_mm is not None else ""
             return f"{fact.side.capitalize()} V-ring set to {number(fact.width_mm)} mm{free}: {fact.verdict.word}."
@@ -46,7 +47,8 @@ def said(fact: Any) -> dict[str, str]:
         case ev.SealsPlanned():
             return fact.plan.typed
         case ev.RingOn():
-            return {"side": fact.side, "lip": fact.lip or "", "protected": ticked(fact.protected)}
+            free = f"{fact.free_mm:g} mm" if fact.free_mm is not None else ""
+            return {"side": fact.side, "lip": fact.lip or "", "protected": ticked(fact.protected), "free": free}
         case ev.SealSet():
             return {"side": fact.side, "greased": ticked(fact.greased), "joint_top": ticked(fact.joint_top), "rubs": fact.rubs}
         case ev.LabyrinthPlaced():
@@ -74,6 +76,7 @@ class SealSide:
     other_mm: float | None
     purged: bool
     width_mm: float | None = None
+    free_mm: float | None = None
 
 
 @dataclass(frozen=True)
@@ -154,6 +157,7 @@ def _side(state: Seals, side: ev.Side) -> SealSide:
         placed.other_mm if placed is not None else None,
         now.purged is not None and now.purged.shows,
         now.pushed.width_mm if now.pushed is not None else None,
+        now.free_mm,
     )
 
 

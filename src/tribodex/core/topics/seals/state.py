@@ -22,6 +22,12 @@ class SideNow:
     purged: ev.SealPurged | None = None
 
     @property
+    def free_mm(self) -> float | None:
+        """Width of a V-ring before it was fitted, as it was said last; None where nobody did."""
+        said = self.pushed.free_mm if self.pushed is not None else None
+        return said if said is not None else self.on.free_mm if self.on is not None else None
+
+    @property
     def on_right(self) -> bool:
         """Whether it is on the right way round."""
         return self.on is not None and self.on.verdict.level is not Level.STOP

@@ -1,7 +1,7 @@
 /** The seals of a housing: planned, inboard ring on, set in their grooves, a labyrinth placed and purged. */
 import { useState } from "react";
 import type { SealWork } from "../../../../api";
-import { Button, ChoiceRow, Tick } from "../../../../ui";
+import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
@@ -34,7 +34,9 @@ export function SealsPanel({ next, ...props }: SealProps & { next: string }) {
   }
 }
 
-function RingOn({ work, tap }: SealProps) {
+function RingOn({ work, tap, refused }: SealProps) {
+  const { units } = useSettings();
+  const entry = useEntry({ free: "" }, refused, "put_ring_on");
   const [lip, setLip] = useState<"" | "toward" | "away">("");
   const [covered, setCovered] = useState(false);
   const side = work.due_side;
@@ -59,11 +61,28 @@ function RingOn({ work, tap }: SealProps) {
           onChange={setCovered}
         />
       ) : null}
+      {work.kind === "v_ring" ? (
+        <EntryText
+          entry={entry}
+          name="free"
+          label="Its width before it is fitted"
+          hint="by caliper: tells later how far it is squeezed"
+        />
+      ) : null}
       <Button
         kind="main"
         data-main
         disabled={work.has_lip && !lip}
-        onClick={() => tap({ kind: "put_ring_on", side, lip, protected: covered || !work.has_lip })}
+        onClick={() =>
+          tap({
+            kind: "put_ring_on",
+            side,
+            lip,
+            protected: covered || !work.has_lip,
+            free: entry.text("free"),
+            shown: units === "mm" ? "mm" : "in",
+          })
+        }
       >
         The {side} ring is on the shaft
       </Button>

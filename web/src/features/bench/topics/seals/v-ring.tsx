@@ -10,6 +10,8 @@ export function PushVRing({ work, tap, refused }: SealProps) {
   const entry = useEntry({ width: "", free: "" }, refused, "push_v_ring");
   const [even, setEven] = useState(false);
   const side = work.due_side;
+  // What was measured as it went on is not asked again.
+  const measured = work.sides.some((one) => one.side === side && one.free_mm != null);
   if (!side) return null;
   return (
     <form
@@ -22,12 +24,14 @@ export function PushVRing({ work, tap, refused }: SealProps) {
     >
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="width" label="From the face to its back" />
-        <EntryText
-          entry={entry}
-          name="free"
-          label="Its width before it was fitted"
-          hint="empty: not measured"
-        />
+        {measured ? null : (
+          <EntryText
+            entry={entry}
+            name="free"
+            label="Its width before it was fitted"
+            hint="empty: not measured"
+          />
+        )}
       </div>
       <Tick label="The same at three places round the shaft" checked={even} onChange={setEven} />
       <Button kind="main" data-main type="submit" disabled={!entry.text("width").trim()}>

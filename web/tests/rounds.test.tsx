@@ -6,7 +6,7 @@ import { StopCard } from "../src/features/rounds/stop-card";
 import { StopForm } from "../src/features/rounds/stop-form";
 import { StopTable } from "../src/features/rounds/stop-table";
 import type { StopNow } from "../src/features/rounds/use-walk";
-import { Weeks } from "../src/features/rounds/weeks";
+import { WeekChoice, Weeks } from "../src/features/rounds/weeks";
 import { button, choice, hand, line, refusal, show } from "./page";
 
 const STOP: StopNow = {
@@ -226,6 +226,15 @@ describe("the plan", () => {
     expect(within(second!).getByText(/Day: 1 stop, 30 of 120 min$/)).toBeTruthy();
     expect(screen.getByText("3 stops later on")).toBeTruthy();
     await hand().click(second!);
+    expect(onWeek).toHaveBeenCalledExactlyOnceWith(1);
+  });
+
+  it("are chosen on one line on a small screen, with all that is in them", async () => {
+    const onWeek = vi.fn();
+    show(<WeekChoice found={ROUNDS} week={0} onWeek={onWeek} />);
+    const [first, second] = screen.getAllByRole<HTMLOptionElement>("option");
+    expect(first!.textContent).toMatch(/^this week: \d+ stops?, \d+ of \d+ min$/);
+    await hand().selectOptions(screen.getByLabelText("Week"), second!.value);
     expect(onWeek).toHaveBeenCalledExactlyOnceWith(1);
   });
 

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { ProblemError, getRounds, newId, openRound, type Rounds, type RoundsAsked } from "../../api";
 import { Button, ChoiceRow, useSettings } from "../../ui";
 import { StopTable } from "./stop-table";
-import { Weeks } from "./weeks";
+import { WeekChoice, Weeks } from "./weeks";
 
 type Only = NonNullable<RoundsAsked["only"]>;
 
@@ -22,6 +22,7 @@ export function RoundsPage() {
     setLeft(new Set());
   };
   const found = rounds.data;
+  const weeks = { week: asked.week ?? null, onWeek: (week: number) => change({ week, only: "" }) };
   return (
     <div className="space-y-6">
       <h1 className="text-2xl font-bold">Rounds</h1>
@@ -37,17 +38,21 @@ export function RoundsPage() {
         </p>
       ) : null}
       {found && found.routes.length > 0 ? (
-        <div className="grid gap-6 lg:grid-cols-[minmax(20rem,2fr)_3fr]">
+        <div className="grid content-start gap-6 lg:grid-cols-[minmax(20rem,2fr)_3fr] lg:grid-rows-[auto_1fr]">
           <section aria-label="Weeks" className="space-y-4">
             <Flags
               found={found}
               only={asked.only ?? ""}
               onOnly={(only) => change({ only, week: only ? null : 0 })}
             />
-            <Weeks found={found} week={asked.week ?? null} onWeek={(week) => change({ week, only: "" })} />
-            <Calendar crew={asked.crew ?? ""} route={asked.route ?? ""} />
+            <div className="lg:hidden">
+              <WeekChoice {...weeks} found={found} />
+            </div>
+            <div className="hidden lg:block">
+              <Weeks {...weeks} found={found} />
+            </div>
           </section>
-          <section aria-label="Stops" className="space-y-4">
+          <section aria-label="Stops" className="space-y-4 lg:row-span-2">
             <ChoiceRow
               label="Route"
               value={asked.route ?? ""}
@@ -65,6 +70,7 @@ export function RoundsPage() {
             {asked.only ? null : <Open asked={asked} left={left} found={found} />}
             <StopTable found={found} left={asked.only ? null : left} onLeft={setLeft} />
           </section>
+          <Calendar crew={asked.crew ?? ""} route={asked.route ?? ""} />
         </div>
       ) : null}
     </div>
@@ -127,7 +133,7 @@ function Calendar({ crew, route }: { crew: string; route: string }) {
   const asked = new URLSearchParams(Object.entries({ crew, route }).filter(([, value]) => value));
   const path = `/api/rounds.ics${asked.size > 0 ? `?${asked}` : ""}`;
   return (
-    <div className="sheet space-y-1 p-3">
+    <div className="sheet space-y-1 self-start p-3">
       <h2 className="font-bold">Calendar</h2>
       <p>
         <a className="inline-flex min-h-12 items-center text-dye underline underline-offset-4" href={path}>

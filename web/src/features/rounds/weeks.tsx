@@ -1,7 +1,44 @@
 /** Weeks with their load: a bar for each crew, as full as its hours; a tap shows the stops of the week. */
 import type { RoundWeek, Rounds } from "../../api";
+import { SelectField } from "../../ui";
 
-export function Weeks(props: { found: Rounds; week: number | null; onWeek: (week: number) => void }) {
+interface WeeksProps {
+  found: Rounds;
+  week: number | null;
+  onWeek: (week: number) => void;
+}
+
+const nameOf = (one: RoundWeek) => (one.week === 0 ? "this week" : one.begins);
+
+/** The same on one line, for a screen on which the stops would lie below all the weeks. */
+export function WeekChoice({ found, week, onWeek }: WeeksProps) {
+  const sum = (of: number[]) => of.reduce((all, each) => all + each, 0);
+  return (
+    <SelectField
+      label="Week"
+      value={week ?? ""}
+      onChange={(event) => {
+        if (event.target.value) onWeek(Number(event.target.value));
+      }}
+    >
+      {week === null ? <option value="">choose a week …</option> : null}
+      {found.weeks.map((one) => {
+        const [stops, minutes, room] = [
+          sum(one.crews.map((crew) => crew.stops)),
+          sum(one.crews.map((crew) => crew.minutes)),
+          sum(one.crews.map((crew) => crew.minutes_a_week)),
+        ];
+        return (
+          <option key={one.week} value={one.week}>
+            {`${nameOf(one)}: ${stops} stop${stops === 1 ? "" : "s"}, ${minutes} of ${room} min`}
+          </option>
+        );
+      })}
+    </SelectField>
+  );
+}
+
+export function Weeks(props: WeeksProps) {
   const { found, week, onWeek } = props;
   return (
     <ol className="sheet divide-y divide-rule">
@@ -15,7 +52,7 @@ export function Weeks(props: { found: Rounds; week: number | null; onWeek: (week
           >
             <span className="figures">
               {week === one.week ? "▸ " : ""}
-              {one.week === 0 ? "this week" : one.begins}
+              {nameOf(one)}
             </span>
             <span className="space-y-1">
               {one.crews.map((crew) => (

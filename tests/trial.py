@@ -391,6 +391,36 @@ def true_window(plan: Plan, initial_um: float) -> Window:
     return window
 
 
+def leaf_error_um(mounting: Mounting, at_um: float) -> float:
+    """How far the leaves next to a clearance are off in the mean: what no repeat with the same set averages out."""
+    every = mounting.plan.gauge.stacks(0, 1e4)
+    below = [stack for stack in every if stack.thickness_um <= at_um][-1:]
+    above = [stack for stack in every if stack.thickness_um > at_um][:1]
+    errors = mounting.truth.leaf_errors
+    return float(np.mean([sum(errors[leaf] for leaf in s.leaves_um) + 1.5 * (len(s.leaves_um) - 1) for s in (*below, *above)]))
+
+
+def at_best(seed: int, count: int, gaugings: Sequence[int]) -> list[float]:
+    """Share inside of somebody who does everything right with so many gaugings in every mounting, as an upper bound.
+
+    The slope and the seat are known, the nut is set without error, one gauging is enough on the way, brackets have no width; the others
+    are shared between the unmounted clearance and the residual as it is best, and the mounting ends in the middle of what they say.
+    What is left is the bias of each gauging, the feel of six tries, and the errors of the leaves.
+    """
+    drawn = [draw(seed, number) for number in range(count)]
+    windows = [(mounting, window) for mounting in drawn if not (window := true_window(mounting.plan, mounting.truth.initial_um)).empty]
+    half = np.array([window.width_um / 2 for _, window in windows])
+    off = np.array([leaf_error_um(mounting, mounting.truth.initial_um) - leaf_error_um(mounting, window.mid_um) for mounting, window in windows])
+    each = math.hypot(BIAS_SD, FEEL_SD / math.sqrt(6))
+
+    def inside(before: int, after: int) -> float:
+        sds = each * math.sqrt(1 / before + 1 / after) * math.sqrt(2)
+        low, high = (half + off) / sds, (half - off) / sds
+        return float(np.mean([0.5 * (math.erf(a) + math.erf(b)) for a, b in zip(low, high, strict=True)]))
+
+    return [max(inside(before, total - 1 - before) for before in range(1, total - 1)) for total in gaugings]
+
+
 @dataclass
 class Ended:
     """How a mounting ended. `by_leaf`: the last gauging before the lock, less the turn since, was inside the window of the job."""

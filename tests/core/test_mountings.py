@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import pytest
 
-from tests.trial import ERRORS, Ended, run_one
+from tests.trial import ERRORS, Ended, Fitter, at_best, draw, run_one, true_window
+from tribodex.core.topics.tapered.moves import Do
 
 SEED = 31
 
@@ -27,6 +30,38 @@ def test_an_error_nobody_tells_of_never_locks_against_the_leaf(error: str) -> No
     for e in ended(4, error):
         if e.word == "locked":
             assert e.by_leaf and not e.below_limit, (error, e)
+
+
+def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_likely() -> None:
+    """Seated it has to be gauged anyway; what a repeat tells, it tells there as well."""
+    repeats = seats = 0
+    for number in range(40):
+        mounting = draw(SEED, number)
+        if not mounting.plan.seats_again or true_window(mounting.plan, mounting.truth.initial_um).empty:
+            continue
+        fitter, said = Fitter(mounting.plan, mounting.truth), []
+        follow = fitter.next
+
+        def watched(fitter: Fitter = fitter, said: list[tuple[str, bool, float]] = said, follow: Any = follow) -> Any:
+            move, state = follow(), fitter.state
+            position, window = state.position(), state.window()
+            if position is not None and window is not None and not state.attempt.has_seat:
+                said.append((move.headline, move.do is Do.SEAT, position.inside(window)))
+            return move
+
+        fitter.next = watched  # type: ignore[method-assign]
+        fitter.work()
+        again = [inside for headline, _, inside in said if headline.startswith("Gauge once more")]
+        assert all(inside < 0.5 for inside in again), (number, again)
+        repeats, seats = repeats + len(again), seats + sum(seat for _, seat, _ in said)
+        if seats >= 6:
+            return
+    raise AssertionError(f"too few mountings tell: {seats} seats, {repeats} repeats")
+
+
+def test_what_gaugings_can_tell_at_best_grows_with_their_number_and_not_for_ever() -> None:
+    best = at_best(SEED, 60, (3, 4, 6, 12, 200))
+    assert best == sorted(best) and best[0] < 0.9 < best[-1] < 1.0
 
 
 def test_one_tap_a_reading_takes_half_the_taps() -> None:

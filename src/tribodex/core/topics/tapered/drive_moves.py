@@ -20,6 +20,8 @@ from tribodex.core.working import Level, in_words
 CAPPED_DEG = 6.0
 # With no more than this to go the washer is fitted first (degrees).
 SEAT_FIRST_DEG = 15.0
+# With this chance of being inside the washer is fitted before a gauging is repeated.
+SEAT_LIKELY = 0.5
 # Places of a gauging that has to tell more than the planned ones do.
 MANY_PLACES = 6
 
@@ -42,6 +44,9 @@ def drive_move(state: Tapered) -> NextMove:
     to_seat = state.plan.seats_again and not state.attempt.has_seat and state.plan.hydraulic is None
     if to_seat and advice.act is Act.TURN and advice.angle_deg <= SEAT_FIRST_DEG and state.here():
         # What little is left is turned with the washer under the nut: it has to be gauged after that anyway.
+        return seat_move(state)
+    if to_seat and advice.act is Act.AGAIN and advice.inside_now >= SEAT_LIKELY and state.here():
+        # Seated it has to be gauged anyway: what a further gauging tells, it tells there as well.
         return seat_move(state)
     match advice.act:
         case Act.LOCK if state.gauged_short() and (state.attempt.has_seat or not state.plan.seats_again):

@@ -198,6 +198,17 @@ def test_where_two_memories_differ_the_width_is_not_known_until_the_ring_itself_
     assert judge_set(set_width(table, 50), 7, None, even=True).level is Level.UNKNOWN
 
 
+def test_a_v_ring_planned_by_an_earlier_version_is_pushed_up_as_well(bench: ShaftBench) -> None:
+    bench.do(V_RING, at="1")
+    planned = bench.log[-1].fact
+    assert isinstance(planned, SealsPlanned)
+    bench.log[-1] = replace(bench.log[-1], fact=SealsPlanned(replace(planned.plan, figures=())))
+    bench.do(cmd.PutRingOn("inboard", "toward", free="11 mm"), at="1")
+    assert headline(bench) == "Push the inboard V-ring up against its face"
+    bench.do(cmd.PushVRing("inboard", "9.4", True), at="1")
+    assert state(bench).sides["inboard"].pushed.verdict.word == "squeezed right"  # type: ignore[union-attr]
+
+
 def test_a_v_ring_that_is_not_known_passes_but_stays_open(bench: ShaftBench) -> None:
     """The shaft of the test is 80 mm: the memories differ there."""
     plan = cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard")

@@ -159,10 +159,13 @@ def _pushed(desk: Desk, state: Seals, plan: ev.SealPlan, command: cmd.PushVRing)
 
 def width_asked(desk: Desk, plan: ev.SealPlan, free_mm: float | None) -> Result:
     """Width of a V-ring when set: of its sheet where the plan has it, else of the table, with the free width where that tells."""
-    planned = next(figure for figure in plan.figures if figure.id == "set_width")
-    fitted = desk.fitted(desk.at)
-    if free_mm is None or planned.value is not None or fitted is None:
+    # A plan of an earlier version has none.
+    planned = next((figure for figure in plan.figures if figure.id == "set_width"), None)
+    if planned is not None and (free_mm is None or planned.value is not None):
         return planned
+    fitted = desk.fitted(desk.at)
+    if fitted is None:
+        raise Refused("Which bearing and shaft are here is not planned.")
     return set_width(desk.book(VRings), fitted.shaft.diameter_mm, None, free_mm)
 
 

@@ -41,11 +41,10 @@ def drive_move(state: Tapered) -> NextMove:
         return _leaf_only(state, window)
     if (seat := _seat_not_settled(state, position, advice)) is not None:
         return seat
-    to_seat = state.plan.seats_again and not state.attempt.has_seat and state.plan.hydraulic is None
-    if to_seat and advice.act is Act.TURN and advice.angle_deg <= SEAT_FIRST_DEG and state.here():
+    if state.to_seat and advice.act is Act.TURN and advice.angle_deg <= SEAT_FIRST_DEG and state.here():
         # What little is left is turned with the washer under the nut: it has to be gauged after that anyway.
         return seat_move(state)
-    if to_seat and advice.act is Act.AGAIN and advice.inside_now >= SEAT_LIKELY and state.here():
+    if state.to_seat and advice.act is Act.AGAIN and advice.inside_now >= SEAT_LIKELY and state.here():
         # Seated it has to be gauged anyway: what a further gauging tells, it tells there as well.
         return seat_move(state)
     match advice.act:

@@ -243,6 +243,11 @@ class Tapered:
             )
         return ruling
 
+    @property
+    def to_seat(self) -> bool:
+        """Whether the nut is still to be seated on its washer by hand, and gauged there."""
+        return self.plan.seats_again and not self.attempt.has_seat and self.plan.hydraulic is None
+
     def gauged_short(self) -> bool:
         """Whether fewer places were read for the last gauging on the sleeve than are planned: enough on the way, not for the lock."""
         says = self.leaf_says()

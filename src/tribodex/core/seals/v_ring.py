@@ -125,7 +125,7 @@ def judge_set(asked: Result, set_mm: float, free_mm: float | None, *, even: bool
         return Verdict("squeezed too far", Level.STOP, f"{said}: its lip runs hot and wears. Pull it back.")
     if set_mm > asked.value_to:
         return Verdict("too little squeeze", Level.STOP, f"{said}: its lip lifts as the shaft moves. Push it up.")
-    return Verdict("squeezed right", Level.GOOD, f"{said}, the same all round.")
+    return Verdict("squeezed right", Level.GOOD, f"{said}.")
 
 
 def judge_v_speed(speed_ms: float, held: Held | None) -> list[Verdict]:

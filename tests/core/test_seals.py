@@ -149,6 +149,32 @@ def test_another_plan_asks_again_what_was_judged_by_the_old_one(bench: ShaftBenc
     assert headline(bench) == "Push the inboard V-ring up against its face"
 
 
+def test_another_ring_on_the_shaft_begins_anew_on_its_side(bench: ShaftBench) -> None:
+    """What the first one was pushed up to, and what rubbed then, says nothing of the second."""
+    bench.do(V_RING, cmd.PutRingOn("inboard", "toward", free="11 mm"), cmd.PushVRing("inboard", "9", True), at="1")
+    bench.do(cmd.SetSeal("inboard", True, False), at="1")
+    assert headline(bench) == "Sealed"
+    bench.do(cmd.PutRingOn("inboard", "toward", free="9.1 mm"), at="1")
+    assert headline(bench) == "Push the inboard V-ring up against its face"
+    bench.do(cmd.PushVRing("inboard", "9", True), at="1")
+    assert headline(bench) == "Stop: not squeezed", "its own width before it was fitted counts, not the first one's"
+    bench.do(cmd.PushVRing("inboard", "8.2", True), at="1")
+    assert headline(bench) == "Inboard seal greased and looked at"
+
+
+def test_what_is_moved_is_turned_and_looked_at_again(bench: ShaftBench) -> None:
+    bench.do(V_RING, cmd.PutRingOn("inboard", "toward"), cmd.PushVRing("inboard", "9", True), cmd.SetSeal("inboard", True, False), at="1")
+    bench.do(cmd.PushVRing("inboard", "8.5", True), at="1")
+    assert state(bench).left("inboard") == "set"
+
+
+@pytest.mark.parametrize(("kind", "too_hot"), [(SealKind.V_RING, "140"), (SealKind.FELT, "140")])
+def test_a_temperature_that_was_said_is_judged_without_a_speed(bench: ShaftBench, kind: SealKind, too_hot: str) -> None:
+    """NBR and felt stand 100 °C by the table, from memory."""
+    bench.do(cmd.PlanSeals(kind, Purpose.KEEP_DIRT, "inboard", temperature=too_hot), at="1")
+    assert headline(bench) == "Stop: too hot"
+
+
 # --- V-rings. ---------------------------------------------------------------------------------------------------------------------------
 
 V_RING = cmd.PlanSeals(SealKind.V_RING, Purpose.KEEP_DIRT, "inboard", speed="180", temperature="60", sheet_least="8 mm", sheet_most="10 mm")

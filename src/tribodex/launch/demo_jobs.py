@@ -156,6 +156,7 @@ class WrittenAtOnce(SqlStore):
 
     def __init__(self, session: Session) -> None:
         super().__init__(session)
+        self._before: tuple[Event, ...] | None = None
         self._log: list[Event] = []
         self._last: tuple[str, JobSummary, Mapping[str, list[dict[str, Any]]], bool] | None = None
         self._positions: tuple[str, ...] = ()
@@ -164,8 +165,10 @@ class WrittenAtOnce(SqlStore):
         """Nobody else writes to it."""
 
     def events(self, job_id: str) -> Sequence[Event]:
-        """What was said so far."""
-        return tuple(self._log) or super().events(job_id)
+        """What stands there, and what was said since."""
+        if self._before is None:
+            self._before = tuple(super().events(job_id))
+        return (*self._before, *self._log)
 
     def append(
         self,

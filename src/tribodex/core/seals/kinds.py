@@ -43,46 +43,61 @@ class SealKind(StrEnum):
 
 @dataclass(frozen=True)
 class Setting:
-    """What is asked when a seal of a kind is set: what is greased, what has to be at the top (empty: nothing), what is wrong dry, where it sits."""
+    """What is asked when a seal of a kind is set.
+
+    What is greased, what has to be at the top (empty: nothing), what is wrong with it dry, where it goes, and that it is there.
+    """
 
     greased: str
     top: str
     dry: str
+    into: str
     sits: str
 
 
 # Common practice, no source.
-_HALVES = Setting(
-    "Grooves in base and cap filled with grease, lip greased",
-    "Ends of the halves at the top",
-    "Grooves in base and cap filled with grease, lip greased: dry it burns in the first minute.",
-    "It sits in its groove",
-)
 SETTING = {
-    SealKind.LIP: _HALVES,
+    SealKind.LIP: Setting(
+        "Grooves in base and cap filled with grease, lip greased",
+        "Ends of the halves at the top",
+        "Grooves in base and cap filled with grease, lip greased: dry it burns in the first minute.",
+        "into its groove",
+        "It sits in its groove",
+    ),
     SealKind.FELT: Setting(
-        "Strip soaked in warm oil, groove clean", "Ends of the strip at the top", "Soaked in warm oil: dry it chars.", "It sits in its groove"
+        "Strip soaked in warm oil, groove clean",
+        "Ends of the strip at the top",
+        "Soaked in warm oil: dry it chars.",
+        "into its groove",
+        "It sits in its groove",
     ),
     SealKind.V_RING: Setting(
         "Lip and face thinly greased, face clean",
         "",
         "A thin film of grease on lip and face: dry it burns in the first minute.",
+        "greased and looked at",
         "It runs on its face",
     ),
     SealKind.SHAFT_SEAL: Setting(
         "Lip and shaft greased, space behind a dust lip filled",
         "",
         "Lip and shaft greased, the seat in the housing clean: dry it burns in the first minute.",
+        "into its bore",
         "It sits in its bore, square",
     ),
     SealKind.LABYRINTH: Setting(
         "Groove filled with the bearing's own grease",
         "",
         "The groove is filled with the bearing's own grease before the halves are joined.",
+        "into its groove",
         "It sits in its groove",
     ),
     SealKind.FLINGER: Setting(
-        "Gap to the housing clean, with a film of grease", "", "A film of grease in its gap keeps dirt out.", "It is tight on the shaft"
+        "Gap to the housing clean, with a film of grease",
+        "",
+        "A film of grease in its gap keeps dirt out.",
+        "tightened and looked at",
+        "It is tight on the shaft",
     ),
 }
 

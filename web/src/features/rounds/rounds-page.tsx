@@ -106,7 +106,9 @@ function Open({ asked, left, found }: { asked: RoundsAsked; left: ReadonlySet<st
   const { actor } = useSettings();
   const navigate = useNavigate();
   const [problem, setProblem] = useState("");
-  const count = found.stops.length + found.more - left.size;
+  // What somebody else has done in the meantime is no longer there to be left out.
+  const out = found.stops.filter(({ position_id }) => left.has(position_id)).length;
+  const count = found.stops.length + found.more - out;
   if (found.stops.length === 0) return <p>Nothing is due in this week.</p>;
   const open = () => {
     openRound(newId(), actor, asked, [...left]).then(
@@ -119,7 +121,7 @@ function Open({ asked, left, found }: { asked: RoundsAsked; left: ReadonlySet<st
       <Button kind="main" data-main disabled={count === 0} onClick={open}>
         Open a round of these {count} stop{count === 1 ? "" : "s"}
       </Button>
-      {left.size > 0 ? <p className="text-soft">{left.size} left out: what is due there stays due.</p> : null}
+      {left.size > 0 ? <p className="text-soft">{out} left out: what is due there stays due.</p> : null}
       {problem ? (
         <p role="alert" className="font-bold text-oxide">
           ▲ {problem}

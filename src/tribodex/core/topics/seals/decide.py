@@ -70,14 +70,16 @@ def _planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
     running = parse_temperature_c(command.temperature, "temperature") if command.temperature.strip() else None
     fitting = parse_temperature_c(command.fitting_temperature, "fitting_temperature") if command.fitting_temperature.strip() else None
     shaft = fitted.shaft.diameter_mm
-    if command.seal.rubs:
-        name = _material(command)
-        if name and (command.speed.strip() or command.material.strip()):
-            if not command.speed.strip():
+    if command.seal.rubs and (name := _material(command)):
+        row = desk.book(SealMaterials).find(name)
+        if not command.speed.strip():
+            if command.material.strip():
                 raise InvalidInput.at("speed", "How fast does the shaft turn under the lip?", "r/min")
+            # Its kind says what it is made of: the temperature is judged by itself.
+            verdicts += [judge_warmth(row, running)] if running is not None else []
+        else:
             speed = lip_speed(shaft, parse_speed_rpm(command.speed, "speed"))
             figures.append(speed)
-            row = desk.book(SealMaterials).find(name)
             if command.seal is SealKind.V_RING:
                 verdicts += [*judge_v_speed(speed.value or 0.0, Held(command.held) if command.held else None), judge_warmth(row, running)]
             else:
@@ -240,8 +242,7 @@ def _on(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
 def _seat(plan: ev.SealPlan, side: ev.Side) -> Move:
     asked = SETTING[plan.kind]
     why = "; ".join(part for part in (asked.greased, asked.top.lower(), "turn the shaft and look") if part)
-    into = "into its groove" if "groove" in asked.sits else "greased and looked at"
-    return Move("set_seal", f"{side.capitalize()} seal {into}", f"{why}.")
+    return Move("set_seal", f"{side.capitalize()} seal {asked.into}", f"{why}.")
 
 
 def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from tribodex.core.job.facts import Event
@@ -81,14 +81,15 @@ def fold(state: Seals, _: Event, fact: Any) -> None:
         case ev.SealsPlanned():
             _planned_anew(state, fact.plan)
         case ev.RingOn():
-            state.sides[fact.side].on = fact
+            # Another ring, or the same one again: what was done with it before says nothing now.
+            state.sides[fact.side] = SideNow(on=fact)
         case ev.SealSet():
             state.sides[fact.side].set = fact
         case ev.LabyrinthPlaced():
-            # What purged before it was moved says nothing now.
-            state.sides[fact.side].placed, state.sides[fact.side].purged = fact, None
+            # What turned freely and purged before it was moved says nothing now.
+            state.sides[fact.side] = replace(state.sides[fact.side], placed=fact, set=None, purged=None)
         case ev.VRingPushed():
-            state.sides[fact.side].pushed = fact
+            state.sides[fact.side] = replace(state.sides[fact.side], pushed=fact, set=None)
         case ev.SealPurged():
             state.sides[fact.side].purged = fact
 

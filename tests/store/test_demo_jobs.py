@@ -1,0 +1,32 @@
+"""The demonstration's jobs: written whole, finished where they were only begun, never twice."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import yaml
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from tribodex.launch.demo_jobs import load_jobs
+from tribodex.store import SqlStore
+from tribodex.usecases.ports import Reference
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def test_a_job_that_was_only_opened_is_finished_in_order_and_once(engine: Engine, reference: Reference, tmp_path: Path) -> None:
+    demo = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
+    entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0002")
+    file = tmp_path / "jobs.yaml"
+
+    def loaded(steps: list[object]) -> list[int]:
+        file.write_text(yaml.safe_dump({"jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
+        load_jobs(engine, reference, file)
+        with Session(engine) as session:
+            return [event.seq for event in SqlStore(session).events(entry["id"])]
+
+    assert loaded([]) == [1]
+    whole = loaded(entry["steps"])
+    assert len(whole) > 5 and whole == list(range(1, len(whole) + 1))
+    assert loaded(entry["steps"]) == whole

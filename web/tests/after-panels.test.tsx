@@ -388,6 +388,7 @@ const SEALS: SealWork = {
     greased: "Grooves in base and cap filled with grease, lip greased",
     top: "Ends of the halves at the top",
     dry: "",
+    into: "into its groove",
     sits: "It sits in its groove",
   },
   asked_lip: "away",
@@ -499,7 +500,13 @@ describe("seals", () => {
   it("what is asked when a seal is set is what its kind asks", async () => {
     const { sent } = seals("set_seal", {
       kind: "v_ring",
-      setting: { greased: "Lip and face thinly greased", top: "", dry: "", sits: "It runs on its face" },
+      setting: {
+        greased: "Lip and face thinly greased",
+        top: "",
+        dry: "",
+        into: "",
+        sits: "It runs on its face",
+      },
     });
     expect(screen.getAllByRole("checkbox")).toHaveLength(1);
     await hand().click(screen.getByRole("checkbox", { name: "Lip and face thinly greased" }));

@@ -14,6 +14,7 @@ from collections.abc import Callable, Sequence
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field
 from datetime import timedelta
+from enum import StrEnum
 from functools import lru_cache
 from pathlib import Path
 
@@ -70,6 +71,14 @@ MOST_MOVES, MOST_ATTEMPTS = 90, 3
 ERRORS = ("zero too early", "driven before zero", "other taper", "sleeve slips", "a gauging reads wrong")
 
 
+class Says(StrEnum):
+    """How readings are said: each leaf; the thickest that goes in for each row; or for both rows at once where they read the same."""
+
+    LEAF = "leaf by leaf"
+    ROW = "one tap a row"
+    ROWS = "one tap, both rows where they read the same"
+
+
 @lru_cache(maxsize=1)
 def reference() -> Reference:
     """Tables and procedures, once a process."""
@@ -122,7 +131,7 @@ class Fitter:
 
     plan: Plan
     truth: Truth
-    one_tap: bool = True
+    says: Says = Says.ROWS
     log: list[facts.Event] = field(default_factory=list)
     taps: int = 0
     leaf_taps: int = 0
@@ -181,13 +190,30 @@ class Fitter:
                 break
             cell, choice = todo
             self.leaf_taps += 1
-            if self.one_tap:
-                self.say(cmd.BracketPlace(cell.place, cell.row, self._thickest(cell.place, cell.row, choice.stack)))
+            if self.says is not Says.LEAF:
+                self._bracket(cell.place, cell.row, choice.stack)
             else:
                 passes = self.truth.goes_in(choice.stack, cell.place, cell.row)
                 outcome = Outcome.PASSES if passes else Outcome.STOPS
                 self.say(cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome))
         self.say(cmd.CloseGauging())
+
+    def _bracket(self, place: int, row: Row, first: Stack) -> None:
+        """Both rows are tried in hand where neither was said; one tap where they read the same, one each where not."""
+        here = self._thickest(place, row, first)
+        gauging = self.state.open_gauging()
+        assert gauging is not None
+        if self.says is Says.ROW or any(t.place == place for t in gauging.trials):
+            self.say(cmd.BracketPlace(place, row, here))
+            return
+        other = Row.FAR_SIDE if row is Row.NUT_SIDE else Row.NUT_SIDE
+        there = self._thickest(place, other, first)
+        if there == here:
+            self.say(cmd.BracketPlace(place, row, here, both_rows=True))
+            return
+        self.leaf_taps += 1
+        self.say(cmd.BracketPlace(place, row, here))
+        self.say(cmd.BracketPlace(place, other, there))
 
     def _thickest(self, place: int, row: Row, first: Stack) -> str:
         """Up while leaves go in, down while they do not; the thickest that went in, the next one tried."""
@@ -439,14 +465,14 @@ class Ended:
     off_um: float = 0.0
 
 
-def run_one(seed: int, number: int, risk: float, error: str, one_tap: bool) -> Ended | None:
+def run_one(seed: int, number: int, risk: float, error: str, says: Says = Says.ROWS) -> Ended | None:
     """One mounting at the bench; None when its true window is empty."""
     mounting = draw(seed, number, error)
     plan, truth = mounting.plan, mounting.truth
     target = true_window(plan, truth.initial_um)
     if target.empty:
         return None
-    fitter = Fitter(plan, truth, one_tap)
+    fitter = Fitter(plan, truth, says)
     if risk != plan.risk:
         fitter.say(cmd.ChooseRisk(risk))
     word = fitter.work()
@@ -519,13 +545,13 @@ class Measured:
 
 
 def _chunk(work: tuple[int, range, float, str, bool]) -> list[Ended]:
-    seed, numbers, risk, error, one_tap = work
-    return [ended for number in numbers if (ended := run_one(seed, number, risk, error, one_tap)) is not None]
+    seed, numbers, risk, error, says = work
+    return [ended for number in numbers if (ended := run_one(seed, number, risk, error, says)) is not None]
 
 
-def measure(name: str, count: int, seed: int, risk: float = 0.02, error: str = "", one_tap: bool = True, workers: int | None = None) -> Measured:
+def measure(name: str, count: int, seed: int, risk: float = 0.02, error: str = "", says: Says = Says.ROWS, workers: int | None = None) -> Measured:
     """`count` mountings at the bench, followed as told."""
-    work = [(seed, range(i, count, 8), risk, error, one_tap) for i in range(8)]
+    work = [(seed, range(i, count, 8), risk, error, says) for i in range(8)]
     if workers == 1:
         ended = [e for w in work for e in _chunk(w)]
     else:

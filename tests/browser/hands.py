@@ -78,8 +78,11 @@ class Hands:
             self.page.get_by_role("checkbox", name=item["text"]).check()
         self.tap("All confirmed: go on")
 
-    def leaf(self, by_key: bool = False, told: Any = None) -> bool:
-        """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for."""
+    def leaf(self, by_key: bool = False, told: Any = None, pair: bool = False) -> bool:
+        """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for.
+
+        With `pair` both rows of a place that was not read yet are tried, and said at once where they read the same.
+        """
         now = told or self.bench()
         move, gauging = now["next"], now["work"]["gauging"]
         if move["do"] != "try_leaf":
@@ -87,7 +90,7 @@ class Hands:
         place, row = move["place"], Row(move["row"])
         nut_deg = (now["work"]["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0
 
-        def goes_in(um: float) -> Outcome:
+        def goes_in(um: float, row: Row = row) -> Outcome:
             return self.truth.try_leaf(um, nut_deg, place, row)
 
         cell = next(cell for cell in gauging["cells"] if (cell["place"], cell["row"]) == (place, row))
@@ -95,10 +98,14 @@ class Hands:
             self.key(KEYS[goes_in(cell["next_um"])])
             return True
         chips = cell["chips"]
-        # The first button says that none goes in; the others are the leaves, thinnest first.
-        thickest = sum(1 for chip in chips if goes_in(chip["um"]) is not Outcome.STOPS)
+        # The first one says that none goes in; the others are the leaves, thinnest first.
+        nut_side, far_side = (sum(1 for chip in chips if goes_in(chip["um"], each) is not Outcome.STOPS) for each in Row)
+        unread = not any(cell["trials"] for cell in gauging["cells"] if cell["place"] == place)
+        both = pair and unread and nut_side == far_side
+        thickest = nut_side if row is Row.NUT_SIDE else far_side
+        taps = self.page.get_by_role("group", name="Thickest leaf that goes in").locator("> div").nth(thickest).get_by_role("button")
         with self.page.expect_response("**/taps*") as answer:
-            self.page.get_by_role("group", name="Thickest leaf that goes in").get_by_role("button").nth(thickest).click()
+            (taps.last if both else taps.first).click()
         self._answered(answer.value)
         return True
 
@@ -163,6 +170,6 @@ class Hands:
 
     def gauge(self, by_key: bool = False) -> None:
         self._answer = None
-        while self.leaf(by_key, self._answer):
+        while self.leaf(by_key, self._answer, pair=True):
             pass
         self.key("n") if by_key else self.tap("Finish this gauging")

@@ -40,7 +40,7 @@ UNITS = st.sampled_from(["degrees", "rim", "slots", "turns", "drive_up"])
 SHOWN = st.sampled_from(["", "mm", "in"])
 COMMANDS = st.one_of(
     st.builds(cmd.TryLeaf, st.integers(-2, 9), st.sampled_from(list(Row)), ODD, st.sampled_from(list(Outcome)), st.booleans(), SHOWN),
-    st.builds(cmd.BracketPlace, st.integers(-2, 9), st.sampled_from(list(Row)), ODD, st.booleans(), SHOWN),
+    st.builds(cmd.BracketPlace, st.integers(-2, 9), st.sampled_from(list(Row)), ODD, st.booleans(), SHOWN, st.booleans()),
     st.builds(cmd.TurnNut, ODD, UNITS, SHOWN),
     st.builds(cmd.SeatNut, ODD, UNITS, st.booleans(), ODD, ODD, ODD, st.sampled_from([None, *LengthTool]), SHOWN),
     st.builds(cmd.SeeTab, ODD, UNITS, SHOWN),

@@ -511,9 +511,14 @@ class AnySequence(RuleBasedStateMachine):
     def seat_by_length(self, before: str, after: str, tool: Any) -> None:
         self.attempt(cmd.SeatNut("315", sleeve_before=before, sleeve_after=after, tool=tool))
 
-    @rule(place=st.integers(1, 3), row=st.sampled_from(list(Row)), leaf=st.sampled_from(["none", "0.05", "0.08", "0.10", "40", "0.12"]))
-    def bracket(self, place: int, row: Row, leaf: str) -> None:
-        self.attempt(cmd.BracketPlace(place, row, leaf))
+    @rule(
+        place=st.integers(1, 3),
+        row=st.sampled_from(list(Row)),
+        leaf=st.sampled_from(["none", "0.05", "0.08", "0.10", "40", "0.12"]),
+        both=st.booleans(),
+    )
+    def bracket(self, place: int, row: Row, leaf: str, both: bool) -> None:
+        self.attempt(cmd.BracketPlace(place, row, leaf, both_rows=both))
 
     @rule(checks=st.sampled_from([(), tuple(CHECKS)]))
     def follow_leaf(self, checks: tuple[str, ...]) -> None:

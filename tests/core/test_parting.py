@@ -15,8 +15,10 @@ from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.mounting.window import target_window
 from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.parting import CHECKS, parted
+from tribodex.core.topics.tapered.tell import tell
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
@@ -118,6 +120,40 @@ def test_one_tap_closes_a_bracket_with_the_next_of_the_set() -> None:
     assert (cell.bracket.low_um, cell.bracket.high_um) == (120, 130)
     outcomes = [t.outcome for t in bench.state.gaugings[0].trials]
     assert outcomes == [Outcome.PASSES, Outcome.STOPS], "both are readings in the log, and can be corrected"
+
+
+def test_both_rows_that_read_the_same_are_one_tap_and_four_readings() -> None:
+    one, two = make_bench(REFERENCE, ON), make_bench(REFERENCE, ON)
+    for bench in (one, two):
+        bench.pass_gates()
+        bench.do(cmd.StartGauging(Phase.INITIAL, 1))
+    one.do(cmd.BracketPlace(1, Row.FAR_SIDE, "0.12", both_rows=True))
+    two.do(cmd.BracketPlace(1, Row.NUT_SIDE, "0.12"), cmd.BracketPlace(1, Row.FAR_SIDE, "0.12"))
+    first, second = one.state.gaugings[0], two.state.gaugings[0]
+    assert first.cells(one.state.plan) == second.cells(two.state.plan), "nothing else is believed than if it was said row by row"
+    assert [(t.row, t.outcome) for t in first.trials] == [(row, outcome) for outcome in (Outcome.PASSES, Outcome.STOPS) for row in Row]
+    said = [tell(e.fact) for e in one.log if isinstance(e.fact, ev.LeafTried)]
+    assert all("both rows in one" in line for line in said), "whoever reads the log sees that it was one tap"
+    assert not any("both rows" in tell(e.fact) for e in two.log if isinstance(e.fact, ev.LeafTried))
+
+
+@pytest.mark.parametrize("row", list(Row))
+def test_both_rows_are_not_said_over_a_row_that_was_read(row: Row) -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.pass_gates()
+    bench.do(cmd.StartGauging(Phase.INITIAL, 2), cmd.BracketPlace(1, row, "0.12"))
+    with pytest.raises(Refused, match=f"Place 1, {row} was read already"):
+        bench.do(cmd.BracketPlace(1, row, "0.13", both_rows=True))
+    bench.do(cmd.BracketPlace(2, row, "0.13", both_rows=True), cmd.RepeatPlace(1, row), cmd.BracketPlace(1, row, "0.13", both_rows=True))
+    assert [c.bracket.low_um for c in bench.state.gaugings[0].cells(bench.state.plan)] == [130] * 4
+
+
+def test_nothing_that_goes_in_in_both_rows_is_two_places_without_measurable_play() -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.pass_gates()
+    bench.do(cmd.StartGauging(Phase.INITIAL, 1), cmd.BracketPlace(1, Row.NUT_SIDE, "none", both_rows=True), cmd.CloseGauging())
+    assert len(bench.state.gaugings[0].nothing_at(bench.state.plan)) == 2
+    assert "no measurable clearance" in move(bench).headline
 
 
 @settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])

@@ -53,13 +53,17 @@ class TryLeaf:
 
 @dataclass(frozen=True)
 class BracketPlace:
-    """The thickest leaf that goes in at a place; the next one of the set was tried and does not. “none”: not even the thinnest."""
+    """The thickest leaf that goes in at a place; the next one of the set was tried and does not. “none”: not even the thinnest.
+
+    `both_rows`: both rows of the place were tried and read the same; `row` is then either of them.
+    """
 
     place: int
     row: Row
     leaf: str
     typed: bool = False
     shown: Shown = ""
+    both_rows: bool = False
 
 
 @dataclass(frozen=True)

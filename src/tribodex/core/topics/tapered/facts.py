@@ -42,7 +42,7 @@ class GaugingStarted(Fact):
 
 @dataclass(frozen=True)
 class LeafTried(Fact):
-    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped."""
+    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped; `both_rows`: said of both rows at once."""
 
     gauging: int
     place: int
@@ -50,6 +50,7 @@ class LeafTried(Fact):
     leaves_um: tuple[float, ...]
     outcome: Outcome
     typed: str = ""
+    both_rows: bool = False
 
 
 @dataclass(frozen=True)

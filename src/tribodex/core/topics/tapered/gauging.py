@@ -12,7 +12,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import pass_gates
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.clearance import judge_initial
-from tribodex.core.mounting.gauging import Outcome, Phase, reduction_sd_um
+from tribodex.core.mounting.gauging import Outcome, Phase, Row, reduction_sd_um
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd
@@ -57,20 +57,23 @@ def try_leaf(state: Tapered, command: cmd.TryLeaf) -> ev.LeafTried:
 
 
 def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
-    """Both ends of a bracket in one tap: the thickest leaf that goes in, and the next of the set that does not."""
+    """Both ends of a bracket in one tap: the thickest leaf that goes in, and the next of the set that does not; in one row or in both."""
     gauging = _open(state, command.place)
+    rows = tuple(Row) if command.both_rows else (command.row,)
+    if command.both_rows and (read := sorted({t.row for t in gauging.trials if t.place == command.place})):
+        raise Refused(f"Place {command.place}, {read[0]} was read already: say the other row alone, or gauge that one again.")
     typed = command.leaf if command.typed else ""
 
-    def tried(stack: Stack, outcome: Outcome, said: str = "") -> ev.LeafTried:
-        return ev.LeafTried(gauging.number, command.place, command.row, stack.leaves_um, outcome, said)
+    def tried(stack: Stack, outcome: Outcome, said: str = "") -> list[ev.LeafTried]:
+        return [ev.LeafTried(gauging.number, command.place, row, stack.leaves_um, outcome, said, command.both_rows) for row in rows]
 
     if command.leaf.strip().lower() == NOTHING:
-        return [tried(Stack((state.plan.gauge.leaves_um[0],)), Outcome.STOPS)]
+        return [*tried(Stack((state.plan.gauge.leaves_um[0],)), Outcome.STOPS)]
     goes_in = Stack(leaves_of(state.plan, command.leaf, command.shown))
     following = state.plan.gauge.next_above(goes_in.thickness_um)
     if following is None:
         raise InvalidInput.at("leaf", f"The set makes nothing thicker than {um_text(goes_in.thickness_um)}.", "try leaf by leaf, or take another set")
-    return [tried(goes_in, Outcome.PASSES, typed), tried(following, Outcome.STOPS)]
+    return [*tried(goes_in, Outcome.PASSES, typed), *tried(following, Outcome.STOPS)]
 
 
 def repeat(state: Tapered, command: cmd.RepeatPlace) -> ev.PlaceRepeated:

@@ -42,7 +42,8 @@ def tell(payload: Fact) -> str:
             return f"{PHASES[payload.phase]} begun ({PLACES[payload.where]}, {payload.places} place{'s' if payload.places != 1 else ''}{warm})."
         case ev.LeafTried():
             typed = f" (typed “{payload.typed}”)" if payload.typed else ""
-            return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}."
+            both = " (both rows in one)" if payload.both_rows else ""
+            return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}{both}."
         case ev.PlaceRepeated():
             return f"Place {payload.place}, {payload.row}: gauged anew; what was read there before no longer counts."
         case ev.GaugingClosed():

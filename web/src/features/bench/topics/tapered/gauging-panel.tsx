@@ -28,6 +28,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
   const cell = gauging.cells.find((other) => keyOf(other) === picked) ?? usual;
   if (!cell) return null;
   const done = () => setPicked(null);
+  const pair = gauging.cells.every((other) => other.place !== cell.place || other.trials.length === 0);
   const way = { cell, tap, busy, refused, done };
   return (
     <div className="space-y-3 pt-3">
@@ -41,7 +42,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
       {leafwise ? (
         <LeafByLeaf {...way} />
       ) : (
-        <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough} />
+        <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough} pair={pair} />
       )}
       <div className="flex flex-wrap gap-x-4">
         <Button kind="quiet" onClick={() => change({ leafwise: !leafwise })}>

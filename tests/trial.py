@@ -199,23 +199,26 @@ class Fitter:
         self.say(cmd.CloseGauging())
 
     def _bracket(self, place: int, row: Row, first: Stack) -> None:
-        """Both rows are tried in hand where neither was said; one tap where they read the same, one each where not."""
+        """Both rows are tried in hand where neither was said; one tap where they read the same, one each where not.
+
+        The other row begins with the leaf that is in the hand by then.
+        """
         here = self._thickest(place, row, first)
         gauging = self.state.open_gauging()
         assert gauging is not None
         if self.says is Says.ROW or any(t.place == place for t in gauging.trials):
-            self.say(cmd.BracketPlace(place, row, here))
+            self.say(cmd.BracketPlace(place, row, _said(here)))
             return
         other = Row.FAR_SIDE if row is Row.NUT_SIDE else Row.NUT_SIDE
-        there = self._thickest(place, other, first)
-        if there == here:
-            self.say(cmd.BracketPlace(place, row, here, both_rows=True))
+        there = self._thickest(place, other, here or first)
+        if _said(there) == _said(here):
+            self.say(cmd.BracketPlace(place, row, _said(here), both_rows=True))
             return
         self.leaf_taps += 1
-        self.say(cmd.BracketPlace(place, row, here))
-        self.say(cmd.BracketPlace(place, other, there))
+        self.say(cmd.BracketPlace(place, row, _said(here)))
+        self.say(cmd.BracketPlace(place, other, _said(there)))
 
-    def _thickest(self, place: int, row: Row, first: Stack) -> str:
+    def _thickest(self, place: int, row: Row, first: Stack) -> Stack | None:
         """Up while leaves go in, down while they do not; the thickest that went in, the next one tried."""
         gauge = self.plan.gauge
         at: Stack | None = first
@@ -230,7 +233,7 @@ class Fitter:
                 at = below.pop()
                 if self.truth.goes_in(at, place, row):
                     best = at
-        return f"{best.thickness_um} µm" if best is not None else "none"
+        return best
 
     def work(self) -> str:
         """As told, until the final check is due, or something stops it for good: the word for how it ended."""
@@ -319,6 +322,10 @@ class Fitter:
             truth.error = ""
             truth.seating_deg = seating(truth.rng)
         self._tab_at = None
+
+
+def _said(thickest: Stack | None) -> str:
+    return f"{thickest.thickness_um} µm" if thickest is not None else "none"
 
 
 def seating(rng: np.random.Generator) -> float:

@@ -32,7 +32,7 @@ VIEWS = [
     ("look", "/jobs/hollin-vale-0010?at=2&stage=read_marks", DESK, "light", None),
     ("shoulder", "/jobs/hollin-vale-0011?at=1&stage=set_on", DESK, "light", None),
     ("run-in-dark", "/jobs/hollin-vale-0017?stage=start_up", DESK, "dark", None),
-    ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "more"),
+    ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "gauge"),
     ("seat", "/jobs/hollin-vale-0003", DESK, "light", "seat"),
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("rounds", "/rounds", DESK, "light", None),
@@ -79,6 +79,8 @@ def prepare_page(page: Page, step: str | None) -> None:
         hands.follow(until="lock")
         page.get_by_label("to the next tab").fill("3.5")
         hands.tap("Seen")
+    elif step is not None:
+        raise ValueError(f"no such step: {step}")
 
 
 def picture(browser: Browser, address: str, name: str, path: str, size: dict[str, int], look: str, step: str | None, folder: Path) -> None:

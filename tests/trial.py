@@ -252,7 +252,11 @@ class Fitter:
                         return "outside its group"
                     self.gauge(Phase.INITIAL)
                 case Do.DECIDE_WINDOW:
-                    return "no window"
+                    # The first way out that is offered: gauge again.
+                    stops += 1
+                    if stops > 2:
+                        return "no window"
+                    self.gauge(Phase.INITIAL)
                 case Do.SET_ZERO:
                     self.say(cmd.SetZero(True))
                 case Do.TURN if move.turn_deg is not None:
@@ -280,6 +284,8 @@ class Fitter:
                 case Do.LOCK if self.washers < 2:
                     self.washers += 1
                     self._see_tab(another=True)
+                case Do.RELEASE if "out of reach" in move.headline:
+                    return "out of reach"
                 case Do.RELEASE | Do.NO_PLAY | Do.LOCK:
                     if self.attempts == MOST_ATTEMPTS:
                         return "released"

@@ -12,14 +12,14 @@ import numpy as np
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.reading import CELL_SD_UM, SHARED_SD_UM, Array
-from tribodex.core.mounting.locking import USUAL_RISK, Ruling
+from tribodex.core.mounting.locking import NOT_REACHED, USUAL_RISK, Ruling
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
 RISK = USUAL_RISK
 RISKS = (0.01, 0.02, 0.05)
 # With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
-ENOUGH = 0.86
+ENOUGH = 0.9
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
 WORTH = 0.08
 REGAUGE_WORTH = 0.08
@@ -33,8 +33,11 @@ MOST_REPEATS = 4
 NARROW_UM = 12.0
 # Windows narrower than these are worth a second and a third gauging of the unmounted clearance.
 TWICE_UM, THRICE_UM = 14.0, 8.0
-# Tab positions further apart than this are aimed at from the start (degrees).
-COARSE_STEP_DEG = 6.0
+# Tab positions further apart than this are aimed at from the start: degrees, or a share of the window.
+COARSE_STEP_DEG, COARSE_SHARE = 6.0, 0.25
+# Where a narrow window was accepted by name, a turn goes no further than to this chance of ending below it: what is short of the
+# window is made up by a further turn, what is past it only by a release.
+BELOW_NARROW = 0.05
 # The least turn that a hand sets and reads (degrees).
 LEAST_TURN_DEG = 2.0
 # What one more gauging of three places on both rows would tell (sd, µm), and the half-width that its mean then has.
@@ -51,6 +54,7 @@ class Act(StrEnum):
     LOCK = "lock"
     NARROW = "nothing lawful"
     TOO_FAR = "too far"
+    OUT_OF_REACH = "out of reach"
 
 
 @dataclass(frozen=True)
@@ -74,20 +78,29 @@ class Advice:
 @dataclass(frozen=True)
 class Lock:
     """How the nut is locked: turn between tab positions (zero: any place) and to the first one, None when nobody looked;
-    what the leaf allows after a turn.
+    what the leaf allows after a turn; whether positions are so far apart that a turn should end on one.
     """
 
     step_deg: float = 0.0
     first_deg: float | None = None
     ruling: Ruling | None = None
+    far_apart: bool = False
+
+    @property
+    def aimed_at(self) -> bool:
+        """Whether the next turn should end on a tab position."""
+        return self.far_apart and self.first_deg is not None
 
     def turns(self, most: int = 3) -> tuple[float, ...]:
         """Turns to the next places to lock; half a step stands for places nobody has seen."""
         if not self.step_deg:
             return (0.0,)
-        if self.first_deg is None:
-            return (self.step_deg / 2,)
-        return tuple(self.first_deg + i * self.step_deg for i in range(most))
+        first = self.first_deg if self.first_deg is not None else self.step_deg / 2
+        return tuple(first + i * self.step_deg for i in range(most))
+
+    def short(self) -> bool:
+        """Whether the leaf says that the window is not reached yet where the nut stands."""
+        return self.ruling is not None and self.ruling(0.0).word == NOT_REACHED
 
     def allows(self, turn_deg: float) -> bool:
         """Whether the leaf allows to lock after this turn; as far as nobody asked it, yes."""
@@ -138,7 +151,7 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
     aim = _aim(window)
     best = max(0.0, _best_turn(now, aim) - rest)
     angle = _allowed(now, window, asked, rest, best)
-    if lock.first_deg is not None and lock.step_deg >= COARSE_STEP_DEG:
+    if lock.aimed_at:
         angle = _to_tab(now, window, lock, angle, best)
     angle = _settable(angle, lock)
     inside_after = now.after(angle + rest).inside(window) if angle else inside_now
@@ -171,9 +184,27 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
         return advice(Act.AGAIN)
     if lawful:
         return advice(Act.LOCK)
-    if _past(now, window) or asked.repeats >= MOST_REPEATS:
+    if _past(now, window):
         return advice(Act.TOO_FAR)
+    if asked.repeats >= MOST_REPEATS:
+        # Driven up anew it would end at the same place, where it is short of the window: that is not too far.
+        return advice(Act.OUT_OF_REACH if now.clearance_um > window.high_um or lock.short() else Act.TOO_FAR)
     return advice(Act.NARROW if narrow else Act.AGAIN)
+
+
+def far_apart(step_deg: float, per_degree_um: float, window: Window) -> bool:
+    """Whether tab positions are so far apart that a turn should end on one: some degrees, or a good part of the window.
+
+    Symbols: Δα step (°), κ reduction for a degree (µm/°), width of the window (µm); κ·Δα > width/4.
+    Valid: window not empty.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.components.bands import Span
+    >>> [far_apart(5.3, 0.39, Window(60, 60 + width, 120, Span(45, 60), 50.0)) for width in (5, 15)]
+    [True, False]
+    """
+    return step_deg >= COARSE_STEP_DEG or per_degree_um * step_deg > COARSE_SHARE * window.width_um
 
 
 def unmounted_again(window: Window, gaugings: int) -> bool:
@@ -236,7 +267,7 @@ def _keeps(now: Belief, window: Window, asked: Question, turn: float) -> bool:
     below, _ = there.chances(window)
     if not asked.narrow:
         return below <= asked.risk
-    return there.below_limit(window) <= asked.risk
+    return there.below_limit(window) <= asked.risk and below <= max(BELOW_NARROW, asked.risk)
 
 
 def _allowed(now: Belief, window: Window, asked: Question, rest: float, best: float) -> float:
@@ -296,7 +327,7 @@ def _best_reached(at: Belief, window: Window) -> float:
 
 def _settable(turn: float, lock: Lock) -> float:
     """What a hand can set: five degrees on a long turn, one on a short one; below two degrees nothing. A tab position is kept."""
-    if lock.first_deg is not None and lock.step_deg >= COARSE_STEP_DEG and abs((turn - lock.first_deg) % lock.step_deg) < 1e-6:
+    if lock.aimed_at and lock.first_deg is not None and abs((turn - lock.first_deg) % lock.step_deg) < 1e-6:
         return turn if turn >= LEAST_TURN_DEG else 0.0
     step = 5.0 if turn > 40 else 1.0
     angle = math.floor(turn / step) * step

@@ -16,6 +16,7 @@ USUAL_RISK = 0.02
 # A position further on than this is no lock but a turn, to be gauged by itself (degrees).
 FURTHEST_DEG = 90.0
 NOT_BY_LEAF = "not by the leaf"
+PAST, NOT_SURE, NOT_REACHED = "past the window by the leaf", "not sure by the leaf", "not reached by the leaf"
 # A position with less chance to be inside than this is no place to lock.
 WORTH_LOCKING = 0.1
 
@@ -61,14 +62,14 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
     said = f"Last gauged {um_text(last.mean_um)} ± {um_text(last.uncertainty_um)}{less}"
     if window.guard_um is not None and bound < window.guard_um:
         what = "must be left" if window.residual_limit_um == window.guard_um else "an inner ring 10 K warmer takes"
-        word = "past the window by the leaf" if mean < window.low_um else "not sure by the leaf"
+        word = PAST if mean < window.low_um else NOT_SURE
         return Verdict(word, Level.STOP, f"{said}: it may be as little as {um_text(max(bound, 0))}, and {um_text(window.guard_um)} {what}.")
     if window.empty:
         return Verdict("may be locked", Level.WATCH, f"{said}. The window was accepted empty; only what must be left was judged.")
     if mean < window.low_um:
-        return Verdict("past the window by the leaf", Level.STOP, f"{said}: below the {um_text(window.low_um)} of the window's lower end.")
+        return Verdict(PAST, Level.STOP, f"{said}: below the {um_text(window.low_um)} of the window's lower end.")
     if mean > window.high_um:
-        return Verdict("not reached by the leaf", Level.STOP, f"{said}: above the {um_text(window.high_um)} of the window: the sleeve would creep.")
+        return Verdict(NOT_REACHED, Level.STOP, f"{said}: above the {um_text(window.high_um)} of the window: the sleeve would creep.")
     return Verdict("may be locked", Level.GOOD, f"{said}: inside the window.")
 
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from tribodex.core.adviser.belief import Belief
-from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
+from tribodex.core.adviser.move import Act, Advice
+from tribodex.core.mounting.locking import PAST
 from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, travel_text, um_text
@@ -47,13 +48,15 @@ def drive_move(state: Tapered) -> NextMove:
     if state.to_seat and advice.act is Act.AGAIN and advice.inside_now >= SEAT_LIKELY and state.here():
         # Seated it has to be gauged anyway: what a further gauging tells, it tells there as well.
         return seat_move(state)
+    if advice.act in (Act.TURN, Act.AGAIN, Act.NARROW) and (look := _look_first(state)) is not None:
+        return look
     match advice.act:
         case Act.LOCK if state.gauged_short() and (state.attempt.has_seat or not state.plan.seats_again):
             return _all_places(state, window)
         case Act.LOCK:
             return seat_move(state) if state.plan.seats_again and not state.attempt.has_seat else lock_move(state, position, window)
         case Act.TURN:
-            return _look_first(state) or _turn(state, position, window, advice)
+            return _turn(state, position, window, advice)
         case Act.GAUGE:
             return _gauge_here(state, position, window)
         case Act.AGAIN if state.gauged_short():
@@ -61,7 +64,9 @@ def drive_move(state: Tapered) -> NextMove:
         case Act.AGAIN:
             return _again(state, position, window)
         case Act.TOO_FAR:
-            return past_the_window(state, position.clearance_um, window)
+            return _too_far(state, position, window)
+        case Act.OUT_OF_REACH:
+            return _out_of_reach(state, position, window)
         case Act.NARROW:
             return _narrow(state, window, advice)
 
@@ -136,6 +141,32 @@ def past_the_window(state: Tapered, clearance_um: float, window: Window) -> Next
     )
 
 
+def _too_far(state: Tapered, position: Belief, window: Window) -> NextMove:
+    """Driven too far, as far as is believed; or the leaf says so, and gauging again tells no more."""
+    ruling = state.may_lock(0.0)
+    if position.clearance_um < window.low_um or ruling.level is not Level.STOP:
+        return past_the_window(state, position.clearance_um, window)
+    return NextMove(
+        Do.RELEASE,
+        f"{'Too far' if ruling.word == PAST else 'Not sure enough'} by the leaf: release the bearing and start again",
+        f"{ruling.reason} It was gauged {len(state.here())} times here; once more tells no more.",
+        f"Loosening a little does not bring it back. {release_how(state)}",
+    )
+
+
+def _out_of_reach(state: Tapered, position: Belief, window: Window) -> NextMove:
+    """Short of a window that no turn reaches within the risk: driven up anew it would end here again."""
+    least = um_text(window.guard_um if window.guard_um is not None else window.low_um)
+    return NextMove(
+        Do.RELEASE,
+        "Stop: the window is out of reach",
+        f"About {um_text(position.clearance_um)} is left, above the window from {um_text(window.low_um)} to {um_text(window.high_um)}. No turn "
+        f"towards it keeps the chosen risk of leaving less than {least}, and it was gauged {len(state.here())} times here.",
+        f"Driven up anew it would end here again. Ways out: allow a greater risk; gauge with finer leaves; ask the maker; or release, and take a "
+        f"bearing of the next clearance group. {release_how(state)}",
+    )
+
+
 def _seat_not_settled(state: Tapered, position: Belief, advice: Advice) -> NextMove | None:
     """What is to be done about the seat with its washer before anything else."""
     seated = state.attempt.seated
@@ -161,7 +192,7 @@ def _look_first(state: Tapered) -> NextMove | None:
     nut = state.plan.nut
     step = nut.tab_step_deg if nut is not None else None
     on_already = state.plan.washer is WasherMethod.ON or state.attempt.has_seat
-    if step is None or step < COARSE_STEP_DEG or not on_already or state.first_tab_deg() is not None or not state.gauged():
+    if step is None or not state.tabs_far_apart() or not on_already or state.first_tab_deg() is not None or not state.gauged():
         return None
     rim = nut.rim_mm(step) if nut is not None else None
     reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {step:.0f}°"

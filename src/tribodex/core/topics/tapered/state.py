@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 
 from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
 from tribodex.core.adviser.infer import believe, believe_unmounted
-from tribodex.core.adviser.move import Advice, Lock, Question, advise
+from tribodex.core.adviser.move import Advice, Lock, Question, advise, far_apart
 from tribodex.core.adviser.prior import sleeve_model
 from tribodex.core.adviser.reading import Known, Reading
 from tribodex.core.components.bands import Span
@@ -156,7 +156,7 @@ class Tapered:
         window, position, nut = self.window(), self.position(), self.plan.nut
         if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
             here = self.here()
-            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.leaf_allows)
+            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.leaf_allows, self.tabs_far_apart())
             repeats = max(0, len(here) - 1)
             cap = self.turn_cap_deg()
             only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
@@ -191,6 +191,11 @@ class Tapered:
         left = (seen - self.attempt.nut_deg) % step
         # Within a tenth of a degree of a whole step a tab is square already.
         return 0.0 if step - left < 0.1 else left
+
+    def tabs_far_apart(self) -> bool:
+        """Whether tab positions are so far apart that a turn should end on one."""
+        window, position, step = self.window(), self.position(), self.plan.nut.tab_step_deg if self.plan.nut else None
+        return bool(step and window and not window.empty and position and far_apart(step, position.per_degree_um, window))
 
     def on_sleeve(self) -> list[Gauging]:
         """Gaugings of this attempt that ended with an answer."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -13,7 +14,7 @@ from scipy.stats import norm
 from tests.helpers import bearing
 from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
 from tribodex.core.adviser.infer import believe, believe_unmounted
-from tribodex.core.adviser.move import RISK, RISKS, Act, Lock, Question, advise, unmounted_again
+from tribodex.core.adviser.move import BELOW_NARROW, ENOUGH, RISK, RISKS, Act, Lock, Question, advise, far_apart, unmounted_again
 from tribodex.core.adviser.prior import Explanation, sleeve_model
 from tribodex.core.adviser.reading import CELL_SD_UM, FORM_SD_UM, LEAF_SHARED_SHARE, SHARED_SD_UM, Known, Reading, likelihood, normal_below
 from tribodex.core.components.bands import Span
@@ -249,9 +250,62 @@ def test_tab_positions_far_apart_are_aimed_at() -> None:
     advice = advise(now, WINDOW, Question(1, lock=Lock(15.0, 4.0)))
     assert advice.act is Act.TURN and advice.angle_deg > 30
     near = belief([at(110, 84, 92)], 110)
-    on_a_tab = advise(near, WINDOW, Question(1, lock=Lock(15.0, 4.0, lambda turn: may_lock(WINDOW, LeafSays(88, 4, 0, 6), 0.38, turn))))
-    if on_a_tab.act is Act.TURN:
-        assert (on_a_tab.angle_deg - 4.0) % 15 == pytest.approx(0, abs=1e-6)
+    on_a_tab = advise(near, WINDOW, Question(1, lock=Lock(15.0, 9.0, lambda turn: may_lock(WINDOW, LeafSays(95, 4, 0, 6), 0.38, turn))))
+    assert on_a_tab.act is Act.TURN and (on_a_tab.angle_deg - 9.0) % 15 == pytest.approx(0, abs=1e-6)
+
+
+def test_far_apart_is_a_matter_of_the_window_as_well() -> None:
+    """Five degrees are nothing in a window of 15 µm, and a quarter of one of 8 µm: there the turn ends on a tab."""
+    narrow = target_window(125, Span(45, 53), None)
+    assert far_apart(5.3, 0.39, narrow) and not far_apart(5.3, 0.39, WINDOW) and far_apart(15.0, 0.1, WINDOW)
+    now = belief([at(112, 85, 88)] * 8, 112)
+    ruling = lambda turn: may_lock(narrow, LeafSays(86.5, 3, 0, 6), now.per_degree_um, turn)  # noqa: E731
+    found = advise(now, narrow, Question(3, risk=0.05, lock=Lock(5.9, 3.0, ruling), narrow=True))
+    assert found.act is Act.TURN and (found.angle_deg - 3.0) % 5.9 == pytest.approx(0, abs=1e-6)
+
+
+def test_the_turn_to_the_tab_counts_before_a_gauging_is_repeated() -> None:
+    """High in the window where it stands, in its middle at the second tab: it locks there instead of gauging once more."""
+    nut = 10 + (125 - 77) / NOMINAL
+    now = belief([at(nut, 73, 81)], nut)
+    says = LeafSays(77, 4.0, 0.0, 6)
+    ruling = lambda turn: may_lock(WINDOW, says, now.per_degree_um, turn)  # noqa: E731
+    assert now.inside(WINDOW) < ENOUGH <= now.after(12).inside(WINDOW)
+    for first in (None, 2.0):
+        found = advise(now, WINDOW, Question(1, lock=Lock(5.3, first, ruling)))
+        assert found.act is Act.LOCK and found.inside_now >= ENOUGH
+    # No further than three positions: what is further on is a turn, with a gauging of its own.
+    assert [round(turn, 2) for turn in Lock(5.0, 1.0).turns()] == [1.0, 6.0, 11.0]
+
+
+def test_a_tab_position_that_the_leaf_forbids_does_not_count() -> None:
+    nut = 10 + (125 - 77) / NOMINAL
+    now = belief([at(nut, 73, 81)], nut)
+    ruling = lambda turn: may_lock(WINDOW, LeafSays(77, 4.0, 0.0, 6), now.per_degree_um, turn) if turn < 3 else may_lock(WINDOW, None, 0, 0)  # noqa: E731
+    assert advise(now, WINDOW, Question(1, lock=Lock(5.3, 2.0, ruling))).act is not Act.LOCK
+
+
+@given(st.floats(60, 140), st.sampled_from(RISKS))
+def test_in_a_narrow_window_a_turn_leaves_room_for_the_next(nut: float, risk: float) -> None:
+    """Past the window is undone by a release only: no turn goes further than one chance in twenty of that, whatever was accepted by name."""
+    narrow = target_window(125, Span(45, 50), 30.0)
+    centre = 125 - NOMINAL * max(0.0, nut - 10)
+    now = belief([at(nut, centre - 3, centre + 3)] * 2, nut)
+    found = advise(now, narrow, Question(2, risk=risk, narrow=True))
+    if found.act is Act.TURN:
+        assert now.after(found.angle_deg).below(narrow) <= BELOW_NARROW + 1e-6
+
+
+def test_short_of_a_window_that_no_turn_reaches_is_not_too_far() -> None:
+    """Between what must be left and a window just above it: every turn risks the one, and the other is not reached."""
+    narrow = target_window(104, Span(45, 54.5), 58.0)
+    nut = 10 + (104 - 62.5) / NOMINAL
+    now = believe(MODEL, [spans(100, 108)] * 3, [at(nut, 59, 66)] * 5, nut, 0.0, Span(90, 118))
+    lock = Lock(5.3, 2.0, lambda turn: may_lock(narrow, LeafSays(62.5, 2, 0, 6), now.per_degree_um, turn))
+    question = Question(5, risk=0.01, lock=lock, narrow=True)
+    assert now.clearance_um > narrow.high_um and advise(now, narrow, question).act is Act.AGAIN
+    assert advise(now, narrow, replace(question, repeats=4)).act is Act.OUT_OF_REACH
+    assert advise(now, narrow, replace(question, repeats=4, risk=0.05)).act is Act.TURN, "a greater risk is a way out"
 
 
 @pytest.mark.parametrize("risk", RISKS)

@@ -78,18 +78,12 @@ class Advice:
 @dataclass(frozen=True)
 class Lock:
     """How the nut is locked: turn between tab positions (zero: any place) and to the first one, None when nobody looked;
-    what the leaf allows after a turn; whether positions are so far apart that a turn should end on one.
+    what the leaf allows after a turn.
     """
 
     step_deg: float = 0.0
     first_deg: float | None = None
     ruling: Ruling | None = None
-    far_apart: bool = False
-
-    @property
-    def aimed_at(self) -> bool:
-        """Whether the next turn should end on a tab position."""
-        return self.far_apart and self.first_deg is not None
 
     def turns(self, most: int = 3) -> tuple[float, ...]:
         """Turns to the next places to lock; half a step stands for places nobody has seen."""
@@ -151,9 +145,10 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
     aim = _aim(window)
     best = max(0.0, _best_turn(now, aim) - rest)
     angle = _allowed(now, window, asked, rest, best)
-    if lock.aimed_at:
+    aims = lock.first_deg is not None and far_apart(lock.step_deg, now.per_degree_um, window)
+    if aims:
         angle = _to_tab(now, window, lock, angle, best)
-    angle = _settable(angle, lock)
+    angle = _settable(angle, lock.first_deg if aims else None, lock.step_deg)
     inside_after = now.after(angle + rest).inside(window) if angle else inside_now
     below_after = now.after(angle + rest).below(window)
     limit_now = now.below_limit(window)
@@ -165,7 +160,7 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
         """Whether keeping only what must be left, not the window's lower end, would better the chance by much."""
         if asked.narrow or window.width_um >= NARROW_UM:
             return False
-        further = _settable(_allowed(now, window, replace(asked, narrow=True), rest, best), lock)
+        further = _settable(_allowed(now, window, replace(asked, narrow=True), rest, best))
         return bool(further) and now.after(further + rest).inside(window) >= max(inside_now, inside_after) + NARROW_WORTH
 
     if not gauged:
@@ -325,9 +320,9 @@ def _best_reached(at: Belief, window: Window) -> float:
     return max(at.after(share * reach).inside(window) for share in (0.0, 0.35, 0.7))
 
 
-def _settable(turn: float, lock: Lock) -> float:
+def _settable(turn: float, tab_deg: float | None = None, step_deg: float = 0.0) -> float:
     """What a hand can set: five degrees on a long turn, one on a short one; below two degrees nothing. A tab position is kept."""
-    if lock.aimed_at and lock.first_deg is not None and abs((turn - lock.first_deg) % lock.step_deg) < 1e-6:
+    if tab_deg is not None and abs((turn - tab_deg) % step_deg) < 1e-6:
         return turn if turn >= LEAST_TURN_DEG else 0.0
     step = 5.0 if turn > 40 else 1.0
     angle = math.floor(turn / step) * step

@@ -156,7 +156,7 @@ class Tapered:
         window, position, nut = self.window(), self.position(), self.plan.nut
         if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
             here = self.here()
-            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.leaf_allows, self.tabs_far_apart())
+            lock = Lock(nut.tab_step_deg or 0.0, self.first_tab_deg(), self.leaf_allows)
             repeats = max(0, len(here) - 1)
             cap = self.turn_cap_deg()
             only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged

@@ -7,10 +7,10 @@ from typing import Any
 import pytest
 
 from tests.trial import ERRORS, Ended, Fitter, Says, at_best, draw, run_one, true_window
-from tribodex.core.adviser.belief import Belief
-from tribodex.core.mounting.window import Window
+from tribodex.core.mounting.locking import NOT_REACHED
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.moves import Do
+from tribodex.core.topics.tapered.state import Tapered
 
 SEED = 31
 
@@ -62,15 +62,15 @@ def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_
     raise AssertionError(f"too few mountings tell: {seats} seats, {repeats} repeats")
 
 
-def followed(seed: int, number: int) -> tuple[str, list[tuple[Any, Belief | None, Window | None]]]:
-    """A mounting followed as told: how it ended, and every move with what was believed when it was told."""
+def followed(seed: int, number: int) -> tuple[str, list[tuple[Any, Tapered]]]:
+    """A mounting followed as told: how it ended, and every move with the state in which it was told."""
     mounting = draw(seed, number)
     fitter, said = Fitter(mounting.plan, mounting.truth), []
     follow = fitter.next
 
     def watched() -> Any:
         move, state = follow(), fitter.state
-        said.append((move, state.position(), state.window()))
+        said.append((move, state))
         return move
 
     fitter.next = watched  # type: ignore[method-assign]
@@ -81,20 +81,35 @@ def test_short_of_a_narrow_window_it_never_says_too_far() -> None:
     """What is above the window is not made better by a release: out of reach, with what would bring it nearer."""
     word, said = followed(11, 0)
     assert word == "out of reach"
-    last, position, window = said[-1]
+    last, state = said[-1]
+    position, window = state.position(), state.window()
     assert position is not None and window is not None and position.clearance_um > window.high_um
     assert last.do is Do.RELEASE and "greater risk" in last.risk and "next clearance group" in last.risk
     assert um_text(window.high_um) in last.why
-    for move, at, aim in said:
-        if move.headline.startswith("Too far") and at is not None and aim is not None:
+    for move, then in said:
+        if move.headline.startswith("Too far") and (at := then.position()) and (aim := then.window()):
             assert at.clearance_um <= aim.high_um, move
+
+
+def test_it_says_inside_only_where_the_leaf_says_so() -> None:
+    """Where the turn to the tab is what is still missing, that is said: nearly there."""
+    heads = set()
+    for number in range(22, 40):
+        for move, state in followed(SEED, number)[1]:
+            if move.do is Do.LOCK:
+                heads.add(head := move.headline.split(".")[0].split(",")[0])
+                short = state.leaf_allows(0.0).word == NOT_REACHED
+                assert head != ("Inside the window" if short else "Nearly there"), (number, move)
+        if {"Inside the window", "Nearly there"} <= heads:
+            return
+    raise AssertionError(heads)
 
 
 def test_in_a_narrow_window_the_tab_is_looked_for_before_the_last_turns() -> None:
     """Five degrees of the nut are a third of such a window: where the tab stands belongs to the last turns."""
     _, said = followed(11, 0)
-    seated = next(i for i, (move, _, _) in enumerate(said) if move.do is Do.SEAT)
-    doing = [move.do for move, _, _ in said[seated + 1 :]]
+    seated = next(i for i, (move, _) in enumerate(said) if move.do is Do.SEAT)
+    doing = [move.do for move, _ in said[seated + 1 :]]
     assert Do.SEE_TAB in doing and Do.TURN not in doing[: doing.index(Do.SEE_TAB)]
 
 

@@ -19,10 +19,12 @@ from tribodex.core.working import Level
 RISK = USUAL_RISK
 RISKS = (0.01, 0.02, 0.05)
 # With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
-ENOUGH = 0.9
+ENOUGH = 0.86
+# Once somebody looked where the tab stands, a little less is enough: nobody looks at it for nothing.
+SEEN_LESS = 0.03
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
 WORTH = 0.08
-REGAUGE_WORTH = 0.08
+REGAUGE_WORTH = 0.12
 # Gauging again on the spot narrows the uncertainty while there is this much of it; not for ever.
 NARROW_WORTH = 0.08
 REPEATS = 2
@@ -168,7 +170,7 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
         return advice(Act.TURN, angle) if angle and now.nut_angle_deg == 0 else advice(Act.GAUGE)
     narrow = window.width_um < NARROW_UM + 3
     enough, regauge_worth, repeats = (ENOUGH_NARROW, REGAUGE_NARROW, REPEATS_NARROW) if narrow else (ENOUGH, REGAUGE_WORTH, REPEATS)
-    if lawful and inside_now >= enough:
+    if lawful and inside_now >= enough - (SEEN_LESS if lock.first_deg is not None else 0.0):
         return advice(Act.LOCK)
     if now.clearance_um < window.high_um + NARROW_UM and narrow_pays():
         return advice(Act.NARROW)

@@ -284,7 +284,7 @@ class Fitter:
                 case Do.LOCK if self.washers < 2:
                     self.washers += 1
                     self._see_tab(another=True)
-                case Do.RELEASE if "out of reach" in move.headline:
+                case Do.RELEASE if move.headline.startswith("Stop:"):
                     return "out of reach"
                 case Do.RELEASE | Do.NO_PLAY | Do.LOCK:
                     if self.attempts == MOST_ATTEMPTS:

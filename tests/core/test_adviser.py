@@ -304,7 +304,7 @@ def test_short_of_a_window_that_no_turn_reaches_is_not_too_far() -> None:
     lock = Lock(5.3, 2.0, lambda turn: may_lock(narrow, LeafSays(62.5, 2, 0, 6), now.per_degree_um, turn))
     question = Question(5, risk=0.01, lock=lock, narrow=True)
     assert now.clearance_um > narrow.high_um and advise(now, narrow, question).act is Act.AGAIN
-    assert advise(now, narrow, replace(question, repeats=4)).act is Act.OUT_OF_REACH
+    assert advise(now, narrow, replace(question, repeats=4)).act is Act.STUCK
     assert advise(now, narrow, replace(question, repeats=4, risk=0.05)).act is Act.TURN, "a greater risk is a way out"
 
 

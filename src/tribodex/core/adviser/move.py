@@ -12,7 +12,7 @@ import numpy as np
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.reading import CELL_SD_UM, SHARED_SD_UM, Array
-from tribodex.core.mounting.locking import NOT_REACHED, USUAL_RISK, Ruling
+from tribodex.core.mounting.locking import USUAL_RISK, Ruling
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -56,7 +56,7 @@ class Act(StrEnum):
     LOCK = "lock"
     NARROW = "nothing lawful"
     TOO_FAR = "too far"
-    OUT_OF_REACH = "out of reach"
+    STUCK = "stuck"
 
 
 @dataclass(frozen=True)
@@ -93,10 +93,6 @@ class Lock:
             return (0.0,)
         first = self.first_deg if self.first_deg is not None else self.step_deg / 2
         return tuple(first + i * self.step_deg for i in range(most))
-
-    def short(self) -> bool:
-        """Whether the leaf says that the window is not reached yet where the nut stands."""
-        return self.ruling is not None and self.ruling(0.0).word == NOT_REACHED
 
     def allows(self, turn_deg: float) -> bool:
         """Whether the leaf allows to lock after this turn; as far as nobody asked it, yes."""
@@ -184,8 +180,8 @@ def advise(now: Belief, window: Window, asked: Question) -> Advice:
     if _past(now, window):
         return advice(Act.TOO_FAR)
     if asked.repeats >= MOST_REPEATS:
-        # Driven up anew it would end at the same place, where it is short of the window: that is not too far.
-        return advice(Act.OUT_OF_REACH if now.clearance_um > window.high_um or lock.short() else Act.TOO_FAR)
+        # Not too far: what the leaf says decides whether a release helps.
+        return advice(Act.STUCK)
     return advice(Act.NARROW if narrow else Act.AGAIN)
 
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 
 from tribodex.core.adviser.belief import Belief
-from tribodex.core.adviser.move import Act, Advice
-from tribodex.core.mounting.locking import PAST
+from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
+from tribodex.core.mounting.locking import NOT_REACHED, NOT_SURE
 from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, travel_text, um_text
@@ -64,9 +64,9 @@ def drive_move(state: Tapered) -> NextMove:
         case Act.AGAIN:
             return _again(state, position, window)
         case Act.TOO_FAR:
-            return _too_far(state, position, window)
-        case Act.OUT_OF_REACH:
-            return _out_of_reach(state, position, window)
+            return past_the_window(state, position.clearance_um, window)
+        case Act.STUCK:
+            return _stuck(state, position, window)
         case Act.NARROW:
             return _narrow(state, window, advice)
 
@@ -141,30 +141,33 @@ def past_the_window(state: Tapered, clearance_um: float, window: Window) -> Next
     )
 
 
-def _too_far(state: Tapered, position: Belief, window: Window) -> NextMove:
-    """Driven too far, as far as is believed; or the leaf says so, and gauging again tells no more."""
-    ruling = state.may_lock(0.0)
-    if position.clearance_um < window.low_um or ruling.level is not Level.STOP:
+def _stuck(state: Tapered, position: Belief, window: Window) -> NextMove:
+    """No turn keeps the risk, gauging again tells no more, and the leaf does not allow to lock: what the leaf says leads."""
+    ruling, says = state.leaf_allows(0.0), state.leaf_says()
+    if ruling.level is not Level.STOP:
+        # Where the nut stands the leaf is content; it is the tab positions that are not.
+        return lock_move(state, position, window)
+    if position.clearance_um < window.low_um or says is None:
         return past_the_window(state, position.clearance_um, window)
-    return NextMove(
-        Do.RELEASE,
-        f"{'Too far' if ruling.word == PAST else 'Not sure enough'} by the leaf: release the bearing and start again",
-        f"{ruling.reason} It was gauged {len(state.here())} times here; once more tells no more.",
-        f"Loosening a little does not bring it back. {release_how(state)}",
-    )
+    often = f"It was gauged {len(state.here())} times here; once more tells no more."
+    least = window.guard_um if window.guard_um is not None else window.low_um
+    if ruling.word == NOT_REACHED:
+        why = f"{ruling.reason} No turn towards it keeps the chosen risk of leaving less than {um_text(least)}. {often}"
+        return NextMove(Do.RELEASE, "Stop: the window is out of reach", why, f"{_WAYS_ON.format('allow a greater risk; ')} {release_how(state)}")
+    if ruling.word == NOT_SURE and window.high_um - says.uncertainty_um < least:
+        # Not even its upper end could be told from what must be left.
+        headline = "Stop: leaves cannot prove a window this narrow"
+        return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}")
+    headline = "Too far by the leaf: release the bearing and start again"
+    if ruling.word == NOT_SURE:
+        headline = "Not sure enough by the leaf: release, and drive up less far"
+    return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"Loosening a little does not bring it back. {release_how(state)}")
 
 
-def _out_of_reach(state: Tapered, position: Belief, window: Window) -> NextMove:
-    """Short of a window that no turn reaches within the risk: driven up anew it would end here again."""
-    least = um_text(window.guard_um if window.guard_um is not None else window.low_um)
-    return NextMove(
-        Do.RELEASE,
-        "Stop: the window is out of reach",
-        f"About {um_text(position.clearance_um)} is left, above the window from {um_text(window.low_um)} to {um_text(window.high_um)}. No turn "
-        f"towards it keeps the chosen risk of leaving less than {least}, and it was gauged {len(state.here())} times here.",
-        f"Driven up anew it would end here again. Ways out: allow a greater risk; gauge with finer leaves; ask the maker; or release, and take a "
-        f"bearing of the next clearance group. {release_how(state)}",
-    )
+_WAYS_ON = (
+    "Driven up anew it would end here again. Ways out: {}gauge with finer leaves; ask the maker; or release, and take a bearing of the next "
+    "clearance group."
+)
 
 
 def _seat_not_settled(state: Tapered, position: Belief, advice: Advice) -> NextMove | None:
@@ -196,10 +199,12 @@ def _look_first(state: Tapered) -> NextMove | None:
         return None
     rim = nut.rim_mm(step) if nut is not None else None
     reach = f"0 to {mm_text(rim)}" if rim is not None else f"0 to {step:.0f}°"
+    much = "" if step >= COARSE_STEP_DEG else ", a good part of this window"
     return NextMove(
         Do.SEE_TAB,
         f"Look how far the next {state.plan.lock.stop} position is",
-        f"They stand {step:.0f}° apart here, so the turn should end on one. Measure along the rim from any slot to the next {state.plan.lock.stop} "
+        f"They stand {step:.0f}° apart here{much}, so the turn should end on one. Measure along the rim from any slot to the next "
+        f"{state.plan.lock.stop} "
         f"in the tightening direction ({reach}, the smallest counts).",
         TIGHTEN_ONLY,
     )

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from tests.trial import ERRORS, Ended, Fitter, Says, at_best, draw, run_one, true_window
-from tribodex.core.mounting.locking import NOT_REACHED
+from tribodex.core.mounting.locking import NOT_REACHED, NOT_SURE, PAST
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.topics.tapered.state import Tapered
@@ -89,6 +89,12 @@ def test_short_of_a_narrow_window_it_never_says_too_far() -> None:
     for move, then in said:
         if move.headline.startswith("Too far") and (at := then.position()) and (aim := then.window()):
             assert at.clearance_um <= aim.high_um, move
+
+
+def test_a_release_is_told_for_what_the_leaf_says() -> None:
+    _, said = followed(8, 108)
+    found = {move.headline.split(":")[0]: state.leaf_allows(0.0).word for move, state in said if move.do is Do.RELEASE}
+    assert found == {"Not sure enough by the leaf": NOT_SURE, "Too far by the leaf": PAST, "Stop": NOT_REACHED}
 
 
 def test_it_says_inside_only_where_the_leaf_says_so() -> None:

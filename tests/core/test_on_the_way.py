@@ -9,11 +9,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
+from tribodex.core.components.bands import Span
 from tribodex.core.errors import Refused
 from tribodex.core.mounting.gauging import Phase, Row
+from tribodex.core.mounting.locking import LeafSays, may_lock
+from tribodex.core.mounting.window import Window
+from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.drive_moves import stuck_move
 from tribodex.core.topics.tapered.leaves import enough_read, next_cell
 from tribodex.core.topics.tapered.moves import Do, NextMove
+from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
@@ -52,6 +58,34 @@ def test_far_above_the_window_one_place_ends_the_gauging(reference: Reference) -
     state = bench.do(cmd.CloseGauging())
     assert state.attempt.gaugings[-1].closed is not None
     assert told(bench).do is Do.TURN
+
+
+@pytest.mark.parametrize(
+    ("gauged", "high", "limit", "headline", "helps"),
+    [
+        (24.0, 23.0, 20.0, "Stop: the window is out of reach", False),
+        (22.0, 22.5, 20.0, "Stop: leaves cannot prove a window this narrow", False),
+        (22.0, 30.0, 20.0, "Not sure enough by the leaf: release, and drive up less far", True),
+        (24.0, 30.0, 15.0, "Too far by the leaf: release the bearing and start again", True),
+    ],
+)
+def test_where_no_move_is_left_the_leaf_says_whether_a_release_helps(
+    reference: Reference, monkeypatch: pytest.MonkeyPatch, gauged: float, high: float, limit: float, headline: str, helps: bool
+) -> None:
+    bench = ready(reference, VirtualBearing(125, 0.385, 0), 120)
+    bench.gauge(Phase.DRIVE_UP, VirtualBearing(125, 0.385, 0))
+    state, position = bench.state, bench.state.position()
+    assert position is not None
+    window = Window(25.0 if limit < 20 else limit, high, 46.0, Span(23.0, 28.0), limit)
+    says = LeafSays(gauged, 3.0, 0.0, 6)
+    monkeypatch.setattr(Tapered, "leaf_says", lambda _: says)
+    monkeypatch.setattr(Tapered, "leaf_allows", lambda _, turn: may_lock(window, says, 0.27, turn))
+    move = stuck_move(state, position, window)
+    assert move.do is Do.RELEASE and move.headline == headline
+    assert um_text(gauged) in move.why and "once more tells no more" in move.why
+    assert ("next clearance group" in move.risk) is not helps and ("does not bring it back" in move.risk) is helps
+    assert ("greater risk" in move.risk) is ("out of reach" in headline), "what the leaf refuses no risk allows"
+    assert "never on rings" in move.risk
 
 
 def test_one_row_alone_is_never_enough(reference: Reference) -> None:

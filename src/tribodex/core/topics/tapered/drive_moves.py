@@ -66,7 +66,7 @@ def drive_move(state: Tapered) -> NextMove:
         case Act.TOO_FAR:
             return past_the_window(state, position.clearance_um, window)
         case Act.STUCK:
-            return _stuck(state, position, window)
+            return stuck_move(state, position, window)
         case Act.NARROW:
             return _narrow(state, window, advice)
 
@@ -141,7 +141,7 @@ def past_the_window(state: Tapered, clearance_um: float, window: Window) -> Next
     )
 
 
-def _stuck(state: Tapered, position: Belief, window: Window) -> NextMove:
+def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
     """No turn keeps the risk, gauging again tells no more, and the leaf does not allow to lock: what the leaf says leads."""
     ruling, says = state.leaf_allows(0.0), state.leaf_says()
     if ruling.level is not Level.STOP:

@@ -57,7 +57,9 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     dialog.get_by_role("radio", name="drags").click()
     dialog.get_by_label("What was wrong").fill("leaf was bent")
     hands.tap("Correct it")
+    page.get_by_role("button", name="Show all").click()
     expect(page.get_by_role("region", name="Log").locator("s").first).to_be_visible()
+    page.get_by_role("button", name="Show the newest only").click()
 
     # The window is drawn, with the working behind it.
     expect(page.get_by_role("img", name="Ruler in mm: window")).to_be_visible()

@@ -276,6 +276,7 @@ def test_the_turn_to_the_tab_counts_before_a_gauging_is_repeated() -> None:
         assert found.act is Act.LOCK and found.inside_now >= ENOUGH
     # No further than three positions: what is further on is a turn, with a gauging of its own.
     assert [round(turn, 2) for turn in Lock(5.0, 1.0).turns()] == [1.0, 6.0, 11.0]
+    assert [Lock(15.0, first).turns() for first in (4.0, 9.0, None)] == [(4.0, 19.0), (9.0,), (7.5,)]
 
 
 def test_a_tab_position_that_the_leaf_forbids_does_not_count() -> None:

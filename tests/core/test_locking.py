@@ -13,7 +13,7 @@ from scipy.stats import norm
 from tribodex.core.components.bands import Span
 from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.errors import OutOfRange
-from tribodex.core.mounting.locking import FURTHEST_DEG, WORTH_LOCKING, best, tab_positions, turn_tab_positions, way_out
+from tribodex.core.mounting.locking import FURTHEST_DEG, LOCK_TURN_DEG, WORTH_LOCKING, best, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -101,9 +101,28 @@ def test_the_limit_that_must_be_left_goes_before_the_window(clearance: float, sd
     """A position that risks the limit beyond what was chosen is never taken while another worth having keeps it."""
     found = tab_positions(Position(clearance, sd), NUT, window(), first, risk=risk)
     chosen = best(found)
-    others = [m for m in found if m.keeps_limit and (m.chance_inside or 0) >= WORTH_LOCKING and m.verdict.level is not Level.STOP]
+    others = [m for m in found if m.near and m.keeps_limit and (m.chance_inside or 0) >= WORTH_LOCKING and m.verdict.level is not Level.STOP]
     if others:
         assert chosen is not None and chosen.keeps_limit
+
+
+@given(st.floats(60, 110), st.floats(1, 8), st.floats(0, 14.9))
+def test_what_is_far_on_is_turned_to_and_gauged_not_locked_at_unseen(clearance: float, sd: float, first: float) -> None:
+    """With 15° from one position to the next the third takes some 15 µm out: nobody has gauged that yet."""
+    found = tab_positions(Position(clearance, sd), LockNut(90, 2, 120, 8, 24, 10), window(), first)
+    chosen = best(found)
+    assert chosen is None or chosen.index == 0 or chosen.turn_deg <= LOCK_TURN_DEG
+    if chosen is None:
+        assert way_out(found), "why, and what then"
+
+
+def test_a_position_far_on_is_said_to_be_a_turn() -> None:
+    found = tab_positions(Position(84, 1), LockNut(90, 2, 120, 8, 24, 10), window(), 6.0)
+    assert [m.near for m in found][:3] == [True, False, False] and best(found) is None
+    assert "21° on" in way_out(found) and "gauge before it is locked there" in way_out(found)
+    # Where only the turn counts there is nothing to gauge on the way.
+    by_turn = turn_tab_positions(LockNut(90, 2, 120, 8, 24, 10), 60, (85, 95), 0.0)
+    assert all(m.near for m in by_turn) and way_out(by_turn) == ""
 
 
 @given(st.integers(3, 12), st.integers(3, 29), st.floats(0, 300), st.floats(10, 300), st.floats(0, 60))

@@ -12,7 +12,7 @@ import numpy as np
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.reading import CELL_SD_UM, SHARED_SD_UM, Array
-from tribodex.core.mounting.locking import USUAL_RISK, Ruling
+from tribodex.core.mounting.locking import LOCK_TURN_DEG, USUAL_RISK, Ruling
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -92,7 +92,8 @@ class Lock:
         if not self.step_deg:
             return (0.0,)
         first = self.first_deg if self.first_deg is not None else self.step_deg / 2
-        return tuple(first + i * self.step_deg for i in range(most))
+        further = (first + i * self.step_deg for i in range(1, most))
+        return (first, *(turn for turn in further if turn <= LOCK_TURN_DEG))
 
     def allows(self, turn_deg: float) -> bool:
         """Whether the leaf allows to lock after this turn; as far as nobody asked it, yes."""

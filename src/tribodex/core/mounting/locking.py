@@ -15,6 +15,8 @@ from tribodex.core.working import Level, Verdict, in_words
 USUAL_RISK = 0.02
 # A position further on than this is no lock but a turn, to be gauged by itself (degrees).
 FURTHEST_DEG = 90.0
+# Nor is one further than this taken unseen to lock at, but for the first one that there is: it is turned to and gauged (degrees).
+LOCK_TURN_DEG = 20.0
 NOT_BY_LEAF = "not by the leaf"
 PAST, NOT_SURE, NOT_REACHED = "past the window by the leaf", "not sure by the leaf", "not reached by the leaf"
 # A position with less chance to be inside than this is no place to lock.
@@ -109,6 +111,14 @@ class TabPosition:
     chance_below_limit: float | None
     keeps_limit: bool
     verdict: Verdict
+
+    @property
+    def near(self) -> bool:
+        """Whether it is near enough to be locked at without a gauging on the way: the first one, or within LOCK_TURN_DEG.
+
+        Where the play is not gauged the turn itself is the measure.
+        """
+        return self.index == 0 or self.residual_um is None or self.turn_deg <= LOCK_TURN_DEG
 
     @property
     def _inside(self) -> float:
@@ -231,6 +241,8 @@ def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float,
 def best(found: Sequence[TabPosition]) -> TabPosition | None:
     """The tab position to take: of those inside, the one most likely to be truly inside; None when there is none.
 
+    Beyond the first one only those count that are near (LOCK_TURN_DEG).
+
     Symbols: none.
     Valid: for an answer of tab_positions().
     Raises: nothing.
@@ -239,6 +251,7 @@ def best(found: Sequence[TabPosition]) -> TabPosition | None:
     >>> best([]) is None
     True
     """
+    found = [m for m in found if m.near]
     inside = [m for m in found if m.verdict.word.startswith("inside")]
     lawful = [m for m in inside if m.keeps_limit]
     if lawful:
@@ -261,8 +274,11 @@ def way_out(found: Sequence[TabPosition]) -> str:
     >>> way_out([]) == ""
     False
     """
-    if any(m.verdict.level is Level.GOOD for m in found):
+    good = [m for m in found if m.verdict.level is Level.GOOD]
+    if any(m.near for m in good):
         return ""
+    if good:
+        return f"The next position inside the window is {good[0].turn_deg:.0f}° on: turn towards it and gauge before it is locked there."
     blocked = next((m.verdict for m in found if m.verdict.word == NOT_BY_LEAF), None)
     if blocked is not None and all(m.verdict.level is Level.STOP for m in found):
         return f"{blocked.reason} Gauge again, or go by the ways out: another washer, or release and drive up less far."

@@ -19,12 +19,12 @@ from tribodex.core.working import Level
 RISK = USUAL_RISK
 RISKS = (0.01, 0.02, 0.05)
 # With this chance to be inside, gauged and lawful where it stands, nothing more is asked for.
-ENOUGH = 0.86
+ENOUGH = 0.85
 # Once somebody looked where the tab stands, a little less is enough: nobody looks at it for nothing.
 SEEN_LESS = 0.03
 # A turn is worth its gauging when it gains this much chance; so is a further gauging on the spot.
 WORTH = 0.08
-REGAUGE_WORTH = 0.12
+REGAUGE_WORTH = 0.16
 # Gauging again on the spot narrows the uncertainty while there is this much of it; not for ever.
 NARROW_WORTH = 0.08
 REPEATS = 2

@@ -1,9 +1,9 @@
 /** One tap a reading: what it sends for one row, and for both where they read the same. */
 import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import type { CellView, GaugingView } from "../src/api";
+import type { CellView, GaugingView, RefusedCommand } from "../src/api";
 import { GaugingPanel } from "../src/features/bench/topics/tapered/gauging-panel";
-import { button, hand, line, show } from "./page";
+import { button, hand, line, refusal, show } from "./page";
 
 const cell = (place: number, row: CellView["row"], given: Partial<CellView> = {}): CellView => ({
   place,
@@ -32,7 +32,11 @@ const READ = {
   trials: [{ seq: 9, thickness_um: 90, outcome: "passes" }],
 };
 
-function panel(cells: [CellView, ...CellView[]], settings: object = {}) {
+function panel(
+  cells: [CellView, ...CellView[]],
+  settings: object = {},
+  refused: RefusedCommand | null = null,
+) {
   const tap = vi.fn();
   const gauging: GaugingView = {
     number: 2,
@@ -48,7 +52,14 @@ function panel(cells: [CellView, ...CellView[]], settings: object = {}) {
   };
   const wanted = `${cells[0].place} ${cells[0].row}`;
   show(
-    <GaugingPanel gauging={gauging} tap={tap} busy={false} refused={null} wanted={wanted} enough={false} />,
+    <GaugingPanel
+      gauging={gauging}
+      tap={tap}
+      busy={false}
+      refused={refused}
+      wanted={wanted}
+      enough={false}
+    />,
     { ...settings },
   );
   return tap;
@@ -94,6 +105,26 @@ describe("a place of which neither row is read", () => {
       shown: "in",
       both_rows: false,
     });
+  });
+
+  it.each([true, false])("a number read back is taken for what was said: both rows %s", async (both) => {
+    const said = {
+      ...here,
+      kind: "bracket_place",
+      row: "nut side",
+      leaf: "40",
+      typed: true,
+      both_rows: both,
+    } as const;
+    const field = {
+      name: "leaf",
+      message: "“40” may be meant otherwise.",
+      expected: "",
+      choices: ["40 µm", "4.0 thou"],
+    };
+    const tap = panel(UNREAD, {}, refusal({ ...said, shown: "mm" }, field));
+    await hand().click(button("4.0 thou"));
+    expect(tap).toHaveBeenCalledWith({ ...said, leaf: "4.0 thou" });
   });
 
   it("cannot say of the thickest leaf that the next one stopped", () => {

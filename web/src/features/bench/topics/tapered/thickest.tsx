@@ -17,6 +17,8 @@ export function Thickest(props: Way & { thinnest: number; marked: boolean; pair:
     setText("");
     done();
   };
+  // A number that is read back is taken for the rows that it was said of.
+  const saidBoth = refused?.command.kind === "bracket_place" && Boolean(refused.command.both_rows);
   const way = { busy, pair };
   return (
     <div>
@@ -56,7 +58,7 @@ export function Thickest(props: Way & { thinnest: number; marked: boolean; pair:
             value={text}
             placeholder="0.12 or 4.5 thou"
             onChange={(event) => setText(event.target.value)}
-            onChoose={(choice) => say(choice, false, true)}
+            onChoose={(choice) => say(choice, saidBoth, true)}
           />
         </div>
         <Button type="submit" disabled={busy || !text.trim()}>

@@ -10,6 +10,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 from sqlalchemy import Engine, text
 
+from tests.alone import SERVERS, alone, beside_others
 from tests.helpers import BEGIN, FEELERS
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.mariadb import LocalMariaDB
@@ -25,6 +26,19 @@ ROOT = Path(__file__).resolve().parents[1]
 # Deadlines would measure the machine, not the code.
 settings.register_profile("tribodex", deadline=None, suppress_health_check=[HealthCheck.too_slow], derandomize=True)
 settings.load_profile("tribodex")
+
+
+@pytest.fixture(autouse=True)
+def _in_company(request: pytest.FixtureRequest) -> Iterator[None]:
+    """What kills or crowds has the servers to itself; every other test with a server shares them."""
+    if request.node.get_closest_marker("faults") is not None:
+        with alone():
+            yield
+    elif SERVERS & set(request.fixturenames) or "tests/architecture/test_launch" in str(request.node.path):
+        with beside_others():
+            yield
+    else:
+        yield
 
 
 @pytest.fixture(scope="session")
@@ -63,6 +77,8 @@ def _plant() -> Plant:
 @pytest.fixture
 def engine(database: LocalMariaDB, _engine: Engine) -> Engine:
     """The application's engine on a database with the demonstration's plant and no job."""
+    if not database.alive():
+        pytest.fail(f"The database of these tests ended by itself. The end of its log:\n{database.end_of_log()}")
     owner = make_engine(database.owner_url)
     with owner.begin() as connection:
         connection.execute(text("SET FOREIGN_KEY_CHECKS=0"))

@@ -101,7 +101,7 @@ def measure_server(root: Path) -> ServerReport:
         database = LocalMariaDB(Path(folder))
         database.start()
         prepare(root, database)
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), quiet=True)
+        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()

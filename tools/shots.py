@@ -109,7 +109,7 @@ def main() -> None:
         database.start()
         try:
             prepare(ROOT, database)
-            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
+            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
             try:
                 server.wait_ready()
                 browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)

@@ -35,7 +35,7 @@ def nothing_is_left_running() -> Iterator[None]:
         process = RUNNING.pop()
         if process.poll() is None:
             process.terminate()
-            process.wait(timeout=90)
+            process.wait(timeout=240)
 
 
 class Started:
@@ -69,18 +69,18 @@ class Started:
         return "".join(self.said)
 
     def address(self) -> str:
-        assert self._ready.wait(60), self.text
+        assert self._ready.wait(240), self.text
         found = re.search(r"http://\S+", self.text)
         assert found, self.text
         return found[0]
 
     def stop(self) -> int:
         self.process.send_signal(signal.SIGINT)
-        return self.process.wait(60)
+        return self.process.wait(240)
 
 
 def get(address: str) -> object:
-    with urllib.request.urlopen(address, timeout=10) as answer:
+    with urllib.request.urlopen(address, timeout=60) as answer:
         return json.load(answer)
 
 

@@ -43,7 +43,7 @@ def root(tmp_path: Path) -> Path:
     return tmp_path
 
 
-def wait_for(what: Callable[[], bool], seconds: float = 30) -> float:
+def wait_for(what: Callable[[], bool], seconds: float = 240) -> float:
     """Until it holds; how long that took."""
     begin = time.monotonic()
     while time.monotonic() - begin < seconds:
@@ -97,7 +97,7 @@ def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LocalMari
     database = LocalMariaDB(tmp_path_factory.mktemp("up"), fast=True)
     database.start()
     migrate(database.owner_url, database.app_url)
-    server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
+    server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
     server.wait_ready()
     HALVES[server.address] = HalfRequest(server.address)
     yield database, server

@@ -13,8 +13,9 @@ from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 
-# A busy machine is slow, not wrong.
-expect.set_options(timeout=15_000)
+# A busy machine is slow, not wrong: what is expected is waited for; only what never comes takes this long.
+LONGEST = 90_000
+expect.set_options(timeout=LONGEST)
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -38,9 +39,17 @@ class Site:
     """The server; can go away and come back at the same address."""
 
     def __init__(self, database: LocalMariaDB) -> None:
-        self._server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), quiet=True)
+        self._database = database
+        self._server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
         self._server.wait_ready()
         self.address = self._server.address
+
+    def must_live(self) -> None:
+        """Fails with the reason where the server or its database ended by itself."""
+        if not self._database.alive():
+            pytest.fail(f"The database of these tests ended by itself. The end of its log:\n{self._database.end_of_log()}")
+        if not self._server.alive():
+            pytest.fail(f"The web server of these tests ended by itself.{self._server.last_words()}")
 
     def start(self) -> None:
         self._server.restart()
@@ -71,6 +80,7 @@ def browser() -> Iterator[Browser]:
 @pytest.fixture
 def new_page(browser: Browser, site: Site) -> Iterator[Callable[..., Page]]:
     """Makes pages; every error in a console fails the test."""
+    site.must_live()
     contexts: list[BrowserContext] = []
     complaints: list[str] = []
 
@@ -79,7 +89,7 @@ def new_page(browser: Browser, site: Site) -> Iterator[Callable[..., Page]]:
         context.add_init_script(
             f"localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({{actor: '{actor}'}}))"
         )
-        context.set_default_timeout(15_000)
+        context.set_default_timeout(LONGEST)
         contexts.append(context)
         page = context.new_page()
         if strict:

@@ -107,7 +107,7 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
         assert stop["machine"]
     expect(phone.get_by_text("every stop done")).to_be_visible()
     phone.context.set_offline(False)
-    expect(phone.get_by_text("it goes out with the network", exact=False)).to_have_count(0, timeout=30_000)
+    expect(phone.get_by_text("it goes out with the network", exact=False)).to_have_count(0)
     phone.get_by_label("As", exact=True).fill("greaser")
     phone.get_by_role("button", name="Sign it").click()
     expect(phone.get_by_text("Signed.")).to_be_visible()

@@ -179,10 +179,10 @@ def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: C
     expect(page.get_by_role("heading", name="At the bench")).to_be_visible()
     page.go_back()
     page.context.set_offline(False)
-    expect(page.get_by_text("waits on this device")).to_be_hidden(timeout=20_000)
+    expect(page.get_by_text("waits on this device")).to_be_hidden()
     after = hands.bench()
     assert after["last_seq"] == before["last_seq"] + 1
-    expect(page.get_by_text("This is what this device last knew")).to_be_hidden(timeout=20_000)
+    expect(page.get_by_text("This is what this device last knew")).to_be_hidden()
 
 
 def test_the_fields_follow_the_bearing_whatever_is_still_missing(page: Page) -> None:

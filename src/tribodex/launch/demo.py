@@ -9,6 +9,7 @@ from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.demo_jobs import load_jobs
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
+from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
 from tribodex.store.migrate import migrate
@@ -49,7 +50,10 @@ def run_demo(root: Path, host: str, names: str, port: int, reset: bool) -> int:
     folder = root / ".run" / "demo"
     try:
         with Claim(folder) as claim:
-            return _run(root, LocalMariaDB(folder), (host, names), port, reset, claim)
+            return _run(root, LocalMariaDB(folder, say=say), (host, names), port, reset, claim)
+    except NotUp as error:
+        say(f"The demonstration did not start. {error}")
+        return 1
     except AlreadyRunning as running:
         say(f"The demonstration runs already{f', at {running.other.address}' if running.other.address else ''}: stop it there first (Ctrl-C).")
         return 1
@@ -65,7 +69,7 @@ def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, r
         say("2 of 3: looking after the demonstration's data …")
         prepare(root, database)
         say("3 of 3: starting the web server …")
-        server = WebServer(root, database.app_url, host[0], choose_port(port), hosts=",".join(filter(None, host)))
+        server = WebServer(root, database.app_url, host[0], choose_port(port), hosts=",".join(filter(None, host)), say=say)
         try:
             server.wait_ready()
             claim.serves(server)

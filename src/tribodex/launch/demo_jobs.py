@@ -194,7 +194,9 @@ class WrittenAtOnce(SqlStore):
 
 def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
     """Do every job of the file; jobs that are there already stay as they are."""
-    for entry in read_yaml(file)["jobs"]:
+    demonstration = read_yaml(file)
+    reference = reference.pinned(demonstration["procedures"])
+    for entry in demonstration["jobs"]:
         with Session(engine) as session:
             store = WrittenAtOnce(session)
             begins = datetime.fromisoformat(entry["begins"])

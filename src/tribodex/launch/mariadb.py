@@ -11,7 +11,7 @@ import shutil
 import signal
 import socket
 import subprocess
-import time
+from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import quote
@@ -19,9 +19,11 @@ from urllib.parse import quote
 import pymysql
 
 from tribodex.launch.processes import dies_with_parent, started_at
+from tribodex.launch.waiting import NotUp, end_of, wait_gone, wait_until
 
 DATABASE = "tribodex"
-START_SECONDS = 60.0
+# What a server answers that is not there yet; any other refusal will not go away by waiting.
+_NOT_YET = frozenset({2002, 2003, 2006, 2013, 1040, 1053})
 LONGEST_SOCKET = 100
 # Accounts without rights that a Debian machine has, the database's own first.
 ACCOUNTS = ("mysql", "nobody")
@@ -53,8 +55,9 @@ class Accounts:
 class LocalMariaDB:
     """A database server in a folder. `owner_url` may change tables, `app_url` may not change the log."""
 
-    def __init__(self, folder: Path, *, fast: bool = False) -> None:
+    def __init__(self, folder: Path, *, fast: bool = False, say: Callable[[str], None] | None = None) -> None:
         self.folder = folder.resolve()
+        self._say = say
         self._account = _account(self.folder)
         self._fast = fast
         self._process: subprocess.Popen[bytes] | None = None
@@ -73,7 +76,7 @@ class LocalMariaDB:
     def start(self) -> None:
         """Start it, making its data folder the first time.
 
-        Raises RuntimeError with the end of its log when it does not come up.
+        Raises NotUp with the end of its log when it does not come up.
         """
         data = self.folder / "data"
         if not (data / "mysql").is_dir():
@@ -163,7 +166,7 @@ class LocalMariaDB:
             command.append(f"--user={self._account or 'root'}")
         done = subprocess.run(command, capture_output=True, text=True, check=False, env=os.environ | {"TMPDIR": self._own("tmp")})
         if done.returncode != 0:
-            raise RuntimeError(f"MariaDB could not make its data folder:\n{done.stderr[-2000:]}")
+            raise NotUp(f"MariaDB could not make its data folder:\n{done.stderr[-2000:]}")
 
     def _init_file(self) -> Path:
         """Accounts, made or renewed at every start: three, each with a password, from this machine only. The application gets its
@@ -204,7 +207,7 @@ class LocalMariaDB:
     def _private(self, folder: Path) -> Path:
         folder.mkdir(parents=True, exist_ok=True, mode=0o700)
         if folder.is_symlink() or folder.stat().st_uid not in (os.geteuid(), self._uid()):
-            raise RuntimeError(f"{folder} belongs to somebody else.")
+            raise NotUp(f"{folder} belongs to somebody else.")
         folder.chmod(0o700)
         self._give(folder)
         return folder
@@ -227,23 +230,28 @@ class LocalMariaDB:
         if str(self.folder / "data") not in command:
             return
         os.kill(pid, signal.SIGTERM)
-        deadline = time.monotonic() + START_SECONDS
-        while started_at(pid) is not None and time.monotonic() < deadline:
-            time.sleep(0.05)
+        if not wait_gone(pid, lambda: started_at(pid) is not None):
+            raise NotUp(f"A database server of an earlier start (process {pid}) holds {self.folder} and does not end: end it, then start again.")
 
     def _wait(self) -> None:
-        deadline = time.monotonic() + START_SECONDS
-        while time.monotonic() < deadline:
-            if not self.alive():
-                break
-            try:
-                pymysql.connect(unix_socket=str(self.socket), user="tribodex_owner", password=self._accounts.owner, connect_timeout=2).close()
-                return
-            except pymysql.err.OperationalError:
-                time.sleep(0.05)
-        log = self.folder / "server.log"
-        tail = log.read_text(errors="replace")[-2000:] if log.exists() else "(no log)"
-        raise RuntimeError(f"MariaDB did not come up. The end of its log:\n{tail}")
+        assert self._process is not None  # it was just started
+        try:
+            wait_until("The database", self._process.pid, self._answers, self.alive, self._say)
+        except NotUp as error:
+            raise NotUp(f"{error} The end of its log:\n{self.end_of_log()}") from None
+
+    def _answers(self) -> bool:
+        try:
+            pymysql.connect(unix_socket=str(self.socket), user="tribodex_owner", password=self._accounts.owner, connect_timeout=30).close()
+        except pymysql.err.OperationalError as error:
+            if error.args and error.args[0] not in _NOT_YET:
+                raise NotUp(f"The database refuses its own account: {error.args[-1]}.") from error
+            return False
+        return True
+
+    def end_of_log(self) -> str:
+        """The end of what the server wrote down."""
+        return end_of(self.folder / "server.log")
 
 
 def _account(folder: Path) -> str:
@@ -263,5 +271,5 @@ def _account(folder: Path) -> str:
 def _server() -> str:
     found = shutil.which("mariadbd", path=f"{os.environ.get('PATH', '')}:/usr/sbin:/usr/local/sbin")
     if found is None:
-        raise RuntimeError("mariadbd is not installed; the launcher installs it (apt package mariadb-server-core).")
+        raise NotUp("mariadbd is not installed; the launcher installs it (apt package mariadb-server-core).")
     return found

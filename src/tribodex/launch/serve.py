@@ -22,6 +22,7 @@ from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.server import WebServer
+from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore
@@ -34,12 +35,19 @@ from tribodex.usecases.projections import rebuild_list
 def run_serve(root: Path) -> int:
     """Serve until stopped."""
     url, owner = os.environ.get("TRIBODEX_DATABASE_URL"), os.environ.get("TRIBODEX_OWNER_URL")
-    if url is not None:
-        return _serve(root, url, owner, None, None)
+    try:
+        return _serve(root, url, owner, None, None) if url is not None else _own(root)
+    except NotUp as error:
+        say(f"The server did not start. {error}")
+        return 1
+
+
+def _own(root: Path) -> int:
+    """Serve from an instance of its own."""
     folder = root / ".run" / "serve"
     try:
         with Claim(folder) as claim:
-            own = LocalMariaDB(folder)
+            own = LocalMariaDB(folder, say=say)
             say("Starting the database …")
             own.start()
             try:
@@ -62,7 +70,7 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
     host = env.get("TRIBODEX_HOST", "127.0.0.1")
     port = choose_port(int(env.get("TRIBODEX_PORT", "8700")))
     hosts = ",".join(filter(None, (host, env.get("TRIBODEX_HOSTS", ""))))
-    server = WebServer(root, url, host, port, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")))
+    server = WebServer(root, url, host, port, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")), say=say)
     try:
         server.wait_ready()
         if claim is not None:

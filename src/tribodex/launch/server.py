@@ -7,24 +7,35 @@ import signal
 import socket
 import subprocess
 import sys
-import time
 import urllib.error
 import urllib.request
+from collections.abc import Callable
 from pathlib import Path
 
 from tribodex.launch.processes import dies_with_parent
+from tribodex.launch.waiting import NotUp, end_of, wait_until
 
-START_SECONDS = 30.0
 WAITING = 256
 
 
 class WebServer:
     """A master with workers on one address. The address is held here: while the server is started anew, browsers wait and lose nothing."""
 
-    def __init__(self, root: Path, database_url: str, host: str, port: int, *, hosts: str = "", workers: int = 2, quiet: bool = False) -> None:
+    def __init__(
+        self,
+        root: Path,
+        database_url: str,
+        host: str,
+        port: int,
+        *,
+        hosts: str = "",
+        workers: int = 2,
+        log: Path | None = None,
+        say: Callable[[str], None] | None = None,
+    ) -> None:
         self.address = f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else host}:{port}"
         self._environment = os.environ | {"TRIBODEX_DATABASE_URL": database_url, "TRIBODEX_DIST": str(root / "web" / "dist"), "TRIBODEX_HOSTS": hosts}
-        self._root, self._workers, self._quiet = root, workers, quiet
+        self._root, self._workers, self._log, self._say = root, workers, log, say
         self._listening = socket.create_server((host, port), family=socket.AF_INET6 if ":" in host else socket.AF_INET, backlog=WAITING)
         self._process = self._start()
 
@@ -39,16 +50,23 @@ class WebServer:
         self._process = self._start()
 
     def wait_ready(self) -> None:
-        """Wait until it answers. Raises RuntimeError when it does not."""
-        deadline = time.monotonic() + START_SECONDS
-        while time.monotonic() < deadline and self._process.poll() is None:
-            try:
-                with urllib.request.urlopen(f"{self.address}/ready", timeout=2):
-                    return
-            except (urllib.error.URLError, ConnectionError, TimeoutError):
-                time.sleep(0.05)
-        self.stop()
-        raise RuntimeError("the web server did not come up")
+        """Wait until it answers. Raises NotUp, in words, when it does not."""
+        try:
+            wait_until("The web server", self._process.pid, self._answers, self.alive, self._say)
+        except NotUp as error:
+            self.stop()
+            raise NotUp(f"{error}{self.last_words()}") from None
+
+    def _answers(self) -> bool:
+        try:
+            with urllib.request.urlopen(f"{self.address}/ready", timeout=30):
+                return True
+        except (urllib.error.URLError, ConnectionError, TimeoutError):
+            return False
+
+    def last_words(self) -> str:
+        """The end of what it wrote, where that was kept in a file; else it stands on the terminal already."""
+        return f" What it wrote last:\n{end_of(self._log)}" if self._log is not None else ""
 
     def alive(self) -> bool:
         """Whether it runs."""
@@ -72,15 +90,19 @@ class WebServer:
         self._process.wait()
 
     def _start(self) -> subprocess.Popen[bytes]:
-        output = subprocess.DEVNULL if self._quiet else None
+        output = self._log.open("ab") if self._log is not None else None
         held = self._listening.fileno()
-        return subprocess.Popen(
-            [sys.executable, "-m", "tribodex.launch.web", str(held), str(self._workers)],
-            env=self._environment,
-            cwd=self._root,
-            stdout=output,
-            stderr=output,
-            start_new_session=True,
-            pass_fds=(held,),
-            preexec_fn=dies_with_parent(signal.SIGTERM),
-        )
+        try:
+            return subprocess.Popen(
+                [sys.executable, "-m", "tribodex.launch.web", str(held), str(self._workers)],
+                env=self._environment,
+                cwd=self._root,
+                stdout=output,
+                stderr=output,
+                start_new_session=True,
+                pass_fds=(held,),
+                preexec_fn=dies_with_parent(signal.SIGTERM),
+            )
+        finally:
+            if output is not None:
+                output.close()

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
 from typing import Any, Literal, NamedTuple, Protocol
@@ -105,6 +105,14 @@ class Reference:
         if not versions or (version is not None and version not in versions):
             raise NotFound(f"There is no procedure {procedure_id}{f'@{version}' if version else ''}.")
         return self.procedures[procedure_id, version if version is not None else max(versions)]
+
+    def pinned(self, names: Iterable[str]) -> Reference:
+        """The same with these versions (“id@version”) as the newest of their procedures: what is opened is not changed by a later one.
+
+        Raises NotFound for one that is not there.
+        """
+        newest = {name.partition("@")[0]: self.procedure(name.partition("@")[0], int(name.partition("@")[2])).version for name in names}
+        return replace(self, procedures={key: p for key, p in self.procedures.items() if key[1] <= newest.get(key[0], key[1])})
 
 
 @dataclass(frozen=True)

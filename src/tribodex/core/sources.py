@@ -60,45 +60,64 @@ class Source:
 
 
 LAME = Source(
-    "lame",
-    "Thick-walled rings, plane stress (Lamé)",
-    "elasticity theory; raceway diameter from the handbook approximation F = (3d + D)/4",
-    "physics",
-    "derivation",
-    "Ratio good to about ±10 % on a sleeve: smoothing and sleeve stiffness are not in it.",
+    id="lame",
+    title="Thick-walled rings, plane stress (Lamé)",
+    source="elasticity theory; raceway diameter from the handbook approximation F = (3d + D)/4",
+    grade="physics",
+    checked="derivation",
+    confidence="Ratio good to about ±10 % on a sleeve: smoothing and sleeve stiffness are not in it.",
 )
-SCREW = Source("screw", "Screw and taper geometry", "geometry", "physics", "derivation", "Exact for the stated pitch and taper.")
+SCREW = Source(
+    id="screw",
+    title="Screw and taper geometry",
+    source="geometry",
+    grade="physics",
+    checked="derivation",
+    confidence="Exact for the stated pitch and taper.",
+)
 GAUGED = Source(
-    "gauged",
-    "Feeler brackets taken on this job",
-    "readings of this job",
-    "measured",
-    "derivation",
-    "Between the thickest leaf that passed and the thinnest that did not; leaf tolerance and feel added in quadrature.",
+    id="gauged",
+    title="Feeler brackets taken on this job",
+    source="readings of this job",
+    grade="measured",
+    checked="derivation",
+    confidence="Between the thickest leaf that passed and the thinnest that did not; leaf tolerance and feel added in quadrature.",
 )
 EXPANSION = Source(
-    "expansion",
-    "Linear expansion of rings",
-    "expansion of bearing steel from the material table",
-    "physics",
-    "derivation",
-    "Expansion good to about ±4 %; uniform temperature in each ring.",
+    id="expansion",
+    title="Linear expansion of rings",
+    source="expansion of bearing steel from the material table",
+    grade="physics",
+    checked="derivation",
+    confidence="Expansion good to about ±4 %; uniform temperature in each ring.",
 )
 ISO_286 = Source(
-    "iso_286", "Standard tolerances IT5 and IT9", "ISO 286-1, table 1", "standard", "memory", "Compared in a test with a reference library."
+    id="iso_286",
+    title="Standard tolerances IT5 and IT9",
+    source="ISO 286-1, table 1",
+    grade="standard",
+    checked="memory",
+    confidence="Compared in a test with a reference library.",
 )
 ISO_281 = Source("iso_281", "Viscosity that a rolling bearing needs", "ISO 281", "standard", "memory")
 ASTM_D341 = Source("astm_d341", "Viscosity against temperature (Walther)", "ASTM D341", "standard", "memory")
-ISO_898 = Source("iso_898", "Stress areas of threads", "ISO 898-1; inch threads ASME B1.1", "standard", "memory", "Compared with table values.")
-FIRST_ORDER = Source(
-    "first_order",
-    "Warming of a body with losses in proportion",
-    "physics; fitted to the readings of this job, each as a bracket",
-    "physics",
-    "derivation",
-    "Fresh grease gives a hump first that it does not have; load, speed and ambient steady.",
+ISO_898 = Source(
+    id="iso_898",
+    title="Stress areas of threads",
+    source="ISO 898-1; inch threads ASME B1.1",
+    grade="standard",
+    checked="memory",
+    confidence="Compared with table values.",
 )
-MAKER = Source("maker", "A maker's sheet", "typed in by a person", "maker", "memory", "As it was typed.")
+FIRST_ORDER = Source(
+    id="first_order",
+    title="Warming of a body with losses in proportion",
+    source="physics; fitted to the readings of this job, each as a bracket",
+    grade="physics",
+    checked="derivation",
+    confidence="Fresh grease gives a hump first that it does not have; load, speed and ambient steady.",
+)
+MAKER = Source(id="maker", title="A maker's sheet", source="typed in by a person", grade="maker", checked="memory", confidence="As it was typed.")
 PRACTICE = Source("practice", "Common practice", "common practice, no source", "practice", "memory")
 
 BUILT_IN = (LAME, SCREW, GAUGED, EXPANSION, ISO_286, ISO_281, ASTM_D341, ISO_898, FIRST_ORDER, MAKER, PRACTICE)

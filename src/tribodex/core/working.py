@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
 
 
@@ -17,11 +17,16 @@ class Level(StrEnum):
 
 @dataclass(frozen=True)
 class Verdict:
-    """A judgement in a word, with its weight and its reason."""
+    """A judgement in a word, with its weight and its reason.
+
+    `code` names what was found wrong, by a member of the module that judges ("screw.too_tight"), unique in the house: whatever stops or
+    is not known has one, and what is branched on. Entries of older versions have none. It does not part two judgements that say the same.
+    """
 
     word: str
     level: Level
     reason: str
+    code: str = field(default="", compare=False)
 
 
 @dataclass(frozen=True)

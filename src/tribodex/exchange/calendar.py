@@ -70,7 +70,16 @@ def round_entries(stops: Sequence[DueStop], monday: date) -> list[DayEntry]:
             lines.append(f"and {len(here) - LINES} more")
         minutes = round(sum(stop.minutes for stop in here))
         title = f"Round {route or 'plant'}: {len(here)} stop{'s' if len(here) != 1 else ''}, {minutes} min"
-        found.append(DayEntry(f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}", begins, 5, title, "\n".join([crew, *lines]), route))
+        found.append(
+            DayEntry(
+                uid=f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}",
+                first=begins,
+                long=5,
+                title=title,
+                text="\n".join([crew, *lines]),
+                place=route,
+            )
+        )
     return found
 
 
@@ -81,7 +90,9 @@ def position_entries(view: PositionView) -> list[DayEntry]:
     for due in view.due:
         if due.day is not None:
             uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
-            found.append(DayEntry(uid, due.day, 1, f"{where}: {due.kind.words}", f"{due.words}\n{view.kept}", view.route))
+            found.append(
+                DayEntry(uid=uid, first=due.day, long=1, title=f"{where}: {due.kind.words}", text=f"{due.words}\n{view.kept}", place=view.route)
+            )
     return found
 
 
@@ -93,7 +104,14 @@ def lead_entries(job_id: str, job: Job) -> list[DayEntry]:
         for i, step in enumerate(plan.begins if plan is not None else ()):
             title = f"{place.name}: {step.words}"
             found.append(
-                DayEntry(f"lead-{job_id}-{place.id}-{i}", step.at, step.hours, title, f"{job.opened.title}, {step.hours:g} h", job.opened.machine)
+                DayEntry(
+                    uid=f"lead-{job_id}-{place.id}-{i}",
+                    first=step.at,
+                    long=step.hours,
+                    title=title,
+                    text=f"{job.opened.title}, {step.hours:g} h",
+                    place=job.opened.machine,
+                )
             )
     return found
 

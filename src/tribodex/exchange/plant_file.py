@@ -67,7 +67,10 @@ class MachineEntry(_Strict):
             if unknown := set(shaft.bearings) - known:
                 raise ValueError(f"{self.id}: shaft {shaft.id} names {', '.join(sorted(unknown))}, which are no positions of this machine")
         parts = [tuple(ShaftPart(**part.model_dump()) for part in shaft.parts) for shaft in self.shafts]
-        return tuple(ShaftLine(s.id, s.name, s.length_mm, s.datum, on_it, dict(s.bearings)) for s, on_it in zip(self.shafts, parts, strict=True))
+        return tuple(
+            ShaftLine(id=s.id, name=s.name, length_mm=s.length_mm, datum=s.datum, parts=on_it, bearings=dict(s.bearings))
+            for s, on_it in zip(self.shafts, parts, strict=True)
+        )
 
 
 class FeelerEntry(_Strict):
@@ -126,7 +129,13 @@ def read_plant(file: Path) -> Plant:
     read = PlantFile.model_validate(data["plant"])
     return Plant(
         machines=tuple(
-            Machine(m.id, m.name, m.area, tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions), m.lines())
+            Machine(
+                m.id,
+                m.name,
+                m.area,
+                tuple(Position(id=p.id, machine_id=m.id, name=p.name, designation=p.designation, shaft=p.shaft, fixed=p.fixed) for p in m.positions),
+                m.lines(),
+            )
             for m in read.machines
         ),
         people=tuple(read.people),

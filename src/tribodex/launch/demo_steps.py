@@ -52,7 +52,9 @@ def _out(fitter: Fitter, what: str) -> None:
 def _inboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
     """Seals planned, the inboard ring on before the sleeve."""
     cmd = seals.commands
-    fitter.say(cmd.PlanSeals(SealKind(said["seal"]), Purpose(said["purpose"]), "both", "NBR", "92", "50 °C"))
+    fitter.say(
+        cmd.PlanSeals(seal=SealKind(said["seal"]), purpose=Purpose(said["purpose"]), sides="both", material="NBR", speed="92", temperature="50 °C")
+    )
     fitter.say(cmd.PutRingOn("inboard", said["lip"]))
 
 
@@ -67,7 +69,11 @@ def _outboard(fitter: Fitter, said: Mapping[str, Any]) -> None:
 def _fill(fitter: Fitter, said: Mapping[str, Any]) -> None:
     """Grease chosen, amounts worked out, packed, every corner as asked."""
     cmd = grease.commands
-    fitter.say(cmd.ChooseLubricant("grease", "Mill grease 2", "lithium complex", "clean", "VG 220", "92", "50 °C"))
+    fitter.say(
+        cmd.ChooseLubricant(
+            lubricant="grease", name="Mill grease 2", thickener="lithium complex", old="clean", oil="VG 220", speed="92", temperature="50 °C"
+        )
+    )
     fitter.say(cmd.PlanFill("middling", **said))
     fitter.say(cmd.PackBearing("full", True))
     plan = fitter.desk.of(grease.TOPIC).planned
@@ -84,7 +90,9 @@ def _close(fitter: Fitter, said: Mapping[str, Any]) -> None:
     fitter.say(cmd.PlanJoint("base", "2", "corners", "M16", torque="190 N·m", torque_source="sheet of the housing", **wrench))
     _tighten(fitter, "base")
     fitter.say(cmd.ReadRingGaps(said["toward"], said["away"], "cap_off"))
-    fitter.say(cmd.PlanJoint("cap", "4", "corners", "M12", "8.8", "oiled", into="grey iron", engaged="22 mm", **wrench))
+    fitter.say(
+        cmd.PlanJoint(joint="cap", count="4", layout="corners", screw="M12", grade="8.8", finish="oiled", into="grey iron", engaged="22 mm", **wrench)
+    )
     _tighten(fitter, "cap")
     fitter.say(cmd.LookRubbing(True))
 

@@ -109,4 +109,15 @@ def position_jobs(session: Session, position_id: str, limit: int) -> Sequence[Po
         .order_by(JobPlaceRow.number.desc())
         .limit(limit)
     )
-    return [PositionJob(r.id, r.number, r.title, r.status, r.updated_at.replace(tzinfo=UTC), bool(r.round), r.said or []) for r in rows]
+    return [
+        PositionJob(
+            job_id=r.id,
+            number=r.number,
+            title=r.title,
+            status=r.status,
+            updated_at=r.updated_at.replace(tzinfo=UTC),
+            round=bool(r.round),
+            said=r.said or [],
+        )
+        for r in rows
+    ]

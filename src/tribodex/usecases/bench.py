@@ -276,23 +276,33 @@ def _place(desk: Desk, at: str) -> PlaceView:
     in_order = sorted(used, key=HOUSE.topics.index, reverse=True)
     figures = next((found for topic in in_order if (found := topic.figures(here, here.of(topic)))), ())
     return PlaceView(
-        place.id,
-        place.name,
-        place.position_id,
-        fitted.bearing.label if fitted is not None else "",
-        floats,
-        floats.words,
-        now.stage.title if now is not None else "",
-        rail.NOW if now is not None else rail.DONE,
-        figure_view(figures[0]) if figures else None,
-        not desk.job.closed and any(t.may_revise(desk.job.of(t, at)) for t in HOUSE.topics if not t.per_shaft),
+        id=place.id,
+        name=place.name,
+        position_id=place.position_id,
+        bearing=fitted.bearing.label if fitted is not None else "",
+        floats=floats,
+        floats_words=floats.words,
+        stage=now.stage.title if now is not None else "",
+        state=rail.NOW if now is not None else rail.DONE,
+        figure=figure_view(figures[0]) if figures else None,
+        may_revise=not desk.job.closed and any(t.may_revise(desk.job.of(t, at)) for t in HOUSE.topics if not t.per_shaft),
     )
 
 
 def figure_view(figure: Result) -> FigureView:
     """A figure without its working."""
     f = figure
-    return FigureView(f.id, f.label, f.value, f.value_to, f.unit, f.uncertainty, f.verdict, f.note, bool(f.working))
+    return FigureView(
+        id=f.id,
+        label=f.label,
+        value=f.value,
+        value_to=f.value_to,
+        unit=f.unit,
+        uncertainty=f.uncertainty,
+        verdict=f.verdict,
+        note=f.note,
+        worked=bool(f.working),
+    )
 
 
 def point_views(points: Iterable[Point]) -> tuple[PointView, ...]:
@@ -318,18 +328,18 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
         said_by, withdrawable = said_again(HOUSE, event.fact)
         lines.append(
             LogLine(
-                event.seq,
-                event.kind,
-                event.at,
-                tell(event.fact),
-                event.actor,
-                event.happened_at,
-                said_by is not None,
-                withdrawable,
-                kind_of(said_by) if said_by is not None else "",
-                said_as(job.job.effective.get(event.seq)),
-                replaced,
-                event.clock_off,
+                seq=event.seq,
+                kind=event.kind,
+                at=event.at,
+                text=tell(event.fact),
+                actor=event.actor,
+                happened_at=event.happened_at,
+                correctable=said_by is not None,
+                withdrawable=withdrawable,
+                says=kind_of(said_by) if said_by is not None else "",
+                said=said_as(job.job.effective.get(event.seq)),
+                replaced=replaced,
+                clock_off=event.clock_off,
             )
         )
     return tuple(lines)

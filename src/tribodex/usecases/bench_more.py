@@ -42,7 +42,9 @@ def place_figures(reference: Reference, job: Loaded, at: str = SHAFT, stage: str
     if other is not None:
         kind, made = other
         targets, given = kind.paper(made).figures, made.given
-    return PlaceFigures(task.at, task.stage.id, figures, targets, job.job.place(task.at).position_id, given)
+    return PlaceFigures(
+        at=task.at, stage=task.stage.id, figures=figures, targets=targets, position_id=job.job.place(task.at).position_id, given=given
+    )
 
 
 def shaft_of(reference: Reference, job: Loaded) -> LineDrawing:

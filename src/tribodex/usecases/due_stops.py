@@ -87,7 +87,9 @@ class DueStops:
         crew_of = {name: n for n, crew in reversed(list(enumerate(self.crews))) for name in crew.routes}
         crew = np.array([crew_of.get(name, 0) for name in self.routes], np.int64)[route] if rows else route
         again = kind != KINDS.index(CareKind.TIGHTEN)
-        things = Things(place, kind, route, crew, _known(strokes), np.array([bool(each) for each in over], np.bool_))
+        things = Things(
+            place=place, kind=kind, route=route, crew=crew, strokes=_known(strokes), over=np.array([bool(each) for each in over], np.bool_)
+        )
         capacity = np.array([each.minutes_a_week for each in self.crews])
         self._stops = made = stops(things, when, occurrences(when, again, today, weeks), weeks, capacity)
         self._by_hours = when.by_hours

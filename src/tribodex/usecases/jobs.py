@@ -187,14 +187,14 @@ def append(
     last = len(said) - 1
     added = [
         Event(
-            start + i + 1,
-            tap.client_event_id if i == last else f"{tap.client_event_id}.{i}",
-            at,
-            fact,
-            tap.actor.strip(),
-            tap.happened_at,
-            recorded_at,
-            tap.digest,
+            seq=start + i + 1,
+            client_event_id=tap.client_event_id if i == last else f"{tap.client_event_id}.{i}",
+            at=at,
+            fact=fact,
+            actor=tap.actor.strip(),
+            happened_at=tap.happened_at,
+            recorded_at=recorded_at,
+            digest=tap.digest,
         )
         for i, (at, fact) in enumerate(said)
     ]

@@ -80,7 +80,9 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     places, planned = [], []
     for i, (position, bearing, plan) in enumerate(zip(positions, order.bearings, plans, strict=True), 1):
         own = reference.procedure(plan.procedure)
-        places.append(Place(str(i), position.id, position.name, own.id, own.version, bearing.floats))
+        places.append(
+            Place(id=str(i), position_id=position.id, name=position.name, procedure_id=own.id, procedure_version=own.version, floats=bearing.floats)
+        )
         planned += [Planned(str(i), fact) for fact in plan.facts]
     line = _line(machine, places) if order.whole else None
     if line is not None:

@@ -134,7 +134,17 @@ def _methods(plan: Plan) -> tuple[MethodOption, ...]:
 
 
 def _half_option(plan: Plan) -> CardOption:
-    return CardOption(HALF, "“Half of it” rule", HALF_REASON, False, plan.card == HALF, None, None, None, "")
+    return CardOption(
+        card=HALF,
+        title="“Half of it” rule",
+        reason=HALF_REASON,
+        default=False,
+        chosen=plan.card == HALF,
+        reduction=None,
+        drive_up=None,
+        residual=None,
+        note="",
+    )
 
 
 def card_option(card: ReductionCard, plan: Plan) -> CardOption:
@@ -144,4 +154,14 @@ def card_option(card: ReductionCard, plan: Plan) -> CardOption:
         found = (reduction_range(card, plan.bearing), card_drive_up(card, plan.bearing), residual_limit(card, plan.bearing))
         return CardOption(card.card, card.heading, card.reason, default, chosen, *found, "")
     except InvalidInput as error:
-        return CardOption(card.card, card.heading, card.reason, default, chosen, None, None, None, error.detail)
+        return CardOption(
+            card=card.card,
+            title=card.heading,
+            reason=card.reason,
+            default=default,
+            chosen=chosen,
+            reduction=None,
+            drive_up=None,
+            residual=None,
+            note=error.detail,
+        )

@@ -82,22 +82,25 @@ def position(store: Store, position_id: str, today: date) -> PositionView:
     due = due_now(entry for entry, _ in said)
     history = sorted((_line(entry, job) for entry, job in said), key=lambda line: (line.on, line.number), reverse=True)
     return PositionView(
-        place.id,
-        machine.name,
-        place.name,
-        machine.area,
-        place.designation,
-        _kept(due),
-        tuple(_due(one, today) for one in due),
-        tuple(history),
-        tuple(JobAtPosition(job.job_id, job.number, job.title, job.status, job.updated_at, job.round) for job in jobs),
+        id=place.id,
+        machine=machine.name,
+        position=place.name,
+        route=machine.area,
+        designation=place.designation,
+        kept=_kept(due),
+        due=tuple(_due(one, today) for one in due),
+        history=tuple(history),
+        jobs=tuple(
+            JobAtPosition(id=job.job_id, number=job.number, title=job.title, status=job.status, updated_at=job.updated_at, round=job.round)
+            for job in jobs
+        ),
     )
 
 
 def _due(one: DueNow, today: date) -> PositionDue:
     day = due_date(one.care, one.since, one.hours_per_day)
     late = day is not None and is_late(day, one.since, today)
-    return PositionDue(one.care.kind, one.care.words, day, one.since, late, one.over)
+    return PositionDue(kind=one.care.kind, words=one.care.words, day=day, since=one.since, late=late, over=one.over)
 
 
 def _kept(due: tuple[DueNow, ...]) -> str:
@@ -114,9 +117,23 @@ def _kept(due: tuple[DueNow, ...]) -> str:
 def _line(entry: CareSaid, job: PositionJob) -> HistoryLine:
     if isinstance(entry, SetSaid):
         text = "; ".join(care.words for care in entry.due)
-        return HistoryLine(entry.on, job.job_id, job.number, "kept from now on", text, None, None, "", ())
+        return HistoryLine(
+            on=entry.on, job_id=job.job_id, number=job.number, what="kept from now on", text=text, warm_c=None, given_g=None, by="", found=()
+        )
     if isinstance(entry, SkipSaid):
-        return HistoryLine(entry.on, job.job_id, job.number, "skipped", entry.reason, None, None, entry.by, ())
+        return HistoryLine(
+            on=entry.on, job_id=job.job_id, number=job.number, what="skipped", text=entry.reason, warm_c=None, given_g=None, by=entry.by, found=()
+        )
     strokes = f"{entry.strokes} strokes" if entry.strokes is not None else ""
     words = "; ".join(part for part in (strokes, *(kind.words for kind in entry.kinds if kind is not CareKind.GREASE)) if part)
-    return HistoryLine(entry.on, job.job_id, job.number, "done", words, entry.warm_c, entry.given_g, entry.by, entry.found)
+    return HistoryLine(
+        on=entry.on,
+        job_id=job.job_id,
+        number=job.number,
+        what="done",
+        text=words,
+        warm_c=entry.warm_c,
+        given_g=entry.given_g,
+        by=entry.by,
+        found=entry.found,
+    )

@@ -211,7 +211,18 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         standing_above=first.standing_above,
         log=log_lines(loaded),
         events=tuple(
-            EventRecord(e.seq, e.at, e.kind, e.version, e.client_event_id, e.actor, e.happened_at, e.recorded_at, encode(e.fact)) for e in loaded.log
+            EventRecord(
+                seq=e.seq,
+                at=e.at,
+                kind=e.kind,
+                schema_version=e.version,
+                client_event_id=e.client_event_id,
+                actor=e.actor,
+                happened_at=e.happened_at,
+                recorded_at=e.recorded_at,
+                payload=encode(e.fact),
+            )
+            for e in loaded.log
         ),
     )
 
@@ -224,7 +235,13 @@ def _gates(desk: Desk) -> Iterator[GateRecord]:
                 over = passed.overruled
                 where = desk.job.place(task.at).name if task.at and len(desk.job.places) > 1 else ""
                 yield GateRecord(
-                    gate.title, where, passed.by, passed.items, over is not None, over.reason if over else "", over.missing if over else ()
+                    title=gate.title,
+                    at=where,
+                    by=passed.by,
+                    items=passed.items,
+                    overruled=over is not None,
+                    reason=over.reason if over else "",
+                    missing=over.missing if over else (),
                 )
 
 
@@ -308,14 +325,14 @@ def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:
     if closed is not None:
         verdict = closed.initial_verdict or (closed.final_verdict.overall if closed.final_verdict else None)
     return GaugingRecord(
-        gauging.number,
-        PHASES[gauging.phase],
-        PLACES[gauging.where],
-        gauging.attempt,
-        gauging.nut_deg,
-        tuple(CellRecord(c.place, c.row, c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)),
-        closed.summary if closed else None,
-        verdict,
+        number=gauging.number,
+        title=PHASES[gauging.phase],
+        where=PLACES[gauging.where],
+        attempt=gauging.attempt,
+        nut_deg=gauging.nut_deg,
+        cells=tuple(CellRecord(c.place, c.row, c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)),
+        summary=closed.summary if closed else None,
+        verdict=verdict,
     )
 
 

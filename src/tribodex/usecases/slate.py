@@ -115,16 +115,16 @@ def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
         if plan.target is not None and plan.target.share is None:
             figures.append(half_rule(c0, plan.target.reduction_um))
     return SlateSheet(
-        plan.bearing.label,
-        tuple(figures),
-        window,
-        section_for(plan),
-        comparison_of(reference, plan, c0),
-        tool_of(plan),
-        plan.findings,
-        tuple(assumed),
-        limits,
-        c0,
+        label=plan.bearing.label,
+        figures=tuple(figures),
+        window=window,
+        section=section_for(plan),
+        comparison=comparison_of(reference, plan, c0),
+        tool=tool_of(plan),
+        findings=plan.findings,
+        assumed=tuple(assumed),
+        group_um=limits,
+        initial_um=c0,
     )
 
 

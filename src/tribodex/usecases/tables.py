@@ -86,7 +86,7 @@ def table_view(reference: Reference, table_id: str) -> TableView:
     """One table. Raises NotFound."""
     sheet = next((s for s in reference.sheets if s.source.id == table_id), None)
     if sheet is not None:
-        return TableView(table_id, sheet.source, sheet.columns, _rows(sheet), _charts(reference, table_id), False)
+        return TableView(id=table_id, source=sheet.source, columns=sheet.columns, rows=_rows(sheet), charts=_charts(reference, table_id), own=False)
     card = reference.cards.get(table_id)
     if card is None or not card.name:
         raise NotFound(f"There is no table {table_id}.")
@@ -115,7 +115,7 @@ def _own(card: ReductionCard) -> TableView:
                 *(f"{row.least_residual_um[g]:g}" if g in row.least_residual_um else "" for g in (Group.CN, Group.C3, Group.C4)),
             )
         )
-    return TableView(card.card, card.source, columns, tuple(rows), (_reductions([card]),), True)
+    return TableView(id=card.card, source=card.source, columns=columns, rows=tuple(rows), charts=(_reductions([card]),), own=True)
 
 
 def _charts(reference: Reference, table_id: str) -> tuple[Chart, ...]:
@@ -170,10 +170,10 @@ def _theory(cards: list[ReductionCard], taper: Taper) -> Chart:
         + " The range of a card is from its least pair to its greatest pair."
     )
     return Chart(
-        f"theory_{taper.value.replace(':', '_')}",
-        f"Drive-up for each unit of reduction, taper {taper}: theory against cards",
-        "bore, mm",
-        "drive-up / reduction",
-        (*lines, *(s for s in found if s.bands)),
-        note,
+        id=f"theory_{taper.value.replace(':', '_')}",
+        title=f"Drive-up for each unit of reduction, taper {taper}: theory against cards",
+        x_label="bore, mm",
+        y_label="drive-up / reduction",
+        series=(*lines, *(s for s in found if s.bands)),
+        note=note,
     )

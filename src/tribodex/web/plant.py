@@ -70,13 +70,13 @@ def get_plant() -> Response:
         items = store.crib_items()
         cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
         plant = Choices(
-            list(store.machines()),
-            list(store.people()),
-            gauges_of(items),
-            procedure.gauging_places,
-            codes,
-            [m.name for m in here.reference.materials.rows],
-            [NamedCard(c.card, c.title, c.designation) for c in cards],
+            machines=list(store.machines()),
+            people=list(store.people()),
+            feeler_sets=gauges_of(items),
+            gauging_places=procedure.gauging_places,
+            bearings=codes,
+            materials=[m.name for m in here.reference.materials.rows],
+            own_cards=[NamedCard(c.card, c.title, c.designation) for c in cards],
         )
         return reply(CHOICES, plant)
 

@@ -59,7 +59,9 @@ class StripQuery(BaseModel):
 
     def order(self) -> StripOrder:
         """What to draw. Raises InvalidInput for a nut that cannot be."""
-        nut = LockNut(self.thread_mm, self.pitch_mm, self.outside_mm, self.slots, self.tabs, None)
+        nut = LockNut(
+            thread_mm=self.thread_mm, pitch_mm=self.pitch_mm, outside_mm=self.outside_mm, slots=self.slots, tabs=self.tabs, slot_width_mm=None
+        )
         return StripOrder(nut, self.title, self.from_deg, self.to_deg)
 
 

@@ -113,7 +113,9 @@ def get_rounds(query: RoundsQuery) -> Response:
 @api.post("/rounds/<job_id>", responses={200: WalkAnswer}, summary="Open a round")
 def post_round(path: JobPath, body: RoundBody) -> Response:
     here = context()
-    order = RoundOrder(body.title, body.week, body.route, body.crew, tuple(body.positions), tuple(body.without))
+    order = RoundOrder(
+        title=body.title, week=body.week, route=body.route, crew=body.crew, positions=tuple(body.positions), without=tuple(body.without)
+    )
     with here.store() as store:
         return reply(WALK, walk(here.reference, open_round(store, here.reference, path.job_id, order, body.tap(), here.now(), here.plan)))
 

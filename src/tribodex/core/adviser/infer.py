@@ -115,9 +115,20 @@ def _believe(
     weight = grid.weight[keep] / grid.weight[keep].sum()
     per_degree = grid.per_degree[keep]
     return Belief(
-        grid.initial[keep], per_degree, grid.seating[keep], weight, grid.planned[keep], float(weight @ per_degree), nut_deg, not moved,
-        start.mean_um, start.sd_um, mark_var_deg2, FORM_SD_UM / math.sqrt(places), grid.explanations,
-    )  # fmt: skip
+        initial=grid.initial[keep],
+        per_degree=per_degree,
+        seating=grid.seating[keep],
+        weight=weight,
+        planned=grid.planned[keep],
+        per_degree_um=float(weight @ per_degree),
+        nut_angle_deg=nut_deg,
+        gauged_here=not moved,
+        unmounted_um=start.mean_um,
+        unmounted_sd_um=start.sd_um,
+        mark_var_deg2=mark_var_deg2,
+        form_sd_um=FORM_SD_UM / math.sqrt(places),
+        explanations=grid.explanations,
+    )
 
 
 @dataclass(frozen=True, eq=False)
@@ -197,7 +208,7 @@ def _weigh(model: SleeveModel, start: _Start, seen: Sequence[tuple[Reading, Like
     as_meant = float(planned.sum()) / total
     shares[Explanation.READING] = max(0.0, shares[Explanation.AS_PLANNED] - as_meant)
     shares[Explanation.AS_PLANNED] = as_meant
-    return _Grid(one, two, three, weight, planned.ravel(), shape, shares)
+    return _Grid(initial=one, per_degree=two, seating=three, weight=weight, planned=planned.ravel(), shape=shape, explanations=shares)
 
 
 def _by_place(seen: Sequence[tuple[Reading, Likelihood]]) -> list[tuple[float, Array, Array, Array]]:

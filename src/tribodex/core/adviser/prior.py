@@ -140,4 +140,6 @@ def sleeve_model(bearing: Bearing, shaft: Shaft | None, pitch_mm: float, zero: Z
     per_degree = reduction_per_degree_um(effective_ratio(bearing, shaft), bearing.taper.slope, pitch_mm)
     seating, sd = seating_degrees(zero, pitch_mm, start_drive_mm)
     other = 0.4 if bearing.taper is Taper.ONE_IN_12 else 2.5
-    return SleeveModel(per_degree, RATIO_SD_SHARE, seating, sd, 360 / pitch_mm, other)
+    return SleeveModel(
+        per_degree_um=per_degree, ratio_sd_share=RATIO_SD_SHARE, seating_deg=seating, seating_sd_deg=sd, deg_per_mm=360 / pitch_mm, other_taper=other
+    )

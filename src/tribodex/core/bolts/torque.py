@@ -12,6 +12,15 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.sources import PRACTICE, Source
 from tribodex.core.working import Level, Line, Result, Verdict, number, percent
 
+
+class TorqueCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    TOO_LOOSE = "torque.too_loose"
+    TOO_SHORT = "torque.too_short"
+    TOO_TIGHT = "torque.too_tight"
+
+
 # Share of the proof load for joints that are opened again (common practice, no source).
 REUSED = 0.75
 # How far the preload may lie from what the torque meant (share; common practice, no source).
@@ -128,7 +137,7 @@ def engagement(thread: BoltThread, into: Into, length_mm: float) -> Verdict:
     need = into.engagement * thread.diameter_mm
     if length_mm < need:
         why = f"{number(length_mm)} mm of thread in {into}, {number(need)} mm is needed: the thread tears out before the screw is tight."
-        return Verdict("too short", Level.STOP, why)
+        return Verdict("too short", Level.STOP, why, code=TorqueCode.TOO_SHORT)
     return Verdict("long enough", Level.GOOD, f"{number(length_mm)} mm of {number(need)} mm in {into}.")
 
 
@@ -160,7 +169,7 @@ def judge_torque(asked_nm: Span, set_nm: float, *, low_why: str, high_why: str) 
     """A torque that was set, against what is asked; a wrench by hand ±10 % (common practice, no source)."""
     words = f"{number(asked_nm.low)}" if asked_nm.low == asked_nm.high else f"{number(asked_nm.low)} to {number(asked_nm.high)}"
     if set_nm > asked_nm.high * 1.1:
-        return Verdict("too tight", Level.STOP, f"{number(set_nm)} N·m, where {words} N·m is asked: {high_why}")
+        return Verdict("too tight", Level.STOP, f"{number(set_nm)} N·m, where {words} N·m is asked: {high_why}", code=TorqueCode.TOO_TIGHT)
     if set_nm < asked_nm.low * 0.9:
-        return Verdict("too loose", Level.STOP, f"{number(set_nm)} N·m, where {words} N·m is asked: {low_why}")
+        return Verdict("too loose", Level.STOP, f"{number(set_nm)} N·m, where {words} N·m is asked: {low_why}", code=TorqueCode.TOO_LOOSE)
     return Verdict("at torque", Level.GOOD, f"{number(set_nm)} N·m of {words} N·m.")

@@ -5,9 +5,19 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from datetime import date
+from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class WrenchCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    CHECK_OVERDUE = "wrench.check_overdue"
+    NOT_WITH_THIS_WRENCH = "wrench.not_with_this_wrench"
+    RANGE_NOT_KNOWN = "wrench.range_not_known"
+
 
 # Share of its scale from which a wrench is trusted, and days between two checks (common practice, no source).
 SCALE_FROM = 0.2
@@ -65,10 +75,12 @@ def judge_range(wrench: TorqueWrench, setting_nm: float) -> Verdict:
     ('low on its scale', 'in its range')
     """
     if wrench.most_nm is None:
-        return Verdict("range not known", Level.UNKNOWN, "Read the scale of the wrench: it is used from 20 to 100 % of it.")
+        return Verdict(
+            "range not known", Level.UNKNOWN, "Read the scale of the wrench: it is used from 20 to 100 % of it.", code=WrenchCode.RANGE_NOT_KNOWN
+        )
     said = f"{number(setting_nm)} N·m on a scale up to {number(wrench.most_nm)} N·m"
     if setting_nm > wrench.most_nm or (wrench.least_nm is not None and setting_nm < wrench.least_nm):
-        return Verdict("not with this wrench", Level.STOP, f"{said}: another wrench.")
+        return Verdict("not with this wrench", Level.STOP, f"{said}: another wrench.", code=WrenchCode.NOT_WITH_THIS_WRENCH)
     if setting_nm < SCALE_FROM * wrench.most_nm:
         return Verdict("low on its scale", Level.WATCH, f"{said}: below 20 % of its scale it tells little. A smaller wrench.")
     return Verdict("in its range", Level.GOOD, f"{said}.")
@@ -90,5 +102,10 @@ def judge_checked(wrench: TorqueWrench, today: date) -> Verdict:
     if wrench.checked_on > today:
         return Verdict("check lies ahead", Level.WATCH, f"Checked on {wrench.checked_on:%Y-%m-%d}, which is yet to come: look at the date.")
     if (today - wrench.checked_on).days > CHECK_DAYS:
-        return Verdict("check overdue", Level.STOP, f"Checked last on {wrench.checked_on:%Y-%m-%d}, more than 12 months ago: another wrench.")
+        return Verdict(
+            "check overdue",
+            Level.STOP,
+            f"Checked last on {wrench.checked_on:%Y-%m-%d}, more than 12 months ago: another wrench.",
+            code=WrenchCode.CHECK_OVERDUE,
+        )
     return Verdict("checked", Level.GOOD, f"On {wrench.checked_on:%Y-%m-%d}.")

@@ -2,11 +2,22 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from tribodex.core.components.bands import Span
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.shouldered.heating import ALPHA_PER_K
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class CartridgeCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_SLIDE_IN = "cartridge.does_not_slide_in"
+    TOO_LOW = "cartridge.too_low"
+    TOO_WARM = "cartridge.too_warm"
+
 
 # What may be touched with the bare hand (°C; common practice, no source); burns begin at 60 °C.
 HAND_WARM_C = 40.0
@@ -41,10 +52,13 @@ def slide_in(bearing: StraightBearing, outside_um: Span, hole_um: Span, ring_c: 
     )  # fmt: skip
     if ring_c > HAND_WARM_C:
         why = f"{ring_c:.0f} °C: wait until it is hand-warm, {HAND_WARM_C:.0f} °C. Warm it has grown by {um_text(grown)} and grips in the housing."
-        verdict = Verdict("too warm", Level.STOP, why)
+        verdict = Verdict("too warm", Level.STOP, why, code=CartridgeCode.TOO_WARM)
     elif most <= 0:
         verdict = Verdict(
-            "does not slide in", Level.STOP, f"It is {um_text(-most)} too large at the least: a tight outer ring, or the wrong housing."
+            "does not slide in",
+            Level.STOP,
+            f"It is {um_text(-most)} too large at the least: a tight outer ring, or the wrong housing.",
+            code=CartridgeCode.DOES_NOT_SLIDE_IN,
         )
     elif least < 0:
         verdict = Verdict("may be tight", Level.WATCH, f"By the limits up to {um_text(-least)} tight: warm the housing a little, straight, no blow.")
@@ -68,7 +82,7 @@ def free_height(stands_out_mm: float, free_mm: float) -> Result:
     line = Line("h", "free height needed", "s + 20 mm", f"{number(stands_out_mm)} + {FREE_MARGIN_MM:g}", need, "mm", "practice")
     if free_mm < need:
         why = f"{travel_text(free_mm)} free, {travel_text(need)} needed: the shaft would stand on its end and push the bearings out of place."
-        verdict = Verdict("too low", Level.STOP, f"{why} Higher blocks.")
+        verdict = Verdict("too low", Level.STOP, f"{why} Higher blocks.", code=CartridgeCode.TOO_LOW)
     else:
         verdict = Verdict("high enough", Level.GOOD, f"{travel_text(free_mm - stands_out_mm)} stay free under the shaft end.")
     return Result("free_height", "Free height under the housing", need, "mm", uncertainty=TAPE_MM, verdict=verdict, working=(line,))

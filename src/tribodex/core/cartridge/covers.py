@@ -3,10 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class CoverCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    ASKEW = "cover.askew"
+    DOES_NOT_CLAMP = "cover.does_not_clamp"
+    HELD_BY_ITS_COVER = "cover.held_by_its_cover"
+    NOT_BY_THE_COVER = "cover.not_by_the_cover"
+    NOT_DECIDED = "cover.not_decided"
+    TOO_LITTLE_ROOM = "cover.too_little_room"
+    TOO_LONG = "cover.too_long"
+
 
 # How much longer than its seat the spigot of a fixed bearing's cover should be (mm; common practice, no source).
 NIP_MM = 0.15
@@ -35,13 +49,13 @@ def cover_nip(depth_mm: float, spigot_mm: float) -> Result:
     line = Line("nip", "spigot longer than its seat", "s - e", f"{number(spigot_mm)} - {number(depth_mm)}", nip, "mm", "gauged")
     if nip <= -doubt:
         why = f"The ring has {travel_text(-nip)} of room: nothing holds the shaft. Shim on the spigot's face, or another cover."
-        verdict = Verdict("does not clamp", Level.STOP, why)
+        verdict = Verdict("does not clamp", Level.STOP, why, code=CoverCode.DOES_NOT_CLAMP)
     elif nip < doubt:
         why = "Less than a depth gauge tells. Screws by hand: a leaf must enter between flange and housing all round."
-        verdict = Verdict("not decided", Level.UNKNOWN, why)
+        verdict = Verdict("not decided", Level.UNKNOWN, why, code=CoverCode.NOT_DECIDED)
     elif nip > NIP_MM:
         why = f"{travel_text(nip)} where {travel_text(NIP_MM)} is enough: the cover bends or the ring is squeezed. Shim under the flange."
-        verdict = Verdict("too long", Level.STOP, why)
+        verdict = Verdict("too long", Level.STOP, why, code=CoverCode.TOO_LONG)
     else:
         verdict = Verdict("clamps", Level.GOOD, f"The flange closes {travel_text(nip)} when it is drawn down.")
     return Result("cover_nip", "Spigot on the fixed bearing", round(nip, 3), "mm", uncertainty=round(doubt, 3), verdict=verdict, working=(line,))
@@ -63,12 +77,17 @@ def cover_room(depth_mm: float, spigot_mm: float, growth_mm: float | None) -> Re
     if growth_mm is not None:
         lines.append(Line("m", "left when it runs warm", "room - g", f"{number(room)} - {number(growth_mm)}", room - growth_mm, "mm", "practice"))
     if room <= 1.4 * DEPTH_MM:
-        verdict = Verdict("held by its cover", Level.STOP, "The floating bearing has no room: two fixed bearings push each other to death.")
+        verdict = Verdict(
+            "held by its cover",
+            Level.STOP,
+            "The floating bearing has no room: two fixed bearings push each other to death.",
+            code=CoverCode.HELD_BY_ITS_COVER,
+        )
     elif growth_mm is None:
         verdict = Verdict("growth not known", Level.WATCH, f"{travel_text(room)} of room; whether it is enough hangs on the growth.")
     elif room < growth_mm + FLOAT_MARGIN_MM:
         why = f"{travel_text(room)} of room for {travel_text(growth_mm)} of growth: at least {travel_text(growth_mm + FLOAT_MARGIN_MM)} is needed."
-        verdict = Verdict("too little room", Level.STOP, f"{why} Shim under the flange, or turn the spigot down.")
+        verdict = Verdict("too little room", Level.STOP, f"{why} Shim under the flange, or turn the spigot down.", code=CoverCode.TOO_LITTLE_ROOM)
     else:
         verdict = Verdict("free", Level.GOOD, f"{travel_text(room - growth_mm)} stay when it runs warm.")
     return Result("cover_room", "Room at the floating bearing", round(room, 3), "mm", verdict=verdict, working=tuple(lines))
@@ -89,7 +108,7 @@ def evenness(gaps_mm: Sequence[float]) -> Verdict:
     if high - low > UNEVEN_MM:
         widest, closest = gaps_mm.index(high) + 1, gaps_mm.index(low) + 1
         why = f"{travel_text(high - low)} wider at screw {widest} than at {closest}: let {closest} off, draw {widest}, and read again."
-        return Verdict("askew", Level.STOP, why)
+        return Verdict("askew", Level.STOP, why, code=CoverCode.ASKEW)
     return Verdict("even", Level.GOOD, f"Alike to {travel_text(high - low)}." if high > low else "Alike all round.")
 
 
@@ -106,5 +125,5 @@ def may_draw(inner: Inner) -> Verdict:
     """
     if inner == "tight on its way":
         why = "The inner ring is tight and not home: the force would cross the balls and dent the raceways. Tool on both rings, or heat."
-        return Verdict("not by the cover", Level.STOP, why)
+        return Verdict("not by the cover", Level.STOP, why, code=CoverCode.NOT_BY_THE_COVER)
     return Verdict("may be drawn", Level.GOOD, "Evenly, turn by turn, until it bottoms; no force crosses the balls.")

@@ -8,6 +8,15 @@ from typing import Literal
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class ShaftEndCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    CLOSES_WHEN_WARM = "shaft_end.closes_when_warm"
+    LOOSENED_BY_ROTATION = "shaft_end.loosened_by_rotation"
+    TOO_CLOSE = "shaft_end.too_close"
+
+
 # Set back from contact (mm): 1/32 in (common practice, no source).
 FLINGER_MM = 0.79
 # Below it rubs before long, above it lets dirt in (mm; common practice, no source).
@@ -53,7 +62,7 @@ def judge_hand(hand: Hand, turning: Turning) -> Verdict:
         return Verdict("hand not judged", Level.WATCH, "Which way it turns is not known, or both ways: tab and second nut must hold alone.")
     if hand is not needed:
         why = f"Looked at from the nut the shaft turns {turning}: a {hand}-hand nut is loosened by it. The part of the drawing? Right shaft end?"
-        return Verdict("loosened by rotation", Level.STOP, why)
+        return Verdict("loosened by rotation", Level.STOP, why, code=ShaftEndCode.LOOSENED_BY_ROTATION)
     return Verdict("held by rotation", Level.GOOD, f"{hand.capitalize()}-hand thread: it is tightened {hand.tightens}.")
 
 
@@ -74,9 +83,19 @@ def flinger_gap(gap_mm: float, opens_mm: float) -> Result:
         Line("g_warm", "when it runs warm", "g + growth", f"{number(gap_mm)} + {number(opens_mm)}", warm, "mm", "practice"),
     )
     if gap_mm < FLINGER_LEAST_MM:
-        verdict = Verdict("too close", Level.STOP, f"{travel_text(gap_mm)}: it rubs. Slide it to touch, then back {travel_text(FLINGER_MM)}.")
+        verdict = Verdict(
+            "too close",
+            Level.STOP,
+            f"{travel_text(gap_mm)}: it rubs. Slide it to touch, then back {travel_text(FLINGER_MM)}.",
+            code=ShaftEndCode.TOO_CLOSE,
+        )
     elif warm < FLINGER_LEAST_MM / 2:
-        verdict = Verdict("closes when warm", Level.STOP, f"{travel_text(max(warm, 0.0))} left when the shaft has grown: set it back by that much.")
+        verdict = Verdict(
+            "closes when warm",
+            Level.STOP,
+            f"{travel_text(max(warm, 0.0))} left when the shaft has grown: set it back by that much.",
+            code=ShaftEndCode.CLOSES_WHEN_WARM,
+        )
     elif gap_mm > FLINGER_MOST_MM:
         verdict = Verdict("too wide", Level.WATCH, f"{travel_text(gap_mm)}: dirt and wash water get behind it.")
     else:

@@ -213,7 +213,16 @@ def read_designation(text: str) -> Designation:
                 unread.append(token)
     if len(set(groups)) > 1:
         raise InvalidInput.at("designation", f"“{text.strip()}” names two clearance groups.", "one of C2, CN, C3, C4, C5, as marked on the ring")
-    return Designation(text.strip(), found["code"], taper, groups[0] if groups else None, grooved, tuple(unread), kind, sealed)
+    return Designation(
+        text=text.strip(),
+        basic_code=found["code"],
+        taper=taper,
+        group=groups[0] if groups else None,
+        grooved=grooved,
+        unread=tuple(unread),
+        kind=kind,
+        sealed=sealed,
+    )
 
 
 def _split_suffix(part: str) -> list[str]:

@@ -128,6 +128,14 @@ class LockNutTable:
         one = nuts[0]
         same_lock = len({nut.lock for nut in nuts}) == 1
         return LockNut(
-            one.thread_mm, one.pitch_mm, None, None, None, None, source_id=one.source_id, lock=one.lock if same_lock else LockKind.TAB_WASHER,
-            washer_mm=one.washer_mm if len({nut.washer_mm for nut in nuts}) == 1 else None, trapezoidal=one.trapezoidal,
-        )  # fmt: skip
+            thread_mm=one.thread_mm,
+            pitch_mm=one.pitch_mm,
+            outside_mm=None,
+            slots=None,
+            tabs=None,
+            slot_width_mm=None,
+            source_id=one.source_id,
+            lock=one.lock if same_lock else LockKind.TAB_WASHER,
+            washer_mm=one.washer_mm if len({nut.washer_mm for nut in nuts}) == 1 else None,
+            trapezoidal=one.trapezoidal,
+        )

@@ -3,10 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from enum import StrEnum
 
 from tribodex.core.failure.marks import FailureMarks, PartRule
 from tribodex.core.failure.weighing import Answered
 from tribodex.core.working import Level, Verdict
+
+
+class PartCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    BY_EYE = "part.by_eye"
+    NOT_KNOWN = "part.not_known"
+    SCRAP = "part.scrap"
 
 
 def judge_part(marks: FailureMarks, rule: PartRule, answered: Mapping[int, Answered]) -> Verdict:
@@ -17,12 +26,12 @@ def judge_part(marks: FailureMarks, rule: PartRule, answered: Mapping[int, Answe
         for mark in sign.marks:
             if mark in seen:
                 doubt = "" if mark in sure else " The sign was doubtful: look again before it goes back."
-                return Verdict("scrap", Level.STOP, f"{sign.why.capitalize()}: {marks.words_of(mark)}.{doubt}")
+                return Verdict("scrap", Level.STOP, f"{sign.why.capitalize()}: {marks.words_of(mark)}.{doubt}", code=PartCode.SCRAP)
     if not rule.clean:
-        return Verdict("by eye", Level.UNKNOWN, "No sign of the list decides it: judge it by eye, and say by which sign.")
+        return Verdict("by eye", Level.UNKNOWN, "No sign of the list decides it: judge it by eye, and say by which sign.", code=PartCode.BY_EYE)
     open_marks = [mark for mark in rule.clean if mark not in sure]
     if open_marks:
         question = marks.question(int(open_marks[0][:-1]))
         words = question.words if question is not None else ""
-        return Verdict("not known", Level.UNKNOWN, f"Not looked at, or not sure: {words}")
+        return Verdict("not known", Level.UNKNOWN, f"Not looked at, or not sure: {words}", code=PartCode.NOT_KNOWN)
     return Verdict("fit to go back", Level.GOOD, "Everything that must be clean was looked at and found clean.")

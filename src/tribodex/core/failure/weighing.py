@@ -132,7 +132,13 @@ def weigh(marks: FailureMarks, kind: Assembly, answered: Mapping[int, Answered])
     ranked = _rank([_score(cause, kind, share) for cause in marks.causes])
     outcome, leading = _outcome(ranked, counted, share)
     return Weighing(
-        outcome, ranked, leading, removal if by_removal else (), tuple(left_out), frozenset(m for which, _ in spoils for m in which), counted
+        outcome=outcome,
+        ranked=ranked,
+        leading=leading,
+        removal=removal if by_removal else (),
+        left_out=tuple(left_out),
+        worthless=frozenset(m for which, _ in spoils for m in which),
+        counted=counted,
     )
 
 

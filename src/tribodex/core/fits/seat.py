@@ -12,6 +12,16 @@ from tribodex.core.fits.iso286 import shaft_limits_um, tolerance_um
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class SeatCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    OUT_OF_FORM = "seat.out_of_form"
+    OVER_SIZE = "seat.over_size"
+    TOO_FEW_READINGS = "seat.too_few_readings"
+    UNDER_SIZE = "seat.under_size"
+
+
 # Section along the seat, direction across it: both count from one.
 Spot = tuple[int, int]
 SECTIONS, DIRECTIONS = (1, 2, 3), (1, 2, 3, 4)
@@ -76,8 +86,17 @@ def sleeve_seat(nominal_mm: float, band_um: Span | None = None, band_words: str 
     """
     form = tolerance_um(nominal_mm, 5) / 2
     if band_um is not None:
-        return SeatSpec(SeatKind.SLEEVE, nominal_mm, band_um, form, f"{band_words}; form IT5/2", "inch_shaft")
-    return SeatSpec(SeatKind.SLEEVE, nominal_mm, shaft_limits_um(nominal_mm, "h9"), form, "h9; form IT5/2 (up to IT6/2)", "iso_286")
+        return SeatSpec(
+            kind=SeatKind.SLEEVE, nominal_mm=nominal_mm, limits_um=band_um, form_um=form, words=f"{band_words}; form IT5/2", source_id="inch_shaft"
+        )
+    return SeatSpec(
+        kind=SeatKind.SLEEVE,
+        nominal_mm=nominal_mm,
+        limits_um=shaft_limits_um(nominal_mm, "h9"),
+        form_um=form,
+        words="h9; form IT5/2 (up to IT6/2)",
+        source_id="iso_286",
+    )
 
 
 def cylindrical_seat(nominal_mm: float, tolerance_class: str) -> SeatSpec:
@@ -94,7 +113,14 @@ def cylindrical_seat(nominal_mm: float, tolerance_class: str) -> SeatSpec:
     limits = shaft_limits_um(nominal_mm, tolerance_class)
     grade = int("".join(c for c in tolerance_class if c.isdigit()))
     form = tolerance_um(nominal_mm, max(4, grade - 2)) / 2
-    return SeatSpec(SeatKind.CYLINDRICAL, nominal_mm, limits, form, f"{tolerance_class}; form IT{max(4, grade - 2)}/2", "iso_286")
+    return SeatSpec(
+        kind=SeatKind.CYLINDRICAL,
+        nominal_mm=nominal_mm,
+        limits_um=limits,
+        form_um=form,
+        words=f"{tolerance_class}; form IT{max(4, grade - 2)}/2",
+        source_id="iso_286",
+    )
 
 
 def sliding_seat(nominal_mm: float, tolerance_class: str, band_um: Span | None = None, band_words: str = "") -> SeatSpec:
@@ -110,12 +136,21 @@ def sliding_seat(nominal_mm: float, tolerance_class: str, band_um: Span | None =
     """
     form = tolerance_um(nominal_mm, 5) / 2
     if band_um is not None:
-        return SeatSpec(SeatKind.SLIDING, nominal_mm, band_um, form, f"{band_words}; form IT5/2", "inch_shaft")
+        return SeatSpec(
+            kind=SeatKind.SLIDING, nominal_mm=nominal_mm, limits_um=band_um, form_um=form, words=f"{band_words}; form IT5/2", source_id="inch_shaft"
+        )
     if tolerance_class not in ("h6", "h7", "h8", "h9"):
         raise InvalidInput.at(
             "shaft_class", f"An insert is slid on by hand: “{tolerance_class}” is no class for it.", "h6 or h7 (fast, heavy), h8, h9 (slow, light)"
         )
-    return SeatSpec(SeatKind.SLIDING, nominal_mm, shaft_limits_um(nominal_mm, tolerance_class), form, f"{tolerance_class}; form IT5/2", "iso_286")
+    return SeatSpec(
+        kind=SeatKind.SLIDING,
+        nominal_mm=nominal_mm,
+        limits_um=shaft_limits_um(nominal_mm, tolerance_class),
+        form_um=form,
+        words=f"{tolerance_class}; form IT5/2",
+        source_id="iso_286",
+    )
 
 
 def form_of(readings_mm: Mapping[Spot, float]) -> SeatForm | None:
@@ -137,13 +172,13 @@ def form_of(readings_mm: Mapping[Spot, float]) -> SeatForm | None:
     means = [sum(values) / len(values) for values in by_section.values()]
     every = list(readings_mm.values())
     return SeatForm(
-        sum(means) / len(means),
-        round((means[0] - means[-1]) * 1000, 3),
-        round(max(max(v) - min(v) for v in by_section.values()) * 1000, 3),
-        min(every),
-        max(every),
-        len(means),
-        len(every),
+        mean_mm=sum(means) / len(means),
+        taper_um=round((means[0] - means[-1]) * 1000, 3),
+        out_of_round_um=round(max(max(v) - min(v) for v in by_section.values()) * 1000, 3),
+        least_mm=min(every),
+        greatest_mm=max(every),
+        sections=len(means),
+        readings=len(every),
     )
 
 
@@ -163,10 +198,17 @@ def judge_seat(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) -> 
     high = (form.greatest_mm - spec.nominal_mm) * 1000 - warm_um
     if high > spec.limits_um.high + 0.5:
         over = um_text(high - spec.limits_um.high)
-        return Verdict("over size", Level.STOP, f"{over} above the largest size ({spec.words}): dress it, or nothing goes on straight.")
+        return Verdict(
+            "over size", Level.STOP, f"{over} above the largest size ({spec.words}): dress it, or nothing goes on straight.", code=SeatCode.OVER_SIZE
+        )
     if low < spec.limits_um.low - 0.5:
         under = um_text(spec.limits_um.low - low)
-        return Verdict("under size", Level.STOP, f"{under} below the smallest size ({spec.words}): worn. The ring or sleeve does not grip all round.")
+        return Verdict(
+            "under size",
+            Level.STOP,
+            f"{under} below the smallest size ({spec.words}): worn. The ring or sleeve does not grip all round.",
+            code=SeatCode.UNDER_SIZE,
+        )
     if form.form_um > spec.form_um + 0.5:
         level = Level.STOP if form.form_um > 2 * spec.form_um else Level.WATCH
         return Verdict(
@@ -174,9 +216,15 @@ def judge_seat(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) -> 
             level,
             f"Diameters differ by {um_text(2 * form.form_um)} where {um_text(2 * spec.form_um)} is allowed: "
             f"taper {um_text(abs(form.taper_um))}, out of round {um_text(form.out_of_round_um)}. The bearing takes the seat's shape.",
+            code=SeatCode.OUT_OF_FORM,
         )
     if form.sections < 2 or form.readings < 4:
-        return Verdict("too few readings", Level.UNKNOWN, "Inside its limits where it was read; two sections in two directions are the least.")
+        return Verdict(
+            "too few readings",
+            Level.UNKNOWN,
+            "Inside its limits where it was read; two sections in two directions are the least.",
+            code=SeatCode.TOO_FEW_READINGS,
+        )
     near = min(spec.limits_um.high - high, low - spec.limits_um.low)
     if near < MICROMETER_UM and spec.kind is SeatKind.CYLINDRICAL:
         return Verdict("at its limit", Level.WATCH, f"Inside by {um_text(max(near, 0.0))}, less than a micrometer tells.")

@@ -12,6 +12,17 @@ from tribodex.core.quantities import um_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class StudCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    HEAVY_PRESS = "stud.heavy_press"
+    HOLE_UNDER_LOAD = "stud.hole_under_load"
+    NO_PLUG = "stud.no_plug"
+    TOO_LOOSE = "stud.too_loose"
+    TOO_TIGHT = "stud.too_tight"
+
+
 # A lubricated thread takes half to two thirds of the dry torque for the same pull (common practice, no source).
 DRY_OVER_OILED = Span(1.5, 2.0)
 # A click wrench and a hand on it (share of the value; common practice, no source).
@@ -113,10 +124,15 @@ def judge_clamp(clamp: Clamp, set_nm: float, thread: Thread) -> Verdict:
     words = f"{asked.low:.0f} N·m" if asked.low == asked.high else f"{asked.low:.0f} to {asked.high:.0f} N·m"
     if set_nm > high:
         return Verdict(
-            "too tight", Level.STOP, f"{set_nm:.0f} N·m, where {words} is asked on a thread that is {thread}: it stretches or breaks the stud."
+            "too tight",
+            Level.STOP,
+            f"{set_nm:.0f} N·m, where {words} is asked on a thread that is {thread}: it stretches or breaks the stud.",
+            code=StudCode.TOO_TIGHT,
         )
     if set_nm < low:
-        return Verdict("too loose", Level.STOP, f"{set_nm:.0f} N·m, where {words} is asked, thread {thread}: it lets the stud walk out.")
+        return Verdict(
+            "too loose", Level.STOP, f"{set_nm:.0f} N·m, where {words} is asked, thread {thread}: it lets the stud walk out.", code=StudCode.TOO_LOOSE
+        )
     return Verdict("clamped", Level.GOOD, f"{set_nm:.0f} N·m of {words} on a thread that is {thread}.")
 
 
@@ -139,7 +155,12 @@ def stud_fit(stud_mm: float, hole_mm: float) -> Result:
     if fit < -MICROMETER_UM:
         verdict = Verdict("loose", Level.WATCH, f"{um_text(-fit)} of play: a loose stud works and wears its hole. Bush the hole, or another stud.")
     elif fit > LIGHT_PRESS_UM.high:
-        verdict = Verdict("heavy press", Level.STOP, f"{um_text(fit)} of interference: it goes in by force, and the stud bends. Ream the hole.")
+        verdict = Verdict(
+            "heavy press",
+            Level.STOP,
+            f"{um_text(fit)} of interference: it goes in by force, and the stud bends. Ream the hole.",
+            code=StudCode.HEAVY_PRESS,
+        )
     else:
         verdict = Verdict("light press", Level.GOOD, "By an arbor press on the stud's end face.")
     line = Line("Δ", "stud less hole", "d - D", f"({number(stud_mm)} - {number(hole_mm)})·1000", fit, "µm", "gauged")
@@ -152,7 +173,9 @@ Hole = Literal["unloaded", "loaded", "none"]
 def judge_hole(hole: Hole) -> Verdict:
     """Where the grease hole of the inner raceway lies."""
     if hole == "loaded":
-        return Verdict("hole under load", Level.STOP, "The raceway wears at its edge: turn the mark to the unloaded side.")
+        return Verdict(
+            "hole under load", Level.STOP, "The raceway wears at its edge: turn the mark to the unloaded side.", code=StudCode.HOLE_UNDER_LOAD
+        )
     return Verdict(
         "as it should be", Level.GOOD, "The hole lies away from the load." if hole == "unloaded" else "It has no grease hole in its raceway."
     )
@@ -163,7 +186,12 @@ def judge_plug(regreased: bool, plug: bool) -> Verdict:
     if regreased:
         return Verdict("fitting in", Level.GOOD, "It is regreased: its fitting stays clean and free.")
     if not plug:
-        return Verdict("no plug", Level.STOP, "It will not be regreased: the plug belongs in its hole, or dirt gets in. Plugs are in the bag.")
+        return Verdict(
+            "no plug",
+            Level.STOP,
+            "It will not be regreased: the plug belongs in its hole, or dirt gets in. Plugs are in the bag.",
+            code=StudCode.NO_PLUG,
+        )
     return Verdict("plugged", Level.GOOD, "It will not be regreased, and its hole is closed.")
 
 

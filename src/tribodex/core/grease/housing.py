@@ -4,11 +4,22 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import HOUSING_SHARE, Pace
 from tribodex.core.grease.strokes import CARTRIDGE_G, OUNCE_G, GreaseGun, cartridges, over_corners
 from tribodex.core.working import Level, Line, Result, Verdict, number, percent
+
+
+class FillCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    TOO_HIGH = "fill.too_high"
+    TOO_LITTLE = "fill.too_little"
+    TOO_LOW = "fill.too_low"
+    TOO_MUCH = "fill.too_much"
+
 
 # How far a share may lie off its rule before it is said (common practice, no source).
 SHARE_ROOM = 0.1
@@ -56,12 +67,18 @@ def judge_share(share: float, pace: Pace) -> Verdict:
     if share < rule.low - SHARE_ROOM:
         why = "The housing feeds the bearing while it runs; its own pack is not enough. A little at the bottom is an early failure."
         return Verdict(
-            "too little", Level.STOP if share < rule.low / 2 else Level.WATCH, f"{percent(share)}, where {words} is the rule, {pace.words}. {why}"
+            "too little",
+            Level.STOP if share < rule.low / 2 else Level.WATCH,
+            f"{percent(share)}, where {words} is the rule, {pace.words}. {why}",
+            code=FillCode.TOO_LITTLE,
         )
     if share > rule.high + SHARE_ROOM:
         why = "Grease that cannot get out of the way churns, heats, and hardens: filled up is as bad as empty."
         return Verdict(
-            "too much", Level.STOP if share > rule.high + 0.4 else Level.WATCH, f"{percent(share)}, where {words} is the rule, {pace.words}. {why}"
+            "too much",
+            Level.STOP if share > rule.high + 0.4 else Level.WATCH,
+            f"{percent(share)}, where {words} is the rule, {pace.words}. {why}",
+            code=FillCode.TOO_MUCH,
         )
     return Verdict("by the rule", Level.GOOD, f"{percent(share)} of the space, {words} is the rule, {pace.words}.")
 
@@ -133,9 +150,17 @@ def judge_oil(level: Result, below_mm: float) -> Verdict:
     asked, room = level.value or 0.0, level.uncertainty or 0.0
     if below_mm > asked + room:
         return Verdict(
-            "too low", Level.STOP, f"{number(below_mm)} mm below the shaft's middle, where {number(asked)} mm is asked: the rollers run dry."
+            "too low",
+            Level.STOP,
+            f"{number(below_mm)} mm below the shaft's middle, where {number(asked)} mm is asked: the rollers run dry.",
+            code=FillCode.TOO_LOW,
         )
     if below_mm < asked - room:
         why = "it churns and heats, and comes out at the seals."
-        return Verdict("too high", Level.STOP, f"{number(below_mm)} mm below the shaft's middle, where {number(asked)} mm is asked: {why}")
+        return Verdict(
+            "too high",
+            Level.STOP,
+            f"{number(below_mm)} mm below the shaft's middle, where {number(asked)} mm is asked: {why}",
+            code=FillCode.TOO_HIGH,
+        )
     return Verdict("oil level right", Level.GOOD, f"{number(below_mm)} mm below the shaft's middle, to the middle of the lowest roller.")

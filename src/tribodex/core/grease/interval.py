@@ -9,6 +9,14 @@ from enum import StrEnum
 from tribodex.core.errors import InvalidInput
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class IntervalCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    FEED_ALL_THE_TIME = "interval.feed_all_the_time"
+    NOT_BY_GREASE = "interval.not_by_grease"
+
+
 # Longest that anybody leaves a bearing alone (h of running; common practice, no source: a year).
 LONGEST_H = 8_760.0
 # Below this it is fed all the time, or runs in oil (h; common practice, no source).
@@ -147,10 +155,20 @@ def interval_by_halving(bore_mm: float, running: Running) -> Result:
 def _capped(name: str, label: str, hours: float, base: float, lines: tuple[Line, ...]) -> Result:
     if base <= 0:
         why = "Too fast for its size: the formula says nothing here. Oil, or what the maker of bearing and grease says."
-        return Result(name, label, None, "h", working=lines, note=why, verdict=Verdict("not by grease", Level.STOP, why))
+        return Result(
+            name, label, None, "h", working=lines, note=why, verdict=Verdict("not by grease", Level.STOP, why, code=IntervalCode.NOT_BY_GREASE)
+        )
     if hours < SHORTEST_H:
         why = f"{number(hours)} h: fed all the time, or oil."
-        return Result(name, label, None, "h", working=lines, note=why, verdict=Verdict("feed all the time", Level.STOP, why))
+        return Result(
+            name,
+            label,
+            None,
+            "h",
+            working=lines,
+            note=why,
+            verdict=Verdict("feed all the time", Level.STOP, why, code=IntervalCode.FEED_ALL_THE_TIME),
+        )
     if hours > LONGEST_H:
         why = f"By the formula {number(hours)} h; not more than a year without a look, or what the maker says."
         return Result(name, label, LONGEST_H, "h", working=lines, note=why)
@@ -160,7 +178,7 @@ def _capped(name: str, label: str, hours: float, base: float, lines: tuple[Line,
 def both_said(first: Result, second: Result) -> Verdict:
     """What to take of two intervals, and why they part: the shorter, where both say something."""
     if first.value is None or second.value is None:
-        return Verdict("not by grease", Level.STOP, first.note or second.note)
+        return Verdict("not by grease", Level.STOP, first.note or second.note, code=IntervalCode.NOT_BY_GREASE)
     low, high = sorted((first.value, second.value))
     if high <= 1.5 * low:
         return Verdict("they agree", Level.GOOD, f"About {low:.0f} h of running.")

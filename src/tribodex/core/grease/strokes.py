@@ -5,9 +5,18 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class GunCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_WITH_THIS_GUN = "gun.not_with_this_gun"
+    WEIGH_THE_GUN = "gun.weigh_the_gun"
+
 
 OUNCE_G = 28.349523125
 # Grease, g/cm³ (common practice, no source).
@@ -129,11 +138,22 @@ def insert_strokes(gun: GreaseGun | None, maker_strokes: int | None, maker_g: fl
     if not limits or maker_g is None:
         if gun is None:
             why = "What one stroke of this gun gives is not known: weigh ten strokes before a sealed insert gets any."
-            return Result("insert_strokes", "Strokes, at most", None, "strokes", note=why, verdict=Verdict("weigh the gun", Level.UNKNOWN, why))
+            return Result(
+                "insert_strokes",
+                "Strokes, at most",
+                None,
+                "strokes",
+                note=why,
+                verdict=Verdict("weigh the gun", Level.UNKNOWN, why, code=GunCode.WEIGH_THE_GUN),
+            )
         most = 2 if gun.stroke_g <= SMALL_GUN_G else 1 if gun.stroke_g <= 2 * SMALL_GUN_G else 0
         limits.append(most)
         lines.append(Line("N", "two strokes of at most 1.4 g, no more", "2·1.4 g", f"gun {number(gun.stroke_g)} g", float(most), "", "practice"))
     count = min(limits)
-    verdict = Verdict("not with this gun", Level.STOP, "One stroke is more than it takes: a smaller gun.") if count == 0 else None
+    verdict = (
+        Verdict("not with this gun", Level.STOP, "One stroke is more than it takes: a smaller gun.", code=GunCode.NOT_WITH_THIS_GUN)
+        if count == 0
+        else None
+    )
     note = "No more: tight seals blow out. Every 75 h or once a season, whichever comes first."
     return Result("insert_strokes", "Strokes, at most", count, "strokes", working=tuple(lines), note=note, verdict=verdict)

@@ -3,10 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Verdict
+
+
+class ThickenerCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_KNOWN = "thickener.not_known"
+    NOT_MIXED = "thickener.not_mixed"
 
 
 @dataclass(frozen=True)
@@ -31,7 +39,7 @@ class Thickeners:
                 raise InvalidInput.at(field, f"“{name}” is no thickener known here.", f"{', '.join(known)}; or unknown")
         if "unknown" in (old, new):
             why = "What is in there is not known: purge it out, or clean bearing and housing; never onto it."
-            return Verdict("not known", Level.UNKNOWN, why)
+            return Verdict("not known", Level.UNKNOWN, why, code=ThickenerCode.NOT_KNOWN)
         if old == new:
             return Verdict("one kind", Level.GOOD, "The same thickener; base oils and additives of two makers may still differ.")
         found, doubtful = self.pairs.get(frozenset((old, new)), ("", True))
@@ -41,5 +49,5 @@ class Thickeners:
         if found == "borderline":
             return Verdict("borderline", Level.WATCH, f"Purge well and grease again sooner; better cleaned out.{doubt}")
         if found == "incompatible":
-            return Verdict("not mixed", Level.STOP, f"The mixture turns thin or hard: clean out first.{doubt}")
-        return Verdict("not known", Level.UNKNOWN, "Nothing is known of this pair: clean out first, or ask the maker.")
+            return Verdict("not mixed", Level.STOP, f"The mixture turns thin or hard: clean out first.{doubt}", code=ThickenerCode.NOT_MIXED)
+        return Verdict("not known", Level.UNKNOWN, "Nothing is known of this pair: clean out first, or ask the maker.", code=ThickenerCode.NOT_KNOWN)

@@ -4,10 +4,19 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class OilCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    FAR_TOO_THIN = "oil.far_too_thin"
+    TOO_THIN = "oil.too_thin"
+
 
 KELVIN = 273.15
 USUAL_VI = 95.0
@@ -142,10 +151,13 @@ def kappa(at_c: Result, needed: Result) -> Result:
     """
     ratio = (at_c.value or 0.0) / (needed.value or 1.0)
     if ratio < 0.1:
-        verdict = Verdict("far too thin", Level.STOP, "Outside the method: another oil, or another temperature.")
+        verdict = Verdict("far too thin", Level.STOP, "Outside the method: another oil, or another temperature.", code=OilCode.FAR_TOO_THIN)
     elif ratio < 0.4:
         verdict = Verdict(
-            "too thin", Level.STOP, "Metal touches metal: a thicker oil, or one with proven extreme-pressure additives and a short life."
+            "too thin",
+            Level.STOP,
+            "Metal touches metal: a thicker oil, or one with proven extreme-pressure additives and a short life.",
+            code=OilCode.TOO_THIN,
         )
     elif ratio < 1:
         verdict = Verdict("thin", Level.WATCH, "Below 1: with additives, and looked at more often; a thicker oil is better.")

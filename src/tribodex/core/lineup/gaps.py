@@ -2,12 +2,25 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.placing import FIXED_REST_MM
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class RingGapCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_FLOAT = "ring_gap.does_not_float"
+    GROWTH_NOT_KNOWN = "ring_gap.growth_not_known"
+    HARD_AGAINST_ONE_SIDE = "ring_gap.hard_against_one_side"
+    NOT_HELD = "ring_gap.not_held"
+    TOO_LITTLE_ROOM = "ring_gap.too_little_room"
+
 
 # Nearer than this a floating ring stands against its side (mm); off its plan by more than this it is said (mm). Common practice, no source.
 HARD_MM = 0.1
@@ -35,7 +48,12 @@ def ring_gaps(toward_mm: float, away_mm: float, floats: Floats, growth: Span | N
     if floats in (Floats.HELD, Floats.INSIDE):
         line = Line("rest", "both gaps", "towards + away", f"{number(toward_mm)} + {number(away_mm)}", total, "mm", "gauged")
         if total > FIXED_REST_MM:
-            verdict = Verdict("not held", Level.STOP, f"It moves by {travel_text(total)}: a ring is missing or too narrow. Nothing holds the shaft.")
+            verdict = Verdict(
+                "not held",
+                Level.STOP,
+                f"It moves by {travel_text(total)}: a ring is missing or too narrow. Nothing holds the shaft.",
+                code=RingGapCode.NOT_HELD,
+            )
         else:
             verdict = Verdict("held", Level.GOOD, f"{travel_text(total)} in all, up to {travel_text(FIXED_REST_MM)} for a fixed bearing.")
         return Result("ring_gaps", "Room beside the outer ring", round(total, 3), "mm", verdict=verdict, working=(line,))
@@ -66,12 +84,30 @@ def ring_gaps(toward_mm: float, away_mm: float, floats: Floats, growth: Span | N
 def _floating(toward_mm: float, away_mm: float, least_mm: float, growth: Span | None) -> Verdict:
     if toward_mm + away_mm <= FIXED_REST_MM:
         return Verdict(
-            "does not float", Level.STOP, f"Only {travel_text(toward_mm + away_mm)} in all: it is held, and two held bearings kill each other."
+            "does not float",
+            Level.STOP,
+            f"Only {travel_text(toward_mm + away_mm)} in all: it is held, and two held bearings kill each other.",
+            code=RingGapCode.DOES_NOT_FLOAT,
         )
     if least_mm < 0:
-        return Verdict("too little room", Level.STOP, f"The growth closes it and {travel_text(-least_mm)} more: shift the housing. {CAUSES}")
+        return Verdict(
+            "too little room",
+            Level.STOP,
+            f"The growth closes it and {travel_text(-least_mm)} more: shift the housing. {CAUSES}",
+            code=RingGapCode.TOO_LITTLE_ROOM,
+        )
     if min(toward_mm, away_mm) < HARD_MM:
-        return Verdict("hard against one side", Level.STOP, f"{travel_text(min(toward_mm, away_mm))} on one side: shift the housing. {CAUSES}")
+        return Verdict(
+            "hard against one side",
+            Level.STOP,
+            f"{travel_text(min(toward_mm, away_mm))} on one side: shift the housing. {CAUSES}",
+            code=RingGapCode.HARD_AGAINST_ONE_SIDE,
+        )
     if growth is None:
-        return Verdict("growth not known", Level.UNKNOWN, "Both gaps stand in the record; whether they are enough hangs on the growth of the shaft.")
+        return Verdict(
+            "growth not known",
+            Level.UNKNOWN,
+            "Both gaps stand in the record; whether they are enough hangs on the growth of the shaft.",
+            code=RingGapCode.GROWTH_NOT_KNOWN,
+        )
     return Verdict("floats", Level.GOOD, f"{travel_text(least_mm)} is left at the least.")

@@ -3,11 +3,20 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class GrowthCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_ENOUGH_ROOM = "growth.not_enough_room"
+    RUBS = "growth.rubs"
+
 
 # Expansion, 1e-6/K (handbook values, from memory).
 EXPANSION = {"steel": 11.5, "stainless": 16.5, "cast_iron": 10.5, "concrete": 11.0, "aluminium": 23.5}
@@ -93,7 +102,12 @@ def place_float(room_mm: float, growth: Span, offset_mm: float | None = None) ->
     if least < 0:
         lacking = growth.high - growth.low - room_mm
         more = f" {travel_text(lacking)} of room is lacking however it is placed." if lacking > 0 else " Placed as computed it has room."
-        verdict = Verdict("not enough room", Level.STOP, f"{travel_text(-least)} short at one end: the bearing is pushed apart.{more}")
+        verdict = Verdict(
+            "not enough room",
+            Level.STOP,
+            f"{travel_text(-least)} short at one end: the bearing is pushed apart.{more}",
+            code=GrowthCode.NOT_ENOUGH_ROOM,
+        )
     elif least < MARGIN_MM:
         verdict = Verdict("barely room", Level.WATCH, f"Only {travel_text(least)} is left at one end: a mark set by hand is no better.")
     else:
@@ -117,7 +131,7 @@ def gap_left(gap_mm: float, growth: Span, towards: bool, name: str = "gap") -> R
     closes = growth.high if towards else -growth.low
     least = round(gap_mm - max(0.0, closes), 4)
     if least <= 0:
-        verdict = Verdict("rubs", Level.STOP, f"The growth is {travel_text(-least)} more than the gap: it rubs. Set it wider.")
+        verdict = Verdict("rubs", Level.STOP, f"The growth is {travel_text(-least)} more than the gap: it rubs. Set it wider.", code=GrowthCode.RUBS)
     elif least < MARGIN_MM:
         verdict = Verdict("close", Level.WATCH, f"Only {travel_text(least)} is left when hottest.")
     else:

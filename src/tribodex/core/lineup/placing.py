@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
@@ -13,6 +14,20 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class PlacingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_FIT = "placing.does_not_fit"
+    FIXED_OR_FLOATING = "placing.fixed_or_floating"
+    HELD_BY_MISTAKE = "placing.held_by_mistake"
+    NOT_HELD = "placing.not_held"
+    RINGS_TOO_WIDE = "placing.rings_too_wide"
+    SHIM = "placing.shim"
+    TOO_MUCH_FOR_THE_BEARING = "placing.too_much_for_the_bearing"
+    TOO_MUCH_FOR_THE_SEAL = "placing.too_much_for_the_seal"
+
 
 # A fixed bearing may have this much room between its rings (mm; common practice, no source; the maker's figure goes first).
 FIXED_REST_MM = 0.2
@@ -77,23 +92,35 @@ def ring_rest(seat_mm: float, width_mm: float, near_rings_mm: Sequence[float], f
              f"({number(sum(near_rings_mm))} - {number(sum(far_rings_mm))})/2", shift, "mm", "practice"),
     )  # fmt: skip
     if rest < -0.02:
-        verdict = Verdict("rings too wide", Level.STOP, f"The rings are {travel_text(-rest)} wider than the room: cap and base do not close on them.")
+        verdict = Verdict(
+            "rings too wide",
+            Level.STOP,
+            f"The rings are {travel_text(-rest)} wider than the room: cap and base do not close on them.",
+            code=PlacingCode.RINGS_TOO_WIDE,
+        )
     elif floats is Floats.HELD and rest > FIXED_REST_MM:
-        verdict = Verdict("not held", Level.STOP, f"{travel_text(rest)} of room: this bearing floats. A ring is missing, or too narrow.")
+        verdict = Verdict(
+            "not held", Level.STOP, f"{travel_text(rest)} of room: this bearing floats. A ring is missing, or too narrow.", code=PlacingCode.NOT_HELD
+        )
     elif floats is Floats.HELD:
         verdict = Verdict("held", Level.GOOD, f"{travel_text(max(rest, 0.0))} of room, up to {travel_text(FIXED_REST_MM)} for a fixed bearing.")
     elif floats is Floats.SEAT and rest <= FIXED_REST_MM:
         verdict = Verdict(
-            "held by mistake", Level.STOP, "With these rings the bearing is fixed: two fixed bearings kill each other. Take the rings out."
+            "held by mistake",
+            Level.STOP,
+            "With these rings the bearing is fixed: two fixed bearings kill each other. Take the rings out.",
+            code=PlacingCode.HELD_BY_MISTAKE,
         )
     elif floats is Floats.SEAT and rings:
         verdict = Verdict(
             "a ring where it floats", Level.WATCH, f"It still has {travel_text(rest)}, but a ring in a floating seat is the usual mistake."
         )
     elif floats is Floats.INSIDE and rest > FIXED_REST_MM:
-        verdict = Verdict("not held", Level.STOP, "A bearing that floats inside itself is held on both sides by its outer ring.")
+        verdict = Verdict(
+            "not held", Level.STOP, "A bearing that floats inside itself is held on both sides by its outer ring.", code=PlacingCode.NOT_HELD
+        )
     elif floats is Floats.UNKNOWN:
-        verdict = Verdict("fixed or floating?", Level.UNKNOWN, "Say first whether this bearing holds the shaft.")
+        verdict = Verdict("fixed or floating?", Level.UNKNOWN, "Say first whether this bearing holds the shaft.", code=PlacingCode.FIXED_OR_FLOATING)
     else:
         verdict = Verdict("free", Level.GOOD, f"{travel_text(rest)} of room along the shaft.")
     note = f"The centre is shifted by {travel_text(abs(shift))}, away from the thicker side." if abs(shift) >= 0.05 else ""
@@ -132,7 +159,7 @@ def soft_foot(feet: Sequence[Foot]) -> Result:
     )
     if worst > SOFT_FOOT_MM:
         words = ", ".join(f"{name} {number(mm)} mm" for name, mm in shims if mm > SOFT_FOOT_MM)
-        verdict = Verdict("shim", Level.STOP, f"Pulled down as it is the housing bends and pinches the ring. Shim: {words}.")
+        verdict = Verdict("shim", Level.STOP, f"Pulled down as it is the housing bends and pinches the ring. Shim: {words}.", code=PlacingCode.SHIM)
     else:
         verdict = Verdict("stands flat", Level.GOOD, f"Feet differ by no more than {travel_text(SOFT_FOOT_MM)}.")
     return Result("soft_foot", "Widest difference between feet", worst, "mm", verdict=verdict, working=lines)
@@ -154,7 +181,12 @@ def bolt_room(hole_mm: float, bolt_mm: float, wanted_mm: float) -> Result:
     room = (hole_mm - bolt_mm) / 2
     line = Line("room", "each way from the middle", "(hole - bolt)/2", f"({number(hole_mm)} - {number(bolt_mm)})/2", room, "mm", "practice")
     if abs(wanted_mm) > room:
-        verdict = Verdict("does not fit", Level.STOP, f"{travel_text(abs(wanted_mm) - room)} more than the holes give: change hole, plate or shim.")
+        verdict = Verdict(
+            "does not fit",
+            Level.STOP,
+            f"{travel_text(abs(wanted_mm) - room)} more than the holes give: change hole, plate or shim.",
+            code=PlacingCode.DOES_NOT_FIT,
+        )
     else:
         verdict = Verdict("fits", Level.GOOD, f"{travel_text(room - abs(wanted_mm))} is left.")
     return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,))
@@ -177,9 +209,19 @@ def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyr
     forgives = FORGIVES_DEG[kind] if forgives_deg is None else forgives_deg
     line = Line("φ", "angle", "atan(offset/length)", f"atan({number(abs(offset_mm))}/{number(over_mm)})", angle, "°", "practice")
     if angle > forgives:
-        verdict = Verdict("too much for the bearing", Level.STOP, f"{angle:.2f}°, and a {kind.words} forgives about {forgives:g}°.")
+        verdict = Verdict(
+            "too much for the bearing",
+            Level.STOP,
+            f"{angle:.2f}°, and a {kind.words} forgives about {forgives:g}°.",
+            code=PlacingCode.TOO_MUCH_FOR_THE_BEARING,
+        )
     elif labyrinth and angle > LABYRINTH_DEG:
-        verdict = Verdict("too much for the seal", Level.STOP, f"{angle:.2f}°: a labyrinth forgives about {LABYRINTH_DEG:g}°, less than the bearing.")
+        verdict = Verdict(
+            "too much for the seal",
+            Level.STOP,
+            f"{angle:.2f}°: a labyrinth forgives about {LABYRINTH_DEG:g}°, less than the bearing.",
+            code=PlacingCode.TOO_MUCH_FOR_THE_SEAL,
+        )
     else:
         verdict = Verdict("in line", Level.GOOD, f"{angle:.2f}° of about {LABYRINTH_DEG if labyrinth else forgives:g}°.")
     slope = round(abs(offset_mm) / over_mm * 1000, 2)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.bands import Span, band_for
 from tribodex.core.components.bearing import Bearing, Group
@@ -11,6 +12,13 @@ from tribodex.core.mounting.judgement import NOT_DECIDED
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict
+
+
+class ClearanceCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_DECIDED = "clearance.not_decided"
+    OUTSIDE_THE_GROUP = "clearance.outside_the_group"
 
 
 @dataclass(frozen=True)
@@ -99,6 +107,7 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
             Level.UNKNOWN,
             f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: the gauging is coarser than half of {group} ({um_text(limits.low)} to "
             f"{um_text(limits.high)}). Take finer leaves or more places.",
+            code=ClearanceCode.NOT_DECIDED,
         )
     if inside:
         return Verdict("inside the group", Level.GOOD, f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.")
@@ -118,4 +127,5 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
         Level.STOP,
         f"{um_text(mean_um)} is {um_text(gap)} {side} {group} ({um_text(limits.low)} to {um_text(limits.high)}), more than the uncertainty "
         f"of the gauging (± {um_text(uncertainty_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
+        code=ClearanceCode.OUTSIDE_THE_GROUP,
     )

@@ -5,12 +5,20 @@ The sleeve is taken as part of the shaft: slit as it is, it carries pressure inw
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.material import RING_STEEL, Material
 from tribodex.core.components.shaft import Finish, Shaft
 from tribodex.core.errors import OutOfRange
 from tribodex.core.sources import LAME
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class HoopCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    TOO_HIGH = "hoop.too_high"
 
 
 def _shares(bore_mm: float, raceway_mm: float, shaft_bore_mm: float) -> tuple[float, float]:
@@ -240,7 +248,9 @@ def hoop_result(bearing: Bearing, pressure: Result) -> Result:
     stress = hoop_stress_mpa(p, d, f)
     kept = f"through-hardened rings: usual {HOOP_USUAL_MPA:.0f}, up to {HOOP_MOST_MPA:.0f} MPa seen (from memory, ± 20 %)"
     if stress > HOOP_MOST_MPA:
-        verdict = Verdict("too high", Level.STOP, f"{stress:.0f} MPa; {kept}. The ring may crack: take out less, or ask the maker.")
+        verdict = Verdict(
+            "too high", Level.STOP, f"{stress:.0f} MPa; {kept}. The ring may crack: take out less, or ask the maker.", code=HoopCode.TOO_HIGH
+        )
     elif stress > HOOP_USUAL_MPA:
         verdict = Verdict("above the usual limit", Level.WATCH, f"{stress:.0f} MPa; {kept}. Keep to the lower half of the reduction where you can.")
     else:

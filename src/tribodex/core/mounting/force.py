@@ -268,7 +268,9 @@ def hydraulic_step(
             ),
         ),
     )
-    return HydraulicStep(start, travel, start_force, start_p, end_p, figures)
+    return HydraulicStep(
+        start_drive_mm=start, travel_mm=travel, start_force_kn=start_force, start_pressure_mpa=start_p, end_pressure_mpa=end_p, figures=figures
+    )
 
 
 def _over(force_kn: Span, area: float | None) -> str:

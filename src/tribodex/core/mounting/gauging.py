@@ -221,7 +221,15 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
     findings.extend(_outliers(closed, mids))
     findings.extend(f"Place {c.place}, {c.row}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
     sd = math.sqrt((within + between) / n + correction_sd_um**2)
-    return Summary(mean + correction_um, sd, max(mids) - min(mids), n, difference, tuple(findings), correction_um)
+    return Summary(
+        mean_um=mean + correction_um,
+        sd_um=sd,
+        spread_um=max(mids) - min(mids),
+        closed_cells=n,
+        row_difference_um=difference,
+        findings=tuple(findings),
+        correction_um=correction_um,
+    )
 
 
 def reduction_sd_um(before: Sequence[Cell], after: Sequence[Cell]) -> float | None:

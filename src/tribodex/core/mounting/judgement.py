@@ -4,12 +4,32 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict
+
+
+class FinalCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_DECIDED = "final.not_decided"
+    NOT_IN_ORDER = "final.not_in_order"
+    NOT_KNOWN = "final.not_known"
+    NO_LIMIT_KNOWN = "final.no_limit_known"
+    NO_MEASURABLE_CLEARANCE = "final.no_measurable_clearance"
+    NO_PLAY_TO_RUN_WITH = "final.no_play_to_run_with"
+    NO_RANGE_KNOWN = "final.no_range_known"
+    TOO_LITTLE_CLEARANCE = "final.too_little_clearance"
+    TOO_LITTLE_PLAY = "final.too_little_play"
+    TOO_LITTLE_REDUCTION = "final.too_little_reduction"
+    TOO_LITTLE_TURN = "final.too_little_turn"
+    TOO_MUCH_REDUCTION = "final.too_much_reduction"
+    TURNED_PAST_THE_RANGE = "final.turned_past_the_range"
+
 
 # The gauging is coarser than what it should decide.
 NOT_DECIDED = "not decided: gauge finer"
@@ -58,9 +78,11 @@ def judge_final(
     reduction = _reduction(window, taken, taken_uncertainty, finer)
     levels, words = (residual.level, reduction.level), (residual.word, reduction.word)
     if Level.STOP in levels:
-        overall = Verdict("not in order", Level.STOP, "At least one of the two is out of range, or nothing is left.")
+        overall = Verdict("not in order", Level.STOP, "At least one of the two is out of range, or nothing is left.", code=FinalCode.NOT_IN_ORDER)
     elif NOT_DECIDED in words:
-        overall = Verdict(NOT_DECIDED, Level.UNKNOWN, "The gauging is coarser than what it should decide: this is no pass.")
+        overall = Verdict(
+            NOT_DECIDED, Level.UNKNOWN, "The gauging is coarser than what it should decide: this is no pass.", code=FinalCode.NOT_DECIDED
+        )
     elif Level.WATCH in levels or Level.UNKNOWN in levels:
         overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
     else:
@@ -80,9 +102,9 @@ def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
     'stop'
     """
     what = f"The thinnest leaf, {um_text(thinnest_um)}, does not go in at {', '.join(places)}."
-    residual = Verdict("no measurable clearance", Level.STOP, what)
-    reduction = Verdict("not known", Level.UNKNOWN, "Without a residual there is no reduction to judge.")
-    return FinalVerdict(residual, reduction, Verdict("not in order", Level.STOP, f"{what} It would run hot and seize."))
+    residual = Verdict("no measurable clearance", Level.STOP, what, code=FinalCode.NO_MEASURABLE_CLEARANCE)
+    reduction = Verdict("not known", Level.UNKNOWN, "Without a residual there is no reduction to judge.", code=FinalCode.NOT_KNOWN)
+    return FinalVerdict(residual, reduction, Verdict("not in order", Level.STOP, f"{what} It would run hot and seize.", code=FinalCode.NOT_IN_ORDER))
 
 
 def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Span | None) -> FinalVerdict:
@@ -98,22 +120,34 @@ def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Sp
     ('in order', 'stop')
     """
     if not turns_freely or swivel == "binds":
-        residual = Verdict("too little play", Level.STOP, "The ring binds or does not turn freely by hand: it was driven too far.")
+        residual = Verdict(
+            "too little play", Level.STOP, "The ring binds or does not turn freely by hand: it was driven too far.", code=FinalCode.TOO_LITTLE_PLAY
+        )
     else:
         residual = Verdict("turns freely", Level.GOOD, f"The ring turns freely and swivels {'freely' if swivel == 'freely' else 'with slight drag'}.")
     if range_deg is None:
-        reduction = Verdict("no range known", Level.UNKNOWN, f"The nut stands {nut_deg:.0f}° from its zero point; no range is known.")
+        reduction = Verdict(
+            "no range known", Level.UNKNOWN, f"The nut stands {nut_deg:.0f}° from its zero point; no range is known.", code=FinalCode.NO_RANGE_KNOWN
+        )
     elif nut_deg < range_deg.low - 1:
         reduction = Verdict(
-            "too little turn", Level.STOP, f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its sleeve."
+            "too little turn",
+            Level.STOP,
+            f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its sleeve.",
+            code=FinalCode.TOO_LITTLE_TURN,
         )
     elif nut_deg > range_deg.high + 1:
-        reduction = Verdict("turned past the range", Level.STOP, f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.")
+        reduction = Verdict(
+            "turned past the range",
+            Level.STOP,
+            f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.",
+            code=FinalCode.TURNED_PAST_THE_RANGE,
+        )
     else:
         reduction = Verdict("turn reached", Level.GOOD, f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked.")
     levels = (residual.level, reduction.level)
     if Level.STOP in levels:
-        overall = Verdict("not in order", Level.STOP, "Read the reasons; release and start again, or ask the maker.")
+        overall = Verdict("not in order", Level.STOP, "Read the reasons; release and start again, or ask the maker.", code=FinalCode.NOT_IN_ORDER)
     elif Level.UNKNOWN in levels:
         overall = Verdict("in order, with a remark", Level.WATCH, "A limit is not known: read the reasons.")
     else:
@@ -123,22 +157,44 @@ def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Sp
 
 def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> Verdict:
     how = f" {finer}" if finer else " Take finer leaves, more places, or gauge it once more."
-    return Verdict(NOT_DECIDED, Level.UNKNOWN, f"± {um_text(uncertainty_um)} is more than half of the {um_text(span_um)} that decide on {what}.{how}")
+    return Verdict(
+        NOT_DECIDED,
+        Level.UNKNOWN,
+        f"± {um_text(uncertainty_um)} is more than half of the {um_text(span_um)} that decide on {what}.{how}",
+        code=FinalCode.NOT_DECIDED,
+    )
 
 
 def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: str) -> Verdict:
     limit, heat = window.residual_limit_um, window.heat_um
     left = f"{um_text(residual_um)} is left"
     if residual_um <= heat:
-        return Verdict("no play to run with", Level.STOP, f"{left}; an inner ring 10 K warmer than the outer takes {um_text(heat)}. It would seize.")
+        return Verdict(
+            "no play to run with",
+            Level.STOP,
+            f"{left}; an inner ring 10 K warmer than the outer takes {um_text(heat)}. It would seize.",
+            code=FinalCode.NO_PLAY_TO_RUN_WITH,
+        )
     if residual_um <= LEAST_RUNNING_UM or residual_um <= uncertainty_um:
-        return Verdict("no play to run with", Level.STOP, f"{left}, ± {um_text(uncertainty_um)}: it may be none at all. It would seize.")
+        return Verdict(
+            "no play to run with",
+            Level.STOP,
+            f"{left}, ± {um_text(uncertainty_um)}: it may be none at all. It would seize.",
+            code=FinalCode.NO_PLAY_TO_RUN_WITH,
+        )
     if limit is not None and residual_um < limit - uncertainty_um:
-        return Verdict("too little clearance", Level.STOP, f"{left}, {um_text(limit)} must be: it would run hot and may seize.")
+        return Verdict(
+            "too little clearance",
+            Level.STOP,
+            f"{left}, {um_text(limit)} must be: it would run hot and may seize.",
+            code=FinalCode.TOO_LITTLE_CLEARANCE,
+        )
     if not window.empty and uncertainty_um > window.width_um / 2:
         return _undecided(uncertainty_um, window.width_um, "the residual", finer)
     if limit is None:
-        return Verdict("no limit known", Level.UNKNOWN, f"{left}; this card gives no least residual here. Ask the maker.")
+        return Verdict(
+            "no limit known", Level.UNKNOWN, f"{left}; this card gives no least residual here. Ask the maker.", code=FinalCode.NO_LIMIT_KNOWN
+        )
     if residual_um < limit:
         return Verdict("near the limit", Level.WATCH, f"{left}, {um_text(limit)} must be; the difference is within the uncertainty.")
     return Verdict("enough clearance", Level.GOOD, f"{left}, at least {um_text(limit)} must be.")
@@ -148,9 +204,16 @@ def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer
     span = window.reduction_um
     said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
     if reduction_um < span.low - uncertainty_um:
-        return Verdict("too little reduction", Level.STOP, f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.")
+        return Verdict(
+            "too little reduction",
+            Level.STOP,
+            f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.",
+            code=FinalCode.TOO_LITTLE_REDUCTION,
+        )
     if reduction_um > span.high + uncertainty_um:
-        return Verdict("too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.")
+        return Verdict(
+            "too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.", code=FinalCode.TOO_MUCH_REDUCTION
+        )
     if uncertainty_um > (span.high - span.low) / 2:
         return _undecided(uncertainty_um, span.high - span.low, "the reduction", finer)
     if reduction_um < span.low:

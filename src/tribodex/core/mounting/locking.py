@@ -4,12 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Protocol, Self
 
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Verdict, in_words
+
+
+class LockCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    LEAVES_THE_RANGE = "lock.leaves_the_range"
+    LEAVES_THE_WINDOW = "lock.leaves_the_window"
+    NOT_BY_THE_LEAF = "lock.not_by_the_leaf"
+    NOT_GAUGED = "lock.not_gauged"
+    NOT_REACHED = "lock.not_reached"
+    NOT_SURE = "lock.not_sure"
+    PAST = "lock.past"
+
 
 # The chance to overshoot that a move may carry, unless another is chosen.
 USUAL_RISK = 0.02
@@ -56,7 +70,9 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
     ['may be locked', 'not reached by the leaf', 'past the window by the leaf', 'not gauged']
     """
     if last is None:
-        return Verdict("not gauged", Level.STOP, "Nothing was gauged on the sleeve in this attempt: gauge before the nut is locked.")
+        return Verdict(
+            "not gauged", Level.STOP, "Nothing was gauged on the sleeve in this attempt: gauge before the nut is locked.", code=LockCode.NOT_GAUGED
+        )
     taken = per_degree_um * (last.since_deg + turn_deg)
     mean = last.mean_um - taken
     bound = last.mean_um - last.uncertainty_um - STEEPER * taken
@@ -64,14 +80,17 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
     said = f"Last gauged {um_text(last.mean_um)} ± {um_text(last.uncertainty_um)}{less}"
     if window.guard_um is not None and bound < window.guard_um:
         what = "must be left" if window.residual_limit_um == window.guard_um else "an inner ring 10 K warmer takes"
-        word = PAST if mean < window.low_um else NOT_SURE
-        return Verdict(word, Level.STOP, f"{said}: it may be as little as {um_text(max(bound, 0))}, and {um_text(window.guard_um)} {what}.")
+        word, code = (PAST, LockCode.PAST) if mean < window.low_um else (NOT_SURE, LockCode.NOT_SURE)
+        why = f"{said}: it may be as little as {um_text(max(bound, 0))}, and {um_text(window.guard_um)} {what}."
+        return Verdict(word, Level.STOP, why, code=code)
     if window.empty:
         return Verdict("may be locked", Level.WATCH, f"{said}. The window was accepted empty; only what must be left was judged.")
     if mean < window.low_um:
-        return Verdict(PAST, Level.STOP, f"{said}: below the {um_text(window.low_um)} of the window's lower end.")
+        return Verdict(PAST, Level.STOP, f"{said}: below the {um_text(window.low_um)} of the window's lower end.", code=LockCode.PAST)
     if mean > window.high_um:
-        return Verdict(NOT_REACHED, Level.STOP, f"{said}: above the {um_text(window.high_um)} of the window: the sleeve would creep.")
+        return Verdict(
+            NOT_REACHED, Level.STOP, f"{said}: above the {um_text(window.high_um)} of the window: the sleeve would creep.", code=LockCode.NOT_REACHED
+        )
     return Verdict("may be locked", Level.GOOD, f"{said}: inside the window.")
 
 
@@ -199,7 +218,9 @@ def turn_tab_positions(
     for index, start, end in _turns(nut, first_deg, most):
         total = now_deg + end
         if total > range_deg[1] + 0.05:
-            verdict = Verdict("leaves the range", Level.STOP, f"{total:.0f}° in all is past the {range_deg[1]:.0f}° of the sheet.")
+            verdict = Verdict(
+                "leaves the range", Level.STOP, f"{total:.0f}° in all is past the {range_deg[1]:.0f}° of the sheet.", code=LockCode.LEAVES_THE_RANGE
+            )
         elif total < range_deg[0] - 0.05:
             verdict = Verdict("not yet there", Level.WATCH, f"{total:.0f}° in all is short of {range_deg[0]:.0f}°.")
         else:
@@ -228,9 +249,9 @@ def _turns(nut: LockNut, first_deg: float | None, most: int) -> Iterator[tuple[i
 def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float, leaf: Verdict | None) -> Verdict:
     residual = um_text(at.clearance_um)
     if leaf is not None and leaf.level is Level.STOP:
-        return Verdict(NOT_BY_LEAF, Level.STOP, leaf.reason)
+        return Verdict(NOT_BY_LEAF, Level.STOP, leaf.reason, code=LockCode.NOT_BY_THE_LEAF)
     if at.clearance_um < window.low_um:
-        return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.")
+        return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.", code=LockCode.LEAVES_THE_WINDOW)
     if at.clearance_um > window.high_um:
         return Verdict("not yet there", Level.WATCH, f"Predicted {residual} is still above {um_text(window.high_um)}: the sleeve would creep.")
     if chance > 5 * risk or limit > risk:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from enum import StrEnum
 
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.material import RING_STEEL
@@ -10,6 +11,14 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import EXPANSION
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class RunningCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NO_PLAY_LEFT = "running.no_play_left"
+    NO_ROOM_FOR_HEAT = "running.no_room_for_heat"
+
 
 # The usual difference of inner ring over outer ring in a plummer block, K (common practice, no source).
 USUAL_K = (5.0, 10.0)
@@ -80,7 +89,12 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
         )
     )
     if value <= 0:
-        verdict = Verdict("no play left", Level.STOP, f"The rings would clamp the rollers by {um_text(-value)}: it runs hot, smokes, seizes.")
+        verdict = Verdict(
+            "no play left",
+            Level.STOP,
+            f"The rings would clamp the rollers by {um_text(-value)}: it runs hot, smokes, seizes.",
+            code=RunningCode.NO_PLAY_LEFT,
+        )
     elif value < 0.25 * residual_um:
         verdict = Verdict("little play left", Level.WATCH, f"Only {um_text(value)} of {um_text(residual_um)} is left when warm.")
     else:
@@ -116,7 +130,10 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) 
     word = Verdict("ample", Level.GOOD, "Well above the usual 5 to 10 K of a plummer block.")
     if value < USUAL_K[1]:
         word = Verdict(
-            "no room for heat", Level.STOP, "The usual difference is 5 to 10 K: that alone takes all the play. It would run hot and seize."
+            "no room for heat",
+            Level.STOP,
+            "The usual difference is 5 to 10 K: that alone takes all the play. It would run hot and seize.",
+            code=RunningCode.NO_ROOM_FOR_HEAT,
         )
     elif value < 2 * USUAL_K[1]:
         word = Verdict(

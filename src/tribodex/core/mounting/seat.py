@@ -10,6 +10,15 @@ from tribodex.core.errors import OutOfRange
 from tribodex.core.quantities import mm_text, number_plain, travel_text
 from tribodex.core.working import Level, Verdict
 
+
+class NutSeatCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DRIVEN_ON = "nut_seat.driven_on"
+    LET_GO = "nut_seat.let_go"
+    SEAT_NOT_PROVEN = "nut_seat.seat_not_proven"
+
+
 # A thickness measured with a micrometer, and one remembered from a table (half-widths, mm; common practice, no source).
 MEASURED_MM, REMEMBERED_MM = 0.03, 0.25
 # How well the nut's place is read, and how firmly a washer seats (one standard deviation, degrees; common practice, no source).
@@ -121,7 +130,11 @@ def judge_seat(
     if expected is None or behind_deg is None:
         missing = "The washer's thickness is not known" if expected is None else "Nobody said where the nut stands"
         return Seated(
-            expected, 0.0, REMEMBERED_MM * per_mm / 2, False, Verdict("seat not proven", Level.UNKNOWN, f"{missing}: only a gauging tells now.")
+            expected,
+            0.0,
+            REMEMBERED_MM * per_mm / 2,
+            False,
+            Verdict("seat not proven", Level.UNKNOWN, f"{missing}: only a gauging tells now.", code=NutSeatCode.SEAT_NOT_PROVEN),
         )
     half = MEASURED_MM if measured else REMEMBERED_MM
     sd = math.hypot(half * per_mm / 2, SEAT_SD_DEG)
@@ -129,11 +142,15 @@ def judge_seat(
     said = f"It stands {behind_words(behind_deg)} its old mark; a washer of {thickness_words(thickness_mm)} puts the seat {behind_words(expected)} it"
     if not measured:
         reason = f"{said}, ± {half * per_mm:.0f}°. A remembered thickness proves nothing: measure the washer, or gauge."
-        return Seated(expected, extra, sd, False, Verdict("seat not proven", Level.UNKNOWN, reason))
+        return Seated(expected, extra, sd, False, Verdict("seat not proven", Level.UNKNOWN, reason, code=NutSeatCode.SEAT_NOT_PROVEN))
     if extra > 2 * sd:
         on = travel_text(extra * pitch_mm / 360)
         return Seated(
-            expected, extra, sd, False, Verdict("driven on", Level.STOP, f"{said}: the bearing was driven up by about {on} more. Gauge it.")
+            expected,
+            extra,
+            sd,
+            False,
+            Verdict("driven on", Level.STOP, f"{said}: the bearing was driven up by about {on} more. Gauge it.", code=NutSeatCode.DRIVEN_ON),
         )
     if behind_deg - expected > 3 * sd:
         reason = f"{said}: it does not seat yet. Tighten until it seats firmly; look whether the inner tab is in the sleeve's slot, and for chips."
@@ -160,7 +177,7 @@ def _by_length(expected: float | None, moved_mm: float, per_mm: float) -> Seated
     sd = PROOF_MM / 2 * per_mm
     if moved_mm < -PROOF_MM:
         reason = f"Sleeve end to ring is {mm_text(-moved_mm) if moved_mm < -1 else travel_text(-moved_mm)} shorter: the seat has let go. Start again."
-        return Seated(expected, 0.0, sd, False, Verdict("let go", Level.STOP, reason))
+        return Seated(expected, 0.0, sd, False, Verdict("let go", Level.STOP, reason, code=NutSeatCode.LET_GO))
     extra = max(0.0, moved_mm) * per_mm
     if moved_mm > PROOF_MM:
         return Seated(expected, extra, sd, True, Verdict("driven on", Level.WATCH, f"The ring moved {travel_text(moved_mm)} further up its taper."))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.adapter_sleeve import AdapterSleeve
 from tribodex.core.components.bands import Span
@@ -10,6 +11,15 @@ from tribodex.core.fits.iso286 import tolerance_um
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class ShaftCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOMINAL = "shaft.nominal"
+    OVER_SIZE = "shaft.over_size"
+    UNDER_SIZE = "shaft.under_size"
+
 
 # A measured diameter this far from a nominal one still means that one (mm): worn below, burred above.
 BELOW_MM, ABOVE_MM = 0.4, 0.1
@@ -78,11 +88,23 @@ def shaft_size(nominal: tuple[str, float], shaft_mm: float, inch: InchShafts, ho
     form = tolerance_um(mm, 5) / 2
     off = shaft_mm - mm
     if shaft_mm > limits.high + 1e-6:
-        verdict = Verdict("over size", Level.STOP, f"{travel_text(off)} above {text}: the sleeve does not go on, or closes crooked. Dress the shaft.")
+        verdict = Verdict(
+            "over size",
+            Level.STOP,
+            f"{travel_text(off)} above {text}: the sleeve does not go on, or closes crooked. Dress the shaft.",
+            code=ShaftCode.OVER_SIZE,
+        )
     elif shaft_mm < limits.low - 1e-6:
-        verdict = Verdict("under size", Level.STOP, f"{travel_text(-off)} below {text}, {how} asked: worn. The sleeve does not grip all round.")
+        verdict = Verdict(
+            "under size",
+            Level.STOP,
+            f"{travel_text(-off)} below {text}, {how} asked: worn. The sleeve does not grip all round.",
+            code=ShaftCode.UNDER_SIZE,
+        )
     elif shaft_mm == mm:
-        verdict = Verdict("nominal", Level.UNKNOWN, f"Only the nominal size was given: measure it, and its form to {um_text(form)}.")
+        verdict = Verdict(
+            "nominal", Level.UNKNOWN, f"Only the nominal size was given: measure it, and its form to {um_text(form)}.", code=ShaftCode.NOMINAL
+        )
     else:
         verdict = Verdict("in size", Level.GOOD, f"Inside {how} of {text}. Out of round and taper: at most {um_text(form)} (IT5/2).")
     lines = (

@@ -3,11 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.bands import Span
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import SCREW
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class WindowCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    EMPTY = "window.empty"
+    NO_WINDOW = "window.no_window"
+    OPEN_NO_LIMIT_KNOWN = "window.open_no_limit_known"
+
 
 # “About half of it”, as shares of the measured clearance (common practice, no source).
 HALF_SHARE = Span(0.4, 0.5)
@@ -78,7 +88,14 @@ def target_window(initial_um: float, reduction_um: Span, residual_limit_um: floa
     low = initial_um - reduction_um.high
     if residual_limit_um is not None:
         low = max(low, residual_limit_um)
-    return Window(low, initial_um - reduction_um.low, initial_um, reduction_um, residual_limit_um, heat_um)
+    return Window(
+        low_um=low,
+        high_um=initial_um - reduction_um.low,
+        initial_um=initial_um,
+        reduction_um=reduction_um,
+        residual_limit_um=residual_limit_um,
+        heat_um=heat_um,
+    )
 
 
 @dataclass(frozen=True)
@@ -125,6 +142,7 @@ def judge_window(window: Window) -> Verdict:
             f"Taking out the least reduction ({um_text(window.reduction_um.low)}) would leave {um_text(window.high_um)}, "
             f"below the {um_text(window.low_um)} that must be left. The bearing was tight to start with: "
             "gauge again; take the next clearance group; or ask the maker.",
+            code=WindowCode.EMPTY,
         )
     heat = window.heat_um
     if window.high_um <= max(heat, 0.0):
@@ -133,6 +151,7 @@ def judge_window(window: Window) -> Verdict:
             Level.STOP,
             f"Even the least reduction would leave {um_text(window.high_um)}; an inner ring {HEAT_K:.0f} K warmer than the outer alone takes "
             f"{um_text(heat)}. Take the next clearance group, or ask the maker.",
+            code=WindowCode.NO_WINDOW,
         )
     if window.low_um <= max(heat, 0.0):
         return Verdict(
@@ -142,7 +161,12 @@ def judge_window(window: Window) -> Verdict:
             "Keep to its upper part, and ask the maker what must be left.",
         )
     if window.residual_limit_um is None:
-        return Verdict("open, no limit known", Level.UNKNOWN, f"Aim for the middle, {um_text(window.mid_um)}. What must be left is not known here.")
+        return Verdict(
+            "open, no limit known",
+            Level.UNKNOWN,
+            f"Aim for the middle, {um_text(window.mid_um)}. What must be left is not known here.",
+            code=WindowCode.OPEN_NO_LIMIT_KNOWN,
+        )
     return Verdict("open", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
 
 

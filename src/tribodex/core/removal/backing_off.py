@@ -2,11 +2,21 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import OutOfRange
 from tribodex.core.quantities import travel_text
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict
+
+
+class NutGapCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    THE_NUT_IS_NO_STOP = "nut_gap.the_nut_is_no_stop"
+    TOO_FAR_OFF = "nut_gap.too_far_off"
+
 
 # A little more than drive-up and washer (common practice, no source), mm.
 GAP_MM = Span(2.0, 4.0)
@@ -29,11 +39,17 @@ def nut_gap(gap_mm: float, whole_nut: bool) -> Result:
     asked = f"{GAP_MM.low:g} to {GAP_MM.high:g} mm"
     if not whole_nut:
         verdict = Verdict(
-            "the nut is no stop", Level.STOP, "A nut on a few threads flies off with the sleeve. Turn it on again until its whole height holds."
+            "the nut is no stop",
+            Level.STOP,
+            "A nut on a few threads flies off with the sleeve. Turn it on again until its whole height holds.",
+            code=NutGapCode.THE_NUT_IS_NO_STOP,
         )
     elif gap_mm > GAP_MM.high:
         verdict = Verdict(
-            "too far off", Level.STOP, f"With {travel_text(gap_mm)} the bearing gathers speed before it is stopped. Turn the nut on to {asked}."
+            "too far off",
+            Level.STOP,
+            f"With {travel_text(gap_mm)} the bearing gathers speed before it is stopped. Turn the nut on to {asked}.",
+            code=NutGapCode.TOO_FAR_OFF,
         )
     elif gap_mm < GAP_MM.low:
         verdict = Verdict("too little", Level.WATCH, f"It may meet the nut before it lets go. Back the nut off to {asked}.")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from math import pi
 
 from tribodex.core.components.bands import Span
@@ -14,6 +15,13 @@ from tribodex.core.mounting.elastic import contact_pressure_mpa, pressure_result
 from tribodex.core.mounting.force import release_force_n
 from tribodex.core.sources import LAME, PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number, roughly
+
+
+class PressCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NO_PRESS_FOR_IT = "press.no_press_for_it"
+
 
 # Oiled and fresh, and dry after years (common practice, no source).
 FRESH, AFTER_YEARS = Span(0.10, 0.15), Span(0.15, 0.25)
@@ -118,6 +126,7 @@ def tool_size(force: Result) -> Result:
             "no press for it",
             Level.STOP,
             f"About {roughly(need)} kN with margin: beyond what shops have. Oil between the faces, heat, or cut it off.",
+            code=PressCode.NO_PRESS_FOR_IT,
         )
         return Result("tool_size", "Press or puller, rated", None, "kN", verdict=verdict, working=(line,))
     verdict = Verdict("with margin 2", Level.GOOD, f"{size:g} kN, about {size / 10:g} tonnes, for {roughly(most)} kN at most.")

@@ -9,6 +9,13 @@ from tribodex.core.components.shaft import Seat
 from tribodex.core.working import Level, Verdict
 
 
+class WayOffCode(StrEnum):
+    """Why a way is not taken, by a name that never changes."""
+
+    NOT_KNOWN = "way_off.not_known"
+    NOT_HERE = "way_off.not_here"
+
+
 class Ring(StrEnum):
     """Which ring has the tight fit. The other one comes off by hand."""
 
@@ -112,9 +119,12 @@ def advise(sight: Sight) -> tuple[Advice, ...]:
     return tuple(sorted(found, key=lambda advice: ranks[advice.verdict.level]))
 
 
+_CODES = {Level.UNKNOWN: WayOffCode.NOT_KNOWN, Level.STOP: WayOffCode.NOT_HERE}
+
+
 def _advice(way: WayOff, level: Level, reasons: list[str], against: list[str]) -> Advice:
     word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
-    return Advice(way, Verdict(word, level, (against or reasons)[0]), tuple(reasons), tuple(against))
+    return Advice(way, Verdict(word, level, (against or reasons)[0], code=_CODES.get(level, "")), tuple(reasons), tuple(against))
 
 
 def _release(sight: Sight) -> Advice:

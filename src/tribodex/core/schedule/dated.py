@@ -47,7 +47,14 @@ def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, tod
     by_day = np.where(np.isnan(every_days), np.inf, every_days)
     monday = today.toordinal() - today.weekday()
     week = np.clip(np.floor((due - monday) / 7), -LAST_WEEK, LAST_WEEK).astype(np.int64)
-    return Dated(due, interval, week, by_run <= by_day, overdue(due, interval, float(today.toordinal())), interval < NEVER)
+    return Dated(
+        due=due,
+        interval=interval,
+        week=week,
+        by_hours=by_run <= by_day,
+        late=overdue(due, interval, float(today.toordinal())),
+        has_day=interval < NEVER,
+    )
 
 
 @dataclass(frozen=True)

@@ -112,17 +112,17 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
 
 def _begun(entry: SetSaid, care: Care) -> DueNow:
     return DueNow(
-        care,
-        entry.on,
-        entry.hours_per_day,
-        entry.way,
-        entry.bearing,
-        entry.grease,
-        entry.amount_g,
-        entry.strokes,
-        entry.gun,
-        entry.stroke_g,
-        entry.running,
+        care=care,
+        since=entry.on,
+        hours_per_day=entry.hours_per_day,
+        way=entry.way,
+        bearing=entry.bearing,
+        grease=entry.grease,
+        amount_g=entry.amount_g,
+        strokes=entry.strokes,
+        gun=entry.gun,
+        stroke_g=entry.stroke_g,
+        running=entry.running,
     )
 
 

@@ -80,4 +80,4 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
 
     soonest = order[new]
     took = minutes_of(has(_GREASE), pumped, has(_TIGHTEN), has(_CARTRIDGE))
-    return Stops(which[soonest], week[soonest], times.day[soonest], late, kinds, pumped, over, took)
+    return Stops(thing=which[soonest], week=week[soonest], due=times.day[soonest], late=late, kinds=kinds, strokes=pumped, over=over, minutes=took)

@@ -8,6 +8,13 @@ from enum import StrEnum
 from tribodex.core.working import Level, Verdict
 
 
+class LipCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    WHICH_WAY = "lip.which_way"
+    WRONG_WAY_ROUND = "lip.wrong_way_round"
+
+
 class SealKind(StrEnum):
     """What seals a housing."""
 
@@ -166,8 +173,8 @@ def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None) -> Verdict
         return Verdict("no lip", Level.GOOD, "It may look either way.")
     asked = lip_side(kind, purpose)
     if side is None:
-        return Verdict("which way?", Level.STOP, f"{lip_why(kind, purpose)} Look, and say so.")
+        return Verdict("which way?", Level.STOP, f"{lip_why(kind, purpose)} Look, and say so.", code=LipCode.WHICH_WAY)
     if side is not asked:
         why = f"Now it looks {side.words}. {lip_why(kind, purpose)}"
-        return Verdict("wrong way round", Level.STOP, f"{why} Turn it now: behind the next part it cannot be seen.")
+        return Verdict("wrong way round", Level.STOP, f"{why} Turn it now: behind the next part it cannot be seen.", code=LipCode.WRONG_WAY_ROUND)
     return Verdict("right way round", Level.GOOD, lip_why(kind, purpose))

@@ -4,11 +4,26 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class SealCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    GROWTH_NOT_KNOWN = "seal.growth_not_known"
+    NOT_WITH_GREASE = "seal.not_with_grease"
+    TEMPERATURE_NOT_KNOWN = "seal.temperature_not_known"
+    TOO_COLD = "seal.too_cold"
+    TOO_FAST = "seal.too_fast"
+    TOO_HOT = "seal.too_hot"
+    TOO_LITTLE_ROOM = "seal.too_little_room"
+    TOO_STEEP = "seal.too_steep"
+
 
 # From this speed the shaft under the lip is harder (m/s; ISO 6194-1 in its spirit, from memory).
 HARDER_FROM_MS = 4.0
@@ -81,7 +96,9 @@ def judge_material(material: SealMaterial, speed_ms: float, running_c: float | N
     if speed_ms > HARDER_FROM_MS:
         found.append(Verdict("harder shaft", Level.WATCH, "Above 4 m/s the shaft under the lip has 55 HRC, ground without lead; else 45."))
     if material.name == "EPDM":
-        found.insert(0, Verdict("not with grease", Level.STOP, "EPDM swells in mineral grease and oil: water and steam only."))
+        found.insert(
+            0, Verdict("not with grease", Level.STOP, "EPDM swells in mineral grease and oil: water and steam only.", code=SealCode.NOT_WITH_GREASE)
+        )
     if fitting_c is not None and material.name == "FKM" and fitting_c < STIFF_C:
         found.append(Verdict("stiff in the cold", Level.WATCH, f"FKM at {number(fitting_c)} °C: warm it to room temperature before it is bent."))
     return found
@@ -90,7 +107,7 @@ def judge_material(material: SealMaterial, speed_ms: float, running_c: float | N
 def _judge_speed(material: SealMaterial, speed_ms: float) -> Verdict:
     said = f"{number(speed_ms)} m/s, {material.name} stands {number(material.speed_ms)}"
     if speed_ms > material.speed_spread_ms.high:
-        return Verdict("too fast", Level.STOP, f"{said}: the lip burns. Another material, or a seal that does not rub.")
+        return Verdict("too fast", Level.STOP, f"{said}: the lip burns. Another material, or a seal that does not rub.", code=SealCode.TOO_FAST)
     if speed_ms > material.speed_spread_ms.low:
         spread = f"{number(material.speed_spread_ms.low)} to {number(material.speed_spread_ms.high)}"
         return Verdict("near its limit", Level.WATCH, f"{said}; lists say {spread}: its maker decides.")
@@ -108,12 +125,12 @@ def judge_warmth(material: SealMaterial, running_c: float | None) -> Verdict:
     """
     if running_c is None:
         span = f"{number(material.coldest_c)} to {number(material.hottest_c)} °C"
-        return Verdict("temperature not known", Level.UNKNOWN, f"{material.name}: {span}.")
+        return Verdict("temperature not known", Level.UNKNOWN, f"{material.name}: {span}.", code=SealCode.TEMPERATURE_NOT_KNOWN)
     said = f"{number(running_c)} °C, {material.name}"
     if running_c > material.hottest_c:
-        return Verdict("too hot", Level.STOP, f"{said} stands {number(material.hottest_c)} °C: it hardens.")
+        return Verdict("too hot", Level.STOP, f"{said} stands {number(material.hottest_c)} °C: it hardens.", code=SealCode.TOO_HOT)
     if running_c < material.coldest_c:
-        return Verdict("too cold", Level.STOP, f"{said} down to {number(material.coldest_c)} °C: it turns to glass.")
+        return Verdict("too cold", Level.STOP, f"{said} down to {number(material.coldest_c)} °C: it turns to glass.", code=SealCode.TOO_COLD)
     return Verdict("temperature right", Level.GOOD, f"{number(running_c)} °C of {number(material.hottest_c)} °C.")
 
 
@@ -136,7 +153,9 @@ def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Resu
     line = Line("l", "along the shaft", "(d - d_c)/2/tan φ", f"({number(shaft_mm)} - {number(chamfer_mm)})/2/tan {number(angle_deg)}°", length, "mm",
                 "practice")  # fmt: skip
     if angle_deg > 30:
-        verdict = Verdict("too steep", Level.STOP, f"{number(angle_deg)}°: the lip folds or tears on it. 15 to 30°, 20° is the aim.")
+        verdict = Verdict(
+            "too steep", Level.STOP, f"{number(angle_deg)}°: the lip folds or tears on it. 15 to 30°, 20° is the aim.", code=SealCode.TOO_STEEP
+        )
     elif angle_deg < 15:
         verdict = Verdict("flat", Level.WATCH, f"{number(angle_deg)}°: longer than it needs to be; 20° is the aim.")
     else:
@@ -158,7 +177,12 @@ def labyrinth_play(growth: Span | None) -> Result:
     if growth is None:
         why = "Growth between the bearings is not known: say temperatures at Line up, or set it in the middle and look when it is hot."
         return Result(
-            "labyrinth_play", "Gap towards which the shaft grows", None, "mm", note=why, verdict=Verdict("growth not known", Level.UNKNOWN, why)
+            "labyrinth_play",
+            "Gap towards which the shaft grows",
+            None,
+            "mm",
+            note=why,
+            verdict=Verdict("growth not known", Level.UNKNOWN, why, code=SealCode.GROWTH_NOT_KNOWN),
         )
     most = max(growth.high, -growth.low, 0.0)
     line = Line("s", "at the least", "g + 0.5", f"{number(most)} + {LABYRINTH_MM:g}", most + LABYRINTH_MM, "mm", "practice")
@@ -176,10 +200,10 @@ def judge_play(asked: Result, toward_growth_mm: float, other_mm: float) -> Verdi
     ('room on both sides', 'too little room')
     """
     if asked.value is None:
-        return Verdict("growth not known", Level.UNKNOWN, asked.note)
+        return Verdict("growth not known", Level.UNKNOWN, asked.note, code=SealCode.GROWTH_NOT_KNOWN)
     if toward_growth_mm < asked.value - 0.05 or other_mm < LABYRINTH_MM - 0.05:
         said = f"{number(toward_growth_mm)} and {number(other_mm)} mm, {number(asked.value)} and {LABYRINTH_MM:g} mm are asked"
-        return Verdict("too little room", Level.STOP, f"{said}: it rubs when the shaft is warm.")
+        return Verdict("too little room", Level.STOP, f"{said}: it rubs when the shaft is warm.", code=SealCode.TOO_LITTLE_ROOM)
     return Verdict(
         "room on both sides", Level.GOOD, f"{number(toward_growth_mm)} and {number(other_mm)} mm of {number(asked.value)} and {LABYRINTH_MM:g}."
     )

@@ -10,6 +10,19 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.sources import Recall, Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class VRingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_HELD = "v_ring.not_held"
+    NOT_SQUARE = "v_ring.not_square"
+    NOT_SQUEEZED = "v_ring.not_squeezed"
+    SQUEEZED_TOO_FAR = "v_ring.squeezed_too_far"
+    TOO_LITTLE_SQUEEZE = "v_ring.too_little_squeeze"
+    WHAT_HOLDS_IT = "v_ring.what_holds_it"
+    WIDTH_NOT_KNOWN = "v_ring.width_not_known"
+
+
 # Up to this speed the ring's own stretch holds it; up to the second a shoulder or clamp behind it does (m/s; common practice, no source).
 FREE_MS, BEHIND_MS = 8.0, 12.0
 # Roughness of the face it runs on, from the fastest down: from a speed (m/s), Ra (µm); common practice, no source.
@@ -104,7 +117,7 @@ def set_width(rings: VRings, shaft_mm: float, sheet: Span | None = None, free_mm
 
 
 def _unknown(label: str, why: str) -> Result:
-    return Result("set_width", label, None, "mm", note=why, verdict=Verdict("width not known", Level.UNKNOWN, why))
+    return Result("set_width", label, None, "mm", note=why, verdict=Verdict("width not known", Level.UNKNOWN, why, code=VRingCode.WIDTH_NOT_KNOWN))
 
 
 def judge_set(asked: Result, set_mm: float, free_mm: float | None, *, even: bool) -> Verdict:
@@ -115,16 +128,26 @@ def judge_set(asked: Result, set_mm: float, free_mm: float | None, *, even: bool
     (['squeezed right', 'squeezed too far', 'too little squeeze', 'not squeezed'], 'not square')
     """
     if free_mm is not None and set_mm > free_mm - SQUEEZED_MM:
-        return Verdict("not squeezed", Level.STOP, f"Set to {number(set_mm)} mm, {number(free_mm)} mm free: its lip does not lean on the face.")
+        return Verdict(
+            "not squeezed",
+            Level.STOP,
+            f"Set to {number(set_mm)} mm, {number(free_mm)} mm free: its lip does not lean on the face.",
+            code=VRingCode.NOT_SQUEEZED,
+        )
     if not even:
-        return Verdict("not square", Level.STOP, "Push it up evenly until the width is the same all round: cocked it lifts on one side and creeps.")
+        return Verdict(
+            "not square",
+            Level.STOP,
+            "Push it up evenly until the width is the same all round: cocked it lifts on one side and creeps.",
+            code=VRingCode.NOT_SQUARE,
+        )
     if asked.value is None or asked.value_to is None:
-        return Verdict("width not known", Level.UNKNOWN, asked.note)
+        return Verdict("width not known", Level.UNKNOWN, asked.note, code=VRingCode.WIDTH_NOT_KNOWN)
     said = f"{number(set_mm)} mm of {number(asked.value)} to {number(asked.value_to)}"
     if set_mm < asked.value:
-        return Verdict("squeezed too far", Level.STOP, f"{said}: its lip runs hot and wears. Pull it back.")
+        return Verdict("squeezed too far", Level.STOP, f"{said}: its lip runs hot and wears. Pull it back.", code=VRingCode.SQUEEZED_TOO_FAR)
     if set_mm > asked.value_to:
-        return Verdict("too little squeeze", Level.STOP, f"{said}: its lip lifts as the shaft moves. Push it up.")
+        return Verdict("too little squeeze", Level.STOP, f"{said}: its lip lifts as the shaft moves. Push it up.", code=VRingCode.TOO_LITTLE_SQUEEZE)
     return Verdict("squeezed right", Level.GOOD, f"{said}.")
 
 
@@ -143,7 +166,7 @@ def judge_v_speed(speed_ms: float, held: Held | None) -> list[Verdict]:
     asked = Held.BEHIND if speed_ms <= BEHIND_MS else Held.ALL_ROUND
     why = f"{number(speed_ms)} m/s: it lifts off the shaft. It needs {asked.words}"
     if held is None:
-        return [Verdict("what holds it?", Level.STOP, f"{why}: say what holds it."), counter]
+        return [Verdict("what holds it?", Level.STOP, f"{why}: say what holds it.", code=VRingCode.WHAT_HOLDS_IT), counter]
     if list(Held).index(held) < list(Held).index(asked):
-        return [Verdict("not held", Level.STOP, f"{why}, or a seal that does not rub."), counter]
+        return [Verdict("not held", Level.STOP, f"{why}, or a seal that does not rub.", code=VRingCode.NOT_HELD), counter]
     return [Verdict("held", Level.GOOD, f"{number(speed_ms)} m/s, held by {held.words}."), counter]

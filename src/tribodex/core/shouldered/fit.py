@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from math import pi
 
 from tribodex.core.components.bands import Span
@@ -12,6 +13,14 @@ from tribodex.core.mounting.elastic import contact_pressure_mpa
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import LAME, PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class FitCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    CLEARANCE_MAY_BE_GONE = "fit.clearance_may_be_gone"
+    NO_CLEARANCE_LEFT = "fit.no_clearance_left"
+
 
 # Oiled seats (common practice, no source).
 OILED = Span(0.10, 0.15)
@@ -65,10 +74,18 @@ def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, inter
         Line("c_max", "most left", "c₀_max - I_eff,min·d/F", f"{number(group_um.high)} - {number(least)}", high, "µm", "clearance_deep_groove_ball"),
     )  # fmt: skip
     if high <= 0:
-        verdict = Verdict("no clearance left", Level.STOP, "Every ring of this group would be pinched by this fit: the next group, or a looser seat.")
+        verdict = Verdict(
+            "no clearance left",
+            Level.STOP,
+            "Every ring of this group would be pinched by this fit: the next group, or a looser seat.",
+            code=FitCode.NO_CLEARANCE_LEFT,
+        )
     elif low <= 0:
         verdict = Verdict(
-            "clearance may be gone", Level.STOP, f"A ring at the group's least would be pinched by {um_text(-low)}. Measure, or take the next group."
+            "clearance may be gone",
+            Level.STOP,
+            f"A ring at the group's least would be pinched by {um_text(-low)}. Measure, or take the next group.",
+            code=FitCode.CLEARANCE_MAY_BE_GONE,
         )
     else:
         verdict = Verdict("clearance is left", Level.GOOD, "Also where the group's least meets the tightest fit; warmth takes its share of it.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.material import RING_STEEL
 from tribodex.core.components.straight import Closure, StraightBearing
@@ -12,6 +13,16 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class HeatingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    ABOVE_THE_LIMIT = "heating.above_the_limit"
+    INNER_RING_TOO_FAR_AHEAD = "heating.inner_ring_too_far_ahead"
+    OVER_ITS_LIMIT = "heating.over_its_limit"
+    TOO_LITTLE_ROOM = "heating.too_little_room"
+
 
 ALPHA_PER_K = RING_STEEL.expansion_um_per_m_k * 1e-6
 # Room to drop it on (share of the bore, and the least); less than this is no room at all. Common practice, no source.
@@ -103,7 +114,7 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
         verdict = Verdict("little room", Level.WATCH, words)
     else:
         words = f"At {limit.limit_c:.0f} °C only {um_text(max(at_limit, 0.0) * 1000)} is left. Cool the shaft, or press; the limit stays."
-        verdict = Verdict("too little room", Level.STOP, words)
+        verdict = Verdict("too little room", Level.STOP, words, code=HeatingCode.TOO_LITTLE_ROOM)
     return Result("heat_needed", "Heat the ring to", need, "°C", uncertainty=PROBE_K, verdict=verdict, working=lines)
 
 
@@ -115,15 +126,17 @@ def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: fl
             if closure is not Closure.OPEN
             else "Its steel may have lost its size: not fitted before an engineer says so."
         )
-        return Verdict("over its limit", Level.STOP, f"{ring_c:.0f} °C, where {limit.never_c:.0f} °C is never exceeded. {gone}")
+        return Verdict(
+            "over its limit", Level.STOP, f"{ring_c:.0f} °C, where {limit.never_c:.0f} °C is never exceeded. {gone}", code=HeatingCode.OVER_ITS_LIMIT
+        )
     if ring_c > limit.limit_c:
-        return Verdict("above the limit", Level.STOP, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.")
+        return Verdict("above the limit", Level.STOP, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.", code=HeatingCode.ABOVE_THE_LIMIT)
     if outer_c is not None:
         bears = min(play_um / 1000 / (ALPHA_PER_K * bearing.outer_raceway_mm), MOST_DIFFERENCE_K) if play_um > 0 else 0.0
         if ring_c - outer_c > bears:
             ahead = f"The inner ring is {ring_c - outer_c:.0f} K warmer; its play bears {bears:.0f} K."
             words = f"{ahead} Off, until they come together: balls would press in."
-            return Verdict("inner ring too far ahead", Level.STOP, words)
+            return Verdict("inner ring too far ahead", Level.STOP, words, code=HeatingCode.INNER_RING_TOO_FAR_AHEAD)
     return Verdict("inside its limit", Level.GOOD, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C.")
 
 

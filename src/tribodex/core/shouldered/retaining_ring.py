@@ -4,11 +4,23 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.quantities import travel_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class RetainingRingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_SIT = "retaining_ring.does_not_sit"
+    DOES_NOT_TURN = "retaining_ring.does_not_turn"
+    GROOVE_NOT_FREE = "retaining_ring.groove_not_free"
+    READ_AGAIN = "retaining_ring.read_again"
+    STANDS_PROUD = "retaining_ring.stands_proud"
+
 
 Sits = Literal["shaft", "bore"]
 # How much of the change of its ends must be seen: lugs and reading take their share (common practice, no source).
@@ -76,9 +88,14 @@ def judge_ring(row: RingRow, groove_free: bool, below_surface: bool, before_mm: 
     'does not sit'
     """
     if not groove_free:
-        return Verdict("groove not free", Level.STOP, "The bearing covers the groove: it is not home, or another ring or spacer is needed.")
+        return Verdict(
+            "groove not free",
+            Level.STOP,
+            "The bearing covers the groove: it is not home, or another ring or spacer is needed.",
+            code=RetainingRingCode.GROOVE_NOT_FREE,
+        )
     if not below_surface:
-        return Verdict("stands proud", Level.STOP, "It must lie below the surface all round, or it jumps out.")
+        return Verdict("stands proud", Level.STOP, "It must lie below the surface all round, or it jumps out.", code=RetainingRingCode.STANDS_PROUD)
     if before_mm is not None and after_mm is not None:
         moved = (before_mm - after_mm) if row.sits == "shaft" else (after_mm - before_mm)
         expected = math.pi * abs(row.diameter_mm - row.groove_mm)
@@ -87,11 +104,15 @@ def judge_ring(row: RingRow, groove_free: bool, below_surface: bool, before_mm: 
             why = (
                 f"In its groove the ends {way} by about {travel_text(expected)}; they moved {travel_text(max(moved, 0.0))}. It rides on the surface."
             )
-            return Verdict("does not sit", Level.STOP, why)
+            return Verdict("does not sit", Level.STOP, why, code=RetainingRingCode.DOES_NOT_SIT)
         if moved > 2 * expected:
-            return Verdict("read again", Level.UNKNOWN, f"The ends moved {travel_text(moved)}, twice what the groove allows.")
+            return Verdict(
+                "read again", Level.UNKNOWN, f"The ends moved {travel_text(moved)}, twice what the groove allows.", code=RetainingRingCode.READ_AGAIN
+            )
     if not turns:
-        return Verdict("does not turn", Level.STOP, "A ring that sits can be turned in its groove with the pliers.")
+        return Verdict(
+            "does not turn", Level.STOP, "A ring that sits can be turned in its groove with the pliers.", code=RetainingRingCode.DOES_NOT_TURN
+        )
     if before_mm is None or after_mm is None:
         return Verdict("ends not measured", Level.WATCH, "Three of four proofs. Measure the gap of its ends before and after.")
     return Verdict("sits in its groove", Level.GOOD, "Groove free, below the surface, ends moved as they must, turns in its groove.")

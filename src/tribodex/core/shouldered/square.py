@@ -4,9 +4,20 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Verdict
+
+
+class SquareCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    ASKEW = "square.askew"
+    NOT_HOME = "square.not_home"
+    NOT_HOME_ALL_ROUND = "square.not_home_all_round"
+    READ_AGAIN = "square.read_again"
+
 
 # A leaf of this must not enter between ring and shoulder anywhere (mm; common practice, no source).
 SEATED_MM = 0.03
@@ -58,13 +69,18 @@ def side_words(deg: float) -> str:
 def judge_tilt(tilt: Tilt, bore_mm: float) -> Verdict:
     """Whether a ring on its way stands straight enough to go on."""
     if tilt.false_reading:
-        return Verdict("read again", Level.UNKNOWN, "Opposite gaps do not add up alike: one of the four is false, or dirt lies between.")
+        return Verdict(
+            "read again",
+            Level.UNKNOWN,
+            "Opposite gaps do not add up alike: one of the four is false, or dirt lies between.",
+            code=SquareCode.READ_AGAIN,
+        )
     side = side_words(tilt.towards_deg)
     over_ring = tilt.slope * bore_mm
     if over_ring > 0.1:
         how = f"Tap at {side}, on the tight ring through the drift; stop if it does not come."
         why = f"It stands askew by {travel_text(over_ring)} over the bore. {how}"
-        return Verdict("askew", Level.STOP, why)
+        return Verdict("askew", Level.STOP, why, code=SquareCode.ASKEW)
     if over_ring > READ_MM:
         return Verdict("a little askew", Level.WATCH, f"{travel_text(over_ring)} over the bore: tap at {side} and go on.")
     return Verdict("square", Level.GOOD, "The gaps are alike.")
@@ -76,7 +92,15 @@ def judge_shoulder(enters: tuple[bool, bool, bool, bool]) -> Verdict:
     if not open_at:
         return Verdict("against its shoulder", Level.GOOD, f"A {SEATED_MM:g} mm leaf enters nowhere.")
     if len(open_at) == 4:
-        return Verdict("not home", Level.STOP, f"A {SEATED_MM:g} mm leaf enters all round: it crept back, or does not reach its shoulder.")
+        return Verdict(
+            "not home",
+            Level.STOP,
+            f"A {SEATED_MM:g} mm leaf enters all round: it crept back, or does not reach its shoulder.",
+            code=SquareCode.NOT_HOME,
+        )
     return Verdict(
-        "not home all round", Level.STOP, f"A {SEATED_MM:g} mm leaf enters at the {', '.join(open_at)}: askew, a burr, or dirt in the corner."
+        "not home all round",
+        Level.STOP,
+        f"A {SEATED_MM:g} mm leaf enters at the {', '.join(open_at)}: askew, a burr, or dirt in the corner.",
+        code=SquareCode.NOT_HOME_ALL_ROUND,
     )

@@ -10,6 +10,13 @@ from tribodex.core.shouldered.tools import DRIFT_BORE_MM, DRIFT_LIMIT_KN
 from tribodex.core.working import Level, Result, Verdict, roughly
 
 
+class WayOnCode(StrEnum):
+    """Why a way is not taken, by a name that never changes."""
+
+    NOT_KNOWN = "way_on.not_known"
+    NOT_HERE = "way_on.not_here"
+
+
 class WayOn(StrEnum):
     """How a ring goes on."""
 
@@ -98,6 +105,9 @@ def _drift(bore_mm: float, most_kn: float, both_rings: bool) -> AdviceOn:
     return _one(WayOn.DRIFT, Level.WATCH, reasons, ["Blows travel: shaft in soft jaws, out of the machine, never through its other bearings."])
 
 
+_CODES = {Level.UNKNOWN: WayOnCode.NOT_KNOWN, Level.STOP: WayOnCode.NOT_HERE}
+
+
 def _one(way: WayOn, level: Level, reasons: list[str], against: list[str]) -> AdviceOn:
     word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
-    return AdviceOn(way, Verdict(word, level, (against or reasons)[0]), tuple(reasons), tuple(against))
+    return AdviceOn(way, Verdict(word, level, (against or reasons)[0], code=_CODES.get(level, "")), tuple(reasons), tuple(against))

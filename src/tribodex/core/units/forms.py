@@ -8,6 +8,17 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class FloatCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    FIXED_OR_FLOATING = "float.fixed_or_floating"
+    FLOATS_AND_SHOULD_HOLD = "float.floats_and_should_hold"
+    HARD_AGAINST_ONE_SIDE = "float.hard_against_one_side"
+    HELD_AND_SHOULD_FLOAT = "float.held_and_should_float"
+    TOO_LITTLE_ROOM = "float.too_little_room"
+
+
 # Set-up error that an insert forgives, degrees: where it is regreased the grease hole limits it (common practice, no source; the maker wins).
 REGREASED_DEG, SEALED_DEG = 2.0, 5.0
 
@@ -90,15 +101,24 @@ def judge_float(by: FloatBy, floats: Floats) -> Verdict:
     ('held, and should float', 'floats')
     """
     if floats is Floats.UNKNOWN:
-        return Verdict("fixed or floating?", Level.UNKNOWN, f"Now: {by.words}. Say first which unit holds the shaft.")
+        return Verdict(
+            "fixed or floating?", Level.UNKNOWN, f"Now: {by.words}. Say first which unit holds the shaft.", code=FloatCode.FIXED_OR_FLOATING
+        )
     if floats is Floats.CROSS:
         return Verdict("cross-located", Level.WATCH, f"Now: {by.words}. It holds one way, together with the other unit: the maker allows it?")
     if by.holds and floats is not Floats.HELD:
         how = {FloatBy.RING_INNER: "Set the ring into the outer groove."}.get(by, "This housing cannot float: an expansion unit belongs here.")
-        return Verdict("held, and should float", Level.STOP, f"Two units that hold push each other apart when the shaft warms. {how}")
+        return Verdict(
+            "held, and should float",
+            Level.STOP,
+            f"Two units that hold push each other apart when the shaft warms. {how}",
+            code=FloatCode.HELD_AND_SHOULD_FLOAT,
+        )
     if not by.holds and floats is Floats.HELD:
         how = "Set the ring into the inner groove." if by is FloatBy.RING_OUTER else "A unit without room belongs here."
-        return Verdict("floats, and should hold", Level.STOP, f"Nothing would hold the shaft along itself. {how}")
+        return Verdict(
+            "floats, and should hold", Level.STOP, f"Nothing would hold the shaft along itself. {how}", code=FloatCode.FLOATS_AND_SHOULD_HOLD
+        )
     return Verdict("holds" if by.holds else "floats", Level.GOOD, by.words.capitalize() + ".")
 
 
@@ -123,12 +143,22 @@ def float_room(toward_mm: float, away_mm: float, growth_mm: float | None) -> Res
         left = away_mm - growth_mm
         lines.append(Line("m", "left when it runs warm", "a - g", f"{number(away_mm)} - {number(growth_mm)}", left, "mm", "practice"))
     if min(toward_mm, away_mm) <= 0.05:
-        verdict = Verdict("hard against one side", Level.STOP, "It has no room on one side: cold or warm, it pushes there. Set it off by a little.")
+        verdict = Verdict(
+            "hard against one side",
+            Level.STOP,
+            "It has no room on one side: cold or warm, it pushes there. Set it off by a little.",
+            code=FloatCode.HARD_AGAINST_ONE_SIDE,
+        )
     elif growth_mm is None:
         verdict = Verdict("growth not known", Level.WATCH, "Room on both sides; whether it is enough hangs on the growth: work it out under Line up.")
     elif away_mm - growth_mm < 0:
         lack = growth_mm - away_mm
-        verdict = Verdict("too little room", Level.STOP, f"{travel_text(lack)} are lacking away from the fixed unit: shift it towards the fixed one.")
+        verdict = Verdict(
+            "too little room",
+            Level.STOP,
+            f"{travel_text(lack)} are lacking away from the fixed unit: shift it towards the fixed one.",
+            code=FloatCode.TOO_LITTLE_ROOM,
+        )
     elif away_mm - growth_mm < 0.25 * growth_mm:
         verdict = Verdict("scarce room", Level.WATCH, f"{travel_text(away_mm - growth_mm)} left when warm: shift it a little towards the fixed unit.")
     else:

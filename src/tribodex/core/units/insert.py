@@ -9,6 +9,20 @@ from enum import StrEnum
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class InsertFitCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    FITTING_AND_GROOVE_PART = "insert_fit.fitting_and_groove_part"
+    IRON_NOT_KNOWN = "insert_fit.iron_not_known"
+    NOT_DECIDED = "insert_fit.not_decided"
+    OLD_FITTING = "insert_fit.old_fitting"
+    PIN_ON_SOLID_IRON = "insert_fit.pin_on_solid_iron"
+    SWUNG_PAST = "insert_fit.swung_past"
+    SIDE_NOT_DECIDED = "insert_fit.side_not_decided"
+    WRONG_WAY_ROUND = "insert_fit.wrong_way_round"
+
+
 # What a caliper and an eye on the fitting's middle tell (mm; common practice, no source).
 FITTING_MM = 0.7
 # What two caliper readings tell of each other (mm; common practice, no source).
@@ -105,20 +119,20 @@ def groove_side(offset_mm: float | None, seen: HousingFace | None) -> Side:
                 HousingFace.MIDDLE, Verdict("either way round", Level.GOOD, "Fitting and groove stand in the middle: it goes in either way round.")
             )
         why = f"The groove was seen in the middle, the fitting stands towards {by_fitting.words}. Look again, with a wire through the grease hole."
-        return Side(HousingFace.UNSEEN, Verdict("fitting and groove part", Level.STOP, why))
+        return Side(HousingFace.UNSEEN, Verdict("fitting and groove part", Level.STOP, why, code=InsertFitCode.FITTING_AND_GROOVE_PART))
     if sight is not None and by_fitting is not None and sight is not by_fitting:
         why = (
             f"The groove was seen towards {sight.words}, the fitting stands towards {by_fitting.words}. "
             "One is wrong: put a wire through the grease hole and see where it comes out in the bore."
         )
-        return Side(HousingFace.UNSEEN, Verdict("fitting and groove part", Level.STOP, why))
+        return Side(HousingFace.UNSEEN, Verdict("fitting and groove part", Level.STOP, why, code=InsertFitCode.FITTING_AND_GROOVE_PART))
     if sight is not None:
         return Side(sight, Verdict("groove seen", Level.GOOD, f"The insert's groove faces {sight.words}, where the housing's groove is."))
     if by_fitting is not None:
         why = f"The fitting stands {travel_text(abs(offset_mm or 0.0))} off the middle, towards {by_fitting.words}: the groove is there."
         return Side(by_fitting, Verdict("by the fitting", Level.GOOD, why))
     why = "The fitting stands in the middle as far as a caliper tells. Look for the groove in the bore, or put a wire through the grease hole."
-    return Side(HousingFace.UNSEEN, Verdict("not decided", Level.UNKNOWN, why))
+    return Side(HousingFace.UNSEEN, Verdict("not decided", Level.UNKNOWN, why, code=InsertFitCode.NOT_DECIDED))
 
 
 def judge_entered(side: Side, groove_faces: HousingFace, pin: Pin, slot_there: bool) -> Verdict:
@@ -134,13 +148,16 @@ def judge_entered(side: Side, groove_faces: HousingFace, pin: Pin, slot_there: b
     ('wrong way round', 'pin on solid iron')
     """
     if side.verdict.level is not Level.GOOD:
-        return Verdict(side.verdict.word, Level.STOP, side.verdict.reason)
+        return Verdict(side.verdict.word, Level.STOP, side.verdict.reason, code=InsertFitCode.SIDE_NOT_DECIDED)
     if side.face is not HousingFace.MIDDLE and groove_faces is not side.face:
         why = f"Its groove faces {groove_faces.words}, the grease comes at {side.face.words}: no grease ever reaches the balls. Out and round."
-        return Verdict("wrong way round", Level.STOP, why)
+        return Verdict("wrong way round", Level.STOP, why, code=InsertFitCode.WRONG_WAY_ROUND)
     if pin is Pin.ON_IRON:
         return Verdict(
-            "pin on solid iron", Level.STOP, "The pin's pocket belongs at the housing's slot: pressed against iron it bends, or holds it askew."
+            "pin on solid iron",
+            Level.STOP,
+            "The pin's pocket belongs at the housing's slot: pressed against iron it bends, or holds it askew.",
+            code=InsertFitCode.PIN_ON_SOLID_IRON,
         )
     if pin is Pin.NONE and slot_there:
         why = "The housing has a slot for a pin and this insert has none: its outer ring may turn in the housing. The insert of the list?"
@@ -180,7 +197,7 @@ def squareness(first_mm: float, second_mm: float, circle_mm: float) -> Result:
         verdict = Verdict("a little askew", Level.WATCH, why)
     else:
         why = f"{off} deeper at the {deeper} slot: its grease hole is shut. Swing it back with the lever, out of the vise, and read again."
-        verdict = Verdict("swung past", Level.STOP, why)
+        verdict = Verdict("swung past", Level.STOP, why, code=InsertFitCode.SWUNG_PAST)
     lines = (
         Line("a - b", "one slot deeper than the other", "a - b", f"{number(first_mm)} - {number(second_mm)}", first_mm - second_mm, "mm", "gauged"),
         Line("φ", "tilt", "atan((a - b)/D)", f"atan(({number(first_mm)} - {number(second_mm)})/{number(circle_mm)})", tilt, "°", "gauged"),
@@ -202,7 +219,7 @@ def judge_closed(closed: Closed, grit: bool, regreased: bool) -> Verdict:
     """
     if closed is Closed.OLD_FITTING:
         why = "Its ball wears, sticks open and lets grit in, or hardened grease blocks it: a new fitting comes with a new insert."
-        return Verdict("old fitting", Level.STOP, why)
+        return Verdict("old fitting", Level.STOP, why, code=InsertFitCode.OLD_FITTING)
     if closed is Closed.NEW_FITTING and grit:
         return Verdict("fitting in grit", Level.WATCH, "In grit or salt: brass plug in the hole, the fitting only while it is greased.")
     if closed is Closed.PLUG and regreased and not grit:
@@ -221,7 +238,12 @@ def judge_iron(iron: Iron, shock: bool) -> Verdict:
     Source: rule of thumb, common practice, no source: ductile iron costs about three times grey iron and stands about five times the knock.
     """
     if iron is Iron.UNKNOWN:
-        return Verdict("iron not known", Level.UNKNOWN if shock else Level.WATCH, "Ask for it: the number cast on it says nothing of the iron.")
+        return Verdict(
+            "iron not known",
+            Level.UNKNOWN if shock else Level.WATCH,
+            "Ask for it: the number cast on it says nothing of the iron.",
+            code=InsertFitCode.IRON_NOT_KNOWN,
+        )
     if iron is Iron.GREY and shock:
         why = "Shocks crack grey iron. Ductile iron costs about three times as much and stands about five times the knock."
         return Verdict("grey iron under shocks", Level.WATCH, why)

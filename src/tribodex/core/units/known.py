@@ -33,7 +33,9 @@ def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
     spherical = isinstance(bearing, Bearing) and bearing.kind is Kind.SPHERICAL_ROLLER
     design = Design.SPHERICAL if spherical else Design.CYLINDRICAL if str(bearing.kind) == "cam_follower" else Design.BALL
     sealed = isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN
-    return KeptBearing(bearing.label, design, bearing.bore_mm, bearing.outside_mm, bearing.width_mm, sealed)
+    return KeptBearing(
+        label=bearing.label, design=design, bore_mm=bearing.bore_mm, outside_mm=bearing.outside_mm, width_mm=bearing.width_mm, sealed=sealed
+    )
 
 
 @dataclass(frozen=True)
@@ -50,14 +52,26 @@ class KnownSizes:
             read = read_designation(text)
             row = self.tapered.find(read.basic_code)
             design = Design.SPHERICAL if read.kind is Kind.SPHERICAL_ROLLER else Design.BALL
-            return KeptBearing(text.strip(), design, row.bore_mm, row.outside_mm, row.width_mm, read.sealed) if row is not None else None
+            return (
+                KeptBearing(
+                    label=text.strip(), design=design, bore_mm=row.bore_mm, outside_mm=row.outside_mm, width_mm=row.width_mm, sealed=read.sealed
+                )
+                if row is not None
+                else None
+            )
         except InvalidInput:
             pass
         try:
             number = read_number(text)
             ball = self.groove.find(number.code)
             sealed = number.closure is not Closure.OPEN
-            return KeptBearing(text.strip(), Design.BALL, ball.bore_mm, ball.outside_mm, ball.width_mm, sealed) if ball is not None else None
+            return (
+                KeptBearing(
+                    label=text.strip(), design=Design.BALL, bore_mm=ball.bore_mm, outside_mm=ball.outside_mm, width_mm=ball.width_mm, sealed=sealed
+                )
+                if ball is not None
+                else None
+            )
         except InvalidInput:
             pass
         insert = self.inserts.read(text)

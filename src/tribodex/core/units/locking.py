@@ -8,6 +8,16 @@ from enum import StrEnum
 from tribodex.core.working import Level, Verdict
 
 
+class CollarCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NO_COLLAR_HERE = "collar.no_collar_here"
+    WAY_NOT_HERE = "collar.way_not_here"
+    WAY_NOT_KNOWN = "collar.way_not_known"
+    TURNED_THE_WRONG_WAY = "collar.turned_the_wrong_way"
+    WHICH_WAY_DOES_IT_TURN = "collar.which_way_does_it_turn"
+
+
 class UnitLock(StrEnum):
     """How an insert is locked on its shaft."""
 
@@ -105,12 +115,22 @@ def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) ->
     """
     needed = seen_at_collar(rotation, faces_drive_end)
     if rotation is Rotation.BOTH:
-        return Verdict("no collar here", Level.STOP, "The shaft turns both ways: a collar holds one way alone and lets go the other way.")
+        return Verdict(
+            "no collar here",
+            Level.STOP,
+            "The shaft turns both ways: a collar holds one way alone and lets go the other way.",
+            code=CollarCode.NO_COLLAR_HERE,
+        )
     if rotation is Rotation.UNKNOWN:
-        return Verdict("which way does it turn?", Level.UNKNOWN, "Which way the shaft turns decides which way the collar is turned.")
+        return Verdict(
+            "which way does it turn?",
+            Level.UNKNOWN,
+            "Which way the shaft turns decides which way the collar is turned.",
+            code=CollarCode.WHICH_WAY_DOES_IT_TURN,
+        )
     if turned is not needed:
         why = f"Looked at from its own side the shaft turns {needed}, so the collar is turned {needed}. This way it works itself loose."
-        return Verdict("turned the wrong way", Level.STOP, why)
+        return Verdict("turned the wrong way", Level.STOP, why, code=CollarCode.TURNED_THE_WRONG_WAY)
     return Verdict("turned as the shaft turns", Level.GOOD, f"{needed.capitalize()}, looked at from the collar's own side.")
 
 
@@ -163,7 +183,10 @@ def _adapter(load: Load, moved_often: bool) -> AdviceLock:
     return _one(UnitLock.ADAPTER, Level.WATCH, [*reasons, "Worth it where it is taken off often."] if moved_often else reasons, against)
 
 
+_CODES = {Level.UNKNOWN: CollarCode.WAY_NOT_KNOWN, Level.STOP: CollarCode.WAY_NOT_HERE}
+
+
 def _one(way: UnitLock, level: Level, reasons: list[str], against: list[str]) -> AdviceLock:
     word = {Level.GOOD: "fits here", Level.WATCH: "possible", Level.UNKNOWN: "not known yet", Level.STOP: "not here"}[level]
     why = (reasons if level is Level.GOOD else against or reasons)[0]
-    return AdviceLock(way, way.words, Verdict(word, level, why), tuple(reasons), tuple(against))
+    return AdviceLock(way, way.words, Verdict(word, level, why, code=_CODES.get(level, "")), tuple(reasons), tuple(against))

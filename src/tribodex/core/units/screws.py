@@ -9,6 +9,14 @@ from tribodex.core.components.bands import Span
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class ScrewCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    TOO_LOOSE = "screw.too_loose"
+    TOO_TIGHT = "screw.too_tight"
+
+
 # A click wrench and a hand on it (share of the value; common practice, no source).
 WRENCH_SHARE = 0.10
 # The maker's single value, met by hand (share; common practice, no source).
@@ -135,9 +143,11 @@ def judge_screw(torque: ScrewTorque, set_nm: float) -> Verdict:
     share = MAKER_SHARE if torque.maker else WRENCH_SHARE
     if set_nm > torque.most * (1 + share):
         why = f"{number(set_nm)} N·m, where {torque.words} is asked: it cracks the ring over the screw. New ring if it creaked."
-        return Verdict("too tight", Level.STOP, why)
+        return Verdict("too tight", Level.STOP, why, code=ScrewCode.TOO_TIGHT)
     if set_nm < torque.least * (1 - share):
-        return Verdict("too loose", Level.STOP, f"{number(set_nm)} N·m, where {torque.words} is asked: the shaft turns in the ring.")
+        return Verdict(
+            "too loose", Level.STOP, f"{number(set_nm)} N·m, where {torque.words} is asked: the shaft turns in the ring.", code=ScrewCode.TOO_LOOSE
+        )
     if not any(band.low * (1 - share) <= set_nm <= band.high * (1 + share) for band in torque.bands):
         return Verdict("between two practices", Level.WATCH, f"{number(set_nm)} N·m lies between {torque.words}: look at the maker's sheet.")
     return Verdict("at torque", Level.GOOD, f"{number(set_nm)} N·m of {torque.words}.")

@@ -5,12 +5,24 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tribodex.core.warmth.reading import Warmth
 from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class WarmthCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    AMBIENT_NOT_KNOWN = "warmth.ambient_not_known"
+    NOT_READ_YET = "warmth.not_read_yet"
+    STOP_RISES_TOO_FAST = "warmth.stop_rises_too_fast"
+    STOP_TOO_HOT = "warmth.stop_too_hot"
+    TOO_EARLY_TO_SAY = "warmth.too_early_to_say"
+
 
 # Housing temperatures and rise (common practice, no source): look, stop; sealed bearings earlier.
 LOOK_C, STOP_C = 90.0, 100.0
@@ -125,7 +137,13 @@ def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limit
     'stop: too hot'
     """
     if not readings:
-        return Result("settling", "Levels at", None, "°C", verdict=Verdict("not read yet", Level.UNKNOWN, "No reading since it was started."))
+        return Result(
+            "settling",
+            "Levels at",
+            None,
+            "°C",
+            verdict=Verdict("not read yet", Level.UNKNOWN, "No reading since it was started.", code=WarmthCode.NOT_READ_YET),
+        )
     ordered = sorted(readings, key=lambda r: r.minutes)
     last = ordered[-1]
     if (stop := _stop(ordered, limits)) is not None:
@@ -135,7 +153,9 @@ def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limit
         return Result("settling", "Levels at", None, "°C", verdict=Verdict("hot: look", Level.WATCH, why))
     if ambient_c is None:
         why = "How warm it is around the machine is not known: read it, and the rise can be judged."
-        return Result("settling", "Levels at", None, "°C", verdict=Verdict("ambient not known", Level.UNKNOWN, why))
+        return Result(
+            "settling", "Levels at", None, "°C", verdict=Verdict("ambient not known", Level.UNKNOWN, why, code=WarmthCode.AMBIENT_NOT_KNOWN)
+        )
     found = settle(ordered, ambient_c)
     verdict = _judged(ordered, found, limits)
     if found.level_c is None or found.spread_k is None or verdict.level is Level.UNKNOWN:
@@ -149,14 +169,17 @@ def _stop(ordered: Sequence[Warmth], limits: Limits) -> Verdict | None:
     last = ordered[-1]
     if last.low_c is not None and last.low_c >= limits.stop_c:
         return Verdict(
-            "stop: too hot", Level.STOP, f"{last.low_c:g} °C at the housing, the limit is {limits.stop_c:g} °C. Stop it, let it cool, look."
+            "stop: too hot",
+            Level.STOP,
+            f"{last.low_c:g} °C at the housing, the limit is {limits.stop_c:g} °C. Stop it, let it cool, look.",
+            code=WarmthCode.STOP_TOO_HOT,
         )
     if len(ordered) > 1 and last.minutes > STEEP_AFTER_MIN:
         before = ordered[-2]
         least, _ = steepest_k_min(before, last)
         if least > STEEP_K_MIN:
             why = f"It rose by {least:.1f} K or more a minute after half an hour; more than {STEEP_K_MIN:g} means something touches or is too tight."
-            return Verdict("stop: rises too fast", Level.STOP, why)
+            return Verdict("stop: rises too fast", Level.STOP, why, code=WarmthCode.STOP_RISES_TOO_FAST)
     return None
 
 
@@ -166,7 +189,10 @@ def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits) -> Verdi
         return seen
     if found.level_c is None or found.spread_k is None or found.tau_min is None:
         return Verdict(
-            "too early to say", Level.UNKNOWN, "Three readings are needed, best over an hour; strips and crayons are brackets and say less."
+            "too early to say",
+            Level.UNKNOWN,
+            "Three readings are needed, best over an hour; strips and crayons are brackets and say less.",
+            code=WarmthCode.TOO_EARLY_TO_SAY,
         )
     low, high = found.level_c - 2 * found.spread_k, found.level_c + 2 * found.spread_k
     over = ordered[-1].minutes - ordered[0].minutes
@@ -175,7 +201,12 @@ def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits) -> Verdi
             return Verdict(
                 "still rising: look", Level.WATCH, f"It heads for more than {limits.look_c:g} °C: look and listen, read every few minutes."
             )
-        return Verdict("too early to say", Level.UNKNOWN, f"By now anything from {max(low, 0):.0f} to {high:.0f} °C fits. Read on.")
+        return Verdict(
+            "too early to say",
+            Level.UNKNOWN,
+            f"By now anything from {max(low, 0):.0f} to {high:.0f} °C fits. Read on.",
+            code=WarmthCode.TOO_EARLY_TO_SAY,
+        )
     within = f"about {found.level_c:.0f} ± {2 * found.spread_k:.0f} °C"
     if high > limits.look_c:
         return Verdict("still rising: look", Level.WATCH, f"It will level at {within}; from {limits.look_c:g} °C it is looked at. Read on.")

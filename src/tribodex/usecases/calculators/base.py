@@ -92,7 +92,7 @@ def ordered(low: float, high: float, field: str) -> None:
 
 def nut_of(thread_mm: float, pitch_mm: float, outside_mm: float | None, slots: int | None = None, tabs: int | None = None) -> LockNut:
     """A nut from what a calculator was given."""
-    return LockNut(thread_mm, pitch_mm, outside_mm, slots, tabs, None)
+    return LockNut(thread_mm=thread_mm, pitch_mm=pitch_mm, outside_mm=outside_mm, slots=slots, tabs=tabs, slot_width_mm=None)
 
 
 def of_bore(bore_mm: float, group: Group) -> Bearing:

@@ -174,7 +174,16 @@ def _final(ref: Reference, i: FinalInputs) -> Answer:
     judged = judge_final(window, i.residual_um, i.uncertainty_um)
     reduction = reduction_result(i.initial_um, i.residual_um, i.uncertainty_um)
     left = Result("residual", "Residual clearance", i.residual_um, "µm", uncertainty=i.uncertainty_um, verdict=judged.residual)
-    taken = Result(reduction.id, reduction.label, reduction.value, "µm", None, reduction.uncertainty, judged.reduction, reduction.working)
+    taken = Result(
+        id=reduction.id,
+        label=reduction.label,
+        value=reduction.value,
+        unit="µm",
+        value_to=None,
+        uncertainty=reduction.uncertainty,
+        verdict=judged.reduction,
+        working=reduction.working,
+    )
     return Answer("final", (left, taken), judged.overall)
 
 

@@ -114,7 +114,17 @@ def _strokes(_: Reference, inputs: StrokesInputs) -> Answer:
     corners = over_corners(int(found.value or 0), inputs.corners)
     bring = cartridges(inputs.grease_g, inputs.cartridge_g)
     note = f"Over {inputs.corners} corners: {' + '.join(str(count) for count in corners)}."
-    shown = Result(found.id, found.label, found.value, found.unit, found.value_to, found.uncertainty, None, found.working, note)
+    shown = Result(
+        id=found.id,
+        label=found.label,
+        value=found.value,
+        unit=found.unit,
+        value_to=found.value_to,
+        uncertainty=found.uncertainty,
+        verdict=None,
+        working=found.working,
+        note=note,
+    )
     return Answer("strokes", (shown, Result("cartridges", "Cartridges to bring", bring, "", note=f"Of {inputs.cartridge_g:g} g.")))
 
 

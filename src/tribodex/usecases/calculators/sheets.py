@@ -100,7 +100,16 @@ def _sheet(calculator: Calculator, group: str) -> CalculatorSheet:
         lines = MOST_LINES if _is_list(shape) and _is_list(_bare(get_args(shape)[0])) else 1
         usual = None if field.is_required() else field.default
         options = _options(shape, usual, needed=field.is_required())
-        entries.append(Entry(name, field.title or words.label, _assumed(name, usual) or words.example, options, lines, field.is_required()))
+        entries.append(
+            Entry(
+                name=name,
+                label=field.title or words.label,
+                example=_assumed(name, usual) or words.example,
+                options=options,
+                lines=lines,
+                needed=field.is_required(),
+            )
+        )
     return CalculatorSheet(calculator.name, calculator.title, group, tuple(entries))
 
 

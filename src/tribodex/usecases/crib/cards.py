@@ -89,7 +89,17 @@ def cards_shelf(items: Sequence[CribItem]) -> list[CardView]:
     found = []
     for item in latest(items, "card"):
         draft = _CARD.validate_python(item.payload)
-        found.append(CardView(_card_of(item), draft, item.version, item.actor, item.recorded_at, item.withdrawn, history(items, item.item_id)))
+        found.append(
+            CardView(
+                card=_card_of(item),
+                draft=draft,
+                version=item.version,
+                actor=item.actor,
+                recorded_at=item.recorded_at,
+                withdrawn=item.withdrawn,
+                history=history(items, item.item_id),
+            )
+        )
     return found
 
 
@@ -118,16 +128,23 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
             errors.add("rows", f"Two rows hold for the same bore, at {after.over_mm:g} mm.", "rows that follow one another")
     errors.check()
     source = Source(
-        item_id,
-        draft.name.strip(),
-        f"{draft.source.strip()}; typed in by {actor.strip()} on {at:%Y-%m-%d}",
-        "maker" if designation else "practice",
-        "print",
-        "As good as the sheet and its typing: compare with the original once.",
+        id=item_id,
+        title=draft.name.strip(),
+        source=f"{draft.source.strip()}; typed in by {actor.strip()} on {at:%Y-%m-%d}",
+        grade="maker" if designation else "practice",
+        checked="print",
+        confidence="As good as the sheet and its typing: compare with the original once.",
         version=version,
     )
     reason = f"Typed in by {actor.strip()}, {at:%Y-%m-%d}: {draft.source.strip()}."
-    return ReductionCard(item_id, source, tuple(rows), draft.name.strip(), reason, designation.basic_code if designation else "")
+    return ReductionCard(
+        card=item_id,
+        source=source,
+        rows=tuple(rows),
+        name=draft.name.strip(),
+        reason=reason,
+        designation=designation.basic_code if designation else "",
+    )
 
 
 def _row(draft: CardRowDraft, at: str) -> ReductionRow:

@@ -64,7 +64,17 @@ def gauges_shelf(items: Sequence[CribItem]) -> list[GaugeView]:
     found = []
     for item in latest(items, "gauge"):
         gauge = _GAUGE.validate_python(item.payload)
-        found.append(GaugeView(gauge, _leaves_text(gauge), item.version, item.actor, item.recorded_at, item.withdrawn, history(items, item.item_id)))
+        found.append(
+            GaugeView(
+                gauge=gauge,
+                leaves=_leaves_text(gauge),
+                version=item.version,
+                actor=item.actor,
+                recorded_at=item.recorded_at,
+                withdrawn=item.withdrawn,
+                history=history(items, item.item_id),
+            )
+        )
     return found
 
 

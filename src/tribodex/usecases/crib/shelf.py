@@ -47,7 +47,17 @@ def keep_item(
         if versions and not reason.strip():
             raise InvalidInput.at("reason", "Why is it changed? It stands in its history.", "for example “leaf 0.05 renewed”")
         version = max(versions, default=0) + 1
-        item = CribItem(item_id, version, kind, payload, withdrawn, reason.strip(), tap.client_event_id, tap.actor.strip(), recorded_at)
+        item = CribItem(
+            item_id=item_id,
+            version=version,
+            kind=kind,
+            payload=payload,
+            withdrawn=withdrawn,
+            reason=reason.strip(),
+            client_event_id=tap.client_event_id,
+            actor=tap.actor.strip(),
+            recorded_at=recorded_at,
+        )
         try:
             store.add_crib_item(item)
         except ConcurrentWriter:

@@ -90,7 +90,7 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     if card is not None:
         figures.append(half_rule(middle, span))
     where = card.title if shown is by_card and card is not None else "computed from the reduction"
-    return Aims(target, drive, turn, where, step, tool, tuple(figures))
+    return Aims(target=target, drive_mm=drive, turn_deg=turn, turn_source=where, hydraulic=step, tool=tool, figures=tuple(figures))
 
 
 def _expected(window: Result, middle_um: float) -> Result:
@@ -166,4 +166,14 @@ def _against(by_card: Result, computed: Result) -> Result:
         )
     else:
         verdict = Verdict("agrees with theory", Level.GOOD, "Card and elastic rings overlap within their uncertainty.")
-    return Result(by_card.id, by_card.label, by_card.value, by_card.unit, by_card.value_to, uncertainty, verdict, by_card.working, by_card.note)
+    return Result(
+        id=by_card.id,
+        label=by_card.label,
+        value=by_card.value,
+        unit=by_card.unit,
+        value_to=by_card.value_to,
+        uncertainty=uncertainty,
+        verdict=verdict,
+        working=by_card.working,
+        note=by_card.note,
+    )

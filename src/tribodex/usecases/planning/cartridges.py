@@ -214,7 +214,14 @@ def cartridge_sheet(reference: Reference, order: CartridgeOrder) -> CartridgeShe
         raise InvalidInput(wrong[0].message if len(wrong) == 1 else f"{len(wrong)} entries need correcting.", *wrong)
     verdicts = [judge_hand(plan.hand, plan.turning), *([plan.screws.engaged] if plan.screws.engaged is not None else [])]
     fixed, floating = plans["fixed"], plans["floating"]
-    return CartridgeSheet(fixed.bearing.label, floating.bearing.label, fixed.figures, floating.figures, cartridge_figures(plan), tuple(verdicts))
+    return CartridgeSheet(
+        fixed=fixed.bearing.label,
+        floating=floating.bearing.label,
+        fixed_figures=fixed.figures,
+        floating_figures=floating.figures,
+        figures=cartridge_figures(plan),
+        verdicts=tuple(verdicts),
+    )
 
 
 def cartridge_figures(plan: CartridgePlan) -> tuple[Result, ...]:

@@ -48,9 +48,25 @@ def follower_plan(reference: Reference, draft: FollowerDraft) -> FollowerPlan:
     errors.check()
     assert mount is not None and roller is not None and stud is not None and width is not None  # checked
     # Its inside is sealed or not as the maker has it; nothing of a follower is heated here.
-    size = StraightBearing(stud, roller, width, Group.CN, Closure.OPEN, "", f"cam follower {roller:g} × {width:g} mm", StraightKind.CAM_FOLLOWER)
+    size = StraightBearing(
+        bore_mm=stud,
+        outside_mm=roller,
+        width_mm=width,
+        group=Group.CN,
+        closure=Closure.OPEN,
+        basic_code="",
+        designation=f"cam follower {roller:g} × {width:g} mm",
+        kind=StraightKind.CAM_FOLLOWER,
+    )
     thread = row.thread if row is not None and mount is Mount.STUD else ""
-    return FollowerPlan(size, mount, thread, clamp, draft.regreased.strip() == "yes", {k: v for k, v in asdict(draft).items() if v})
+    return FollowerPlan(
+        size=size,
+        mount=mount,
+        thread=thread,
+        clamp=clamp,
+        regreased=draft.regreased.strip() == "yes",
+        given={k: v for k, v in asdict(draft).items() if v},
+    )
 
 
 def _stud(errors: Collector, draft: FollowerDraft, row: StudRow | None) -> float | None:

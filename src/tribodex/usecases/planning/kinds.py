@@ -89,7 +89,14 @@ def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
         *(("Ends of the retaining ring, before / after",) if ring is not None else ()),
     )
     figures = tuple(figure for figure in plan.figures if figure.value is not None)
-    return PlanPaper(bearing.label, about, figures, blanks, plan.conditions | frozenset(f"on_by_{way}" for way in WayOn), 4)
+    return PlanPaper(
+        label=bearing.label,
+        about=about,
+        figures=figures,
+        blanks=blanks,
+        conditions=plan.conditions | frozenset(f"on_by_{way}" for way in WayOn),
+        cells=4,
+    )
 
 
 def _follower_paper(plan: FollowerPlan) -> PlanPaper:
@@ -130,7 +137,7 @@ def _unit_paper(plan: UnitPlan) -> PlanPaper:
         own,
         "Screws again after ___ h",
     )
-    return PlanPaper(plan.size.label, about, plan.figures, blanks, plan.conditions, 4)
+    return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
 
 
 def _unit_facts(plan: PlannedUnit, _whole: bool) -> list[Fact]:
@@ -139,36 +146,36 @@ def _unit_facts(plan: PlannedUnit, _whole: bool) -> list[Fact]:
 
 
 SHOULDER = PlanKind(
-    "shoulder",
-    ShoulderDraft,
-    shouldered.TOPIC,
-    shoulder_plan,
-    lambda plan: "cartridge-bearing" if plan.held_by is HeldBy.CARTRIDGE else "shouldered",
+    order="shoulder",
+    draft=ShoulderDraft,
+    topic=shouldered.TOPIC,
+    made=shoulder_plan,
+    procedure=lambda plan: "cartridge-bearing" if plan.held_by is HeldBy.CARTRIDGE else "shouldered",
     # The real fit is measured whatever else belongs to the job.
-    lambda plan, _: [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)],
-    lambda plan: plan.bearing,
-    _shoulder_paper,
+    facts=lambda plan, _: [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)],
+    size=lambda plan: plan.bearing,
+    paper=_shoulder_paper,
 )
 FOLLOWER = PlanKind(
-    "follower",
-    FollowerDraft,
-    follower.TOPIC,
-    follower_plan,
-    lambda _: "follower",
-    lambda plan, _: [FollowerPlanned(plan)],
-    lambda plan: plan.size,
-    _follower_paper,
+    order="follower",
+    draft=FollowerDraft,
+    topic=follower.TOPIC,
+    made=follower_plan,
+    procedure=lambda _: "follower",
+    facts=lambda plan, _: [FollowerPlanned(plan)],
+    size=lambda plan: plan.size,
+    paper=_follower_paper,
 )
 UNIT = PlanKind(
-    "unit",
-    UnitDraft,
-    units.TOPIC,
-    unit_plan,
-    lambda plan: "unit-insert" if plan.insert is not None else "unit",
-    _unit_facts,
-    lambda plan: plan.unit.size,
-    _unit_paper,
-    lambda state: state.plan,
+    order="unit",
+    draft=UnitDraft,
+    topic=units.TOPIC,
+    made=unit_plan,
+    procedure=lambda plan: "unit-insert" if plan.insert is not None else "unit",
+    facts=_unit_facts,
+    size=lambda plan: plan.unit.size,
+    paper=_unit_paper,
+    planned=lambda state: state.plan,
     asks_float=True,
 )
 KINDS = (SHOULDER, FOLLOWER, UNIT)
@@ -213,7 +220,14 @@ def cartridge_paper(plan: CartridgePlan, bearings: tuple[ShoulderPlan, ShoulderP
         "Grease between the pair / topped up",
         "Temporary parts: in / out",
     )
-    return PlanPaper(f"cartridge, {fixed.bearing.label} and {floating.bearing.label}", about, cartridge_figures(plan), blanks, CARTRIDGE_WORDS, 4)
+    return PlanPaper(
+        label=f"cartridge, {fixed.bearing.label} and {floating.bearing.label}",
+        about=about,
+        figures=cartridge_figures(plan),
+        blanks=blanks,
+        conditions=CARTRIDGE_WORDS,
+        cells=4,
+    )
 
 
 # A sheet is for every way: what is chosen at the bench is not known yet.

@@ -66,9 +66,21 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     group = reference.groove_clearance.row(bearing.bore_mm).limits(bearing.group)
     sources = (reference.groove_clearance.source, reference.rings.source, reference.retaining_rings.source, reference.groove_dimensions.source)
     return ShoulderPlan(
-        bearing, shaft, f"{bearing.bore_mm:g} mm", tolerance, seat, bore, group, by_limits(seat, bore), limit, held_by, ring,
-        stick_out.mm if stick_out is not None else None, {k: v for k, v in asdict(draft).items() if v}, sources,
-    )  # fmt: skip
+        bearing=bearing,
+        shaft=shaft,
+        shaft_text=f"{bearing.bore_mm:g} mm",
+        shaft_class=tolerance,
+        seat_limits_um=seat,
+        bore_limits_um=bore,
+        group_um=group,
+        interference_um=by_limits(seat, bore),
+        limit=limit,
+        held_by=held_by,
+        ring=ring,
+        stick_out_mm=stick_out.mm if stick_out is not None else None,
+        given={k: v for k, v in asdict(draft).items() if v},
+        sources=sources,
+    )
 
 
 def seat_of(plan: ShoulderPlan) -> SeatSpec:
@@ -125,7 +137,15 @@ def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> S
         return None
     text = draft.designation.strip()
     label = text if not text or draft.group.strip() in ("", found.group if found is not None else "") else f"{text}, {group}"
-    return StraightBearing(sizes["bore"], sizes["outside"], sizes["width"], group, closure, found.code if found is not None else "", label)
+    return StraightBearing(
+        bore_mm=sizes["bore"],
+        outside_mm=sizes["outside"],
+        width_mm=sizes["width"],
+        group=group,
+        closure=closure,
+        basic_code=found.code if found is not None else "",
+        designation=label,
+    )
 
 
 def _seat(bore_mm: float, tolerance: str) -> Span:

@@ -61,7 +61,15 @@ def turned_aims(reference: Reference, parts: Parts) -> Aims:
     if parts.method is Method.BALL_ANGLE:
         figures += [*beside, ratio_result(bearing, parts.shaft, RATIO_SD_SHARE)]
     figures += [*_turned_hoop(parts, drive), *shaft_figures(reference, parts)]
-    return Aims(None, drive if parts.method is Method.BALL_ANGLE else None, turn, source, None, None, tuple(figures))
+    return Aims(
+        target=None,
+        drive_mm=drive if parts.method is Method.BALL_ANGLE else None,
+        turn_deg=turn,
+        turn_source=source,
+        hydraulic=None,
+        tool=None,
+        figures=tuple(figures),
+    )
 
 
 def _ball_aim(reference: Reference, parts: Parts) -> tuple[Span, str, tuple[Line, ...], str, list[Result]]:

@@ -95,10 +95,28 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     given = {k: v for k, v in asdict(draft).items() if v}
     sources = (reference.set_screws.source, reference.inserts.source, reference.inch_shafts.source)
     unit = UnitPlan(
-        size, shaft, seat, form, lock, rotation, faces, load, screw, base, base_source, regreased, growth, given, sources
-    )  # fmt: skip
+        size=size,
+        shaft_text=shaft,
+        seat=seat,
+        form=form,
+        lock=lock,
+        rotation=rotation,
+        faces_drive_end=faces,
+        load=load,
+        screw=screw,
+        base_nm=base,
+        base_source=base_source,
+        regreased=regreased,
+        growth_mm=growth,
+        given=given,
+        sources=sources,
+    )
     ring = row.outer_width_mm if row is not None else size.width_mm / 2
-    insert = InsertPlan(size.label, size.outside_mm, ring, iron, grit, regreased, load is Load.SHOCK) if iron is not None else None
+    insert = (
+        InsertPlan(label=size.label, outside_mm=size.outside_mm, ring_mm=ring, iron=iron, grit=grit, regreased=regreased, shock=load is Load.SHOCK)
+        if iron is not None
+        else None
+    )
     return PlannedUnit(unit, insert)
 
 
@@ -127,7 +145,16 @@ def _size(errors: Collector, draft: UnitDraft, row: InsertRow | None) -> tuple[S
         return None, ""
     text = draft.insert.strip()
     label = f"insert {text}, {draft.bore.strip()}" if text else f"insert {bore:g} × {outside:g} mm"
-    return StraightBearing(bore, outside, width, Group.CN, Closure.SEALED, "", label, StraightKind.INSERT_BALL), draft.bore.strip()
+    return StraightBearing(
+        bore_mm=bore,
+        outside_mm=outside,
+        width_mm=width,
+        group=Group.CN,
+        closure=Closure.SEALED,
+        basic_code="",
+        designation=label,
+        kind=StraightKind.INSERT_BALL,
+    ), draft.bore.strip()
 
 
 def _faces(errors: Collector, draft: UnitDraft) -> bool | None:
@@ -196,7 +223,9 @@ def unit_sheet(reference: Reference, draft: UnitDraft) -> UnitSheet:
     unit = plan.unit
     iron = judge_iron(plan.insert.iron, plan.insert.shock) if plan.insert is not None else None
     lock = next(one for one in advise_lock(unit.rotation, unit.load) if one.way is unit.lock)
-    return UnitSheet(unit.size.label, unit.form.words, unit.form.lined_up_by, lock.verdict, unit.figures, iron)
+    return UnitSheet(
+        label=unit.size.label, form=unit.form.words, lined_up_by=unit.form.lined_up_by, lock=lock.verdict, figures=unit.figures, iron=iron
+    )
 
 
 @AS_TYPED

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.bolts.torque import PASSES, BoltStrength, judge_torque
@@ -24,6 +25,16 @@ from tribodex.core.topics.bolts.plan import planned
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
 from tribodex.core.topics.lineup.state import growth_of
 from tribodex.core.working import Level, Result, Verdict, number
+
+
+class ClosingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_TURN_FREELY = "closing.does_not_turn_freely"
+    FACES_NOT_CLEAN = "closing.faces_not_clean"
+    NOT_A_PAIR = "closing.not_a_pair"
+    SOMETHING_RUBS = "closing.something_rubs"
+
 
 STAGE = "close_housing"
 GAP_UM, OFFSET_UM, OVER_UM, FOOT_UM = (0.0, 60_000.0), (0.0, 50_000.0), (20_000.0, 10_000_000.0), (0.0, 5_000.0)
@@ -57,11 +68,23 @@ def decide(desk: Desk, state: Closing, command: Any) -> Sequence[Fact]:
 
 def _paired(command: cmd.PairCap) -> ev.CapPaired:
     if not command.numbers_agree:
-        verdict = Verdict("not a pair", Level.STOP, "Cap and base are bored together: another cap pinches the ring or lets it turn. Find its own.")
+        verdict = Verdict(
+            "not a pair",
+            Level.STOP,
+            "Cap and base are bored together: another cap pinches the ring or lets it turn. Find its own.",
+            code=ClosingCode.NOT_A_PAIR,
+        )
     elif command.rubs.strip():
-        verdict = Verdict("something rubs", Level.STOP, f"{command.rubs.strip()}. Put it right before the cap hides it.")
+        verdict = Verdict(
+            "something rubs", Level.STOP, f"{command.rubs.strip()}. Put it right before the cap hides it.", code=ClosingCode.SOMETHING_RUBS
+        )
     elif not command.faces_clean:
-        verdict = Verdict("faces not clean", Level.STOP, "Old sealant or a chip between the faces makes the bore oval: wipe and feel them.")
+        verdict = Verdict(
+            "faces not clean",
+            Level.STOP,
+            "Old sealant or a chip between the faces makes the bore oval: wipe and feel them.",
+            code=ClosingCode.FACES_NOT_CLEAN,
+        )
     else:
         verdict = Verdict("a pair", Level.GOOD, "Numbers agree, on the same side; faces clean; nothing rubs.")
     return ev.CapPaired(command.numbers_agree, command.faces_clean, command.rubs.strip(), verdict)
@@ -187,9 +210,19 @@ def _looked(command: cmd.LookRubbing) -> ev.RubbingLooked:
     rubs = command.rubs.strip()
     if not command.freely:
         said = text(command.rubs, "rubs", "how it turns: stiff, where")
-        return ev.RubbingLooked(False, said, Verdict("does not turn freely", Level.STOP, f"{said}. Cap off: bore pinched, ring askew, seal caught."))
+        return ev.RubbingLooked(
+            False,
+            said,
+            Verdict(
+                "does not turn freely", Level.STOP, f"{said}. Cap off: bore pinched, ring askew, seal caught.", code=ClosingCode.DOES_NOT_TURN_FREELY
+            ),
+        )
     if rubs:
-        return ev.RubbingLooked(True, rubs, Verdict("something rubs", Level.STOP, f"{rubs}. It wears into the shaft, or burns: put it right."))
+        return ev.RubbingLooked(
+            True,
+            rubs,
+            Verdict("something rubs", Level.STOP, f"{rubs}. It wears into the shaft, or burns: put it right.", code=ClosingCode.SOMETHING_RUBS),
+        )
     return ev.RubbingLooked(True, "", Verdict("turns, nothing rubs", Level.GOOD, "Turned by hand, rings looked at all round."))
 
 

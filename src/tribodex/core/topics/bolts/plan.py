@@ -36,7 +36,18 @@ def planned(command: cmd.PlanJoint, bolts: BoltStrength, today: date) -> ev.Join
         shows = setting.value if setting is not None and setting.value is not None else torque.value or 0.0
         verdicts += [judge_range(wrench, shows), judge_checked(wrench, today)]
     typed = {k: v for k, v in asdict(command).items() if v}
-    return ev.JointPlan(joint, count, layout, thread.text, torque.value or 0.0, torque, wrench, setting, tuple(verdicts), typed)
+    return ev.JointPlan(
+        joint=joint,
+        count=count,
+        layout=layout,
+        screw=thread.text,
+        torque_nm=torque.value or 0.0,
+        torque=torque,
+        wrench=wrench,
+        setting=setting,
+        verdicts=tuple(verdicts),
+        typed=typed,
+    )
 
 
 def _torque(command: cmd.PlanJoint, thread: BoltThread, bolts: BoltStrength) -> Result:

@@ -151,18 +151,18 @@ def view(desk: Desk, state: Closing) -> ClosingWork:
     """The closing as it is shown."""
     to_plan = BASE if BASE not in state.joints else CAP if has_cap(desk) and CAP not in state.joints else ""
     return ClosingWork(
-        "bolts",
-        has_cap(desk),
-        tuple(HabitChoice(habit, habit.words, habit is ev.BaseHabit.ALL_SNUG) for habit in ev.BaseHabit) if habit_of(desk) is None else (),
-        habit_of(desk),
-        load_of(desk) is not None,
-        tuple(_joint(joint) for joint in state.joints.values()),
-        to_plan,
-        desk.book(BoltStrength).grades() if to_plan else (),
-        tuple(BoltFinish) if to_plan else (),
-        tuple(Into) if to_plan else (),
-        _ring(desk, state),
-        tuple(lines_of(state)),
+        topic="bolts",
+        split=has_cap(desk),
+        habits=tuple(HabitChoice(habit, habit.words, habit is ev.BaseHabit.ALL_SNUG) for habit in ev.BaseHabit) if habit_of(desk) is None else (),
+        habit=habit_of(desk),
+        load_on=load_of(desk) is not None,
+        joints=tuple(_joint(joint) for joint in state.joints.values()),
+        to_plan=to_plan,
+        grades=desk.book(BoltStrength).grades() if to_plan else (),
+        finishes=tuple(BoltFinish) if to_plan else (),
+        into=tuple(Into) if to_plan else (),
+        ring=_ring(desk, state),
+        lines=tuple(lines_of(state)),
     )
 
 
@@ -179,18 +179,18 @@ def _joint(joint: Joint) -> JointView:
         for at in points(plan.layout, plan.count)
     )
     return JointView(
-        plan.joint,
-        plan.screw,
-        plan.layout,
-        plan.layout.words,
-        plan.torque_nm,
-        round(plan.set_nm, 1),
-        plan.wrench.name,
-        bolts,
-        due[1] if due is not None else None,
-        due[0] if due is not None else None,
-        round(PASSES[due[0] - 1] * plan.torque_nm, 1) if due is not None else None,
-        joint.at_torque,
+        joint=plan.joint,
+        screw=plan.screw,
+        layout=plan.layout,
+        layout_words=plan.layout.words,
+        torque_nm=plan.torque_nm,
+        set_nm=round(plan.set_nm, 1),
+        wrench=plan.wrench.name,
+        bolts=bolts,
+        next_bolt=due[1] if due is not None else None,
+        next_turn=due[0] if due is not None else None,
+        next_nm=round(PASSES[due[0] - 1] * plan.torque_nm, 1) if due is not None else None,
+        at_torque=joint.at_torque,
     )
 
 

@@ -61,7 +61,9 @@ def care_plan(command: cmd.SetCare, bearing: KeptBearing, grease: tuple[str, str
     """How a bearing is kept. `grease`: name and thickener of what is in it; `also`: what is due besides. Raises InvalidInput."""
     name = command.grease.strip() or grease[0]
     thickener = grease[1] if name == grease[0] else ""
-    common = _Common(command, _hours_per_day(command), read_gun(command.gun, command.stroke), name, thickener, also)
+    common = _Common(
+        command=command, hours_per_day=_hours_per_day(command), gun=read_gun(command.gun, command.stroke), grease=name, thickener=thickener, also=also
+    )
     match command.way:
         case CareWay.FOR_LIFE:
             return common.plan(None, Verdict("greased for life", Level.GOOD, "Nothing is pressed in. It is looked at, and changed when it is worn."))

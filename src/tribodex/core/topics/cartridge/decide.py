@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.bolts.torque import PASSES, judge_torque
@@ -24,6 +25,18 @@ from tribodex.core.topics.cartridge.state import Cartridge, Cover
 from tribodex.core.topics.shouldered import TOPIC as SHOULDERED
 from tribodex.core.topics.stock import TOPIC as STOCK
 from tribodex.core.working import Level, Result, Verdict, number
+
+
+class CartridgeWorkCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_GO_IN = "cartridge_work.does_not_go_in"
+    NOT_JAMMED = "cartridge_work.not_jammed"
+    NOT_JUDGED = "cartridge_work.not_judged"
+    NO_TAB = "cartridge_work.no_tab"
+    ONE_SCREW = "cartridge_work.one_screw"
+    WRONG_FLINGER = "cartridge_work.wrong_flinger"
+
 
 INTO_HOUSING, NUT_PAIR, PACK, COVER_UP, SET_FLINGERS = "into_housing", "nut_pair", "pack_cartridge", "cover_up", "set_flingers"
 LONG_UM, SHORT_UM = (0.0, 5_000_000.0), (0.0, 300_000.0)
@@ -110,7 +123,9 @@ def _entered(command: cmd.EnterHousing) -> ev.ShaftEntered:
     why = (
         "No blow on the shaft end: it goes over the balls. Out again: burr, dirt, too warm, or cocked. Straight, clean, the housing warmed a little."
     )
-    return ev.ShaftEntered(False, text(command.text, "text", "where it stopped"), Verdict("does not go in", Level.STOP, why))
+    return ev.ShaftEntered(
+        False, text(command.text, "text", "where it stopped"), Verdict("does not go in", Level.STOP, why, code=CartridgeWorkCode.DOES_NOT_GO_IN)
+    )
 
 
 def _over(command: cmd.TurnOver) -> ev.TurnedOver:
@@ -163,13 +178,32 @@ def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
     else:
         verdicts.append(Verdict("torque not judged", Level.WATCH, "Its maker's torque is not in the plan."))
     if not command.tab_bent:
-        verdicts.append(Verdict("no tab", Level.STOP, "No tab lies in a slot: tighten the first nut to the next one, never loosen."))
+        verdicts.append(
+            Verdict(
+                "no tab", Level.STOP, "No tab lies in a slot: tighten the first nut to the next one, never loosen.", code=CartridgeWorkCode.NO_TAB
+            )
+        )
     if not command.jammed:
-        verdicts.append(Verdict("not jammed", Level.STOP, "The second nut is not tight against the first: hold the first, jam the second."))
+        verdicts.append(
+            Verdict(
+                "not jammed",
+                Level.STOP,
+                "The second nut is not tight against the first: hold the first, jam the second.",
+                code=CartridgeWorkCode.NOT_JAMMED,
+            )
+        )
     stop = next((verdict for verdict in verdicts if verdict.level is Level.STOP), None)
     if stop is not None and not by:
         raise InvalidInput.at("decided_by", f"{stop.word.capitalize()}. {stop.reason}", "as it is asked, or a name and a reason")
-    return ev.PairTightened(round(nm, 2), wrench, command.tab_bent, command.jammed, tuple(verdicts), by, reason)
+    return ev.PairTightened(
+        torque_nm=round(nm, 2),
+        wrench=wrench,
+        tab_bent=command.tab_bent,
+        jammed=command.jammed,
+        verdicts=tuple(verdicts),
+        decided_by=by,
+        reason=reason,
+    )
 
 
 def cover_result(plan: ev.CartridgePlan, said: ev.CoverMeasured) -> Result:
@@ -184,7 +218,9 @@ def _measured(plan: ev.CartridgePlan, command: cmd.MeasureCover) -> ev.CoverMeas
         read_length(said, name, LengthUnit.MM, SHORT_UM, command.shown, zero=True).mm
         for name, said in (("depth", command.depth), ("spigot", command.spigot))
     )
-    verdict = cover_result(plan, ev.CoverMeasured(command.side, depth, spigot, Verdict("", Level.UNKNOWN, ""))).verdict
+    verdict = cover_result(
+        plan, ev.CoverMeasured(command.side, depth, spigot, Verdict("", Level.UNKNOWN, "", code=CartridgeWorkCode.NOT_JUDGED))
+    ).verdict
     assert verdict is not None  # it is always judged
     return ev.CoverMeasured(command.side, depth, spigot, verdict)
 
@@ -237,9 +273,11 @@ def _flinger(state: Cartridge, plan: ev.CartridgePlan, command: cmd.SetFlinger) 
     verdicts = [found]
     if len(plan.flingers) == 2 and command.pinned != (command.end == "drive"):
         why = "The pinned flinger belongs at the drive end: change the two over."
-        verdicts.append(Verdict("wrong flinger", Level.STOP, why))
+        verdicts.append(Verdict("wrong flinger", Level.STOP, why, code=CartridgeWorkCode.WRONG_FLINGER))
     if not command.both_screws:
-        verdicts.append(Verdict("one screw", Level.STOP, "Both set screws, evenly: with one it stands askew and walks."))
+        verdicts.append(
+            Verdict("one screw", Level.STOP, "Both set screws, evenly: with one it stands askew and walks.", code=CartridgeWorkCode.ONE_SCREW)
+        )
     return ev.FlingerSet(command.end, gap, command.pinned, command.both_screws, tuple(verdicts))
 
 

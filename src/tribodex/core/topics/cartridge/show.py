@@ -153,23 +153,23 @@ def view(desk: Desk, state: Cartridge) -> CartridgeWork:
     """The cartridge as it is shown."""
     plan = state.plan
     return CartridgeWork(
-        "cartridge",
-        plan is not None,
-        plan.fixed_end if plan is not None else "drive",
-        tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else (),
-        state.entered is not None and state.entered.by_hand,
-        state.in_housing,
-        plan.hand if plan is not None else None,
-        state.pair_right,
-        state.packed is not None,
-        pattern(plan.screws.count) if plan is not None else (),
-        plan.screws.text if plan is not None else "",
-        cover_due(state) if plan is not None else None,
-        tuple(_flinger(state, end) for end in plan.flingers) if plan is not None else (),
-        next(iter(state.flingers_left), None),
-        still_in(desk),
-        tuple(_lines(state)),
-        plan is not None and state.finished,
+        topic="cartridge",
+        planned=plan is not None,
+        fixed_end=plan.fixed_end if plan is not None else "drive",
+        bearings=tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else (),
+        in_housing=state.entered is not None and state.entered.by_hand,
+        turned_over=state.in_housing,
+        hand=plan.hand if plan is not None else None,
+        pair_done=state.pair_right,
+        packed=state.packed is not None,
+        screw_order=pattern(plan.screws.count) if plan is not None else (),
+        screw=plan.screws.text if plan is not None else "",
+        cover_due=cover_due(state) if plan is not None else None,
+        flingers=tuple(_flinger(state, end) for end in plan.flingers) if plan is not None else (),
+        flinger_due=next(iter(state.flingers_left), None),
+        still_in=still_in(desk),
+        verdicts=tuple(_lines(state)),
+        done=plan is not None and state.finished,
     )
 
 
@@ -178,17 +178,17 @@ def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: ev.Side
     size, cover = bearing_of(desk, at), state.covers[side]
     said = cover.measured
     return CartridgeBearing(
-        side,
-        size.label,
-        size.bore_mm,
-        size.outside_mm,
-        size.width_mm,
-        home(desk, at),
-        side in state.rings_left,
-        cover.passes,
-        next_pass(plan, cover),
-        said.verdict if said is not None else None,
-        cover_result(plan, said).value if said is not None else None,
+        side=side,
+        label=size.label,
+        bore_mm=size.bore_mm,
+        outside_mm=size.outside_mm,
+        width_mm=size.width_mm,
+        on=home(desk, at),
+        ring_due=side in state.rings_left,
+        passes=cover.passes,
+        next_nm=next_pass(plan, cover),
+        cover=said.verdict if said is not None else None,
+        cover_mm=cover_result(plan, said).value if said is not None else None,
     )
 
 

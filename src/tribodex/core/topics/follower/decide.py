@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
@@ -17,6 +18,13 @@ from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.state import Follower
 from tribodex.core.working import Level, Verdict
+
+
+class FollowerCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_BACKED_UP = "follower.not_backed_up"
+
 
 STAGE = "set_follower"
 # A measured stud this far from its size is another one, or a slip (mm).
@@ -48,7 +56,12 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
             _is(plan, Mount.YOKE)
             _set(state)
             word = Verdict("backed up", Level.GOOD, "The fork backs up both plates and holds them along the pin.")
-            bad = Verdict("not backed up", Level.STOP, "A plate that nothing backs up comes off in service: shims, or another fork.")
+            bad = Verdict(
+                "not backed up",
+                Level.STOP,
+                "A plate that nothing backs up comes off in service: shims, or another fork.",
+                code=FollowerCode.NOT_BACKED_UP,
+            )
             return [ev.PlatesBacked(command.both, word if command.both else bad)]
         case cmd.SayPlug():
             _set(state)
@@ -98,7 +111,7 @@ def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
     verdict = judge_clamp(plan.clamp, torque, thread)
     if verdict.level is Level.STOP and not by:
         raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")
-    return ev.StudClamped(round(torque, 2), thread, wrench, verdict, by, reason)
+    return ev.StudClamped(torque_nm=round(torque, 2), thread=thread, wrench=wrench, verdict=verdict, decided_by=by, reason=reason)
 
 
 def stands(_: Desk, state: Follower) -> str | None:

@@ -78,18 +78,18 @@ def view(_: Desk, state: Follower) -> FollowerWork:
     plan = state.planned
     carrying = state.clamped or state.backed
     return FollowerWork(
-        "follower",
-        plan.mount if plan is not None else None,
-        plan.size.bore_mm if plan is not None else 0.0,
-        plan.size.outside_mm if plan is not None else 0.0,
-        plan.size.width_mm if plan is not None else 0.0,
-        plan.regreased if plan is not None else False,
-        state.fit.verdict if state.fit is not None else None,
-        state.set_in.verdict if state.set_in is not None else None,
-        state.set_in.hole if state.set_in is not None else "",
-        carrying.verdict if carrying is not None else None,
-        state.plug.verdict if state.plug is not None else None,
-        state.done,
+        topic="follower",
+        mount=plan.mount if plan is not None else None,
+        stud_mm=plan.size.bore_mm if plan is not None else 0.0,
+        roller_mm=plan.size.outside_mm if plan is not None else 0.0,
+        width_mm=plan.size.width_mm if plan is not None else 0.0,
+        regreased=plan.regreased if plan is not None else False,
+        fit=state.fit.verdict if state.fit is not None else None,
+        hole=state.set_in.verdict if state.set_in is not None else None,
+        hole_at=state.set_in.hole if state.set_in is not None else "",
+        carried=carrying.verdict if carrying is not None else None,
+        plug=state.plug.verdict if state.plug is not None else None,
+        done=state.done,
     )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
@@ -21,6 +22,14 @@ from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.plan import chosen, judge_corner, judge_pack, planned, takes_grease
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, Verdict
+
+
+class OilWorkCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    CHANNEL_CLOSED = "oil_work.channel_closed"
+    NOT_LEVEL = "oil_work.not_level"
+
 
 STAGE = "fill"
 LEVEL_UM = (0.0, 3_000_000.0)
@@ -59,7 +68,7 @@ def _greased(desk: Desk, state: Greasing, command: Any) -> Fact:
     if isinstance(command, cmd.PackBearing):
         by, reason = decided(command.decided_by, command.reason)
         verdict = judge_pack(command.how, command.turned, plan.pace, gauging_left=gauging_left(desk))
-        return ev.BearingPacked(command.how, command.turned, command.text.strip(), verdict, by, reason)
+        return ev.BearingPacked(how=command.how, turned=command.turned, text=command.text.strip(), verdict=verdict, decided_by=by, reason=reason)
     if isinstance(command, cmd.FillCorner):
         if not 1 <= command.corner <= plan.corners:
             raise InvalidInput.at("corner", f"This housing has no corner {command.corner}.", f"1 to {plan.corners}")
@@ -91,12 +100,31 @@ def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
     verdicts = [judge_oil(oil_level(bearing.bore_mm, bearing.outside_mm), below)]
     if not command.channels_open:
         verdicts.append(
-            Verdict("channel closed", Level.STOP, "Return channels and the levelling channel under the seat stay open: one side runs dry.")
+            Verdict(
+                "channel closed",
+                Level.STOP,
+                "Return channels and the levelling channel under the seat stay open: one side runs dry.",
+                code=OilWorkCode.CHANNEL_CLOSED,
+            )
         )
     if not command.level_both:
-        verdicts.append(Verdict("not level", Level.STOP, "Both sides stand at one level, through the channel under the seat: it is blocked."))
+        verdicts.append(
+            Verdict(
+                "not level",
+                Level.STOP,
+                "Both sides stand at one level, through the channel under the seat: it is blocked.",
+                code=OilWorkCode.NOT_LEVEL,
+            )
+        )
     plug = text(command.plug, "plug", "the drain plug: new washer, tightened")
-    return ev.OilFilled(below, command.channels_open, command.level_both, plug, command.below.strip(), tuple(verdicts))
+    return ev.OilFilled(
+        below_mm=below,
+        channels_open=command.channels_open,
+        level_both=command.level_both,
+        plug=plug,
+        typed=command.below.strip(),
+        verdicts=tuple(verdicts),
+    )
 
 
 def stands(desk: Desk, state: Greasing) -> str | None:

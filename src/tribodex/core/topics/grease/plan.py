@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import asdict, replace
+from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.components.bearing import Bearing
@@ -29,6 +30,15 @@ from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
+
+class GreasingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_FULL = "greasing.not_full"
+    NOT_PACKED = "greasing.not_packed"
+    TOO_MUCH_HERE = "greasing.too_much_here"
+
+
 CLEAN = "clean"
 HOUSING_UM = (10_000.0, 5_000_000.0)
 CORNERS = range(1, 9)
@@ -43,7 +53,7 @@ def chosen(command: cmd.ChooseLubricant, fitted: Fitted | None, thickeners: Thic
     typed = {k: v for k, v in asdict(command).items() if v}
     if command.lubricant == "oil":
         mixes = Verdict("oil", Level.GOOD, "The old oil drained, the housing wiped out.")
-        return ev.LubricantChosen("oil", name, "", "", mixes, figures, typed)
+        return ev.LubricantChosen(kind="oil", name=name, thickener="", old="", mixes=mixes, figures=figures, typed=typed)
     old, new = command.old.strip().lower(), command.thickener.strip().lower()
     if not new:
         raise InvalidInput.at("thickener", "Which thickener has it? It stands on the data sheet.", f"{', '.join(thickeners.names())}; or unknown")
@@ -55,7 +65,7 @@ def chosen(command: cmd.ChooseLubricant, fitted: Fitted | None, thickeners: Thic
         mixes = Verdict("clean housing", Level.GOOD, "Bearing new, housing cleaned out: nothing to mix with.")
     else:
         mixes = thickeners.mix(old, new)
-    return ev.LubricantChosen("grease", name, new, old, mixes, figures, typed)
+    return ev.LubricantChosen(kind="grease", name=name, thickener=new, old=old, mixes=mixes, figures=figures, typed=typed)
 
 
 def _viscosity(command: cmd.ChooseLubricant, fitted: Fitted | None, grades: OilGrades) -> tuple[Result, ...]:
@@ -176,9 +186,19 @@ def judge_pack(how: ev.Pack, turned: bool, pace: Pace, *, gauging_left: bool) ->
     """How a bearing was packed, against its pace."""
     part = pace in (Pace.FAST, Pace.VERY_FAST)
     if how == "none":
-        return Verdict("not packed", Level.STOP, "The housing's grease reaches it too late: it starts dry. Press it in between the rollers by hand.")
+        return Verdict(
+            "not packed",
+            Level.STOP,
+            "The housing's grease reaches it too late: it starts dry. Press it in between the rollers by hand.",
+            code=GreasingCode.NOT_PACKED,
+        )
     if how == "part" and not part:
-        return Verdict("not full", Level.STOP, "At this pace it is packed full, both rows, through the cage; only the housing is limited.")
+        return Verdict(
+            "not full",
+            Level.STOP,
+            "At this pace it is packed full, both rows, through the cage; only the housing is limited.",
+            code=GreasingCode.NOT_FULL,
+        )
     if gauging_left:
         return Verdict("packed before gauging", Level.WATCH, "Leaves want clean rollers: wipe them where they are gauged, or pack after locking.")
     if how == "full" and part:
@@ -194,7 +214,7 @@ def judge_corner(plan: ev.FillPlan, corner: int, amount: float) -> Verdict:
     said = f"{number(amount)} of {number(asked)} {unit}"
     room = max(1.0, 0.15 * asked) if plan.gun is not None else max(5.0, 0.15 * asked)
     if amount > asked + 2 * room:
-        return Verdict("too much here", Level.STOP, f"{said}: take some out, and say what is in there now.")
+        return Verdict("too much here", Level.STOP, f"{said}: take some out, and say what is in there now.", code=GreasingCode.TOO_MUCH_HERE)
     if abs(amount - asked) > room:
         return Verdict("not as planned", Level.WATCH, f"{said}.")
     return Verdict("filled", Level.GOOD, f"{said}.")

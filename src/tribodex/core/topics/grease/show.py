@@ -142,24 +142,24 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
     )
     amount = plan.measured if plan is not None else None
     return GreaseWork(
-        "grease",
-        state.chosen.kind if state.chosen is not None else "",
-        state.chosen.name if state.chosen is not None else "",
-        packs(desk),
-        plan.gun.name if plan is not None and plan.gun is not None else "",
-        plan.gun.stroke_g if plan is not None and plan.gun is not None else None,
-        amount.grams if amount is not None else None,
-        amount.ounces if amount is not None else None,
-        amount.strokes if amount is not None else None,
-        amount.cartridges if amount is not None else None,
-        corners,
-        state.packed.how if state.packed is not None else None,
-        state.stored,
-        _housing(desk, state),
-        desk.book(Thickeners).names() if state.chosen is None or not state.chosen_right else (),
-        tuple(PaceChoice(pace, pace.words) for pace in Pace) if not state.corners else (),
-        tuple(_lines(state)),
-        state.done,
+        topic="grease",
+        kind=state.chosen.kind if state.chosen is not None else "",
+        name=state.chosen.name if state.chosen is not None else "",
+        not_packed=packs(desk),
+        gun=plan.gun.name if plan is not None and plan.gun is not None else "",
+        stroke_g=plan.gun.stroke_g if plan is not None and plan.gun is not None else None,
+        grams=amount.grams if amount is not None else None,
+        ounces=amount.ounces if amount is not None else None,
+        strokes=amount.strokes if amount is not None else None,
+        cartridges=amount.cartridges if amount is not None else None,
+        corners=corners,
+        packed=state.packed.how if state.packed is not None else None,
+        stored=state.stored,
+        housing=_housing(desk, state),
+        thickeners=desk.book(Thickeners).names() if state.chosen is None or not state.chosen_right else (),
+        paces=tuple(PaceChoice(pace, pace.words) for pace in Pace) if not state.corners else (),
+        verdicts=tuple(_lines(state)),
+        done=state.done,
     )
 
 
@@ -170,15 +170,15 @@ def _housing(desk: Desk, state: Greasing) -> GreaseHousing | None:
     b, plan = fitted.bearing, state.planned
     oil = oil_level(b.bore_mm, b.outside_mm).value if state.chosen is not None and state.chosen.kind == "oil" else None
     return GreaseHousing(
-        b.bore_mm,
-        b.outside_mm,
-        b.width_mm,
-        fitted.shaft.diameter_mm,
-        plan.housing_mm if plan is not None else None,
-        plan.inside_mm if plan is not None else None,
-        plan.level_mm if plan is not None else None,
-        round(plan.share, 3) if plan is not None and plan.share is not None else None,
-        state.oil.below_mm if state.oil is not None else oil,
+        bore_mm=b.bore_mm,
+        outside_mm=b.outside_mm,
+        width_mm=b.width_mm,
+        shaft_mm=fitted.shaft.diameter_mm,
+        housing_mm=plan.housing_mm if plan is not None else None,
+        inside_mm=plan.inside_mm if plan is not None else None,
+        level_mm=plan.level_mm if plan is not None else None,
+        share=round(plan.share, 3) if plan is not None and plan.share is not None else None,
+        oil_below_mm=state.oil.below_mm if state.oil is not None else oil,
     )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import Refused
@@ -17,6 +18,13 @@ from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.state import Insert
 from tribodex.core.units.insert import CALIPER_MM, HousingFace, Pin, judge_closed, judge_entered, squareness
 from tribodex.core.working import Level, Verdict
+
+
+class InsertCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DOES_NOT_SWIVEL = "insert.does_not_swivel"
+
 
 STAGE = "replace_insert"
 FACE_UM = (0.0, 300_000.0)
@@ -95,9 +103,9 @@ def _centred(state: Insert, plan: ev.InsertPlan, command: cmd.CentreInsert) -> e
     assert verdict is not None  # every tilt is judged
     if not command.swivels:
         why = "It must swivel by hand: dirt or paint in the housing's bore, or a housing that pinches it. Out, clean, in again."
-        verdict = Verdict("does not swivel", Level.STOP, why)
+        verdict = Verdict("does not swivel", Level.STOP, why, code=InsertCode.DOES_NOT_SWIVEL)
     typed = f"{command.first.strip()} / {command.second.strip()}"
-    return ev.InsertCentred(first, second, circle, command.swivels, typed, verdict)
+    return ev.InsertCentred(first_mm=first, second_mm=second, circle_mm=circle, swivels=command.swivels, typed=typed, verdict=verdict)
 
 
 def stands(_: Desk, state: Insert) -> str | None:

@@ -93,20 +93,20 @@ def view(_: Desk, state: Insert) -> InsertWork:
     """The insert as it is shown."""
     plan, fitting, centred = state.plan, state.fitting, state.centred
     return InsertWork(
-        "insert",
-        plan is not None,
-        plan.outside_mm if plan is not None else 0.0,
-        plan.ring_mm if plan is not None else 0.0,
-        fitting.to_marked_mm if fitting is not None else None,
-        fitting.to_other_mm if fitting is not None else None,
-        state.side.face if fitting is not None or state.bore is not None else HousingFace.UNSEEN,
-        state.bore.pin_slot if state.bore is not None else None,
-        state.entered.groove_faces if state.entered is not None else None,
-        round(tilt_deg(centred.first_mm, centred.second_mm, centred.circle_mm), 2) if centred is not None else None,
-        state.goes,
-        plan.grit if plan is not None else False,
-        tuple(_lines(state)),
-        state.done,
+        topic="insert",
+        planned=plan is not None,
+        outside_mm=plan.outside_mm if plan is not None else 0.0,
+        ring_mm=plan.ring_mm if plan is not None else 0.0,
+        to_marked_mm=fitting.to_marked_mm if fitting is not None else None,
+        to_other_mm=fitting.to_other_mm if fitting is not None else None,
+        groove_side=state.side.face if fitting is not None or state.bore is not None else HousingFace.UNSEEN,
+        pin_slot=state.bore.pin_slot if state.bore is not None else None,
+        groove_faces=state.entered.groove_faces if state.entered is not None else None,
+        tilt_deg=round(tilt_deg(centred.first_mm, centred.second_mm, centred.circle_mm), 2) if centred is not None else None,
+        goes=state.goes,
+        grit=plan.grit if plan is not None else False,
+        verdicts=tuple(_lines(state)),
+        done=state.done,
     )
 
 

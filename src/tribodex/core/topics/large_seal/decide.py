@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.bolts.torque import judge_torque
@@ -24,6 +25,20 @@ from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.stock.facts import TemporaryIn, TemporaryOut
 from tribodex.core.topics.stock.state import Temporary
 from tribodex.core.working import Level, Verdict, number
+
+
+class LargeSealCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    LOCK_NOT_CHECKED = "large_seal.lock_not_checked"
+    MARKED = "large_seal.marked"
+    NOT_DRY = "large_seal.not_dry"
+    NOT_FLAT = "large_seal.not_flat"
+    NOT_RESTED = "large_seal.not_rested"
+    SHARP_EDGES = "large_seal.sharp_edges"
+    STILL_COLD = "large_seal.still_cold"
+    UNEVEN = "large_seal.uneven"
+
 
 STAGE = "press_in"
 
@@ -64,7 +79,10 @@ def _warmed(plan: ev.LargeSealPlan, command: cmd.WarmRing) -> ev.RingWarmed:
     middle = parse_temperature_c(command.middle, "middle")
     asked = ROOM_C - 3 if plan.material == "FKM" else RIGHT_THROUGH_C
     if middle < asked:
-        return ev.RingWarmed(middle, Verdict("still cold", Level.STOP, f"{number(middle)} °C in the middle: bent cold it cracks. Leave it."))
+        return ev.RingWarmed(
+            middle,
+            Verdict("still cold", Level.STOP, f"{number(middle)} °C in the middle: bent cold it cracks. Leave it.", code=LargeSealCode.STILL_COLD),
+        )
     return ev.RingWarmed(middle, Verdict("warm right through", Level.GOOD, f"{number(middle)} °C in the middle."))
 
 
@@ -74,20 +92,24 @@ def _rested(command: cmd.RestRing) -> ev.RingRested:
         raise InvalidInput.at("hours", f"{hours:g} h on the table?", "0 to 1000 h")
     marks = command.marks.strip()
     if marks:
-        return ev.RingRested(hours, marks, Verdict("marked", Level.STOP, f"{marks}. A lip with a mark leaks: ask its maker, or another ring."))
+        return ev.RingRested(
+            hours,
+            marks,
+            Verdict("marked", Level.STOP, f"{marks}. A lip with a mark leaks: ask its maker, or another ring.", code=LargeSealCode.MARKED),
+        )
     if hours < REST_H:
         why = f"{hours:g} h: it still wants back into its coil, and measures wrong. An hour, flat, without force."
-        return ev.RingRested(hours, "", Verdict("not rested", Level.STOP, why))
+        return ev.RingRested(hours, "", Verdict("not rested", Level.STOP, why, code=LargeSealCode.NOT_RESTED))
     return ev.RingRested(hours, "", Verdict("rested", Level.GOOD, "Flat, lip and joint looked at all round."))
 
 
 def _seat(command: cmd.ReadySeat) -> ev.SeatReady:
     if not command.dry:
         why = "A lubricant in a static seat lets the ring turn: wiped out with a dry lint-free cloth, unless its maker says otherwise."
-        return ev.SeatReady(False, command.rounded, Verdict("not dry", Level.STOP, why))
+        return ev.SeatReady(False, command.rounded, Verdict("not dry", Level.STOP, why, code=LargeSealCode.NOT_DRY))
     if not command.rounded:
         why = "Edges and lead-in chamfer rounded, no burr: it is cut where it is pushed over them."
-        return ev.SeatReady(True, False, Verdict("sharp edges", Level.STOP, why))
+        return ev.SeatReady(True, False, Verdict("sharp edges", Level.STOP, why, code=LargeSealCode.SHARP_EDGES))
     return ev.SeatReady(True, True, Verdict("seat ready", Level.GOOD, "Dry, clean, edges rounded."))
 
 
@@ -96,7 +118,7 @@ def _spring(plan: ev.LargeSealPlan, command: cmd.LaySpring) -> ev.SpringIn:
         raise Refused("The spring of this ring is in it already.")
     if not command.lock_checked:
         why = "Both ends wound back half a turn against the thread, put together, let unwind to lock; then pull at it."
-        return ev.SpringIn(False, command.groove_greased, Verdict("lock not checked", Level.STOP, why))
+        return ev.SpringIn(False, command.groove_greased, Verdict("lock not checked", Level.STOP, why, code=LargeSealCode.LOCK_NOT_CHECKED))
     if not command.groove_greased:
         return ev.SpringIn(True, False, Verdict("groove dry", Level.WATCH, "A little grease in its groove holds it while it is laid in."))
     return ev.SpringIn(True, True, Verdict("spring in", Level.GOOD, "Lock checked, groove greased, laid in all round."))
@@ -142,7 +164,11 @@ def _flat(desk: Desk, state: LargeSeal, command: cmd.SeatFlat) -> ev.SeatedFlat:
     if command.flat:
         return ev.SeatedFlat(True, command.text.strip(), Verdict("flat all round", Level.GOOD, "To the bottom, no fold, spring in."))
     said = text(command.text, "text", "where it stands up, or is folded")
-    return ev.SeatedFlat(False, said, Verdict("not flat", Level.STOP, f"{said}. Out there and half-way round, and pressed in anew by the clock."))
+    return ev.SeatedFlat(
+        False,
+        said,
+        Verdict("not flat", Level.STOP, f"{said}. Out there and half-way round, and pressed in anew by the clock.", code=LargeSealCode.NOT_FLAT),
+    )
 
 
 def _covered(state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.CoverSeal) -> ev.SealCovered:
@@ -150,7 +176,12 @@ def _covered(state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.CoverSeal) -
         raise Refused("First the ring flat all round.")
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench: never by feel")
     if not command.even:
-        verdict = Verdict("uneven", Level.STOP, "Its squeeze seals the outside: a cover askew leaks on one side. Loosen, and round again.")
+        verdict = Verdict(
+            "uneven",
+            Level.STOP,
+            "Its squeeze seals the outside: a cover askew leaks on one side. Loosen, and round again.",
+            code=LargeSealCode.UNEVEN,
+        )
     elif plan.cover_nm is None:
         verdict = Verdict("torque not judged", Level.WATCH, "What the cover's screws should have is not in the plan.")
     else:

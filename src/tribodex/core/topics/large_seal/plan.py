@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import asdict
 from datetime import UTC, datetime
+from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.gates import text
@@ -14,6 +15,13 @@ from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_ma
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal.facts import LargeSealPlan
 from tribodex.core.working import Level, Result, Verdict, number
+
+
+class LargeSealPlanCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    CHAMFER_NOT_KNOWN = "large_seal_plan.chamfer_not_known"
+
 
 SHAFT_UM, BOX_UM = (10_000.0, 6_000_000.0), (10_000.0, 2_000_000.0)
 # Usual temperature where it is fitted, when nobody says (°C; common practice, no source).
@@ -97,7 +105,7 @@ def _lead_in(command: cmd.PlanLargeSeal, shaft_mm: float, shaft_last: bool, figu
         return [lead.verdict] if lead.verdict is not None else []
     if shaft_last:
         why = "A shaft that comes last folds opposed lips: its chamfer and grease decide. Measure it."
-        return [Verdict("chamfer not known", Level.UNKNOWN, why)]
+        return [Verdict("chamfer not known", Level.UNKNOWN, why, code=LargeSealPlanCode.CHAMFER_NOT_KNOWN)]
     return []
 
 

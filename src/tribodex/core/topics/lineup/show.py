@@ -140,37 +140,46 @@ def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
         floats, ends = desk.floats(place.id), sleeve_ends_mm(state, place.id)
         bearings.append(
             LineBearing(
-                place.id,
-                place.name,
-                bearing.label if bearing else "",
-                floats,
-                floats.short,
-                at,
-                usual if at is None else at,
-                bearing.bore_mm if bearing else 100,
-                bearing.outside_mm if bearing else outside,
-                bearing.width_mm if bearing else 50,
-                (ends.low, ends.high) if ends is not None else None,
+                id=place.id,
+                name=place.name,
+                label=bearing.label if bearing else "",
+                floats=floats,
+                short=floats.short,
+                at_mm=at,
+                drawn_at_mm=usual if at is None else at,
+                bore_mm=bearing.bore_mm if bearing else 100,
+                outside_mm=bearing.outside_mm if bearing else outside,
+                width_mm=bearing.width_mm if bearing else 50,
+                sleeve_end_mm=(ends.low, ends.high) if ends is not None else None,
             )
         )
     shaft_mm = next((f.shaft.diameter_mm for f in fitted.values() if f is not None), 0.6 * outside)
     datum = state.shaft.datum if state.shaft else "end of the shaft"
     parts = state.shaft.parts if state.shaft else ()
-    return LineDrawing(length, known, datum, shaft_mm, tuple(bearings), parts, dimensions(desk, state), beside(desk, state))
+    return LineDrawing(
+        length_mm=length,
+        known=known,
+        datum=datum,
+        shaft_mm=shaft_mm,
+        bearings=tuple(bearings),
+        parts=parts,
+        dimensions=dimensions(desk, state),
+        beside=beside(desk, state),
+    )
 
 
 def view(desk: Desk, state: ShaftState) -> LineUpWork:
     """The shaft line as it is shown."""
     return LineUpWork(
-        "lineup",
-        drawing(desk, state),
-        tuple(FloatChoice(floats, floats.words) for floats in Floats),
-        tuple(EXPANSION),
-        conflict(desk),
-        floating_place(desk) or "",
-        tuple(state.rings.values()),
-        tuple(state.gaps.values()),
-        state.running,
+        topic="lineup",
+        drawing=drawing(desk, state),
+        choices=tuple(FloatChoice(floats, floats.words) for floats in Floats),
+        materials=tuple(EXPANSION),
+        conflict=conflict(desk),
+        floating=floating_place(desk) or "",
+        rings=tuple(state.rings.values()),
+        gaps=tuple(state.gaps.values()),
+        running=state.running,
     )
 
 

@@ -128,7 +128,9 @@ def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
     for name, value in across.items():
         if value is not None and value > section.width_mm:
             raise InvalidInput.at(name, f"The {command.face.words} is {section.width_mm:g} mm wide.", "across it, from its nut side")
-    return FindingMarked(command.face, command.sign, begin, end, int(row or 0), across["middle"], across["width"])
+    return FindingMarked(
+        face=command.face, sign=command.sign, from_deg=begin, to_deg=end, row=int(row or 0), middle_mm=across["middle"], width_mm=across["width"]
+    )
 
 
 def _rollers(said: str) -> int:
@@ -161,7 +163,7 @@ def _concluded(desk: Desk, state: Look, command: ConcludeLook) -> list[Fact]:
 
 
 def _taken(cause: Cause, standing: Standing) -> CauseTaken:
-    return CauseTaken(cause.id, cause.words, standing, cause.action, cause.who, cause.holds)
+    return CauseTaken(id=cause.id, words=cause.words, standing=standing, action=cause.action, who=cause.who, holds=cause.holds)
 
 
 def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
@@ -177,7 +179,7 @@ def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
         raise InvalidInput.at("decided_by" if not by else "reason", f"{advised.word.capitalize()}. {advised.reason}", "a name and a reason, or scrap")
     if not sign and advised.level is Level.UNKNOWN:
         raise InvalidInput.at("sign", "By which sign? It stands in the record.", "what was seen on it, or that nothing was")
-    return PartJudged(rule.part, command.fit, sign or advised.reason, advised, by, reason)
+    return PartJudged(part=rule.part, fit=command.fit, sign=sign or advised.reason, advised=advised, decided_by=by, reason=reason)
 
 
 def _unusable(desk: Desk, state: Look, command: MakeUnusable) -> MadeUnusable:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Any, Literal
 
 from tribodex.core.failure.marks import FailureMarks, split
@@ -26,6 +27,15 @@ from tribodex.core.topics.look.facts import (
 )
 from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, section_here, sight
 from tribodex.core.working import Level, Verdict
+
+
+class LookCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    CONTRADICTION = "look.contradiction"
+    NOT_DECIDED = "look.not_decided"
+    LOOK_AGAIN = "look.look_again"
+
 
 # Causes that are shown with every tap; the record holds all that speak.
 SHOWN = 4
@@ -172,12 +182,14 @@ _LEVELS = {
     ComesTo.NONE_FITS: Level.UNKNOWN,
 }
 
+_CODES = {Level.STOP: LookCode.CONTRADICTION, Level.UNKNOWN: LookCode.NOT_DECIDED}
+
 
 def verdict_of(found: Sight) -> Verdict:
     """What the marks come to, in a word and a reason."""
     weighing = found.weighing
     if found.conflicts:
-        return Verdict("look again", Level.STOP, " ".join(found.conflicts))
+        return Verdict("look again", Level.STOP, " ".join(found.conflicts), code=LookCode.LOOK_AGAIN)
     words = " or ".join(one.cause.words.lower() for one in weighing.leading)
     reasons = {
         ComesTo.LIKELY: f"{words.capitalize()}.",
@@ -189,7 +201,8 @@ def verdict_of(found: Sight) -> Verdict:
     }
     lost = found.next is not None and found.next.lost and weighing.outcome in (ComesTo.NOT_SEPARATED, ComesTo.TOO_LITTLE)
     gone = f" What would tell is destroyed: {found.next.question.words}" if lost and found.next is not None else ""
-    return Verdict(str(weighing.outcome), _LEVELS[weighing.outcome], reasons[weighing.outcome] + gone)
+    level = _LEVELS[weighing.outcome]
+    return Verdict(str(weighing.outcome), level, reasons[weighing.outcome] + gone, code=_CODES.get(level, ""))
 
 
 def view(desk: Desk, state: Look) -> LookWork:
@@ -198,23 +211,28 @@ def view(desk: Desk, state: Look) -> LookWork:
     section, asked = section_here(desk), next_question(desk, state, found)
     left = [f"{', '.join(_short(marks, mark) for mark in one.marks)}: left out, {one.why}" for one in found.weighing.left_out]
     return LookWork(
-        "look",
-        kind_of_assembly(desk),
-        asked.number if asked is not None else None,
-        state.cleaned,
-        tuple(_answers(state, found)),
-        verdict_of(found),
-        tuple(_cause(one) for one in _shown(found)),
-        tuple(one.cause.words for one in found.weighing.ranked if one.standing is Standing.RULED_OUT and one.against),
-        (*(f"{marks.removal.words}: {reason.why}" for reason in found.weighing.removal), *left),
-        tuple(f"{one.words.rstrip('.')}: {_short(marks, f'{one.number}{one.answered.letters[0]}')}." for one in found.measured),
-        strips(section) if section is not None else (),
-        tuple(LookFinding(entry, f.face, f.sign, f.from_deg, f.to_deg, f.row, f.middle_mm, f.width_mm) for entry, f in state.found.items()),
-        state.load_deg,
-        state.rollers,
-        tell(state.concluded) if state.concluded is not None else "",
-        state.seen_since,
-        tuple(_part(desk, state, found)),
+        topic="look",
+        kind=kind_of_assembly(desk),
+        next_question=asked.number if asked is not None else None,
+        cleaned=state.cleaned,
+        answers=tuple(_answers(state, found)),
+        verdict=verdict_of(found),
+        causes=tuple(_cause(one) for one in _shown(found)),
+        ruled_out=tuple(one.cause.words for one in found.weighing.ranked if one.standing is Standing.RULED_OUT and one.against),
+        left_out=(*(f"{marks.removal.words}: {reason.why}" for reason in found.weighing.removal), *left),
+        measured=tuple(f"{one.words.rstrip('.')}: {_short(marks, f'{one.number}{one.answered.letters[0]}')}." for one in found.measured),
+        strips=strips(section) if section is not None else (),
+        findings=tuple(
+            LookFinding(
+                entry=entry, face=f.face, sign=f.sign, from_deg=f.from_deg, to_deg=f.to_deg, row=f.row, middle_mm=f.middle_mm, width_mm=f.width_mm
+            )
+            for entry, f in state.found.items()
+        ),
+        load_deg=state.load_deg,
+        rollers=state.rollers,
+        concluded=tell(state.concluded) if state.concluded is not None else "",
+        since=state.seen_since,
+        parts=tuple(_part(desk, state, found)),
     )
 
 
@@ -238,7 +256,7 @@ def _shown(found: Sight) -> list[Ranked]:
 
 
 def _cause(one: Ranked) -> LookCause:
-    return LookCause(one.cause.id, one.cause.words, one.standing, one.score, one.cause.iso, one.reasons)
+    return LookCause(id=one.cause.id, words=one.cause.words, standing=one.standing, score=one.score, iso=one.cause.iso, reasons=one.reasons)
 
 
 def _part(desk: Desk, state: Look, found: Sight) -> Sequence[LookPart]:
@@ -275,7 +293,7 @@ def record(desk: Desk, state: Look) -> Sequence[Section]:
 
 
 def _as_fact(f: Any) -> FindingMarked:
-    return FindingMarked(f.face, f.sign, f.from_deg, f.to_deg, f.row, f.middle_mm, f.width_mm)
+    return FindingMarked(face=f.face, sign=f.sign, from_deg=f.from_deg, to_deg=f.to_deg, row=f.row, middle_mm=f.middle_mm, width_mm=f.width_mm)
 
 
 def _reason(marks: FailureMarks, reason: Reason) -> str:

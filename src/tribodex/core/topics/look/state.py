@@ -60,7 +60,15 @@ def fold(state: Look, event: Event, fact: Any) -> None:
         case MarkSeen():
             state.seen[fact.question] = fact
         case FindingMarked():
-            state.found[event.seq] = Found(fact.face, fact.sign, fact.from_deg, fact.to_deg, fact.row, fact.middle_mm, fact.width_mm)
+            state.found[event.seq] = Found(
+                face=fact.face,
+                sign=fact.sign,
+                from_deg=fact.from_deg,
+                to_deg=fact.to_deg,
+                row=fact.row,
+                middle_mm=fact.middle_mm,
+                width_mm=fact.width_mm,
+            )
         case LoadPointed():
             state.load_deg = fact.at_deg
         case RollersCounted():

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
@@ -17,6 +18,13 @@ from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.state import Prepared, next_bore
 from tribodex.core.working import Level, Result, Verdict
+
+
+class DressingCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_DRESSED_YET = "dressing.not_dressed_yet"
+
 
 # A micrometer reading this far from nominal is another size, or a slip (mm).
 FAR_MM = 1.0
@@ -93,7 +101,9 @@ def verdict(state: Prepared) -> Verdict:
     found = judge_seat(planned.spec, form, state.warmth.shaft_c if state.warmth else None)
     if found.level is not Level.STOP and state.undressed:
         left = ", ".join(dict.fromkeys(seen.seen.words for seen in state.undressed))
-        return Verdict("not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and judge again.")
+        return Verdict(
+            "not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and judge again.", code=DressingCode.NOT_DRESSED_YET
+        )
     fit = fit_of(state)
     if fit is None or fit.verdict is None:
         return found

@@ -97,21 +97,21 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
     fitted = desk.fitted(desk.at)
     cylindrical = state.planned is not None and state.planned.spec.kind == "cylindrical"
     return PrepareWork(
-        "prepare",
-        state.planned.spec if state.planned else None,
-        tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),
-        tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s, d in BORE_SPOTS) if cylindrical else (),
-        state.form,
-        fitted.bearing.width_mm if fitted is not None else None,
-        SpotNext(*spot),
-        SpotNext(*(next_bore(state) or BORE_SPOTS[0])),
-        tuple(dict.fromkeys(reversed(state.shaft_mm.values())))[:3],
-        tuple(dict.fromkeys(reversed(state.bore_mm.values())))[:3],
-        tuple(state.seen.values()),
-        state.warmth.shaft_c if state.warmth else None,
-        state.warmth.ring_c if state.warmth else None,
-        state.judged.verdict if state.judged else None,
-        state.accepted.name if state.accepted else "",
+        topic="prepare",
+        spec=state.planned.spec if state.planned else None,
+        shaft=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),
+        bore=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s, d in BORE_SPOTS) if cylindrical else (),
+        form=state.form,
+        seat_width_mm=fitted.bearing.width_mm if fitted is not None else None,
+        next_shaft=SpotNext(*spot),
+        next_bore=SpotNext(*(next_bore(state) or BORE_SPOTS[0])),
+        repeats=tuple(dict.fromkeys(reversed(state.shaft_mm.values())))[:3],
+        repeats_bore=tuple(dict.fromkeys(reversed(state.bore_mm.values())))[:3],
+        seen=tuple(state.seen.values()),
+        shaft_c=state.warmth.shaft_c if state.warmth else None,
+        ring_c=state.warmth.ring_c if state.warmth else None,
+        verdict=state.judged.verdict if state.judged else None,
+        accepted_by=state.accepted.name if state.accepted else "",
     )
 
 

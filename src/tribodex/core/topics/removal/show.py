@@ -103,19 +103,19 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
     section = whole if taper else None
     tight = state.tight.ring if state.tight is not None else Ring.UNKNOWN
     return RemovalWork(
-        "removal",
-        tuple(RemovalRing(ring, ring.words) for ring in Ring),
-        state.tight,
-        fitted.housed_unit and fitted.seat is not None if fitted is not None else False,
-        tuple(map(_shown, advice(desk, state))),
-        chosen,
-        state.nut.verdict if state.nut is not None else None,
-        state.cocked.text if state.cocked is not None else "",
-        state.off.text if state.off is not None else "",
-        section,
-        force_marks(chosen, tight, section) if section is not None and chosen is not None else (),
-        whole if not taper else None,
-        tool_set_up(chosen, tight, whole) if whole is not None and chosen is not None and not taper else None,
+        topic="removal",
+        rings=tuple(RemovalRing(ring, ring.words) for ring in Ring),
+        tight=state.tight,
+        one_piece=fitted.housed_unit and fitted.seat is not None if fitted is not None else False,
+        ways=tuple(map(_shown, advice(desk, state))),
+        chosen=chosen,
+        nut=state.nut.verdict if state.nut is not None else None,
+        cocked=state.cocked.text if state.cocked is not None else "",
+        off=state.off.text if state.off is not None else "",
+        section=section,
+        marks=force_marks(chosen, tight, section) if section is not None and chosen is not None else (),
+        straight=whole if not taper else None,
+        set_up=tool_set_up(chosen, tight, whole) if whole is not None and chosen is not None and not taper else None,
     )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.components.bearing import Bearing
@@ -21,6 +22,16 @@ from tribodex.core.warmth.purge import judge_purge
 from tribodex.core.warmth.reading import Warmth, read_warmth
 from tribodex.core.warmth.settling import SEALED, Limits, judge_run
 from tribodex.core.working import Level, Result, Verdict
+
+
+class RunCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    RUMBLES = "run.rumbles"
+    KNOCKS = "run.knocks"
+    SHAKES_TOO_MUCH = "run.shakes_too_much"
+    TURNS_THE_WRONG_WAY = "run.turns_the_wrong_way"
+
 
 STAGE = "start_up"
 # Readings that are asked for, minutes after a start (common practice, no source).
@@ -78,7 +89,7 @@ def _bumped(right: bool) -> ev.DirectionBumped:
     if right:
         return ev.DirectionBumped(True, Verdict("turns the right way", Level.GOOD, "Bumped before the guards were trusted."))
     why = "Isolate it again; two leads of the motor are changed by an electrician. Collars and nuts that turned the wrong way are looked at."
-    return ev.DirectionBumped(False, Verdict("turns the wrong way", Level.STOP, why))
+    return ev.DirectionBumped(False, Verdict("turns the wrong way", Level.STOP, why, code=RunCode.TURNS_THE_WRONG_WAY))
 
 
 def _ambient(said: str) -> float | None:
@@ -107,7 +118,18 @@ def _read(desk: Desk, command: cmd.ReadWarmth) -> ev.WarmthRead:
         if not 0 <= vibration <= 200:
             raise InvalidInput.at("vibration", f"{vibration:g} mm/s is out of range.", "0 to 200 mm/s r.m.s.; empty where it was not measured")
     (place, name), ambient = _place(desk, command.place), _ambient(command.ambient)
-    return ev.WarmthRead(place, name, low, high, command.by, command.temperature.strip(), ambient, command.noise, vibration, _after(command.after))
+    return ev.WarmthRead(
+        place=place,
+        name=name,
+        low_c=low,
+        high_c=high,
+        by=command.by,
+        typed=command.temperature.strip(),
+        ambient_c=ambient,
+        noise=command.noise,
+        vibration_mm_s=vibration,
+        after_min=_after(command.after),
+    )
 
 
 def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConcluded:
@@ -163,13 +185,18 @@ def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:
 
 def heard(noise: ev.Noise) -> Verdict | None:
     """What a noise says; None for an even one."""
-    why = {
-        ev.Noise.CAGE: (Level.WATCH, "A cage that rattles: too little load or grease. Listen again when it is warm."),
-        ev.Noise.DRY: (Level.WATCH, "A squeal in the cold often goes with the first hour; one that stays means dry or rubbing. Look at the seals."),
-        ev.Noise.ROUGH: (Level.STOP, "A rumble in a new bearing: dirt, or marks of the mounting. Stop and look before it spalls."),
-        ev.Noise.KNOCK: (Level.STOP, "A knock each turn: a damaged ring, something loose. Stop and look."),
-    }.get(noise)
-    return Verdict(f"it {noise.words}", *why) if why is not None else None
+    why: dict[ev.Noise, tuple[Level, str, str]] = {
+        ev.Noise.CAGE: (Level.WATCH, "A cage that rattles: too little load or grease. Listen again when it is warm.", ""),
+        ev.Noise.DRY: (
+            Level.WATCH,
+            "A squeal in the cold often goes with the first hour; one that stays means dry or rubbing. Look at the seals.",
+            "",
+        ),
+        ev.Noise.ROUGH: (Level.STOP, "A rumble in a new bearing: dirt, or marks of the mounting. Stop and look before it spalls.", RunCode.RUMBLES),
+        ev.Noise.KNOCK: (Level.STOP, "A knock each turn: a damaged ring, something loose. Stop and look.", RunCode.KNOCKS),
+    }
+    found = why.get(noise)
+    return Verdict(f"it {noise.words}", found[0], found[1], code=found[2]) if found is not None else None
 
 
 def shaken(vibration_mm_s: float | None) -> Verdict | None:
@@ -178,7 +205,7 @@ def shaken(vibration_mm_s: float | None) -> Verdict | None:
         return None
     said = f"{vibration_mm_s:g} mm/s"
     if vibration_mm_s >= SHAKES_STOP:
-        return Verdict("shakes too much", Level.STOP, f"{said}: stop; foundation, balance, alignment.")
+        return Verdict("shakes too much", Level.STOP, f"{said}: stop; foundation, balance, alignment.", code=RunCode.SHAKES_TOO_MUCH)
     if vibration_mm_s >= SHAKES_LOOK:
         return Verdict("shakes", Level.WATCH, f"{said}: what it was before the change tells whether it is the bearing.")
     return Verdict("runs quietly", Level.GOOD, f"{said}.")

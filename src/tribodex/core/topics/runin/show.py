@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
+from enum import StrEnum
 from typing import Any, Literal
 
 from tribodex.core.job.said import ticked
@@ -16,6 +17,12 @@ from tribodex.core.topics.runin.state import Run, RunIn
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.warmth.settling import settle
 from tribodex.core.working import Level, Result, Verdict, number
+
+
+class RunRecordCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_WELL = "run_record.not_well"
 
 
 def bracket(low_c: float | None, high_c: float | None) -> str:
@@ -129,39 +136,50 @@ def view(desk: Desk, state: RunIn) -> RunWork:
     """The run as it is shown."""
     run = state.run
     return RunWork(
-        "runin",
-        state.bumped is not None and state.bumped.right,
-        state.running,
-        run.at if run is not None else None,
-        len(state.runs),
-        run.ambient_c if run is not None else None,
-        next_asked(run) if run is not None and state.running else None,
-        tuple(_bearing(desk, run, place.id, place.name) for place in desk.job.places),
-        tuple(ReadBy),
-        tuple(ev.Noise),
-        state.concluded is not None,
-        state.concluded is not None and state.concluded.well,
+        topic="runin",
+        bumped=state.bumped is not None and state.bumped.right,
+        running=state.running,
+        started_at=run.at if run is not None else None,
+        runs=len(state.runs),
+        ambient_c=run.ambient_c if run is not None else None,
+        next_min=next_asked(run) if run is not None and state.running else None,
+        bearings=tuple(_bearing(desk, run, place.id, place.name) for place in desk.job.places),
+        read_by=tuple(ReadBy),
+        noises=tuple(ev.Noise),
+        concluded=state.concluded is not None,
+        well=state.concluded is not None and state.concluded.well,
     )
 
 
 def _bearing(desk: Desk, run: Run | None, place: str, name: str) -> WarmingBearing:
     limits = limits_of(desk, place)
     if run is None:
-        return WarmingBearing(place, name, (), (), None, None, limits.look_c, limits.stop_c, None, ())
+        return WarmingBearing(
+            place=place,
+            name=name,
+            readings=(),
+            curve=(),
+            level_c=None,
+            spread_k=None,
+            look_c=limits.look_c,
+            stop_c=limits.stop_c,
+            greased_min=None,
+            verdicts=(),
+        )
     warmth = run.warmth(place)
     result = judged(desk, run, place)
     curve = settle(warmth, run.ambient_c).curve if run.ambient_c is not None and result.value is not None else ()
     return WarmingBearing(
-        place,
-        name,
-        tuple(WarmPoint(w.minutes, w.low_c, w.high_c) for w in warmth),
-        tuple(CurvePoint(*point) for point in curve),
-        result.value,
-        result.uncertainty,
-        limits.look_c,
-        limits.stop_c,
-        run.greased.get(place),
-        tuple(verdicts_of(desk, run, place)) if warmth else (),
+        place=place,
+        name=name,
+        readings=tuple(WarmPoint(w.minutes, w.low_c, w.high_c) for w in warmth),
+        curve=tuple(CurvePoint(*point) for point in curve),
+        level_c=result.value,
+        spread_k=result.uncertainty,
+        look_c=limits.look_c,
+        stop_c=limits.stop_c,
+        greased_min=run.greased.get(place),
+        verdicts=tuple(verdicts_of(desk, run, place)) if warmth else (),
     )
 
 
@@ -214,5 +232,5 @@ def _verdict(desk: Desk, state: RunIn) -> Verdict | None:
     if state.concluded is None:
         return None
     if not state.concluded.well:
-        return Verdict("not well", Level.STOP, state.concluded.text)
+        return Verdict("not well", Level.STOP, state.concluded.text, code=RunRecordCode.NOT_WELL)
     return Verdict("ran in well", Level.GOOD, "; ".join(state.concluded.shown))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import asdict
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.components.bands import Span
@@ -24,6 +25,15 @@ from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level, Result, Verdict, number
+
+
+class SealWorkCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    DRY = "seal_work.dry"
+    RUBS_THE_HOUSING = "seal_work.rubs_the_housing"
+    SCREWS_LOOSE = "seal_work.screws_loose"
+
 
 INBOARD, SET = "inboard_ring", "set_seals"
 GAP_UM, LONG_UM, WIDTH_UM = (0.0, 30_000.0), (5_000.0, 3_000_000.0), (1_000.0, 60_000.0)
@@ -94,7 +104,15 @@ def _planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
     if command.seal is SealKind.LABYRINTH:
         figures.append(play_asked(desk))
     typed = {k: str(v) for k, v in asdict(command).items() if v}
-    return ev.SealPlan(command.seal, command.purpose, command.material.strip(), SIDES[command.sides], tuple(figures), tuple(verdicts), typed)
+    return ev.SealPlan(
+        kind=command.seal,
+        purpose=command.purpose,
+        material=command.material.strip(),
+        sides=SIDES[command.sides],
+        figures=tuple(figures),
+        verdicts=tuple(verdicts),
+        typed=typed,
+    )
 
 
 def _material(command: cmd.PlanSeals) -> str:
@@ -126,9 +144,14 @@ def play_asked(desk: Desk) -> Result:
 def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:
     rubs = command.rubs.strip()
     if rubs and plan.kind is not SealKind.SHAFT_SEAL:
-        verdict = Verdict("rubs the housing", Level.STOP, f"{rubs}. A ring that rubs burns and wears in: set it right before the cap closes.")
+        verdict = Verdict(
+            "rubs the housing",
+            Level.STOP,
+            f"{rubs}. A ring that rubs burns and wears in: set it right before the cap closes.",
+            code=SealWorkCode.RUBS_THE_HOUSING,
+        )
     elif not command.greased:
-        verdict = Verdict("dry", Level.STOP, SETTING[plan.kind].dry)
+        verdict = Verdict("dry", Level.STOP, SETTING[plan.kind].dry, code=SealWorkCode.DRY)
     elif not command.joint_top and SETTING[plan.kind].top:
         verdict = Verdict("joint not at the top", Level.WATCH, "Its ends belong to the top: at the bottom they leak.")
     else:
@@ -142,7 +165,9 @@ def _placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.La
     gaps = [read_length(said, name, LengthUnit.MM, GAP_UM, command.shown, zero=True).mm for name, said in _gaps(command)]
     verdict = judge_play(play_asked(desk), gaps[0], gaps[1])
     if verdict.level is Level.GOOD and not command.screws:
-        verdict = Verdict("screws loose", Level.STOP, "Its set screws come tight once the gaps are right, before the grease.")
+        verdict = Verdict(
+            "screws loose", Level.STOP, "Its set screws come tight once the gaps are right, before the grease.", code=SealWorkCode.SCREWS_LOOSE
+        )
     return ev.LabyrinthPlaced(command.side, gaps[0], gaps[1], command.screws, verdict)
 
 
@@ -156,7 +181,9 @@ def _pushed(desk: Desk, state: Seals, plan: ev.SealPlan, command: cmd.PushVRing)
     width = read_length(command.width, "width", LengthUnit.MM, WIDTH_UM, command.shown).mm
     free = _free(command) or state.sides[command.side].free_mm
     asked = width_asked(desk, plan, free)
-    return ev.VRingPushed(command.side, width, free, command.even, asked, judge_set(asked, width, free, even=command.even))
+    return ev.VRingPushed(
+        side=command.side, width_mm=width, free_mm=free, even=command.even, asked=asked, verdict=judge_set(asked, width, free, even=command.even)
+    )
 
 
 def width_asked(desk: Desk, plan: ev.SealPlan, free_mm: float | None) -> Result:

@@ -148,16 +148,16 @@ def _side(state: Seals, side: ev.Side) -> SealSide:
     now, plan = state.sides[side], state.plan
     placed = now.placed
     return SealSide(
-        side,
-        plan is not None and side in plan.sides,
-        now.on.lip if now.on is not None else None,
-        now.on_right,
-        state.left(side),
-        placed.growth_side_mm if placed is not None else None,
-        placed.other_mm if placed is not None else None,
-        now.purged is not None and now.purged.shows,
-        now.pushed.width_mm if now.pushed is not None else None,
-        now.free_mm,
+        side=side,
+        planned=plan is not None and side in plan.sides,
+        lip=now.on.lip if now.on is not None else None,
+        on=now.on_right,
+        left=state.left(side),
+        growth_side_mm=placed.growth_side_mm if placed is not None else None,
+        other_mm=placed.other_mm if placed is not None else None,
+        purged=now.purged is not None and now.purged.shows,
+        width_mm=now.pushed.width_mm if now.pushed is not None else None,
+        free_mm=now.free_mm,
     )
 
 

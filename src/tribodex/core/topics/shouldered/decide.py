@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
@@ -20,6 +21,13 @@ from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
 from tribodex.core.working import Level, Verdict
+
+
+class SecuredCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_LOCKED = "secured.not_locked"
+
 
 SET_ON, SECURE = "set_on", "secure"
 GAPS_UM = (0.0, 60_000.0)
@@ -187,7 +195,7 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
         return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Drawn down evenly."))
     if not command.tab_bent:
         why = "No tab lies in a slot: tighten to the next one, never loosen, and bend it in."
-        return ev.HeldFast(plan.held_by, said, Verdict("not locked", Level.STOP, why))
+        return ev.HeldFast(plan.held_by, said, Verdict("not locked", Level.STOP, why, code=SecuredCode.NOT_LOCKED))
     return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Tab in its slot."))
 
 

@@ -143,25 +143,25 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
     need = next((one for one in found if one.id == "heat_needed"), None)
     tilt = tilt_of(state.gaps.gaps_mm, state.gaps.circle_mm) if state.gaps is not None else None
     return ShoulderWork(
-        "shouldered",
-        tuple(WayOnView(one.way, one.way.words, one.verdict, one.reasons, one.against) for one in ways(desk, state)),
-        state.way.way if state.way is not None else None,
-        plan.held_by if plan is not None else None,
-        state.shaft_c,
-        need.value if need is not None else None,
-        plan.limit.limit_c if plan is not None else None,
-        gripping.contact_c if gripping is not None else None,
-        gripping.at if gripping is not None else None,
-        state.off_at is not None,
-        tuple(RingReading(moment, read.ring_c, read.outer_c) for moment, read in state.warmth[-12:]),
-        state.warmth[-1][1].verdict if state.warmth else None,
-        state.gaps.gaps_mm if state.gaps is not None else (),
-        tilt.towards_deg if tilt is not None else None,
-        state.gaps.verdict if state.gaps is not None else None,
-        state.stopped.text if state.stopped is not None else "",
-        state.shoulder.verdict if state.shoulder is not None else None,
-        state.held.verdict if state.held is not None else None,
-        _section(state),
+        topic="shouldered",
+        ways=tuple(WayOnView(one.way, one.way.words, one.verdict, one.reasons, one.against) for one in ways(desk, state)),
+        chosen=state.way.way if state.way is not None else None,
+        held_by=plan.held_by if plan is not None else None,
+        shaft_c=state.shaft_c,
+        needed_c=need.value if need is not None else None,
+        limit_c=plan.limit.limit_c if plan is not None else None,
+        contact_c=gripping.contact_c if gripping is not None else None,
+        contact_at=gripping.at if gripping is not None else None,
+        off=state.off_at is not None,
+        readings=tuple(RingReading(moment, read.ring_c, read.outer_c) for moment, read in state.warmth[-12:]),
+        reading=state.warmth[-1][1].verdict if state.warmth else None,
+        gaps_mm=state.gaps.gaps_mm if state.gaps is not None else (),
+        tilt_deg=tilt.towards_deg if tilt is not None else None,
+        tilt=state.gaps.verdict if state.gaps is not None else None,
+        stopped=state.stopped.text if state.stopped is not None else "",
+        shoulder=state.shoulder.verdict if state.shoulder is not None else None,
+        held=state.held.verdict if state.held is not None else None,
+        section=_section(state),
     )
 
 
@@ -171,7 +171,14 @@ def _section(state: Shouldered) -> ShoulderSection | None:
         return None
     b = plan.bearing
     tube = drift_tube(b, plan.stick_out_mm) if state.way is None or state.way.way is not WayOn.HEAT else None
-    return ShoulderSection(b.bore_mm, b.outside_mm, b.width_mm, b.inner_raceway_mm, b.outer_raceway_mm, tube)
+    return ShoulderSection(
+        bore_mm=b.bore_mm,
+        outside_mm=b.outside_mm,
+        width_mm=b.width_mm,
+        inner_raceway_mm=b.inner_raceway_mm,
+        outer_raceway_mm=b.outer_raceway_mm,
+        tube=tube,
+    )
 
 
 def figures(desk: Desk, state: Shouldered) -> Sequence[Result]:

@@ -61,7 +61,13 @@ def _checked(desk: Desk, command: CheckPart) -> PartChecked:
     if bool(by) != bool(reason):
         raise InvalidInput.at("reason" if by else "decided_by", "A different number is a decision with a name and a reason.", "both, or neither")
     return PartChecked(
-        command.place, text(command.part, "part", "for example bearing, sleeve, nut"), specified, found, differences(specified, found), by, reason
+        place=command.place,
+        part=text(command.part, "part", "for example bearing, sleeve, nut"),
+        specified=specified,
+        found=found,
+        differs=differences(specified, found),
+        decided_by=by,
+        reason=reason,
     )
 
 

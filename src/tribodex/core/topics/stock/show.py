@@ -105,15 +105,15 @@ def view(desk: Desk, state: Stock) -> StockWork:
         StockMark(place.id, mark, mark.words, state.marks.get((place.id, mark), ""), mark in NEEDED) for place in desk.job.places for mark in MarkKind
     )
     return StockWork(
-        "stock",
-        tuple(StockPlace(p.id, p.name, fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "") for p in desk.job.places),
-        marks,
-        tuple(state.parts.values()),
-        tuple(state.temporary.values()),
-        tuple(StockJoint(said.joint, said.tightness, said.wrench, by) for said, by in state.joints.values()),
-        tuple(state.attached.values()),
-        missing[0] if missing else SHAFT,
-        missing[1] if missing else None,
+        topic="stock",
+        places=tuple(StockPlace(p.id, p.name, fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "") for p in desk.job.places),
+        marks=marks,
+        parts=tuple(state.parts.values()),
+        temporary=tuple(state.temporary.values()),
+        joints=tuple(StockJoint(said.joint, said.tightness, said.wrench, by) for said, by in state.joints.values()),
+        attached=tuple(state.attached.values()),
+        next_place=missing[0] if missing else SHAFT,
+        next_mark=missing[1] if missing else None,
     )
 
 

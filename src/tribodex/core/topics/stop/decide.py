@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
@@ -19,6 +20,16 @@ from tribodex.core.topics.stop.state import Stop
 from tribodex.core.warmth.reading import ReadBy, read_warmth
 from tribodex.core.warmth.settling import LOOK_C, STOP_C
 from tribodex.core.working import Level, Verdict
+
+
+class StopCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    ANOTHER_GREASE = "stop.another_grease"
+    DOES_NOT_COME_OUT = "stop.does_not_come_out"
+    STOP_TOO_HOT = "stop.stop_too_hot"
+    TOO_MANY_STROKES = "stop.too_many_strokes"
+
 
 STAGE = "stop"
 MOST_STROKES = 1000
@@ -100,14 +111,28 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
     found = []
     if command.grease.strip() and plan.grease and command.grease.strip().casefold() != plan.grease.casefold():
         why = f"{command.grease.strip()}, where {plan.grease} is in there: whether they mix is looked up before the next stroke."
-        found.append(Verdict("another grease", Level.STOP, why))
+        found.append(Verdict("another grease", Level.STOP, why, code=StopCode.ANOTHER_GREASE))
     if strokes is None or plan.strokes is None:
         return found
     said = f"{strokes} of {plan.strokes} strokes"
     if plan.way in (CareWay.SEALED_INSERT, CareWay.COUNTED) and strokes > plan.strokes:
-        found.append(Verdict("too many strokes", Level.STOP, f"{said}: tight seals blow. Look at them now, and at its temperature in an hour."))
+        found.append(
+            Verdict(
+                "too many strokes",
+                Level.STOP,
+                f"{said}: tight seals blow. Look at them now, and at its temperature in an hour.",
+                code=StopCode.TOO_MANY_STROKES,
+            )
+        )
     elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no" and strokes >= PRESS_SHARE * plan.strokes:
-        found.append(Verdict("does not come out", Level.STOP, f"{said} and nothing shows: relief or line shut. No more; more would blow the seals."))
+        found.append(
+            Verdict(
+                "does not come out",
+                Level.STOP,
+                f"{said} and nothing shows: relief or line shut. No more; more would blow the seals.",
+                code=StopCode.DOES_NOT_COME_OUT,
+            )
+        )
     elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no":
         found.append(Verdict("nothing shows yet", Level.WATCH, f"{said}."))
     elif strokes:
@@ -119,7 +144,7 @@ def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> 
     if low_c is None and high_c is None:
         return []
     if low_c is not None and low_c >= STOP_C:
-        return [Verdict("stop: too hot", Level.STOP, f"{low_c:g} °C: tell who runs it, stop it, look.")]
+        return [Verdict("stop: too hot", Level.STOP, f"{low_c:g} °C: tell who runs it, stop it, look.", code=StopCode.STOP_TOO_HOT)]
     if low_c is not None and low_c >= LOOK_C:
         return [Verdict("hot: look", Level.WATCH, f"{low_c:g} °C: listen, read again within the hour.")]
     if plan.last_c is not None and low_c is not None and low_c > plan.last_c + WARMER_K:

@@ -106,7 +106,21 @@ class StopWork:
 
 def view(desk: Desk, state: Stop) -> StopWork:
     """The stop as it is shown."""
-    plan = state.plan or ev.StopPlan("", "", "", "", (), None, None, "", None, None, "", None, False)
+    plan = state.plan or ev.StopPlan(
+        position_id="",
+        machine="",
+        position="",
+        bearing="",
+        due=(),
+        due_on=None,
+        way=None,
+        grease="",
+        amount_g=None,
+        strokes=None,
+        gun="",
+        stroke_g=None,
+        running=False,
+    )
     told = tell(state.done) if state.done is not None else tell(state.skipped) if state.skipped is not None else ""
     return StopWork(
         topic="stop",

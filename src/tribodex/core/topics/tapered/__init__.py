@@ -26,7 +26,9 @@ def _fitted(state: Tapered) -> Fitted | None:
     plan = state.planned
     if plan is None:
         return None
-    return Fitted(plan.bearing, plan.shaft, plan.shaft_text, plan.seat, plan.housed_unit, plan.drive_up_mm)
+    return Fitted(
+        bearing=plan.bearing, shaft=plan.shaft, shaft_text=plan.shaft_text, seat=plan.seat, housed_unit=plan.housed_unit, drive_up_mm=plan.drive_up_mm
+    )
 
 
 def _conditions(state: Tapered) -> frozenset[str]:

@@ -91,9 +91,18 @@ def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
     # Without the nut's pitch nothing can be said of angles; only a gauging tells.
     seated = judge_seat(plan.nut.pitch_mm if plan.nut else 2.0, behind, thickness if plan.nut else None, measured, moved, command.tool)
     now = ev.NutSeated(
-        behind, command.amount.strip(), command.unit, thickness, command.washer_thickness.strip(), measured, moved,
-        " to ".join(t for t in (command.sleeve_before.strip(), command.sleeve_after.strip()) if t), command.tool, seated, asks_gauging(state, seated),
-    )  # fmt: skip
+        behind_deg=behind,
+        typed=command.amount.strip(),
+        unit=command.unit,
+        thickness_mm=thickness,
+        thickness_typed=command.washer_thickness.strip(),
+        measured=measured,
+        moved_mm=moved,
+        moved_typed=" to ".join(t for t in (command.sleeve_before.strip(), command.sleeve_after.strip()) if t),
+        tool=command.tool,
+        seat=seated,
+        gauge_first=asks_gauging(state, seated),
+    )
     return [*settled(state), now]
 
 

@@ -59,15 +59,15 @@ def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
     _nut_moved(state)
     attempt, initial = state.attempt, said.phase is Phase.INITIAL
     gauging = Gauging(
-        said.gauging,
-        said.phase,
-        said.where,
-        said.places,
-        attempt.nut_deg,
-        0 if initial else attempt.number,
-        attempt.mark_var_deg2,
-        said.correction_um,
-        said.correction_sd_um,
+        number=said.gauging,
+        phase=said.phase,
+        where=said.where,
+        places=said.places,
+        nut_deg=attempt.nut_deg,
+        attempt=0 if initial else attempt.number,
+        mark_var_deg2=attempt.mark_var_deg2,
+        correction_um=said.correction_um,
+        correction_sd_um=said.correction_sd_um,
     )
     state.numbered[gauging.number] = gauging
     (state.initial if initial else attempt.gaugings).append(gauging)

@@ -53,7 +53,14 @@ def try_leaf(state: Tapered, command: cmd.TryLeaf) -> ev.LeafTried:
     """A leaf was tried at one place of one row."""
     gauging = _open(state, command.place)
     leaves = leaves_of(state.plan, command.leaf, command.shown)
-    return ev.LeafTried(gauging.number, command.place, command.row, leaves, command.outcome, command.leaf if command.typed else "")
+    return ev.LeafTried(
+        gauging=gauging.number,
+        place=command.place,
+        row=command.row,
+        leaves_um=leaves,
+        outcome=command.outcome,
+        typed=command.leaf if command.typed else "",
+    )
 
 
 def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
@@ -65,7 +72,18 @@ def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
     typed = command.leaf if command.typed else ""
 
     def tried(stack: Stack, outcome: Outcome, said: str = "") -> list[ev.LeafTried]:
-        return [ev.LeafTried(gauging.number, command.place, row, stack.leaves_um, outcome, said, command.both_rows) for row in rows]
+        return [
+            ev.LeafTried(
+                gauging=gauging.number,
+                place=command.place,
+                row=row,
+                leaves_um=stack.leaves_um,
+                outcome=outcome,
+                typed=said,
+                both_rows=command.both_rows,
+            )
+            for row in rows
+        ]
 
     if command.leaf.strip().lower() == NOTHING:
         return [*tried(Stack((state.plan.gauge.leaves_um[0],)), Outcome.STOPS)]

@@ -76,7 +76,9 @@ def parted(state: Tapered) -> Parted | None:
     if said is None or abs(said[0] - said[1]) <= said[2]:
         return None
     before = [g for g in found[:-1] if g.closed and abs(g.nut_deg - last.nut_deg) < 1e-6]
-    return Parted(last, said[0], said[1], said[2], bool(before) and _agree(before[-1], last), _left(state))
+    return Parted(
+        gauging=last, read_um=said[0], expected_um=said[1], reach_um=said[2], confirmed=bool(before) and _agree(before[-1], last), left=_left(state)
+    )
 
 
 def _agree(one: Gauging, other: Gauging) -> bool:

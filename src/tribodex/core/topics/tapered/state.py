@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from enum import StrEnum
 
 from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
 from tribodex.core.adviser.infer import believe, believe_unmounted
@@ -23,6 +24,15 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.attempt import Attempt, Gauging, Taken, agreeing, pool
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Level, Verdict
+
+
+class DriveUpCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_GAUGED = "drive_up.not_gauged"
+    NO_MEASURABLE_CLEARANCE = "drive_up.no_measurable_clearance"
+    TOO_FEW_PLACES = "drive_up.too_few_places"
+
 
 # No inner ring gives more of its interference to the raceway than this.
 LARGEST_RATIO = 0.9
@@ -160,7 +170,15 @@ class Tapered:
             repeats = max(0, len(here) - 1)
             cap = self.turn_cap_deg()
             only_seated = self.attempt.seated is not None and self.attempt.turns == self.attempt.turns_gauged
-            asked = Question(len(self.gauged()), repeats, self.risk, lock, cap, self.has_accepted("narrow"), only_seated)
+            asked = Question(
+                readings=len(self.gauged()),
+                repeats=repeats,
+                risk=self.risk,
+                lock=lock,
+                most_deg=cap,
+                narrow=self.has_accepted("narrow"),
+                only_seated=only_seated,
+            )
             self._advice = advise(position, window, asked)
         return self._advice
 
@@ -245,6 +263,7 @@ class Tapered:
                 "too few places",
                 Level.STOP,
                 f"{ruling.reason.removesuffix('.')}, but gauged at too few places: gauge at {self.plan.places}, both rows, before the nut is locked.",
+                code=DriveUpCode.TOO_FEW_PLACES,
             )
         return ruling
 
@@ -262,13 +281,23 @@ class Tapered:
         """Whether the last gauging allows to lock after a further turn, at however many places it was taken."""
         window, says, position = self.window(), self.leaf_says(), self.position()
         if window is None:
-            return Verdict("not gauged", Level.STOP, "The unmounted clearance is not known: there is no window to lock in.")
+            return Verdict(
+                "not gauged", Level.STOP, "The unmounted clearance is not known: there is no window to lock in.", code=DriveUpCode.NOT_GAUGED
+            )
         if self.no_play_here() is not None:
             return Verdict(
-                "no measurable clearance", Level.STOP, "Not even the thinnest leaf went in: release, or gauge again if the leaf was at fault."
+                "no measurable clearance",
+                Level.STOP,
+                "Not even the thinnest leaf went in: release, or gauge again if the leaf was at fault.",
+                code=DriveUpCode.NO_MEASURABLE_CLEARANCE,
             )
         if position is None and says is not None and says.since_deg > 0:
-            return Verdict("not gauged", Level.STOP, "The nut was turned since the last gauging, and its pitch is not known: gauge where it stands.")
+            return Verdict(
+                "not gauged",
+                Level.STOP,
+                "The nut was turned since the last gauging, and its pitch is not known: gauge where it stands.",
+                code=DriveUpCode.NOT_GAUGED,
+            )
         return may_lock(window, says, position.per_degree_um if position is not None else 0.0, turn_deg)
 
     def seat_to_prove(self) -> bool:

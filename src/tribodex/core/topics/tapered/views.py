@@ -191,32 +191,32 @@ def gauging_view(state: Tapered) -> GaugingView | None:
         trials = [t for t in gauging.trials if t.place == cell.place and t.row is cell.row]
         cells.append(
             CellView(
-                cell.place,
-                cell.row,
-                cell.bracket.low_um,
-                cell.bracket.high_um,
-                cell.bracket.closed,
-                cell.bracket.dragged,
-                cell.bracket.contradiction,
-                cell.bracket.nothing_passed,
-                leaf,
-                leaf.thickness_um if leaf else None,
-                choice.chance_passes if choice else None,
-                _chips(state, gauging, leaf),
-                tuple(TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials),
+                place=cell.place,
+                row=cell.row,
+                low_um=cell.bracket.low_um,
+                high_um=cell.bracket.high_um,
+                closed=cell.bracket.closed,
+                dragged=cell.bracket.dragged,
+                contradiction=cell.bracket.contradiction,
+                nothing_passed=cell.bracket.nothing_passed,
+                next_leaf=leaf,
+                next_um=leaf.thickness_um if leaf else None,
+                chance_passes=choice.chance_passes if choice else None,
+                chips=_chips(state, gauging, leaf),
+                trials=tuple(TrialView(t.seq, t.stack.thickness_um, t.outcome.value) for t in trials),
             )
         )
     return GaugingView(
-        gauging.number,
-        gauging.phase,
-        PHASES[gauging.phase],
-        PLACES[gauging.where],
-        gauging.places,
-        tuple(cells),
-        summary.findings if summary else (),
-        mean_result(summary, "Mean so far") if summary else None,
-        gauging.correction_um,
-        plan.gauge.leaves_um[0],
+        number=gauging.number,
+        phase=gauging.phase,
+        title=PHASES[gauging.phase],
+        where=PLACES[gauging.where],
+        places=gauging.places,
+        cells=tuple(cells),
+        findings=summary.findings if summary else (),
+        mean=mean_result(summary, "Mean so far") if summary else None,
+        correction_um=gauging.correction_um,
+        thinnest_um=plan.gauge.leaves_um[0],
     )
 
 
@@ -226,7 +226,14 @@ def parted_view(state: Tapered) -> PartedView | None:
     if found is None:
         return None
     checks = tuple(CheckView(key, words, key in MUST_CHECK) for key, words in CHECKS.items())
-    return PartedView(found.read_um, found.expected_um, found.confirmed, found.explanations, checks, state.test_turn_deg())
+    return PartedView(
+        read_um=found.read_um,
+        expected_um=found.expected_um,
+        confirmed=found.confirmed,
+        explanations=found.explanations,
+        checks=checks,
+        test_turn_deg=state.test_turn_deg(),
+    )
 
 
 def seat_view(state: Tapered) -> SeatView | None:
@@ -242,16 +249,16 @@ def seat_view(state: Tapered) -> SeatView | None:
     # The old mark is where the nut stood before what it was driven on while seating.
     old = attempt.nut_deg - (seated.seat.extra_deg if seated is not None else 0.0)
     return SeatView(
-        old,
-        expected,
-        behind_words(expected) if expected is not None else "",
-        thickness,
-        measured,
-        pitch,
-        seated.behind_deg if seated is not None else None,
-        seated.seat.verdict if seated is not None else None,
-        state.seat_to_prove(),
-        plan.hydraulic is not None,
+        old_mark_deg=old,
+        expected_behind_deg=expected,
+        expected_words=behind_words(expected) if expected is not None else "",
+        thickness_mm=thickness,
+        measured=measured,
+        pitch_mm=pitch,
+        seated_behind_deg=seated.behind_deg if seated is not None else None,
+        verdict=seated.seat.verdict if seated is not None else None,
+        to_prove=state.seat_to_prove(),
+        hydraulic=plan.hydraulic is not None,
     )
 
 
@@ -261,12 +268,12 @@ def indicator_view(state: Tapered) -> Indicator | None:
     if step is None or nut is None:
         return None
     return Indicator(
-        state.attempt.nut_deg * nut.pitch_mm / 360,
-        step.travel_mm.low,
-        step.travel_mm.high,
-        state.attempt.start_pressure_mpa,
-        step.start_pressure_mpa,
-        step.end_pressure_mpa,
+        travel_mm=state.attempt.nut_deg * nut.pitch_mm / 360,
+        from_mm=step.travel_mm.low,
+        to_mm=step.travel_mm.high,
+        start_mpa=state.attempt.start_pressure_mpa,
+        planned_start_mpa=step.start_pressure_mpa,
+        end_mpa=step.end_pressure_mpa,
     )
 
 
@@ -290,7 +297,16 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
         if gauging.closed is not None:
             label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
             s = gauging.closed.summary
-            readings.append(RulerReading(gauging.number, label, gauging.attempt, s.mean_um, s.uncertainty_um, gauging.nut_deg))
+            readings.append(
+                RulerReading(
+                    number=gauging.number,
+                    label=label,
+                    attempt=gauging.attempt,
+                    mean_um=s.mean_um,
+                    uncertainty_um=s.uncertainty_um,
+                    nut_deg=gauging.nut_deg,
+                )
+            )
     least = group.low - plan.target.reduction_um.high
     marks = [group.high, least, *(r.mean_um + r.uncertainty_um for r in readings), *(r.mean_um - r.uncertainty_um for r in readings)]
     if window is not None:

@@ -129,11 +129,24 @@ def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:
     """The positions round the first one inside the window; those far ahead come with a later answer."""
     inside = next((i for i, position in enumerate(found) if _inside(position)), None)
     shown = found[: SHOWN_TABS // 2] if inside is None else found[max(0, inside - 1) :][:SHOWN_TABS]
-    return tuple(TabView(p.turn_deg, p.turn_to_deg, p.rim_mm, p.residual_um, p.uncertainty_um, p.verdict.word, p.verdict.level) for p in shown)
+    return tuple(
+        TabView(
+            turn_deg=p.turn_deg,
+            turn_to_deg=p.turn_to_deg,
+            rim_mm=p.rim_mm,
+            residual_um=p.residual_um,
+            uncertainty_um=p.uncertainty_um,
+            word=p.verdict.word,
+            level=p.verdict.level,
+        )
+        for p in shown
+    )
 
 
 def _asked(move: NextMove) -> AskedNow:
-    return AskedNow(move.do, move.turn_deg, move.rim_mm, move.drive_up_mm, move.place, move.row, move.places)
+    return AskedNow(
+        do=move.do, turn_deg=move.turn_deg, rim_mm=move.rim_mm, drive_up_mm=move.drive_up_mm, place=move.place, row=move.row, places=move.places
+    )
 
 
 def view(desk: Desk, state: Tapered) -> TaperedWork:

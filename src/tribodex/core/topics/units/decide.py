@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
@@ -21,6 +22,17 @@ from tribodex.core.units.forms import SEALED_DEG, FloatBy, Form, float_room, jud
 from tribodex.core.units.locking import UnitLock, judge_collar
 from tribodex.core.units.screws import Footing, judge_footing, judge_screw
 from tribodex.core.working import Level, Result, Verdict, number
+
+
+class UnitCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    BOLTS_TOO_TIGHT = "unit.bolts_too_tight"
+    BOLTS_TOO_LOOSE = "unit.bolts_too_loose"
+    NOT_JUDGED = "unit.not_judged"
+    DOES_NOT_GO_ON = "unit.does_not_go_on"
+    SLIT_OVER_SLIT = "unit.slit_over_slit"
+
 
 SET_UNIT, BOLT_UNIT, LOCK_UNIT = "set_unit", "bolt_unit", "lock_unit"
 # A wrench on bolts by hand (share; common practice, no source).
@@ -82,7 +94,7 @@ def _slid(command: cmd.SlideOn) -> ev.SlidOn:
         return ev.SlidOn(True, command.text.strip(), Verdict("on by hand", Level.GOOD, "It slid to its place without a blow."))
     said = text(command.text, "text", "where it stops, what is on the shaft there")
     why = "Never a hammer on ring or seal: off again. Burr, rust, a screw that stands in the bore, or a shaft over size: dress and measure."
-    return ev.SlidOn(False, said, Verdict("does not go on", Level.STOP, why))
+    return ev.SlidOn(False, said, Verdict("does not go on", Level.STOP, why, code=UnitCode.DOES_NOT_GO_ON))
 
 
 def _found(desk: Desk, plan: UnitPlan, command: cmd.FindFloat) -> ev.FloatFound:
@@ -99,7 +111,7 @@ def _found(desk: Desk, plan: UnitPlan, command: cmd.FindFloat) -> ev.FloatFound:
         )
         room = float_room(toward, away, plan.growth_mm).verdict
     typed = " / ".join(said.strip() for said in (command.room_toward, command.room_away) if said.strip())
-    return ev.FloatFound(command.by, toward, away, typed, verdict, room)
+    return ev.FloatFound(by=command.by, toward_mm=toward, away_mm=away, typed=typed, verdict=verdict, room=room)
 
 
 def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
@@ -117,9 +129,18 @@ def _lined(plan: UnitPlan, command: cmd.LineUpUnit) -> ev.LinedUp:
             read_length(s, n, LengthUnit.MM, (0.0, 100_000.0), command.shown, zero=True).mm for n, s in zip(names, shift, strict=True)
         )
     typed = f"{command.offset.strip()} over {command.over.strip()}"
-    made = ev.LinedUp(offset, over, feet, hole, bolt, wanted, typed, Verdict("", Level.UNKNOWN, ""))
+    made = ev.LinedUp(
+        offset_mm=offset,
+        over_mm=over,
+        feet_mm=feet,
+        hole_mm=hole,
+        bolt_mm=bolt,
+        wanted_mm=wanted,
+        typed=typed,
+        verdict=Verdict("", Level.UNKNOWN, "", code=UnitCode.NOT_JUDGED),
+    )
     worst = max((r.verdict for r in line_results(plan, made) if r.verdict is not None), key=lambda v: _RANK.index(v.level))
-    return ev.LinedUp(offset, over, feet, hole, bolt, wanted, typed, worst)
+    return ev.LinedUp(offset_mm=offset, over_mm=over, feet_mm=feet, hole_mm=hole, bolt_mm=bolt, wanted_mm=wanted, typed=typed, verdict=worst)
 
 
 _RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
@@ -159,7 +180,8 @@ def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
     else:
         word = "too tight" if nm > asked else "too loose"
         why = "it cracks the foot." if nm > asked else "the housing shifts."
-        verdict = Verdict(word, Level.STOP, f"{number(nm)} N·m, where {number(asked)} N·m is asked: {why}")
+        code = UnitCode.BOLTS_TOO_TIGHT if nm > asked else UnitCode.BOLTS_TOO_LOOSE
+        verdict = Verdict(word, Level.STOP, f"{number(nm)} N·m, where {number(asked)} N·m is asked: {why}", code=code)
     if verdict.level is Level.STOP and not by:
         raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")
     return ev.HousingBolted(round(nm, 2), wrench, verdict, by, reason)
@@ -218,11 +240,29 @@ def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
     else:
         slits = _said(command.slits_apart, "slits_apart", "Does the clamp's slit stand off the ring's slit?")
         if not slits:
-            verdicts.append(Verdict("slit over slit", Level.STOP, "The clamp closes on nothing there: turn it until the slits stand apart."))
+            verdicts.append(
+                Verdict(
+                    "slit over slit",
+                    Level.STOP,
+                    "The clamp closes on nothing there: turn it until the slits stand apart.",
+                    code=UnitCode.SLIT_OVER_SLIT,
+                )
+            )
     stop = next((verdict for verdict in verdicts if verdict.level is Level.STOP), None)
     if stop is not None and not by:
         raise InvalidInput.at("decided_by", f"{stop.word.capitalize()}. {stop.reason}", "as it is asked, or a name and a reason")
-    return ev.UnitLocked(round(nm, 2), command.passes, wrench, footing, in_line, turned, slits, tuple(verdicts), by, reason)
+    return ev.UnitLocked(
+        torque_nm=round(nm, 2),
+        passes=command.passes,
+        wrench=wrench,
+        footing=footing,
+        in_line=in_line,
+        turned=turned,
+        slits_apart=slits,
+        verdicts=tuple(verdicts),
+        decided_by=by,
+        reason=reason,
+    )
 
 
 def _said(answer: str, name: str, question: str) -> bool:

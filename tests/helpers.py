@@ -9,8 +9,8 @@ from typing import Any
 
 from tribodex.core.components.bearing import Bearing, Group, Taper
 from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
-from tribodex.core.job import rail
 from tribodex.core.job.decide import decide
 from tribodex.core.job.facts import Event, Fact, JobOpened, Planned
 from tribodex.core.job.job import Job
@@ -99,7 +99,7 @@ class Bench:
         return task.stage.id if task is not None else current_stage(self.state)
 
     def move(self) -> Move:
-        return rail.next_move(self.desk)
+        return ahead.next_move(self.desk)
 
     def _add(self, at: str, fact: Fact) -> None:
         moment = BEGIN + timedelta(minutes=next(self._clock))

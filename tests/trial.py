@@ -30,8 +30,8 @@ from tests.helpers import BEGIN
 from tribodex.core.components.feeler import FeelerSet, Stack
 from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.errors import Refused
+from tribodex.core.job import ahead, facts
 from tribodex.core.job import commands as job_cmd
-from tribodex.core.job import facts, rail
 from tribodex.core.job.decide import decide
 from tribodex.core.job.moves import Ask
 from tribodex.core.job.places import ONLY_PLACE, SHAFT, Place
@@ -175,7 +175,7 @@ class Fitter:
 
     def next(self) -> Any:
         """What the bench says."""
-        return rail.next_move(self.desk)
+        return ahead.next_move(self.desk)
 
     def gauge(self, phase: Phase, places: int | None = None) -> None:
         """Gauge as the tool proposes."""

@@ -22,6 +22,7 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
+from tests.core import test_alarms as alarms
 from tests.core import test_closing as closing
 from tests.core import test_fill as fill
 from tests.core import test_run_in as run_in
@@ -42,6 +43,7 @@ from tribodex.core.fits.seat import SeatKind
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import facts
 from tribodex.core.job.places import ONLY_PLACE
+from tribodex.core.job.proofs import What
 from tribodex.core.job.rail import status
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase, Row
@@ -337,6 +339,7 @@ def of_after() -> Log:
     closing.tighten(made, "cap", "1")
     made.do(bolts.LookRubbing(True), at="1")
     closing.closed(made, "2", ("2 mm", "2 mm"))
+    made.mounted_by_others(What.CLOSED)
     run_in.ready(made)
     made.do(run.BumpDirection(False), run.BumpDirection(True), run.StartRun("cold", "20 °C"))
     run_in.reads(made, 0, "20 °C", "20-25")
@@ -346,6 +349,18 @@ def of_after() -> Log:
     made.do(run.ConcludeRun(False, "wait for Monday"))
     made.do(keep.SayBearing("22218 K C3"), run_in.SET, at="1")
     made.do(job_cmd.Correct(made.job.last_seq, "runs longer", replace(run_in.SET, hours_per_day="20")), at="1")
+    return made.log
+
+
+def of_alarms() -> Log:
+    """A stop accepted by name, what was done outside the job, a run with its stops stored; and one corrected."""
+    made = alarms.running()
+    alarms.warm(made, "1", (0, "20"), (40, "101"))
+    made.do(job_cmd.Correct(made.job.last_seq, "the other scale", run.ReadWarmth("1", "38", ReadBy.THERMOMETER, Noise.EVEN, after="40")))
+    alarms.warm(made, "2", (0, "20"), (40, "102"))
+    made.do(grease.ChooseLubricant("grease", "Mill grease", "lithium", "clean"), grease.PlanFill("middling", volume="600 cm³"), at="1")
+    made.do(grease.PackBearing("none", False), at="1")
+    made.do(job_cmd.AcceptAlarm(made.job.last_seq, "P. Arden", "packed by its maker"), at="1")
     return made.log
 
 
@@ -374,7 +389,15 @@ def some(name: str) -> list[tuple[str, Log]]:
         return list(zip(("stud", "yoke"), of_follower(), strict=True))
     if name == "unit":
         return list(zip(("unit", "insert"), of_unit(), strict=True))
-    made = {"shoulder": of_shoulder, "shaft": of_shaft, "cartridge": of_cartridge, "after": of_after, "seal": of_seal, "round": of_round}
+    made = {
+        "shoulder": of_shoulder,
+        "shaft": of_shaft,
+        "cartridge": of_cartridge,
+        "after": of_after,
+        "alarms": of_alarms,
+        "seal": of_seal,
+        "round": of_round,
+    }
     return [(name, made[name]())]
 
 
@@ -385,6 +408,19 @@ if sys.argv[2:]:
 for job_id, log in sorted(of_demonstration().items()):
     write(job_id.removeprefix("hollin-vale-"), job_id, log)
 for i, log in enumerate(
-    [*of_every_kind(), *of_hand(), of_shaft(), of_shoulder(), *of_follower(), *of_unit(), of_cartridge(), of_after(), of_seal(), of_round()], 1
+    [
+        *of_every_kind(),
+        *of_hand(),
+        of_shaft(),
+        of_shoulder(),
+        *of_follower(),
+        *of_unit(),
+        of_cartridge(),
+        of_after(),
+        of_alarms(),
+        of_seal(),
+        of_round(),
+    ],
+    1,
 ):
     write(f"any-{i}", f"any-{i:04d}", log)

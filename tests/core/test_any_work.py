@@ -20,9 +20,10 @@ from tests.core.test_shouldered import ShoulderBench
 from tests.core.test_stop import RoundBench
 from tests.core.test_units import COLLAR, SCREWS, UnitBench
 from tribodex.core.errors import TribodexError
+from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
-from tribodex.core.job import rail
 from tribodex.core.job.places import SHAFT
+from tribodex.core.job.proofs import proofs
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics import fold, taken_further, tell
 from tribodex.core.units.forms import FloatBy
@@ -152,7 +153,7 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
             self.taken = list(log)
             assert self.running == job and tell(log[-1].fact)
             here = self.bench.desk()
-            assert rail.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
+            assert ahead.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
             for topic, at in here.in_use():
                 state, there = here.job.of(topic, at), here.here(at)
                 topic.view(there, state)
@@ -161,7 +162,8 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
                 assert all(f.value is None or f.value == f.value for f in figures)
                 topic.record(there, state)
                 # What leads on and what keeps from signing never say different things.
-                assert (topic.stands(there, state) is None) == (topic.unfinished(there, state) == "") or topic.optional
+                for proof in proofs(there, topic, at):
+                    assert proof.claim.stage in topic.stages and proof.words
 
     run_state_machine_as_test(
         AnyWork,

@@ -14,6 +14,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests import proved
 from tests.core.test_shaft_job import REFERENCE, ShaftBench
 from tribodex.core.bolts.order import MOST_BOLTS, Layout, order, points
 from tribodex.core.bolts.thread import read_thread
@@ -27,7 +28,6 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.gaps import ring_gaps
 from tribodex.core.topics import bolts
 from tribodex.core.topics.bolts import commands as cmd
-from tribodex.core.topics.bolts.decide import holds
 from tribodex.core.topics.bolts.facts import BaseHabit, BoltTightened, RingGapsRead
 from tribodex.core.topics.bolts.state import Closing
 from tribodex.core.topics.lineup import commands as line
@@ -98,7 +98,7 @@ def test_led_from_the_cap_to_the_last_bolt(bench: ShaftBench) -> None:
     assert tighten(bench, "cap") == 4 * len(PASSES)
     assert headline(bench) == "Turn the shaft: does anything rub?"
     bench.do(cmd.LookRubbing(True), at="1")
-    assert headline(bench) == "Closed" and bolts.TOPIC.stands(bench.desk("1"), state(bench)) is None
+    assert headline(bench) == "Closed" and proved.stage(bench.desk("1"), bolts.TOPIC) is None
     # Habit and load are the shaft's: at the other bearing they are not asked again.
     bench.do(cmd.PairCap(True, True), at="2")
     assert headline(bench, "2") == "Line up again, with the load on"
@@ -166,7 +166,7 @@ def test_a_joint_opened_again_begins_anew_and_what_was_looked_at_is_forgotten(be
     closed(bench, "1")
     bench.do(cmd.LoosenJoint("cap", "ring caught"), at="1")
     assert state(bench).looked is None and headline(bench).startswith("Cap, bolt 1: ")
-    assert holds(bench.desk("1"), state(bench), "start_up").startswith("Not at torque: cap, 0 of 16 pulls")
+    assert any(p.claim.about == "cap" and p.words.startswith("0 of 16 pulls") for p in proved.of(bench.desk("1"), bolts.TOPIC))
 
 
 def test_a_short_thread_or_an_overdue_wrench_stops_before_the_first_pull(bench: ShaftBench) -> None:
@@ -367,6 +367,6 @@ def test_every_entry_of_a_closed_housing_is_said_again(bench: ShaftBench) -> Non
         bench.do(Correct(event.seq, "said again", command(**said)), at="1")
         again = bench.job.effective[event.seq]
         assert again == event.fact
-    assert bolts.TOPIC.stands(bench.desk("1"), state(bench)) is None
+    assert proved.stage(bench.desk("1"), bolts.TOPIC) is None
     assert bolts.TOPIC.move(bench.desk("1"), state(bench)).do == Ask.NOTHING
     assert "at torque" in " ".join(bolts.TOPIC.record(bench.desk("1"), state(bench))[0].tables[0].rows[0])

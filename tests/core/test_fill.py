@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests import proved
 from tests.core.test_shaft_job import ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.grease.amounts import HOUSING_SHARE, Pace
@@ -64,7 +65,7 @@ def test_led_corner_by_corner_until_it_is_full(bench: ShaftBench) -> None:
         # In any order; the next one is proposed.
         assert headline(bench).startswith(f"Corner {state(bench).next_corner}: ")
         bench.do(cmd.FillCorner(corner, f"{plan.asked[corner - 1]:g}"), at="1")
-    assert grease.TOPIC.stands(bench.desk("1"), state(bench)) is None and headline(bench) == "Greased"
+    assert proved.stage(bench.desk("1"), grease.TOPIC) is None and headline(bench) == "Greased"
     assert state(bench).given == plan.measured.strokes
     assert abs((state(bench).given_g or 0) - plan.housing_g) <= plan.gun.stroke_g
     section = grease.TOPIC.record(bench.desk("1"), state(bench))[0]
@@ -206,7 +207,7 @@ def test_a_block_filled_for_storage_is_tagged_and_stays_due(bench: ShaftBench) -
         bench.do(cmd.FillCorner(corner, f"{state(bench).planned.asked[corner - 1]:g}"), at="1")  # type: ignore[union-attr]
     assert headline(bench).startswith("Tag it") and not state(bench).done
     bench.do(cmd.TagStored("Filled up 2026-11: drain and run in before service"), at="1")
-    assert state(bench).done and any("drain" in one for one in grease.TOPIC.listed(bench.desk("1"), state(bench)))
+    assert state(bench).done and any("drain" in one for one in proved.due(bench.desk("1"), grease.TOPIC))
 
 
 def test_oil_to_the_middle_of_the_lowest_roller_with_open_channels(bench: ShaftBench) -> None:
@@ -224,11 +225,11 @@ def test_oil_to_the_middle_of_the_lowest_roller_with_open_channels(bench: ShaftB
 
 
 def test_left_as_made_or_set_aside_and_nothing_is_asked(bench: ShaftBench) -> None:
-    assert grease.TOPIC.unfinished(bench.desk("1"), state(bench))
+    assert proved.unsaid(bench.desk("1"), grease.TOPIC)
     bench.do(cmd.LeaveAsMade("filled by its maker, 35 %"), at="1")
-    assert grease.TOPIC.unfinished(bench.desk("1"), state(bench)) == "" and state(bench).done
+    assert proved.unsaid(bench.desk("1"), grease.TOPIC) == [] and state(bench).done
     bench.do(SetStageAside("fill", "greased by the night shift"), at="2")
-    assert grease.TOPIC.unfinished(bench.desk("2"), state(bench, "2")) == ""
+    assert proved.unsaid(bench.desk("2"), grease.TOPIC) == []
     assert grease.TOPIC.move(bench.desk("1"), state(bench)).do == Ask.NOTHING
 
 

@@ -6,11 +6,12 @@ import math
 
 import pytest
 
+from tests import proved
 from tests.core.test_shaft_job import ShaftBench
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.failure.weighing import ComesTo
-from tribodex.core.job import rail
+from tribodex.core.job import ahead, rail
 from tribodex.core.job.commands import AddNote, ClosePoint, ConfirmGate, Correct
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.topics import removal
@@ -192,7 +193,7 @@ def test_a_finding_is_said_again_or_withdrawn(bench: ShaftBench) -> None:
     bench.do(Correct(entry, "goes all round", cmd.MarkFinding(Face.OUTER, DamageSign.PATH, "0", "360", "1")), at="1")
     assert (8, ("b",)) in [(one.question, one.letters) for one in view(bench).answers]
     assert view(bench).findings[0].entry == entry
-    with pytest.raises(InvalidInput, match="another entry"):
+    with pytest.raises(InvalidInput, match="stays at its place"):
         bench.do(Correct(entry, "other face", cmd.MarkFinding(Face.INNER, DamageSign.PATH, "0", "360", "1")), at="1")
     bench.do(Correct(entry, "a shadow", None, withdraw=True), at="1")
     assert view(bench).findings == ()
@@ -218,14 +219,14 @@ def test_what_must_be_put_right_holds_the_mounting(bench: ShaftBench) -> None:
         gate, _ = bench.desk("1").gate(gate_id)
         bench.do(ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at="1")
     task = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("initial_clearance", "1"))
-    assert rail.move_at(bench.desk("1"), task).do == "held"
+    assert ahead.move_at(bench.desk("1"), task).do == "held"
     assert rail.held(bench.desk(), task.stage, "2") == ""
     with pytest.raises(InvalidInput):
         bench.do(ClosePoint(point.number, "", "Orla Finch"))
     bench.do(ClosePoint(point.number, "line is renewed tomorrow", "Orla Finch"))
     closed = bench.job.closed_points[point.number]
     assert closed.closed == "accepted by Orla Finch: line is renewed tomorrow"
-    assert rail.move_at(bench.desk("1"), task).do == "gauge_initial"
+    assert ahead.move_at(bench.desk("1"), task).do == "gauge_initial"
 
 
 def test_warnings_are_open_points_that_hold_nothing(bench: ShaftBench) -> None:
@@ -284,16 +285,16 @@ def test_scrap_goes_back_only_by_name_and_is_made_unusable_with_proof(bench: Sha
     with pytest.raises(InvalidInput, match="Scrap"):
         bench.do(cmd.JudgePart("bearing", True, "looks fine"), at="1")
     bench.do(cmd.JudgePart("bearing", False), at="1")
-    assert TOPIC.listed(bench.desk().here("1"), state(bench)) == ["bearing: scrap, and not made unusable yet"]
+    assert proved.due(bench.desk().here("1"), TOPIC) == ["bearing: scrap, and not made unusable yet"]
     with pytest.raises(Refused, match="evidence until the cause is known"):
         bench.do(cmd.MakeUnusable("bearing", "cut", "photo 3"), at="1")
     bench.do(cmd.ConcludeLook(), at="1")
-    assert TOPIC.stands(bench.desk().here("1"), state(bench)) is None
+    assert proved.stage(bench.desk().here("1"), TOPIC) is None
     with pytest.raises(InvalidInput) as refused:
         bench.do(cmd.MakeUnusable("bearing", "both rings cut", ""), at="1")
     assert refused.value.fields[0].name == "proof"
     bench.do(cmd.MakeUnusable("bearing", "both rings cut", "seen by Orla Finch"), at="1")
-    assert TOPIC.listed(bench.desk().here("1"), state(bench)) == []
+    assert proved.due(bench.desk().here("1"), TOPIC) == []
     with pytest.raises(Refused, match="unusable already"):
         bench.do(cmd.MakeUnusable("bearing", "again", "again"), at="1")
     with pytest.raises(Refused, match="not scrapped"):

@@ -132,7 +132,7 @@ def test_a_start_pressure_belongs_to_a_hydraulic_nut(reference: Reference) -> No
 
 def test_methods_that_gauge_nothing_refuse_leaves(reference: Reference) -> None:
     bench = make_bench(reference, UNIT)
-    bench.pass_gate("safe")
+    bench.pass_gates()
     with pytest.raises(Refused, match="gauges nothing"):
         bench.do(cmd.StartGauging(Phase.INITIAL))
     assert bench.state.window() is None and bench.state.advice() is None

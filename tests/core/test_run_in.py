@@ -17,12 +17,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests import proved
 from tests.core import test_closing as close
 from tests.core import test_fill as fill
 from tests.core.test_shaft_job import ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.job.commands import ConfirmGate, Correct, SetStageAside
+from tribodex.core.job.commands import AcceptAlarm, ConfirmGate, Correct, SetStageAside, TakeStageUp
 from tribodex.core.job.places import SHAFT
+from tribodex.core.job.proofs import What
 from tribodex.core.schedule.due import NEVER, Care, CareKind, due_date, interval_days, overdue, overgreased
 from tribodex.core.schedule.levelling import Duties, level
 from tribodex.core.topics import care, runin
@@ -65,6 +67,7 @@ def reads(bench: ShaftBench, at: float, one: str, two: str, ambient: str = "") -
 
 
 def started(bench: ShaftBench) -> None:
+    bench.mounted_by_others(What.CLOSED)
     ready(bench)
     bench.do(cmd.BumpDirection(True), cmd.StartRun("cold", "20 °C"))
 
@@ -73,16 +76,29 @@ def test_nothing_runs_while_something_is_in_or_loose(bench: ShaftBench) -> None:
     with pytest.raises(Refused, match="Ready to run"):
         bench.do(cmd.BumpDirection(True))
     ready(bench)
+    with pytest.raises(Refused, match="Driven up: The zero mark is not set"):
+        bench.do(cmd.BumpDirection(True))
+    bench.stated("1", What.ON)
+    with pytest.raises(Refused, match="skip its stage with the reason"):
+        bench.do(cmd.BumpDirection(True))
+    bench.mounted_by_others()
+    with pytest.raises(Refused, match="Cap and base a pair"):
+        bench.do(cmd.BumpDirection(True))
+    for at in ("1", "2"):
+        bench.left_out(at, "close")
+        bench.stated(at, What.CLOSED)
     bench.do(take.PutIn("jack under the shaft"))
     with pytest.raises(Refused, match="jack under the shaft"):
         bench.do(cmd.BumpDirection(True))
     bench.do(take.TakeOut(bench.log[-1].seq))
+    bench.do(TakeStageUp("close_housing"), at="1")
     bench.do(close.cmd.PairCap(True, True), close.CAP, at="1")
-    with pytest.raises(Refused, match="Not at torque: cap"):
+    with pytest.raises(Refused, match="End 1: "):
         bench.do(cmd.BumpDirection(True))
 
 
 def test_the_wrong_way_round_is_never_started(bench: ShaftBench) -> None:
+    bench.mounted_by_others(What.CLOSED)
     ready(bench)
     bench.do(cmd.BumpDirection(False))
     assert headline(bench) == "Stop: turns the wrong way"
@@ -97,7 +113,7 @@ def test_it_settles_and_is_concluded(bench: ShaftBench) -> None:
         reads(bench, at, f"{warm:.0f} °C", f"{warm - 2:.0f} °C")
     assert headline(bench) == "Everything settles: conclude"
     bench.do(cmd.ConcludeRun(True))
-    assert runin.TOPIC.stands(bench.desk(), state(bench)) is None and headline(bench) == "It ran in well"
+    assert proved.stage(bench.desk(), runin.TOPIC) is None and headline(bench) == "It ran in well"
     figures = {f.id: f for f in runin.TOPIC.figures(bench.desk(), state(bench))}
     assert figures["settling_1"].value == pytest.approx(54, abs=3)
     section = runin.TOPIC.record(bench.desk(), state(bench))[0]
@@ -114,7 +130,7 @@ def test_too_hot_stops_and_a_run_that_is_not_well_is_started_again(bench: ShaftB
     with pytest.raises(InvalidInput):
         bench.do(cmd.ConcludeRun(False))
     bench.do(cmd.StopRun("End 1 too hot"), cmd.ConcludeRun(False, "cap off, look at the ring"))
-    assert runin.TOPIC.unfinished(bench.desk(), state(bench)) == "" and headline(bench) == "Concluded: not well"
+    assert proved.unsaid(bench.desk(), runin.TOPIC) == [] and headline(bench) == "Concluded: not well"
     bench.do(cmd.StartRun("warm", "20 °C"))
     reads(bench, 0, "48 °C", "30 °C")
     assert len(state(bench).runs) == 2 and state(bench).concluded is None
@@ -139,6 +155,7 @@ def test_by_the_clock_of_the_device_unless_minutes_are_said(bench: ShaftBench) -
 
 
 def test_without_the_ambient_the_rise_is_not_judged(bench: ShaftBench) -> None:
+    bench.mounted_by_others(What.CLOSED)
     ready(bench)
     bench.do(cmd.BumpDirection(True), cmd.StartRun("cold"))
     reads(bench, 0, "20", "20")
@@ -350,7 +367,13 @@ def test_a_whole_shaft_from_make_safe_to_a_dated_regreasing(bench: ShaftBench) -
     for at in ("1", "2"):
         fill.filled(bench, at)
         close.closed(bench, at, ("0.05", "0.1") if at == "1" else ("2", "2"))
-    started(bench)
+    bench.mounted_by_others()
+    ready(bench)
+    with pytest.raises(Refused, match="growth not known"):
+        bench.do(cmd.BumpDirection(True))
+    entry = max(e.seq for e in bench.log if e.kind == "ring_gaps_read" and e.at == "2")
+    bench.do(AcceptAlarm(entry, "P. Arden", "2 mm on both sides, the shaft grows half a millimetre"), at="2")
+    bench.do(cmd.BumpDirection(True), cmd.StartRun("cold", "20 °C"))
     for minutes in (0, 15, 30, 60, 90, 120, 180):
         warm = 20 + 30 * (1 - math.exp(-minutes / 30))
         reads(bench, minutes, f"{warm:.0f}", f"{warm:.0f}")

@@ -14,6 +14,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests import proved
 from tests.core.test_shaft_job import REFERENCE, ShaftBench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
@@ -54,18 +55,18 @@ def headline(bench: ShaftBench, at: str = "1") -> str:
 
 
 def test_the_inboard_ring_is_asked_for_before_the_sleeve_and_the_rest_after_locking(bench: ShaftBench) -> None:
-    assert headline(bench) == "Which seals, and what for?" and seals.TOPIC.stands(bench.desk("1"), state(bench)) == "inboard_ring"
+    assert headline(bench) == "Which seals, and what for?" and proved.stage(bench.desk("1"), seals.TOPIC) == "inboard_ring"
     bench.do(LIP, at="1")
     assert headline(bench) == "Inboard ring onto the shaft"
     bench.do(cmd.PutRingOn("inboard", "toward"), at="1")
-    assert seals.TOPIC.stands(bench.desk("1"), state(bench)) == "set_seals"
+    assert proved.stage(bench.desk("1"), seals.TOPIC) == "set_seals"
     stages = [stage.id for stage in bench.procedures["1"].stages]
     assert stages.index("inboard_ring") < stages.index("initial_clearance") < stages.index("lock") < stages.index("set_seals") < stages.index("fill")
     for side in ("inboard", "outboard"):
         if side == "outboard":
             bench.do(cmd.PutRingOn("outboard", "toward"), at="1")
         bench.do(cmd.SetSeal(side, True, True), at="1")  # type: ignore[arg-type]
-    assert headline(bench) == "Sealed" and seals.TOPIC.stands(bench.desk("1"), state(bench)) is None
+    assert headline(bench) == "Sealed" and proved.stage(bench.desk("1"), seals.TOPIC) is None
     assert "Right way round" not in seals.TOPIC.record(bench.desk("1"), state(bench))[0].lines[0]
 
 
@@ -132,8 +133,9 @@ def test_a_side_without_a_seal_takes_none(bench: ShaftBench) -> None:
         bench.do(cmd.PutRingOn("outboard"), at="1")
     bench.do(Correct(bench.seq(SealsPlanned), "end cover", cmd.PlanSeals(SealKind.FELT, Purpose.KEEP_GREASE, "both")), at="1")
     bench.do(cmd.PutRingOn("outboard"), at="1")
-    bench.do(SetStageAside("set_seals", "night shift"), at="1")
-    assert seals.TOPIC.unfinished(bench.desk("1"), state(bench)) == ""
+    for stage in ("inboard_ring", "set_seals"):
+        bench.do(SetStageAside(stage, "night shift"), at="1")
+    assert proved.unsaid(bench.desk("1"), seals.TOPIC) == []
 
 
 def test_another_plan_asks_again_what_was_judged_by_the_old_one(bench: ShaftBench) -> None:
@@ -419,7 +421,7 @@ def test_a_large_seal_runs_on_its_own_from_the_box_to_the_cover() -> None:
         made.do(big.SeatFlat(True), at="1")
     made.do(big.UseStraps(True), big.SeatFlat(True), at="1")
     made.do(big.CoverSeal("38 N·m", "no. 3", True), at="1")
-    assert made.headline() == "The ring is in" and large_seal.TOPIC.unfinished(made.desk("1"), made.ring) == ""
+    assert made.headline() == "The ring is in" and proved.unsaid(made.desk("1"), large_seal.TOPIC) == []
     section = large_seal.TOPIC.record(made.desk("1"), made.ring)[0]
     assert section.tables[0].rows[-1][1] == "2026-12-01 05:00"
     made.do(Sign("Ada Fitter", "fitter"))

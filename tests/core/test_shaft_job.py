@@ -19,11 +19,13 @@ from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 from tests.helpers import BEGIN, DRAFT, FEELERS
 from tribodex.core.errors import InvalidInput, Refused, TribodexError
 from tribodex.core.fits.seat import SeatKind
+from tribodex.core.job import ahead, facts, rail
 from tribodex.core.job import commands as job_cmd
-from tribodex.core.job import facts, rail
 from tribodex.core.job.decide import decide
 from tribodex.core.job.job import Job
+from tribodex.core.job.needs import shown_at
 from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
@@ -96,6 +98,23 @@ class ShaftBench:
                     if gate.stands_for(self.desk(at).conditions(at)):
                         self.do(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in shown.items)), at=at)
 
+    def left_out(self, at: str, *trades: str) -> None:
+        """Stages of these trades are no part of this job at a place."""
+        for stage in self.procedures[at].stages:
+            if stage.trade in trades and (stage.id, at) not in self.job.aside:
+                self.do(job_cmd.SetStageAside(stage.id, "done by the night shift"), at=at)
+
+    def stated(self, at: str, *whats: What) -> None:
+        """What other work needs was done outside this job."""
+        self.do(*(job_cmd.StateDone(what.value, "P. Arden", "night shift's sheet, looked at with him") for what in whats), at=at)
+
+    def mounted_by_others(self, *whats: What) -> None:
+        """Every bearing on and locked by others, and closed too unless that is done here."""
+        closing = ("close",) if What.CLOSED in whats else ()
+        for place in self.job.places:
+            self.left_out(place.id, "mount", "lock", *closing)
+            self.stated(place.id, What.ON, What.LOCKED, *whats)
+
     def seq(self, kind: type, nth: int = 0) -> int:
         return [e.seq for e in self.log if isinstance(e.fact, kind)][nth]
 
@@ -126,7 +145,7 @@ def test_shaft_stages_once_place_stages_for_each_bearing_fixed_first(bench: Shaf
 
 def test_any_stage_can_be_looked_at_and_gates_hold_back_not_order(bench: ShaftBench) -> None:
     for task in rail.tasks(bench.desk()):
-        assert rail.move_at(bench.desk(task.at), task).headline
+        assert ahead.move_at(bench.desk(task.at), task).headline
     read(bench, "2")
     assert bench.job.of(prepare.TOPIC, "2").form is not None, "preparing goes before taking stock is done"
     with pytest.raises(Refused, match="Which way round"):
@@ -139,10 +158,16 @@ def test_two_held_bearings_hold_the_mounting_back_with_the_reason(bench: ShaftBe
         gate, _ = bench.desk("1").gate(gate_id)
         bench.do(job_cmd.ConfirmGate(gate_id, tuple(i.id for i in gate.items)), at="1")
     task = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("initial_clearance", "1"))
-    move = rail.move_at(bench.desk("1"), task)
+    move = ahead.move_at(bench.desk("1"), task)
+    assert move.do == "gauge_initial", "gauging on the bench is held by nothing of that"
+    bench.do(cmd.StartGauging(Phase.INITIAL), cmd.BracketPlace(1, Row.NUT_SIDE, "0.12 mm"), cmd.CloseGauging(), at="1")
+    task = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("target_window", "1"))
+    move = ahead.move_at(bench.desk("1"), task)
     assert move.do == "held" and "both held" in move.why
+    with pytest.raises(Refused, match="both held"):
+        bench.do(cmd.SetZero(True), at="1")
     bench.do(line.SayFloat("2", Floats.SEAT))
-    assert rail.move_at(bench.desk("1"), task).do == "gauge_initial"
+    assert ahead.move_at(bench.desk("1"), task).do == "set_zero"
 
 
 def test_a_snap_ring_that_says_otherwise_is_refused_at_its_entry(bench: ShaftBench) -> None:
@@ -153,26 +178,34 @@ def test_a_snap_ring_that_says_otherwise_is_refused_at_its_entry(bench: ShaftBen
     assert "snap ring in the inner groove" in tell(bench.log[-1].fact)
 
 
+def not_clear(bench: ShaftBench) -> str:
+    proof = shown_at(bench.desk(), What.CLEAR, SHAFT)[1]
+    return proof.claim.words if proof is not None else ""
+
+
+def wrong_part(bench: ShaftBench) -> bool:
+    proof = shown_at(bench.desk("1"), What.PARTS, "1")[1]
+    return proof is not None and proof.level is Level.STOP
+
+
 def test_nothing_temporary_and_no_loose_joint_before_running(bench: ShaftBench) -> None:
     bench.do(take.PutIn("jack under the shaft"), take.SayJoint("base bolts, end 1", Tightness.SNUG))
-    task = next(t for t in rail.tasks(bench.desk()) if t.stage.id == "start_up")
-    held = rail.held(bench.desk(), task.stage, SHAFT)
-    assert "jack under the shaft" in held
+    assert "jack under the shaft" in not_clear(bench)
     bench.do(take.TakeOut(bench.seq(stock.TOPIC.facts[2])))
-    assert "base bolts" in rail.held(bench.desk(), task.stage, SHAFT)
+    assert "base bolts" in not_clear(bench)
     with pytest.raises(InvalidInput):
         bench.do(take.SayJoint("base bolts, end 1", Tightness.AT_TORQUE))
     bench.do(take.SayJoint("base bolts, end 1", Tightness.AT_TORQUE, "wrench 3, 180 N·m"))
-    assert rail.held(bench.desk(), task.stage, SHAFT) == ""
+    assert not_clear(bench) == "everything temporary out, guards on: confirmed", "by its own ticks, and by nothing else"
 
 
 def test_a_different_number_is_a_decision_with_a_name(bench: ShaftBench) -> None:
     bench.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1"))
-    assert "clearance group" in tell(bench.log[-1].fact) and stock.TOPIC.holds(bench.desk("1"), bench.job.of(stock.TOPIC, SHAFT), "drive_up")
+    assert "clearance group" in tell(bench.log[-1].fact) and wrong_part(bench)
     with pytest.raises(InvalidInput):
         bench.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1", decided_by="B. Boss"))
     bench.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1", "B. Boss", "the only one on the shelf"))
-    assert not stock.TOPIC.holds(bench.desk("1"), bench.job.of(stock.TOPIC, SHAFT), "drive_up")
+    assert not wrong_part(bench)
 
 
 def test_a_worn_seat_stops_and_a_corrected_reading_is_judged_anew(bench: ShaftBench) -> None:
@@ -180,7 +213,7 @@ def test_a_worn_seat_stops_and_a_corrected_reading_is_judged_anew(bench: ShaftBe
     bench.do(seat.JudgeSeat(), at="1")
     slice_ = bench.job.of(prepare.TOPIC, "1")
     assert slice_.judged is not None and slice_.judged.verdict.word == "under size"
-    assert prepare.TOPIC.holds(bench.desk("1"), slice_, "drive_up") and not bench.job.of(prepare.TOPIC, "2").shaft_mm
+    assert shown_at(bench.desk("1"), What.SEAT, "1")[1].level is Level.STOP and not bench.job.of(prepare.TOPIC, "2").shaft_mm
     wrong = [e.seq for e in bench.log if getattr(e.fact, "typed", "") == "79.70 mm"]
     for seq in wrong:
         fact = bench.log[seq - 1].fact
@@ -255,9 +288,8 @@ def test_a_point_blocks_the_stage_it_names(bench: ShaftBench) -> None:
 
 
 def test_a_stage_is_set_aside_and_taken_up_again_and_make_safe_never_is(bench: ShaftBench) -> None:
-    for stage, at in (("make_safe", SHAFT), ("drive_up", "1")):
-        with pytest.raises(Refused, match="belongs to every job"):
-            bench.do(job_cmd.SetStageAside(stage, "no time"), at=at)
+    with pytest.raises(Refused, match="belongs to every job"):
+        bench.do(job_cmd.SetStageAside("make_safe", "no time"))
     bench.do(job_cmd.SetStageAside("fill", "sealed for life"), at="1")
     states = {(t.stage.id, t.at): rail.stands(bench.desk(), t) for t in rail.tasks(bench.desk())}
     assert states["fill", "1"] == rail.ASIDE and states["fill", "2"] == rail.NOW
@@ -363,7 +395,7 @@ class EveryTopic(RuleBasedStateMachine):
         assert self.running == job
         assert tell(log[-1].fact)
         here = self.bench.desk()
-        assert rail.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
+        assert ahead.next_move(here).headline and rail.status(here) in ("open", "stopped", "signed", "abandoned")
         for topic, at in here.in_use():
             topic.view(here.here(at), here.job.of(topic, at))
             figures = topic.figures(here.here(at), here.job.of(topic, at))

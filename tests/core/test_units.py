@@ -12,6 +12,7 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from tests import proved
 from tests.core.test_shaft_job import REFERENCE, ShaftBench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
@@ -329,12 +330,11 @@ def test_two_units_from_sliding_on_to_the_record(two: UnitBench) -> None:
         two.bolt(at)
         two.lock(at)
         two.do(cmd.TryUnit(True), at=at)
-        assert units.TOPIC.stands(two.desk(at), two.unit(at)) is None
-    ending = units.TOPIC.ending(two.desk("1"), two.unit("1"))
-    assert ending is not None and ending.bad is None
-    assert any("a second time" in line for line in units.TOPIC.listed(two.desk("1"), two.unit("1")))
+        assert proved.stage(two.desk(at), units.TOPIC) is None
+    assert not two.job.alarms.open and all(proof.proven or proof.claim.due for proof in proved.of(two.desk("1"), units.TOPIC))
+    assert any("a second time" in line for line in proved.due(two.desk("1"), units.TOPIC))
     two.do(cmd.TightenAgain("9 N·m", "6 h"), at="1")
-    assert units.TOPIC.listed(two.desk("1"), two.unit("1")) == []
+    assert proved.due(two.desk("1"), units.TOPIC) == []
     section = units.TOPIC.record(two.desk("2"), two.unit("2"))[0]
     assert any("towards the fixed unit" in line for line in section.lines) and {f.id for f in section.figures} >= {"float_room", "alignment"}
     assert kind_of_assembly(two.desk("1")) is Assembly.HOUSED_UNIT
@@ -387,6 +387,8 @@ def test_a_housing_that_was_lined_up_again_is_bolted_again(two: UnitBench) -> No
     ],
 )
 def test_a_wrong_order_is_refused_and_loses_nothing(two: UnitBench, command: object, says: str) -> None:
+    for gate in ("ready_unit", "ready_lock"):
+        two.gate(gate, "1")
     before = len(two.log)
     with pytest.raises(Refused, match=says):
         two.do(command, at="1")
@@ -432,17 +434,16 @@ def test_a_pilot_is_not_shifted_in_its_bolt_holes() -> None:
     assert bench.headline("1").startswith("Bolts of the housing")
 
 
-def test_torques_off_their_value_need_a_name(two: UnitBench) -> None:
+def test_torques_off_their_value_are_entries_with_an_alarm_until_a_name_takes_them_on(two: UnitBench) -> None:
     two.onto("1", FloatBy.RING_INNER)
     two.do(cmd.LineUpUnit("0.2", "800", "0 + 0"), at="1")
-    with pytest.raises(InvalidInput, match="Too tight"):
-        two.do(cmd.BoltHousing("90 N·m", "wrench 3"), at="1")
+    two.do(cmd.BoltHousing("90 N·m", "wrench 3"), at="1")
+    assert two.headline("1") == "Stop: too tight" and not two.unit("1").bolted_right
     with pytest.raises(InvalidInput):
         two.do(cmd.BoltHousing("60", "wrench 3"), at="1")
     two.do(cmd.BoltHousing("90 N·m", "wrench 3", "P. Arden", "maker's newer sheet"), cmd.TurnShaft(True), at="1")
     two.gate("ready_lock", "1")
     for wrong, match in (
-        (cmd.LockUnit("20 N·m", 2, "key", Footing.FLAT, "yes"), "Too tight"),
         (cmd.LockUnit("9 N·m", 2, "key", "", "yes"), "stand on"),
         (cmd.LockUnit("9 N·m", 2, "key", Footing.FLAT, ""), "in line"),
         (cmd.LockUnit("9 N·m", 2, "", Footing.FLAT, "yes"), "stands in the record"),
@@ -462,7 +463,7 @@ def test_a_correction_of_the_lock_is_judged_anew(two: UnitBench) -> None:
     locked = two.unit("1").locked
     assert locked is not None and (locked.torque_nm, locked.footing) == (10, Footing.PLAIN)
     two.do(Correct(two.seq(LinedUp), "misread", cmd.LineUpUnit("30", "800", "0 + 0")), at="1")
-    assert units.TOPIC.stands(two.desk("1"), two.unit("1")) == "bolt_unit", "askew after all: what hangs on it is open again"
+    assert proved.stage(two.desk("1"), units.TOPIC) == "bolt_unit", "askew after all: what hangs on it is open again"
     assert two.seq(HousingBolted)
 
 
@@ -476,9 +477,10 @@ def one() -> UnitBench:
 
 def test_an_insert_from_the_old_one_out_to_its_unit_locked_by_its_collar() -> None:
     one = UnitBench(COLLAR, floats=(Floats.HELD,))
-    with pytest.raises(Refused, match="not in order in its housing"):
+    for gate in ("ready_insert", "ready_unit"):
+        one.gate(gate, "1")
+    with pytest.raises(Refused, match="goes on no shaft"):
         one.do(cmd.SlideOn(True), at="1")
-    one.gate("ready_insert", "1")
     one.do(inside.TakeInsertOut(True, "polished ring in the bore"), inside.MeasureFitting("14", "21"), inside.SeeBore("unseen", True), at="1")
     assert one.insert().side.face is HousingFace.MARKED
     one.do(inside.EnterInsert("other", Pin.IN_SLOT), at="1")
@@ -501,10 +503,10 @@ def test_an_insert_from_the_old_one_out_to_its_unit_locked_by_its_collar() -> No
     one.gate("ready_lock", "1")
     # The shaft turns clockwise from the drive end; this collar looks to the far end: from its own side that is anticlockwise.
     assert one.headline("1").startswith("Turn the collar anticlockwise")
-    with pytest.raises(InvalidInput, match="Turned the wrong way"):
-        one.do(cmd.LockUnit("5 N·m", 1, "key", turned="clockwise"), at="1")
+    one.do(cmd.LockUnit("5 N·m", 1, "key", turned="clockwise"), at="1")
+    assert one.headline("1") == "Stop: turned the wrong way"
     one.do(cmd.LockUnit("5 N·m", 1, "key", turned="anticlockwise"), cmd.TryUnit(True), at="1")
-    assert units.TOPIC.stands(one.desk("1"), one.unit("1")) is None and not units.TOPIC.listed(one.desk("1"), one.unit("1"))
+    assert proved.stage(one.desk("1"), units.TOPIC) is None and not proved.due(one.desk("1"), units.TOPIC)
 
 
 def test_groove_and_fitting_that_part_stop_it(one: UnitBench) -> None:
@@ -542,7 +544,7 @@ def test_where_the_float_is_not_known_nothing_is_bolted(one: UnitBench) -> None:
     state.gate("ready_unit", "1")
     state.do(cmd.SlideOn(True), cmd.FindFloat(FloatBy.RING_INNER), at="1")
     assert state.headline("1") == "Stop: fixed or floating?"
-    assert units.TOPIC.unfinished(state.desk("1"), state.unit("1"))
+    assert proved.unsaid(state.desk("1"), units.TOPIC)
     assert units.TOPIC.move(one.desk("1"), Unit()).do == Ask.NOTHING
 
 

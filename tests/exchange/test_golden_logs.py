@@ -10,8 +10,9 @@ from typing import Any
 import pytest
 
 from tribodex.core.errors import Refused
+from tribodex.core.job.ahead import next_move
 from tribodex.core.job.facts import Corrected, Event, NoteAdded
-from tribodex.core.job.rail import next_move, status
+from tribodex.core.job.rail import status
 from tribodex.core.topics import fold, tell
 from tribodex.exchange.record_page import render_html
 from tribodex.usecases.bench import SHOWN_ENTRIES, bench
@@ -20,6 +21,8 @@ from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
 
+# Kept as “open” by a version without alarms: a stop that nobody has answered stands in each of them.
+STOPPED_NOW = {"2026-11-27d-after", "2026-11-27e-after", "2026-11-29-any-14", "2026-11-29-0015", "2026-11-29-0016"}
 LOGS = sorted((Path(__file__).resolve().parents[1] / "data" / "logs").glob("*.json"))
 
 
@@ -45,7 +48,7 @@ def test_an_earlier_log_says_what_it_said(path: Path, reference: Reference) -> N
     kept, log = read(path)
     job = Loaded(kept["job_id"], log, fold(log))
     desk, state = desk_of(reference, job), job.tapered("1")
-    assert status(desk) == kept["status"]
+    assert status(desk) == ("stopped" if path.stem in STOPPED_NOW else kept["status"])
     assert [round(a.nut_deg, 3) for a in state.attempts] == kept["nut_deg"]
     final, verdict = state.attempt.final(), state.attempt.final_verdict()
     assert (verdict.overall.word if verdict else None) == kept["final"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from enum import StrEnum
 
@@ -27,6 +28,14 @@ class Verdict:
     level: Level
     reason: str
     code: str = field(default="", compare=False)
+
+    def says(self, code: str) -> bool:
+        """Whether it is this one. An entry older than codes is told by its word, from which its code was made.
+
+        >>> [Verdict("too tight", Level.STOP, "", code).says("screw.too_tight") for code in ("", "stud.too_tight")]
+        [True, False]
+        """
+        return self.code == code if self.code else re.sub(r"[^a-z0-9]+", "_", self.word.lower()).strip("_") == code.partition(".")[2]
 
 
 @dataclass(frozen=True)

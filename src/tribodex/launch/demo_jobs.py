@@ -11,8 +11,8 @@ from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
-from tribodex.core.job import rail
 from tribodex.core.job.facts import Event
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import ONLY_PLACE, SHAFT
@@ -117,7 +117,7 @@ class VirtualFitter:
         for _ in range(most):
             desk = desk_of(self._reference, self.job, self.at)
             task = next((t for t in rail.tasks(desk) if t.at in (SHAFT, self.at or "1") and rail.stands(desk, t) == rail.NOW), None)
-            move = rail.move_at(desk, task) if task is not None else rail.next_move(desk)
+            move = ahead.move_at(desk, task) if task is not None else ahead.next_move(desk)
             # Other work than driving up is said step by step.
             other = not isinstance(move, NextMove) and move.do != Ask.CONFIRM
             if other or move.do in (Ask.SIGN, Ask.NOTHING, Ask.HELD, Ask.TICK, *_STOPS):

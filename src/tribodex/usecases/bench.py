@@ -8,7 +8,7 @@ from datetime import datetime
 from itertools import islice
 
 from tribodex.core.errors import NotFound
-from tribodex.core.job import rail
+from tribodex.core.job import ahead, rail
 from tribodex.core.job.correct import said_again
 from tribodex.core.job.facts import Fact, NoteAdded, kind_of
 from tribodex.core.job.job import Job, Point
@@ -183,8 +183,8 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         next_stage=due.stage.id if due is not None else "",
         gate=gate,
         outline=mark_of(desk),
-        may_set_aside=not known.firm and (topic is None or topic.optional),
-        may_sign=not job.job.closed and not any(t.unfinished(desk.here(p), desk.job.of(t, p)) for t, p in desk.in_use()),
+        may_set_aside=not known.firm,
+        may_sign=not job.job.closed and not ahead.unsaid(desk),
         # A stop's plan is what is due there; it has no paper of its own.
         has_plan=any(not isinstance(planned.fact, StopPlanned) for planned in job.job.opened.plans),
         work=topic.view(here, here.of(topic)) if topic is not None else ticks_work(here, task),
@@ -221,14 +221,14 @@ def shown_task(desk: Desk, at: str, stage: str) -> Task:
 def _move(desk: Desk, task: Task, due: Task | None) -> Move:
     """What the person at this task does next. Where a job is over, or its work is done, that is said instead."""
     if desk.job.closed or due is None:
-        return rail.next_move(desk)
-    return rail.move_at(desk, task)
+        return ahead.next_move(desk)
+    return ahead.move_at(desk, task)
 
 
 def _gate(desk: Desk, task: Task) -> Gate | None:
-    topic = HOUSE.by_stage.get(task.stage.id)
-    due = rail.gate_due(desk, topic.gates_of.get(task.stage.id, task.stage.id) if topic is not None else task.stage.id, task.at)
-    return due[0] if due is not None else None
+    """The gate that stands before what is next at a task."""
+    move = ahead.move_at(desk, task)
+    return desk.here(task.at).gate(move.gate)[0] if move.gate is not None else None
 
 
 def rail_view(desk: Desk) -> tuple[RailStage, ...]:

@@ -36,6 +36,7 @@ def encode(fact: Fact) -> Data:
         case JobOpened():
             data: Data = {key: value for key, value in vars(fact).items() if key not in ("places", "plans")}
             data["places"] = _PLACES.dump_python(fact.places, mode="json")
+            data["left_out"] = [list(one) for one in fact.left_out]
             data["plans"] = [{"at": planned.at, "fact": _inside(planned.fact)} for planned in fact.plans]
             return data
         case Corrected():
@@ -62,7 +63,8 @@ def decode(kind: str, data: Data, version: int) -> Fact:
     match kind:
         case "job_opened":
             plans = tuple(Planned(planned["at"], _outside(planned["fact"])) for planned in data["plans"])
-            return JobOpened(**{**data, "places": _PLACES.validate_python(data["places"]), "plans": plans})
+            left_out = tuple((stage, at) for stage, at in data["left_out"])
+            return JobOpened(**{**data, "places": _PLACES.validate_python(data["places"]), "plans": plans, "left_out": left_out})
         case "corrected":
             replacement = data["replacement"]
             return Corrected(data["target"], _outside(replacement) if replacement is not None else None, data["reason"])
@@ -93,6 +95,9 @@ def _job_opened_with_one_plan(data: Data) -> tuple[str, Data]:
 
 STEPS: dict[tuple[str, int], Step] = {
     ("job_opened", 3): _job_opened_with_one_plan,
+    ("job_opened", 4): lambda data: ("job_opened", {**data, "left_out": []}),
+    # What stops at a reading is stored with it; of older ones nothing is invented.
+    ("warmth_read", 3): lambda data: ("warmth_read", {**data, "verdicts": []}),
     # The plan became a fact of the drive-up, and to release one a case of beginning again.
     ("plan_revised", 3): lambda data: ("tapered_planned", data),
     ("float_said", 3): lambda data: ("float_said", {**data, "groove": ""}),

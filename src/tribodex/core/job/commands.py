@@ -49,6 +49,25 @@ class TakeStageUp:
 
 
 @dataclass(frozen=True)
+class AcceptAlarm:
+    """What an entry says that stops, or is not known, is taken as it is, by name with a reason."""
+
+    entry: int
+    name: str
+    reason: str
+    code: str = ""
+
+
+@dataclass(frozen=True)
+class StateDone:
+    """What a step needs was done outside this job: who says so, and how it is known."""
+
+    what: str
+    by: str
+    how: str
+
+
+@dataclass(frozen=True)
 class AddNote:
     """A remark."""
 
@@ -107,6 +126,8 @@ KERNEL_COMMANDS: tuple[type, ...] = (
     TickStep,
     SetStageAside,
     TakeStageUp,
+    AcceptAlarm,
+    StateDone,
     AddNote,
     OpenPoint,
     ClosePoint,

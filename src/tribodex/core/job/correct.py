@@ -54,13 +54,15 @@ def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact
 def _again(desk: Desk, event: facts.Event, entry: Any, decide: Decide) -> facts.Fact:
     """The fact that the entry should have been, decided where it stands."""
     before = _before(desk.log, event.seq)
-    then = replace(desk, job=fold(desk.house, before), log=before, at=event.at, correcting=True)
+    then = replace(desk, job=fold(desk.house, before), log=before, at=event.at, correcting=True, moment=event.happened_at)
     _, found = decide(then, entry)
     same = [fact for fact in found if type(fact) is type(event.fact)]
     if len(same) != 1:
         raise Refused("Said again, this entry would be another one. Withdraw it, and say the right one now.")
-    topic = desk.house.by_fact.get(type(event.fact))
-    return topic.same(same[0], event.fact) if topic is not None else same[0]
+    if same[0].about() != event.fact.about():
+        was = event.fact.about() or "all of it"
+        raise InvalidInput.at("entry", "A correction stays at its place: withdraw the wrong entry, and say the right one.", f"about {was}, as it was")
+    return same[0]
 
 
 def _before(log: Sequence[facts.Event], target: int) -> list[facts.Event]:
@@ -92,7 +94,7 @@ def _with_judgements(desk: Desk, correction: facts.Corrected) -> list[facts.Fact
 def _judge(desk: Desk, topic: Topic[Any], before: list[facts.Event], event: facts.Event, now: facts.Fact) -> facts.Fact:
     job = fold(desk.house, before)
     at = SHAFT if topic.per_shaft else job.placed(event.at)
-    then = replace(desk, job=job, log=before, at=at, correcting=True)
+    then = replace(desk, job=job, log=before, at=at, correcting=True, moment=event.happened_at)
     assert topic.judge is not None  # it has judgements
     return topic.judge(then, then.of(topic), now)
 

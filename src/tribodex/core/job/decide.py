@@ -7,20 +7,26 @@ from typing import Any
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import facts
+from tribodex.core.job.ahead import SAID, left_open, unsaid
 from tribodex.core.job.correct import correct
-from tribodex.core.job.gates import confirm, named, overrule, pass_gates, text
+from tribodex.core.job.gates import ask_gates, confirm, named, overrule, pass_gates, text
+from tribodex.core.job.needs import ask_needs
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.rail import held, left_open, steps_of, tasks
-from tribodex.core.job.topic import Desk, Task
+from tribodex.core.job.proofs import What, in_words
+from tribodex.core.job.rail import held, steps_of, tasks
+from tribodex.core.job.readback import read_back
+from tribodex.core.job.topic import Desk, Task, Topic
+from tribodex.core.working import Level
 
 # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
 AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign)
 
 
-def decide(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
-    """Facts that the command adds to the log, and the place they belong to.
+def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tuple[str, list[facts.Fact]]:
+    """Facts that the command adds to the log, and the place they belong to. `meant`: fields whose number was read back and is meant.
 
-    Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
+    Asked in this order before the topic decides: gates, points that hold, needs, numbers that are not expected. In a correction the
+    numbers alone. Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
     """
     job = desk.job
     if job.abandoned and not isinstance(command, cmd.AddNote):
@@ -32,7 +38,20 @@ def decide(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
         return _kernel(desk, command)
     at = SHAFT if topic.per_shaft else job.placed(desk.at)
     here = desk.here(at)
+    if not desk.correcting:
+        ask_gates(here, topic, command)
+        _ask_points(here, topic, command)
+        ask_needs(here, topic, command)
+    read_back(here, topic, command, meant)
     return at, list(topic.decide(here, here.of(topic), command))
+
+
+def _ask_points(desk: Desk, topic: Topic[Any], command: Any) -> None:
+    """Raises Refused where an open point holds back what a command belongs to."""
+    stage_id = topic.held.get(type(command))
+    stage = next((stage for stage in desk.procedures[desk.at].stages if stage.id == stage_id), None)
+    if stage is not None and (why := held(desk, stage, desk.at)):
+        raise Refused(f"“{stage.title}” is held back. {why}")
 
 
 def _kernel(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
@@ -43,6 +62,9 @@ def _kernel(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
             return desk.gate(command.gate)[1], overrule(desk, command)
         case cmd.Correct():
             return desk.at, correct(desk, command, decide)
+        case cmd.StateDone():
+            at = desk.at if desk.at or len(job_places(desk)) > 1 else job_places(desk)[0]
+            return at, [_stated(command)]
         case cmd.TickStep() | cmd.SetStageAside() | cmd.TakeStageUp():
             task = _task(desk, command.stage)
             return task.at, [_at_stage(desk.here(task.at), task, command)]
@@ -65,12 +87,46 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
             by = command.accepted_by.strip()
             how = text(command.how, "how", "why it may stay so" if by else "how it was settled")
             return facts.PointClosed(command.point, f"accepted by {by}: {how}" if by else how)
+        case cmd.AcceptAlarm():
+            return _accepted(desk, command)
         case cmd.Sign():
             return _sign(desk, command)
         case cmd.Abandon():
             return facts.Abandoned(*named(command.name, command.reason))
         case _:
             raise InvalidInput.at("kind", f"Nothing here takes “{facts.kind_of(type(command))}”.", ", ".join(desk.house.commands))
+
+
+def job_places(desk: Desk) -> list[str]:
+    """The bearings of the job."""
+    return [place.id for place in desk.job.places]
+
+
+def _stated(command: cmd.StateDone) -> facts.Stated:
+    if command.what not in set(What):
+        raise InvalidInput.at("what", f"“{command.what}” is nothing that a step needs.", ", ".join(What))
+    by = text(command.by, "by", "the name of who says so")
+    return facts.Stated(command.what, by, text(command.how, "how", "how it is known: who did it, when, what was looked at"))
+
+
+def _accepted(desk: Desk, command: cmd.AcceptAlarm) -> facts.AlarmAccepted:
+    """A stop, or what is not known, taken as it is. Raises NotFound, or Refused where nothing of that kind is open or nobody may."""
+    name, reason = named(command.name, command.reason)
+    job = desk.job
+    fact = job.effective.get(command.entry)
+    if fact is None:
+        raise NotFound(f"Entry {command.entry} says nothing that could be accepted.")
+    bad = [v for v in fact.judgements() if v.level in (Level.STOP, Level.UNKNOWN) and (command.entry, v.code) not in job.taken_as_is]
+    ended = {key for key, alarm in job.alarms.all.items() if alarm.answered is not None}
+    left = [v for v in bad if (command.entry, v.code) not in ended and command.code in ("", v.code)]
+    if not left:
+        raise Refused("There is nothing of that kind to accept now.")
+    verdict = left[0]
+    topic = desk.house.by_fact.get(type(fact))
+    answer = topic.answers.get(verdict.code) if topic is not None else None
+    if answer is not None and not answer.by_name:
+        raise Refused(f"“{verdict.word}” is accepted by nobody. {answer.way or verdict.reason}")
+    return facts.AlarmAccepted(command.entry, verdict.code, name, reason)
 
 
 def _task(desk: Desk, stage_id: str) -> Task:
@@ -92,12 +148,11 @@ def _at_stage(desk: Desk, task: Task, command: Any) -> facts.Fact:
             if command.done:
                 pass_gates(desk, stage.id)
                 if why := held(desk, stage, task.at):
-                    raise Refused(f"{stage.title} is held back. {why}")
+                    raise Refused(f"“{stage.title}” is held back. {why}")
             return facts.StepTicked(stage.id, command.step, command.done)
         case cmd.SetStageAside():
-            topic = desk.house.by_stage.get(stage.id)
-            if stage.firm or (topic is not None and not topic.optional):
-                raise Refused(f"“{stage.title}” belongs to every job of this kind.")
+            if stage.firm:
+                raise Refused(f"“{stage.title}” belongs to every job.")
             if (stage.id, task.at) in job.aside:
                 raise Refused(f"“{stage.title}” is set aside already.")
             return facts.StageSetAside(stage.id, text(command.reason, "reason", "why it is no part of this job"))
@@ -118,8 +173,8 @@ def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
         raise InvalidInput("A record is signed by name.", *missing)
     if job.signed and not job.changed_after_signing:
         raise Refused("The record is signed already, and nothing was corrected since.")
-    for topic, at in desk.in_use():
-        here = desk.here(at)
-        if why := topic.unfinished(here, here.of(topic)):
-            raise Refused(why if len(job.places) == 1 or not at else f"{job.place(at).name}: {why}")
+    if left := unsaid(desk):
+        said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
+        more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""
+        raise Refused(f"First: {said}{more}. What is no part of this job is skipped, with the reason.")
     return facts.Signed(command.name.strip(), command.role.strip(), tuple(left_open(desk)))

@@ -6,11 +6,12 @@ The kind of a fact is the snake_case name of its class; the version of that kind
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, fields, is_dataclass, replace
 from datetime import datetime, timedelta
-from typing import ClassVar
+from typing import Any, ClassVar
 
 from tribodex.core.job.places import Place
+from tribodex.core.working import Level, Verdict
 
 # Clocks differ by minutes; a tap may wait on a device without a network for weeks.
 CLOCK_AHEAD, LONGEST_WAIT = timedelta(minutes=10), timedelta(days=60)
@@ -23,6 +24,45 @@ class Fact:
 
     VERSION: ClassVar[int] = 3
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        """What this entry says by itself, of nothing but its own fields: by default its `verdict` and `verdicts`.
+
+        What hangs on other entries is judged when it is decided, and stored. Advice and figures of a plan are no judgements.
+        """
+        return (*_own(self, "verdict"), *_own(self, "verdicts"))
+
+    def about(self) -> str:
+        """The one thing among several that it is about: a corner, a bolt in a pass, a bearing in work of the shaft; empty for all of it.
+
+        Too coarse lets bolt 4 answer for bolt 3; too fine leaves a stop that nothing answers.
+        """
+        return ""
+
+    def named(self) -> str:
+        """Who took on what it says, and why; empty where nobody did."""
+        by, reason = getattr(self, "decided_by", ""), getattr(self, "reason", "")
+        return f"{by}: {reason}" if by else ""
+
+
+def accepted(value: Any, code: str, by: str) -> Any:
+    """A fact, or a part of one, whose judgement of this code is taken as it is by name: it weighs as a remark from then on."""
+    if isinstance(value, Verdict):
+        if value.level in (Level.STOP, Level.UNKNOWN) and value.code == code:
+            return replace(value, word=f"{value.word}, accepted by name", level=Level.WATCH, reason=f"{value.reason} Accepted by {by}.")
+        return value
+    if isinstance(value, tuple) and not hasattr(value, "_fields"):
+        return tuple(accepted(part, code, by) for part in value)
+    if is_dataclass(value) and not isinstance(value, type):
+        parts = {f.name: getattr(value, f.name) for f in fields(value) if f.init}
+        changed = {name: new for name, was in parts.items() if (new := accepted(was, code, by)) is not was and new != was}
+        return replace(value, **changed) if changed else value
+    return value
+
+
+def _own(fact: Fact, name: str) -> tuple[Verdict, ...]:
+    found = getattr(fact, name, None)
+    return (found,) if isinstance(found, Verdict) else tuple(found or ())
+
 
 @dataclass(frozen=True)
 class Planned:
@@ -34,9 +74,12 @@ class Planned:
 
 @dataclass(frozen=True)
 class JobOpened(Fact):
-    """A job was opened with its places and plans. `procedure_id` is the shaft's own procedure; empty where a place's holds everything."""
+    """A job was opened with its places and plans. `procedure_id` is the shaft's own procedure; empty where a place's holds everything.
 
-    VERSION: ClassVar[int] = 4
+    `left_out`: (stage, place) that this job does not cover; the place is empty for stages of the shaft.
+    """
+
+    VERSION: ClassVar[int] = 5
 
     number: int
     title: str
@@ -46,6 +89,7 @@ class JobOpened(Fact):
     procedure_version: int
     places: tuple[Place, ...]
     plans: tuple[Planned, ...]
+    left_out: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -54,6 +98,9 @@ class GateConfirmed(Fact):
 
     gate: str
     items: tuple[str, ...]
+
+    def about(self) -> str:
+        return self.gate
 
 
 @dataclass(frozen=True)
@@ -98,6 +145,25 @@ class Restarted(Fact):
 
     topic: str
     reason: str
+
+
+@dataclass(frozen=True)
+class AlarmAccepted(Fact):
+    """What entry `entry` says that stops, or is not known, is taken as it is, by name; for the entry as it stood: a correction voids it."""
+
+    entry: int
+    code: str
+    name: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class Stated(Fact):
+    """What another step needs was done outside this job: who says so, and how it is known. It stands on page one."""
+
+    what: str
+    by: str
+    how: str
 
 
 @dataclass(frozen=True)
@@ -165,6 +231,8 @@ KERNEL_FACTS: tuple[type[Fact], ...] = (
     StageSetAside,
     StageTakenUp,
     Restarted,
+    AlarmAccepted,
+    Stated,
     NoteAdded,
     PointOpened,
     PointClosed,

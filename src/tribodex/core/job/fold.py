@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any, TypeVar
 
 from tribodex.core.errors import Refused
@@ -11,6 +11,8 @@ from tribodex.core.job.job import GatePassed, Job, Point
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import House
 
+# Why a stage stands outside a job that was opened without it.
+LEFT_OUT = "not covered by this job when it was opened"
 F = TypeVar("F", bound=facts.Fact)
 Apply = Callable[[House, Job, facts.Event, Any], None]
 _APPLY: dict[type, Apply] = {}
@@ -25,22 +27,27 @@ def fold(house: House, events: Sequence[facts.Event]) -> Job:
         raise Refused("A job begins with job_opened.")
     opened = events[0].fact
     job = Job(opened, opened.places)
+    job.aside = dict.fromkeys(opened.left_out, LEFT_OUT)
     for topic in house.topics:
         for at in [SHAFT] if topic.per_shaft else [place.id for place in job.places]:
             job.slices[topic.name, at] = topic.blank(None, "")
-    now: dict[int, facts.Fact | None] = {}
+    changed: dict[int, facts.Event] = {}
     for event in events:
         said = event.fact
         if isinstance(said, facts.Corrected):
             job.corrections[said.target] = said
-            now[said.target] = said.replacement
+            changed[said.target] = event
         elif isinstance(said, facts.JudgedAnew):
-            now[said.target] = said.replacement
+            changed[said.target] = event
+    as_is: dict[int, list[facts.AlarmAccepted]] = {}
     for event in events:
-        fact = now.get(event.seq, event.fact)
-        job.effective[event.seq] = fact
-        if fact is not None:
-            _apply(house, job, event, fact)
+        said = event.fact
+        if isinstance(said, facts.AlarmAccepted) and ((was := changed.get(said.entry)) is None or was.seq < event.seq):
+            as_is.setdefault(said.entry, []).append(said)
+    for event in events:
+        by = changed.get(event.seq)
+        fact = event.fact if by is None else _replacement(by.fact)
+        _take(house, job, event, fact, changed, as_is.get(event.seq, ()))
         if isinstance(event.fact, facts.Corrected) and job.signed and event.seq > job.signed_seq:
             job.changed_after_signing = True
         job.last_seq = event.seq
@@ -52,13 +59,53 @@ def taken_further(house: House, job: Job, log: Sequence[facts.Event], added: Seq
 
     What corrects an earlier entry is folded from the beginning; everything else costs no more than itself.
     """
-    if any(isinstance(event.fact, facts.Corrected | facts.JudgedAnew) for event in added):
+    if any(isinstance(event.fact, facts.Corrected | facts.JudgedAnew | facts.AlarmAccepted) for event in added):
         return fold(house, [*log, *added])
     for event in added:
-        job.effective[event.seq] = event.fact
-        _apply(house, job, event, event.fact)
+        _take(house, job, event, event.fact, {})
         job.last_seq = event.seq
     return job
+
+
+def _replacement(fact: facts.Fact) -> facts.Fact | None:
+    assert isinstance(fact, facts.Corrected | facts.JudgedAnew)  # what changes an entry
+    return fact.replacement
+
+
+def _take(
+    house: House,
+    job: Job,
+    event: facts.Event,
+    fact: facts.Fact | None,
+    changed: Mapping[int, facts.Event],
+    as_is: Sequence[facts.AlarmAccepted] = (),
+) -> None:
+    """Take one entry as it now stands: into its slice, into the alarms, and as the newest of its kind.
+
+    What was accepted by name weighs as a remark in its slice; the alarm stays readable, and says who.
+    """
+    job.proved.clear()
+    job.effective[event.seq] = fact
+    if fact is not None:
+        taken = fact
+        for one in as_is:
+            taken = facts.accepted(taken, one.code, f"{one.name}: {one.reason}")
+        _apply(house, job, event, taken)
+    if isinstance(fact, facts.AlarmAccepted):
+        was = changed.get(fact.entry)
+        job.alarms.accept(event, fact, was)
+        if was is None or was.seq < event.seq:
+            job.taken_as_is[fact.entry, fact.code] = f"{fact.name}: {fact.reason}"
+        return
+    topic = house.by_fact.get(type(event.fact))
+    if topic is None:
+        if fact is not None:
+            job.newest.setdefault((type(fact), event.at), {})[fact.about()] = event.seq
+        return
+    at = SHAFT if topic.per_shaft else _placed(job, event.at)
+    if fact is not None:
+        job.newest.setdefault((type(fact), at), {})[fact.about()] = event.seq
+    job.alarms.take(house, event, at, fact, changed.get(event.seq))
 
 
 def _apply(house: House, job: Job, event: facts.Event, fact: facts.Fact) -> None:
@@ -88,6 +135,8 @@ def _job_opened(house: House, job: Job, event: facts.Event, said: facts.JobOpene
     for planned in said.plans:
         topic = house.by_fact[type(planned.fact)]
         topic.fold(job.of(topic, planned.at), event, planned.fact)
+        at = SHAFT if topic.per_shaft else planned.at
+        job.newest.setdefault((type(planned.fact), at), {})[planned.fact.about()] = event.seq
 
 
 @_on(facts.GateConfirmed)
@@ -124,6 +173,13 @@ def _restarted(house: House, job: Job, event: facts.Event, said: facts.Restarted
     topic = house.by_name[said.topic]
     at = SHAFT if topic.per_shaft else _placed(job, event.at)
     job.slices[topic.name, at] = topic.blank(job.of(topic, at), said.reason)
+    job.begun[topic.name, at] = event.seq
+    job.alarms.begin_again(event, topic.name, at)
+
+
+@_on(facts.Stated)
+def _stated(_: House, job: Job, event: facts.Event, said: facts.Stated) -> None:
+    job.stated[said.what, event.at] = said
 
 
 @_on(facts.PointOpened)

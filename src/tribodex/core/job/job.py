@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any, TypeVar
 
 from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.core.job import facts
+from tribodex.core.job.alarms import Alarms
 from tribodex.core.job.places import SHAFT, Place
 
 if TYPE_CHECKING:
@@ -56,6 +57,14 @@ class Job:
     corrections: dict[int, facts.Corrected] = field(default_factory=dict)
     effective: dict[int, facts.Fact | None] = field(default_factory=dict)
     slices: dict[tuple[str, str], Any] = field(default_factory=dict)
+    alarms: Alarms = field(default_factory=Alarms)
+    taken_as_is: dict[tuple[int, str], str] = field(default_factory=dict)
+    stated: dict[tuple[str, str], facts.Stated] = field(default_factory=dict)
+    # The newest entry of each kind at a place, by what it is about; when a topic began anew there.
+    newest: dict[tuple[type[facts.Fact], str], dict[str, int]] = field(default_factory=dict)
+    # What was proved of this state once; thrown away with the next entry.
+    proved: dict[tuple[str, str], Any] = field(default_factory=dict, compare=False, repr=False)
+    begun: dict[tuple[str, str], int] = field(default_factory=dict)
 
     def of(self, topic: Topic[S], at: str) -> S:
         """The slice of a topic at a place."""

@@ -12,6 +12,7 @@ class Ask(StrEnum):
     CONFIRM = "confirm_gate"
     TICK = "tick_step"
     HELD = "held"
+    ACCEPT = "accept_alarm"
     SIGN = "sign"
     NOTHING = "nothing"
 
@@ -30,11 +31,3 @@ class Move:
     risk: str = ""
     gate: str | None = None
     points: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True)
-class Ending:
-    """How a topic's work at a place ended: in a word, and what to say before the record is signed where it is not in order."""
-
-    word: str
-    bad: Move | None = None

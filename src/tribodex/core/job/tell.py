@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.job import facts
+from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import House
 
 
@@ -27,6 +28,10 @@ def tell(house: House, fact: facts.Fact) -> str:
             return f"Stage “{_plain(fact.stage)}” is taken up again."
         case facts.Restarted():
             return house.by_name[fact.topic].restarted(fact.reason)
+        case facts.AlarmAccepted():
+            return f"What entry {fact.entry} says is accepted as it is by {fact.name}: {fact.reason}."
+        case facts.Stated():
+            return f"Done outside this job, says {fact.by}: {What(fact.what).words}. {fact.how}."
         case facts.NoteAdded():
             return f"Note: {fact.text}"
         case facts.PointOpened():

@@ -7,15 +7,20 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from datetime import datetime
 from functools import cached_property
 from types import MappingProxyType
 from typing import Any, Generic, TypeVar
 
+from tribodex.core.job.alarms import Answer
+from tribodex.core.job.asked import Likely
 from tribodex.core.job.commands import KERNEL_COMMANDS, AddNote
 from tribodex.core.job.facts import KERNEL_FACTS, Event, Fact, kind_of
 from tribodex.core.job.job import Job
-from tribodex.core.job.moves import Ending, Move
+from tribodex.core.job.moves import Move
+from tribodex.core.job.needs import Need
 from tribodex.core.job.places import SHAFT, Fitted
+from tribodex.core.job.proofs import Claim, What
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import Gate, Procedure, Stage
 from tribodex.core.sheet import Section
@@ -23,6 +28,8 @@ from tribodex.core.working import Result
 
 S = TypeVar("S")
 B = TypeVar("B")
+# What a number is compared with: the desk, the slice and the command as it was typed; None where nothing is known to compare it with.
+Expect = Callable[["Desk", Any, Any], Likely | None]
 NO_BOOKS: Mapping[type, Any] = MappingProxyType({})
 
 
@@ -30,10 +37,14 @@ NO_BOOKS: Mapping[type, Any] = MappingProxyType({})
 class Topic(Generic[S]):
     """One kind of work.
 
-    `stages` are the stages of a procedure that it does, in their order; `stands` is the one its work is at, None when all is done.
+    `stages` are the stages of a procedure that it does, in their order. `claims` lists what must be shown; where its work stands, what
+    hinders signing and what is open in a record follow from them. `needs` names what other work must have shown before a command;
+    `answers` what ends an alarm, by its code; `expects` what a number is compared with before it is taken, or why with nothing; `gated`
+    up to which stage's gates are passed before a command; `lacks` what this kind of work has not at all;
+    `taps` the command of a move that does not bear its name;
+    `held` the stage whose open points hold a command back.
     `entries` says what may be corrected and by which command; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
-    judgement of `judged` anew, for the slice before it. `holds` is why a stage must not begin; `unfinished` why the record cannot be
-    signed; `listed` what is still open and stands in a signed record.
+    judgement of `judged` anew, for the slice before it. `made_by`: the command that makes a fact which is not corrected.
     """
 
     name: str
@@ -44,7 +55,7 @@ class Topic(Generic[S]):
     blank: Callable[[S | None, str], S]
     fold: Callable[[S, Event, Any], None]
     decide: Callable[[Desk, S, Any], Sequence[Fact]]
-    stands: Callable[[Desk, S], str | None]
+    claims: Callable[[Desk, S], tuple[Claim, ...]]
     move: Callable[[Desk, S], Move]
     tell: Callable[[Any], str]
     view: Callable[[Desk, S], Any]
@@ -54,21 +65,21 @@ class Topic(Generic[S]):
     kept: tuple[type[Fact], ...] = ()
     judged: tuple[type[Fact], ...] = ()
     judge: Callable[[Desk, S, Any], Fact] | None = None
-    same: Callable[[Any, Any], Fact] = lambda said, _: said
+    needs: tuple[Need, ...] = ()
+    answers: Mapping[str, Answer] = field(default_factory=dict)
+    expects: Mapping[tuple[type, str], Expect | str] = field(default_factory=dict)
+    gated: Mapping[type, str | Callable[[Any], str]] = field(default_factory=dict)
+    lacks: frozenset[What] = frozenset()
+    taps: Mapping[str, Any] = field(default_factory=dict)
+    held: Mapping[type, str] = field(default_factory=dict)
+    made_by: Mapping[type[Fact], type] = field(default_factory=dict)
     figures: Callable[[Desk, S], Sequence[Result]] = lambda _desk, _state: ()
     findings: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
-    holds: Callable[[Desk, S, str], str] = lambda _desk, _state, _stage: ""
-    unfinished: Callable[[Desk, S], str] = lambda _desk, _state: ""
-    listed: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
-    stopped: Callable[[S], bool] = lambda _state: False
-    ending: Callable[[Desk, S], Ending | None] = lambda _desk, _state: None
     conditions: Callable[[S], frozenset[str]] = lambda _state: frozenset()
     every_condition: frozenset[str] = frozenset()
     fitted: Callable[[S], Fitted | None] = lambda _state: None
     floats: Callable[[S, str], Floats | None] = lambda _state, _at: None
     may_revise: Callable[[S], bool] = lambda _state: False
-    gates_of: Mapping[str, str] = field(default_factory=dict)
-    optional: bool = False
     restarted: Callable[[str], str] = lambda reason: f"Begun again: {reason}."
 
 
@@ -136,6 +147,8 @@ class Desk:
     at: str = SHAFT
     correcting: bool = False
     books: Mapping[type, Any] = field(default_factory=lambda: NO_BOOKS)
+    # When the tap that is decided was made, by the person's clock; None where nobody knows.
+    moment: datetime | None = None
 
     def here(self, at: str) -> Desk:
         """The same at another place."""

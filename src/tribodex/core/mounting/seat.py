@@ -16,6 +16,7 @@ class NutSeatCode(StrEnum):
 
     DRIVEN_ON = "nut_seat.driven_on"
     LET_GO = "nut_seat.let_go"
+    NOT_SEATED_YET = "nut_seat.not_seated_yet"
     SEAT_NOT_PROVEN = "nut_seat.seat_not_proven"
 
 
@@ -154,7 +155,7 @@ def judge_seat(
         )
     if behind_deg - expected > 3 * sd:
         reason = f"{said}: it does not seat yet. Tighten until it seats firmly; look whether the inner tab is in the sleeve's slot, and for chips."
-        return Seated(expected, 0.0, sd, False, Verdict("not seated yet", Level.WATCH, reason))
+        return Seated(expected, 0.0, sd, False, Verdict("not seated yet", Level.STOP, reason, code=NutSeatCode.NOT_SEATED_YET))
     # Within the uncertainty of its seat; only what is past the seat can have moved the bearing.
     return Seated(expected, extra, sd, False, Verdict("seated where it should", Level.GOOD, f"{said}."))
 

@@ -67,7 +67,10 @@ class GateItem:
 
 @dataclass(frozen=True)
 class Gate:
-    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason, unless it is `firm`."""
+    """A stop that matters. It cannot be passed silently; it can be overruled by name with a reason, unless it is `firm`.
+
+    `before`: the commands it stands before; without any it stands before its stage and later ones.
+    """
 
     id: str
     title: str
@@ -75,6 +78,7 @@ class Gate:
     items: tuple[GateItem, ...]
     when: tuple[str, ...] = ()
     overrule: bool = True
+    before: tuple[str, ...] = ()
 
     @property
     def firm(self) -> bool:

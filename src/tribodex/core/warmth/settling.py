@@ -166,20 +166,21 @@ def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limit
 
 
 def _stop(ordered: Sequence[Warmth], limits: Limits) -> Verdict | None:
-    last = ordered[-1]
-    if last.low_c is not None and last.low_c >= limits.stop_c:
-        return Verdict(
-            "stop: too hot",
-            Level.STOP,
-            f"{last.low_c:g} °C at the housing, the limit is {limits.stop_c:g} °C. Stop it, let it cool, look.",
-            code=WarmthCode.STOP_TOO_HOT,
-        )
-    if len(ordered) > 1 and last.minutes > STEEP_AFTER_MIN:
-        before = ordered[-2]
-        least, _ = steepest_k_min(before, last)
-        if least > STEEP_K_MIN:
-            why = f"It rose by {least:.1f} K or more a minute after half an hour; more than {STEEP_K_MIN:g} means something touches or is too tight."
-            return Verdict("stop: rises too fast", Level.STOP, why, code=WarmthCode.STOP_RISES_TOO_FAST)
+    """The first reading of the run that stops: what was passed once is not wiped out by a cooler reading."""
+    for before, now in zip((None, *ordered), ordered, strict=False):
+        if now.low_c is not None and now.low_c >= limits.stop_c:
+            return Verdict(
+                "stop: too hot",
+                Level.STOP,
+                f"{now.low_c:g} °C at the housing, the limit is {limits.stop_c:g} °C. Stop it, let it cool, look.",
+                code=WarmthCode.STOP_TOO_HOT,
+            )
+        if before is not None and now.minutes > STEEP_AFTER_MIN:
+            least, _ = steepest_k_min(before, now)
+            if least > STEEP_K_MIN:
+                more = f"more than {STEEP_K_MIN:g} means something touches or is too tight."
+                why = f"It rose by {least:.1f} K or more a minute after half an hour; {more}"
+                return Verdict("stop: rises too fast", Level.STOP, why, code=WarmthCode.STOP_RISES_TOO_FAST)
     return None
 
 

@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
-from tribodex.core.topics.bolts.decide import STAGE, decide, holds, stands, unfinished
+from tribodex.core.topics.bolts.decide import STAGE, decide
+from tribodex.core.topics.bolts.edges import ANSWERS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.bolts.move import move
 from tribodex.core.topics.bolts.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.bolts.state import Closing, fold
@@ -17,7 +18,7 @@ TOPIC: Topic[Closing] = Topic(
     blank=lambda last, _: last or Closing(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -37,7 +38,8 @@ TOPIC: Topic[Closing] = Topic(
     kept=(ev.JointPlanned, ev.HabitChosen),
     figures=figures,
     findings=findings,
-    holds=holds,
-    unfinished=unfinished,
-    optional=True,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    made_by=MADE_BY,
 )

@@ -10,9 +10,8 @@ from tribodex.core.bolts.torque import PASSES, BoltStrength, judge_torque
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import text
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup import placing
 from tribodex.core.lineup.floating import Floats
@@ -24,7 +23,7 @@ from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.plan import planned
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
 from tribodex.core.topics.lineup.state import growth_of
-from tribodex.core.working import Level, Result, Verdict, number
+from tribodex.core.working import Level, Result, Verdict
 
 
 class ClosingCode(StrEnum):
@@ -42,11 +41,8 @@ GAP_UM, OFFSET_UM, OVER_UM, FOOT_UM = (0.0, 60_000.0), (0.0, 50_000.0), (20_000.
 
 def decide(desk: Desk, state: Closing, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput, NotFound or Refused."""
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(STAGE), desk.at)):
-        raise Refused(f"Closing is held back. {why}")
     match command:
         case cmd.PairCap():
-            pass_gates(desk, STAGE)
             return [_paired(command)]
         case cmd.ChooseHabit():
             return [ev.HabitChosen(command.habit)]
@@ -230,27 +226,3 @@ def has_cap(desk: Desk) -> bool:
     """Whether this housing is split: a one-piece unit has no cap."""
     fitted = desk.fitted(desk.at)
     return fitted is not None and not fitted.housed_unit
-
-
-def stands(desk: Desk, state: Closing) -> str | None:
-    """Done once the base is at torque and in line, and the cap is on with nothing rubbing."""
-    based = load_of(desk) is not None and state.aligned_right and state.at_torque(BASE)
-    capped = not has_cap(desk) or (state.gaps_right and state.at_torque(CAP) and state.looked_right)
-    return None if based and capped and not state.loose else STAGE
-
-
-def unfinished(desk: Desk, state: Closing) -> str:
-    """Why the record cannot be signed; empty where it can, or where the stage was set aside."""
-    if stands(desk, state) is None or (STAGE, desk.at) in desk.job.aside:
-        return ""
-    return "First the housing closed: in line with the load on, base and cap at torque; or set the stage aside with the reason."
-
-
-def holds(desk: Desk, state: Closing, stage: str) -> str:
-    """No joint that is not at torque goes into service."""
-    if stage == "start_up" and state.loose:
-        loose = ", ".join(
-            f"{name}, {number(len(state.joints[name].tight))} of {state.joints[name].plan.count * len(PASSES)} pulls" for name in state.loose
-        )
-        return f"Not at torque: {loose}."
-    return ""

@@ -71,6 +71,9 @@ class JointPlanned(Fact):
 
     plan: JointPlan
 
+    def about(self) -> str:
+        return self.plan.joint
+
 
 @dataclass(frozen=True)
 class BoltTightened(Fact):
@@ -82,6 +85,9 @@ class BoltTightened(Fact):
     torque_nm: float
     verdict: Verdict
 
+    def about(self) -> str:
+        return f"{self.joint}, bolt {self.bolt}, pass {self.turn}"
+
 
 @dataclass(frozen=True)
 class JointLoosened(Fact):
@@ -89,6 +95,9 @@ class JointLoosened(Fact):
 
     joint: str
     reason: str
+
+    def about(self) -> str:
+        return self.joint
 
 
 @dataclass(frozen=True)

@@ -3,8 +3,9 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
-from tribodex.core.topics.care.decide import STAGE, decide, move, stands, unfinished
-from tribodex.core.topics.care.show import figures, listed, record, said, tell, view
+from tribodex.core.topics.care.decide import STAGE, decide, move
+from tribodex.core.topics.care.edges import claims
+from tribodex.core.topics.care.show import figures, record, said, tell, view
 from tribodex.core.topics.care.state import Keeping, fold
 
 TOPIC: Topic[Keeping] = Topic(
@@ -16,7 +17,7 @@ TOPIC: Topic[Keeping] = Topic(
     blank=lambda last, _: last or Keeping(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -25,7 +26,4 @@ TOPIC: Topic[Keeping] = Topic(
     said=said,
     kept=(ev.BearingSaid, ev.CareSet),
     figures=figures,
-    listed=listed,
-    unfinished=unfinished,
-    optional=True,
 )

@@ -110,18 +110,6 @@ def first_due(state: Keeping) -> str:
     return f"{care.kind.words} by {day:%Y-%m-%d}"
 
 
-def stands(_: Desk, state: Keeping) -> str | None:
-    """Done once it is set how it is kept."""
-    return None if state.plan is not None else STAGE
-
-
-def unfinished(desk: Desk, state: Keeping) -> str:
-    """Why the record cannot be signed; empty where it can, or where the stage was set aside."""
-    if state.plan is not None or (STAGE, desk.at) in desk.job.aside:
-        return ""
-    return "First when it is greased and looked at next; or set the stage aside with the reason."
-
-
 def move(desk: Desk, state: Keeping) -> Move:
     """What to do next."""
     if bearing_of(desk, state) is None:

@@ -127,12 +127,6 @@ def figures(_: Desk, state: Keeping) -> Sequence[Result]:
     return state.plan.figures if state.plan is not None else ()
 
 
-def listed(desk: Desk, state: Keeping) -> Sequence[str]:
-    """What is due once stays open in a signed record."""
-    where = f"{desk.job.place(desk.at).name}: " if len(desk.job.places) > 1 else ""
-    return [f"{where}{due.words}{f', by {due.day:%Y-%m-%d}' if due.day else ''}" for due in due_of(state) if due.kind is CareKind.STORED]
-
-
 def record(desk: Desk, state: Keeping) -> Sequence[Section]:
     """The keeping for the record."""
     plan = state.plan

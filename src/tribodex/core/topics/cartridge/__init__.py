@@ -3,9 +3,10 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, decide, holds, stands, unfinished
-from tribodex.core.topics.cartridge.move import ending, move
-from tribodex.core.topics.cartridge.show import figures, listed, record, said, tell, view
+from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, decide
+from tribodex.core.topics.cartridge.edges import ANSWERS, GATED, HELD, MADE_BY, claims
+from tribodex.core.topics.cartridge.move import move
+from tribodex.core.topics.cartridge.show import figures, record, said, tell, view
 from tribodex.core.topics.cartridge.state import Cartridge, fold
 
 CONDITIONS = frozenset({"cartridge_separable", "cartridge_flingers", "cartridge_two_flingers", "nut_left_hand"})
@@ -33,7 +34,7 @@ TOPIC: Topic[Cartridge] = Topic(
     blank=lambda last, _: last or Cartridge(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -54,10 +55,10 @@ TOPIC: Topic[Cartridge] = Topic(
     # What follows hangs on them: they are said again, not withdrawn.
     kept=(ev.RingCooled, ev.TurnedOver, ev.PairTightened, ev.PackedBetween, ev.CoverMeasured, ev.JointSealed),
     figures=figures,
-    holds=holds,
-    unfinished=unfinished,
-    listed=listed,
-    ending=ending,
     conditions=_conditions,
     every_condition=CONDITIONS,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    made_by=MADE_BY,
 )

@@ -14,9 +14,8 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import decided, pass_gates, text
+from tribodex.core.job.gates import decided, text
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, parse_torque_nm, read_length
 from tribodex.core.topics.cartridge import commands as cmd
@@ -24,7 +23,7 @@ from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.state import Cartridge, Cover
 from tribodex.core.topics.shouldered import TOPIC as SHOULDERED
 from tribodex.core.topics.stock import TOPIC as STOCK
-from tribodex.core.working import Level, Result, Verdict, number
+from tribodex.core.working import Level, Result, Verdict
 
 
 class CartridgeWorkCode(StrEnum):
@@ -47,8 +46,6 @@ def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
     plan = state.plan
     if plan is None:
         raise Refused("This job has no cartridge.")
-    if not desk.correcting and (why := held(desk, desk.procedures[SHAFT].stage(INTO_HOUSING), SHAFT)):
-        raise Refused(f"The cartridge is held back. {why}")
     match command:
         case cmd.SetOuterRing() | cmd.ReadCooled() | cmd.EnterHousing() | cmd.TurnOver():
             return [_housing(desk, state, plan, command)]
@@ -94,7 +91,6 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
         at = plan.fixed if command.side == "fixed" else plan.floating
         if at not in plan.separable:
             raise Refused(f"The {command.side} bearing is not separable: it goes on whole.")
-        pass_gates(desk, INTO_HOUSING)
         return ev.OuterRingSet(command.side)
     if not desk.correcting and not home(desk, plan.fixed):
         raise Refused("First the fixed bearing on the shaft, against its shoulder.")
@@ -109,7 +105,6 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
                 raise Refused(f"First the outer ring of the {state.rings_left[0]} bearing, in the cleaned housing.")
             if state.cooled is None or state.cooled.verdict.level is Level.STOP:
                 raise Refused("First the temperatures of bearing and housing." if state.cooled is None else state.cooled.verdict.reason)
-            pass_gates(desk, INTO_HOUSING)
             return _entered(command)
         case _:
             if state.entered is None or not state.entered.by_hand:
@@ -151,10 +146,7 @@ def _closing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
         case cmd.PackBetween():
             return ev.PackedBetween(text(command.text, "text", "which grease, how much"))
         case cmd.DrawByCover():
-            verdict = may_draw(command.inner)
-            if verdict.level is Level.STOP:
-                raise Refused(verdict.reason)
-            return ev.DrawnByCover(command.side, command.inner, verdict)
+            return ev.DrawnByCover(command.side, command.inner, may_draw(command.inner))
         case cmd.MeasureCover():
             return _measured(plan, command)
         case cmd.SealJoint():
@@ -192,9 +184,6 @@ def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
                 code=CartridgeWorkCode.NOT_JAMMED,
             )
         )
-    stop = next((verdict for verdict in verdicts if verdict.level is Level.STOP), None)
-    if stop is not None and not by:
-        raise InvalidInput.at("decided_by", f"{stop.word.capitalize()}. {stop.reason}", "as it is asked, or a name and a reason")
     return ev.PairTightened(
         torque_nm=round(nm, 2),
         wrench=wrench,
@@ -238,7 +227,6 @@ def _round(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.Ti
         raise Refused("First the spigot of this cover." if cover.measured is None else cover.measured.verdict.reason)
     if cover.sealed is None:
         raise Refused("First what goes on its joint, as its maker asks; “none” where there is none.")
-    pass_gates(desk, COVER_UP)
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench")
     gaps = tuple(
         read_length(part, "gaps", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True).mm for part in command.gaps.split("+") if part.strip()
@@ -252,8 +240,6 @@ def _round(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.Ti
     torque = judge_torque(Span(asked, asked), nm, low_why="this pass is not done.", high_why="the cover is drawn askew, or its thread tears out.")
     even = evenness(gaps) if gaps else Verdict("even", Level.GOOD, "")
     verdict = torque if torque.level is Level.STOP else even if even.level is Level.STOP else torque
-    if torque.level is Level.STOP:
-        raise InvalidInput.at("torque", f"{torque.word.capitalize()}. {torque.reason}", f"{number(asked)} N·m in this pass")
     return ev.RoundTightened(command.side, round(nm, 2), gaps, wrench, verdict)
 
 
@@ -284,37 +270,3 @@ def _flinger(state: Cartridge, plan: ev.CartridgePlan, command: cmd.SetFlinger) 
 def still_in(desk: Desk) -> str:
     """What is temporary and still in; empty where nothing is."""
     return ", ".join(part.what for part in desk.job.of(STOCK, SHAFT).still_in)
-
-
-def holds(desk: Desk, state: Cartridge, stage: str) -> str:
-    """The second bearing waits until the first one is in the housing and that is turned over."""
-    if state.plan is None:
-        return ""
-    if stage == "set_on" and desk.at == state.plan.floating and not state.in_housing:
-        return "First the shaft with its first bearing into the housing, and that turned over."
-    if stage in ("run_in", "start_up") and not state.finished:
-        return "The cartridge is not finished: covers, flingers, grease."
-    return ""
-
-
-def stands(desk: Desk, state: Cartridge) -> str | None:
-    """Into the housing; then nuts, grease, covers, flingers."""
-    if state.plan is None:
-        return None
-    if not state.in_housing:
-        return INTO_HOUSING
-    if not state.pair_right:
-        return NUT_PAIR
-    if state.packed is None:
-        return PACK
-    if not state.covered:
-        return COVER_UP
-    return None if state.finished and not still_in(desk) else SET_FLINGERS
-
-
-def unfinished(desk: Desk, state: Cartridge) -> str:
-    """Why the record cannot be signed; empty where it can."""
-    if state.plan is None or stands(desk, state) is None:
-        return ""
-    left = still_in(desk)
-    return f"Still in: {left}." if state.finished and left else "First the cartridge: housing, nuts, grease, covers, flingers, topped up."

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.bolts.torque import BoltFinish
@@ -10,10 +11,17 @@ from tribodex.core.cartridge.covers import Inner
 from tribodex.core.cartridge.shaft_end import Hand, Turning
 from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Fact
-from tribodex.core.working import Result, Verdict
+from tribodex.core.working import Level, Result, Verdict
 
 Side = Literal["fixed", "floating"]
 End = Literal["drive", "far"]
+
+
+class CartridgeTurnCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_FREE = "cartridge.not_free"
+    CONTACT = "cartridge.contact"
 
 
 @dataclass(frozen=True)
@@ -66,6 +74,9 @@ class OuterRingSet(Fact):
     """The outer ring of a separable bearing is in the cleaned housing, against its shoulder."""
 
     side: Side
+
+    def about(self) -> str:
+        return self.side
 
 
 @dataclass(frozen=True)
@@ -123,6 +134,9 @@ class DrawnByCover(Fact):
     inner: Inner
     verdict: Verdict
 
+    def about(self) -> str:
+        return self.side
+
 
 @dataclass(frozen=True)
 class CoverMeasured(Fact):
@@ -133,6 +147,9 @@ class CoverMeasured(Fact):
     spigot_mm: float
     verdict: Verdict
 
+    def about(self) -> str:
+        return self.side
+
 
 @dataclass(frozen=True)
 class JointSealed(Fact):
@@ -140,6 +157,9 @@ class JointSealed(Fact):
 
     side: Side
     text: str
+
+    def about(self) -> str:
+        return self.side
 
 
 @dataclass(frozen=True)
@@ -152,6 +172,9 @@ class RoundTightened(Fact):
     wrench: str
     verdict: Verdict
 
+    def about(self) -> str:
+        return self.side
+
 
 @dataclass(frozen=True)
 class CartridgeTurned(Fact):
@@ -159,6 +182,10 @@ class CartridgeTurned(Fact):
 
     freely: bool
     text: str
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. A cover off again; spigot, sealant, pinched seal."
+        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=CartridgeTurnCode.NOT_FREE),)
 
 
 @dataclass(frozen=True)
@@ -171,6 +198,9 @@ class FlingerSet(Fact):
     both_screws: bool
     verdicts: tuple[Verdict, ...]
 
+    def about(self) -> str:
+        return self.end
+
 
 @dataclass(frozen=True)
 class ToppedUp(Fact):
@@ -178,6 +208,10 @@ class ToppedUp(Fact):
 
     text: str
     no_contact: bool
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. A flinger or a seal touches: set it off, and turn again."
+        return () if self.no_contact else (Verdict("something touches", Level.STOP, why, code=CartridgeTurnCode.CONTACT),)
 
 
 FACTS: tuple[type[Fact], ...] = (

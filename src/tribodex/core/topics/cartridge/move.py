@@ -5,11 +5,11 @@ from __future__ import annotations
 from tribodex.core.bolts.torque import PASSES, pattern
 from tribodex.core.cartridge.building import HAND_WARM_C
 from tribodex.core.cartridge.shaft_end import FLINGER_MM
-from tribodex.core.job.moves import Ask, Ending, Move
+from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.decide import both_on, home, next_pass, stands, still_in
+from tribodex.core.topics.cartridge.decide import both_on, home, next_pass, still_in
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge, Cover
 from tribodex.core.working import Level, number
 
@@ -24,7 +24,7 @@ def move(desk: Desk, state: Cartridge) -> Move:
     if not both_on(desk, plan):
         return Move(Ask.HELD, "Now the second bearing", "Onto the shaft and into the housing, against its shoulder.")
     if not state.pair_right:
-        return _pair(plan)
+        return _pair(state, plan)
     if state.packed is None:
         return Move("pack_between", "Grease between the pair", "Before the covers close; behind them nothing gets there.")
     if not state.covered:
@@ -35,7 +35,7 @@ def move(desk: Desk, state: Cartridge) -> Move:
         bad = state.topped is not None
         headline = "Stop: something touches" if bad else "Top up; turn the shaft, listen and look: no contact"
         return Move("top_up", headline, "Space the grease to its share; flingers must touch nothing all round.")
-    if stands(desk, state) is not None:
+    if still_in(desk):
         return Move(
             Ask.HELD,
             f"Still in: {still_in(desk)}",
@@ -79,7 +79,10 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
     )
 
 
-def _pair(plan: ev.CartridgePlan) -> Move:
+def _pair(state: Cartridge, plan: ev.CartridgePlan) -> Move:
+    if state.pair is not None:
+        bad = next(verdict for verdict in state.pair.verdicts if verdict.level is Level.STOP)
+        return Move("tighten_pair", f"Stop: {bad.word}", bad.reason, "Loosen both, and again.")
     asked = f" to {number(plan.nut_nm)} N·m" if plan.nut_nm is not None else ", to its maker's torque"
     left = f"{plan.hand.capitalize()}-hand thread: tightened {plan.hand.tightens}, looked at from the nut."
     why = f"{left} Washer's tab into a slot by tightening; the first nut held, the second jammed against it."
@@ -130,10 +133,3 @@ def _flinger(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     pinned = " The pinned one belongs to the drive end." if len(plan.flingers) == 2 else ""
     why = f"Slide it to touch the cover, then back {travel_text(FLINGER_MM)} (1/32 in); both set screws evenly.{pinned}"
     return Move("set_flinger", f"Flinger at the {end} end", why)
-
-
-def ending(desk: Desk | None, state: Cartridge) -> Ending | None:
-    """The word it ended with."""
-    if desk is None or state.plan is None or stands(desk, state) is not None:
-        return None
-    return Ending("in order")

@@ -231,13 +231,6 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     return found
 
 
-def listed(desk: Desk, state: Cartridge) -> Sequence[str]:
-    """What is still open in a signed record."""
-    if state.plan is None or state.plan.growth_mm is not None:
-        return []
-    return ["growth of the shaft is not known: room at the floating bearing was not judged by it"]
-
-
 def _rounds(state: Cartridge) -> list[str]:
     """How each cover came down, in one line; every round stands in the log."""
     found = []

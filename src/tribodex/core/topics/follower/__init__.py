@@ -6,7 +6,8 @@ from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
-from tribodex.core.topics.follower.decide import STAGE, decide, ending, move, stands, unfinished
+from tribodex.core.topics.follower.decide import STAGE, decide, move
+from tribodex.core.topics.follower.edges import ANSWERS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
 from tribodex.core.topics.follower.show import figures, record, said, tell, view
 from tribodex.core.topics.follower.state import Follower, fold
 
@@ -31,7 +32,7 @@ TOPIC: Topic[Follower] = Topic(
     blank=lambda last, _: last or Follower(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -41,9 +42,13 @@ TOPIC: Topic[Follower] = Topic(
     # What follows hangs on it: it is said again, not withdrawn.
     kept=(ev.StudFitted,),
     figures=figures,
-    unfinished=unfinished,
-    ending=ending,
     fitted=_fitted,
     conditions=_conditions,
     every_condition=frozenset(f"follower_{mount}" for mount in Mount),
+    needs=NEEDS,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    lacks=LACKS,
+    made_by=MADE_BY,
 )

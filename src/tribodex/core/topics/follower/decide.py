@@ -9,9 +9,8 @@ from typing import Any
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.follower.stud import Mount, Thread, judge_clamp, judge_hole, judge_plug, stud_fit
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import decided, pass_gates, text
-from tribodex.core.job.moves import Ask, Ending, Move
-from tribodex.core.job.rail import held
+from tribodex.core.job.gates import decided, text
+from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.follower import commands as cmd
@@ -36,8 +35,6 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
     plan = state.planned
     if plan is None:
         raise Refused("Nothing is planned for this follower.")
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(STAGE), desk.at)):
-        raise Refused(f"The follower is held back. {why}")
     match command:
         case cmd.FitStud():
             return [_fitted(plan, command)]
@@ -46,7 +43,6 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
                 raise Refused("First measure stud and hole: a loose one works, a tight one bends.")
             if state.fit.verdict.level is Level.STOP and not state.fit.decided_by:
                 raise Refused(f"{state.fit.verdict.word.capitalize()}: {state.fit.verdict.reason}")
-            pass_gates(desk, STAGE)
             return [ev.FollowerSet(command.hole, judge_hole(command.hole))]
         case cmd.ClampStud():
             _is(plan, Mount.STUD)
@@ -109,31 +105,7 @@ def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
     wrench = text(command.wrench, "wrench", "which wrench: never by feel")
     by, reason = decided(command.decided_by, command.reason)
     verdict = judge_clamp(plan.clamp, torque, thread)
-    if verdict.level is Level.STOP and not by:
-        raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")
     return ev.StudClamped(torque_nm=round(torque, 2), thread=thread, wrench=wrench, verdict=verdict, decided_by=by, reason=reason)
-
-
-def stands(_: Desk, state: Follower) -> str | None:
-    """Done once everything is said and in order."""
-    return None if state.done else STAGE
-
-
-def unfinished(_: Desk, state: Follower) -> str:
-    """Why the record cannot be signed; empty where it can."""
-    return "" if state.done else "First: fit, grease hole, what carries it, plug, and turned by hand."
-
-
-def ending(_: Desk | None, state: Follower) -> Ending | None:
-    """The word it ended with; what to say before signing where it is not in order."""
-    if not state.done or state.turned is None:
-        return None
-    if not state.turned.freely:
-        bad = Move(
-            Ask.SIGN, "Not in order: the roller does not turn freely", state.turned.text, "Take it out again, or sign it so; the record then says it."
-        )
-        return Ending("does not turn freely", bad)
-    return Ending("in order")
 
 
 def move(_: Desk, state: Follower) -> Move:
@@ -158,12 +130,16 @@ def move(_: Desk, state: Follower) -> Move:
             return Move("back_plates", "Are both end plates backed up by the fork?", why)
         assert plan.clamp is not None  # a stud is planned with its torque
         asked = {thread: plan.clamp.range_for(thread) for thread in (Thread.OILED, Thread.DRY)}
+        if state.clamped is not None:
+            return Move("clamp_stud", f"Stop: {state.clamped.verdict.word}", state.clamped.verdict.reason, "Loosen it, look at the stud, and again.")
         each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]
         why = "Too much stretches or breaks the stud, too little lets it walk out; never by feel."
         return Move("clamp_stud", f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")
     if state.plug is None or state.plug.verdict.level is Level.STOP:
         why = state.plug.verdict.reason if state.plug is not None else "Wherever it will not be regreased the hole is closed."
         return Move("say_plug", "Is the oil hole's plug in?" if not plan.regreased else "Is its grease fitting in and clean?", why)
+    if state.turned is not None and not state.turned.freely:
+        return Move("turn_roller", "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.")
     if state.turned is None:
         return Move("turn_roller", "Turn the roller by hand", "It turns freely, without a rough place.")
     return Move(Ask.NOTHING, "It is in, carried and turns", "What a round looks at stands in the record.")

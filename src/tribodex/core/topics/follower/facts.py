@@ -3,11 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.follower.stud import Clamp, Hole, Mount, Thread
 from tribodex.core.job.facts import Fact
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
+
+
+class RollerCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_FREE = "follower.not_free"
 
 
 @dataclass(frozen=True)
@@ -84,6 +91,10 @@ class RollerTurned(Fact):
 
     freely: bool
     text: str
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. A roller that is not free skids."
+        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=RollerCode.NOT_FREE),)
 
 
 FACTS: tuple[type[Fact], ...] = (FollowerPlanned, StudFitted, FollowerSet, StudClamped, PlatesBacked, PlugSaid, RollerTurned)

@@ -3,9 +3,10 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
-from tribodex.core.topics.grease.decide import STAGE, decide, stands, unfinished
+from tribodex.core.topics.grease.decide import STAGE, decide
+from tribodex.core.topics.grease.edges import ANSWERS, GATED, HELD, claims
 from tribodex.core.topics.grease.move import move
-from tribodex.core.topics.grease.show import figures, findings, listed, record, said, tell, view
+from tribodex.core.topics.grease.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.grease.state import Greasing, fold
 
 TOPIC: Topic[Greasing] = Topic(
@@ -17,7 +18,7 @@ TOPIC: Topic[Greasing] = Topic(
     blank=lambda last, _: last or Greasing(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -36,9 +37,7 @@ TOPIC: Topic[Greasing] = Topic(
     kept=(ev.LubricantChosen, ev.FillPlanned),
     figures=figures,
     findings=findings,
-    listed=listed,
-    unfinished=unfinished,
-    # A bearing may be packed before it is mounted: only what is safe comes first.
-    gates_of={STAGE: "make_safe"},
-    optional=True,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
 )

@@ -11,9 +11,9 @@ from tribodex.core.grease.housing import judge_oil, oil_level
 from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.grease.viscosity import OilGrades
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import decided, pass_gates, text
+from tribodex.core.job.gates import decided, text
 from tribodex.core.job.places import Fitted
-from tribodex.core.job.rail import held
+from tribodex.core.job.rail import unproven
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_count, parse_mass_g, read_length
 from tribodex.core.topics import tapered
@@ -37,11 +37,8 @@ LEVEL_UM = (0.0, 3_000_000.0)
 
 def decide(desk: Desk, state: Greasing, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(STAGE), desk.at)):
-        raise Refused(f"Greasing is held back. {why}")
     match command:
         case cmd.ChooseLubricant():
-            pass_gates(desk, "make_safe")
             return [chosen(command, desk.fitted(desk.at), desk.book(Thickeners), desk.book(OilGrades))]
         case cmd.LeaveAsMade():
             return [ev.LeftAsMade(text(command.text, "text", "what came greased, and by whom"))]
@@ -89,7 +86,7 @@ def _fitted(desk: Desk) -> Fitted:
 def gauging_left(desk: Desk) -> bool:
     """Whether leaves still go into this bearing."""
     state = desk.of(tapered.TOPIC)
-    return state.planned is not None and tapered.TOPIC.stands(desk, state) is not None
+    return state.planned is not None and bool(unproven(desk, tapered.TOPIC, desk.at))
 
 
 def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
@@ -125,18 +122,6 @@ def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
         typed=command.below.strip(),
         verdicts=tuple(verdicts),
     )
-
-
-def stands(desk: Desk, state: Greasing) -> str | None:
-    """Done once everything is in, or it came so."""
-    return None if state.done else STAGE
-
-
-def unfinished(desk: Desk, state: Greasing) -> str:
-    """Why the record cannot be signed; empty where it can, or where the stage was set aside."""
-    if state.done or (STAGE, desk.at) in desk.job.aside:
-        return ""
-    return "First the grease: what goes in, how much, bearing packed, housing filled; or set the stage aside with the reason."
 
 
 def packs(desk: Desk) -> str:

@@ -26,6 +26,9 @@ class LubricantChosen(Fact):
     figures: tuple[Result, ...]
     typed: dict[str, str] = field(default_factory=dict)
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (self.mixes,)
+
 
 @dataclass(frozen=True)
 class FillPlan:
@@ -82,6 +85,9 @@ class CornerFilled(Fact):
     corner: int
     amount: float
     verdict: Verdict
+
+    def about(self) -> str:
+        return f"corner {self.corner}"
 
 
 @dataclass(frozen=True)

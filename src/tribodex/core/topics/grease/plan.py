@@ -36,6 +36,7 @@ class GreasingCode(StrEnum):
 
     NOT_FULL = "greasing.not_full"
     NOT_PACKED = "greasing.not_packed"
+    TOO_LITTLE_HERE = "greasing.too_little_here"
     TOO_MUCH_HERE = "greasing.too_much_here"
 
 
@@ -215,6 +216,9 @@ def judge_corner(plan: ev.FillPlan, corner: int, amount: float) -> Verdict:
     room = max(1.0, 0.15 * asked) if plan.gun is not None else max(5.0, 0.15 * asked)
     if amount > asked + 2 * room:
         return Verdict("too much here", Level.STOP, f"{said}: take some out, and say what is in there now.", code=GreasingCode.TOO_MUCH_HERE)
+    if amount < asked / 2 - room or (amount == 0 and asked > 0):
+        why = f"{said}: it starts with too little, and runs dry before the housing gives any. Fill it up, and say what is in there in all."
+        return Verdict("too little here", Level.STOP, why, code=GreasingCode.TOO_LITTLE_HERE)
     if abs(amount - asked) > room:
         return Verdict("not as planned", Level.WATCH, f"{said}.")
     return Verdict("filled", Level.GOOD, f"{said}.")

@@ -219,14 +219,6 @@ def findings(desk: Desk, state: Greasing) -> Sequence[str]:
     return found
 
 
-def listed(desk: Desk, state: Greasing) -> Sequence[str]:
-    """What stays due after the record is signed."""
-    if not state.stored or state.tagged is None:
-        return []
-    where = f"{desk.job.place(desk.at).name}: " if len(desk.job.places) > 1 else ""
-    return [f"{where}filled up for storage: turn by hand now and then; drain and run in before service"]
-
-
 def record(desk: Desk, state: Greasing) -> Sequence[Section]:
     """The grease for the record."""
     if state.as_made is not None:

@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
-from tribodex.core.topics.insert.decide import STAGE, decide, holds, move, stands, unfinished
+from tribodex.core.topics.insert.decide import STAGE, decide, move
+from tribodex.core.topics.insert.edges import ANSWERS, GATED, HELD, claims
 from tribodex.core.topics.insert.show import figures, record, said, tell, view
 from tribodex.core.topics.insert.state import Insert, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[Insert] = Topic(
     blank=lambda last, _: last or Insert(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -33,6 +34,7 @@ TOPIC: Topic[Insert] = Topic(
     # What follows hangs on them: they are said again, not withdrawn.
     kept=(ev.OldInsertOut, ev.FittingMeasured, ev.HousingBoreSeen, ev.InsertEntered, ev.InsertCentred),
     figures=figures,
-    unfinished=unfinished,
-    holds=holds,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
 )

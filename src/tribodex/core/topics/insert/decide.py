@@ -8,9 +8,8 @@ from typing import Any
 
 from tribodex.core.errors import Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
-from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.topics.insert import commands as cmd
@@ -35,11 +34,8 @@ def decide(desk: Desk, state: Insert, command: Any) -> Sequence[Fact]:
     plan = state.plan
     if plan is None:
         raise Refused("No insert is planned to be replaced here.")
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(STAGE), desk.at)):
-        raise Refused(f"The insert is held back. {why}")
     match command:
         case cmd.TakeInsertOut():
-            pass_gates(desk, STAGE)
             return [_out(command)]
         case cmd.MeasureFitting():
             _after_out(state)
@@ -106,23 +102,6 @@ def _centred(state: Insert, plan: ev.InsertPlan, command: cmd.CentreInsert) -> e
         verdict = Verdict("does not swivel", Level.STOP, why, code=InsertCode.DOES_NOT_SWIVEL)
     typed = f"{command.first.strip()} / {command.second.strip()}"
     return ev.InsertCentred(first_mm=first, second_mm=second, circle_mm=circle, swivels=command.swivels, typed=typed, verdict=verdict)
-
-
-def stands(_: Desk, state: Insert) -> str | None:
-    """Done once the insert is in, square and closed."""
-    return None if state.done or state.plan is None else STAGE
-
-
-def unfinished(_: Desk, state: Insert) -> str:
-    """Why the record cannot be signed; empty where it can."""
-    return "" if state.plan is None or state.done else "First the insert: out, side found, in, square, its grease hole closed."
-
-
-def holds(_: Desk, state: Insert, stage: str) -> str:
-    """A housing whose insert is not in order goes on no shaft."""
-    if stage == "set_unit" and state.plan is not None and not state.done:
-        return "The insert is not in order in its housing yet."
-    return ""
 
 
 def move(_: Desk, state: Insert) -> Move:

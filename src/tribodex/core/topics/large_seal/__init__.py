@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
-from tribodex.core.topics.large_seal.decide import STAGE, decide, move, stands, unfinished
+from tribodex.core.topics.large_seal.decide import STAGE, decide, move
+from tribodex.core.topics.large_seal.edges import ANSWERS, GATED, claims
 from tribodex.core.topics.large_seal.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.large_seal.state import LargeSeal, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[LargeSeal] = Topic(
     blank=lambda last, _: last or LargeSeal(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -34,5 +35,7 @@ TOPIC: Topic[LargeSeal] = Topic(
     kept=(ev.LargeSealPlanned,),
     figures=figures,
     findings=findings,
-    unfinished=unfinished,
+    answers=ANSWERS,
+    gated=GATED,
+    made_by={ev.PressedAt: cmd.PressAt},
 )

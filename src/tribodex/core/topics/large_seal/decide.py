@@ -10,7 +10,7 @@ from tribodex.core.bolts.torque import judge_torque
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
@@ -50,8 +50,6 @@ def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
     plan = state.plan
     if plan is None or not state.planned_right:
         raise Refused("First the plan of this ring, with nothing in it that stops.")
-    if not desk.correcting:
-        pass_gates(desk, STAGE)
     match command:
         case cmd.WarmRing():
             return [_warmed(plan, command)]
@@ -188,16 +186,6 @@ def _covered(state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.CoverSeal) -
         asked = Span(plan.cover_nm, plan.cover_nm)
         verdict = judge_torque(asked, nm, low_why="the outside leaks.", high_why="a thin cover bows between its screws, and leaks there.")
     return ev.SealCovered(round(nm, 2), wrench, command.even, verdict)
-
-
-def stands(desk: Desk, state: LargeSeal) -> str | None:
-    """Done once it is flat, covered where it needs it, and nothing temporary is in."""
-    return None if state.left == "" and not straps_in(desk) else STAGE
-
-
-def unfinished(desk: Desk, state: LargeSeal) -> str:
-    """Why the record cannot be signed; empty where it can."""
-    return "" if stands(desk, state) is None else "First the ring: planned, warm, rested, seat, pressed in by the clock, flat, covered."
 
 
 def move(desk: Desk, state: LargeSeal) -> Move:

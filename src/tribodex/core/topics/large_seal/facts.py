@@ -84,6 +84,9 @@ class PressedAt(Fact):
     hour: float
     verdict: Verdict
 
+    def about(self) -> str:
+        return f"{self.hour:g} o'clock"
+
 
 @dataclass(frozen=True)
 class SeatedFlat(Fact):

@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
-from tribodex.core.topics.lineup.decide import decide, holds, move, same, stands
+from tribodex.core.topics.lineup.decide import decide, move
+from tribodex.core.topics.lineup.edges import claims
 from tribodex.core.topics.lineup.show import figures, record, said, tell, view
 from tribodex.core.topics.lineup.state import ShaftState, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[ShaftState] = Topic(
     blank=lambda last, _: last or ShaftState(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -30,9 +31,6 @@ TOPIC: Topic[ShaftState] = Topic(
         ev.FeetSaid: cmd.SayFeet,
     },
     said=said,
-    same=same,
     figures=figures,
-    holds=holds,
     floats=lambda state, at: state.floats.get(at),
-    optional=True,
 )

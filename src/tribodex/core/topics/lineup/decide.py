@@ -14,7 +14,6 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats, groove_conflict
 from tribodex.core.lineup.growth import EXPANSION, Case
-from tribodex.core.procedure import MOUNTING
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
@@ -119,17 +118,8 @@ def _running(command: cmd.SayRunning) -> ev.RunningSaid:
     return ev.RunningSaid(command.shaft_material, command.base_material, mount, tuple(cases))
 
 
-def stands(desk: Desk, state: ShaftState) -> str | None:
-    """Done once it is known who holds the shaft, nothing stops it, and the floating bearing's place is computed."""
-    if conflict(desk) or any(desk.floats(p.id) is Floats.UNKNOWN for p in desk.job.places):
-        return "line_up"
-    if any(r.verdict is not None and r.verdict.level is Level.STOP for r in results(desk, state)):
-        return "line_up"
-    floating = floating_place(desk)
-    return "line_up" if len(desk.job.places) > 1 and floating is not None and not _computed(desk, state, floating) else None
-
-
-def _computed(desk: Desk, state: ShaftState, floating: str) -> bool:
+def computed(desk: Desk, state: ShaftState, floating: str) -> bool:
+    """Whether the floating bearing can be placed: its seat with its rings, and the growth, are known."""
     return floating in state.rings and growth_of(desk, state) is not None
 
 
@@ -155,17 +145,3 @@ def move(desk: Desk, state: ShaftState) -> Move:
         if growth_of(desk, state) is None:
             return Move("say_running", "Temperatures: mounted, running, base", "The shaft grows against its base; the floating bearing follows.")
     return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
-
-
-def holds(desk: Desk, _: ShaftState, stage: str) -> str:
-    """Two held bearings, or none, hold the mounting back."""
-    return conflict(desk) if stage in MOUNTING else ""
-
-
-def same(made: Any, before: Any) -> Fact:
-    """A corrected entry stays at its bearing. Raises InvalidInput."""
-    for name in ("place", "name"):
-        if getattr(made, name, None) != getattr(before, name, None):
-            raise InvalidInput.at("entry", "This would be another entry: withdraw the wrong one, and say the right one.", f"{name} as it was")
-    found: Fact = made
-    return found

@@ -53,6 +53,9 @@ class FloatSaid(Fact):
     floats: Floats
     groove: Groove = ""
 
+    def about(self) -> str:
+        return self.place
+
 
 @dataclass(frozen=True)
 class RingsSaid(Fact):
@@ -62,6 +65,9 @@ class RingsSaid(Fact):
     seat_mm: float
     near_mm: tuple[float, ...]
     far_mm: tuple[float, ...]
+
+    def about(self) -> str:
+        return self.place
 
 
 @dataclass(frozen=True)
@@ -73,6 +79,9 @@ class SleeveLaid(Fact):
     drive_up_mm: Span
     width_mm: float
     typed: str
+
+    def about(self) -> str:
+        return self.place
 
 
 @dataclass(frozen=True)
@@ -101,6 +110,9 @@ class GapSaid(Fact):
     mm: float
     closes: bool
 
+    def about(self) -> str:
+        return self.name
+
 
 @dataclass(frozen=True)
 class FeetSaid(Fact):
@@ -108,6 +120,9 @@ class FeetSaid(Fact):
 
     place: str
     gaps_mm: tuple[float, ...]
+
+    def about(self) -> str:
+        return self.place
 
 
 @dataclass(frozen=True)
@@ -120,6 +135,9 @@ class AlignmentRead(Fact):
     labyrinth: bool
     tool: str
 
+    def about(self) -> str:
+        return self.place
+
 
 @dataclass(frozen=True)
 class BoltHolesSaid(Fact):
@@ -129,6 +147,9 @@ class BoltHolesSaid(Fact):
     hole_mm: float
     bolt_mm: float
     wanted_mm: float
+
+    def about(self) -> str:
+        return self.place
 
 
 FACTS: tuple[type[Fact], ...] = (

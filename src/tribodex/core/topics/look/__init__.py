@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look import facts as ev
-from tribodex.core.topics.look.decide import STAGE, decide, listed, move, same, stands
+from tribodex.core.topics.look.decide import STAGE, decide, move
+from tribodex.core.topics.look.edges import claims
 from tribodex.core.topics.look.show import record, said, tell, view
 from tribodex.core.topics.look.state import Look, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[Look] = Topic(
     blank=lambda last, _: last or Look(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -29,7 +30,5 @@ TOPIC: Topic[Look] = Topic(
         ev.MadeUnusable: cmd.MakeUnusable,
     },
     said=said,
-    same=same,
-    listed=listed,
-    optional=True,
+    made_by={ev.LookConcluded: cmd.ConcludeLook, ev.PartJudged: cmd.JudgePart},
 )

@@ -195,25 +195,6 @@ def _unusable(desk: Desk, state: Look, command: MakeUnusable) -> MadeUnusable:
     return MadeUnusable(part, text(command.how, "how", "for example: both rings cut through, tagged SCRAP"), proof)
 
 
-def stands(_: Desk, state: Look) -> str | None:
-    """Done once it is concluded and the bearing is judged; what is scrap is made unusable when nobody needs it any more."""
-    return None if state.concluded is not None and "bearing" in state.parts else STAGE
-
-
-def listed(_: Desk, state: Look) -> Sequence[str]:
-    """What still stands open when a record is signed."""
-    return [f"{part}: scrap, and not made unusable yet" for part in state.to_scrap]
-
-
-def same(made: Any, before: Any) -> Fact:
-    """A corrected answer stays with its question, an unusable part the part it was. Raises InvalidInput."""
-    for name in ("question", "part", "face"):
-        if getattr(made, name, None) != getattr(before, name, None):
-            raise InvalidInput.at("entry", "This would be another entry: withdraw the wrong one, and say the right one.", f"{name} as it was")
-    found: Fact = made
-    return found
-
-
 def next_question(desk: Desk, state: Look, found: Sight) -> MarkQuestion | None:
     """The question to ask now: first what cleaning destroys, then a first round, then what would part the first two causes."""
     marks, kind = desk.book(FailureMarks), kind_of_assembly(desk)

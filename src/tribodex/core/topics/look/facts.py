@@ -20,6 +20,9 @@ class MarkSeen(Fact):
     how: How
     words: str
 
+    def about(self) -> str:
+        return f"question {self.question}"
+
 
 @dataclass(frozen=True)
 class FindingMarked(Fact):
@@ -32,6 +35,9 @@ class FindingMarked(Fact):
     row: int
     middle_mm: float | None
     width_mm: float | None
+
+    def about(self) -> str:
+        return self.face.value
 
 
 @dataclass(frozen=True)
@@ -86,6 +92,9 @@ class PartJudged(Fact):
     decided_by: str = ""
     reason: str = ""
 
+    def about(self) -> str:
+        return self.part
+
 
 @dataclass(frozen=True)
 class MadeUnusable(Fact):
@@ -94,6 +103,9 @@ class MadeUnusable(Fact):
     part: str
     how: str
     proof: str
+
+    def about(self) -> str:
+        return self.part
 
 
 FACTS: tuple[type[Fact], ...] = (

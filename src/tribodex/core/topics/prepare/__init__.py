@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
-from tribodex.core.topics.prepare.decide import decide, holds, judge, move, same, stands
+from tribodex.core.topics.prepare.decide import decide, judge, move
+from tribodex.core.topics.prepare.edges import ANSWERS, GATED, claims
 from tribodex.core.topics.prepare.show import figures, record, said, tell, view
 from tribodex.core.topics.prepare.state import Prepared, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[Prepared] = Topic(
     blank=lambda last, _: last or Prepared(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -26,8 +27,9 @@ TOPIC: Topic[Prepared] = Topic(
     kept=(ev.SeatSeen,),
     judged=(ev.SeatJudged,),
     judge=judge,
-    same=same,
     figures=figures,
-    holds=holds,
-    optional=True,
+    answers=ANSWERS,
+    gated=GATED,
+    made_by={ev.SeatJudged: cmd.JudgeSeat},
+    taps={"read_bore": cmd.ReadSeat, "decide_seat": cmd.AcceptSeat},
 )

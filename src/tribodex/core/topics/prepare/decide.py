@@ -9,10 +9,9 @@ from typing import Any
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat, sliding_seat
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import named, pass_gates, text
+from tribodex.core.job.gates import named, text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.procedure import MOUNTING
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
@@ -33,7 +32,6 @@ DIRECTION_WORDS = {1: "top to bottom", 2: "at 45°", 3: "side to side", 4: "at 1
 
 def decide(desk: Desk, state: Prepared, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput, NotFound or Refused."""
-    pass_gates(desk, "prepare")
     match command:
         case cmd.PlanSeat():
             return [_planned(command)]
@@ -125,14 +123,6 @@ def judge(_: Desk, state: Prepared, __: Any) -> Fact:
     return ev.SeatJudged(verdict(state))
 
 
-def stands(_: Desk, state: Prepared) -> str | None:
-    """Done once the seat is judged and in order, or accepted by name."""
-    judged = state.judged
-    if judged is None or judged.verdict.level is Level.UNKNOWN:
-        return "prepare"
-    return "prepare" if judged.verdict.level is Level.STOP and state.accepted is None else None
-
-
 def move(_: Desk, state: Prepared) -> Move:
     """What to measure, dress or judge next."""
     if state.planned is None:
@@ -164,21 +154,3 @@ def move(_: Desk, state: Prepared) -> Move:
         left = "" if spot is None else f" Section {spot[0]}, {DIRECTION_WORDS[spot[1]]} is still open; it can be read first."
         return Move("judge_seat", "Judge the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
     return Move(Ask.NOTHING, f"The seat is {state.judged.verdict.word}", state.judged.verdict.reason)
-
-
-def holds(_: Desk, state: Prepared, stage: str) -> str:
-    """A seat that is not in order holds the mounting back."""
-    judged = state.judged.verdict if state.judged is not None and state.accepted is None else None
-    if stage in MOUNTING and judged is not None and judged.level is Level.STOP:
-        return f"The seat is {judged.word}. {judged.reason}"
-    return ""
-
-
-def same(made: Any, before: Any) -> Fact:
-    """A corrected reading stays at its spot. Raises InvalidInput."""
-    if isinstance(made, ev.SeatRead) and (made.what, made.section, made.direction) != (before.what, before.section, before.direction):
-        raise InvalidInput.at(
-            "entry", "A reading stays at its place: withdraw it, and read the right place.", f"section {before.section}, direction {before.direction}"
-        )
-    found: Fact = made
-    return found

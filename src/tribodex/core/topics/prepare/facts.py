@@ -65,6 +65,9 @@ class SeatRead(Fact):
     mm: float
     typed: str
 
+    def about(self) -> str:
+        return f"{self.what}, section {self.section}, direction {self.direction}"
+
 
 @dataclass(frozen=True)
 class SeatWarmth(Fact):
@@ -103,6 +106,9 @@ class SeatAccepted(Fact):
 
     name: str
     reason: str
+
+    def named(self) -> str:
+        return f"{self.name}: {self.reason}"
 
 
 FACTS: tuple[type[Fact], ...] = (SeatPlanned, SeatRead, SeatWarmth, SeatSeen, SeatDressed, SeatJudged, SeatAccepted)

@@ -4,7 +4,8 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.removal.ways import WayOff
 from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal import facts as ev
-from tribodex.core.topics.removal.decide import STAGE, decide, move, stands
+from tribodex.core.topics.removal.decide import STAGE, decide, move
+from tribodex.core.topics.removal.edges import ANSWERS, GATED, claims
 from tribodex.core.topics.removal.show import figures, record, said, tell, view
 from tribodex.core.topics.removal.state import Removal, fold
 
@@ -17,7 +18,7 @@ TOPIC: Topic[Removal] = Topic(
     blank=lambda last, _: last or Removal(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -35,5 +36,8 @@ TOPIC: Topic[Removal] = Topic(
     figures=figures,
     conditions=lambda state: frozenset({f"off_by_{state.way.way}"}) if state.way is not None else frozenset(),
     every_condition=frozenset(f"off_by_{way}" for way in WayOff),
-    optional=True,
+    answers=ANSWERS,
+    gated=GATED,
+    made_by={ev.WayChosen: cmd.ChooseWay},
+    taps={"set_straight": cmd.SayStraight},
 )

@@ -7,7 +7,7 @@ from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length, travel_text
@@ -74,13 +74,7 @@ def _off(desk: Desk, state: Removal, command: SayOff) -> CameOff:
         raise Refused("It is cocked: let off, find the cause, set everything straight again, and say so.")
     if not state.nut_holds:
         raise Refused("The nut is the stop for the bang. Say its gap first: 2 to 4 mm, its whole height on the thread.")
-    pass_gates(desk, STAGE)
     return CameOff(text(command.text, "text", "how it came: by itself, with force, in pieces"))
-
-
-def stands(_: Desk, state: Removal) -> str | None:
-    """Done once it is off."""
-    return None if state.off is not None else STAGE
 
 
 def move(desk: Desk, state: Removal) -> Move:

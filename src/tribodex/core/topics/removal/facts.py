@@ -3,11 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.removal.ways import Ring, WayOff
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
+
+
+class RemovalCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    COCKED = "removal.cocked"
+
 
 Said = Literal["yes", "no", "not known"]
 
@@ -46,6 +54,9 @@ class Cocked(Fact):
     """It tilted or jammed: everything is let off until the cause is out."""
 
     text: str
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (Verdict("cocked", Level.STOP, f"{self.text}. Let off until the cause is out.", code=RemovalCode.COCKED),)
 
 
 @dataclass(frozen=True)

@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
-from tribodex.core.topics.runin.decide import STAGE, decide, stands, unfinished
+from tribodex.core.topics.runin.decide import STAGE, decide, judge
+from tribodex.core.topics.runin.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.runin.move import move
 from tribodex.core.topics.runin.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.runin.state import RunIn, fold
@@ -17,7 +18,7 @@ TOPIC: Topic[RunIn] = Topic(
     blank=lambda last, _: last or RunIn(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -33,6 +34,11 @@ TOPIC: Topic[RunIn] = Topic(
     kept=(ev.RunStarted,),
     figures=figures,
     findings=findings,
-    unfinished=unfinished,
-    optional=True,
+    needs=NEEDS,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    made_by=MADE_BY,
+    judged=(ev.WarmthRead,),
+    judge=judge,
 )

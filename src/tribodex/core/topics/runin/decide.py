@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
@@ -10,14 +11,13 @@ from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.straight import Closure
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
-from tribodex.core.job.places import SHAFT
-from tribodex.core.job.rail import held
+from tribodex.core.job.gates import text
+from tribodex.core.job.proofs import alarm_words
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import parse_count, parse_temperature_c
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
-from tribodex.core.topics.runin.state import Run, RunIn
+from tribodex.core.topics.runin.state import Run, RunIn, minutes_since
 from tribodex.core.warmth.purge import judge_purge
 from tribodex.core.warmth.reading import Warmth, read_warmth
 from tribodex.core.warmth.settling import SEALED, Limits, judge_run
@@ -33,7 +33,7 @@ class RunCode(StrEnum):
     TURNS_THE_WRONG_WAY = "run.turns_the_wrong_way"
 
 
-STAGE = "start_up"
+NAME, STAGE = "runin", "start_up"
 # Readings that are asked for, minutes after a start (common practice, no source).
 ASKED_MIN = (0, 15, 30, 60, 90, 120, 180, 240)
 # Vibration of a bearing housing that is looked at, and stopped for (mm/s r.m.s.; common practice, no source).
@@ -44,10 +44,8 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     match command:
         case cmd.BumpDirection():
-            _ready(desk)
             return [_bumped(command.right)]
         case cmd.StartRun():
-            _ready(desk)
             if state.bumped is None or not state.bumped.right:
                 raise Refused("First a bump: does it turn the right way?")
             if state.running and not desk.correcting:
@@ -58,7 +56,7 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
             return [ev.RunStopped(text(command.reason, "reason", "why it was stopped"))]
         case cmd.ReadWarmth():
             _runs(state)
-            return [_read(desk, command)]
+            return [_read(desk, state, command)]
         case cmd.GreaseRunning():
             _runs(state)
             place, name = _place(desk, command.place)
@@ -67,12 +65,6 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
             return [_concluded(desk, state, command)]
         case _:
             raise TypeError(f"running in takes no {type(command).__name__}")
-
-
-def _ready(desk: Desk) -> None:
-    pass_gates(desk, STAGE)
-    if not desk.correcting and (why := held(desk, desk.procedures[SHAFT].stage(STAGE), SHAFT)):
-        raise Refused(f"It must not run yet. {why}")
 
 
 def _runs(state: RunIn) -> None:
@@ -110,7 +102,7 @@ def _after(said: str) -> float | None:
     return minutes
 
 
-def _read(desk: Desk, command: cmd.ReadWarmth) -> ev.WarmthRead:
+def _read(desk: Desk, state: RunIn, command: cmd.ReadWarmth) -> ev.WarmthRead:
     low, high = read_warmth(command.temperature, "temperature")
     vibration = None
     if command.vibration.strip():
@@ -118,7 +110,7 @@ def _read(desk: Desk, command: cmd.ReadWarmth) -> ev.WarmthRead:
         if not 0 <= vibration <= 200:
             raise InvalidInput.at("vibration", f"{vibration:g} mm/s is out of range.", "0 to 200 mm/s r.m.s.; empty where it was not measured")
     (place, name), ambient = _place(desk, command.place), _ambient(command.ambient)
-    return ev.WarmthRead(
+    made = ev.WarmthRead(
         place=place,
         name=name,
         low_c=low,
@@ -130,6 +122,34 @@ def _read(desk: Desk, command: cmd.ReadWarmth) -> ev.WarmthRead:
         vibration_mm_s=vibration,
         after_min=_after(command.after),
     )
+    return replace(made, verdicts=stops_of(desk, state, made))
+
+
+def stops_of(desk: Desk, state: RunIn, made: ev.WarmthRead) -> tuple[Verdict, ...]:
+    """What stops at this reading, with those before it: stored with it, so that no cooler one later wipes it out."""
+    run = state.run
+    if run is None:
+        return ()
+    minutes = made.after_min
+    if minutes is None and desk.moment is not None:
+        minutes = minutes_since(run, desk.moment)
+    # Without a clock it comes after everything that was read.
+    last = max((at for reads in run.read.values() for at, _ in reads), default=0.0)
+    reads = [(at, one) for at, one in run.read.get(made.place, []) if at <= (minutes if minutes is not None else last)]
+    with_it = Run(run.started, run.at, read={made.place: [*reads, (minutes if minutes is not None else last, made)]}, greased=run.greased)
+    before = {v.code for v in verdicts_of(desk, replace(with_it, read={made.place: reads}), made.place) if v.level is Level.STOP} if reads else set()
+    return tuple(v for v in verdicts_of(desk, with_it, made.place) if v.level is Level.STOP and (v.code not in before or _of_reading(v)))
+
+
+def _of_reading(verdict: Verdict) -> bool:
+    """Whether a stop is said by the reading alone, whatever came before."""
+    return verdict.code in (RunCode.RUMBLES, RunCode.KNOCKS, RunCode.SHAKES_TOO_MUCH)
+
+
+def judge(desk: Desk, state: RunIn, now: Any) -> Fact:
+    """A reading judged anew after a correction, from the run as it was before it."""
+    made: Fact = replace(now, verdicts=stops_of(desk, state, replace(now, verdicts=())))
+    return made
 
 
 def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConcluded:
@@ -142,8 +162,10 @@ def _concluded(desk: Desk, state: RunIn, command: cmd.ConcludeRun) -> ev.RunConc
     found = [(place.name, verdicts_of(desk, run, place.id)) for place in desk.job.places]
     every = [(name, verdict) for name, verdicts in found for verdict in verdicts]
     bad = next((f"{name}: {verdict.word}. {verdict.reason}" for name, verdict in every if verdict.level is Level.STOP), "")
-    if command.well and bad:
-        raise Refused(f"Not well: {bad}")
+    opened = [alarm for alarm in desk.job.alarms.open if alarm.topic == NAME and alarm.kind != "run_concluded"]
+    if command.well and (bad or opened):
+        said_bad = bad or alarm_words(desk, opened[0])
+        raise Refused(f"Not well: {said_bad}. Stop it, put it right, and run it in anew; or conclude it as not well.")
     said = command.text.strip()
     open_ = [f"{name}: {verdict.word}" for name, verdict in every if verdict.level in (Level.UNKNOWN, Level.WATCH)]
     if (not command.well or open_) and not said:
@@ -215,15 +237,3 @@ def next_asked(run: Run) -> float | None:
     """Minutes after the start at which every bearing is read next; None when the last was."""
     done = max((minutes for reads in run.read.values() for minutes, _ in reads), default=-1.0)
     return next((float(at) for at in ASKED_MIN if at > done + 2), None)
-
-
-def stands(_: Desk, state: RunIn) -> str | None:
-    """Done once the run is concluded."""
-    return None if state.concluded is not None and state.concluded.well else STAGE
-
-
-def unfinished(desk: Desk, state: RunIn) -> str:
-    """Why the record cannot be signed; empty where it can: concluded, well or not, or set aside."""
-    if state.concluded is not None or (STAGE, SHAFT) in desk.job.aside:
-        return ""
-    return "First the run in: started, read, concluded; or set the stage aside with the reason."

@@ -4,11 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Literal
+from typing import ClassVar, Literal
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.warmth.reading import ReadBy
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
+
+
+class RunInCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOT_WELL = "runin.not_well"
 
 
 class Noise(StrEnum):
@@ -51,7 +57,12 @@ class RunStopped(Fact):
 
 @dataclass(frozen=True)
 class WarmthRead(Fact):
-    """A bearing while it runs: between which temperatures (°C), read by what; noise, vibration (mm/s); `after_min` where it was noted later."""
+    """A bearing while it runs: between which temperatures (°C), read by what; noise, vibration (mm/s); `after_min` where it was noted later.
+
+    `verdicts`: what stops at this reading, with those before it.
+    """
+
+    VERSION: ClassVar[int] = 4
 
     place: str
     name: str
@@ -63,6 +74,10 @@ class WarmthRead(Fact):
     noise: Noise
     vibration_mm_s: float | None
     after_min: float | None
+    verdicts: tuple[Verdict, ...] = ()
+
+    def about(self) -> str:
+        return self.place
 
 
 @dataclass(frozen=True)
@@ -74,6 +89,9 @@ class GreasedRunning(Fact):
     text: str
     after_min: float | None
 
+    def about(self) -> str:
+        return self.place
+
 
 @dataclass(frozen=True)
 class RunConcluded(Fact):
@@ -82,6 +100,10 @@ class RunConcluded(Fact):
     well: bool
     text: str
     shown: tuple[str, ...]
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. Put it right, and run it in anew."
+        return () if self.well else (Verdict("did not run in well", Level.STOP, why, code=RunInCode.NOT_WELL),)
 
 
 FACTS: tuple[type[Fact], ...] = (DirectionBumped, RunStarted, RunStopped, WarmthRead, GreasedRunning, RunConcluded)

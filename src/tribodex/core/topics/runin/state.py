@@ -76,6 +76,9 @@ def fold(state: RunIn, event: Event, fact: Any) -> None:
 
 def _minutes(run: Run, event: Event, after_min: float | None) -> float:
     """Minutes since the start; by the clock of the device unless they were said."""
-    if after_min is not None:
-        return after_min
-    return round(max((event.happened_at - run.at).total_seconds() / 60, 0.0), 1)
+    return after_min if after_min is not None else minutes_since(run, event.happened_at)
+
+
+def minutes_since(run: Run, moment: datetime) -> float:
+    """Minutes from the start of a run to a moment."""
+    return round(max((moment - run.at).total_seconds() / 60, 0.0), 1)

@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
-from tribodex.core.topics.seals.decide import INBOARD, SET, decide, move, stands, unfinished
+from tribodex.core.topics.seals.decide import INBOARD, SET, decide, move
+from tribodex.core.topics.seals.edges import ANSWERS, GATED, HELD, claims
 from tribodex.core.topics.seals.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.seals.state import Seals, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[Seals] = Topic(
     blank=lambda last, _: last or Seals(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -33,8 +34,7 @@ TOPIC: Topic[Seals] = Topic(
     kept=(ev.SealsPlanned,),
     figures=figures,
     findings=findings,
-    unfinished=unfinished,
-    # The inboard ring goes on before what the gates of mounting ask for.
-    gates_of={INBOARD: "make_safe"},
-    optional=True,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
 )

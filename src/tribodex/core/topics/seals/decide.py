@@ -12,7 +12,6 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, read_length
@@ -49,9 +48,6 @@ def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
         raise Refused("First which seals: kind, purpose, sides.")
     if command.side not in plan.sides:
         raise Refused(f"By the plan there is no seal on the {command.side} side.")
-    stage = desk.procedures[desk.at].stage(SET) if command.side == "outboard" else None
-    if stage is not None and not desk.correcting and (why := held(desk, stage, desk.at)):
-        raise Refused(f"Sealing is held back. {why}")
     match command:
         case cmd.PutRingOn():
             lip = LipSide(command.lip) if command.lip else None
@@ -209,21 +205,6 @@ def _purged(plan: ev.SealPlan, command: cmd.PurgeSeal) -> ev.SealPurged:
     if not command.shows:
         return ev.SealPurged(command.side, False, strokes, Verdict("nothing shows", Level.WATCH, "On, slowly, until a collar shows."))
     return ev.SealPurged(command.side, True, strokes, Verdict("purged", Level.GOOD, "A collar of grease all round: leave it, it is the barrier."))
-
-
-def stands(_: Desk, state: Seals) -> str | None:
-    """The inboard ring first; the rest after locking."""
-    if not state.inboard_done:
-        return INBOARD
-    return None if state.next is None else SET
-
-
-def unfinished(desk: Desk, state: Seals) -> str:
-    """Why the record cannot be signed; empty where it can, or where its stages were set aside."""
-    aside = {stage for stage, at in desk.job.aside if at == desk.at}
-    if stands(desk, state) is None or SET in aside or (INBOARD in aside and state.plan is None):
-        return ""
-    return "First the seals, on both sides; or set the stage aside with the reason."
 
 
 def move(desk: Desk, state: Seals) -> Move:

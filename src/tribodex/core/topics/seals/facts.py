@@ -46,6 +46,9 @@ class RingOn(Fact):
     verdict: Verdict
     free_mm: float | None = None
 
+    def about(self) -> str:
+        return self.side
+
 
 @dataclass(frozen=True)
 class SealSet(Fact):
@@ -57,6 +60,9 @@ class SealSet(Fact):
     rubs: str
     verdict: Verdict
 
+    def about(self) -> str:
+        return self.side
+
 
 @dataclass(frozen=True)
 class LabyrinthPlaced(Fact):
@@ -67,6 +73,9 @@ class LabyrinthPlaced(Fact):
     other_mm: float
     screws: bool
     verdict: Verdict
+
+    def about(self) -> str:
+        return self.side
 
 
 @dataclass(frozen=True)
@@ -80,6 +89,9 @@ class VRingPushed(Fact):
     asked: Result
     verdict: Verdict
 
+    def about(self) -> str:
+        return self.side
+
 
 @dataclass(frozen=True)
 class SealPurged(Fact):
@@ -89,6 +101,9 @@ class SealPurged(Fact):
     shows: bool
     strokes: int | None
     verdict: Verdict
+
+    def about(self) -> str:
+        return self.side
 
 
 FACTS: tuple[type[Fact], ...] = (SealsPlanned, RingOn, SealSet, LabyrinthPlaced, VRingPushed, SealPurged)

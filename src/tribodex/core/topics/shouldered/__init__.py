@@ -4,8 +4,9 @@ from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
-from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, decide, stands, unfinished
-from tribodex.core.topics.shouldered.move import ending, move
+from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, decide
+from tribodex.core.topics.shouldered.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.shouldered.move import move
 from tribodex.core.topics.shouldered.plan import CONDITIONS
 from tribodex.core.topics.shouldered.show import figures, record, said, tell, view
 from tribodex.core.topics.shouldered.state import Shouldered, fold
@@ -33,7 +34,7 @@ TOPIC: Topic[Shouldered] = Topic(
     blank=lambda last, _: last or Shouldered(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -52,9 +53,13 @@ TOPIC: Topic[Shouldered] = Topic(
     # What follows hangs on them: they are said again, not withdrawn.
     kept=(ev.ShaftWarmth, ev.StoppedOn, ev.PushedHome, ev.ShoulderTried),
     figures=figures,
-    unfinished=unfinished,
-    ending=ending,
     fitted=_fitted,
     conditions=_conditions,
     every_condition=CONDITIONS,
+    needs=NEEDS,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    made_by=MADE_BY,
+    taps={"set_straight_on": cmd.SayStraightOn},
 )

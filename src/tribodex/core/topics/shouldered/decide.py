@@ -8,8 +8,7 @@ from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
-from tribodex.core.job.rail import held
+from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.shouldered.heating import contact_c, judge_reading
@@ -38,8 +37,6 @@ TEMPERATURES_C = (-40.0, 400.0)
 def decide(desk: Desk, state: Shouldered, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     plan = _planned(state)
-    if not isinstance(command, cmd.SayShaftWarmth):
-        _may(desk)
     match command:
         case cmd.ChooseWayOn():
             return [_way(desk, state, command)]
@@ -84,12 +81,6 @@ def _planned(state: Shouldered) -> ShoulderPlan:
     return state.planned
 
 
-def _may(desk: Desk) -> None:
-    """Refused while a gate before it is not passed, or another stage holds the mounting back."""
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(SET_ON), desk.at)):
-        raise Refused(f"The mounting is held back. {why}")
-
-
 def _temperature(said: str, name: str) -> float:
     found = parse_temperature_c(said, name)
     if not TEMPERATURES_C[0] <= found <= TEMPERATURES_C[1]:
@@ -129,7 +120,6 @@ def _ring(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.ReadRi
     _warming(state)
     if state.shaft_c is None:
         raise Refused("First the temperature of the shaft: how warm the ring must be hangs on it.")
-    pass_gates(desk, SET_ON)
     ring = _temperature(command.ring_temperature, "ring_temperature")
     outer = _temperature(command.outer_temperature, "outer_temperature") if command.outer_temperature.strip() else None
     return ev.RingWarmth(ring, outer, judge_reading(plan.limit, plan.bearing.closure, ring, outer, plan.bearing, plan.group_um.low))
@@ -149,7 +139,6 @@ def _gaps(state: Shouldered, plan: ShoulderPlan, command: cmd.ReadGaps) -> ev.Ga
 
 def _home(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.PushHome) -> ev.PushedHome:
     _on_the_way(state)
-    pass_gates(desk, SET_ON)
     if state.gaps is not None and state.gaps.verdict.level is Level.STOP:
         raise Refused(f"It is {state.gaps.verdict.word}. {state.gaps.verdict.reason}")
     if state.way is not None and state.way.way is WayOn.HEAT:
@@ -181,7 +170,6 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
         raise Refused("Nut pair and covers of its cartridge hold it.")
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         raise Refused("First against its shoulder: the 0.03 mm leaf enters nowhere.")
-    pass_gates(desk, SECURE)
     if plan.ring is not None:
         before, after = (
             read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
@@ -199,7 +187,7 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Tab in its slot."))
 
 
-def stands(_: Desk, state: Shouldered) -> str | None:
+def stage_of(state: Shouldered) -> str | None:
     """On its shoulder first; then what holds it, and turned by hand."""
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         return SET_ON
@@ -208,11 +196,6 @@ def stands(_: Desk, state: Shouldered) -> str | None:
         return None
     fast = state.held is not None and state.held.verdict.level in (Level.GOOD, Level.WATCH)
     return None if fast and state.turned is not None else SECURE
-
-
-def unfinished(desk: Desk, state: Shouldered) -> str:
-    """Why the record cannot be signed; empty where it can."""
-    return "" if stands(desk, state) is None else "First: the ring against its shoulder, what holds it, and turned by hand."
 
 
 def force_words(desk: Desk, state: Shouldered) -> str:

@@ -3,11 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
+
+
+class ShoulderCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    COCKED = "shouldered.cocked"
+    NOT_FREE = "shouldered.not_free"
 
 
 @dataclass(frozen=True)
@@ -72,6 +80,9 @@ class StoppedOn(Fact):
 
     text: str
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (Verdict("stopped on the way", Level.STOP, f"{self.text}. Let off until the cause is out.", code=ShoulderCode.COCKED),)
+
 
 @dataclass(frozen=True)
 class StraightOn(Fact):
@@ -110,6 +121,10 @@ class TurnedByHand(Fact):
 
     freely: bool
     text: str
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. It turned freely before."
+        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=ShoulderCode.NOT_FREE),)
 
 
 FACTS: tuple[type[Fact], ...] = (

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.moves import Ask, Ending, Move
+from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.heating import contact_c
 from tribodex.core.shouldered.ways import WayOn
-from tribodex.core.topics.shouldered.decide import force_words, stands
+from tribodex.core.topics.shouldered.decide import force_words, stage_of
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
 from tribodex.core.working import Level
@@ -26,7 +26,7 @@ def move(desk: Desk, state: Shouldered) -> Move:
         )
     if state.home is not None:
         return _home(state)
-    if stands(desk, state) is None:
+    if stage_of(state) is None:
         return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
     if state.shoulder is not None and state.shoulder.verdict.level is Level.STOP:
         how = "Take it up with the nut, press it on, or off again: cause first."
@@ -106,6 +106,8 @@ def _home(state: Shouldered) -> Move:
         assert state.planned is not None  # it is home, so it was planned
         headline, why, risk = _HOLD[state.planned.held_by]
         return Move("hold_fast", headline, why, risk)
+    if state.turned is not None and not state.turned.freely:
+        return Move("turn_by_hand", "Stop: it does not turn freely", state.turned.text, "Off again and look, before anything else goes on it.")
     if state.turned is None:
         return Move("turn_by_hand", "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
     return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
@@ -129,13 +131,3 @@ _HOLD = {
     ),
     HeldBy.COVER: ("Draw the cover down evenly, in rounds", "Three screws in turn, four or more crosswise; to torque.", ""),
 }
-
-
-def ending(_: Desk | None, state: Shouldered) -> Ending | None:
-    """The word it ended with; what to say before signing where it is not in order. None before that."""
-    if state.held is None or state.turned is None or state.home is None:
-        return None
-    if not state.turned.freely:
-        bad = Move(Ask.SIGN, "Not in order: it does not turn freely", state.turned.text, "Take it off again, or sign it so; the record then says it.")
-        return Ending("does not turn freely", bad)
-    return Ending("in order" if state.held.verdict.level is Level.GOOD else state.held.verdict.word)

@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock import facts as ev
-from tribodex.core.topics.stock.decide import decide, holds, listed, move, same, stands
+from tribodex.core.topics.stock.decide import decide, move
+from tribodex.core.topics.stock.edges import ANSWERS, claims
 from tribodex.core.topics.stock.show import record, said, tell, view
 from tribodex.core.topics.stock.state import Stock, fold
 
@@ -16,7 +17,7 @@ TOPIC: Topic[Stock] = Topic(
     blank=lambda last, _: last or Stock(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -24,8 +25,7 @@ TOPIC: Topic[Stock] = Topic(
     entries={ev.MarkMade: cmd.MakeMark, ev.PartChecked: cmd.CheckPart, ev.TemporaryIn: cmd.PutIn, ev.JointSaid: cmd.SayJoint},
     said=said,
     kept=(ev.TemporaryIn,),
-    same=same,
-    holds=holds,
-    listed=listed,
-    optional=True,
+    answers=ANSWERS,
+    made_by={ev.TemporaryOut: cmd.TakeOut},
+    taps={"decide_part": cmd.CheckPart},
 )

@@ -11,7 +11,6 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.procedure import MOUNTING
 from tribodex.core.topics.stock.commands import Attach, CheckPart, MakeMark, PutIn, SayJoint, TakeOut
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
 from tribodex.core.topics.stock.state import Stock
@@ -91,11 +90,6 @@ def missing_of(desk: Desk, state: Stock) -> tuple[str, MarkKind | None] | None:
     return None
 
 
-def stands(desk: Desk, state: Stock) -> str | None:
-    """Done once everything needed is marked at every bearing, and no different number is undecided."""
-    return "take_stock" if missing_of(desk, state) is not None or state.undecided() else None
-
-
 def move(desk: Desk, state: Stock) -> Move:
     """What to mark or check next."""
     undecided = state.undecided()
@@ -126,31 +120,3 @@ def move(desk: Desk, state: Stock) -> Move:
         "Mark it, note it, photograph it before anything is loosened.",
         "Without a drawing these marks are the drawing.",
     )
-
-
-def holds(_: Desk, state: Stock, stage: str) -> str:
-    """Nothing temporary in and no joint loose before running; no undecided number before mounting."""
-    if stage in ("run_in", "start_up"):
-        if state.still_in:
-            return "Still in: " + ", ".join(part.what for part in state.still_in) + "."
-        if state.not_tight:
-            return "Not at torque: " + ", ".join(f"{said.joint} ({said.tightness})" for said in state.not_tight) + "."
-    if stage in MOUNTING and (open_parts := state.undecided()):
-        return f"The {open_parts[0].part} is not the one that is asked for, and nobody has decided to use it."
-    return ""
-
-
-def listed(_: Desk, state: Stock) -> Sequence[str]:
-    """What still stands open when a record is signed."""
-    return [f"still in: {part.what}" for part in state.still_in] + [f"{said.joint}: {said.tightness}" for said in state.not_tight]
-
-
-def same(made: Any, before: Any) -> Fact:
-    """A corrected mark, part or joint stays the one it was: another one is another entry. Raises InvalidInput."""
-    for cls, names in ((MarkMade, ("place", "mark")), (PartChecked, ("place", "part")), (JointSaid, ("joint",))):
-        if isinstance(made, cls):
-            for name in names:
-                if getattr(made, name) != getattr(before, name):
-                    raise InvalidInput.at("entry", "This would be another entry: withdraw the wrong one, and say the right one.", f"{name} as it was")
-    found: Fact = made
-    return found

@@ -8,6 +8,7 @@ from typing import Literal
 
 from tribodex.core.components.compare_numbers import Difference
 from tribodex.core.job.facts import Fact
+from tribodex.core.working import Level, Verdict
 
 
 class MarkKind(StrEnum):
@@ -42,6 +43,12 @@ class Tightness(StrEnum):
     AT_TORQUE = "at torque"
 
 
+class StockCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    PART_DIFFERS = "stock.part_differs"
+
+
 @dataclass(frozen=True)
 class MarkMade(Fact):
     """Something was marked or noted at a bearing (`place`), or for the whole shaft."""
@@ -49,6 +56,9 @@ class MarkMade(Fact):
     place: str
     mark: MarkKind
     text: str
+
+    def about(self) -> str:
+        return f"{self.place}, {self.mark.value}"
 
 
 @dataclass(frozen=True)
@@ -62,6 +72,13 @@ class PartChecked(Fact):
     differs: tuple[Difference, ...]
     decided_by: str
     reason: str
+
+    def about(self) -> str:
+        return f"{self.place}, {self.part}"
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        grave = [f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in self.differs if d.grave]
+        return (Verdict("another part", Level.STOP, f"{'; '.join(grave)}.", code=StockCode.PART_DIFFERS),) if grave else ()
 
 
 @dataclass(frozen=True)
@@ -86,6 +103,9 @@ class JointSaid(Fact):
     joint: str
     tightness: Tightness
     wrench: str
+
+    def about(self) -> str:
+        return self.joint
 
 
 @dataclass(frozen=True)

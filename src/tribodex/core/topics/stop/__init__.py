@@ -3,7 +3,8 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
-from tribodex.core.topics.stop.decide import STAGE, decide, listed, move, stands, unfinished
+from tribodex.core.topics.stop.decide import STAGE, decide, move
+from tribodex.core.topics.stop.edges import ANSWERS, claims
 from tribodex.core.topics.stop.show import record, said, tell, view
 from tribodex.core.topics.stop.state import Stop, fold
 
@@ -16,13 +17,12 @@ TOPIC: Topic[Stop] = Topic(
     blank=lambda last, _: last or Stop(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
     record=record,
     entries={ev.StopDone: cmd.DoStop, ev.StopSkipped: cmd.SkipStop},
     said=said,
-    listed=listed,
-    unfinished=unfinished,
+    answers=ANSWERS,
 )

@@ -164,27 +164,6 @@ def _of_meter(plan: ev.StopPlan, meter_h: float | None) -> list[Verdict]:
     return []
 
 
-def stands(_: Desk, state: Stop) -> str | None:
-    """Done once it is done, or skipped with the reason."""
-    return None if state.plan is None or state.done is not None or state.skipped is not None else STAGE
-
-
-def unfinished(_: Desk, state: Stop) -> str:
-    """Why the round cannot be signed; empty where it can."""
-    return "" if stands(_, state) is None else "Neither done nor skipped yet."
-
-
-def listed(_: Desk, state: Stop) -> Sequence[str]:
-    """What stays to be done after the round."""
-    if state.plan is None:
-        return []
-    where = f"{state.plan.machine}, {state.plan.position}"
-    if state.skipped is not None and state.done is None:
-        return [f"{where}: skipped, {state.skipped.reason}"]
-    bad = [v for v in state.done.verdicts if v.level in (Level.STOP, Level.WATCH)] if state.done is not None else []
-    return [f"{where}: {v.word}. {v.reason}" for v in bad]
-
-
 def move(_: Desk, state: Stop) -> Move:
     """What to do at this stop."""
     plan = state.plan

@@ -10,13 +10,14 @@ from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.sheet import Section
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
-from tribodex.core.topics.tapered.decide import NAME, decide, judge, same
+from tribodex.core.topics.tapered.decide import NAME, decide, judge
+from tribodex.core.topics.tapered.edges import ANSWERS, GATED, HELD, NEEDS, TAPS, claims
 from tribodex.core.topics.tapered.figures import figures, findings
 from tribodex.core.topics.tapered.fold import blank, fold
-from tribodex.core.topics.tapered.move import ending, move, unfinished
+from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.plan import CONDITIONS
 from tribodex.core.topics.tapered.said import said_as
-from tribodex.core.topics.tapered.stages import STAGES, stands
+from tribodex.core.topics.tapered.stages import STAGES
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import tell
 from tribodex.core.topics.tapered.work import view
@@ -40,6 +41,7 @@ def _record(_: Desk, __: Tapered) -> Sequence[Section]:
     return ()
 
 
+_MADE_BY: dict[type[Fact], type] = {ev.GaugingClosed: cmd.CloseGauging, ev.OutsideAccepted: cmd.AcceptOutside}
 _ENTRIES: dict[type[Fact], type] = {
     ev.GaugingStarted: cmd.StartGauging,
     ev.LeafTried: cmd.TryLeaf,
@@ -60,27 +62,27 @@ TOPIC: Topic[Tapered] = Topic(
     blank=blank,
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
+    needs=NEEDS,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    taps=TAPS,
     move=move,
     tell=tell,
     view=view,
     record=_record,
     entries=_ENTRIES,
+    made_by=_MADE_BY,
     said=said_as,
     kept=(ev.GaugingStarted, ev.ZeroSet, ev.Locked),
     judged=(ev.GaugingClosed, ev.NoPlayFound, ev.NutSeated, ev.HandChecked, ev.Locked),
     judge=judge,
-    same=same,
     figures=figures,
     findings=findings,
-    unfinished=unfinished,
-    ending=ending,
-    stopped=lambda state: state.planned is not None and state.stopped_by() is not None,
     conditions=_conditions,
     every_condition=CONDITIONS,
     fitted=_fitted,
     may_revise=lambda state: state.planned is not None and not state.initial and not state.attempt.zero_set,
-    # Gates of the drive-up are due before the zero mark: the nut goes on then.
-    gates_of={"target_window": "drive_up"},
     restarted=lambda reason: f"Released from the sleeve: {reason}. A new attempt begins.",
 )

@@ -3,17 +3,12 @@
 from __future__ import annotations
 
 from tribodex.core.errors import Refused
-from tribodex.core.job.gates import pass_gates
-from tribodex.core.job.rail import held
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.tapered.state import Tapered
 
 
 def may_drive(desk: Desk, state: Tapered) -> None:
-    """Refused while the unmounted clearance is not known and in order, or while another stage holds the drive-up back."""
-    pass_gates(desk, "drive_up")
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage("drive_up"), desk.at)):
-        raise Refused(f"The drive-up is held back. {why}")
+    """Refused while the unmounted clearance is not known and in order."""
     if not state.plan.method.gauged:
         return
     stop = state.stopped_by()

@@ -107,13 +107,3 @@ def judge(_: Desk, state: Tapered, now: Any) -> Fact:
             return replace(now, gauge_first=driving.asks_gauging(state, now.seat))
         case _:
             raise TypeError(f"{type(now).__name__} is no judgement")
-
-
-def same(said: Any, before: Any) -> Fact:
-    """A corrected entry stays in the gauging it was taken in, and a gauging stays what it was for. Raises InvalidInput."""
-    if isinstance(said, ev.LeafTried | ev.GaugingStarted):
-        said = replace(said, gauging=before.gauging)
-    if isinstance(said, ev.GaugingStarted) and said.phase is not before.phase:
-        raise InvalidInput.at("entry", "A gauging stays what it was for.", f"phase {before.phase.value}")
-    found: Fact = said
-    return found

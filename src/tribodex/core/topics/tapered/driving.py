@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates, text
+from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.judgement import judge_hand
 from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
@@ -70,7 +70,6 @@ def turn(desk: Desk, state: Tapered, command: cmd.TurnNut) -> list[Fact]:
 def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
     """Washer or lock fitted, nut seated firmly."""
     may_drive(desk, state)
-    pass_gates(desk, "lock")
     needs_zero(state)
     plan = state.plan
     if not plan.seats_again:
@@ -199,7 +198,6 @@ def lock(desk: Desk, state: Tapered, command: cmd.Lock) -> list[Fact]:
     """Tightened to a tab position and locked: only where the leaf allows it. A correction says what was done all the same."""
     may_drive(desk, state)
     needs_zero(state)
-    pass_gates(desk, "lock")
     if state.attempt.locked is not None:
         raise Refused("The nut is locked already.")
     if state.plan.seats_again and not state.attempt.has_seat and state.attempt.nut_deg > 0:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import ClassVar
 
 from tribodex.core.job.facts import Fact
@@ -11,9 +12,16 @@ from tribodex.core.mounting.judgement import FinalVerdict, Swivel
 from tribodex.core.mounting.seat import LengthTool, Seated
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics.tapered.plan import Plan
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
 
 FORMULA_VERSION = 3
+
+
+class DriveUpCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NO_CLEARANCE = "tapered.no_clearance"
+    BINDS = "tapered.binds"
 
 
 @dataclass(frozen=True)
@@ -39,6 +47,9 @@ class GaugingStarted(Fact):
     correction_um: float = 0.0
     correction_sd_um: float = 0.0
 
+    def about(self) -> str:
+        return self.phase.value
+
 
 @dataclass(frozen=True)
 class LeafTried(Fact):
@@ -52,6 +63,9 @@ class LeafTried(Fact):
     typed: str = ""
     both_rows: bool = False
 
+    def about(self) -> str:
+        return f"gauging {self.gauging}"
+
 
 @dataclass(frozen=True)
 class PlaceRepeated(Fact):
@@ -60,6 +74,9 @@ class PlaceRepeated(Fact):
     gauging: int
     place: int
     row: Row
+
+    def about(self) -> str:
+        return f"gauging {self.gauging}"
 
 
 @dataclass(frozen=True)
@@ -72,6 +89,10 @@ class GaugingClosed(Fact):
     final_verdict: FinalVerdict | None = None
     formula_version: int = FORMULA_VERSION
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        final = self.final_verdict.overall if self.final_verdict is not None else None
+        return tuple(verdict for verdict in (self.initial_verdict, final) if verdict is not None)
+
 
 @dataclass(frozen=True)
 class OutsideAccepted(Fact):
@@ -80,6 +101,9 @@ class OutsideAccepted(Fact):
     what: str
     name: str
     reason: str
+
+    def named(self) -> str:
+        return f"{self.name}: {self.reason}"
 
 
 @dataclass(frozen=True)
@@ -112,6 +136,10 @@ class NoPlayFound(Fact):
     places: tuple[str, ...]
     thinnest_um: float
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        where = ", ".join(self.places)
+        return (Verdict("no measurable clearance", Level.STOP, f"Not even the thinnest leaf goes in at {where}.", code=DriveUpCode.NO_CLEARANCE),)
+
 
 @dataclass(frozen=True)
 class LeafFollowed(Fact):
@@ -143,6 +171,9 @@ class NutSeated(Fact):
     gauge_first: bool
     formula_version: int = FORMULA_VERSION
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (self.seat.verdict,)
+
 
 @dataclass(frozen=True)
 class Reseated(Fact):
@@ -162,6 +193,14 @@ class HandChecked(Fact):
     nut_deg: float
     locked: bool
     verdict: FinalVerdict | None = None
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        if self.verdict is not None:
+            return (self.verdict.overall,)
+        if self.swivel == "binds" or not self.turns_freely:
+            why = "The ring binds, or does not turn freely: it was driven too far. Release, and start again."
+            return (Verdict("binds", Level.STOP, why, code=DriveUpCode.BINDS),)
+        return ()
 
 
 @dataclass(frozen=True)

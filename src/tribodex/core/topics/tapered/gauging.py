@@ -9,7 +9,6 @@ from tribodex.core.adviser.reading import LEAF_SHARED_SHARE, SHARED_SD_UM
 from tribodex.core.components.feeler import Stack
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import pass_gates
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.clearance import judge_initial
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, reduction_sd_um
@@ -31,7 +30,6 @@ def start(desk: Desk, state: Tapered, command: cmd.StartGauging) -> list[Fact]:
     """A gauging begins; one that was open is ended with what it bracketed."""
     if not state.plan.method.gauged:
         raise Refused("This method gauges nothing with leaves: the turn of the nut and the feel of the ring decide.")
-    pass_gates(desk, STAGE_OF[command.phase])
     if command.phase is Phase.INITIAL:
         if state.attempt.zero_set:
             raise Refused("The bearing is on its seat: its unmounted clearance cannot be gauged any more. Release it first.")

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from tribodex.core.adviser.move import unmounted_again
 from tribodex.core.components.shaft import Seat
-from tribodex.core.job.moves import Ending
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.judgement import NOT_DECIDED, FinalVerdict
 from tribodex.core.mounting.methods import Method
@@ -179,14 +178,6 @@ def _final_move(state: Tapered) -> NextMove:
     )
 
 
-def ending(_: Desk | None, state: Tapered) -> Ending | None:
-    """The word of the final check; with what to say before signing where it is not in order. None before the check."""
-    if not state.attempt.finished:
-        return None
-    verdict = state.attempt.final_verdict()
-    return Ending(verdict.overall.word if verdict else "checked", _not_in_order(verdict) if verdict else None)
-
-
 def _not_in_order(verdict: FinalVerdict) -> NextMove | None:
     if verdict.overall.level is Level.STOP:
         bad = verdict.residual if verdict.residual.level is Level.STOP else verdict.reduction
@@ -205,10 +196,3 @@ def _not_in_order(verdict: FinalVerdict) -> NextMove | None:
             "Signed as it is, the record says “not decided”.",
         )
     return None
-
-
-def unfinished(_: Desk, state: Tapered) -> str:
-    """Why the record cannot be signed yet; empty once the final check was made."""
-    if state.attempt.finished:
-        return ""
-    return "First the final check, after locking: " + ("the residual clearance." if state.plan.method.gauged else "turn and swivel the ring by hand.")

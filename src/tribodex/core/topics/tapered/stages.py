@@ -1,9 +1,8 @@
-"""Where a drive-up stands."""
+"""Which stage a drive-up is at."""
 
 from __future__ import annotations
 
 from tribodex.core.adviser.move import Act
-from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.topics.tapered.parting import parted
@@ -11,11 +10,6 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level
 
 STAGES = ("initial_clearance", "target_window", "drive_up", "lock", "final_check")
-
-
-def stands(_: Desk, state: Tapered) -> str | None:
-    """The stage whose work is next; None once the final check was made."""
-    return None if state.attempt.finished and state.open_gauging() is None else current_stage(state)
 
 
 def current_stage(state: Tapered) -> str:

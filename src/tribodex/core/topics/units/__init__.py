@@ -6,10 +6,11 @@ from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
-from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, decide, stands, unfinished
-from tribodex.core.topics.units.move import ending, move
+from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, decide
+from tribodex.core.topics.units.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.units.move import move
 from tribodex.core.topics.units.plan import CONDITIONS
-from tribodex.core.topics.units.show import figures, listed, record, said, tell, view
+from tribodex.core.topics.units.show import figures, record, said, tell, view
 from tribodex.core.topics.units.state import Unit, fold
 
 
@@ -30,7 +31,7 @@ TOPIC: Topic[Unit] = Topic(
     blank=lambda last, _: last or Unit(),
     fold=fold,
     decide=decide,
-    stands=stands,
+    claims=claims,
     move=move,
     tell=tell,
     view=view,
@@ -48,10 +49,12 @@ TOPIC: Topic[Unit] = Topic(
     # What follows hangs on them: they are said again, not withdrawn.
     kept=(ev.FloatFound, ev.LinedUp, ev.HousingBolted, ev.ShaftTurned, ev.UnitLocked),
     figures=figures,
-    unfinished=unfinished,
-    listed=listed,
-    ending=ending,
     fitted=_fitted,
     conditions=lambda state: state.plan.conditions if state.plan is not None else frozenset(),
     every_condition=CONDITIONS,
+    needs=NEEDS,
+    answers=ANSWERS,
+    gated=GATED,
+    held=HELD,
+    made_by=MADE_BY,
 )

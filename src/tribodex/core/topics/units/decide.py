@@ -8,8 +8,7 @@ from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import decided, pass_gates, text
-from tribodex.core.job.rail import held
+from tribodex.core.job.gates import decided, text
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup import placing
 from tribodex.core.lineup.floating import Floats
@@ -45,11 +44,8 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
     plan = state.plan
     if plan is None:
         raise Refused("Nothing is planned for this unit.")
-    if not desk.correcting and (why := held(desk, desk.procedures[desk.at].stage(SET_UNIT), desk.at)):
-        raise Refused(f"The unit is held back. {why}")
     match command:
         case cmd.SlideOn():
-            pass_gates(desk, SET_UNIT)
             return [_slid(command)]
         case cmd.FindFloat():
             if not state.is_on:
@@ -182,8 +178,6 @@ def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
         why = "it cracks the foot." if nm > asked else "the housing shifts."
         code = UnitCode.BOLTS_TOO_TIGHT if nm > asked else UnitCode.BOLTS_TOO_LOOSE
         verdict = Verdict(word, Level.STOP, f"{number(nm)} N·m, where {number(asked)} N·m is asked: {why}", code=code)
-    if verdict.level is Level.STOP and not by:
-        raise InvalidInput.at("decided_by", f"{verdict.word.capitalize()}. {verdict.reason}", "the torque that is asked, or a name and a reason")
     return ev.HousingBolted(round(nm, 2), wrench, verdict, by, reason)
 
 
@@ -216,7 +210,6 @@ def others_of(desk: Desk) -> list[tuple[str, Unit]]:
 def _may_lock(desk: Desk, state: Unit) -> None:
     if why := may_lock(desk, state, others_of(desk)):
         raise Refused(why)
-    pass_gates(desk, LOCK_UNIT)
 
 
 def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
@@ -248,9 +241,6 @@ def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
                     code=UnitCode.SLIT_OVER_SLIT,
                 )
             )
-    stop = next((verdict for verdict in verdicts if verdict.level is Level.STOP), None)
-    if stop is not None and not by:
-        raise InvalidInput.at("decided_by", f"{stop.word.capitalize()}. {stop.reason}", "as it is asked, or a name and a reason")
     return ev.UnitLocked(
         torque_nm=round(nm, 2),
         passes=command.passes,
@@ -286,17 +276,3 @@ def floats_right(desk: Desk, state: Unit) -> bool:
     """Whether it holds or floats as it should, with room enough where it floats."""
     verdicts = (float_now(desk, state), state.found.room if state.found is not None else None)
     return verdicts[0] is not None and all(verdict is None or verdict.level in (Level.GOOD, Level.WATCH) for verdict in verdicts)
-
-
-def stands(desk: Desk, state: Unit) -> str | None:
-    """On its shaft; then lined up, bolted and turned; then locked and tried."""
-    if not (state.is_on and floats_right(desk, state)):
-        return SET_UNIT
-    if not (state.lined_right and state.bolted_right and state.turned_after):
-        return BOLT_UNIT
-    return None if state.locked_right and state.tried is not None else LOCK_UNIT
-
-
-def unfinished(desk: Desk, state: Unit) -> str:
-    """Why the record cannot be signed; empty where it can."""
-    return "" if stands(desk, state) is None else "First: on its shaft, lined up, bolted, shaft turned, locked, and turned by hand."

@@ -3,13 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.units.locking import Rotation
 from tribodex.core.units.screws import Footing
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
+
+
+class TurnCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    SHAFT_NOT_FREE = "units.shaft_not_free"
+    NOT_FREE = "units.not_free"
 
 
 @dataclass(frozen=True)
@@ -39,6 +47,9 @@ class FloatFound(Fact):
     typed: str
     verdict: Verdict
     room: Verdict | None = None
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (self.verdict, *((self.room,) if self.room is not None else ()))
 
 
 @dataclass(frozen=True)
@@ -73,6 +84,10 @@ class ShaftTurned(Fact):
     freely: bool
     text: str
 
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. Loosen the bolts, line up again, bolt, turn."
+        return () if self.freely else (Verdict("the shaft does not turn freely", Level.STOP, why, code=TurnCode.SHAFT_NOT_FREE),)
+
 
 @dataclass(frozen=True)
 class UnitLocked(Fact):
@@ -96,6 +111,10 @@ class UnitTried(Fact):
 
     freely: bool
     text: str
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        why = f"{self.text}. Loosen, line up and lock again."
+        return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=TurnCode.NOT_FREE),)
 
 
 @dataclass(frozen=True)

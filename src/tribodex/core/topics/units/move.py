@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.moves import Ask, Ending, Move
+from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
 from tribodex.core.topics.units.plan import UnitPlan
@@ -23,6 +23,8 @@ def move(desk: Desk, state: Unit) -> Move:
         return _bolted(state, plan)
     if not state.locked_right:
         return _lock(desk, state, plan)
+    if state.tried is not None and not state.tried.freely:
+        return Move("try_unit", "Stop: it does not turn freely", state.tried.text, "Loosen, line up and lock again; then turn it.")
     if state.tried is None:
         return Move("try_unit", "Turn the shaft by hand again", "It turns as easily as before it was locked.", "Fingers and tools out first.")
     if state.has_screws and state.again is None:
@@ -71,6 +73,9 @@ def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
     if why := may_lock(desk, state, others_of(desk)):
         again = state.turned_after and state.bolted_right
         return Move("turn_shaft" if again else Ask.HELD, "Stop: not locked yet", why)
+    if state.locked is not None:
+        bad = next(verdict for verdict in state.locked.verdicts if verdict.level is Level.STOP)
+        return Move("lock_unit", f"Stop: {bad.word}", bad.reason, "Loosen it, put it right, and lock again.")
     torque = plan.screw.words
     if plan.lock is UnitLock.SET_SCREWS:
         why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."
@@ -85,13 +90,3 @@ def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
         return Move("lock_unit", f"Turn the collar {way}, knock it round, screw to {torque}", why, "The other way it works itself loose.")
     why = "The clamp's slit off the ring's slit; the clamp against its shoulder."
     return Move("lock_unit", f"Clamp screw {plan.screw.screw}: {torque}", why)
-
-
-def ending(_: Desk | None, state: Unit) -> Ending | None:
-    """The word it ended with; what to say before signing where it is not in order."""
-    if not state.locked_right or state.tried is None:
-        return None
-    if not state.tried.freely:
-        how = "Loosen, line up and lock again, or sign it so; the record then says it."
-        return Ending("does not turn freely", Move(Ask.SIGN, "Not in order: it does not turn freely", state.tried.text, how))
-    return Ending("in order")

@@ -176,14 +176,6 @@ def figures(_: Desk, state: Unit) -> Sequence[Result]:
     return [screw_result(plan.screw), *found, *(figure for figure in plan.figures if figure.id != "set_screw_torque")]
 
 
-def listed(desk: Desk, state: Unit) -> Sequence[str]:
-    """What is still open in a signed record."""
-    if state.plan is None or not state.has_screws or state.again is not None or state.locked is None:
-        return []
-    where = f"{desk.job.place(desk.at).name}: " if len(desk.job.places) > 1 else ""
-    return [f"{where}set screws {state.plan.screw.screw} a second time after a few hours of running, {state.plan.screw.words}"]
-
-
 def record(desk: Desk, state: Unit) -> Sequence[Section]:
     """The unit for the record."""
     plan = state.plan

@@ -1,0 +1,129 @@
+"""A number outside what is expected is read back before it is taken: the likely slips as choices, and the number as it was typed.
+
+No expectation replaces a judgement: what is said again as meant is judged like any other.
+"""
+
+from __future__ import annotations
+
+import dataclasses
+import typing
+from collections.abc import Callable, Iterable
+from typing import TYPE_CHECKING, Any
+
+from tribodex.core.errors import Field, InvalidInput, TribodexError
+from tribodex.core.job.asked import Asked, Family, Likely
+from tribodex.core.quantities import (
+    LengthUnit,
+    number_plain,
+    parse_area_mm2,
+    parse_count,
+    parse_degrees,
+    parse_length,
+    parse_mass_g,
+    parse_pressure_mpa,
+    parse_share,
+    parse_speed_rpm,
+    parse_temperature_c,
+    parse_torque_nm,
+    parse_volume_cm3,
+)
+
+if TYPE_CHECKING:
+    from tribodex.core.job.topic import Desk, Topic
+
+
+class ReadBack(InvalidInput):
+    """A number that is not expected there: said again as meant it is taken."""
+
+
+_UNITS: dict[Family, tuple[Callable[[str, str], float], str]] = {
+    Family.ANGLE: (parse_degrees, "°"),
+    Family.WARMTH: (parse_temperature_c, "°C"),
+    Family.TORQUE: (lambda typed, name: parse_torque_nm(typed, name, 1e9), "N·m"),
+    Family.PRESSURE: (lambda typed, name: parse_pressure_mpa(typed, name, 1e9), "MPa"),
+    Family.MASS: (parse_mass_g, "g"),
+    Family.VOLUME: (parse_volume_cm3, "cm³"),
+    Family.AREA: (parse_area_mm2, "mm²"),
+    Family.SPEED: (parse_speed_rpm, "r/min"),
+    Family.HOURS: (lambda typed, name: parse_count(typed.strip().removesuffix("h"), name), "h"),
+    Family.SHARE: (parse_share, ""),
+    Family.COUNT: (parse_count, ""),
+}
+# What is slipped most: a decimal place, twice a decimal place, millimetres for inches and back.
+_TENFOLD = (10.0, 0.1, 100.0, 0.01)
+_INCHES = (25.4, 1 / 25.4)
+
+
+_ASKED: dict[type, dict[str, Asked]] = {}
+
+
+def asked_of(command: type) -> dict[str, Asked]:
+    """What is asked in each field of a command, from its annotations; read once a kind."""
+    if command not in _ASKED:
+        hints = typing.get_type_hints(command, include_extras=True)
+        _ASKED[command] = {
+            item.name: extra
+            for item in dataclasses.fields(command)
+            for extra in getattr(hints[item.name], "__metadata__", ())
+            if isinstance(extra, Asked)
+        }
+    return _ASKED[command]
+
+
+def numbers_in(family: Family, typed: str, name: str, shown: str) -> tuple[list[float], str]:
+    """The numbers of a field in the family's base unit, with the unit; none where it cannot be read: who takes it says so.
+
+    Several of one field are joined by “+”.
+    """
+    found: list[float] = []
+    unit = "mm" if family is Family.LENGTH else _UNITS[family][1]
+    for part in typed.split("+"):
+        if not part.strip():
+            continue
+        try:
+            if family is Family.LENGTH:
+                found.append(parse_length(part, name, LengthUnit.INCH if shown == "in" else LengthUnit.MM, zero=True).mm)
+            else:
+                found.append(_UNITS[family][0](part, name))
+        except TribodexError:
+            return [], unit
+    return found, unit
+
+
+def outside(value: float, likely: Likely) -> bool:
+    """Whether a number lies outside what is expected."""
+    return (likely.low is not None and value < likely.low) or (likely.high is not None and value > likely.high)
+
+
+def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
+    """What may have been meant: the same digits with another decimal point or in another unit, where that is expected."""
+    factors = (*_TENFOLD, *(_INCHES if family is Family.LENGTH else ()))
+    return [value * factor for factor in factors if not outside(value * factor, likely)]
+
+
+def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]) -> None:
+    """Raises ReadBack, with a field for each number that is not expected and was not said to be meant."""
+    state, asked = desk.of(topic), asked_of(type(command))
+    wrong: list[Field] = []
+    for name, ask in asked.items():
+        expect = topic.expects.get((type(command), name))
+        typed = getattr(command, name)
+        if expect is None or isinstance(expect, str) or name in meant or typed in ("", None):
+            continue
+        likely = expect(desk, state, command)
+        if likely is None:
+            continue
+        values, unit = numbers_in(ask.family, str(typed), name, getattr(command, "shown", ""))
+        bad = next((value for value in values if outside(value, likely)), None)
+        if bad is not None:
+            wrong.append(_field(name, str(typed).strip(), bad, likely, ask.family, unit, alone=len(values) == 1))
+    if wrong:
+        raise ReadBack(wrong[0].message, *wrong)
+
+
+def _field(name: str, typed: str, value: float, likely: Likely, family: Family, unit: str, *, alone: bool) -> Field:
+    low, high = (f"{number_plain(end)} {unit}".strip() if end is not None else None for end in (likely.low, likely.high))
+    expected = f"{low} to {high}" if low and high else f"at least {low}" if low else f"at most {high}"
+    others = [f"{number_plain(one)} {unit}".strip() for one in slips(value, likely, family)] if alone else []
+    choices = tuple(dict.fromkeys((*others, typed)))
+    return Field(name, f"{number_plain(value)} {unit}".strip() + f" is not expected here: {likely.why}. Is it meant?", expected, choices)

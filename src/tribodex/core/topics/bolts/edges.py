@@ -1,0 +1,67 @@
+"""What must be shown of a housing that is closed, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.bolts.torque import PASSES, TorqueCode
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.proofs import Claim, What, not_yet, worst
+from tribodex.core.job.topic import Desk
+from tribodex.core.lineup.gaps import RingGapCode
+from tribodex.core.lineup.placing import PlacingCode
+from tribodex.core.topics.bolts import commands as cmd
+from tribodex.core.topics.bolts import facts as ev
+from tribodex.core.topics.bolts.decide import STAGE, ClosingCode, habit_of, has_cap, load_of
+from tribodex.core.topics.bolts.state import BASE, CAP, Closing
+from tribodex.core.working import Level, Verdict
+
+ANSWERS: dict[str, Answer] = {
+    **again((ClosingCode.NOT_A_PAIR, ClosingCode.FACES_NOT_CLEAN), ev.CapPaired),
+    ClosingCode.SOMETHING_RUBS: Answer((ev.CapPaired, ev.RubbingLooked)),
+    ClosingCode.DOES_NOT_TURN_FREELY: Answer((ev.RubbingLooked,)),
+    # Opened again, or planned anew, what was said of its bolts no longer counts.
+    **again(TorqueCode, ev.BoltTightened, ev.JointLoosened, ev.JointPlanned),
+    **again(PlacingCode, ev.AlignedLoaded),
+    **again(RingGapCode, ev.RingGapsRead),
+}
+GATED: dict[type, str] = {cmd.PairCap: STAGE}
+HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
+MADE_BY: dict[type, type] = {ev.CapPaired: cmd.PairCap, ev.LoadOn: cmd.TakeSupportOut, ev.BoltTightened: cmd.TightenBolt}
+
+
+def claims(desk: Desk, state: Closing) -> tuple[Claim, ...]:
+    """Cap a pair, base at torque and in line with its load, gaps beside the ring, cap at torque, nothing rubs."""
+    at, cap = desk.at, has_cap(desk)
+    made: list[Claim] = []
+    if cap:
+        made.append(Claim("bolts.paired", "cap and base a pair, clean, nothing rubs", STAGE, at, (ev.CapPaired,), what=What.CLOSED))
+    habit = None if habit_of(desk) is not None else not_yet("Nobody said when the base bolts come to torque.")
+    load = None if load_of(desk) is not None else not_yet("The support is still in.")
+    made += [
+        Claim("bolts.habit", "when the base bolts come to torque", STAGE, at, now=habit),
+        Claim("bolts.load", "support out, load on", STAGE, at, now=load, what=What.CLOSED),
+        Claim("bolts.aligned", "in line with the load on", STAGE, at, (ev.AlignedLoaded,), what=What.CLOSED),
+    ]
+    wanted = [BASE, *([CAP] if cap else []), *(name for name in state.joints if name not in (BASE, CAP))]
+    for name in wanted:
+        now = _joint(state, name)
+        rests = (ev.BoltTightened,)
+        made.append(Claim("bolts.joint", f"{name} at torque", STAGE, at, (ev.JointPlanned,), name, rests=rests, now=now, what=What.CLOSED))
+    if cap:
+        cap_moved = None if state.looked is not None else not_yet("Looked at before the cap was touched, or not at all.")
+        made += [
+            Claim("bolts.gaps", "gaps beside the outer ring", STAGE, at, (ev.RingGapsRead,), what=What.CLOSED),
+            Claim("bolts.looked", "turned with the cap on, nothing rubs", STAGE, at, (ev.RubbingLooked,), now=cap_moved, what=What.CLOSED),
+        ]
+    return tuple(made)
+
+
+def _joint(state: Closing, name: str) -> Verdict | None:
+    joint = state.joints.get(name)
+    if joint is None:
+        return None
+    found = [verdict for verdict in joint.plan.verdicts if verdict.level is Level.STOP]
+    if joint.bad is not None:
+        found.append(joint.bad.verdict)
+    if not joint.at_torque:
+        found.append(not_yet(f"{len(joint.tight)} of {joint.plan.count * len(PASSES)} pulls are done."))
+    return worst(found)

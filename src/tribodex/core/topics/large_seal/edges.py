@@ -1,0 +1,55 @@
+"""What must be shown of a large shaft seal, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.bolts.torque import TorqueCode
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.proofs import Claim, What, not_yet, worst
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.large_seal import commands as cmd
+from tribodex.core.topics.large_seal import facts as ev
+from tribodex.core.topics.large_seal.decide import STAGE, LargeSealCode, straps_in
+from tribodex.core.topics.large_seal.state import LargeSeal
+from tribodex.core.working import Verdict
+
+ANSWERS: dict[str, Answer] = {
+    LargeSealCode.STILL_COLD: Answer((ev.RingWarmed,), by_name=False, way="Leave it in the warm, and measure in the middle again."),
+    **again((LargeSealCode.MARKED, LargeSealCode.NOT_RESTED), ev.RingRested),
+    **again((LargeSealCode.NOT_DRY, LargeSealCode.SHARP_EDGES), ev.SeatReady),
+    LargeSealCode.LOCK_NOT_CHECKED: Answer((ev.SpringIn,)),
+    LargeSealCode.NOT_FLAT: Answer((ev.SeatedFlat,)),
+    **again((LargeSealCode.UNEVEN, *TorqueCode), ev.SealCovered),
+}
+GATED: dict[type, str] = {command: STAGE for command in cmd.COMMANDS if command is not cmd.PlanLargeSeal}
+
+
+def claims(desk: Desk, state: LargeSeal) -> tuple[Claim, ...]:
+    """Planned, warm, rested, its seat ready, spring in, pressed in all round, flat, covered; no strap left."""
+    at, plan = desk.at, state.plan
+    planned = "the ring is planned, and nothing in it stops"
+    if plan is None:
+        return (Claim("large_seal.planned", planned, STAGE, at, (ev.LargeSealPlanned,)),)
+
+    def step(code: str, words: str, kind: type[Fact], said: object, now: Verdict | None = None) -> Claim:
+        stale = not_yet("To be done, or done anew.") if said is None else now
+        return Claim(f"large_seal.{code}", words, STAGE, at, (kind,), now=stale, what=What.SEALED)
+
+    made = [Claim("large_seal.planned", planned, STAGE, at, (ev.LargeSealPlanned,), now=worst(plan.verdicts))]
+    if plan.warm is not None and plan.warm.value:
+        made.append(step("warm", "warm right through", ev.RingWarmed, state.warmed))
+    made += [
+        step("rested", "rested flat for an hour, lip looked at", ev.RingRested, state.rested),
+        step("seat", "housing dry, clean, edges rounded", ev.SeatReady, state.seat),
+    ]
+    if plan.spring_apart:
+        made.append(step("spring", "spring in, its lock checked", ev.SpringIn, state.spring))
+    due = state.next_hour
+    pressed = not_yet(f"{due:g} o'clock is next.") if due is not None else None
+    made.append(Claim("large_seal.pressed", "pressed in all round the clock", STAGE, at, now=pressed, rests=(ev.PressedAt,), what=What.SEALED))
+    made.append(step("flat", "flat to the bottom everywhere", ev.SeatedFlat, state.flat))
+    if not plan.holds_itself:
+        made.append(step("cover", "cover on, at torque, evenly", ev.SealCovered, state.covered))
+    if straps := straps_in(desk):
+        made.append(Claim("large_seal.straps", "straps pulled out", STAGE, at, now=not_yet(f"Still in: {straps}."), what=What.SEALED))
+    return tuple(made)

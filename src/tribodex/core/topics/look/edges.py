@@ -1,0 +1,22 @@
+"""What must be shown of the old bearing that is looked at."""
+
+from __future__ import annotations
+
+from tribodex.core.job.proofs import Claim, not_yet
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.look import facts as ev
+from tribodex.core.topics.look.decide import STAGE
+from tribodex.core.topics.look.state import Look
+
+
+def claims(desk: Desk, state: Look) -> tuple[Claim, ...]:
+    """The look is concluded and the bearing judged; what is scrap is made unusable once nobody needs it any more."""
+    scrap = (
+        Claim("look.scrap", f"{part}: scrap, and not made unusable yet", STAGE, desk.at, now=not_yet("not made unusable"), due=True)
+        for part in state.to_scrap
+    )
+    return (
+        Claim("look.concluded", "why the old one failed, as far as can be told", STAGE, desk.at, (ev.LookConcluded,)),
+        Claim("look.bearing", "the old bearing: back, or scrap", STAGE, desk.at, (ev.PartJudged,), "bearing"),
+        *scrap,
+    )

@@ -1,0 +1,22 @@
+"""What must be shown of a seat before a bearing goes on, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.fits.seat import SeatCode
+from tribodex.core.job.alarms import again
+from tribodex.core.job.proofs import Claim, What
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.prepare import commands as cmd
+from tribodex.core.topics.prepare import facts as ev
+from tribodex.core.topics.prepare.decide import DressingCode
+from tribodex.core.topics.prepare.state import Prepared
+
+STAGE = "prepare"
+ANSWERS = again(["", *SeatCode, *DressingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and judge again; or another shaft.")
+GATED: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
+
+
+def claims(desk: Desk, state: Prepared) -> tuple[Claim, ...]:
+    """The seat is judged, from everything that was measured and seen."""
+    read = (ev.SeatPlanned, ev.SeatRead, ev.SeatWarmth, ev.SeatSeen, ev.SeatDressed)
+    return (Claim("prepare.seat", "the seat is fit for a new bearing", STAGE, desk.at, (ev.SeatJudged,), after=read, what=What.SEAT),)

@@ -1,0 +1,24 @@
+"""What must be shown of a bearing that comes off, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.proofs import Claim
+from tribodex.core.job.topic import Desk
+from tribodex.core.removal.backing_off import NutGapCode
+from tribodex.core.topics.removal import commands as cmd
+from tribodex.core.topics.removal import facts as ev
+from tribodex.core.topics.removal.decide import STAGE
+from tribodex.core.topics.removal.state import Removal
+
+ANSWERS = {
+    ev.RemovalCode.COCKED: Answer((ev.SetStraight,), by_name=False, way="The cause out, everything straight again."),
+    # Another way of taking it off does not use the nut as a stop.
+    **again(NutGapCode, ev.NutBackedOff, ev.WayChosen, by_name=False),
+}
+GATED: dict[type, str] = {cmd.SayOff: STAGE}
+
+
+def claims(desk: Desk, state: Removal) -> tuple[Claim, ...]:
+    """It is off, and nothing was left cocked."""
+    return (Claim("removal.off", "the old bearing is off", STAGE, desk.at, (ev.CameOff,), rests=(ev.Cocked, ev.NutBackedOff)),)

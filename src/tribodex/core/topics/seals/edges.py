@@ -1,0 +1,52 @@
+"""What must be shown of the seals of a housing, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.facts import Fact
+from tribodex.core.job.proofs import Claim, What, not_yet, worst
+from tribodex.core.job.topic import Desk
+from tribodex.core.seals.kinds import LipCode, SealKind
+from tribodex.core.seals.material import SealCode
+from tribodex.core.seals.v_ring import VRingCode
+from tribodex.core.topics.seals import commands as cmd
+from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals.decide import INBOARD, SET, SealWorkCode
+from tribodex.core.topics.seals.state import Seals
+
+ANSWERS: dict[str, Answer] = {
+    # Another ring, or the same again the right way round; a lip that looks the wrong way is taken by nobody.
+    **again(LipCode, ev.RingOn, by_name=False, way="Off again, and on the other way round."),
+    **again((SealWorkCode.RUBS_THE_HOUSING, SealWorkCode.DRY), ev.SealSet, ev.RingOn),
+    **again((*SealCode, SealWorkCode.SCREWS_LOOSE), ev.LabyrinthPlaced, ev.RingOn),
+    **again(VRingCode, ev.VRingPushed, ev.RingOn),
+}
+GATED: dict[type, str] = {cmd.PutRingOn: "make_safe"}
+HELD: dict[type, str] = dict.fromkeys((cmd.SetSeal, cmd.PlaceLabyrinth, cmd.PushVRing, cmd.PurgeSeal), SET)
+
+
+def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:
+    """What is planned suits; each side on the right way round, set, and purged where it is a labyrinth."""
+    at, plan = desk.at, state.plan
+    planned = Claim("seals.planned", "seals known, and right for speed and warmth", INBOARD, at, (ev.SealsPlanned,))
+    if plan is None:
+        return (planned,)
+    made = [Claim("seals.planned", planned.words, INBOARD, at, (ev.SealsPlanned,), now=worst(plan.verdicts))]
+    for side in plan.sides:
+        now = state.sides[side]
+        stage = INBOARD if side == "inboard" else SET
+        steps: list[tuple[str, str, type[Fact], object]] = [("on", "ring on, the right way round", ev.RingOn, now.on)]
+        if plan.kind is SealKind.LABYRINTH:
+            steps.append(("placed", "labyrinth in its gaps", ev.LabyrinthPlaced, now.placed))
+        if plan.kind is SealKind.V_RING:
+            steps.append(("pushed", "V-ring at its width", ev.VRingPushed, now.pushed))
+        steps.append(("set", "seal set, greased, free", ev.SealSet, now.set))
+        for name, words, kind, said in steps:
+            stale = not_yet("To be done, or done anew.") if said is None else None
+            where = stage if name == "on" else SET
+            made.append(Claim(f"seals.{name}", f"{side} {words}", where, at, (kind,), side, now=stale, what=What.SEALED))
+        if plan.kind is SealKind.LABYRINTH:
+            purged = now.purged is not None and now.purged.shows
+            stale = None if purged else not_yet("No grease shows all round yet.")
+            made.append(Claim("seals.purged", f"{side} labyrinth purged", SET, at, (ev.SealPurged,), side, now=stale, what=What.SEALED))
+    return tuple(made)

@@ -1,0 +1,57 @@
+"""What must be shown of a ring on its shoulder, what it needs of other work, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.needs import Need
+from tribodex.core.job.proofs import Claim, What
+from tribodex.core.job.topic import Desk
+from tribodex.core.shouldered.heating import HeatingCode
+from tribodex.core.shouldered.retaining_ring import RetainingRingCode
+from tribodex.core.shouldered.square import SquareCode
+from tribodex.core.topics.shouldered import commands as cmd
+from tribodex.core.topics.shouldered import facts as ev
+from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, SecuredCode
+from tribodex.core.topics.shouldered.plan import HeldBy
+from tribodex.core.topics.shouldered.state import Shouldered
+
+_NOT_FITTED = "This ring is not fitted: another one."
+ANSWERS: dict[str, Answer] = {
+    HeatingCode.OVER_ITS_LIMIT: Answer((ev.RingRenewed,), by_name=False, way=_NOT_FITTED),
+    HeatingCode.ABOVE_THE_LIMIT: Answer((ev.HeaterOff, ev.RingRenewed), by_name=False, way="Heater off."),
+    HeatingCode.INNER_RING_TOO_FAR_AHEAD: Answer((ev.RingWarmth, ev.RingRenewed), way="Let both rings come together, and read both again."),
+    HeatingCode.TOO_LITTLE_ROOM: Answer((ev.RingWarmth, ev.RingRenewed)),
+    **again(SquareCode, ev.GapsRead, ev.ShoulderTried),
+    ev.ShoulderCode.COCKED: Answer((ev.StraightOn,), by_name=False, way="The cause out, everything straight again."),
+    ev.ShoulderCode.NOT_FREE: Answer((ev.TurnedByHand, ev.RingRenewed), way="Off again, the cause found; then turned again."),
+    **again((*RetainingRingCode, *SecuredCode), ev.HeldFast, ev.RingRenewed),
+    "": Answer((ev.RingRenewed,)),
+}
+_ON = tuple(command for command in cmd.COMMANDS if command is not cmd.SayShaftWarmth)
+GATED: dict[type, str] = {cmd.ReadRing: SET_ON, cmd.PushHome: SET_ON, cmd.HoldFast: SECURE}
+HELD: dict[type, str] = dict.fromkeys(_ON, SET_ON)
+NEEDS = (
+    Need(What.SEAT, _ON, "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
+    Need(What.PARTS, _ON, "A look-alike goes on, and fails.", unless_stopped=True),
+    Need(What.HELD, _ON, "Two held bearings kill each other.", unless_stopped=True),
+    Need(What.ENTERED, _ON, "The second bearing meets shaft and housing at once.", if_any=True),
+)
+MADE_BY: dict[type, type] = {ev.HeaterOff: cmd.SwitchOff, ev.RingRenewed: cmd.RenewRing, ev.HeldFast: cmd.HoldFast}
+
+
+def claims(desk: Desk, state: Shouldered) -> tuple[Claim, ...]:
+    """Against its shoulder, held there, and free; in a cartridge its nut pair holds it."""
+    if state.planned is None:
+        return ()
+    at = desk.at
+    after = (ev.PushedHome, ev.RingRenewed)
+    on_the_way = (ev.RingWarmth, ev.GapsRead, ev.StoppedOn)
+    home = Claim("shouldered.home", "against its shoulder all round", SET_ON, at, (ev.ShoulderTried,), after=after, rests=on_the_way, what=What.ON)
+    if state.planned.held_by is HeldBy.CARTRIDGE:
+        return (home,)
+    again_ = (*after, ev.HeldFast)
+    return (
+        home,
+        Claim("shouldered.held", "held against its shoulder", SECURE, at, (ev.HeldFast,), after=after, what=What.LOCKED),
+        Claim("shouldered.turned", "turned by hand, and free", SECURE, at, (ev.TurnedByHand,), after=again_, what=What.TURNS),
+    )

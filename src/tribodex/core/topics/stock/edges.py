@@ -1,0 +1,39 @@
+"""What must be shown of marks and parts, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.job.alarms import Answer
+from tribodex.core.job.places import SHAFT
+from tribodex.core.job.proofs import Claim, What, not_yet
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.stock import facts as ev
+from tribodex.core.topics.stock.decide import NEEDED
+from tribodex.core.topics.stock.state import Stock
+from tribodex.core.working import Level, Verdict
+
+STAGE = "take_stock"
+ANSWERS: dict[str, Answer] = {ev.StockCode.PART_DIFFERS: Answer((ev.PartChecked,), way="The right part, or the number read again.")}
+
+
+def claims(desk: Desk, state: Stock) -> tuple[Claim, ...]:
+    """Marks and numbers at every bearing; what is in and loose, while it is."""
+    made: list[Claim] = []
+    for place in desk.job.places:
+        name = f"{place.name}, " if len(desk.job.places) > 1 else ""
+        for mark in NEEDED:
+            made.append(Claim(f"stock.{mark}", f"{name}{mark.words}", STAGE, place.id, (ev.MarkMade,), f"{place.id}, {mark.value}"))
+        parts = {"bearing", *(part for at, part in state.parts if at == place.id)}
+        made += [
+            Claim("stock.part", f"{name}number on the {part}", STAGE, place.id, (ev.PartChecked,), f"{place.id}, {part}", what=What.PARTS)
+            for part in sorted(parts)
+        ]
+    made += [Claim("stock.part", f"number on the {part}", STAGE, SHAFT, (ev.PartChecked,), f", {part}") for at, part in state.parts if not at]
+    for temporary in state.still_in:
+        made.append(Claim("stock.still_in", f"still in: {temporary.what}", STAGE, SHAFT, now=not_yet("still in"), what=What.CLEAR, due=True))
+    for joint in state.not_tight:
+        words = f"{joint.joint}: {joint.tightness}"
+        made.append(Claim("stock.not_tight", words, STAGE, SHAFT, now=not_yet("not at torque"), what=What.CLEAR, due=True))
+    if not state.still_in and not state.not_tight:
+        clear = Verdict("clear", Level.GOOD, "Nothing temporary is noted as in, no joint as loose.")
+        made.append(Claim("stock.clear", "nothing temporary in, no joint loose", STAGE, SHAFT, now=clear, what=What.CLEAR, due=True))
+    return tuple(made)

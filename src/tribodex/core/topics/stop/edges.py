@@ -1,0 +1,32 @@
+"""What must be shown at a stop of a round, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.proofs import Claim, not_yet
+from tribodex.core.job.topic import Desk
+from tribodex.core.topics.stop import facts as ev
+from tribodex.core.topics.stop.decide import STAGE, StopCode
+from tribodex.core.topics.stop.state import Stop
+from tribodex.core.working import Level
+
+# What was given cannot be taken back: said again it is a correction, or a name takes it on.
+ANSWERS: dict[str, Answer] = again(StopCode, way="Tell who runs it; it is accepted by name, or corrected where it was misread.")
+
+
+def claims(desk: Desk, state: Stop) -> tuple[Claim, ...]:
+    """Done, or skipped with the reason; what was found stays due."""
+    plan = state.plan
+    if plan is None:
+        return ()
+    at, where = desk.at, f"{plan.machine}, {plan.position}"
+    made = [Claim("stop.done", "done, or skipped", STAGE, at, (ev.StopDone, ev.StopSkipped))]
+    if state.skipped is not None and state.done is None:
+        made.append(Claim("stop.skipped", f"{where}: skipped, {state.skipped.reason}", STAGE, at, now=not_yet("skipped"), due=True))
+    found = state.done.verdicts if state.done is not None else ()
+    made += [
+        Claim("stop.found", f"{where}: {verdict.word}. {verdict.reason}", STAGE, at, now=not_yet(verdict.word), due=True)
+        for verdict in found
+        if verdict.level is Level.WATCH
+    ]
+    return tuple(made)

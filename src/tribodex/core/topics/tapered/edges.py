@@ -1,0 +1,145 @@
+"""What must be shown of a drive-up, what it needs of other work, and what ends a stop there."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.needs import Need
+from tribodex.core.job.proofs import Claim, What, not_yet
+from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.clearance import ClearanceCode
+from tribodex.core.mounting.gauging import Phase
+from tribodex.core.mounting.judgement import FinalCode
+from tribodex.core.mounting.locking import LockCode
+from tribodex.core.mounting.seat import NutSeatCode
+from tribodex.core.mounting.window import WindowCode
+from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.moves import Do
+from tribodex.core.topics.tapered.parting import parted
+from tribodex.core.topics.tapered.stages import ready_to_lock
+from tribodex.core.topics.tapered.state import Tapered
+from tribodex.core.working import Level, Verdict
+
+INITIAL, WINDOW, DRIVE_UP, LOCK, FINAL = "initial_clearance", "target_window", "drive_up", "lock", "final_check"
+GAUGED = (ev.GaugingClosed, ev.NoPlayFound)
+_RELEASE = "Release the bearing and start again."
+ANSWERS: dict[str, Answer] = {
+    "": Answer((ev.GaugingClosed, ev.HandChecked, ev.OutsideAccepted, ev.NutSeated)),
+    **again(ClearanceCode, ev.GaugingClosed, ev.OutsideAccepted, by_name=False, way="Gauge again, or take another bearing; or a name accepts it."),
+    **again((*FinalCode, *LockCode), ev.GaugingClosed, ev.HandChecked, way=f"Check again if unsure. {_RELEASE}"),
+    ev.DriveUpCode.NO_CLEARANCE: Answer((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the leaf was at fault. {_RELEASE}"),
+    ev.DriveUpCode.BINDS: Answer((ev.HandChecked,), by_name=False, way=_RELEASE),
+    NutSeatCode.DRIVEN_ON: Answer((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
+    NutSeatCode.NOT_SEATED_YET: Answer((ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."),
+    NutSeatCode.LET_GO: Answer((), by_name=False, way=_RELEASE),
+}
+_BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
+_MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)
+_OF_PHASE = {Phase.INITIAL: INITIAL, Phase.DRIVE_UP: DRIVE_UP, Phase.FINAL: FINAL}
+GATED: dict[type, str | Callable[[Any], str]] = {
+    cmd.StartGauging: lambda command: _OF_PHASE[command.phase],
+    **dict.fromkeys((cmd.SetZero, cmd.TurnNut, cmd.HandCheck), DRIVE_UP),
+    **dict.fromkeys((cmd.SeatNut, cmd.Lock), LOCK),
+}
+HELD: dict[type, str] = dict.fromkeys(_BEFORE_DRIVING, DRIVE_UP)
+NEEDS = (
+    Need(What.SEAT, _BEFORE_DRIVING, "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
+    Need(What.PARTS, _BEFORE_DRIVING, "A look-alike goes on, and fails.", unless_stopped=True),
+    Need(What.HELD, _BEFORE_DRIVING, "Two held bearings kill each other.", unless_stopped=True),
+)
+TAPS: dict[str, Any] = {
+    Do.GAUGE_INITIAL: cmd.StartGauging(Phase.INITIAL),
+    Do.GAUGE: cmd.StartGauging(Phase.DRIVE_UP),
+    Do.GAUGE_FINAL: cmd.StartGauging(Phase.FINAL),
+    Do.TURN: cmd.TurnNut,
+    Do.NO_PLAY: cmd.StartGauging(Phase.DRIVE_UP),
+    Do.PARTED: cmd.StartGauging(Phase.DRIVE_UP),
+}
+
+
+def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
+    """From the unmounted clearance to the final check, for the method that is planned."""
+    if state.planned is None:
+        return ()
+    at, attempt = desk.at, state.attempt
+    made = []
+    if state.plan.method.gauged:
+        words = "unmounted clearance gauged, and in its group"
+        made.append(Claim("tapered.initial", words, INITIAL, at, now=_initial(state), rests=() if attempt.zero_set else GAUGED))
+    made += [
+        Claim("tapered.zero", "zero mark set", WINDOW, at, (ev.ZeroSet,), now=_window(state)),
+        Claim("tapered.driven", "driven up", DRIVE_UP, at, now=_driven(state), rests=(ev.HandChecked,), what=What.ON),
+    ]
+    if state.plan.seats_again:
+        seat = _seat(state)
+        made.append(Claim("tapered.seat", "washer or lock fitted, nut seated", LOCK, at, now=seat, rests=(ev.NutSeated,), what=What.LOCKED))
+    made.append(Claim("tapered.locked", "nut locked at a tab position", LOCK, at, (ev.Locked,), what=What.LOCKED))
+    how = "residual clearance, locked" if state.plan.method.gauged else "turned and swivelled by hand, locked"
+    rests = (*GAUGED, ev.HandChecked) if attempt.locked is not None else ()
+    made.append(Claim("tapered.final", how, FINAL, at, now=_final(state), rests=rests))
+    return tuple(made)
+
+
+def _initial(state: Tapered) -> Verdict:
+    stop = state.stopped_by()
+    if stop == "no_play":
+        return Verdict("no measurable clearance", Level.STOP, "Not even the thinnest leaf goes in before mounting.", code=ev.DriveUpCode.NO_CLEARANCE)
+    closed = state.initial_closed()
+    if closed is None:
+        return not_yet("Nothing was gauged yet.")
+    under_way = state.open_gauging()
+    if under_way is not None and under_way.attempt == 0:
+        return not_yet("A gauging is open.")
+    found = closed.initial_verdict
+    if stop == "group" and found is not None:
+        return found
+    # Not decided between two groups: it is said at the end, and does not keep the nut from being driven.
+    return found if found is not None and found.level is Level.WATCH else Verdict("gauged", Level.GOOD, "Gauged before mounting.")
+
+
+def _window(state: Tapered) -> Verdict | None:
+    if state.stopped_by() == "window":
+        return Verdict("no window", Level.STOP, "There is nothing to aim at.", code=WindowCode.NO_WINDOW)
+    return None
+
+
+def _driven(state: Tapered) -> Verdict:
+    attempt = state.attempt
+    if attempt.locked is not None:
+        return Verdict("driven up", Level.GOOD, "Driven up and locked.")
+    if not attempt.zero_set:
+        return not_yet("The zero mark is not set.")
+    if parted(state) is not None:
+        return not_yet("Leaf and nut do not agree.")
+    if state.open_gauging() is not None or not ready_to_lock(state):
+        return not_yet("Not where it should be yet.")
+    return Verdict("driven up", Level.GOOD, "As far as it should be.")
+
+
+def _seat(state: Tapered) -> Verdict:
+    attempt = state.attempt
+    if not attempt.has_seat:
+        # Driven by nothing, or locked by a version that knew no seat.
+        if attempt.locked is not None and attempt.nut_deg == attempt.locked.turn_deg:
+            return Verdict("nothing to seat", Level.GOOD, "The nut was not driven.")
+        return not_yet("The washer was not fitted, or the nut not seated on it.")
+    seated = attempt.seated
+    if seated is None:
+        return Verdict("seated", Level.GOOD, "Seated on its washer.")
+    proven = any(g.number > attempt.seated_after for g in state.on_sleeve())
+    if proven and seated.seat.verdict.level is not Level.GOOD and not seated.seat.verdict.says(NutSeatCode.LET_GO):
+        return Verdict("gauged on its seat", Level.GOOD, "A gauging on the seat tells where the bearing is.")
+    return seated.seat.verdict
+
+
+def _final(state: Tapered) -> Verdict:
+    attempt = state.attempt
+    if not attempt.finished:
+        return not_yet("The final check was not made.")
+    if state.open_gauging() is not None:
+        return not_yet("A final gauging is open: finish it, or gauge again.")
+    found = attempt.final_verdict()
+    return found.overall if found is not None else Verdict("checked", Level.WATCH, "Checked; this version had no verdict for it.")

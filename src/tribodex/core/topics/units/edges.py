@@ -1,0 +1,58 @@
+"""What must be shown of a housed unit, what it needs of other work, and what ends a stop there."""
+
+from __future__ import annotations
+
+from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.needs import Need
+from tribodex.core.job.proofs import Claim, What, not_yet
+from tribodex.core.job.topic import Desk
+from tribodex.core.lineup.placing import PlacingCode
+from tribodex.core.topics.units import commands as cmd
+from tribodex.core.topics.units import facts as ev
+from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, UnitCode, float_now
+from tribodex.core.topics.units.state import Unit
+from tribodex.core.units.forms import FloatCode
+from tribodex.core.units.locking import CollarCode
+from tribodex.core.units.screws import ScrewCode
+
+ANSWERS: dict[str, Answer] = {
+    UnitCode.DOES_NOT_GO_ON: Answer((ev.SlidOn,), by_name=False),
+    **again(FloatCode, ev.FloatFound),
+    **again(PlacingCode, ev.LinedUp),
+    **again((UnitCode.BOLTS_TOO_TIGHT, UnitCode.BOLTS_TOO_LOOSE), ev.HousingBolted),
+    ev.TurnCode.SHAFT_NOT_FREE: Answer((ev.ShaftTurned,)),
+    # The second tightening is one more reading of the same screws.
+    **again((*ScrewCode, *CollarCode, UnitCode.SLIT_OVER_SLIT), ev.UnitLocked, ev.ScrewsAgain),
+    ev.TurnCode.NOT_FREE: Answer((ev.UnitTried,)),
+}
+GATED: dict[type, str] = {cmd.SlideOn: SET_UNIT, cmd.LockUnit: LOCK_UNIT}
+HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, SET_UNIT)
+NEEDS = (
+    Need(What.SEAT, (cmd.SlideOn,), "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
+    Need(What.PARTS, (cmd.SlideOn,), "A look-alike goes on, and fails.", unless_stopped=True),
+    Need(What.HELD, (cmd.SlideOn,), "Two held bearings kill each other.", unless_stopped=True),
+    Need(What.INSERT, (cmd.SlideOn,), "A housing whose insert is not in order goes on no shaft.", if_any=True),
+)
+MADE_BY: dict[type, type] = {ev.SlidOn: cmd.SlideOn}
+
+
+def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:
+    """On, holding or floating, lined up, bolted, shaft turned, locked, and free; set screws a second time after some running."""
+    if state.plan is None:
+        return ()
+    at, plan = desk.at, state.plan
+    moved = (ev.LinedUp,)
+    made = [
+        Claim("units.on", "on its shaft, by hand", SET_UNIT, at, (ev.SlidOn,), what=What.ON),
+        Claim("units.float", "holds or floats as it should", SET_UNIT, at, (ev.FloatFound,), now=float_now(desk, state)),
+        Claim("units.lined", "lined up", BOLT_UNIT, at, (ev.LinedUp,)),
+        Claim("units.bolted", "housing bolted, to torque", BOLT_UNIT, at, (ev.HousingBolted,), after=moved, what=What.CLOSED),
+        Claim("units.shaft", "shaft turned after the bolts, and free", BOLT_UNIT, at, (ev.ShaftTurned,), after=(*moved, ev.HousingBolted)),
+        Claim("units.locked", "locked on the shaft", LOCK_UNIT, at, (ev.UnitLocked,), rests=(ev.ScrewsAgain,), what=What.LOCKED),
+        Claim("units.tried", "turned by hand once locked, and free", LOCK_UNIT, at, (ev.UnitTried,), after=(ev.UnitLocked,), what=What.TURNS),
+    ]
+    if state.has_screws and state.locked is not None:
+        words = f"set screws {plan.screw.screw} a second time after a few hours of running, {plan.screw.words}"
+        now = not_yet("after some running") if state.again is None else None
+        made.append(Claim("units.again", words, LOCK_UNIT, at, now=now, due=True))
+    return tuple(made)

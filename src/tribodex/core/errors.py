@@ -13,12 +13,14 @@ class Field:
     """One thing to correct: where it is, what is wrong, what would be right.
 
     `choices` are readings that would make sense, each written out with its unit, to be taken with one tap; none is preferred.
+    `meant`: the last of them is the entry as it was typed, taken once it is said to be meant.
     """
 
     name: str
     message: str
     expected: str = ""
     choices: tuple[str, ...] = ()
+    meant: bool = False
 
 
 class TribodexError(Exception):

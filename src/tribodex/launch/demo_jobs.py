@@ -195,7 +195,7 @@ class WrittenAtOnce(SqlStore):
 def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
     """Do every job of the file; jobs that are there already stay as they are."""
     demonstration = read_yaml(file)
-    reference = reference.pinned(demonstration["procedures"])
+    reference = reference.pinned(demonstration.get("procedures", ()))
     for entry in demonstration["jobs"]:
         with Session(engine) as session:
             store = WrittenAtOnce(session)

@@ -100,14 +100,12 @@ def _reduction_row(row: dict[str, str]) -> ReductionRow:
         if row[f"driveup_{name}_min_mm"]:
             drive_up[taper] = Span(*(take(f"driveup_{name}_{end}_mm", f"drive_up_{taper}") for end in ("min", "max")))
     return ReductionRow(
-        over_mm=float(row["d_over_mm"]),
-        to_mm=float(row["d_to_mm"]),
-        reduction_um=Span(*(_um(take(f"reduction_{end}_mm", "reduction")) for end in ("min", "max"))),
-        drive_up_mm=drive_up,
-        least_residual_um={
-            g: _um(take(f"min_residual_{g}_mm", f"residual_{g}", max)) for g in (Group.CN, Group.C3, Group.C4) if row[f"min_residual_{g}_mm"]
-        },
-        recalled=recalled,
+        float(row["d_over_mm"]),
+        float(row["d_to_mm"]),
+        Span(*(_um(take(f"reduction_{end}_mm", "reduction")) for end in ("min", "max"))),
+        drive_up,
+        {g: _um(take(f"min_residual_{g}_mm", f"residual_{g}", max)) for g in (Group.CN, Group.C3, Group.C4) if row[f"min_residual_{g}_mm"]},
+        recalled,
     )
 
 
@@ -125,12 +123,12 @@ def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
     """Metric lock nuts, normal and light, with tab washers; and the large ones whose lock is counted at hand."""
     small = [
         LockNut(
-            thread_mm=float(row["thread_d_mm"]),
-            pitch_mm=float(row["pitch_mm"]),
-            outside_mm=float(row["outside_d_mm"]),
-            slots=int(row["slots"]),
-            tabs=int(value(row["washer_tabs"])),
-            slot_width_mm=value(row["slot_width_mm"]),
+            float(row["thread_d_mm"]),
+            float(row["pitch_mm"]),
+            float(row["outside_d_mm"]),
+            int(row["slots"]),
+            int(value(row["washer_tabs"])),
+            value(row["slot_width_mm"]),
             washer_mm=cell(row["washer_thickness_mm"])[0],
             series=row["series"],
         )
@@ -138,12 +136,12 @@ def metric_nuts(sheet: Sheet, large: Sheet) -> LockNutTable:
     ]
     big = [
         LockNut(
-            thread_mm=float(row["thread_d_mm"]),
-            pitch_mm=float(row["pitch_mm"]),
-            outside_mm=value(row["outside_d_mm"]),
-            slots=int(value(row["slots"])) if row["slots"] else None,
-            tabs=None,
-            slot_width_mm=value(row["slot_width_mm"]) if row["slot_width_mm"] else None,
+            float(row["thread_d_mm"]),
+            float(row["pitch_mm"]),
+            value(row["outside_d_mm"]),
+            int(value(row["slots"])) if row["slots"] else None,
+            None,
+            value(row["slot_width_mm"]) if row["slot_width_mm"] else None,
             source_id=large.source.id,
             lock=LockKind.LOCKING_CLIP,
             series=row["series"],
@@ -167,12 +165,12 @@ def inch_nuts(sheet: Sheet) -> LockNutTable:
             (
                 float(row["bearing_bore_mm"]),
                 LockNut(
-                    thread_mm=round(float(row["thread_d_in"]) * 25.4, 3),
-                    pitch_mm=parse_pitch_mm(f"{row['threads_per_in']} tpi", "threads_per_in"),
-                    outside_mm=inch(row["outside_d_in"]),
-                    slots=int(row["slots"]) if row["slots"] else None,
-                    tabs=int(value(row["washer_tabs"])) if row["washer_tabs"] else None,
-                    slot_width_mm=inch(row["slot_width_in"]),
+                    round(float(row["thread_d_in"]) * 25.4, 3),
+                    parse_pitch_mm(f"{row['threads_per_in']} tpi", "threads_per_in"),
+                    inch(row["outside_d_in"]),
+                    int(row["slots"]) if row["slots"] else None,
+                    int(value(row["washer_tabs"])) if row["washer_tabs"] else None,
+                    inch(row["slot_width_in"]),
                     source_id=sheet.source.id,
                     washer_mm=inch(row["washer_thickness_in"]),
                     series=row["code"],
@@ -215,15 +213,7 @@ def ring_table(sheet: Sheet) -> RingTable:
     return RingTable(
         sheet.source,
         tuple(
-            RingBand(
-                kind=r["kind"],
-                over_mm=float(r["over_mm"]),
-                to_mm=float(r["to_mm"]),
-                tolerance_class=r["class"],
-                lower_um=float(r["lower_um"]),
-                upper_um=float(r["upper_um"]),
-            )
-            for r in sheet.rows
+            RingBand(r["kind"], float(r["over_mm"]), float(r["to_mm"]), r["class"], float(r["lower_um"]), float(r["upper_um"])) for r in sheet.rows
         ),
     )
 
@@ -246,13 +236,13 @@ def sleeve_table(sheet: Sheet) -> SleeveTable:
         length, recall = cell(row["sleeve_length_mm"])
         rows.append(
             AdapterSleeve(
-                bearing_bore_mm=float(row["bearing_bore_mm"]),
-                shaft_mm=value(row["shaft_mm"]),
-                shafts_in=tuple(dict.fromkeys(inches)),
-                length_mm=length,
-                series=row["series"],
-                nut_outside_mm=cell(row["nut_outside_mm"])[0],
-                recall=recall,
+                float(row["bearing_bore_mm"]),
+                value(row["shaft_mm"]),
+                tuple(dict.fromkeys(inches)),
+                length,
+                row["series"],
+                cell(row["nut_outside_mm"])[0],
+                recall,
             )
         )
     return SleeveTable(sheet.source, tuple(rows))
@@ -263,16 +253,7 @@ def withdrawal_table(sheet: Sheet) -> WithdrawalTable:
     rows = []
     for row in sheet.rows:
         length, recall = cell(row["sleeve_length_mm"])
-        rows.append(
-            WithdrawalSleeve(
-                bearing_bore_mm=float(row["bearing_bore_mm"]),
-                shaft_mm=value(row["shaft_mm"]),
-                length_mm=length,
-                nut=row["withdrawal_nut"],
-                series=row["series"],
-                recall=recall,
-            )
-        )
+        rows.append(WithdrawalSleeve(float(row["bearing_bore_mm"]), value(row["shaft_mm"]), length, row["withdrawal_nut"], row["series"], recall))
     return WithdrawalTable(sheet.source, tuple(rows))
 
 
@@ -282,13 +263,13 @@ def dimension_table(*sheets: Sheet) -> DimensionTable:
         sheets[0].source,
         tuple(
             BoundaryDimensions(
-                code=row["code"],
-                series=row["series"],
-                bore_mm=value(row["d"]),
-                outside_mm=value(row["D"]),
-                width_mm=value(row["B"]),
-                mass_kg=float(row["mass_kg_approx"]) if row["mass_kg_approx"] else None,
-                source_id=sheet.source.id,
+                row["code"],
+                row["series"],
+                value(row["d"]),
+                value(row["D"]),
+                value(row["B"]),
+                float(row["mass_kg_approx"]) if row["mass_kg_approx"] else None,
+                sheet.source.id,
             )
             for sheet in sheets
             for row in sheet.rows
@@ -353,13 +334,13 @@ def bolt_strength(sheet: Sheet) -> BoltStrength:
         proof = row["proof_stress_MPa"]
         rows.append(
             BoltRow(
-                standard=row["standard"],
-                grade=row["grade"],
-                over_mm=low if over else low - 1e-6,
-                to_mm=high,
-                proof_mpa=float(proof or row["yield_or_0.2pct_MPa"]),
-                by_yield=not proof,
-                metric=row["size_from"].lstrip(">").startswith("M"),
+                row["standard"],
+                row["grade"],
+                low if over else low - 1e-6,
+                high,
+                float(proof or row["yield_or_0.2pct_MPa"]),
+                not proof,
+                row["size_from"].lstrip(">").startswith("M"),
             )
         )
     return BoltStrength(sheet.source, tuple(rows))
@@ -400,18 +381,7 @@ def seal_materials(sheet: Sheet) -> SealMaterials:
         limits = Span(float(spread[1]), float(spread[2])) if spread else Span(speed, speed)
         name = row["material"].removesuffix(" (for comparison)")
         cold, hot = value(row["temp_min_C"]), value(row["temp_max_C"])
-        rows.append(
-            SealMaterial(
-                name=name,
-                coldest_c=cold,
-                hottest_c=hot,
-                speed_ms=speed,
-                speed_spread_ms=limits,
-                shaft_ra_um=row["shaft_Ra_um"],
-                hardness=row["shaft_hardness"],
-                note=row["note"],
-            )
-        )
+        rows.append(SealMaterial(name, cold, hot, speed, limits, row["shaft_Ra_um"], row["shaft_hardness"], row["note"]))
     return SealMaterials(sheet.source, tuple(rows))
 
 
@@ -422,14 +392,5 @@ def v_rings(sheet: Sheet) -> VRings:
         low, recall = cell(row["set_width_mm"])
         high = value(row["set_width_mm"], max)
         other = high if recall is Recall.DIFFERS else None
-        bands.append(
-            VRingBand(
-                over_mm=value(row["shaft_over_mm"]),
-                to_mm=value(row["shaft_to_mm"]),
-                set_mm=low or 0.0,
-                off_mm=value(row["set_width_off_mm"]),
-                other_mm=other,
-                recall=recall,
-            )
-        )
+        bands.append(VRingBand(value(row["shaft_over_mm"]), value(row["shaft_to_mm"]), low or 0.0, value(row["set_width_off_mm"]), other, recall))
     return VRings(sheet.source, tuple(bands))

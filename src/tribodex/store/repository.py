@@ -99,7 +99,7 @@ class SqlStore:
                 m.id,
                 m.name,
                 m.area,
-                tuple(Position(id=p.id, machine_id=m.id, name=p.name, designation=p.designation, shaft=p.shaft, fixed=p.fixed) for p in m.positions),
+                tuple(Position(p.id, m.id, p.name, p.designation, p.shaft, p.fixed) for p in m.positions),
                 SHAFTS.validate_python(m.shafts or []),
             )
             for m in rows
@@ -114,15 +114,15 @@ class SqlStore:
         rows = self._session.scalars(select(CribItemRow).order_by(CribItemRow.entry)).all()
         return [
             CribItem(
-                item_id=r.item_id,
-                version=r.version,
-                kind=_CRIB_KIND.validate_python(r.kind),
-                payload=r.payload,
-                withdrawn=r.withdrawn,
-                reason=r.reason,
-                client_event_id=r.client_event_id,
-                actor=r.actor,
-                recorded_at=r.recorded_at.replace(tzinfo=UTC),
+                r.item_id,
+                r.version,
+                _CRIB_KIND.validate_python(r.kind),
+                r.payload,
+                r.withdrawn,
+                r.reason,
+                r.client_event_id,
+                r.actor,
+                r.recorded_at.replace(tzinfo=UTC),
             )
             for r in rows
         ]
@@ -215,14 +215,14 @@ class SqlStore:
             *kept,
             *(
                 Event(
-                    seq=r.seq,
-                    client_event_id=r.client_event_id,
-                    at=r.at,
-                    fact=decode(r.kind, r.payload, r.schema_version),
-                    actor=r.actor,
-                    happened_at=_aware(r.happened_at),
-                    recorded_at=_aware(r.recorded_at),
-                    digest=r.digest,
+                    r.seq,
+                    r.client_event_id,
+                    r.at,
+                    decode(r.kind, r.payload, r.schema_version),
+                    r.actor,
+                    _aware(r.happened_at),
+                    _aware(r.recorded_at),
+                    r.digest,
                 )
                 for r in rows
             ),
@@ -242,15 +242,7 @@ class SqlStore:
         if row is None or not reads(row.kind, row.schema_version):
             return None
         at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
-        return Event(
-            seq=row.seq,
-            client_event_id=row.client_event_id,
-            at=row.at,
-            fact=decode(row.kind, row.payload, row.schema_version),
-            actor=row.actor,
-            happened_at=at,
-            recorded_at=kept,
-        )
+        return Event(row.seq, row.client_event_id, row.at, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
 
     def keep_attachment(self, job_id: str, kept: Attachment, recorded_at: datetime) -> None:
         """Keep a picture or sheet, and commit; the same content once more changes nothing. Raises NotFound."""

@@ -14,13 +14,14 @@ from tribodex.core.job.facts import Fact, NoteAdded, kind_of
 from tribodex.core.job.job import Job, Point
 from tribodex.core.job.moves import Move
 from tribodex.core.job.places import SHAFT
+from tribodex.core.job.proofs import in_job
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate
 from tribodex.core.topics import HOUSE, Work, stock, tell
 from tribodex.core.topics.stop.facts import StopPlanned
-from tribodex.core.working import Result, Verdict
+from tribodex.core.working import Level, Result, Verdict
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.outline import mark_of
 from tribodex.usecases.ports import Reference
@@ -117,6 +118,20 @@ class PointView:
 
 
 @dataclass(frozen=True)
+class AlarmView:
+    """A stop that waits for its answer, or what is not known: of which entry, what it says, and the way on. `by_name`: a name may take it."""
+
+    entry: int
+    code: str
+    at: str
+    where: str
+    about: str
+    verdict: Verdict
+    way: str
+    by_name: bool
+
+
+@dataclass(frozen=True)
 class SheetView:
     """A sheet or picture that a stage needs: opened there, and kept on the device before."""
 
@@ -153,6 +168,7 @@ class Bench:
     figures: tuple[FigureView, ...]
     findings: tuple[str, ...]
     points: tuple[PointView, ...]
+    alarms: tuple[AlarmView, ...]
     sheets: tuple[SheetView, ...]
     log: tuple[LogLine, ...]
     last_seq: int
@@ -191,10 +207,33 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),
         points=point_views(_latest_points(job.job)),
+        alarms=() if job.job.closed else alarm_views(desk),
         sheets=_sheets(desk),
         log=log_lines(job, newest=SHOWN_ENTRIES),
         last_seq=job.job.last_seq,
     )
+
+
+def alarm_views(desk: Desk) -> tuple[AlarmView, ...]:
+    """What is open: stops that nobody has answered, and what was said of something and is not known."""
+    found = []
+    for alarm in desk.job.alarms.open:
+        answer = HOUSE.by_name[alarm.topic].answers.get(alarm.verdict.code)
+        by_name, way = (answer.by_name, answer.way) if answer is not None else (True, "")
+        found.append(AlarmView(alarm.entry, alarm.verdict.code, alarm.at, _where(desk, alarm.at), alarm.about, alarm.verdict, way, by_name))
+    known = {(one.entry, one.code) for one in found}
+    for _, at, proof in in_job(desk):
+        fact = desk.job.effective.get(proof.entry) if proof.entry is not None and proof.level is Level.UNKNOWN else None
+        for verdict in fact.judgements() if fact is not None else ():
+            if verdict.level is Level.UNKNOWN and (proof.entry, verdict.code) not in known and proof.entry is not None:
+                place = at or proof.claim.at
+                found.append(AlarmView(proof.entry, verdict.code, place, _where(desk, place), proof.claim.about, verdict, "", True))
+                known.add((proof.entry, verdict.code))
+    return tuple(found)
+
+
+def _where(desk: Desk, at: str) -> str:
+    return desk.job.place(at).name if at and len(desk.job.places) > 1 else ""
 
 
 def _sheets(desk: Desk) -> tuple[SheetView, ...]:

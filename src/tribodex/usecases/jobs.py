@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 import time
 from collections.abc import Sequence
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, fields, replace
 from datetime import datetime
 
 from tribodex.core.errors import Busy, InvalidInput, NotFound, Refused
@@ -102,8 +102,17 @@ def last_plan(store: Store, position_id: str) -> LastPlan | None:
     return LastPlan(opened.number, opened.title, event.recorded_at, {k: v for k, v in plan.given.items() if k in known})
 
 
-def do(store: Store, reference: Reference, job_id: str, command: object, tap: Tap, recorded_at: datetime, at: str = SHAFT) -> Loaded:
-    """Do one thing to a job, at a place of it. The same tap said twice is stored once.
+def do(
+    store: Store,
+    reference: Reference,
+    job_id: str,
+    command: object,
+    tap: Tap,
+    recorded_at: datetime,
+    at: str = SHAFT,
+    meant: frozenset[str] = frozenset(),
+) -> Loaded:
+    """Do one thing to a job, at a place of it. The same tap said twice is stored once. `meant`: fields that were read back, and are meant.
 
     Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same moment.
     """
@@ -119,7 +128,7 @@ def do(store: Store, reference: Reference, job_id: str, command: object, tap: Ta
             return loaded
         if at:
             loaded.job.placed(at)
-        said_at, facts = decide(desk_of(reference, loaded, at), command)
+        said_at, facts = decide(replace(desk_of(reference, loaded, at), moment=tap.happened_at), command, meant)
         try:
             return append(store, reference, job_id, loaded, [(said_at, fact) for fact in facts], tap, recorded_at)
         except ConcurrentWriter:

@@ -125,7 +125,7 @@ def get_shaft(path: JobPath) -> Response:
 def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
     here = context()
     with here.store() as store:
-        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at)
+        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at, frozenset(body.meant))
         return reply_short(BENCH, bench(here.reference, job, query.at, query.stage))
 
 

@@ -34,6 +34,7 @@ class ProblemField(BaseModel):
     message: str
     expected: str = ""
     choices: list[str] = []
+    meant: bool = False
 
 
 class Problem(ToldOnce, BaseModel):
@@ -53,7 +54,7 @@ def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field
         "title": title,
         "status": status,
         "detail": detail,
-        "fields": [{"name": f.name, "message": f.message, "expected": f.expected, "choices": list(f.choices)} for f in fields],
+        "fields": [{"name": f.name, "message": f.message, "expected": f.expected, "choices": list(f.choices), "meant": f.meant} for f in fields],
     }
     return Response(json.dumps(body, ensure_ascii=False), status, content_type="application/problem+json")
 

@@ -124,6 +124,7 @@ class CommandBody(TapBody):
     """One tap on a job, at a place of it; the place may be left out where there is only one."""
 
     at: str = Field(default="", max_length=16)
+    meant: list[str] = Field(default_factory=list, max_length=12, description="fields whose number was read back, and is meant")
 
     command: AnyCommand  # type: ignore[valid-type, unused-ignore]
 

@@ -14,6 +14,8 @@ export interface Waiting {
   at?: string;
   /** What the page showed, as a query: the answer comes for the same view. */
   show?: string;
+  /** Fields whose number was read back, and is meant. */
+  meant?: string[];
   /** The refused tap that this one says again. */
   mends?: string;
   /** Order of arrival on this device. */

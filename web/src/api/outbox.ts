@@ -14,6 +14,8 @@ export interface RefusedCommand {
   at: string;
   command: Command;
   problem: ProblemError;
+  /** Fields that were said to be meant with it. */
+  meant?: string[];
 }
 
 /** What a page shows of the taps of one job. */
@@ -145,7 +147,7 @@ class Outbox {
   }
 
   /** A tap: shown as waiting at once, kept on the device, then sent. */
-  add(job: string, command: Command, at = "", show = ""): void {
+  add(job: string, command: Command, at = "", show = "", meant: string[] = []): void {
     const earlier = this.refused.findLast((tap) => tap.job === job && tap.command.kind === command.kind);
     const tap: Waiting = {
       client_event_id: newId(),
@@ -156,6 +158,7 @@ class Outbox {
       command,
       at: at || undefined,
       show: show || undefined,
+      meant: meant.length ? meant : undefined,
       mends: earlier?.client_event_id,
       order: this.order++,
     };
@@ -203,6 +206,7 @@ class Outbox {
       id: tap.client_event_id,
       at: tap.at ?? "",
       command: tap.command,
+      meant: tap.meant,
       problem: new ProblemError(tap.status, tap.title, tap.detail, tap.fields),
     };
     this.known.set(tap.client_event_id, made);
@@ -323,14 +327,18 @@ class Outbox {
       this.slow = true;
       this.emit();
     }, SLOW_MS);
-    const { client_event_id, actor, happened_at, command, at } = tap;
+    const { client_event_id, actor, happened_at, command, at, meant } = tap;
     try {
       return await pRetry(
         () =>
           sendTap(
             tap.job,
             tap.show ?? "",
-            { client_event_id, actor, happened_at, command, ...(at ? { at } : {}) },
+            {
+              ...{ client_event_id, actor, happened_at, command },
+              ...(at ? { at } : {}),
+              ...(meant ? { meant } : {}),
+            },
             tap.server ?? "",
           ),
         {

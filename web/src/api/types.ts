@@ -77,6 +77,7 @@ export type GaugeDraft = Schemas["GaugeDraft"];
 export type CardDraft = Schemas["CardDraft"];
 export type CardRowDraft = Schemas["CardRowDraft"];
 export type ProblemField = Schemas["ProblemField"];
+export type AlarmView = Schemas["AlarmView"];
 export type GreaseWork = Schemas["GreaseWork"];
 export type ClosingWork = Schemas["ClosingWork"];
 export type JointView = Schemas["JointView"];

@@ -1,11 +1,15 @@
 /** What is still on its way, and what was not taken. */
-import type { Command, OutboxState, RefusedCommand } from "../api";
+import type { Command, OutboxState, ProblemField, RefusedCommand } from "../api";
 import { Button } from "./controls";
 import { Say } from "./say";
 
 const taps = (count: number) => (count === 1 ? "1 tap waits" : `${count} taps wait`);
 
-export function Delivery({ outbox, drop }: { outbox: OutboxState; drop: (id: string) => void }) {
+/** A tap that was read back goes out again: with another number, or with the fields that are meant as they were typed. */
+export type Again = (refused: RefusedCommand, command: Command, meant: string[]) => void;
+
+export function Delivery(props: { outbox: OutboxState; drop: (id: string) => void; again?: Again }) {
+  const { outbox, drop, again } = props;
   const [newest, ...earlier] = [...outbox.refused].reverse();
   return (
     <div aria-live="polite" className="space-y-3 empty:hidden">
@@ -29,7 +33,7 @@ export function Delivery({ outbox, drop }: { outbox: OutboxState; drop: (id: str
           is at the bench again.
         </p>
       ))}
-      {newest ? <NotTaken refused={newest} drop={drop} /> : null}
+      {newest ? <NotTaken refused={newest} drop={drop} again={again} /> : null}
       {earlier.length ? (
         <details className="border-2 border-oxide px-3 py-1">
           <summary className="min-h-12 py-2 font-bold text-oxide">
@@ -37,7 +41,7 @@ export function Delivery({ outbox, drop }: { outbox: OutboxState; drop: (id: str
           </summary>
           <div className="space-y-3 pb-2">
             {earlier.map((refused) => (
-              <NotTaken key={refused.id} refused={refused} drop={drop} />
+              <NotTaken key={refused.id} refused={refused} drop={drop} again={again} />
             ))}
           </div>
         </details>
@@ -54,7 +58,8 @@ function tapped(command: Command): string {
   return `Tapped: ${kind}${what ? `, “${what}”` : ""}`;
 }
 
-function NotTaken({ refused, drop }: { refused: RefusedCommand; drop: (id: string) => void }) {
+function NotTaken(props: { refused: RefusedCommand; drop: (id: string) => void; again?: Again }) {
+  const { refused, drop, again } = props;
   const { detail, fields } = refused.problem;
   return (
     <div
@@ -76,8 +81,34 @@ function NotTaken({ refused, drop }: { refused: RefusedCommand; drop: (id: strin
             </Say>
           </p>
         ))}
+        {again
+          ? fields
+              .filter((field) => field.meant)
+              .map((field) => <Meant key={field.name} field={field} refused={refused} again={again} />)
+          : null}
       </div>
       <Button onClick={() => drop(refused.id)}>Understood</Button>
+    </div>
+  );
+}
+
+/** What may have been meant, each a tap; the last is the number as it was typed. */
+function Meant({ field, refused, again }: { field: ProblemField; refused: RefusedCommand; again: Again }) {
+  const choices = field.choices ?? [];
+  const say = (choice: string, typed: boolean) => {
+    const command = { ...refused.command, [field.name]: choice } as Command;
+    again(refused, command, typed ? [...(refused.meant ?? []), field.name] : (refused.meant ?? []));
+  };
+  return (
+    <div role="group" aria-label="What was meant" className="flex flex-wrap gap-2 pt-2">
+      {choices.map((choice, i) => {
+        const typed = i === choices.length - 1;
+        return (
+          <Button key={choice} onClick={() => say(choice, typed)}>
+            {typed ? `${choice} is meant` : choice}
+          </Button>
+        );
+      })}
     </div>
   );
 }

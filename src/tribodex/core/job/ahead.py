@@ -51,7 +51,11 @@ def _before(desk: Desk, topic: Topic[Any], move: Move) -> Move:
     if due is not None:
         return Move(Ask.CONFIRM, due[0].title, due[0].why, gate=due[0].id)
     need = unmet(desk, topic, command)
-    return Move(Ask.HELD, "Stop: not yet", why_not(desk, need)) if need is not None else move
+    if need is None:
+        return move
+    may_be_stated = not need.by_doing and not need.need.life
+    states, at = (need.need.what.value, need.at) if may_be_stated else ("", "")
+    return Move(Ask.HELD, "Stop: not yet", why_not(desk, need), states=states, states_at=at)
 
 
 def tap_of(topic: Topic[Any], do: str) -> Any:

@@ -41,7 +41,7 @@ class How(StrEnum):
 
 
 @dataclass(frozen=True)
-class Answer:
+class AnsweredBy:
     """What ends an alarm of a code: a later entry of `by`, about the same thing, that does not stop itself; or a name and a reason.
 
     `way` says the way on in words, where the kinds of `by` do not.
@@ -167,9 +167,9 @@ def covers(answer: str, asked: str) -> bool:
     return answer == asked or not answer or asked.startswith(f"{answer}, ")
 
 
-def again(codes: Iterable[str], *by: type[facts.Fact], by_name: bool = True, way: str = "") -> dict[str, Answer]:
+def again(codes: Iterable[str], *by: type[facts.Fact], by_name: bool = True, way: str = "") -> dict[str, AnsweredBy]:
     """The same answer for several codes: said again, good."""
-    return {str(code): Answer(by, by_name, way) for code in codes}
+    return {str(code): AnsweredBy(by, by_name, way) for code in codes}
 
 
 def named_place(at: str, places: int, name: str) -> str:

@@ -50,9 +50,9 @@ class TakeStageUp:
 
 @dataclass(frozen=True)
 class AcceptAlarm:
-    """What an entry says that stops, or is not known, is taken as it is, by name with a reason."""
+    """What entry `number` says that stops, or is not known, is taken as it is, by name with a reason."""
 
-    entry: int
+    number: int
     name: str
     reason: str
     code: str = ""

@@ -113,12 +113,12 @@ def _accepted(desk: Desk, command: cmd.AcceptAlarm) -> facts.AlarmAccepted:
     """A stop, or what is not known, taken as it is. Raises NotFound, or Refused where nothing of that kind is open or nobody may."""
     name, reason = named(command.name, command.reason)
     job = desk.job
-    fact = job.effective.get(command.entry)
+    fact = job.effective.get(command.number)
     if fact is None:
-        raise NotFound(f"Entry {command.entry} says nothing that could be accepted.")
-    bad = [v for v in fact.judgements() if v.level in (Level.STOP, Level.UNKNOWN) and (command.entry, v.code) not in job.taken_as_is]
+        raise NotFound(f"Entry {command.number} says nothing that could be accepted.")
+    bad = [v for v in fact.judgements() if v.level in (Level.STOP, Level.UNKNOWN) and (command.number, v.code) not in job.taken_as_is]
     ended = {key for key, alarm in job.alarms.all.items() if alarm.answered is not None}
-    left = [v for v in bad if (command.entry, v.code) not in ended and command.code in ("", v.code)]
+    left = [v for v in bad if (command.number, v.code) not in ended and command.code in ("", v.code)]
     if not left:
         raise Refused("There is nothing of that kind to accept now.")
     verdict = left[0]
@@ -126,7 +126,7 @@ def _accepted(desk: Desk, command: cmd.AcceptAlarm) -> facts.AlarmAccepted:
     answer = topic.answers.get(verdict.code) if topic is not None else None
     if answer is not None and not answer.by_name:
         raise Refused(f"“{verdict.word}” is accepted by nobody. {answer.way or verdict.reason}")
-    return facts.AlarmAccepted(command.entry, verdict.code, name, reason)
+    return facts.AlarmAccepted(command.number, verdict.code, name, reason)
 
 
 def _task(desk: Desk, stage_id: str) -> Task:

@@ -22,7 +22,7 @@ class Move:
     """The next move. `do` names what the person is asked to do; the interface offers the tap that goes with it.
 
     `gate` is set where one is to be confirmed; `points` are lines of a list: explanations that are left, ways out. A topic's own move
-    adds what its panel draws.
+    adds what its panel draws. `states`: what a step needs that no work of this job would show, to be said by name at `states_at`.
     """
 
     do: str
@@ -31,3 +31,5 @@ class Move:
     risk: str = ""
     gate: str | None = None
     points: tuple[str, ...] = ()
+    states: str = ""
+    states_at: str = ""

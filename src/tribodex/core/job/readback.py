@@ -126,4 +126,4 @@ def _field(name: str, typed: str, value: float, likely: Likely, family: Family, 
     expected = f"{low} to {high}" if low and high else f"at least {low}" if low else f"at most {high}"
     others = [f"{number_plain(one)} {unit}".strip() for one in slips(value, likely, family)] if alone else []
     choices = tuple(dict.fromkeys((*others, typed)))
-    return Field(name, f"{number_plain(value)} {unit}".strip() + f" is not expected here: {likely.why}. Is it meant?", expected, choices)
+    return Field(name, f"{number_plain(value)} {unit}".strip() + f" is not expected here: {likely.why}. Is it meant?", expected, choices, meant=True)

@@ -12,7 +12,7 @@ from functools import cached_property
 from types import MappingProxyType
 from typing import Any, Generic, TypeVar
 
-from tribodex.core.job.alarms import Answer
+from tribodex.core.job.alarms import AnsweredBy
 from tribodex.core.job.asked import Likely
 from tribodex.core.job.commands import KERNEL_COMMANDS, AddNote
 from tribodex.core.job.facts import KERNEL_FACTS, Event, Fact, kind_of
@@ -66,7 +66,7 @@ class Topic(Generic[S]):
     judged: tuple[type[Fact], ...] = ()
     judge: Callable[[Desk, S, Any], Fact] | None = None
     needs: tuple[Need, ...] = ()
-    answers: Mapping[str, Answer] = field(default_factory=dict)
+    answers: Mapping[str, AnsweredBy] = field(default_factory=dict)
     expects: Mapping[tuple[type, str], Expect | str] = field(default_factory=dict)
     gated: Mapping[type, str | Callable[[Any], str]] = field(default_factory=dict)
     lacks: frozenset[What] = frozenset()

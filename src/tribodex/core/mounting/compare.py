@@ -87,65 +87,28 @@ def compare(
     ways: list[Way] = []
     for card in cards:
         if not card.covers(bearing):
-            ways.append(
-                Way(
-                    id=f"{card.card}-reduction",
-                    title=card.heading,
-                    own="reduction",
-                    reduction_um=None,
-                    uncertainty_um=0.0,
-                    drive_up_mm=None,
-                    angle_deg=None,
-                    residual_um=None,
-                    note="Does not cover this bearing.",
-                )
-            )
+            ways.append(Way(f"{card.card}-reduction", card.heading, "reduction", None, 0.0, None, None, None, "Does not cover this bearing."))
             continue
         row = card.row(bearing.bore_mm)
         reduction, drive = row.reduction_um, row.drive_up_mm.get(bearing.taper)
         by_theory = drive_of(reduction)
         ways.append(
-            Way(
-                id=f"{card.card}-reduction",
-                title=f"{card.heading}, reduction, by feeler",
-                own="reduction",
-                reduction_um=reduction,
-                uncertainty_um=CARD_UNCERTAINTY_SHARE * reduction.high,
-                drive_up_mm=by_theory,
-                angle_deg=angle_of(by_theory),
-                residual_um=left(reduction),
-            )
-        )
+            Way(f"{card.card}-reduction", f"{card.heading}, reduction, by feeler", "reduction", reduction, CARD_UNCERTAINTY_SHARE * reduction.high,
+                by_theory, angle_of(by_theory), left(reduction))
+        )  # fmt: skip
         if drive is None:
             continue
         comes_to = Span(drive.low * k * slope * 1000, drive.high * k * slope * 1000)
         ways.append(
-            Way(
-                id=f"{card.card}-drive-up",
-                title=f"{card.heading}, drive-up, by angle or travel",
-                own="drive-up",
-                reduction_um=comes_to,
-                uncertainty_um=2 * RATIO_SD_SHARE * comes_to.high,
-                drive_up_mm=drive,
-                angle_deg=angle_of(drive),
-                residual_um=left(comes_to),
-            )
-        )
+            Way(f"{card.card}-drive-up", f"{card.heading}, drive-up, by angle or travel", "drive-up", comes_to, 2 * RATIO_SD_SHARE * comes_to.high,
+                drive, angle_of(drive), left(comes_to))
+        )  # fmt: skip
     half = Span(round(HALF_SHARE.low * initial_um, 6), round(HALF_SHARE.high * initial_um, 6))
     by_half = drive_of(half)
     ways.append(
-        Way(
-            id="half",
-            title="“Half of it” rule",
-            own="reduction",
-            reduction_um=half,
-            uncertainty_um=HALF_UNCERTAINTY_SHARE * initial_um / 2,
-            drive_up_mm=by_half,
-            angle_deg=angle_of(by_half),
-            residual_um=left(half),
-            note="Between two fifths and a half of what was measured.",
-        )
-    )
+        Way("half", "“Half of it” rule", "reduction", half, HALF_UNCERTAINTY_SHARE * initial_um / 2, by_half, angle_of(by_half), left(half),
+            "Between two fifths and a half of what was measured.")
+    )  # fmt: skip
     if turns is not None and pitch:
         ways.append(_turns_way(turns, pitch))
     return Comparison(initial_um, tuple(ways), _disagreements(ways))
@@ -155,15 +118,15 @@ def _turns_way(turns: Span, pitch_mm: float) -> Way:
     closing = ZERO_PRIORS[ZeroPoint.HAND_TIGHT]
     drive = Span(turns.low * pitch_mm, turns.high * pitch_mm)
     return Way(
-        id="turns",
-        title="Turns from hand-tight (method Z)",
-        own="turns",
-        reduction_um=None,
-        uncertainty_um=0.0,
-        drive_up_mm=drive,
-        angle_deg=Span(360 * turns.low, 360 * turns.high),
-        residual_um=None,
-        note=f"Counted from hand-tight: {drive.low:.1f} to {drive.high:.1f} mm of nut travel include closing the slit sleeve, about "
+        "turns",
+        "Turns from hand-tight (method Z)",
+        "turns",
+        None,
+        0.0,
+        drive,
+        Span(360 * turns.low, 360 * turns.high),
+        None,
+        f"Counted from hand-tight: {drive.low:.1f} to {drive.high:.1f} mm of nut travel include closing the slit sleeve, about "
         f"{closing.seating_mm:g} ± {closing.seating_sd_mm:g} mm. Not comparable with figures from metal-to-metal.",
     )
 

@@ -136,31 +136,9 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
         size.bore_mm, size.outside_mm, size.width_mm, taper, group, designation.basic_code if designation else "", draft.designation.strip(), kind
     )
     return Parts(
-        bearing=bearing,
-        designation=designation,
-        shaft=shaft[0],
-        shaft_text=shaft[1].text,
-        seat=seat,
-        housed_unit=housed,
-        nut=nut,
-        family=family,
-        method=method,
-        washer=washer,
-        card=card,
-        half=half,
-        feeler=feeler,
-        where=where,
-        places=places,
-        asked=asked,
-        hydraulic=hydraulic,
-        piston_mm2=piston,
-        start_mpa=start,
-        risk=risk,
-        oil=oil,
-        taper_seen=SEEN in draft.taper,
-        special_sleeve=draft.special_sleeve.strip(),
-        half_by=draft.half_by.strip(),
-    )
+        bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
+        asked, hydraulic, piston, start, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ import { Delivery, Say, SelectField, inUnits, useSettings } from "../../ui";
 import { Figures } from "./figures";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
+import { OpenStops } from "./open-stops";
 import { NextCard } from "./next-card";
 import { ShaftHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
@@ -40,10 +41,11 @@ export function BenchPage() {
         <StageRail bench={bench} words={words} />
       </div>
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
-        <Delivery outbox={job.outbox} drop={job.drop} />
+        <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
         <WhoIsHere />
         {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
         <NextCard bench={bench} words={words} job={job} />
+        <OpenStops bench={bench} tap={job.tap} />
         <Findings bench={bench} />
         <LogPanel bench={bench} tap={job.tap} />
         <MorePanel bench={bench} words={words} tap={job.tap} />

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient, keepPreviousData } from "@tanstack/react-query";
 import { useCallback, useEffect, useSyncExternalStore } from "react";
 import { AwayError, getJob, outbox, remember, type Bench, type Command, type OutboxState } from "../../api";
+import type { Again } from "../../ui";
 
 export interface JobAccess {
   bench: Bench | undefined;
@@ -11,6 +12,8 @@ export interface JobAccess {
   /** A tap, at the bearing that is shown unless another one is named. */
   tap: (command: Command, at?: string) => void;
   drop: (id: string) => void;
+  /** A tap that was read back, said again: with another number, or as it is meant. */
+  again: Again;
 }
 
 /** The task that is shown as a query: a bearing, a stage, or what is next. */
@@ -56,8 +59,12 @@ export function useJob(id: string, show: string): JobAccess {
     [id, here, show],
   );
   const drop = useCallback((refused: string) => outbox.drop(refused), []);
+  const again = useCallback<Again>(
+    ({ at }, command, meant) => outbox.add(id, command, at, show, meant),
+    [id, show],
+  );
   const missing = query.isError && !query.data ? why(query.error) : "";
-  return { bench: query.data, missing, outbox: state, tap, drop };
+  return { bench: query.data, missing, outbox: state, tap, drop, again };
 }
 
 function why(error: Error): string {

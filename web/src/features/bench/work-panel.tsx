@@ -1,5 +1,6 @@
 /** The taps that go with the task that is shown: the kernel's own, or those of its topic. */
 import type { Bench } from "../../api";
+import { DoneOutside } from "./done-outside";
 import { GatePanel } from "./gate-panel";
 import { Row } from "./parts";
 import { SignPanel } from "./sign-panel";
@@ -23,7 +24,11 @@ export function WorkPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
   if (over) return <OpenRecord id={bench.id} />;
   return (
     <>
-      {next.do === "held" ? null : <TopicPanel bench={bench} job={job} />}
+      {next.do === "held" ? (
+        <DoneOutside bench={bench} tap={job.tap} />
+      ) : (
+        <TopicPanel bench={bench} job={job} />
+      )}
       {next.do === "sign" && !bench.next_stage ? <SignPanel bench={bench} tap={job.tap} /> : null}
     </>
   );

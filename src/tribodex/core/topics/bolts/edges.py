@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.bolts.torque import PASSES, TorqueCode
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.gaps import RingGapCode
@@ -14,10 +14,10 @@ from tribodex.core.topics.bolts.decide import STAGE, ClosingCode, habit_of, has_
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing
 from tribodex.core.working import Level, Verdict
 
-ANSWERS: dict[str, Answer] = {
+ANSWERS: dict[str, AnsweredBy] = {
     **again((ClosingCode.NOT_A_PAIR, ClosingCode.FACES_NOT_CLEAN), ev.CapPaired),
-    ClosingCode.SOMETHING_RUBS: Answer((ev.CapPaired, ev.RubbingLooked)),
-    ClosingCode.DOES_NOT_TURN_FREELY: Answer((ev.RubbingLooked,)),
+    ClosingCode.SOMETHING_RUBS: AnsweredBy((ev.CapPaired, ev.RubbingLooked)),
+    ClosingCode.DOES_NOT_TURN_FREELY: AnsweredBy((ev.RubbingLooked,)),
     # Opened again, or planned anew, what was said of its bolts no longer counts.
     **again(TorqueCode, ev.BoltTightened, ev.JointLoosened, ev.JointPlanned),
     **again(PlacingCode, ev.AlignedLoaded),

@@ -6,7 +6,7 @@ from tribodex.core.bolts.torque import PASSES, TorqueCode
 from tribodex.core.cartridge.building import CartridgeCode
 from tribodex.core.cartridge.covers import CoverCode
 from tribodex.core.cartridge.shaft_end import ShaftEndCode
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk
@@ -15,19 +15,19 @@ from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, CartridgeWorkCode, still_in
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge
 
-ANSWERS: dict[str, Answer] = {
+ANSWERS: dict[str, AnsweredBy] = {
     **again((CartridgeCode.TOO_WARM, CartridgeCode.DOES_NOT_SLIDE_IN), ev.RingCooled),
-    CartridgeCode.TOO_LOW: Answer((ev.TurnedOver,), by_name=False),
-    CartridgeWorkCode.DOES_NOT_GO_IN: Answer((ev.ShaftEntered,), by_name=False),
+    CartridgeCode.TOO_LOW: AnsweredBy((ev.TurnedOver,), by_name=False),
+    CartridgeWorkCode.DOES_NOT_GO_IN: AnsweredBy((ev.ShaftEntered,), by_name=False),
     **again((ShaftEndCode.LOOSENED_BY_ROTATION, CartridgeWorkCode.NO_TAB, CartridgeWorkCode.NOT_JAMMED), ev.PairTightened),
     # A torque is that of the nut pair, or of a round over a cover.
     **again(TorqueCode, ev.PairTightened, ev.RoundTightened, ev.CoverMeasured),
     **again((c for c in CoverCode if c is not CoverCode.ASKEW and c is not CoverCode.NOT_BY_THE_COVER), ev.CoverMeasured),
-    CoverCode.ASKEW: Answer((ev.RoundTightened, ev.CoverMeasured)),
-    CoverCode.NOT_BY_THE_COVER: Answer((ev.CartridgeTurned,), way="Off again: what was forced is turned and felt before it goes on."),
-    ev.CartridgeTurnCode.NOT_FREE: Answer((ev.CartridgeTurned,)),
+    CoverCode.ASKEW: AnsweredBy((ev.RoundTightened, ev.CoverMeasured)),
+    CoverCode.NOT_BY_THE_COVER: AnsweredBy((ev.CartridgeTurned,), way="Off again: what was forced is turned and felt before it goes on."),
+    ev.CartridgeTurnCode.NOT_FREE: AnsweredBy((ev.CartridgeTurned,)),
     **again((ShaftEndCode.TOO_CLOSE, ShaftEndCode.CLOSES_WHEN_WARM, CartridgeWorkCode.WRONG_FLINGER, CartridgeWorkCode.ONE_SCREW), ev.FlingerSet),
-    ev.CartridgeTurnCode.CONTACT: Answer((ev.ToppedUp,)),
+    ev.CartridgeTurnCode.CONTACT: AnsweredBy((ev.ToppedUp,)),
 }
 GATED: dict[type, str] = {cmd.SetOuterRing: INTO_HOUSING, cmd.EnterHousing: INTO_HOUSING, cmd.TightenRound: COVER_UP}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, INTO_HOUSING)

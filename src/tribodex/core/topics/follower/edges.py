@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.follower.stud import Mount, StudCode
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What
 from tribodex.core.job.topic import Desk
@@ -12,13 +12,13 @@ from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.decide import STAGE, FollowerCode
 from tribodex.core.topics.follower.state import Follower
 
-ANSWERS: dict[str, Answer] = {
-    StudCode.HEAVY_PRESS: Answer((ev.StudFitted,)),
+ANSWERS: dict[str, AnsweredBy] = {
+    StudCode.HEAVY_PRESS: AnsweredBy((ev.StudFitted,)),
     **again((StudCode.TOO_TIGHT, StudCode.TOO_LOOSE), ev.StudClamped),
-    StudCode.HOLE_UNDER_LOAD: Answer((ev.FollowerSet,)),
-    StudCode.NO_PLUG: Answer((ev.PlugSaid,)),
-    FollowerCode.NOT_BACKED_UP: Answer((ev.PlatesBacked,)),
-    ev.RollerCode.NOT_FREE: Answer((ev.RollerTurned,)),
+    StudCode.HOLE_UNDER_LOAD: AnsweredBy((ev.FollowerSet,)),
+    StudCode.NO_PLUG: AnsweredBy((ev.PlugSaid,)),
+    FollowerCode.NOT_BACKED_UP: AnsweredBy((ev.PlatesBacked,)),
+    ev.RollerCode.NOT_FREE: AnsweredBy((ev.RollerTurned,)),
 }
 GATED: dict[type, str] = {cmd.SetFollower: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)

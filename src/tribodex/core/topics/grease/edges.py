@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.grease.housing import FillCode
 from tribodex.core.grease.thickener import ThickenerCode
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.grease import commands as cmd
@@ -14,7 +14,7 @@ from tribodex.core.topics.grease.plan import GreasingCode
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level
 
-ANSWERS: dict[str, Answer] = {
+ANSWERS: dict[str, AnsweredBy] = {
     **again(ThickenerCode, ev.LubricantChosen, by_name=False, way="Clean it out, or another grease; then say so."),
     **again((GreasingCode.NOT_PACKED, GreasingCode.NOT_FULL), ev.BearingPacked),
     **again((GreasingCode.TOO_MUCH_HERE, GreasingCode.TOO_LITTLE_HERE), ev.CornerFilled),

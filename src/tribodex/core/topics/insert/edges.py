@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.proofs import Claim, What
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.insert import commands as cmd
@@ -14,7 +14,7 @@ from tribodex.core.units.insert import InsertFitCode
 _CLOSED = (InsertFitCode.OLD_FITTING, InsertFitCode.IRON_NOT_KNOWN)
 _SQUARE = (InsertFitCode.SWUNG_PAST, InsertCode.DOES_NOT_SWIVEL)
 _ENTERED = [code for code in InsertFitCode if code not in (*_CLOSED, *_SQUARE)]
-ANSWERS: dict[str, Answer] = {
+ANSWERS: dict[str, AnsweredBy] = {
     **again(_ENTERED, ev.InsertEntered),
     **again(_SQUARE, ev.InsertCentred),
     **again(_CLOSED, ev.HoleClosed),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.bolts.torque import TorqueCode
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk
@@ -13,12 +13,12 @@ from tribodex.core.topics.large_seal.decide import STAGE, LargeSealCode, straps_
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.working import Verdict
 
-ANSWERS: dict[str, Answer] = {
-    LargeSealCode.STILL_COLD: Answer((ev.RingWarmed,), by_name=False, way="Leave it in the warm, and measure in the middle again."),
+ANSWERS: dict[str, AnsweredBy] = {
+    LargeSealCode.STILL_COLD: AnsweredBy((ev.RingWarmed,), by_name=False, way="Leave it in the warm, and measure in the middle again."),
     **again((LargeSealCode.MARKED, LargeSealCode.NOT_RESTED), ev.RingRested),
     **again((LargeSealCode.NOT_DRY, LargeSealCode.SHARP_EDGES), ev.SeatReady),
-    LargeSealCode.LOCK_NOT_CHECKED: Answer((ev.SpringIn,)),
-    LargeSealCode.NOT_FLAT: Answer((ev.SeatedFlat,)),
+    LargeSealCode.LOCK_NOT_CHECKED: AnsweredBy((ev.SpringIn,)),
+    LargeSealCode.NOT_FLAT: AnsweredBy((ev.SeatedFlat,)),
     **again((LargeSealCode.UNEVEN, *TorqueCode), ev.SealCovered),
 }
 GATED: dict[type, str] = {command: STAGE for command in cmd.COMMANDS if command is not cmd.PlanLargeSeal}

@@ -103,7 +103,7 @@ def _agree(question: MarkQuestion, letters: tuple[str, ...], choices: str) -> No
 def _length_of(desk: Desk, face: str) -> float:
     section = section_here(desk)
     if section is None:
-        raise Refused("Nothing is planned here yet: the size of the bearing is not known. Answer the questions; mark places once it is.")
+        raise Refused("Nothing is planned here yet: the size of the bearing is not known. AnsweredBy the questions; mark places once it is.")
     return next(strip.length_mm for strip in strips(section) if strip.face == face)
 
 

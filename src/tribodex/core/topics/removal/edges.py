@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.proofs import Claim
 from tribodex.core.job.topic import Desk
 from tribodex.core.removal.backing_off import NutGapCode
@@ -12,7 +12,7 @@ from tribodex.core.topics.removal.decide import STAGE
 from tribodex.core.topics.removal.state import Removal
 
 ANSWERS = {
-    ev.RemovalCode.COCKED: Answer((ev.SetStraight,), by_name=False, way="The cause out, everything straight again."),
+    ev.RemovalCode.COCKED: AnsweredBy((ev.SetStraight,), by_name=False, way="The cause out, everything straight again."),
     # Another way of taking it off does not use the nut as a stop.
     **again(NutGapCode, ev.NutBackedOff, ev.WayChosen, by_name=False),
 }

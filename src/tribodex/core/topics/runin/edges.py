@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.facts import GateConfirmed
 from tribodex.core.job.needs import Need
 from tribodex.core.job.places import SHAFT
@@ -17,11 +17,11 @@ from tribodex.core.warmth.settling import WarmthCode
 from tribodex.core.working import Level, Verdict
 
 _ANEW = "Stop it, put it right, and run it in anew: a cooler or quieter reading is no answer."
-ANSWERS: dict[str, Answer] = {
-    RunCode.TURNS_THE_WRONG_WAY: Answer((ev.DirectionBumped,), by_name=False, way="Leads changed by an electrician, then bumped again."),
+ANSWERS: dict[str, AnsweredBy] = {
+    RunCode.TURNS_THE_WRONG_WAY: AnsweredBy((ev.DirectionBumped,), by_name=False, way="Leads changed by an electrician, then bumped again."),
     **again((*WarmthCode, *PurgeCode), ev.RunStarted, by_name=False, way=_ANEW),
     **again((RunCode.RUMBLES, RunCode.KNOCKS, RunCode.SHAKES_TOO_MUCH), ev.RunStarted, by_name=False, way=_ANEW),
-    ev.RunInCode.NOT_WELL: Answer((ev.RunConcluded,), way="Run it in anew, and conclude it well."),
+    ev.RunInCode.NOT_WELL: AnsweredBy((ev.RunConcluded,), way="Run it in anew, and conclude it well."),
 }
 _RUNS = (cmd.BumpDirection, cmd.StartRun)
 GATED: dict[type, str] = dict.fromkeys(_RUNS, STAGE)

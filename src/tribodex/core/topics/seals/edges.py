@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk
@@ -14,7 +14,7 @@ from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.decide import INBOARD, SET, SealWorkCode
 from tribodex.core.topics.seals.state import Seals
 
-ANSWERS: dict[str, Answer] = {
+ANSWERS: dict[str, AnsweredBy] = {
     # Another ring, or the same again the right way round; a lip that looks the wrong way is taken by nobody.
     **again(LipCode, ev.RingOn, by_name=False, way="Off again, and on the other way round."),
     **again((SealWorkCode.RUBS_THE_HOUSING, SealWorkCode.DRY), ev.SealSet, ev.RingOn),

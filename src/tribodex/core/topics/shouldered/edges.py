@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What
 from tribodex.core.job.topic import Desk
@@ -16,16 +16,16 @@ from tribodex.core.topics.shouldered.plan import HeldBy
 from tribodex.core.topics.shouldered.state import Shouldered
 
 _NOT_FITTED = "This ring is not fitted: another one."
-ANSWERS: dict[str, Answer] = {
-    HeatingCode.OVER_ITS_LIMIT: Answer((ev.RingRenewed,), by_name=False, way=_NOT_FITTED),
-    HeatingCode.ABOVE_THE_LIMIT: Answer((ev.HeaterOff, ev.RingRenewed), by_name=False, way="Heater off."),
-    HeatingCode.INNER_RING_TOO_FAR_AHEAD: Answer((ev.RingWarmth, ev.RingRenewed), way="Let both rings come together, and read both again."),
-    HeatingCode.TOO_LITTLE_ROOM: Answer((ev.RingWarmth, ev.RingRenewed)),
+ANSWERS: dict[str, AnsweredBy] = {
+    HeatingCode.OVER_ITS_LIMIT: AnsweredBy((ev.RingRenewed,), by_name=False, way=_NOT_FITTED),
+    HeatingCode.ABOVE_THE_LIMIT: AnsweredBy((ev.HeaterOff, ev.RingRenewed), by_name=False, way="Heater off."),
+    HeatingCode.INNER_RING_TOO_FAR_AHEAD: AnsweredBy((ev.RingWarmth, ev.RingRenewed), way="Let both rings come together, and read both again."),
+    HeatingCode.TOO_LITTLE_ROOM: AnsweredBy((ev.RingWarmth, ev.RingRenewed)),
     **again(SquareCode, ev.GapsRead, ev.ShoulderTried),
-    ev.ShoulderCode.COCKED: Answer((ev.StraightOn,), by_name=False, way="The cause out, everything straight again."),
-    ev.ShoulderCode.NOT_FREE: Answer((ev.TurnedByHand, ev.RingRenewed), way="Off again, the cause found; then turned again."),
+    ev.ShoulderCode.COCKED: AnsweredBy((ev.StraightOn,), by_name=False, way="The cause out, everything straight again."),
+    ev.ShoulderCode.NOT_FREE: AnsweredBy((ev.TurnedByHand, ev.RingRenewed), way="Off again, the cause found; then turned again."),
     **again((*RetainingRingCode, *SecuredCode), ev.HeldFast, ev.RingRenewed),
-    "": Answer((ev.RingRenewed,)),
+    "": AnsweredBy((ev.RingRenewed,)),
 }
 _ON = tuple(command for command in cmd.COMMANDS if command is not cmd.SayShaftWarmth)
 GATED: dict[type, str] = {cmd.ReadRing: SET_ON, cmd.PushHome: SET_ON, cmd.HoldFast: SECURE}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer
+from tribodex.core.job.alarms import AnsweredBy
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk
@@ -12,7 +12,7 @@ from tribodex.core.topics.stock.state import Stock
 from tribodex.core.working import Level, Verdict
 
 STAGE = "take_stock"
-ANSWERS: dict[str, Answer] = {ev.StockCode.PART_DIFFERS: Answer((ev.PartChecked,), way="The right part, or the number read again.")}
+ANSWERS: dict[str, AnsweredBy] = {ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again.")}
 
 
 def claims(desk: Desk, state: Stock) -> tuple[Claim, ...]:

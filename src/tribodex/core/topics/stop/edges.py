@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.proofs import Claim, not_yet
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.stop import facts as ev
@@ -11,7 +11,7 @@ from tribodex.core.topics.stop.state import Stop
 from tribodex.core.working import Level
 
 # What was given cannot be taken back: said again it is a correction, or a name takes it on.
-ANSWERS: dict[str, Answer] = again(StopCode, way="Tell who runs it; it is accepted by name, or corrected where it was misread.")
+ANSWERS: dict[str, AnsweredBy] = again(StopCode, way="Tell who runs it; it is accepted by name, or corrected where it was misread.")
 
 
 def claims(desk: Desk, state: Stop) -> tuple[Claim, ...]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk
@@ -26,15 +26,17 @@ from tribodex.core.working import Level, Verdict
 INITIAL, WINDOW, DRIVE_UP, LOCK, FINAL = "initial_clearance", "target_window", "drive_up", "lock", "final_check"
 GAUGED = (ev.GaugingClosed, ev.NoPlayFound)
 _RELEASE = "Release the bearing and start again."
-ANSWERS: dict[str, Answer] = {
-    "": Answer((ev.GaugingClosed, ev.HandChecked, ev.OutsideAccepted, ev.NutSeated)),
+ANSWERS: dict[str, AnsweredBy] = {
+    "": AnsweredBy((ev.GaugingClosed, ev.HandChecked, ev.OutsideAccepted, ev.NutSeated)),
     **again(ClearanceCode, ev.GaugingClosed, ev.OutsideAccepted, by_name=False, way="Gauge again, or take another bearing; or a name accepts it."),
     **again((*FinalCode, *LockCode), ev.GaugingClosed, ev.HandChecked, way=f"Check again if unsure. {_RELEASE}"),
-    ev.DriveUpCode.NO_CLEARANCE: Answer((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the leaf was at fault. {_RELEASE}"),
-    ev.DriveUpCode.BINDS: Answer((ev.HandChecked,), by_name=False, way=_RELEASE),
-    NutSeatCode.DRIVEN_ON: Answer((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
-    NutSeatCode.NOT_SEATED_YET: Answer((ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."),
-    NutSeatCode.LET_GO: Answer((), by_name=False, way=_RELEASE),
+    ev.DriveUpCode.NO_CLEARANCE: AnsweredBy((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the leaf was at fault. {_RELEASE}"),
+    ev.DriveUpCode.BINDS: AnsweredBy((ev.HandChecked,), by_name=False, way=_RELEASE),
+    NutSeatCode.DRIVEN_ON: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
+    NutSeatCode.NOT_SEATED_YET: AnsweredBy(
+        (ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."
+    ),
+    NutSeatCode.LET_GO: AnsweredBy((), by_name=False, way=_RELEASE),
 }
 _BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
 _MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)

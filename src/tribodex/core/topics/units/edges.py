@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import Answer, again
+from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk
@@ -15,15 +15,15 @@ from tribodex.core.units.forms import FloatCode
 from tribodex.core.units.locking import CollarCode
 from tribodex.core.units.screws import ScrewCode
 
-ANSWERS: dict[str, Answer] = {
-    UnitCode.DOES_NOT_GO_ON: Answer((ev.SlidOn,), by_name=False),
+ANSWERS: dict[str, AnsweredBy] = {
+    UnitCode.DOES_NOT_GO_ON: AnsweredBy((ev.SlidOn,), by_name=False),
     **again(FloatCode, ev.FloatFound),
     **again(PlacingCode, ev.LinedUp),
     **again((UnitCode.BOLTS_TOO_TIGHT, UnitCode.BOLTS_TOO_LOOSE), ev.HousingBolted),
-    ev.TurnCode.SHAFT_NOT_FREE: Answer((ev.ShaftTurned,)),
+    ev.TurnCode.SHAFT_NOT_FREE: AnsweredBy((ev.ShaftTurned,)),
     # The second tightening is one more reading of the same screws.
     **again((*ScrewCode, *CollarCode, UnitCode.SLIT_OVER_SLIT), ev.UnitLocked, ev.ScrewsAgain),
-    ev.TurnCode.NOT_FREE: Answer((ev.UnitTried,)),
+    ev.TurnCode.NOT_FREE: AnsweredBy((ev.UnitTried,)),
 }
 GATED: dict[type, str] = {cmd.SlideOn: SET_UNIT, cmd.LockUnit: LOCK_UNIT}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, SET_UNIT)

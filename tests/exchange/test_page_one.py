@@ -24,7 +24,7 @@ PAGES = Path(__file__).resolve().parents[1] / "data" / "page_one"
 def words_of(page: str) -> str:
     """The text of page one, a line for each paragraph, term or figure."""
     body = page[page.index('<section class="certificate"') : page.index("</section>")]
-    body = re.sub(r"<(?:/p|/dt|/dd|/h1|/h2|/text|br)[^>]*>", "\n", body)
+    body = re.sub(r"<(?:/p|/li|/dt|/dd|/h1|/h2|/text|br)[^>]*>", "\n", body)
     lines = (re.sub(r"\s+", " ", html.unescape(re.sub(r"<[^>]+>", "", line))).strip() for line in body.split("\n"))
     return "\n".join(line for line in lines if line) + "\n"
 

@@ -9,7 +9,9 @@ from typing import Any
 
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job import rail
-from tribodex.core.job.facts import Abandoned, Signed
+from tribodex.core.job.ahead import outcome, unsaid
+from tribodex.core.job.certificate import alarms_shown, stages_shown, stated_shown
+from tribodex.core.job.facts import Abandoned, ShownAlarm, ShownStage, Signed
 from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Row, Summary
@@ -166,6 +168,10 @@ class Record:
     mountings: tuple[MountingRecord, ...]
     on_shoulder: tuple[PlacedSection, ...]
     sections: tuple[PlacedSection, ...]
+    outcome: Verdict | None
+    proven: tuple[ShownStage, ...]
+    alarms: tuple[ShownAlarm, ...]
+    stated: tuple[str, ...]
     points: tuple[PointView, ...]
     signed: Signed | None
     signed_at: datetime | None
@@ -202,6 +208,8 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         mountings=mountings,
         on_shoulder=on_shoulder,
         sections=sections,
+        **_shown(desk),
+        stated=stated_shown(desk),
         points=point_views(job.points),
         signed=job.signed,
         signed_at=job.signed_at,
@@ -225,6 +233,15 @@ def record(reference: Reference, loaded: Loaded) -> Record:
             for e in loaded.log
         ),
     )
+
+
+def _shown(desk: Desk) -> dict[str, Any]:
+    """What page one says of the stages: as it was signed, or as it stands where nobody signed. Older signatures kept nothing of that."""
+    signed = desk.job.signed
+    if signed is not None:
+        return {"outcome": signed.outcome, "proven": signed.shown, "alarms": signed.alarms}
+    done = outcome(desk) if not unsaid(desk) else None
+    return {"outcome": done, "proven": stages_shown(desk), "alarms": alarms_shown(desk)}
 
 
 def _gates(desk: Desk) -> Iterator[GateRecord]:

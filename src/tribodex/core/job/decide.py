@@ -7,7 +7,8 @@ from typing import Any
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import facts
-from tribodex.core.job.ahead import SAID, left_open, unsaid
+from tribodex.core.job.ahead import SAID, left_open, outcome, unsaid
+from tribodex.core.job.certificate import alarms_shown, stages_shown
 from tribodex.core.job.correct import correct
 from tribodex.core.job.gates import ask_gates, confirm, named, overrule, pass_gates, text
 from tribodex.core.job.needs import ask_needs
@@ -16,7 +17,7 @@ from tribodex.core.job.proofs import What, in_words
 from tribodex.core.job.rail import held, steps_of, tasks
 from tribodex.core.job.readback import read_back
 from tribodex.core.job.topic import Desk, Task, Topic
-from tribodex.core.working import Level
+from tribodex.core.working import Level, Verdict
 
 # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
 AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign)
@@ -177,4 +178,5 @@ def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
         said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
         more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""
         raise Refused(f"First: {said}{more}. What is no part of this job is skipped, with the reason.")
-    return facts.Signed(command.name.strip(), command.role.strip(), tuple(left_open(desk)))
+    whole = outcome(desk) or Verdict("nothing to show", Level.UNKNOWN, "No stage of this job asks for anything to be shown.")
+    return facts.Signed(command.name.strip(), command.role.strip(), tuple(left_open(desk)), whole, stages_shown(desk), alarms_shown(desk))

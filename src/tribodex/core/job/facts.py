@@ -207,12 +207,41 @@ class JudgedAnew(Fact):
 
 
 @dataclass(frozen=True)
+class ShownStage:
+    """How a stage stood when the record was signed: its word, what was done in a line, remarks."""
+
+    title: str
+    place: str
+    word: str
+    level: Level
+    line: str
+    remarks: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class ShownAlarm:
+    """An alarm as it stood when the record was signed; `ended` is empty where it was open."""
+
+    entry: int
+    words: str
+    ended: str
+
+
+@dataclass(frozen=True)
 class Signed(Fact):
-    """The record was signed by name."""
+    """The record was signed by name, with what it was signed with: page one prints that, and never computes it anew.
+
+    `outcome` is None, and nothing is shown, in entries older than that.
+    """
+
+    VERSION: ClassVar[int] = 4
 
     name: str
     role: str
     open_points: tuple[str, ...]
+    outcome: Verdict | None = None
+    shown: tuple[ShownStage, ...] = ()
+    alarms: tuple[ShownAlarm, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -44,7 +44,8 @@ class Topic(Generic[S]):
     `taps` the command of a move that does not bear its name;
     `held` the stage whose open points hold a command back.
     `entries` says what may be corrected and by which command; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
-    judgement of `judged` anew, for the slice before it. `made_by`: the command that makes a fact which is not corrected.
+    judgement of `judged` anew, for the slice before it. `certificate`: what was done,
+    in a line for page one. `made_by`: the command that makes a fact which is not corrected.
     """
 
     name: str
@@ -73,6 +74,7 @@ class Topic(Generic[S]):
     taps: Mapping[str, Any] = field(default_factory=dict)
     held: Mapping[type, str] = field(default_factory=dict)
     made_by: Mapping[type[Fact], type] = field(default_factory=dict)
+    certificate: Callable[[Desk, S], str] = lambda _desk, _state: ""
     figures: Callable[[Desk, S], Sequence[Result]] = lambda _desk, _state: ()
     findings: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
     conditions: Callable[[S], frozenset[str]] = lambda _state: frozenset()

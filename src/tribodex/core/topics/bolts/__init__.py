@@ -6,7 +6,7 @@ from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.decide import STAGE, decide
 from tribodex.core.topics.bolts.edges import ANSWERS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.bolts.move import move
-from tribodex.core.topics.bolts.show import figures, findings, record, said, tell, view
+from tribodex.core.topics.bolts.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.bolts.state import Closing, fold
 
 TOPIC: Topic[Closing] = Topic(
@@ -42,4 +42,5 @@ TOPIC: Topic[Closing] = Topic(
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,
+    certificate=certificate,
 )

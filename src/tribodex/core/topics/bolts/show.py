@@ -254,3 +254,15 @@ def record(desk: Desk, state: Closing) -> Sequence[Section]:
     worst = next((line.verdict for line in lines_of(state) if line.verdict.level is Level.STOP), None)
     good = state.looked.verdict if state.looked is not None else state.aligned.verdict if state.aligned is not None else None
     return [Section("Housing closed", lines, tables, tuple(figures(desk, state)), worst or good)]
+
+
+def certificate(_: Desk, state: Closing) -> str:
+    """The joints and gaps in a line for page one."""
+    said = [
+        f"{name} {joint.plan.count} × {joint.plan.screw} {number(joint.plan.torque_nm)} N·m"
+        f"{f', {joint.plan.wrench.name}' if joint.plan.wrench.name else ''}"
+        for name, joint in state.joints.items()
+    ]
+    if state.gaps is not None:
+        said.append(f"gaps {number(state.gaps.toward_mm)} and {number(state.gaps.away_mm)} mm")
+    return "; ".join(said)

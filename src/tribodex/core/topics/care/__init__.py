@@ -5,7 +5,7 @@ from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import STAGE, decide, move
 from tribodex.core.topics.care.edges import claims
-from tribodex.core.topics.care.show import figures, record, said, tell, view
+from tribodex.core.topics.care.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.care.state import Keeping, fold
 
 TOPIC: Topic[Keeping] = Topic(
@@ -26,4 +26,5 @@ TOPIC: Topic[Keeping] = Topic(
     said=said,
     kept=(ev.BearingSaid, ev.CareSet),
     figures=figures,
+    certificate=certificate,
 )

@@ -141,3 +141,11 @@ def record(desk: Desk, state: Keeping) -> Sequence[Section]:
     return [
         Section("Kept from now on", (f"{'; '.join(parts)}.",), (Table(("Due", "First", "Why"), rows),), tuple(figures(desk, state)), plan.verdict)
     ]
+
+
+def certificate(_: Desk, state: Keeping) -> str:
+    """How it is kept, in a line for page one."""
+    if state.plan is None:
+        return ""
+    days = [due.day for due in due_of(state) if due.day is not None]
+    return f"{state.plan.way.words}{f'; next by {min(days):%Y-%m-%d}' if days else ''}"

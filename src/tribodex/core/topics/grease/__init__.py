@@ -6,7 +6,7 @@ from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import STAGE, decide
 from tribodex.core.topics.grease.edges import ANSWERS, GATED, HELD, claims
 from tribodex.core.topics.grease.move import move
-from tribodex.core.topics.grease.show import figures, findings, record, said, tell, view
+from tribodex.core.topics.grease.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.grease.state import Greasing, fold
 
 TOPIC: Topic[Greasing] = Topic(
@@ -40,4 +40,5 @@ TOPIC: Topic[Greasing] = Topic(
     answers=ANSWERS,
     gated=GATED,
     held=HELD,
+    certificate=certificate,
 )

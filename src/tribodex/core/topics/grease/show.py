@@ -237,3 +237,19 @@ def record(desk: Desk, state: Greasing) -> Sequence[Section]:
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = state.packed.verdict if state.packed is not None else state.chosen.mixes
     return [Section("Grease", tuple(lines), tables, tuple(figures(desk, state)), worst or good)]
+
+
+def certificate(_: Desk, state: Greasing) -> str:
+    """The grease in a line for page one."""
+    if state.as_made is not None:
+        return f"as its maker greased it: {state.as_made.text}"
+    if state.chosen is None:
+        return ""
+    if state.oil is not None and state.chosen.kind == "oil":
+        return f"{state.chosen.name}, {number(state.oil.below_mm)} mm below the shaft's middle"
+    packed = f", bearing packed {PACKS[state.packed.how]}" if state.packed is not None else ""
+    plan = state.planned
+    if plan is None:
+        return f"{state.chosen.name}{packed}"
+    unit = "strokes" if plan.gun is not None else "g"
+    return f"{state.chosen.name} ({state.chosen.thickener}){packed}, housing {number(state.given)} of {number(sum(plan.asked))} {unit}"

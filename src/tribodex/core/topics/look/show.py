@@ -298,3 +298,10 @@ def _as_fact(f: Any) -> FindingMarked:
 
 def _reason(marks: FailureMarks, reason: Reason) -> str:
     return f"{' and '.join(_short(marks, mark) for mark in reason.marks)} ({reason.why})"
+
+
+def certificate(_: Desk, state: Look) -> str:
+    """What the look came to, in a line for page one."""
+    if state.concluded is None:
+        return ""
+    return ", ".join(cause.words.lower() for cause in state.concluded.causes) or state.concluded.outcome

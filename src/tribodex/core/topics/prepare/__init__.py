@@ -5,7 +5,7 @@ from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import decide, judge, move
 from tribodex.core.topics.prepare.edges import ANSWERS, GATED, claims
-from tribodex.core.topics.prepare.show import figures, record, said, tell, view
+from tribodex.core.topics.prepare.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.prepare.state import Prepared, fold
 
 TOPIC: Topic[Prepared] = Topic(
@@ -32,4 +32,5 @@ TOPIC: Topic[Prepared] = Topic(
     gated=GATED,
     made_by={ev.SeatJudged: cmd.JudgeSeat},
     taps={"read_bore": cmd.ReadSeat, "decide_seat": cmd.AcceptSeat},
+    certificate=certificate,
 )

@@ -140,3 +140,11 @@ def record(desk: Desk, state: Prepared) -> Sequence[Section]:
         lines.append(f"Accepted by {state.accepted.name}: {state.accepted.reason}.")
     verdict = state.judged.verdict if state.judged else None
     return [Section("Seat", tuple(lines), (table,) if rows else (), tuple(figures(desk, state)), verdict)]
+
+
+def certificate(_: Desk, state: Prepared) -> str:
+    """The seat in a line for page one."""
+    form = state.form
+    if form is None:
+        return ""
+    return f"{form.least_mm:.3f} to {form.greatest_mm:.3f} mm, {len(state.shaft_mm)} readings"

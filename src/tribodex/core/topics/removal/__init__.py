@@ -6,7 +6,7 @@ from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal import facts as ev
 from tribodex.core.topics.removal.decide import STAGE, decide, move
 from tribodex.core.topics.removal.edges import ANSWERS, GATED, claims
-from tribodex.core.topics.removal.show import figures, record, said, tell, view
+from tribodex.core.topics.removal.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.removal.state import Removal, fold
 
 TOPIC: Topic[Removal] = Topic(
@@ -40,4 +40,5 @@ TOPIC: Topic[Removal] = Topic(
     gated=GATED,
     made_by={ev.WayChosen: cmd.ChooseWay},
     taps={"set_straight": cmd.SayStraight},
+    certificate=certificate,
 )

@@ -146,3 +146,8 @@ def record(desk: Desk, state: Removal) -> Sequence[Section]:
         lines = (*lines, f"It cocked {state.times_cocked} time{'s' if state.times_cocked > 1 else ''}.")
     rows = tuple((one.way.words, one.verdict.word, " ".join((*one.reasons, *one.against))) for one in advice(desk, state))
     return [Section("Taking off", lines, (Table(("Way", "Here", "Why"), rows),) if rows else (), tuple(figures(desk, state)))]
+
+
+def certificate(_: Desk, state: Removal) -> str:
+    """How it came off, in a line for page one."""
+    return f"{state.way.way.words}: {state.off.text}" if state.way is not None and state.off is not None else ""

@@ -6,7 +6,7 @@ from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import STAGE, decide, judge
 from tribodex.core.topics.runin.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.runin.move import move
-from tribodex.core.topics.runin.show import figures, findings, record, said, tell, view
+from tribodex.core.topics.runin.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.runin.state import RunIn, fold
 
 TOPIC: Topic[RunIn] = Topic(
@@ -41,4 +41,5 @@ TOPIC: Topic[RunIn] = Topic(
     made_by=MADE_BY,
     judged=(ev.WarmthRead,),
     judge=judge,
+    certificate=certificate,
 )

@@ -234,3 +234,19 @@ def _verdict(desk: Desk, state: RunIn) -> Verdict | None:
     if not state.concluded.well:
         return Verdict("not well", Level.STOP, state.concluded.text, code=RunRecordCode.NOT_WELL)
     return Verdict("ran in well", Level.GOOD, "; ".join(state.concluded.shown))
+
+
+def certificate(desk: Desk, state: RunIn) -> str:
+    """The first run in a line for page one."""
+    run = state.run
+    if run is None:
+        return ""
+    said = []
+    for place in desk.job.places:
+        read = run.warmth(place.id)
+        highest = max((w.high_c or w.low_c or 0.0 for w in read), default=None)
+        comes_to = judged(desk, run, place.id).verdict
+        if highest is not None and comes_to is not None:
+            name = f"{place.name} " if len(desk.job.places) > 1 else ""
+            said.append(f"{name}at most {number(highest)} °C, {comes_to.word}")
+    return "; ".join(said)

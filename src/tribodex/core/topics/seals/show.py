@@ -196,3 +196,9 @@ def record(desk: Desk, state: Seals) -> Sequence[Section]:
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = entries[-1].verdict if entries else None
     return [Section("Seals", lines, (), tuple(figures(desk, state)), worst or good)]
+
+
+def certificate(_: Desk, state: Seals) -> str:
+    """The seals in a line for page one."""
+    plan = state.plan
+    return f"{plan.kind.words}, {' and '.join(plan.sides)}, {plan.purpose.words}" if plan is not None else ""

@@ -78,6 +78,8 @@ def read_procedures(folder: Path) -> list[Procedure]:
         _in_order(path.name, procedure)
         if unknown := _asked(procedure) - conditions:
             raise ValueError(f"{path.name}: no plan ever has the condition {', '.join(sorted(unknown))}; there are {', '.join(sorted(conditions))}")
+        if wrong := {kind for gate in procedure.gates() for kind in gate.before} - set(HOUSE.commands):
+            raise ValueError(f"{path.name}: a gate stands before {', '.join(sorted(wrong))}, and nobody can ask that")
         found.append(procedure)
     return found
 

@@ -95,7 +95,7 @@ def _job_opened_with_one_plan(data: Data) -> tuple[str, Data]:
 
 STEPS: dict[tuple[str, int], Step] = {
     ("job_opened", 3): _job_opened_with_one_plan,
-    ("job_opened", 4): lambda data: ("job_opened", {**data, "left_out": []}),
+    ("job_opened", 4): lambda data: ("job_opened", {**data, "left_out": [], "off_machine": ""}),
     # What it was signed with is not made up for it.
     ("signed", 3): lambda data: ("signed", {**data, "outcome": None, "shown": [], "alarms": []}),
     # What stops at a reading is stored with it; of older ones nothing is invented.

@@ -15,6 +15,7 @@ from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.fits.seat import SeatSpec, sleeve_seat
 from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.job.scope import Scope, left_out_by
 from tribodex.core.lineup.floating import Floats, float_conflict
 from tribodex.core.topics import fold
 from tribodex.core.topics.cartridge.facts import CartridgePlan, CartridgePlanned
@@ -49,12 +50,17 @@ class BearingOrder:
 
 @dataclass(frozen=True)
 class Order:
-    """A job to open. `whole`: from taking stock to keeping, not the mounting alone. `cartridge`: what closes its two bearings in."""
+    """A job to open. `whole`: from taking stock to keeping, not the mounting alone. `cartridge`: what closes its two bearings in.
+
+    `scope`: what of every stage is covered; `off_machine`: why it is work away from the machine.
+    """
 
     title: str
     bearings: tuple[BearingOrder, ...]
     whole: bool = False
     cartridge: CartridgeDraft | None = None
+    scope: Scope = Scope.WHOLE
+    off_machine: str = ""
 
 
 def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap: Tap, recorded_at: datetime) -> Loaded:
@@ -89,6 +95,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         planned.append(Planned(SHAFT, line))
     if cartridge is not None:
         planned.append(Planned(SHAFT, CartridgePlanned(cartridge)))
+    by_place = {SHAFT: shaft, **{place.id: reference.procedure(place.procedure_id, place.procedure_version) for place in places}}
     opened = JobOpened(
         number=number,
         title=order.title.strip() or f"{machine.name}, {' and '.join(place.name for place in places)}",
@@ -98,6 +105,8 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         procedure_version=shaft.version,
         places=tuple(places),
         plans=tuple(planned),
+        left_out=left_out_by(order.scope, by_place) if order.whole else (),
+        off_machine=order.off_machine.strip(),
     )
     try:
         return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)

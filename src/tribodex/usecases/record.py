@@ -172,6 +172,7 @@ class Record:
     proven: tuple[ShownStage, ...]
     alarms: tuple[ShownAlarm, ...]
     stated: tuple[str, ...]
+    off_machine: str
     points: tuple[PointView, ...]
     signed: Signed | None
     signed_at: datetime | None
@@ -210,6 +211,7 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         sections=sections,
         **_shown(desk),
         stated=stated_shown(desk),
+        off_machine=job.opened.off_machine,
         points=point_views(job.points),
         signed=job.signed,
         signed_at=job.signed_at,

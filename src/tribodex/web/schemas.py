@@ -12,6 +12,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator, model_validator
 
 from tribodex.core.job.facts import kind_of
+from tribodex.core.job.scope import Scope
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics import HOUSE
 from tribodex.core.topics.tapered.commands import RevisePlan
@@ -178,6 +179,8 @@ class OpenBody(TapBody):
     plan: PlanDraft | None = None
     bearings: list[BearingBody] = Field(default_factory=list, max_length=8)
     whole: bool = Field(default=False, description="every stage of the trade, not the mounting alone")
+    scope: Scope = Field(default=Scope.WHOLE, description="with `whole`: what of every stage this job covers")
+    off_machine: str = Field(default="", max_length=200, description="why it is work away from the machine: isolation is not asked then")
     cartridge: CartridgeDraft | None = Field(default=None, description="what closes two bearings on cylindrical seats into one housing")
 
     def order(self) -> Order:
@@ -185,7 +188,7 @@ class OpenBody(TapBody):
         bearings = [bearing.order() for bearing in self.bearings]
         if self.plan is not None:
             bearings.insert(0, BearingOrder(self.position_id, self.plan))
-        return Order(self.title, tuple(bearings), self.whole, self.cartridge)
+        return Order(self.title, tuple(bearings), self.whole, self.cartridge, self.scope, self.off_machine)
 
 
 class ReviseBody(TapBody):

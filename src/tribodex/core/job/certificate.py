@@ -12,13 +12,26 @@ from tribodex.core.job.rail import tasks
 from tribodex.core.job.topic import Desk, Task
 from tribodex.core.working import Level, Verdict
 
+NOT_COVERED = "not covered"
 _WORDS = {Level.GOOD: "in order", Level.WATCH: "in order, with a remark", Level.UNKNOWN: "not decided", Level.STOP: "not in order"}
 
 
 def stages_shown(desk: Desk) -> tuple[facts.ShownStage, ...]:
     """Every stage of the job with its word, in the order of work. Stages that are ticks alone count their ticks."""
-    found = [_stage(desk, task) for task in tasks(desk)]
-    return tuple(one for one in found if one is not None)
+    found = [one for task in tasks(desk) if (one := _stage(desk, task)) is not None]
+    return tuple(_together(found))
+
+
+def _together(found: list[facts.ShownStage]) -> Iterable[facts.ShownStage]:
+    """What is not covered for one and the same reason stands in one line for each place."""
+    left: dict[tuple[str, str], list[str]] = {}
+    for one in found:
+        if one.word == NOT_COVERED:
+            left.setdefault((one.place, one.line), []).append(one.title)
+        else:
+            yield one
+    for (place, why), titles in left.items():
+        yield facts.ShownStage(", ".join(titles), place, NOT_COVERED, Level.WATCH, why, ())
 
 
 def _stage(desk: Desk, task: Task) -> facts.ShownStage | None:
@@ -26,7 +39,7 @@ def _stage(desk: Desk, task: Task) -> facts.ShownStage | None:
     aside = desk.job.aside.get((task.stage.id, task.at))
     topic = desk.house.by_stage.get(task.stage.id)
     if aside is not None:
-        return facts.ShownStage(task.stage.title, place, "not covered", Level.WATCH, aside, ())
+        return facts.ShownStage(task.stage.title, place, NOT_COVERED, Level.WATCH, aside, ())
     if topic is None:
         ticks = desk.job.ticks(task.stage.id, task.at)
         passed = [gate.title.rstrip("?") for gate in task.stage.gates if desk.job.gate_passed(gate.id, task.at) is not None]

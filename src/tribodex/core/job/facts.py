@@ -76,7 +76,8 @@ class Planned:
 class JobOpened(Fact):
     """A job was opened with its places and plans. `procedure_id` is the shaft's own procedure; empty where a place's holds everything.
 
-    `left_out`: (stage, place) that this job does not cover; the place is empty for stages of the shaft.
+    `left_out`: (stage, place) that this job does not cover; the place is empty for stages of the shaft. `off_machine`: why it is work
+    away from the machine, where nothing can start: then isolation is not asked.
     """
 
     VERSION: ClassVar[int] = 5
@@ -90,6 +91,7 @@ class JobOpened(Fact):
     places: tuple[Place, ...]
     plans: tuple[Planned, ...]
     left_out: tuple[tuple[str, str], ...] = ()
+    off_machine: str = ""
 
 
 @dataclass(frozen=True)

@@ -13,6 +13,8 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate, Stage, texts_for
 from tribodex.core.working import Level
 
+# The gate of isolation, and the trades that are no work with a hand in the machine.
+ISOLATED, RUNNING = "safe", frozenset({"run_in", "keep"})
 DONE, NOW, AHEAD, ASIDE = "done", "now", "ahead", "aside"
 
 
@@ -46,7 +48,7 @@ def stands(desk: Desk, task: Task) -> str:
         gates = [gate for gate in stage.gates if gate.stands_for(here.conditions(task.at))]
         steps = steps_of(here, task) if stage.ticks else ()
         ticks = desk.job.ticks(stage.id, task.at)
-        open_gate = any(desk.job.gate_passed(gate.id, task.at) is None for gate in gates)
+        open_gate = any(desk.job.gate_passed(gate.id, task.at) is None for gate in gates if gate.id != ISOLATED or isolation_asked(desk, None))
         return NOW if open_gate or any(step not in ticks for step in steps) else DONE
     left = {proof.claim.stage for proof in unproven(desk, topic, task.at)}
     if stage.id not in left:
@@ -75,12 +77,17 @@ def gates_up_to(desk: Desk, stage_id: str, at: str) -> Iterator[tuple[Gate, str]
         left_out = (task.stage.id, task.at) in desk.job.aside
         conditions = desk.conditions(task.at)
         for gate in task.stage.gates:
-            if gate.before or (left_out and not gate.firm):
+            if gate.before or (left_out and not gate.firm) or (gate.id == ISOLATED and not isolation_asked(desk, last)):
                 continue
             if desk.job.gate_passed(gate.id, task.at) is None and gate.stands_for(conditions):
                 yield gate.for_plan(conditions), task.at
         if task == last:
             break
+
+
+def isolation_asked(desk: Desk, task: Task | None) -> bool:
+    """Whether isolation stands before a task: before work at the machine, never as a condition of running it."""
+    return not desk.job.opened.off_machine and not (task is not None and task.stage.trade in RUNNING)
 
 
 def gate_due(desk: Desk, stage_id: str, at: str) -> tuple[Gate, str] | None:

@@ -1,4 +1,5 @@
 /** Every bearing of a shaft in one job: which are covered, how each holds the shaft, and how much of the work the job takes in. */
+import { COVERS, type Covers } from "./covers";
 import { Button, ChoiceRow, SelectField } from "../../ui";
 import type { Floats, Plan } from "./use-plan";
 
@@ -31,12 +32,9 @@ export function ShaftFields({ plan }: { plan: Plan }) {
       ) : null}
       <ChoiceRow
         label="And"
-        value={plan.whole ? "whole" : "mounting"}
-        onChange={(value) => plan.setWhole(value === "whole")}
-        options={[
-          { value: "mounting", label: "the mounting alone" },
-          { value: "whole", label: "every stage, from taking stock on" },
-        ]}
+        value={plan.covers}
+        onChange={(value) => plan.setCovers(value as Covers)}
+        options={[{ value: "mounting", label: "the mounting alone" }, ...COVERS]}
       />
       {others.length > 0 ? (
         <>

@@ -1,4 +1,5 @@
 /** Where a short plan is for: machine and position, whether it holds the shaft, the other one of the shaft. */
+import { COVERS, type Covers } from "./covers";
 import type { Floats } from "../../api";
 import { ChoiceRow, SelectField } from "../../ui";
 import type { SmallPlan } from "./small-plans";
@@ -61,12 +62,9 @@ export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan })
       ) : null}
       <ChoiceRow
         label="The job covers"
-        value={plan.whole ? "whole" : "mounting"}
-        onChange={(value) => plan.setWhole(value === "whole")}
-        options={[
-          { value: "mounting", label: "seat and mounting" },
-          { value: "whole", label: "every stage, from taking stock on" },
-        ]}
+        value={plan.covers}
+        onChange={(value) => plan.setCovers(value as Covers)}
+        options={[{ value: "mounting", label: "seat and mounting" }, ...COVERS]}
       />
     </>
   );

@@ -1,4 +1,5 @@
 /** What is being planned: one bearing, or every bearing of a shaft, and the job that is opened with it. */
+import { scopeOf, type Covers } from "./covers";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
@@ -38,7 +39,7 @@ export function usePlan() {
   const [positionId, setPositionId] = useState("");
   const [floats, setFloats] = useState<Floats>("unknown");
   const [others, setOthers] = useState<Planned[]>([]);
-  const [whole, setWhole] = useState(false);
+  const [covers, setCovers] = useState<Covers>("mounting");
   const [title, setTitle] = useState("");
   const [last, setLast] = useState<LastPlan | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
@@ -77,7 +78,7 @@ export function usePlan() {
   const choosePosition = (id: string) => {
     setPositionId(id);
     setOthers([]);
-    setWhole(false);
+    setCovers("mounting");
     setLast(null);
     void lastPlan(id).then(setLast, () => setLast(null));
     const found = usual(id);
@@ -88,7 +89,7 @@ export function usePlan() {
   const coverShaft = (all: boolean) => {
     const rest = Object.keys(shaft?.bearings ?? {}).filter((id) => id !== positionId);
     setOthers(all ? rest.map((id) => ({ id, ...usual(id) })) : []);
-    setWhole(all);
+    setCovers(all ? "whole" : "mounting");
   };
   /** The form goes to another bearing of the shaft; what stands in it is kept. */
   const switchTo = (id: string) => {
@@ -111,7 +112,7 @@ export function usePlan() {
       .sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id))
       .map((one) => ({ position_id: one.id, plan: one.draft, floats: one.floats }));
     const alone = { position_id: positionId, plan: given };
-    const about = { client_event_id: `${jobId}-open`, job_id: jobId, title, whole };
+    const about = { client_event_id: `${jobId}-open`, job_id: jobId, title, ...scopeOf(covers) };
     try {
       const bench = revised
         ? await send<Bench>(`/api/jobs/${revised}/plan`, {
@@ -138,8 +139,8 @@ export function usePlan() {
       floats,
       setFloats,
       others,
-      whole,
-      setWhole,
+      covers,
+      setCovers,
       title,
       setTitle,
       last,

@@ -1,4 +1,5 @@
 /** A short plan: worked out while typing, then opened as a job. */
+import { scopeOf, type Covers } from "./covers";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
@@ -32,7 +33,7 @@ export function useSmallPlan(plan: SmallPlan) {
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
   const [draft, setDraft] = useState<Given>(() => emptyOf(plan));
   const [positionId, setPositionId] = useState("");
-  const [whole, setWhole] = useState(false);
+  const [covers, setCovers] = useState<Covers>("mounting");
   const [floats, setFloats] = useState<Floats | "">("");
   const [otherId, setOtherId] = useState("");
   const [sheet, setSheet] = useState<Worked | null>(null);
@@ -71,7 +72,7 @@ export function useSmallPlan(plan: SmallPlan) {
         happened_at: new Date().toISOString(),
         client_event_id: `${jobId}-open`,
         job_id: jobId,
-        whole,
+        ...scopeOf(covers),
         ...(plan.order_of?.(draft, floats, [positionId, otherId]) ?? {
           bearings: bearingsOf(plan, draft, floats, [positionId, otherId]),
         }),
@@ -98,8 +99,8 @@ export function useSmallPlan(plan: SmallPlan) {
       draft,
       positionId,
       setPositionId,
-      whole,
-      setWhole,
+      covers,
+      setCovers,
       floats,
       setFloats,
       otherId,

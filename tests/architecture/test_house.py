@@ -10,6 +10,7 @@ import pkgutil
 import re
 import subprocess
 import sys
+from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -17,7 +18,8 @@ import pytest
 import tribodex
 
 ROOT = Path(__file__).resolve().parents[2]
-CORE = ROOT / "src" / "tribodex" / "core"
+SRC = ROOT / "src" / "tribodex"
+CORE = SRC / "core"
 
 
 def test_the_layers_hold() -> None:
@@ -94,3 +96,40 @@ def test_no_two_classes_share_a_name_in_the_description() -> None:
             if thing.__module__ == module.__name__ and name in schemas:
                 named.setdefault(name, set()).add(module.__name__)
     assert {name: modules for name, modules in named.items() if len(modules) > 1} == {}
+
+
+def _verdicts(tree: ast.AST) -> Iterator[ast.Call]:
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "Verdict":
+            yield node
+
+
+def test_every_verdict_that_stops_or_is_not_known_has_a_code_and_codes_are_unique() -> None:
+    """What an alarm is known by, and what is branched on, is a code; a word may be bettered."""
+    without, codes = [], []
+    for path in sorted((SRC / "core").rglob("*.py")):
+        tree = ast.parse(path.read_text("utf-8"))
+        for call in _verdicts(tree):
+            level = call.args[1] if len(call.args) > 1 else next((k.value for k in call.keywords if k.arg == "level"), None)
+            named = {node.attr for node in ast.walk(level) if isinstance(node, ast.Attribute)} if level is not None else set()
+            sure = level is not None and isinstance(level, ast.Attribute | ast.IfExp) and not named & {"STOP", "UNKNOWN"}
+            coded = len(call.args) > 3 or any(k.arg == "code" for k in call.keywords)
+            if not sure and not coded:
+                without.append(f"{path.relative_to(SRC)}:{call.lineno}")
+        for node in ast.walk(tree):
+            if isinstance(node, ast.ClassDef) and node.name.endswith("Code") and "StrEnum" in map(ast.unparse, node.bases):
+                codes += [s.value.value for s in node.body if isinstance(s, ast.Assign) and isinstance(s.value, ast.Constant)]
+    assert without == [] and len(codes) > 150
+    assert len(set(codes)) == len(codes), sorted(code for code in codes if codes.count(code) > 1)
+
+
+def test_nothing_branches_on_the_word_of_a_verdict() -> None:
+    found = []
+    for path in sorted(SRC.rglob("*.py")):
+        for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+            if isinstance(node, ast.Compare) and any(
+                isinstance(side, ast.Attribute) and side.attr == "word" for side in (node.left, *node.comparators)
+            ):
+                found.append(f"{path.relative_to(SRC)}:{node.lineno}")
+    # Two of the kernel's own, which it made itself.
+    assert [one for one in found if not one.startswith(("core/job/proofs.py", "core/job/certificate.py"))] == []

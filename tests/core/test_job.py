@@ -77,11 +77,11 @@ def finish(bench: Bench, truth: VirtualBearing) -> None:
 def test_the_whole_way(bench: Bench) -> None:
     assert (stage(bench), move(bench)) == ("make_safe", Ask.CONFIRM)
     bench.pass_gate("safe")
+    assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL), "gauging waits for no ring and no seal"
+    bench.gauge(Phase.INITIAL, TRUTH)
     assert move(bench) == Ask.CONFIRM
     bench.pass_gate("which_way")
     bench.pass_gate("fit_up")
-    assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL)
-    bench.gauge(Phase.INITIAL, TRUTH)
     assert (stage(bench), move(bench)) == ("target_window", Do.SET_ZERO)
     bench.do(cmd.SetZero(True))
     drive_to_window(bench, TRUTH)

@@ -148,8 +148,9 @@ def test_any_stage_can_be_looked_at_and_gates_hold_back_not_order(bench: ShaftBe
         assert ahead.move_at(bench.desk(task.at), task).headline
     read(bench, "2")
     assert bench.job.of(prepare.TOPIC, "2").form is not None, "preparing goes before taking stock is done"
+    bench.do(cmd.StartGauging(Phase.INITIAL), cmd.BracketPlace(1, Row.NUT_SIDE, "0.12 mm"), cmd.CloseGauging(), at="2")
     with pytest.raises(Refused, match="Which way round"):
-        bench.do(cmd.StartGauging(Phase.INITIAL), at="2")
+        bench.do(cmd.SetZero(True), at="2")
 
 
 def test_two_held_bearings_hold_the_mounting_back_with_the_reason(bench: ShaftBench) -> None:
@@ -274,7 +275,7 @@ def test_what_is_done_at_one_bearing_leaves_the_other_alone(bench: ShaftBench) -
         bench.do(cmd.CloseGauging())
     assert raised.value.fields[0].name == "at", "which bearing is asked, never guessed"
     with pytest.raises(Refused, match="Which way round"):
-        bench.do(cmd.StartGauging(Phase.INITIAL), at="2")
+        bench.do(cmd.SetZero(True), at="2")
 
 
 def test_a_point_blocks_the_stage_it_names(bench: ShaftBench) -> None:

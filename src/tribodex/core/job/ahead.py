@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Any
 
 from tribodex.core.job.alarms import Alarm
@@ -17,6 +18,12 @@ from tribodex.core.working import Level, Verdict
 
 # Open points that are said where the record is signed; all of them stand in it.
 SAID = 4
+
+
+class SignCode(StrEnum):
+    """Codes of what a record is signed with."""
+
+    NOTHING_TO_SHOW = "nothing_to_show"
 
 
 def move_at(desk: Desk, task: Task) -> Move:

@@ -7,7 +7,7 @@ from typing import Any
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import facts
-from tribodex.core.job.ahead import SAID, left_open, outcome, unsaid
+from tribodex.core.job.ahead import SAID, SignCode, left_open, outcome, unsaid
 from tribodex.core.job.certificate import alarms_shown, stages_shown
 from tribodex.core.job.correct import correct
 from tribodex.core.job.gates import ask_gates, confirm, named, overrule, pass_gates, text
@@ -178,5 +178,6 @@ def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
         said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
         more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""
         raise Refused(f"First: {said}{more}. What is no part of this job is skipped, with the reason.")
-    whole = outcome(desk) or Verdict("nothing to show", Level.UNKNOWN, "No stage of this job asks for anything to be shown.")
+    why = "No stage of this job asks for anything to be shown."
+    whole = outcome(desk) or Verdict("nothing to show", Level.UNKNOWN, why, SignCode.NOTHING_TO_SHOW)
     return facts.Signed(command.name.strip(), command.role.strip(), tuple(left_open(desk)), whole, stages_shown(desk), alarms_shown(desk))

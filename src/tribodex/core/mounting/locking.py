@@ -18,6 +18,9 @@ class LockCode(StrEnum):
 
     LEAVES_THE_RANGE = "lock.leaves_the_range"
     LEAVES_THE_WINDOW = "lock.leaves_the_window"
+    INSIDE = "lock.inside"
+    NEAR = "lock.near"
+    NOT_YET_THERE = "lock.not_yet_there"
     NOT_BY_THE_LEAF = "lock.not_by_the_leaf"
     NOT_GAUGED = "lock.not_gauged"
     NOT_REACHED = "lock.not_reached"
@@ -222,9 +225,9 @@ def turn_tab_positions(
                 "leaves the range", Level.STOP, f"{total:.0f}° in all is past the {range_deg[1]:.0f}° of the sheet.", code=LockCode.LEAVES_THE_RANGE
             )
         elif total < range_deg[0] - 0.05:
-            verdict = Verdict("not yet there", Level.WATCH, f"{total:.0f}° in all is short of {range_deg[0]:.0f}°.")
+            verdict = Verdict("not yet there", Level.WATCH, f"{total:.0f}° in all is short of {range_deg[0]:.0f}°.", code=LockCode.NOT_YET_THERE)
         else:
-            verdict = Verdict("inside", Level.GOOD, f"{total:.0f}° in all, {range_deg[0]:.0f} to {range_deg[1]:.0f}° asked.")
+            verdict = Verdict("inside", Level.GOOD, f"{total:.0f}° in all, {range_deg[0]:.0f} to {range_deg[1]:.0f}° asked.", code=LockCode.INSIDE)
         found.append(
             TabPosition(
                 index, start, end, nut.rim_mm(end), nut.pitch_mm * end / 360, None, None, None, None, None, None, verdict.level is Level.GOOD, verdict
@@ -253,10 +256,17 @@ def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float,
     if at.clearance_um < window.low_um:
         return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.", code=LockCode.LEAVES_THE_WINDOW)
     if at.clearance_um > window.high_um:
-        return Verdict("not yet there", Level.WATCH, f"Predicted {residual} is still above {um_text(window.high_um)}: the sleeve would creep.")
+        return Verdict(
+            "not yet there",
+            Level.WATCH,
+            f"Predicted {residual} is still above {um_text(window.high_um)}: the sleeve would creep.",
+            code=LockCode.NOT_YET_THERE,
+        )
     if chance > 5 * risk or limit > risk:
-        return Verdict("inside, near the limit", Level.WATCH, f"Predicted {residual}; {in_words(chance)} to end below the window.")
-    return Verdict("inside", Level.GOOD, f"Predicted {residual}; {in_words(chance)} to end below the window.")
+        return Verdict(
+            "inside, near the limit", Level.WATCH, f"Predicted {residual}; {in_words(chance)} to end below the window.", code=LockCode.NEAR
+        )
+    return Verdict("inside", Level.GOOD, f"Predicted {residual}; {in_words(chance)} to end below the window.", code=LockCode.INSIDE)
 
 
 def best(found: Sequence[TabPosition]) -> TabPosition | None:
@@ -273,7 +283,7 @@ def best(found: Sequence[TabPosition]) -> TabPosition | None:
     True
     """
     found = [m for m in found if m.near]
-    inside = [m for m in found if m.verdict.word.startswith("inside")]
+    inside = [m for m in found if m.verdict.code in (LockCode.INSIDE, LockCode.NEAR)]
     lawful = [m for m in inside if m.keeps_limit]
     if lawful:
         return max(lawful, key=lambda m: m._inside)
@@ -300,14 +310,14 @@ def way_out(found: Sequence[TabPosition]) -> str:
         return ""
     if good:
         return f"The next position inside the window is {good[0].turn_deg:.0f}° on: turn towards it and gauge before it is locked there."
-    blocked = next((m.verdict for m in found if m.verdict.word == NOT_BY_LEAF), None)
+    blocked = next((m.verdict for m in found if m.verdict.code == LockCode.NOT_BY_THE_LEAF), None)
     if blocked is not None and all(m.verdict.level is Level.STOP for m in found):
         return f"{blocked.reason} Gauge again, or go by the ways out: another washer, or release and drive up less far."
-    if any(m.verdict.word == "inside, near the limit" for m in found):
+    if any(m.verdict.code == LockCode.NEAR for m in found):
         return "Only positions near the limit are left: gauge again to narrow the uncertainty, or take another washer."
-    if any(m.verdict.word == "not yet there" for m in found) and not any(m.verdict.level is Level.STOP for m in found):
+    if any(m.verdict.code == LockCode.NOT_YET_THERE for m in found) and not any(m.verdict.level is Level.STOP for m in found):
         return "Drive on first; no tab position in reach is inside the window yet."
-    if any(m.verdict.word == "leaves the range" for m in found) and not any(m.verdict.word == "inside" for m in found):
+    if any(m.verdict.code == LockCode.LEAVES_THE_RANGE for m in found) and not any(m.verdict.code == LockCode.INSIDE for m in found):
         return (
             "No position inside the range is left by tightening. Do not back the nut off: try another washer or plate, "
             "or release and tighten less far."

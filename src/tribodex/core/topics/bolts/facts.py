@@ -149,3 +149,4 @@ FACTS: tuple[type[Fact], ...] = (
     RingGapsRead,
     RubbingLooked,
 )
+BoltsFact = CapPaired | HabitChosen | JointPlanned | BoltTightened | JointLoosened | LoadOn | AlignedLoaded | RingGapsRead | RubbingLooked

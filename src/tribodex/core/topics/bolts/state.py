@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.bolts.order import order
 from tribodex.core.bolts.torque import PASSES
@@ -85,7 +85,7 @@ class Closing:
         return [name for name, joint in self.joints.items() if not joint.at_torque]
 
 
-def fold(state: Closing, _: Event, fact: Any) -> None:
+def fold(state: Closing, _: Event, fact: ev.BoltsFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.HabitChosen():
@@ -100,11 +100,13 @@ def fold(state: Closing, _: Event, fact: Any) -> None:
             state.gaps = fact
         case ev.RubbingLooked():
             state.looked = fact
-        case _:
+        case ev.JointPlanned() | ev.BoltTightened() | ev.JointLoosened():
             _joint(state, fact)
+        case _:
+            assert_never(fact)
 
 
-def _joint(state: Closing, fact: Any) -> None:
+def _joint(state: Closing, fact: ev.JointPlanned | ev.BoltTightened | ev.JointLoosened) -> None:
     match fact:
         case ev.JointPlanned():
             before = state.joints.get(fact.plan.joint)
@@ -122,7 +124,7 @@ def _joint(state: Closing, fact: Any) -> None:
         state.looked = None
 
 
-def fact_joint(fact: Any) -> str:
+def fact_joint(fact: ev.JointPlanned | ev.BoltTightened | ev.JointLoosened) -> str:
     """The joint that an entry is about."""
     name: str = fact.plan.joint if isinstance(fact, ev.JointPlanned) else fact.joint
     return name

@@ -71,3 +71,4 @@ class BearingSaid(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (BearingSaid, CareSet)
+CareFact = BearingSaid | CareSet

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.care import facts as ev
@@ -21,10 +21,12 @@ class Keeping:
     seq: int = 0
 
 
-def fold(state: Keeping, event: Event, fact: Any) -> None:
+def fold(state: Keeping, event: Event, fact: ev.CareFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.BearingSaid():
             state.bearing = fact.bearing
         case ev.CareSet():
             state.plan, state.since, state.seq = fact.plan, event.happened_at.date(), event.seq
+        case _:
+            assert_never(fact)

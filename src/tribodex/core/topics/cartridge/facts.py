@@ -230,3 +230,19 @@ FACTS: tuple[type[Fact], ...] = (
     FlingerSet,
     ToppedUp,
 )
+CartridgeFact = (
+    CartridgePlanned
+    | OuterRingSet
+    | RingCooled
+    | ShaftEntered
+    | TurnedOver
+    | PairTightened
+    | PackedBetween
+    | DrawnByCover
+    | CoverMeasured
+    | JointSealed
+    | RoundTightened
+    | CartridgeTurned
+    | FlingerSet
+    | ToppedUp
+)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.bolts.torque import PASSES
 from tribodex.core.job.facts import Event
@@ -95,7 +95,7 @@ class Cartridge:
         return not self.flingers_left and self.topped is not None and self.topped.no_contact
 
 
-def fold(state: Cartridge, _: Event, fact: Any) -> None:
+def fold(state: Cartridge, _: Event, fact: ev.CartridgeFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.CartridgePlanned():
@@ -120,13 +120,15 @@ def fold(state: Cartridge, _: Event, fact: Any) -> None:
             state.turned = fact
         case ev.ToppedUp():
             state.topped = fact
-        case _:
+        case ev.CoverMeasured() | ev.JointSealed() | ev.RoundTightened():
             _cover(state.covers[fact.side], fact)
             # What turned before a cover was touched says nothing of it now.
             state.turned = None
+        case _:
+            assert_never(fact)
 
 
-def _cover(cover: Cover, fact: Any) -> None:
+def _cover(cover: Cover, fact: ev.CoverMeasured | ev.JointSealed | ev.RoundTightened) -> None:
     match fact:
         case ev.CoverMeasured():
             cover.measured = fact

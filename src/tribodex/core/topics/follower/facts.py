@@ -98,3 +98,4 @@ class RollerTurned(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (FollowerPlanned, StudFitted, FollowerSet, StudClamped, PlatesBacked, PlugSaid, RollerTurned)
+FollowerFact = FollowerPlanned | StudFitted | FollowerSet | StudClamped | PlatesBacked | PlugSaid | RollerTurned

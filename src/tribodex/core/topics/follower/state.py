@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.follower.stud import Mount
 from tribodex.core.job.facts import Event
@@ -37,7 +37,7 @@ class Follower:
         return self.fit is not None and all(in_order) and self.carried and self.turned is not None
 
 
-def fold(state: Follower, _: Event, fact: Any) -> None:
+def fold(state: Follower, _: Event, fact: ev.FollowerFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.FollowerPlanned():
@@ -54,3 +54,5 @@ def fold(state: Follower, _: Event, fact: Any) -> None:
             state.plug = fact
         case ev.RollerTurned():
             state.turned = fact
+        case _:
+            assert_never(fact)

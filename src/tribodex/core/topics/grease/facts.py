@@ -117,3 +117,4 @@ class LeftAsMade(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (LubricantChosen, FillPlanned, BearingPacked, CornerFilled, StorageTagged, OilFilled, LeftAsMade)
+GreaseFact = LubricantChosen | FillPlanned | BearingPacked | CornerFilled | StorageTagged | OilFilled | LeftAsMade

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.grease.amounts import Pace
 from tribodex.core.job.facts import Event
@@ -72,7 +72,7 @@ class Greasing:
         return filled and (not self.stored or self.tagged is not None)
 
 
-def fold(state: Greasing, _: Event, fact: Any) -> None:
+def fold(state: Greasing, _: Event, fact: ev.GreaseFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.LubricantChosen():
@@ -98,6 +98,8 @@ def fold(state: Greasing, _: Event, fact: Any) -> None:
             state.oil = fact
         case ev.LeftAsMade():
             state.as_made = fact
+        case _:
+            assert_never(fact)
 
 
 def _another(before: ev.LubricantChosen, now: ev.LubricantChosen) -> bool:

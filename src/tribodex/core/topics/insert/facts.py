@@ -86,3 +86,4 @@ class HoleClosed(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (InsertPlanned, OldInsertOut, FittingMeasured, HousingBoreSeen, InsertEntered, InsertCentred, HoleClosed)
+InsertFact = InsertPlanned | OldInsertOut | FittingMeasured | HousingBoreSeen | InsertEntered | InsertCentred | HoleClosed

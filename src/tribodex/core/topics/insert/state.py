@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.insert import facts as ev
@@ -51,7 +51,7 @@ class Insert:
         return self.out is not None and self.entered_right and self.centred_right and self.closed_right
 
 
-def fold(state: Insert, _: Event, fact: Any) -> None:
+def fold(state: Insert, _: Event, fact: ev.InsertFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.InsertPlanned():
@@ -69,3 +69,5 @@ def fold(state: Insert, _: Event, fact: Any) -> None:
             state.goes += 1
         case ev.HoleClosed():
             state.closed = fact
+        case _:
+            assert_never(fact)

@@ -108,3 +108,4 @@ class SealCovered(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (LargeSealPlanned, RingWarmed, RingRested, SeatReady, SpringIn, PressedAt, SeatedFlat, SealCovered)
+LargeSealFact = LargeSealPlanned | RingWarmed | RingRested | SeatReady | SpringIn | PressedAt | SeatedFlat | SealCovered

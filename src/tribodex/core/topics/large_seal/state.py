@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.large_seal import facts as ev
@@ -62,7 +62,7 @@ class LargeSeal:
         return next((name for name, done in steps if not done), "")
 
 
-def fold(state: LargeSeal, _: Event, fact: Any) -> None:
+def fold(state: LargeSeal, _: Event, fact: ev.LargeSealFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.LargeSealPlanned():
@@ -85,6 +85,8 @@ def fold(state: LargeSeal, _: Event, fact: Any) -> None:
                 state.pressed.clear()
         case ev.SealCovered():
             state.covered = fact
+        case _:
+            assert_never(fact)
 
 
 def _planned_anew(state: LargeSeal, plan: ev.LargeSealPlan) -> None:

@@ -164,3 +164,4 @@ FACTS: tuple[type[Fact], ...] = (
     AlignmentRead,
     BoltHolesSaid,
 )
+LineupFact = ShaftPlanned | FloatSaid | RingsSaid | SleeveLaid | RunningSaid | OffsetSet | GapSaid | FeetSaid | AlignmentRead | BoltHolesSaid

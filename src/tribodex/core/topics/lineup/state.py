@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Event
@@ -35,7 +35,7 @@ class ShaftState:
         return next((along.at_mm for along in self.shaft.bearings if along.place == place), None) if self.shaft else None
 
 
-def fold(state: ShaftState, _: Event, fact: Any) -> None:
+def fold(state: ShaftState, _: Event, fact: ev.LineupFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.ShaftPlanned():
@@ -48,15 +48,18 @@ def fold(state: ShaftState, _: Event, fact: Any) -> None:
             state.offset = fact
         case ev.GapSaid():
             state.gaps[fact.name] = fact
+        case ev.RingsSaid():
+            state.rings[fact.place] = fact
+        case ev.SleeveLaid():
+            state.laid[fact.place] = fact
+        case ev.FeetSaid():
+            state.feet[fact.place] = fact
+        case ev.AlignmentRead():
+            state.alignment[fact.place] = fact
+        case ev.BoltHolesSaid():
+            state.holes[fact.place] = fact
         case _:
-            kept: dict[type, dict[str, Any]] = {
-                ev.RingsSaid: state.rings,
-                ev.SleeveLaid: state.laid,
-                ev.FeetSaid: state.feet,
-                ev.AlignmentRead: state.alignment,
-                ev.BoltHolesSaid: state.holes,
-            }
-            kept[type(fact)][fact.place] = fact
+            assert_never(fact)
 
 
 def conflict(desk: Desk) -> str:

@@ -118,3 +118,4 @@ FACTS: tuple[type[Fact], ...] = (
     PartJudged,
     MadeUnusable,
 )
+LookFact = MarkSeen | FindingMarked | LoadPointed | RollersCounted | PartsCleaned | LookConcluded | PartJudged | MadeUnusable

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import lru_cache
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.components.section import BearingSection, section_of
 from tribodex.core.components.straight import StraightKind
@@ -20,6 +20,7 @@ from tribodex.core.topics.look.facts import (
     FindingMarked,
     LoadPointed,
     LookConcluded,
+    LookFact,
     MadeUnusable,
     MarkSeen,
     PartJudged,
@@ -54,7 +55,7 @@ class Look:
         return [part for part, judged in self.parts.items() if not judged.fit and part not in self.unusable]
 
 
-def fold(state: Look, event: Event, fact: Any) -> None:
+def fold(state: Look, event: Event, fact: LookFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case MarkSeen():
@@ -83,6 +84,8 @@ def fold(state: Look, event: Event, fact: Any) -> None:
             state.unusable.pop(fact.part, None)
         case MadeUnusable():
             state.unusable[fact.part] = fact
+        case _:
+            assert_never(fact)
     if isinstance(fact, MarkSeen | FindingMarked | LoadPointed | RollersCounted):
         state.seen_since = True
 

@@ -112,3 +112,4 @@ class SeatAccepted(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (SeatPlanned, SeatRead, SeatWarmth, SeatSeen, SeatDressed, SeatJudged, SeatAccepted)
+PrepareFact = SeatPlanned | SeatRead | SeatWarmth | SeatSeen | SeatDressed | SeatJudged | SeatAccepted

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.fits.seat import SeatForm, SeatKind, Spot, form_of
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.prepare.facts import (
+    PrepareFact,
     SeatAccepted,
     SeatDressed,
     SeatJudged,
@@ -60,7 +61,7 @@ class Prepared:
         return [found for found in self.seen.values() if not found.dressed_by]
 
 
-def fold(state: Prepared, event: Event, fact: Any) -> None:
+def fold(state: Prepared, event: Event, fact: PrepareFact) -> None:
     """Take one entry into the slice. Whatever is measured or seen after a verdict asks for another one."""
     match fact:
         case SeatPlanned():
@@ -81,6 +82,8 @@ def fold(state: Prepared, event: Event, fact: Any) -> None:
         case SeatAccepted():
             state.accepted = fact
             return
+        case _:
+            assert_never(fact)
     state.judged = state.accepted = None
 
 

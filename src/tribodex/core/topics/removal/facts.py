@@ -74,3 +74,4 @@ class CameOff(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (TightSaid, WayChosen, NutBackedOff, Cocked, SetStraight, CameOff)
+RemovalFact = TightSaid | WayChosen | NutBackedOff | Cocked | SetStraight | CameOff

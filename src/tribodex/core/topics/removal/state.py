@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing
@@ -12,7 +12,7 @@ from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
 from tribodex.core.removal.ways import Advice, Sight, WayOff, advise
-from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, RemovalFact, SetStraight, TightSaid, WayChosen
 from tribodex.core.working import Level, Result
 
 KNOWN = {"yes": True, "no": False}
@@ -39,7 +39,7 @@ class Removal:
         return not wanted or (self.nut is not None and self.nut.verdict.level is not Level.STOP)
 
 
-def fold(state: Removal, _: Event, fact: Any) -> None:
+def fold(state: Removal, _: Event, fact: RemovalFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case TightSaid():
@@ -58,6 +58,8 @@ def fold(state: Removal, _: Event, fact: Any) -> None:
             state.straight, state.cocked = fact, None
         case CameOff():
             state.off = fact
+        case _:
+            assert_never(fact)
 
 
 def force_of(desk: Desk) -> Result | None:

@@ -27,6 +27,7 @@ from tribodex.core.working import Level, Result, Verdict
 class RunCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
+    QUIET = "run.quiet"
     RUMBLES = "run.rumbles"
     KNOCKS = "run.knocks"
     SHAKES_TOO_MUCH = "run.shakes_too_much"
@@ -230,7 +231,7 @@ def shaken(vibration_mm_s: float | None) -> Verdict | None:
         return Verdict("shakes too much", Level.STOP, f"{said}: stop; foundation, balance, alignment.", code=RunCode.SHAKES_TOO_MUCH)
     if vibration_mm_s >= SHAKES_LOOK:
         return Verdict("shakes", Level.WATCH, f"{said}: what it was before the change tells whether it is the bearing.")
-    return Verdict("runs quietly", Level.GOOD, f"{said}.")
+    return Verdict("runs quietly", Level.GOOD, f"{said}.", code=RunCode.QUIET)
 
 
 def next_asked(run: Run) -> float | None:

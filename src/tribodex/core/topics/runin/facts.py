@@ -107,3 +107,4 @@ class RunConcluded(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (DirectionBumped, RunStarted, RunStopped, WarmthRead, GreasedRunning, RunConcluded)
+RuninFact = DirectionBumped | RunStarted | RunStopped | WarmthRead | GreasedRunning | RunConcluded

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.topics.runin.decide import next_asked, verdicts_of
+from tribodex.core.topics.runin.decide import RunCode, next_asked, verdicts_of
 from tribodex.core.topics.runin.state import Run, RunIn
 from tribodex.core.working import Level, Verdict
 
@@ -60,4 +60,4 @@ def _read(desk: Desk, state: RunIn, run: Run) -> Move:
 
 
 def _of_warmth(verdict: Verdict) -> bool:
-    return verdict.word != "runs quietly"
+    return verdict.code != RunCode.QUIET

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from datetime import datetime
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.runin import facts as ev
@@ -52,7 +52,7 @@ class RunIn:
         return self.run is not None and not self.run.stopped
 
 
-def fold(state: RunIn, event: Event, fact: Any) -> None:
+def fold(state: RunIn, event: Event, fact: ev.RuninFact) -> None:
     """Take one entry into the slice."""
     run = state.run
     match fact:
@@ -72,6 +72,8 @@ def fold(state: RunIn, event: Event, fact: Any) -> None:
                 run.greased[fact.place] = _minutes(run, event, fact.after_min)
         case ev.RunConcluded():
             state.concluded = fact
+        case _:
+            assert_never(fact)
 
 
 def _minutes(run: Run, event: Event, after_min: float | None) -> float:

@@ -107,3 +107,4 @@ class SealPurged(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (SealsPlanned, RingOn, SealSet, LabyrinthPlaced, VRingPushed, SealPurged)
+SealsFact = SealsPlanned | RingOn | SealSet | LabyrinthPlaced | VRingPushed | SealPurged

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.seals.kinds import SealKind
@@ -75,7 +75,7 @@ class Seals:
         return next(((side, left) for side in every if (left := self.left(side))), None)
 
 
-def fold(state: Seals, _: Event, fact: Any) -> None:
+def fold(state: Seals, _: Event, fact: ev.SealsFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.SealsPlanned():
@@ -92,6 +92,8 @@ def fold(state: Seals, _: Event, fact: Any) -> None:
             state.sides[fact.side] = replace(state.sides[fact.side], pushed=fact, set=None)
         case ev.SealPurged():
             state.sides[fact.side].purged = fact
+        case _:
+            assert_never(fact)
 
 
 def _planned_anew(state: Seals, plan: ev.SealPlan) -> None:

@@ -142,3 +142,18 @@ FACTS: tuple[type[Fact], ...] = (
     HeldFast,
     TurnedByHand,
 )
+ShoulderedFact = (
+    ShoulderPlanned
+    | WayOnChosen
+    | ShaftWarmth
+    | RingWarmth
+    | HeaterOff
+    | RingRenewed
+    | GapsRead
+    | StoppedOn
+    | StraightOn
+    | PushedHome
+    | ShoulderTried
+    | HeldFast
+    | TurnedByHand
+)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.shouldered.heating import CoolingFit, contact_c, learn_cooling, seconds_to_contact
+from tribodex.core.shouldered.heating import CoolingFit, HeatingCode, contact_c, learn_cooling, seconds_to_contact
 from tribodex.core.shouldered.ways import AdviceOn, WayOn, advise_on
 from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare.decide import fit_of
@@ -40,7 +40,7 @@ class Shouldered:
     @property
     def spoilt(self) -> ev.RingWarmth | None:
         """The reading at which this ring went over what is never exceeded."""
-        return next((read for _, read in self.warmth if read.verdict.word == "over its limit"), None)
+        return next((read for _, read in self.warmth if read.verdict.says(HeatingCode.OVER_ITS_LIMIT)), None)
 
     @property
     def highest_c(self) -> float | None:
@@ -48,7 +48,7 @@ class Shouldered:
         return max((read.ring_c for _, read in self.warmth), default=None)
 
 
-def fold(state: Shouldered, event: Event, fact: Any) -> None:
+def fold(state: Shouldered, event: Event, fact: ev.ShoulderedFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.ShoulderPlanned():
@@ -81,6 +81,8 @@ def fold(state: Shouldered, event: Event, fact: Any) -> None:
             state.held = fact
         case ev.TurnedByHand():
             state.turned = fact
+        case _:
+            assert_never(fact)
 
 
 def interference(desk: Desk, plan: ShoulderPlan) -> Span:

@@ -119,3 +119,4 @@ class Attached(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, TemporaryIn, TemporaryOut, JointSaid, Attached)
+StockFact = MarkMade | PartChecked | TemporaryIn | TemporaryOut | JointSaid | Attached

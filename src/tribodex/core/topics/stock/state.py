@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
-from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, StockFact, TemporaryIn, TemporaryOut, Tightness
 
 
 @dataclass(frozen=True)
@@ -45,7 +45,7 @@ class Stock:
         return [part for part in self.parts.values() if any(d.grave for d in part.differs) and not part.decided_by]
 
 
-def fold(state: Stock, event: Event, fact: Any) -> None:
+def fold(state: Stock, event: Event, fact: StockFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case MarkMade():
@@ -61,3 +61,5 @@ def fold(state: Stock, event: Event, fact: Any) -> None:
             state.joints[fact.joint] = (fact, event.actor)
         case Attached():
             state.attached[fact.attachment] = fact
+        case _:
+            assert_never(fact)

@@ -82,3 +82,4 @@ class StopSkipped(Fact):
 
 
 FACTS: tuple[type[Fact], ...] = (StopPlanned, StopDone, StopSkipped)
+StopFact = StopPlanned | StopDone | StopSkipped

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.stop import facts as ev
@@ -22,7 +22,7 @@ class Stop:
     skipped_at: datetime | None = None
 
 
-def fold(state: Stop, event: Event, fact: Any) -> None:
+def fold(state: Stop, event: Event, fact: ev.StopFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.StopPlanned():
@@ -33,3 +33,5 @@ def fold(state: Stop, event: Event, fact: Any) -> None:
             # What was done stays done.
             if state.done is None:
                 state.skipped, state.skipped_at, state.by = fact, event.happened_at, event.actor
+        case _:
+            assert_never(fact)

@@ -6,8 +6,9 @@ import math
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
-from tribodex.core.mounting.locking import NOT_REACHED, NOT_SURE
+from tribodex.core.mounting.locking import LockCode
 from tribodex.core.mounting.methods import Method, WasherMethod
+from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.leaves import first_leaf
@@ -151,15 +152,15 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
         return past_the_window(state, position.clearance_um, window)
     often = f"It was gauged {len(state.here())} times here; once more tells no more."
     least = window.guard_um if window.guard_um is not None else window.low_um
-    if ruling.word == NOT_REACHED:
+    if ruling.code == LockCode.NOT_REACHED:
         why = f"{ruling.reason} No turn towards it keeps the chosen risk of leaving less than {um_text(least)}. {often}"
         return NextMove(Do.RELEASE, "Stop: the window is out of reach", why, f"{_WAYS_ON.format('allow a greater risk; ')} {release_how(state)}")
-    if ruling.word == NOT_SURE and window.high_um - says.uncertainty_um < least:
+    if ruling.code == LockCode.NOT_SURE and window.high_um - says.uncertainty_um < least:
         # Not even its upper end could be told from what must be left.
         headline = "Stop: leaves cannot prove a window this narrow"
         return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}")
     headline = "Too far by the leaf: release the bearing and start again"
-    if ruling.word == NOT_SURE:
+    if ruling.code == LockCode.NOT_SURE:
         headline = "Not sure enough by the leaf: release, and drive up less far"
     return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"Loosening a little does not bring it back. {release_how(state)}")
 
@@ -173,9 +174,9 @@ _WAYS_ON = (
 def _seat_not_settled(state: Tapered, position: Belief, advice: Advice) -> NextMove | None:
     """What is to be done about the seat with its washer before anything else."""
     seated = state.attempt.seated
-    if seated is not None and seated.seat.verdict.word == "let go":
+    if seated is not None and seated.seat.verdict.says(NutSeatCode.LET_GO):
         return NextMove(Do.RELEASE, "The seat has let go: start again", seated.seat.verdict.reason, release_how(state))
-    if seated is not None and seated.seat.verdict.word == "not seated yet" and not state.here():
+    if seated is not None and seated.seat.verdict.says(NutSeatCode.NOT_SEATED_YET):
         return seat_move(state)
     proven_later = advice.act is Act.TURN and seated is not None and seated.seat.verdict.level is Level.GOOD
     if state.seat_to_prove() and not proven_later:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.components.lock_nut import LockKind, LockNut
-from tribodex.core.mounting.locking import NOT_REACHED, TabPosition, best, tab_positions, way_out
+from tribodex.core.mounting.locking import LockCode, TabPosition, best, tab_positions, way_out
 from tribodex.core.mounting.seat import behind_words, seat_behind_deg, thickness_words
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, number_plain
@@ -66,7 +66,7 @@ def lock_move(state: Tapered, position: Belief, window: Window) -> NextMove:
     found = tab_positions(position, nut, window, first, risk=state.risk, ruling=state.may_lock)
     good = best(found)
     if good is None:
-        short = state.leaf_allows(0.0).word == NOT_REACHED
+        short = state.leaf_allows(0.0).code == LockCode.NOT_REACHED
         headline = f"No {lock.stop} position in reach is inside the window" if short else f"Inside the window, but no {lock.stop} position is"
         return NextMove(Do.LOCK, headline, way_out(found), TIGHTEN_ONLY)
     if first is None:
@@ -99,7 +99,7 @@ def look_move(state: Tapered, step_deg: float) -> NextMove:
     where = "Far enough"
     if state.plan.method.gauged:
         # The turn to the tab may be what is still missing.
-        where = "Nearly there" if state.leaf_allows(0.0).word == NOT_REACHED else "Inside the window"
+        where = "Nearly there" if state.leaf_allows(0.0).code == LockCode.NOT_REACHED else "Inside the window"
     return NextMove(
         Do.LOCK,
         f"{where}. Look where the next {stop} stands",

@@ -5,7 +5,8 @@ from __future__ import annotations
 from tribodex.core.adviser.move import unmounted_again
 from tribodex.core.components.shaft import Seat
 from tribodex.core.job.topic import Desk
-from tribodex.core.mounting.judgement import NOT_DECIDED, FinalVerdict
+from tribodex.core.mounting.clearance import ClearanceCode
+from tribodex.core.mounting.judgement import FinalCode, FinalVerdict
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.window import judge_window
 from tribodex.core.quantities import travel_text, um_text
@@ -120,7 +121,7 @@ def _zero_move(state: Tapered) -> NextMove:
                 "Ways out: gauge again; take a bearing of the next clearance group and abandon this job; ask the maker, and accept by name.",
             )
         closed = state.initial_closed()
-        if closed is not None and closed.initial_verdict is not None and closed.initial_verdict.word == NOT_DECIDED:
+        if closed is not None and closed.initial_verdict is not None and closed.initial_verdict.says(ClearanceCode.NOT_DECIDED):
             return NextMove(
                 Do.GAUGE_INITIAL,
                 "Gauge the unmounted clearance more finely",
@@ -187,8 +188,8 @@ def _not_in_order(verdict: FinalVerdict) -> NextMove | None:
             bad.reason,
             "Check again if unsure, or release and start again. It can be signed as it is; the record then says “not in order”.",
         )
-    if verdict.overall.word == NOT_DECIDED:
-        undecided = verdict.residual if verdict.residual.word == NOT_DECIDED else verdict.reduction
+    if verdict.overall.says(FinalCode.NOT_DECIDED):
+        undecided = verdict.residual if verdict.residual.says(FinalCode.NOT_DECIDED) else verdict.reduction
         return NextMove(
             Do.SIGN,
             "Not decided: gauge more finely, or sign it so",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.components.bands import Span
-from tribodex.core.mounting.locking import turn_tab_positions, way_out
+from tribodex.core.mounting.locking import LockCode, turn_tab_positions, way_out
 from tribodex.core.mounting.methods import Method
 from tribodex.core.topics.tapered.lock_moves import bend_move, lock_words, look_move, seat_move
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how
@@ -98,7 +98,7 @@ def _lock(state: Tapered, asked: Span) -> NextMove:
     if state.first_tab_deg() is None:
         return look_move(state, step)
     found = turn_tab_positions(nut, attempt.nut_deg, (asked.low, asked.high), state.first_tab_deg())
-    good = next((m for m in found if m.verdict.word == "inside"), None)
+    good = next((m for m in found if m.verdict.code == LockCode.INSIDE), None)
     if good is None:
         return NextMove(Do.LOCK, f"Far enough, but no {state.plan.lock.stop} position stays in the range", way_out(found), TIGHTEN_ONLY)
     return bend_move(nut, good)

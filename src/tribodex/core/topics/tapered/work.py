@@ -10,7 +10,7 @@ from tribodex.core.components.bearing import Group
 from tribodex.core.components.section import BearingSection, section_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
+from tribodex.core.mounting.locking import LockCode, TabPosition, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.methods import METHOD_NOTES, Method
 from tribodex.core.topics.tapered.commands import TurnUnit
 from tribodex.core.topics.tapered.lock_moves import lock_words
@@ -122,7 +122,7 @@ def tab_positions_of(state: Tapered) -> tuple[TabPosition, ...]:
 
 
 def _inside(position: TabPosition) -> bool:
-    return position.verdict.word.startswith("inside")
+    return position.verdict.code in (LockCode.INSIDE, LockCode.NEAR)
 
 
 def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:

@@ -137,3 +137,4 @@ FACTS: tuple[type[Fact], ...] = (
     UnitTried,
     ScrewsAgain,
 )
+UnitsFact = UnitPlanned | SlidOn | FloatFound | LinedUp | HousingBolted | ShaftTurned | UnitLocked | UnitTried | ScrewsAgain

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.units import facts as ev
@@ -61,7 +61,7 @@ class Unit:
         return self.plan is not None and self.plan.lock is UnitLock.SET_SCREWS
 
 
-def fold(state: Unit, event: Event, fact: Any) -> None:
+def fold(state: Unit, event: Event, fact: ev.UnitsFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.UnitPlanned():
@@ -84,3 +84,5 @@ def fold(state: Unit, event: Event, fact: Any) -> None:
             state.tried = fact
         case ev.ScrewsAgain():
             state.again = fact
+        case _:
+            assert_never(fact)

@@ -133,7 +133,6 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     for box in page.get_by_role("checkbox").all():
         with page.expect_response("**/taps*"):
             box.click()
-    hands.pass_gate()
     after.headline(page, "Which ring, from where")
     page.get_by_label("Shaft diameter").fill("980 mm")
     for row in ("Joined on site", "Holds itself in the housing", "The shaft comes last"):
@@ -149,6 +148,7 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     page.get_by_label("The machine should run again at").fill("2026-12-02T06:00")
     tapped(page, "Plan it")
     hands.seen()
+    hands.pass_gate()
     clock = page.get_by_role("img", name="Order of pressing in", exact=False)
     expect(clock).to_have_accessible_name(re.compile("1. 12 o'clock; 2. 6 o'clock; 3. 3 o'clock; 4. 9 o'clock"))
     lead = Calendar.from_ical(page.request.get(f"/api/jobs/{job}/lead.ics").body())

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any
 
 import pytest
 
@@ -15,9 +16,11 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.alarms import How, covers, same_thing
-from tribodex.core.job.facts import Event, accepted
+from tribodex.core.job.facts import Event, accepted, kind_of
+from tribodex.core.job.gates import gates_before
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import What
+from tribodex.core.job.topic import Topic
 from tribodex.core.procedure import TRADE_STAGES
 from tribodex.core.topics import HOUSE, bolts, fold, grease, prepare, runin, seals, taken_further, units
 from tribodex.core.topics.bolts import commands as close
@@ -223,10 +226,11 @@ def test_signed_with_an_open_alarm_it_is_listed() -> None:
 def test_clear_is_met_by_its_own_ticks_alone(bench: ShaftBench) -> None:
     bench.mounted_by_others(What.CLOSED)
     gate, _ = bench.desk().gate("ready_to_start")
-    bench.do(job_cmd.OverruleGate("ready_to_start", "B. Boss", "in a hurry"))
+    with pytest.raises(Refused, match="cannot be overruled"):
+        bench.do(job_cmd.OverruleGate("ready_to_start", "B. Boss", "in a hurry"))
     bench.stated("1", What.CLEAR)
     bench.stated("2", What.CLEAR)
-    with pytest.raises(Refused, match="nothing else stands for it"):
+    with pytest.raises(Refused, match="Ready to run"):
         bench.do(run.BumpDirection(True))
     bench.do(job_cmd.ConfirmGate("ready_to_start", tuple(item.id for item in gate.items)), run.BumpDirection(True))
 
@@ -238,6 +242,12 @@ def test_a_statement_stands_on_its_place_with_its_name(bench: ShaftBench) -> Non
         bench.do(job_cmd.StateDone("on", "", "b"), at="1")
     bench.stated("2", What.ON)
     assert bench.job.stated["on", "2"].by == "P. Arden" and ("on", "1") not in bench.job.stated
+
+
+def topic_command(kind: str) -> tuple[Topic[Any], Any]:
+    """Whose a command is, and one of it as a move would ask for it."""
+    topic = next(topic for topic in HOUSE.by_name.values() if any(kind_of(command) == kind for command in topic.commands))
+    return topic, ahead.tap_of(topic, kind)
 
 
 @pytest.mark.parametrize("key", sorted(REFERENCE.procedures), ids=lambda key: f"{key[0]}@{key[1]}")
@@ -255,10 +265,14 @@ def test_no_choice_of_works_removes_a_firm_gate(key: tuple[str, int]) -> None:
         bench.job.aside[stage.id, "1"] = "left out"
         desk = bench.desk("1")
         desk.job.aside[stage.id, "1"] = "left out"
-        assert any(found.id == gate.id for found, _ in rail.gates_up_to(desk, stage.id, "1"))
+        before = [topic_command(kind) for kind in gate.before]
+        asked = [found.id for topic, command in before for found, _ in gates_before(desk, topic, command)]
+        assert gate.id in (asked if before else [found.id for found, _ in rail.gates_up_to(desk, stage.id, "1")])
     desk = bench.desk("1")
     desk.job.aside["make_safe", SHAFT] = "left out"
-    assert [found.id for found, _ in rail.gates_up_to(desk, procedure.stages[-1].id, "1")][:1] == ["safe"]
+    for stage in procedure.stages:
+        asked = [found.id for found, _ in rail.gates_up_to(desk, stage.id, "1")][:1] == ["safe"]
+        assert asked == (stage.trade not in rail.RUNNING), stage.id
 
 
 def test_isolation_is_asked_by_a_job_that_was_opened_without_it() -> None:

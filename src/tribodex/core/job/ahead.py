@@ -44,7 +44,7 @@ def move_at(desk: Desk, task: Task) -> Move:
     idle = str(move.do) in (Ask.NOTHING, Ask.HELD)
     if not done and (overtaken := _overtaken(here, topic, task)) is not None:
         move = alarm_move(topic, overtaken)
-    elif idle and not done and (way := _way_on(here, topic, task)) is not None:
+    elif idle and not done and (way := _way_on(here, topic, task, move)) is not None:
         move = way
     return _before(here, topic, move)
 
@@ -83,14 +83,16 @@ def _overtaken(desk: Desk, topic: Topic[Any], task: Task) -> Alarm | None:
     return None
 
 
-def _way_on(desk: Desk, topic: Topic[Any], task: Task) -> Move | None:
+def _way_on(desk: Desk, topic: Topic[Any], task: Task, idle: Move) -> Move | None:
     """A way out where a topic's own move has none: what answers an open alarm, else what is not shown yet."""
     opened = [alarm for alarm in desk.job.alarms.open if alarm.topic == topic.name and alarm.at == (SHAFT if topic.per_shaft else task.at)]
     left = unproven(desk, topic, task.at, task.stage.id)
     of_stage = next((alarm for alarm in opened if any(alarm.kind in {kind_of(kind) for kind in proof.claim.by} for proof in left)), None)
     if of_stage is not None:
         return alarm_move(topic, of_stage)
-    return claim_move(topic, left[0]) if left else None
+    # What was said and waits for something else is not said again: the topic's own words tell what for.
+    waits = bool(left) and left[0].entry is not None and str(idle.do) == Ask.HELD
+    return claim_move(topic, left[0]) if left and not waits else None
 
 
 def alarm_move(topic: Topic[Any], alarm: Alarm) -> Move:

@@ -78,7 +78,10 @@ class Claim:
 
 @dataclass(frozen=True)
 class Proof:
-    """A claim with what shows it: `entry` None where nothing was said, or what was said is out of date."""
+    """A claim with what shows it; `missing` where nothing was said, or what was said is out of date or waits for something else.
+
+    `entry`: the one that says it, None where there is none that counts.
+    """
 
     claim: Claim
     entry: int | None
@@ -161,7 +164,7 @@ def _shown(desk: Desk, claim: Claim, entry: int, opened: list[Alarm]) -> Proof:
         return Proof(claim, entry, Level.GOOD, claim.words)
     # What a live judgement does not find shown is as good as not said.
     gone = claim.now is not None and claim.now.word == NOT_YET and said is claim.now
-    return Proof(claim, None if gone else entry, said.level, said_as(said), gone)
+    return Proof(claim, entry, said.level, said_as(said), gone)
 
 
 def newest(desk: Desk, kind: type[facts.Fact], at: str, about: str) -> int:

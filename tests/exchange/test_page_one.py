@@ -5,15 +5,19 @@
 from __future__ import annotations
 
 import html
+import io
 import os
 import re
 from pathlib import Path
 
 import pytest
+from pypdf import PdfReader
 
 from tests.exchange.test_golden_logs import LOGS, read
+from tribodex.core.job.facts import Signed
 from tribodex.core.topics import fold
-from tribodex.exchange.record_page import render_html
+from tribodex.exchange.paper import Paper
+from tribodex.exchange.record_page import render_html, render_pdf
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
@@ -42,3 +46,12 @@ def test_page_one_says_what_it_said(path: Path, reference: Reference) -> None:
 
 def test_no_page_is_kept_of_a_log_that_is_not() -> None:
     assert {page.stem for page in PAGES.glob("*.txt")} == {path.stem for path in LOGS}
+
+
+@pytest.mark.parametrize("paper", list(Paper))
+def test_two_bearings_from_make_safe_to_keep_are_one_page(paper: Paper, reference: Reference) -> None:
+    """As it stands before it is signed: with all that was done and shown."""
+    kept, log = read(next(path for path in LOGS if path.stem == "2026-11-29-0017"))
+    unsigned = [event for event in log if not isinstance(event.fact, Signed)]
+    page = render_pdf(record(reference, Loaded(kept["job_id"], unsigned, fold(unsigned))), paper, short=True)
+    assert len(PdfReader(io.BytesIO(page)).pages) == 1

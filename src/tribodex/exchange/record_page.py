@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import base64
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
+from tribodex.core.job.facts import ShownStage
 from tribodex.core.topics.tapered.views import Ruler
+from tribodex.core.working import Level
 from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
 from tribodex.usecases.record import Record
@@ -30,13 +32,40 @@ def render_html(
     return (
         environment()
         .get_template("record.html")
-        .render(r=record, rulers=[_ruler(m.ruler) for m in record.mountings], for_print=for_print, css=css, short=short, photo_source=source)
+        .render(
+            r=record,
+            rulers=[_ruler(m.ruler) for m in record.mountings],
+            shown=_together(record.proven),
+            for_print=for_print,
+            css=css,
+            short=short,
+            photo_source=source,
+        )
     )
 
 
 def render_pdf(record: Record, paper: Paper = Paper.A4, *, short: bool = False, pictures: Mapping[str, bytes] | None = None) -> bytes:
     """The record as PDF; `short`: page one alone."""
     return press.pdf(render_html(record, for_print=True, paper=paper, short=short, pictures=pictures))
+
+
+def _together(proven: Sequence[ShownStage]) -> list[tuple[str, ShownStage]]:
+    """Stages with the names they stand under: what says the same at several places in one line, what needs no more words in one at the end."""
+    everywhere = {stage.place for stage in proven if stage.place}
+    said: dict[tuple[str, str, Level, str, tuple[str, ...]], dict[str, ShownStage]] = {}
+    for stage in proven:
+        plain = stage.level is Level.GOOD and not stage.line and not stage.remarks
+        said.setdefault(("" if plain else stage.title, stage.word, stage.level, stage.line, stage.remarks), {})[f"{stage.title}|{stage.place}"] = (
+            stage
+        )
+    lines = []
+    for stages in said.values():
+        places: dict[str, list[str]] = {}
+        for stage in stages.values():
+            places.setdefault(stage.title, []).append(stage.place)
+        names = [title if not any(at) or (len(at) > 1 and set(at) == everywhere) else f"{title}, {' and '.join(at)}" for title, at in places.items()]
+        lines.append(("; ".join(names), next(iter(stages.values()))))
+    return sorted(lines, key=lambda line: line[1].level is Level.GOOD and not line[1].line and not line[1].remarks)
 
 
 def _ruler(ruler: Ruler | None) -> dict[str, Any] | None:

@@ -128,6 +128,8 @@ def test_the_gate_of_which_way_round_is_drawn_and_comes_before_the_fit(page: Pag
     hands = Hands(page, TRUTH)
     hands.plan("dc-1-in", "Which way round")
     hands.pass_gate()
+    hands.tap("Start gauging")
+    hands.gauge()
     items = hands.bench()["gate"]["items"]
     assert any("chamfer" in item["text"].lower() for item in items)
     assert any("wide end" in item["text"].lower() for item in items)

@@ -150,7 +150,7 @@ def test_any_order_with_the_next_one_proposed_and_out_of_turn_is_said(bench: Sha
 
 
 def test_a_bolt_too_tight_stops_and_is_said_again(bench: ShaftBench) -> None:
-    bench.do(cmd.PairCap(True, True), CAP, cmd.TightenBolt("cap", 1, 1, "300 N·m"), at="1")
+    bench.do(cmd.PairCap(True, True), CAP, cmd.TightenBolt("cap", 1, 1, "110 N·m"), at="1")
     joint = state(bench).joints["cap"]
     assert joint.bad is not None and joint.next == (1, 1)
     bench.do(Correct(bench.seq(BoltTightened), "misread", cmd.TightenBolt("cap", 1, 1)), at="1")

@@ -26,8 +26,8 @@ AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Si
 def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tuple[str, list[facts.Fact]]:
     """Facts that the command adds to the log, and the place they belong to. `meant`: fields whose number was read back and is meant.
 
-    Asked in this order before the topic decides: gates, points that hold, needs, numbers that are not expected. In a correction the
-    numbers alone. Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
+    Asked in this order: gates, points that hold, needs, what the topic itself refuses, numbers that are not expected. In a correction
+    the last two alone. Raises InvalidInput for a value out of range, Refused for a step out of place, NotFound for a name unknown.
     """
     job = desk.job
     if job.abandoned and not isinstance(command, cmd.AddNote):
@@ -43,8 +43,10 @@ def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tup
         ask_gates(here, topic, command)
         _ask_points(here, topic, command)
         ask_needs(here, topic, command)
+    made = list(topic.decide(here, here.of(topic), command))
+    # What cannot be is refused by the topic; what can be and is not expected is read back.
     read_back(here, topic, command, meant)
-    return at, list(topic.decide(here, here.of(topic), command))
+    return at, made
 
 
 def _ask_points(desk: Desk, topic: Topic[Any], command: Any) -> None:

@@ -49,7 +49,7 @@ _UNITS: dict[Family, tuple[Callable[[str, str], float], str]] = {
     Family.SHARE: (parse_share, ""),
     Family.COUNT: (parse_count, ""),
 }
-# What is slipped most: a decimal place, twice a decimal place, millimetres for inches and back.
+# What is slipped most: a decimal place, twice a decimal place, millimetres for inches and back; degrees Fahrenheit without their F.
 _TENFOLD = (10.0, 0.1, 100.0, 0.01)
 _INCHES = (25.4, 1 / 25.4)
 
@@ -98,7 +98,10 @@ def outside(value: float, likely: Likely) -> bool:
 def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
     """What may have been meant: the same digits with another decimal point or in another unit, where that is expected."""
     factors = (*_TENFOLD, *(_INCHES if family is Family.LENGTH else ()))
-    return [value * factor for factor in factors if not outside(value * factor, likely)]
+    others = [value * factor for factor in factors]
+    if family is Family.WARMTH:
+        others.insert(0, (value - 32) / 1.8)
+    return [round(one, 6) for one in others if not outside(one, likely)]
 
 
 def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]) -> None:

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.decide import STAGE, decide
-from tribodex.core.topics.bolts.edges import ANSWERS, GATED, HELD, MADE_BY, claims
+from tribodex.core.topics.bolts.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.bolts.move import move
 from tribodex.core.topics.bolts.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.bolts.state import Closing, fold
@@ -39,6 +39,7 @@ TOPIC: Topic[Closing] = Topic(
     figures=figures,
     findings=findings,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,

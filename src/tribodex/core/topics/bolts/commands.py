@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from tribodex.core.job.asked import Torque
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.bolts.facts import BaseHabit
 
@@ -56,7 +57,7 @@ class TightenBolt:
     joint: str
     bolt: int
     turn: int
-    torque: str = ""
+    torque: Torque = ""
 
 
 @dataclass(frozen=True)

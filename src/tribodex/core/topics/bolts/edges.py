@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from tribodex.core.bolts.torque import PASSES, TorqueCode
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import Likely, torque_near
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.gaps import RingGapCode
 from tribodex.core.lineup.placing import PlacingCode
 from tribodex.core.topics.bolts import commands as cmd
@@ -26,6 +27,16 @@ ANSWERS: dict[str, AnsweredBy] = {
 GATED: dict[type, str] = {cmd.PairCap: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 MADE_BY: dict[type, type] = {ev.CapPaired: cmd.PairCap, ev.LoadOn: cmd.TakeSupportOut, ev.BoltTightened: cmd.TightenBolt}
+
+
+def _bolt(desk: Desk, state: Closing, command: cmd.TightenBolt) -> Likely | None:
+    joint = state.joints.get(command.joint)
+    if joint is None or not 1 <= command.turn <= len(PASSES):
+        return None
+    return torque_near(PASSES[command.turn - 1] * joint.plan.torque_nm)
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.TightenBolt, "torque"): _bolt}
 
 
 def claims(desk: Desk, state: Closing) -> tuple[Claim, ...]:

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, decide
-from tribodex.core.topics.cartridge.edges import ANSWERS, GATED, HELD, MADE_BY, claims
+from tribodex.core.topics.cartridge.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.cartridge.move import move
 from tribodex.core.topics.cartridge.show import figures, record, said, tell, view
 from tribodex.core.topics.cartridge.state import Cartridge, fold
@@ -58,6 +58,7 @@ TOPIC: Topic[Cartridge] = Topic(
     conditions=_conditions,
     every_condition=CONDITIONS,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,

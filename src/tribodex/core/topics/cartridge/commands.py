@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from tribodex.core.cartridge.covers import Inner
+from tribodex.core.job.asked import Length, Torque, Warmth
 from tribodex.core.quantities import Shown
 
 Side = Literal["fixed", "floating"]
@@ -23,8 +24,8 @@ class SetOuterRing:
 class ReadCooled:
     """How warm bearing and housing are before they meet."""
 
-    ring_temperature: str
-    housing_temperature: str
+    ring_temperature: Warmth
+    housing_temperature: Warmth
 
 
 @dataclass(frozen=True)
@@ -48,7 +49,7 @@ class TurnOver:
 class TightenPair:
     """First nut to torque, tab, second nut jammed."""
 
-    torque: str
+    torque: Torque
     wrench: str
     tab_bent: bool
     jammed: bool
@@ -94,7 +95,7 @@ class TightenRound:
     """One round over a cover's screws; gaps beside each screw: 0.5 + 0.5 + 0.6."""
 
     side: Side
-    torque: str
+    torque: Torque
     wrench: str
     gaps: str = ""
     shown: Shown = ""
@@ -113,7 +114,7 @@ class SetFlinger:
     """A flinger at an end."""
 
     end: End
-    gap: str
+    gap: Length
     pinned: bool
     both_screws: bool
     shown: Shown = ""

@@ -7,12 +7,13 @@ from tribodex.core.cartridge.building import CartridgeCode
 from tribodex.core.cartridge.covers import CoverCode
 from tribodex.core.cartridge.shaft_end import ShaftEndCode
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import HEATED, Likely, torque_near
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, CartridgeWorkCode, still_in
+from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, CartridgeWorkCode, next_pass, still_in
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge
 
 ANSWERS: dict[str, AnsweredBy] = {
@@ -32,6 +33,20 @@ ANSWERS: dict[str, AnsweredBy] = {
 GATED: dict[type, str] = {cmd.SetOuterRing: INTO_HOUSING, cmd.EnterHousing: INTO_HOUSING, cmd.TightenRound: COVER_UP}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, INTO_HOUSING)
 MADE_BY: dict[type, type] = {ev.OuterRingSet: cmd.SetOuterRing, ev.ShaftEntered: cmd.EnterHousing, ev.DrawnByCover: cmd.DrawByCover}
+
+
+def _round(desk: Desk, state: Cartridge, command: cmd.TightenRound) -> Likely | None:
+    plan = state.plan
+    return torque_near(next_pass(plan, state.covers[command.side]) or plan.screws.torque_nm) if plan is not None else None
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.ReadCooled, "ring_temperature"): lambda desk, state, command: HEATED,
+    (cmd.ReadCooled, "housing_temperature"): lambda desk, state, command: HEATED,
+    (cmd.TightenPair, "torque"): lambda desk, state, command: torque_near(state.plan.nut_nm) if state.plan is not None else None,
+    (cmd.TightenRound, "torque"): _round,
+    (cmd.SetFlinger, "gap"): lambda desk, state, command: Likely(0.1, 8.0, "a flinger stands about 0.8 mm (1/32 in) off its cover"),
+}
 
 
 def claims(desk: Desk, state: Cartridge) -> tuple[Claim, ...]:

@@ -7,7 +7,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.decide import STAGE, decide, move
-from tribodex.core.topics.follower.edges import ANSWERS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
+from tribodex.core.topics.follower.edges import ANSWERS, EXPECTS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
 from tribodex.core.topics.follower.show import figures, record, said, tell, view
 from tribodex.core.topics.follower.state import Follower, fold
 
@@ -47,6 +47,7 @@ TOPIC: Topic[Follower] = Topic(
     every_condition=frozenset(f"follower_{mount}" for mount in Mount),
     needs=NEEDS,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     lacks=LACKS,

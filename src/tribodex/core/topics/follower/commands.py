@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from tribodex.core.follower.stud import Hole
+from tribodex.core.job.asked import Length, Torque
 from tribodex.core.quantities import Shown
 
 
@@ -13,8 +14,8 @@ from tribodex.core.quantities import Shown
 class FitStud:
     """Stud and hole, measured; by name where a heavy press is used all the same."""
 
-    stud: str
-    hole: str
+    stud: Length
+    hole: Length
     shown: Shown = ""
     decided_by: str = ""
     reason: str = ""
@@ -31,7 +32,7 @@ class SetFollower:
 class ClampStud:
     """The nut at torque."""
 
-    torque: str
+    torque: Torque
     thread: Literal["dry", "oiled", "not known"]
     wrench: str
     decided_by: str = ""

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from tribodex.core.follower.stud import Mount, StudCode
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import Likely, length_near, torque_near
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.decide import STAGE, FollowerCode
@@ -30,6 +31,19 @@ NEEDS = (
 # It has no housing that is closed, and no seals of ours.
 LACKS = frozenset({What.CLOSED, What.SEALED})
 MADE_BY: dict[type, type] = {ev.FollowerSet: cmd.SetFollower, ev.PlatesBacked: cmd.BackPlates, ev.PlugSaid: cmd.SayPlug}
+
+
+def _clamp(desk: Desk, state: Follower, command: cmd.ClampStud) -> Likely | None:
+    clamp = state.planned.clamp if state.planned is not None else None
+    return torque_near(clamp.nm) if clamp is not None else None
+
+
+def _stud(desk: Desk, state: Follower, command: cmd.FitStud) -> Likely | None:
+    # What it is carried by, a stud or a pin, is the bore of it.
+    return length_near(state.planned.size.bore_mm, 0.1) if state.planned is not None else None
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.ClampStud, "torque"): _clamp, (cmd.FitStud, "stud"): _stud, (cmd.FitStud, "hole"): _stud}
 
 
 def claims(desk: Desk, state: Follower) -> tuple[Claim, ...]:

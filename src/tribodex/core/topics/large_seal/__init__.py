@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import STAGE, decide, move
-from tribodex.core.topics.large_seal.edges import ANSWERS, GATED, claims
+from tribodex.core.topics.large_seal.edges import ANSWERS, EXPECTS, GATED, claims
 from tribodex.core.topics.large_seal.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.large_seal.state import LargeSeal, fold
 
@@ -36,6 +36,7 @@ TOPIC: Topic[LargeSeal] = Topic(
     figures=figures,
     findings=findings,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     made_by={ev.PressedAt: cmd.PressAt},
 )

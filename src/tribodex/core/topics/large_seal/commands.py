@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tribodex.core.job.asked import Torque, Warmth
 from tribodex.core.quantities import Shown
 
 
@@ -33,7 +34,7 @@ class PlanLargeSeal:
 class WarmRing:
     """Warm right through: by hand in the middle, or measured."""
 
-    middle: str = ""
+    middle: Warmth = ""
 
 
 @dataclass(frozen=True)
@@ -79,7 +80,7 @@ class SeatFlat:
 class CoverSeal:
     """The cover."""
 
-    torque: str
+    torque: Torque
     wrench: str
     even: bool
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from tribodex.core.bolts.torque import TorqueCode
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import AT_REST, torque_near
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import STAGE, LargeSealCode, straps_in
@@ -22,6 +23,12 @@ ANSWERS: dict[str, AnsweredBy] = {
     **again((LargeSealCode.UNEVEN, *TorqueCode), ev.SealCovered),
 }
 GATED: dict[type, str] = {command: STAGE for command in cmd.COMMANDS if command is not cmd.PlanLargeSeal}
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.WarmRing, "middle"): lambda desk, state, command: AT_REST,
+    (cmd.CoverSeal, "torque"): lambda desk, state, command: torque_near(state.plan.cover_nm) if state.plan is not None else None,
+}
 
 
 def claims(desk: Desk, state: LargeSeal) -> tuple[Claim, ...]:

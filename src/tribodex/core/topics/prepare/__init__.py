@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import decide, judge, move
-from tribodex.core.topics.prepare.edges import ANSWERS, GATED, claims
+from tribodex.core.topics.prepare.edges import ANSWERS, EXPECTS, GATED, claims
 from tribodex.core.topics.prepare.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.prepare.state import Prepared, fold
 
@@ -29,6 +29,7 @@ TOPIC: Topic[Prepared] = Topic(
     judge=judge,
     figures=figures,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     made_by={ev.SeatJudged: cmd.JudgeSeat},
     taps={"read_bore": cmd.ReadSeat, "decide_seat": cmd.AcceptSeat},

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.fits.seat import SeatKind
+from tribodex.core.job.asked import Warmth
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.prepare.facts import Measured, Seen
 
@@ -35,8 +36,8 @@ class ReadSeat:
 class SayWarmth:
     """Temperatures of shaft and ring, °C or °F."""
 
-    shaft_temperature: str
-    ring_temperature: str = ""
+    shaft_temperature: Warmth
+    ring_temperature: Warmth = ""
 
 
 @dataclass(frozen=True)

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from tribodex.core.fits.seat import SeatCode
 from tribodex.core.job.alarms import again
+from tribodex.core.job.asked import AT_REST
 from tribodex.core.job.proofs import Claim, What
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import DressingCode
@@ -14,6 +15,12 @@ from tribodex.core.topics.prepare.state import Prepared
 STAGE = "prepare"
 ANSWERS = again(["", *SeatCode, *DressingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and judge again; or another shaft.")
 GATED: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.SayWarmth, "shaft_temperature"): lambda desk, state, command: AT_REST,
+    (cmd.SayWarmth, "ring_temperature"): lambda desk, state, command: AT_REST,
+}
 
 
 def claims(desk: Desk, state: Prepared) -> tuple[Claim, ...]:

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import STAGE, decide, judge
-from tribodex.core.topics.runin.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.runin.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.runin.move import move
 from tribodex.core.topics.runin.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.runin.state import RunIn, fold
@@ -36,6 +36,7 @@ TOPIC: Topic[RunIn] = Topic(
     findings=findings,
     needs=NEEDS,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,

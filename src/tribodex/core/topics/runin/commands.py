@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from tribodex.core.job.asked import Warmth
 from tribodex.core.topics.runin.facts import Noise
 from tribodex.core.warmth.reading import ReadBy
 
@@ -21,7 +22,7 @@ class StartRun:
     """The machine is started."""
 
     how: Literal["cold", "warm"]
-    ambient: str = ""
+    ambient: Warmth = ""
 
 
 @dataclass(frozen=True)
@@ -36,10 +37,10 @@ class ReadWarmth:
     """A bearing while it runs: 62 °C, 60-65 on a strip, <75 for a crayon that did not melt. `after`: minutes, where it is noted later."""
 
     place: str
-    temperature: str
+    temperature: Warmth
     by: ReadBy
     noise: Noise
-    ambient: str = ""
+    ambient: Warmth = ""
     vibration: str = ""
     after: str = ""
 

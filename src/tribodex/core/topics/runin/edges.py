@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import AT_REST, RUNNING
 from tribodex.core.job.facts import GateConfirmed
 from tribodex.core.job.needs import Need
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import STAGE, RunCode, verdicts_of
@@ -35,6 +36,13 @@ NEEDS = (
 )
 GATE = "ready_to_start"
 MADE_BY: dict[type, type] = {ev.RunConcluded: cmd.ConcludeRun}
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.StartRun, "ambient"): lambda desk, state, command: AT_REST,
+    (cmd.ReadWarmth, "ambient"): lambda desk, state, command: AT_REST,
+    (cmd.ReadWarmth, "temperature"): lambda desk, state, command: RUNNING,
+}
 
 
 def claims(desk: Desk, state: RunIn) -> tuple[Claim, ...]:

@@ -5,7 +5,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, decide
-from tribodex.core.topics.shouldered.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.shouldered.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.shouldered.move import move
 from tribodex.core.topics.shouldered.plan import CONDITIONS
 from tribodex.core.topics.shouldered.show import figures, record, said, tell, view
@@ -58,6 +58,7 @@ TOPIC: Topic[Shouldered] = Topic(
     every_condition=CONDITIONS,
     needs=NEEDS,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tribodex.core.job.asked import Length, Warmth
 from tribodex.core.quantities import Shown
 from tribodex.core.shouldered.ways import WayOn
 
@@ -21,15 +22,15 @@ class ChooseWayOn:
 class SayShaftWarmth:
     """The seat's temperature."""
 
-    temperature: str
+    temperature: Warmth
 
 
 @dataclass(frozen=True)
 class ReadRing:
     """A thermometer on the inner ring, and on the outer one where there is a second."""
 
-    ring_temperature: str
-    outer_temperature: str = ""
+    ring_temperature: Warmth
+    outer_temperature: Warmth = ""
 
 
 @dataclass(frozen=True)
@@ -49,7 +50,7 @@ class ReadGaps:
     """Gaps to the shoulder: top + right + bottom + left, on a circle of a diameter."""
 
     gaps: str
-    circle: str
+    circle: Length
     shown: Shown = ""
 
 

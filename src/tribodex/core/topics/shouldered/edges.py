@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import AT_REST, HEATED, Likely
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.shouldered.heating import HeatingCode
 from tribodex.core.shouldered.retaining_ring import RetainingRingCode
 from tribodex.core.shouldered.square import SquareCode
@@ -37,6 +38,21 @@ NEEDS = (
     Need(What.ENTERED, _ON, "The second bearing meets shaft and housing at once.", if_any=True),
 )
 MADE_BY: dict[type, type] = {ev.HeaterOff: cmd.SwitchOff, ev.RingRenewed: cmd.RenewRing, ev.HeldFast: cmd.HoldFast}
+
+
+def _circle(desk: Desk, state: Shouldered, command: cmd.ReadGaps) -> Likely | None:
+    if state.planned is None:
+        return None
+    size = state.planned.bearing
+    return Likely(0.7 * size.bore_mm, 1.5 * size.outside_mm, f"the bearing is {size.bore_mm:.4g} by {size.outside_mm:.4g} mm")
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.SayShaftWarmth, "temperature"): lambda desk, state, command: AT_REST,
+    (cmd.ReadRing, "ring_temperature"): lambda desk, state, command: HEATED,
+    (cmd.ReadRing, "outer_temperature"): lambda desk, state, command: HEATED,
+    (cmd.ReadGaps, "circle"): _circle,
+}
 
 
 def claims(desk: Desk, state: Shouldered) -> tuple[Claim, ...]:

@@ -11,7 +11,7 @@ from tribodex.core.sheet import Section
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.decide import NAME, decide, judge
-from tribodex.core.topics.tapered.edges import ANSWERS, GATED, HELD, NEEDS, TAPS, claims
+from tribodex.core.topics.tapered.edges import ANSWERS, EXPECTS, GATED, HELD, NEEDS, TAPS, claims
 from tribodex.core.topics.tapered.figures import figures, findings
 from tribodex.core.topics.tapered.fold import blank, fold
 from tribodex.core.topics.tapered.move import move
@@ -65,6 +65,7 @@ TOPIC: Topic[Tapered] = Topic(
     claims=claims,
     needs=NEEDS,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     taps=TAPS,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from tribodex.core.job.asked import Warmth
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
 from tribodex.core.mounting.judgement import Swivel
 from tribodex.core.mounting.seat import LengthTool
@@ -32,8 +33,8 @@ class StartGauging:
     phase: Phase
     places: int | None = None
     where: Where | None = None
-    inner_temperature: str = ""
-    outer_temperature: str = ""
+    inner_temperature: Warmth = ""
+    outer_temperature: Warmth = ""
 
 
 @dataclass(frozen=True)

@@ -6,9 +6,10 @@ from collections.abc import Callable
 from typing import Any
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import HEATED
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.mounting.clearance import ClearanceCode
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import FinalCode
@@ -59,6 +60,12 @@ TAPS: dict[str, Any] = {
     Do.TURN: cmd.TurnNut,
     Do.NO_PLAY: cmd.StartGauging(Phase.DRIVE_UP),
     Do.PARTED: cmd.StartGauging(Phase.DRIVE_UP),
+}
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.StartGauging, "inner_temperature"): lambda desk, state, command: HEATED,
+    (cmd.StartGauging, "outer_temperature"): lambda desk, state, command: HEATED,
 }
 
 

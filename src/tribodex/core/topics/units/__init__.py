@@ -7,7 +7,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, decide
-from tribodex.core.topics.units.edges import ANSWERS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.units.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.units.move import move
 from tribodex.core.topics.units.plan import CONDITIONS
 from tribodex.core.topics.units.show import figures, record, said, tell, view
@@ -54,6 +54,7 @@ TOPIC: Topic[Unit] = Topic(
     every_condition=CONDITIONS,
     needs=NEEDS,
     answers=ANSWERS,
+    expects=EXPECTS,
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,

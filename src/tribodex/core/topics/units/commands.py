@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from tribodex.core.job.asked import Torque
 from tribodex.core.quantities import Shown
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.units.locking import Rotation
@@ -48,7 +49,7 @@ class LineUpUnit:
 class BoltHousing:
     """The bolts of the housing at torque."""
 
-    torque: str
+    torque: Torque
     wrench: str
     decided_by: str = ""
     reason: str = ""
@@ -66,7 +67,7 @@ class TurnShaft:
 class LockUnit:
     """The insert locked. What is asked hangs on its lock: footing and line of screws, a collar's turn, a clamp's slits."""
 
-    torque: str
+    torque: Torque
     passes: int
     wrench: str
     footing: Footing | Literal[""] = ""
@@ -89,7 +90,7 @@ class TryUnit:
 class TightenAgain:
     """Set screws a second time, after some hours of running."""
 
-    torque: str
+    torque: Torque
     after: str
 
 

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import TORQUE_FACTOR, Likely, torque_near
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.placing import PlacingCode
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
@@ -34,6 +35,20 @@ NEEDS = (
     Need(What.INSERT, (cmd.SlideOn,), "A housing whose insert is not in order goes on no shaft.", if_any=True),
 )
 MADE_BY: dict[type, type] = {ev.SlidOn: cmd.SlideOn}
+
+
+def _screw(desk: Desk, state: Unit, command: cmd.LockUnit | cmd.TightenAgain) -> Likely | None:
+    if state.plan is None:
+        return None
+    screw = state.plan.screw
+    return Likely(screw.least / TORQUE_FACTOR, screw.most * TORQUE_FACTOR, f"{screw.words} is asked")
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.BoltHousing, "torque"): lambda desk, state, command: torque_near(state.plan.base_nm) if state.plan is not None else None,
+    (cmd.LockUnit, "torque"): _screw,
+    (cmd.TightenAgain, "torque"): _screw,
+}
 
 
 def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:

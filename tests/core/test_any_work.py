@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import dataclasses
 from collections.abc import Callable
 from typing import Any
@@ -22,11 +23,15 @@ from tests.core.test_units import COLLAR, SCREWS, UnitBench
 from tribodex.core.errors import TribodexError
 from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
+from tribodex.core.job.gates import ask_gates
+from tribodex.core.job.needs import ask_needs
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.proofs import proofs
+from tribodex.core.job.proofs import in_job, proofs
+from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics import fold, taken_further, tell
 from tribodex.core.units.forms import FloatBy
+from tribodex.core.working import Level
 from tribodex.usecases.codec import decode, encode
 from tribodex.usecases.planning.cartridges import CartridgeDraft
 
@@ -106,6 +111,59 @@ BEGINNINGS = [
 ]
 
 
+def a_stop_stays(desk: Desk) -> None:
+    """While an alarm is open lists say so, the job is not in order, and what rests on it is not shown."""
+    outcome = ahead.outcome(desk)
+    opened = list(desk.job.alarms.open)
+    assert bool(desk.job.alarms.still) == bool(opened)
+    if opened:
+        assert rail.status(desk) in ("stopped", "signed", "abandoned")
+        assert outcome is not None and outcome.level is Level.STOP
+        assert len(ahead.left_open(desk)) >= 1
+    entries = {alarm.entry for alarm in opened}
+    for _, _, proof in in_job(desk):
+        assert not (proof.proven and proof.entry in entries and proof.claim.by), proof
+
+
+def offered(desk: Desk, task: Task) -> None:
+    """What is offered is not held back by a gate, an open point or a need: those are said first."""
+    move = ahead.move_at(desk, task)
+    assert move.headline
+    topic = desk.house.by_stage.get(task.stage.id)
+    command = ahead.tap_of(topic, str(move.do)) if topic is not None else None
+    if topic is not None and command is not None:
+        ask_gates(desk, topic, command)
+        ask_needs(desk, topic, command)
+
+
+def ends(bench: ShaftBench) -> None:
+    """Whatever happened, there is a way to a signed record that hides nothing: gates confirmed, stops accepted by name, the rest skipped."""
+    moves = 0
+
+    def attempt(command: object, at: str = SHAFT) -> None:
+        nonlocal moves
+        moves += 1
+        with contextlib.suppress(TribodexError):
+            bench.do(command, at=at)
+
+    if bench.job.abandoned or bench.job.signed:
+        return
+    for at, procedure in bench.procedures.items():
+        for gate in procedure.gates():
+            if gate.firm and bench.job.gate_passed(gate.id, at) is None:
+                attempt(job_cmd.ConfirmGate(gate.id, tuple(item.id for item in bench.desk(at).gate(gate.id)[0].items)), at)
+    for alarm in list(bench.job.alarms.open):
+        attempt(job_cmd.AcceptAlarm(alarm.entry, "B. Boss", "seen and taken", alarm.verdict.code), alarm.at)
+    for task in rail.tasks(bench.desk()):
+        if rail.stands(bench.desk(task.at), task) not in (rail.DONE, rail.ASIDE):
+            attempt(job_cmd.SetStageAside(task.stage.id, "another shift"), task.at)
+    still = [ahead.alarm_words(bench.desk(), alarm) for alarm in bench.job.alarms.open]
+    bench.do(job_cmd.Sign("Ada", "fitter"))
+    signed = bench.job.signed
+    assert moves <= 200 and signed is not None and all(words in signed.open_points for words in still)
+    assert not still or (signed.outcome is not None and signed.outcome.level is Level.STOP)
+
+
 @pytest.mark.parametrize("begin", BEGINNINGS)
 def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
     first = begin()
@@ -164,6 +222,12 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
                 # What leads on and what keeps from signing never say different things.
                 for proof in proofs(there, topic, at):
                     assert proof.claim.stage in topic.stages and proof.words
+            a_stop_stays(here)
+            for task in rail.tasks(here):
+                offered(here.here(task.at), task)
+
+        def teardown(self) -> None:
+            ends(self.bench)
 
     run_state_machine_as_test(
         AnyWork,

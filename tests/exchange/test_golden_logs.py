@@ -12,6 +12,7 @@ import pytest
 from tribodex.core.errors import Refused
 from tribodex.core.job.ahead import next_move
 from tribodex.core.job.facts import Corrected, Event, NoteAdded
+from tribodex.core.job.proofs import proofs
 from tribodex.core.job.rail import status
 from tribodex.core.topics import fold, tell
 from tribodex.exchange.record_page import render_html
@@ -110,3 +111,22 @@ def test_a_newer_entry_inside_a_correction_is_refused_in_words() -> None:
     newer = {"target": 4, "reason": "", "replacement": {"kind": "note_added", "version": 9, "data": {"text": "x"}}}
     with pytest.raises(Refused, match="newer version"):
         decode("corrected", newer, 3)
+
+
+@pytest.mark.parametrize("path", LOGS, ids=lambda p: p.stem)
+def test_taking_a_proof_away_never_leaves_it_shown(path: Path, reference: Reference) -> None:
+    """Each entry that shows something, withdrawn: what rested on it is missing, or rests on another entry that says it."""
+    kept, log = read(path)
+    desk = desk_of(reference, Loaded(kept["job_id"], log, fold(log)))
+    shown = {(topic.name, at, p.claim.code, p.claim.about): p for topic, at in desk.in_use() for p in proofs(desk, topic, at)}
+    proven = {key: proof for key, proof in shown.items() if proof.proven and proof.entry is not None and proof.claim.by}
+    # The last ones of a long log: each is folded anew.
+    for entry in sorted({proof.entry for proof in proven.values() if proof.entry is not None})[-10:]:
+        last = log[-1]
+        gone = [*log, Event(last.seq + 1, "away", log[entry - 1].at, Corrected(entry, None, "not so"), "A", last.happened_at, last.recorded_at)]
+        less = desk_of(reference, Loaded(kept["job_id"], gone, fold(gone)))
+        for topic, at in less.in_use():
+            for proof in proofs(less, topic, at):
+                before = proven.get((topic.name, at, proof.claim.code, proof.claim.about))
+                if before is not None and before.entry == entry:
+                    assert proof.entry != entry and (proof.missing or not proof.proven or proof.entry is not None), proof

@@ -65,9 +65,10 @@ function Frame({
           ) : null}
         </p>
       ) : null}
-      {problem && onChoose && problem.choices && problem.choices.length > 0 ? (
+      {problem && onChoose && problem.choices && problem.choices.length > (problem.meant ? 1 : 0) ? (
         <div role="group" aria-label={`What was meant: ${label}`} className="flex flex-wrap gap-2 pt-2">
-          {problem.choices.map((choice) => (
+          {/* What is said as it was typed is said at the message above: here it would be read back again. */}
+          {(problem.meant ? problem.choices.slice(0, -1) : problem.choices).map((choice) => (
             <Button key={choice} onClick={() => onChoose(choice)}>
               {choice}
             </Button>

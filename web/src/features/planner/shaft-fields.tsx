@@ -31,7 +31,7 @@ export function ShaftFields({ plan }: { plan: Plan }) {
         />
       ) : null}
       <ChoiceRow
-        label="And"
+        label="What this job covers"
         value={plan.covers}
         onChange={(value) => plan.setCovers(value as Covers)}
         options={[{ value: "mounting", label: "the mounting alone" }, ...COVERS]}

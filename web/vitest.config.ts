@@ -6,6 +6,9 @@ export default defineConfig({
     environment: "happy-dom",
     include: ["tests/**/*.test.{ts,tsx}"],
     setupFiles: ["tests/setup.ts"],
+    // Waits end with what they wait for; on a busy machine that takes long.
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
     restoreMocks: true,
     unstubGlobals: true,
   },

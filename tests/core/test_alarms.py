@@ -18,9 +18,11 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.alarms import How, covers, same_thing
 from tribodex.core.job.facts import Event, accepted, kind_of
 from tribodex.core.job.gates import gates_before
+from tribodex.core.job.needs import unmet
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import Topic
+from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES
 from tribodex.core.topics import HOUSE, bolts, fold, grease, prepare, runin, seals, taken_further, units
 from tribodex.core.topics.bolts import commands as close
@@ -235,6 +237,36 @@ def test_clear_is_met_by_its_own_ticks_alone(bench: ShaftBench) -> None:
     bench.do(job_cmd.ConfirmGate("ready_to_start", tuple(item.id for item in gate.items)), run.BumpDirection(True))
 
 
+def test_a_statement_never_stands_for_what_a_life_hangs_on_nor_for_work_of_this_job(bench: ShaftBench) -> None:
+    tap = ahead.tap_of(runin.TOPIC, "bump_direction")
+    bench.stated("1", What.ON)
+    desk = bench.desk(SHAFT)
+    found = unmet(desk, runin.TOPIC, tap)
+    assert found is not None and (found.need.what, found.at) == (What.ON, "1") and found.by_doing, "mounting is part of this job"
+    bench.mounted_by_others(What.CLOSED)
+    desk = bench.desk(SHAFT)
+    for place in ("1", "2"):
+        desk.job.stated[What.CLEAR, place] = desk.job.stated[What.ON, "1"]
+    for stage in ("start_up", "take_stock"):
+        desk.job.aside[stage, SHAFT] = "left out"
+    desk.job.proved.clear()
+    found = unmet(desk, runin.TOPIC, tap)
+    assert found is not None and found.need.what is What.CLEAR and not found.by_doing
+
+
+def test_what_is_bad_itself_answers_nothing() -> None:
+    bench = UnitBench(SCREWS, floats=(Floats.HELD,))
+    bench.left_out("1", "prepare")
+    bench.onto("1", FloatBy.RING_INNER)
+    bench.bolt("1")
+    bench.gate("ready_lock", "1")
+    for torque in ("16 N·m", "4 N·m"):
+        bench.do(house.LockUnit(torque, 2, "no. 1", Footing.DIMPLE, "yes"), at="1")
+    assert len(bench.job.alarms.open) == 2, "too tight, then too loose: neither is good"
+    bench.lock("1")
+    assert not bench.job.alarms.open
+
+
 def test_a_statement_stands_on_its_place_with_its_name(bench: ShaftBench) -> None:
     with pytest.raises(InvalidInput, match="nothing that a step needs"):
         bench.do(job_cmd.StateDone("painted", "A", "b"), at="1")
@@ -264,7 +296,7 @@ def test_no_choice_of_works_removes_a_firm_gate(key: tuple[str, int]) -> None:
     for stage, gate in firm:
         bench.job.aside[stage.id, "1"] = "left out"
         desk = bench.desk("1")
-        desk.job.aside[stage.id, "1"] = "left out"
+        desk.job.aside[stage.id, "1"] = desk.job.aside[stage.id, SHAFT] = "left out"
         before = [topic_command(kind) for kind in gate.before]
         asked = [found.id for topic, command in before for found, _ in gates_before(desk, topic, command)]
         assert gate.id in (asked if before else [found.id for found, _ in rail.gates_up_to(desk, stage.id, "1")])

@@ -263,6 +263,10 @@ def test_what_is_bad_itself_answers_nothing() -> None:
     for torque in ("16 N·m", "4 N·m"):
         bench.do(house.LockUnit(torque, 2, "no. 1", Footing.DIMPLE, "yes"), at="1")
     assert len(bench.job.alarms.open) == 2, "too tight, then too loose: neither is good"
+    bench.left_out("1", "lock")
+    outcome = ahead.outcome(bench.desk())
+    assert outcome is not None and outcome.level is Level.STOP, "a stage that is left out takes no stop along"
+    bench.do(job_cmd.TakeStageUp("lock_unit"), at="1")
     bench.lock("1")
     assert not bench.job.alarms.open
 

@@ -12,7 +12,9 @@ from tests.core.test_follower import FollowerBench
 from tests.core.test_units import SCREWS, UnitBench
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.asked import AT_REST, HEATED, Family, Likely, torque_near
+from tribodex.core.job.commands import Correct
 from tribodex.core.job.decide import decide
+from tribodex.core.job.facts import Corrected
 from tribodex.core.job.readback import ReadBack, asked_of, numbers_in, outside, slips
 from tribodex.core.job.topic import Topic
 from tribodex.core.lineup.floating import Floats
@@ -69,6 +71,20 @@ def test_ten_times_the_torque_is_read_back_and_judged_when_it_is_meant() -> None
         decide(desk, typed, frozenset({"wrench"}))
     _, (fact,) = decide(desk, typed, frozenset({"torque"}))
     assert any(verdict.level.value == "stop" for verdict in fact.judgements()), "as it was meant it is still too tight"
+
+
+def test_a_number_that_is_meant_can_be_said_in_a_correction_too() -> None:
+    bench = UnitBench(SCREWS, floats=(Floats.HELD,))
+    bench.left_out("1", "prepare")
+    bench.onto("1", FloatBy.RING_INNER)
+    bench.bolt("1")
+    bench.lock("1")
+    locked = bench.log[-1].seq
+    said = Correct(locked, "the key shows another scale", house.LockUnit("90 N·m", 2, "no. 1", footing=Footing.DIMPLE, in_line="yes"))
+    with pytest.raises(ReadBack):
+        bench.do(said, at="1")
+    _, found = decide(bench.desk("1"), said, frozenset({"torque"}))
+    assert any(isinstance(fact, Corrected) for fact in found)
 
 
 def test_what_cannot_be_is_refused_before_anything_is_read_back() -> None:

@@ -96,7 +96,12 @@ function NotTaken(props: { refused: RefusedCommand; drop: (id: string) => void; 
 function Meant({ field, refused, again }: { field: ProblemField; refused: RefusedCommand; again: Again }) {
   const choices = field.choices ?? [];
   const say = (choice: string, typed: boolean) => {
-    const command = { ...refused.command, [field.name]: choice } as Command;
+    const was = refused.command;
+    // In a correction the number belongs to the entry that is said again.
+    const inEntry = was.kind === "correct" && was.entry;
+    const command = (
+      inEntry ? { ...was, entry: { ...was.entry, [field.name]: choice } } : { ...was, [field.name]: choice }
+    ) as Command;
     again(refused, command, typed ? [...(refused.meant ?? []), field.name] : (refused.meant ?? []));
   };
   return (

@@ -36,7 +36,7 @@ def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tup
         raise Refused("This job is signed. A correction or a note can still be added; for more work open a new job.")
     topic = desk.house.by_command.get(type(command))
     if topic is None:
-        return _kernel(desk, command)
+        return _kernel(desk, command, meant)
     at = SHAFT if topic.per_shaft else job.placed(desk.at)
     here = desk.here(at)
     if not desk.correcting:
@@ -57,14 +57,14 @@ def _ask_points(desk: Desk, topic: Topic[Any], command: Any) -> None:
         raise Refused(f"“{stage.title}” is held back. {why}")
 
 
-def _kernel(desk: Desk, command: Any) -> tuple[str, list[facts.Fact]]:
+def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[facts.Fact]]:
     match command:
         case cmd.ConfirmGate():
             return desk.gate(command.gate)[1], confirm(desk, command)
         case cmd.OverruleGate():
             return desk.gate(command.gate)[1], overrule(desk, command)
         case cmd.Correct():
-            return desk.at, correct(desk, command, decide)
+            return desk.at, correct(desk, command, lambda then, entry: decide(then, entry, meant))
         case cmd.StateDone():
             at = desk.at if desk.at or len(job_places(desk)) > 1 else job_places(desk)[0]
             return at, [_stated(command)]

@@ -106,9 +106,9 @@ class Bench:
         seq = len(self.log) + 1
         self.log.append(Event(seq, f"event-{seq:06d}", at, fact, "Tester", moment, moment))
 
-    def do(self, *commands: object) -> Tapered:
+    def do(self, *commands: object, meant: tuple[str, ...] = ()) -> Tapered:
         for command in commands:
-            at, facts = decide(self.desk, command)
+            at, facts = decide(self.desk, command, frozenset(meant))
             for fact in facts:
                 self._add(at, fact)
         return self.state

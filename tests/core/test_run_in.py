@@ -321,7 +321,7 @@ def test_what_keeping_needs_is_named(bench: ShaftBench, said: keep.SetCare, fiel
 
 
 def test_the_maker_goes_first_and_an_interval_that_is_not_valid_asks_for_him(bench: ShaftBench) -> None:
-    bench.do(replace(SET, speed="9000", interval="300 h", interval_source="sheet of the grease"), at="1")
+    bench.do(replace(SET, speed="9000", interval="300 h", interval_source="sheet of the grease"), at="1", meant=("speed",))
     kept = bench.job.of(care.TOPIC, "1").plan
     assert kept is not None and kept.due[0].every_h == 300 and kept.verdict.word == "by the maker"
     assert [f.id for f in kept.figures][:3] == ["interval_maker", "interval", "interval_halving"], "what the methods say stands beside"

@@ -75,9 +75,9 @@ class ShaftBench:
         moment = BEGIN + timedelta(minutes=next(self._clock))
         self.log.append(facts.Event(len(self.log) + 1, f"event-{len(self.log):06d}", at, fact, "Tester", moment, moment))
 
-    def do(self, *commands: object, at: str = SHAFT) -> None:
+    def do(self, *commands: object, at: str = SHAFT, meant: tuple[str, ...] = ()) -> None:
         for command in commands:
-            said_at, found = decide(self.desk(at), command)
+            said_at, found = decide(self.desk(at), command, frozenset(meant))
             for fact in found:
                 self._add(said_at, fact)
 

@@ -172,7 +172,7 @@ def test_a_meter_that_cannot_be_is_said_and_tells_nothing() -> None:
     metered = replace(GREASED, meter_h=4210.0, meter_on=date(2026, 11, 1), opened_on=date(2026, 11, 30))
     for meter, words in (("4650 h", []), ("4100", ["meter went backwards"]), ("42100", ["meter too far"]), ("", [])):
         made = RoundBench(metered)
-        made.do(cmd.DoStop(True, "8", meter=meter), at="1")
+        made.do(cmd.DoStop(True, "8", meter=meter), at="1", meant=("meter",))
         assert [word for word in made.words() if word.startswith("meter")] == words
     made.do(Correct(made.seq(StopDone), "read again", cmd.DoStop(True, "8", meter="4655")), at="1")
     assert "meter 4655 h" in stop.TOPIC.tell(made.stop().done)

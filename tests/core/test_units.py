@@ -417,7 +417,7 @@ def test_lining_up_is_judged_by_angle_feet_and_holes(two: UnitBench) -> None:
     two.onto("1", FloatBy.RING_INNER)
     with pytest.raises(InvalidInput, match="2 feet"):
         two.do(cmd.LineUpUnit("0", "800"), at="1")
-    two.do(cmd.LineUpUnit("40", "800", "0 + 0"), at="1")
+    two.do(cmd.LineUpUnit("40", "800", "0 + 0"), at="1", meant=("offset",))
     assert two.headline("1") == "Stop: too much for the bearing", "about 2.9°, where a regreased insert forgives 2°"
     two.do(cmd.LineUpUnit("0", "800", "0 + 0", "13.5", "12", "1.5"), at="1")
     assert two.headline("1") == "Stop: does not fit"
@@ -462,7 +462,7 @@ def test_a_correction_of_the_lock_is_judged_anew(two: UnitBench) -> None:
     two.do(Correct(two.seq(UnitLocked), "misread", cmd.LockUnit("10 N·m", 2, "torque key 1", Footing.PLAIN, "yes")), at="1")
     locked = two.unit("1").locked
     assert locked is not None and (locked.torque_nm, locked.footing) == (10, Footing.PLAIN)
-    two.do(Correct(two.seq(LinedUp), "misread", cmd.LineUpUnit("30", "800", "0 + 0")), at="1")
+    two.do(Correct(two.seq(LinedUp), "misread", cmd.LineUpUnit("30", "800", "0 + 0")), at="1", meant=("offset",))
     assert proved.stage(two.desk("1"), units.TOPIC) == "bolt_unit", "askew after all: what hangs on it is open again"
     assert two.seq(HousingBolted)
 

@@ -3,14 +3,14 @@ import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { LogLine } from "../src/api";
 import { Correction } from "../src/features/bench/correction";
-import { entryOf } from "../src/features/bench/correction-entry";
-import { OPTIONS, TEXTS, labelFor, optionsFor } from "../src/features/bench/correction-fields";
+import { begun, changeable, saidAgain } from "../src/features/bench/said-again";
+import { lengthsIn } from "../src/ui";
 import { button, choice, hand, line as field, show } from "./page";
 
-const logged = (kind: string, said: Record<string, string>, more: Partial<LogLine> = {}): LogLine => ({
+const logged = (says: string, said: LogLine["said"], more: Partial<LogLine> = {}): LogLine => ({
   seq: 12,
-  kind,
-  says: "",
+  kind: "some_kind",
+  says,
   said,
   text: "Nut turned 35° on, 0.500 mm (0.020 in).",
   actor: "Ada",
@@ -23,70 +23,83 @@ const logged = (kind: string, said: Record<string, string>, more: Partial<LogLin
   ...more,
 });
 
+const LEAF = logged("try_leaf", {
+  place: 2,
+  row: "nut side",
+  leaf: "0.06 mm",
+  outcome: "passes",
+  typed: false,
+});
+const SEAT = logged("seat_nut", {
+  amount: "20",
+  unit: "degrees",
+  past: false,
+  washer_thickness: "",
+  sleeve_before: "",
+  sleeve_after: "",
+  tool: null,
+});
+
 describe("the command that says an entry again", () => {
+  it("goes as it was kept where nothing was touched, in either unit", () => {
+    for (const units of ["mm", "inch"] as const) {
+      const said = Object.fromEntries(
+        changeable(LEAF).map(([name, one]) => [name, begun(LEAF.said[name], one, units)]),
+      );
+      const { kind, shown, ...fields } = saidAgain(LEAF, said, units) as unknown as Record<string, unknown>;
+      expect([kind, shown]).toEqual(["try_leaf", units === "mm" ? "mm" : "in"]);
+      expect(fields).toEqual(LEAF.said);
+    }
+  });
+
   it.each([
+    [LEAF, { leaf: "0.07", outcome: "drags" }, { place: 2, leaf: "0.07", outcome: "drags", shown: "mm" }],
+    [SEAT, { past: "yes" }, { past: true, tool: null }],
+    [SEAT, { tool: "steel rule" }, { past: false, tool: "steel rule" }],
+    [{ ...SEAT, said: { ...SEAT.said, tool: "steel rule" } }, { tool: "" }, { tool: null }],
+    [logged("lock_unit", { passes: 1, turned: "" }), { passes: "2" }, { passes: 2, turned: "" }],
     [
-      logged("leaf_tried", { place: "2", row: "inner", leaf: "0.06", outcome: "passes" }),
-      { kind: "try_leaf", place: 2, row: "inner", leaf: "0.06", outcome: "passes", shown: "mm" },
+      logged("start_gauging", { phase: "initial", places: 3, where: "bench_top" }),
+      { places: "" },
+      { phase: "initial", places: null, where: "bench_top" },
     ],
-    [
-      logged("nut_turned", { amount: "35", unit: "" }),
-      { kind: "turn_nut", amount: "35", unit: "degrees", shown: "mm" },
-    ],
-    [
-      logged("tab_seen", { amount: "1/2", unit: "slots" }),
-      { kind: "see_tab", amount: "1/2", unit: "slots", shown: "mm" },
-    ],
-    [
-      logged("zero_set", { tap_tested: "", start_pressure: "2 MPa" }),
-      { kind: "set_zero", tap_tested: false, start_pressure: "2 MPa" },
-    ],
-    [
-      logged("hand_checked", { swivel: "binds", turns_freely: "yes" }),
-      { kind: "hand_check", swivel: "binds", turns_freely: true },
-    ],
-    [
-      logged("gauging_started", { phase: "mounted", where: "bench_top", places: "3" }),
-      { kind: "start_gauging", phase: "mounted", where: "bench_top", places: 3 },
-    ],
-    [logged("locked", { turn: "4" }), { kind: "lock", turn: "4" }],
-    [logged("note_added", { text: "cold" }), { kind: "add_note", text: "cold" }],
-    [
-      logged("seat_read", { section: "1", direction: "3", size: "79.98" }, { says: "read_seat" }),
-      { kind: "read_seat", section: 1, direction: 3, size: "79.98" },
-    ],
-    [
-      logged("gap_said", { gap: "0.8", closes: "yes" }, { says: "say_gap" }),
-      { kind: "say_gap", gap: "0.8", closes: true },
-    ],
-    [
-      logged("nut_backed_off", { gap: "3", whole_nut: "" }, { says: "back_nut_off" }),
-      { kind: "back_nut_off", gap: "3", whole_nut: false },
-    ],
-  ])("of %o", (line, expected) => {
-    expect(entryOf(line, line.said, "mm")).toEqual(expected);
+  ])("takes what was changed: %o", (line, said, expected) => {
+    expect(saidAgain(line as LogLine, said, "mm")).toMatchObject(expected);
   });
 
-  it("keeps an unread seat tool unknown", () => {
-    const seat = logged("nut_seated", { amount: "20", unit: "degrees", past: "", tool: "" });
-    expect(entryOf(seat, seat.said, "inch")).toMatchObject({ tool: null, past: false, shown: "in" });
+  it("says its units only where a length is asked", () => {
+    const zero = logged("set_zero", { tap_tested: true, start_pressure: "" });
+    expect(saidAgain(zero, { tap_tested: "" }, "inch")).toEqual({
+      kind: "set_zero",
+      tap_tested: false,
+      start_pressure: "",
+    });
   });
+});
 
-  it("is none for an entry that cannot be said again", () => {
-    expect(entryOf(logged("signed", {}), {}, "mm")).toBeNull();
-  });
+it.each([
+  ["0.115 mm", "4.53 thou", "0.115 mm"],
+  ["120 mm", "4.7244 in", "120 mm"],
+  ["0 mm + 0.02 mm", "0 thou + 0.79 thou", "0 mm + 0.02 mm"],
+  ["4.5 thou", "4.5 thou", "0.1143 mm"],
+  ["2 7/16 in", "2 7/16 in", "2 7/16 in"],
+  ["115 µm", "4.53 thou", "115 µm"],
+  ["none", "none", "none"],
+  ["", "", ""],
+])("a length said as %s is %s to who reads inches, %s to who reads millimetres", (said, inch, mm) => {
+  expect([lengthsIn(said, "inch"), lengthsIn(said, "mm")]).toEqual([inch, mm]);
 });
 
 describe("the form", () => {
   function form(line: LogLine) {
     const tap = vi.fn();
     const onClose = vi.fn();
-    show(<Correction line={line} ways={["degrees", "rim", "slots"]} tap={tap} onClose={onClose} />);
+    show(<Correction line={line} tap={tap} onClose={onClose} />);
     return { tap, onClose };
   }
 
   it("begins with what the entry says, and is sent only when it changed and a reason stands", async () => {
-    const { tap, onClose } = form(logged("nut_turned", { amount: "35", unit: "degrees" }));
+    const { tap, onClose } = form(logged("turn_nut", { amount: "35", unit: "degrees" }));
     expect(screen.getByText(/Nut turned 35° on, 0.500 mm\. The old entry stays readable\./)).toBeTruthy();
     expect(field("How far").value).toBe("35");
     await hand().type(field("What was wrong"), "read the rim");
@@ -107,8 +120,22 @@ describe("the form", () => {
     expect(onClose).toHaveBeenCalledOnce();
   });
 
+  it("does not let a correction wander to another thing", () => {
+    form(LEAF);
+    expect(field("Leaf").value).toBe("0.06 mm");
+    expect(screen.queryByText("Place")).toBeNull();
+    expect(screen.queryByText("Row")).toBeNull();
+  });
+
+  it("keeps one thing a line", () => {
+    form(logged("do_stop", { standing: true, found: "guard loose\nfitting dirty" }));
+    expect((screen.getByLabelText(/Not in order/) as HTMLTextAreaElement).value).toBe(
+      "guard loose\nfitting dirty",
+    );
+  });
+
   it("withdraws only what can be withdrawn, and never without a reason", async () => {
-    const { tap } = form(logged("note_added", { text: "cold" }, { withdrawable: true }));
+    const { tap } = form(logged("add_note", { text: "cold" }, { withdrawable: true }));
     expect(button("Withdraw the entry").disabled).toBe(true);
     await hand().type(field("What was wrong"), "wrong job");
     await hand().click(button("Withdraw the entry"));
@@ -116,14 +143,7 @@ describe("the form", () => {
   });
 
   it("offers no withdrawal where others hang on the entry", () => {
-    form(logged("zero_set", { tap_tested: "yes", start_pressure: "" }));
+    form(logged("set_zero", { tap_tested: true, start_pressure: "" }));
     expect(screen.queryByRole("button", { name: "Withdraw the entry" })).toBeNull();
-  });
-
-  it("has one name for every field", () => {
-    expect(Object.keys(OPTIONS).filter((name) => name in TEXTS)).toEqual([]);
-    expect(optionsFor("mark_seen", "how")?.label).toBe("How sure");
-    expect(optionsFor("made_unusable", "how")).toBeUndefined();
-    expect(labelFor("made_unusable", "how")).toBe("How");
   });
 });

@@ -62,6 +62,11 @@ class Length:
         """The same in millimetres."""
         return self.um / 1000.0
 
+    @property
+    def written(self) -> str:
+        """As typed, with its unit."""
+        return self.text if self.text[-1:].isalpha() or self.text[-1:] in '"″' else f"{self.text} {self.unit}"
+
 
 def _split(text: str, field: str, example: str) -> tuple[float, str]:
     if len(text) > LONGEST:

@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
+from enum import Enum
 from itertools import islice
 
 from tribodex.core.errors import NotFound
 from tribodex.core.job import ahead, rail
-from tribodex.core.job.correct import said_again
-from tribodex.core.job.facts import Fact, NoteAdded, kind_of
+from tribodex.core.job.correct import said_again, say_again
+from tribodex.core.job.facts import Fact, kind_of
 from tribodex.core.job.job import Job, Point
 from tribodex.core.job.moves import Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import in_job
+from tribodex.core.job.readback import asked_of
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
@@ -102,7 +104,7 @@ class LogLine:
     correctable: bool
     withdrawable: bool
     says: str
-    said: dict[str, str]
+    said: Mapping[str, str | int | float | bool | None]
     replaced: Replaced | None
     clock_off: bool
 
@@ -384,9 +386,10 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
     return tuple(lines)
 
 
-def said_as(fact: Fact | None) -> dict[str, str]:
+def said_as(fact: Fact | None) -> dict[str, str | int | float | bool | None]:
     """An entry as it stands now, in the fields of the command that says it again: a correction begins from these."""
-    if isinstance(fact, NoteAdded):
-        return {"text": fact.text}
-    topic = HOUSE.by_fact.get(type(fact)) if fact is not None else None
-    return topic.said(fact) if topic is not None else {}
+    command = say_again(HOUSE, fact) if fact is not None else None
+    if command is None:
+        return {}
+    fields = {name: getattr(command, name) for name in asked_of(type(command))}
+    return {name: value.value if isinstance(value, Enum) else value for name, value in fields.items()}

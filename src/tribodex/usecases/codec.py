@@ -103,6 +103,7 @@ STEPS: dict[tuple[str, int], Step] = {
     # The plan became a fact of the drive-up, and to release one a case of beginning again.
     ("plan_revised", 3): lambda data: ("tapered_planned", data),
     ("float_said", 3): lambda data: ("float_said", {**data, "groove": ""}),
+    ("aligned_loaded", 3): lambda data: ("aligned_loaded", {**data, "labyrinth": False}),
     ("released", 3): lambda data: ("restarted", {"topic": "tapered", "reason": data["reason"]}),
 }
 

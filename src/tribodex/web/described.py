@@ -6,6 +6,11 @@ from typing import Any
 
 from flask_openapi3 import OpenAPI
 
+from tribodex.core.job.asked import Asked
+from tribodex.core.job.readback import asked_of
+from tribodex.core.topics import HOUSE
+from tribodex.web.schemas import COMMAND_MODELS
+
 PROBLEM_JSON = "application/problem+json"
 _PROBLEM = {"$ref": "#/components/schemas/Problem"}
 
@@ -39,6 +44,22 @@ class DescribedApi(OpenAPI):
         for operations in self.spec_json["paths"].values():
             for method, operation in operations.items():
                 _complete(method, operation)
+        _tell_what_is_asked(self.spec_json["components"]["schemas"])
+
+
+def _tell_what_is_asked(schemas: dict[str, Any]) -> None:
+    """How each field of a command is asked for: forms and corrections are built from it. The library drops what it does not know."""
+    for kind, model in COMMAND_MODELS.items():
+        properties = schemas[model.__name__]["properties"]
+        for name, asked in asked_of(HOUSE.commands[kind]).items():
+            properties[name]["x-asked"] = _described(asked)
+
+
+def _described(asked: Asked) -> dict[str, Any]:
+    said: dict[str, Any] = {"label": asked.label, "family": asked.family.value, "example": asked.example, "empty": asked.empty, "stays": asked.stays}
+    # A list, for the order of the choices is theirs.
+    said["choices"] = [{"value": value, "words": words} for value, words in asked.choices.items()]
+    return {name: value for name, value in said.items() if value}
 
 
 def _complete(method: str, operation: dict[str, Any]) -> None:

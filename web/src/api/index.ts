@@ -1,3 +1,4 @@
+export * from "./asked";
 export * from "./client";
 export * from "./device";
 export * from "./outbox";

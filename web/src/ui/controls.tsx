@@ -27,9 +27,9 @@ export function Button({
   );
 }
 
-const FIELD = "min-h-12 w-full rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-ink";
+export const FIELD = "min-h-12 w-full rounded-sm border-2 border-ink bg-sheet px-3 py-2 text-ink";
 
-function Frame({
+export function Frame({
   label,
   hint,
   problem,

@@ -108,3 +108,26 @@ export function moment(iso: string): string {
     hour12: false,
   });
 }
+
+const LENGTH_SAID = /^([0-9]+(?:[.,][0-9]+)?) ?(mm|in|thou|µm)$/;
+const MM_PER: Record<string, number> = { mm: 1, in: MM_PER_INCH, thou: UM_PER_THOU / 1000, µm: 0.001 };
+/** Below this a length is said in thousandths of an inch. */
+const THOU_BELOW_MM = 8;
+
+/** Lengths as they were said, in the reader's units: “0.115 mm” as “4.53 thou”. What is no plain length stays as it is. */
+export function lengthsIn(said: string, units: Units): string {
+  return said
+    .split("+")
+    .map((part) => oneIn(part.trim(), units))
+    .join(" + ");
+}
+
+function oneIn(part: string, units: Units): string {
+  const [, digits, unit] = LENGTH_SAID.exec(part) ?? [];
+  if (!digits || !unit || (units === "mm") === (unit === "mm" || unit === "µm")) return part;
+  const mm = Number(digits.replace(",", ".")) * (MM_PER[unit] ?? 1);
+  if (units === "mm") return `${trim(mm.toFixed(4))} mm`;
+  return mm < THOU_BELOW_MM
+    ? `${trim(((mm * 1000) / UM_PER_THOU).toFixed(2))} thou`
+    : `${trim((mm / MM_PER_INCH).toFixed(4))} in`;
+}

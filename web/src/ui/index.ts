@@ -3,6 +3,7 @@ export * from "./controls";
 export * from "./tick";
 export * from "./dialog";
 export * from "./figure";
+export * from "./lines-field";
 export * from "./format";
 export * from "./named-reason";
 export * from "./say";

@@ -3,92 +3,94 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Annotated, Any
+
+from tribodex.core.job.asked import count, tick, words
 
 
 @dataclass(frozen=True)
 class ConfirmGate:
     """Confirm items of a gate; it opens when all are confirmed."""
 
-    gate: str
-    items: tuple[str, ...]
+    gate: Annotated[str, words("Gate", stays=True)]
+    items: Annotated[tuple[str, ...], words("Items confirmed")]
 
 
 @dataclass(frozen=True)
 class OverruleGate:
     """Pass a gate although not all is confirmed."""
 
-    gate: str
-    name: str
-    reason: str
-    items: tuple[str, ...] = ()
+    gate: Annotated[str, words("Gate", stays=True)]
+    name: Annotated[str, words("Decided by")]
+    reason: Annotated[str, words("Reason")]
+    items: Annotated[tuple[str, ...], words("Items left open")] = ()
 
 
 @dataclass(frozen=True)
 class TickStep:
     """A step of a stage is done; or it is to be done after all."""
 
-    stage: str
-    step: str
-    done: bool = True
+    stage: Annotated[str, words("Stage", stays=True)]
+    step: Annotated[str, words("Step", stays=True)]
+    done: Annotated[bool, tick("Done")] = True
 
 
 @dataclass(frozen=True)
 class SetStageAside:
     """A stage is no part of this job."""
 
-    stage: str
-    reason: str
+    stage: Annotated[str, words("Stage", stays=True)]
+    reason: Annotated[str, words("Reason")]
 
 
 @dataclass(frozen=True)
 class TakeStageUp:
     """A stage that was set aside is part of this job after all."""
 
-    stage: str
+    stage: Annotated[str, words("Stage", stays=True)]
 
 
 @dataclass(frozen=True)
 class AcceptAlarm:
     """What entry `number` says that stops, or is not known, is taken as it is, by name with a reason."""
 
-    number: int
-    name: str
-    reason: str
-    code: str = ""
+    number: Annotated[int, count("Entry", stays=True)]
+    name: Annotated[str, words("Accepted by")]
+    reason: Annotated[str, words("Reason")]
+    code: Annotated[str, words("Which stop", stays=True)] = ""
 
 
 @dataclass(frozen=True)
 class StateDone:
     """What a step needs was done outside this job: who says so, and how it is known."""
 
-    what: str
-    by: str
-    how: str
+    what: Annotated[str, words("What was done", stays=True)]
+    by: Annotated[str, words("Who says so")]
+    how: Annotated[str, words("How it is known")]
 
 
 @dataclass(frozen=True)
 class AddNote:
     """A remark."""
 
-    text: str
+    text: Annotated[str, words("Note")]
 
 
 @dataclass(frozen=True)
 class OpenPoint:
     """Something left to do. `blocks` names a stage that does not begin before it is done."""
 
-    text: str
-    blocks: str = ""
+    text: Annotated[str, words("What is left to do")]
+    blocks: Annotated[str, words("Before which stage")] = ""
 
 
 @dataclass(frozen=True)
 class ClosePoint:
     """An open point is settled. `accepted_by`: it is not done, and somebody takes it on, with the reason in `how`."""
 
-    point: int
-    how: str
-    accepted_by: str = ""
+    point: Annotated[int, count("Point", stays=True)]
+    how: Annotated[str, words("How it was settled")]
+    accepted_by: Annotated[str, words("Accepted by")] = ""
 
 
 @dataclass(frozen=True)
@@ -98,26 +100,26 @@ class Correct:
     An entry is withdrawn only when `withdraw` says so.
     """
 
-    target: int
-    reason: str
-    entry: Any = None
-    withdraw: bool = False
+    target: Annotated[int, count("Entry", stays=True)]
+    reason: Annotated[str, words("What was wrong", "read the wrong leaf")]
+    entry: Annotated[Any, words("What it should have been")] = None
+    withdraw: Annotated[bool, tick("Withdrawn")] = False
 
 
 @dataclass(frozen=True)
 class Sign:
     """Sign the record."""
 
-    name: str
-    role: str
+    name: Annotated[str, words("Signed by")]
+    role: Annotated[str, words("As")]
 
 
 @dataclass(frozen=True)
 class Abandon:
     """Give the job up."""
 
-    name: str
-    reason: str
+    name: Annotated[str, words("Given up by")]
+    reason: Annotated[str, words("Reason")]
 
 
 KERNEL_COMMANDS: tuple[type, ...] = (

@@ -26,6 +26,14 @@ def said_again(house: House, fact: facts.Fact) -> tuple[type | None, bool]:
     return said_by, said_by is not None and topic is not None and not isinstance(fact, topic.kept)
 
 
+def say_again(house: House, fact: facts.Fact) -> Any:
+    """The command that says an entry again as it stands; None where it may not be corrected."""
+    if isinstance(fact, facts.NoteAdded):
+        return cmd.AddNote(fact.text)
+    topic = house.by_fact.get(type(fact))
+    return topic.said(fact) if topic is not None else None
+
+
 def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact]:
     """An entry as it should have been, or withdrawn; with the judgements that change by it.
 

@@ -6,6 +6,7 @@ No expectation replaces a judgement: what is said again as meant is judged like 
 from __future__ import annotations
 
 import dataclasses
+import re
 import typing
 from collections.abc import Callable, Iterable
 from typing import TYPE_CHECKING, Any
@@ -14,7 +15,6 @@ from tribodex.core.errors import Field, InvalidInput, TribodexError
 from tribodex.core.job.asked import Asked, Family, Likely
 from tribodex.core.quantities import (
     LengthUnit,
-    number_plain,
     parse_area_mm2,
     parse_count,
     parse_degrees,
@@ -42,16 +42,29 @@ _UNITS: dict[Family, tuple[Callable[[str, str], float], str]] = {
     Family.TORQUE: (lambda typed, name: parse_torque_nm(typed, name, 1e9), "N·m"),
     Family.PRESSURE: (lambda typed, name: parse_pressure_mpa(typed, name, 1e9), "MPa"),
     Family.MASS: (parse_mass_g, "g"),
+    Family.WEIGHT: (lambda typed, name: parse_mass_g(f"{typed} kg" if typed.strip()[-1:].isdigit() else typed, name) / 1000, "kg"),
     Family.VOLUME: (parse_volume_cm3, "cm³"),
     Family.AREA: (parse_area_mm2, "mm²"),
     Family.SPEED: (parse_speed_rpm, "r/min"),
     Family.HOURS: (lambda typed, name: parse_count(typed.strip().removesuffix("h"), name), "h"),
-    Family.SHARE: (parse_share, ""),
+    Family.MINUTES: (lambda typed, name: parse_count(typed.strip().removesuffix("min"), name), "min"),
+    Family.DAYS: (lambda typed, name: parse_count(typed.strip().removesuffix("days").removesuffix("d"), name), "days"),
+    Family.VIBRATION: (lambda typed, name: parse_count(typed.strip().removesuffix("mm/s"), name), "mm/s"),
+    Family.SHARE: (lambda typed, name: parse_share(typed, name) * 100, "%"),
     Family.COUNT: (parse_count, ""),
 }
 # What is slipped most: a decimal place, twice a decimal place, millimetres for inches and back; degrees Fahrenheit without their F.
 _TENFOLD = (10.0, 0.1, 100.0, 0.01)
-_INCHES = (25.4, 1 / 25.4)
+_OTHER_UNITS: dict[Family, tuple[float, ...]] = {
+    Family.LENGTH: (25.4, 1 / 25.4),
+    # Kilograms and litres for grams and cubic centimetres, ounces, pounds.
+    Family.MASS: (1000.0, 0.001, 28.349523125, 453.59237),
+    Family.WEIGHT: (1000.0, 0.001, 0.45359237),
+    Family.VOLUME: (1000.0, 0.001),
+    Family.SPEED: (60.0, 1 / 60),
+}
+# A strip reads between two fields, a crayon above or below one: each end is a number.
+_ENDS = re.compile(r"(?<=[0-9])\s*[-–]\s*(?=[0-9])")
 
 
 _ASKED: dict[type, dict[str, Asked]] = {}
@@ -76,8 +89,11 @@ def numbers_in(family: Family, typed: str, name: str, shown: str) -> tuple[list[
     Several of one field are joined by “+”.
     """
     found: list[float] = []
+    # A turn is read with the unit beside it, by who knows the nut.
+    if family is Family.TURN:
+        return found, ""
     unit = "mm" if family is Family.LENGTH else _UNITS[family][1]
-    for part in typed.split("+"):
+    for part in _ENDS.split(typed.lstrip("<> ")) if family is Family.WARMTH else typed.split("+"):
         if not part.strip():
             continue
         try:
@@ -97,7 +113,7 @@ def outside(value: float, likely: Likely) -> bool:
 
 def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
     """What may have been meant: the same digits with another decimal point or in another unit, where that is expected."""
-    factors = (*_TENFOLD, *(_INCHES if family is Family.LENGTH else ()))
+    factors = (*_TENFOLD, *_OTHER_UNITS.get(family, ()))
     others = [value * factor for factor in factors]
     if family is Family.WARMTH:
         others.insert(0, (value - 32) / 1.8)
@@ -119,14 +135,19 @@ def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]
         values, unit = numbers_in(ask.family, str(typed), name, getattr(command, "shown", ""))
         bad = next((value for value in values if outside(value, likely)), None)
         if bad is not None:
-            wrong.append(_field(name, str(typed).strip(), bad, likely, ask.family, unit, alone=len(values) == 1))
+            wrong.append(_field(name, str(typed).strip(), bad, likely, ask.family, likely.counted or unit, alone=len(values) == 1))
     if wrong:
         raise ReadBack(wrong[0].message, *wrong)
 
 
 def _field(name: str, typed: str, value: float, likely: Likely, family: Family, unit: str, *, alone: bool) -> Field:
-    low, high = (f"{number_plain(end)} {unit}".strip() if end is not None else None for end in (likely.low, likely.high))
+    low, high = (_written(end, unit) if end is not None else None for end in (likely.low, likely.high))
     expected = f"{low} to {high}" if low and high else f"at least {low}" if low else f"at most {high}"
-    others = [f"{number_plain(one)} {unit}".strip() for one in slips(value, likely, family)] if alone else []
+    # What is counted is typed without a unit.
+    others = [_written(one, "" if likely.counted else unit) for one in slips(value, likely, family)] if alone else []
     choices = tuple(dict.fromkeys((*others, typed)))
-    return Field(name, f"{number_plain(value)} {unit}".strip() + f" is not expected here: {likely.why}. Is it meant?", expected, choices, meant=True)
+    return Field(name, f"{_written(value, unit)} is not expected here: {likely.why}. Is it meant?", expected, choices, meant=True)
+
+
+def _written(value: float, unit: str) -> str:
+    return f"{value:.6g}{unit if unit == '°' else f' {unit}' if unit else ''}"

@@ -43,7 +43,8 @@ class Topic(Generic[S]):
     up to which stage's gates are passed before a command; `lacks` what this kind of work has not at all;
     `taps` the command of a move that does not bear its name;
     `held` the stage whose open points hold a command back.
-    `entries` says what may be corrected and by which command; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
+    `entries` says what may be corrected and by which command, which `said` makes of an entry;
+    `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
     judgement of `judged` anew, for the slice before it. `certificate`: what was done,
     in a line for page one. `made_by`: the command that makes a fact which is not corrected.
     """
@@ -62,7 +63,7 @@ class Topic(Generic[S]):
     view: Callable[[Desk, S], Any]
     record: Callable[[Desk, S], Sequence[Section]]
     entries: Mapping[type[Fact], type]
-    said: Callable[[Any], dict[str, str]]
+    said: Callable[[Any], Any]
     kept: tuple[type[Fact], ...] = ()
     judged: tuple[type[Fact], ...] = ()
     judge: Callable[[Desk, S, Any], Fact] | None = None

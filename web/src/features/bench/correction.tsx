@@ -1,58 +1,29 @@
 /** An entry said again as it should have been: it begins with what it says now, and the old one stays readable. */
-import { useState, type ReactNode } from "react";
-import type { LogLine, TurnUnit } from "../../api";
-import { Button, ChoiceRow, Overlay, TextField, inUnits, useSettings } from "../../ui";
-import { entryOf, type Said } from "./correction-entry";
-import { labelFor, optionsFor } from "./correction-fields";
+import { useState } from "react";
+import type { Asked, LogLine } from "../../api";
+import { Button, ChoiceRow, LinesField, Overlay, TextField, inUnits, useSettings } from "../../ui";
 import type { Tap } from "./parts";
-import { UNIT_WORDS } from "./topics/tapered/turn-panel";
+import { begun, changeable, saidAgain, type Said } from "./said-again";
 
-export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: () => void; tap: Tap }) {
-  const { line, ways, onClose, tap } = props;
+const YES_NO = [
+  { value: "yes", label: "yes" },
+  { value: "", label: "no" },
+];
+
+export function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void; tap: Tap }) {
   const { units } = useSettings();
-  const [said, setSaid] = useState<Said>(line.said);
+  const fields = changeable(line);
+  const [first] = useState<Said>(() =>
+    Object.fromEntries(fields.map(([name, field]) => [name, begun(line.said[name], field, units)])),
+  );
+  const [said, setSaid] = useState(first);
   const [reason, setReason] = useState("");
-  const entry = entryOf(line, said, units);
-  const changed = Object.keys(said).some((name) => said[name] !== line.said[name]);
-  const set = (name: string) => (value: string) => setSaid((before) => ({ ...before, [name]: value }));
+  const changed = fields.some(([name]) => said[name] !== first[name]);
   const send = (withdraw: boolean) => {
-    tap({ kind: "correct", target: line.seq, reason, entry: withdraw ? null : entry, withdraw });
+    const entry = withdraw ? null : saidAgain(line, said, units);
+    tap({ kind: "correct", target: line.seq, reason, entry, withdraw });
     onClose();
   };
-  const fields: ReactNode[] = Object.keys(line.said).map((name) => {
-    const choice = optionsFor(line.kind, name);
-    if (choice) {
-      return (
-        <ChoiceRow
-          key={name}
-          label={choice.label}
-          value={said[name] ?? ""}
-          onChange={set(name)}
-          options={choice.options}
-        />
-      );
-    }
-    if (name === "unit") {
-      return (
-        <ChoiceRow
-          key={name}
-          label="In"
-          value={said[name] ?? "degrees"}
-          onChange={set(name)}
-          options={ways.map((value) => ({ value, label: UNIT_WORDS[value] }))}
-        />
-      );
-    }
-    const label = labelFor(line.kind, name);
-    return label ? (
-      <TextField
-        key={name}
-        label={label}
-        value={said[name] ?? ""}
-        onChange={(event) => set(name)(event.target.value)}
-      />
-    ) : null;
-  });
   return (
     <Overlay
       title={`Correct entry ${line.seq}`}
@@ -60,7 +31,14 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
       open
       onClose={onClose}
     >
-      {fields}
+      {fields.map(([name, field]) => (
+        <Field
+          key={name}
+          field={field}
+          value={said[name] ?? ""}
+          onChange={(value) => setSaid((before) => ({ ...before, [name]: value }))}
+        />
+      ))}
       <TextField
         label="What was wrong"
         value={reason}
@@ -68,7 +46,7 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
         onChange={(event) => setReason(event.target.value)}
       />
       <div className="flex flex-wrap gap-3">
-        <Button kind="main" disabled={!changed || !entry || !reason.trim()} onClick={() => send(false)}>
+        <Button kind="main" disabled={!changed || !reason.trim()} onClick={() => send(false)}>
           Correct it
         </Button>
         {line.withdrawable ? (
@@ -78,5 +56,28 @@ export function Correction(props: { line: LogLine; ways: TurnUnit[]; onClose: ()
         ) : null}
       </div>
     </Overlay>
+  );
+}
+
+function Field(props: { field: Asked; value: string; onChange: (value: string) => void }) {
+  const { field, value, onChange } = props;
+  const options = field.choices?.map((one) => ({ value: one.value, label: one.words }));
+  const open = field.empty ? `empty: ${field.empty}` : undefined;
+  if (options || field.family === "yes_no") {
+    return <ChoiceRow label={field.label} value={value} onChange={onChange} options={options ?? YES_NO} />;
+  }
+  if (field.family === "lines") {
+    return (
+      <LinesField label={field.label} value={value} onChange={(event) => onChange(event.target.value)} />
+    );
+  }
+  return (
+    <TextField
+      label={field.label}
+      hint={open}
+      value={value}
+      placeholder={field.example}
+      onChange={(event) => onChange(event.target.value)}
+    />
   );
 }

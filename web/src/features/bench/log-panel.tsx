@@ -1,19 +1,16 @@
 /** The log: every entry, newest first; corrections beside what they replace. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { getLog, type Bench, type LogLine, type TurnUnit } from "../../api";
+import { getLog, type Bench, type LogLine } from "../../api";
 import { Button, Say, moment } from "../../ui";
 import type { Tap } from "./parts";
 import { Correction } from "./correction";
 
 const SHORT = 5;
 
-const WAYS: TurnUnit[] = ["degrees", "rim", "slots"];
-
 /** The newest entries come with every answer; older ones are asked for when somebody wants to see them. */
 export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
   const { id: job, log: newestLines, last_seq: last } = bench;
-  const ways = bench.work.topic === "tapered" ? bench.work.turn_units : WAYS;
   const names = new Map(bench.places.map((place) => [place.id, place.name]));
   const [all, setAll] = useState(false);
   const first = newestLines[0]?.seq ?? 1;
@@ -78,7 +75,7 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         </Button>
       ) : null}
       {target ? (
-        <Correction key={target.seq} line={target} ways={ways} onClose={() => setTarget(null)} tap={tap} />
+        <Correction key={target.seq} line={target} onClose={() => setTarget(null)} tap={tap} />
       ) : null}
     </section>
   );

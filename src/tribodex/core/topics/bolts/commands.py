@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Torque
+from tribodex.core.job.asked import Family, choice, count, day, length, number, same, tick, torque, words
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.bolts.facts import BaseHabit
 
@@ -14,39 +14,39 @@ from tribodex.core.topics.bolts.facts import BaseHabit
 class PairCap:
     """Cap and base before they close; `rubs`: what rubs, empty where nothing does."""
 
-    numbers_agree: bool
-    faces_clean: bool
-    rubs: str = ""
+    numbers_agree: Annotated[bool, tick("Numbers of cap and base agree, on the same side")]
+    faces_clean: Annotated[bool, tick("Joint faces wiped, no old sealant, no chip")]
+    rubs: Annotated[str, words("What rubs when the shaft is turned", empty="nothing")] = ""
 
 
 @dataclass(frozen=True)
 class ChooseHabit:
     """When the base bolts come to torque."""
 
-    habit: BaseHabit
+    habit: Annotated[BaseHabit, choice("Base bolts", {BaseHabit.ALL_SNUG: "all snug, then torque", BaseHabit.FIXED_FIRST: "the fixed base first"})]
 
 
 @dataclass(frozen=True)
 class PlanJoint:
     """A joint. The maker's torque with its source, else by grade and how the thread is; with an extension what the wrench is set to."""
 
-    joint: str
-    count: str
-    layout: str
-    screw: str
-    grade: str = ""
-    finish: str = ""
-    torque: str = ""
-    torque_source: str = ""
-    into: str = ""
-    engaged: str = ""
-    wrench: str = ""
-    wrench_from: str = ""
-    wrench_to: str = ""
-    wrench_checked: str = ""
-    wrench_length: str = ""
-    extension: str = ""
-    angle: str = ""
+    joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
+    count: Annotated[str, count("Number of bolts", "4")]
+    layout: Annotated[str, choice("They stand", {"corners": "at corners, in turn", "circle": "on a circle", "rows": "in two rows"})]
+    screw: Annotated[str, words("Thread", "M16, M20x1.5, 5/8-11")]
+    grade: Annotated[str, words("Grade", "8.8")] = ""
+    finish: Annotated[str, words("The thread is", "oiled")] = ""
+    torque: Annotated[str, torque("The maker's torque", "58 N·m, 43 lbf·ft")] = ""
+    torque_source: Annotated[str, words("Whose it is", "sheet of the housing")] = ""
+    into: Annotated[str, words("They go into", "grey iron")] = ""
+    engaged: Annotated[str, length("Thread engaged", "24 mm", empty="not measured")] = ""
+    wrench: Annotated[str, words("Wrench")] = ""
+    wrench_from: Annotated[str, torque("Scale from", "20 N·m")] = ""
+    wrench_to: Annotated[str, torque("Scale to", "200 N·m")] = ""
+    wrench_checked: Annotated[str, day("Checked on")] = ""
+    wrench_length: Annotated[str, length("Drive to middle of grip", "400 mm")] = ""
+    extension: Annotated[str, length("Extension, drive to bolt", "100 mm")] = ""
+    angle: Annotated[str, number(Family.ANGLE, "Its angle", "0 straight on, 90 square")] = ""
     shown: Shown = ""
 
 
@@ -54,36 +54,36 @@ class PlanJoint:
 class TightenBolt:
     """One bolt in one pass. `torque` where it was not the one that is asked."""
 
-    joint: str
-    bolt: int
-    turn: int
-    torque: Torque = ""
+    joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
+    bolt: Annotated[int, count("Bolt", stays=True)]
+    turn: Annotated[int, count("Pass", stays=True)]
+    torque: Annotated[str, torque("Torque", "58 N·m", empty="the one that is asked")] = ""
 
 
 @dataclass(frozen=True)
 class LoosenJoint:
     """A joint is opened again."""
 
-    joint: str
-    reason: str
+    joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
+    reason: Annotated[str, words("Reason")]
 
 
 @dataclass(frozen=True)
 class TakeSupportOut:
     """The support comes out, the load comes on: what was taken out."""
 
-    text: str
+    text: Annotated[str, words("What was taken out")]
 
 
 @dataclass(frozen=True)
 class AlignLoaded:
     """Lined up with the load on; leaf under each foot: 0 + 0.02."""
 
-    offset: str
-    over: str
-    feet: str = ""
-    turned: bool = False
-    labyrinth: bool = False
+    offset: Annotated[str, length("Offset read", "0.05 mm; 0 where nothing is seen")]
+    over: Annotated[str, length("Over a length of", "300 mm")]
+    feet: Annotated[str, length("Leaf under each foot", "0 + 0.02")] = ""
+    turned: Annotated[bool, tick("The shaft was turned by hand before")] = False
+    labyrinth: Annotated[bool, tick("It has a labyrinth seal, which forgives less")] = False
     shown: Shown = ""
 
 
@@ -91,9 +91,12 @@ class AlignLoaded:
 class ReadRingGaps:
     """Gaps beside the outer ring."""
 
-    toward: str
-    away: str
-    how: Literal["cap_off", "pushed"]
+    toward: Annotated[str, length("Gap towards the other bearing", "2.5 mm")]
+    away: Annotated[str, length("Gap away from it", "2.5 mm")]
+    how: Annotated[
+        Literal["cap_off", "pushed"],
+        choice("Measured", {"cap_off": "cap off, by leaf or caliper", "pushed": "cap on, pushed to and fro with a dial"}),
+    ]
     shown: Shown = ""
 
 
@@ -101,8 +104,8 @@ class ReadRingGaps:
 class LookRubbing:
     """Cap on and tight: turned and looked at; `rubs`: what rubs, empty where nothing does."""
 
-    freely: bool
-    rubs: str = ""
+    freely: Annotated[bool, tick("Turns freely")]
+    rubs: Annotated[str, words("What rubs, how it turns", empty="nothing")] = ""
 
 
 COMMANDS: tuple[type, ...] = (

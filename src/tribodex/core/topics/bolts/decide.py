@@ -169,7 +169,7 @@ def _aligned(desk: Desk, command: cmd.AlignLoaded) -> ev.AlignedLoaded:
         verdict = Verdict("shaft not turned", Level.WATCH, f"{verdict.reason} Turn the shaft first: the rings find their place.")
     elif verdict.level is Level.GOOD and not feet:
         verdict = Verdict("feet not tried", Level.WATCH, f"{verdict.reason} A leaf under each foot, bolts snug, tells whether it stands flat.")
-    return ev.AlignedLoaded(offset, over, feet, command.turned, verdict)
+    return ev.AlignedLoaded(offset, over, feet, command.turned, command.labyrinth, verdict)
 
 
 def _gaps(desk: Desk, state: Closing, command: cmd.ReadRingGaps) -> ev.RingGapsRead:

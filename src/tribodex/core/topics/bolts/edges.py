@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from tribodex.core.bolts.thread import BoltThread, read_thread
 from tribodex.core.bolts.torque import PASSES, TorqueCode
+from tribodex.core.errors import InvalidInput
 from tribodex.core.job.alarms import AnsweredBy, again
-from tribodex.core.job.asked import Likely, torque_near
+from tribodex.core.job.asked import FOOT, OUT_OF_LINE, OVER, Likely, torque_near
+from tribodex.core.job.expected import NUMBERED, always, between, by_size
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.gaps import RingGapCode
@@ -36,7 +39,49 @@ def _bolt(desk: Desk, state: Closing, command: cmd.TightenBolt) -> Likely | None
     return torque_near(PASSES[command.turn - 1] * joint.plan.torque_nm)
 
 
-EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.TightenBolt, "torque"): _bolt}
+def _thread(command: cmd.PlanJoint) -> BoltThread | None:
+    try:
+        return read_thread(command.screw)
+    except InvalidInput:
+        return None
+
+
+def _maker(desk: Desk, state: Closing, command: cmd.PlanJoint) -> Likely | None:
+    """From half of what the softest screw takes to what the hardest does: what a maker may ask of this thread."""
+    thread = _thread(command)
+    if thread is None:
+        return None
+    least, most = (k * thread.diameter_mm * 0.75 * proof * thread.stress_area_mm2 / 1000 for k, proof in ((0.075, 225.0), (0.2, 970.0)))
+    return Likely(round(least, 1), round(most, 1), f"{thread.text} takes so much, from a soft screw to the hardest")
+
+
+def _engaged(desk: Desk, state: Closing, command: cmd.PlanJoint) -> Likely | None:
+    thread = _thread(command)
+    if thread is None:
+        return None
+    return Likely(0.2 * thread.diameter_mm, 6 * thread.diameter_mm, f"{thread.text} is screwed in by 1 to 2 diameters")
+
+
+_SCALE = between(0.4, 3_000.0, "torque wrenches reach from 0.4 to 3000 N·m")
+_BESIDE = by_size("width_mm", 0.0, 1.0, "a gap beside the ring belongs to")
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.TightenBolt, "torque"): _bolt,
+    (cmd.TightenBolt, "bolt"): NUMBERED,
+    (cmd.TightenBolt, "turn"): NUMBERED,
+    (cmd.PlanJoint, "count"): between(1, 24, "a joint has up to 24 bolts"),
+    (cmd.PlanJoint, "torque"): _maker,
+    (cmd.PlanJoint, "engaged"): _engaged,
+    (cmd.PlanJoint, "wrench_from"): _SCALE,
+    (cmd.PlanJoint, "wrench_to"): _SCALE,
+    (cmd.PlanJoint, "wrench_length"): between(100.0, 2_000.0, "a torque wrench is 100 mm to 2 m long"),
+    (cmd.PlanJoint, "extension"): between(20.0, 1_000.0, "an extension is 20 mm to 1 m long"),
+    (cmd.PlanJoint, "angle"): between(0.0, 180.0, "an extension stands between straight on and turned back"),
+    (cmd.AlignLoaded, "offset"): always(OUT_OF_LINE),
+    (cmd.AlignLoaded, "over"): always(OVER),
+    (cmd.AlignLoaded, "feet"): always(FOOT),
+    (cmd.ReadRingGaps, "toward"): _BESIDE,
+    (cmd.ReadRingGaps, "away"): _BESIDE,
+}
 
 
 def claims(desk: Desk, state: Closing) -> tuple[Claim, ...]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from enum import StrEnum
-from typing import Literal
+from typing import ClassVar, Literal
 
 from tribodex.core.bolts.order import Layout
 from tribodex.core.bolts.wrench import TorqueWrench
@@ -109,12 +109,15 @@ class LoadOn(Fact):
 
 @dataclass(frozen=True)
 class AlignedLoaded(Fact):
-    """Lined up with the load on: offset over a length, gaps under the feet (mm), shaft turned by hand before."""
+    """Lined up with the load on: offset over a length, gaps under the feet (mm), shaft turned by hand before, and whether a labyrinth asks more."""
+
+    VERSION: ClassVar[int] = 4
 
     offset_mm: float
     over_mm: float
     feet_mm: tuple[float, ...]
     turned: bool
+    labyrinth: bool
     verdict: Verdict
 
 

@@ -8,11 +8,12 @@ from typing import Any, Literal
 
 from tribodex.core.bolts.order import BoltPoint, Layout, order, points
 from tribodex.core.bolts.torque import PASSES, BoltFinish, BoltStrength, Into
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm, mm_each, newton_metres, typed_again
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.decide import habit_of, has_cap, load_of, planned_gap
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
@@ -49,28 +50,27 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.CapPaired():
-            return {"numbers_agree": ticked(fact.numbers_agree), "faces_clean": ticked(fact.faces_clean), "rubs": fact.rubs}
+            return cmd.PairCap(fact.numbers_agree, fact.faces_clean, fact.rubs)
         case ev.HabitChosen():
-            return {"habit": fact.habit}
+            return cmd.ChooseHabit(fact.habit)
         case ev.JointPlanned():
-            return fact.plan.typed
+            return typed_again(cmd.PlanJoint, fact.plan.typed)
         case ev.BoltTightened():
-            return {"joint": fact.joint, "bolt": str(fact.bolt), "turn": str(fact.turn), "torque": f"{fact.torque_nm:g} N·m"}
+            return cmd.TightenBolt(fact.joint, fact.bolt, fact.turn, newton_metres(fact.torque_nm))
         case ev.LoadOn():
-            return {"text": fact.text}
+            return cmd.TakeSupportOut(fact.text)
         case ev.AlignedLoaded():
-            feet = " + ".join(f"{gap:g} mm" for gap in fact.feet_mm)
-            return {"offset": f"{fact.offset_mm:g} mm", "over": f"{fact.over_mm:g} mm", "feet": feet, "turned": ticked(fact.turned)}
+            return cmd.AlignLoaded(mm(fact.offset_mm), mm(fact.over_mm), mm_each(fact.feet_mm), fact.turned, fact.labyrinth)
         case ev.RingGapsRead():
-            return {"toward": f"{fact.toward_mm:g} mm", "away": f"{fact.away_mm:g} mm", "how": fact.how}
+            return cmd.ReadRingGaps(mm(fact.toward_mm), mm(fact.away_mm), fact.how)
         case ev.RubbingLooked():
-            return {"freely": ticked(fact.freely), "rubs": fact.rubs}
+            return cmd.LookRubbing(fact.freely, fact.rubs)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import STAGE, decide, move
-from tribodex.core.topics.care.edges import claims
+from tribodex.core.topics.care.edges import EXPECTS, claims
 from tribodex.core.topics.care.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.care.state import Keeping, fold
 
@@ -27,4 +27,5 @@ TOPIC: Topic[Keeping] = Topic(
     kept=(ev.BearingSaid, ev.CareSet),
     figures=figures,
     certificate=certificate,
+    expects=EXPECTS,
 )

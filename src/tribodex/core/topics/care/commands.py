@@ -3,47 +3,51 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
+from tribodex.core.job.asked import Family, choice, count, length, number, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
+
+_WAYS = worded(CareWay)
 
 
 @dataclass(frozen=True)
 class SetCare:
     """How it is greased again and looked at. A maker's interval or amount comes with its source; else both are computed."""
 
-    way: CareWay
-    hours_per_day: str = ""
-    speed: str = ""
-    temperature: str = ""
-    dirt: str = ""
-    wet: str = ""
-    shakes: str = ""
-    stands: str = ""
-    path: str = ""
-    gun: str = ""
-    stroke: str = ""
-    interval: str = ""
-    interval_source: str = ""
-    amount: str = ""
-    amount_source: str = ""
-    strokes: str = ""
-    cartridge: str = ""
-    season_days: str = ""
-    look_days: str = ""
-    running: str = ""
-    grease: str = ""
+    way: Annotated[CareWay, choice("Kept", _WAYS)]
+    hours_per_day: Annotated[str, number(Family.HOURS, "Hours a day", "16")] = ""
+    speed: Annotated[str, number(Family.SPEED, "Speed", "1480 r/min")] = ""
+    temperature: Annotated[str, warmth("Housing when it runs", "65 °C")] = ""
+    dirt: Annotated[str, words("Dirt")] = ""
+    wet: Annotated[str, words("Water")] = ""
+    shakes: Annotated[str, words("Vibration")] = ""
+    stands: Annotated[str, words("The shaft is")] = ""
+    path: Annotated[str, choice("Grease comes in", {"": "not said", "side": "from the side", "groove": "through the groove of the outer ring"})] = ""
+    gun: Annotated[str, words("Gun")] = ""
+    stroke: Annotated[str, number(Family.MASS, "One stroke of it gives", "1.2 g")] = ""
+    interval: Annotated[str, number(Family.HOURS, "Every so many hours", "2000")] = ""
+    interval_source: Annotated[str, words("Whose interval")] = ""
+    amount: Annotated[str, number(Family.MASS, "So much each time", "20 g")] = ""
+    amount_source: Annotated[str, words("Whose amount")] = ""
+    strokes: Annotated[str, count("Strokes", "2")] = ""
+    cartridge: Annotated[str, number(Family.MASS, "A cartridge holds", "400 g")] = ""
+    season_days: Annotated[str, number(Family.DAYS, "At the latest after, days", "365")] = ""
+    look_days: Annotated[str, number(Family.DAYS, "Looked at every, days", "30")] = ""
+    running: Annotated[str, choice("Greased while it runs", {"": "not said", "no": "no", "yes": "yes"})] = ""
+    grease: Annotated[str, words("Grease")] = ""
 
 
 @dataclass(frozen=True)
 class SayBearing:
     """Which bearing is there: its number, or its sizes with its design."""
 
-    designation: str
-    bore: str = ""
-    outside: str = ""
-    width: str = ""
-    design: str = ""
+    designation: Annotated[str, words("Number on the ring, or what it is called", "22218")]
+    bore: Annotated[str, length("Bore", "90 mm", empty="by its number")] = ""
+    outside: Annotated[str, length("Outside diameter", "160 mm", empty="by its number")] = ""
+    width: Annotated[str, length("Width", "40 mm", empty="by its number")] = ""
+    design: Annotated[str, words("In it roll")] = ""
     shown: Shown = ""
 
 

@@ -8,10 +8,12 @@ from datetime import date
 from typing import Any, Literal
 
 from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET, Design
+from tribodex.core.job.said import mm, typed_again
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import CareKind, due_date
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics import grease
+from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import bearing_of, usual_way, warm_c
 from tribodex.core.topics.care.state import Keeping
@@ -30,17 +32,16 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.CareSet():
-            return dict(fact.plan.typed)
+            return typed_again(cmd.SetCare, fact.plan.typed)
         case ev.BearingSaid():
             b = fact.bearing
-            sizes = {"bore": f"{b.bore_mm:g} mm", "outside": f"{b.outside_mm:g} mm", "width": f"{b.width_mm:g} mm"}
-            return {"designation": b.label, **sizes, "design": b.design}
+            return cmd.SayBearing(b.label, mm(b.bore_mm), mm(b.outside_mm), mm(b.width_mm), b.design)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -3,45 +3,47 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 from tribodex.core.cartridge.covers import Inner
-from tribodex.core.job.asked import Length, Torque, Warmth
+from tribodex.core.job.asked import choice, length, tick, torque, warmth, words
 from tribodex.core.quantities import Shown
 
 Side = Literal["fixed", "floating"]
 End = Literal["drive", "far"]
+
+_SIDE = choice("Bearing", {"fixed": "fixed", "floating": "floating"}, stays=True)
 
 
 @dataclass(frozen=True)
 class SetOuterRing:
     """The outer ring of a separable bearing is in the cleaned housing."""
 
-    side: Side
+    side: Annotated[Side, _SIDE]
 
 
 @dataclass(frozen=True)
 class ReadCooled:
     """How warm bearing and housing are before they meet."""
 
-    ring_temperature: Warmth
-    housing_temperature: Warmth
+    ring_temperature: Annotated[str, warmth("Bearing on the shaft", "28 °C")]
+    housing_temperature: Annotated[str, warmth("Housing", "20 °C")]
 
 
 @dataclass(frozen=True)
 class EnterHousing:
     """The shaft is in the housing, by hand; or it would not go."""
 
-    by_hand: bool
-    text: str = ""
+    by_hand: Annotated[bool, tick("It went in by hand")]
+    text: Annotated[str, words("Where it stopped")] = ""
 
 
 @dataclass(frozen=True)
 class TurnOver:
     """Turned over: what sticks out below, and the free height of the blocks."""
 
-    stands_out: str
-    free: str
+    stands_out: Annotated[str, length("Sticks out below", "60 mm")]
+    free: Annotated[str, length("Free height of the blocks", "80 mm")]
     shown: Shown = ""
 
 
@@ -49,36 +51,38 @@ class TurnOver:
 class TightenPair:
     """First nut to torque, tab, second nut jammed."""
 
-    torque: Torque
-    wrench: str
-    tab_bent: bool
-    jammed: bool
-    decided_by: str = ""
-    reason: str = ""
+    torque: Annotated[str, torque("First nut", "95 N·m")]
+    wrench: Annotated[str, words("With which wrench and hook")]
+    tab_bent: Annotated[bool, tick("A tab is bent into a slot, by tightening")]
+    jammed: Annotated[bool, tick("Second nut jammed, the first one held")]
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)
 class PackBetween:
     """Grease between the pair: which, how much."""
 
-    text: str
+    text: Annotated[str, words("Which grease, how much")]
 
 
 @dataclass(frozen=True)
 class DrawByCover:
     """A cover draws a cold bearing home."""
 
-    side: Side
-    inner: Inner
+    side: Annotated[Side, _SIDE]
+    inner: Annotated[
+        Inner, choice("Its inner ring is", {"home": "home", "loose": "loose", "supported": "supported", "tight on its way": "tight, on its way"})
+    ]
 
 
 @dataclass(frozen=True)
 class MeasureCover:
     """Depth to the outer ring and spigot of the cover."""
 
-    side: Side
-    depth: str
-    spigot: str
+    side: Annotated[Side, _SIDE]
+    depth: Annotated[str, length("Housing's face to the outer ring", "12.40 mm")]
+    spigot: Annotated[str, length("Height of the spigot", "12.30 mm")]
     shown: Shown = ""
 
 
@@ -86,18 +90,18 @@ class MeasureCover:
 class SealJoint:
     """What went on a cover's joint."""
 
-    side: Side
-    text: str
+    side: Annotated[Side, _SIDE]
+    text: Annotated[str, words("What went on the joint")]
 
 
 @dataclass(frozen=True)
 class TightenRound:
     """One round over a cover's screws; gaps beside each screw: 0.5 + 0.5 + 0.6."""
 
-    side: Side
-    torque: Torque
-    wrench: str
-    gaps: str = ""
+    side: Annotated[Side, _SIDE]
+    torque: Annotated[str, torque("Torque of this round", "20 N·m")]
+    wrench: Annotated[str, words("With which wrench")]
+    gaps: Annotated[str, length("Gap beside each screw", "0.5 + 0.5 + 0.6")] = ""
     shown: Shown = ""
 
 
@@ -105,18 +109,18 @@ class TightenRound:
 class TurnCartridge:
     """How the shaft turns with both covers on."""
 
-    freely: bool
-    text: str = ""
+    freely: Annotated[bool, tick("Turns freely")]
+    text: Annotated[str, words("How it turns")] = ""
 
 
 @dataclass(frozen=True)
 class SetFlinger:
     """A flinger at an end."""
 
-    end: End
-    gap: Length
-    pinned: bool
-    both_screws: bool
+    end: Annotated[End, choice("End", {"drive": "drive end", "far": "far end"}, stays=True)]
+    gap: Annotated[str, length("Gap", "1.5 mm")]
+    pinned: Annotated[bool, tick("The pinned flinger")]
+    both_screws: Annotated[bool, tick("Both set screws are tight")]
     shown: Shown = ""
 
 
@@ -124,8 +128,8 @@ class SetFlinger:
 class TopUp:
     """Topped up, turned, listened, looked."""
 
-    text: str
-    no_contact: bool
+    text: Annotated[str, words("Which grease, how much; what was heard and seen")]
+    no_contact: Annotated[bool, tick("Nothing touches")]
 
 
 COMMANDS: tuple[type, ...] = (

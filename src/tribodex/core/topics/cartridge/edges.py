@@ -7,9 +7,11 @@ from tribodex.core.cartridge.building import CartridgeCode
 from tribodex.core.cartridge.covers import CoverCode
 from tribodex.core.cartridge.shaft_end import ShaftEndCode
 from tribodex.core.job.alarms import AnsweredBy, again
-from tribodex.core.job.asked import HEATED, Likely, torque_near
+from tribodex.core.job.asked import HEATED, Family, Likely, torque_near
+from tribodex.core.job.expected import between, by_size
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
+from tribodex.core.job.readback import numbers_in
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
@@ -40,12 +42,22 @@ def _round(desk: Desk, state: Cartridge, command: cmd.TightenRound) -> Likely | 
     return torque_near(next_pass(plan, state.covers[command.side]) or plan.screws.torque_nm) if plan is not None else None
 
 
+def _spigot(desk: Desk, state: Cartridge, command: cmd.MeasureCover) -> Likely | None:
+    depth, _ = numbers_in(Family.LENGTH, command.depth, "depth", command.shown)
+    return Likely(max(0.0, depth[0] - 5), depth[0] + 5, f"the ring lies {depth[0]:g} mm deep, and the spigot reaches it") if depth else None
+
+
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.ReadCooled, "ring_temperature"): lambda desk, state, command: HEATED,
     (cmd.ReadCooled, "housing_temperature"): lambda desk, state, command: HEATED,
     (cmd.TightenPair, "torque"): lambda desk, state, command: torque_near(state.plan.nut_nm) if state.plan is not None else None,
     (cmd.TightenRound, "torque"): _round,
-    (cmd.SetFlinger, "gap"): lambda desk, state, command: Likely(0.1, 8.0, "a flinger stands about 0.8 mm (1/32 in) off its cover"),
+    (cmd.SetFlinger, "gap"): between(0.1, 8.0, "a flinger stands about 0.8 mm (1/32 in) off its cover"),
+    (cmd.TurnOver, "stands_out"): between(0.0, 3_000.0, "a shaft sticks out by up to 3 m"),
+    (cmd.TurnOver, "free"): between(0.0, 3_000.0, "blocks leave up to 3 m free"),
+    (cmd.MeasureCover, "depth"): by_size("width_mm", 0.0, 4.0, "the outer ring lies in its seat like"),
+    (cmd.MeasureCover, "spigot"): _spigot,
+    (cmd.TightenRound, "gaps"): between(0.0, 5.0, "a cover stands off by up to 5 mm"),
 }
 
 

@@ -9,10 +9,11 @@ from typing import Any, Literal
 from tribodex.core.bolts.torque import pattern
 from tribodex.core.cartridge.building import free_height
 from tribodex.core.cartridge.shaft_end import Hand, flinger_gap
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import celsius, mm, mm_each, newton_metres
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
+from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import bearing_of, cover_result, flinger_opens, home, next_pass, slide_in_of, still_in
 from tribodex.core.topics.cartridge.move import cover_due
@@ -61,35 +62,31 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.RingCooled():
-            return {"ring_temperature": f"{fact.ring_c:g} °C", "housing_temperature": f"{fact.housing_c:g} °C"}
+            return cmd.ReadCooled(celsius(fact.ring_c), celsius(fact.housing_c))
         case ev.TurnedOver():
-            return {"stands_out": f"{fact.stands_out_mm:g} mm", "free": f"{fact.free_mm:g} mm"}
+            return cmd.TurnOver(mm(fact.stands_out_mm), mm(fact.free_mm))
         case ev.PairTightened():
-            named = {"decided_by": fact.decided_by, "reason": fact.reason}
-            done = {"tab_bent": ticked(fact.tab_bent), "jammed": ticked(fact.jammed)}
-            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, **done, **named}
+            return cmd.TightenPair(newton_metres(fact.torque_nm), fact.wrench, fact.tab_bent, fact.jammed, fact.decided_by, fact.reason)
         case ev.PackedBetween():
-            return {"text": fact.text}
+            return cmd.PackBetween(fact.text)
         case ev.CoverMeasured():
-            return {"side": fact.side, "depth": f"{fact.depth_mm:g} mm", "spigot": f"{fact.spigot_mm:g} mm"}
+            return cmd.MeasureCover(fact.side, mm(fact.depth_mm), mm(fact.spigot_mm))
         case ev.JointSealed():
-            return {"side": fact.side, "text": fact.text}
+            return cmd.SealJoint(fact.side, fact.text)
         case ev.RoundTightened():
-            gaps = " + ".join(f"{gap:g} mm" for gap in fact.gaps_mm)
-            return {"side": fact.side, "torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "gaps": gaps}
+            return cmd.TightenRound(fact.side, newton_metres(fact.torque_nm), fact.wrench, mm_each(fact.gaps_mm))
         case ev.CartridgeTurned():
-            return {"freely": ticked(fact.freely), "text": fact.text}
+            return cmd.TurnCartridge(fact.freely, fact.text)
         case ev.FlingerSet():
-            done = {"pinned": ticked(fact.pinned), "both_screws": ticked(fact.both_screws)}
-            return {"end": fact.end, "gap": f"{fact.gap_mm:g} mm", **done}
+            return cmd.SetFlinger(fact.end, mm(fact.gap_mm), fact.pinned, fact.both_screws)
         case ev.ToppedUp():
-            return {"text": fact.text, "no_contact": ticked(fact.no_contact)}
+            return cmd.TopUp(fact.text, fact.no_contact)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -7,9 +7,10 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result, stud_fit
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm, newton_metres, value_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.state import Follower
 from tribodex.core.working import Result, Verdict
@@ -41,18 +42,17 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.StudFitted():
-            return {"stud": f"{fact.stud_mm:g} mm", "hole": f"{fact.hole_mm:g} mm", "decided_by": fact.decided_by, "reason": fact.reason}
+            return cmd.FitStud(mm(fact.stud_mm), mm(fact.hole_mm), decided_by=fact.decided_by, reason=fact.reason)
         case ev.StudClamped():
-            named = {"decided_by": fact.decided_by, "reason": fact.reason}
-            return {"torque": f"{fact.torque_nm:g} N·m", "thread": fact.thread, "wrench": fact.wrench, **named}
+            return cmd.ClampStud(newton_metres(fact.torque_nm), value_of(fact.thread), fact.wrench, fact.decided_by, fact.reason)
         case ev.RollerTurned():
-            return {"freely": ticked(fact.freely), "text": fact.text}
+            return cmd.TurnRoller(fact.freely, fact.text)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import STAGE, decide
-from tribodex.core.topics.grease.edges import ANSWERS, GATED, HELD, claims
+from tribodex.core.topics.grease.edges import ANSWERS, EXPECTS, GATED, HELD, claims
 from tribodex.core.topics.grease.move import move
 from tribodex.core.topics.grease.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.grease.state import Greasing, fold
@@ -41,4 +41,5 @@ TOPIC: Topic[Greasing] = Topic(
     gated=GATED,
     held=HELD,
     certificate=certificate,
+    expects=EXPECTS,
 )

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import math
+
 from tribodex.core.grease.housing import FillCode
 from tribodex.core.grease.thickener import ThickenerCode
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import CARTRIDGE, RUNNING, STROKE, Likely
+from tribodex.core.job.expected import NUMBERED, always, between, by_size, speed_of_bearing
 from tribodex.core.job.proofs import Claim, What, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import STAGE, OilWorkCode
@@ -23,6 +27,59 @@ ANSWERS: dict[str, AnsweredBy] = {
 # A bearing may be packed before it is mounted: only what is safe comes first.
 GATED: dict[type, str] = {cmd.ChooseLubricant: "make_safe"}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
+
+# Density of steel (kg/mm³).
+STEEL_KG_MM3 = 7.85e-6
+
+
+def _corner(desk: Desk, state: Greasing, command: cmd.FillCorner) -> Likely | None:
+    plan = state.planned
+    if plan is None or not 1 <= command.corner <= len(plan.asked):
+        return None
+    asked = plan.asked[command.corner - 1]
+    counted = "strokes" if plan.gun is not None else ""
+    return Likely(0.0, max(asked * 4, 3.0), f"{asked:g} {counted or 'g'} are planned for this corner", counted)
+
+
+def _mass(desk: Desk, state: Greasing, command: cmd.PlanFill) -> Likely | None:
+    """A fifth of a solid steel ring of its size up to the whole of it."""
+    fitted = desk.fitted(desk.at)
+    if fitted is None:
+        return None
+    b = fitted.bearing
+    solid = math.pi / 4 * (b.outside_mm**2 - b.bore_mm**2) * b.width_mm * STEEL_KG_MM3
+    return Likely(round(solid / 5, 3), round(solid, 3), "solid steel of its size would weigh no more")
+
+
+def _space(share: tuple[float, float], what: str) -> Expect:
+    """A share of D²·B (cm³ or g)."""
+
+    def expect(desk: Desk, state: Greasing, command: cmd.PlanFill) -> Likely | None:
+        fitted = desk.fitted(desk.at)
+        if fitted is None:
+            return None
+        size = fitted.bearing.outside_mm**2 * fitted.bearing.width_mm / 1000
+        return Likely(round(share[0] * size, 1), round(share[1] * size), f"{what} a bearing of {fitted.bearing.outside_mm:g} mm outside diameter")
+
+    return expect
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.ChooseLubricant, "speed"): speed_of_bearing,
+    (cmd.ChooseLubricant, "temperature"): always(RUNNING),
+    (cmd.PlanFill, "stroke"): always(STROKE),
+    (cmd.PlanFill, "cartridge"): always(CARTRIDGE),
+    (cmd.PlanFill, "mass"): _mass,
+    (cmd.PlanFill, "sheet"): _space((0.01, 5.0), "so much goes into a housing for"),
+    (cmd.PlanFill, "volume"): _space((0.05, 10.0), "so much is free beside"),
+    (cmd.PlanFill, "housing"): by_size("outside_mm", 0.95, 3.0, "a housing's inside stands round"),
+    (cmd.PlanFill, "inside"): by_size("width_mm", 0.8, 8.0, "a housing's inside is wider than"),
+    (cmd.PlanFill, "share"): between(5.0, 100.0, "a housing is filled by 20 to 100 %"),
+    (cmd.PlanFill, "corners"): between(1, 8, "a housing has 2 to 8 corners"),
+    (cmd.FillCorner, "corner"): NUMBERED,
+    (cmd.FillCorner, "amount"): _corner,
+    (cmd.FillOil, "below"): by_size("outside_mm", 0.0, 0.7, "oil stands at the lowest roller of"),
+}
 
 
 def claims(desk: Desk, state: Greasing) -> tuple[Claim, ...]:

@@ -9,9 +9,10 @@ from typing import Any, Literal
 from tribodex.core.grease.amounts import Pace
 from tribodex.core.grease.housing import oil_level
 from tribodex.core.grease.thickener import Thickeners
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm, plain, typed_again
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import packs
 from tribodex.core.topics.grease.state import Greasing
@@ -46,25 +47,25 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.LubricantChosen():
-            return fact.typed
+            return typed_again(cmd.ChooseLubricant, fact.typed)
         case ev.FillPlanned():
-            return fact.plan.typed
+            return typed_again(cmd.PlanFill, fact.plan.typed)
         case ev.BearingPacked():
-            named = {"decided_by": fact.decided_by, "reason": fact.reason}
-            return {"how": fact.how, "turned": ticked(fact.turned), "text": fact.text, **named}
+            return cmd.PackBearing(fact.how, fact.turned, fact.text, fact.decided_by, fact.reason)
         case ev.CornerFilled():
-            return {"corner": str(fact.corner), "amount": f"{fact.amount:g}"}
-        case ev.StorageTagged() | ev.LeftAsMade():
-            return {"text": fact.text}
+            return cmd.FillCorner(fact.corner, plain(fact.amount))
+        case ev.StorageTagged():
+            return cmd.TagStored(fact.text)
+        case ev.LeftAsMade():
+            return cmd.LeaveAsMade(fact.text)
         case ev.OilFilled():
-            done = {"channels_open": ticked(fact.channels_open), "level_both": ticked(fact.level_both)}
-            return {"below": f"{fact.below_mm:g} mm", **done, "plug": fact.plug}
+            return cmd.FillOil(mm(fact.below_mm), fact.channels_open, fact.level_both, fact.plug)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

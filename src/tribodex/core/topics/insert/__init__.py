@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.decide import STAGE, decide, move
-from tribodex.core.topics.insert.edges import ANSWERS, GATED, HELD, claims
+from tribodex.core.topics.insert.edges import ANSWERS, EXPECTS, GATED, HELD, claims
 from tribodex.core.topics.insert.show import figures, record, said, tell, view
 from tribodex.core.topics.insert.state import Insert, fold
 
@@ -37,4 +37,5 @@ TOPIC: Topic[Insert] = Topic(
     answers=ANSWERS,
     gated=GATED,
     held=HELD,
+    expects=EXPECTS,
 )

@@ -3,26 +3,29 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
+from tribodex.core.job.asked import choice, length, tick, words
 from tribodex.core.quantities import Shown
 from tribodex.core.units.insert import Closed, Pin
+
+_GROOVE = {"marked": "towards the marked face", "other": "towards the other face", "middle": "in the middle", "unseen": "not to be seen"}
 
 
 @dataclass(frozen=True)
 class TakeInsertOut:
     """The old insert is out; whether its outer ring had turned in the housing."""
 
-    had_turned: bool
-    text: str = ""
+    had_turned: Annotated[bool, tick("Its outer ring had turned in the housing")]
+    text: Annotated[str, words("How it came, or what jammed")] = ""
 
 
 @dataclass(frozen=True)
 class MeasureFitting:
     """From the fitting's middle to the marked face and to the other face."""
 
-    to_marked: str
-    to_other: str
+    to_marked: Annotated[str, length("Fitting to the marked face", "18 mm")]
+    to_other: Annotated[str, length("Fitting to the other face", "18 mm")]
     shown: Shown = ""
 
 
@@ -30,26 +33,29 @@ class MeasureFitting:
 class SeeBore:
     """The groove in the housing's bore, and a slot for a pin."""
 
-    groove: Literal["marked", "other", "middle", "unseen"]
-    pin_slot: bool
+    groove: Annotated[Literal["marked", "other", "middle", "unseen"], choice("Grease groove in the housing's bore", _GROOVE)]
+    pin_slot: Annotated[bool, tick("There is a slot for the insert's pin")]
 
 
 @dataclass(frozen=True)
 class EnterInsert:
     """The new insert is in."""
 
-    groove_faces: Literal["marked", "other", "middle"]
-    pin: Pin
+    groove_faces: Annotated[
+        Literal["marked", "other", "middle"],
+        choice("Its grease groove looks to", {"marked": "the marked face", "other": "the other face", "middle": "neither: it is in the middle"}),
+    ]
+    pin: Annotated[Pin, choice("Its pin is", {Pin.IN_SLOT: "in the housing's slot", Pin.ON_IRON: "against solid iron", Pin.NONE: "it has none"})]
 
 
 @dataclass(frozen=True)
 class CentreInsert:
     """Two depths at the loading slots, on a circle, and whether it swivels."""
 
-    first: str
-    second: str
-    circle: str
-    swivels: bool
+    first: Annotated[str, length("Depth at the first slot", "3.2 mm")]
+    second: Annotated[str, length("Depth at the second slot", "3.2 mm")]
+    circle: Annotated[str, length("Between the two spots", "70 mm")]
+    swivels: Annotated[bool, tick("It swivels by hand")]
     shown: Shown = ""
 
 
@@ -57,7 +63,10 @@ class CentreInsert:
 class CloseHole:
     """What closes the grease hole."""
 
-    closed: Closed
+    closed: Annotated[
+        Closed,
+        choice("Grease hole closed by", {Closed.NEW_FITTING: "a new fitting", Closed.PLUG: "a brass plug", Closed.OLD_FITTING: "the old fitting"}),
+    ]
 
 
 COMMANDS: tuple[type, ...] = (TakeInsertOut, MeasureFitting, SeeBore, EnterInsert, CentreInsert, CloseHole)

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.expected import by_size
 from tribodex.core.job.proofs import Claim, What
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.decide import STAGE, InsertCode
@@ -21,6 +22,14 @@ ANSWERS: dict[str, AnsweredBy] = {
 }
 GATED: dict[type, str] = {cmd.TakeInsertOut: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
+_ACROSS = by_size("width_mm", 0.0, 2.5, "a face of the housing lies beside")
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.MeasureFitting, "to_marked"): _ACROSS,
+    (cmd.MeasureFitting, "to_other"): _ACROSS,
+    (cmd.CentreInsert, "first"): _ACROSS,
+    (cmd.CentreInsert, "second"): _ACROSS,
+    (cmd.CentreInsert, "circle"): by_size("outside_mm", 0.2, 1.1, "two spots on the face of"),
+}
 
 
 def claims(desk: Desk, state: Insert) -> tuple[Claim, ...]:

@@ -6,10 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm, value_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
+from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.state import Insert
 from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness, tilt_deg
@@ -41,24 +42,23 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.OldInsertOut():
-            return {"had_turned": ticked(fact.had_turned), "text": fact.text}
+            return cmd.TakeInsertOut(fact.had_turned, fact.text)
         case ev.FittingMeasured():
-            return {"to_marked": f"{fact.to_marked_mm:g} mm", "to_other": f"{fact.to_other_mm:g} mm"}
+            return cmd.MeasureFitting(mm(fact.to_marked_mm), mm(fact.to_other_mm))
         case ev.HousingBoreSeen():
-            return {"groove": fact.groove, "pin_slot": ticked(fact.pin_slot)}
+            return cmd.SeeBore(value_of(fact.groove), fact.pin_slot)
         case ev.InsertEntered():
-            return {"groove_faces": fact.groove_faces, "pin": fact.pin}
+            return cmd.EnterInsert(value_of(fact.groove_faces), fact.pin)
         case ev.InsertCentred():
-            read = {"first": f"{fact.first_mm:g} mm", "second": f"{fact.second_mm:g} mm", "circle": f"{fact.circle_mm:g} mm"}
-            return {**read, "swivels": ticked(fact.swivels)}
+            return cmd.CentreInsert(mm(fact.first_mm), mm(fact.second_mm), mm(fact.circle_mm), fact.swivels)
         case ev.HoleClosed():
-            return {"closed": fact.closed}
+            return cmd.CloseHole(fact.closed)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

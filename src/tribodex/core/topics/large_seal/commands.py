@@ -3,30 +3,33 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
-from tribodex.core.job.asked import Torque, Warmth
+from tribodex.core.job.asked import Family, choice, count, day, length, number, tick, torque, warmth, words
 from tribodex.core.quantities import Shown
+
+_YES_NO = {"": "not said", "yes": "yes", "no": "no"}
 
 
 @dataclass(frozen=True)
 class PlanLargeSeal:
     """The ring and how it comes: shaft, material, store and room, height of its pack; wished start as 2026-12-01T06:00."""
 
-    shaft: str
-    material: str = ""
-    speed: str = ""
-    temperature: str = ""
-    split: str = ""
-    holds_itself: str = ""
-    shaft_last: str = ""
-    store: str = ""
-    room: str = ""
-    box: str = ""
-    chamfer: str = ""
-    angle: str = ""
-    cover: str = ""
-    cover_source: str = ""
-    starts_at: str = ""
+    shaft: Annotated[str, length("Shaft diameter", "400 mm")]
+    material: Annotated[str, words("Material", empty="not known")] = ""
+    speed: Annotated[str, number(Family.SPEED, "Speed", "300 r/min")] = ""
+    temperature: Annotated[str, warmth("At the lip when it runs", "60 °C")] = ""
+    split: Annotated[str, choice("Joined on site", _YES_NO)] = ""
+    holds_itself: Annotated[str, choice("Holds itself in the housing, without a cover's squeeze", _YES_NO)] = ""
+    shaft_last: Annotated[str, choice("The shaft comes last, through the ring", _YES_NO)] = ""
+    store: Annotated[str, warmth("It comes from a store of", "5 °C")] = ""
+    room: Annotated[str, warmth("Into a room of", empty="20 °C")] = ""
+    box: Annotated[str, length("Height of the pack", "60 mm")] = ""
+    chamfer: Annotated[str, length("Lead-in: end of its chamfer", "4 mm", empty="not measured")] = ""
+    angle: Annotated[str, number(Family.ANGLE, "Its angle to the axis", "20° is the aim")] = ""
+    cover: Annotated[str, torque("Torque of the cover", "30 N·m")] = ""
+    cover_source: Annotated[str, words("Whose torque", "drawing")] = ""
+    starts_at: Annotated[str, day("Wished start", "2026-12-01T06:00")] = ""
     shown: Shown = ""
 
 
@@ -34,63 +37,63 @@ class PlanLargeSeal:
 class WarmRing:
     """Warm right through: by hand in the middle, or measured."""
 
-    middle: Warmth = ""
+    middle: Annotated[str, warmth("In the middle of the pack", "20 °C", empty="warm by hand")] = ""
 
 
 @dataclass(frozen=True)
 class RestRing:
     """Flat on the table for so many hours; what was seen at lip and joint."""
 
-    hours: str
-    marks: str = ""
+    hours: Annotated[str, number(Family.HOURS, "Hours it lay flat", "2")]
+    marks: Annotated[str, words("Marks at lip or joint", empty="none")] = ""
 
 
 @dataclass(frozen=True)
 class ReadySeat:
     """The housing."""
 
-    dry: bool
-    rounded: bool
+    dry: Annotated[bool, tick("Dry and clean")]
+    rounded: Annotated[bool, tick("Edges rounded")]
 
 
 @dataclass(frozen=True)
 class LaySpring:
     """The spring."""
 
-    lock_checked: bool
-    groove_greased: bool
+    lock_checked: Annotated[bool, tick("Its lock is checked")]
+    groove_greased: Annotated[bool, tick("Groove greased")]
 
 
 @dataclass(frozen=True)
 class PressAt:
     """Pressed in at an hour of the clock."""
 
-    hour: float
+    hour: Annotated[float, count("Hour of the clock", stays=True)]
 
 
 @dataclass(frozen=True)
 class SeatFlat:
     """Gone round once more."""
 
-    flat: bool
-    text: str = ""
+    flat: Annotated[bool, tick("Flat all round")]
+    text: Annotated[str, words("Where it stands up, or is folded")] = ""
 
 
 @dataclass(frozen=True)
 class CoverSeal:
     """The cover."""
 
-    torque: Torque
-    wrench: str
-    even: bool
+    torque: Annotated[str, torque("Torque", "30 N·m")]
+    wrench: Annotated[str, words("With which wrench")]
+    even: Annotated[bool, tick("Evenly, crosswise")]
 
 
 @dataclass(frozen=True)
 class UseStraps:
     """Straps that keep the ring round while it is carried go in, or come out."""
 
-    out: bool
-    what: str = ""
+    out: Annotated[bool, tick("They are out again")]
+    what: Annotated[str, words("Which, how many")] = ""
 
 
 COMMANDS: tuple[type, ...] = (PlanLargeSeal, UseStraps, WarmRing, RestRing, ReadySeat, LaySpring, PressAt, SeatFlat, CoverSeal)

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from tribodex.core.bolts.torque import TorqueCode
 from tribodex.core.job.alarms import AnsweredBy, again
-from tribodex.core.job.asked import AT_REST, torque_near
+from tribodex.core.job.asked import AT_REST, LEAD_IN, RUNNING, Family, Likely, torque_near
+from tribodex.core.job.expected import NUMBERED, always, between, speed_of_lip
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
+from tribodex.core.job.readback import numbers_in
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
@@ -25,8 +27,34 @@ ANSWERS: dict[str, AnsweredBy] = {
 GATED: dict[type, str] = {command: STAGE for command in cmd.COMMANDS if command is not cmd.PlanLargeSeal}
 
 
+def _shaft(command: cmd.PlanLargeSeal) -> float | None:
+    read, _ = numbers_in(Family.LENGTH, command.shaft, "shaft", command.shown)
+    return read[0] if read else None
+
+
+def _lip(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely | None:
+    shaft = _shaft(command)
+    return speed_of_lip(shaft) if shaft else None
+
+
+def _chamfer(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely | None:
+    shaft = _shaft(command)
+    return Likely(0.6 * shaft, shaft, f"a chamfer ends below the shaft's {shaft:g} mm") if shaft else None
+
+
 EXPECTS: dict[tuple[type, str], Expect | str] = {
-    (cmd.WarmRing, "middle"): lambda desk, state, command: AT_REST,
+    (cmd.WarmRing, "middle"): always(AT_REST),
+    (cmd.PlanLargeSeal, "shaft"): between(50.0, 5_000.0, "large rings stand on shafts of 200 mm to 4 m"),
+    (cmd.PlanLargeSeal, "speed"): _lip,
+    (cmd.PlanLargeSeal, "temperature"): always(RUNNING),
+    (cmd.PlanLargeSeal, "store"): always(AT_REST),
+    (cmd.PlanLargeSeal, "room"): always(AT_REST),
+    (cmd.PlanLargeSeal, "box"): between(10.0, 600.0, "packs are 20 to 400 mm high"),
+    (cmd.PlanLargeSeal, "chamfer"): _chamfer,
+    (cmd.PlanLargeSeal, "angle"): always(LEAD_IN),
+    (cmd.PlanLargeSeal, "cover"): between(0.5, 2_000.0, "covers are tightened with 1 to 1000 N·m"),
+    (cmd.RestRing, "hours"): between(0.05, 1_000.0, "a ring rests for an hour or a night"),
+    (cmd.PressAt, "hour"): NUMBERED,
     (cmd.CoverSeal, "torque"): lambda desk, state, command: torque_near(state.plan.cover_nm) if state.plan is not None else None,
 }
 

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import celsius, newton_metres, plain, typed_again
 from tribodex.core.job.topic import Desk
 from tribodex.core.seals.material import SealMaterials
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import straps_in
 from tribodex.core.topics.large_seal.state import LargeSeal
@@ -42,25 +43,25 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.LargeSealPlanned():
-            return fact.plan.typed
+            return typed_again(cmd.PlanLargeSeal, fact.plan.typed)
         case ev.RingWarmed():
-            return {"middle": f"{fact.middle_c:g} °C" if fact.middle_c is not None else ""}
+            return cmd.WarmRing(celsius(fact.middle_c))
         case ev.RingRested():
-            return {"hours": f"{fact.hours:g}", "marks": fact.marks}
+            return cmd.RestRing(plain(fact.hours), fact.marks)
         case ev.SeatReady():
-            return {"dry": ticked(fact.dry), "rounded": ticked(fact.rounded)}
+            return cmd.ReadySeat(fact.dry, fact.rounded)
         case ev.SpringIn():
-            return {"lock_checked": ticked(fact.lock_checked), "groove_greased": ticked(fact.groove_greased)}
+            return cmd.LaySpring(fact.lock_checked, fact.groove_greased)
         case ev.SeatedFlat():
-            return {"flat": ticked(fact.flat), "text": fact.text}
+            return cmd.SeatFlat(fact.flat, fact.text)
         case ev.SealCovered():
-            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "even": ticked(fact.even)}
+            return cmd.CoverSeal(newton_metres(fact.torque_nm), fact.wrench, fact.even)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.decide import decide, move
-from tribodex.core.topics.lineup.edges import claims
+from tribodex.core.topics.lineup.edges import EXPECTS, claims
 from tribodex.core.topics.lineup.show import figures, record, said, tell, view
 from tribodex.core.topics.lineup.state import ShaftState, fold
 
@@ -33,4 +33,5 @@ TOPIC: Topic[ShaftState] = Topic(
     said=said,
     figures=figures,
     floats=lambda state, at: state.floats.get(at),
+    expects=EXPECTS,
 )

@@ -3,27 +3,33 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
+from tribodex.core.job.asked import choice, length, same, tick, warmth, worded, words
 from tribodex.core.lineup.floating import Floats, Groove
 from tribodex.core.quantities import Shown
+
+_PLACE = words("Bearing", stays=True)
 
 
 @dataclass(frozen=True)
 class SayFloat:
     """Where a bearing lets the shaft grow, or that it holds it; in a one-piece housing, the groove its snap ring sits in."""
 
-    place: str
-    floats: Floats
-    groove: Groove = ""
+    place: Annotated[str, _PLACE]
+    floats: Annotated[Floats, choice("It is", worded(Floats))]
+    groove: Annotated[
+        Groove, choice("Snap ring of a one-piece housing", {"": "none", "inner": "inner groove: fixes", "outer": "outer groove: floats"})
+    ] = ""
 
 
 @dataclass(frozen=True)
 class SayMark:
     """Where a bearing's centre mark lies from the datum, and the datum's name."""
 
-    place: str
-    at: str
-    datum: str = ""
+    place: Annotated[str, _PLACE]
+    at: Annotated[str, length("Centre mark from the datum", "1250 mm")]
+    datum: Annotated[str, words("Datum")] = ""
     shown: Shown = ""
 
 
@@ -31,10 +37,10 @@ class SayMark:
 class SayRings:
     """Housing seat and rings as measured; several rings with a plus between them, none where there is none."""
 
-    place: str
-    seat: str
-    near: str = ""
-    far: str = ""
+    place: Annotated[str, _PLACE]
+    seat: Annotated[str, length("Width of the housing seat", "65 mm")]
+    near: Annotated[str, length("Rings on the datum's side", "10 + 10", empty="none")] = ""
+    far: Annotated[str, length("Rings on the far side", "10 mm", empty="none")] = ""
     shown: Shown = ""
 
 
@@ -42,9 +48,9 @@ class SayRings:
 class LaySleeve:
     """The bearing is laid on its sleeve at rest: thread end to the ring's near face. The drive-up is the plan's unless given."""
 
-    place: str
-    sleeve_to_ring: str
-    drive_up: str = ""
+    place: Annotated[str, _PLACE]
+    sleeve_to_ring: Annotated[str, length("Bearing laid on: sleeve's thread end to the ring's near face", "22 mm")]
+    drive_up: Annotated[str, length("Drive-up to come", "0.7 mm", empty="the plan's")] = ""
     shown: Shown = ""
 
 
@@ -52,21 +58,21 @@ class LaySleeve:
 class SayRunning:
     """Materials and temperatures, °C or °F: when mounted; running, shaft and base; at the start, shaft hot and base cold; in the cold."""
 
-    shaft_material: str
-    base_material: str
-    mount: str
-    running_shaft: str
-    running_base: str
-    start_shaft: str = ""
-    cold: str = ""
+    shaft_material: Annotated[str, words("Shaft")]
+    base_material: Annotated[str, words("Base")]
+    mount: Annotated[str, warmth("When mounted", "20 °C")]
+    running_shaft: Annotated[str, warmth("Shaft, running", "60 °C")]
+    running_base: Annotated[str, warmth("Base, running", "35 °C")]
+    start_shaft: Annotated[str, warmth("Shaft at the start, base still cold", "60 °C")] = ""
+    cold: Annotated[str, warmth("Coldest standstill", "-10 °C")] = ""
 
 
 @dataclass(frozen=True)
 class SetOffset:
     """Where the floating bearing stands in its seat; `away` from the fixed one."""
 
-    offset: str
-    away: bool = False
+    offset: Annotated[str, length("Floating bearing, from the middle of its seat", "2 mm")]
+    away: Annotated[bool, tick("Away from the fixed bearing")] = False
     shown: Shown = ""
 
 
@@ -74,9 +80,9 @@ class SetOffset:
 class SayGap:
     """An axial gap as set: labyrinth, flinger, cover."""
 
-    name: str
-    gap: str
-    closes: bool = True
+    name: Annotated[str, words("Gap", "labyrinth, flinger, cover", stays=True)]
+    gap: Annotated[str, length("As set", "1.2 mm")]
+    closes: Annotated[bool, tick("Growth closes it")] = True
     shown: Shown = ""
 
 
@@ -84,8 +90,8 @@ class SayGap:
 class SayFeet:
     """The leaf under each foot of a housing, with a plus between them."""
 
-    place: str
-    gaps: str
+    place: Annotated[str, _PLACE]
+    gaps: Annotated[str, length("Leaf under each foot, bolt loose", "0 + 0.05 + 0 + 0.12")]
     shown: Shown = ""
 
 
@@ -93,11 +99,11 @@ class SayFeet:
 class ReadAlignment:
     """An offset read over a length with straightedge, string or laser."""
 
-    place: str
-    offset: str
-    over: str
-    labyrinth: bool = False
-    tool: str = "straightedge"
+    place: Annotated[str, _PLACE]
+    offset: Annotated[str, length("Offset read", "0.2 mm")]
+    over: Annotated[str, length("Over a length of", "300 mm")]
+    labyrinth: Annotated[bool, tick("The seal is a labyrinth")] = False
+    tool: Annotated[str, choice("By what", same("straightedge", "string", "laser"))] = "straightedge"
     shown: Shown = ""
 
 
@@ -105,10 +111,10 @@ class ReadAlignment:
 class SayBoltHoles:
     """Hole, bolt and the correction wanted."""
 
-    place: str
-    hole: str
-    bolt: str
-    wanted: str
+    place: Annotated[str, _PLACE]
+    hole: Annotated[str, length("Hole", "18 mm")]
+    bolt: Annotated[str, length("Bolt", "16 mm")]
+    wanted: Annotated[str, length("Correction wanted", "0.5 mm")]
     shown: Shown = ""
 
 

@@ -4,15 +4,56 @@ from __future__ import annotations
 
 from enum import StrEnum
 
+from tribodex.core.job.asked import AT_REST, FOOT, OUT_OF_LINE, OVER, RUNNING, SHAFT_WARM, Family, Likely
+from tribodex.core.job.expected import always, between, by_size, fitted_there
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.readback import numbers_in
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.floating import Floats
+from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup.decide import computed
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
 from tribodex.core.working import Level, Verdict
 
 STAGE = "line_up"
+
+
+def _hole(desk: Desk, state: ShaftState, command: cmd.SayBoltHoles) -> Likely | None:
+    bolt, _ = numbers_in(Family.LENGTH, command.bolt, "bolt", command.shown)
+    return Likely(bolt[0], bolt[0] * 1.6 + 2, f"it is a hole for a bolt of {bolt[0]:g} mm") if bolt else None
+
+
+def _to_come(desk: Desk, state: ShaftState, command: cmd.LaySleeve) -> Likely | None:
+    fitted = fitted_there(desk, command)
+    if fitted is None or fitted.drive_up_mm is None:
+        return None
+    span = fitted.drive_up_mm
+    return Likely(round(span.low / 4, 3), round(span.high * 4, 3), f"{span.low:.2g} to {span.high:.2g} mm is planned")
+
+
+_RING = by_size("width_mm", 0.0, 2.0, "a ring stands beside")
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.SayMark, "at"): between(0.0, 20_000.0, "shafts are up to 20 m long"),
+    (cmd.SayRings, "seat"): by_size("width_mm", 0.8, 4.0, "it is a seat for"),
+    (cmd.SayRings, "near"): _RING,
+    (cmd.SayRings, "far"): _RING,
+    (cmd.LaySleeve, "sleeve_to_ring"): by_size("width_mm", 0.0, 3.0, "a sleeve stands out beside"),
+    (cmd.LaySleeve, "drive_up"): _to_come,
+    (cmd.SayRunning, "mount"): always(AT_REST),
+    (cmd.SayRunning, "running_shaft"): always(SHAFT_WARM),
+    (cmd.SayRunning, "running_base"): always(RUNNING),
+    (cmd.SayRunning, "start_shaft"): always(SHAFT_WARM),
+    (cmd.SayRunning, "cold"): between(-60.0, 60.0, "it is the coldest standstill"),
+    (cmd.SetOffset, "offset"): between(0.0, 30.0, "a floating ring stands off the middle by millimetres"),
+    (cmd.SayGap, "gap"): between(0.0, 30.0, "gaps beside a shaft are millimetres"),
+    (cmd.SayFeet, "gaps"): always(FOOT),
+    (cmd.ReadAlignment, "offset"): always(OUT_OF_LINE),
+    (cmd.ReadAlignment, "over"): always(OVER),
+    (cmd.SayBoltHoles, "hole"): _hole,
+    (cmd.SayBoltHoles, "bolt"): between(5.0, 100.0, "housings are bolted down with M6 to M64"),
+    (cmd.SayBoltHoles, "wanted"): between(0.0, 20.0, "a housing is shifted by millimetres"),
+}
 
 
 class LineUpCode(StrEnum):

@@ -6,11 +6,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm, mm_each
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.growth import EXPANSION
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.dimensions import Beside, Dimension, beside, dimensions, sleeve_ends_mm
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
@@ -52,24 +53,23 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.FloatSaid():
-            return {"place": fact.place, "floats": fact.floats, "groove": fact.groove}
+            return cmd.SayFloat(fact.place, fact.floats, fact.groove)
         case ev.RingsSaid():
-            near, far = (" + ".join(f"{r:g} mm" for r in rings) for rings in (fact.near_mm, fact.far_mm))
-            return {"place": fact.place, "seat": f"{fact.seat_mm:g} mm", "near": near, "far": far}
+            return cmd.SayRings(fact.place, mm(fact.seat_mm), mm_each(fact.near_mm), mm_each(fact.far_mm))
         case ev.SleeveLaid():
-            return {"place": fact.place, "sleeve_to_ring": f"{fact.to_ring_mm:g} mm"}
+            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm))
         case ev.OffsetSet():
-            return {"offset": f"{abs(fact.offset_mm):g} mm", "away": ticked(fact.offset_mm < 0)}
+            return cmd.SetOffset(mm(abs(fact.offset_mm)), fact.offset_mm < 0)
         case ev.GapSaid():
-            return {"name": fact.name, "gap": f"{fact.mm:g} mm", "closes": ticked(fact.closes)}
+            return cmd.SayGap(fact.name, mm(fact.mm), fact.closes)
         case ev.FeetSaid():
-            return {"place": fact.place, "gaps": " + ".join(f"{mm:g} mm" for mm in fact.gaps_mm)}
+            return cmd.SayFeet(fact.place, mm_each(fact.gaps_mm))
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

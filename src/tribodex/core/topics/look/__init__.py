@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look import facts as ev
 from tribodex.core.topics.look.decide import STAGE, decide, move
-from tribodex.core.topics.look.edges import claims
+from tribodex.core.topics.look.edges import EXPECTS, claims
 from tribodex.core.topics.look.show import certificate, record, said, tell, view
 from tribodex.core.topics.look.state import Look, fold
 
@@ -32,4 +32,5 @@ TOPIC: Topic[Look] = Topic(
     said=said,
     made_by={ev.LookConcluded: cmd.ConcludeLook, ev.PartJudged: cmd.JudgePart},
     certificate=certificate,
+    expects=EXPECTS,
 )

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.failure.weighing import How
+from tribodex.core.job.asked import Family, choice, count, length, number, same, tick, words
 from tribodex.core.quantities import Shown
 
 
@@ -13,22 +15,24 @@ from tribodex.core.quantities import Shown
 class SeeMark:
     """The answer to one question: its letters (`b`, or `be` where several are true), and how sure."""
 
-    question: int
-    letters: str
-    how: How = "seen"
+    question: Annotated[int, count("Question", stays=True)]
+    letters: Annotated[str, words("Answer, by its letter", "b, or be where several are true")]
+    how: Annotated[How, choice("How sure", same("seen", "doubtful", "not looked", "destroyed"))] = "seen"
 
 
 @dataclass(frozen=True)
 class MarkFinding:
     """Something found on a face: from where to where round it, in which row, and across it where that was measured."""
 
-    face: Face
-    sign: DamageSign
-    at: str
-    to: str = ""
-    row: str = ""
-    middle: str = ""
-    width: str = ""
+    face: Annotated[
+        Face, choice("On the", {Face.OUTER: "outer raceway", Face.INNER: "inner raceway", Face.BORE: "bore", Face.OUTSIDE: "outside"}, stays=True)
+    ]
+    sign: Annotated[DamageSign, choice("Sign", same(*DamageSign))]
+    at: Annotated[str, number(Family.ANGLE, "Where it begins", "135°, or by the clock 4:30")]
+    to: Annotated[str, number(Family.ANGLE, "Where it ends", "180°", empty="only there")] = ""
+    row: Annotated[str, choice("Row", {"1": "1, nut side", "2": "2, beyond", "": "both"})] = ""
+    middle: Annotated[str, length("Its middle, from the nut side", "12 mm", empty="not measured")] = ""
+    width: Annotated[str, length("Its width", "8 mm", empty="not measured")] = ""
     shown: Shown = ""
 
 
@@ -36,14 +40,14 @@ class MarkFinding:
 class PointLoad:
     """Where the load pointed, round the ring."""
 
-    at: str
+    at: Annotated[str, number(Family.ANGLE, "Where the load pointed", "180°, or by the clock 6:00")]
 
 
 @dataclass(frozen=True)
 class CountRollers:
     """Rollers of one row, counted."""
 
-    rollers: str
+    rollers: Annotated[str, count("Rollers in one row", "19")]
 
 
 @dataclass(frozen=True)
@@ -55,29 +59,29 @@ class CleanParts:
 class ConcludeLook:
     """What it came to: the marks' own causes, or others (their ids, with commas) by name with a reason."""
 
-    causes: str = ""
-    decided_by: str = ""
-    reason: str = ""
+    causes: Annotated[str, words("Causes", empty="those of the marks")] = ""
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)
 class JudgePart:
     """A part goes back, or is scrap."""
 
-    part: str
-    fit: bool
-    sign: str = ""
-    decided_by: str = ""
-    reason: str = ""
+    part: Annotated[str, words("Part", stays=True)]
+    fit: Annotated[bool, tick("It goes back")]
+    sign: Annotated[str, words("By which sign")] = ""
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)
 class MakeUnusable:
     """A scrapped part is tagged and made unusable."""
 
-    part: str
-    how: str
-    proof: str
+    part: Annotated[str, words("Part", stays=True)]
+    how: Annotated[str, words("How it was made unusable", "rings cut, tagged")]
+    proof: Annotated[str, words("Seen by, or photograph")]
 
 
 COMMANDS: tuple[type, ...] = (SeeMark, MarkFinding, PointLoad, CountRollers, CleanParts, ConcludeLook, JudgePart, MakeUnusable)

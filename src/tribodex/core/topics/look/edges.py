@@ -2,11 +2,24 @@
 
 from __future__ import annotations
 
+from tribodex.core.job.expected import ANY_ANGLE, NUMBERED, between, by_size
 from tribodex.core.job.proofs import Claim, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
+from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look import facts as ev
 from tribodex.core.topics.look.decide import STAGE
 from tribodex.core.topics.look.state import Look
+
+_ACROSS = by_size("width_mm", 0.0, 1.1, "a mark lies on")
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.SeeMark, "question"): NUMBERED,
+    (cmd.MarkFinding, "at"): ANY_ANGLE,
+    (cmd.MarkFinding, "to"): ANY_ANGLE,
+    (cmd.MarkFinding, "middle"): _ACROSS,
+    (cmd.MarkFinding, "width"): _ACROSS,
+    (cmd.PointLoad, "at"): ANY_ANGLE,
+    (cmd.CountRollers, "rollers"): between(5, 100, "a row has 7 to 60 rollers"),
+}
 
 
 def claims(desk: Desk, state: Look) -> tuple[Claim, ...]:

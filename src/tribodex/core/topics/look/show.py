@@ -11,9 +11,11 @@ from tribodex.core.failure.marks import FailureMarks, split
 from tribodex.core.failure.parts import judge_part
 from tribodex.core.failure.raceway import DamageSign, Face, Strip, strips
 from tribodex.core.failure.weighing import ComesTo, How, Ranked, Reason, Standing
+from tribodex.core.job.said import mm, plain
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look.decide import next_question
 from tribodex.core.topics.look.facts import (
     FindingMarked,
@@ -79,29 +81,23 @@ def _finding_words(fact: FindingMarked) -> str:
     return f"{fact.sign} {where}{row}{middle}{width}"
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case MarkSeen():
-            return {"question": str(fact.question), "letters": "".join(fact.letters), "how": fact.how}
+            return cmd.SeeMark(fact.question, "".join(fact.letters), fact.how)
         case FindingMarked():
-            across = {"middle": fact.middle_mm, "width": fact.width_mm}
-            return {
-                "face": fact.face,
-                "sign": fact.sign,
-                "at": f"{fact.from_deg:g}°",
-                "to": f"{fact.to_deg:g}°" if fact.to_deg != fact.from_deg else "",
-                "row": str(fact.row or ""),
-                **{name: f"{value:g} mm" if value is not None else "" for name, value in across.items()},
-            }
+            end = f"{plain(fact.to_deg)}°" if fact.to_deg != fact.from_deg else ""
+            across = mm(fact.middle_mm), mm(fact.width_mm)
+            return cmd.MarkFinding(fact.face, fact.sign, f"{plain(fact.from_deg)}°", end, str(fact.row or ""), *across)
         case LoadPointed():
-            return {"at": f"{fact.at_deg:g}°"}
+            return cmd.PointLoad(f"{plain(fact.at_deg)}°")
         case RollersCounted():
-            return {"rollers": str(fact.rollers)}
+            return cmd.CountRollers(str(fact.rollers))
         case MadeUnusable():
-            return {"part": fact.part, "how": fact.how, "proof": fact.proof}
+            return cmd.MakeUnusable(fact.part, fact.how, fact.proof)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

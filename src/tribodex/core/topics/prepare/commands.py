@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
 from tribodex.core.fits.seat import SeatKind
-from tribodex.core.job.asked import Warmth
+from tribodex.core.job.asked import choice, count, length, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.prepare.facts import Measured, Seen
 
@@ -14,10 +15,12 @@ from tribodex.core.topics.prepare.facts import Measured, Seen
 class PlanSeat:
     """What the seat should measure: its kind and nominal size, for a cylindrical one its class (m6)."""
 
-    seat: SeatKind
-    nominal: str
-    reason: str
-    shaft_class: str = ""
+    seat: Annotated[
+        SeatKind, choice("Seat", {SeatKind.SLEEVE: "under a sleeve", SeatKind.CYLINDRICAL: "cylindrical, a fit", SeatKind.SLIDING: "sliding"})
+    ]
+    nominal: Annotated[str, length("Nominal size", "90 mm")]
+    reason: Annotated[str, words("Reason")]
+    shaft_class: Annotated[str, words("Class", "m6", empty="seat under a sleeve")] = ""
     shown: Shown = ""
 
 
@@ -25,10 +28,10 @@ class PlanSeat:
 class ReadSeat:
     """A micrometer reading at a section and a direction."""
 
-    section: int
-    direction: int
-    size: str
-    what: Measured = "shaft"
+    section: Annotated[int, count("Section", stays=True)]
+    direction: Annotated[int, count("Direction", stays=True)]
+    size: Annotated[str, length("Micrometer", "89.985 mm")]
+    what: Annotated[Measured, choice("Of", {"shaft": "the shaft", "bore": "the new bore"}, stays=True)] = "shaft"
     shown: Shown = ""
 
 
@@ -36,23 +39,23 @@ class ReadSeat:
 class SayWarmth:
     """Temperatures of shaft and ring, °C or °F."""
 
-    shaft_temperature: Warmth
-    ring_temperature: Warmth = ""
+    shaft_temperature: Annotated[str, warmth("Shaft", "34 °C")]
+    ring_temperature: Annotated[str, warmth("Ring, where its bore is measured too", "22 °C")] = ""
 
 
 @dataclass(frozen=True)
 class SeeOnSeat:
     """Something is seen on the seat."""
 
-    seen: Seen
-    where: str = ""
+    seen: Annotated[Seen, choice("Seen", worded(Seen))]
+    where: Annotated[str, words("Where")] = ""
 
 
 @dataclass(frozen=True)
 class DressSeat:
     """What was seen, by the number of its entry, is dressed."""
 
-    number: int
+    number: Annotated[int, count("Entry", stays=True)]
 
 
 @dataclass(frozen=True)
@@ -64,8 +67,8 @@ class JudgeSeat:
 class AcceptSeat:
     """Use it although it is not in order."""
 
-    name: str
-    reason: str
+    name: Annotated[str, words("Accepted by")]
+    reason: Annotated[str, words("Reason")]
 
 
 COMMANDS: tuple[type, ...] = (PlanSeat, ReadSeat, SayWarmth, SeeOnSeat, DressSeat, JudgeSeat, AcceptSeat)

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from tribodex.core.fits.seat import SeatCode
 from tribodex.core.job.alarms import again
-from tribodex.core.job.asked import AT_REST
+from tribodex.core.job.asked import AT_REST, Likely
+from tribodex.core.job.expected import NUMBERED, always, by_shaft
 from tribodex.core.job.proofs import Claim, What
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.topics.prepare import commands as cmd
@@ -17,9 +18,22 @@ ANSWERS = again(["", *SeatCode, *DressingCode], ev.SeatJudged, ev.SeatAccepted, 
 GATED: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 
 
+def _size(desk: Desk, state: Prepared, command: cmd.ReadSeat) -> Likely | None:
+    """A worn seat is off by tenths; a whole millimetre is refused."""
+    if state.planned is None:
+        return None
+    mm = state.planned.spec.nominal_mm
+    return Likely(mm - 0.5, mm + 0.5, f"its nominal size is {mm:g} mm")
+
+
 EXPECTS: dict[tuple[type, str], Expect | str] = {
-    (cmd.SayWarmth, "shaft_temperature"): lambda desk, state, command: AT_REST,
-    (cmd.SayWarmth, "ring_temperature"): lambda desk, state, command: AT_REST,
+    (cmd.PlanSeat, "nominal"): by_shaft(0.9, 1.1, "by its plan it is"),
+    (cmd.ReadSeat, "section"): NUMBERED,
+    (cmd.ReadSeat, "direction"): NUMBERED,
+    (cmd.ReadSeat, "size"): _size,
+    (cmd.SayWarmth, "shaft_temperature"): always(AT_REST),
+    (cmd.SayWarmth, "ring_temperature"): always(AT_REST),
+    (cmd.DressSeat, "number"): NUMBERED,
 }
 
 

@@ -7,8 +7,10 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatForm, SeatSpec, next_spot, seat_result
+from tribodex.core.job.said import as_typed, celsius, mm
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import DIRECTION_WORDS, fit_of
 from tribodex.core.topics.prepare.state import BORE_SPOTS, OnSeat, Prepared, next_bore
@@ -39,17 +41,17 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.SeatRead():
-            return {"what": fact.what, "section": str(fact.section), "direction": str(fact.direction), "size": fact.typed}
+            return cmd.ReadSeat(fact.section, fact.direction, as_typed(fact.typed, mm(fact.mm)), fact.what)
         case ev.SeatWarmth():
-            return {"shaft_temperature": f"{fact.shaft_c:g} °C", "ring_temperature": f"{fact.ring_c:g} °C" if fact.ring_c is not None else ""}
+            return cmd.SayWarmth(celsius(fact.shaft_c), celsius(fact.ring_c))
         case ev.SeatSeen():
-            return {"seen": fact.seen, "where": fact.where}
+            return cmd.SeeOnSeat(fact.seen, fact.where)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

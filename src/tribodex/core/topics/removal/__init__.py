@@ -5,7 +5,7 @@ from tribodex.core.removal.ways import WayOff
 from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal import facts as ev
 from tribodex.core.topics.removal.decide import STAGE, decide, move
-from tribodex.core.topics.removal.edges import ANSWERS, GATED, claims
+from tribodex.core.topics.removal.edges import ANSWERS, EXPECTS, GATED, claims
 from tribodex.core.topics.removal.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.removal.state import Removal, fold
 
@@ -41,4 +41,5 @@ TOPIC: Topic[Removal] = Topic(
     made_by={ev.WayChosen: cmd.ChooseWay},
     taps={"set_straight": cmd.SayStraight},
     certificate=certificate,
+    expects=EXPECTS,
 )

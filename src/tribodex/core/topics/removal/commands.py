@@ -3,37 +3,41 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
+from tribodex.core.job.asked import choice, length, same, tick, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.topics.removal.facts import Said
+
+_KNOWN = same("yes", "no", "not known")
 
 
 @dataclass(frozen=True)
 class SayTight:
     """Which ring is tight, and what else decides the way."""
 
-    ring: Ring
-    shaft_out: Said = "not known"
-    keep: Said = "not known"
-    captive_nut: Said = "not known"
+    ring: Annotated[Ring, choice("Tight is", worded(Ring))]
+    shaft_out: Annotated[Said, choice("The shaft can leave its machine", _KNOWN)] = "not known"
+    keep: Annotated[Said, choice("The bearing is to be used again", _KNOWN)] = "not known"
+    captive_nut: Annotated[Said, choice("Its nut is captive", _KNOWN)] = "not known"
 
 
 @dataclass(frozen=True)
 class ChooseWay:
     """The way; name and reason where it is not advised."""
 
-    way: WayOff
-    decided_by: str = ""
-    reason: str = ""
+    way: Annotated[WayOff, choice("Way", worded(WayOff))]
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)
 class BackNutOff:
     """The nut's gap to the ring, and whether its whole height is on the thread."""
 
-    gap: str
-    whole_nut: bool
+    gap: Annotated[str, length("Gap from nut to ring", "3 mm")]
+    whole_nut: Annotated[bool, tick("Its whole height is on the thread")]
     shown: Shown = ""
 
 
@@ -41,21 +45,21 @@ class BackNutOff:
 class SayCocked:
     """It tilted or jammed."""
 
-    text: str
+    text: Annotated[str, words("What happened")]
 
 
 @dataclass(frozen=True)
 class SayStraight:
     """The cause is out, and everything stands straight again."""
 
-    cause: str
+    cause: Annotated[str, words("What the cause was")]
 
 
 @dataclass(frozen=True)
 class SayOff:
     """It is off."""
 
-    text: str
+    text: Annotated[str, words("How it went, force on the gauge")]
 
 
 COMMANDS: tuple[type, ...] = (SayTight, ChooseWay, BackNutOff, SayCocked, SayStraight, SayOff)

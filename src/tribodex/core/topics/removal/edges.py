@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.expected import between
 from tribodex.core.job.proofs import Claim
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.removal.backing_off import NutGapCode
 from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal import facts as ev
@@ -15,6 +16,9 @@ ANSWERS = {
     ev.RemovalCode.COCKED: AnsweredBy((ev.SetStraight,), by_name=False, way="The cause out, everything straight again."),
     # Another way of taking it off does not use the nut as a stop.
     **again(NutGapCode, ev.NutBackedOff, ev.WayChosen, by_name=False),
+}
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.BackNutOff, "gap"): between(0.3, 20.0, "a nut is backed off by the drive-up and a millimetre or two"),
 }
 GATED: dict[type, str] = {cmd.SayOff: STAGE}
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.components.section import BearingSection, section_of
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.removal.backing_off import nut_gap
@@ -15,6 +15,7 @@ from tribodex.core.removal.forces import tool_size
 from tribodex.core.removal.set_up import ForceMark, ToolSetUp, force_marks, tool_set_up
 from tribodex.core.removal.ways import Advice, Ring, WayOff
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
 from tribodex.core.topics.removal.state import Removal, advice, force_of
 from tribodex.core.working import Result, Verdict
@@ -41,19 +42,21 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case TightSaid():
-            return {"ring": fact.ring, "shaft_out": fact.shaft_out, "keep": fact.keep, "captive_nut": fact.captive_nut}
+            return cmd.SayTight(fact.ring, fact.shaft_out, fact.keep, fact.captive_nut)
         case NutBackedOff():
-            return {"gap": f"{fact.gap_mm:g} mm", "whole_nut": ticked(fact.whole_nut)}
-        case Cocked() | CameOff():
-            return {"text": fact.text}
+            return cmd.BackNutOff(mm(fact.gap_mm), fact.whole_nut)
+        case Cocked():
+            return cmd.SayCocked(fact.text)
+        case CameOff():
+            return cmd.SayOff(fact.text)
         case SetStraight():
-            return {"cause": fact.cause}
+            return cmd.SayStraight(fact.cause)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import AT_REST, RUNNING
+from tribodex.core.job.expected import always, between
 from tribodex.core.job.facts import GateConfirmed
 from tribodex.core.job.needs import Need
 from tribodex.core.job.places import SHAFT
@@ -38,10 +39,14 @@ GATE = "ready_to_start"
 MADE_BY: dict[type, type] = {ev.RunConcluded: cmd.ConcludeRun}
 
 
+_AFTER = between(0.0, 3_000.0, "a first run is followed for hours, two days at most")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
-    (cmd.StartRun, "ambient"): lambda desk, state, command: AT_REST,
-    (cmd.ReadWarmth, "ambient"): lambda desk, state, command: AT_REST,
-    (cmd.ReadWarmth, "temperature"): lambda desk, state, command: RUNNING,
+    (cmd.StartRun, "ambient"): always(AT_REST),
+    (cmd.ReadWarmth, "ambient"): always(AT_REST),
+    (cmd.ReadWarmth, "temperature"): always(RUNNING),
+    (cmd.ReadWarmth, "vibration"): between(0.0, 30.0, "above 11 mm/s a machine shakes itself apart"),
+    (cmd.ReadWarmth, "after"): _AFTER,
+    (cmd.GreaseRunning, "after"): _AFTER,
 }
 
 

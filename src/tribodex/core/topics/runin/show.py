@@ -8,9 +8,10 @@ from datetime import datetime
 from enum import StrEnum
 from typing import Any, Literal
 
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import celsius, plain, with_unit
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
+from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import judged, limits_of, next_asked, verdicts_of
 from tribodex.core.topics.runin.state import Run, RunIn
@@ -56,21 +57,20 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.DirectionBumped():
-            return {"right": ticked(fact.right)}
+            return cmd.BumpDirection(fact.right)
         case ev.RunStarted():
-            return {"how": fact.how, "ambient": _warm(fact.ambient_c)}
+            return cmd.StartRun(fact.how, celsius(fact.ambient_c))
         case ev.WarmthRead():
-            shakes = f"{fact.vibration_mm_s:g} mm/s" if fact.vibration_mm_s is not None else ""
-            seen = {"by": fact.by, "noise": fact.noise, "ambient": _warm(fact.ambient_c), "vibration": shakes}
-            return {"place": fact.place, "temperature": fact.typed, **seen, "after": _minutes(fact.after_min)}
+            shakes, after = with_unit(fact.vibration_mm_s, "mm/s"), plain(fact.after_min)
+            return cmd.ReadWarmth(fact.place, fact.typed, fact.by, fact.noise, celsius(fact.ambient_c), shakes, after)
         case ev.GreasedRunning():
-            return {"place": fact.place, "text": fact.text, "after": _minutes(fact.after_min)}
+            return cmd.GreaseRunning(fact.place, fact.text, plain(fact.after_min))
         case _:
-            return {}
+            return None
 
 
 def _warm(at_c: float | None) -> str:

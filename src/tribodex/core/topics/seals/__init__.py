@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.decide import INBOARD, SET, decide, move
-from tribodex.core.topics.seals.edges import ANSWERS, GATED, HELD, claims
+from tribodex.core.topics.seals.edges import ANSWERS, EXPECTS, GATED, HELD, claims
 from tribodex.core.topics.seals.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.seals.state import Seals, fold
 
@@ -38,4 +38,5 @@ TOPIC: Topic[Seals] = Topic(
     gated=GATED,
     held=HELD,
     certificate=certificate,
+    expects=EXPECTS,
 )

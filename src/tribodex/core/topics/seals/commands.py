@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
+from tribodex.core.job.asked import Family, choice, count, length, number, same, tick, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.seals.kinds import Purpose, SealKind
 from tribodex.core.topics.seals.facts import Side
+
+_SIDE = choice("Side", same("inboard", "outboard"), stays=True)
 
 
 @dataclass(frozen=True)
@@ -17,18 +20,32 @@ class PlanSeals:
     For V-rings: what holds them on the shaft, and the ends of the width on the ring's sheet.
     """
 
-    seal: SealKind
-    purpose: Purpose
-    sides: Literal["both", "inboard", "outboard"]
-    material: str = ""
-    speed: str = ""
-    temperature: str = ""
-    fitting_temperature: str = ""
-    chamfer: str = ""
-    angle: str = ""
-    held: Literal["", "stretch", "behind", "all_round"] = ""
-    sheet_least: str = ""
-    sheet_most: str = ""
+    seal: Annotated[SealKind, choice("Seal", worded(SealKind))]
+    purpose: Annotated[Purpose, choice("What for, before all", worded(Purpose))]
+    sides: Annotated[
+        Literal["both", "inboard", "outboard"],
+        choice("Where", {"both": "on both sides", "inboard": "inboard alone: an end cover outboard", "outboard": "outboard alone"}),
+    ]
+    material: Annotated[str, words("Material", empty="not known")] = ""
+    speed: Annotated[str, number(Family.SPEED, "Speed", "1480 r/min")] = ""
+    temperature: Annotated[str, warmth("At the lip when it runs", "60 °C")] = ""
+    fitting_temperature: Annotated[str, warmth("Where it is fitted", "15 °C")] = ""
+    chamfer: Annotated[str, length("Lead-in: end of its chamfer", "4 mm", empty="not measured")] = ""
+    angle: Annotated[str, number(Family.ANGLE, "Its angle to the axis", "20° is the aim")] = ""
+    held: Annotated[
+        Literal["", "stretch", "behind", "all_round"],
+        choice(
+            "Held on the shaft by",
+            {
+                "": "not said",
+                "stretch": "its own stretch",
+                "behind": "a shoulder or clamp behind it",
+                "all_round": "a clamp behind it and a band round it",
+            },
+        ),
+    ] = ""
+    sheet_least: Annotated[str, length("Width when set, least", "8.0 mm", empty="its sheet is not at hand")] = ""
+    sheet_most: Annotated[str, length("Width when set, most", "9.0 mm", empty="its sheet is not at hand")] = ""
     shown: Shown = ""
 
 
@@ -36,10 +53,13 @@ class PlanSeals:
 class PutRingOn:
     """A ring is on the shaft; which way its lip looks, whether it was protected over threads and keyways; a V-ring's width before that."""
 
-    side: Side
-    lip: Literal["", "toward", "away"] = ""
-    protected: bool = True
-    free: str = ""
+    side: Annotated[Side, _SIDE]
+    lip: Annotated[
+        Literal["", "toward", "away"],
+        choice("Its lip looks", {"toward": "towards the bearing", "away": "away from the bearing", "": "it has no lip"}),
+    ] = ""
+    protected: Annotated[bool, tick("Protected over threads and keyways; looked at all round")] = True
+    free: Annotated[str, length("Its width before it was fitted", "10.5 mm")] = ""
     shown: Shown = ""
 
 
@@ -47,20 +67,20 @@ class PutRingOn:
 class SetSeal:
     """A seal is in its groove; `rubs`: what rubs when the shaft is turned, empty where nothing does."""
 
-    side: Side
-    greased: bool
-    joint_top: bool
-    rubs: str = ""
+    side: Annotated[Side, _SIDE]
+    greased: Annotated[bool, tick("Grooves and lip greased")]
+    joint_top: Annotated[bool, tick("Its ends are at the top")]
+    rubs: Annotated[str, words("What rubs when the shaft is turned", empty="nothing")] = ""
 
 
 @dataclass(frozen=True)
 class PlaceLabyrinth:
     """Gaps of a labyrinth."""
 
-    side: Side
-    growth_side: str
-    other: str
-    screws: bool
+    side: Annotated[Side, _SIDE]
+    growth_side: Annotated[str, length("Gap towards which the shaft grows", "2.0 mm")]
+    other: Annotated[str, length("Gap on the other side", "1.0 mm")]
+    screws: Annotated[bool, tick("Its set screws are tight")]
     shown: Shown = ""
 
 
@@ -68,10 +88,10 @@ class PlaceLabyrinth:
 class PushVRing:
     """A V-ring pushed up: width from the face to its back, the same all round; `free` where its width was not said as it went on."""
 
-    side: Side
-    width: str
-    even: bool
-    free: str = ""
+    side: Annotated[Side, _SIDE]
+    width: Annotated[str, length("From the face to its back", "8.5 mm")]
+    even: Annotated[bool, tick("The same at three places round the shaft")]
+    free: Annotated[str, length("Its width before it was fitted", "10.5 mm")] = ""
     shown: Shown = ""
 
 
@@ -79,9 +99,9 @@ class PushVRing:
 class PurgeSeal:
     """Grease through its own fitting until it shows."""
 
-    side: Side
-    shows: bool
-    strokes: str = ""
+    side: Annotated[Side, _SIDE]
+    shows: Annotated[bool, tick("Grease shows")]
+    strokes: Annotated[str, count("Strokes it took", "12", empty="not counted")] = ""
 
 
 COMMANDS: tuple[type, ...] = (PlanSeals, PutRingOn, SetSeal, PlaceLabyrinth, PushVRing, PurgeSeal)

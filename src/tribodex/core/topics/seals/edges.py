@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import AT_REST, LEAD_IN, RUNNING, Likely
+from tribodex.core.job.expected import always, between, by_shaft, speed_of_lip
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.seals.kinds import LipCode, SealKind
 from tribodex.core.seals.material import SealCode
 from tribodex.core.seals.v_ring import VRingCode
@@ -23,6 +25,35 @@ ANSWERS: dict[str, AnsweredBy] = {
 }
 GATED: dict[type, str] = {cmd.PutRingOn: "make_safe"}
 HELD: dict[type, str] = dict.fromkeys((cmd.SetSeal, cmd.PlaceLabyrinth, cmd.PushVRing, cmd.PurgeSeal), SET)
+
+
+def _lip(desk: Desk, state: Seals, command: cmd.PlanSeals) -> Likely | None:
+    fitted = desk.fitted(desk.at)
+    return speed_of_lip(fitted.shaft.diameter_mm) if fitted is not None else None
+
+
+def _pushed(desk: Desk, state: Seals, command: cmd.PushVRing) -> Likely | None:
+    low, high = (state.plan.figure("set_width") if state.plan is not None else None) or (None, None)
+    return Likely(low / 2, (high or low) * 2, f"{low:g} to {high or low:g} mm is asked") if low else None
+
+
+_FREE = between(2.0, 60.0, "V-rings are 3 to 40 mm wide")
+_PLAY = between(0.05, 20.0, "gaps of a labyrinth are tenths to millimetres")
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.PlanSeals, "speed"): _lip,
+    (cmd.PlanSeals, "temperature"): always(RUNNING),
+    (cmd.PlanSeals, "fitting_temperature"): always(AT_REST),
+    (cmd.PlanSeals, "chamfer"): by_shaft(0.6, 1.0, "its chamfer ends below"),
+    (cmd.PlanSeals, "angle"): always(LEAD_IN),
+    (cmd.PlanSeals, "sheet_least"): _FREE,
+    (cmd.PlanSeals, "sheet_most"): _FREE,
+    (cmd.PutRingOn, "free"): _FREE,
+    (cmd.PushVRing, "width"): _pushed,
+    (cmd.PushVRing, "free"): _FREE,
+    (cmd.PlaceLabyrinth, "growth_side"): _PLAY,
+    (cmd.PlaceLabyrinth, "other"): _PLAY,
+    (cmd.PurgeSeal, "strokes"): between(1, 300, "a labyrinth is purged with some dozen strokes"),
+}
 
 
 def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import mm, plain, typed_again, value_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.seals.kinds import SETTING, LipSide, Purpose, SealKind, Setting, lip_side
 from tribodex.core.seals.material import SealMaterials
 from tribodex.core.sheet import Section
+from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level, Result, Verdict, number
@@ -41,26 +42,24 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.SealsPlanned():
-            return fact.plan.typed
+            plan = typed_again(cmd.PlanSeals, fact.plan.typed)
+            return replace(plan, seal=SealKind(plan.seal), purpose=Purpose(plan.purpose))
         case ev.RingOn():
-            free = f"{fact.free_mm:g} mm" if fact.free_mm is not None else ""
-            return {"side": fact.side, "lip": fact.lip or "", "protected": ticked(fact.protected), "free": free}
+            return cmd.PutRingOn(fact.side, value_of(fact.lip), fact.protected, mm(fact.free_mm))
         case ev.SealSet():
-            return {"side": fact.side, "greased": ticked(fact.greased), "joint_top": ticked(fact.joint_top), "rubs": fact.rubs}
+            return cmd.SetSeal(fact.side, fact.greased, fact.joint_top, fact.rubs)
         case ev.LabyrinthPlaced():
-            gaps = {"growth_side": f"{fact.growth_side_mm:g} mm", "other": f"{fact.other_mm:g} mm"}
-            return {"side": fact.side, **gaps, "screws": ticked(fact.screws)}
+            return cmd.PlaceLabyrinth(fact.side, mm(fact.growth_side_mm), mm(fact.other_mm), fact.screws)
         case ev.VRingPushed():
-            free = f"{fact.free_mm:g} mm" if fact.free_mm is not None else ""
-            return {"side": fact.side, "width": f"{fact.width_mm:g} mm", "free": free, "even": ticked(fact.even)}
+            return cmd.PushVRing(fact.side, mm(fact.width_mm), fact.even, mm(fact.free_mm))
         case ev.SealPurged():
-            return {"side": fact.side, "shows": ticked(fact.shows), "strokes": str(fact.strokes) if fact.strokes is not None else ""}
+            return cmd.PurgeSeal(fact.side, fact.shows, plain(fact.strokes))
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated
 
-from tribodex.core.job.asked import Length, Warmth
+from tribodex.core.job.asked import choice, length, tick, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.shouldered.ways import WayOn
 
@@ -13,24 +14,24 @@ from tribodex.core.shouldered.ways import WayOn
 class ChooseWayOn:
     """The way to put it on; name and reason where it is not advised."""
 
-    way: WayOn
-    decided_by: str = ""
-    reason: str = ""
+    way: Annotated[WayOn, choice("Way to put it on", worded(WayOn))]
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)
 class SayShaftWarmth:
     """The seat's temperature."""
 
-    temperature: Warmth
+    temperature: Annotated[str, warmth("Shaft at the seat", "22 °C")]
 
 
 @dataclass(frozen=True)
 class ReadRing:
     """A thermometer on the inner ring, and on the outer one where there is a second."""
 
-    ring_temperature: Warmth
-    outer_temperature: Warmth = ""
+    ring_temperature: Annotated[str, warmth("Inner ring", "105 °C")]
+    outer_temperature: Annotated[str, warmth("Outer ring", "70 °C", empty="no second thermometer")] = ""
 
 
 @dataclass(frozen=True)
@@ -42,15 +43,15 @@ class SwitchOff:
 class RenewRing:
     """Another ring is taken."""
 
-    reason: str
+    reason: Annotated[str, words("Why another ring is taken")]
 
 
 @dataclass(frozen=True)
 class ReadGaps:
     """Gaps to the shoulder: top + right + bottom + left, on a circle of a diameter."""
 
-    gaps: str
-    circle: Length
+    gaps: Annotated[str, length("Gaps: top + right + bottom + left", "0.3 + 0.3 + 0.3 + 0.3")]
+    circle: Annotated[str, length("On a circle of", "100 mm")]
     shown: Shown = ""
 
 
@@ -58,41 +59,41 @@ class ReadGaps:
 class StopOn:
     """It hesitated or cocked."""
 
-    text: str
+    text: Annotated[str, words("What happened")]
 
 
 @dataclass(frozen=True)
 class SayStraightOn:
     """The cause is out."""
 
-    cause: str
+    cause: Annotated[str, words("What the cause was")]
 
 
 @dataclass(frozen=True)
 class PushHome:
     """It is at its shoulder, held until it gripped."""
 
-    text: str = ""
+    text: Annotated[str, words("How it went")] = ""
 
 
 @dataclass(frozen=True)
 class TryShoulder:
     """Where the leaf enters: any of top, right, bottom, left; empty: nowhere."""
 
-    enters: str
+    enters: Annotated[str, words("Where the leaf enters", "top, right", empty="nowhere")]
 
 
 @dataclass(frozen=True)
 class HoldFast:
     """What holds it. For a retaining ring its four proofs; for nut and cover how it was tightened."""
 
-    text: str = ""
-    tab_bent: bool = False
-    groove_free: bool = False
-    below_surface: bool = False
-    turns: bool = False
-    ends_before: str = ""
-    ends_after: str = ""
+    text: Annotated[str, words("How it was tightened: wrench and setting")] = ""
+    tab_bent: Annotated[bool, tick("A tab is bent into a slot")] = False
+    groove_free: Annotated[bool, tick("The groove is free all round")] = False
+    below_surface: Annotated[bool, tick("The ring sits below the surface")] = False
+    turns: Annotated[bool, tick("The ring turns in its groove")] = False
+    ends_before: Annotated[str, length("Gap of its ends, over the surface", "12 mm")] = ""
+    ends_after: Annotated[str, length("Gap of its ends, in the groove", "9 mm")] = ""
     shown: Shown = ""
 
 
@@ -100,8 +101,8 @@ class HoldFast:
 class TurnByHand:
     """How it turns by hand."""
 
-    freely: bool
-    text: str = ""
+    freely: Annotated[bool, tick("Turns freely")]
+    text: Annotated[str, words("How it turns")] = ""
 
 
 COMMANDS: tuple[type, ...] = (

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import AT_REST, HEATED, Likely
+from tribodex.core.job.expected import always, by_shaft, by_size
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What
 from tribodex.core.job.topic import Desk, Expect
@@ -48,9 +49,12 @@ def _circle(desk: Desk, state: Shouldered, command: cmd.ReadGaps) -> Likely | No
 
 
 EXPECTS: dict[tuple[type, str], Expect | str] = {
-    (cmd.SayShaftWarmth, "temperature"): lambda desk, state, command: AT_REST,
-    (cmd.ReadRing, "ring_temperature"): lambda desk, state, command: HEATED,
-    (cmd.ReadRing, "outer_temperature"): lambda desk, state, command: HEATED,
+    (cmd.SayShaftWarmth, "temperature"): always(AT_REST),
+    (cmd.ReadRing, "ring_temperature"): always(HEATED),
+    (cmd.ReadRing, "outer_temperature"): always(HEATED),
+    (cmd.ReadGaps, "gaps"): by_size("width_mm", 0.0, 1.5, "a ring on its way stands off by up to its own width,"),
+    (cmd.HoldFast, "ends_before"): by_shaft(0.0, 1.0, "the ends of a retaining ring stand apart on"),
+    (cmd.HoldFast, "ends_after"): by_shaft(0.0, 1.0, "the ends of a retaining ring stand apart on"),
     (cmd.ReadGaps, "circle"): _circle,
 }
 

@@ -7,13 +7,14 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
-from tribodex.core.job.said import ticked
+from tribodex.core.job.said import celsius, mm, mm_each
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section, Table
 from tribodex.core.shouldered.square import DIRECTIONS, SEATED_MM, tilt_of
 from tribodex.core.shouldered.tools import DriftTube, drift_tube
 from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.plan import HeldBy
 from tribodex.core.topics.shouldered.state import Shouldered, figures_now, grip, ways
@@ -58,25 +59,27 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.ShaftWarmth():
-            return {"temperature": f"{fact.shaft_c:g} °C"}
+            return cmd.SayShaftWarmth(celsius(fact.shaft_c))
         case ev.RingWarmth():
-            return {"ring_temperature": f"{fact.ring_c:g} °C", "outer_temperature": f"{fact.outer_c:g} °C" if fact.outer_c is not None else ""}
+            return cmd.ReadRing(celsius(fact.ring_c), celsius(fact.outer_c))
         case ev.GapsRead():
-            return {"gaps": fact.typed, "circle": f"{fact.circle_mm:g} mm"}
+            return cmd.ReadGaps(mm_each(fact.gaps_mm), mm(fact.circle_mm))
         case ev.ShoulderTried():
-            return {"enters": ", ".join(side for side, inside in zip(DIRECTIONS, fact.enters, strict=True) if inside)}
+            return cmd.TryShoulder(", ".join(side for side, inside in zip(DIRECTIONS, fact.enters, strict=True) if inside))
         case ev.StraightOn():
-            return {"cause": fact.cause}
-        case ev.StoppedOn() | ev.PushedHome():
-            return {"text": fact.text}
+            return cmd.SayStraightOn(fact.cause)
+        case ev.StoppedOn():
+            return cmd.StopOn(fact.text)
+        case ev.PushedHome():
+            return cmd.PushHome(fact.text)
         case ev.TurnedByHand():
-            return {"freely": ticked(fact.freely), "text": fact.text}
+            return cmd.TurnByHand(fact.freely, fact.text)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

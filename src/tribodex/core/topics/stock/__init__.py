@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock import facts as ev
 from tribodex.core.topics.stock.decide import decide, move
-from tribodex.core.topics.stock.edges import ANSWERS, claims
+from tribodex.core.topics.stock.edges import ANSWERS, EXPECTS, claims
 from tribodex.core.topics.stock.show import record, said, tell, view
 from tribodex.core.topics.stock.state import Stock, fold
 
@@ -28,4 +28,5 @@ TOPIC: Topic[Stock] = Topic(
     answers=ANSWERS,
     made_by={ev.TemporaryOut: cmd.TakeOut},
     taps={"decide_part": cmd.CheckPart},
+    expects=EXPECTS,
 )

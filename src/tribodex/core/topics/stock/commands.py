@@ -3,64 +3,67 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
+from tribodex.core.job.asked import choice, count, same, worded, words
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
+
+_PLACE = words("Bearing", stays=True)
 
 
 @dataclass(frozen=True)
 class MakeMark:
     """Something is marked or noted."""
 
-    mark: MarkKind
-    text: str
-    place: str = ""
+    mark: Annotated[MarkKind, choice("Mark", worded(MarkKind), stays=True)]
+    text: Annotated[str, words("What was marked or noted")]
+    place: Annotated[str, _PLACE] = ""
 
 
 @dataclass(frozen=True)
 class CheckPart:
     """The number on a part is read. Where it differs, who decides to use it, and why; empty: nobody has decided."""
 
-    part: str
-    specified: str
-    found: str
-    place: str = ""
-    decided_by: str = ""
-    reason: str = ""
+    part: Annotated[str, words("Part", stays=True)]
+    specified: Annotated[str, words("Asked for")]
+    found: Annotated[str, words("Stands on the part")]
+    place: Annotated[str, _PLACE] = ""
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)
 class PutIn:
     """A temporary part goes in."""
 
-    what: str
-    where: str = ""
+    what: Annotated[str, words("What")]
+    where: Annotated[str, words("How many, where")] = ""
 
 
 @dataclass(frozen=True)
 class TakeOut:
     """A temporary part, by the number of its entry, comes out."""
 
-    number: int
+    number: Annotated[int, count("Entry", stays=True)]
 
 
 @dataclass(frozen=True)
 class SayJoint:
     """How far a joint is."""
 
-    joint: str
-    tightness: Tightness
-    wrench: str = ""
+    joint: Annotated[str, words("Joint", stays=True)]
+    tightness: Annotated[Tightness, choice("It is", same(*Tightness))]
+    wrench: Annotated[str, words("Wrench")] = ""
 
 
 @dataclass(frozen=True)
 class Attach:
     """A picture or sheet that was sent before is kept with the job."""
 
-    attachment: str
-    what: Literal["photo", "sheet"]
-    caption: str
-    stage: str = "take_stock"
+    attachment: Annotated[str, words("Picture or sheet", stays=True)]
+    what: Annotated[Literal["photo", "sheet"], choice("As", {"photo": "photograph", "sheet": "sheet"})]
+    caption: Annotated[str, words("What it shows")]
+    stage: Annotated[str, words("Needed at", stays=True)] = "take_stock"
 
 
 COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, PutIn, TakeOut, SayJoint, Attach)

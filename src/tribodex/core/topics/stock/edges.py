@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy
+from tribodex.core.job.expected import NUMBERED
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
+from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock import facts as ev
 from tribodex.core.topics.stock.decide import NEEDED
 from tribodex.core.topics.stock.state import Stock
@@ -13,6 +15,7 @@ from tribodex.core.working import Level, Verdict
 
 STAGE = "take_stock"
 ANSWERS: dict[str, AnsweredBy] = {ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again.")}
+EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.TakeOut, "number"): NUMBERED}
 
 
 def claims(desk: Desk, state: Stock) -> tuple[Claim, ...]:

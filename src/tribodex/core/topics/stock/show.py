@@ -9,6 +9,7 @@ from typing import Any, Literal
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Photo, Section, Table
+from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock.decide import NEEDED, missing_of
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
 from tribodex.core.topics.stock.state import Stock, Temporary
@@ -37,20 +38,19 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case MarkMade():
-            return {"place": fact.place, "mark": fact.mark, "text": fact.text}
+            return cmd.MakeMark(fact.mark, fact.text, fact.place)
         case PartChecked():
-            names = ("place", "part", "specified", "found", "decided_by", "reason")
-            return {name: getattr(fact, name) for name in names}
+            return cmd.CheckPart(fact.part, fact.specified, fact.found, fact.place, fact.decided_by, fact.reason)
         case TemporaryIn():
-            return {"what": fact.what, "where": fact.where}
+            return cmd.PutIn(fact.what, fact.where)
         case JointSaid():
-            return {"joint": fact.joint, "tightness": fact.tightness, "wrench": fact.wrench}
+            return cmd.SayJoint(fact.joint, fact.tightness, fact.wrench)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import STAGE, decide, move
-from tribodex.core.topics.stop.edges import ANSWERS, claims
+from tribodex.core.topics.stop.edges import ANSWERS, EXPECTS, claims
 from tribodex.core.topics.stop.show import record, said, tell, view
 from tribodex.core.topics.stop.state import Stop, fold
 
@@ -25,4 +25,5 @@ TOPIC: Topic[Stop] = Topic(
     entries={ev.StopDone: cmd.DoStop, ev.StopSkipped: cmd.SkipStop},
     said=said,
     answers=ANSWERS,
+    expects=EXPECTS,
 )

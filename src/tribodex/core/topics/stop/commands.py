@@ -3,29 +3,32 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
+
+from tribodex.core.job.asked import Asked, Family, choice, count, number, same, tick, warmth, words
+from tribodex.core.warmth.reading import ReadBy
 
 
 @dataclass(frozen=True)
 class DoStop:
     """A stop done. `found`: what was not in order, one thing a line; `shows`: whether fresh grease came out."""
 
-    standing: bool
-    strokes: str = ""
-    grease: str = ""
-    shows: Literal["", "yes", "no"] = ""
-    temperature: str = ""
-    read_by: str = ""
-    found: str = ""
-    meter: str = ""
-    text: str = ""
+    standing: Annotated[bool, tick("The machine stood, locked out")]
+    strokes: Annotated[str, count("Strokes", "6")] = ""
+    grease: Annotated[str, words("Grease")] = ""
+    shows: Annotated[Literal["", "yes", "no"], choice("Grease shows", {"": "not said", "yes": "yes", "no": "no"})] = ""
+    temperature: Annotated[str, warmth("Housing", "62 °C")] = ""
+    read_by: Annotated[str, choice("Read by", {"": "not read", **same(*ReadBy)})] = ""
+    found: Annotated[str, Asked("Not in order, one thing a line", Family.LINES)] = ""
+    meter: Annotated[str, number(Family.HOURS, "Hour meter", "12400")] = ""
+    text: Annotated[str, words("Remark")] = ""
 
 
 @dataclass(frozen=True)
 class SkipStop:
     """A stop skipped."""
 
-    reason: str
+    reason: Annotated[str, words("Why it was skipped")]
 
 
 COMMANDS: tuple[type, ...] = (DoStop, SkipStop)

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.asked import RUNNING, Likely
+from tribodex.core.job.expected import always
 from tribodex.core.job.proofs import Claim, not_yet
-from tribodex.core.job.topic import Desk
+from tribodex.core.job.topic import Desk, Expect
+from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import STAGE, StopCode
 from tribodex.core.topics.stop.state import Stop
@@ -12,6 +15,28 @@ from tribodex.core.working import Level
 
 # What was given cannot be taken back: said again it is a correction, or a name takes it on.
 ANSWERS: dict[str, AnsweredBy] = again(StopCode, way="Tell who runs it; it is accepted by name, or corrected where it was misread.")
+
+
+def _strokes(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
+    asked = state.plan.strokes if state.plan is not None else None
+    return Likely(0.0, asked * 4.0, f"{asked} strokes are due") if asked else None
+
+
+def _meter(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
+    """What it showed last and what can have run since; nothing where nobody read it before."""
+    plan = state.plan
+    if plan is None or plan.meter_h is None:
+        return None
+    # A round is done some weeks after it was opened, at most.
+    days = (plan.opened_on - plan.meter_on).days + 60 if plan.opened_on is not None and plan.meter_on is not None else 3650
+    return Likely(plan.meter_h, plan.meter_h + 24.0 * days, f"it showed {plan.meter_h:g} h last")
+
+
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.DoStop, "strokes"): _strokes,
+    (cmd.DoStop, "temperature"): always(RUNNING),
+    (cmd.DoStop, "meter"): _meter,
+}
 
 
 def claims(desk: Desk, state: Stop) -> tuple[Claim, ...]:

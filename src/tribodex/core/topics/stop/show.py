@@ -7,11 +7,12 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any, Literal
 
-from tribodex.core.job.said import answered, ticked
+from tribodex.core.job.said import plain, yes_or_no
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.sheet import Section
 from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import how, in_words
 from tribodex.core.topics.stop.state import Stop
@@ -50,27 +51,25 @@ def _warm(fact: ev.StopDone) -> str:
     return f"{number(fact.low_c)} °C" if fact.low_c == fact.high_c else f"{number(fact.low_c)} to {number(fact.high_c)} °C"
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.StopDone():
-            shows = answered(fact.shows)
-            strokes = str(fact.strokes) if fact.strokes is not None else ""
-            seen = {"temperature": fact.typed, "read_by": fact.read_by or "", "found": "\n".join(fact.found)}
-            meter = f"{fact.meter_h:g}" if fact.meter_h is not None else ""
-            return {
-                "standing": ticked(fact.standing),
-                "strokes": strokes,
-                "grease": fact.grease,
-                "shows": shows,
-                **seen,
-                "meter": meter,
-                "text": fact.text,
-            }
+            return cmd.DoStop(
+                standing=fact.standing,
+                strokes=plain(fact.strokes),
+                grease=fact.grease,
+                shows=yes_or_no(fact.shows),
+                temperature=fact.typed,
+                read_by=fact.read_by or "",
+                found="\n".join(fact.found),
+                meter=plain(fact.meter_h),
+                text=fact.text,
+            )
         case ev.StopSkipped():
-            return {"reason": fact.reason}
+            return cmd.SkipStop(fact.reason)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

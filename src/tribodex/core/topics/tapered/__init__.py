@@ -16,7 +16,7 @@ from tribodex.core.topics.tapered.figures import figures, findings
 from tribodex.core.topics.tapered.fold import blank, fold
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.plan import CONDITIONS
-from tribodex.core.topics.tapered.said import said_as
+from tribodex.core.topics.tapered.said import said
 from tribodex.core.topics.tapered.stages import STAGES
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import tell
@@ -75,7 +75,7 @@ TOPIC: Topic[Tapered] = Topic(
     record=_record,
     entries=_ENTRIES,
     made_by=_MADE_BY,
-    said=said_as,
+    said=said,
     kept=(ev.GaugingStarted, ev.ZeroSet, ev.Locked),
     judged=(ev.GaugingClosed, ev.NoPlayFound, ev.NutSeated, ev.HandChecked, ev.Locked),
     judge=judge,

@@ -2,21 +2,30 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.running import warm_correction_um, warm_uncertainty_um
-from tribodex.core.quantities import LengthUnit, Shown, parse_count, parse_degrees, parse_temperature_c, read_length
+from tribodex.core.quantities import Length, LengthUnit, Shown, parse_count, parse_degrees, parse_temperature_c, read_length
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
 from tribodex.core.topics.tapered.plan import Plan
 
 MOST_TURN_DEG = 720.0
 
 
-def degrees_of(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", shown: Shown = "") -> float:
-    """A turn as typed, in degrees. A bare length counts in the units on the screen.
+class Turn(NamedTuple):
+    """A turn of the nut: in degrees, and as it was typed, a length with its unit."""
+
+    degrees: float
+    typed: str
+
+
+def read_turn(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", shown: Shown = "") -> Turn:
+    """A turn as typed. A bare length counts in the units on the screen, and keeps that unit.
 
     Raises InvalidInput when it cannot be read or meant.
     """
-    nut = plan.nut
+    nut, typed = plan.nut, amount.strip()
     if unit == "degrees":
         degrees = parse_degrees(amount, field)
     elif unit == "turns":
@@ -25,19 +34,21 @@ def degrees_of(plan: Plan, amount: str, unit: TurnUnit, field: str = "amount", s
         degrees = parse_count(amount, field) * nut.slot_angle_deg
     elif unit == "rim" and nut is not None and nut.rim_mm_per_deg is not None:
         per_degree = nut.rim_mm_per_deg
-        degrees = _read_mm(amount, field, (0.2, MOST_TURN_DEG * per_degree), shown) / per_degree
+        length = _read(amount, field, (0.2, MOST_TURN_DEG * per_degree), shown)
+        degrees, typed = length.mm / per_degree, length.written
     elif unit == "drive_up" and nut is not None:
-        degrees = _read_mm(amount, field, (0.005, MOST_TURN_DEG * nut.pitch_mm / 360), shown) * 360 / nut.pitch_mm
+        length = _read(amount, field, (0.005, MOST_TURN_DEG * nut.pitch_mm / 360), shown)
+        degrees, typed = length.mm * 360 / nut.pitch_mm, length.written
     else:
         what = {"slots": "slots", "rim": "outside diameter", "drive_up": "thread pitch"}[unit]
         raise InvalidInput.at("unit", f"The nut's {what} is not known in this plan.", "log degrees, or give the nut in the plan")
     if degrees > MOST_TURN_DEG:
         raise InvalidInput.at(field, f"{degrees:.0f}° is more than two whole turns in one go.", "the turn since the last entry; check the unit")
-    return degrees
+    return Turn(degrees, typed)
 
 
-def _read_mm(amount: str, field: str, sensible_mm: tuple[float, float], shown: Shown) -> float:
-    return read_length(amount, field, LengthUnit.MM, (sensible_mm[0] * 1000, sensible_mm[1] * 1000), shown, zero=True).mm
+def _read(amount: str, field: str, sensible_mm: tuple[float, float], shown: Shown) -> Length:
+    return read_length(amount, field, LengthUnit.MM, (sensible_mm[0] * 1000, sensible_mm[1] * 1000), shown, zero=True)
 
 
 def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, float | None, float, float]:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Warmth
+from tribodex.core.job.asked import Family, choice, count, length, number, same, tick, warmth, words
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
 from tribodex.core.mounting.judgement import Swivel
 from tribodex.core.mounting.seat import LengthTool
@@ -14,13 +14,16 @@ from tribodex.core.topics.tapered.plan import Plan
 
 TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
 
+_WHERE = {Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top", Where.BENCH_TOP: "on the bench, at the top"}
+_UNITS = {"degrees": "degrees", "rim": "rim", "slots": "slots", "drive_up": "drive-up", "turns": "turns"}
+
 
 @dataclass(frozen=True)
 class RevisePlan:
     """Change the plan before the bearing was gauged."""
 
-    plan: Plan
-    reason: str
+    plan: Annotated[Plan, words("The new plan")]
+    reason: Annotated[str, words("Reason")]
 
 
 @dataclass(frozen=True)
@@ -30,11 +33,11 @@ class StartGauging:
     Temperatures of inner and outer ring as typed (°C or °F), where they differ: the reading is corrected, or refused.
     """
 
-    phase: Phase
-    places: int | None = None
-    where: Where | None = None
-    inner_temperature: Warmth = ""
-    outer_temperature: Warmth = ""
+    phase: Annotated[Phase, choice("Which gauging", {Phase.INITIAL: "unmounted", Phase.DRIVE_UP: "on the sleeve", Phase.FINAL: "final"}, stays=True)]
+    places: Annotated[int | None, count("Places round the ring", "3", empty="as planned")] = None
+    where: Annotated[Where | None, choice("Gauged", _WHERE)] = None
+    inner_temperature: Annotated[str, warmth("Inner ring", "24 °C")] = ""
+    outer_temperature: Annotated[str, warmth("Outer ring", "22 °C")] = ""
 
 
 @dataclass(frozen=True)
@@ -44,11 +47,11 @@ class TryLeaf:
     `shown` is the unit system on the screen (mm or in) that a bare number is read in.
     """
 
-    place: int
-    row: Row
-    leaf: str
-    outcome: Outcome
-    typed: bool = False
+    place: Annotated[int, count("Place", stays=True)]
+    row: Annotated[Row, choice("Row", same(*Row), stays=True)]
+    leaf: Annotated[str, length("Leaf", "0.12, 4.5 thou")]
+    outcome: Annotated[Outcome, choice("It did", {Outcome.PASSES: "pass", Outcome.DRAGS: "pass with a light drag", Outcome.STOPS: "not pass"})]
+    typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
 
 
@@ -59,20 +62,20 @@ class BracketPlace:
     `both_rows`: both rows of the place were tried and read the same; `row` is then either of them.
     """
 
-    place: int
-    row: Row
-    leaf: str
-    typed: bool = False
+    place: Annotated[int, count("Place", stays=True)]
+    row: Annotated[Row, choice("Row", same(*Row), stays=True)]
+    leaf: Annotated[str, length("Thickest leaf that goes in", "0.12, 4.5 thou, or none")]
+    typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
-    both_rows: bool = False
+    both_rows: Annotated[bool, tick("Both rows read the same")] = False
 
 
 @dataclass(frozen=True)
 class RepeatPlace:
     """Gauge a place of a row anew: rolled leaf, dirt, rollers not settled. What was read there before no longer counts."""
 
-    place: int
-    row: Row
+    place: Annotated[int, count("Place", stays=True)]
+    row: Annotated[Row, choice("Row", same(*Row), stays=True)]
 
 
 @dataclass(frozen=True)
@@ -84,25 +87,28 @@ class CloseGauging:
 class AcceptOutside:
     """Go on although the clearance is outside its group, the window is empty, or too narrow for what leaves can tell."""
 
-    what: Literal["group", "window", "narrow"]
-    name: str
-    reason: str
+    what: Annotated[
+        Literal["group", "window", "narrow"],
+        choice("What is accepted", {"group": "clearance outside its group", "window": "no window", "narrow": "window narrower than leaves can tell"}),
+    ]
+    name: Annotated[str, words("Accepted by")]
+    reason: Annotated[str, words("Reason")]
 
 
 @dataclass(frozen=True)
 class SetZero:
     """The nut stands at the method's zero point and is marked; with a hydraulic nut, the start pressure reached."""
 
-    tap_tested: bool
-    start_pressure: str = ""
+    tap_tested: Annotated[bool, tick("Held after the tap")]
+    start_pressure: Annotated[str, number(Family.PRESSURE, "Start pressure reached", "2.5 MPa, 25 bar")] = ""
 
 
 @dataclass(frozen=True)
 class TurnNut:
     """The nut was tightened."""
 
-    amount: str
-    unit: TurnUnit = "degrees"
+    amount: Annotated[str, number(Family.TURN, "How far", "35°, 31 mm of rim, 1 1/2 slots")]
+    unit: Annotated[TurnUnit, choice("In", _UNITS)] = "degrees"
     shown: Shown = ""
 
 
@@ -114,13 +120,13 @@ class SeatNut:
     `sleeve_before` and `sleeve_after` sleeve end to ring, measured with `tool`.
     """
 
-    amount: str = ""
-    unit: TurnUnit = "degrees"
-    past: bool = False
-    washer_thickness: str = ""
-    sleeve_before: str = ""
-    sleeve_after: str = ""
-    tool: LengthTool | None = None
+    amount: Annotated[str, number(Family.TURN, "Turn behind the old mark", "35°")] = ""
+    unit: Annotated[TurnUnit, choice("In", _UNITS)] = "degrees"
+    past: Annotated[bool, tick("Past its old mark")] = False
+    washer_thickness: Annotated[str, length("Washer, measured", "1.2 mm")] = ""
+    sleeve_before: Annotated[str, length("Sleeve end to ring, before", "12.40 mm")] = ""
+    sleeve_after: Annotated[str, length("Sleeve end to ring, after", "11.70 mm")] = ""
+    tool: Annotated[LengthTool | None, choice("Measured with", {"": "not measured", **same(*LengthTool)})] = None
     shown: Shown = ""
 
 
@@ -128,31 +134,31 @@ class SeatNut:
 class FollowLeaf:
     """Leaf and nut do not agree; the leaf was confirmed by a second gauging, and these checks were made: it leads from here."""
 
-    checks: tuple[str, ...]
-    found: str
+    checks: Annotated[tuple[str, ...], words("What was checked")]
+    found: Annotated[str, words("What was found")]
 
 
 @dataclass(frozen=True)
 class HandCheck:
     """The ring swivelled and turned by hand."""
 
-    swivel: Swivel
-    turns_freely: bool
+    swivel: Annotated[Swivel, choice("Swivels", same("freely", "slight drag", "binds"))]
+    turns_freely: Annotated[bool, tick("Turns freely")]
 
 
 @dataclass(frozen=True)
 class ChooseRisk:
     """The chance of going too far that the next moves may carry, for example 0.02."""
 
-    risk: float
+    risk: Annotated[float, choice("Risk of going too far that a move may carry", {"0.01": "1 in 100", "0.02": "1 in 50, usual", "0.05": "1 in 20"})]
 
 
 @dataclass(frozen=True)
 class SeeTab:
     """How far it is, by tightening, until a tab meets a slot."""
 
-    amount: str
-    unit: TurnUnit = "rim"
+    amount: Annotated[str, number(Family.TURN, "How far to the next slot", "12 mm of rim, 8°")]
+    unit: Annotated[TurnUnit, choice("In", _UNITS)] = "rim"
     shown: Shown = ""
 
 
@@ -160,14 +166,14 @@ class SeeTab:
 class Lock:
     """Tightened to a tab position, tab bent."""
 
-    turn: str
+    turn: Annotated[str, number(Family.ANGLE, "Tightened to the tab", "8°")]
 
 
 @dataclass(frozen=True)
 class Release:
     """Released from the sleeve; begin again."""
 
-    reason: str
+    reason: Annotated[str, words("Reason")]
 
 
 COMMANDS: tuple[type, ...] = (

@@ -12,11 +12,11 @@ from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positi
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, Seated, judge_seat
 from tribodex.core.mounting.zero import ZeroPoint
-from tribodex.core.quantities import LengthUnit, parse_degrees, parse_pressure_mpa, read_length
+from tribodex.core.quantities import Length, LengthUnit, parse_degrees, parse_pressure_mpa, read_length
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
-from tribodex.core.topics.tapered.amounts import degrees_of
+from tribodex.core.topics.tapered.amounts import read_turn
 from tribodex.core.topics.tapered.gauging import settled
 from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
 from tribodex.core.topics.tapered.plan import Plan
@@ -61,10 +61,10 @@ def turn(desk: Desk, state: Tapered, command: cmd.TurnNut) -> list[Fact]:
     needs_zero(state)
     if state.attempt.locked is not None:
         raise Refused("The nut is locked. If it must go on, release the bearing and start again.")
-    degrees = degrees_of(state.plan, command.amount, command.unit, shown=command.shown)
-    if degrees == 0:
+    turned = read_turn(state.plan, command.amount, command.unit, shown=command.shown)
+    if turned.degrees == 0:
         raise InvalidInput.at("amount", "A turn of zero changes nothing.", "how far the nut was tightened, for example 35°")
-    return [*settled(state), ev.NutTurned(degrees, command.amount.strip(), command.unit)]
+    return [*settled(state), ev.NutTurned(turned.degrees, turned.typed, command.unit)]
 
 
 def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
@@ -78,26 +78,27 @@ def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
         raise Refused("The nut is locked already.")
     if state.attempt.nut_deg == 0:
         raise Refused("First drive up; the washer is fitted when the bearing is where it should be.")
-    behind = None
-    if command.amount.strip() and plan.hydraulic is None:
-        degrees = degrees_of(plan, command.amount, command.unit, shown=command.shown)
-        behind = -degrees if command.past else degrees
-    thickness, measured = plan.washer_thickness_mm, plan.washer_measured
+    behind, counted = None, command.amount.strip()
+    if counted and plan.hydraulic is None:
+        turned = read_turn(plan, command.amount, command.unit, shown=command.shown)
+        behind, counted = -turned.degrees if command.past else turned.degrees, turned.typed
+    thickness, measured, thickness_typed = plan.washer_thickness_mm, plan.washer_measured, ""
     if command.washer_thickness.strip():
-        thickness = read_length(command.washer_thickness, "washer_thickness", LengthUnit.MM, (300, 6000), command.shown).mm
-        measured = True
-    moved = _moved_mm(command)
+        washer = read_length(command.washer_thickness, "washer_thickness", LengthUnit.MM, (300, 6000), command.shown)
+        thickness, measured, thickness_typed = washer.mm, True, washer.written
+    ends = _ends(command)
+    moved = ends[1].mm - ends[0].mm if ends is not None else None
     # Without the nut's pitch nothing can be said of angles; only a gauging tells.
     seated = judge_seat(plan.nut.pitch_mm if plan.nut else 2.0, behind, thickness if plan.nut else None, measured, moved, command.tool)
     now = ev.NutSeated(
         behind_deg=behind,
-        typed=command.amount.strip(),
+        typed=counted,
         unit=command.unit,
         thickness_mm=thickness,
-        thickness_typed=command.washer_thickness.strip(),
+        thickness_typed=thickness_typed,
         measured=measured,
         moved_mm=moved,
-        moved_typed=" to ".join(t for t in (command.sleeve_before.strip(), command.sleeve_after.strip()) if t),
+        moved_typed=" to ".join(end.written for end in ends or ()),
         tool=command.tool,
         seat=seated,
         gauge_first=asks_gauging(state, seated),
@@ -122,7 +123,8 @@ def asks_gauging(state: Tapered, seated: Seated) -> bool:
     return taken >= TAKEN_UM or taken >= TAKEN_SHARE * max(0.0, says.mean_um - window.low_um)
 
 
-def _moved_mm(command: cmd.SeatNut) -> float | None:
+def _ends(command: cmd.SeatNut) -> tuple[Length, Length] | None:
+    """Sleeve end to ring, before and after; None where it was not measured."""
     before, after = command.sleeve_before.strip(), command.sleeve_after.strip()
     if not before and not after:
         return None
@@ -133,15 +135,15 @@ def _moved_mm(command: cmd.SeatNut) -> float | None:
         )
     if command.tool is None:
         raise InvalidInput.at("tool", "With what was it measured?", "dial indicator or depth micrometer; a steel rule is no proof")
-    ends = [
-        read_length(value, name, LengthUnit.MM, (10, 300_000), command.shown, zero=True).mm
+    first, second = (
+        read_length(value, name, LengthUnit.MM, (10, 300_000), command.shown, zero=True)
         for name, value in (("sleeve_before", before), ("sleeve_after", after))
-    ]
-    if abs(ends[1] - ends[0]) > 5:
+    )
+    if abs(second.mm - first.mm) > 5:
         raise InvalidInput.at(
-            "sleeve_after", f"{ends[1]:g} mm after {ends[0]:g} mm is out of range: check value and unit.", "the same distance, measured again"
+            "sleeve_after", f"{second.mm:g} mm after {first.mm:g} mm is out of range: check value and unit.", "the same distance, measured again"
         )
-    return ends[1] - ends[0]
+    return first, second
 
 
 def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
@@ -181,8 +183,8 @@ def see_tab(plan: Plan, command: cmd.SeeTab) -> ev.TabSeen:
     nut = plan.nut
     if nut is None or nut.tab_step_deg is None:
         raise Refused(f"The nut's slots and the {plan.lock.words}'s positions are not known in this plan: count them and give them in the plan.")
-    degrees = degrees_of(plan, command.amount, command.unit, shown=command.shown)
-    step = nut.tab_step_deg
+    turned = read_turn(plan, command.amount, command.unit, shown=command.shown)
+    degrees, step = turned.degrees, nut.tab_step_deg
     if degrees > step + 1:
         rim = nut.rim_mm(step)
         along = f", {rim:.1f} mm along the rim" if rim is not None else ""
@@ -191,7 +193,7 @@ def see_tab(plan: Plan, command: cmd.SeeTab) -> ev.TabSeen:
             f"{degrees:.1f}° is more than one step of this nut and {plan.lock.words} ({step:.1f}°{along}).",
             f"the smallest distance from any slot to the next {plan.lock.stop} in the tightening direction",
         )
-    return ev.TabSeen(degrees, command.amount.strip(), command.unit)
+    return ev.TabSeen(degrees, turned.typed, command.unit)
 
 
 def lock(desk: Desk, state: Tapered, command: cmd.Lock) -> list[Fact]:

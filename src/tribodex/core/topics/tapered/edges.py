@@ -6,7 +6,8 @@ from collections.abc import Callable
 from typing import Any
 
 from tribodex.core.job.alarms import AnsweredBy, again
-from tribodex.core.job.asked import HEATED
+from tribodex.core.job.asked import HEATED, Likely
+from tribodex.core.job.expected import NUMBERED, OF_THE_NUT, always, between, by_size
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk, Expect
@@ -63,9 +64,31 @@ TAPS: dict[str, Any] = {
 }
 
 
+def _start(desk: Desk, state: Tapered, command: cmd.SetZero) -> Likely | None:
+    step = state.planned.hydraulic if state.planned is not None else None
+    asked = step.start_pressure_mpa if step is not None else None
+    return Likely(round(asked.low / 3, 2), round(asked.high * 3, 2), f"{asked.low:.2g} to {asked.high:.2g} MPa is planned") if asked else None
+
+
+_LEAF = "read against the gauge set and the group's band: outside it the readings that fit are offered"
+_ENDS = by_size("width_mm", 0.0, 3.0, "a sleeve stands out beside")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
-    (cmd.StartGauging, "inner_temperature"): lambda desk, state, command: HEATED,
-    (cmd.StartGauging, "outer_temperature"): lambda desk, state, command: HEATED,
+    (cmd.StartGauging, "inner_temperature"): always(HEATED),
+    (cmd.StartGauging, "outer_temperature"): always(HEATED),
+    (cmd.StartGauging, "places"): "places beyond those of a ring are refused",
+    (cmd.TryLeaf, "place"): NUMBERED,
+    (cmd.TryLeaf, "leaf"): _LEAF,
+    (cmd.BracketPlace, "place"): NUMBERED,
+    (cmd.BracketPlace, "leaf"): _LEAF,
+    (cmd.RepeatPlace, "place"): NUMBERED,
+    (cmd.SetZero, "start_pressure"): _start,
+    (cmd.TurnNut, "amount"): OF_THE_NUT,
+    (cmd.SeeTab, "amount"): "more than one step of nut and washer is refused",
+    (cmd.SeatNut, "amount"): OF_THE_NUT,
+    (cmd.SeatNut, "washer_thickness"): between(0.5, 5.0, "lock washers are 1 to 3 mm thick"),
+    (cmd.SeatNut, "sleeve_before"): _ENDS,
+    (cmd.SeatNut, "sleeve_after"): _ENDS,
+    (cmd.Lock, "turn"): "beyond the next tab positions it is refused",
 }
 
 

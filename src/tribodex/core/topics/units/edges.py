@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from tribodex.core.job.alarms import AnsweredBy, again
-from tribodex.core.job.asked import TORQUE_FACTOR, Likely, torque_near
+from tribodex.core.job.asked import FOOT, OUT_OF_LINE, OVER, TORQUE_FACTOR, Likely, torque_near
+from tribodex.core.job.expected import always, between
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk, Expect
@@ -44,10 +45,21 @@ def _screw(desk: Desk, state: Unit, command: cmd.LockUnit | cmd.TightenAgain) ->
     return Likely(screw.least / TORQUE_FACTOR, screw.most * TORQUE_FACTOR, f"{screw.words} is asked")
 
 
+_ROOM = between(0.0, 30.0, "an insert floats by millimetres")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.BoltHousing, "torque"): lambda desk, state, command: torque_near(state.plan.base_nm) if state.plan is not None else None,
     (cmd.LockUnit, "torque"): _screw,
     (cmd.TightenAgain, "torque"): _screw,
+    (cmd.FindFloat, "room_toward"): _ROOM,
+    (cmd.FindFloat, "room_away"): _ROOM,
+    (cmd.LineUpUnit, "offset"): always(OUT_OF_LINE),
+    (cmd.LineUpUnit, "over"): always(OVER),
+    (cmd.LineUpUnit, "feet"): always(FOOT),
+    (cmd.LineUpUnit, "hole"): between(5.0, 100.0, "housings have holes of 6 to 66 mm"),
+    (cmd.LineUpUnit, "bolt"): between(4.0, 100.0, "housings are bolted down with M5 to M64"),
+    (cmd.LineUpUnit, "wanted"): between(0.0, 20.0, "a housing is shifted by millimetres"),
+    (cmd.LockUnit, "passes"): "one pass or two: another number is refused",
+    (cmd.TightenAgain, "after"): between(0.2, 2_000.0, "set screws are tightened again after hours or a few days"),
 }
 
 

@@ -6,10 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from tribodex.core.job.said import answered, ticked
+from tribodex.core.job.said import mm, mm_each, newton_metres, value_of, yes_or_no
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
+from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import float_now, line_results
 from tribodex.core.topics.units.state import Unit
@@ -54,38 +55,36 @@ def tell(fact: Any) -> str:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
 
-def said(fact: Any) -> dict[str, str]:
-    """An entry in the fields of the command that says it again."""
+def said(fact: Any) -> Any:
+    """The command that says an entry again."""
     match fact:
         case ev.FloatFound():
-            both = (
-                {"room_toward": f"{fact.toward_mm:g} mm", "room_away": f"{fact.away_mm:g} mm"}
-                if fact.toward_mm is not None
-                else {"room_toward": "", "room_away": ""}
-            )
-            return {"by": fact.by, **both}
+            return cmd.FindFloat(fact.by, mm(fact.toward_mm), mm(fact.away_mm))
         case ev.LinedUp():
-            shift = {name: f"{mm:g} mm" if mm is not None else "" for name, mm in (("hole", fact.hole_mm), ("bolt", fact.bolt_mm))}
-            wanted = f"{fact.wanted_mm:g} mm" if fact.wanted_mm is not None else ""
-            feet = " + ".join(f"{mm:g} mm" for mm in fact.feet_mm)
-            return {"offset": f"{fact.offset_mm:g} mm", "over": f"{fact.over_mm:g} mm", "feet": feet, **shift, "wanted": wanted}
+            shift = mm(fact.hole_mm), mm(fact.bolt_mm), mm(fact.wanted_mm)
+            return cmd.LineUpUnit(mm(fact.offset_mm), mm(fact.over_mm), mm_each(fact.feet_mm), *shift)
         case ev.HousingBolted():
-            return {"torque": f"{fact.torque_nm:g} N·m", "wrench": fact.wrench, "decided_by": fact.decided_by, "reason": fact.reason}
-        case ev.ShaftTurned() | ev.UnitTried():
-            return {"freely": ticked(fact.freely), "text": fact.text}
+            return cmd.BoltHousing(newton_metres(fact.torque_nm), fact.wrench, fact.decided_by, fact.reason)
+        case ev.ShaftTurned():
+            return cmd.TurnShaft(fact.freely, fact.text)
+        case ev.UnitTried():
+            return cmd.TryUnit(fact.freely, fact.text)
         case ev.UnitLocked():
-            known = {
-                "footing": fact.footing or "",
-                "in_line": answered(fact.in_line),
-                "turned": fact.turned or "",
-                "slits_apart": answered(fact.slits_apart),
-            }
-            named = {"decided_by": fact.decided_by, "reason": fact.reason}
-            return {"torque": f"{fact.torque_nm:g} N·m", "passes": str(fact.passes), "wrench": fact.wrench, **known, **named}
+            return cmd.LockUnit(
+                torque=newton_metres(fact.torque_nm),
+                passes=fact.passes,
+                wrench=fact.wrench,
+                footing=fact.footing or "",
+                in_line=yes_or_no(fact.in_line),
+                turned=value_of(fact.turned),
+                slits_apart=yes_or_no(fact.slits_apart),
+                decided_by=fact.decided_by,
+                reason=fact.reason,
+            )
         case ev.ScrewsAgain():
-            return {"torque": f"{fact.torque_nm:g} N·m", "after": fact.after}
+            return cmd.TightenAgain(newton_metres(fact.torque_nm), fact.after)
         case _:
-            return {}
+            return None
 
 
 @dataclass(frozen=True)

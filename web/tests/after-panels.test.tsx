@@ -376,11 +376,22 @@ const SEALS: SealWork = {
   topic: "seals",
   kind: "lip",
   kinds: [
-    { value: "lip", words: "lip seal in two halves" },
-    { value: "labyrinth", words: "labyrinth ring" },
-    { value: "v_ring", words: "V-ring on the shaft" },
+    {
+      value: "lip",
+      words: "lip seal in the housing's groove, two halves",
+      asks_material: true,
+      asks_held: false,
+      rubs: true,
+    },
+    {
+      value: "labyrinth",
+      words: "labyrinth ring, purged with grease",
+      asks_material: false,
+      asks_held: false,
+      rubs: false,
+    },
+    { value: "v_ring", words: "V-ring on the shaft", asks_material: false, asks_held: true, rubs: true },
   ],
-  purposes: [{ value: "keep_dirt", words: "to keep dirt and water out" }],
   materials: ["NBR", "FKM"],
   due_side: "inboard",
   has_lip: true,
@@ -407,7 +418,7 @@ describe("seals", () => {
   it("neither kind nor purpose is chosen beforehand; a labyrinth has no material", async () => {
     const { sent } = seals("plan_seals");
     expect(button("These seals").disabled).toBe(true);
-    await hand().click(choice("labyrinth ring"));
+    await hand().click(choice("labyrinth ring, purged with grease"));
     expect(screen.queryByRole("radio", { name: "NBR" })).toBeNull();
     await hand().click(choice("to keep dirt and water out"));
     await hand().click(button("These seals"));
@@ -416,7 +427,7 @@ describe("seals", () => {
 
   it("FKM is asked how cold it is where it is fitted", async () => {
     const { sent } = seals("plan_seals");
-    await hand().click(choice("lip seal in two halves"));
+    await hand().click(choice("lip seal in the housing's groove, two halves"));
     expect(screen.queryByLabelText("Where it is fitted")).toBeNull();
     await hand().click(choice("FKM"));
     await hand().type(line("Where it is fitted"), "4 °C");

@@ -219,6 +219,7 @@ describe("back, or scrap", () => {
   const part = (more: Partial<LookWork["parts"][number]>): LookWork["parts"][number] => ({
     part: "bearing",
     advised: { word: "scrap", level: "stop", reason: "Flaked." },
+    by_name: true,
     fit: null,
     unusable: false,
     ...more,
@@ -241,7 +242,9 @@ describe("back, or scrap", () => {
 
   it("a part that is judged by eye needs its sign", async () => {
     const tap = await panel({
-      parts: [part({ part: "nut", advised: { word: "by eye", level: "unknown", reason: "" } })],
+      parts: [
+        part({ part: "nut", advised: { word: "by eye", level: "unknown", reason: "" }, by_name: false }),
+      ],
     });
     await hand().click(button(/^Judge/));
     expect(button("It goes back").disabled).toBe(true);

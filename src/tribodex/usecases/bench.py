@@ -45,11 +45,15 @@ class RailMark:
 
 @dataclass(frozen=True)
 class RailStage:
-    """A stage of the trade with its marks: one for the shaft, or for each bearing. Its words are in the job's outline."""
+    """A stage of the trade with its marks: one for the shaft, or for each bearing. Its words are in the job's outline.
+
+    `by_place`: how all of its parts at a place stand together.
+    """
 
     id: str
     state: str
     marks: tuple[RailMark, ...]
+    by_place: dict[str, str]
 
 
 @dataclass(frozen=True)
@@ -281,7 +285,8 @@ def rail_view(desk: Desk) -> tuple[RailStage, ...]:
         if not own:
             continue
         marks = tuple(RailMark(task.stage.id, task.at, states[task.stage.id, task.at]) for task in own)
-        found.append(RailStage(trade, _together([mark.state for mark in marks]), marks))
+        by_place = {at: _together([mark.state for mark in marks if mark.at == at]) for at in dict.fromkeys(mark.at for mark in marks)}
+        found.append(RailStage(trade, _together([mark.state for mark in marks]), marks, by_place))
     return tuple(found)
 
 

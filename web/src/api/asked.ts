@@ -21,7 +21,7 @@ const ASKED: Record<string, Record<string, Asked>> = made;
 export const allAsked = (kind: string): Record<string, Asked> => ASKED[kind] ?? {};
 
 /** How one field is asked for. */
-export function asked(kind: Command["kind"], name: string): Asked {
+export function asked(kind: string, name: string): Asked {
   const found = ASKED[kind]?.[name];
   if (!found) throw new Error(`nobody asks for ${kind}.${name}`);
   return found;

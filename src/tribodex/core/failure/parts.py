@@ -18,6 +18,11 @@ class PartCode(StrEnum):
     SCRAP = "part.scrap"
 
 
+def goes_back_by_name(rule: PartRule, advised: Verdict) -> bool:
+    """Whether a name stands for it when it goes back: against a sign, or with signs that nobody looked for."""
+    return advised.level is Level.STOP or (advised.level is Level.UNKNOWN and rule.clean != ())
+
+
 def judge_part(marks: FailureMarks, rule: PartRule, answered: Mapping[int, Answered]) -> Verdict:
     """Scrap by one sign, doubtful ones too; fit only where all that must be clean was looked at and found clean."""
     sure = {f"{n}{letter}" for n, said in answered.items() if said.counts and said.how == "seen" for letter in said.letters}

@@ -43,6 +43,11 @@ class SealKind(StrEnum):
         return self in (SealKind.LIP, SealKind.V_RING, SealKind.SHAFT_SEAL)
 
     @property
+    def has_material(self) -> bool:
+        """Whether it is made of one material or another; felt and V-rings say theirs by their kind."""
+        return self in (SealKind.LIP, SealKind.SHAFT_SEAL)
+
+    @property
     def rubs(self) -> bool:
         """Whether it rubs on the shaft, so that speed and material count."""
         return self in (SealKind.LIP, SealKind.V_RING, SealKind.FELT, SealKind.SHAFT_SEAL)

@@ -1,16 +1,19 @@
-/** A line of a form that goes with a tap, and words to tap in place of typing. */
+/** A line of a form that goes with a tap, called as its command asks for it, and words to tap in place of typing. */
 import type { ReactNode } from "react";
+import { asked } from "../../api";
 import { Button, TextField } from "../../ui";
 import type { Entry } from "./use-entry";
 
 export function EntryText(props: {
   entry: Entry;
   name: string;
-  label: string;
+  /** Where this form calls it otherwise. */
+  label?: string;
   hint?: ReactNode;
   words?: string[];
 }) {
-  const { entry, name, label, hint, words = [] } = props;
+  const { entry, name, hint, words = [] } = props;
+  const label = props.label ?? asked(entry.kind, name).label;
   return (
     <div>
       <TextField

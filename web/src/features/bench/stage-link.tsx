@@ -3,15 +3,6 @@ import { Link } from "react-router";
 import type { Bench, RailStage } from "../../api";
 import { showOf } from "./use-job";
 
-/** How a stage stands at one bearing, all of its parts together. */
-export function stateAt(stage: RailStage, at: string): string {
-  const states = stage.marks.filter((mark) => mark.at === at).map((mark) => mark.state);
-  if (states.includes("now")) return "now";
-  // Some of it done, some still ahead: it is being worked on. What is set aside does not count as work.
-  if (states.includes("ahead")) return states.includes("done") ? "now" : "ahead";
-  return states.includes("done") ? "done" : (states[0] ?? "ahead");
-}
-
 export function StageLink(props: { bench: Bench; stage: RailStage; at: string; words: string }) {
   const { bench, stage, at, words } = props;
   const own = stage.marks.filter((mark) => mark.at === at);

@@ -2,7 +2,7 @@
 import type { Bench, RailStage } from "../../api";
 import { shortNames } from "./parts";
 import type { Words } from "./use-outline";
-import { stateAt, StageLink } from "./stage-link";
+import { StageLink } from "./stage-link";
 
 const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "set aside" };
 
@@ -89,7 +89,7 @@ function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown:
                 bench={bench}
                 stage={stage}
                 at={at}
-                words={`${whereOf(props.words, names, stage, at)}: ${WORDS[stateAt(stage, at)]}`}
+                words={`${whereOf(props.words, names, stage, at)}: ${WORDS[stage.by_place[at] ?? "ahead"]}`}
               />
             </li>
           ))}

@@ -16,6 +16,7 @@ export function useEntry(empty: Values, refused: Refused, kind: string) {
     if (mine) setValues((before) => ({ ...before, ...(Object.fromEntries(texts) as Values) }));
   }
   return {
+    kind,
     values,
     text: (name: string) => values[name] ?? "",
     set: (name: string) => (value: string) => setValues((before) => ({ ...before, [name]: value })),

@@ -7,7 +7,7 @@ from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.failure.marks import Cause, FailureMarks, MarkQuestion
-from tribodex.core.failure.parts import judge_part
+from tribodex.core.failure.parts import goes_back_by_name, judge_part
 from tribodex.core.failure.raceway import read_place, strips
 from tribodex.core.failure.weighing import ComesTo, Standing
 from tribodex.core.job.facts import Fact, PointOpened
@@ -173,9 +173,7 @@ def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
         raise InvalidInput.at("part", f"“{command.part}” is no part that is judged here.", ", ".join(one.part for one in marks.parts))
     advised = judge_part(marks, rule, sight(desk, state).answered)
     by, reason, sign = command.decided_by.strip(), command.reason.strip(), command.sign.strip()
-    # Against a sign, or with signs that nobody looked for, a name stands for it.
-    risky = command.fit and (advised.level is Level.STOP or (advised.level is Level.UNKNOWN and rule.clean != ()))
-    if risky and not (by and reason):
+    if command.fit and goes_back_by_name(rule, advised) and not (by and reason):
         raise InvalidInput.at("decided_by" if not by else "reason", f"{advised.word.capitalize()}. {advised.reason}", "a name and a reason, or scrap")
     if not sign and advised.level is Level.UNKNOWN:
         raise InvalidInput.at("sign", "By which sign? It stands in the record.", "what was seen on it, or that nothing was")

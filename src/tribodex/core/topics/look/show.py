@@ -8,7 +8,7 @@ from enum import StrEnum
 from typing import Any, Literal
 
 from tribodex.core.failure.marks import FailureMarks, split
-from tribodex.core.failure.parts import judge_part
+from tribodex.core.failure.parts import goes_back_by_name, judge_part
 from tribodex.core.failure.raceway import DamageSign, Face, Strip, strips
 from tribodex.core.failure.weighing import ComesTo, How, Ranked, Reason, Standing
 from tribodex.core.job.said import mm, plain
@@ -144,6 +144,7 @@ class LookPart:
     advised: Verdict
     fit: bool | None
     unusable: bool
+    by_name: bool
 
 
 @dataclass(frozen=True)
@@ -261,7 +262,9 @@ def _part(desk: Desk, state: Look, found: Sight) -> Sequence[LookPart]:
     for rule in marks.parts:
         judged = state.parts.get(rule.part)
         advised = judged.advised if judged is not None else judge_part(marks, rule, found.answered)
-        parts.append(LookPart(rule.part, advised, judged.fit if judged is not None else None, rule.part in state.unusable))
+        parts.append(
+            LookPart(rule.part, advised, judged.fit if judged is not None else None, rule.part in state.unusable, goes_back_by_name(rule, advised))
+        )
     return parts
 
 

@@ -79,11 +79,14 @@ class SealSide:
 
 
 @dataclass(frozen=True)
-class SealChoice:
-    """A kind or a purpose in words."""
+class SealKindChoice:
+    """A kind of seal: whether a material is asked of it, what holds it on the shaft, and, where it rubs, speed, warmth and lead-in."""
 
-    value: str
+    value: SealKind
     words: str
+    asks_material: bool
+    asks_held: bool
+    rubs: bool
 
 
 @dataclass(frozen=True)
@@ -109,8 +112,7 @@ class SealWork:
     bore_mm: float
     outside_mm: float
     width_mm: float
-    kinds: tuple[SealChoice, ...]
-    purposes: tuple[SealChoice, ...]
+    kinds: tuple[SealKindChoice, ...]
     materials: tuple[str, ...]
     lines: tuple[SealLine, ...]
     done: bool
@@ -135,8 +137,7 @@ def view(desk: Desk, state: Seals) -> SealWork:
         bore_mm=b.bore_mm if b is not None else 0.0,
         outside_mm=b.outside_mm if b is not None else 0.0,
         width_mm=b.width_mm if b is not None else 0.0,
-        kinds=tuple(SealChoice(kind, kind.words) for kind in SealKind) if asking else (),
-        purposes=tuple(SealChoice(purpose, purpose.words) for purpose in Purpose) if asking else (),
+        kinds=tuple(SealKindChoice(kind, kind.words, kind.has_material, kind is SealKind.V_RING, kind.rubs) for kind in SealKind) if asking else (),
         materials=tuple(row.name for row in desk.book(SealMaterials).rows if row.name.isupper()) if asking else (),
         lines=tuple(_lines(state)),
         done=plan is not None and state.inboard_done and due is None,

@@ -1,5 +1,6 @@
 /** A joint: how many bolts, how they stand, torque by the maker or by grade, wrench and extension. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, SelectField, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -21,11 +22,6 @@ const EMPTY = {
   extension: "",
   angle: "",
 };
-const LAYOUTS = [
-  { value: "corners", label: "at corners, in turn" },
-  { value: "circle", label: "on a circle" },
-  { value: "rows", label: "in two rows" },
-];
 
 export function JointForm({ work, tap, refused }: ClosingProps) {
   const { units } = useSettings();
@@ -55,21 +51,16 @@ export function JointForm({ work, tap, refused }: ClosingProps) {
         });
       }}
     >
-      <ChoiceRow
-        label="Joint"
-        value={joint}
-        onChange={setJoint}
-        options={["base", "cap", "cover"].map((value) => ({ value, label: value }))}
-      />
+      <ChoiceRow label="Joint" value={joint} onChange={setJoint} options={choicesOf("plan_joint", "joint")} />
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="count" label="Number of bolts" words={["2", "4"]} />
-        <EntryText entry={entry} name="screw" label="Thread" hint="M16, M20x1.5, 5/8-11" />
+        <EntryText entry={entry} name="count" words={["2", "4"]} />
+        <EntryText entry={entry} name="screw" hint="M16, M20x1.5, 5/8-11" />
       </div>
       <ChoiceRow
         label="They stand"
         value={layout}
         onChange={setLayout}
-        options={LAYOUTS}
+        options={choicesOf("plan_joint", "layout")}
         problem={entry.problem("layout")}
       />
       <ChoiceRow
@@ -84,13 +75,8 @@ export function JointForm({ work, tap, refused }: ClosingProps) {
       <div className="grid gap-3 sm:grid-cols-2">
         {maker ? (
           <>
-            <EntryText entry={entry} name="torque" label="The maker's torque" hint="N·m, lbf·ft" />
-            <EntryText
-              entry={entry}
-              name="torque_source"
-              label="Whose it is"
-              words={["sheet of the housing"]}
-            />
+            <EntryText entry={entry} name="torque" hint="N·m, lbf·ft" />
+            <EntryText entry={entry} name="torque_source" words={["sheet of the housing"]} />
           </>
         ) : (
           <>
@@ -121,7 +107,7 @@ export function JointForm({ work, tap, refused }: ClosingProps) {
           options={work.into.map((value) => ({ value, label: value }))}
           problem={entry.problem("into")}
         />
-        <EntryText entry={entry} name="engaged" label="Thread engaged" hint="empty: not measured" />
+        <EntryText entry={entry} name="engaged" hint="empty: not measured" />
       </div>
       <WrenchFields entry={entry} />
       <Button

@@ -1,5 +1,6 @@
 /** Measured while closing: in line with the load on, and the gaps beside the outer ring. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -68,10 +69,7 @@ export function Gaps({ work, tap, refused }: ClosingProps) {
         label="Measured"
         value={how}
         onChange={(value) => setHow(value as How)}
-        options={[
-          { value: "cap_off", label: "cap off, by leaf or caliper" },
-          { value: "pushed", label: "cap on, pushed to and fro with a dial" },
-        ]}
+        options={choicesOf("read_ring_gaps", "how")}
       />
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="toward" label="Gap towards the other bearing" />

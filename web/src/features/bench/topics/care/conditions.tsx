@@ -1,15 +1,11 @@
 /** Dirt, water, vibration, how the shaft stands, where grease comes in: what makes an interval shorter. */
 import { useState } from "react";
-import type { CareWork } from "../../../../api";
+import { type CareWork, choicesOf } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";
 import type { Entry } from "../../use-entry";
 
 const NAMES = ["dirt", "wet", "shakes", "stands"] as const;
 const LABELS = { dirt: "Dirt around it", wet: "Water", shakes: "Vibration", stands: "The shaft is" };
-const PATHS = [
-  { value: "side", label: "from the side" },
-  { value: "groove", label: "through the groove of the outer ring" },
-];
 
 export function useConditions() {
   const [values, setValues] = useState({ dirt: "", wet: "", shakes: "", stands: "", path: "" });
@@ -39,7 +35,7 @@ export function Conditions(props: {
         label="Grease comes in"
         value={conditions.values.path}
         onChange={conditions.set("path")}
-        options={PATHS}
+        options={choicesOf("set_care", "path", false)}
         problem={entry.problem("path")}
       />
     </div>

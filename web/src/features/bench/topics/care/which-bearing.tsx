@@ -25,11 +25,11 @@ export function WhichBearing({ work, tap, refused }: CareProps) {
         tap({ kind: "say_bearing", designation: designation ?? "", bore, outside, width, design, shown });
       }}
     >
-      <EntryText entry={entry} name="designation" label="Number on the ring, or what it is called" />
+      <EntryText entry={entry} name="designation" />
       <div className="grid gap-3 sm:grid-cols-3">
-        <EntryText entry={entry} name="bore" label="Bore" hint="empty: by its number" />
-        <EntryText entry={entry} name="outside" label="Outside diameter" />
-        <EntryText entry={entry} name="width" label="Width" />
+        <EntryText entry={entry} name="bore" hint="empty: by its number" />
+        <EntryText entry={entry} name="outside" />
+        <EntryText entry={entry} name="width" />
       </div>
       {entry.text("bore").trim() ? (
         <ChoiceRow

@@ -1,6 +1,6 @@
 /** The nut of a follower's stud: torque with its unit, the state of the thread, which wrench. Off the table only by name. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { LeftByName } from "../../left-by-name";
@@ -35,10 +35,10 @@ export function Clamp({ tap, refused }: FollowerProps) {
         label="The thread is"
         value={thread}
         onChange={(value) => setThread(value as Thread)}
-        options={(["oiled", "dry", "not known"] as const).map((value) => ({ value, label: value }))}
+        options={choicesOf("clamp_stud", "thread")}
         problem={mine?.at("thread")}
       />
-      <EntryText entry={entry} name="wrench" label="With which wrench" />
+      <EntryText entry={entry} name="wrench" />
       <LeftByName off={mine?.at("decided_by")} title="A torque off the table" onDecide={send} />
       <Button
         kind="main"

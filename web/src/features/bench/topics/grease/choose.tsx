@@ -1,5 +1,6 @@
 /** What goes in: grease with its thickener and what was there before, or oil; κ where oil, speed and warmth are known. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, SelectField } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -37,10 +38,7 @@ export function Choose({ work, tap, refused }: GreaseProps) {
           label="It is lubricated with"
           value={lubricant}
           onChange={(value) => setLubricant(value as "grease" | "oil")}
-          options={[
-            { value: "grease", label: "grease" },
-            { value: "oil", label: "oil" },
-          ]}
+          options={choicesOf("choose_lubricant", "lubricant")}
         />
         <EntryText entry={entry} name="name" label="Name and number on the tin" />
         {lubricant === "grease" ? (

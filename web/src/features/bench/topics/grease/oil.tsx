@@ -25,10 +25,10 @@ export function Oil({ tap, refused }: GreaseProps) {
         });
       }}
     >
-      <EntryText entry={entry} name="below" label="Oil below the middle of the shaft" />
+      <EntryText entry={entry} name="below" />
       <Tick label="Return channels and levelling channel are open" checked={open} onChange={setOpen} />
       <Tick label="Both sides stand level" checked={level} onChange={setLevel} />
-      <EntryText entry={entry} name="plug" label="Drain plug" words={["new washer, tightened"]} />
+      <EntryText entry={entry} name="plug" words={["new washer, tightened"]} />
       <Button kind="main" data-main type="submit" disabled={!entry.text("below").trim()}>
         Judge the level
       </Button>

@@ -48,7 +48,6 @@ function Tag({ tap, refused }: GreaseProps) {
       <EntryText
         entry={entry}
         name="text"
-        label="What the tag says"
         words={["filled up for storage: drain and run in before service"]}
       />
       <Button kind="main" data-main type="submit" disabled={!entry.text("text").trim()}>

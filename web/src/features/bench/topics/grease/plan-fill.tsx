@@ -65,17 +65,15 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
       <div className="grid gap-3 sm:grid-cols-3">
         {by === "sizes" ? (
           <>
-            <EntryText entry={entry} name="housing" label="Inside diameter of the housing" />
-            <EntryText entry={entry} name="inside" label="Its inside width" />
+            <EntryText entry={entry} name="housing" />
+            <EntryText entry={entry} name="inside" />
           </>
         ) : null}
-        {by === "volume" ? (
-          <EntryText entry={entry} name="volume" label="Space beside the bearing" hint="cm³, l or in³" />
-        ) : null}
+        {by === "volume" ? <EntryText entry={entry} name="volume" hint="cm³, l or in³" /> : null}
         {by === "sheet" ? (
           <>
             <EntryText entry={entry} name="sheet" label="Amount of the sheet" hint="g, oz" />
-            <EntryText entry={entry} name="sheet_source" label="Which sheet" />
+            <EntryText entry={entry} name="sheet_source" />
           </>
         ) : (
           <EntryText entry={entry} name="share" label="Share of it" hint="empty: by the rule, about 30 %" />
@@ -83,9 +81,9 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
       </div>
       <GunChoice entry={entry} />
       <div className="grid gap-3 sm:grid-cols-3">
-        <EntryText entry={entry} name="corners" label="Corners" hint="empty: 4" />
-        <EntryText entry={entry} name="mass" label="Bare bearing's mass" hint="kg; empty: not known" />
-        <EntryText entry={entry} name="cartridge" label="A cartridge holds" hint="empty: 400 g" />
+        <EntryText entry={entry} name="corners" hint="empty: 4" />
+        <EntryText entry={entry} name="mass" hint="kg; empty: not known" />
+        <EntryText entry={entry} name="cartridge" hint="empty: 400 g" />
       </div>
       <Button kind="main" data-main type="submit" disabled={!pace && work.paces.length > 0}>
         Work it out

@@ -26,9 +26,9 @@ export function Centre({ work, tap, refused }: InsertProps) {
       }}
     >
       <div className="grid gap-3 sm:grid-cols-3">
-        <EntryText entry={entry} name="first" label="Depth at the first slot" />
-        <EntryText entry={entry} name="second" label="Depth at the second slot" />
-        <EntryText entry={entry} name="circle" label="Between the two spots" hint="on the ring's face" />
+        <EntryText entry={entry} name="first" />
+        <EntryText entry={entry} name="second" />
+        <EntryText entry={entry} name="circle" hint="on the ring's face" />
       </div>
       {work.goes > 0 ? (
         <p className="text-soft">Read {work.goes === 1 ? "once" : `${work.goes} times`} so far.</p>

@@ -22,8 +22,8 @@ export function Fitting({ tap, refused, again = false }: InsertProps & { again?:
         });
       }}
     >
-      <EntryText entry={entry} name="to_marked" label="Fitting to the marked face" />
-      <EntryText entry={entry} name="to_other" label="Fitting to the other face" />
+      <EntryText entry={entry} name="to_marked" />
+      <EntryText entry={entry} name="to_other" />
       <Button
         kind={again ? "quiet" : "main"}
         data-main={!again || undefined}

@@ -1,5 +1,6 @@
 /** The ring and how it comes: size, material, store, what it is like; when the machine must run again. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, TextField, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -23,7 +24,6 @@ const ASKED = [
   { name: "holds_itself", label: "Holds itself in the housing, without a cover's squeeze" },
   { name: "shaft_last", label: "The shaft comes last, through the ring" },
 ] as const;
-const YES_NO = ["yes", "no"].map((value) => ({ value, label: value }));
 
 export function PlanRing({ work, tap, refused }: LargeSealProps) {
   const { units } = useSettings();
@@ -48,14 +48,14 @@ export function PlanRing({ work, tap, refused }: LargeSealProps) {
         });
       }}
     >
-      <EntryText entry={entry} name="shaft" label="Shaft diameter" />
+      <EntryText entry={entry} name="shaft" />
       {ASKED.map(({ name, label }) => (
         <ChoiceRow
           key={name}
           label={label}
           value={said[name]}
           onChange={(value) => setSaid((now) => ({ ...now, [name]: value }))}
-          options={YES_NO}
+          options={choicesOf("plan_large_seal", name, false)}
           problem={entry.problem(name)}
         />
       ))}
@@ -67,14 +67,14 @@ export function PlanRing({ work, tap, refused }: LargeSealProps) {
       />
       <div className="grid gap-3 sm:grid-cols-3">
         <EntryText entry={entry} name="store" label="It comes from" hint="°C of the store" />
-        <EntryText entry={entry} name="room" label="Into a room of" hint="empty: 20 °C" />
-        <EntryText entry={entry} name="box" label="Height of the pack" />
-        <EntryText entry={entry} name="speed" label="Speed" hint="r/min" />
-        <EntryText entry={entry} name="temperature" label="At the lip when it runs" />
-        <EntryText entry={entry} name="chamfer" label="Lead-in: end of its chamfer" />
+        <EntryText entry={entry} name="room" hint="empty: 20 °C" />
+        <EntryText entry={entry} name="box" />
+        <EntryText entry={entry} name="speed" hint="r/min" />
+        <EntryText entry={entry} name="temperature" />
+        <EntryText entry={entry} name="chamfer" />
         <EntryText entry={entry} name="angle" label="Its angle" hint="20° is the aim" />
-        <EntryText entry={entry} name="cover" label="Torque of the cover" />
-        <EntryText entry={entry} name="cover_source" label="Whose torque" words={["drawing"]} />
+        <EntryText entry={entry} name="cover" />
+        <EntryText entry={entry} name="cover_source" words={["drawing"]} />
       </div>
       <TextField
         label="The machine should run again at"

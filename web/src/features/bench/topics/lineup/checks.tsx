@@ -1,5 +1,6 @@
 /** What is measured once housings stand: where the float was set, gaps, feet, alignment, bolt holes. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { ChoiceRow, Tick } from "../../../../ui";
 import { PlaceForm } from "./place-form";
 import type { LineUpProps } from "./panel";
@@ -87,12 +88,7 @@ export function Alignment(props: LineUpProps) {
         })
       }
     >
-      <ChoiceRow
-        label="By"
-        value={tool}
-        onChange={setTool}
-        options={["straightedge", "string", "laser"].map((value) => ({ value, label: value }))}
-      />
+      <ChoiceRow label="By" value={tool} onChange={setTool} options={choicesOf("read_alignment", "tool")} />
       <Tick label="The seal is a labyrinth" checked={labyrinth} onChange={setLabyrinth} />
     </PlaceForm>
   );

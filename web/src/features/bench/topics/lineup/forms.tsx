@@ -1,19 +1,16 @@
 /** What the shaft line is computed from: who holds it, marks, seats and rings, temperatures, sleeves. */
 import { useState } from "react";
+import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import { PlaceForm } from "./place-form";
 import type { LineUpProps } from "./panel";
 
-const GROOVES = [
-  { value: "", label: "none" },
-  { value: "inner", label: "inner groove: fixes" },
-  { value: "outer", label: "outer groove: floats" },
-] as const;
+type Groove = NonNullable<Extract<Command, { kind: "say_float" }>["groove"]>;
 
 export function FloatForm({ work, tap, refused }: LineUpProps) {
   const asked = work.drawing.bearings.find((one) => one.floats === "unknown") ?? work.drawing.bearings[0];
   const [place, setPlace] = useState("");
-  const [groove, setGroove] = useState<(typeof GROOVES)[number]["value"]>("");
+  const [groove, setGroove] = useState<Groove>("");
   const at = place || asked?.id || "";
   const problem = refused?.command.kind === "say_float" ? refused.problem.at("groove") : undefined;
   return (
@@ -28,7 +25,7 @@ export function FloatForm({ work, tap, refused }: LineUpProps) {
         label="Snap ring of a one-piece housing"
         value={groove}
         onChange={(value) => setGroove(value as typeof groove)}
-        options={GROOVES}
+        options={choicesOf("say_float", "groove")}
         problem={problem}
       />
       <div className="grid gap-2">

@@ -1,6 +1,6 @@
 /** A finding on an unrolled face: tap where it lies, or type degrees, a clock time or millimetres along it. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { type Command, choicesOf } from "../../../../api";
 import { Unrolled, type Place } from "../../../../drawing";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -9,17 +9,6 @@ import { CountAndLoad } from "./count-and-load";
 import type { LookProps } from "./panel";
 
 type Marked = Extract<Command, { kind: "mark_finding" }>;
-const SIGNS: Marked["sign"][] = [
-  "path",
-  "flake",
-  "dent",
-  "tint",
-  "rust",
-  "fretting oxide",
-  "flutes",
-  "crack",
-  "smear",
-];
 
 export function FindingForm(props: LookProps) {
   const { work, tap, refused } = props;
@@ -49,7 +38,7 @@ export function FindingForm(props: LookProps) {
         label="Sign"
         value={sign}
         onChange={(value) => setSign(value as Marked["sign"])}
-        options={SIGNS.map((value) => ({ value, label: value }))}
+        options={choicesOf("mark_finding", "sign")}
       />
       <ChoiceRow
         label="On the"
@@ -89,16 +78,7 @@ export function FindingForm(props: LookProps) {
         <EntryText entry={entry} name="at" label="Place, or where it begins" hint="210°, 7 o'clock, 120 mm" />
         <EntryText entry={entry} name="to" label="Where it ends (empty: a spot)" hint="0 to 360: all round" />
         {strip.rows === 2 ? (
-          <ChoiceRow
-            label="Row"
-            value={row}
-            onChange={setRow}
-            options={[
-              { value: "1", label: "1, nut side" },
-              { value: "2", label: "2, beyond" },
-              { value: "", label: "both" },
-            ]}
-          />
+          <ChoiceRow label="Row" value={row} onChange={setRow} options={choicesOf("mark_finding", "row")} />
         ) : null}
         {sign === "path" ? (
           <>

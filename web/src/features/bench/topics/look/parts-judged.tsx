@@ -50,7 +50,6 @@ function Judge({ part, tap, onDone }: { part: Part; tap: LookProps["tap"]; onDon
   const entry = useEntry({ sign: "" }, null, "");
   const [deciding, setDeciding] = useState(false);
   const bySign = part.advised.level === "unknown";
-  const byName = part.advised.level === "stop" || (bySign && part.advised.word !== "by eye");
   const say = (fit: boolean, decided_by = "", reason = "") => {
     tap({ kind: "judge_part", part: part.part, fit, sign: entry.text("sign"), decided_by, reason });
     onDone();
@@ -65,8 +64,8 @@ function Judge({ part, tap, onDone }: { part: Part; tap: LookProps["tap"]; onDon
         words={["thread and faces sound", "worn", "bent", "cracked"]}
       />
       <div className="flex flex-wrap gap-3">
-        <Button disabled={missing} onClick={() => (byName ? setDeciding(true) : say(true))}>
-          {byName ? "It goes back, by name" : "It goes back"}
+        <Button disabled={missing} onClick={() => (part.by_name ? setDeciding(true) : say(true))}>
+          {part.by_name ? "It goes back, by name" : "It goes back"}
         </Button>
         <Button kind="stop" disabled={missing} onClick={() => say(false)}>
           Scrap
@@ -102,7 +101,7 @@ function Unusable({ part, tap, refused }: { part: string } & Pick<LookProps, "ta
         label={`How the ${part} was made unusable`}
         words={["rings cut, tagged", "crushed"]}
       />
-      <EntryText entry={entry} name="proof" label="Seen by, or photograph" />
+      <EntryText entry={entry} name="proof" />
       <Button type="submit" disabled={!entry.text("how").trim() || !entry.text("proof").trim()}>
         It cannot be fitted again
       </Button>

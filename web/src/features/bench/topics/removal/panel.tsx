@@ -1,6 +1,6 @@
 /** Taking the old bearing off: which ring is tight, the way, the nut's gap, and what to do when it cocks. */
 import { useState } from "react";
-import type { Work } from "../../../../api";
+import { type Work, choicesOf } from "../../../../api";
 import { Button, ChoiceRow, TextField, VerdictMark, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
@@ -33,8 +33,6 @@ export function RemovalPanel({ next, ...props }: RemovalProps & { next: string }
   );
 }
 
-const SAID = (["yes", "no", "not known"] as const).map((value) => ({ value, label: value }));
-
 function Tight({ work, tap, onSaid }: RemovalProps & { onSaid: () => void }) {
   const said = work.tight;
   const [ring, setRing] = useState<RemovalWork["rings"][number]["value"]>(said?.ring ?? "unknown");
@@ -53,20 +51,20 @@ function Tight({ work, tap, onSaid }: RemovalProps & { onSaid: () => void }) {
         label="The shaft can leave its machine"
         value={shaft}
         onChange={(value) => setShaft(value as typeof shaft)}
-        options={SAID}
+        options={choicesOf("say_tight", "keep")}
       />
       <ChoiceRow
         label="The bearing is to be used again"
         value={keep}
         onChange={(value) => setKeep(value as typeof keep)}
-        options={SAID}
+        options={choicesOf("say_tight", "keep")}
       />
       {work.one_piece ? (
         <ChoiceRow
           label="Its nut is captive"
           value={captive}
           onChange={(value) => setCaptive(value as typeof captive)}
-          options={SAID}
+          options={choicesOf("say_tight", "keep")}
         />
       ) : null}
       <Button

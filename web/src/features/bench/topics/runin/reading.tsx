@@ -1,6 +1,6 @@
 /** One reading: at which bearing, how warm and read by what, what is heard, vibration; later ones with their minutes. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -12,13 +12,6 @@ const HINTS: Record<Read["by"], string> = {
   sensor: "62 °C",
   strip: "between two fields: 60-65",
   crayon: "<75 it did not melt, >60 it did",
-};
-const HEARD: Record<Read["noise"], string> = {
-  even: "even",
-  rattle: "rattle",
-  squeal: "squeal",
-  rumble: "rumble",
-  knock: "knock",
 };
 
 export function Reading({ work, tap, refused, more = false }: RunProps & { more?: boolean }) {
@@ -59,13 +52,13 @@ export function Reading({ work, tap, refused, more = false }: RunProps & { more?
         label="Read by"
         value={by}
         onChange={(value) => setBy(value as Read["by"])}
-        options={work.read_by.map((value) => ({ value, label: value }))}
+        options={choicesOf("read_warmth", "by")}
       />
       <ChoiceRow
         label="Heard"
         value={noise}
         onChange={(value) => setNoise(value as Read["noise"])}
-        options={work.noises.map((value) => ({ value, label: HEARD[value] }))}
+        options={choicesOf("read_warmth", "noise")}
       />
       <div className="grid gap-3 sm:grid-cols-3">
         <EntryText entry={entry} name="ambient" label="Around the machine" hint="°C; empty: as before" />

@@ -1,6 +1,6 @@
 /** The seals of a housing: planned, inboard ring on, set in their grooves, a labyrinth placed and purged. */
 import { useState } from "react";
-import type { SealWork } from "../../../../api";
+import { type SealWork, choicesOf } from "../../../../api";
 import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
@@ -48,10 +48,7 @@ function RingOn({ work, tap, refused }: SealProps) {
           label="Its lip looks"
           value={lip}
           onChange={(value) => setLip(value as "toward" | "away")}
-          options={[
-            { value: "toward", label: "towards the bearing" },
-            { value: "away", label: "away from the bearing" },
-          ]}
+          options={choicesOf("put_ring_on", "lip", false)}
         />
       ) : null}
       {work.has_lip ? (

@@ -1,22 +1,12 @@
 /** Which seals: kind, what for, on which sides; speed, warmth and lead-in where they are known. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { SealProps } from "./panel";
 
 type Plan = Extract<Command, { kind: "plan_seals" }>;
-const SIDES = [
-  { value: "both", label: "on both sides" },
-  { value: "inboard", label: "inboard alone: an end cover outboard" },
-  { value: "outboard", label: "outboard alone" },
-];
-const HELD = [
-  { value: "stretch", label: "its own stretch" },
-  { value: "behind", label: "a shoulder or clamp behind it" },
-  { value: "all_round", label: "a clamp behind it and a band round it" },
-];
 const EMPTY = {
   speed: "",
   temperature: "",
@@ -26,7 +16,6 @@ const EMPTY = {
   sheet_least: "",
   sheet_most: "",
 };
-const RUBS: (Plan["seal"] | "")[] = ["lip", "v_ring", "felt", "shaft_seal"];
 
 export function PlanSeals({ work, tap, refused }: SealProps) {
   const { units } = useSettings();
@@ -36,8 +25,8 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
   const [sides, setSides] = useState<Plan["sides"]>("both");
   const [material, setMaterial] = useState("");
   const [held, setHeld] = useState<NonNullable<Plan["held"]>>("");
-  const options = (choices: { value: string; words: string }[]) =>
-    choices.map(({ value, words }) => ({ value, label: words }));
+  // What is asked of a seal hangs on its kind.
+  const kind = work.kinds.find(({ value }) => value === seal);
   return (
     <form
       className="space-y-3 pt-4"
@@ -50,7 +39,7 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
             purpose,
             sides,
             material,
-            held: seal === "v_ring" ? held : "",
+            held: kind?.asks_held ? held : "",
             ...(entry.values as typeof EMPTY),
             shown: units === "mm" ? "mm" : "in",
           });
@@ -60,21 +49,21 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
         label="Seal"
         value={seal}
         onChange={(value) => setSeal(value as Plan["seal"])}
-        options={options(work.kinds)}
+        options={choicesOf("plan_seals", "seal")}
       />
       <ChoiceRow
         label="What for, before all"
         value={purpose}
         onChange={(value) => setPurpose(value as Plan["purpose"])}
-        options={options(work.purposes)}
+        options={choicesOf("plan_seals", "purpose")}
       />
       <ChoiceRow
         label="Where"
         value={sides}
         onChange={(value) => setSides(value as Plan["sides"])}
-        options={SIDES}
+        options={choicesOf("plan_seals", "sides")}
       />
-      {seal === "lip" || seal === "shaft_seal" ? (
+      {kind?.asks_material ? (
         <ChoiceRow
           label="Material (empty: not known)"
           value={material}
@@ -83,34 +72,24 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
           problem={entry.problem("material")}
         />
       ) : null}
-      {seal === "v_ring" ? (
+      {kind?.asks_held ? (
         <ChoiceRow
           label="Held on the shaft by"
           value={held}
           onChange={(value) => setHeld(value as typeof held)}
-          options={HELD}
+          options={choicesOf("plan_seals", "held", false)}
         />
       ) : null}
-      {RUBS.includes(seal) ? (
+      {kind?.rubs ? (
         <div className="grid gap-3 sm:grid-cols-2">
-          <EntryText entry={entry} name="speed" label="Speed" hint="r/min" />
-          <EntryText entry={entry} name="temperature" label="At the lip when it runs" hint="°C or °F" />
-          {seal === "v_ring" ? <SheetWidth entry={entry} /> : null}
-          {material === "FKM" && seal !== "v_ring" ? (
-            <EntryText
-              entry={entry}
-              name="fitting_temperature"
-              label="Where it is fitted"
-              hint="°C; FKM is stiff in the cold"
-            />
+          <EntryText entry={entry} name="speed" hint="r/min" />
+          <EntryText entry={entry} name="temperature" hint="°C or °F" />
+          {kind.asks_held ? <SheetWidth entry={entry} /> : null}
+          {material === "FKM" && kind.asks_material ? (
+            <EntryText entry={entry} name="fitting_temperature" hint="°C; FKM is stiff in the cold" />
           ) : null}
-          <EntryText
-            entry={entry}
-            name="chamfer"
-            label="Lead-in: end of its chamfer"
-            hint="empty: not measured"
-          />
-          <EntryText entry={entry} name="angle" label="Its angle to the axis" hint="20° is the aim" />
+          <EntryText entry={entry} name="chamfer" hint="empty: not measured" />
+          <EntryText entry={entry} name="angle" hint="20° is the aim" />
         </div>
       ) : null}
       <Button kind="main" data-main type="submit" disabled={!seal || !purpose}>
@@ -123,13 +102,8 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
 function SheetWidth({ entry }: { entry: ReturnType<typeof useEntry> }) {
   return (
     <>
-      <EntryText
-        entry={entry}
-        name="sheet_least"
-        label="Width when set, least"
-        hint="by its sheet; empty: not at hand"
-      />
-      <EntryText entry={entry} name="sheet_most" label="Width when set, most" hint="by its sheet" />
+      <EntryText entry={entry} name="sheet_least" hint="by its sheet; empty: not at hand" />
+      <EntryText entry={entry} name="sheet_most" hint="by its sheet" />
     </>
   );
 }

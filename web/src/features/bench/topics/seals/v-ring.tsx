@@ -23,15 +23,8 @@ export function PushVRing({ work, tap, refused }: SealProps) {
       }}
     >
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="width" label="From the face to its back" />
-        {measured ? null : (
-          <EntryText
-            entry={entry}
-            name="free"
-            label="Its width before it was fitted"
-            hint="empty: not measured"
-          />
-        )}
+        <EntryText entry={entry} name="width" />
+        {measured ? null : <EntryText entry={entry} name="free" hint="empty: not measured" />}
       </div>
       <Tick label="The same at three places round the shaft" checked={even} onChange={setEven} />
       <Button kind="main" data-main type="submit" disabled={!entry.text("width").trim()}>

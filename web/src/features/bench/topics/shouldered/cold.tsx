@@ -27,13 +27,8 @@ export function Cold({ work, tap, refused }: ShoulderProps) {
           entry.clear();
         }}
       >
-        <EntryText
-          entry={entry}
-          name="gaps"
-          label="Gaps: top + right + bottom + left"
-          hint="1.0 + 1.2 + 1.0 + 0.8"
-        />
-        <EntryText entry={entry} name="circle" label="On a circle of" />
+        <EntryText entry={entry} name="gaps" hint="1.0 + 1.2 + 1.0 + 0.8" />
+        <EntryText entry={entry} name="circle" />
         <Button
           kind={askew ? "main" : "plain"}
           data-main={askew || undefined}

@@ -37,15 +37,15 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
       {ring ? (
         <>
           <div className="grid gap-3 sm:grid-cols-2">
-            <EntryText entry={entry} name="ends_before" label="Gap of its ends, over the surface" />
-            <EntryText entry={entry} name="ends_after" label="Gap of its ends, in the groove" />
+            <EntryText entry={entry} name="ends_before" />
+            <EntryText entry={entry} name="ends_after" />
           </div>
           {tick("groove_free", "Groove free of the bearing")}
           {tick("below_surface", "Below the surface all round")}
           {tick("turns", "It turns in its groove with the pliers")}
         </>
       ) : (
-        <EntryText entry={entry} name="text" label="How it was tightened: wrench and setting" />
+        <EntryText entry={entry} name="text" />
       )}
       {work.held_by === "lock_nut" ? (
         <Tick label="A tab is bent into a slot" checked={tab} onChange={setTab} />

@@ -58,7 +58,7 @@ function Straight({ tap, refused }: ShoulderProps) {
   const entry = useEntry({ cause: "" }, refused, "say_straight_on");
   return (
     <div className="space-y-3 pt-4">
-      <EntryText entry={entry} name="cause" label="What the cause was" />
+      <EntryText entry={entry} name="cause" />
       <Button
         kind="main"
         data-main

@@ -40,18 +40,8 @@ export function Parts({ work, tap, refused }: StockProps) {
           onChange={entry.set("part")}
           options={PARTS.map((part) => ({ value: part, label: part }))}
         />
-        <EntryText
-          entry={entry}
-          name="specified"
-          label="Asked for"
-          hint={asked && `The plan asks for ${asked}.`}
-        />
-        <EntryText
-          entry={entry}
-          name="found"
-          label="Stands on the part"
-          words={specified ? [specified] : []}
-        />
+        <EntryText entry={entry} name="specified" hint={asked && `The plan asks for ${asked}.`} />
+        <EntryText entry={entry} name="found" words={specified ? [specified] : []} />
         <Button type="submit" kind="main" data-main disabled={!entry.text("found").trim()}>
           Compare
         </Button>

@@ -1,6 +1,6 @@
 /** Two registers that the run hangs on: what is in and must come out, and how tight each joint is. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -58,7 +58,6 @@ export function TemporaryParts({ work, tap, refused }: StockProps) {
 }
 
 type Tightness = Extract<Command, { kind: "say_joint" }>["tightness"];
-const STATES: Tightness[] = ["open", "by hand", "snug", "at torque"];
 
 export function Joints({ work, tap, refused }: StockProps) {
   const entry = useEntry({ joint: "", wrench: "" }, refused, "say_joint");
@@ -112,7 +111,7 @@ export function Joints({ work, tap, refused }: StockProps) {
           label="It is"
           value={state}
           onChange={(value) => setState(value as Tightness)}
-          options={STATES.map((value) => ({ value, label: value }))}
+          options={choicesOf("say_joint", "tightness")}
         />
         {state === "at torque" ? (
           <EntryText entry={entry} name="wrench" label="With which wrench, at what setting" />

@@ -1,17 +1,12 @@
 /** The chance of going too far that a move may carry. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import type { Tap } from "./parts";
 
-const RISKS = [
-  { value: "0.01", label: "1 in 100" },
-  { value: "0.02", label: "1 in 50", note: "usual" },
-  { value: "0.05", label: "1 in 20" },
-];
-
 export function RiskChoice({ risk, tap }: { risk: number; tap: Tap }) {
   const [open, setOpen] = useState(false);
-  const now = RISKS.find((option) => Number(option.value) === risk);
+  const now = choicesOf("choose_risk", "risk").find((option) => Number(option.value) === risk);
   if (!open) {
     return (
       <div className="pt-2">
@@ -30,7 +25,7 @@ export function RiskChoice({ risk, tap }: { risk: number; tap: Tap }) {
           tap({ kind: "choose_risk", risk: Number(value) });
           setOpen(false);
         }}
-        options={RISKS}
+        options={choicesOf("choose_risk", "risk")}
       />
     </div>
   );

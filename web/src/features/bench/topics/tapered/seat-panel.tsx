@@ -1,6 +1,6 @@
 /** The nut on its washer: seated firmly, behind its old mark by the washer's thickness; counted turns, never a mark that looks alike. */
 import { useState } from "react";
-import type { Tapered, ProblemField, TurnUnit } from "../../../../api";
+import { type Tapered, type ProblemField, type TurnUnit, choicesOf } from "../../../../api";
 import { Button, ChoiceRow, TextField, VerdictMark, Say, length, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { UNIT_WORDS } from "./turn-panel";
@@ -99,12 +99,6 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
   );
 }
 
-const TOOLS = [
-  { value: "dial indicator", label: "dial" },
-  { value: "depth micrometer", label: "depth micrometer" },
-  { value: "steel rule", label: "steel rule", note: "no proof" },
-];
-
 function SleeveEnd(props: {
   form: typeof EMPTY;
   set: (part: Partial<typeof EMPTY>) => void;
@@ -131,7 +125,7 @@ function SleeveEnd(props: {
           label="Measured with"
           value={form.tool}
           onChange={(tool) => set({ tool })}
-          options={TOOLS}
+          options={choicesOf("seat_nut", "tool", false)}
           problem={problem("tool")}
         />
       </div>

@@ -42,8 +42,8 @@ export function Float({ work, tap, refused }: UnitProps) {
       />
       {floats ? (
         <div className="grid gap-3 sm:grid-cols-2">
-          <EntryText entry={entry} name="room_toward" label="Room towards the fixed unit" />
-          <EntryText entry={entry} name="room_away" label="Room away from it" />
+          <EntryText entry={entry} name="room_toward" />
+          <EntryText entry={entry} name="room_away" />
         </div>
       ) : null}
       <Button kind="main" data-main type="submit" disabled={!by}>

@@ -30,7 +30,7 @@ export function LineUp({ work, tap, refused }: UnitProps) {
     >
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="offset" label="Offset read" hint="0 where nothing is seen" />
-        <EntryText entry={entry} name="over" label="Over a length of" />
+        <EntryText entry={entry} name="over" />
       </div>
       {feet ? (
         <EntryText
@@ -46,9 +46,9 @@ export function LineUp({ work, tap, refused }: UnitProps) {
             It must be shifted: does it fit its holes?
           </summary>
           <div className="grid gap-3 sm:grid-cols-3">
-            <EntryText entry={entry} name="hole" label="Bolt hole" />
-            <EntryText entry={entry} name="bolt" label="Bolt" />
-            <EntryText entry={entry} name="wanted" label="Shift it by" />
+            <EntryText entry={entry} name="hole" />
+            <EntryText entry={entry} name="bolt" />
+            <EntryText entry={entry} name="wanted" />
           </div>
         </details>
       )}

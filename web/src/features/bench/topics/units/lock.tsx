@@ -1,5 +1,5 @@
 /** The insert locked on its shaft: by its screws, its collar or its clamp; what stops is left so by name only. */
-import type { Command } from "../../../../api";
+import { type Command, choicesOf } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { LeftByName } from "../../left-by-name";
@@ -7,20 +7,6 @@ import { useEntry } from "../../use-entry";
 import type { UnitProps } from "./panel";
 
 type LockUnit = Extract<Command, { kind: "lock_unit" }>;
-const YES_NO = [
-  { value: "yes", label: "yes" },
-  { value: "no", label: "no" },
-];
-const PASSES = [
-  { value: "2", label: "two, alternately" },
-  { value: "1", label: "one" },
-];
-const FOOTINGS = [
-  { value: "plain", label: "the plain shaft" },
-  { value: "dimple", label: "a dimple" },
-  { value: "flat", label: "a flat" },
-];
-const TURNS = ["clockwise", "anticlockwise"].map((value) => ({ value, label: value }));
 
 export function Lock({ work, tap, refused }: UnitProps) {
   const entry = useEntry(
@@ -62,13 +48,25 @@ export function Lock({ work, tap, refused }: UnitProps) {
     >
       {screws ? (
         <>
-          {choice("footing", "The screws stand on", FOOTINGS)}
-          {choice("in_line", "Screws of both units in line along the shaft", YES_NO)}
-          {choice("passes", "Passes", PASSES)}
+          {choice("footing", "The screws stand on", choicesOf("lock_unit", "footing", false))}
+          {choice(
+            "in_line",
+            "Screws of both units in line along the shaft",
+            choicesOf("lock_unit", "in_line", false),
+          )}
+          {choice("passes", "Passes", choicesOf("lock_unit", "passes"))}
         </>
       ) : null}
-      {work.lock === "collar" ? choice("turned", "Collar turned, looked at from its own side", TURNS) : null}
-      {work.lock === "clamp" ? choice("slits_apart", "Clamp's slit off the ring's slit", YES_NO) : null}
+      {work.lock === "collar"
+        ? choice(
+            "turned",
+            "Collar turned, looked at from its own side",
+            choicesOf("lock_unit", "turned", false),
+          )
+        : null}
+      {work.lock === "clamp"
+        ? choice("slits_apart", "Clamp's slit off the ring's slit", choicesOf("lock_unit", "in_line", false))
+        : null}
       <div className="grid gap-3 sm:grid-cols-2">
         <EntryText entry={entry} name="torque" label="Torque, with its unit" hint={work.screw} />
         <EntryText entry={entry} name="wrench" label="With which wrench or key" />

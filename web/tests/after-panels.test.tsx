@@ -22,7 +22,7 @@ import { LargeSealPanel } from "../src/features/bench/topics/large-seal/panel";
 import { RunPanel } from "../src/features/bench/topics/runin/panel";
 import { SealsPanel } from "../src/features/bench/topics/seals/panel";
 import { GunsShelf, WrenchesShelf } from "../src/features/toolcrib/tools-shelf";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const CRIB = {
   gauges: [],
@@ -67,6 +67,7 @@ const nothingChosen = () => expect(screen.queryAllByRole("radio", { checked: tru
 
 const GREASE: GreaseWork = {
   topic: "grease",
+  asks: null,
   kind: "",
   name: "",
   thickeners: ["lithium", "polyurea"],
@@ -86,7 +87,9 @@ const GREASE: GreaseWork = {
   done: false,
 };
 const grease = (next: string, work: Partial<GreaseWork> = {}, refused: RefusedCommand | null = null) =>
-  panel((tap) => <GreasePanel next={next} work={{ ...GREASE, ...work }} tap={tap} refused={refused} />);
+  panel((tap) => (
+    <GreasePanel work={{ ...GREASE, asks: moveOf(next), ...work }} tap={tap} refused={refused} />
+  ));
 
 describe("grease", () => {
   it("asks what was in there before; oil asks neither thickener nor that", async () => {
@@ -173,6 +176,7 @@ const bolt = (number: number, passes = 0) => ({
 });
 const CLOSING: ClosingWork = {
   topic: "bolts",
+  asks: null,
   split: true,
   habit: null,
   habits: [
@@ -204,7 +208,9 @@ const CLOSING: ClosingWork = {
   into: ["steel", "grey iron"],
 };
 const closing = (next: string, work: Partial<ClosingWork> = {}, refused: RefusedCommand | null = null) =>
-  panel((tap) => <ClosingPanel next={next} work={{ ...CLOSING, ...work }} tap={tap} refused={refused} />);
+  panel((tap) => (
+    <ClosingPanel work={{ ...CLOSING, asks: moveOf(next), ...work }} tap={tap} refused={refused} />
+  ));
 
 describe("closing", () => {
   it("a pair only where the numbers agree; faces that were not wiped are said", async () => {
@@ -294,6 +300,7 @@ describe("closing", () => {
 
 const RUN: RunWork = {
   topic: "runin",
+  asks: null,
   ambient_c: 18,
   bumped: true,
   running: true,
@@ -318,7 +325,7 @@ const RUN: RunWork = {
   })) as RunWork["bearings"],
 };
 const run = (next: string, work: Partial<RunWork> = {}) =>
-  panel((tap) => <RunPanel next={next} work={{ ...RUN, ...work }} tap={tap} refused={null} />);
+  panel((tap) => <RunPanel work={{ ...RUN, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
 
 describe("running in", () => {
   it("begins with which way it turns", async () => {
@@ -374,6 +381,7 @@ describe("running in", () => {
 
 const SEALS: SealWork = {
   topic: "seals",
+  asks: null,
   kind: "lip",
   kinds: [
     {
@@ -412,7 +420,7 @@ const SEALS: SealWork = {
   done: false,
 };
 const seals = (next: string, work: Partial<SealWork> = {}) =>
-  panel((tap) => <SealsPanel next={next} work={{ ...SEALS, ...work }} tap={tap} refused={null} />);
+  panel((tap) => <SealsPanel work={{ ...SEALS, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
 
 describe("seals", () => {
   it("neither kind nor purpose is chosen beforehand; a labyrinth has no material", async () => {
@@ -534,6 +542,7 @@ describe("seals", () => {
 
 const RING: LargeSealWork = {
   topic: "large_seal",
+  asks: null,
   planned: true,
   shaft_mm: 980,
   split: false,
@@ -550,7 +559,7 @@ const RING: LargeSealWork = {
   done: false,
 };
 const ring = (next: string, work: Partial<LargeSealWork> = {}) =>
-  panel((tap) => <LargeSealPanel next={next} work={{ ...RING, ...work }} tap={tap} refused={null} />);
+  panel((tap) => <LargeSealPanel work={{ ...RING, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
 
 describe("a large seal", () => {
   it("is planned with three answers that nobody gives for the fitter", async () => {
@@ -601,6 +610,7 @@ describe("a large seal", () => {
 
 const CARE: CareWork = {
   topic: "care",
+  asks: null,
   bearing: "22222 K C3",
   designs: ["ball", "spherical"],
   ways: [
@@ -625,7 +635,7 @@ const CARE: CareWork = {
   verdict: null,
 };
 const care = (next: string, work: Partial<CareWork> = {}) =>
-  panel((tap) => <CarePanel next={next} work={{ ...CARE, ...work }} tap={tap} refused={null} />);
+  panel((tap) => <CarePanel work={{ ...CARE, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
 
 describe("keeping", () => {
   it("chooses neither the way nor what shortens the interval; what the job knows stands there", async () => {

@@ -9,7 +9,7 @@ import { CartridgePanel } from "../src/features/bench/topics/cartridge/panel";
 import { CARTRIDGE, draftsOf } from "../src/features/planner/cartridge-plan";
 import { bearingsOf } from "../src/features/planner/use-small-plan";
 import { UNIT } from "../src/features/planner/unit-plan";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const BEARING: CartridgeBearing = {
   side: "fixed",
@@ -27,6 +27,7 @@ const BEARING: CartridgeBearing = {
 
 const WORK: CartridgeWork = {
   topic: "cartridge",
+  asks: null,
   planned: true,
   fixed_end: "drive",
   bearings: [BEARING, { ...BEARING, side: "floating" }],
@@ -55,7 +56,7 @@ function panel(
 ) {
   const tap = vi.fn();
   const refused = no ? refusal(...no) : null;
-  show(<CartridgePanel next={next} work={{ ...WORK, ...work }} tap={tap} refused={refused} />, {
+  show(<CartridgePanel work={{ ...WORK, asks: moveOf(next), ...work }} tap={tap} refused={refused} />, {
     actor: "Ada",
   });
   return tap;

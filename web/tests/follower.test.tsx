@@ -7,10 +7,11 @@ import { FollowerPanel } from "../src/features/bench/topics/follower/panel";
 import { FollowerDrawings } from "../src/features/bench/topics/follower/drawings";
 import { FollowerPage, ShoulderPage } from "../src/features/planner";
 import { FOLLOWER, SHOULDER, emptyOf } from "../src/features/planner/small-plans";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const WORK: FollowerWork = {
   topic: "follower",
+  asks: null,
   mount: "stud",
   stud_mm: 20,
   roller_mm: 47,
@@ -31,7 +32,9 @@ function panel(
 ) {
   const tap = vi.fn();
   const no = refused ? refusal(...refused) : null;
-  show(<FollowerPanel next={next} work={{ ...WORK, ...work }} tap={tap} refused={no} />, { actor: "Ada" });
+  show(<FollowerPanel work={{ ...WORK, asks: moveOf(next), ...work }} tap={tap} refused={no} />, {
+    actor: "Ada",
+  });
   return tap;
 }
 

@@ -2,7 +2,7 @@
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { LineUpPanel, type LineUpWork } from "../src/features/bench/topics/lineup/panel";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const bearing = (id: string, name: string, at_mm: number | null, floats: "held" | "unknown") => ({
   id,
@@ -19,6 +19,7 @@ const bearing = (id: string, name: string, at_mm: number | null, floats: "held" 
 });
 const WORK: LineUpWork = {
   topic: "lineup",
+  asks: null,
   drawing: {
     bearings: [bearing("drive", "drive side", 180, "held"), bearing("tail", "tail side", null, "unknown")],
     beside: [],
@@ -44,7 +45,7 @@ const WORK: LineUpWork = {
 function panel(next: string, settings: object = {}, refused: Parameters<typeof refusal> | null = null) {
   const tap = vi.fn();
   const no = refused ? refusal(...refused) : null;
-  show(<LineUpPanel next={next} work={WORK} tap={tap} refused={no} />, { ...settings });
+  show(<LineUpPanel work={{ ...WORK, asks: moveOf(next) }} tap={tap} refused={no} />, { ...settings });
   return tap;
 }
 const fill = async (entries: Record<string, string>) => {

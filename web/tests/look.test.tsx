@@ -8,7 +8,7 @@ import { frame, HALF, placeAt } from "../src/drawing/unrolled-frame";
 import { pieces } from "../src/drawing/unrolled-signs";
 import { LookPanel } from "../src/features/bench/topics/look/panel";
 import { answeredIn } from "../src/features/bench/topics/look/use-book";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const STRIP: LookWork["strips"][number] = {
   face: "outer",
@@ -60,6 +60,7 @@ const BOOK = {
 } as unknown as FailureBook;
 const WORK: LookWork = {
   topic: "look",
+  asks: null,
   kind: "P",
   next_question: 10,
   cleaned: true,
@@ -94,8 +95,7 @@ async function panel(
   show(
     <QueryClientProvider client={new QueryClient()}>
       <LookPanel
-        next={next}
-        work={{ ...WORK, ...work }}
+        work={{ ...WORK, asks: moveOf(next), ...work }}
         tap={tap}
         refused={refused ? refusal(...refused) : null}
       />
@@ -394,7 +394,7 @@ it("without its list of signs the panel says what to do", async () => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   show(
     <QueryClientProvider client={client}>
-      <LookPanel next="see_mark" work={WORK} tap={vi.fn()} refused={null} />
+      <LookPanel work={{ ...WORK, asks: "see_mark" }} tap={vi.fn()} refused={null} />
     </QueryClientProvider>,
   );
   expect(await screen.findByText(/not on this device/)).toBeTruthy();

@@ -31,3 +31,7 @@ export function refusal(command: Command, ...fields: ProblemField[]): RefusedCom
     problem: new ProblemError(422, "Not taken", "Something is missing.", fields),
   };
 }
+
+/** What a panel is asked for by a move; what the kernel asks itself is nothing of the panel's. */
+export const moveOf = (next: string) =>
+  (["nothing", "held", "sign", "confirm_gate"].includes(next) ? null : next) as never;

@@ -5,7 +5,7 @@ import { ToolDrawing } from "../src/drawing";
 import { setUpFrame } from "../src/drawing/tool-set-up";
 import { RemovalDrawings } from "../src/features/bench/topics/removal/drawings";
 import { RemovalPanel, type RemovalWork } from "../src/features/bench/topics/removal/panel";
-import { button, choice, hand, line, show } from "./page";
+import { button, choice, hand, line, show, moveOf } from "./page";
 
 type Way = RemovalWork["ways"][number];
 const way = (value: Way["value"], words: string, level: Way["verdict"]["level"]): Way => ({
@@ -17,6 +17,7 @@ const way = (value: Way["value"], words: string, level: Way["verdict"]["level"])
 });
 const WORK: RemovalWork = {
   topic: "removal",
+  asks: null,
   rings: [
     { value: "inner", words: "the inner ring" },
     { value: "outer", words: "the outer ring" },
@@ -38,7 +39,9 @@ const WORK: RemovalWork = {
 
 function panel(work: Partial<RemovalWork>, next = "choose_way") {
   const tap = vi.fn();
-  show(<RemovalPanel next={next} work={{ ...WORK, ...work }} tap={tap} refused={null} />, { actor: "Ada" });
+  show(<RemovalPanel work={{ ...WORK, asks: moveOf(next), ...work }} tap={tap} refused={null} />, {
+    actor: "Ada",
+  });
   return tap;
 }
 

@@ -11,6 +11,7 @@ import { button, choice, hand, line, refusal, show } from "./page";
 
 const STOP: StopNow = {
   topic: "stop",
+  asks: null,
   at: "1",
   position_id: "p-1",
   machine: "Husk screw 3",

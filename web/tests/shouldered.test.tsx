@@ -6,7 +6,7 @@ import { ShoulderDrawing, TiltClock, shoulderFrame } from "../src/drawing";
 import { ShoulderDrawings } from "../src/features/bench/topics/shouldered/drawings";
 import { ShoulderPanel } from "../src/features/bench/topics/shouldered/panel";
 import { secondsLeft } from "../src/features/bench/topics/shouldered/warm";
-import { button, hand, line, refusal, show } from "./page";
+import { button, hand, line, refusal, show, moveOf } from "./page";
 
 type Way = ShoulderWork["ways"][number];
 const way = (value: Way["value"], words: string, level: Way["verdict"]["level"]): Way => ({
@@ -26,6 +26,7 @@ const SECTION: ShoulderSection = {
 };
 const WORK: ShoulderWork = {
   topic: "shouldered",
+  asks: null,
   ways: [way("heat", "warm", "good"), way("press", "press", "watch"), way("drift", "drift", "stop")],
   chosen: null,
   held_by: "lock_nut",
@@ -53,7 +54,9 @@ function panel(
 ) {
   const tap = vi.fn();
   const no = refused ? refusal(...refused) : null;
-  show(<ShoulderPanel next={next} work={{ ...WORK, ...work }} tap={tap} refused={no} />, { actor: "Ada" });
+  show(<ShoulderPanel work={{ ...WORK, asks: moveOf(next), ...work }} tap={tap} refused={no} />, {
+    actor: "Ada",
+  });
   return tap;
 }
 

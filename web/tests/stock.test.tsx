@@ -13,6 +13,7 @@ const mark = (place: string, kind: StockWork["marks"][number]["mark"], words: st
 });
 const WORK: StockWork = {
   topic: "stock",
+  asks: null,
   places: [
     { id: "drive", name: "drive side", specified: "22218 K C3" },
     { id: "tail", name: "tail side", specified: "" },

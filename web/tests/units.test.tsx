@@ -12,10 +12,11 @@ import { UnitPanel } from "../src/features/bench/topics/units/panel";
 import { UnitPage } from "../src/features/planner";
 import { emptyOf, matters } from "../src/features/planner/small-plans";
 import { UNIT } from "../src/features/planner/unit-plan";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const WORK: UnitWork = {
   topic: "units",
+  asks: null,
   form: "foot_4",
   lock: "set_screws",
   shaft_mm: 40,
@@ -36,6 +37,7 @@ const WORK: UnitWork = {
 
 const INSERT: InsertWork = {
   topic: "insert",
+  asks: null,
   planned: true,
   outside_mm: 80,
   ring_mm: 21,
@@ -53,15 +55,22 @@ const INSERT: InsertWork = {
 
 function unit(next: string, work: Partial<UnitWork> = {}, no: Parameters<typeof refusal> | null = null) {
   const tap = vi.fn();
-  show(<UnitPanel next={next} work={{ ...WORK, ...work }} tap={tap} refused={no ? refusal(...no) : null} />, {
-    actor: "Ada",
-  });
+  show(
+    <UnitPanel
+      work={{ ...WORK, asks: moveOf(next), ...work }}
+      tap={tap}
+      refused={no ? refusal(...no) : null}
+    />,
+    {
+      actor: "Ada",
+    },
+  );
   return tap;
 }
 
 function insert(next: string, work: Partial<InsertWork> = {}) {
   const tap = vi.fn();
-  show(<InsertPanel next={next} work={{ ...INSERT, ...work }} tap={tap} refused={null} />);
+  show(<InsertPanel work={{ ...INSERT, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
   return tap;
 }
 

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from enum import Enum
 from itertools import islice
+from typing import Any
 
 from tribodex.core.errors import NotFound
 from tribodex.core.job import ahead, rail
@@ -18,11 +19,12 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import in_job
 from tribodex.core.job.readback import asked_of
 from tribodex.core.job.ticks import TicksWork, ticks_work
-from tribodex.core.job.topic import Desk, Task
+from tribodex.core.job.topic import Desk, Task, Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate
 from tribodex.core.topics import HOUSE, Work, stock, tell
 from tribodex.core.topics.stop.facts import StopPlanned
+from tribodex.core.topics.tapered.work import TaperedWork
 from tribodex.core.working import Level, Result, Verdict
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.outline import mark_of
@@ -190,6 +192,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
     here, known = desk.here(task.at), task.stage
     topic = HOUSE.by_stage.get(known.id)
     gate = None if job.job.abandoned else _gate(desk, task)
+    move = _move(desk, task, due)
     return Bench(
         id=job.id,
         number=job.job.opened.number,
@@ -200,7 +203,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         stage=known.id,
         places=tuple(_place(desk, place.id) for place in job.job.places),
         rail=rail_view(desk),
-        next=_move(desk, task, due),
+        next=move,
         next_at=due.at if due is not None else SHAFT,
         next_stage=due.stage.id if due is not None else "",
         gate=gate,
@@ -209,7 +212,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         may_sign=not job.job.closed and not ahead.unsaid(desk),
         # A stop's plan is what is due there; it has no paper of its own.
         has_plan=any(not isinstance(planned.fact, StopPlanned) for planned in job.job.opened.plans),
-        work=topic.view(here, here.of(topic)) if topic is not None else ticks_work(here, task),
+        work=_work(topic, here, move) if topic is not None else ticks_work(here, task),
         figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),
         points=point_views(_latest_points(job.job)),
@@ -218,6 +221,13 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         log=log_lines(job, newest=SHOWN_ENTRIES),
         last_seq=job.job.last_seq,
     )
+
+
+def _work(topic: Topic[Any], here: Desk, move: Move) -> Work:
+    """The work as its panel shows it, with what it asks for now: nothing while a gate, a stop or another place goes first."""
+    seen: Any = topic.view(here, here.of(topic))
+    work: Work = seen if isinstance(seen, TaperedWork) else replace(seen, asks=move.do if isinstance(move.do, topic.do) else None)
+    return work
 
 
 def alarm_views(desk: Desk) -> tuple[AlarmView, ...]:

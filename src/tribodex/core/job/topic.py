@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime
+from enum import StrEnum
 from functools import cached_property
 from types import MappingProxyType
 from typing import Any, Generic, TypeVar
@@ -43,8 +44,8 @@ class Topic(Generic[S]):
     up to which stage's gates are passed before a command; `lacks` what this kind of work has not at all;
     `taps` the command of a move that does not bear its name;
     `held` the stage whose open points hold a command back.
-    `entries` says what may be corrected and by which command, which `said` makes of an entry;
-    `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
+    `do`: what its moves ask for, on which its panel switches. `entries` says what may be corrected and by which command, which `said` makes
+    of an entry; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
     judgement of `judged` anew, for the slice before it. `certificate`: what was done,
     in a line for page one. `made_by`: the command that makes a fact which is not corrected.
     """
@@ -59,6 +60,7 @@ class Topic(Generic[S]):
     decide: Callable[[Desk, S, Any], Sequence[Fact]]
     claims: Callable[[Desk, S], tuple[Claim, ...]]
     move: Callable[[Desk, S], Move]
+    do: type[StrEnum]
     tell: Callable[[Any], str]
     view: Callable[[Desk, S], Any]
     record: Callable[[Desk, S], Sequence[Section]]

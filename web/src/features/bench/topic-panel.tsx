@@ -36,40 +36,40 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
     case "stock":
       return <StockPanel job={bench.id} work={work} {...panel} />;
     case "removal":
-      return <RemovalPanel next={bench.next.do} work={work} {...panel} />;
+      return <RemovalPanel work={work} {...panel} />;
     case "follower":
-      return <FollowerPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <FollowerPanel key={bench.at} work={work} {...panel} />;
     case "cartridge":
-      return <CartridgePanel next={bench.next.do} work={work} {...panel} />;
+      return <CartridgePanel work={work} {...panel} />;
     case "insert":
-      return <InsertPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <InsertPanel key={bench.at} work={work} {...panel} />;
     case "seals":
-      return <SealsPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <SealsPanel key={bench.at} work={work} {...panel} />;
     case "large_seal":
-      return <LargeSealPanel next={bench.next.do} work={work} {...panel} />;
+      return <LargeSealPanel work={work} {...panel} />;
     case "grease":
-      return <GreasePanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <GreasePanel key={bench.at} work={work} {...panel} />;
     case "bolts":
-      return <ClosingPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <ClosingPanel key={bench.at} work={work} {...panel} />;
     case "runin":
-      return <RunPanel next={bench.next.do} work={work} {...panel} />;
+      return <RunPanel work={work} {...panel} />;
     case "care":
-      return <CarePanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <CarePanel key={bench.at} work={work} {...panel} />;
     case "stop":
       return <StopPanel job={bench.id} work={work} />;
     case "units":
-      return <UnitPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <UnitPanel key={bench.at} work={work} {...panel} />;
     case "shouldered":
-      return <ShoulderPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <ShoulderPanel key={bench.at} work={work} {...panel} />;
     case "look":
-      return <LookPanel key={bench.at} next={bench.next.do} work={work} {...panel} />;
+      return <LookPanel key={bench.at} work={work} {...panel} />;
     case "prepare":
       return <PreparePanel key={bench.at} work={work} {...panel} />;
     case "lineup":
       return (
         <>
           <Line job={bench.id} work={work} />
-          <LineUpPanel next={bench.next.do} work={work} {...panel} />
+          <LineUpPanel work={work} {...panel} />
         </>
       );
     case "ticks":

@@ -16,6 +16,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.decide import habit_of, has_cap, load_of, planned_gap
+from tribodex.core.topics.bolts.moves import Do
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -145,12 +146,14 @@ class ClosingWork:
     into: tuple[str, ...]
     ring: RingInSeat | None
     lines: tuple[ClosingLine, ...]
+    asks: Do | None
 
 
 def view(desk: Desk, state: Closing) -> ClosingWork:
     """The closing as it is shown."""
     to_plan = BASE if BASE not in state.joints else CAP if has_cap(desk) and CAP not in state.joints else ""
     return ClosingWork(
+        asks=None,
         topic="bolts",
         split=has_cap(desk),
         habits=tuple(HabitChoice(habit, habit.words, habit is ev.BaseHabit.ALL_SNUG) for habit in ev.BaseHabit) if habit_of(desk) is None else (),

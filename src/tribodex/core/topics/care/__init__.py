@@ -5,6 +5,7 @@ from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import STAGE, decide, move
 from tribodex.core.topics.care.edges import EXPECTS, claims
+from tribodex.core.topics.care.moves import Do
 from tribodex.core.topics.care.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.care.state import Keeping, fold
 
@@ -19,6 +20,7 @@ TOPIC: Topic[Keeping] = Topic(
     decide=decide,
     claims=claims,
     move=move,
+    do=Do,
     tell=tell,
     view=view,
     record=record,

@@ -17,6 +17,7 @@ from tribodex.core.schedule.due import Care, CareKind, due_date
 from tribodex.core.topics import grease, runin, units
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
+from tribodex.core.topics.care.moves import Do
 from tribodex.core.topics.care.plan import care_plan
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.units.known import KeptBearing, KnownSizes, kept_of
@@ -113,10 +114,10 @@ def first_due(state: Keeping) -> str:
 def move(desk: Desk, state: Keeping) -> Move:
     """What to do next."""
     if bearing_of(desk, state) is None:
-        return Move("say_bearing", "Which bearing is there?", "Interval and amount follow from its size.")
+        return Move(Do.SAY_BEARING, "Which bearing is there?", "Interval and amount follow from its size.")
     if state.plan is None:
         why = "What decides between “until it shows” and so many strokes is the seal: does it let grease out, or blow?"
-        return Move("set_care", "When next? How it is greased again", why, "Two strokes too many blow a tight seal; none at all kills slowly.")
+        return Move(Do.SET_CARE, "When next? How it is greased again", why, "Two strokes too many blow a tight seal; none at all kills slowly.")
     plan = state.plan
     verdict = f" {plan.verdict.word.capitalize()}: {plan.verdict.reason}" if plan.verdict.level is not Level.GOOD else ""
     return Move(

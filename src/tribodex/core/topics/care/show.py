@@ -16,6 +16,7 @@ from tribodex.core.topics import grease
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import bearing_of, usual_way, warm_c
+from tribodex.core.topics.care.moves import Do
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.working import Result, Verdict, number
 
@@ -85,6 +86,7 @@ class CareWork:
     strokes: int | None
     running: bool
     verdict: Verdict | None
+    asks: Do | None
 
 
 def view(desk: Desk, state: Keeping) -> CareWork:
@@ -94,6 +96,7 @@ def view(desk: Desk, state: Keeping) -> CareWork:
     gun = greased.planned.gun if greased.planned is not None else None
     spread = f" ± {number(gun.spread_g)} g" if gun is not None and gun.spread_g else ""
     return CareWork(
+        asks=None,
         topic="care",
         way=plan.way if plan is not None else None,
         usual=usual_way(desk, state),

@@ -10,6 +10,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import both_on, home, next_pass, still_in
+from tribodex.core.topics.cartridge.moves import Do
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge, Cover
 from tribodex.core.working import Level, number
 
@@ -26,7 +27,7 @@ def move(desk: Desk, state: Cartridge) -> Move:
     if not state.pair_right:
         return _pair(state, plan)
     if state.packed is None:
-        return Move("pack_between", "Grease between the pair", "Before the covers close; behind them nothing gets there.")
+        return Move(Do.PACK_BETWEEN, "Grease between the pair", "Before the covers close; behind them nothing gets there.")
     if not state.covered:
         return _covers(state, plan)
     if state.flingers_left:
@@ -34,7 +35,7 @@ def move(desk: Desk, state: Cartridge) -> Move:
     if not state.finished:
         bad = state.topped is not None
         headline = "Stop: something touches" if bad else "Top up; turn the shaft, listen and look: no contact"
-        return Move("top_up", headline, "Space the grease to its share; flingers must touch nothing all round.")
+        return Move(Do.TOP_UP, headline, "Space the grease to its share; flingers must touch nothing all round.")
     if still_in(desk):
         return Move(
             Ask.HELD,
@@ -48,7 +49,7 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if state.rings_left:
         side = state.rings_left[0]
         return Move(
-            "set_outer_ring", f"Outer ring of the {side} bearing into the cleaned housing", "Against its shoulder all round, before the shaft comes."
+            Do.SET_OUTER_RING, f"Outer ring of the {side} bearing into the cleaned housing", "Against its shoulder all round, before the shaft comes."
         )
     if not home(desk, plan.fixed):
         return Move(Ask.HELD, "First the fixed bearing on the shaft", "Against its shoulder; then it cools before it meets the housing.")
@@ -57,22 +58,22 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
         headline = "How warm are bearing and housing?" if cooled is None else f"Stop: {cooled.verdict.word}"
         why = f"A ring warm from the heater has grown and grips: hand-warm, {HAND_WARM_C:.0f} °C, before they meet."
         return Move(
-            "read_cooled", headline, why if cooled is None else cooled.verdict.reason, "Handle rod and nuts on threads go on now: write them down."
+            Do.READ_COOLED, headline, why if cooled is None else cooled.verdict.reason, "Handle rod and nuts on threads go on now: write them down."
         )
     if state.entered is None or not state.entered.by_hand:
         if state.entered is not None:
-            return Move("enter_housing", "Stop: it does not go in", state.entered.verdict.reason)
+            return Move(Do.ENTER_HOUSING, "Stop: it does not go in", state.entered.verdict.reason)
         return Move(
-            "enter_housing",
+            Do.ENTER_HOUSING,
             "Shaft into the housing, by hand",
             f"{cooled.verdict.word.capitalize()}. Straight, to the shoulder.",
             "No blow on its end.",
         )
     if state.over is not None:
-        return Move("turn_over", f"Stop: {state.over.verdict.word}", state.over.verdict.reason)
+        return Move(Do.TURN_OVER, f"Stop: {state.over.verdict.word}", state.over.verdict.reason)
     known = f" About {travel_text(plan.stands_out_mm)} sticks out by the plan." if plan.stands_out_mm is not None else ""
     return Move(
-        "turn_over",
+        Do.TURN_OVER,
         "Turn the housing over, on blocks",
         f"Free height above what sticks out below.{known}",
         "Lifting gear above 20 kg; no hand below.",
@@ -82,11 +83,11 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
 def _pair(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if state.pair is not None:
         bad = next(verdict for verdict in state.pair.verdicts if verdict.level is Level.STOP)
-        return Move("tighten_pair", f"Stop: {bad.word}", bad.reason, "Loosen both, and again.")
+        return Move(Do.TIGHTEN_PAIR, f"Stop: {bad.word}", bad.reason, "Loosen both, and again.")
     asked = f" to {number(plan.nut_nm)} N·m" if plan.nut_nm is not None else ", to its maker's torque"
     left = f"{plan.hand.capitalize()}-hand thread: tightened {plan.hand.tightens}, looked at from the nut."
     why = f"{left} Washer's tab into a slot by tightening; the first nut held, the second jammed against it."
-    return Move("tighten_pair", f"First nut{asked}, tab, second nut jammed", why, "A nut stays on the bare thread until the next part goes on.")
+    return Move(Do.TIGHTEN_PAIR, f"First nut{asked}, tab, second nut jammed", why, "A nut stays on the bare thread until the next part goes on.")
 
 
 def cover_due(state: Cartridge) -> ev.Side | None:
@@ -99,16 +100,16 @@ def _covers(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if side is None:
         bad = state.turned
         if bad is not None and not bad.freely:
-            return Move("turn_cartridge", "Stop: it does not turn freely", f"{bad.text}. A cover off again; spigot, sealant, pinched seal.")
-        return Move("turn_cartridge", "Turn the shaft by hand, both covers on", "It turns as easily as before.", "Fingers out of cover and flinger.")
+            return Move(Do.TURN_CARTRIDGE, "Stop: it does not turn freely", f"{bad.text}. A cover off again; spigot, sealant, pinched seal.")
+        return Move(Do.TURN_CARTRIDGE, "Turn the shaft by hand, both covers on", "It turns as easily as before.", "Fingers out of cover and flinger.")
     cover = state.covers[side]
     if not cover.measured_right:
         if cover.measured is not None:
-            return Move("measure_cover", f"Stop: {cover.measured.verdict.word}", cover.measured.verdict.reason)
+            return Move(Do.MEASURE_COVER, f"Stop: {cover.measured.verdict.word}", cover.measured.verdict.reason)
         does = "clamps its outer ring" if side == "fixed" else "leaves its outer ring room"
-        return Move("measure_cover", f"Cover of the {side} bearing: depth and spigot", f"Here the spigot {does}: measure both, before the sealant.")
+        return Move(Do.MEASURE_COVER, f"Cover of the {side} bearing: depth and spigot", f"Here the spigot {does}: measure both, before the sealant.")
     if cover.sealed is None:
-        return Move("seal_joint", f"Cover of the {side} bearing: its joint", "Sealant as the maker asks, thin, off the spigot; excess wiped off.")
+        return Move(Do.SEAL_JOINT, f"Cover of the {side} bearing: its joint", "Sealant as the maker asks, thin, off the spigot; excess wiped off.")
     return _round(side, cover, plan)
 
 
@@ -117,11 +118,11 @@ def _round(side: ev.Side, cover: Cover, plan: ev.CartridgePlan) -> Move:
     last = cover.rounds[-1] if cover.rounds else None
     order = "-".join(str(i) for i in pattern(plan.screws.count))
     if last is not None and last.verdict.level is Level.STOP:
-        return Move("tighten_round", f"Stop: {last.verdict.word}", last.verdict.reason)
+        return Move(Do.TIGHTEN_ROUND, f"Stop: {last.verdict.word}", last.verdict.reason)
     last_round = cover.passes == len(PASSES) - 1
     words = "a last round" if last_round else f"pass {cover.passes + 1} of {len(PASSES) - 1}"
     headline = f"Cover of the {side} bearing: {number(asked)} N·m, {words}"
-    return Move("tighten_round", headline, f"Screws in the order {order}. The flange comes down evenly: its gap beside each screw tells.")
+    return Move(Do.TIGHTEN_ROUND, headline, f"Screws in the order {order}. The flange comes down evenly: its gap beside each screw tells.")
 
 
 def _flinger(state: Cartridge, plan: ev.CartridgePlan) -> Move:
@@ -129,7 +130,7 @@ def _flinger(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     said = state.flingers.get(end)
     if said is not None:
         bad = next(verdict for verdict in said.verdicts if verdict.level is Level.STOP)
-        return Move("set_flinger", f"Stop: {bad.word}", bad.reason)
+        return Move(Do.SET_FLINGER, f"Stop: {bad.word}", bad.reason)
     pinned = " The pinned one belongs to the drive end." if len(plan.flingers) == 2 else ""
     why = f"Slide it to touch the cover, then back {travel_text(FLINGER_MM)} (1/32 in); both set screws evenly.{pinned}"
-    return Move("set_flinger", f"Flinger at the {end} end", why)
+    return Move(Do.SET_FLINGER, f"Flinger at the {end} end", why)

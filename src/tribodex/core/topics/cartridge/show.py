@@ -17,6 +17,7 @@ from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import bearing_of, cover_result, flinger_opens, home, next_pass, slide_in_of, still_in
 from tribodex.core.topics.cartridge.move import cover_due
+from tribodex.core.topics.cartridge.moves import Do
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -144,12 +145,14 @@ class CartridgeWork:
     still_in: str
     verdicts: tuple[CartridgeLine, ...]
     done: bool
+    asks: Do | None
 
 
 def view(desk: Desk, state: Cartridge) -> CartridgeWork:
     """The cartridge as it is shown."""
     plan = state.plan
     return CartridgeWork(
+        asks=None,
         topic="cartridge",
         planned=plan is not None,
         fixed_end=plan.fixed_end if plan is not None else "drive",

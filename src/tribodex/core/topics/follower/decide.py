@@ -15,6 +15,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
+from tribodex.core.topics.follower.moves import Do
 from tribodex.core.topics.follower.state import Follower
 from tribodex.core.working import Level, Verdict
 
@@ -116,30 +117,30 @@ def move(_: Desk, state: Follower) -> Move:
     if state.fit is None or (state.fit.verdict.level is Level.STOP and not state.fit.decided_by):
         stop = state.fit
         if stop is not None:
-            return Move("fit_stud", f"Stop: {stop.verdict.word}", stop.verdict.reason, "Measure again, or decide by name.")
-        return Move("fit_stud", "Measure stud and hole", "A light press is right: a loose stud works and wears its hole.")
+            return Move(Do.FIT_STUD, f"Stop: {stop.verdict.word}", stop.verdict.reason, "Measure again, or decide by name.")
+        return Move(Do.FIT_STUD, "Measure stud and hole", "A light press is right: a loose stud works and wears its hole.")
     if state.set_in is None or state.set_in.verdict.level is Level.STOP:
         bad = state.set_in
         if bad is not None:
-            return Move("set_follower", f"Stop: {bad.verdict.word}", bad.verdict.reason)
+            return Move(Do.SET_FOLLOWER, f"Stop: {bad.verdict.word}", bad.verdict.reason)
         how = "Press it in by the stud's end face" if plan.mount is Mount.STUD else "Put the pin in, the follower in its fork"
-        return Move("set_follower", how, "Grease hole mark to the unloaded side.", "Never a hammer on the roller.")
+        return Move(Do.SET_FOLLOWER, how, "Grease hole mark to the unloaded side.", "Never a hammer on the roller.")
     if not state.carried:
         if plan.mount is Mount.YOKE:
             why = state.backed.verdict.reason if state.backed is not None else "Plates that nothing backs up come off in service."
-            return Move("back_plates", "Are both end plates backed up by the fork?", why)
+            return Move(Do.BACK_PLATES, "Are both end plates backed up by the fork?", why)
         assert plan.clamp is not None  # a stud is planned with its torque
         asked = {thread: plan.clamp.range_for(thread) for thread in (Thread.OILED, Thread.DRY)}
         if state.clamped is not None:
-            return Move("clamp_stud", f"Stop: {state.clamped.verdict.word}", state.clamped.verdict.reason, "Loosen it, look at the stud, and again.")
+            return Move(Do.CLAMP_STUD, f"Stop: {state.clamped.verdict.word}", state.clamped.verdict.reason, "Loosen it, look at the stud, and again.")
         each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]
         why = "Too much stretches or breaks the stud, too little lets it walk out; never by feel."
-        return Move("clamp_stud", f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")
+        return Move(Do.CLAMP_STUD, f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")
     if state.plug is None or state.plug.verdict.level is Level.STOP:
         why = state.plug.verdict.reason if state.plug is not None else "Wherever it will not be regreased the hole is closed."
-        return Move("say_plug", "Is the oil hole's plug in?" if not plan.regreased else "Is its grease fitting in and clean?", why)
+        return Move(Do.SAY_PLUG, "Is the oil hole's plug in?" if not plan.regreased else "Is its grease fitting in and clean?", why)
     if state.turned is not None and not state.turned.freely:
-        return Move("turn_roller", "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.")
+        return Move(Do.TURN_ROLLER, "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.")
     if state.turned is None:
-        return Move("turn_roller", "Turn the roller by hand", "It turns freely, without a rough place.")
+        return Move(Do.TURN_ROLLER, "Turn the roller by hand", "It turns freely, without a rough place.")
     return Move(Ask.NOTHING, "It is in, carried and turns", "What a round looks at stands in the record.")

@@ -12,6 +12,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
+from tribodex.core.topics.follower.moves import Do
 from tribodex.core.topics.follower.state import Follower
 from tribodex.core.working import Result, Verdict
 
@@ -71,6 +72,7 @@ class FollowerWork:
     carried: Verdict | None
     plug: Verdict | None
     done: bool
+    asks: Do | None
 
 
 def view(_: Desk, state: Follower) -> FollowerWork:
@@ -78,6 +80,7 @@ def view(_: Desk, state: Follower) -> FollowerWork:
     plan = state.planned
     carrying = state.clamped or state.backed
     return FollowerWork(
+        asks=None,
         topic="follower",
         mount=plan.mount if plan is not None else None,
         stud_mm=plan.size.bore_mm if plan is not None else 0.0,

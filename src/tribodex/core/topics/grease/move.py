@@ -7,6 +7,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import gauging_left, packs
+from tribodex.core.topics.grease.moves import Do
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, number
 
@@ -20,48 +21,48 @@ def move(desk: Desk, state: Greasing) -> Move:
     if state.chosen is None or not state.chosen_right:
         if state.chosen is not None:
             mixes = state.chosen.mixes
-            return Move("choose_lubricant", f"Stop: {mixes.word}", mixes.reason, "Clean it out, or another grease; then say so.")
+            return Move(Do.CHOOSE_LUBRICANT, f"Stop: {mixes.word}", mixes.reason, "Clean it out, or another grease; then say so.")
         why = packs(desk)
         asked = f"The bearing came {why}: it is not packed; the housing may be." if why else "Compare the number on the tin with what is asked for."
-        return Move("choose_lubricant", "What goes in? Name on the tin", asked)
+        return Move(Do.CHOOSE_LUBRICANT, "What goes in? Name on the tin", asked)
     if state.chosen.kind == "oil":
         return _oil(desk, state)
     if state.planned is None:
         why = "Bearing and housing are two amounts: the bearing is packed full, the housing only in part."
-        return Move("plan_fill", "How much goes where?", why)
+        return Move(Do.PLAN_FILL, "How much goes where?", why)
     return _filling(desk, state, state.planned)
 
 
 def _filling(desk: Desk, state: Greasing, plan: ev.FillPlan) -> Move:
     if plan.verdict is not None and plan.verdict.level is Level.STOP and not state.corners:
-        return Move("plan_fill", f"Stop: {plan.verdict.word}", plan.verdict.reason, "Another share, or what its sheet says.")
+        return Move(Do.PLAN_FILL, f"Stop: {plan.verdict.word}", plan.verdict.reason, "Another share, or what its sheet says.")
     if not state.packed_right:
         if state.packed is not None:
-            return Move("pack_bearing", f"Stop: {state.packed.verdict.word}", state.packed.verdict.reason)
+            return Move(Do.PACK_BEARING, f"Stop: {state.packed.verdict.word}", state.packed.verdict.reason)
         note = " Leaves still go in: wipe the rollers where they are gauged, or pack after locking." if gauging_left(desk) else ""
         why = f"By hand, between all rollers, both rows, through the cage; turn it as it fills.{note}"
-        return Move("pack_bearing", "Pack the bearing", why, "Dirt is the third way to kill it: clean hands, clean tin, lid on.")
+        return Move(Do.PACK_BEARING, "Pack the bearing", why, "Dirt is the third way to kill it: clean hands, clean tin, lid on.")
     corner = state.next_corner
     if corner is not None:
         return _corner(state, plan, corner)
     if state.stored and state.tagged is None:
         why = "Filled up for storage: who starts it must know. Turned by hand now and then until it runs."
-        return Move("tag_stored", "Tag it: drain and run in before service", why)
+        return Move(Do.TAG_STORED, "Tag it: drain and run in before service", why)
     return Move(Ask.NOTHING, "Greased", "Bearing packed, housing filled as planned. Lid on the tin.")
 
 
 def _corner(state: Greasing, plan: ev.FillPlan, corner: int) -> Move:
     said = state.corners.get(corner)
     if said is not None and said.verdict.level is Level.STOP:
-        return Move("fill_corner", f"Stop: {said.verdict.word}, corner {corner}", said.verdict.reason)
+        return Move(Do.FILL_CORNER, f"Stop: {said.verdict.word}, corner {corner}", said.verdict.reason)
     asked = plan.asked[corner - 1]
     if plan.gun is None:
-        return Move("fill_corner", f"Corner {corner}: {number(asked)} g", "By hand or spatula, beside the bearing, not into its way.", "")
+        return Move(Do.FILL_CORNER, f"Corner {corner}: {number(asked)} g", "By hand or spatula, beside the bearing, not into its way.", "")
     tin = f" {plan.measured.cartridges} cartridge{'s' if plan.measured.cartridges != 1 else ''} in all." if plan.measured.cartridges else ""
     count = f"{asked:g} stroke{'s' if asked != 1 else ''}"
     gun = plan.gun.name or "this gun"
     return Move(
-        "fill_corner", f"Corner {corner}: {count} of {gun}", f"{number(asked * plan.gun.stroke_g)} g here, evenly over all corners.{tin}", SKIN
+        Do.FILL_CORNER, f"Corner {corner}: {count} of {gun}", f"{number(asked * plan.gun.stroke_g)} g here, evenly over all corners.{tin}", SKIN
     )
 
 
@@ -70,9 +71,9 @@ def _oil(desk: Desk, state: Greasing) -> Move:
         bad = next((verdict for verdict in state.oil.verdicts if verdict.level is Level.STOP), None)
         if bad is None:
             return Move(Ask.NOTHING, "Filled with oil", "Level right, channels open. Look again after the first hour of running.")
-        return Move("fill_oil", f"Stop: {bad.word}", bad.reason)
+        return Move(Do.FILL_OIL, f"Stop: {bad.word}", bad.reason)
     fitted = desk.fitted(desk.at)
     level = oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm) if fitted is not None else None
     where = f"{number(level.value or 0)} mm below the middle of the shaft" if level is not None else "to the middle of the lowest roller"
     why = "At standstill, to the middle of the lowest roller. The mark of the sight glass and the maker's word go first."
-    return Move("fill_oil", f"Oil up to {where}", why, "Return channels and the levelling channel under the seat open; drain plug tight.")
+    return Move(Do.FILL_OIL, f"Oil up to {where}", why, "Return channels and the levelling channel under the seat open; drain plug tight.")

@@ -15,6 +15,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import packs
+from tribodex.core.topics.grease.moves import Do
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -131,6 +132,7 @@ class GreaseWork:
     paces: tuple[PaceChoice, ...]
     verdicts: tuple[GreaseLine, ...]
     done: bool
+    asks: Do | None
 
 
 def view(desk: Desk, state: Greasing) -> GreaseWork:
@@ -143,6 +145,7 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
     )
     amount = plan.measured if plan is not None else None
     return GreaseWork(
+        asks=None,
         topic="grease",
         kind=state.chosen.kind if state.chosen is not None else "",
         name=state.chosen.name if state.chosen is not None else "",

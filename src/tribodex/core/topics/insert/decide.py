@@ -14,6 +14,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
+from tribodex.core.topics.insert.moves import Do
 from tribodex.core.topics.insert.state import Insert
 from tribodex.core.units.insert import CALIPER_MM, HousingFace, Pin, judge_closed, judge_entered, squareness
 from tribodex.core.working import Level, Verdict
@@ -110,33 +111,33 @@ def move(_: Desk, state: Insert) -> Move:
         return Move(Ask.NOTHING, "No insert is replaced here", "The unit goes on as it is.")
     if state.out is None:
         why = "Collar off, screws out; turned square to its housing with a pipe or hardwood as a lever; out through the loading slots."
-        return Move("take_insert_out", "Take the old insert out", why, "Housing in a vise by its foot, not by its bore.")
+        return Move(Do.TAKE_INSERT_OUT, "Take the old insert out", why, "Housing in a vise by its foot, not by its bore.")
     side = state.side
     if state.fitting is None:
         why = "Put a mark on one face of the housing, so that both have a name. The fitting stands off the middle: its side is the groove's side."
-        return Move("measure_fitting", "Measure from the fitting's middle to both faces", why, "Reversed, no grease ever reaches the balls.")
+        return Move(Do.MEASURE_FITTING, "Measure from the fitting's middle to both faces", why, "Reversed, no grease ever reaches the balls.")
     if state.bore is None:
-        return Move("see_bore", "Look into the housing's bore", "Groove towards which face, slot for a pin? What is seen outranks the measurement.")
+        return Move(Do.SEE_BORE, "Look into the housing's bore", "Groove towards which face, slot for a pin? What is seen outranks the measurement.")
     if side.verdict.level is not Level.GOOD:
-        return Move("see_bore", f"Stop: {side.verdict.word}", side.verdict.reason, "Measure or look again; nothing goes in before it is known.")
+        return Move(Do.SEE_BORE, f"Stop: {side.verdict.word}", side.verdict.reason, "Measure or look again; nothing goes in before it is known.")
     if not state.entered_right:
         bad = state.entered
         if bad is not None:
-            return Move("enter_insert", f"Stop: {bad.verdict.word}", bad.verdict.reason)
+            return Move(Do.ENTER_INSERT, f"Stop: {bad.verdict.word}", bad.verdict.reason)
         why = f"{side.verdict.reason} In through the slots square to the housing, pin's pocket where the slot is, then swung in."
         where = "either way round" if side.face is HousingFace.MIDDLE else f"its groove towards {side.face.words}"
-        return Move("enter_insert", f"New insert in, {where}", why, "Lever of pipe or hardwood, as wide as the inner ring.")
+        return Move(Do.ENTER_INSERT, f"New insert in, {where}", why, "Lever of pipe or hardwood, as wide as the inner ring.")
     if not state.centred_right:
         bad_c = state.centred
         if bad_c is not None:
-            return Move("centre_insert", f"Stop: {bad_c.verdict.word}", bad_c.verdict.reason, "It takes several goes, and may swing past.")
+            return Move(Do.CENTRE_INSERT, f"Stop: {bad_c.verdict.word}", bad_c.verdict.reason, "It takes several goes, and may swing past.")
         why = f"Out of the vise. From the housing's face to the ring's face at both loading slots, to {CALIPER_MM:g} mm; then swivel it by hand."
-        return Move("centre_insert", "Two caliper readings across it", why, "Two readings tell more than the eye.")
+        return Move(Do.CENTRE_INSERT, "Two caliper readings across it", why, "Two readings tell more than the eye.")
     if not state.closed_right:
         if state.closed is not None:
-            return Move("close_hole", f"Stop: {state.closed.verdict.word}", state.closed.verdict.reason)
+            return Move(Do.CLOSE_HOLE, f"Stop: {state.closed.verdict.word}", state.closed.verdict.reason)
         why = (
             "In grit or salt a brass plug, for it does not rust in." if state.plan.grit else "The ball in an old one wears, sticks and lets grit in."
         )
-        return Move("close_hole", "New fitting, or plug", why)
+        return Move(Do.CLOSE_HOLE, "New fitting, or plug", why)
     return Move(Ask.NOTHING, "The insert is in its housing", "Right way round, square, swivels, closed.")

@@ -12,6 +12,7 @@ from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Section
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
+from tribodex.core.topics.insert.moves import Do
 from tribodex.core.topics.insert.state import Insert
 from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness, tilt_deg
 from tribodex.core.working import Result, Verdict
@@ -87,12 +88,14 @@ class InsertWork:
     grit: bool
     verdicts: tuple[InsertLine, ...]
     done: bool
+    asks: Do | None
 
 
 def view(_: Desk, state: Insert) -> InsertWork:
     """The insert as it is shown."""
     plan, fitting, centred = state.plan, state.fitting, state.centred
     return InsertWork(
+        asks=None,
         topic="insert",
         planned=plan is not None,
         outside_mm=plan.outside_mm if plan is not None else 0.0,

@@ -20,6 +20,7 @@ from tribodex.core.seals.material import SealMaterials
 from tribodex.core.topics import stock
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
+from tribodex.core.topics.large_seal.moves import Do
 from tribodex.core.topics.large_seal.plan import planned
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.stock.facts import TemporaryIn, TemporaryOut
@@ -195,8 +196,8 @@ def move(desk: Desk, state: LargeSeal) -> Move:
     if plan is None or left == "plan":
         bad = next((v for v in plan.verdicts if v.level is Level.STOP), None) if plan is not None else None
         if bad is not None:
-            return Move("plan_large_seal", f"Stop: {bad.word}", bad.reason)
-        return Move("plan_large_seal", "Which ring, from where, and when must it run?", "Size, store and wished start give hours and the clock.")
+            return Move(Do.PLAN_LARGE_SEAL, f"Stop: {bad.word}", bad.reason)
+        return Move(Do.PLAN_LARGE_SEAL, "Which ring, from where, and when must it run?", "Size, store and wished start give hours and the clock.")
     found = _prepared(state, plan, left)
     if found is not None:
         return found
@@ -205,20 +206,20 @@ def move(desk: Desk, state: LargeSeal) -> Move:
         joint = " The joint comes here." if hour == 12 and not state.pressed else ""
         who = " Two or more: one holds what is in." if plan.helpers else ""
         why = f"Fingers or the ball of the hand, flat to the bottom; the loops between shrink evenly.{joint}{who}"
-        return Move("press_at", f"Press it in at {hour:g} o'clock", why, "No tool with an edge, no knife. Eye protection: springs and pliers.")
+        return Move(Do.PRESS_AT, f"Press it in at {hour:g} o'clock", why, "No tool with an edge, no knife. Eye protection: springs and pliers.")
     if left == "flat":
         bad_flat = state.flat
         headline = f"Stop: {bad_flat.verdict.word}" if bad_flat is not None else "Go round: flat to the bottom everywhere?"
         straps = straps_in(desk)
         why = f"Straps are pulled out now: {straps}." if straps else "Spring in its groove, no fold. Straps, where there were any, are out."
-        return Move("seat_flat", headline, bad_flat.verdict.reason if bad_flat is not None else why)
+        return Move(Do.SEAT_FLAT, headline, bad_flat.verdict.reason if bad_flat is not None else why)
     if left == "cover":
         asked = f": {number(plan.cover_nm)} N·m" if plan.cover_nm is not None else ", to its torque"
         headline = f"Cover on{asked}" if state.covered is None else f"Stop: {state.covered.verdict.word}"
         why = "Stiff enough, evenly, in passes: its squeeze is what seals the outside."
-        return Move("cover_seal", headline, why if state.covered is None else state.covered.verdict.reason)
+        return Move(Do.COVER_SEAL, headline, why if state.covered is None else state.covered.verdict.reason)
     if straps := straps_in(desk):
-        return Move("use_straps", f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
+        return Move(Do.USE_STRAPS, f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
     last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last else ""
     return Move(Ask.NOTHING, "The ring is in", f"Flat all round{'' if plan.holds_itself else ', covered'}.{last}")
 
@@ -232,17 +233,17 @@ def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | Non
         case "warm":
             hours = f" About {plan.warm.value:g} h." if plan.warm is not None and plan.warm.value else ""
             why = f"Lid of the box open; spring and instructions out; above 0 °C right through before it is unfolded.{hours}"
-            return Move("warm_ring", stop or "Bring it into the warm", reason or why, "Bent cold it cracks. FKM is stiff below about 15 °C.")
+            return Move(Do.WARM_RING, stop or "Bring it into the warm", reason or why, "Bent cold it cracks. FKM is stiff below about 15 °C.")
         case "rest":
             why = "Unfolded on a big table, without force, no knife. An hour flat, then a check of size; lip looked at all round."
-            return Move("rest_ring", stop or "Let it lie flat for an hour, and look", reason or why, "The joint is handled least of all.")
+            return Move(Do.REST_RING, stop or "Let it lie flat for an hour, and look", reason or why, "The joint is handled least of all.")
         case "seat":
             why = "Dry lint-free cloth, no lubricant in a static seat unless its maker says so; edges and chamfers rounded."
-            return Move("ready_seat", stop or "The housing: dry, clean, edges rounded?", reason or why)
+            return Move(Do.READY_SEAT, stop or "The housing: dry, clean, edges rounded?", reason or why)
         case "spring":
             why = "Check its lock: ends wound back half a turn against the thread, put together, let unwind. Groove thinly greased."
             return Move(
-                "lay_spring",
+                Do.LAY_SPRING,
                 stop or "Lay the spring in",
                 reason or why,
                 "Eye protection. A strap has its knots away from the spring.",

@@ -14,6 +14,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import straps_in
+from tribodex.core.topics.large_seal.moves import Do
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -109,12 +110,14 @@ class LargeSealWork:
     materials: tuple[str, ...]
     lines: tuple[LargeSealLine, ...]
     done: bool
+    asks: Do | None
 
 
 def view(desk: Desk, state: LargeSeal) -> LargeSealWork:
     """The ring as it is shown."""
     plan = state.plan
     return LargeSealWork(
+        asks=None,
         topic="large_seal",
         planned=plan is not None,
         shaft_mm=plan.shaft_mm if plan is not None else None,

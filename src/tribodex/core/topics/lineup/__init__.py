@@ -5,6 +5,7 @@ from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.decide import decide, move
 from tribodex.core.topics.lineup.edges import EXPECTS, claims
+from tribodex.core.topics.lineup.moves import Do
 from tribodex.core.topics.lineup.show import figures, record, said, tell, view
 from tribodex.core.topics.lineup.state import ShaftState, fold
 
@@ -19,6 +20,7 @@ TOPIC: Topic[ShaftState] = Topic(
     decide=decide,
     claims=claims,
     move=move,
+    do=Do,
     tell=tell,
     view=view,
     record=record,

@@ -17,6 +17,7 @@ from tribodex.core.lineup.growth import EXPANSION, Case
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
+from tribodex.core.topics.lineup.moves import Do
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, growth_of, results
 from tribodex.core.working import Level
 
@@ -126,22 +127,22 @@ def computed(desk: Desk, state: ShaftState, floating: str) -> bool:
 def move(desk: Desk, state: ShaftState) -> Move:
     """What to say or measure next."""
     if why := conflict(desk):
-        return Move("say_float", "Stop: two held, or none", why, "The usual mistake after a change, and it kills bearings in weeks.")
+        return Move(Do.SAY_FLOAT, "Stop: two held, or none", why, "The usual mistake after a change, and it kills bearings in weeks.")
     unknown = next((p for p in desk.job.places if desk.floats(p.id) is Floats.UNKNOWN), None)
     if unknown is not None:
         why = "Look for locating rings: rings on both sides hold it, one ring in a two-ring housing does not. Ask where nobody knows."
-        return Move("say_float", f"{unknown.name}: does it hold the shaft, or where does it float?", why, "Exactly one bearing of a shaft holds it.")
+        return Move(Do.SAY_FLOAT, f"{unknown.name}: does it hold the shaft, or where does it float?", why, "Exactly one bearing of a shaft holds it.")
     if stop := next((r for r in results(desk, state) if r.verdict is not None and r.verdict.level is Level.STOP), None):
         assert stop.verdict is not None  # it was just looked for
-        return Move("mend", f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason)
+        return Move(Do.MEND, f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason)
     floating = floating_place(desk)
     if len(desk.job.places) > 1 and floating is not None:
         name = desk.job.place(floating).name
         missing = next((p for p in desk.job.places if state.at_mm(p.id) is None), None)
         if missing is not None:
-            return Move("say_mark", f"{missing.name}: centre mark from the datum", "From a shoulder or an end of the shaft that stays where it is.")
+            return Move(Do.SAY_MARK, f"{missing.name}: centre mark from the datum", "From a shoulder or an end of the shaft that stays where it is.")
         if floating not in state.rings:
-            return Move("say_rings", f"{name}: housing seat and rings", "Seat width less bearing and rings is the room to float.")
+            return Move(Do.SAY_RINGS, f"{name}: housing seat and rings", "Seat width less bearing and rings is the room to float.")
         if growth_of(desk, state) is None:
-            return Move("say_running", "Temperatures: mounted, running, base", "The shaft grows against its base; the floating bearing follows.")
+            return Move(Do.SAY_RUNNING, "Temperatures: mounted, running, base", "The shaft grows against its base; the floating bearing follows.")
     return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")

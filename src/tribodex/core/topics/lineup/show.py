@@ -14,6 +14,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.dimensions import Beside, Dimension, beside, dimensions, sleeve_ends_mm
+from tribodex.core.topics.lineup.moves import Do
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
 from tribodex.core.working import Result
 
@@ -124,6 +125,7 @@ class LineUpWork:
     rings: tuple[ev.RingsSaid, ...]
     gaps: tuple[ev.GapSaid, ...]
     running: ev.RunningSaid | None
+    asks: Do | None
 
 
 def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
@@ -171,6 +173,7 @@ def drawing(desk: Desk, state: ShaftState) -> LineDrawing:
 def view(desk: Desk, state: ShaftState) -> LineUpWork:
     """The shaft line as it is shown."""
     return LineUpWork(
+        asks=None,
         topic="lineup",
         drawing=drawing(desk, state),
         choices=tuple(FloatChoice(floats, floats.words) for floats in Floats),

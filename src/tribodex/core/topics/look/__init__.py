@@ -5,6 +5,7 @@ from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look import facts as ev
 from tribodex.core.topics.look.decide import STAGE, decide, move
 from tribodex.core.topics.look.edges import EXPECTS, claims
+from tribodex.core.topics.look.moves import Do
 from tribodex.core.topics.look.show import certificate, record, said, tell, view
 from tribodex.core.topics.look.state import Look, fold
 
@@ -19,6 +20,7 @@ TOPIC: Topic[Look] = Topic(
     decide=decide,
     claims=claims,
     move=move,
+    do=Do,
     tell=tell,
     view=view,
     record=record,

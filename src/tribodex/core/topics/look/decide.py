@@ -36,6 +36,7 @@ from tribodex.core.topics.look.facts import (
     PartsCleaned,
     RollersCounted,
 )
+from tribodex.core.topics.look.moves import Do
 from tribodex.core.topics.look.state import Look, Sight, firm, kind_of_assembly, section_here, sight
 from tribodex.core.working import Level
 
@@ -219,13 +220,13 @@ def move(desk: Desk, state: Look) -> Move:
     if state.concluded is not None and not state.seen_since:
         return _after(state)
     if found.conflicts:
-        return Move("see_mark", "Look again: word and marks differ", found.conflicts[0])
+        return Move(Do.SEE_MARK, "Look again: word and marks differ", found.conflicts[0])
     question = next_question(desk, state, found)
     if question is not None:
         return _question_move(question, found, state)
     if not state.cleaned:
         return Move(
-            "clean_parts",
+            Do.CLEAN_PARTS,
             "Bag some grease; then clean and dry it",
             "What grease and dirt tell has been noted. Wash part by part; look in raking light.",
             "Do not spin it with air, do not brush or polish; gloves: flakes cut.",
@@ -238,7 +239,7 @@ def _question_move(question: MarkQuestion, found: Sight, state: Look) -> Move:
     if found.next is not None and found.next.question.number == question.number and found.weighing.counted >= 3:
         why = f"It would part “{found.next.first.lower()}” from “{found.next.second.lower()}”."
     tool = {"loupe": " With the loupe.", "gauge": " Measure it.", "asked": " Ask who ran it.", "eye": ""}[question.by]
-    return Move("see_mark", question.words, (why + tool).strip() or "A first round over everything that can be seen.")
+    return Move(Do.SEE_MARK, question.words, (why + tool).strip() or "A first round over everything that can be seen.")
 
 
 def _conclude_move(found: Sight) -> Move:
@@ -247,32 +248,32 @@ def _conclude_move(found: Sight) -> Move:
     lost = found.next.question.words if found.next is not None and found.next.lost else ""
     match weighing.outcome:
         case ComesTo.LIKELY:
-            return Move("conclude_look", f"Most likely: {words[0].lower()}", "Conclude; what must be put right becomes open points.")
+            return Move(Do.CONCLUDE_LOOK, f"Most likely: {words[0].lower()}", "Conclude; what must be put right becomes open points.")
         case ComesTo.POSSIBLE:
-            return Move("conclude_look", f"Possible: {words[0].lower()}", "Not more than possible. Conclude, or look further.")
+            return Move(Do.CONCLUDE_LOOK, f"Possible: {words[0].lower()}", "Not more than possible. Conclude, or look further.")
         case ComesTo.NOT_SEPARATED:
             both = " or ".join(word.lower() for word in words[:3])
             why = f"What would part them is destroyed: {lost}" if lost else "Causes chain: more than one may be true. Put all of them right."
-            return Move("conclude_look", f"Not separated: {both}", why)
+            return Move(Do.CONCLUDE_LOOK, f"Not separated: {both}", why)
         case ComesTo.CONTRADICTION:
             clash = weighing.leading[0]
             return Move(
-                "see_mark", f"Contradiction: {clash.cause.words.lower()}", "Signs rule it out, and a strong sign speaks for it. Look again at both."
+                Do.SEE_MARK, f"Contradiction: {clash.cause.words.lower()}", "Signs rule it out, and a strong sign speaks for it. Look again at both."
             )
         case ComesTo.NONE_FITS:
-            return Move("conclude_look", "None of the known causes fits", "Say so by name, keep the bearing, and ask an engineer.")
+            return Move(Do.CONCLUDE_LOOK, "None of the known causes fits", "Say so by name, keep the bearing, and ask an engineer.")
         case _:
             why = f"What would tell is destroyed: {lost}" if lost else "Look at more, or say by name why it ends here."
-            return Move("conclude_look", "Too little to name a cause", why)
+            return Move(Do.CONCLUDE_LOOK, "Too little to name a cause", why)
 
 
 def _after(state: Look) -> Move:
     if "bearing" not in state.parts:
-        return Move("judge_part", "Back, or scrap? Judge the bearing", "Then sleeve, nut, washer, seal, housing and fitting.")
+        return Move(Do.JUDGE_PART, "Back, or scrap? Judge the bearing", "Then sleeve, nut, washer, seal, housing and fitting.")
     if state.to_scrap:
         part = state.to_scrap[0]
         return Move(
-            "make_unusable",
+            Do.MAKE_UNUSABLE,
             f"Tag the {part} as scrap, and make it unusable",
             "So that nobody fits it again. Keep it while somebody needs it as evidence.",
         )

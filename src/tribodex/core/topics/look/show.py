@@ -27,6 +27,7 @@ from tribodex.core.topics.look.facts import (
     PartsCleaned,
     RollersCounted,
 )
+from tribodex.core.topics.look.moves import Do
 from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, section_here, sight
 from tribodex.core.working import Level, Verdict
 
@@ -168,6 +169,7 @@ class LookWork:
     concluded: str
     since: bool
     parts: tuple[LookPart, ...]
+    asks: Do | None
 
 
 _LEVELS = {
@@ -208,6 +210,7 @@ def view(desk: Desk, state: Look) -> LookWork:
     section, asked = section_here(desk), next_question(desk, state, found)
     left = [f"{', '.join(_short(marks, mark) for mark in one.marks)}: left out, {one.why}" for one in found.weighing.left_out]
     return LookWork(
+        asks=None,
         topic="look",
         kind=kind_of_assembly(desk),
         next_question=asked.number if asked is not None else None,

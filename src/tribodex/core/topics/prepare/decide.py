@@ -15,6 +15,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
+from tribodex.core.topics.prepare.moves import Do
 from tribodex.core.topics.prepare.state import Prepared, next_bore
 from tribodex.core.working import Level, Result, Verdict
 
@@ -126,15 +127,15 @@ def judge(_: Desk, state: Prepared, __: Any) -> Fact:
 def move(_: Desk, state: Prepared) -> Move:
     """What to measure, dress or judge next."""
     if state.planned is None:
-        return Move("plan_seat", "Say what the seat should measure", "Without a nominal size there are no limits to judge by.")
+        return Move(Do.PLAN_SEAT, "Say what the seat should measure", "Without a nominal size there are no limits to judge by.")
     if state.judged is not None and state.judged.verdict.level is Level.STOP and state.accepted is None:
         how = "Dress it and measure again; repair or change the shaft; or a named person accepts it with a reason."
-        return Move("decide_seat", f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how)
+        return Move(Do.DECIDE_SEAT, f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how)
     spot = next_spot(state.shaft_mm)
     if spot is not None and len(state.shaft_mm) < 4:
         where = f"section {spot[0]}, {DIRECTION_WORDS[spot[1]]}"
         return Move(
-            "read_seat",
+            Do.READ_SEAT,
             f"Micrometer on the seat: {where}",
             f"It should measure {state.planned.spec.words}.",
             "Clean anvils, light touch, read twice.",
@@ -142,15 +143,15 @@ def move(_: Desk, state: Prepared) -> Move:
     bore = next_bore(state)
     if bore is not None and len(state.bore_mm) < 2:
         return Move(
-            "read_bore",
+            Do.READ_BORE,
             f"Micrometer in the bore of the new ring: section {bore[0]}, {DIRECTION_WORDS[bore[1]]}",
             "The difference of what is measured is the real fit, not the nominal one. Ring and shaft at one temperature.",
             "The ring stays in its wrap but for its bore.",
         )
     if state.undressed:
         first = state.undressed[0]
-        return Move("dress_seat", f"Dress the {first.seen.words}", first.seen.how, "No metal left; wiped, and a thin film of oil at most.")
+        return Move(Do.DRESS_SEAT, f"Dress the {first.seen.words}", first.seen.how, "No metal left; wiped, and a thin film of oil at most.")
     if state.judged is None or state.judged.verdict.level is Level.UNKNOWN:
         left = "" if spot is None else f" Section {spot[0]}, {DIRECTION_WORDS[spot[1]]} is still open; it can be read first."
-        return Move("judge_seat", "Judge the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
+        return Move(Do.JUDGE_SEAT, "Judge the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
     return Move(Ask.NOTHING, f"The seat is {state.judged.verdict.word}", state.judged.verdict.reason)

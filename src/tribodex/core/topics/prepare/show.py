@@ -13,6 +13,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import DIRECTION_WORDS, fit_of
+from tribodex.core.topics.prepare.moves import Do
 from tribodex.core.topics.prepare.state import BORE_SPOTS, OnSeat, Prepared, next_bore
 from tribodex.core.working import Result, Verdict
 
@@ -91,6 +92,7 @@ class PrepareWork:
     ring_c: float | None
     verdict: Verdict | None
     accepted_by: str
+    asks: Do | None
 
 
 def view(desk: Desk, state: Prepared) -> PrepareWork:
@@ -99,6 +101,7 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
     fitted = desk.fitted(desk.at)
     cylindrical = state.planned is not None and state.planned.spec.kind == "cylindrical"
     return PrepareWork(
+        asks=None,
         topic="prepare",
         spec=state.planned.spec if state.planned else None,
         shaft=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),

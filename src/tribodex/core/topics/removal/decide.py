@@ -15,6 +15,7 @@ from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.ways import WayOff
 from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, SayCocked, SayOff, SayStraight, SayTight
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.moves import Do
 from tribodex.core.topics.removal.state import WITH_NUT, Removal, advice
 from tribodex.core.working import Level, Verdict
 
@@ -83,31 +84,31 @@ def move(desk: Desk, state: Removal) -> Move:
         return Move(Ask.NOTHING, "It is off", "Keep it as it came off, dirt and grease too: it is evidence.")
     if state.cocked is not None:
         return Move(
-            "set_straight",
+            Do.SET_STRAIGHT,
             "Stop: let off. It is cocked",
             "Pulling or pressing harder jams it for good. Find the cause; set three lines straight again: bearing, shaft, and ram or jaws.",
             "A tilted ring jumps off its support.",
         )
     if state.tight is None:
-        return Move("say_tight", "Which ring is tight?", "Only that ring is supported, pulled or pressed; the other one comes off by hand.")
+        return Move(Do.SAY_TIGHT, "Which ring is tight?", "Only that ring is supported, pulled or pressed; the other one comes off by hand.")
     found = advice(desk, state)
     if state.way is None:
         return Move(
-            "choose_way",
+            Do.CHOOSE_WAY,
             f"Best here: {found[0].way.words}" if found[0].verdict.level is Level.GOOD else "Choose the way: none simply fits",
             " ".join(found[0].reasons or (found[0].verdict.reason,)),
             " ".join(found[0].against),
         )
     if not state.nut_holds:
         return _nut_move(state.nut.verdict if state.nut is not None else None)
-    return Move("say_off", _HOW[state.way.way][0], _HOW[state.way.way][1], _HOW[state.way.way][2])
+    return Move(Do.SAY_OFF, _HOW[state.way.way][0], _HOW[state.way.way][1], _HOW[state.way.way][2])
 
 
 def _nut_move(verdict: Verdict | None) -> Move:
     if verdict is not None:
-        return Move("back_nut_off", f"Stop: {verdict.word}", verdict.reason)
+        return Move(Do.BACK_NUT_OFF, f"Stop: {verdict.word}", verdict.reason)
     return Move(
-        "back_nut_off",
+        Do.BACK_NUT_OFF,
         "Straighten the tab; back the nut off to a gap of 2 to 4 mm",
         f"A little more than drive-up and washer ({travel_text(2)} to {travel_text(4)}). Its whole height on the thread, the nut is the stop.",
         "A nut fully off lets parts fly.",

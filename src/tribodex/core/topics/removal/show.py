@@ -17,6 +17,7 @@ from tribodex.core.removal.ways import Advice, Ring, WayOff
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.moves import Do
 from tribodex.core.topics.removal.state import Removal, advice, force_of
 from tribodex.core.working import Result, Verdict
 
@@ -95,6 +96,7 @@ class RemovalWork:
     marks: tuple[ForceMark, ...]
     straight: BearingSection | None
     set_up: ToolSetUp | None
+    asks: Do | None
 
 
 def view(desk: Desk, state: Removal) -> RemovalWork:
@@ -106,6 +108,7 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
     section = whole if taper else None
     tight = state.tight.ring if state.tight is not None else Ring.UNKNOWN
     return RemovalWork(
+        asks=None,
         topic="removal",
         rings=tuple(RemovalRing(ring, ring.words) for ring in Ring),
         tight=state.tight,

@@ -6,6 +6,7 @@ from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import STAGE, decide, judge
 from tribodex.core.topics.runin.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.runin.move import move
+from tribodex.core.topics.runin.moves import Do
 from tribodex.core.topics.runin.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.runin.state import RunIn, fold
 
@@ -20,6 +21,7 @@ TOPIC: Topic[RunIn] = Topic(
     decide=decide,
     claims=claims,
     move=move,
+    do=Do,
     tell=tell,
     view=view,
     record=record,

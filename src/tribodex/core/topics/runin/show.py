@@ -14,6 +14,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import judged, limits_of, next_asked, verdicts_of
+from tribodex.core.topics.runin.moves import Do
 from tribodex.core.topics.runin.state import Run, RunIn
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.warmth.settling import settle
@@ -130,12 +131,14 @@ class RunWork:
     noises: tuple[ev.Noise, ...]
     concluded: bool
     well: bool
+    asks: Do | None
 
 
 def view(desk: Desk, state: RunIn) -> RunWork:
     """The run as it is shown."""
     run = state.run
     return RunWork(
+        asks=None,
         topic="runin",
         bumped=state.bumped is not None and state.bumped.right,
         running=state.running,

@@ -22,6 +22,7 @@ from tribodex.core.topics import lineup
 from tribodex.core.topics.lineup.state import growth_of
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals.moves import Do
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -212,8 +213,8 @@ def move(desk: Desk, state: Seals) -> Move:
     if not state.planned_right or state.plan is None:
         bad = next((v for v in state.plan.verdicts if v.level is Level.STOP), None) if state.plan is not None else None
         if bad is not None:
-            return Move("plan_seals", f"Stop: {bad.word}", bad.reason, "Another material, or another kind of seal.")
-        return Move("plan_seals", "Which seals, and what for?", "The inboard ring goes on before the sleeve: forgotten, everything comes off again.")
+            return Move(Do.PLAN_SEALS, f"Stop: {bad.word}", bad.reason, "Another material, or another kind of seal.")
+        return Move(Do.PLAN_SEALS, "Which seals, and what for?", "The inboard ring goes on before the sleeve: forgotten, everything comes off again.")
     if not state.inboard_done:
         return _on(state, state.plan, "inboard")
     due = state.next
@@ -230,44 +231,44 @@ def move(desk: Desk, state: Seals) -> Move:
         case "set":
             said = state.sides[side].set
             if said is not None:
-                return Move("set_seal", f"Stop: {said.verdict.word}", said.verdict.reason)
+                return Move(Do.SET_SEAL, f"Stop: {said.verdict.word}", said.verdict.reason)
             return _seat(state.plan, side)
         case _:
             why = "Through its own fitting, slowly, the shaft turned, until grease shows all round the flinger."
-            return Move("purge_seal", f"Purge the {side} labyrinth", why, "No hand before a nozzle: grease goes through skin.")
+            return Move(Do.PURGE_SEAL, f"Purge the {side} labyrinth", why, "No hand before a nozzle: grease goes through skin.")
 
 
 def _on(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].on
     if said is not None and said.verdict.level is Level.STOP:
-        return Move("put_ring_on", f"Stop: {said.verdict.word}", said.verdict.reason)
+        return Move(Do.PUT_RING_ON, f"Stop: {said.verdict.word}", said.verdict.reason)
     way = lip_why(plan.kind, plan.purpose) if plan.kind.has_lip else "It may look either way."
     when = "Before sleeve and bearing." if side == "inboard" else "After locking, before lowering into the base."
     why = f"{way} {when} Lead-in clean, lip and shaft thinly greased, protected over threads and keyways."
-    return Move("put_ring_on", f"{side.capitalize()} ring onto the shaft", why, "The next part hides it." if side == "inboard" else "")
+    return Move(Do.PUT_RING_ON, f"{side.capitalize()} ring onto the shaft", why, "The next part hides it." if side == "inboard" else "")
 
 
 def _seat(plan: ev.SealPlan, side: ev.Side) -> Move:
     asked = SETTING[plan.kind]
     why = "; ".join(part for part in (asked.greased, asked.top.lower(), "turn the shaft and look") if part)
-    return Move("set_seal", f"{side.capitalize()} seal {asked.into}", f"{why}.")
+    return Move(Do.SET_SEAL, f"{side.capitalize()} seal {asked.into}", f"{why}.")
 
 
 def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].pushed
     if said is not None:
-        return Move("push_v_ring", f"Stop: {said.verdict.word}", said.verdict.reason)
+        return Move(Do.PUSH_V_RING, f"Stop: {said.verdict.word}", said.verdict.reason)
     asked = width_asked(desk, plan, state.sides[side].free_mm)
     known = asked.value is not None and asked.value_to is not None
     width = f"{number(asked.value or 0)} to {number(asked.value_to or 0)} mm" if known else "As wide as its sheet says"
     why = f"{width} from the face its lip runs on to its back, the same all round: measured at three places."
-    return Move("push_v_ring", f"Push the {side} V-ring up against its face", why, asked.note)
+    return Move(Do.PUSH_V_RING, f"Push the {side} V-ring up against its face", why, asked.note)
 
 
 def _place(desk: Desk, state: Seals, side: ev.Side) -> Move:
     said, asked = state.sides[side].placed, play_asked(desk)
     if said is not None:
-        return Move("place_labyrinth", f"Stop: {said.verdict.word}", said.verdict.reason)
+        return Move(Do.PLACE_LABYRINTH, f"Stop: {said.verdict.word}", said.verdict.reason)
     gap = f"{asked.value:.1f} mm" if asked.value is not None else "not known"
     why = f"Towards which the shaft grows {gap}, 0.5 mm on the other side; then its set screws."
-    return Move("place_labyrinth", f"Set the {side} labyrinth in its groove", why, asked.note if asked.value is None else "")
+    return Move(Do.PLACE_LABYRINTH, f"Set the {side} labyrinth in its groove", why, asked.note if asked.value is None else "")

@@ -13,6 +13,7 @@ from tribodex.core.seals.material import SealMaterials
 from tribodex.core.sheet import Section
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals.moves import Do
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -116,6 +117,7 @@ class SealWork:
     materials: tuple[str, ...]
     lines: tuple[SealLine, ...]
     done: bool
+    asks: Do | None
 
 
 def view(desk: Desk, state: Seals) -> SealWork:
@@ -126,6 +128,7 @@ def view(desk: Desk, state: Seals) -> SealWork:
     due = state.next
     side: ev.Side | None = "inboard" if not state.inboard_done and plan is not None else due[0] if due is not None else None
     return SealWork(
+        asks=None,
         topic="seals",
         kind=plan.kind if plan is not None else None,
         asked_lip=lip_side(plan.kind, plan.purpose) if plan is not None and plan.kind.has_lip else None,

@@ -7,6 +7,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.heating import contact_c
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered.decide import force_words, stage_of
+from tribodex.core.topics.shouldered.moves import Do
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
 from tribodex.core.working import Level
@@ -19,7 +20,7 @@ def move(desk: Desk, state: Shouldered) -> Move:
         return Move(Ask.NOTHING, "Nothing is planned for this bearing", "Plan it first.")
     if state.stopped is not None:
         return Move(
-            "set_straight_on",
+            Do.SET_STRAIGHT_ON,
             "Stop: let off. It is cocked",
             "Do not push harder. Cause out; then three lines straight again: bearing, shaft, and ram or drift.",
             "A tilted ring scores the seat and jams.",
@@ -30,33 +31,33 @@ def move(desk: Desk, state: Shouldered) -> Move:
         return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
     if state.shoulder is not None and state.shoulder.verdict.level is Level.STOP:
         how = "Take it up with the nut, press it on, or off again: cause first."
-        return Move("push_home", f"Stop: {state.shoulder.verdict.word}", state.shoulder.verdict.reason, how)
+        return Move(Do.PUSH_HOME, f"Stop: {state.shoulder.verdict.word}", state.shoulder.verdict.reason, how)
     if state.way is None:
         best = ways(desk, state)[0]
         fits = best.verdict.level in (Level.GOOD, Level.WATCH)
         headline = f"Best here: {best.way.words}" if fits else "Choose the way: none simply fits"
-        return Move("choose_way_on", headline, " ".join(best.reasons or (best.verdict.reason,)), " ".join(best.against))
+        return Move(Do.CHOOSE_WAY_ON, headline, " ".join(best.reasons or (best.verdict.reason,)), " ".join(best.against))
     if state.gaps is not None and state.gaps.verdict.level in (Level.STOP, Level.UNKNOWN):
-        return Move("read_gaps", f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason)
+        return Move(Do.READ_GAPS, f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason)
     if state.way.way is WayOn.HEAT:
         return _warm(desk, state, plan)
     force = force_words(desk, state)
     if state.way.way is WayOn.BOTH_RINGS:
         return Move(
-            "push_home",
+            Do.PUSH_HOME,
             "Press or drive it on with a tool that bears on both rings evenly",
             f"Seat and housing oiled; {force} to expect on the shaft alone. Square by hand first; read four gaps when it is nearly home.",
             "On one ring alone the force crosses the balls and dents the raceways.",
         )
     if state.way.way is WayOn.PRESS:
         return Move(
-            "push_home",
+            Do.PUSH_HOME,
             "Press it on: plates under the inner ring alone, ram line checked",
             f"Oiled seat; {force} to expect. Lower the ram partly and check again; stop when it hesitates. Read four gaps when it is nearly home.",
             "Nobody's hand under the ram.",
         )
     return Move(
-        "push_home",
+        Do.PUSH_HOME,
         "Drive it on with the tube, square by hand first, tapping round",
         f"Oiled seat; {force} to expect. The tube bears on the inner ring alone. Read four gaps when it is nearly home.",
         "Shaft in soft jaws, out of the machine: blows through another bearing dent it.",
@@ -65,26 +66,26 @@ def move(desk: Desk, state: Shouldered) -> Move:
 
 def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
     if state.shaft_c is None:
-        return Move("say_shaft_warmth", "Measure the temperature of the shaft", "How warm the ring must be hangs on it.")
+        return Move(Do.SAY_SHAFT_WARMTH, "Measure the temperature of the shaft", "How warm the ring must be hangs on it.")
     need = figure(figures_now(desk, state), "heat_needed")
     target = min(need.value or plan.limit.limit_c, plan.limit.limit_c)
     if state.spoilt is not None:
-        return Move("renew_ring", "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.")
+        return Move(Do.RENEW_RING, "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.")
     last = state.warmth[-1][1] if state.warmth else None
     if last is not None and last.verdict.level is Level.STOP and state.off_at is None:
-        return Move("switch_off", f"Stop: {last.verdict.word}", last.verdict.reason)
+        return Move(Do.SWITCH_OFF, f"Stop: {last.verdict.word}", last.verdict.reason)
     if last is None or (state.off_at is None and last.ring_c < target - 0.5):
         return Move(
-            "read_ring",
+            Do.READ_RING,
             f"Heat to {target:.0f} °C, never above {plan.limit.limit_c:.0f} °C",
             f"Probe on the inner ring; crayon line on it as a check. {need.verdict.reason if need.verdict is not None else ''}",
             "No rings or watches; wearers of a pacemaker 5 m away. Small rings are there in under two minutes.",
         )
     if state.off_at is None:
-        return Move("switch_off", "Warm enough: heater off, demagnetise", "Everything laid out; gloves on; the way clear.")
+        return Move(Do.SWITCH_OFF, "Warm enough: heater off, demagnetise", "Everything laid out; gloves on; the way clear.")
     contact = contact_c(plan.bearing.bore_mm, state.shaft_c, interference(desk, plan).high)
     return Move(
-        "push_home",
+        Do.PUSH_HOME,
         "Push it to the shoulder at once, and hold until it grips",
         f"It touches its seat at {contact:.0f} °C; on the shaft that takes tens of seconds.",
         "If it stops on the way do not hammer: off again while it is warm.",
@@ -94,22 +95,22 @@ def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
 def _home(state: Shouldered) -> Move:
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         return Move(
-            "try_shoulder",
+            Do.TRY_SHOULDER,
             "Hand-warm: does a 0.03 mm leaf enter between ring and shoulder?",
             "At top, right, bottom and left. A warm ring creeps back as it cools: take it up with the nut.",
         )
     if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
         return Move(Ask.NOTHING, "It is on, against its shoulder", "Nut pair and covers of the cartridge hold it.")
     if state.held is not None and state.held.verdict.level is Level.STOP:
-        return Move("hold_fast", f"Stop: {state.held.verdict.word}", state.held.verdict.reason)
+        return Move(Do.HOLD_FAST, f"Stop: {state.held.verdict.word}", state.held.verdict.reason)
     if state.held is None:
         assert state.planned is not None  # it is home, so it was planned
         headline, why, risk = _HOLD[state.planned.held_by]
-        return Move("hold_fast", headline, why, risk)
+        return Move(Do.HOLD_FAST, headline, why, risk)
     if state.turned is not None and not state.turned.freely:
-        return Move("turn_by_hand", "Stop: it does not turn freely", state.turned.text, "Off again and look, before anything else goes on it.")
+        return Move(Do.TURN_BY_HAND, "Stop: it does not turn freely", state.turned.text, "Off again and look, before anything else goes on it.")
     if state.turned is None:
-        return Move("turn_by_hand", "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
+        return Move(Do.TURN_BY_HAND, "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
     return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
 
 

@@ -16,6 +16,7 @@ from tribodex.core.shouldered.tools import DriftTube, drift_tube
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
+from tribodex.core.topics.shouldered.moves import Do
 from tribodex.core.topics.shouldered.plan import HeldBy
 from tribodex.core.topics.shouldered.state import Shouldered, figures_now, grip, ways
 from tribodex.core.working import Result, Verdict
@@ -137,6 +138,7 @@ class ShoulderWork:
     shoulder: Verdict | None
     held: Verdict | None
     section: ShoulderSection | None
+    asks: Do | None
 
 
 def view(desk: Desk, state: Shouldered) -> ShoulderWork:
@@ -146,6 +148,7 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
     need = next((one for one in found if one.id == "heat_needed"), None)
     tilt = tilt_of(state.gaps.gaps_mm, state.gaps.circle_mm) if state.gaps is not None else None
     return ShoulderWork(
+        asks=None,
         topic="shouldered",
         ways=tuple(WayOnView(one.way, one.way.words, one.verdict, one.reasons, one.against) for one in ways(desk, state)),
         chosen=state.way.way if state.way is not None else None,

@@ -13,6 +13,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.stock.commands import Attach, CheckPart, MakeMark, PutIn, SayJoint, TakeOut
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.moves import Do
 from tribodex.core.topics.stock.state import Stock
 
 # Without these at every bearing nothing can go back as it was.
@@ -97,7 +98,7 @@ def move(desk: Desk, state: Stock) -> Move:
         part = undecided[0]
         points = tuple(f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in part.differs)
         return Move(
-            "decide_part",
+            Do.DECIDE_PART,
             f"Stop: {part.part} {part.found} is not {part.specified}",
             "A different number is a decision with a name, not an accident.",
             points=points,
@@ -109,13 +110,13 @@ def move(desk: Desk, state: Stock) -> Move:
     name = desk.job.place(at).name
     if mark is None:
         return Move(
-            "check_part",
+            Do.CHECK_PART,
             f"{name}: read the number on the new ring",
             "Suffixes included: clearance group, taper, groove, cage.",
             "A look-alike goes on, and fails.",
         )
     return Move(
-        "make_mark",
+        Do.MAKE_MARK,
         f"{name}: {mark.words}",
         "Mark it, note it, photograph it before anything is loosened.",
         "Without a drawing these marks are the drawing.",

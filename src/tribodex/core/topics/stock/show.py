@@ -12,6 +12,7 @@ from tribodex.core.sheet import Photo, Section, Table
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock.decide import NEEDED, missing_of
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.moves import Do
 from tribodex.core.topics.stock.state import Stock, Temporary
 
 
@@ -96,6 +97,7 @@ class StockWork:
     attached: tuple[Attached, ...]
     next_place: str
     next_mark: MarkKind | None
+    asks: Do | None
 
 
 def view(desk: Desk, state: Stock) -> StockWork:
@@ -105,6 +107,7 @@ def view(desk: Desk, state: Stock) -> StockWork:
         StockMark(place.id, mark, mark.words, state.marks.get((place.id, mark), ""), mark in NEEDED) for place in desk.job.places for mark in MarkKind
     )
     return StockWork(
+        asks=None,
         topic="stock",
         places=tuple(StockPlace(p.id, p.name, fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "") for p in desk.job.places),
         marks=marks,

@@ -5,6 +5,7 @@ from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import STAGE, decide, move
 from tribodex.core.topics.stop.edges import ANSWERS, EXPECTS, claims
+from tribodex.core.topics.stop.moves import Do
 from tribodex.core.topics.stop.show import record, said, tell, view
 from tribodex.core.topics.stop.state import Stop, fold
 
@@ -19,6 +20,7 @@ TOPIC: Topic[Stop] = Topic(
     decide=decide,
     claims=claims,
     move=move,
+    do=Do,
     tell=tell,
     view=view,
     record=record,

@@ -16,6 +16,7 @@ from tribodex.core.schedule.due import CareKind
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
+from tribodex.core.topics.stop.moves import Do
 from tribodex.core.topics.stop.state import Stop
 from tribodex.core.warmth.reading import ReadBy, read_warmth
 from tribodex.core.warmth.settling import LOOK_C, STOP_C
@@ -174,7 +175,7 @@ def move(_: Desk, state: Stop) -> Move:
         return Move(Ask.NOTHING, f"{bad.word.capitalize()}" if bad is not None else "Done", bad.reason if bad is not None else "The next stop.")
     if state.skipped is not None:
         return Move(Ask.NOTHING, "Skipped", f"{state.skipped.reason} It stays due.")
-    return Move("do_stop", in_words(plan), how(plan), "No hand before a nozzle: grease goes through skin. A surgeon at once.")
+    return Move(Do.DO_STOP, in_words(plan), how(plan), "No hand before a nozzle: grease goes through skin. A surgeon at once.")
 
 
 def in_words(plan: ev.StopPlan) -> str:

@@ -15,6 +15,7 @@ from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import how, in_words
+from tribodex.core.topics.stop.moves import Do
 from tribodex.core.topics.stop.state import Stop
 from tribodex.core.working import Level, Verdict, number
 
@@ -101,6 +102,7 @@ class StopWork:
     done_at: datetime | None
     by: str
     verdicts: tuple[Verdict, ...]
+    asks: Do | None
 
 
 def view(desk: Desk, state: Stop) -> StopWork:
@@ -122,6 +124,7 @@ def view(desk: Desk, state: Stop) -> StopWork:
     )
     told = tell(state.done) if state.done is not None else tell(state.skipped) if state.skipped is not None else ""
     return StopWork(
+        asks=None,
         topic="stop",
         at=desk.at,
         position_id=plan.position_id,

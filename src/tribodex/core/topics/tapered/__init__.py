@@ -15,6 +15,7 @@ from tribodex.core.topics.tapered.edges import ANSWERS, EXPECTS, GATED, HELD, NE
 from tribodex.core.topics.tapered.figures import figures, findings
 from tribodex.core.topics.tapered.fold import blank, fold
 from tribodex.core.topics.tapered.move import move
+from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.topics.tapered.plan import CONDITIONS
 from tribodex.core.topics.tapered.said import said
 from tribodex.core.topics.tapered.stages import STAGES
@@ -70,6 +71,7 @@ TOPIC: Topic[Tapered] = Topic(
     held=HELD,
     taps=TAPS,
     move=move,
+    do=Do,
     tell=tell,
     view=view,
     record=_record,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
+from tribodex.core.topics.units.moves import Do
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import Form
@@ -24,9 +25,9 @@ def move(desk: Desk, state: Unit) -> Move:
     if not state.locked_right:
         return _lock(desk, state, plan)
     if state.tried is not None and not state.tried.freely:
-        return Move("try_unit", "Stop: it does not turn freely", state.tried.text, "Loosen, line up and lock again; then turn it.")
+        return Move(Do.TRY_UNIT, "Stop: it does not turn freely", state.tried.text, "Loosen, line up and lock again; then turn it.")
     if state.tried is None:
-        return Move("try_unit", "Turn the shaft by hand again", "It turns as easily as before it was locked.", "Fingers and tools out first.")
+        return Move(Do.TRY_UNIT, "Turn the shaft by hand again", "It turns as easily as before it was locked.", "Fingers and tools out first.")
     if state.has_screws and state.again is None:
         why = "After some hours of running the set screws have settled: tighten them a second time. It stands open in the record until then."
         return Move(Ask.NOTHING, "Locked and turning", why)
@@ -36,57 +37,57 @@ def move(desk: Desk, state: Unit) -> Move:
 def _onto(desk: Desk, state: Unit) -> Move:
     if state.on is None or not state.on.by_hand:
         if state.on is not None:
-            return Move("slide_on", "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.")
+            return Move(Do.SLIDE_ON, "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.")
         why = "Screws backed out of the bore, shaft clean and thinly oiled; both units on before anything is bolted."
-        return Move("slide_on", "Slide the unit on, by hand", why, "Never a hammer on ring or seal.")
+        return Move(Do.SLIDE_ON, "Slide the unit on, by hand", why, "Never a hammer on ring or seal.")
     found = state.found
     if found is not None:
         now = float_now(desk, state) or found.verdict
         bad = now if now.level not in (Level.GOOD, Level.WATCH) else found.room or now
-        return Move("find_float", f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.")
+        return Move(Do.FIND_FLOAT, f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.")
     floats = desk.floats(desk.at)
-    return Move("find_float", f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
+    return Move(Do.FIND_FLOAT, f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
 
 
 def _bolted(state: Unit, plan: UnitPlan) -> Move:
     if not state.lined_right:
         if state.lined is not None:
-            return Move("line_up_unit", f"Stop: {state.lined.verdict.word}", state.lined.verdict.reason, "Correct it and read again.")
+            return Move(Do.LINE_UP_UNIT, f"Stop: {state.lined.verdict.word}", state.lined.verdict.reason, "Correct it and read again.")
         how = "Straightedge, string or laser along the shaft, bolts snug."
-        return Move("line_up_unit", "Line the housing up", f"{plan.form.lined_up_by} {how}")
+        return Move(Do.LINE_UP_UNIT, "Line the housing up", f"{plan.form.lined_up_by} {how}")
     if not state.bolted_right:
         if state.bolted is not None:
-            return Move("bolt_housing", f"Stop: {state.bolted.verdict.word}", state.bolted.verdict.reason)
+            return Move(Do.BOLT_HOUSING, f"Stop: {state.bolted.verdict.word}", state.bolted.verdict.reason)
         if plan.form is Form.TAKE_UP:
-            return Move("bolt_housing", "Set its spindle, both sides alike", plan.form.lined_up_by)
+            return Move(Do.BOLT_HOUSING, "Set its spindle, both sides alike", plan.form.lined_up_by)
         asked = f"{plan.base_nm:g} N·m" if plan.base_nm is not None else "its maker's torque"
         why = "Crosswise, in passes." if plan.form.bolts > 2 else "In turn, in passes."
-        return Move("bolt_housing", f"Bolts of the housing: {asked}", why, "Cast iron cracks where a foot hangs in the air.")
+        return Move(Do.BOLT_HOUSING, f"Bolts of the housing: {asked}", why, "Cast iron cracks where a foot hangs in the air.")
     if state.turned is not None and not state.turned.freely:
-        return Move("turn_shaft", "Stop: the shaft does not turn freely", f"{state.turned.text}. Loosen the bolts, line up again, bolt, turn.")
+        return Move(Do.TURN_SHAFT, "Stop: the shaft does not turn freely", f"{state.turned.text}. Loosen the bolts, line up again, bolt, turn.")
     return Move(
-        "turn_shaft", "Turn the shaft by hand", "The insert finds its place in the housing before it is locked.", "Fingers and tools out first."
+        Do.TURN_SHAFT, "Turn the shaft by hand", "The insert finds its place in the housing before it is locked.", "Fingers and tools out first."
     )
 
 
 def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
     if why := may_lock(desk, state, others_of(desk)):
         again = state.turned_after and state.bolted_right
-        return Move("turn_shaft" if again else Ask.HELD, "Stop: not locked yet", why)
+        return Move(Do.TURN_SHAFT if again else Ask.HELD, "Stop: not locked yet", why)
     if state.locked is not None:
         bad = next(verdict for verdict in state.locked.verdicts if verdict.level is Level.STOP)
-        return Move("lock_unit", f"Stop: {bad.word}", bad.reason, "Loosen it, put it right, and lock again.")
+        return Move(Do.LOCK_UNIT, f"Stop: {bad.word}", bad.reason, "Loosen it, put it right, and lock again.")
     torque = plan.screw.words
     if plan.lock is UnitLock.SET_SCREWS:
         why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."
-        return Move("lock_unit", f"Set screws {plan.screw.screw}: {torque}", why, "Too tight cracks the ring over the screw.")
+        return Move(Do.LOCK_UNIT, f"Set screws {plan.screw.screw}: {torque}", why, "Too tight cracks the ring over the screw.")
     if plan.lock is UnitLock.COLLAR:
         way = seen_at_collar(plan.rotation, plan.faces_drive_end is True)
         if way not in (Rotation.CLOCKWISE, Rotation.ANTICLOCKWISE):
-            return Move("lock_unit", "Which way does the shaft turn?", "A collar is turned the way the shaft turns.")
+            return Move(Do.LOCK_UNIT, "Which way does the shaft turn?", "A collar is turned the way the shaft turns.")
         why = (
             f"The shaft turns {plan.rotation.words}: looked at from the collar's own side that is {way}. Knock it round with a drift, then its screw."
         )
-        return Move("lock_unit", f"Turn the collar {way}, knock it round, screw to {torque}", why, "The other way it works itself loose.")
+        return Move(Do.LOCK_UNIT, f"Turn the collar {way}, knock it round, screw to {torque}", why, "The other way it works itself loose.")
     why = "The clamp's slit off the ring's slit; the clamp against its shoulder."
-    return Move("lock_unit", f"Clamp screw {plan.screw.screw}: {torque}", why)
+    return Move(Do.LOCK_UNIT, f"Clamp screw {plan.screw.screw}: {torque}", why)

@@ -13,6 +13,7 @@ from tribodex.core.sheet import Section
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import float_now, line_results
+from tribodex.core.topics.units.moves import Do
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room
 from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar
@@ -116,6 +117,7 @@ class UnitWork:
     verdicts: tuple[UnitLine, ...]
     screws_open: bool
     done: bool
+    asks: Do | None
 
 
 def view(desk: Desk, state: Unit) -> UnitWork:
@@ -124,6 +126,7 @@ def view(desk: Desk, state: Unit) -> UnitWork:
     collar = plan is not None and plan.lock is UnitLock.COLLAR
     done = state.locked_right and state.tried is not None
     return UnitWork(
+        asks=None,
         topic="units",
         form=plan.form if plan is not None else None,
         lock=plan.lock if plan is not None else None,

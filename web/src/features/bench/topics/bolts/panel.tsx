@@ -15,9 +15,9 @@ export interface ClosingProps {
   refused: Refused;
 }
 
-export function ClosingPanel({ next, ...props }: ClosingProps & { next: string }) {
+export function ClosingPanel(props: ClosingProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "pair_cap":
       return <PairCap {...props} />;
     case "choose_habit":
@@ -48,8 +48,10 @@ export function ClosingPanel({ next, ...props }: ClosingProps & { next: string }
       return <Gaps {...props} />;
     case "look_rubbing":
       return <Rubbing {...props} />;
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

@@ -16,9 +16,10 @@ export interface CareProps {
 }
 type Way = CareWork["ways"][number]["value"];
 
-export function CarePanel({ next, ...props }: CareProps & { next: string }) {
-  if (next === "say_bearing") return <WhichBearing {...props} />;
-  return next === "set_care" ? <CareForm {...props} /> : null;
+export function CarePanel(props: CareProps) {
+  const { asks } = props.work;
+  if (asks === "say_bearing") return <WhichBearing {...props} />;
+  return asks === "set_care" ? <CareForm {...props} /> : null;
 }
 
 function CareForm({ work, tap, refused }: CareProps) {

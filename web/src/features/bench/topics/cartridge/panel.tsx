@@ -13,9 +13,9 @@ export interface CartridgeProps {
   refused: Refused;
 }
 
-export function CartridgePanel({ next, ...props }: CartridgeProps & { next: string }) {
+export function CartridgePanel(props: CartridgeProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "set_outer_ring": {
       const side = work.bearings.find(({ ring_due }) => ring_due)?.side;
       return side ? (
@@ -48,7 +48,9 @@ export function CartridgePanel({ next, ...props }: CartridgeProps & { next: stri
       return <Flinger {...props} />;
     case "top_up":
       return <TopUp {...props} />;
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }

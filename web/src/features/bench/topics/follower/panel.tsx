@@ -13,9 +13,9 @@ export interface FollowerProps {
   refused: Refused;
 }
 
-export function FollowerPanel({ next, ...props }: FollowerProps & { next: string }) {
+export function FollowerPanel(props: FollowerProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "fit_stud":
       return <Fit {...props} />;
     case "set_follower":
@@ -48,8 +48,10 @@ export function FollowerPanel({ next, ...props }: FollowerProps & { next: string
       );
     case "turn_roller":
       return <TurnedByHand onSay={(freely, text) => tap({ kind: "turn_roller", freely, text })} />;
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

@@ -16,8 +16,8 @@ export interface GreaseProps {
   refused: Refused;
 }
 
-export function GreasePanel({ next, ...props }: GreaseProps & { next: string }) {
-  switch (next) {
+export function GreasePanel(props: GreaseProps) {
+  switch (props.work.asks) {
     case "choose_lubricant":
       return <Choose {...props} />;
     case "plan_fill":
@@ -30,8 +30,10 @@ export function GreasePanel({ next, ...props }: GreaseProps & { next: string }) 
       return <Tag {...props} />;
     case "fill_oil":
       return <Oil {...props} />;
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

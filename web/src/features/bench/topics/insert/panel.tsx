@@ -14,9 +14,9 @@ export interface InsertProps {
   refused: Refused;
 }
 
-export function InsertPanel({ next, ...props }: InsertProps & { next: string }) {
+export function InsertPanel(props: InsertProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "take_insert_out":
       return <Out {...props} />;
     case "measure_fitting":
@@ -50,8 +50,10 @@ export function InsertPanel({ next, ...props }: InsertProps & { next: string }) 
           </Button>
         </div>
       );
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

@@ -14,9 +14,9 @@ export interface LargeSealProps {
   refused: Refused;
 }
 
-export function LargeSealPanel({ next, ...props }: LargeSealProps & { next: string }) {
+export function LargeSealPanel(props: LargeSealProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "plan_large_seal":
       return <PlanRing {...props} />;
     case "warm_ring":
@@ -65,8 +65,10 @@ export function LargeSealPanel({ next, ...props }: LargeSealProps & { next: stri
       return <Straps {...props} />;
     case "cover_seal":
       return <Cover {...props} />;
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

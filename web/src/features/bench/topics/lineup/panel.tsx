@@ -30,9 +30,9 @@ const FORMS = [
 
 type FormName = (typeof FORMS)[number]["value"];
 
-export function LineUpPanel({ next, ...props }: LineUpProps & { next: string }) {
+export function LineUpPanel(props: LineUpProps) {
   const [chosen, setChosen] = useState<FormName | "">("");
-  const wanted = FORMS.find((form) => form.value === next)?.value ?? "lay_sleeve";
+  const wanted = FORMS.find((form) => form.value === props.work.asks)?.value ?? "lay_sleeve";
   const now = chosen || wanted;
   return (
     <div className="space-y-4 pt-4">

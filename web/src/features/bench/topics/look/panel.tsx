@@ -15,8 +15,9 @@ export interface LookProps {
   refused: Refused;
 }
 
-export function LookPanel({ next, ...props }: LookProps & { next: string }) {
+export function LookPanel(props: LookProps) {
   const { work, tap } = props;
+  const { asks } = work;
   const { book, missing } = useBook();
   if (!book)
     return (
@@ -29,12 +30,12 @@ export function LookPanel({ next, ...props }: LookProps & { next: string }) {
   const questions = book.questions.filter((one) => one.kinds?.includes(work.kind as never) ?? true);
   const parts = <PartsJudged key="parts" {...props} />;
   const conclude = (
-    <Conclude key="conclude" {...props} causes={book.causes} next={next === "conclude_look"} />
+    <Conclude key="conclude" {...props} causes={book.causes} next={asks === "conclude_look"} />
   );
-  const judging = next === "judge_part" || next === "make_unusable";
+  const judging = asks === "judge_part" || asks === "make_unusable";
   return (
     <div className="space-y-6 pt-4">
-      {next === "clean_parts" ? (
+      {asks === "clean_parts" ? (
         <Button kind="main" data-main onClick={() => tap({ kind: "clean_parts" })}>
           Grease is bagged: cleaned and dry
         </Button>

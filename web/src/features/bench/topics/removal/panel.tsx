@@ -15,16 +15,17 @@ export interface RemovalProps {
   refused: Refused;
 }
 
-export function RemovalPanel({ next, ...props }: RemovalProps & { next: string }) {
+export function RemovalPanel(props: RemovalProps) {
   const { work, tap } = props;
+  const { asks } = work;
   const [again, setAgain] = useState(false);
   if (work.off) return null;
   if (work.cocked) return <Straight {...props} />;
   if (!work.tight || again) return <Tight {...props} onSaid={() => setAgain(false)} />;
   return (
     <div className="space-y-6 pt-4">
-      {next === "back_nut_off" || work.nut ? <NutGap {...props} /> : null}
-      {work.chosen && next !== "back_nut_off" ? <ComesOff tap={tap} /> : null}
+      {asks === "back_nut_off" || work.nut ? <NutGap {...props} /> : null}
+      {work.chosen && asks !== "back_nut_off" ? <ComesOff tap={tap} /> : null}
       <Ways {...props} />
       <Button kind="quiet" onClick={() => setAgain(true)}>
         Something else is tight

@@ -13,9 +13,9 @@ export interface RunProps {
   refused: Refused;
 }
 
-export function RunPanel({ next, ...props }: RunProps & { next: string }) {
+export function RunPanel(props: RunProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "bump_direction":
       return (
         <div className="flex flex-wrap gap-3 pt-4">
@@ -50,8 +50,10 @@ export function RunPanel({ next, ...props }: RunProps & { next: string }) {
           {work.running ? <Reading {...props} more /> : null}
         </>
       );
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

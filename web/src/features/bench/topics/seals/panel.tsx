@@ -15,8 +15,8 @@ export interface SealProps {
   refused: Refused;
 }
 
-export function SealsPanel({ next, ...props }: SealProps & { next: string }) {
-  switch (next) {
+export function SealsPanel(props: SealProps) {
+  switch (props.work.asks) {
     case "plan_seals":
       return <PlanSeals {...props} />;
     case "put_ring_on":
@@ -29,8 +29,10 @@ export function SealsPanel({ next, ...props }: SealProps & { next: string }) {
       return <PushVRing key={props.work.due_side} {...props} />;
     case "purge_seal":
       return <Purge key={props.work.due_side} {...props} />;
-    default:
+    case null:
       return null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

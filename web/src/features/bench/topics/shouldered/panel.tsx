@@ -17,10 +17,10 @@ export interface ShoulderProps {
   refused: Refused;
 }
 
-export function ShoulderPanel({ next, ...props }: ShoulderProps & { next: string }) {
+export function ShoulderPanel(props: ShoulderProps) {
   const { work } = props;
   if (work.stopped) return <Straight {...props} />;
-  switch (next) {
+  switch (props.work.asks) {
     case "choose_way_on":
       return <Ways {...props} />;
     case "try_shoulder":
@@ -29,12 +29,12 @@ export function ShoulderPanel({ next, ...props }: ShoulderProps & { next: string
       return <HoldFast {...props} />;
     case "turn_by_hand":
       return <TurnedByHand onSay={(freely, text) => props.tap({ kind: "turn_by_hand", freely, text })} />;
-    case "nothing":
+    case null:
       return null;
     default:
       return (
         <div className="space-y-6 pt-4">
-          {work.chosen === "heat" ? <Warm next={next} {...props} /> : <Cold {...props} />}
+          {work.chosen === "heat" ? <Warm {...props} /> : <Cold {...props} />}
           <Ways {...props} />
         </div>
       );

@@ -6,12 +6,12 @@ import { useEntry } from "../../use-entry";
 import { StopHere } from "./cold";
 import type { ShoulderProps } from "./panel";
 
-export function Warm({ next, ...props }: ShoulderProps & { next: string }) {
+export function Warm(props: ShoulderProps) {
   const { work, tap, refused } = props;
   const shaft = useEntry({ temperature: "" }, refused, "say_shaft_warmth");
   const ring = useEntry({ ring_temperature: "", outer_temperature: "" }, refused, "read_ring");
   const again = useEntry({ reason: "" }, refused, "renew_ring");
-  if (next === "renew_ring")
+  if (props.work.asks === "renew_ring")
     return (
       <div className="space-y-3">
         <EntryText
@@ -65,8 +65,8 @@ export function Warm({ next, ...props }: ShoulderProps & { next: string }) {
             <EntryText entry={ring} name="ring_temperature" label="Thermometer on the inner ring" />
             <EntryText entry={ring} name="outer_temperature" label="On the outer ring (empty: none)" />
             <Button
-              kind={next === "read_ring" ? "main" : "plain"}
-              data-main={next === "read_ring" || undefined}
+              kind={props.work.asks === "read_ring" ? "main" : "plain"}
+              data-main={props.work.asks === "read_ring" || undefined}
               type="submit"
               className="sm:col-span-2"
               disabled={!ring.text("ring_temperature").trim()}
@@ -74,7 +74,7 @@ export function Warm({ next, ...props }: ShoulderProps & { next: string }) {
               Note the reading
             </Button>
           </form>
-          {next === "switch_off" ? (
+          {props.work.asks === "switch_off" ? (
             <Button kind="main" data-main onClick={() => tap({ kind: "switch_off" })}>
               Heater is off, demagnetised
             </Button>

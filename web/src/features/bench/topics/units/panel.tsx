@@ -16,9 +16,9 @@ export interface UnitProps {
   refused: Refused;
 }
 
-export function UnitPanel({ next, ...props }: UnitProps & { next: string }) {
+export function UnitPanel(props: UnitProps) {
   const { work, tap } = props;
-  switch (next) {
+  switch (props.work.asks) {
     case "slide_on":
       return <Slide {...props} />;
     case "find_float":
@@ -43,8 +43,10 @@ export function UnitPanel({ next, ...props }: UnitProps & { next: string }) {
       return <Lock {...props} />;
     case "try_unit":
       return <TurnedByHand onSay={(freely, text) => tap({ kind: "try_unit", freely, text })} />;
-    default:
+    case null:
       return work.screws_open ? <Again {...props} /> : null;
+    default:
+      return props.work.asks satisfies never;
   }
 }
 

@@ -1,0 +1,16 @@
+"""What a person is asked to do next in this work: its panel switches on it."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+
+class Do(StrEnum):
+    """A move of this work, by the command that it comes to, or by what it asks for."""
+
+    TAKE_INSERT_OUT = "take_insert_out"
+    MEASURE_FITTING = "measure_fitting"
+    SEE_BORE = "see_bore"
+    ENTER_INSERT = "enter_insert"
+    CENTRE_INSERT = "centre_insert"
+    CLOSE_HOLE = "close_hole"

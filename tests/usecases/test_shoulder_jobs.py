@@ -10,6 +10,7 @@ import pytest
 from tests.helpers import BEGIN, DRAFT, MemoryStore
 from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats
+from tribodex.core.sheet import Page
 from tribodex.core.topics import shouldered
 from tribodex.usecases.bench import bench
 from tribodex.usecases.bench_more import place_figures
@@ -74,7 +75,8 @@ def test_a_sleeve_and_a_shoulder_in_one_job(store: MemoryStore, reference: Refer
     made = record(reference, job)
     assert made.bearing == "22218 K C3 and 6209 C3"
     assert [mounting.place for mounting in made.mountings] == ["Drive side"]
-    assert made.on_shoulder == ()  # nothing was done yet
+    one = [placed for placed in made.sections if placed.section.page is Page.ONE]
+    assert [placed.place for placed in one] == ["Drive side"]  # nothing was done yet at the other one
     assert [place.bearing for place in bench(reference, job).places] == ["22218 K C3", "6209 C3"]
 
 

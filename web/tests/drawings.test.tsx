@@ -9,6 +9,7 @@ import { ticks } from "../src/drawing/ruler-marks";
 import { show } from "./page";
 
 const RULER: Ruler = {
+  group_name: "C3",
   from_um: 20,
   to_um: 100,
   aim_um: 45,

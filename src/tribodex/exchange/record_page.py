@@ -7,7 +7,8 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from tribodex.core.job.facts import ShownStage
-from tribodex.core.topics.tapered.views import Ruler
+from tribodex.core.mounting.ruler import Ruler
+from tribodex.core.sheet import Page
 from tribodex.core.working import Level
 from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
@@ -34,7 +35,8 @@ def render_html(
         .get_template("record.html")
         .render(
             r=record,
-            rulers=[_ruler(m.ruler) for m in record.mountings],
+            one=[placed for placed in record.sections if placed.section.page is Page.ONE],
+            drawn=_ruler,
             shown=_together(record.proven),
             for_print=for_print,
             css=css,
@@ -82,6 +84,7 @@ def _ruler(ruler: Ruler | None) -> dict[str, Any] | None:
     ticks = [first + i * step for i in range(int((ruler.to_um - first) // step) + 1)]
     window = ruler.window
     return {
+        "group_name": ruler.group_name,
         "width": RULER_WIDTH,
         "ticks": [(x(t), f"{t / 1000:.2f}") for t in ticks],
         "group": (x(ruler.group.low), x(ruler.group.high)),

@@ -145,7 +145,7 @@ def revise_plan(
     """
     plan = plan_of(store, reference, draft)
     job = load(store, job_id).job
-    if procedure_id(plan.method) != job.place(job.placed(at)).procedure_id.removesuffix("-whole"):
+    if job.place(job.placed(at)).procedure_id not in (procedure_id(plan.method, whole=whole) for whole in (False, True)):
         raise InvalidInput.at("method", "This method works by another procedure than the job was opened with.", "give this job up and open a new one")
     return do(store, reference, job_id, RevisePlan(plan, reason), tap, recorded_at, at)
 

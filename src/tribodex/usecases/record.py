@@ -17,15 +17,16 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
+from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
-from tribodex.core.topics import cartridge, follower, insert, large_seal, shouldered, stop, tapered, units
+from tribodex.core.topics import tapered
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import PHASES, PLACES
-from tribodex.core.topics.tapered.views import Ruler, ruler_view
+from tribodex.core.topics.tapered.views import ruler_view
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.bench import LogLine, PointView, log_lines, point_views
 from tribodex.usecases.codec import encode
@@ -33,7 +34,7 @@ from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
-FORMAT_VERSION = 3
+FORMAT_VERSION = 4
 
 
 @dataclass(frozen=True)
@@ -134,7 +135,6 @@ class MountingRecord:
     checks: tuple[CheckRecord, ...]
     attempts: tuple[AttemptRecord, ...]
     method: str
-    certificate: tuple[Result, ...]
     washer_reason: str
     figures: tuple[Result, ...]
     final: FinalVerdict | None
@@ -166,7 +166,6 @@ class Record:
     procedure: str
     gates: tuple[GateRecord, ...]
     mountings: tuple[MountingRecord, ...]
-    on_shoulder: tuple[PlacedSection, ...]
     sections: tuple[PlacedSection, ...]
     outcome: Verdict | None
     proven: tuple[ShownStage, ...]
@@ -189,11 +188,9 @@ def record(reference: Reference, loaded: Loaded) -> Record:
     job, desk = loaded.job, desk_of(reference, loaded)
     driven = [place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None]
     mountings = tuple(_mounting(desk, at) for at in driven)
-    # A bearing that is not driven up a taper has its section of the mounting on page one.
-    on_shoulder = tuple(placed for topic in OFF_THE_TAPER for placed in _placed(desk, topic))
     sections = tuple(_sections(desk))
     first = next(iter(desk.procedures.values()))
-    figures = [f for m in mountings for f in m.figures] + [f for placed in sections for f in placed.section.figures]
+    figures = [f for placed in sections for f in placed.section.figures]
     return Record(
         format=FORMAT,
         format_version=FORMAT_VERSION,
@@ -207,7 +204,6 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         procedure=", ".join(f"{p.title} ({p.id}@{p.version})" for p in {p.id: p for p in desk.procedures.values()}.values()),
         gates=tuple(_gates(desk)),
         mountings=mountings,
-        on_shoulder=on_shoulder,
         sections=sections,
         **_shown(desk),
         stated=stated_shown(desk),
@@ -281,7 +277,6 @@ def _mounting(desk: Desk, at: str) -> MountingRecord:
         checks=tuple(CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked) for a in state.attempts for c in a.checks),
         attempts=_attempts(state),
         method=METHOD_NOTES[plan.method].title,
-        certificate=_certificate(figures, plan.method.gauged),
         washer_reason=WASHER_REASONS[plan.washer] if plan.lock is LockKind.TAB_WASHER else "",
         figures=figures,
         final=state.attempt.final_verdict(),
@@ -315,27 +310,6 @@ def _placed(desk: Desk, topic: Topic[Any]) -> Iterator[PlacedSection]:
             where = desk.job.place(at).name if at and len(desk.job.places) > 1 else ""
             here = desk.here(at)
             yield from (PlacedSection(where, section) for section in topic.record(here, here.of(topic)))
-
-
-# Work of other mountings, which stands on page one.
-OFF_THE_TAPER: tuple[Topic[Any], ...] = (
-    shouldered.TOPIC,
-    cartridge.TOPIC,
-    follower.TOPIC,
-    insert.TOPIC,
-    units.TOPIC,
-    large_seal.TOPIC,
-    stop.TOPIC,
-)
-# What stands on page one, in this order.
-ON_PAGE_ONE = ("gauged_clearance", "unmounted_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
-
-
-def _certificate(every: Sequence[Result], gauged: bool) -> tuple[Result, ...]:
-    """The figures of page one: what was gauged, what was aimed for, what came of it."""
-    found = [f for name in ON_PAGE_ONE for f in every if f.id == name and f.value is not None]
-    # Where nothing is gauged the angle asked is the aim; where it is, the window is.
-    return tuple(f for f in found if f.id != "nut_angle" or not gauged)
 
 
 def _gauging(plan: Plan, gauging: Gauging) -> GaugingRecord:

@@ -12,7 +12,7 @@ from tribodex.core.cartridge.shaft_end import Hand, flinger_gap
 from tribodex.core.job.said import celsius, mm, mm_each, newton_metres
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
-from tribodex.core.sheet import Section
+from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import bearing_of, cover_result, flinger_opens, home, next_pass, slide_in_of, still_in
@@ -256,4 +256,4 @@ def record(desk: Desk, state: Cartridge) -> Sequence[Section]:
     lines = (first, *(tell(fact) for fact in (*entries, *last) if fact is not None), *_rounds(state))
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = Verdict("closed", Level.GOOD, "Both covers at torque, flingers free, topped up.")
-    return [Section("Cartridge", lines, (), tuple(figures(desk, state)), worst or (good if state.finished else None))]
+    return [Section("Cartridge", lines, (), tuple(figures(desk, state)), worst or (good if state.finished else None), page=Page.ONE)]

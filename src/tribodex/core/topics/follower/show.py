@@ -9,7 +9,7 @@ from typing import Any, Literal
 from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result, stud_fit
 from tribodex.core.job.said import mm, newton_metres, value_of
 from tribodex.core.job.topic import Desk
-from tribodex.core.sheet import Section, Table
+from tribodex.core.sheet import Page, Section, Table
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.moves import Do
@@ -114,4 +114,4 @@ def record(desk: Desk, state: Follower) -> Sequence[Section]:
     lines = (f"{state.planned.size.label}, {state.planned.mount.words}.", *(tell(fact) for fact in entries if fact is not None))
     rounds = Table(("On rounds",), tuple((one,) for one in ROUNDS))
     verdict = state.clamped.verdict if state.clamped is not None else state.backed.verdict if state.backed is not None else None
-    return [Section("Cam follower", lines, (rounds,), tuple(figures(desk, state)), verdict)]
+    return [Section("Cam follower", lines, (rounds,), tuple(figures(desk, state)), verdict, page=Page.ONE)]

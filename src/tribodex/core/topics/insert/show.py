@@ -9,7 +9,7 @@ from typing import Any, Literal
 from tribodex.core.job.said import mm, value_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
-from tribodex.core.sheet import Section
+from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.moves import Do
@@ -145,4 +145,4 @@ def record(desk: Desk, state: Insert) -> Sequence[Section]:
     goes = (f"Read {state.goes} times until it stood square.",) if state.goes > 1 else ()
     lines = (f"{state.plan.label} into a housing of {state.plan.iron.words}.", *(tell(fact) for fact in entries if fact is not None), *goes)
     verdict = state.entered.verdict if state.entered is not None else None
-    return [Section("Insert replaced", lines, (), tuple(figures(desk, state)), verdict)]
+    return [Section("Insert replaced", lines, (), tuple(figures(desk, state)), verdict, page=Page.ONE)]

@@ -10,7 +10,7 @@ from typing import Any, Literal
 from tribodex.core.job.said import celsius, newton_metres, plain, typed_again
 from tribodex.core.job.topic import Desk
 from tribodex.core.seals.material import SealMaterials
-from tribodex.core.sheet import Section, Table
+from tribodex.core.sheet import Page, Section, Table
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import straps_in
@@ -179,4 +179,4 @@ def record(desk: Desk, state: LargeSeal) -> Sequence[Section]:
     tables = (Table(("Step", "Begins", "Takes"), rows, "Planned back from the wished start"),) if rows else ()
     worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
     good = state.covered.verdict if state.covered is not None else state.flat.verdict if state.flat is not None else None
-    return [Section("Large shaft seal", lines, tables, tuple(figures(desk, state)), worst or good)]
+    return [Section("Large shaft seal", lines, tables, tuple(figures(desk, state)), worst or good, page=Page.ONE)]

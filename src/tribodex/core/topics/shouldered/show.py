@@ -10,7 +10,7 @@ from typing import Any, Literal
 from tribodex.core.job.said import celsius, mm, mm_each
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
-from tribodex.core.sheet import Section, Table
+from tribodex.core.sheet import Page, Section, Table
 from tribodex.core.shouldered.square import DIRECTIONS, SEATED_MM, tilt_of
 from tribodex.core.shouldered.tools import DriftTube, drift_tube
 from tribodex.core.shouldered.ways import WayOn
@@ -211,4 +211,4 @@ def record(desk: Desk, state: Shouldered) -> Sequence[Section]:
     # A ring that went on warm took no force, and a cold one no heat.
     other_way = "push_on_force" if state.way.way is WayOn.HEAT else "heat_needed"
     counts = tuple(figure for figure in figures(desk, state) if figure.id != other_way)
-    return [Section("Onto its shoulder", tuple(lines), tables, counts, verdict)]
+    return [Section("Onto its shoulder", tuple(lines), tables, counts, verdict, page=Page.ONE)]

@@ -10,7 +10,7 @@ from typing import Any, Literal
 from tribodex.core.job.said import plain, yes_or_no
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import CareKind
-from tribodex.core.sheet import Section
+from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
@@ -164,4 +164,4 @@ def record(_: Desk, state: Stop) -> Sequence[Section]:
     bad = next((v for v in state.done.verdicts if v.level is not Level.GOOD), None) if state.done is not None else None
     good = state.done.verdicts[0] if state.done is not None and state.done.verdicts else None
     skipped = Verdict("skipped", Level.WATCH, state.skipped.reason) if state.skipped is not None else None
-    return [Section(f"{plan.machine}, {plan.position}", tuple(lines), (), (), bad or good or skipped)]
+    return [Section(f"{plan.machine}, {plan.position}", tuple(lines), (), (), bad or good or skipped, page=Page.ONE)]

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.places import Fitted
-from tribodex.core.job.topic import Desk, Topic
-from tribodex.core.sheet import Section
+from tribodex.core.job.topic import Topic
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.decide import NAME, decide, judge
@@ -17,6 +14,7 @@ from tribodex.core.topics.tapered.fold import blank, fold
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.topics.tapered.plan import CONDITIONS
+from tribodex.core.topics.tapered.record import record
 from tribodex.core.topics.tapered.said import said
 from tribodex.core.topics.tapered.stages import STAGES
 from tribodex.core.topics.tapered.state import Tapered
@@ -35,11 +33,6 @@ def _fitted(state: Tapered) -> Fitted | None:
 
 def _conditions(state: Tapered) -> frozenset[str]:
     return state.planned.conditions if state.planned is not None else frozenset()
-
-
-def _record(_: Desk, __: Tapered) -> Sequence[Section]:
-    # The certificate and the gaugings have pages of their own in the record.
-    return ()
 
 
 _MADE_BY: dict[type[Fact], type] = {ev.GaugingClosed: cmd.CloseGauging, ev.OutsideAccepted: cmd.AcceptOutside}
@@ -74,7 +67,7 @@ TOPIC: Topic[Tapered] = Topic(
     do=Do,
     tell=tell,
     view=view,
-    record=_record,
+    record=record,
     entries=_ENTRIES,
     made_by=_MADE_BY,
     said=said,

@@ -9,6 +9,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.mounting.gauging import Phase, Row, mean_result
+from tribodex.core.mounting.ruler import Ruler, RulerReading
 from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import Window
 from tribodex.core.topics.tapered.attempt import Gauging
@@ -122,33 +123,6 @@ class Indicator:
     start_mpa: float | None
     planned_start_mpa: Span | None
     end_mpa: Span | None
-
-
-@dataclass(frozen=True)
-class RulerReading:
-    """A finished gauging, for the ruler: its brackets' reach, its mean and uncertainty. µm."""
-
-    number: int
-    label: str
-    attempt: int
-    mean_um: float
-    uncertainty_um: float
-    nut_deg: float
-
-
-@dataclass(frozen=True)
-class Ruler:
-    """The ruler of clearances, µm. Ends are wide enough for everything on it."""
-
-    from_um: float
-    to_um: float
-    group: Span
-    window: Span | None
-    aim_um: float | None
-    residual_limit_um: float | None
-    readings: tuple[RulerReading, ...]
-    estimate_um: float | None
-    estimate_uncertainty_um: float | None
 
 
 @dataclass(frozen=True)
@@ -314,6 +288,7 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
     moved = position is not None and not position.gauged_here
     low, high = max(0.0, min(marks) - 10), max(marks) + 10
     return Ruler(
+        group_name=plan.bearing.group.value,
         from_um=low // 10 * 10,
         to_um=-(-high // 10) * 10,
         group=group,

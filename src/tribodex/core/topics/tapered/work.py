@@ -12,6 +12,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.locking import LockCode, TabPosition, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.methods import METHOD_NOTES, Method
+from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.commands import TurnUnit
 from tribodex.core.topics.tapered.lock_moves import lock_words
 from tribodex.core.topics.tapered.move import move
@@ -24,7 +25,6 @@ from tribodex.core.topics.tapered.views import (
     GaugingView,
     Indicator,
     PartedView,
-    Ruler,
     SeatView,
     dial_view,
     gauging_view,

@@ -9,7 +9,7 @@ from typing import Any, Literal
 from tribodex.core.job.said import mm, mm_each, newton_metres, value_of, yes_or_no
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
-from tribodex.core.sheet import Section
+from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import float_now, line_results
@@ -188,4 +188,4 @@ def record(desk: Desk, state: Unit) -> Sequence[Section]:
     lines = (first, *(tell(fact) for fact in entries if fact is not None))
     worst = next((line.verdict for line in _lines(desk, state) if line.verdict.level is Level.STOP), None)
     locked = state.locked.verdicts[0] if state.locked is not None else None
-    return [Section("Housed unit", lines, (), tuple(figures(desk, state)), worst or locked)]
+    return [Section("Housed unit", lines, (), tuple(figures(desk, state)), worst or locked, page=Page.ONE)]

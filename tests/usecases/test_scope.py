@@ -2,19 +2,30 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from typing import Any
+
 import pytest
 
 from tests.helpers import BEGIN, DRAFT, MemoryStore
-from tribodex.core.errors import Refused
+from tribodex.core.components.shaft import Seat
+from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
+from tribodex.core.job.facts import PlaceFitted
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import What
 from tribodex.core.job.scope import Scope
+from tribodex.core.removal.ways import Ring
+from tribodex.core.topics import HOUSE
 from tribodex.core.topics.grease import commands as fill
+from tribodex.core.topics.insert import commands as renew
+from tribodex.core.topics.removal import commands as off
 from tribodex.core.topics.runin import commands as run
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.planning.fitted import FittedDraft
+from tribodex.usecases.planning.units import UnitDraft
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
 
@@ -22,9 +33,9 @@ from tribodex.usecases.record import record
 class Walker:
     """Somebody who taps at a job of one bearing."""
 
-    def __init__(self, reference: Reference, scope: Scope, off_machine: str = "") -> None:
+    def __init__(self, reference: Reference, scope: Scope, off_machine: str = "", plan: Any = DRAFT) -> None:
         self.reference, self.store, self.taps = reference, MemoryStore(), 0
-        order = Order("", (BearingOrder("m-1-a", DRAFT),), whole=True, scope=scope, off_machine=off_machine)
+        order = Order("", (BearingOrder("m-1-a", plan),), whole=True, scope=scope, off_machine=off_machine)
         self.job = open_job(self.store, reference, "job-0001", order, Tap("open-0001", "Tester", BEGIN), BEGIN)
 
     def say(self, *commands: object) -> Loaded:
@@ -89,3 +100,94 @@ def test_running_has_no_condition_of_isolation(reference: Reference) -> None:
     assert "safe" not in due
     due = [gate.id for gate, _ in rail.gates_up_to(desk_of(reference, walker.job, "1"), "close_housing", "1")]
     assert due == ["safe"]
+
+
+# --- What others mounted. ------------------------------------------------------------------------------------------------------------------
+
+SAID = FittedDraft(designation="22218 K C3", shaft="80 mm", seat="adapter_sleeve")
+
+
+def test_a_job_without_mounting_says_what_is_fitted_there(reference: Reference) -> None:
+    walker = Walker(reference, Scope.GREASE_AND_CLOSE, plan=SAID)
+    fitted = desk_of(reference, walker.job, "1").fitted("1")
+    assert fitted is not None and (fitted.bearing.bore_mm, fitted.bearing.outside_mm, fitted.shaft.diameter_mm) == (90, 160, 80)
+    stages = walker.stages()
+    assert {stage for stage, state in stages.items() if state == rail.ASIDE} == {"take_stock", "line_up", "removal", "read_marks"}
+    assert "set_on" not in stages and "drive_up" not in stages
+    walker.gate("safe")
+    walker.say(fill.ChooseLubricant("grease", "Mill grease", "lithium", "clean"))
+    walker.say(fill.PlanFill("middling", mass="3.4 kg", housing="170 mm", inside="90 mm", corners="2"))
+    plan = walker.job.job.of(HOUSE.by_name["grease"], "1").planned
+    # By another path: solid ring less steel, times the share of a middling pace.
+    assert plan is not None and plan.bearing.value is not None and 0 < plan.bearing.value < 500
+    page = record(reference, walker.job)
+    assert page.bearing == "22218 K C3" and page.mountings == ()
+
+
+def test_what_is_fitted_is_said_again_and_what_hangs_on_it_follows(reference: Reference) -> None:
+    walker = Walker(reference, Scope.SEAL, plan=SAID)
+    walker.say(job_cmd.SayFitted("22220 K C3", "90 mm", seat="adapter_sleeve"))
+    said = next(event.seq for event in walker.job.log if isinstance(event.fact, PlaceFitted))
+    fitted = desk_of(reference, walker.job, "1").fitted("1")
+    assert fitted is not None and fitted.bearing.bore_mm == 100
+    walker.say(job_cmd.Correct(said, "read the other ring", job_cmd.SayFitted("22217 K C3", "75 mm", seat="adapter_sleeve")))
+    fitted = desk_of(reference, walker.job, "1").fitted("1")
+    assert fitted is not None and fitted.bearing.bore_mm == 85 and fitted.seat is Seat.ADAPTER_SLEEVE
+    with pytest.raises(Refused, match="cannot be withdrawn"):
+        walker.say(job_cmd.Correct(said, "wrong", None, withdraw=True))
+
+
+@pytest.mark.parametrize(
+    ("draft", "field"),
+    [
+        (FittedDraft(shaft="80 mm"), "designation"),
+        (replace(SAID, shaft=""), "shaft"),
+        (replace(SAID, shaft="800 mm"), "shaft"),
+        (replace(SAID, designation="our own"), "bore"),
+        (replace(SAID, designation="our own", bore="90", outside="160"), "width"),
+        (replace(SAID, designation="our own", bore="90", outside="160", width="40"), "design"),
+        (replace(SAID, designation="our own", bore="90", outside="80", width="40", design="spherical"), "outside"),
+        (replace(SAID, seat="a stone"), "seat"),
+    ],
+)
+def test_what_is_fitted_needs_what_nobody_can_guess(reference: Reference, draft: FittedDraft, field: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        Walker(reference, Scope.SEAL, plan=draft)
+    assert refused.value.fields[0].name.rpartition(".")[2] == field
+
+
+def test_taking_off_asks_what_it_sits_on_before_a_way_is_weighed(reference: Reference) -> None:
+    walker = Walker(reference, Scope.REMOVE_AND_LOOK, plan=replace(SAID, seat=""))
+    walker.gate("safe")
+    with pytest.raises(Refused, match="What does the bearing sit on"):
+        walker.say(off.SayTight(Ring.INNER))
+    walker.say(job_cmd.SayFitted("22218 K C3", "80 mm", seat="cylindrical"))
+    walker.say(off.SayTight(Ring.INNER))
+
+
+def test_a_plan_goes_before_what_is_said(reference: Reference) -> None:
+    with pytest.raises(Refused, match="follows from its plan"):
+        Walker(reference, Scope.WHOLE).say(job_cmd.SayFitted("22220 K C3", "90 mm"))
+
+
+def test_what_others_mounted_is_not_mounted(reference: Reference) -> None:
+    order = Order("", (BearingOrder("m-1-a", SAID),))
+    with pytest.raises(InvalidInput) as refused:
+        open_job(MemoryStore(), reference, "job-0001", order, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    assert refused.value.fields[0].name.rpartition(".")[2] == "fitted"
+
+
+def test_an_insert_at_the_bench_is_its_own_job_without_isolation(reference: Reference) -> None:
+    unit = UnitDraft(
+        insert="208", bore="40 mm", form="foot_2", lock="set_screws", load="normal", shaft_class="h7", regreased="yes",
+        replace_insert="yes", iron="grey", grit="no",
+        screw="M8", base_torque="40 N·m", base_source="sheet", rotation="clockwise",
+    )  # fmt: skip
+    walker = Walker(reference, Scope.INSERT, "the housing is on the bench", plan=unit)
+    states = walker.stages()
+    assert {stage for stage, state in states.items() if state not in (rail.ASIDE, rail.DONE)} == {"replace_insert"}
+    desk = desk_of(reference, walker.job, "1")
+    *_, (gate, _) = rail.gates_up_to(desk, "replace_insert", "1")
+    walker.gate(gate.id)
+    walker.say(renew.TakeInsertOut(False))
+    assert record(reference, walker.job).off_machine == "the housing is on the bench"

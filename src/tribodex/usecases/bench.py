@@ -4,29 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
-from datetime import datetime
-from enum import Enum
 from itertools import islice
 from typing import Any
 
 from tribodex.core.errors import NotFound
 from tribodex.core.job import ahead, rail
-from tribodex.core.job.correct import said_again, say_again
-from tribodex.core.job.facts import Fact, kind_of
+from tribodex.core.job.facts import PlaceFitted
 from tribodex.core.job.job import Job, Point
 from tribodex.core.job.moves import Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import in_job
-from tribodex.core.job.readback import asked_of
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task, Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import TRADE_STAGES, Gate
-from tribodex.core.topics import HOUSE, Work, stock, tell
+from tribodex.core.topics import HOUSE, Work, stock
 from tribodex.core.topics.stop.facts import StopPlanned
 from tribodex.core.topics.tapered.work import TaperedWork
 from tribodex.core.working import Level, Result, Verdict
 from tribodex.usecases.jobs import Loaded, desk_of
+from tribodex.usecases.log_lines import LogLine, log_lines, said_as
 from tribodex.usecases.outline import mark_of
 from tribodex.usecases.ports import Reference
 
@@ -60,7 +57,10 @@ class RailStage:
 
 @dataclass(frozen=True)
 class PlaceView:
-    """A bearing of the job: what it is, whether it holds the shaft, where its work stands, and its last figure."""
+    """A bearing of the job: what it is, whether it holds the shaft, where its work stands, and its last figure.
+
+    `fitted`: what is fitted there as it was said, in the fields of the command that says it again; None where it follows from a plan.
+    """
 
     id: str
     name: str
@@ -72,6 +72,7 @@ class PlaceView:
     state: str
     figure: FigureView | None
     may_revise: bool
+    fitted: Mapping[str, str | int | float | bool | None] | None
 
 
 @dataclass(frozen=True)
@@ -87,32 +88,6 @@ class FigureView:
     verdict: Verdict | None
     note: str
     worked: bool
-
-
-@dataclass(frozen=True)
-class Replaced:
-    """What an entry should have been, and why it was corrected."""
-
-    by: str
-    reason: str
-
-
-@dataclass(frozen=True)
-class LogLine:
-    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced` is set once it was corrected."""
-
-    seq: int
-    kind: str
-    at: str
-    text: str
-    actor: str
-    happened_at: datetime
-    correctable: bool
-    withdrawable: bool
-    says: str
-    said: Mapping[str, str | int | float | bool | None]
-    replaced: Replaced | None
-    clock_off: bool
 
 
 @dataclass(frozen=True)
@@ -170,6 +145,7 @@ class Bench:
     gate: Gate | None
     outline: str
     may_set_aside: bool
+    set_aside: bool
     may_sign: bool
     has_plan: bool
     work: Work | TicksWork
@@ -209,9 +185,10 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         gate=gate,
         outline=mark_of(desk),
         may_set_aside=not known.firm,
+        set_aside=(known.id, task.at) in job.job.aside,
         may_sign=not job.job.closed and not ahead.unsaid(desk),
         # A stop's plan is what is due there; it has no paper of its own.
-        has_plan=any(not isinstance(planned.fact, StopPlanned) for planned in job.job.opened.plans),
+        has_plan=any(not isinstance(planned.fact, StopPlanned | PlaceFitted) for planned in job.job.opened.plans),
         work=_work(topic, here, move) if topic is not None else ticks_work(here, task),
         figures=tuple(figure_view(f) for f in (topic.figures(here, here.of(topic)) if topic is not None else ())),
         findings=tuple(topic.findings(here, here.of(topic))) if topic is not None else (),
@@ -331,7 +308,9 @@ def _place(desk: Desk, at: str) -> PlaceView:
     used = [topic for topic, where in desk.in_use() if where == at] if len(desk.job.places) > 1 else []
     in_order = sorted(used, key=HOUSE.topics.index, reverse=True)
     figures = next((found for topic in in_order if (found := topic.figures(here, here.of(topic)))), ())
+    said = desk.job.fitted.get(at)
     return PlaceView(
+        fitted=said_as(said) if said is not None else None,
         id=place.id,
         name=place.name,
         position_id=place.position_id,
@@ -369,42 +348,3 @@ def point_views(points: Iterable[Point]) -> tuple[PointView, ...]:
 def _latest_points(job: Job) -> list[Point]:
     done = islice(reversed(job.closed_points.values()), SHOWN_CLOSED)
     return sorted([*job.open_points.values(), *done], key=lambda point: point.number)
-
-
-def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:
-    """The log in sentences, corrected entries marked and still readable: all of it, or so many entries `before` a number or the end."""
-    entries = job.log if before is None else job.log[: max(0, before - 1)]
-    lines = []
-    for event in entries if newest is None else entries[-newest:]:
-        correction = job.job.corrections.get(event.seq)
-        replaced = None
-        if correction:
-            by = tell(correction.replacement) if correction.replacement else "withdrawn"
-            replaced = Replaced(by, correction.reason)
-        said_by, withdrawable = said_again(HOUSE, event.fact)
-        lines.append(
-            LogLine(
-                seq=event.seq,
-                kind=event.kind,
-                at=event.at,
-                text=tell(event.fact),
-                actor=event.actor,
-                happened_at=event.happened_at,
-                correctable=said_by is not None,
-                withdrawable=withdrawable,
-                says=kind_of(said_by) if said_by is not None else "",
-                said=said_as(job.job.effective.get(event.seq)),
-                replaced=replaced,
-                clock_off=event.clock_off,
-            )
-        )
-    return tuple(lines)
-
-
-def said_as(fact: Fact | None) -> dict[str, str | int | float | bool | None]:
-    """An entry as it stands now, in the fields of the command that says it again: a correction begins from these."""
-    command = say_again(HOUSE, fact) if fact is not None else None
-    if command is None:
-        return {}
-    fields = {name: getattr(command, name) for name in asked_of(type(command))}
-    return {name: value.value if isinstance(value, Enum) else value for name, value in fields.items()}

@@ -30,7 +30,7 @@ from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.cartridges import CartridgeDraft, cartridge_plan, in_cartridge
-from tribodex.usecases.planning.kinds import Draft, kind_of_draft
+from tribodex.usecases.planning.kinds import FITTED, Draft, kind_of_draft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
@@ -145,7 +145,7 @@ class _Planned:
 
     procedure: str
     facts: tuple[Fact, ...]
-    kind: Kind | StraightKind
+    kind: Kind | StraightKind | None
 
 
 def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet], draft: PlanDraft | Draft, whole: bool) -> _Planned:
@@ -156,6 +156,8 @@ def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet]
         facts = [TaperedPlanned(plan), *([SeatPlanned(spec, None)] if spec is not None else [])]
         return _Planned(procedure_id(plan.method, whole=whole), tuple(facts), plan.bearing.kind)
     kind = kind_of_draft(draft)
+    if kind is FITTED and not whole:
+        raise InvalidInput.at("fitted", "What others mounted is not mounted here: what does the job cover?", "grease and close, a seal, taking off")
     made = kind.made(reference, draft)
     name = kind.procedure(made)
     return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind)

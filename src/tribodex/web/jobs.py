@@ -7,9 +7,10 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.core.topics.lineup.show import LineDrawing
-from tribodex.usecases.bench import PAGE_ENTRIES, Bench, LogLine, bench, log_lines
+from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
 from tribodex.usecases.bench_more import PlaceFigures, place_figures, shaft_of
 from tribodex.usecases.jobs import do, load, revise_plan
+from tribodex.usecases.log_lines import LogLine, log_lines
 from tribodex.usecases.opening import open_job
 from tribodex.usecases.outline import Outline, outline
 from tribodex.usecases.ports import JobsAsked, JobSummary

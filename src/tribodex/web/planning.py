@@ -11,6 +11,7 @@ from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.usecases.planning.cartridges import CartridgeOrder, CartridgeSheet, cartridge_sheet
 from tribodex.usecases.planning.early import Early, early
+from tribodex.usecases.planning.fitted import FittedDraft, FittedSheet, fitted_sheet
 from tribodex.usecases.planning.followers import FollowerDraft, FollowerSheet, follower_sheet
 from tribodex.usecases.planning.shouldered import ShoulderDraft, ShoulderSheet, shoulder_sheet
 from tribodex.usecases.planning.units import Duty, LockChoice, UnitDraft, UnitSheet, lock_choice, unit_sheet
@@ -64,6 +65,22 @@ FOLLOWER = TypeAdapter(FollowerSheet)
 @api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
 def preview_follower(body: FollowerBody) -> Response:
     return reply(FOLLOWER, follower_sheet(context().reference, body.root))
+
+
+class FittedBody(RootModel[FittedDraft]):
+    """What others mounted, as typed."""
+
+
+class FittedSheetAnswer(RootModel[FittedSheet]):
+    """What is known of it."""
+
+
+FITTED = TypeAdapter(FittedSheet)
+
+
+@api.post("/fitted", responses={200: FittedSheetAnswer}, summary="What is known of a bearing that others mounted, without keeping it")
+def preview_fitted(body: FittedBody) -> Response:
+    return reply(FITTED, fitted_sheet(context().reference, body.root))
 
 
 class UnitBody(RootModel[UnitDraft]):

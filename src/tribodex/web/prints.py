@@ -178,6 +178,8 @@ def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
             procedure = here.reference.procedure(opened.procedure_id, opened.procedure_version)
             return f"Job {opened.number}: {opened.title}, {opened.machine}", OtherPlan(cartridge_paper(*whole), procedure)
         other = planned_at(job.job, place.id)
+        if other is None and place.id in job.job.fitted:
+            raise NotFound("What others mounted has no plan sheet.")
         sheet: PlanSheet | OtherPlan
         if other is not None:
             sheet = OtherPlan(other[0].paper(other[1]), here.reference.procedure(place.procedure_id, place.procedure_version))

@@ -20,6 +20,7 @@ from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
 from tribodex.usecases.planning.cartridges import CartridgeDraft
+from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.planning.units import UnitDraft
@@ -155,17 +156,18 @@ class BearingBody(BaseModel):
     shoulder: ShoulderDraft | None = Field(default=None, description="a bearing on a cylindrical seat, in place of `plan`")
     follower: FollowerDraft | None = Field(default=None, description="a cam follower, in place of `plan`")
     unit: UnitDraft | None = Field(default=None, description="a housed unit with an insert, in place of `plan`")
+    fitted: FittedDraft | None = Field(default=None, description="what others mounted, in place of `plan`: for a job that does not mount it")
     floats: Floats = Floats.UNKNOWN
 
     @model_validator(mode="after")
     def _one_plan(self) -> Self:
-        if sum(one is not None for one in (self.plan, self.shoulder, self.follower, self.unit)) != 1:
-            raise ValueError("one plan: of a bearing on a taper, of one on a cylindrical seat, of a cam follower, or of a housed unit")
+        if sum(one is not None for one in (self.plan, self.shoulder, self.follower, self.unit, self.fitted)) != 1:
+            raise ValueError("one plan: a bearing on a taper or on a cylindrical seat, a cam follower, a housed unit, or what others mounted")
         return self
 
     def order(self) -> BearingOrder:
         """As the use case wants it."""
-        draft = self.plan or self.shoulder or self.follower or self.unit
+        draft = self.plan or self.shoulder or self.follower or self.unit or self.fitted
         assert draft is not None  # one of them is there
         return BearingOrder(self.position_id, draft, self.floats)
 

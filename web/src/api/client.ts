@@ -14,6 +14,8 @@ import type {
   ProblemField,
   SheetAnswer,
   ShoulderDraft,
+  FittedDraft,
+  FittedSheet,
   FollowerDraft,
   FollowerSheet,
   ShoulderSheet,
@@ -234,6 +236,7 @@ export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { v
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
 export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);
+export const previewFitted = (draft: FittedDraft) => send<FittedSheet>("/api/plan/fitted", draft);
 export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit", draft);
 export const previewCartridge = (order: CartridgeOrder) => send<CartridgeSheet>("/api/plan/cartridge", order);
 export const weighLocks = (duty: Duty) => send<LockChoice>("/api/plan/unit/locks", duty);

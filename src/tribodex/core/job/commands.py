@@ -5,7 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from tribodex.core.job.asked import count, tick, words
+from tribodex.core.grease.interval import Design
+from tribodex.core.job.asked import choice, count, length, tick, worded, words
+from tribodex.core.quantities import Shown
+
+SEATS = {
+    "": "not known",
+    "adapter_sleeve": "an adapter sleeve",
+    "withdrawal_sleeve": "a withdrawal sleeve",
+    "tapered_shaft": "a tapered shaft",
+    "cylindrical": "the shaft itself, straight",
+}
 
 
 @dataclass(frozen=True)
@@ -70,6 +80,20 @@ class StateDone:
 
 
 @dataclass(frozen=True)
+class SayFitted:
+    """What is fitted at a place that this job does not mount: its number, or its sizes with what rolls in it; the shaft under it."""
+
+    designation: Annotated[str, words("Number on the ring, or what it is called", "22218 K C3")]
+    shaft: Annotated[str, length("Shaft diameter", "80 mm or 3 7/16 in")]
+    bore: Annotated[str, length("Bore", "90 mm", empty="by its number")] = ""
+    outside: Annotated[str, length("Outside diameter", "160 mm", empty="by its number")] = ""
+    width: Annotated[str, length("Width", "40 mm", empty="by its number")] = ""
+    design: Annotated[str, choice("In it roll", {"": "not said", **worded(Design)})] = ""
+    seat: Annotated[str, choice("It sits on", SEATS)] = ""
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
 class AddNote:
     """A remark."""
 
@@ -130,6 +154,7 @@ KERNEL_COMMANDS: tuple[type, ...] = (
     TakeStageUp,
     AcceptAlarm,
     StateDone,
+    SayFitted,
     AddNote,
     OpenPoint,
     ClosePoint,

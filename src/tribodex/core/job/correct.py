@@ -12,6 +12,7 @@ from tribodex.core.job import facts
 from tribodex.core.job.fold import fold
 from tribodex.core.job.gates import text
 from tribodex.core.job.places import SHAFT
+from tribodex.core.job.said import mm
 from tribodex.core.job.topic import Desk, House, Topic
 
 Decide = Callable[[Desk, Any], tuple[str, list[facts.Fact]]]
@@ -21,6 +22,9 @@ def said_again(house: House, fact: facts.Fact) -> tuple[type | None, bool]:
     """The command that says an entry again, if it may be corrected, and whether it may be withdrawn."""
     if isinstance(fact, facts.NoteAdded):
         return cmd.AddNote, True
+    if isinstance(fact, facts.PlaceFitted):
+        # What is filled and set hangs on it: it is said again, not withdrawn.
+        return cmd.SayFitted, False
     topic = house.by_fact.get(type(fact))
     said_by = topic.entries.get(type(fact)) if topic is not None else None
     return said_by, said_by is not None and topic is not None and not isinstance(fact, topic.kept)
@@ -30,6 +34,9 @@ def say_again(house: House, fact: facts.Fact) -> Any:
     """The command that says an entry again as it stands; None where it may not be corrected."""
     if isinstance(fact, facts.NoteAdded):
         return cmd.AddNote(fact.text)
+    if isinstance(fact, facts.PlaceFitted):
+        b = fact.bearing
+        return cmd.SayFitted(b.label, mm(fact.shaft_mm), mm(b.bore_mm), mm(b.outside_mm), mm(b.width_mm), b.design, fact.seat)
     topic = house.by_fact.get(type(fact))
     return topic.said(fact) if topic is not None else None
 

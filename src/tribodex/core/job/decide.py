@@ -10,6 +10,7 @@ from tribodex.core.job import facts
 from tribodex.core.job.ahead import SAID, SignCode, left_open, outcome, unsaid
 from tribodex.core.job.certificate import alarms_shown, stages_shown
 from tribodex.core.job.correct import correct
+from tribodex.core.job.fitted import place_fitted
 from tribodex.core.job.gates import ask_gates, confirm, named, overrule, pass_gates, text
 from tribodex.core.job.needs import ask_needs
 from tribodex.core.job.places import SHAFT
@@ -17,6 +18,7 @@ from tribodex.core.job.proofs import What, in_words
 from tribodex.core.job.rail import held, steps_of, tasks
 from tribodex.core.job.readback import read_back
 from tribodex.core.job.topic import Desk, Task, Topic
+from tribodex.core.units.known import KnownSizes
 from tribodex.core.working import Level, Verdict
 
 # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
@@ -68,6 +70,11 @@ def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[
         case cmd.StateDone():
             at = desk.at if desk.at or len(job_places(desk)) > 1 else job_places(desk)[0]
             return at, [_stated(command)]
+        case cmd.SayFitted():
+            at = desk.job.placed(desk.at)
+            if not desk.correcting and any(not topic.per_shaft and topic.fitted(desk.job.of(topic, at)) is not None for topic in desk.house.topics):
+                raise Refused("What is fitted here follows from its plan: change the plan.")
+            return at, [place_fitted(command, desk.book(KnownSizes))]
         case cmd.TickStep() | cmd.SetStageAside() | cmd.TakeStageUp():
             task = _task(desk, command.stage)
             return task.at, [_at_stage(desk.here(task.at), task, command)]

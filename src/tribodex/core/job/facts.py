@@ -11,6 +11,7 @@ from datetime import datetime, timedelta
 from typing import Any, ClassVar
 
 from tribodex.core.job.places import Place
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Verdict
 
 # Clocks differ by minutes; a tap may wait on a device without a network for weeks.
@@ -169,6 +170,19 @@ class Stated(Fact):
 
 
 @dataclass(frozen=True)
+class PlaceFitted(Fact):
+    """What is fitted at a place, where this job does not mount it: the bearing, and the shaft under it (mm), as it was said.
+
+    `seat`: a taper, “cylindrical”, or empty where nobody knows.
+    """
+
+    bearing: KeptBearing
+    shaft_mm: float
+    shaft_text: str
+    seat: str = ""
+
+
+@dataclass(frozen=True)
 class NoteAdded(Fact):
     """A remark."""
 
@@ -264,6 +278,7 @@ KERNEL_FACTS: tuple[type[Fact], ...] = (
     Restarted,
     AlarmAccepted,
     Stated,
+    PlaceFitted,
     NoteAdded,
     PointOpened,
     PointClosed,

@@ -133,6 +133,9 @@ def _on(kind: type[F]) -> Callable[[Callable[[House, Job, facts.Event, F], None]
 @_on(facts.JobOpened)
 def _job_opened(house: House, job: Job, event: facts.Event, said: facts.JobOpened) -> None:
     for planned in said.plans:
+        if isinstance(planned.fact, facts.PlaceFitted):
+            job.fitted[planned.at] = planned.fact
+            continue
         topic = house.by_fact[type(planned.fact)]
         topic.fold(job.of(topic, planned.at), event, planned.fact)
         at = SHAFT if topic.per_shaft else planned.at
@@ -180,6 +183,11 @@ def _restarted(house: House, job: Job, event: facts.Event, said: facts.Restarted
 @_on(facts.Stated)
 def _stated(_: House, job: Job, event: facts.Event, said: facts.Stated) -> None:
     job.stated[said.what, event.at] = said
+
+
+@_on(facts.PlaceFitted)
+def _place_fitted(_: House, job: Job, event: facts.Event, said: facts.PlaceFitted) -> None:
+    job.fitted[_placed(job, event.at)] = said
 
 
 @_on(facts.PointOpened)

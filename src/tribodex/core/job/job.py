@@ -60,6 +60,7 @@ class Job:
     alarms: Alarms = field(default_factory=Alarms)
     taken_as_is: dict[tuple[int, str], str] = field(default_factory=dict)
     stated: dict[tuple[str, str], facts.Stated] = field(default_factory=dict)
+    fitted: dict[str, facts.PlaceFitted] = field(default_factory=dict)
     # The newest entry of each kind at a place, by what it is about; when a topic began anew there.
     newest: dict[tuple[type[facts.Fact], str], dict[str, int]] = field(default_factory=dict)
     # What was proved of this state once; thrown away with the next entry.

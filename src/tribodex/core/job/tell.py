@@ -5,6 +5,7 @@ from __future__ import annotations
 from tribodex.core.job import facts
 from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import House
+from tribodex.core.working import number
 
 
 def tell(house: House, fact: facts.Fact) -> str:
@@ -32,6 +33,10 @@ def tell(house: House, fact: facts.Fact) -> str:
             return f"What entry {fact.entry} says is accepted as it is by {fact.name}: {fact.reason}."
         case facts.Stated():
             return f"Done outside this job, says {fact.by}: {What(fact.what).words}. {fact.how}."
+        case facts.PlaceFitted():
+            b = fact.bearing
+            size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))
+            return f"Fitted here: {b.label}, {size} mm, {b.design.words}; shaft {fact.shaft_text}."
         case facts.NoteAdded():
             return f"Note: {fact.text}"
         case facts.PointOpened():

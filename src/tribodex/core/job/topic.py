@@ -13,9 +13,10 @@ from functools import cached_property
 from types import MappingProxyType
 from typing import Any, Generic, TypeVar
 
+from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.job.alarms import AnsweredBy
 from tribodex.core.job.asked import Likely
-from tribodex.core.job.commands import KERNEL_COMMANDS, AddNote
+from tribodex.core.job.commands import KERNEL_COMMANDS, AddNote, SayFitted
 from tribodex.core.job.facts import KERNEL_FACTS, Event, Fact, kind_of
 from tribodex.core.job.job import Job
 from tribodex.core.job.moves import Move
@@ -122,7 +123,7 @@ class House:
     @cached_property
     def entry_commands(self) -> tuple[type, ...]:
         """Commands that say an entry again in a correction."""
-        return tuple(dict.fromkeys((AddNote, *(cls for topic in self.topics for cls in topic.entries.values()))))
+        return tuple(dict.fromkeys((AddNote, SayFitted, *(cls for topic in self.topics for cls in topic.entries.values()))))
 
     @cached_property
     def commands(self) -> dict[str, type]:
@@ -169,11 +170,21 @@ class Desk:
         return self.job.of(topic, self.at)
 
     def fitted(self, at: str) -> Fitted | None:
-        """What is fitted at a place, from the newest plan for it; None while nobody planned."""
+        """What is fitted at a place: from the newest plan for it, else as it was said; None while nobody did either."""
         for topic in self.house.topics:
             if not topic.per_shaft and (found := topic.fitted(self.job.of(topic, at))) is not None:
                 return found
-        return None
+        said = self.job.fitted.get(at)
+        if said is None:
+            return None
+        return Fitted(
+            bearing=said.bearing,
+            shaft=Shaft(said.shaft_mm),
+            shaft_text=said.shaft_text,
+            seat=Seat(said.seat) if said.seat in set(Seat) else None,
+            housed_unit=False,
+            seat_known=bool(said.seat),
+        )
 
     def floats(self, at: str) -> Floats:
         """Where a bearing lets the shaft grow: as it was last said, else as the job was opened."""

@@ -19,6 +19,7 @@ from tribodex.core.working import Level, Line, Result, Verdict, number
 class PlacingCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
+    KIND_NOT_KNOWN = "placing.kind_not_known"
     DOES_NOT_FIT = "placing.does_not_fit"
     FIXED_OR_FLOATING = "placing.fixed_or_floating"
     HELD_BY_MISTAKE = "placing.held_by_mistake"
@@ -192,7 +193,7 @@ def bolt_room(hole_mm: float, bolt_mm: float, wanted_mm: float) -> Result:
     return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,))
 
 
-def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyrinth: bool, forgives_deg: float | None = None) -> Result:
+def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind | None, labyrinth: bool, forgives_deg: float | None = None) -> Result:
     """The angle between shaft and housing from a straightedge, string or laser reading, against what bearing and seal forgive.
 
     Symbols: offset over a length (mm); angle = atan(offset/length) (degrees); what this bearing forgives (degrees), None by its kind.
@@ -206,13 +207,18 @@ def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind, labyr
     if over_mm <= 0:
         raise InvalidInput.at("over", "An offset is read over a length.", "the length between the two readings, mm")
     angle = math.degrees(math.atan2(abs(offset_mm), over_mm))
-    forgives = FORGIVES_DEG[kind] if forgives_deg is None else forgives_deg
+    # Where the kind is not known, what every kind forgives is in line, and more is not known.
+    forgives = forgives_deg if forgives_deg is not None else FORGIVES_DEG[kind] if kind is not None else min(FORGIVES_DEG.values())
     line = Line("φ", "angle", "atan(offset/length)", f"atan({number(abs(offset_mm))}/{number(over_mm)})", angle, "°", "practice")
-    if angle > forgives:
+    if angle > forgives and kind is None and forgives_deg is None:
+        why = f"{angle:.2f}°: some bearings forgive that, a rigid ball bearing about {forgives:g}°. Say what rolls in it."
+        verdict = Verdict("not known whether it forgives that", Level.UNKNOWN, why, code=PlacingCode.KIND_NOT_KNOWN)
+    elif angle > forgives:
+        what = kind.words if kind is not None else "bearing"
         verdict = Verdict(
             "too much for the bearing",
             Level.STOP,
-            f"{angle:.2f}°, and a {kind.words} forgives about {forgives:g}°.",
+            f"{angle:.2f}°, and a {what} forgives about {forgives:g}°.",
             code=PlacingCode.TOO_MUCH_FOR_THE_BEARING,
         )
     elif labyrinth and angle > LABYRINTH_DEG:

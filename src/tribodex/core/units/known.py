@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.components.bearing import Bearing, DimensionTable, Kind, read_designation
-from tribodex.core.components.straight import Closure, StraightBearing, read_number
+from tribodex.core.components.straight import Closure, StraightBearing, StraightKind, read_number
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.interval import Design
 from tribodex.core.units.sizes import InsertSizes
@@ -21,6 +21,11 @@ class KeptBearing:
     outside_mm: float
     width_mm: float
     sealed: bool = False
+
+    @property
+    def kind(self) -> Kind | StraightKind | None:
+        """Its kind, where its design leaves no doubt: balls roll in several."""
+        return Kind.SPHERICAL_ROLLER if self.design is Design.SPHERICAL else None
 
 
 def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:

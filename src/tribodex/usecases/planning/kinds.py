@@ -8,6 +8,7 @@ from typing import Any
 
 from tribodex.core.bolts.torque import pattern
 from tribodex.core.components.straight import StraightBearing
+from tribodex.core.errors import NotFound
 from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.job import Job
@@ -24,9 +25,11 @@ from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.units.facts import UnitPlanned
 from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.units.locking import Rotation, UnitLock
 from tribodex.core.working import Result, number
 from tribodex.usecases.planning.cartridges import cartridge_figures
+from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
 from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
 from tribodex.usecases.planning.units import PlannedUnit, UnitDraft, unit_plan
@@ -46,21 +49,26 @@ class PlanPaper:
     looks: tuple[str, ...] = ()
 
 
+def _no_paper(made: Any) -> PlanPaper:
+    raise NotFound("What others mounted has no plan sheet.")
+
+
 @dataclass(frozen=True)
 class PlanKind:
     """One kind of plan: `order` is its field in the request of a job; `made` what a draft resolves to, `planned` what its topic keeps.
 
+    What is only said to be fitted has no topic and no paper.
     `asks_float`: whether its work cannot go on while nobody said that the bearing holds the shaft or floats.
     """
 
     order: str
     draft: type
-    topic: Topic[Any]
+    topic: Topic[Any] | None
     made: Callable[[Reference, Any], Any]
     procedure: Callable[[Any], str]
     facts: Callable[[Any, bool], Sequence[Fact]]
-    size: Callable[[Any], StraightBearing]
-    paper: Callable[[Any], PlanPaper]
+    size: Callable[[Any], StraightBearing | KeptBearing]
+    paper: Callable[[Any], PlanPaper] = _no_paper
     planned: Callable[[Any], Any] = field(default=lambda state: state.planned)
     asks_float: bool = False
 
@@ -178,8 +186,17 @@ UNIT = PlanKind(
     planned=lambda state: state.plan,
     asks_float=True,
 )
-KINDS = (SHOULDER, FOLLOWER, UNIT)
-Draft = ShoulderDraft | FollowerDraft | UnitDraft
+FITTED = PlanKind(
+    order="fitted",
+    draft=FittedDraft,
+    topic=None,
+    made=fitted_plan,
+    procedure=lambda _: "others-mounted",
+    facts=lambda made, _: [made],
+    size=lambda made: made.bearing,
+)
+KINDS = (SHOULDER, FOLLOWER, UNIT, FITTED)
+Draft = ShoulderDraft | FollowerDraft | UnitDraft | FittedDraft
 
 
 def kind_of_draft(draft: Draft) -> PlanKind:
@@ -189,7 +206,7 @@ def kind_of_draft(draft: Draft) -> PlanKind:
 
 def planned_at(job: Job, at: str) -> tuple[PlanKind, Any] | None:
     """What is planned at a place other than on a taper; None where nothing is."""
-    found = ((kind, kind.planned(job.of(kind.topic, at))) for kind in KINDS)
+    found = ((kind, kind.planned(job.of(kind.topic, at))) for kind in KINDS if kind.topic is not None)
     return next(((kind, plan) for kind, plan in found if plan is not None), None)
 
 

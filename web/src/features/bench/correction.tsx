@@ -1,14 +1,10 @@
 /** An entry said again as it should have been: it begins with what it says now, and the old one stays readable. */
 import { useState } from "react";
-import type { Asked, LogLine } from "../../api";
-import { Button, ChoiceRow, LinesField, Overlay, TextField, inUnits, useSettings } from "../../ui";
+import type { LogLine } from "../../api";
+import { Button, Overlay, TextField, inUnits, useSettings } from "../../ui";
+import { AskedField } from "./asked-field";
 import type { Tap } from "./parts";
 import { begun, changeable, saidAgain, type Said } from "./said-again";
-
-const YES_NO = [
-  { value: "yes", label: "yes" },
-  { value: "", label: "no" },
-];
 
 export function Correction({ line, onClose, tap }: { line: LogLine; onClose: () => void; tap: Tap }) {
   const { units } = useSettings();
@@ -32,7 +28,7 @@ export function Correction({ line, onClose, tap }: { line: LogLine; onClose: () 
       onClose={onClose}
     >
       {fields.map(([name, field]) => (
-        <Field
+        <AskedField
           key={name}
           field={field}
           value={said[name] ?? ""}
@@ -56,28 +52,5 @@ export function Correction({ line, onClose, tap }: { line: LogLine; onClose: () 
         ) : null}
       </div>
     </Overlay>
-  );
-}
-
-function Field(props: { field: Asked; value: string; onChange: (value: string) => void }) {
-  const { field, value, onChange } = props;
-  const options = field.choices?.map((one) => ({ value: one.value, label: one.words }));
-  const open = field.empty ? `empty: ${field.empty}` : undefined;
-  if (options || field.family === "yes_no") {
-    return <ChoiceRow label={field.label} value={value} onChange={onChange} options={options ?? YES_NO} />;
-  }
-  if (field.family === "lines") {
-    return (
-      <LinesField label={field.label} value={value} onChange={(event) => onChange(event.target.value)} />
-    );
-  }
-  return (
-    <TextField
-      label={field.label}
-      hint={open}
-      value={value}
-      placeholder={field.example}
-      onChange={(event) => onChange(event.target.value)}
-    />
   );
 }

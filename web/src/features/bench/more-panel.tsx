@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { Bench } from "../../api";
 import { Button, Figure, NamedReason, Overlay, TextField } from "../../ui";
 import { useFigures } from "./figures";
+import { FittedHere } from "./fitted-here";
 import { shownPlace, type Tap } from "./parts";
 import { SignPanel } from "./sign-panel";
 import { showOf } from "./use-job";
@@ -63,12 +64,13 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
             Change the plan
           </Link>
         ) : null}
+        {live && place?.fitted ? <FittedHere place={place} tap={tap} /> : null}
         {live && bench.may_set_aside ? (
           <Button kind="quiet" onClick={() => setAside(true)}>
             This stage is no part of the job
           </Button>
         ) : null}
-        {bench.next.headline.endsWith(": set aside") ? (
+        {bench.set_aside ? (
           <Button kind="quiet" onClick={() => tap({ kind: "take_stage_up", stage: bench.stage })}>
             Take this stage up again
           </Button>

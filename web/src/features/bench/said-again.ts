@@ -7,8 +7,11 @@ export type Entry = NonNullable<Correct["entry"]>;
 export type Said = Record<string, string>;
 type Kept = LogLine["said"][string];
 
-/** The fields that a correction may change, in the order in which they were asked. */
-export function changeable({ says, said }: LogLine): [string, Asked][] {
+/** What can be said again: which command, and its fields as they stand. */
+export type Sayable = Pick<LogLine, "says" | "said">;
+
+/** The fields that may be changed, in the order in which they were asked. */
+export function changeable({ says, said }: Sayable): [string, Asked][] {
   const asked = allAsked(says);
   return Object.keys(said).flatMap((name) => {
     const field = asked[name];
@@ -24,7 +27,7 @@ export function begun(kept: Kept | undefined, field: Asked, units: Units): strin
 }
 
 /** The command that says the entry again: what was not touched goes as it was kept, to the last digit. */
-export function saidAgain(line: LogLine, said: Said, units: Units): Entry {
+export function saidAgain(line: Sayable, said: Said, units: Units): Entry {
   const asked = allAsked(line.says);
   const fields = Object.entries(line.said).map(([name, kept]) => {
     const field = asked[name];

@@ -1,6 +1,6 @@
 /** The short plan of a bearing cartridge: two bearings on shoulders, and what closes them in. */
 import { previewCartridge, type Result } from "../../api";
-import type { Given, SmallField, SmallPlan } from "./small-plans";
+import { mountedHere, type Given, type SmallField, type SmallPlan } from "./small-plans";
 
 const choices = (...values: string[]) => values.map((value) => ({ value, label: value }));
 const ofBearing = (side: "fixed" | "floating"): SmallField[] => [
@@ -78,6 +78,7 @@ const marked = (side: string, figures: Result[]) =>
 
 export const CARTRIDGE: SmallPlan = {
   order: "cartridge",
+  covers: mountedHere,
   title: "Plan a bearing cartridge",
   teach:
     "Both bearings with their seats, the housing's bores, covers, nut pair: then every target stands here.",

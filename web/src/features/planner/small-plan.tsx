@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { Button, ChoiceRow, Figure, TextField } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
+import { FITTED } from "./fitted-plan";
 import { LockWays } from "./lock-ways";
 import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
 import { UNIT } from "./unit-plan";
@@ -14,6 +15,7 @@ type Plan = ReturnType<typeof useSmallPlan>;
 export const ShoulderPage = () => <SmallPlanPage key="shoulder" small={SHOULDER} />;
 export const FollowerPage = () => <SmallPlanPage key="follower" small={FOLLOWER} />;
 export const CartridgePage = () => <SmallPlanPage key="cartridge" small={CARTRIDGE} />;
+export const FittedPage = () => <SmallPlanPage key="fitted" small={FITTED} />;
 export const UnitPage = () => <SmallPlanPage key="unit" small={UNIT} />;
 
 function SmallPlanPage({ small }: { small: SmallPlan }) {

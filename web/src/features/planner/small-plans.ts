@@ -1,6 +1,8 @@
 /** Plans that are a short list of entries: a bearing on a cylindrical seat, a cam follower. */
 import { previewFollower, previewShoulder, type Floats, type Result } from "../../api";
 
+import { COVERS, type Covers } from "./covers";
+
 export type Given = Record<string, string>;
 
 export interface SmallField {
@@ -24,7 +26,7 @@ export interface Worked {
 
 export interface SmallPlan {
   /** How the order of a job names it. */
-  order: "shoulder" | "follower" | "unit" | "cartridge";
+  order: "shoulder" | "follower" | "unit" | "cartridge" | "fitted";
   title: string;
   teach: string;
   more: string;
@@ -38,9 +40,14 @@ export interface SmallPlan {
   order_of?: (given: Given, floats: Floats | "", positions: string[]) => object;
   /** What the server calls an entry. */
   names?: (name: string, floats: Floats | "") => string[];
+  /** What a job of it may cover. */
+  covers: (given: Given) => { value: Covers; label: string }[];
   /** Worked out as soon as one of these is given. */
   begins: string[];
 }
+
+/** The mounting alone, or every stage and its parts. */
+export const mountedHere = () => [{ value: "mounting" as Covers, label: "seat and mounting" }, ...COVERS];
 
 /** Whether an entry matters for what was given. */
 export const matters = ({ when }: SmallField, given: Given) =>
@@ -105,6 +112,7 @@ const SHOULDER_FIELDS: SmallField[] = [
 
 export const SHOULDER: SmallPlan = {
   order: "shoulder",
+  covers: mountedHere,
   title: "Plan a bearing on a cylindrical seat",
   teach: "The number on the ring, the seat's class, and what holds it: then fit, force and heat stand here.",
   more: "Size by hand, seals, limit by a sheet …",
@@ -123,6 +131,7 @@ export const SHOULDER: SmallPlan = {
 
 export const FOLLOWER: SmallPlan = {
   order: "follower",
+  covers: mountedHere,
   title: "Plan a cam follower",
   teach: "How it is carried and the roller's diameter: then its stud and clamp torque stand here.",
   more: "Stud by hand, the maker's torque …",

@@ -1,5 +1,5 @@
 /** Where a short plan is for: machine and position, whether it holds the shaft, the other one of the shaft. */
-import { COVERS, type Covers } from "./covers";
+import type { Covers } from "./covers";
 import type { Floats } from "../../api";
 import { ChoiceRow, SelectField } from "../../ui";
 import type { SmallPlan } from "./small-plans";
@@ -64,7 +64,7 @@ export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan })
         label="The job covers"
         value={plan.covers}
         onChange={(value) => plan.setCovers(value as Covers)}
-        options={[{ value: "mounting", label: "seat and mounting" }, ...COVERS]}
+        options={small.covers(plan.draft)}
       />
     </>
   );

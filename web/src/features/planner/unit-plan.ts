@@ -1,6 +1,7 @@
 /** The short plan of a housed unit with an insert. */
+import { INSERT_ALONE } from "./covers";
 import { previewUnit } from "../../api";
-import type { SmallField, SmallPlan } from "./small-plans";
+import { mountedHere, type SmallField, type SmallPlan } from "./small-plans";
 
 const YES_NO = [
   { value: "yes", label: "yes" },
@@ -88,6 +89,7 @@ const FIELDS: SmallField[] = [
 
 export const UNIT: SmallPlan = {
   order: "unit",
+  covers: (given) => (given.replace_insert === "yes" ? [...mountedHere(), INSERT_ALONE] : mountedHere()),
   title: "Plan a housed unit with an insert",
   teach:
     "Number, shaft, housing and how it works: then shaft limits, torque and every way to lock it stand here.",

@@ -33,7 +33,7 @@ export function useSmallPlan(plan: SmallPlan) {
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
   const [draft, setDraft] = useState<Given>(() => emptyOf(plan));
   const [positionId, setPositionId] = useState("");
-  const [covers, setCovers] = useState<Covers>("mounting");
+  const [covers, setCovers] = useState<Covers>(() => plan.covers({})[0]?.value ?? "mounting");
   const [floats, setFloats] = useState<Floats | "">("");
   const [otherId, setOtherId] = useState("");
   const [sheet, setSheet] = useState<Worked | null>(null);

@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.grease.interval import Design
+from tribodex.core.errors import Refused
 from tribodex.core.job.facts import Fact
+from tribodex.core.job.fitted import bearing_said
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
-from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.schedule.due import Care, CareKind, due_date
 from tribodex.core.topics import grease, runin, units
 from tribodex.core.topics.care import commands as cmd
@@ -26,7 +25,6 @@ from tribodex.core.working import Level
 STAGE = "care"
 # Set screws a second time after so many hours of running; a stored block turned so often (days). Common practice, no source.
 AGAIN_H, TURN_DAYS = 8.0, 30.0
-SIZE_UM = (2_000.0, 3_000_000.0)
 
 
 def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
@@ -48,28 +46,16 @@ def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
 def bearing_of(desk: Desk, state: Keeping) -> KeptBearing | None:
     """The bearing that is kept: as it is fitted by this job, else as it was said."""
     fitted = desk.fitted(desk.at)
-    return kept_of(fitted.bearing) if fitted is not None else state.bearing
+    if fitted is None:
+        return state.bearing
+    return fitted.bearing if isinstance(fitted.bearing, KeptBearing) else kept_of(fitted.bearing)
 
 
 def _said(desk: Desk, command: cmd.SayBearing) -> KeptBearing:
     """A bearing by its number, or by its sizes. Raises InvalidInput."""
     label = text(command.designation, "designation", "the number on the ring, or what it is called here")
-    sizes = {name: getattr(command, name).strip() for name in ("bore", "outside", "width")}
-    if not any(sizes.values()):
-        found = desk.book(KnownSizes).find(label)
-        if found is None:
-            raise InvalidInput.at("bore", f"The size of “{label}” stands in no table here.", "bore, outside diameter and width, from ring or drawing")
-        return found
-    mm = {}
-    for name, said in sizes.items():
-        if not said:
-            raise InvalidInput.at(name, "This is needed beside the others.", "mm or in")
-        mm[name] = read_length(said, name, LengthUnit.MM, SIZE_UM, command.shown).mm
-    if not mm["bore"] < mm["outside"]:
-        raise InvalidInput.at("outside", "The outside is above the bore.", "bore, outside diameter and width")
-    if command.design not in set(Design):
-        raise InvalidInput.at("design", "What rolls in it?", ", ".join(Design))
-    return KeptBearing(label, Design(command.design), mm["bore"], mm["outside"], mm["width"])
+    sizes = {"bore": command.bore, "outside": command.outside, "width": command.width}
+    return bearing_said(desk.book(KnownSizes), label, sizes, command.design, command.shown)
 
 
 def also_due(desk: Desk) -> tuple[Care, ...]:

@@ -28,6 +28,7 @@ from tribodex.core.quantities import (
 )
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
 
@@ -229,4 +230,6 @@ def takes_grease(fitted: Fitted | None) -> str:
     bearing = fitted.bearing if fitted is not None else None
     if bearing is None or isinstance(bearing, Bearing):
         return ""
+    if isinstance(bearing, KeptBearing):
+        return "sealed" if bearing.sealed else ""
     return bearing.closure.words if str(bearing.closure) != "open" else ""

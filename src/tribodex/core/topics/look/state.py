@@ -28,6 +28,7 @@ from tribodex.core.topics.look.facts import (
     RollersCounted,
 )
 from tribodex.core.topics.removal import TOPIC as REMOVAL
+from tribodex.core.units.known import KeptBearing
 
 # How it came off, as taking off has it. A ring that was heated or cut may have been coloured: that is asked.
 _HOW_REMOVED = 35
@@ -97,7 +98,7 @@ def kind_of_assembly(desk: Desk) -> Assembly:
         return Assembly.CAM_FOLLOWER
     if fitted is not None and fitted.bearing.kind is StraightKind.INSERT_BALL:
         return Assembly.HOUSED_UNIT
-    if fitted is not None and fitted.seat is None:
+    if fitted is not None and fitted.seat is None and fitted.seat_known:
         return Assembly.CARTRIDGE
     return Assembly.HOUSED_UNIT if fitted is not None and fitted.housed_unit else Assembly.SPLIT_BLOCK
 
@@ -105,7 +106,11 @@ def kind_of_assembly(desk: Desk) -> Assembly:
 def section_here(desk: Desk) -> BearingSection | None:
     """The bearing in section; None while none is planned."""
     fitted = desk.fitted(desk.at)
-    return section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None else None
+    return (
+        section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None)
+        if fitted is not None and not isinstance(fitted.bearing, KeptBearing)
+        else None
+    )
 
 
 @dataclass(frozen=True)

@@ -30,6 +30,10 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
         raise Refused("The bearing is off already. What was said of it can be corrected in the log.")
     match command:
         case SayTight():
+            fitted = desk.fitted(desk.at)
+            if fitted is not None and not fitted.seat_known:
+                why = "What does the bearing sit on? A taper is let go, a straight seat is pulled off."
+                raise Refused(f"{why} Say again what is fitted here, with its seat.")
             return [TightSaid(command.ring, command.shaft_out, command.keep, command.captive_nut)]
         case ChooseWay():
             return [_chosen(desk, state, command)]

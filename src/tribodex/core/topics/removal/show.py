@@ -19,6 +19,7 @@ from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
 from tribodex.core.topics.removal.moves import Do
 from tribodex.core.topics.removal.state import Removal, advice, force_of
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Result, Verdict
 
 
@@ -102,7 +103,11 @@ class RemovalWork:
 def view(desk: Desk, state: Removal) -> RemovalWork:
     """Taking off as it is shown."""
     fitted, chosen = desk.fitted(desk.at), state.way.way if state.way is not None else None
-    whole = section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None) if fitted is not None else None
+    whole = (
+        section_of(fitted.bearing, fitted.shaft, fitted.seat, None, None)
+        if fitted is not None and not isinstance(fitted.bearing, KeptBearing)
+        else None
+    )
     # On a taper the force is shown on the section itself; on a cylindrical seat the tool is drawn on its ring.
     taper = fitted is not None and fitted.seat is not None
     section = whole if taper else None

@@ -13,6 +13,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
 from tribodex.core.removal.ways import Advice, Sight, WayOff, advise
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, RemovalFact, SetStraight, TightSaid, WayChosen
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Result
 
 KNOWN = {"yes": True, "no": False}
@@ -70,6 +71,8 @@ def force_of(desk: Desk) -> Result | None:
     if isinstance(fitted.bearing, Bearing):
         return release_force(fitted.bearing, fitted.shaft)
     tight = fitted.interference_um
+    if isinstance(fitted.bearing, KeptBearing):
+        return None
     # What slides is not pulled: a force of nothing would be no answer.
     if tight is not None and tight.high <= 0:
         return None

@@ -18,6 +18,7 @@ from tribodex.core.quantities import parse_count, parse_temperature_c
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.state import Run, RunIn, minutes_since
+from tribodex.core.units.known import KeptBearing
 from tribodex.core.warmth.purge import judge_purge
 from tribodex.core.warmth.reading import Warmth, read_warmth
 from tribodex.core.warmth.settling import SEALED, Limits, judge_run
@@ -179,6 +180,8 @@ def limits_of(desk: Desk, place: str) -> Limits:
     """Where to look and to stop: sealed bearings earlier."""
     fitted = desk.fitted(place)
     bearing = fitted.bearing if fitted is not None else None
+    if isinstance(bearing, KeptBearing):
+        return SEALED if bearing.sealed else Limits()
     if bearing is not None and not isinstance(bearing, Bearing) and bearing.closure is not Closure.OPEN:
         return SEALED
     return Limits()

@@ -1,0 +1,79 @@
+"""The log in sentences, each entry with the command that says it again."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from enum import Enum
+
+from tribodex.core.job.correct import said_again, say_again
+from tribodex.core.job.facts import Fact, kind_of
+from tribodex.core.job.readback import asked_of
+from tribodex.core.topics import HOUSE, tell
+from tribodex.usecases.jobs import Loaded
+
+
+@dataclass(frozen=True)
+class Replaced:
+    """What an entry should have been, and why it was corrected."""
+
+    by: str
+    reason: str
+
+
+@dataclass(frozen=True)
+class LogLine:
+    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced` is set once it was corrected."""
+
+    seq: int
+    kind: str
+    at: str
+    text: str
+    actor: str
+    happened_at: datetime
+    correctable: bool
+    withdrawable: bool
+    says: str
+    said: Mapping[str, str | int | float | bool | None]
+    replaced: Replaced | None
+    clock_off: bool
+
+
+def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:
+    """The log in sentences, corrected entries marked and still readable: all of it, or so many entries `before` a number or the end."""
+    entries = job.log if before is None else job.log[: max(0, before - 1)]
+    lines = []
+    for event in entries if newest is None else entries[-newest:]:
+        correction = job.job.corrections.get(event.seq)
+        replaced = None
+        if correction:
+            by = tell(correction.replacement) if correction.replacement else "withdrawn"
+            replaced = Replaced(by, correction.reason)
+        said_by, withdrawable = said_again(HOUSE, event.fact)
+        lines.append(
+            LogLine(
+                seq=event.seq,
+                kind=event.kind,
+                at=event.at,
+                text=tell(event.fact),
+                actor=event.actor,
+                happened_at=event.happened_at,
+                correctable=said_by is not None,
+                withdrawable=withdrawable,
+                says=kind_of(said_by) if said_by is not None else "",
+                said=said_as(job.job.effective.get(event.seq)),
+                replaced=replaced,
+                clock_off=event.clock_off,
+            )
+        )
+    return tuple(lines)
+
+
+def said_as(fact: Fact | None) -> dict[str, str | int | float | bool | None]:
+    """An entry as it stands now, in the fields of the command that says it again: a correction begins from these."""
+    command = say_again(HOUSE, fact) if fact is not None else None
+    if command is None:
+        return {}
+    fields = {name: getattr(command, name) for name in asked_of(type(command))}
+    return {name: value.value if isinstance(value, Enum) else value for name, value in fields.items()}

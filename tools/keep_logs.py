@@ -36,6 +36,7 @@ from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.core.test_shouldered import ShoulderBench
 from tests.core.test_units import COLLAR, SCREWS, UnitBench
 from tests.helpers import DRAFT, FEELERS, make_bench
+from tests.usecases import test_scope as others
 
 from tribodex.core.errors import TribodexError
 from tribodex.core.failure.raceway import DamageSign, Face
@@ -45,6 +46,7 @@ from tribodex.core.job import facts
 from tribodex.core.job.places import ONLY_PLACE
 from tribodex.core.job.proofs import What
 from tribodex.core.job.rail import status
+from tribodex.core.job.scope import Scope
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.ways import Ring, WayOff
@@ -383,6 +385,16 @@ def of_round() -> Log:
     return made.log
 
 
+def of_fitted() -> Log:
+    """What others mounted, said anew and corrected; greased all the same."""
+    walker = others.Walker(load_reference(), Scope.GREASE_AND_CLOSE, plan=others.SAID)
+    walker.say(job_cmd.SayFitted("22220 K C3", "90 mm", seat="adapter_sleeve"))
+    walker.say(job_cmd.Correct(walker.job.job.last_seq, "read the other ring", job_cmd.SayFitted("22217 K C3", "75 mm", seat="adapter_sleeve")))
+    walker.gate("safe")
+    walker.say(grease.ChooseLubricant("grease", "Mill grease", "lithium", "clean"))
+    return list(walker.job.log)
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
     if name == "follower":
@@ -397,6 +409,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "alarms": of_alarms,
         "seal": of_seal,
         "round": of_round,
+        "fitted": of_fitted,
     }
     return [(name, made[name]())]
 
@@ -420,6 +433,7 @@ for i, log in enumerate(
         of_alarms(),
         of_seal(),
         of_round(),
+        of_fitted(),
     ],
     1,
 ):

@@ -191,3 +191,12 @@ def test_an_insert_at_the_bench_is_its_own_job_without_isolation(reference: Refe
     walker.gate(gate.id)
     walker.say(renew.TakeInsertOut(False))
     assert record(reference, walker.job).off_machine == "the housing is on the bench"
+
+
+@pytest.mark.parametrize("plan", [DRAFT, SAID], ids=["mounted here", "by others"])
+def test_nothing_is_done_before_anything_was_done(reference: Reference, plan: Any) -> None:
+    for scope in Scope:
+        if scope in (Scope.WHOLE, Scope.MOUNTING, Scope.INSERT) and plan is SAID:
+            continue
+        states = Walker(reference, scope, plan=plan).stages()
+        assert [stage for stage, state in states.items() if state == rail.DONE] == [], scope

@@ -51,7 +51,7 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
         </>
       )}
       <div className="flex flex-wrap gap-x-3">
-        {place ? (
+        {place && !place.fitted ? (
           <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>
             {plan ? "Hide the plan's targets" : "Show the plan's targets"}
           </Button>

@@ -6,7 +6,7 @@ from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.decide import STAGE, decide
 from tribodex.core.topics.bolts.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.bolts.move import move
-from tribodex.core.topics.bolts.moves import Do
+from tribodex.core.topics.bolts.moves import BoltsDo as Do
 from tribodex.core.topics.bolts.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.bolts.state import Closing, fold
 

@@ -8,7 +8,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
 from tribodex.core.topics.bolts.decide import base_first, habit_of, has_cap, load_of, planned_gap
-from tribodex.core.topics.bolts.moves import Do
+from tribodex.core.topics.bolts.moves import BoltsDo as Do
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
 from tribodex.core.working import Level, number
 

@@ -16,7 +16,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.decide import habit_of, has_cap, load_of, planned_gap
-from tribodex.core.topics.bolts.moves import Do
+from tribodex.core.topics.bolts.moves import BoltsDo as Do
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
 from tribodex.core.working import Level, Result, Verdict, number
 

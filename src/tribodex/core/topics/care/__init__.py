@@ -5,7 +5,7 @@ from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import STAGE, decide, move
 from tribodex.core.topics.care.edges import EXPECTS, claims
-from tribodex.core.topics.care.moves import Do
+from tribodex.core.topics.care.moves import CareDo as Do
 from tribodex.core.topics.care.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.care.state import Keeping, fold
 

@@ -16,7 +16,7 @@ from tribodex.core.schedule.due import Care, CareKind, due_date
 from tribodex.core.topics import grease, runin, units
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
-from tribodex.core.topics.care.moves import Do
+from tribodex.core.topics.care.moves import CareDo as Do
 from tribodex.core.topics.care.plan import care_plan
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.units.known import KeptBearing, KnownSizes, kept_of

@@ -16,7 +16,7 @@ from tribodex.core.topics import grease
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.decide import bearing_of, usual_way, warm_c
-from tribodex.core.topics.care.moves import Do
+from tribodex.core.topics.care.moves import CareDo as Do
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.working import Result, Verdict, number
 

@@ -6,7 +6,7 @@ from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, decide
 from tribodex.core.topics.cartridge.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.cartridge.move import move
-from tribodex.core.topics.cartridge.moves import Do
+from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
 from tribodex.core.topics.cartridge.show import figures, record, said, tell, view
 from tribodex.core.topics.cartridge.state import Cartridge, fold
 

@@ -10,7 +10,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import both_on, home, next_pass, still_in
-from tribodex.core.topics.cartridge.moves import Do
+from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge, Cover
 from tribodex.core.working import Level, number
 
@@ -49,7 +49,9 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if state.rings_left:
         side = state.rings_left[0]
         return Move(
-            Do.SET_OUTER_RING, f"Outer ring of the {side} bearing into the cleaned housing", "Against its shoulder all round, before the shaft comes."
+            Do.SET_OUTER_RING,
+            f"Outer ring of the {side} bearing into the cleaned housing",
+            "Against its shoulder all round, before the shaft comes.",
         )
     if not home(desk, plan.fixed):
         return Move(Ask.HELD, "First the fixed bearing on the shaft", "Against its shoulder; then it cools before it meets the housing.")
@@ -58,7 +60,10 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
         headline = "How warm are bearing and housing?" if cooled is None else f"Stop: {cooled.verdict.word}"
         why = f"A ring warm from the heater has grown and grips: hand-warm, {HAND_WARM_C:.0f} °C, before they meet."
         return Move(
-            Do.READ_COOLED, headline, why if cooled is None else cooled.verdict.reason, "Handle rod and nuts on threads go on now: write them down."
+            Do.READ_COOLED,
+            headline,
+            why if cooled is None else cooled.verdict.reason,
+            "Handle rod and nuts on threads go on now: write them down.",
         )
     if state.entered is None or not state.entered.by_hand:
         if state.entered is not None:

@@ -17,7 +17,7 @@ from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import bearing_of, cover_result, flinger_opens, home, next_pass, slide_in_of, still_in
 from tribodex.core.topics.cartridge.move import cover_due
-from tribodex.core.topics.cartridge.moves import Do
+from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
 from tribodex.core.topics.cartridge.state import SIDES, Cartridge
 from tribodex.core.working import Level, Result, Verdict, number
 

@@ -8,7 +8,7 @@ from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.decide import STAGE, decide, move
 from tribodex.core.topics.follower.edges import ANSWERS, EXPECTS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
-from tribodex.core.topics.follower.moves import Do
+from tribodex.core.topics.follower.moves import FollowerDo as Do
 from tribodex.core.topics.follower.show import figures, record, said, tell, view
 from tribodex.core.topics.follower.state import Follower, fold
 

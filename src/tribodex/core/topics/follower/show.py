@@ -12,7 +12,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Page, Section, Table
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
-from tribodex.core.topics.follower.moves import Do
+from tribodex.core.topics.follower.moves import FollowerDo as Do
 from tribodex.core.topics.follower.state import Follower
 from tribodex.core.working import Result, Verdict
 

@@ -6,7 +6,7 @@ from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import STAGE, decide
 from tribodex.core.topics.grease.edges import ANSWERS, EXPECTS, GATED, HELD, claims
 from tribodex.core.topics.grease.move import move
-from tribodex.core.topics.grease.moves import Do
+from tribodex.core.topics.grease.moves import GreaseDo as Do
 from tribodex.core.topics.grease.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.grease.state import Greasing, fold
 

@@ -7,7 +7,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import gauging_left, packs
-from tribodex.core.topics.grease.moves import Do
+from tribodex.core.topics.grease.moves import GreaseDo as Do
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, number
 

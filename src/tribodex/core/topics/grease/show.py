@@ -15,7 +15,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.grease import commands as cmd
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import packs
-from tribodex.core.topics.grease.moves import Do
+from tribodex.core.topics.grease.moves import GreaseDo as Do
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, Result, Verdict, number
 

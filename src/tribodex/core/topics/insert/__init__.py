@@ -5,7 +5,7 @@ from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.decide import STAGE, decide, move
 from tribodex.core.topics.insert.edges import ANSWERS, EXPECTS, GATED, HELD, claims
-from tribodex.core.topics.insert.moves import Do
+from tribodex.core.topics.insert.moves import InsertDo as Do
 from tribodex.core.topics.insert.show import figures, record, said, tell, view
 from tribodex.core.topics.insert.state import Insert, fold
 

@@ -14,7 +14,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
-from tribodex.core.topics.insert.moves import Do
+from tribodex.core.topics.insert.moves import InsertDo as Do
 from tribodex.core.topics.insert.state import Insert
 from tribodex.core.units.insert import CALIPER_MM, HousingFace, Pin, judge_closed, judge_entered, squareness
 from tribodex.core.working import Level, Verdict

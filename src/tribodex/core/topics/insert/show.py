@@ -12,7 +12,7 @@ from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
-from tribodex.core.topics.insert.moves import Do
+from tribodex.core.topics.insert.moves import InsertDo as Do
 from tribodex.core.topics.insert.state import Insert
 from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness, tilt_deg
 from tribodex.core.working import Result, Verdict

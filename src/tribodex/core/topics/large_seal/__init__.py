@@ -5,7 +5,7 @@ from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import STAGE, decide, move
 from tribodex.core.topics.large_seal.edges import ANSWERS, EXPECTS, GATED, claims
-from tribodex.core.topics.large_seal.moves import Do
+from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
 from tribodex.core.topics.large_seal.show import figures, findings, record, said, tell, view
 from tribodex.core.topics.large_seal.state import LargeSeal, fold
 

@@ -20,7 +20,7 @@ from tribodex.core.seals.material import SealMaterials
 from tribodex.core.topics import stock
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
-from tribodex.core.topics.large_seal.moves import Do
+from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
 from tribodex.core.topics.large_seal.plan import planned
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.stock.facts import TemporaryIn, TemporaryOut

@@ -14,7 +14,7 @@ from tribodex.core.sheet import Page, Section, Table
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
 from tribodex.core.topics.large_seal.decide import straps_in
-from tribodex.core.topics.large_seal.moves import Do
+from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.working import Level, Result, Verdict, number
 

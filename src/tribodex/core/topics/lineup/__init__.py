@@ -5,7 +5,7 @@ from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.decide import decide, move
 from tribodex.core.topics.lineup.edges import EXPECTS, claims
-from tribodex.core.topics.lineup.moves import Do
+from tribodex.core.topics.lineup.moves import LineupDo as Do
 from tribodex.core.topics.lineup.show import figures, record, said, tell, view
 from tribodex.core.topics.lineup.state import ShaftState, fold
 

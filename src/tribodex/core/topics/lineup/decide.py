@@ -17,7 +17,7 @@ from tribodex.core.lineup.growth import EXPANSION, Case
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
-from tribodex.core.topics.lineup.moves import Do
+from tribodex.core.topics.lineup.moves import LineupDo as Do
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, growth_of, results
 from tribodex.core.working import Level
 

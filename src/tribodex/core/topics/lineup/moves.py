@@ -5,7 +5,7 @@ from __future__ import annotations
 from enum import StrEnum
 
 
-class Do(StrEnum):
+class LineupDo(StrEnum):
     """A move of this work, by the command that it comes to, or by what it asks for."""
 
     SAY_FLOAT = "say_float"

@@ -14,7 +14,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.dimensions import Beside, Dimension, beside, dimensions, sleeve_ends_mm
-from tribodex.core.topics.lineup.moves import Do
+from tribodex.core.topics.lineup.moves import LineupDo as Do
 from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
 from tribodex.core.working import Result
 

@@ -5,7 +5,7 @@ from tribodex.core.topics.look import commands as cmd
 from tribodex.core.topics.look import facts as ev
 from tribodex.core.topics.look.decide import STAGE, decide, move
 from tribodex.core.topics.look.edges import EXPECTS, claims
-from tribodex.core.topics.look.moves import Do
+from tribodex.core.topics.look.moves import LookDo as Do
 from tribodex.core.topics.look.show import certificate, record, said, tell, view
 from tribodex.core.topics.look.state import Look, fold
 

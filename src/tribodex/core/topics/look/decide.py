@@ -36,7 +36,7 @@ from tribodex.core.topics.look.facts import (
     PartsCleaned,
     RollersCounted,
 )
-from tribodex.core.topics.look.moves import Do
+from tribodex.core.topics.look.moves import LookDo as Do
 from tribodex.core.topics.look.state import Look, Sight, firm, kind_of_assembly, section_here, sight
 from tribodex.core.working import Level
 
@@ -258,7 +258,9 @@ def _conclude_move(found: Sight) -> Move:
         case ComesTo.CONTRADICTION:
             clash = weighing.leading[0]
             return Move(
-                Do.SEE_MARK, f"Contradiction: {clash.cause.words.lower()}", "Signs rule it out, and a strong sign speaks for it. Look again at both."
+                Do.SEE_MARK,
+                f"Contradiction: {clash.cause.words.lower()}",
+                "Signs rule it out, and a strong sign speaks for it. Look again at both.",
             )
         case ComesTo.NONE_FITS:
             return Move(Do.CONCLUDE_LOOK, "None of the known causes fits", "Say so by name, keep the bearing, and ask an engineer.")

@@ -27,7 +27,7 @@ from tribodex.core.topics.look.facts import (
     PartsCleaned,
     RollersCounted,
 )
-from tribodex.core.topics.look.moves import Do
+from tribodex.core.topics.look.moves import LookDo as Do
 from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, section_here, sight
 from tribodex.core.working import Level, Verdict
 

@@ -5,7 +5,7 @@ from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import decide, judge, move
 from tribodex.core.topics.prepare.edges import ANSWERS, EXPECTS, GATED, claims
-from tribodex.core.topics.prepare.moves import Do
+from tribodex.core.topics.prepare.moves import PrepareDo as Do
 from tribodex.core.topics.prepare.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.prepare.state import Prepared, fold
 

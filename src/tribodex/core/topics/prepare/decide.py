@@ -15,7 +15,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
-from tribodex.core.topics.prepare.moves import Do
+from tribodex.core.topics.prepare.moves import PrepareDo as Do
 from tribodex.core.topics.prepare.state import Prepared, next_bore
 from tribodex.core.working import Level, Result, Verdict
 

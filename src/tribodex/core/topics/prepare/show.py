@@ -13,7 +13,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.prepare import commands as cmd
 from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import DIRECTION_WORDS, fit_of
-from tribodex.core.topics.prepare.moves import Do
+from tribodex.core.topics.prepare.moves import PrepareDo as Do
 from tribodex.core.topics.prepare.state import BORE_SPOTS, OnSeat, Prepared, next_bore
 from tribodex.core.working import Result, Verdict
 

@@ -6,7 +6,7 @@ from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal import facts as ev
 from tribodex.core.topics.removal.decide import STAGE, decide, move
 from tribodex.core.topics.removal.edges import ANSWERS, EXPECTS, GATED, claims
-from tribodex.core.topics.removal.moves import Do
+from tribodex.core.topics.removal.moves import RemovalDo as Do
 from tribodex.core.topics.removal.show import certificate, figures, record, said, tell, view
 from tribodex.core.topics.removal.state import Removal, fold
 

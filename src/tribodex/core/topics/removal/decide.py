@@ -15,7 +15,7 @@ from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.ways import WayOff
 from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, SayCocked, SayOff, SayStraight, SayTight
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
-from tribodex.core.topics.removal.moves import Do
+from tribodex.core.topics.removal.moves import RemovalDo as Do
 from tribodex.core.topics.removal.state import WITH_NUT, Removal, advice
 from tribodex.core.working import Level, Verdict
 

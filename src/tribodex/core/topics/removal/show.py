@@ -17,7 +17,7 @@ from tribodex.core.removal.ways import Advice, Ring, WayOff
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
-from tribodex.core.topics.removal.moves import Do
+from tribodex.core.topics.removal.moves import RemovalDo as Do
 from tribodex.core.topics.removal.state import Removal, advice, force_of
 from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Result, Verdict

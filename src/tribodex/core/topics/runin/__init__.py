@@ -6,7 +6,7 @@ from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import STAGE, decide, judge
 from tribodex.core.topics.runin.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.runin.move import move
-from tribodex.core.topics.runin.moves import Do
+from tribodex.core.topics.runin.moves import RuninDo as Do
 from tribodex.core.topics.runin.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.runin.state import RunIn, fold
 

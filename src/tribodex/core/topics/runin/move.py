@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.runin.decide import RunCode, next_asked, verdicts_of
-from tribodex.core.topics.runin.moves import Do
+from tribodex.core.topics.runin.moves import RuninDo as Do
 from tribodex.core.topics.runin.state import Run, RunIn
 from tribodex.core.working import Level, Verdict
 

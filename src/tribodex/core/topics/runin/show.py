@@ -14,7 +14,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.runin import commands as cmd
 from tribodex.core.topics.runin import facts as ev
 from tribodex.core.topics.runin.decide import judged, limits_of, next_asked, verdicts_of
-from tribodex.core.topics.runin.moves import Do
+from tribodex.core.topics.runin.moves import RuninDo as Do
 from tribodex.core.topics.runin.state import Run, RunIn
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.warmth.settling import settle

@@ -5,7 +5,7 @@ from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.decide import INBOARD, SET, decide, move
 from tribodex.core.topics.seals.edges import ANSWERS, EXPECTS, GATED, HELD, claims
-from tribodex.core.topics.seals.moves import Do
+from tribodex.core.topics.seals.moves import SealsDo as Do
 from tribodex.core.topics.seals.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.seals.state import Seals, fold
 

@@ -22,7 +22,7 @@ from tribodex.core.topics import lineup
 from tribodex.core.topics.lineup.state import growth_of
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
-from tribodex.core.topics.seals.moves import Do
+from tribodex.core.topics.seals.moves import SealsDo as Do
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level, Result, Verdict, number
 

@@ -61,7 +61,9 @@ def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:
     at, plan = desk.at, state.plan
     planned = Claim("seals.planned", "seals known, and right for speed and warmth", INBOARD, at, (ev.SealsPlanned,))
     if plan is None:
-        return (planned,)
+        # Nothing is set while nobody said which: the second stage is not done because nothing is asked of it yet.
+        unsaid = not_yet("Which seals is not said yet.")
+        return (planned, Claim("seals.to_set", "seals set, greased, free", SET, at, now=unsaid, what=What.SEALED))
     made = [Claim("seals.planned", planned.words, INBOARD, at, (ev.SealsPlanned,), now=worst(plan.verdicts))]
     for side in plan.sides:
         now = state.sides[side]

@@ -7,7 +7,7 @@ from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, decide
 from tribodex.core.topics.shouldered.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.shouldered.move import move
-from tribodex.core.topics.shouldered.moves import Do
+from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import CONDITIONS
 from tribodex.core.topics.shouldered.show import figures, record, said, tell, view
 from tribodex.core.topics.shouldered.state import Shouldered, fold

@@ -7,7 +7,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.heating import contact_c
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered.decide import force_words, stage_of
-from tribodex.core.topics.shouldered.moves import Do
+from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
 from tribodex.core.working import Level

@@ -16,7 +16,7 @@ from tribodex.core.shouldered.tools import DriftTube, drift_tube
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
-from tribodex.core.topics.shouldered.moves import Do
+from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import HeldBy
 from tribodex.core.topics.shouldered.state import Shouldered, figures_now, grip, ways
 from tribodex.core.working import Result, Verdict

@@ -5,7 +5,7 @@ from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock import facts as ev
 from tribodex.core.topics.stock.decide import decide, move
 from tribodex.core.topics.stock.edges import ANSWERS, EXPECTS, claims
-from tribodex.core.topics.stock.moves import Do
+from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.show import record, said, tell, view
 from tribodex.core.topics.stock.state import Stock, fold
 

@@ -13,7 +13,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.stock.commands import Attach, CheckPart, MakeMark, PutIn, SayJoint, TakeOut
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
-from tribodex.core.topics.stock.moves import Do
+from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.state import Stock
 
 # Without these at every bearing nothing can go back as it was.

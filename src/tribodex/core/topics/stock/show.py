@@ -12,7 +12,7 @@ from tribodex.core.sheet import Photo, Section, Table
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock.decide import NEEDED, missing_of
 from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
-from tribodex.core.topics.stock.moves import Do
+from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.state import Stock, Temporary
 
 

@@ -5,7 +5,7 @@ from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import STAGE, decide, move
 from tribodex.core.topics.stop.edges import ANSWERS, EXPECTS, claims
-from tribodex.core.topics.stop.moves import Do
+from tribodex.core.topics.stop.moves import StopDo as Do
 from tribodex.core.topics.stop.show import record, said, tell, view
 from tribodex.core.topics.stop.state import Stop, fold
 

@@ -16,7 +16,7 @@ from tribodex.core.schedule.due import CareKind
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
-from tribodex.core.topics.stop.moves import Do
+from tribodex.core.topics.stop.moves import StopDo as Do
 from tribodex.core.topics.stop.state import Stop
 from tribodex.core.warmth.reading import ReadBy, read_warmth
 from tribodex.core.warmth.settling import LOOK_C, STOP_C

@@ -15,7 +15,7 @@ from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import how, in_words
-from tribodex.core.topics.stop.moves import Do
+from tribodex.core.topics.stop.moves import StopDo as Do
 from tribodex.core.topics.stop.state import Stop
 from tribodex.core.working import Level, Verdict, number
 

@@ -9,7 +9,7 @@ from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, decide
 from tribodex.core.topics.units.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.units.move import move
-from tribodex.core.topics.units.moves import Do
+from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import CONDITIONS
 from tribodex.core.topics.units.show import figures, record, said, tell, view
 from tribodex.core.topics.units.state import Unit, fold

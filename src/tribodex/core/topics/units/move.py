@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
-from tribodex.core.topics.units.moves import Do
+from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import Form

@@ -13,7 +13,7 @@ from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import float_now, line_results
-from tribodex.core.topics.units.moves import Do
+from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room
 from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar

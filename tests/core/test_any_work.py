@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import contextlib
 import dataclasses
-from collections.abc import Callable
+import typing
+from collections.abc import Callable, Iterator
+from enum import Enum
+from itertools import islice, product
 from typing import Any
 
 import pytest
@@ -12,6 +15,7 @@ from hypothesis import HealthCheck, Phase, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_state_machine_as_test
 
+from tests import proved
 from tests.core.test_any_text import ODD
 from tests.core.test_cartridge import CLOSING, CartridgeBench
 from tests.core.test_follower import FollowerBench
@@ -20,13 +24,15 @@ from tests.core.test_shaft_job import ShaftBench, of_type
 from tests.core.test_shouldered import ShoulderBench
 from tests.core.test_stop import RoundBench
 from tests.core.test_units import COLLAR, SCREWS, UnitBench
-from tribodex.core.errors import TribodexError
+from tribodex.core.errors import InvalidInput, TribodexError
 from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
+from tribodex.core.job.decide import decide
 from tribodex.core.job.gates import ask_gates
 from tribodex.core.job.needs import ask_needs
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import in_job, proofs
+from tribodex.core.job.readback import asked_of
 from tribodex.core.job.topic import Desk, Task
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics import fold, taken_further, tell
@@ -50,8 +56,6 @@ def words(hint: Any, name: str) -> st.SearchStrategy[Any]:
 
 
 def commands_of(classes: list[type]) -> st.SearchStrategy[Any]:
-    import typing
-
     made = []
     for cls in classes:
         hints = typing.get_type_hints(cls)
@@ -125,6 +129,51 @@ def a_stop_stays(desk: Desk) -> None:
         assert not (proof.proven and proof.entry in entries and proof.claim.by), proof
 
 
+def fillings(desk: Desk, command: type) -> Iterator[Any]:
+    """A command such as a person fills it in: what may be chosen, what the example says, each bearing, small numbers."""
+    hints = typing.get_type_hints(command)
+    each: dict[str, list[Any]] = {}
+    for name, ask in asked_of(command).items():
+        hint = hints[name]
+        if name == "place":
+            each[name] = [place.id for place in desk.job.places]
+        elif hint is bool:
+            each[name] = [True, False]
+        elif hint is int:
+            each[name] = [1, 2, 3, 4]
+        elif int in typing.get_args(hint):
+            each[name] = [None, 2]
+        elif ask.choices:
+            kinds = [kind for kind in (hint, *typing.get_args(hint)) if isinstance(kind, type) and issubclass(kind, Enum)]
+            each[name] = [kinds[0](value) if kinds and value else value for value in ask.choices]
+        else:
+            each[name] = [ask.example.split(",")[0].split(";")[0], "Ada", "12"]
+    for values in islice(product(*each.values()), 400):
+        yield command(**dict(zip(each, values, strict=True)))
+
+
+def taken(desk: Desk, task: Task) -> None:
+    """The move that is offered is no step out of place: filled in by a person, it is taken, or a value of it is asked for again."""
+    move = ahead.move_at(desk, task)
+    topic = desk.house.by_stage.get(task.stage.id)
+    if topic is None or not isinstance(move.do, topic.do):
+        return
+    command = ahead.tap_of(topic, str(move.do))
+    if command is None:
+        return
+    refusals = []
+    for filled in fillings(desk, type(command)):
+        try:
+            decide(desk, filled, frozenset(asked_of(type(filled))))
+        except InvalidInput:
+            return
+        except TribodexError as error:
+            refusals.append(error.detail)
+        else:
+            return
+    raise AssertionError(f"{move.do} is offered and never taken: {dict.fromkeys(refusals)}")
+
+
 def offered(desk: Desk, task: Task) -> None:
     """What is offered is not held back by a gate, an open point or a need: those are said first."""
     move = ahead.move_at(desk, task)
@@ -182,11 +231,16 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
             self.running, self.taken = fold(self.bench.log), list(self.bench.log)
 
         def attempt(self, command: object, at: str) -> None:
-            before = list(self.bench.log)
+            before, shown = list(self.bench.log), proved.shown(self.bench.desk())
             try:
                 self.bench.do(command, at=at)
             except TribodexError as error:
                 assert error.detail and self.bench.log == before
+                return
+            said = [event.fact for event in self.bench.log[len(before) :]]
+            if any(verdict.level is Level.STOP for fact in said for verdict in fact.judgements()):
+                better = {key for key, is_now in proved.shown(self.bench.desk()).items() if is_now and shown.get(key) is False}
+                assert not better, f"what stops proves nothing: {said} {better}"
 
         @rule(command=taps, at=st.sampled_from(places))
         def any_tap(self, command: Any, at: str) -> None:
@@ -223,10 +277,14 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
                 for proof in proofs(there, topic, at):
                     assert proof.claim.stage in topic.stages and proof.words
             a_stop_stays(here)
+            proved.as_if_said_right_at_once(self.bench.desk())
             for task in rail.tasks(here):
                 offered(here.here(task.at), task)
 
         def teardown(self) -> None:
+            here = self.bench.desk()
+            for task in rail.tasks(here):
+                taken(here.here(task.at), task)
             ends(self.bench)
 
     run_state_machine_as_test(

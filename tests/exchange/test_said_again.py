@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 import dataclasses
+import random
+import re
 from collections import Counter
 from pathlib import Path
 from typing import Any
 
 import pytest
 
+from tests import proved
 from tests.exchange.test_golden_logs import LOGS, read
+from tribodex.core.errors import TribodexError
+from tribodex.core.job.commands import Correct
 from tribodex.core.job.correct import said_again, say_again
 from tribodex.core.job.decide import decide
 from tribodex.core.job.facts import Event, Fact, kind_of
@@ -78,3 +83,43 @@ def test_a_bare_length_of_a_plan_says_the_unit_it_was_read_in() -> None:
 def test_a_bare_length_of_the_nut_whose_unit_nobody_knows_comes_back_as_its_degrees() -> None:
     assert say_again(HOUSE, ev.NutTurned(35.2, "31", "rim")) == tapered.TurnNut("35.2", "degrees")
     assert say_again(HOUSE, ev.NutTurned(35.2, "31 mm", "rim")) == tapered.TurnNut("31 mm", "rim")
+
+
+def _altered(command: Any) -> list[Any]:
+    """The same command with one thing said otherwise: another choice, a box the other way, a number a little off."""
+    made = []
+    for name, ask in asked_of(type(command)).items():
+        value, others = getattr(command, name), []
+        if ask.stays:
+            continue
+        if isinstance(value, bool):
+            others = [not value]
+        elif ask.choices:
+            others = [type(value)(other) for other in ask.choices if other and str(other) != str(value)] if isinstance(value, str) else []
+        elif ask.family.numeric and isinstance(value, str) and (found := re.fullmatch(r"([0-9.]+)( [^0-9+]*)?", value)):
+            others = [f"{float(found[1]) * 1.04:.6g}{found[2] or ''}"]
+        made += [dataclasses.replace(command, **{name: other}) for other in others]
+    return made
+
+
+@pytest.mark.parametrize("path", [path for path in LOGS if "2026-11-29" <= path.stem < "3"], ids=lambda p: p.stem)
+def test_corrected_it_stands_as_if_it_had_been_said_right_at_once(path: Path, reference: Reference) -> None:
+    """In every slice, alarm and proof; for every entry with one thing said otherwise, as far as that can be said there."""
+    kept, log = read(path)
+    desk = desk_of(reference, Loaded(kept["job_id"], log, fold(log)))
+    last, corrected, begun = log[-1], 0, random.Random(path.stem)
+    entries = [event for event in log if (now := desk.job.effective.get(event.seq)) is not None and said_again(HOUSE, now)[0] is not None]
+    for event in begun.sample(entries, min(12, len(entries))):
+        now = desk.job.effective[event.seq]
+        assert now is not None  # only those
+        for command in _altered(say_again(HOUSE, now))[:3]:
+            meant = frozenset(asked_of(type(command)))
+            try:
+                at, made = decide(dataclasses.replace(desk, at=event.at), Correct(event.seq, "misread", command), meant)
+            except TribodexError:
+                continue
+            more = [dataclasses.replace(last, seq=last.seq + i, at=at, fact=fact) for i, fact in enumerate(made, 1)]
+            after = [*log, *more]
+            proved.as_if_said_right_at_once(dataclasses.replace(desk, job=fold(after), log=after))
+            corrected += 1
+    assert corrected or len(entries) < 4 or desk.job.abandoned

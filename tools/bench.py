@@ -17,6 +17,7 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 from adviser_report import Report, write_report
 from rounds_report import measure_rounds, show, write_rounds_report
 from server_report import measure_server, write_server_report
+from tap_report import large_job
 from tests.helpers import make_bench
 from tests.trial import ERRORS, Measured, Says, at_best, line_of
 from tests.trial import measure as trial_of
@@ -61,6 +62,7 @@ def core() -> None:
     measure("the adviser's answer", lambda: job.state.advice())
     measure("the whole bench", lambda: bench(reference, Loaded("x", job.log, job.job)))
     measure("read tables and procedures", load_reference, 20)
+    measure("a tap with its answer: 8 bearings, 500 entries", large_job(reference), 60)
 
 
 def server() -> None:

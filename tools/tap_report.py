@@ -11,9 +11,9 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.topics.tapered import commands as cmd
+from tribodex.usecases import opening
 from tribodex.usecases.bench import bench
 from tribodex.usecases.jobs import do
-from tribodex.usecases import opening
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.ports import Machine, Position, Reference, Tap
 

@@ -35,14 +35,14 @@ def between(low: float | None, high: float | None, why: str) -> Expect:
 
 
 def by_size(size: Size, least: float, most: float, what: str) -> Expect:
-    """A share of a size of the bearing at the command's place; nothing where no bearing is planned there."""
+    """A share of a size of the bearing at the command's place; nothing where no bearing is known there. `what`: what the rule says."""
 
     def expect(desk: Desk, state: Any, command: Any) -> Likely | None:
         fitted = fitted_there(desk, command)
         if fitted is None:
             return None
         mm: float = getattr(fitted.bearing, size)
-        return Likely(least * mm, most * mm, f"{what} {_SIZES[size]} of {mm:g} mm")
+        return Likely(least * mm, most * mm, f"{what}; this bearing is {mm:g} mm {_SIZES[size]}")
 
     return expect
 
@@ -55,7 +55,7 @@ def by_shaft(least: float, most: float, what: str) -> Expect:
         if fitted is None:
             return None
         mm = fitted.shaft.diameter_mm
-        return Likely(least * mm, most * mm, f"{what} a shaft of {mm:g} mm")
+        return Likely(least * mm, most * mm, f"{what}; the shaft here is {mm:g} mm")
 
     return expect
 
@@ -81,4 +81,4 @@ def fitted_there(desk: Desk, command: Any) -> Fitted | None:
     return desk.fitted(at) if at in known else None
 
 
-_SIZES: dict[Size, str] = {"bore_mm": "a bore", "outside_mm": "an outside diameter", "width_mm": "a width"}
+_SIZES: dict[Size, str] = {"bore_mm": "in the bore", "outside_mm": "outside", "width_mm": "wide"}

@@ -63,7 +63,7 @@ def _engaged(desk: Desk, state: Closing, command: cmd.PlanJoint) -> Likely | Non
 
 
 _SCALE = between(0.4, 3_000.0, "torque wrenches reach from 0.4 to 3000 N·m")
-_BESIDE = by_size("width_mm", 0.0, 1.0, "a gap beside the ring belongs to")
+_BESIDE = by_size("width_mm", 0.0, 1.0, "a gap beside the ring is less than its width")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.TightenBolt, "torque"): _bolt,
     (cmd.TightenBolt, "bolt"): NUMBERED,

@@ -55,7 +55,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SetFlinger, "gap"): between(0.1, 8.0, "a flinger stands about 0.8 mm (1/32 in) off its cover"),
     (cmd.TurnOver, "stands_out"): between(0.0, 3_000.0, "a shaft sticks out by up to 3 m"),
     (cmd.TurnOver, "free"): between(0.0, 3_000.0, "blocks leave up to 3 m free"),
-    (cmd.MeasureCover, "depth"): by_size("width_mm", 0.0, 4.0, "the outer ring lies in its seat like"),
+    (cmd.MeasureCover, "depth"): by_size("width_mm", 0.0, 4.0, "an outer ring does not lie that deep in its seat"),
     (cmd.MeasureCover, "spigot"): _spigot,
     (cmd.TightenRound, "gaps"): between(0.0, 5.0, "a cover stands off by up to 5 mm"),
 }

@@ -59,7 +59,7 @@ def _space(share: tuple[float, float], what: str) -> Expect:
         if fitted is None:
             return None
         size = fitted.bearing.outside_mm**2 * fitted.bearing.width_mm / 1000
-        return Likely(round(share[0] * size, 1), round(share[1] * size), f"{what} a bearing of {fitted.bearing.outside_mm:g} mm outside diameter")
+        return Likely(round(share[0] * size, 1), round(share[1] * size), f"{what}; this bearing is {fitted.bearing.outside_mm:g} mm outside")
 
     return expect
 
@@ -70,15 +70,15 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanFill, "stroke"): always(STROKE),
     (cmd.PlanFill, "cartridge"): always(CARTRIDGE),
     (cmd.PlanFill, "mass"): _mass,
-    (cmd.PlanFill, "sheet"): _space((0.01, 5.0), "so much goes into a housing for"),
-    (cmd.PlanFill, "volume"): _space((0.05, 10.0), "so much is free beside"),
-    (cmd.PlanFill, "housing"): by_size("outside_mm", 0.95, 3.0, "a housing's inside stands round"),
-    (cmd.PlanFill, "inside"): by_size("width_mm", 0.8, 8.0, "a housing's inside is wider than"),
+    (cmd.PlanFill, "sheet"): _space((0.01, 5.0), "a housing takes some share of the space round its bearing"),
+    (cmd.PlanFill, "volume"): _space((0.05, 10.0), "the space beside a bearing goes with its size"),
+    (cmd.PlanFill, "housing"): by_size("outside_mm", 0.95, 3.0, "a housing is a little wider inside than the ring"),
+    (cmd.PlanFill, "inside"): by_size("width_mm", 0.8, 8.0, "a housing's inside is one to some widths"),
     (cmd.PlanFill, "share"): between(5.0, 100.0, "a housing is filled by 20 to 100 %"),
     (cmd.PlanFill, "corners"): between(1, 8, "a housing has 2 to 8 corners"),
     (cmd.FillCorner, "corner"): NUMBERED,
     (cmd.FillCorner, "amount"): _corner,
-    (cmd.FillOil, "below"): by_size("outside_mm", 0.0, 0.7, "oil stands at the lowest roller of"),
+    (cmd.FillOil, "below"): by_size("outside_mm", 0.0, 0.7, "oil stands at the lowest roller"),
 }
 
 

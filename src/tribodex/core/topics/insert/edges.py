@@ -22,13 +22,13 @@ ANSWERS: dict[str, AnsweredBy] = {
 }
 GATED: dict[type, str] = {cmd.TakeInsertOut: STAGE}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
-_ACROSS = by_size("width_mm", 0.0, 2.5, "a face of the housing lies beside")
+_ACROSS = by_size("width_mm", 0.0, 2.5, "a face of the housing lies close beside the insert")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.MeasureFitting, "to_marked"): _ACROSS,
     (cmd.MeasureFitting, "to_other"): _ACROSS,
     (cmd.CentreInsert, "first"): _ACROSS,
     (cmd.CentreInsert, "second"): _ACROSS,
-    (cmd.CentreInsert, "circle"): by_size("outside_mm", 0.2, 1.1, "two spots on the face of"),
+    (cmd.CentreInsert, "circle"): by_size("outside_mm", 0.2, 1.1, "two spots lie on the face of the ring"),
 }
 
 

@@ -32,13 +32,13 @@ def _to_come(desk: Desk, state: ShaftState, command: cmd.LaySleeve) -> Likely | 
     return Likely(round(span.low / 4, 3), round(span.high * 4, 3), f"{span.low:.2g} to {span.high:.2g} mm is planned")
 
 
-_RING = by_size("width_mm", 0.0, 2.0, "a ring stands beside")
+_RING = by_size("width_mm", 0.0, 2.0, "a ring beside the bearing is no wider")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SayMark, "at"): between(0.0, 20_000.0, "shafts are up to 20 m long"),
-    (cmd.SayRings, "seat"): by_size("width_mm", 0.8, 4.0, "it is a seat for"),
+    (cmd.SayRings, "seat"): by_size("width_mm", 0.8, 4.0, "a seat is as wide as the bearing, or some more"),
     (cmd.SayRings, "near"): _RING,
     (cmd.SayRings, "far"): _RING,
-    (cmd.LaySleeve, "sleeve_to_ring"): by_size("width_mm", 0.0, 3.0, "a sleeve stands out beside"),
+    (cmd.LaySleeve, "sleeve_to_ring"): by_size("width_mm", 0.0, 3.0, "a sleeve stands out by less"),
     (cmd.LaySleeve, "drive_up"): _to_come,
     (cmd.SayRunning, "mount"): always(AT_REST),
     (cmd.SayRunning, "running_shaft"): always(SHAFT_WARM),

@@ -10,7 +10,7 @@ from tribodex.core.topics.look import facts as ev
 from tribodex.core.topics.look.decide import STAGE
 from tribodex.core.topics.look.state import Look
 
-_ACROSS = by_size("width_mm", 0.0, 1.1, "a mark lies on")
+_ACROSS = by_size("width_mm", 0.0, 1.1, "a mark lies on the ring")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SeeMark, "question"): NUMBERED,
     (cmd.MarkFinding, "at"): ANY_ANGLE,

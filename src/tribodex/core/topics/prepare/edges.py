@@ -27,7 +27,7 @@ def _size(desk: Desk, state: Prepared, command: cmd.ReadSeat) -> Likely | None:
 
 
 EXPECTS: dict[tuple[type, str], Expect | str] = {
-    (cmd.PlanSeat, "nominal"): by_shaft(0.9, 1.1, "by its plan it is"),
+    (cmd.PlanSeat, "nominal"): by_shaft(0.9, 1.1, "a seat has the size of its shaft"),
     (cmd.ReadSeat, "section"): NUMBERED,
     (cmd.ReadSeat, "direction"): NUMBERED,
     (cmd.ReadSeat, "size"): _size,

@@ -43,7 +43,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanSeals, "speed"): _lip,
     (cmd.PlanSeals, "temperature"): always(RUNNING),
     (cmd.PlanSeals, "fitting_temperature"): always(AT_REST),
-    (cmd.PlanSeals, "chamfer"): by_shaft(0.6, 1.0, "its chamfer ends below"),
+    (cmd.PlanSeals, "chamfer"): by_shaft(0.6, 1.0, "a chamfer ends below the shaft's diameter"),
     (cmd.PlanSeals, "angle"): always(LEAD_IN),
     (cmd.PlanSeals, "sheet_least"): _FREE,
     (cmd.PlanSeals, "sheet_most"): _FREE,

@@ -52,9 +52,9 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SayShaftWarmth, "temperature"): always(AT_REST),
     (cmd.ReadRing, "ring_temperature"): always(HEATED),
     (cmd.ReadRing, "outer_temperature"): always(HEATED),
-    (cmd.ReadGaps, "gaps"): by_size("width_mm", 0.0, 1.5, "a ring on its way stands off by up to its own width,"),
-    (cmd.HoldFast, "ends_before"): by_shaft(0.0, 1.0, "the ends of a retaining ring stand apart on"),
-    (cmd.HoldFast, "ends_after"): by_shaft(0.0, 1.0, "the ends of a retaining ring stand apart on"),
+    (cmd.ReadGaps, "gaps"): by_size("width_mm", 0.0, 1.5, "a ring on its way stands off by up to its own width"),
+    (cmd.HoldFast, "ends_before"): by_shaft(0.0, 1.0, "the ends of a retaining ring do not stand that far apart"),
+    (cmd.HoldFast, "ends_after"): by_shaft(0.0, 1.0, "the ends of a retaining ring do not stand that far apart"),
     (cmd.ReadGaps, "circle"): _circle,
 }
 

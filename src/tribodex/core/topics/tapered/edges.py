@@ -71,7 +71,7 @@ def _start(desk: Desk, state: Tapered, command: cmd.SetZero) -> Likely | None:
 
 
 _LEAF = "read against the gauge set and the group's band: outside it the readings that fit are offered"
-_ENDS = by_size("width_mm", 0.0, 3.0, "a sleeve stands out beside")
+_ENDS = by_size("width_mm", 0.0, 3.0, "a sleeve stands out by less")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.StartGauging, "inner_temperature"): always(HEATED),
     (cmd.StartGauging, "outer_temperature"): always(HEATED),

@@ -35,6 +35,7 @@ export function Frame({
   problem,
   id,
   onChoose,
+  onMeant,
   children,
 }: {
   label: string;
@@ -42,8 +43,11 @@ export function Frame({
   problem?: ProblemField;
   id: string;
   onChoose?: (text: string) => void;
+  onMeant?: () => void;
   children: ReactNode;
 }) {
+  // What is said as it was typed is the last one: it is no choice, it is meant or not.
+  const choices = (problem?.meant ? problem.choices?.slice(0, -1) : problem?.choices) ?? [];
   return (
     <div>
       <label htmlFor={id} className="block pb-1 text-sm font-bold">
@@ -65,14 +69,16 @@ export function Frame({
           ) : null}
         </p>
       ) : null}
-      {problem && onChoose && problem.choices && problem.choices.length > (problem.meant ? 1 : 0) ? (
+      {problem && onChoose && (choices.length > 0 || (problem.meant && onMeant)) ? (
         <div role="group" aria-label={`What was meant: ${label}`} className="flex flex-wrap gap-2 pt-2">
-          {/* What is said as it was typed is said at the message above: here it would be read back again. */}
-          {(problem.meant ? problem.choices.slice(0, -1) : problem.choices).map((choice) => (
+          {choices.map((choice) => (
             <Button key={choice} onClick={() => onChoose(choice)}>
               {choice}
             </Button>
           ))}
+          {problem.meant && onMeant ? (
+            <Button onClick={onMeant}>{problem.choices?.at(-1)} is meant</Button>
+          ) : null}
         </div>
       ) : null}
     </div>
@@ -85,16 +91,19 @@ export function TextField({
   hint,
   problem,
   onChoose,
+  onMeant,
   ...rest
 }: InputHTMLAttributes<HTMLInputElement> & {
   label: string;
   hint?: ReactNode;
   problem?: ProblemField;
   onChoose?: (text: string) => void;
+  /** The number stands as it was typed: it was read back, and is meant. */
+  onMeant?: () => void;
 }) {
   const id = useId();
   return (
-    <Frame label={label} hint={hint} problem={problem} id={id} onChoose={onChoose}>
+    <Frame label={label} hint={hint} problem={problem} id={id} onChoose={onChoose} onMeant={onMeant}>
       <input
         id={id}
         className={`${FIELD} ${problem ? "border-oxide" : ""}`}

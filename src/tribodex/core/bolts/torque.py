@@ -173,3 +173,18 @@ def judge_torque(asked_nm: Span, set_nm: float, *, low_why: str, high_why: str) 
     if set_nm < asked_nm.low * 0.9:
         return Verdict("too loose", Level.STOP, f"{number(set_nm)} N·m, where {words} N·m is asked: {low_why}", code=TorqueCode.TOO_LOOSE)
     return Verdict("at torque", Level.GOOD, f"{number(set_nm)} N·m of {words} N·m.")
+
+
+def any_torque(thread: BoltThread) -> Span:
+    """From half of what the softest screw takes to what the hardest does (N·m): outside it nobody means this thread.
+
+    Symbols: K·d·0.75·S_p·A_s with K = 0.075 and S_p = 225 MPa (class 4.6), K = 0.2 and S_p = 970 MPa (class 12.9).
+    Valid: steel screws. Raises: nothing. Source: ISO 898-1 for the proof stresses (from memory); the rest common practice, no source.
+
+    >>> from tribodex.core.bolts.thread import read_thread
+    >>> span = any_torque(read_thread("M16"))
+    >>> round(span.low), round(span.high)
+    (32, 365)
+    """
+    least, most = (k * thread.diameter_mm * 0.75 * proof * thread.stress_area_mm2 / 1000 for k, proof in ((0.075, 225.0), (0.2, 970.0)))
+    return Span(round(least, 2), round(most, 1))

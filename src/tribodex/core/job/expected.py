@@ -8,6 +8,8 @@ from __future__ import annotations
 import math
 from typing import Any, Literal
 
+from tribodex.core.bolts.thread import BoltThread
+from tribodex.core.bolts.torque import any_torque
 from tribodex.core.job.asked import Likely
 from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Desk, Expect
@@ -67,6 +69,17 @@ def speed_of_bearing(desk: Desk, state: Any, command: Any) -> Likely | None:
         return Likely(0.1, 30_000.0, "machines turn at 0.1 to 30 000 r/min")
     mean = (fitted.bearing.bore_mm + fitted.bearing.outside_mm) / 2
     return Likely(0.1, round(MOST_DN / mean, -2), f"a bearing of {mean:g} mm mean diameter turns below that")
+
+
+def torque_for(thread: BoltThread) -> Likely:
+    """A torque (N·m) that a screw of this thread may be given, soft or hard."""
+    span = any_torque(thread)
+    return Likely(span.low, span.high, f"{thread.text} takes so much, from a soft screw to the hardest")
+
+
+def beside(mm: float, least: float, most: float, what: str) -> Likely:
+    """A share of a length that is known already (mm)."""
+    return Likely(round(least * mm, 2), round(most * mm, 2), f"{what} {mm:g} mm")
 
 
 def speed_of_lip(shaft_mm: float) -> Likely:

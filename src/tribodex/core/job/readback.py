@@ -120,6 +120,17 @@ def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
     return [round(one, 6) for one in others if not outside(one, likely)]
 
 
+def compared(name: str, typed: str, family: Family, likely: Likely | None, shown: str = "") -> Field | None:
+    """The field to ask about where a number as typed lies outside what is expected; None where it does not, or cannot be read."""
+    if likely is None or not typed.strip():
+        return None
+    values, unit = numbers_in(family, typed, name, shown)
+    bad = next((value for value in values if outside(value, likely)), None)
+    if bad is None:
+        return None
+    return _field(name, typed.strip(), bad, likely, family, likely.counted or unit, alone=len(values) == 1)
+
+
 def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]) -> None:
     """Raises ReadBack, with a field for each number that is not expected and was not said to be meant."""
     state, asked = desk.of(topic), asked_of(type(command))
@@ -129,13 +140,9 @@ def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]
         typed = getattr(command, name)
         if expect is None or isinstance(expect, str) or name in meant or typed in ("", None):
             continue
-        likely = expect(desk, state, command)
-        if likely is None:
-            continue
-        values, unit = numbers_in(ask.family, str(typed), name, getattr(command, "shown", ""))
-        bad = next((value for value in values if outside(value, likely)), None)
-        if bad is not None:
-            wrong.append(_field(name, str(typed).strip(), bad, likely, ask.family, likely.counted or unit, alone=len(values) == 1))
+        found = compared(name, str(typed), ask.family, expect(desk, state, command), getattr(command, "shown", ""))
+        if found is not None:
+            wrong.append(found)
     if wrong:
         raise ReadBack(wrong[0].message, *wrong)
 

@@ -50,3 +50,5 @@ class PlanDraft:
     special_sleeve: str = ""
     half_by: str = ""
     oil: str = ""
+    # Fields whose number was read back and is meant, with commas.
+    meant: str = ""

@@ -13,6 +13,7 @@ from tribodex.core.components.lock_nut import Family, LockKind, LockNut
 from tribodex.core.components.material import SHAFT_STEEL
 from tribodex.core.components.shaft import Finish, Seat, Shaft
 from tribodex.core.errors import InvalidInput
+from tribodex.core.job import asked as ask
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import METHOD_NOTES, Method, Oil, WasherMethod, default_oil, default_washer, methods_for
@@ -83,7 +84,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
 
     Raises InvalidInput with every field to correct.
     """
-    errors = Collector()
+    errors = Collector(draft.meant)
     designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
     kind = designation.kind if designation else Kind.SPHERICAL_ROLLER
     housed = draft.housed_unit.strip() not in ("", "no")
@@ -125,6 +126,12 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
         )
     piston = errors.take(lambda: parse_area_mm2(draft.piston_area, "piston_area")) if draft.piston_area.strip() else None
     start = errors.take(lambda: parse_pressure_mpa(draft.start_pressure, "start_pressure")) if draft.start_pressure.strip() else None
+    if size is not None:
+        square = size.bore_mm**2
+        errors.expect(
+            "piston_area", draft.piston_area, ask.Family.AREA, ask.Likely(0.15 * square, 6 * square, f"a hydraulic nut for {size.bore_mm:g} mm")
+        )
+    errors.expect("start_pressure", draft.start_pressure, ask.Family.PRESSURE, ask.Likely(0.3, 15.0, "bearings start at 0.5 to 10 MPa"))
     asked = errors.take(lambda: _asked(draft, method)) if method else None
     risk = errors.take(lambda: _risk(draft.risk))
     errors.check()

@@ -12,6 +12,8 @@ from tribodex.core.cartridge.shaft_end import Hand, Turning, judge_hand
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import hole_limits_um
+from tribodex.core.job.asked import Family, Likely
+from tribodex.core.job.expected import beside, torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.cartridge.facts import CartridgePlan, CoverScrews, End
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
@@ -48,11 +50,12 @@ class CartridgeDraft:
     nut_torque: str = ""
     nut_source: str = ""
     flingers: str = ""
+    meant: str = ""
 
 
 def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[str, ShoulderPlan], fixed: str, floating: str) -> CartridgePlan:
     """Resolve a draft into a plan, for the bearings planned at two places. Raises InvalidInput with every field to correct."""
-    errors = Collector()
+    errors = Collector(draft.meant)
     end = _one_of(errors, draft.fixed_end, "fixed_end", ("drive", "far"), "At which end of the shaft is the fixed bearing?")
     separable = _one_of(errors, draft.separable, "separable", ("none", "fixed", "floating", "both"), "Which bearing comes apart?")
     if not draft.housing_class.strip():
@@ -69,6 +72,11 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
     turning = _one_of(
         errors, draft.turning, "turning", ("clockwise", "anticlockwise", "both", "unknown"), "Which way does the shaft turn, looked at from the nut?"
     )
+    errors.expect("growth", draft.growth, Family.LENGTH, Likely(0.0, 1.0, "a cartridge grows by tenths of a millimetre at most"))
+    bore = max(plan.bearing.bore_mm for plan in plans.values())
+    errors.expect("stands_out", draft.stands_out, Family.LENGTH, beside(bore, 0.2, 25.0, "the larger bore is"))
+    nut_likely = Likely(round(0.01 * bore**2, 1), round(0.4 * bore**2), f"lock nuts for {bore:g} mm take so much, from snug to firm")
+    errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, nut_likely)
     nut, nut_source = _sourced(errors, draft.nut_torque, "nut_torque", draft.nut_source, "nut_source")
     flingers = _one_of(errors, draft.flingers, "flingers", ("none", "drive", "far", "both"), "At which ends are flingers?")
     errors.check()
@@ -139,6 +147,9 @@ def _screws(errors: Collector, reference: Reference, draft: CartridgeDraft, fini
         errors.add("screw", "Which screws hold a cover?", "M8, 1/4-20")
         return None
     thread = errors.take(lambda: read_thread(draft.screw))
+    if thread is not None:
+        errors.expect("cover_torque", draft.cover_torque, Family.TORQUE, torque_for(thread))
+        errors.expect("engaged", draft.engaged, Family.LENGTH, beside(thread.diameter_mm, 0.2, 6.0, "the screw's diameter is"))
     engaged = errors.take(lambda: _engaged(thread, draft)) if thread is not None else None
     if engaged is not None and engaged.level is Level.STOP:
         errors.add("engaged", engaged.reason, "a longer screw, a larger one, or a thread insert")

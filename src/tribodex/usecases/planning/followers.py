@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from dataclasses import asdict, dataclass
 
+from tribodex.core.bolts.thread import BoltThread
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.straight import Closure, StraightBearing, StraightKind
 from tribodex.core.follower.stud import Clamp, Mount, StudRow, Thread, clamp_result
+from tribodex.core.job.asked import Family
+from tribodex.core.job.expected import beside, torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.follower.facts import FollowerPlan
 from tribodex.core.working import Result
@@ -30,11 +33,12 @@ class FollowerDraft:
     torque_thread: str = ""
     torque_source: str = ""
     regreased: str = ""
+    meant: str = ""
 
 
 def follower_plan(reference: Reference, draft: FollowerDraft) -> FollowerPlan:
     """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
-    errors = Collector()
+    errors = Collector(draft.meant)
     mount = errors.choice(Mount, draft.mount, "mount", question="Is it carried by a stud or by a pin in a fork?")
     roller = errors.take(lambda: read_length(draft.roller, "roller", LengthUnit.MM, ROLLER_UM).mm)
     row = reference.studs.find(roller) if roller is not None else None
@@ -42,6 +46,11 @@ def follower_plan(reference: Reference, draft: FollowerDraft) -> FollowerPlan:
     width = errors.take(lambda: read_length(draft.width, "width", LengthUnit.MM, WIDTH_UM).mm)
     if roller is not None and stud is not None and stud >= roller:
         errors.add("stud", f"A stud or pin of {stud:g} mm in a roller of {roller:g} mm cannot be.", f"below {roller:g} mm")
+    if roller is not None:
+        errors.expect("width", draft.width, Family.LENGTH, beside(roller, 0.2, 1.5, "the roller's diameter is"))
+        errors.expect("stud", draft.stud, Family.LENGTH, beside(roller, 0.15, 0.9, "the roller's diameter is"))
+    if stud is not None:
+        errors.expect("torque", draft.torque, Family.TORQUE, torque_for(BoltThread(f"a stud of {stud:g} mm", stud, stud * 0.1, True)))
     clamp = _clamp(errors, draft, row) if mount is Mount.STUD else None
     if draft.regreased.strip() not in ("yes", "no"):
         errors.add("regreased", "Will it be regreased in service? The plug hangs on it.", "yes or no")

@@ -12,6 +12,8 @@ from tribodex.core.components.straight import Closure, StraightBearing, read_num
 from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import shaft_limits_um
 from tribodex.core.fits.seat import SeatSpec, cylindrical_seat
+from tribodex.core.job.asked import Family
+from tribodex.core.job.expected import beside
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.shouldered.fit import by_limits
 from tribodex.core.shouldered.heating import HeatLimit, heat_limit
@@ -43,11 +45,12 @@ class ShoulderDraft:
     limit: str = ""
     held_by: str = ""
     stick_out: str = ""
+    meant: str = ""
 
 
 def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
-    errors = Collector()
+    errors = Collector(draft.meant)
     bearing = _bearing(errors, reference, draft)
     finish = errors.choice(Finish, draft.shaft_finish, "shaft_finish", Finish.GROUND)
     held_by = errors.choice(HeldBy, draft.held_by, "held_by", question="What holds it against its shoulder?")
@@ -130,6 +133,7 @@ def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> S
     if not BORE_UM[0] / 1000 < sizes["bore"] <= BORE_UM[1] / 1000 or not sizes["bore"] < sizes["outside"]:
         errors.add("bore", f"A bore of {sizes['bore']:g} mm in a ring of {sizes['outside']:g} mm is not planned here.", "6 to 200 mm, smaller than D")
         return None
+    errors.expect("width", draft.width, Family.LENGTH, beside(sizes["bore"], 0.08, 2.0, "its bore is"))
     group = errors.choice(Group, draft.group, "group", found.group if found is not None else Group.CN)
     # Whether grease is sealed in decides how warm it may get: it is read from the number or asked, never assumed.
     closure = errors.choice(Closure, draft.closure, "closure", found.closure if found is not None else None)

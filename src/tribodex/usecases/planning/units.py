@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from dataclasses import asdict, dataclass
 
+from tribodex.core.bolts.thread import read_thread
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.straight import Closure, StraightBearing, StraightKind
+from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.seat import SeatSpec, sliding_seat
+from tribodex.core.job.asked import Family, Likely
+from tribodex.core.job.expected import beside, torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.insert.facts import InsertPlan
 from tribodex.core.topics.units.plan import UnitPlan
@@ -23,6 +27,7 @@ from tribodex.usecases.ports import Reference
 
 BORE_UM, OUTSIDE_UM, WIDTH_UM = (8_000.0, 200_000.0), (20_000.0, 400_000.0), (8_000.0, 250_000.0)
 GROWTH_UM = (0.0, 60_000.0)
+GROWTH = Likely(0.0, 3.0, "shafts grow by tenths of a millimetre to some")
 
 
 @AS_TYPED
@@ -50,6 +55,7 @@ class UnitDraft:
     replace_insert: str = ""
     iron: str = ""
     grit: str = ""
+    meant: str = ""
 
 
 @dataclass(frozen=True)
@@ -62,7 +68,7 @@ class PlannedUnit:
 
 def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
-    errors = Collector()
+    errors = Collector(draft.meant)
     row = reference.inserts.read(draft.insert) if draft.insert.strip() else None
     size, shaft = _size(errors, draft, row)
     form, load = (
@@ -85,6 +91,7 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     screw = _screw(errors, reference, draft, size.bore_mm if size is not None and lock is UnitLock.SET_SCREWS else None)
     base, base_source = _base(errors, draft)
     growth = errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm) if draft.growth.strip() else None
+    errors.expect("growth", draft.growth, Family.LENGTH, GROWTH)
     regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? How askew it may stand hangs on it.")
     replaced = draft.replace_insert.strip() == "yes"
     iron = errors.choice(Iron, draft.iron, "iron", Iron.UNKNOWN) if replaced else None
@@ -143,6 +150,7 @@ def _size(errors: Collector, draft: UnitDraft, row: InsertRow | None) -> tuple[S
     if not bore < outside:
         errors.add("bore", f"A bore of {bore:g} mm in an insert of {outside:g} mm cannot be.", f"below {outside:g} mm")
         return None, ""
+    errors.expect("width", draft.width, Family.LENGTH, beside(outside, 0.15, 1.2, "its outside diameter is"))
     text = draft.insert.strip()
     label = f"insert {text}, {draft.bore.strip()}" if text else f"insert {bore:g} × {outside:g} mm"
     return StraightBearing(
@@ -181,6 +189,7 @@ def _screw(errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: f
         return None
     if draft.screw_torque.strip():
         torque = errors.take(lambda: parse_torque_nm(draft.screw_torque, "screw_torque"))
+        errors.expect("screw_torque", draft.screw_torque, Family.TORQUE, _any_screw(screw))
         if not draft.screw_source.strip():
             errors.add("screw_source", "Where does the torque come from?", "the maker's sheet, page")
         return ScrewTorque(screw, (Span(torque, torque),), draft.screw_source.strip(), maker=True) if torque is not None else None
@@ -190,11 +199,19 @@ def _screw(errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: f
     return found
 
 
+def _any_screw(screw: str) -> Likely | None:
+    try:
+        return torque_for(read_thread(screw))
+    except InvalidInput:
+        return None
+
+
 def _base(errors: Collector, draft: UnitDraft) -> tuple[float | None, str]:
     if not draft.base_torque.strip():
         return None, ""
     if not draft.base_source.strip():
         errors.add("base_source", "Where does the torque come from?", "the maker's sheet of the housing, page")
+    errors.expect("base_torque", draft.base_torque, Family.TORQUE, Likely(2.0, 2_000.0, "bolts of a housing take 5 to 1000 N·m"))
     return errors.take(lambda: parse_torque_nm(draft.base_torque, "base_torque")), draft.base_source.strip()
 
 

@@ -3,6 +3,7 @@ import { useState, type ReactNode } from "react";
 import type { ProblemField } from "../../api";
 import { Button, ChoiceRow, TextField, Tick } from "../../ui";
 import type { Draft } from "./draft";
+import { alsoMeant, meantBut } from "./meant";
 
 export interface Form {
   draft: Draft;
@@ -21,14 +22,16 @@ export function Text({
   label: string;
   hint?: string;
 }) {
+  const set = (value: string) => form.change({ [name]: value, meant: meantBut(form.draft.meant, name) });
   return (
     <TextField
       label={label}
       hint={hint}
       value={form.draft[name]}
       problem={form.problem(name)}
-      onChange={(event) => form.change({ [name]: event.target.value })}
-      onChoose={(choice) => form.change({ [name]: choice })}
+      onChange={(event) => set(event.target.value)}
+      onChoose={set}
+      onMeant={() => form.change({ meant: alsoMeant(form.draft.meant, name) })}
     />
   );
 }

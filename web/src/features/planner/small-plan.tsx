@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { Button, ChoiceRow, Figure, TextField } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
 import { FITTED } from "./fitted-plan";
+import { alsoMeant, meantBut } from "./meant";
 import { LockWays } from "./lock-ways";
 import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
 import { UNIT } from "./unit-plan";
@@ -78,7 +79,9 @@ function Fields({ plan, small }: { plan: Plan; small: SmallPlan }) {
   const { draft, change, at } = plan;
   const byHand = small.fields.some(({ name, seldom }) => seldom && (draft[name] || at(name)));
   const shown = small.fields.filter((field) => matters(field, draft) && (!field.seldom || more || byHand));
-  const set = (name: string) => (value: string) => change({ [name]: value });
+  // Another number is compared anew, whatever was meant before.
+  const set = (name: string) => (value: string) =>
+    change({ [name]: value, meant: meantBut(draft.meant, name) });
   return (
     <>
       {shown.map(({ name, label, hint, options }) =>
@@ -100,6 +103,7 @@ function Fields({ plan, small }: { plan: Plan; small: SmallPlan }) {
             problem={at(name)}
             onChange={(event) => set(name)(event.target.value)}
             onChoose={set(name)}
+            onMeant={() => change({ meant: alsoMeant(draft.meant, name) })}
           />
         ),
       )}

@@ -7,7 +7,7 @@ from tribodex.core.bolts.torque import PASSES, TorqueCode
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import FOOT, OUT_OF_LINE, OVER, Likely, torque_near
-from tribodex.core.job.expected import NUMBERED, always, between, by_size
+from tribodex.core.job.expected import NUMBERED, always, between, by_size, torque_for
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.gaps import RingGapCode
@@ -47,12 +47,8 @@ def _thread(command: cmd.PlanJoint) -> BoltThread | None:
 
 
 def _maker(desk: Desk, state: Closing, command: cmd.PlanJoint) -> Likely | None:
-    """From half of what the softest screw takes to what the hardest does: what a maker may ask of this thread."""
     thread = _thread(command)
-    if thread is None:
-        return None
-    least, most = (k * thread.diameter_mm * 0.75 * proof * thread.stress_area_mm2 / 1000 for k, proof in ((0.075, 225.0), (0.2, 970.0)))
-    return Likely(round(least, 1), round(most, 1), f"{thread.text} takes so much, from a soft screw to the hardest")
+    return torque_for(thread) if thread is not None else None
 
 
 def _engaged(desk: Desk, state: Closing, command: cmd.PlanJoint) -> Likely | None:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import json
 import re
+import typing
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
@@ -113,3 +115,27 @@ def test_no_raw_floats_are_printed(capsys: pytest.CaptureFixture[str]) -> None:
     said = capsys.readouterr().out
     numbers = re.findall(r": (-?\d+\.\d+)", said)
     assert not [n for n in numbers if n.endswith(".0") or len(n.split(".")[1]) > 7], numbers
+
+
+def test_every_number_of_a_calculator_has_an_end_on_both_sides() -> None:
+    """What is only worked out is compared with nothing: it is bounded by what can be, and stands in the working as it was read."""
+
+    def inner(hint: Any) -> Iterator[Any]:
+        yield hint
+        for part in typing.get_args(hint):
+            yield from inner(part)
+
+    open_ends = []
+    for name, calculator in CALCULATORS.items():
+        for field, info in calculator.inputs.model_fields.items():
+            hints = list(inner(info.annotation))
+            if bool in hints or not {int, float} & {hint for hint in hints if isinstance(hint, type)}:
+                continue
+            said = [
+                *info.metadata,
+                *(item for hint in hints for meta in getattr(hint, "__metadata__", ()) for item in (meta, *getattr(meta, "metadata", ()))),
+            ]
+            low, high = (any(getattr(item, end, None) is not None for item in said for end in ends) for ends in (("gt", "ge"), ("lt", "le")))
+            if not (low and high):
+                open_ends.append(f"{name}.{field}")
+    assert open_ends == []

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import pytest
 
@@ -10,6 +11,9 @@ from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore, open_one
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import LengthUnit
 from tribodex.usecases.crib import OWN_CARDS, CardDraft, CardRowDraft, GaugeDraft, crib, gauges_of, keep_card, keep_gauge, with_own_cards, withdraw
+from tribodex.usecases.crib.expected import ask_card, ask_gauge, ask_gun, ask_wrench
+from tribodex.usecases.crib.guns import GunDraft
+from tribodex.usecases.crib.wrenches import WrenchDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.ports import CribItem, Reference, Tap
 from tribodex.usecases.record import record
@@ -189,3 +193,36 @@ def test_a_later_change_rewrites_no_record_and_a_withdrawn_card_is_silent(refere
         plan_of(store, reference, replace(DRAFT, card="card-7"))
     assert "card" in fields(raised)
     assert "card-7" not in with_own_cards(reference, store).cards
+
+
+# --- Numbers that nobody could mean. ---------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("ask", "draft", "field", "slipped", "choice"),
+    [
+        (ask_gauge, GaugeDraft("set", "mm", "0.05 0.06"), "leaves", "0.05 0.6 6", None),
+        (ask_gun, GunDraft("gun", "13.1 g; 12.8 g"), "weighings", "131 g", "13.1 g"),
+        (ask_wrench, WrenchDraft("no. 3", "40 N·m", "200 N·m", "400 mm"), "length", "40 mm", "400 mm"),
+        (ask_wrench, WrenchDraft("no. 3", "40 N·m", "200 N·m", "400 mm"), "most", "20000 N·m", "2000 N·m"),
+    ],
+)
+def test_a_tool_that_cannot_be_is_asked_about(ask: Any, draft: Any, field: str, slipped: str, choice: str | None) -> None:
+    ask(draft)
+    with pytest.raises(InvalidInput) as raised:
+        ask(replace(draft, **{field: slipped}))
+    (asked,) = raised.value.fields
+    assert asked.name == field and asked.meant and (choice is None or choice in asked.choices)
+    ask(replace(draft, **{field: slipped}, meant=field))
+
+
+@pytest.mark.parametrize("column", ["reduction_low", "reduction_high", "drive_low", "drive_high", "residual_c3"])
+@pytest.mark.parametrize("factor", [10, 0.1])
+def test_ten_times_too_much_on_a_card_is_asked_about(column: str, factor: float) -> None:
+    row = CardRowDraft("80", "100", "0.045", "0.060", "0.70", "0.90", residual_cn="0.035", residual_c3="0.050")
+    ask_card(CardDraft("shop", "sheet", "", (row,)))
+    slipped = replace(row, **{column: f"{float(getattr(row, column)) * factor:g}"})
+    with pytest.raises(InvalidInput) as raised:
+        ask_card(CardDraft("shop", "sheet", "", (slipped,)))
+    assert [one.name for one in raised.value.fields] == [f"rows.0.{column}"] and raised.value.fields[0].meant
+    ask_card(CardDraft("shop", "sheet", "", (slipped,), meant=f"rows.0.{column}"))

@@ -4,6 +4,7 @@ export * from "./tick";
 export * from "./dialog";
 export * from "./figure";
 export * from "./lines-field";
+export * from "./meant";
 export * from "./format";
 export * from "./named-reason";
 export * from "./say";

@@ -92,7 +92,7 @@ class HydraulicInputs(Inputs):
     drive_up_max_mm: Annotated[float, Field(gt=0, le=50)]
     force_min_kn: Annotated[float, Field(gt=0, le=1e5)]
     force_max_kn: Annotated[float, Field(gt=0, le=1e5)]
-    piston_area_mm2: Annotated[float, Field(gt=0)] | None = None
+    piston_area_mm2: Annotated[float, Field(gt=0, le=5_000_000)] | None = None
 
 
 class PositionInputs(OnShaft):

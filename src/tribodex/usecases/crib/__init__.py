@@ -7,6 +7,7 @@ from datetime import datetime
 
 from tribodex.core.errors import InvalidInput
 from tribodex.usecases.crib.cards import OWN_CARDS, CardDraft, CardRowDraft, CardView, cards_shelf, read_card, with_cards, with_own_cards
+from tribodex.usecases.crib.expected import ask_card, ask_gauge, ask_gun, ask_wrench
 from tribodex.usecases.crib.gauges import GaugeDraft, GaugeView, gauge_item, gauges_of, gauges_shelf, read_gauge
 from tribodex.usecases.crib.guns import GunDraft, GunView, gun_item, guns_shelf, read_gun_draft
 from tribodex.usecases.crib.shelf import keep_item, withdraw_item
@@ -42,7 +43,9 @@ def crib(store: Store) -> Crib:
 
 def keep_gauge(store: Store, item_id: str, draft: GaugeDraft, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
     """Add a gauge set, or change one: a new version. Raises InvalidInput with the fields to correct."""
-    keep_item(store, item_id, "gauge", gauge_item(read_gauge(item_id, draft)), False, reason, tap, recorded_at)
+    made = read_gauge(item_id, draft)
+    ask_gauge(draft)
+    keep_item(store, item_id, "gauge", gauge_item(made), False, reason, tap, recorded_at)
     return crib(store)
 
 
@@ -51,6 +54,7 @@ def keep_card(store: Store, item_id: str, draft: CardDraft, reason: str, tap: Ta
     if not item_id.startswith(OWN_CARDS):
         raise InvalidInput.at("item_id", "Own cards have names of their own kind.", f"{' or '.join(OWN_CARDS)} and more letters or figures")
     read_card(item_id, draft, tap.actor, recorded_at, 1)
+    ask_card(draft)
     keep_item(store, item_id, "card", asdict(draft), False, reason, tap, recorded_at)
     return crib(store)
 
@@ -58,6 +62,7 @@ def keep_card(store: Store, item_id: str, draft: CardDraft, reason: str, tap: Ta
 def keep_gun(store: Store, item_id: str, draft: GunDraft, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
     """Add a gun, or weigh one again: a new version. Raises InvalidInput with the fields to correct."""
     read_gun_draft(draft)
+    ask_gun(draft)
     keep_item(store, item_id, "gun", gun_item(draft), False, reason, tap, recorded_at)
     return crib(store)
 
@@ -65,6 +70,7 @@ def keep_gun(store: Store, item_id: str, draft: GunDraft, reason: str, tap: Tap,
 def keep_wrench(store: Store, item_id: str, draft: WrenchDraft, reason: str, tap: Tap, recorded_at: datetime) -> Crib:
     """Add a wrench, or say its new check: a new version. Raises InvalidInput with the fields to correct."""
     read_wrench(draft)
+    ask_wrench(draft)
     keep_item(store, item_id, "wrench", wrench_item(draft), False, reason, tap, recorded_at)
     return crib(store)
 

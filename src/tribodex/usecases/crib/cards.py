@@ -53,6 +53,7 @@ class CardDraft:
     source: str = ""
     designation: str = ""
     rows: tuple[CardRowDraft, ...] = ()
+    meant: str = ""
 
 
 @dataclass(frozen=True)

@@ -30,6 +30,7 @@ class GaugeDraft:
     unit: str = "mm"
     leaves: str = ""
     checked_on: str = ""
+    meant: str = ""
 
 
 @dataclass(frozen=True)

@@ -32,6 +32,7 @@ class GunDraft:
     weighings: str = ""
     weighed_on: str = ""
     grease: str = ""
+    meant: str = ""
 
 
 @dataclass(frozen=True)

@@ -29,6 +29,7 @@ class WrenchDraft:
     most: str = ""
     length: str = ""
     checked_on: str = ""
+    meant: str = ""
 
 
 @dataclass(frozen=True)

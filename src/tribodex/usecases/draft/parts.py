@@ -126,12 +126,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
         )
     piston = errors.take(lambda: parse_area_mm2(draft.piston_area, "piston_area")) if draft.piston_area.strip() else None
     start = errors.take(lambda: parse_pressure_mpa(draft.start_pressure, "start_pressure")) if draft.start_pressure.strip() else None
-    if size is not None:
-        square = size.bore_mm**2
-        errors.expect(
-            "piston_area", draft.piston_area, ask.Family.AREA, ask.Likely(0.15 * square, 6 * square, f"a hydraulic nut for {size.bore_mm:g} mm")
-        )
-    errors.expect("start_pressure", draft.start_pressure, ask.Family.PRESSURE, ask.Likely(0.3, 15.0, "bearings start at 0.5 to 10 MPa"))
+    _expect_hydraulic(errors, draft, size.bore_mm if size is not None else None)
     asked = errors.take(lambda: _asked(draft, method)) if method else None
     risk = errors.take(lambda: _risk(draft.risk))
     errors.check()
@@ -215,6 +210,14 @@ def _shaft(errors: Collector, reference: Reference, draft: PlanDraft, size: Size
             return None
     shaft = errors.take(lambda: Shaft(length.mm, bore.mm if bore else 0.0, material, finish))
     return (shaft, length) if shaft is not None else None
+
+
+def _expect_hydraulic(errors: Collector, draft: PlanDraft, bore_mm: float | None) -> None:
+    """Piston areas go with the square of the bore; pressures at the start are alike for all (common practice, no source)."""
+    if bore_mm is not None:
+        square = bore_mm**2
+        errors.expect("piston_area", draft.piston_area, ask.Family.AREA, ask.Likely(0.15 * square, 6 * square, f"the bore is {bore_mm:g} mm"))
+    errors.expect("start_pressure", draft.start_pressure, ask.Family.PRESSURE, ask.Likely(0.3, 15.0, "bearings start at 0.5 to 10 MPa"))
 
 
 def _asked(draft: PlanDraft, method: Method) -> Asked | None:

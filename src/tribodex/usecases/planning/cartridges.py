@@ -73,10 +73,8 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
         errors, draft.turning, "turning", ("clockwise", "anticlockwise", "both", "unknown"), "Which way does the shaft turn, looked at from the nut?"
     )
     errors.expect("growth", draft.growth, Family.LENGTH, Likely(0.0, 1.0, "a cartridge grows by tenths of a millimetre at most"))
-    bore = max(plan.bearing.bore_mm for plan in plans.values())
-    errors.expect("stands_out", draft.stands_out, Family.LENGTH, beside(bore, 0.2, 25.0, "the larger bore is"))
-    nut_likely = Likely(round(0.01 * bore**2, 1), round(0.4 * bore**2), f"lock nuts for {bore:g} mm take so much, from snug to firm")
-    errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, nut_likely)
+    if plans:
+        _expect_nut(errors, draft, max(plan.bearing.bore_mm for plan in plans.values()))
     nut, nut_source = _sourced(errors, draft.nut_torque, "nut_torque", draft.nut_source, "nut_source")
     flingers = _one_of(errors, draft.flingers, "flingers", ("none", "drive", "far", "both"), "At which ends are flingers?")
     errors.check()
@@ -127,6 +125,12 @@ def _hole(outside_mm: float, draft: CartridgeDraft) -> Span:
         return hole_limits_um(outside_mm, draft.housing_class.strip())
     except InvalidInput as error:
         raise InvalidInput(error.detail, *(replace(wrong, name="housing_class") for wrong in error.fields)) from error
+
+
+def _expect_nut(errors: Collector, draft: CartridgeDraft, bore_mm: float) -> None:
+    errors.expect("stands_out", draft.stands_out, Family.LENGTH, beside(bore_mm, 0.2, 25.0, "the larger bore is"))
+    why = f"lock nuts for {bore_mm:g} mm take so much, from snug to firm"
+    errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, Likely(round(0.01 * bore_mm**2, 1), round(0.4 * bore_mm**2), why))
 
 
 def _sourced(errors: Collector, said: str, name: str, source: str, source_name: str) -> tuple[float | None, str]:

@@ -3,7 +3,7 @@ import { useState, type ReactNode } from "react";
 import type { ProblemField } from "../../api";
 import { Button, ChoiceRow, TextField, Tick } from "../../ui";
 import type { Draft } from "./draft";
-import { alsoMeant, meantBut } from "./meant";
+import { alsoMeant, meantBut } from "../../ui";
 
 export interface Form {
   draft: Draft;

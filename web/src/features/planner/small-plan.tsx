@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { Button, ChoiceRow, Figure, TextField } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
 import { FITTED } from "./fitted-plan";
-import { alsoMeant, meantBut } from "./meant";
+import { alsoMeant, meantBut } from "../../ui";
 import { LockWays } from "./lock-ways";
 import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
 import { UNIT } from "./unit-plan";

@@ -1,7 +1,7 @@
 /** A maker's sheet or a shop's card typed in, row by row. */
 import { useState } from "react";
 import type { CardDraft, CardRowDraft, ProblemError } from "../../api";
-import { Button, TextField } from "../../ui";
+import { Button, TextField, alsoMeant, meantBut } from "../../ui";
 import { FormEnd } from "./form-end";
 
 const EMPTY_ROW: CardRowDraft = {
@@ -46,8 +46,12 @@ export function CardForm({
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const rows = draft.rows ?? [];
-  const setRow = (at: number, row: CardRowDraft) =>
-    setDraft({ ...draft, rows: rows.map((other, index) => (index === at ? row : other)) });
+  const setRow = (at: number, name: keyof CardRowDraft, value: string) =>
+    setDraft({
+      ...draft,
+      rows: rows.map((row, index) => (index === at ? { ...row, [name]: value } : row)),
+      meant: meantBut(draft.meant, `rows.${at}.${name}`),
+    });
   return (
     <form
       className="grid gap-3 pt-3"
@@ -90,7 +94,9 @@ export function CardForm({
                 label={label}
                 value={row[name]}
                 problem={problem?.fields.find((field) => field.name === `rows.${at}.${name}`)}
-                onChange={(event) => setRow(at, { ...row, [name]: event.target.value })}
+                onChange={(event) => setRow(at, name, event.target.value)}
+                onChoose={(value) => setRow(at, name, value)}
+                onMeant={() => setDraft({ ...draft, meant: alsoMeant(draft.meant, `rows.${at}.${name}`) })}
               />
             ))}
           </div>

@@ -1,7 +1,7 @@
 /** A gauge set typed in. */
 import { useState } from "react";
 import type { GaugeDraft, ProblemError } from "../../api";
-import { ChoiceRow, TextField } from "../../ui";
+import { ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
 import { FormEnd } from "./form-end";
 
 export const EMPTY_GAUGE: GaugeDraft = { name: "", unit: "mm", leaves: "", checked_on: "" };
@@ -24,7 +24,11 @@ export function GaugeForm({
       hint={hint}
       value={draft[name]}
       problem={problem?.at(name)}
-      onChange={(event) => setDraft({ ...draft, [name]: event.target.value })}
+      onChange={(event) =>
+        setDraft({ ...draft, [name]: event.target.value, meant: meantBut(draft.meant, name) })
+      }
+      onChoose={(value) => setDraft({ ...draft, [name]: value, meant: meantBut(draft.meant, name) })}
+      onMeant={() => setDraft({ ...draft, meant: alsoMeant(draft.meant, name) })}
     />
   );
   return (

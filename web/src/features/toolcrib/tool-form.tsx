@@ -1,7 +1,7 @@
 /** A gun or a wrench typed in: its fields one below the other. */
 import { useState } from "react";
 import type { ProblemError } from "../../api";
-import { TextField } from "../../ui";
+import { TextField, alsoMeant, meantBut } from "../../ui";
 import { FormEnd } from "./form-end";
 
 export interface ToolField<Draft> {
@@ -10,7 +10,7 @@ export interface ToolField<Draft> {
   hint?: string;
 }
 
-export function ToolForm<Draft extends { [name in keyof Draft]?: string }>(props: {
+export function ToolForm<Draft extends { [name in keyof Draft]?: string } & { meant?: string }>(props: {
   first: Draft;
   fields: readonly ToolField<Draft>[];
   what: string;
@@ -22,6 +22,8 @@ export function ToolForm<Draft extends { [name in keyof Draft]?: string }>(props
   const [draft, setDraft] = useState(props.first);
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
+  const set = (name: string, value: string) =>
+    setDraft({ ...draft, [name]: value, meant: meantBut(draft.meant, name) });
   return (
     <form
       className="grid gap-3 pt-3"
@@ -37,7 +39,9 @@ export function ToolForm<Draft extends { [name in keyof Draft]?: string }>(props
           hint={hint}
           value={draft[name] ?? ""}
           problem={problem?.at(name)}
-          onChange={(event) => setDraft({ ...draft, [name]: event.target.value })}
+          onChange={(event) => set(name, event.target.value)}
+          onChoose={(value) => set(name, value)}
+          onMeant={() => setDraft({ ...draft, meant: alsoMeant(draft.meant, name) })}
         />
       ))}
       <FormEnd

@@ -10,6 +10,7 @@ from typing import Any
 import pytest
 
 from tribodex.core.job.asked import NOT_ASKED, Family
+from tribodex.core.job.facts import kind_of
 from tribodex.core.job.readback import asked_of
 from tribodex.core.topics import HOUSE
 
@@ -44,6 +45,15 @@ def test_what_names_the_thing_is_a_part_of_what_a_correction_stays_about() -> No
             names = {item.name for item in dataclasses.fields(fact)}
             if {"place", "side", "part", "joint"} & names and "about" in vars(fact):
                 assert any(ask.stays for ask in asked_of(command).values()), command.__name__
+
+
+def test_every_move_comes_to_a_command_of_its_topic() -> None:
+    """Or to another topic's work (what the shaft line finds wrong is mended where it is), or to the kernel's own."""
+    elsewhere = {("lineup", "mend"), ("tapered", "sign"), ("tapered", "nothing")}
+    for topic in HOUSE.topics:
+        kinds = {kind_of(command) for command in topic.commands}
+        left = {(topic.name, str(do)) for do in topic.do if str(do) not in kinds and str(do) not in topic.taps}
+        assert left <= elsewhere, left
 
 
 def _values(hint: Any) -> list[str]:

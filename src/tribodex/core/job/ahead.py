@@ -36,10 +36,14 @@ def move_at(desk: Desk, task: Task) -> Move:
         due = gate_due(desk, stage.id, task.at)
         if due is not None:
             return Move(Ask.CONFIRM, due[0].title, due[0].why, gate=due[0].id)
-        return Move(Ask.HELD, f"Stop: {stage.title.lower()} is held back", why) if (why := held(desk, stage, task.at)) else tick_move(desk, task)
+        return (
+            Move(Ask.HELD, f"Stop: {stage.title.lower()} is held back", why, stops=True)
+            if (why := held(desk, stage, task.at))
+            else tick_move(desk, task)
+        )
     done = stands(desk, task) == DONE
     if not done and (why := held(desk, stage, task.at)):
-        return Move(Ask.HELD, f"Stop: {stage.title.lower()} is held back", why)
+        return Move(Ask.HELD, f"Stop: {stage.title.lower()} is held back", why, stops=True)
     move = topic.move(here, here.of(topic))
     idle = str(move.do) in (Ask.NOTHING, Ask.HELD)
     if not done and (overtaken := _overtaken(here, topic, task)) is not None:
@@ -62,7 +66,7 @@ def _before(desk: Desk, topic: Topic[Any], move: Move) -> Move:
         return move
     may_be_stated = not need.by_doing and not need.need.life
     states, at = (need.need.what.value, need.at) if may_be_stated else ("", "")
-    return Move(Ask.HELD, "Stop: not yet", why_not(desk, need), states=states, states_at=at)
+    return Move(Ask.HELD, "Stop: not yet", why_not(desk, need), states=states, states_at=at, stops=True)
 
 
 def tap_of(topic: Topic[Any], do: str) -> Any:
@@ -102,7 +106,7 @@ def alarm_move(topic: Topic[Any], alarm: Alarm) -> Move:
     do = next((kind_of(command) for kind in by if (command := _maker(topic, kind)) is not None), str(Ask.ACCEPT))
     by_name = answer is None or answer.by_name
     way = " ".join(part for part in (answer.way if answer is not None else "", "Or it is accepted as it is, by name." if by_name else "") if part)
-    return Move(do, f"Stop: {alarm.verdict.word}", alarm.verdict.reason, way)
+    return Move(do, f"Stop: {alarm.verdict.word}", alarm.verdict.reason, way, stops=True)
 
 
 def claim_move(topic: Topic[Any], proof: Proof) -> Move:

@@ -22,7 +22,8 @@ class Move:
     """The next move. `do` names what the person is asked to do; the interface offers the tap that goes with it.
 
     `gate` is set where one is to be confirmed; `points` are lines of a list: explanations that are left, ways out. A topic's own move
-    adds what its panel draws. `states`: what a step needs that no work of this job would show, to be said by name at `states_at`.
+    adds what its panel draws. `stops`: nothing goes on here before it is answered. `states`: what a step needs that no work of this job
+    would show, to be said by name at `states_at`.
     """
 
     do: str
@@ -33,3 +34,4 @@ class Move:
     points: tuple[str, ...] = ()
     states: str = ""
     states_at: str = ""
+    stops: bool = False

@@ -9,7 +9,7 @@ import { WorkPanel } from "./work-panel";
 
 export function NextCard({ bench, words, job }: { bench: Bench; words: Words; job: JobAccess }) {
   const { next } = bench;
-  const stop = STOPS.has(next.do) || next.headline.startsWith("Stop:");
+  const stop = next.stops;
   return (
     <section
       aria-labelledby="next-move"
@@ -81,21 +81,6 @@ function Where({ bench, title }: { bench: Bench; title: string }) {
     </p>
   );
 }
-
-const STOPS = new Set([
-  "decide_group",
-  "decide_window",
-  "decide_narrow",
-  "release",
-  "leaf_and_nut_part",
-  "no_measurable_clearance",
-  "held",
-  "decide_part",
-  "decide_seat",
-  "mend",
-  "set_straight_on",
-  "renew_ring",
-]);
 
 /** What to do at this stage, in order, and what can hurt. */
 function StepsAndCautions({ words, task }: { words: Words; task: OutlinedTask | undefined }) {

@@ -35,7 +35,7 @@ def move(desk: Desk, state: Cartridge) -> Move:
     if not state.finished:
         bad = state.topped is not None
         headline = "Stop: something touches" if bad else "Top up; turn the shaft, listen and look: no contact"
-        return Move(Do.TOP_UP, headline, "Space the grease to its share; flingers must touch nothing all round.")
+        return Move(Do.TOP_UP, headline, "Space the grease to its share; flingers must touch nothing all round.", stops=bad)
     if still_in(desk):
         return Move(
             Ask.HELD,
@@ -64,10 +64,11 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
             headline,
             why if cooled is None else cooled.verdict.reason,
             "Handle rod and nuts on threads go on now: write them down.",
+            stops=cooled is not None,
         )
     if state.entered is None or not state.entered.by_hand:
         if state.entered is not None:
-            return Move(Do.ENTER_HOUSING, "Stop: it does not go in", state.entered.verdict.reason)
+            return Move(Do.ENTER_HOUSING, "Stop: it does not go in", state.entered.verdict.reason, stops=True)
         return Move(
             Do.ENTER_HOUSING,
             "Shaft into the housing, by hand",
@@ -75,7 +76,7 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
             "No blow on its end.",
         )
     if state.over is not None:
-        return Move(Do.TURN_OVER, f"Stop: {state.over.verdict.word}", state.over.verdict.reason)
+        return Move(Do.TURN_OVER, f"Stop: {state.over.verdict.word}", state.over.verdict.reason, stops=True)
     known = f" About {travel_text(plan.stands_out_mm)} sticks out by the plan." if plan.stands_out_mm is not None else ""
     return Move(
         Do.TURN_OVER,
@@ -88,7 +89,7 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
 def _pair(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if state.pair is not None:
         bad = next(verdict for verdict in state.pair.verdicts if verdict.level is Level.STOP)
-        return Move(Do.TIGHTEN_PAIR, f"Stop: {bad.word}", bad.reason, "Loosen both, and again.")
+        return Move(Do.TIGHTEN_PAIR, f"Stop: {bad.word}", bad.reason, "Loosen both, and again.", stops=True)
     asked = f" to {number(plan.nut_nm)} N·m" if plan.nut_nm is not None else ", to its maker's torque"
     left = f"{plan.hand.capitalize()}-hand thread: tightened {plan.hand.tightens}, looked at from the nut."
     why = f"{left} Washer's tab into a slot by tightening; the first nut held, the second jammed against it."
@@ -105,12 +106,14 @@ def _covers(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if side is None:
         bad = state.turned
         if bad is not None and not bad.freely:
-            return Move(Do.TURN_CARTRIDGE, "Stop: it does not turn freely", f"{bad.text}. A cover off again; spigot, sealant, pinched seal.")
+            return Move(
+                Do.TURN_CARTRIDGE, "Stop: it does not turn freely", f"{bad.text}. A cover off again; spigot, sealant, pinched seal.", stops=True
+            )
         return Move(Do.TURN_CARTRIDGE, "Turn the shaft by hand, both covers on", "It turns as easily as before.", "Fingers out of cover and flinger.")
     cover = state.covers[side]
     if not cover.measured_right:
         if cover.measured is not None:
-            return Move(Do.MEASURE_COVER, f"Stop: {cover.measured.verdict.word}", cover.measured.verdict.reason)
+            return Move(Do.MEASURE_COVER, f"Stop: {cover.measured.verdict.word}", cover.measured.verdict.reason, stops=True)
         does = "clamps its outer ring" if side == "fixed" else "leaves its outer ring room"
         return Move(Do.MEASURE_COVER, f"Cover of the {side} bearing: depth and spigot", f"Here the spigot {does}: measure both, before the sealant.")
     if cover.sealed is None:
@@ -123,7 +126,7 @@ def _round(side: ev.Side, cover: Cover, plan: ev.CartridgePlan) -> Move:
     last = cover.rounds[-1] if cover.rounds else None
     order = "-".join(str(i) for i in pattern(plan.screws.count))
     if last is not None and last.verdict.level is Level.STOP:
-        return Move(Do.TIGHTEN_ROUND, f"Stop: {last.verdict.word}", last.verdict.reason)
+        return Move(Do.TIGHTEN_ROUND, f"Stop: {last.verdict.word}", last.verdict.reason, stops=True)
     last_round = cover.passes == len(PASSES) - 1
     words = "a last round" if last_round else f"pass {cover.passes + 1} of {len(PASSES) - 1}"
     headline = f"Cover of the {side} bearing: {number(asked)} N·m, {words}"
@@ -135,7 +138,7 @@ def _flinger(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     said = state.flingers.get(end)
     if said is not None:
         bad = next(verdict for verdict in said.verdicts if verdict.level is Level.STOP)
-        return Move(Do.SET_FLINGER, f"Stop: {bad.word}", bad.reason)
+        return Move(Do.SET_FLINGER, f"Stop: {bad.word}", bad.reason, stops=True)
     pinned = " The pinned one belongs to the drive end." if len(plan.flingers) == 2 else ""
     why = f"Slide it to touch the cover, then back {travel_text(FLINGER_MM)} (1/32 in); both set screws evenly.{pinned}"
     return Move(Do.SET_FLINGER, f"Flinger at the {end} end", why)

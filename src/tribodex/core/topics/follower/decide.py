@@ -117,12 +117,12 @@ def move(_: Desk, state: Follower) -> Move:
     if state.fit is None or (state.fit.verdict.level is Level.STOP and not state.fit.decided_by):
         stop = state.fit
         if stop is not None:
-            return Move(Do.FIT_STUD, f"Stop: {stop.verdict.word}", stop.verdict.reason, "Measure again, or decide by name.")
+            return Move(Do.FIT_STUD, f"Stop: {stop.verdict.word}", stop.verdict.reason, "Measure again, or decide by name.", stops=True)
         return Move(Do.FIT_STUD, "Measure stud and hole", "A light press is right: a loose stud works and wears its hole.")
     if state.set_in is None or state.set_in.verdict.level is Level.STOP:
         bad = state.set_in
         if bad is not None:
-            return Move(Do.SET_FOLLOWER, f"Stop: {bad.verdict.word}", bad.verdict.reason)
+            return Move(Do.SET_FOLLOWER, f"Stop: {bad.verdict.word}", bad.verdict.reason, stops=True)
         how = "Press it in by the stud's end face" if plan.mount is Mount.STUD else "Put the pin in, the follower in its fork"
         return Move(Do.SET_FOLLOWER, how, "Grease hole mark to the unloaded side.", "Never a hammer on the roller.")
     if not state.carried:
@@ -132,7 +132,13 @@ def move(_: Desk, state: Follower) -> Move:
         assert plan.clamp is not None  # a stud is planned with its torque
         asked = {thread: plan.clamp.range_for(thread) for thread in (Thread.OILED, Thread.DRY)}
         if state.clamped is not None:
-            return Move(Do.CLAMP_STUD, f"Stop: {state.clamped.verdict.word}", state.clamped.verdict.reason, "Loosen it, look at the stud, and again.")
+            return Move(
+                Do.CLAMP_STUD,
+                f"Stop: {state.clamped.verdict.word}",
+                state.clamped.verdict.reason,
+                "Loosen it, look at the stud, and again.",
+                stops=True,
+            )
         each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]
         why = "Too much stretches or breaks the stud, too little lets it walk out; never by feel."
         return Move(Do.CLAMP_STUD, f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")
@@ -140,7 +146,7 @@ def move(_: Desk, state: Follower) -> Move:
         why = state.plug.verdict.reason if state.plug is not None else "Wherever it will not be regreased the hole is closed."
         return Move(Do.SAY_PLUG, "Is the oil hole's plug in?" if not plan.regreased else "Is its grease fitting in and clean?", why)
     if state.turned is not None and not state.turned.freely:
-        return Move(Do.TURN_ROLLER, "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.")
+        return Move(Do.TURN_ROLLER, "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.", stops=True)
     if state.turned is None:
         return Move(Do.TURN_ROLLER, "Turn the roller by hand", "It turns freely, without a rough place.")
     return Move(Ask.NOTHING, "It is in, carried and turns", "What a round looks at stands in the record.")

@@ -119,23 +119,27 @@ def move(_: Desk, state: Insert) -> Move:
     if state.bore is None:
         return Move(Do.SEE_BORE, "Look into the housing's bore", "Groove towards which face, slot for a pin? What is seen outranks the measurement.")
     if side.verdict.level is not Level.GOOD:
-        return Move(Do.SEE_BORE, f"Stop: {side.verdict.word}", side.verdict.reason, "Measure or look again; nothing goes in before it is known.")
+        return Move(
+            Do.SEE_BORE, f"Stop: {side.verdict.word}", side.verdict.reason, "Measure or look again; nothing goes in before it is known.", stops=True
+        )
     if not state.entered_right:
         bad = state.entered
         if bad is not None:
-            return Move(Do.ENTER_INSERT, f"Stop: {bad.verdict.word}", bad.verdict.reason)
+            return Move(Do.ENTER_INSERT, f"Stop: {bad.verdict.word}", bad.verdict.reason, stops=True)
         why = f"{side.verdict.reason} In through the slots square to the housing, pin's pocket where the slot is, then swung in."
         where = "either way round" if side.face is HousingFace.MIDDLE else f"its groove towards {side.face.words}"
         return Move(Do.ENTER_INSERT, f"New insert in, {where}", why, "Lever of pipe or hardwood, as wide as the inner ring.")
     if not state.centred_right:
         bad_c = state.centred
         if bad_c is not None:
-            return Move(Do.CENTRE_INSERT, f"Stop: {bad_c.verdict.word}", bad_c.verdict.reason, "It takes several goes, and may swing past.")
+            return Move(
+                Do.CENTRE_INSERT, f"Stop: {bad_c.verdict.word}", bad_c.verdict.reason, "It takes several goes, and may swing past.", stops=True
+            )
         why = f"Out of the vise. From the housing's face to the ring's face at both loading slots, to {CALIPER_MM:g} mm; then swivel it by hand."
         return Move(Do.CENTRE_INSERT, "Two caliper readings across it", why, "Two readings tell more than the eye.")
     if not state.closed_right:
         if state.closed is not None:
-            return Move(Do.CLOSE_HOLE, f"Stop: {state.closed.verdict.word}", state.closed.verdict.reason)
+            return Move(Do.CLOSE_HOLE, f"Stop: {state.closed.verdict.word}", state.closed.verdict.reason, stops=True)
         why = (
             "In grit or salt a brass plug, for it does not rust in." if state.plan.grit else "The ball in an old one wears, sticks and lets grit in."
         )

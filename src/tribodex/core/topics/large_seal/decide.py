@@ -196,7 +196,7 @@ def move(desk: Desk, state: LargeSeal) -> Move:
     if plan is None or left == "plan":
         bad = next((v for v in plan.verdicts if v.level is Level.STOP), None) if plan is not None else None
         if bad is not None:
-            return Move(Do.PLAN_LARGE_SEAL, f"Stop: {bad.word}", bad.reason)
+            return Move(Do.PLAN_LARGE_SEAL, f"Stop: {bad.word}", bad.reason, stops=True)
         return Move(Do.PLAN_LARGE_SEAL, "Which ring, from where, and when must it run?", "Size, store and wished start give hours and the clock.")
     found = _prepared(state, plan, left)
     if found is not None:
@@ -212,12 +212,12 @@ def move(desk: Desk, state: LargeSeal) -> Move:
         headline = f"Stop: {bad_flat.verdict.word}" if bad_flat is not None else "Go round: flat to the bottom everywhere?"
         straps = straps_in(desk)
         why = f"Straps are pulled out now: {straps}." if straps else "Spring in its groove, no fold. Straps, where there were any, are out."
-        return Move(Do.SEAT_FLAT, headline, bad_flat.verdict.reason if bad_flat is not None else why)
+        return Move(Do.SEAT_FLAT, headline, bad_flat.verdict.reason if bad_flat is not None else why, stops=bad_flat is not None)
     if left == "cover":
         asked = f": {number(plan.cover_nm)} N·m" if plan.cover_nm is not None else ", to its torque"
         headline = f"Cover on{asked}" if state.covered is None else f"Stop: {state.covered.verdict.word}"
         why = "Stiff enough, evenly, in passes: its squeeze is what seals the outside."
-        return Move(Do.COVER_SEAL, headline, why if state.covered is None else state.covered.verdict.reason)
+        return Move(Do.COVER_SEAL, headline, why if state.covered is None else state.covered.verdict.reason, stops=state.covered is not None)
     if straps := straps_in(desk):
         return Move(Do.USE_STRAPS, f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
     last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last else ""
@@ -233,13 +233,21 @@ def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | Non
         case "warm":
             hours = f" About {plan.warm.value:g} h." if plan.warm is not None and plan.warm.value else ""
             why = f"Lid of the box open; spring and instructions out; above 0 °C right through before it is unfolded.{hours}"
-            return Move(Do.WARM_RING, stop or "Bring it into the warm", reason or why, "Bent cold it cracks. FKM is stiff below about 15 °C.")
+            return Move(
+                Do.WARM_RING,
+                stop or "Bring it into the warm",
+                reason or why,
+                "Bent cold it cracks. FKM is stiff below about 15 °C.",
+                stops=bool(stop),
+            )
         case "rest":
             why = "Unfolded on a big table, without force, no knife. An hour flat, then a check of size; lip looked at all round."
-            return Move(Do.REST_RING, stop or "Let it lie flat for an hour, and look", reason or why, "The joint is handled least of all.")
+            return Move(
+                Do.REST_RING, stop or "Let it lie flat for an hour, and look", reason or why, "The joint is handled least of all.", stops=bool(stop)
+            )
         case "seat":
             why = "Dry lint-free cloth, no lubricant in a static seat unless its maker says so; edges and chamfers rounded."
-            return Move(Do.READY_SEAT, stop or "The housing: dry, clean, edges rounded?", reason or why)
+            return Move(Do.READY_SEAT, stop or "The housing: dry, clean, edges rounded?", reason or why, stops=bool(stop))
         case "spring":
             why = "Check its lock: ends wound back half a turn against the thread, put together, let unwind. Groove thinly greased."
             return Move(
@@ -247,6 +255,7 @@ def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | Non
                 stop or "Lay the spring in",
                 reason or why,
                 "Eye protection. A strap has its knots away from the spring.",
+                stops=bool(stop),
             )
         case _:
             return None

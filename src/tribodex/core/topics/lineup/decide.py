@@ -127,14 +127,14 @@ def computed(desk: Desk, state: ShaftState, floating: str) -> bool:
 def move(desk: Desk, state: ShaftState) -> Move:
     """What to say or measure next."""
     if why := conflict(desk):
-        return Move(Do.SAY_FLOAT, "Stop: two held, or none", why, "The usual mistake after a change, and it kills bearings in weeks.")
+        return Move(Do.SAY_FLOAT, "Stop: two held, or none", why, "The usual mistake after a change, and it kills bearings in weeks.", stops=True)
     unknown = next((p for p in desk.job.places if desk.floats(p.id) is Floats.UNKNOWN), None)
     if unknown is not None:
         why = "Look for locating rings: rings on both sides hold it, one ring in a two-ring housing does not. Ask where nobody knows."
         return Move(Do.SAY_FLOAT, f"{unknown.name}: does it hold the shaft, or where does it float?", why, "Exactly one bearing of a shaft holds it.")
     if stop := next((r for r in results(desk, state) if r.verdict is not None and r.verdict.level is Level.STOP), None):
         assert stop.verdict is not None  # it was just looked for
-        return Move(Do.MEND, f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason)
+        return Move(Do.MEND, f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason, stops=True)
     floating = floating_place(desk)
     if len(desk.job.places) > 1 and floating is not None:
         name = desk.job.place(floating).name

@@ -130,7 +130,7 @@ def move(_: Desk, state: Prepared) -> Move:
         return Move(Do.PLAN_SEAT, "Say what the seat should measure", "Without a nominal size there are no limits to judge by.")
     if state.judged is not None and state.judged.verdict.level is Level.STOP and state.accepted is None:
         how = "Dress it and measure again; repair or change the shaft; or a named person accepts it with a reason."
-        return Move(Do.DECIDE_SEAT, f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how)
+        return Move(Do.DECIDE_SEAT, f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how, stops=True)
     spot = next_spot(state.shaft_mm)
     if spot is not None and len(state.shaft_mm) < 4:
         where = f"section {spot[0]}, {DIRECTION_WORDS[spot[1]]}"

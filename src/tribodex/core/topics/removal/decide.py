@@ -92,6 +92,7 @@ def move(desk: Desk, state: Removal) -> Move:
             "Stop: let off. It is cocked",
             "Pulling or pressing harder jams it for good. Find the cause; set three lines straight again: bearing, shaft, and ram or jaws.",
             "A tilted ring jumps off its support.",
+            stops=True,
         )
     if state.tight is None:
         return Move(Do.SAY_TIGHT, "Which ring is tight?", "Only that ring is supported, pulled or pressed; the other one comes off by hand.")
@@ -110,7 +111,7 @@ def move(desk: Desk, state: Removal) -> Move:
 
 def _nut_move(verdict: Verdict | None) -> Move:
     if verdict is not None:
-        return Move(Do.BACK_NUT_OFF, f"Stop: {verdict.word}", verdict.reason)
+        return Move(Do.BACK_NUT_OFF, f"Stop: {verdict.word}", verdict.reason, stops=True)
     return Move(
         Do.BACK_NUT_OFF,
         "Straighten the tab; back the nut off to a gap of 2 to 4 mm",

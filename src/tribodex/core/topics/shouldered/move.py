@@ -24,6 +24,7 @@ def move(desk: Desk, state: Shouldered) -> Move:
             "Stop: let off. It is cocked",
             "Do not push harder. Cause out; then three lines straight again: bearing, shaft, and ram or drift.",
             "A tilted ring scores the seat and jams.",
+            stops=True,
         )
     if state.home is not None:
         return _home(state)
@@ -31,14 +32,14 @@ def move(desk: Desk, state: Shouldered) -> Move:
         return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
     if state.shoulder is not None and state.shoulder.verdict.level is Level.STOP:
         how = "Take it up with the nut, press it on, or off again: cause first."
-        return Move(Do.PUSH_HOME, f"Stop: {state.shoulder.verdict.word}", state.shoulder.verdict.reason, how)
+        return Move(Do.PUSH_HOME, f"Stop: {state.shoulder.verdict.word}", state.shoulder.verdict.reason, how, stops=True)
     if state.way is None:
         best = ways(desk, state)[0]
         fits = best.verdict.level in (Level.GOOD, Level.WATCH)
         headline = f"Best here: {best.way.words}" if fits else "Choose the way: none simply fits"
         return Move(Do.CHOOSE_WAY_ON, headline, " ".join(best.reasons or (best.verdict.reason,)), " ".join(best.against))
     if state.gaps is not None and state.gaps.verdict.level in (Level.STOP, Level.UNKNOWN):
-        return Move(Do.READ_GAPS, f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason)
+        return Move(Do.READ_GAPS, f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason, stops=True)
     if state.way.way is WayOn.HEAT:
         return _warm(desk, state, plan)
     force = force_words(desk, state)
@@ -70,10 +71,10 @@ def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
     need = figure(figures_now(desk, state), "heat_needed")
     target = min(need.value or plan.limit.limit_c, plan.limit.limit_c)
     if state.spoilt is not None:
-        return Move(Do.RENEW_RING, "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.")
+        return Move(Do.RENEW_RING, "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.", stops=True)
     last = state.warmth[-1][1] if state.warmth else None
     if last is not None and last.verdict.level is Level.STOP and state.off_at is None:
-        return Move(Do.SWITCH_OFF, f"Stop: {last.verdict.word}", last.verdict.reason)
+        return Move(Do.SWITCH_OFF, f"Stop: {last.verdict.word}", last.verdict.reason, stops=True)
     if last is None or (state.off_at is None and last.ring_c < target - 0.5):
         return Move(
             Do.READ_RING,
@@ -102,13 +103,15 @@ def _home(state: Shouldered) -> Move:
     if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
         return Move(Ask.NOTHING, "It is on, against its shoulder", "Nut pair and covers of the cartridge hold it.")
     if state.held is not None and state.held.verdict.level is Level.STOP:
-        return Move(Do.HOLD_FAST, f"Stop: {state.held.verdict.word}", state.held.verdict.reason)
+        return Move(Do.HOLD_FAST, f"Stop: {state.held.verdict.word}", state.held.verdict.reason, stops=True)
     if state.held is None:
         assert state.planned is not None  # it is home, so it was planned
         headline, why, risk = _HOLD[state.planned.held_by]
         return Move(Do.HOLD_FAST, headline, why, risk)
     if state.turned is not None and not state.turned.freely:
-        return Move(Do.TURN_BY_HAND, "Stop: it does not turn freely", state.turned.text, "Off again and look, before anything else goes on it.")
+        return Move(
+            Do.TURN_BY_HAND, "Stop: it does not turn freely", state.turned.text, "Off again and look, before anything else goes on it.", stops=True
+        )
     if state.turned is None:
         return Move(Do.TURN_BY_HAND, "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
     return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")

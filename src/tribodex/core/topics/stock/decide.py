@@ -102,6 +102,7 @@ def move(desk: Desk, state: Stock) -> Move:
             f"Stop: {part.part} {part.found} is not {part.specified}",
             "A different number is a decision with a name, not an accident.",
             points=points,
+            stops=True,
         )
     missing = missing_of(desk, state)
     if missing is None:

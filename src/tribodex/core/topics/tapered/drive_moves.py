@@ -81,6 +81,7 @@ def _no_play(state: Tapered) -> NextMove:
         f"Not even the thinnest leaf, {um_text(found.thinnest_um)}, goes in at {', '.join(found.places)}. Do not turn on.",
         f"Gauge again if the leaf was at fault: bent, dirty, or a thicker set than this bearing needs. Otherwise release. {release_how(state)}",
         points=("another place of the ring, rollers settled", "a set with thinner leaves", "is this the bearing of the plan, and its group?"),
+        stops=True,
     )
 
 
@@ -100,7 +101,7 @@ def _parted(state: Tapered, found: Parted) -> NextMove:
         if most >= 2
         else "No test turn: the lower end of the reading is too near to what must be left."
     )
-    return NextMove(Do.PARTED, headline, why, f"{test} Nothing is locked before it is known why.", points=found.explanations)
+    return NextMove(Do.PARTED, headline, why, f"{test} Nothing is locked before it is known why.", points=found.explanations, stops=True)
 
 
 def _without_window(state: Tapered) -> NextMove:
@@ -139,6 +140,7 @@ def past_the_window(state: Tapered, clearance_um: float, window: Window) -> Next
         "Too far: release the bearing and start again",
         f"{um_text(max(0.0, clearance_um))} is left; at least {um_text(window.low_um)} was the aim.",
         f"Loosening a little does not bring it back. {release_how(state)} Gauge once more before you release, if unsure.",
+        stops=True,
     )
 
 
@@ -154,15 +156,17 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
     least = window.guard_um if window.guard_um is not None else window.low_um
     if ruling.code == LockCode.NOT_REACHED:
         why = f"{ruling.reason} No turn towards it keeps the chosen risk of leaving less than {um_text(least)}. {often}"
-        return NextMove(Do.RELEASE, "Stop: the window is out of reach", why, f"{_WAYS_ON.format('allow a greater risk; ')} {release_how(state)}")
+        return NextMove(
+            Do.RELEASE, "Stop: the window is out of reach", why, f"{_WAYS_ON.format('allow a greater risk; ')} {release_how(state)}", stops=True
+        )
     if ruling.code == LockCode.NOT_SURE and window.high_um - says.uncertainty_um < least:
         # Not even its upper end could be told from what must be left.
         headline = "Stop: leaves cannot prove a window this narrow"
-        return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}")
+        return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}", stops=True)
     headline = "Too far by the leaf: release the bearing and start again"
     if ruling.code == LockCode.NOT_SURE:
         headline = "Not sure enough by the leaf: release, and drive up less far"
-    return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"Loosening a little does not bring it back. {release_how(state)}")
+    return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"Loosening a little does not bring it back. {release_how(state)}", stops=True)
 
 
 _WAYS_ON = (
@@ -175,7 +179,7 @@ def _seat_not_settled(state: Tapered, position: Belief, advice: Advice) -> NextM
     """What is to be done about the seat with its washer before anything else."""
     seated = state.attempt.seated
     if seated is not None and seated.seat.verdict.says(NutSeatCode.LET_GO):
-        return NextMove(Do.RELEASE, "The seat has let go: start again", seated.seat.verdict.reason, release_how(state))
+        return NextMove(Do.RELEASE, "The seat has let go: start again", seated.seat.verdict.reason, release_how(state), stops=True)
     if seated is not None and seated.seat.verdict.says(NutSeatCode.NOT_SEATED_YET):
         return seat_move(state)
     proven_later = advice.act is Act.TURN and seated is not None and seated.seat.verdict.level is Level.GOOD
@@ -265,6 +269,7 @@ def _narrow(state: Tapered, window: Window, advice: Advice) -> NextMove:
         "at that risk, and the reduction may end a little above its range.",
         places=MANY_PLACES,
         points=(f"the best place is about {advice.best_deg:.0f}° further",),
+        stops=True,
     )
 
 

@@ -61,6 +61,7 @@ TAPS: dict[str, Any] = {
     Do.TURN: cmd.TurnNut,
     Do.NO_PLAY: cmd.StartGauging(Phase.DRIVE_UP),
     Do.PARTED: cmd.StartGauging(Phase.DRIVE_UP),
+    **dict.fromkeys((Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW), cmd.AcceptOutside),
 }
 
 

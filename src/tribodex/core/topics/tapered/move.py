@@ -81,6 +81,7 @@ def _initial_move(state: Tapered) -> NextMove:
             "Stop: no measurable clearance before mounting. Gauge again",
             "Not even the thinnest leaf went in. Settle the rollers, set them against the centre flange or guide ring, wipe leaf and raceway.",
             "If it stays so this bearing is not mounted: take another one, and keep this one aside with a tag.",
+            stops=True,
         )
     closed = state.initial_closed()
     if closed is not None and closed.initial_verdict is not None and state.stopped_by() == "group":
@@ -90,6 +91,7 @@ def _initial_move(state: Tapered) -> NextMove:
             closed.initial_verdict.reason,
             "Ways out: wipe, settle and gauge again; compare the number on the ring with the drawing; take another bearing and abandon "
             "this job; or a named person accepts it with a reason.",
+            stops=True,
         )
     limits = state.plan.limits_um
     return NextMove(
@@ -119,6 +121,7 @@ def _zero_move(state: Tapered) -> NextMove:
                 "Stop: there is no target window",
                 judge_window(window).reason,
                 "Ways out: gauge again; take a bearing of the next clearance group and abandon this job; ask the maker, and accept by name.",
+                stops=True,
             )
         closed = state.initial_closed()
         if closed is not None and closed.initial_verdict is not None and closed.initial_verdict.says(ClearanceCode.NOT_DECIDED):

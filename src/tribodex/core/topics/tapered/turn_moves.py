@@ -32,6 +32,7 @@ def turn_move(state: Tapered) -> NextMove:
             "The ring binds: release and start again",
             f"At {last.nut_deg:.0f}° it {'binds when swivelled' if last.swivel == 'binds' else 'does not turn freely'}; it was driven too far.",
             f"Loosening a little does not bring it back. {release_how(state)}",
+            stops=True,
         )
     if attempt.nut_deg > asked.high + 1:
         return NextMove(
@@ -39,6 +40,7 @@ def turn_move(state: Tapered) -> NextMove:
             "Past the figure: release and start again",
             f"The nut stands {attempt.nut_deg:.0f}° from its zero mark; {asked.low:.0f} to {asked.high:.0f}° are asked.",
             f"Loosening a little does not bring it back. {release_how(state)}",
+            stops=True,
         )
     if state.plan.method is Method.TURNS:
         return _lock(state, asked) if ready_to_lock(state) else _first(state, asked, asked.mid)

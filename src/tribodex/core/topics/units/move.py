@@ -25,7 +25,7 @@ def move(desk: Desk, state: Unit) -> Move:
     if not state.locked_right:
         return _lock(desk, state, plan)
     if state.tried is not None and not state.tried.freely:
-        return Move(Do.TRY_UNIT, "Stop: it does not turn freely", state.tried.text, "Loosen, line up and lock again; then turn it.")
+        return Move(Do.TRY_UNIT, "Stop: it does not turn freely", state.tried.text, "Loosen, line up and lock again; then turn it.", stops=True)
     if state.tried is None:
         return Move(Do.TRY_UNIT, "Turn the shaft by hand again", "It turns as easily as before it was locked.", "Fingers and tools out first.")
     if state.has_screws and state.again is None:
@@ -37,14 +37,16 @@ def move(desk: Desk, state: Unit) -> Move:
 def _onto(desk: Desk, state: Unit) -> Move:
     if state.on is None or not state.on.by_hand:
         if state.on is not None:
-            return Move(Do.SLIDE_ON, "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.")
+            return Move(
+                Do.SLIDE_ON, "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.", stops=True
+            )
         why = "Screws backed out of the bore, shaft clean and thinly oiled; both units on before anything is bolted."
         return Move(Do.SLIDE_ON, "Slide the unit on, by hand", why, "Never a hammer on ring or seal.")
     found = state.found
     if found is not None:
         now = float_now(desk, state) or found.verdict
         bad = now if now.level not in (Level.GOOD, Level.WATCH) else found.room or now
-        return Move(Do.FIND_FLOAT, f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.")
+        return Move(Do.FIND_FLOAT, f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.", stops=True)
     floats = desk.floats(desk.at)
     return Move(Do.FIND_FLOAT, f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
 
@@ -52,19 +54,21 @@ def _onto(desk: Desk, state: Unit) -> Move:
 def _bolted(state: Unit, plan: UnitPlan) -> Move:
     if not state.lined_right:
         if state.lined is not None:
-            return Move(Do.LINE_UP_UNIT, f"Stop: {state.lined.verdict.word}", state.lined.verdict.reason, "Correct it and read again.")
+            return Move(Do.LINE_UP_UNIT, f"Stop: {state.lined.verdict.word}", state.lined.verdict.reason, "Correct it and read again.", stops=True)
         how = "Straightedge, string or laser along the shaft, bolts snug."
         return Move(Do.LINE_UP_UNIT, "Line the housing up", f"{plan.form.lined_up_by} {how}")
     if not state.bolted_right:
         if state.bolted is not None:
-            return Move(Do.BOLT_HOUSING, f"Stop: {state.bolted.verdict.word}", state.bolted.verdict.reason)
+            return Move(Do.BOLT_HOUSING, f"Stop: {state.bolted.verdict.word}", state.bolted.verdict.reason, stops=True)
         if plan.form is Form.TAKE_UP:
             return Move(Do.BOLT_HOUSING, "Set its spindle, both sides alike", plan.form.lined_up_by)
         asked = f"{plan.base_nm:g} N·m" if plan.base_nm is not None else "its maker's torque"
         why = "Crosswise, in passes." if plan.form.bolts > 2 else "In turn, in passes."
         return Move(Do.BOLT_HOUSING, f"Bolts of the housing: {asked}", why, "Cast iron cracks where a foot hangs in the air.")
     if state.turned is not None and not state.turned.freely:
-        return Move(Do.TURN_SHAFT, "Stop: the shaft does not turn freely", f"{state.turned.text}. Loosen the bolts, line up again, bolt, turn.")
+        return Move(
+            Do.TURN_SHAFT, "Stop: the shaft does not turn freely", f"{state.turned.text}. Loosen the bolts, line up again, bolt, turn.", stops=True
+        )
     return Move(
         Do.TURN_SHAFT, "Turn the shaft by hand", "The insert finds its place in the housing before it is locked.", "Fingers and tools out first."
     )
@@ -73,10 +77,10 @@ def _bolted(state: Unit, plan: UnitPlan) -> Move:
 def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
     if why := may_lock(desk, state, others_of(desk)):
         again = state.turned_after and state.bolted_right
-        return Move(Do.TURN_SHAFT if again else Ask.HELD, "Stop: not locked yet", why)
+        return Move(Do.TURN_SHAFT if again else Ask.HELD, "Stop: not locked yet", why, stops=True)
     if state.locked is not None:
         bad = next(verdict for verdict in state.locked.verdicts if verdict.level is Level.STOP)
-        return Move(Do.LOCK_UNIT, f"Stop: {bad.word}", bad.reason, "Loosen it, put it right, and lock again.")
+        return Move(Do.LOCK_UNIT, f"Stop: {bad.word}", bad.reason, "Loosen it, put it right, and lock again.", stops=True)
     torque = plan.screw.words
     if plan.lock is UnitLock.SET_SCREWS:
         why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."

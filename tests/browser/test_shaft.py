@@ -133,7 +133,7 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     with page.expect_response("**/taps*"):
         stock.get_by_role("button", name="Keep it with the job").click()
     expect(stock.get_by_role("link", name="sheet of the unit")).to_be_visible()
-    correct(page, hands, "matching numbers: B7", "Note", "B8", "read with a lamp")
+    correct(page, hands, "matching numbers: B7", "What was marked or noted", "B8", "read with a lamp")
 
     # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
     for at in ("1", "2"):
@@ -271,10 +271,10 @@ def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., P
     with page.expect_response("**/taps*"):
         ways.get_by_role("listitem").filter(has_text="let go of its taper").get_by_role("button").click()
     expect(page.get_by_role("region", name="Where the force goes")).to_contain_text("strike here: the sleeve's thread end")
-    page.get_by_label("Gap from nut to ring").fill("30 mm")
+    page.get_by_label("Gap from nut to ring").fill("15 mm")
     tapped(page, "Its whole height is on the thread")
     expect(page.locator("#next-move")).to_contain_text("Stop: too far off")
-    correct(page, hands, "Nut backed off 30.00 mm", "Gap", "3 mm", "read the wrong scale")
+    correct(page, hands, "Nut backed off 15.00 mm", "Gap from nut to ring", "3 mm", "read the wrong scale")
     hands.seen()
     hands.pass_gate()
     expect(page.locator("#next-move")).to_contain_text("Let it go")

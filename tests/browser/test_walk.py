@@ -44,7 +44,7 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     passed.first.get_by_role("button", name="Correct entry").click()
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_text("The old entry stays readable")).to_be_visible()
-    dialog.get_by_role("radio", name="drags").click()
+    dialog.get_by_role("radio", name="light drag").click()
     dialog.get_by_label("What was wrong").fill("leaf was bent")
     hands.tap("Correct it")
     page.get_by_role("button", name="Show all").click()

@@ -50,7 +50,7 @@ class TryLeaf:
     place: Annotated[int, count("Place", stays=True)]
     row: Annotated[Row, choice("Row", same(*Row), stays=True)]
     leaf: Annotated[str, length("Leaf", "0.12, 4.5 thou")]
-    outcome: Annotated[Outcome, choice("It did", {Outcome.PASSES: "pass", Outcome.DRAGS: "pass with a light drag", Outcome.STOPS: "not pass"})]
+    outcome: Annotated[Outcome, choice("What it did", {Outcome.PASSES: "passes", Outcome.DRAGS: "light drag", Outcome.STOPS: "does not pass"})]
     typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
 

@@ -612,7 +612,6 @@ const CARE: CareWork = {
   topic: "care",
   asks: null,
   bearing: "22222 K C3",
-  designs: ["ball", "spherical"],
   ways: [
     { value: "until_shows", words: "until clean grease shows" },
     { value: "sealed_insert", words: "sealed insert: counted strokes" },

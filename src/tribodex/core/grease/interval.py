@@ -38,6 +38,11 @@ class Design(StrEnum):
         return {"ball": 10.0, "cylindrical": 5.0, "spherical": 1.0}[self.value]
 
     @property
+    def rolls(self) -> str:
+        """What rolls in it."""
+        return {"ball": "balls", "cylindrical": "cylindrical rollers or needles", "spherical": "spherical or tapered rollers"}[self.value]
+
+    @property
     def words(self) -> str:
         """As the trade says it."""
         return {"ball": "ball bearing", "cylindrical": "cylindrical or needle rollers", "spherical": "spherical or tapered rollers"}[self.value]

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Annotated, Any
 
 from tribodex.core.grease.interval import Design
-from tribodex.core.job.asked import choice, count, length, tick, worded, words
+from tribodex.core.job.asked import choice, count, length, tick, words
 from tribodex.core.quantities import Shown
 
 SEATS = {
@@ -88,7 +88,7 @@ class SayFitted:
     bore: Annotated[str, length("Bore", "90 mm", empty="by its number")] = ""
     outside: Annotated[str, length("Outside diameter", "160 mm", empty="by its number")] = ""
     width: Annotated[str, length("Width", "40 mm", empty="by its number")] = ""
-    design: Annotated[str, choice("In it roll", {"": "not said", **worded(Design)})] = ""
+    design: Annotated[str, choice("In it roll", {"": "not said", **{design.value: design.rolls for design in Design}})] = ""
     seat: Annotated[str, choice("It sits on", SEATS)] = ""
     shown: Shown = ""
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any, Literal
 
-from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET, Design
+from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET
 from tribodex.core.job.said import mm, typed_again
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import CareKind, due_date
@@ -71,7 +71,6 @@ class CareWork:
     way: ev.CareWay | None
     usual: ev.CareWay | None
     bearing: str
-    designs: tuple[str, ...]
     ways: tuple[CareWayChoice, ...]
     dirt: tuple[str, ...]
     wet: tuple[str, ...]
@@ -101,7 +100,6 @@ def view(desk: Desk, state: Keeping) -> CareWork:
         way=plan.way if plan is not None else None,
         usual=usual_way(desk, state),
         bearing=bearing.label if bearing is not None else "",
-        designs=tuple(Design) if bearing is None else (),
         ways=tuple(CareWayChoice(way, way.words) for way in ev.CareWay) if plan is None else (),
         dirt=tuple(DIRT) if plan is None else (),
         wet=tuple(WET) if plan is None else (),

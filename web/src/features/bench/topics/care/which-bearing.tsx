@@ -1,17 +1,12 @@
 /** Which bearing is there: its number where a table has it, else its sizes and what rolls in it. */
 import { useState } from "react";
+import { choicesOf } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { CareProps } from "./panel";
 
-const ROLLS: Record<string, string> = {
-  ball: "balls",
-  cylindrical: "cylindrical rollers or needles",
-  spherical: "spherical or tapered rollers",
-};
-
-export function WhichBearing({ work, tap, refused }: CareProps) {
+export function WhichBearing({ tap, refused }: CareProps) {
   const { units } = useSettings();
   const entry = useEntry({ designation: "", bore: "", outside: "", width: "" }, refused, "say_bearing");
   const [design, setDesign] = useState("");
@@ -36,7 +31,7 @@ export function WhichBearing({ work, tap, refused }: CareProps) {
           label="In it roll"
           value={design}
           onChange={setDesign}
-          options={work.designs.map((value) => ({ value, label: ROLLS[value] ?? value }))}
+          options={choicesOf("say_bearing", "design", false)}
           problem={entry.problem("design")}
         />
       ) : null}

@@ -1,6 +1,6 @@
 /** An end cover: depth and spigot, its joint, its screws round by round. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -44,12 +44,6 @@ export function Covers(props: CartridgeProps) {
 }
 
 type Inner = Extract<Command, { kind: "draw_by_cover" }>["inner"];
-const INNER: { value: Inner; label: string }[] = [
-  { value: "home", label: "home" },
-  { value: "loose", label: "loose" },
-  { value: "supported", label: "supported" },
-  { value: "tight on its way", label: "tight, on its way" },
-];
 
 function Drawn({ work, tap }: CartridgeProps) {
   const [inner, setInner] = useState<Inner | "">("");
@@ -62,7 +56,7 @@ function Drawn({ work, tap }: CartridgeProps) {
           label="Its inner ring is"
           value={inner}
           onChange={(value) => setInner(value as Inner)}
-          options={INNER}
+          options={choicesOf("draw_by_cover", "inner")}
         />
         <Button
           disabled={!inner || !side}

@@ -1,6 +1,6 @@
 /** A cam follower: fit, grease hole, nut or plates, plug, roller turned. */
 import { useState } from "react";
-import type { Command, FollowerWork } from "../../../../api";
+import { choicesOf, type Command, type FollowerWork } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
 import { TurnedByHand } from "../../turned-by-hand";
@@ -56,11 +56,6 @@ export function FollowerPanel(props: FollowerProps) {
 }
 
 type Hole = Extract<Command, { kind: "set_follower" }>["hole"];
-const HOLES: { value: Hole; label: string }[] = [
-  { value: "unloaded", label: "on the unloaded side" },
-  { value: "loaded", label: "under the load" },
-  { value: "none", label: "it has none" },
-];
 
 function SetIn({ tap }: { tap: Tap }) {
   const [hole, setHole] = useState<Hole | "">("");
@@ -70,7 +65,7 @@ function SetIn({ tap }: { tap: Tap }) {
         label="The grease hole of its raceway lies"
         value={hole}
         onChange={(value) => setHole(value as Hole)}
-        options={HOLES}
+        options={choicesOf("set_follower", "hole")}
       />
       <Button
         kind="main"

@@ -1,20 +1,10 @@
 /** The new insert in: which face its groove looks to, and where its pin is. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow } from "../../../../ui";
 import type { InsertProps } from "./panel";
 
 type EnterInsert = Extract<Command, { kind: "enter_insert" }>;
-const FACES: { value: EnterInsert["groove_faces"]; label: string }[] = [
-  { value: "marked", label: "the marked face" },
-  { value: "other", label: "the other face" },
-  { value: "middle", label: "neither: it is in the middle" },
-];
-const PINS: { value: EnterInsert["pin"]; label: string }[] = [
-  { value: "in_slot", label: "in the housing's slot" },
-  { value: "on_iron", label: "against solid iron" },
-  { value: "none", label: "it has none" },
-];
 
 export function Enter({ tap }: InsertProps) {
   const [faces, setFaces] = useState<EnterInsert["groove_faces"] | "">("");
@@ -25,13 +15,13 @@ export function Enter({ tap }: InsertProps) {
         label="Its grease groove looks to"
         value={faces}
         onChange={(value) => setFaces(value as EnterInsert["groove_faces"])}
-        options={FACES}
+        options={choicesOf("enter_insert", "groove_faces")}
       />
       <ChoiceRow
         label="Its pin is"
         value={pin}
         onChange={(value) => setPin(value as EnterInsert["pin"])}
-        options={PINS}
+        options={choicesOf("enter_insert", "pin")}
       />
       <Button
         kind="main"

@@ -1,6 +1,6 @@
 /** Which side the grease groove has to face: the fitting measured to both faces, the housing's bore looked at. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
@@ -37,12 +37,6 @@ export function Fitting({ tap, refused, again = false }: InsertProps & { again?:
 }
 
 type Groove = Extract<Command, { kind: "see_bore" }>["groove"];
-const SIDES: { value: Groove; label: string }[] = [
-  { value: "marked", label: "towards the marked face" },
-  { value: "other", label: "towards the other face" },
-  { value: "middle", label: "in the middle" },
-  { value: "unseen", label: "not to be seen" },
-];
 
 export function Bore({ tap }: InsertProps) {
   const [groove, setGroove] = useState<Groove | "">("");
@@ -53,7 +47,7 @@ export function Bore({ tap }: InsertProps) {
         label="Grease groove in the housing's bore"
         value={groove}
         onChange={(value) => setGroove(value as Groove)}
-        options={SIDES}
+        options={choicesOf("see_bore", "groove")}
       />
       <ChoiceRow
         label="A slot for the insert's pin"

@@ -1,20 +1,13 @@
 /** What is seen on a seat, how it is dressed, and what is done already. */
-import type { Command } from "../../../../api";
+import { choicesOf, type Command } from "../../../../api";
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { PrepareProps } from "./panel";
 
 type Seen = Extract<Command, { kind: "see_on_seat" }>["seen"];
-const WORDS: Record<Seen, string> = {
-  nick: "Nick",
-  rust: "Rust",
-  fretting: "Fretting rust",
-  groove: "Groove",
-  keyway_edge: "Edge of a keyway",
-  dirt: "Dirt",
-  preservative: "Preservative on the new ring",
-};
+const SEEN = choicesOf("see_on_seat", "seen");
+const wordsOf = (seen: Seen) => SEEN.find(({ value }) => value === seen)?.label ?? seen;
 
 export function OnTheSeat({ work, tap, refused }: PrepareProps) {
   const entry = useEntry({ where: "" }, refused, "see_on_seat");
@@ -22,15 +15,15 @@ export function OnTheSeat({ work, tap, refused }: PrepareProps) {
     <section aria-label="Seen on the seat">
       <h2 className="font-bold">Seen on the seat</h2>
       <div className="flex flex-wrap gap-2 py-2">
-        {(Object.keys(WORDS) as Seen[]).map((seen) => (
+        {SEEN.map(({ value, label }) => (
           <Button
-            key={seen}
+            key={value}
             onClick={() => {
-              tap({ kind: "see_on_seat", seen, where: entry.text("where") });
+              tap({ kind: "see_on_seat", seen: value as Seen, where: entry.text("where") });
               entry.clear();
             }}
           >
-            {WORDS[seen]}
+            <span className="first-letter:uppercase">{label}</span>
           </Button>
         ))}
       </div>
@@ -42,12 +35,12 @@ export function OnTheSeat({ work, tap, refused }: PrepareProps) {
             className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
           >
             <span>
-              {WORDS[one.seen]} {one.where}{" "}
+              <span className="inline-block first-letter:uppercase">{wordsOf(one.seen)}</span> {one.where}{" "}
               <b>{one.dressed_by ? `dressed by ${one.dressed_by}` : "not dressed"}</b>
             </span>
             {one.dressed_by ? null : (
               <Button onClick={() => tap({ kind: "dress_seat", number: one.entry })}>
-                Dressed<span className="sr-only">: {WORDS[one.seen]}</span>
+                Dressed<span className="sr-only">: {wordsOf(one.seen)}</span>
               </Button>
             )}
           </li>

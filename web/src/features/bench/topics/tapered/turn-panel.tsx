@@ -1,17 +1,13 @@
 /** Log a turn of the nut: the proposed one with one tap, or in the unit that is at hand. */
 import { useState } from "react";
-import type { Tapered, TurnUnit } from "../../../../api";
+import { choicesOf, type Tapered, type TurnUnit } from "../../../../api";
 import { Button, ChoiceRow, TextField, length, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { useTyped } from "./use-typed";
 
-export const UNIT_WORDS: Record<TurnUnit, string> = {
-  degrees: "degrees",
-  rim: "rim",
-  slots: "slots",
-  drive_up: "drive-up",
-  turns: "turns",
-};
+export const UNIT_WORDS = Object.fromEntries(
+  choicesOf("turn_nut", "unit").map(({ value, label }) => [value, label]),
+) as Record<TurnUnit, string>;
 
 const HINTS: Record<TurnUnit, string> = {
   degrees: "for example 35",

@@ -1,18 +1,12 @@
 /** What holds the insert in its housing or lets it move there; the room on both sides where it floats. */
 import { useState } from "react";
-import type { Command } from "../../../../api";
+import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { UnitProps } from "./panel";
 
 type By = Extract<Command, { kind: "find_float" }>["by"];
-const WAYS: { value: By; label: string }[] = [
-  { value: "housing", label: "the housing holds it" },
-  { value: "ring_inner", label: "snap ring, inner groove" },
-  { value: "ring_outer", label: "snap ring, outer groove" },
-  { value: "room", label: "expansion housing, room on both sides" },
-];
 
 export function Float({ work, tap, refused }: UnitProps) {
   const { units } = useSettings();
@@ -38,7 +32,7 @@ export function Float({ work, tap, refused }: UnitProps) {
         label={`It should be ${work.floats_words}. Here it stands:`}
         value={by}
         onChange={(value) => setBy(value as By)}
-        options={WAYS}
+        options={choicesOf("find_float", "by")}
       />
       {floats ? (
         <div className="grid gap-3 sm:grid-cols-2">

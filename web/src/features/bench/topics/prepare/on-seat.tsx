@@ -7,6 +7,7 @@ import type { PrepareProps } from "./panel";
 
 type Seen = Extract<Command, { kind: "see_on_seat" }>["seen"];
 const SEEN = choicesOf("see_on_seat", "seen");
+const upper = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 const wordsOf = (seen: Seen) => SEEN.find(({ value }) => value === seen)?.label ?? seen;
 
 export function OnTheSeat({ work, tap, refused }: PrepareProps) {
@@ -23,7 +24,7 @@ export function OnTheSeat({ work, tap, refused }: PrepareProps) {
               entry.clear();
             }}
           >
-            <span className="first-letter:uppercase">{label}</span>
+            {upper(label)}
           </Button>
         ))}
       </div>
@@ -35,12 +36,12 @@ export function OnTheSeat({ work, tap, refused }: PrepareProps) {
             className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
           >
             <span>
-              <span className="inline-block first-letter:uppercase">{wordsOf(one.seen)}</span> {one.where}{" "}
+              {upper(wordsOf(one.seen))} {one.where}{" "}
               <b>{one.dressed_by ? `dressed by ${one.dressed_by}` : "not dressed"}</b>
             </span>
             {one.dressed_by ? null : (
               <Button onClick={() => tap({ kind: "dress_seat", number: one.entry })}>
-                Dressed<span className="sr-only">: {wordsOf(one.seen)}</span>
+                Dressed<span className="sr-only">: {upper(wordsOf(one.seen))}</span>
               </Button>
             )}
           </li>

@@ -46,7 +46,7 @@ class RailMark:
 class RailStage:
     """A stage of the trade with its marks: one for the shaft, or for each bearing. Its words are in the job's outline.
 
-    `by_place`: how all of its parts at a place stand together.
+    `by_place`: how all of its parts at a place stand together, where it has several; at the only one it stands like the stage.
     """
 
     id: str
@@ -272,7 +272,8 @@ def rail_view(desk: Desk) -> tuple[RailStage, ...]:
         if not own:
             continue
         marks = tuple(RailMark(task.stage.id, task.at, states[task.stage.id, task.at]) for task in own)
-        by_place = {at: _together([mark.state for mark in marks if mark.at == at]) for at in dict.fromkeys(mark.at for mark in marks)}
+        places = dict.fromkeys(mark.at for mark in marks)
+        by_place = {at: _together([mark.state for mark in marks if mark.at == at]) for at in places} if len(places) > 1 else {}
         found.append(RailStage(trade, _together([mark.state for mark in marks]), marks, by_place))
     return tuple(found)
 

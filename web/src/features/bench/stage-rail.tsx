@@ -89,7 +89,7 @@ function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown:
                 bench={bench}
                 stage={stage}
                 at={at}
-                words={`${whereOf(props.words, names, stage, at)}: ${WORDS[stage.by_place[at] ?? "ahead"]}`}
+                words={`${whereOf(props.words, names, stage, at)}: ${WORDS[stage.by_place[at] ?? stage.state]}`}
               />
             </li>
           ))}

@@ -18,6 +18,7 @@ from tribodex.core.job.facts import Corrected
 from tribodex.core.job.readback import ReadBack, asked_of, numbers_in, outside, slips
 from tribodex.core.job.topic import Topic
 from tribodex.core.lineup.floating import Floats
+from tribodex.core.quantities import LONG_UM
 from tribodex.core.topics import HOUSE
 from tribodex.core.topics.follower import commands as roll
 from tribodex.core.topics.units import commands as house
@@ -115,3 +116,36 @@ def test_a_slip_is_always_expected(value: float, family: Family) -> None:
 def test_several_numbers_of_a_field_and_what_cannot_be_read() -> None:
     assert numbers_in(Family.LENGTH, "0.4 + 0.5", "gaps", "") == ([0.4, 0.5], "mm")
     assert numbers_in(Family.TORQUE, "firm", "torque", "") == ([], "N·m")
+
+
+FINE_MM = LONG_UM / 1000
+FINE = [(command, name) for _, command, name in NUMBERS if asked_of(command)[name].fine]
+
+
+def test_thousandths_on_an_inch_screen_are_compared_as_thousandths() -> None:
+    """A bare number beyond any inch of a leaf is thousandths, as the reader of the field takes it; a small one is inches."""
+    assert numbers_in(Family.LENGTH, "2 + 0", "feet", "in", fine=True) == ([pytest.approx(0.0508), 0.0], "mm")
+    assert numbers_in(Family.LENGTH, "0.06", "washer_thickness", "in", fine=True) == ([pytest.approx(1.524)], "mm")
+    assert numbers_in(Family.LENGTH, "2", "over", "in") == ([pytest.approx(50.8)], "mm")
+    assert numbers_in(Family.LENGTH, "2", "feet", "mm", fine=True) == ([2.0], "mm")
+
+
+@pytest.mark.parametrize(("command", "name"), FINE, ids=[f"{command.__name__}-{name}" for command, name in FINE])
+def test_what_a_leaf_gauges_is_fine(command: type, name: str) -> None:
+    """None of them is expected beyond the few millimetres at which a bare number stops being thousandths."""
+    topic = next(topic for topic in HOUSE.topics if command in topic.commands)
+    expect = topic.expects[command, name]
+    if callable(expect):
+        likely = expect(UnitBench(SCREWS).desk("1"), None, None)
+        assert likely is not None and likely.high is not None and likely.high <= FINE_MM
+
+
+def test_two_thousandths_under_a_foot_are_taken_on_an_inch_screen() -> None:
+    bench = UnitBench(SCREWS, floats=(Floats.HELD,))
+    bench.left_out("1", "prepare")
+    bench.onto("1", FloatBy.RING_INNER)
+    desk = bench.desk("1")
+    _, (fact,) = decide(desk, house.LineUpUnit("0", "12", feet="2 + 0", shown="in"))
+    assert fact.feet_mm == (pytest.approx(0.0508), 0.0)
+    with pytest.raises(ReadBack):
+        decide(desk, house.LineUpUnit("0", "12", feet="2 mm + 0", shown="in"))

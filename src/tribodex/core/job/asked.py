@@ -48,7 +48,8 @@ class Asked:
     """How a field is asked for; stands in `Annotated` of a command's field, so that the command stays plain data.
 
     `choices`: value and words of each there is; `example`: one that is right; `empty`: what it means to leave it open;
-    `stays`: it names the thing itself, so a correction does not change it.
+    `stays`: it names the thing itself, so a correction does not change it; `fine`: a length of a few millimetres at most, of which a bare
+    number may be thousandths on an inch screen.
     """
 
     label: str
@@ -57,6 +58,7 @@ class Asked:
     example: str = ""
     empty: str = ""
     stays: bool = False
+    fine: bool = False
 
 
 class Worded(Protocol):
@@ -115,9 +117,9 @@ def number(family: Family, label: str, example: str = "", *, empty: str = "") ->
     return Asked(label, family, example=example, empty=empty)
 
 
-def length(label: str, example: str = "", *, empty: str = "") -> Asked:
+def length(label: str, example: str = "", *, empty: str = "", fine: bool = False) -> Asked:
     """A length, or several with a plus between them."""
-    return number(Family.LENGTH, label, example, empty=empty)
+    return Asked(label, Family.LENGTH, example=example, empty=empty, fine=fine)
 
 
 def warmth(label: str, example: str = "", *, empty: str = "") -> Asked:
@@ -159,10 +161,6 @@ CARTRIDGE = Likely(20.0, 2_000.0, "cartridges hold 60 to 1000 g")
 # Angle of a chamfer to the axis (°).
 LEAD_IN = Likely(3.0, 60.0, "a lead-in stands at 15 to 30° to the axis")
 # Small lengths that are gauged by leaf or straightedge, and what they are gauged over (mm).
-FOOT = Likely(0.0, 1.0, "a leaf under a foot is tenths of a millimetre")
-OUT_OF_LINE = Likely(0.0, 5.0, "two housings are out of line by a few millimetres at most")
-OVER = Likely(50.0, 10_000.0, "a straightedge or string spans 50 mm to 10 m")
-# Small lengths that are gauged by leaf or straightedge (mm).
 FOOT = Likely(0.0, 1.0, "a leaf under a foot is tenths of a millimetre")
 OUT_OF_LINE = Likely(0.0, 5.0, "two housings are out of line by a few millimetres at most")
 OVER = Likely(50.0, 10_000.0, "a straightedge or string spans 50 mm to 10 m")

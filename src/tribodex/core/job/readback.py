@@ -14,6 +14,7 @@ from typing import TYPE_CHECKING, Any
 from tribodex.core.errors import Field, InvalidInput, TribodexError
 from tribodex.core.job.asked import Asked, Family, Likely
 from tribodex.core.quantities import (
+    LONG_UM,
     LengthUnit,
     parse_area_mm2,
     parse_count,
@@ -83,10 +84,10 @@ def asked_of(command: type) -> dict[str, Asked]:
     return _ASKED[command]
 
 
-def numbers_in(family: Family, typed: str, name: str, shown: str) -> tuple[list[float], str]:
+def numbers_in(family: Family, typed: str, name: str, shown: str, *, fine: bool = False) -> tuple[list[float], str]:
     """The numbers of a field in the family's base unit, with the unit; none where it cannot be read: who takes it says so.
 
-    Several of one field are joined by “+”.
+    Several of one field are joined by “+”. `fine`: see `Asked`.
     """
     found: list[float] = []
     # A turn is read with the unit beside it, by who knows the nut.
@@ -98,12 +99,22 @@ def numbers_in(family: Family, typed: str, name: str, shown: str) -> tuple[list[
             continue
         try:
             if family is Family.LENGTH:
-                found.append(parse_length(part, name, LengthUnit.INCH if shown == "in" else LengthUnit.MM, zero=True).mm)
+                found.append(_mm(part, name, shown, fine=fine))
             else:
                 found.append(_UNITS[family][0](part, name))
         except TribodexError:
             return [], unit
     return found, unit
+
+
+def _mm(typed: str, name: str, shown: str, *, fine: bool) -> float:
+    """A length as the reader of its field takes it: see `read_length`."""
+    inches = shown == "in"
+    length = parse_length(typed, name, LengthUnit.INCH if inches else LengthUnit.MM, zero=True)
+    if inches and fine and length.um > LONG_UM:
+        # The other unit of an inch screen; a unit that stands there is not touched by it.
+        length = parse_length(typed, name, LengthUnit.THOU, zero=True)
+    return length.mm
 
 
 def outside(value: float, likely: Likely) -> bool:
@@ -120,11 +131,11 @@ def slips(value: float, likely: Likely, family: Family) -> Iterable[float]:
     return [round(one, 6) for one in others if not outside(one, likely)]
 
 
-def compared(name: str, typed: str, family: Family, likely: Likely | None, shown: str = "") -> Field | None:
+def compared(name: str, typed: str, family: Family, likely: Likely | None, shown: str = "", *, fine: bool = False) -> Field | None:
     """The field to ask about where a number as typed lies outside what is expected; None where it does not, or cannot be read."""
     if likely is None or not typed.strip():
         return None
-    values, unit = numbers_in(family, typed, name, shown)
+    values, unit = numbers_in(family, typed, name, shown, fine=fine)
     bad = next((value for value in values if outside(value, likely)), None)
     if bad is None:
         return None
@@ -140,7 +151,7 @@ def read_back(desk: Desk, topic: Topic[Any], command: Any, meant: frozenset[str]
         typed = getattr(command, name)
         if expect is None or isinstance(expect, str) or name in meant or typed in ("", None):
             continue
-        found = compared(name, str(typed), ask.family, expect(desk, state, command), getattr(command, "shown", ""))
+        found = compared(name, str(typed), ask.family, expect(desk, state, command), getattr(command, "shown", ""), fine=ask.fine)
         if found is not None:
             wrong.append(found)
     if wrong:

@@ -81,7 +81,7 @@ class AlignLoaded:
 
     offset: Annotated[str, length("Offset read", "0.05 mm; 0 where nothing is seen")]
     over: Annotated[str, length("Over a length of", "300 mm")]
-    feet: Annotated[str, length("Leaf under each foot", "0 + 0.02")] = ""
+    feet: Annotated[str, length("Leaf under each foot", "0 + 0.02", fine=True)] = ""
     turned: Annotated[bool, tick("The shaft was turned by hand before")] = False
     labyrinth: Annotated[bool, tick("It has a labyrinth seal, which forgives less")] = False
     shown: Shown = ""

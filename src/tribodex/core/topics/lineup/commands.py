@@ -91,7 +91,7 @@ class SayFeet:
     """The leaf under each foot of a housing, with a plus between them."""
 
     place: Annotated[str, _PLACE]
-    gaps: Annotated[str, length("Leaf under each foot, bolt loose", "0 + 0.05 + 0 + 0.12")]
+    gaps: Annotated[str, length("Leaf under each foot, bolt loose", "0 + 0.05 + 0 + 0.12", fine=True)]
     shown: Shown = ""
 
 

@@ -49,7 +49,7 @@ class TryLeaf:
 
     place: Annotated[int, count("Place", stays=True)]
     row: Annotated[Row, choice("Row", same(*Row), stays=True)]
-    leaf: Annotated[str, length("Leaf", "0.12, 4.5 thou")]
+    leaf: Annotated[str, length("Leaf", "0.12, 4.5 thou", fine=True)]
     outcome: Annotated[Outcome, choice("What it did", {Outcome.PASSES: "passes", Outcome.DRAGS: "light drag", Outcome.STOPS: "does not pass"})]
     typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
@@ -64,7 +64,7 @@ class BracketPlace:
 
     place: Annotated[int, count("Place", stays=True)]
     row: Annotated[Row, choice("Row", same(*Row), stays=True)]
-    leaf: Annotated[str, length("Thickest leaf that goes in", "0.12, 4.5 thou, or none")]
+    leaf: Annotated[str, length("Thickest leaf that goes in", "0.12, 4.5 thou, or none", fine=True)]
     typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
     both_rows: Annotated[bool, tick("Both rows read the same")] = False
@@ -123,7 +123,7 @@ class SeatNut:
     amount: Annotated[str, number(Family.TURN, "Turn behind the old mark", "35°")] = ""
     unit: Annotated[TurnUnit, choice("In", _UNITS)] = "degrees"
     past: Annotated[bool, tick("Past its old mark")] = False
-    washer_thickness: Annotated[str, length("Washer, measured", "1.2 mm")] = ""
+    washer_thickness: Annotated[str, length("Washer, measured", "1.2 mm", fine=True)] = ""
     sleeve_before: Annotated[str, length("Sleeve end to ring, before", "12.40 mm")] = ""
     sleeve_after: Annotated[str, length("Sleeve end to ring, after", "11.70 mm")] = ""
     tool: Annotated[LengthTool | None, choice("Measured with", {"": "not measured", **same(*LengthTool)})] = None

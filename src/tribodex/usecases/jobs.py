@@ -9,6 +9,7 @@ from dataclasses import dataclass, fields, replace
 from datetime import datetime
 
 from tribodex.core.errors import Busy, InvalidInput, NotFound, Refused
+from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job import rail
 from tribodex.core.job.decide import decide
 from tribodex.core.job.facts import Event, Fact, JobOpened
@@ -17,6 +18,7 @@ from tribodex.core.job.places import ONLY_PLACE, SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.procedure import Procedure
 from tribodex.core.topics import desk, fold, taken_further
+from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.tapered import TOPIC as TAPERED
 from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
@@ -27,6 +29,7 @@ from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
+from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
 
 TRIES = 5
@@ -147,7 +150,15 @@ def revise_plan(
     job = load(store, job_id).job
     if job.place(job.placed(at)).procedure_id not in (procedure_id(plan.method, whole=whole) for whole in (False, True)):
         raise InvalidInput.at("method", "This method works by another procedure than the job was opened with.", "give this job up and open a new one")
-    return do(store, reference, job_id, RevisePlan(plan, reason), tap, recorded_at, at)
+    return do(store, reference, job_id, RevisePlan(plan, reason, _other_seat(reference, job, job.placed(at), plan)), tap, recorded_at, at)
+
+
+def _other_seat(reference: Reference, job: Job, at: str, plan: Plan) -> SeatSpec | None:
+    """What the seat should measure by another plan; None where that stays as it is, or nobody measures it."""
+    if job.of(PREPARE, at).planned is None:
+        return None
+    spec = seat_spec(reference, plan)
+    return spec if spec != seat_spec(reference, job.of(TAPERED, at).plan) else None
 
 
 def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:

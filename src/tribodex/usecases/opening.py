@@ -6,13 +6,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
-from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
 from tribodex.core.components.feeler import FeelerSet
-from tribodex.core.components.shaft import Seat
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import Field, InvalidInput
-from tribodex.core.fits.seat import SeatSpec, sleeve_seat
 from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.job.scope import Scope, left_out_by
@@ -23,7 +20,6 @@ from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.tapered.facts import TaperedPlanned
-from tribodex.core.topics.tapered.plan import Plan
 from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, append, load
@@ -32,6 +28,7 @@ from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.cartridges import CartridgeDraft, cartridge_plan, in_cartridge
 from tribodex.usecases.planning.kinds import FITTED, Draft, kind_of_draft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
+from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
@@ -161,17 +158,6 @@ def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet]
     made = kind.made(reference, draft)
     name = kind.procedure(made)
     return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind)
-
-
-def seat_spec(reference: Reference, plan: Plan) -> SeatSpec | None:
-    """What the seat under a sleeve should measure; None for a seat that no micrometer judges (a cone)."""
-    if plan.seat is Seat.TAPERED_SHAFT:
-        return None
-    nominal = plan.shaft.diameter_mm
-    if plan.shaft_text.strip().endswith("in") and (band := reference.inch_shafts.find("adapter", nominal / 25.4)) is not None:
-        limits = Span(band.lower_in * 25400, band.upper_in * 25400)
-        return sleeve_seat(nominal, limits, f"inch shaft, {band.upper_in:+.3f}/{band.lower_in:+.3f} in")
-    return sleeve_seat(nominal)
 
 
 def _line(machine: Machine, places: Sequence[Place]) -> ShaftPlanned | None:

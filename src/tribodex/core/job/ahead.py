@@ -46,7 +46,10 @@ def move_at(desk: Desk, task: Task) -> Move:
         return Move(Ask.HELD, f"Stop: {stage.title.lower()} is held back", why, stops=True)
     move = topic.move(here, here.of(topic))
     idle = str(move.do) in (Ask.NOTHING, Ask.HELD)
-    if not done and (overtaken := _overtaken(here, topic, task)) is not None:
+    if not done and (old := next((proof for proof in unproven(here, topic, task.at, stage.id) if proof.outdated), None)) is not None:
+        # Nothing more is done by figures of another bearing.
+        move = claim_move(topic, old)
+    elif not done and (overtaken := _overtaken(here, topic, task)) is not None:
         move = alarm_move(topic, overtaken)
     elif idle and not done and (way := _way_on(here, topic, task, move)) is not None:
         move = way
@@ -112,7 +115,8 @@ def alarm_move(topic: Topic[Any], alarm: Alarm) -> Move:
 def claim_move(topic: Topic[Any], proof: Proof) -> Move:
     """The way that shows a claim."""
     do = next((kind_of(command) for kind in proof.claim.by if (command := _maker(topic, kind)) is not None), str(Ask.NOTHING))
-    return Move(do, f"{proof.claim.words[0].upper()}{proof.claim.words[1:]}: not shown yet", proof.words)
+    how = "for another bearing" if proof.outdated else "not shown yet"
+    return Move(do, f"{proof.claim.words[0].upper()}{proof.claim.words[1:]}: {how}", proof.words)
 
 
 def _maker(topic: Topic[Any], fact: type[Fact]) -> type | None:

@@ -39,6 +39,13 @@ class Fact:
         """
         return ""
 
+    def sizes(self) -> object:
+        """What it says of the size of the bearing that is there, and of its shaft; None where it says nothing of it.
+
+        Said otherwise later, or corrected, it makes out of date what was worked out from it.
+        """
+        return None
+
     def named(self) -> str:
         """Who took on what it says, and why; empty where nobody did."""
         by, reason = getattr(self, "decided_by", ""), getattr(self, "reason", "")
@@ -180,6 +187,10 @@ class PlaceFitted(Fact):
     shaft_mm: float
     shaft_text: str
     seat: str = ""
+
+    def sizes(self) -> object:
+        """The bearing, and the shaft under it."""
+        return self.bearing, self.shaft_mm
 
 
 @dataclass(frozen=True)

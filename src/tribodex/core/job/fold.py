@@ -91,6 +91,7 @@ def _take(
         for one in as_is:
             taken = facts.accepted(taken, one.code, f"{one.name}: {one.reason}")
         _apply(house, job, event, taken)
+        _sized(job, event, fact)
     if isinstance(fact, facts.AlarmAccepted):
         was = changed.get(fact.entry)
         job.alarms.accept(event, fact, was)
@@ -117,6 +118,17 @@ def _apply(house: House, job: Job, event: facts.Event, fact: facts.Fact) -> None
         topic.fold(job.of(topic, _placed(job, event.at)), event, fact)
 
 
+def _sized(job: Job, event: facts.Event, fact: facts.Fact, at: str = "") -> None:
+    """What an entry says of the bearing's size; where another one was said before, since when."""
+    said = fact.sizes()
+    if said is None:
+        return
+    where = at or _placed(job, event.at)
+    if job.sizes.get((type(fact), where), said) != said:
+        job.sized_since[where] = event.seq
+    job.sizes[type(fact), where] = said
+
+
 def _placed(job: Job, at: str) -> str:
     # Entries older than places belong to the only one.
     return at or job.places[0].id
@@ -133,6 +145,7 @@ def _on(kind: type[F]) -> Callable[[Callable[[House, Job, facts.Event, F], None]
 @_on(facts.JobOpened)
 def _job_opened(house: House, job: Job, event: facts.Event, said: facts.JobOpened) -> None:
     for planned in said.plans:
+        _sized(job, event, planned.fact, planned.at)
         if isinstance(planned.fact, facts.PlaceFitted):
             job.fitted[planned.at] = planned.fact
             continue
@@ -183,6 +196,16 @@ def _restarted(house: House, job: Job, event: facts.Event, said: facts.Restarted
 @_on(facts.Stated)
 def _stated(_: House, job: Job, event: facts.Event, said: facts.Stated) -> None:
     job.stated[said.what, event.at] = said
+
+
+@_on(facts.Corrected)
+def _corrected(_: House, job: Job, event: facts.Event, said: facts.Corrected) -> None:
+    """A size that was said right afterwards counts from now: what was worked out by the wrong one stands in front of it."""
+    if said.replacement is None or said.replacement.sizes() is None:
+        return
+    for (kind, at), newest in job.newest.items():
+        if kind is type(said.replacement) and said.target in newest.values():
+            job.sized_since[at] = event.seq
 
 
 @_on(facts.PlaceFitted)

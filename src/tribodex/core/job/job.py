@@ -63,6 +63,9 @@ class Job:
     fitted: dict[str, facts.PlaceFitted] = field(default_factory=dict)
     # The newest entry of each kind at a place, by what it is about; when a topic began anew there.
     newest: dict[tuple[type[facts.Fact], str], dict[str, int]] = field(default_factory=dict)
+    # What was said of the bearing's size, by kind and place; the newest entry that says it otherwise than before, by place.
+    sizes: dict[tuple[type[facts.Fact], str], object] = field(default_factory=dict)
+    sized_since: dict[str, int] = field(default_factory=dict)
     # What was proved of this state once; thrown away with the next entry.
     proved: dict[tuple[str, str], Any] = field(default_factory=dict, compare=False, repr=False)
     begun: dict[tuple[str, str], int] = field(default_factory=dict)

@@ -60,7 +60,8 @@ class Claim:
 
     `rests`: kinds whose open alarms take it, though nothing of them has to be said. `now`: a live judgement over several entries; the
     worse wins. Without `by` it is `now` that shows. `what`: what other work may
-    need of it. `due`: not asked for now; it stands open in the record until it is shown.
+    need of it. `due`: not asked for now; it stands open in the record until it is shown. `sized`: it is worked out from the bearing that
+    is there; with another one said since, it is out of date.
     """
 
     code: str
@@ -74,13 +75,14 @@ class Claim:
     now: Verdict | None = None
     what: What | None = None
     due: bool = False
+    sized: bool = False
 
 
 @dataclass(frozen=True)
 class Proof:
     """A claim with what shows it; `missing` where nothing was said, or what was said is out of date or waits for something else.
 
-    `entry`: the one that says it, None where there is none that counts.
+    `entry`: the one that says it, None where there is none that counts. `outdated`: worked out from another bearing than the one there.
     """
 
     claim: Claim
@@ -88,6 +90,7 @@ class Proof:
     level: Level
     words: str
     missing: bool = False
+    outdated: bool = False
 
     @property
     def proven(self) -> bool:
@@ -132,6 +135,9 @@ def prove(desk: Desk, topic: Topic[Any], claim: Claim) -> Proof:
     stale = max((seq for kind in claim.after if (seq := newest_touching(desk, kind, at, claim.about)) > found), default=None)
     if stale is not None:
         return Proof(claim, None, Level.UNKNOWN, f"Entry {stale} came after it: to be done or read anew.", True)
+    if claim.sized and (since := job.sized_since.get(at, 0)) > found:
+        words = f"It was for the bearing that was said before entry {since}: to be done or read anew."
+        return Proof(claim, None, Level.UNKNOWN, words, True, outdated=True)
     return _shown(desk, claim, found, opened)
 
 

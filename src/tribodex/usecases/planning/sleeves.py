@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from tribodex.core.components.bands import Span
 from tribodex.core.components.shaft import Seat
+from tribodex.core.fits.seat import SeatSpec, sleeve_seat
 from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
+from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Result
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.ports import Reference
@@ -32,3 +35,14 @@ def shaft_figures(reference: Reference, parts: Parts) -> list[Result]:
     if nominal is None or nominal[1] > 500:
         return []
     return [shaft_size(nominal, parts.shaft.diameter_mm, reference.inch_shafts, parts.housed_unit)]
+
+
+def seat_spec(reference: Reference, plan: Plan) -> SeatSpec | None:
+    """What the seat under a sleeve should measure; None for a seat that no micrometer judges (a cone)."""
+    if plan.seat is Seat.TAPERED_SHAFT:
+        return None
+    nominal = plan.shaft.diameter_mm
+    if plan.shaft_text.strip().endswith("in") and (band := reference.inch_shafts.find("adapter", nominal / 25.4)) is not None:
+        limits = Span(band.lower_in * 25400, band.upper_in * 25400)
+        return sleeve_seat(nominal, limits, f"inch shaft, {band.upper_in:+.3f}/{band.lower_in:+.3f} in")
+    return sleeve_seat(nominal)

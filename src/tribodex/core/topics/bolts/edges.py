@@ -91,7 +91,7 @@ def claims(desk: Desk, state: Closing) -> tuple[Claim, ...]:
     made += [
         Claim("bolts.habit", "when the base bolts come to torque", STAGE, at, now=habit),
         Claim("bolts.load", "support out, load on", STAGE, at, now=load, what=What.CLOSED),
-        Claim("bolts.aligned", "in line with the load on", STAGE, at, (ev.AlignedLoaded,), what=What.CLOSED),
+        Claim("bolts.aligned", "in line with the load on", STAGE, at, (ev.AlignedLoaded,), what=What.CLOSED, sized=True),
     ]
     wanted = [BASE, *([CAP] if cap else []), *(name for name in state.joints if name not in (BASE, CAP))]
     for name in wanted:
@@ -101,7 +101,7 @@ def claims(desk: Desk, state: Closing) -> tuple[Claim, ...]:
     if cap:
         cap_moved = None if state.looked is not None else not_yet("Looked at before the cap was touched, or not at all.")
         made += [
-            Claim("bolts.gaps", "gaps beside the outer ring", STAGE, at, (ev.RingGapsRead,), what=What.CLOSED),
+            Claim("bolts.gaps", "gaps beside the outer ring", STAGE, at, (ev.RingGapsRead,), what=What.CLOSED, sized=True),
             Claim("bolts.looked", "turned with the cap on, nothing rubs", STAGE, at, (ev.RubbingLooked,), now=cap_moved, what=What.CLOSED),
         ]
     return tuple(made)

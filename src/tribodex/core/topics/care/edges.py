@@ -53,7 +53,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 
 def claims(desk: Desk, state: Keeping) -> tuple[Claim, ...]:
     """How it is kept is set; what is due once stands open until it is done."""
-    made = [Claim("care.set", "when it is greased and looked at next", STAGE, desk.at, (ev.CareSet,))]
+    made = [Claim("care.set", "when it is greased and looked at next", STAGE, desk.at, (ev.CareSet,), sized=True)]
     for due in due_of(state):
         if due.kind is CareKind.STORED:
             words = f"{due.words}{f', by {due.day:%Y-%m-%d}' if due.day else ''}"

@@ -90,13 +90,13 @@ def claims(desk: Desk, state: Greasing) -> tuple[Claim, ...]:
     chosen = Claim("grease.chosen", "what goes in suits here", STAGE, at, (ev.LubricantChosen,), what=What.GREASED)
     if state.chosen is not None and state.chosen.kind == "oil":
         now = not_yet("Filled before this oil was chosen, or not at all.") if state.oil is None else None
-        return (chosen, Claim("grease.oil", "oil at its level", STAGE, at, (ev.OilFilled,), now=now, what=What.GREASED))
+        return (chosen, Claim("grease.oil", "oil at its level", STAGE, at, (ev.OilFilled,), now=now, what=What.GREASED, sized=True))
     plan = state.planned
     share = plan.verdict if plan is not None and plan.verdict is not None and plan.verdict.level is Level.STOP else None
     anew = not_yet("Packed before this was chosen or planned, or not at all.") if state.packed is None else None
     made = [
         chosen,
-        Claim("grease.planned", "how much goes where", STAGE, at, (ev.FillPlanned,), now=share, what=What.GREASED),
+        Claim("grease.planned", "how much goes where", STAGE, at, (ev.FillPlanned,), now=share, what=What.GREASED, sized=True),
         Claim("grease.packed", "bearing packed", STAGE, at, (ev.BearingPacked,), now=anew, what=What.GREASED),
     ]
     for corner in range(1, (plan.corners if plan is not None else 0) + 1):

@@ -64,7 +64,7 @@ def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:
         # Nothing is set while nobody said which: the second stage is not done because nothing is asked of it yet.
         unsaid = not_yet("Which seals is not said yet.")
         return (planned, Claim("seals.to_set", "seals set, greased, free", SET, at, now=unsaid, what=What.SEALED))
-    made = [Claim("seals.planned", planned.words, INBOARD, at, (ev.SealsPlanned,), now=worst(plan.verdicts))]
+    made = [Claim("seals.planned", planned.words, INBOARD, at, (ev.SealsPlanned,), now=worst(plan.verdicts), sized=True)]
     for side in plan.sides:
         now = state.sides[side]
         stage = INBOARD if side == "inboard" else SET

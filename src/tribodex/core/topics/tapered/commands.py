@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
+from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job.asked import Family, choice, count, length, number, same, tick, warmth, words
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
 from tribodex.core.mounting.judgement import Swivel
@@ -20,10 +21,11 @@ _UNITS = {"degrees": "degrees", "rim": "rim", "slots": "slots", "drive_up": "dri
 
 @dataclass(frozen=True)
 class RevisePlan:
-    """Change the plan before the bearing was gauged."""
+    """Change the plan before the bearing was gauged. `seat`: what the seat should measure then, where the plan changes that too."""
 
     plan: Annotated[Plan, words("The new plan")]
     reason: Annotated[str, words("Reason")]
+    seat: Annotated[SeatSpec | None, words("The seat that belongs to it")] = None
 
 
 @dataclass(frozen=True)

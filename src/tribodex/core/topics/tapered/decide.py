@@ -11,6 +11,7 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact, Restarted
 from tribodex.core.job.gates import named, text
 from tribodex.core.job.topic import Desk
+from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import driving, gauging
 from tribodex.core.topics.tapered import facts as ev
@@ -33,7 +34,9 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
         case cmd.RevisePlan():
             if state.initial:
                 raise Refused("The bearing has been gauged: the plan stands. Abandon this job and open a new one if it must change.")
-            return [ev.TaperedPlanned(command.plan, text(command.reason, "reason", "why the plan changes"))]
+            reason = text(command.reason, "reason", "why the plan changes")
+            seat = [SeatPlanned(command.seat, None, reason)] if command.seat is not None else []
+            return [ev.TaperedPlanned(command.plan, reason), *seat]
         case cmd.AcceptOutside():
             return [_accept(state, command)]
         case cmd.ChooseRisk(risk=risk):

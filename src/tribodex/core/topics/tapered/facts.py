@@ -33,6 +33,10 @@ class TaperedPlanned(Fact):
     plan: Plan
     reason: str = ""
 
+    def sizes(self) -> object:
+        """The bearing, and the shaft under it."""
+        return self.plan.bearing, self.plan.shaft
+
 
 @dataclass(frozen=True)
 class GaugingStarted(Fact):

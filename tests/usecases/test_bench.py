@@ -7,19 +7,21 @@ from typing import Any
 
 import pytest
 
-from tests.helpers import BEGIN, DRAFT, MemoryStore, open_one
+from tests.helpers import BEGIN, DRAFT, MACHINES, MemoryStore, open_one
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
 from tribodex.core.job.places import ONLY_PLACE
+from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import METHOD_NOTES
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_jobs import VirtualFitter
-from tribodex.usecases.bench import Bench, bench
+from tribodex.usecases.bench import Bench, bench, rail_view, together
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.jobs import desk_of, revise_plan
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.jobs import desk_of, do, load, revise_plan
+from tribodex.usecases.opening import BearingOrder, Order, open_job
+from tribodex.usecases.ports import Position, Reference, Tap
 from tribodex.usecases.record import record
 
 TRUTH = VirtualBearing(125, 0.385, 8)
@@ -153,3 +155,40 @@ def test_a_plan_of_another_procedure_takes_a_new_job(reference: Reference) -> No
     assert changed.tapered().plan.method == "N"
     with pytest.raises(Exception, match="another procedure"):
         revise_plan(store, reference, "job-0001", UNIT, "sealed", Tap("rev-00002", "Tester", BEGIN), BEGIN)
+
+
+NOW, AHEAD, DONE, ASIDE = rail.NOW, rail.AHEAD, rail.DONE, rail.ASIDE
+
+
+@pytest.mark.parametrize(
+    ("marks", "state"),
+    [
+        ([DONE, DONE], DONE),
+        ([DONE, ASIDE], DONE),
+        ([DONE, AHEAD], NOW),
+        ([ASIDE, AHEAD], AHEAD),
+        ([ASIDE, ASIDE], ASIDE),
+        ([AHEAD, NOW, DONE], NOW),
+        ([AHEAD, AHEAD], AHEAD),
+    ],
+)
+def test_a_stage_stands_as_all_of_its_parts_together(marks: list[str], state: str) -> None:
+    assert together(marks) == state and together(marks[::-1]) == state
+
+
+def test_a_stage_says_how_it_stands_at_each_of_several_bearings(reference: Reference) -> None:
+    """One bearing further than the other; where there is only one, the stage says it all."""
+    store = MemoryStore()
+    far = Position("m-1-b", "m-1", "Far side", "22218 K C3", "80 mm", False)
+    store.machines = lambda: [replace(MACHINES[0], positions=(*MACHINES[0].positions, far))]  # type: ignore[method-assign]
+    order = Order("", (BearingOrder("m-1-a", DRAFT, Floats.HELD), BearingOrder("m-1-b", DRAFT, Floats.SEAT)), whole=True)
+    open_job(store, reference, "job-0001", order, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    do(store, reference, "job-0001", job_cmd.SetStageAside("prepare", "the seat was read yesterday"), Tap("tap-00001", "Tester", BEGIN), BEGIN, "1")
+    stages = rail_view(desk_of(reference, load(store, "job-0001")))
+    prepare = next(stage for stage in stages if stage.id == "prepare")
+    assert prepare.by_place["1"] == ASIDE and prepare.by_place["2"] in (NOW, AHEAD) and prepare.state == prepare.by_place["2"]
+    for stage in stages:
+        places = {mark.at for mark in stage.marks}
+        assert set(stage.by_place) == (places if len(places) > 1 else set()), stage.id
+    alone = rail_view(desk_of(reference, fitter(reference, DRAFT).job))
+    assert all(not stage.by_place for stage in alone)

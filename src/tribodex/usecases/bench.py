@@ -273,8 +273,8 @@ def rail_view(desk: Desk) -> tuple[RailStage, ...]:
             continue
         marks = tuple(RailMark(task.stage.id, task.at, states[task.stage.id, task.at]) for task in own)
         places = dict.fromkeys(mark.at for mark in marks)
-        by_place = {at: _together([mark.state for mark in marks if mark.at == at]) for at in places} if len(places) > 1 else {}
-        found.append(RailStage(trade, _together([mark.state for mark in marks]), marks, by_place))
+        by_place = {at: together([mark.state for mark in marks if mark.at == at]) for at in places} if len(places) > 1 else {}
+        found.append(RailStage(trade, together([mark.state for mark in marks]), marks, by_place))
     return tuple(found)
 
 
@@ -293,11 +293,11 @@ def _states(desk: Desk) -> dict[tuple[str, str], str]:
     return found
 
 
-def _together(states: list[str]) -> str:
-    """One state for several marks: what is now goes first, then what is ahead."""
-    if desk_now := next((state for state in (rail.NOW, rail.AHEAD) if state in states), None):
-        return rail.NOW if rail.DONE in states and desk_now == rail.AHEAD else desk_now
-    return rail.DONE if rail.DONE in states else rail.ASIDE
+def together(states: list[str]) -> str:
+    """One state for several marks: what is now goes first, and what is begun and not done; then what is ahead."""
+    if rail.NOW in states or {rail.DONE, rail.AHEAD} <= set(states):
+        return rail.NOW
+    return next((state for state in (rail.AHEAD, rail.DONE) if state in states), rail.ASIDE)
 
 
 def _place(desk: Desk, at: str) -> PlaceView:

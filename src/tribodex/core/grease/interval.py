@@ -48,6 +48,8 @@ class Design(StrEnum):
         return {"ball": "ball bearing", "cylindrical": "cylindrical or needle rollers", "spherical": "spherical or tapered rollers"}[self.value]
 
 
+# The kinds as choices, by what rolls in them; empty where nobody said.
+ROLLS = {"": "not said", **{design.value: design.rolls for design in Design}}
 # Steps of the factors, worst last (common practice, no source).
 DIRT = {"clean": 1.0, "some dust": 0.7, "dirty": 0.4, "very dirty": 0.2}
 WET = {"dry": 1.0, "damp": 0.7, "splashed": 0.4, "wet": 0.1}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from tribodex.core.grease.interval import Design
+from tribodex.core.grease.interval import ROLLS
 from tribodex.core.job.asked import choice, count, length, tick, words
 from tribodex.core.quantities import Shown
 
@@ -88,7 +88,7 @@ class SayFitted:
     bore: Annotated[str, length("Bore", "90 mm", empty="by its number")] = ""
     outside: Annotated[str, length("Outside diameter", "160 mm", empty="by its number")] = ""
     width: Annotated[str, length("Width", "40 mm", empty="by its number")] = ""
-    design: Annotated[str, choice("In it roll", {"": "not said", **{design.value: design.rolls for design in Design}})] = ""
+    design: Annotated[str, choice("In it roll", ROLLS)] = ""
     seat: Annotated[str, choice("It sits on", SEATS)] = ""
     shown: Shown = ""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated
 
-from tribodex.core.grease.interval import Design
+from tribodex.core.grease.interval import ROLLS
 from tribodex.core.job.asked import Family, choice, count, length, number, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
@@ -48,7 +48,7 @@ class SayBearing:
     bore: Annotated[str, length("Bore", "90 mm", empty="by its number")] = ""
     outside: Annotated[str, length("Outside diameter", "160 mm", empty="by its number")] = ""
     width: Annotated[str, length("Width", "40 mm", empty="by its number")] = ""
-    design: Annotated[str, choice("In it roll", {"": "not said", **{design.value: design.rolls for design in Design}})] = ""
+    design: Annotated[str, choice("In it roll", ROLLS)] = ""
     shown: Shown = ""
 
 

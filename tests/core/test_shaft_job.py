@@ -329,6 +329,8 @@ def of_type(hint: Any, name: str) -> st.SearchStrategy[Any]:
         return st.tuples() | st.just(("safe",))
     if isinstance(hint, type) and issubclass(hint, Enum):
         return st.sampled_from(list(hint))
+    if dataclasses.is_dataclass(hint):
+        return any_command(hint)
     raise TypeError(f"no strategy for {hint} of {name}")
 
 

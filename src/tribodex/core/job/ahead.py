@@ -8,7 +8,7 @@ from typing import Any
 from tribodex.core.job.alarms import Alarm
 from tribodex.core.job.facts import Fact, kind_of
 from tribodex.core.job.gates import gates_before
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.needs import unmet, why_not
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Proof, alarm_words, in_job, in_words, newest, worst
@@ -109,7 +109,7 @@ def alarm_move(topic: Topic[Any], alarm: Alarm) -> Move:
     do = next((kind_of(command) for kind in by if (command := _maker(topic, kind)) is not None), str(Ask.ACCEPT))
     by_name = answer is None or answer.by_name
     way = " ".join(part for part in (answer.way if answer is not None else "", "Or it is accepted as it is, by name." if by_name else "") if part)
-    return Move(do, f"Stop: {alarm.verdict.word}", alarm.verdict.reason, way, stops=True)
+    return stopped_by(do, alarm.verdict, way)
 
 
 def claim_move(topic: Topic[Any], proof: Proof) -> Move:

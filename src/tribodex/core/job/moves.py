@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
+from tribodex.core.working import Verdict
+
 
 class Ask(StrEnum):
     """What the kernel itself asks for; every topic has words of its own."""
@@ -35,3 +37,8 @@ class Move:
     states: str = ""
     states_at: str = ""
     stops: bool = False
+
+
+def stopped_by(do: str, verdict: Verdict, way: str = "") -> Move:
+    """The move that answers a judgement that stops: its word and its reason; `way`: how, where the reason does not say it."""
+    return Move(do, f"Stop: {verdict.word}", verdict.reason, way, stops=True)

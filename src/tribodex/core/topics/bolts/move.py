@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.bolts.torque import PASSES
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
@@ -17,7 +17,7 @@ def move(desk: Desk, state: Closing) -> Move:
     """What to do next."""
     if has_cap(desk) and not state.paired_right:
         if state.paired is not None:
-            return Move(Do.PAIR_CAP, f"Stop: {state.paired.verdict.word}", state.paired.verdict.reason, stops=True)
+            return stopped_by(Do.PAIR_CAP, state.paired.verdict)
         why = "They are bored as one: numbers agree and come to the same side. Faces wiped; shaft turned, nothing rubs."
         return Move(Do.PAIR_CAP, "Cap and base: are they a pair?", why, "Seal rings in their grooves before the cap hides them.")
     if habit_of(desk) is None:
@@ -50,22 +50,14 @@ def _loaded(desk: Desk, state: Closing) -> Move | None:
         why = "Turn the shaft by hand; then straightedge, string or laser over both housings, and a leaf under each foot."
         return Move(Do.ALIGN_LOADED, "Line up again, with the load on", why)
     if not state.aligned_right:
-        return Move(
-            Do.ALIGN_LOADED,
-            f"Stop: {state.aligned.verdict.word}",
-            state.aligned.verdict.reason,
-            "Loosen the base, correct it, read again.",
-            stops=True,
-        )
+        return stopped_by(Do.ALIGN_LOADED, state.aligned.verdict, "Loosen the base, correct it, read again.")
     return None
 
 
 def _cap(desk: Desk, state: Closing) -> Move | None:
     if not state.gaps_right:
         if state.gaps is not None:
-            return Move(
-                Do.READ_RING_GAPS, f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason, "Loosen the base, shift it, read again.", stops=True
-            )
+            return stopped_by(Do.READ_RING_GAPS, state.gaps.verdict, "Loosen the base, shift it, read again.")
         plan = planned_gap(desk)
         asked = f" By the plan {travel_text(plan)} towards the other bearing." if plan is not None else ""
         held = " It is fixed: no more than 0.2 mm in all." if desk.floats(desk.at) is Floats.HELD else ""
@@ -78,7 +70,7 @@ def _cap(desk: Desk, state: Closing) -> Move | None:
     if not state.looked_right:
         bad = state.looked
         if bad is not None:
-            return Move(Do.LOOK_RUBBING, f"Stop: {bad.verdict.word}", bad.verdict.reason, stops=True)
+            return stopped_by(Do.LOOK_RUBBING, bad.verdict)
         return Move(Do.LOOK_RUBBING, "Turn the shaft: does anything rub?", "Seal rings, labyrinths, flingers, all round, now that the cap is tight.")
     return None
 
@@ -87,7 +79,7 @@ def _bolt(state: Closing, joint: Joint) -> Move:
     plan = joint.plan
     stop = next((verdict for verdict in plan.verdicts if verdict.level is Level.STOP), None)
     if stop is not None:
-        return Move(Do.PLAN_JOINT, f"Stop: {stop.word}", stop.reason, stops=True)
+        return stopped_by(Do.PLAN_JOINT, stop)
     bad = joint.bad
     if bad is not None:
         return Move(Do.TIGHTEN_BOLT, f"Stop: bolt {bad.bolt} is {bad.verdict.word}", bad.verdict.reason, stops=True)

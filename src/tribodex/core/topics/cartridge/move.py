@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.bolts.torque import PASSES, pattern
 from tribodex.core.cartridge.building import HAND_WARM_C
 from tribodex.core.cartridge.shaft_end import FLINGER_MM
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.topics.cartridge import facts as ev
@@ -57,15 +57,11 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
         return Move(Ask.HELD, "First the fixed bearing on the shaft", "Against its shoulder; then it cools before it meets the housing.")
     cooled = state.cooled
     if cooled is None or cooled.verdict.level is Level.STOP:
-        headline = "How warm are bearing and housing?" if cooled is None else f"Stop: {cooled.verdict.word}"
+        meanwhile = "Handle rod and nuts on threads go on now: write them down."
+        if cooled is not None:
+            return stopped_by(Do.READ_COOLED, cooled.verdict, meanwhile)
         why = f"A ring warm from the heater has grown and grips: hand-warm, {HAND_WARM_C:.0f} °C, before they meet."
-        return Move(
-            Do.READ_COOLED,
-            headline,
-            why if cooled is None else cooled.verdict.reason,
-            "Handle rod and nuts on threads go on now: write them down.",
-            stops=cooled is not None,
-        )
+        return Move(Do.READ_COOLED, "How warm are bearing and housing?", why, meanwhile)
     if state.entered is None or not state.entered.by_hand:
         if state.entered is not None:
             return Move(Do.ENTER_HOUSING, "Stop: it does not go in", state.entered.verdict.reason, stops=True)
@@ -76,7 +72,7 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
             "No blow on its end.",
         )
     if state.over is not None:
-        return Move(Do.TURN_OVER, f"Stop: {state.over.verdict.word}", state.over.verdict.reason, stops=True)
+        return stopped_by(Do.TURN_OVER, state.over.verdict)
     known = f" About {travel_text(plan.stands_out_mm)} sticks out by the plan." if plan.stands_out_mm is not None else ""
     return Move(
         Do.TURN_OVER,
@@ -89,7 +85,7 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> Move:
 def _pair(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     if state.pair is not None:
         bad = next(verdict for verdict in state.pair.verdicts if verdict.level is Level.STOP)
-        return Move(Do.TIGHTEN_PAIR, f"Stop: {bad.word}", bad.reason, "Loosen both, and again.", stops=True)
+        return stopped_by(Do.TIGHTEN_PAIR, bad, "Loosen both, and again.")
     asked = f" to {number(plan.nut_nm)} N·m" if plan.nut_nm is not None else ", to its maker's torque"
     left = f"{plan.hand.capitalize()}-hand thread: tightened {plan.hand.tightens}, looked at from the nut."
     why = f"{left} Washer's tab into a slot by tightening; the first nut held, the second jammed against it."
@@ -113,7 +109,7 @@ def _covers(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     cover = state.covers[side]
     if not cover.measured_right:
         if cover.measured is not None:
-            return Move(Do.MEASURE_COVER, f"Stop: {cover.measured.verdict.word}", cover.measured.verdict.reason, stops=True)
+            return stopped_by(Do.MEASURE_COVER, cover.measured.verdict)
         does = "clamps its outer ring" if side == "fixed" else "leaves its outer ring room"
         return Move(Do.MEASURE_COVER, f"Cover of the {side} bearing: depth and spigot", f"Here the spigot {does}: measure both, before the sealant.")
     if cover.sealed is None:
@@ -126,7 +122,7 @@ def _round(side: ev.Side, cover: Cover, plan: ev.CartridgePlan) -> Move:
     last = cover.rounds[-1] if cover.rounds else None
     order = "-".join(str(i) for i in pattern(plan.screws.count))
     if last is not None and last.verdict.level is Level.STOP:
-        return Move(Do.TIGHTEN_ROUND, f"Stop: {last.verdict.word}", last.verdict.reason, stops=True)
+        return stopped_by(Do.TIGHTEN_ROUND, last.verdict)
     last_round = cover.passes == len(PASSES) - 1
     words = "a last round" if last_round else f"pass {cover.passes + 1} of {len(PASSES) - 1}"
     headline = f"Cover of the {side} bearing: {number(asked)} N·m, {words}"
@@ -138,7 +134,7 @@ def _flinger(state: Cartridge, plan: ev.CartridgePlan) -> Move:
     said = state.flingers.get(end)
     if said is not None:
         bad = next(verdict for verdict in said.verdicts if verdict.level is Level.STOP)
-        return Move(Do.SET_FLINGER, f"Stop: {bad.word}", bad.reason, stops=True)
+        return stopped_by(Do.SET_FLINGER, bad)
     pinned = " The pinned one belongs to the drive end." if len(plan.flingers) == 2 else ""
     why = f"Slide it to touch the cover, then back {travel_text(FLINGER_MM)} (1/32 in); both set screws evenly.{pinned}"
     return Move(Do.SET_FLINGER, f"Flinger at the {end} end", why)

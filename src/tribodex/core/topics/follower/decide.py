@@ -10,7 +10,7 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.follower.stud import Mount, Thread, judge_clamp, judge_hole, judge_plug, stud_fit
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import decided, text
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.follower import commands as cmd
@@ -117,12 +117,12 @@ def move(_: Desk, state: Follower) -> Move:
     if state.fit is None or (state.fit.verdict.level is Level.STOP and not state.fit.decided_by):
         stop = state.fit
         if stop is not None:
-            return Move(Do.FIT_STUD, f"Stop: {stop.verdict.word}", stop.verdict.reason, "Measure again, or decide by name.", stops=True)
+            return stopped_by(Do.FIT_STUD, stop.verdict, "Measure again, or decide by name.")
         return Move(Do.FIT_STUD, "Measure stud and hole", "A light press is right: a loose stud works and wears its hole.")
     if state.set_in is None or state.set_in.verdict.level is Level.STOP:
         bad = state.set_in
         if bad is not None:
-            return Move(Do.SET_FOLLOWER, f"Stop: {bad.verdict.word}", bad.verdict.reason, stops=True)
+            return stopped_by(Do.SET_FOLLOWER, bad.verdict)
         how = "Press it in by the stud's end face" if plan.mount is Mount.STUD else "Put the pin in, the follower in its fork"
         return Move(Do.SET_FOLLOWER, how, "Grease hole mark to the unloaded side.", "Never a hammer on the roller.")
     if not state.carried:
@@ -132,13 +132,7 @@ def move(_: Desk, state: Follower) -> Move:
         assert plan.clamp is not None  # a stud is planned with its torque
         asked = {thread: plan.clamp.range_for(thread) for thread in (Thread.OILED, Thread.DRY)}
         if state.clamped is not None:
-            return Move(
-                Do.CLAMP_STUD,
-                f"Stop: {state.clamped.verdict.word}",
-                state.clamped.verdict.reason,
-                "Loosen it, look at the stud, and again.",
-                stops=True,
-            )
+            return stopped_by(Do.CLAMP_STUD, state.clamped.verdict, "Loosen it, look at the stud, and again.")
         each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]
         why = "Too much stretches or breaks the stud, too little lets it walk out; never by feel."
         return Move(Do.CLAMP_STUD, f"Nut to clamp torque: {', '.join(each)}", why, "Hold the stud by its slot or hexagon.")

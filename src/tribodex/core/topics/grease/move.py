@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.grease.housing import oil_level
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.grease import facts as ev
 from tribodex.core.topics.grease.decide import gauging_left, packs
@@ -21,7 +21,7 @@ def move(desk: Desk, state: Greasing) -> Move:
     if state.chosen is None or not state.chosen_right:
         if state.chosen is not None:
             mixes = state.chosen.mixes
-            return Move(Do.CHOOSE_LUBRICANT, f"Stop: {mixes.word}", mixes.reason, "Clean it out, or another grease; then say so.", stops=True)
+            return stopped_by(Do.CHOOSE_LUBRICANT, mixes, "Clean it out, or another grease; then say so.")
         why = packs(desk)
         asked = f"The bearing came {why}: it is not packed; the housing may be." if why else "Compare the number on the tin with what is asked for."
         return Move(Do.CHOOSE_LUBRICANT, "What goes in? Name on the tin", asked)
@@ -35,10 +35,10 @@ def move(desk: Desk, state: Greasing) -> Move:
 
 def _filling(desk: Desk, state: Greasing, plan: ev.FillPlan) -> Move:
     if plan.verdict is not None and plan.verdict.level is Level.STOP and not state.corners:
-        return Move(Do.PLAN_FILL, f"Stop: {plan.verdict.word}", plan.verdict.reason, "Another share, or what its sheet says.", stops=True)
+        return stopped_by(Do.PLAN_FILL, plan.verdict, "Another share, or what its sheet says.")
     if not state.packed_right:
         if state.packed is not None:
-            return Move(Do.PACK_BEARING, f"Stop: {state.packed.verdict.word}", state.packed.verdict.reason, stops=True)
+            return stopped_by(Do.PACK_BEARING, state.packed.verdict)
         note = " Leaves still go in: wipe the rollers where they are gauged, or pack after locking." if gauging_left(desk) else ""
         why = f"By hand, between all rollers, both rows, through the cage; turn it as it fills.{note}"
         return Move(Do.PACK_BEARING, "Pack the bearing", why, "Dirt is the third way to kill it: clean hands, clean tin, lid on.")
@@ -71,7 +71,7 @@ def _oil(desk: Desk, state: Greasing) -> Move:
         bad = next((verdict for verdict in state.oil.verdicts if verdict.level is Level.STOP), None)
         if bad is None:
             return Move(Ask.NOTHING, "Filled with oil", "Level right, channels open. Look again after the first hour of running.")
-        return Move(Do.FILL_OIL, f"Stop: {bad.word}", bad.reason, stops=True)
+        return stopped_by(Do.FILL_OIL, bad)
     fitted = desk.fitted(desk.at)
     level = oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm) if fitted is not None else None
     where = f"{number(level.value or 0)} mm below the middle of the shaft" if level is not None else "to the middle of the lowest roller"

@@ -9,7 +9,7 @@ from typing import Any
 from tribodex.core.errors import Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.topics.insert import commands as cmd
@@ -119,27 +119,23 @@ def move(_: Desk, state: Insert) -> Move:
     if state.bore is None:
         return Move(Do.SEE_BORE, "Look into the housing's bore", "Groove towards which face, slot for a pin? What is seen outranks the measurement.")
     if side.verdict.level is not Level.GOOD:
-        return Move(
-            Do.SEE_BORE, f"Stop: {side.verdict.word}", side.verdict.reason, "Measure or look again; nothing goes in before it is known.", stops=True
-        )
+        return stopped_by(Do.SEE_BORE, side.verdict, "Measure or look again; nothing goes in before it is known.")
     if not state.entered_right:
         bad = state.entered
         if bad is not None:
-            return Move(Do.ENTER_INSERT, f"Stop: {bad.verdict.word}", bad.verdict.reason, stops=True)
+            return stopped_by(Do.ENTER_INSERT, bad.verdict)
         why = f"{side.verdict.reason} In through the slots square to the housing, pin's pocket where the slot is, then swung in."
         where = "either way round" if side.face is HousingFace.MIDDLE else f"its groove towards {side.face.words}"
         return Move(Do.ENTER_INSERT, f"New insert in, {where}", why, "Lever of pipe or hardwood, as wide as the inner ring.")
     if not state.centred_right:
         bad_c = state.centred
         if bad_c is not None:
-            return Move(
-                Do.CENTRE_INSERT, f"Stop: {bad_c.verdict.word}", bad_c.verdict.reason, "It takes several goes, and may swing past.", stops=True
-            )
+            return stopped_by(Do.CENTRE_INSERT, bad_c.verdict, "It takes several goes, and may swing past.")
         why = f"Out of the vise. From the housing's face to the ring's face at both loading slots, to {CALIPER_MM:g} mm; then swivel it by hand."
         return Move(Do.CENTRE_INSERT, "Two caliper readings across it", why, "Two readings tell more than the eye.")
     if not state.closed_right:
         if state.closed is not None:
-            return Move(Do.CLOSE_HOLE, f"Stop: {state.closed.verdict.word}", state.closed.verdict.reason, stops=True)
+            return stopped_by(Do.CLOSE_HOLE, state.closed.verdict)
         why = (
             "In grit or salt a brass plug, for it does not rust in." if state.plan.grit else "The ball in an old one wears, sticks and lets grit in."
         )

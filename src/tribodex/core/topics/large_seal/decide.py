@@ -11,7 +11,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import parse_count, parse_temperature_c, parse_torque_nm
@@ -196,7 +196,7 @@ def move(desk: Desk, state: LargeSeal) -> Move:
     if plan is None or left == "plan":
         bad = next((v for v in plan.verdicts if v.level is Level.STOP), None) if plan is not None else None
         if bad is not None:
-            return Move(Do.PLAN_LARGE_SEAL, f"Stop: {bad.word}", bad.reason, stops=True)
+            return stopped_by(Do.PLAN_LARGE_SEAL, bad)
         return Move(Do.PLAN_LARGE_SEAL, "Which ring, from where, and when must it run?", "Size, store and wished start give hours and the clock.")
     found = _prepared(state, plan, left)
     if found is not None:
@@ -208,16 +208,16 @@ def move(desk: Desk, state: LargeSeal) -> Move:
         why = f"Fingers or the ball of the hand, flat to the bottom; the loops between shrink evenly.{joint}{who}"
         return Move(Do.PRESS_AT, f"Press it in at {hour:g} o'clock", why, "No tool with an edge, no knife. Eye protection: springs and pliers.")
     if left == "flat":
-        bad_flat = state.flat
-        headline = f"Stop: {bad_flat.verdict.word}" if bad_flat is not None else "Go round: flat to the bottom everywhere?"
+        if state.flat is not None:
+            return stopped_by(Do.SEAT_FLAT, state.flat.verdict)
         straps = straps_in(desk)
         why = f"Straps are pulled out now: {straps}." if straps else "Spring in its groove, no fold. Straps, where there were any, are out."
-        return Move(Do.SEAT_FLAT, headline, bad_flat.verdict.reason if bad_flat is not None else why, stops=bad_flat is not None)
+        return Move(Do.SEAT_FLAT, "Go round: flat to the bottom everywhere?", why)
     if left == "cover":
+        if state.covered is not None:
+            return stopped_by(Do.COVER_SEAL, state.covered.verdict)
         asked = f": {number(plan.cover_nm)} N·m" if plan.cover_nm is not None else ", to its torque"
-        headline = f"Cover on{asked}" if state.covered is None else f"Stop: {state.covered.verdict.word}"
-        why = "Stiff enough, evenly, in passes: its squeeze is what seals the outside."
-        return Move(Do.COVER_SEAL, headline, why if state.covered is None else state.covered.verdict.reason, stops=state.covered is not None)
+        return Move(Do.COVER_SEAL, f"Cover on{asked}", "Stiff enough, evenly, in passes: its squeeze is what seals the outside.")
     if straps := straps_in(desk):
         return Move(Do.USE_STRAPS, f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
     last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last else ""
@@ -227,35 +227,20 @@ def move(desk: Desk, state: LargeSeal) -> Move:
 def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | None:
     """What comes before pressing; the spring of a ring that is joined on site after it."""
     said = {"warm": state.warmed, "rest": state.rested, "seat": state.seat, "spring": state.spring}.get(left)
-    stop = f"Stop: {said.verdict.word}" if said is not None else ""
-    reason = said.verdict.reason if said is not None else ""
     match left:
         case "warm":
             hours = f" About {plan.warm.value:g} h." if plan.warm is not None and plan.warm.value else ""
             why = f"Lid of the box open; spring and instructions out; above 0 °C right through before it is unfolded.{hours}"
-            return Move(
-                Do.WARM_RING,
-                stop or "Bring it into the warm",
-                reason or why,
-                "Bent cold it cracks. FKM is stiff below about 15 °C.",
-                stops=bool(stop),
-            )
+            asked = Move(Do.WARM_RING, "Bring it into the warm", why, "Bent cold it cracks. FKM is stiff below about 15 °C.")
         case "rest":
             why = "Unfolded on a big table, without force, no knife. An hour flat, then a check of size; lip looked at all round."
-            return Move(
-                Do.REST_RING, stop or "Let it lie flat for an hour, and look", reason or why, "The joint is handled least of all.", stops=bool(stop)
-            )
+            asked = Move(Do.REST_RING, "Let it lie flat for an hour, and look", why, "The joint is handled least of all.")
         case "seat":
             why = "Dry lint-free cloth, no lubricant in a static seat unless its maker says so; edges and chamfers rounded."
-            return Move(Do.READY_SEAT, stop or "The housing: dry, clean, edges rounded?", reason or why, stops=bool(stop))
+            asked = Move(Do.READY_SEAT, "The housing: dry, clean, edges rounded?", why)
         case "spring":
             why = "Check its lock: ends wound back half a turn against the thread, put together, let unwind. Groove thinly greased."
-            return Move(
-                Do.LAY_SPRING,
-                stop or "Lay the spring in",
-                reason or why,
-                "Eye protection. A strap has its knots away from the spring.",
-                stops=bool(stop),
-            )
+            asked = Move(Do.LAY_SPRING, "Lay the spring in", why, "Eye protection. A strap has its knots away from the spring.")
         case _:
             return None
+    return stopped_by(asked.do, said.verdict, asked.risk) if said is not None else asked

@@ -8,7 +8,7 @@ from typing import Any
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length, travel_text
 from tribodex.core.removal.backing_off import nut_gap
@@ -111,7 +111,7 @@ def move(desk: Desk, state: Removal) -> Move:
 
 def _nut_move(verdict: Verdict | None) -> Move:
     if verdict is not None:
-        return Move(Do.BACK_NUT_OFF, f"Stop: {verdict.word}", verdict.reason, stops=True)
+        return stopped_by(Do.BACK_NUT_OFF, verdict)
     return Move(
         Do.BACK_NUT_OFF,
         "Straighten the tab; back the nut off to a gap of 2 to 4 mm",

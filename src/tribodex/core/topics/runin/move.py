@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.runin.decide import RunCode, next_asked, verdicts_of
 from tribodex.core.topics.runin.moves import RuninDo as Do
@@ -18,7 +18,7 @@ def move(desk: Desk, state: RunIn) -> Move:
         return Move(Ask.NOTHING, "It ran in well", state.concluded.text or "What was read stands in the record.")
     if state.bumped is None or not state.bumped.right:
         if state.bumped is not None:
-            return Move(Do.BUMP_DIRECTION, f"Stop: {state.bumped.verdict.word}", state.bumped.verdict.reason, RELEASE, stops=True)
+            return stopped_by(Do.BUMP_DIRECTION, state.bumped.verdict, RELEASE)
         return Move(Do.BUMP_DIRECTION, "Bump it: does it turn the right way?", "Before guards are trusted and couplings loaded.", RELEASE)
     run = state.run
     if run is None or run.stopped:

@@ -10,7 +10,7 @@ from typing import Any
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
@@ -213,7 +213,7 @@ def move(desk: Desk, state: Seals) -> Move:
     if not state.planned_right or state.plan is None:
         bad = next((v for v in state.plan.verdicts if v.level is Level.STOP), None) if state.plan is not None else None
         if bad is not None:
-            return Move(Do.PLAN_SEALS, f"Stop: {bad.word}", bad.reason, "Another material, or another kind of seal.", stops=True)
+            return stopped_by(Do.PLAN_SEALS, bad, "Another material, or another kind of seal.")
         return Move(Do.PLAN_SEALS, "Which seals, and what for?", "The inboard ring goes on before the sleeve: forgotten, everything comes off again.")
     if not state.inboard_done:
         return _on(state, state.plan, "inboard")
@@ -231,7 +231,7 @@ def move(desk: Desk, state: Seals) -> Move:
         case "set":
             said = state.sides[side].set
             if said is not None:
-                return Move(Do.SET_SEAL, f"Stop: {said.verdict.word}", said.verdict.reason, stops=True)
+                return stopped_by(Do.SET_SEAL, said.verdict)
             return _seat(state.plan, side)
         case _:
             why = "Through its own fitting, slowly, the shaft turned, until grease shows all round the flinger."
@@ -241,7 +241,7 @@ def move(desk: Desk, state: Seals) -> Move:
 def _on(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].on
     if said is not None and said.verdict.level is Level.STOP:
-        return Move(Do.PUT_RING_ON, f"Stop: {said.verdict.word}", said.verdict.reason, stops=True)
+        return stopped_by(Do.PUT_RING_ON, said.verdict)
     way = lip_why(plan.kind, plan.purpose) if plan.kind.has_lip else "It may look either way."
     when = "Before sleeve and bearing." if side == "inboard" else "After locking, before lowering into the base."
     why = f"{way} {when} Lead-in clean, lip and shaft thinly greased, protected over threads and keyways."
@@ -257,7 +257,7 @@ def _seat(plan: ev.SealPlan, side: ev.Side) -> Move:
 def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].pushed
     if said is not None:
-        return Move(Do.PUSH_V_RING, f"Stop: {said.verdict.word}", said.verdict.reason, stops=True)
+        return stopped_by(Do.PUSH_V_RING, said.verdict)
     asked = width_asked(desk, plan, state.sides[side].free_mm)
     known = asked.value is not None and asked.value_to is not None
     width = f"{number(asked.value or 0)} to {number(asked.value_to or 0)} mm" if known else "As wide as its sheet says"
@@ -268,7 +268,7 @@ def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
 def _place(desk: Desk, state: Seals, side: ev.Side) -> Move:
     said, asked = state.sides[side].placed, play_asked(desk)
     if said is not None:
-        return Move(Do.PLACE_LABYRINTH, f"Stop: {said.verdict.word}", said.verdict.reason, stops=True)
+        return stopped_by(Do.PLACE_LABYRINTH, said.verdict)
     gap = f"{asked.value:.1f} mm" if asked.value is not None else "not known"
     why = f"Towards which the shaft grows {gap}, 0.5 mm on the other side; then its set screws."
     return Move(Do.PLACE_LABYRINTH, f"Set the {side} labyrinth in its groove", why, asked.note if asked.value is None else "")

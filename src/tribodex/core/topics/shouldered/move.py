@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.heating import contact_c
 from tribodex.core.shouldered.ways import WayOn
@@ -32,14 +32,14 @@ def move(desk: Desk, state: Shouldered) -> Move:
         return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
     if state.shoulder is not None and state.shoulder.verdict.level is Level.STOP:
         how = "Take it up with the nut, press it on, or off again: cause first."
-        return Move(Do.PUSH_HOME, f"Stop: {state.shoulder.verdict.word}", state.shoulder.verdict.reason, how, stops=True)
+        return stopped_by(Do.PUSH_HOME, state.shoulder.verdict, how)
     if state.way is None:
         best = ways(desk, state)[0]
         fits = best.verdict.level in (Level.GOOD, Level.WATCH)
         headline = f"Best here: {best.way.words}" if fits else "Choose the way: none simply fits"
         return Move(Do.CHOOSE_WAY_ON, headline, " ".join(best.reasons or (best.verdict.reason,)), " ".join(best.against))
     if state.gaps is not None and state.gaps.verdict.level in (Level.STOP, Level.UNKNOWN):
-        return Move(Do.READ_GAPS, f"Stop: {state.gaps.verdict.word}", state.gaps.verdict.reason, stops=True)
+        return stopped_by(Do.READ_GAPS, state.gaps.verdict)
     if state.way.way is WayOn.HEAT:
         return _warm(desk, state, plan)
     force = force_words(desk, state)
@@ -74,7 +74,7 @@ def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
         return Move(Do.RENEW_RING, "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.", stops=True)
     last = state.warmth[-1][1] if state.warmth else None
     if last is not None and last.verdict.level is Level.STOP and state.off_at is None:
-        return Move(Do.SWITCH_OFF, f"Stop: {last.verdict.word}", last.verdict.reason, stops=True)
+        return stopped_by(Do.SWITCH_OFF, last.verdict)
     if last is None or (state.off_at is None and last.ring_c < target - 0.5):
         return Move(
             Do.READ_RING,
@@ -103,7 +103,7 @@ def _home(state: Shouldered) -> Move:
     if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
         return Move(Ask.NOTHING, "It is on, against its shoulder", "Nut pair and covers of the cartridge hold it.")
     if state.held is not None and state.held.verdict.level is Level.STOP:
-        return Move(Do.HOLD_FAST, f"Stop: {state.held.verdict.word}", state.held.verdict.reason, stops=True)
+        return stopped_by(Do.HOLD_FAST, state.held.verdict)
     if state.held is None:
         assert state.planned is not None  # it is home, so it was planned
         headline, why, risk = _HOLD[state.planned.held_by]

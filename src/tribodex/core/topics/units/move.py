@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.moves import Ask, Move
+from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
 from tribodex.core.topics.units.moves import UnitsDo as Do
@@ -46,7 +46,7 @@ def _onto(desk: Desk, state: Unit) -> Move:
     if found is not None:
         now = float_now(desk, state) or found.verdict
         bad = now if now.level not in (Level.GOOD, Level.WATCH) else found.room or now
-        return Move(Do.FIND_FLOAT, f"Stop: {bad.word}", bad.reason, "Convert it or set it off, then say how it stands now.", stops=True)
+        return stopped_by(Do.FIND_FLOAT, bad, "Convert it or set it off, then say how it stands now.")
     floats = desk.floats(desk.at)
     return Move(Do.FIND_FLOAT, f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
 
@@ -54,12 +54,12 @@ def _onto(desk: Desk, state: Unit) -> Move:
 def _bolted(state: Unit, plan: UnitPlan) -> Move:
     if not state.lined_right:
         if state.lined is not None:
-            return Move(Do.LINE_UP_UNIT, f"Stop: {state.lined.verdict.word}", state.lined.verdict.reason, "Correct it and read again.", stops=True)
+            return stopped_by(Do.LINE_UP_UNIT, state.lined.verdict, "Correct it and read again.")
         how = "Straightedge, string or laser along the shaft, bolts snug."
         return Move(Do.LINE_UP_UNIT, "Line the housing up", f"{plan.form.lined_up_by} {how}")
     if not state.bolted_right:
         if state.bolted is not None:
-            return Move(Do.BOLT_HOUSING, f"Stop: {state.bolted.verdict.word}", state.bolted.verdict.reason, stops=True)
+            return stopped_by(Do.BOLT_HOUSING, state.bolted.verdict)
         if plan.form is Form.TAKE_UP:
             return Move(Do.BOLT_HOUSING, "Set its spindle, both sides alike", plan.form.lined_up_by)
         asked = f"{plan.base_nm:g} N·m" if plan.base_nm is not None else "its maker's torque"
@@ -80,7 +80,7 @@ def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
         return Move(Do.TURN_SHAFT if again else Ask.HELD, "Stop: not locked yet", why, stops=True)
     if state.locked is not None:
         bad = next(verdict for verdict in state.locked.verdicts if verdict.level is Level.STOP)
-        return Move(Do.LOCK_UNIT, f"Stop: {bad.word}", bad.reason, "Loosen it, put it right, and lock again.", stops=True)
+        return stopped_by(Do.LOCK_UNIT, bad, "Loosen it, put it right, and lock again.")
     torque = plan.screw.words
     if plan.lock is UnitLock.SET_SCREWS:
         why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."

@@ -7,7 +7,6 @@ that was corrected. A log that was kept before is never written over.
 from __future__ import annotations
 
 import json
-import os
 import sys
 import tempfile
 from dataclasses import replace
@@ -17,7 +16,6 @@ from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
-os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test

@@ -39,7 +39,7 @@ UNIT = UnitDraft(
 )  # fmt: skip
 PLANS: list[tuple[str, Made, Any]] = [
     ("taper", TAPER, FULL),
-    ("hydraulic", TAPER, replace(DRAFT, method="X", piston_area="7150 mm²", start_pressure="2 MPa")),
+    ("hydraulic", TAPER, replace(DRAFT, method="X", piston_area="7150 mm²", start_pressure="0.5 MPa", rated_pressure="70 MPa")),
     ("ring", shoulder_plan, RING),
     ("unit", unit_plan, UNIT),
     ("follower", follower_plan, FollowerDraft("stud", "40 mm", "18 mm", "20 mm", "58 N·m", "oiled", "sheet", "no")),
@@ -94,7 +94,7 @@ def test_ten_times_too_much_or_too_little_is_never_planned_silently(
     [
         (unit_plan, UNIT, "screw_torque", "80 N·m", "8 N·m"),
         (shoulder_plan, RING, "width", "190 mm", "19 mm"),
-        (TAPER, PLANS[1][2], "start_pressure", "20 MPa", "2 MPa"),
+        (TAPER, PLANS[1][2], "rated_pressure", "15 MPa", "150 MPa"),
     ],
 )
 def test_what_is_meant_is_taken(reference: Reference, made: Made, draft: Any, field: str, typed: str, choice: str) -> None:

@@ -326,8 +326,9 @@ def test_a_hydraulic_nut_is_a_planned_step(reference: Reference) -> None:
     plan = make_plan(reference, FEELERS, draft)
     assert plan.hydraulic is not None and plan.hydraulic.start_pressure_mpa is not None
     assert figure(plan.figures, "travel").value is not None
-    given = make_plan(reference, FEELERS, replace(draft, start_pressure="25 bar"))
-    assert given.hydraulic is not None and given.hydraulic.start_pressure_mpa is not None and given.hydraulic.start_pressure_mpa.low == 2.5
+    given = make_plan(reference, FEELERS, replace(draft, start_pressure="4 bar"))
+    assert given.hydraulic is not None and given.hydraulic.start_pressure_mpa is not None and given.hydraulic.start_pressure_mpa.low == 0.4
+    assert given.hydraulic.travel_mm == plan.hydraulic.travel_mm, "the travel is never changed for it"
     assert "led by its travel" in errors(reference, replace(draft, method="F"))["method"]
 
 
@@ -359,3 +360,28 @@ def test_cards_stand_side_by_side_with_one_default(reference: Reference) -> None
 def test_designations(text: str, code: str, taper: str | None, group: str | None, unread: tuple[str, ...]) -> None:
     read = read_designation(text)
     assert (read.basic_code, read.taper, read.group, read.unread) == (code, taper, group, unread)
+
+
+@pytest.mark.parametrize(
+    ("typed", "words"),
+    [
+        ({"piston_area": "4000 mm²", "start_pressure": "90 MPa", "meant": "start_pressure"}, "more than a third of the end pressure"),
+        ({"piston_area": "4000 mm²", "start_pressure": "2.5 MPa"}, "does not go with a computed travel"),
+        ({"piston_area": "4000 mm²", "start_pressure": "0.3 MPa"}, "does not go with a computed travel"),
+        ({"start_pressure": "1 MPa"}, "belongs to that sheet's travel"),
+    ],
+)
+def test_a_start_pressure_goes_with_its_travel_or_is_asked_back(reference: Reference, typed: dict[str, str], words: str) -> None:
+    assert words in errors(reference, replace(DRAFT, method="X", **typed))["start_pressure"]  # type: ignore[arg-type]
+
+
+def test_what_pump_and_nut_bear_is_not_passed(reference: Reference) -> None:
+    draft = replace(DRAFT, method="X", piston_area="4000 mm²")
+    unsaid = make_plan(reference, FEELERS, draft)
+    assert any("made for was not given" in finding for finding in unsaid.findings)
+    assert not any("made for" in finding for finding in make_plan(reference, FEELERS, replace(draft, rated_pressure="80 MPa")).findings)
+    # The end pressure of this one is about 10 to 13 MPa.
+    found = errors(reference, replace(draft, rated_pressure="10 MPa", meant="rated_pressure"))
+    assert "pump and nut are made for 10 MPa" in found["rated_pressure"]
+    small = errors(reference, replace(draft, piston_area="300 mm²", meant="piston_area"))
+    assert "hydraulic nuts are usually made for" in small["piston_area"]

@@ -12,8 +12,13 @@ export function geometry(section: Section, playUm: number | null) {
   const sleeve = section.sleeve_length_mm ?? B * 1.7;
   const play = ((playUm ?? 0) / 1000) * MAGNIFY;
   const nutWidth = Math.max(sleeve * 0.14, B * 0.2);
-  const left = -B * 0.35;
-  const right = Math.max(sleeve, B * 1.1) + nutWidth * 0.6;
+  // An adapter sleeve is thick away from its nut and ends in its thread at the nut. A withdrawal sleeve stands the other way:
+  // it is thick where its own nut sits, and goes in from there.
+  const withdrawal = section.seat === "withdrawal_sleeve";
+  const thick = withdrawal ? Math.min(B * 1.06 - sleeve, -B * 0.2) : -B * 0.12;
+  const thin = withdrawal ? B * 1.06 : sleeve;
+  const left = withdrawal ? thick - nutWidth * 0.6 : -B * 0.35;
+  const right = withdrawal ? B * 1.4 : Math.max(sleeve, B * 1.1) + nutWidth * 0.6;
   // Drawn from somewhat inside the shaft up to the outside diameter, as radii.
   const bottom = Math.min(
     shaft / 2 - (D - d) * 0.22,
@@ -62,7 +67,9 @@ export function geometry(section: Section, playUm: number | null) {
     balls,
     onTaper,
     shaft,
-    sleeve,
+    thick,
+    thin,
+    withdrawal,
     play,
     nutWidth,
     left,

@@ -21,7 +21,9 @@ export function BearingSection(props: Props) {
     balls,
     onTaper,
     shaft,
-    sleeve,
+    thick,
+    thin,
+    withdrawal,
     play,
     nutWidth,
     left,
@@ -74,7 +76,7 @@ export function BearingSection(props: Props) {
         ) : null}
         {/* sleeve: its outside follows the taper of the bore; a tapered shaft carries the taper itself */}
         <path
-          d={`M${x(-B * 0.12)} ${y(shaft / 2)}L${x(-B * 0.12)} ${y(boreFar + B * 0.06 * section.taper_slope)}L${x(B)} ${y(d / 2)}L${x(sleeve)} ${y(d / 2)}L${x(sleeve)} ${y(shaft / 2)}Z`}
+          d={`M${x(thick)} ${y(shaft / 2)}L${x(thick)} ${y(boreFar + B * 0.06 * section.taper_slope)}L${x(B)} ${y(d / 2)}L${x(thin)} ${y(d / 2)}L${x(thin)} ${y(shaft / 2)}Z`}
           fill={onTaper ? "var(--steel)" : `url(#${id}hb)`}
           stroke="var(--ink)"
           strokeWidth="1.5"
@@ -107,10 +109,10 @@ export function BearingSection(props: Props) {
           stroke="var(--ink)"
           strokeWidth="1.5"
         />
-        {/* nut */}
+        {/* nut: of a withdrawal sleeve its own, at its thick end */}
         {section.nut_outside_mm ? (
           <rect
-            x={x(B * 1.04)}
+            x={withdrawal ? x(-B * 0.04) - nutWidth * scale : x(B * 1.04)}
             y={y(section.nut_outside_mm / 2)}
             width={nutWidth * scale}
             height={((section.nut_outside_mm - d) / 2) * scale}

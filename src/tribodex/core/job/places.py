@@ -34,6 +34,7 @@ class Fitted:
     """What stands at a place, as several topics need it: by a plan, or as it was said where this job does not mount it.
 
     `seat` is None for a cylindrical one, then `interference_um` by its limits; where it is not known, `seat_known` says so.
+    `between_mm` is what lies between nut and ring, zero for nothing, None where nobody knows; `pitch_mm` the nut's.
     """
 
     bearing: Bearing | StraightBearing | KeptBearing
@@ -44,6 +45,8 @@ class Fitted:
     drive_up_mm: Span | None = None
     interference_um: Span | None = None
     seat_known: bool = True
+    between_mm: Span | None = None
+    pitch_mm: float | None = None
 
     def section(self) -> BearingSection | None:
         """The bearing in section; None where only its sizes were said: what is inside it is not known."""

@@ -88,6 +88,9 @@ def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
 def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span], group: Group) -> Verdict:
     """Compare a gauged unmounted clearance with the limits of the group marked on the ring.
 
+    A gauging that is coarser than half of the group decides nothing, wherever its mean lies: only where it is outside by more
+    than its uncertainty the ring is.
+
     Symbols: c₀ mean (µm), ± uncertainty (half-width, about 19 in 20); G_min, G_max limits (µm).
     Valid: any positive reading; the verdict is STOP only when the reading is outside by more than its uncertainty.
     Raises: nothing.
@@ -101,7 +104,9 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
     """
     limits = row[group]
     inside = limits.low <= mean_um <= limits.high
-    if inside and uncertainty_um > (limits.high - limits.low) / 2:
+    side = "below" if mean_um < limits.low else "above"
+    gap = 0.0 if inside else limits.low - mean_um if mean_um < limits.low else mean_um - limits.high
+    if gap <= uncertainty_um and uncertainty_um > (limits.high - limits.low) / 2:
         return Verdict(
             NOT_DECIDED,
             Level.UNKNOWN,
@@ -111,8 +116,6 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
         )
     if inside:
         return Verdict("inside the group", Level.GOOD, f"{um_text(mean_um)} lies in {group}, {um_text(limits.low)} to {um_text(limits.high)}.")
-    side = "below" if mean_um < limits.low else "above"
-    gap = limits.low - mean_um if mean_um < limits.low else mean_um - limits.high
     if gap <= uncertainty_um:
         return Verdict(
             "at the edge of the group",

@@ -10,7 +10,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.shaft import Seat
-from tribodex.core.errors import OutOfRange
+from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.working import Line, Result, number, roughly
 
@@ -271,6 +271,79 @@ def hydraulic_step(
     return HydraulicStep(
         start_drive_mm=start, travel_mm=travel, start_force_kn=start_force, start_pressure_mpa=start_p, end_pressure_mpa=end_p, figures=figures
     )
+
+
+# Hydraulic nuts and their pumps end about here, where nobody said what these bear (common practice, no source), MPa.
+RATED_MPA = 150.0
+# A start pressure above this share of the end pressure has driven the bearing up already (common practice, no source).
+START_MOST_SHARE = 1 / 3
+# A typed start pressure agrees with a computed travel within this factor: friction alone spreads by a third.
+START_FACTOR = 1.4
+
+
+def check_start(own: HydraulicStep, given_mpa: float, makers_travel: bool, name: str = "start_pressure") -> None:
+    """Whether a start pressure goes with what is planned beside it.
+
+    It lies well below the end pressure. Pressure and travel come from one sheet, or both are computed: a typed pressure beside a
+    computed travel counts from another place, and the travel is never changed for it.
+
+    Symbols: p_start given (MPa); own: the step as computed without it.
+    Valid: piston area known; without it a pressure beside a computed travel cannot be compared, and is refused.
+    Raises: InvalidInput with what would be right.
+    Source: common practice, no source.
+
+    >>> check_start(hydraulic_step(Span(0.7, 0.9), Span(40, 54), 4000), 0.9, False)
+    """
+    start, end = own.start_pressure_mpa, own.end_pressure_mpa
+    if end is not None and given_mpa > START_MOST_SHARE * end.high:
+        raise InvalidInput.at(
+            name,
+            f"{given_mpa:.1f} MPa is more than a third of the end pressure ({end.low:.1f} to {end.high:.1f} MPa): the bearing would be well up "
+            "its taper before the travel is counted.",
+            f"{start.low:.2g} to {start.high:.2g} MPa" if start is not None else "the start pressure of the sheet",
+        )
+    if makers_travel:
+        return
+    if start is None:
+        raise InvalidInput.at(
+            name,
+            "A start pressure from a sheet belongs to that sheet's travel. Without the piston area it cannot be compared with a computed one.",
+            "the piston area as well; or the sheet typed in with its travel",
+        )
+    if not start.low / START_FACTOR <= given_mpa <= START_FACTOR * start.high:
+        moved = own.start_drive_mm * given_mpa / start.high, own.start_drive_mm * given_mpa / start.low
+        raise InvalidInput.at(
+            name,
+            f"{given_mpa:.2g} MPa does not go with a computed travel: that counts from {start.low:.2g} to {start.high:.2g} MPa; at {given_mpa:.2g} "
+            f"MPa {moved[0]:.2f} to {moved[1]:.2f} mm are passed already, {own.start_drive_mm:.2f} mm are subtracted.",
+            "the sheet typed in with its travel from that pressure; or leave it empty, and the computed one is taken",
+        )
+
+
+def check_rating(end_mpa: Span | None, rated_mpa: float | None, area: str = "piston_area") -> str:
+    """What pump and nut have to bear; a sentence where nobody said what they are made for, else empty.
+
+    Symbols: p_end (MPa), rated: the lower of pump and nut (MPa).
+    Valid: end pressure known.
+    Raises: InvalidInput where the end pressure is above the rating.
+    Source: the marks on pump and nut; 150 MPa is common practice, no source.
+
+    >>> check_rating(Span(10, 14), 80.0), "not given" in check_rating(Span(10, 14), None)
+    ('', True)
+    """
+    if end_mpa is None:
+        return ""
+    most = rated_mpa if rated_mpa is not None else RATED_MPA
+    if end_mpa.high > most:
+        whose = "pump and nut are made for" if rated_mpa is not None else "hydraulic nuts are usually made for"
+        raise InvalidInput.at(
+            area if rated_mpa is None else "rated_pressure",
+            f"Up to {end_mpa.high:.0f} MPa are needed at the end; {whose} {most:.0f} MPa.",
+            "a nut with a larger piston, or oil injection; check area and unit",
+        )
+    if rated_mpa is not None:
+        return ""
+    return f"What pump and nut are made for was not given: read it on both; up to {end_mpa.high:.1f} MPa are needed at the end."
 
 
 def _over(force_kn: Span, area: float | None) -> str:

@@ -232,6 +232,26 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
     )
 
 
+def undecided_um(cells: Sequence[Cell]) -> float:
+    """Half the stretch that every closed bracket holds: nothing that was read says where in it the clearance lies. Zero for none.
+
+    Steps of leaves are no independent errors: six times 100 to 300 µm says no more than once.
+
+    Symbols: as summarise (µm).
+    Valid: brackets of one gauging.
+    Raises: nothing.
+    Source: the common part of intervals; a systematic effect is not averaged away (JCGM 100:2008, E.3, from memory).
+
+    >>> undecided_um([Cell(n, Row.NUT_SIDE, Bracket(100.0, 300.0)) for n in (1, 2, 3)])
+    100.0
+    >>> undecided_um([Cell(1, Row.NUT_SIDE, Bracket(70.0, 80.0)), Cell(2, Row.NUT_SIDE, Bracket(80.0, 90.0))])
+    0.0
+    """
+    closed = [cell.bracket for cell in cells if cell.bracket.closed]
+    lows, highs = [b.low_um or 0.0 for b in closed], [b.high_um or 0.0 for b in closed]
+    return max(0.0, min(highs) - max(lows)) / 2 if closed else 0.0
+
+
 def reduction_sd_um(before: Sequence[Cell], after: Sequence[Cell]) -> float | None:
     """One standard deviation of a reduction from brackets of the same places: form and leaf errors cancel, brackets and feel do not.
 

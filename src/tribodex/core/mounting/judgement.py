@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Literal
 
@@ -18,7 +18,10 @@ class FinalCode(StrEnum):
 
     NOT_DECIDED = "final.not_decided"
     NOT_IN_ORDER = "final.not_in_order"
+    ONE_ROW = "final.one_row"
     NOT_KNOWN = "final.not_known"
+    FEEL_DOES_NOT_AGREE = "final.feel_does_not_agree"
+    ZERO_NOT_PROVEN = "final.zero_not_proven"
     NO_LIMIT_KNOWN = "final.no_limit_known"
     NO_MEASURABLE_CLEARANCE = "final.no_measurable_clearance"
     NO_PLAY_TO_RUN_WITH = "final.no_play_to_run_with"
@@ -33,6 +36,7 @@ class FinalCode(StrEnum):
 
 # The gauging is coarser than what it should decide.
 NOT_DECIDED = "not decided: gauge finer"
+ONE_ROW = "one row only: gauge the other"
 # Less than this is no play, whatever a card says or does not say (µm; common practice, no source).
 LEAST_RUNNING_UM = 5.0
 # How a ring swivels when a hand tilts it.
@@ -55,6 +59,8 @@ def judge_final(
     reduction_um: float | None = None,
     reduction_uncertainty_um: float | None = None,
     finer: str = "",
+    rows: int = 2,
+    over_um: float = 0.0,
 ) -> FinalVerdict:
     """Judge the gauged residual and the reduction it means.
 
@@ -62,8 +68,11 @@ def judge_final(
     when hot; it runs hot, smokes, seizes. A gauging whose uncertainty is more than half of what it should decide decides
     nothing: it is no pass.
 
+    One row alone proves nothing of the other: a ring that stands askew shows in the other row only.
+
     Symbols: c residual (µm), r = c_before - c_after (µm, from the window's own clearance where not given), m least residual
-    (µm), uncertainties half-widths (µm); finer: the leaves that would decide, in words.
+    (µm), uncertainties half-widths (µm); finer: the leaves that would decide, in words; rows gauged; over: what was agreed by
+    name beyond the largest reduction, to meet a tab (µm).
     Valid: gauged in the same way as before mounting.
     Raises: nothing.
     Source: common practice, no source.
@@ -75,7 +84,7 @@ def judge_final(
     taken = window.initial_um - residual_um if reduction_um is None else reduction_um
     taken_uncertainty = uncertainty_um if reduction_uncertainty_um is None else reduction_uncertainty_um
     residual = _residual(window, residual_um, uncertainty_um, finer)
-    reduction = _reduction(window, taken, taken_uncertainty, finer)
+    reduction = _reduction(window, taken, taken_uncertainty, finer, over_um)
     levels, words = (residual.level, reduction.level), (residual.word, reduction.word)
     if Level.STOP in levels:
         overall = Verdict("not in order", Level.STOP, "At least one of the two is out of range, or nothing is left.", code=FinalCode.NOT_IN_ORDER)
@@ -83,11 +92,29 @@ def judge_final(
         overall = Verdict(
             NOT_DECIDED, Level.UNKNOWN, "The gauging is coarser than what it should decide: this is no pass.", code=FinalCode.NOT_DECIDED
         )
+    elif rows < 2:
+        overall = Verdict(ONE_ROW, Level.UNKNOWN, "A ring that stands askew shows in the other row only: gauge that one too.", code=FinalCode.ONE_ROW)
     elif Level.WATCH in levels or Level.UNKNOWN in levels:
         overall = Verdict("in order, with a remark", Level.WATCH, "Near a limit, or a limit is not known: read the reasons.")
     else:
         overall = Verdict("in order", Level.GOOD, "Residual and reduction are both inside.")
     return FinalVerdict(residual, reduction, overall)
+
+
+def one_row_accepted(found: FinalVerdict, by: str, why: str) -> FinalVerdict:
+    """The judgement where somebody said by name that the other row cannot be reached: one row is proven, and no more.
+
+    Symbols: none.
+    Valid: for a judgement of one row.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> one_row_accepted(judge_final(Window(64, 79, 124, Span(45, 60), 50.0), 70, 4, rows=1), "A", "seal in the way").overall.word
+    'one row proven'
+    """
+    if not found.overall.says(FinalCode.ONE_ROW):
+        return found
+    return replace(found, overall=Verdict("one row proven", Level.WATCH, f"The other row cannot be reached, by {by}: {why}"))
 
 
 def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
@@ -107,10 +134,21 @@ def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
     return FinalVerdict(residual, reduction, Verdict("not in order", Level.STOP, f"{what} It would run hot and seize.", code=FinalCode.NOT_IN_ORDER))
 
 
-def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Span | None) -> FinalVerdict:
+def judge_hand(
+    swivel: Swivel,
+    turns_freely: bool,
+    nut_deg: float,
+    range_deg: Span | None,
+    by_feel: bool = False,
+    zero_proven: bool = True,
+    past_by_name: bool = False,
+) -> FinalVerdict:
     """Judge a mounting that cannot be gauged: by how the ring swivels and turns, and by how far the nut was turned.
 
-    Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range asked (degrees).
+    An angle from metal-to-metal counts only from a zero that was tapped, and a ring that still swivels freely does not agree with it.
+
+    Symbols: swivel “freely”, “slight drag” or “binds”; nut turn from its zero point and the range asked (degrees); by_feel:
+    the swivelling decides as well; past_by_name: a tab was met past the range, by name.
     Valid: sealed housed units and self-aligning ball bearings.
     Raises: nothing.
     Source: common practice, no source.
@@ -136,6 +174,9 @@ def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Sp
             f"{nut_deg:.0f}° of {range_deg.low:.0f} to {range_deg.high:.0f}°: it may creep on its sleeve.",
             code=FinalCode.TOO_LITTLE_TURN,
         )
+    elif nut_deg > range_deg.high + 1 and past_by_name:
+        past = f"{nut_deg:.0f}°, {range_deg.low:.0f} to {range_deg.high:.0f}° asked; the next tab was met, by name."
+        reduction = Verdict("past the range by a tab", Level.WATCH, past)
     elif nut_deg > range_deg.high + 1:
         reduction = Verdict(
             "turned past the range",
@@ -148,8 +189,23 @@ def judge_hand(swivel: Swivel, turns_freely: bool, nut_deg: float, range_deg: Sp
     levels = (residual.level, reduction.level)
     if Level.STOP in levels:
         overall = Verdict("not in order", Level.STOP, "Read the reasons; release and start again, or ask the maker.", code=FinalCode.NOT_IN_ORDER)
-    elif Level.UNKNOWN in levels:
-        overall = Verdict("in order, with a remark", Level.WATCH, "A limit is not known: read the reasons.")
+    elif not zero_proven:
+        overall = Verdict(
+            "zero not proven",
+            Level.UNKNOWN,
+            "Nobody tapped the nut at its zero mark: the turn may be nothing but closing the sleeve. Tapped after all: correct that entry; "
+            "else release, and set the zero anew.",
+            code=FinalCode.ZERO_NOT_PROVEN,
+        )
+    elif by_feel and swivel == "freely":
+        overall = Verdict(
+            "turn and feel do not agree",
+            Level.UNKNOWN,
+            "It still swivels freely where a slight drag should be felt: feel it once more, or release and look why.",
+            code=FinalCode.FEEL_DOES_NOT_AGREE,
+        )
+    elif Level.UNKNOWN in levels or Level.WATCH in levels:
+        overall = Verdict("in order, with a remark", Level.WATCH, "A limit is not known, or a tab was met past it: read the reasons.")
     else:
         overall = Verdict("in order", Level.GOOD, "Turn and feel agree. The play itself was not gauged.")
     return FinalVerdict(residual, reduction, overall)
@@ -200,7 +256,7 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
     return Verdict("enough clearance", Level.GOOD, f"{left}, at least {um_text(limit)} must be.")
 
 
-def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer: str) -> Verdict:
+def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer: str, over_um: float = 0.0) -> Verdict:
     span = window.reduction_um
     said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
     if reduction_um < span.low - uncertainty_um:
@@ -210,7 +266,7 @@ def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer
             f"{said}: the bearing creeps on its sleeve, frets, and the nut works loose.",
             code=FinalCode.TOO_LITTLE_REDUCTION,
         )
-    if reduction_um > span.high + uncertainty_um:
+    if reduction_um > span.high + over_um + uncertainty_um:
         return Verdict(
             "too much reduction", Level.STOP, f"{said}: the inner ring is stretched more than the card allows.", code=FinalCode.TOO_MUCH_REDUCTION
         )
@@ -218,6 +274,8 @@ def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer
         return _undecided(uncertainty_um, span.high - span.low, "the reduction", finer)
     if reduction_um < span.low:
         return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    if over_um and reduction_um > span.high:
+        return Verdict("reduction over, agreed to meet a tab", Level.WATCH, f"{said}; {um_text(over_um)} more was agreed by name.")
     if reduction_um > span.high:
         return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty.")
     return Verdict("reduction reached", Level.GOOD, f"{said}.")

@@ -14,6 +14,7 @@ from tribodex.core.working import Level, Verdict
 class NutSeatCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
+    CONTRADICTS = "nut_seat.contradicts"
     DRIVEN_ON = "nut_seat.driven_on"
     LET_GO = "nut_seat.let_go"
     NOT_SEATED_YET = "nut_seat.not_seated_yet"
@@ -112,8 +113,8 @@ def judge_seat(
 
     A remembered thickness alone neither stops nor releases: then only a gauging or sleeve end to ring tells.
 
-    Symbols: b counted turn behind the old mark (degrees, below zero past it), t_w thickness (mm), moved: sleeve end to ring
-    after less before (mm, above zero further up the taper).
+    Symbols: b counted turn behind the old mark (degrees, below zero past it), t_w thickness (mm), moved: by thread end to
+    ring (mm, above zero further up the taper).
     Valid: washer off while driving, nut seated firmly.
     Raises: OutOfRange for a pitch or thickness that cannot be.
     Source: screw geometry; uncertainties are common practice, no source.
@@ -127,7 +128,8 @@ def judge_seat(
     expected = seat_behind_deg(thickness_mm, pitch_mm) if thickness_mm is not None else None
     per_mm = 360 / pitch_mm
     if moved_mm is not None and tool is not None and tool is not LengthTool.STEEL_RULE:
-        return _by_length(expected, moved_mm, per_mm)
+        by_length = _by_length(expected, moved_mm, per_mm)
+        return _against_the_nut(by_length, expected, behind_deg, measured, per_mm)
     if expected is None or behind_deg is None:
         missing = "The washer's thickness is not known" if expected is None else "Nobody said where the nut stands"
         return Seated(
@@ -154,10 +156,35 @@ def judge_seat(
             Verdict("driven on", Level.STOP, f"{said}: the bearing was driven up by about {on} more. Gauge it.", code=NutSeatCode.DRIVEN_ON),
         )
     if behind_deg - expected > 3 * sd:
-        reason = f"{said}: it does not seat yet. Tighten until it seats firmly; look whether the inner tab is in the sleeve's slot, and for chips."
-        return Seated(expected, 0.0, sd, False, Verdict("not seated yet", Level.STOP, reason, code=NutSeatCode.NOT_SEATED_YET))
+        return _not_seated(expected, sd, said)
     # Within the uncertainty of its seat; only what is past the seat can have moved the bearing.
     return Seated(expected, extra, sd, False, Verdict("seated where it should", Level.GOOD, f"{said}."))
+
+
+def _against_the_nut(by_length: Seated, expected: float | None, behind_deg: float | None, measured: bool, per_mm: float) -> Seated:
+    """What the length says, where the nut's own place does not contradict it: two statements that cannot both be true prove nothing."""
+    if expected is None or behind_deg is None or by_length.verdict.says(NutSeatCode.LET_GO):
+        return by_length
+    half = MEASURED_MM if measured else REMEMBERED_MM
+    sd = math.hypot(half * per_mm / 2, SEAT_SD_DEG)
+    if measured and behind_deg - expected > 3 * sd:
+        return _not_seated(expected, sd, f"It stands {behind_words(behind_deg)} its old mark; its washer puts the seat {behind_words(expected)} it")
+    apart = expected - behind_deg - by_length.extra_deg
+    if apart <= 2 * math.hypot(sd, by_length.extra_sd_deg):
+        return by_length
+    nut, length = travel_text((expected - behind_deg) / per_mm), travel_text(by_length.extra_deg / per_mm)
+    reason = (
+        f"By the nut the ring went {nut} further up its taper, by thread end to ring {length}: one of the two is wrong. Measure the washer and "
+        "count the turns again, and gauge: the leaf tells."
+    )
+    # A remembered thickness stops nothing: then nothing is proven.
+    level = Level.STOP if measured else Level.UNKNOWN
+    return Seated(expected, apart, sd, False, Verdict("nut and length contradict", level, reason, code=NutSeatCode.CONTRADICTS))
+
+
+def _not_seated(expected: float, sd: float, said: str) -> Seated:
+    reason = f"{said}: it does not seat yet. Tighten until it seats firmly; look whether the inner tab is in the sleeve's slot, and for chips."
+    return Seated(expected, 0.0, sd, False, Verdict("not seated yet", Level.STOP, reason, code=NutSeatCode.NOT_SEATED_YET))
 
 
 def thickness_words(mm: float | None) -> str:
@@ -177,9 +204,10 @@ def thickness_words(mm: float | None) -> str:
 def _by_length(expected: float | None, moved_mm: float, per_mm: float) -> Seated:
     sd = PROOF_MM / 2 * per_mm
     if moved_mm < -PROOF_MM:
-        reason = f"Sleeve end to ring is {mm_text(-moved_mm) if moved_mm < -1 else travel_text(-moved_mm)} shorter: the seat has let go. Start again."
+        back = mm_text(-moved_mm) if moved_mm < -1 else travel_text(-moved_mm)
+        reason = f"By thread end to ring it came back by {back}: the seat has let go. Start again."
         return Seated(expected, 0.0, sd, False, Verdict("let go", Level.STOP, reason, code=NutSeatCode.LET_GO))
     extra = max(0.0, moved_mm) * per_mm
     if moved_mm > PROOF_MM:
         return Seated(expected, extra, sd, True, Verdict("driven on", Level.WATCH, f"The ring moved {travel_text(moved_mm)} further up its taper."))
-    return Seated(expected, extra, sd, True, Verdict("kept its place", Level.GOOD, f"Sleeve end to ring agrees within ± {PROOF_MM:g} mm."))
+    return Seated(expected, extra, sd, True, Verdict("kept its place", Level.GOOD, f"Thread end to ring agrees within ± {PROOF_MM:g} mm."))

@@ -36,18 +36,22 @@ def force_marks(way: WayOff, tight: Ring, section: BearingSection) -> tuple[Forc
     >>> from tribodex.core.components.shaft import Seat, Shaft
     >>> s = section_of(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), Shaft(80), Seat.ADAPTER_SLEEVE, 65, 120)
     >>> [(m.at_mm, m.right) for m in force_marks(WayOff.RELEASE, Ring.INNER, s)]
-    [(65, True), (40, False)]
+    [(48.0, True), (40, False)]
     """
     inner = (section.bore_mm + section.inner_raceway_mm) / 4
     outer = (section.outside_mm + section.outer_raceway_mm) / 4
     width = section.width_mm
+    on_ring = ForceMark(width, outer, -1, False, "never on a ring: it goes through the rollers")
     if way in (WayOff.RELEASE, WayOff.OWN_NUT) and section.seat is Seat.ADAPTER_SLEEVE:
-        end = section.sleeve_length_mm or 1.6 * width
-        wall = (section.shaft_mm + section.bore_mm) / 4
-        words = "strike here: the sleeve's thread end" if way is WayOff.RELEASE else "the captive nut draws here"
+        nut = ((section.nut_outside_mm or 1.3 * section.bore_mm) + section.bore_mm) / 4
+        if way is WayOff.OWN_NUT:
+            return (ForceMark(1.2 * width, nut, 1, True, "the captive nut draws here"), on_ring)
+        return (ForceMark(1.2 * width, nut, -1, True, "strike here: the nut's face, through a tube or soft drift"), on_ring)
+    if way in (WayOff.RELEASE, WayOff.OWN_NUT) and section.seat is Seat.WITHDRAWAL_SLEEVE:
+        end = width - (section.sleeve_length_mm or 1.7 * width)
         return (
-            ForceMark(end, wall, -1 if way is WayOff.RELEASE else 1, True, words),
-            ForceMark(width, outer, -1, False, "never on a ring: it goes through the rollers"),
+            ForceMark(0.0, inner, 1, True, "the withdrawal nut bears here, on the inner ring"),
+            ForceMark(end, (section.shaft_mm + section.bore_mm) / 4, 1, False, "never strike the thread end: the sleeve goes further in"),
         )
     if way is WayOff.RELEASE:
         return (

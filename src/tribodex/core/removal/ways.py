@@ -132,6 +132,8 @@ def _release(sight: Sight) -> Advice:
         return _advice(WayOff.RELEASE, Level.STOP, [], ["The seat is cylindrical: there is no taper to let go of."])
     if sight.one_piece and sight.captive_nut:
         return _advice(WayOff.RELEASE, Level.WATCH, ["A blow is not needed."], ["Its captive nut draws it loose by itself."])
+    if sight.seat is Seat.WITHDRAWAL_SLEEVE:
+        return _advice(WayOff.RELEASE, Level.STOP, [], ["Its own nut pulls a withdrawal sleeve out; a blow on its end drives it further in."])
     level = Level.WATCH if sight.tight is Ring.BOTH else Level.GOOD
     against = ["The outer ring is tight too: split the housing, or free it first."] if sight.tight is Ring.BOTH else []
     return _advice(WayOff.RELEASE, level, ["A taper lets go at once when its sleeve or ring is moved; nothing pulls over the rollers."], against)
@@ -139,7 +141,7 @@ def _release(sight: Sight) -> Advice:
 
 def _own_nut(sight: Sight) -> Advice:
     if sight.seat is Seat.WITHDRAWAL_SLEEVE:
-        return _advice(WayOff.OWN_NUT, Level.GOOD, ["The withdrawal nut pulls the sleeve out against the ring."], [])
+        return _advice(WayOff.OWN_NUT, Level.GOOD, ["The withdrawal nut, tightened against the inner ring, pulls the sleeve out."], [])
     if not sight.one_piece:
         return _advice(WayOff.OWN_NUT, Level.STOP, [], ["Only a captive nut of a one-piece unit, or a withdrawal nut, draws the sleeve loose."])
     if sight.captive_nut is None:

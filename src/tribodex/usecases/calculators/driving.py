@@ -19,7 +19,7 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.compare import compare
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, rim_length
 from tribodex.core.mounting.elastic import pressure_result, ratio_result
-from tribodex.core.mounting.force import choose_tool, hydraulic_step
+from tribodex.core.mounting.force import check_rating, choose_tool, hydraulic_step
 from tribodex.core.mounting.locking import USUAL_RISK, tab_positions, turn_tab_positions
 from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import play_gone_at, running_clearance
@@ -187,6 +187,7 @@ def _hydraulic(_: Reference, i: HydraulicInputs) -> Answer:
     ordered(i.drive_up_min_mm, i.drive_up_max_mm, "drive_up_max_mm")
     ordered(i.force_min_kn, i.force_max_kn, "force_max_kn")
     step = hydraulic_step(Span(i.drive_up_min_mm, i.drive_up_max_mm), Span(i.force_min_kn, i.force_max_kn), i.piston_area_mm2)
+    check_rating(step.end_pressure_mpa, None, "piston_area_mm2")
     return Answer("hydraulic", step.figures)
 
 

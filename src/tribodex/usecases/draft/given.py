@@ -45,6 +45,7 @@ class PlanDraft:
     range_source: str = ""
     piston_area: str = ""
     start_pressure: str = ""
+    rated_pressure: str = ""
     risk: str = ""
     washer_thickness: str = ""
     special_sleeve: str = ""

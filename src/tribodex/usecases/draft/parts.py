@@ -67,6 +67,7 @@ class Parts:
     hydraulic: bool
     piston_mm2: float | None
     start_mpa: float | None
+    rated_mpa: float | None
     risk: float
     oil: Oil
     taper_seen: bool
@@ -126,6 +127,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
         )
     piston = errors.take(lambda: parse_area_mm2(draft.piston_area, "piston_area")) if draft.piston_area.strip() else None
     start = errors.take(lambda: parse_pressure_mpa(draft.start_pressure, "start_pressure")) if draft.start_pressure.strip() else None
+    rated = errors.take(lambda: parse_pressure_mpa(draft.rated_pressure, "rated_pressure")) if draft.rated_pressure.strip() else None
     _expect_hydraulic(errors, draft, size.bore_mm if size is not None else None)
     asked = errors.take(lambda: _asked(draft, method)) if method else None
     risk = errors.take(lambda: _risk(draft.risk))
@@ -139,7 +141,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     )
     return Parts(
         bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
-        asked, hydraulic, piston, start, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
+        asked, hydraulic, piston, start, rated, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
     )  # fmt: skip
 
 
@@ -217,6 +219,7 @@ def _expect_hydraulic(errors: Collector, draft: PlanDraft, bore_mm: float | None
     if bore_mm is not None:
         square = bore_mm**2
         errors.expect("piston_area", draft.piston_area, ask.Family.AREA, ask.Likely(0.15 * square, 6 * square, f"the bore is {bore_mm:g} mm"))
+    errors.expect("rated_pressure", draft.rated_pressure, ask.Family.PRESSURE, ask.Likely(20, 200, "nuts and pumps are made for 50 to 150 MPa"))
     errors.expect("start_pressure", draft.start_pressure, ask.Family.PRESSURE, ask.Likely(0.3, 15.0, "bearings start at 0.5 to 10 MPa"))
 
 

@@ -8,7 +8,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, nut_angle_deg, rim_length
 from tribodex.core.mounting.elastic import hoop_result, pressure_result, ratio_result
-from tribodex.core.mounting.force import HydraulicStep, ToolChoice, choose_tool, hydraulic_step
+from tribodex.core.mounting.force import HydraulicStep, ToolChoice, check_rating, check_start, choose_tool, hydraulic_step
 from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import thermal_loss_um
 from tribodex.core.mounting.window import HALF_SHARE, HEAT_K, Target, half_rule, window_result
@@ -141,6 +141,11 @@ def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: 
 
 def _hydraulic(parts: Parts, drive: Span, tool: ToolChoice, makers: bool) -> HydraulicStep:
     force = Span(tool.force.value or 0.0, tool.force.value_to or 0.0)
+    own = hydraulic_step(drive, force, parts.piston_mm2, None, makers)
+    check_rating(own.end_pressure_mpa, parts.rated_mpa)
+    if parts.start_mpa is None:
+        return own
+    check_start(own, parts.start_mpa, makers)
     return hydraulic_step(drive, force, parts.piston_mm2, parts.start_mpa, makers)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.adviser.move import NARROW_UM
 from tribodex.core.components.lock_nut import Family, LockKind
 from tribodex.core.components.shaft import Seat
-from tribodex.core.mounting.force import HYDRAULIC_FROM_MM
+from tribodex.core.mounting.force import HYDRAULIC_FROM_MM, check_rating
 from tribodex.core.mounting.methods import WasherMethod
 from tribodex.core.mounting.reduction import Card
 from tribodex.core.mounting.shaft_fit import nominal_of
@@ -71,6 +71,8 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append(f"Measure the washer's thickness with a micrometer ({remembered}): it decides where the nut seats.")
     if parts.hydraulic and aims.hydraulic is not None and aims.hydraulic.start_pressure_mpa is None:
         found.append("The hydraulic nut's piston area is not known: take the start pressure from its maker's sheet.")
+    if aims.hydraulic is not None and (rating := check_rating(aims.hydraulic.end_pressure_mpa, parts.rated_mpa)):
+        found.append(rating)
     found.extend(f"{f.label}: {f.note}" for f in figures if f.value is None and f.note)
     return tuple(found)
 

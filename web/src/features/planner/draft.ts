@@ -34,6 +34,7 @@ export const EMPTY: Draft = {
   range_source: "",
   piston_area: "",
   start_pressure: "",
+  rated_pressure: "",
   meant: "",
   risk: "",
   washer_thickness: "",

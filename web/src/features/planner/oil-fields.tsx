@@ -32,7 +32,7 @@ export function OilField({ form }: { form: Form }) {
 
 export function HydraulicFields({ form }: { form: Form }) {
   return (
-    <Seldom form={form} names={["piston_area", "start_pressure"]} label="With a hydraulic nut">
+    <Seldom form={form} names={["piston_area", "start_pressure", "rated_pressure"]} label="With a hydraulic nut">
       <fieldset className="grid grid-cols-2 gap-2">
         <legend className="pb-1 text-sm font-bold">Hydraulic nut</legend>
         <Text form={form} name="piston_area" label="Piston area" hint="marked on the nut: 9000 mm²" />
@@ -40,7 +40,13 @@ export function HydraulicFields({ form }: { form: Form }) {
           form={form}
           name="start_pressure"
           label="Start pressure"
-          hint="from the maker's sheet, if known"
+          hint="of the sheet whose travel is in the plan; else leave it empty"
+        />
+        <Text
+          form={form}
+          name="rated_pressure"
+          label="Pump and nut are made for"
+          hint="the lower of the two: 100 MPa"
         />
       </fieldset>
     </Seldom>

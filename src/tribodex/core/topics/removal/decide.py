@@ -5,19 +5,21 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length, travel_text
-from tribodex.core.removal.backing_off import nut_gap
+from tribodex.core.removal.backing_off import USUAL_MM, nut_gap
+from tribodex.core.removal.letting_go import LettingGo, letting_go, nut_of
 from tribodex.core.removal.ways import WayOff
 from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, SayCocked, SayOff, SayStraight, SayTight
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
 from tribodex.core.topics.removal.moves import RemovalDo as Do
-from tribodex.core.topics.removal.state import WITH_NUT, Removal, advice
-from tribodex.core.working import Level, Verdict
+from tribodex.core.topics.removal.state import Removal, advice, backed_off, nut_holds, nut_stops, seat_of
+from tribodex.core.working import Level
 
 # A gap of a nut that anybody would read (µm).
 GAP_UM = (50.0, 60_000.0)
@@ -38,12 +40,10 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
         case ChooseWay():
             return [_chosen(desk, state, command)]
         case BackNutOff():
-            if state.way is None or state.way.way not in WITH_NUT:
+            if state.way is None or not nut_stops(desk, state.way.way):
                 raise Refused("The nut is backed off where a taper is let go. Choose the way first.")
             gap_mm = read_length(command.gap, "gap", LengthUnit.MM, GAP_UM, command.shown, zero=True).mm
-            verdict = nut_gap(gap_mm, command.whole_nut).verdict
-            assert verdict is not None  # every gap is judged
-            return [NutBackedOff(gap_mm, command.whole_nut, verdict)]
+            return [_backed_off(desk, gap_mm, command.whole_nut)]
         case SayCocked():
             if state.cocked is not None:
                 raise Refused("It is let off already. Say what the cause was once everything stands straight.")
@@ -56,6 +56,13 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
             return [_off(desk, state, command)]
         case _:
             raise TypeError(f"taking off has no {type(command).__name__}")
+
+
+def _backed_off(desk: Desk, gap_mm: float, whole_nut: bool) -> NutBackedOff:
+    asked = backed_off(desk)
+    verdict = nut_gap(gap_mm, whole_nut, asked.gap_mm if asked is not None else USUAL_MM).verdict
+    assert verdict is not None  # every gap is judged
+    return NutBackedOff(gap_mm, whole_nut, verdict, asked)
 
 
 def _chosen(desk: Desk, state: Removal, command: ChooseWay) -> WayChosen:
@@ -77,8 +84,8 @@ def _off(desk: Desk, state: Removal, command: SayOff) -> CameOff:
         raise Refused("First: by which way? It stands in the record.")
     if state.cocked is not None:
         raise Refused("It is cocked: let off, find the cause, set everything straight again, and say so.")
-    if not state.nut_holds:
-        raise Refused("The nut is the stop for the bang. Say its gap first: 2 to 4 mm, its whole height on the thread.")
+    if not nut_holds(desk, state):
+        raise Refused(f"The nut is the stop for the bang. {_how(desk).stop} Say its gap first.")
     return CameOff(text(command.text, "text", "how it came: by itself, with force, in pieces"))
 
 
@@ -104,33 +111,30 @@ def move(desk: Desk, state: Removal) -> Move:
             " ".join(found[0].reasons or (found[0].verdict.reason,)),
             " ".join(found[0].against),
         )
-    if not state.nut_holds:
-        return _nut_move(state.nut.verdict if state.nut is not None else None)
-    return Move(Do.SAY_OFF, _HOW[state.way.way][0], _HOW[state.way.way][1], _HOW[state.way.way][2])
+    if not nut_holds(desk, state):
+        if state.nut is not None:
+            return stopped_by(Do.BACK_NUT_OFF, state.nut.verdict)
+        return Move(Do.BACK_NUT_OFF, _back_off_words(desk), _how(desk).stop, "A nut fully off lets parts fly.")
+    if state.way.way in (WayOff.RELEASE, WayOff.OWN_NUT):
+        how = _how(desk, captive=state.way.way is WayOff.OWN_NUT)
+        return Move(Do.SAY_OFF, how.headline, how.how, how.risk)
+    return Move(Do.SAY_OFF, *_HOW[state.way.way])
 
 
-def _nut_move(verdict: Verdict | None) -> Move:
-    if verdict is not None:
-        return stopped_by(Do.BACK_NUT_OFF, verdict)
-    return Move(
-        Do.BACK_NUT_OFF,
-        "Straighten the tab; back the nut off to a gap of 2 to 4 mm",
-        f"A little more than drive-up and washer ({travel_text(2)} to {travel_text(4)}). Its whole height on the thread, the nut is the stop.",
-        "A nut fully off lets parts fly.",
-    )
+def _how(desk: Desk, captive: bool = False) -> LettingGo:
+    """How it is let go. Where nobody said what it sits on it is treated as an adapter sleeve, as an unknown nut is treated as plain."""
+    seat = seat_of(desk) or Seat.ADAPTER_SLEEVE
+    return letting_go(seat, backed_off(desk), captive and seat is not Seat.WITHDRAWAL_SLEEVE)
+
+
+def _back_off_words(desk: Desk) -> str:
+    gap, seat = backed_off(desk), seat_of(desk) or Seat.ADAPTER_SLEEVE
+    far = gap.words if gap is not None else f"{travel_text(USUAL_MM.low)} to {travel_text(USUAL_MM.high)}"
+    tab = "Open its lock" if seat is Seat.WITHDRAWAL_SLEEVE else "Straighten the tab"
+    return f"{tab}; back the {nut_of(seat)} off to a gap of {far}"
 
 
 _HOW: dict[WayOff, tuple[str, str, str]] = {
-    WayOff.RELEASE: (
-        "Let it go: blow on the sleeve's thread end or the nut's face, never on rings",
-        "Soft block, or an impact spanner on the nut; on large bores oil or a hydraulic nut.",
-        "It lets go with a bang: nobody in line with the shaft, a catch below the bearing.",
-    ),
-    WayOff.OWN_NUT: (
-        "Turn its nut back until the sleeve comes loose",
-        "The nut draws the sleeve by itself.",
-        "Base bolts loose and load off before.",
-    ),
     WayOff.PULLER: (
         "Pull: jaws behind the tight ring, screw centred, side rods parallel",
         "Rest the jaws loosely, then snug; the other ring must still turn freely; pull only until it comes by hand.",

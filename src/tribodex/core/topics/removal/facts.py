@@ -7,6 +7,7 @@ from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.job.facts import Fact
+from tribodex.core.removal.backing_off import BackedOff
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.working import Level, Verdict
 
@@ -42,11 +43,15 @@ class WayChosen(Fact):
 
 @dataclass(frozen=True)
 class NutBackedOff(Fact):
-    """The nut turned back: its gap to the ring (mm), whether its whole height is on the thread, and the verdict."""
+    """The nut turned back: its gap to what it stops (mm), whether its whole height is on the thread, and the verdict.
+
+    `asked` is what the gap had to hold; None in logs older than a computed gap.
+    """
 
     gap_mm: float
     whole_nut: bool
     verdict: Verdict
+    asked: BackedOff | None = None
 
 
 @dataclass(frozen=True)

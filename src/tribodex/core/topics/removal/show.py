@@ -143,7 +143,8 @@ def figures(desk: Desk, state: Removal) -> Sequence[Result]:
         if state.way is not None and state.way.way in (WayOff.PRESS, WayOff.PULLER):
             found.append(tool_size(force))
     if state.nut is not None:
-        found.append(nut_gap(state.nut.gap_mm, state.nut.whole_nut))
+        asked = state.nut.asked
+        found.append(nut_gap(state.nut.gap_mm, state.nut.whole_nut, *((asked.gap_mm, asked.lines()) if asked is not None else ())))
     return found
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from tribodex.core.components.bands import Span
+from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
@@ -26,8 +28,17 @@ def _fitted(state: Tapered) -> Fitted | None:
     plan = state.planned
     if plan is None:
         return None
+    washer = plan.washer_thickness_mm
     return Fitted(
-        bearing=plan.bearing, shaft=plan.shaft, shaft_text=plan.shaft_text, seat=plan.seat, housed_unit=plan.housed_unit, drive_up_mm=plan.drive_up_mm
+        bearing=plan.bearing,
+        shaft=plan.shaft,
+        shaft_text=plan.shaft_text,
+        seat=plan.seat,
+        housed_unit=plan.housed_unit,
+        drive_up_mm=plan.drive_up_mm,
+        # A plate or a clip holds the nut from outside; a washer lies under it.
+        between_mm=Span(0.0, 0.0) if plan.lock is not LockKind.TAB_WASHER else Span(washer, washer) if washer is not None else None,
+        pitch_mm=plan.nut.pitch_mm if plan.nut is not None else None,
     )
 
 

@@ -10,7 +10,7 @@ from tribodex.core.adviser.belief import MARK_SD_DEG
 from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, mark_thin_end, summarise
-from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict
+from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict, one_row_accepted
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.plan import Plan
@@ -73,8 +73,21 @@ class Gauging:
         return tuple(found)
 
     def nothing_at(self, plan: Plan) -> tuple[str, ...]:
-        """Places where not even the thinnest leaf went in."""
-        return tuple(f"place {c.place}, {c.row}" for c in self.cells(plan) if c.bracket.nothing_passed)
+        """Places where not even the thinnest leaf went in, whatever else was read there: that reading is not outvoted by a thicker leaf."""
+        thinnest = plan.gauge.leaves_um[0] + 0.5
+        return tuple(
+            f"place {c.place}, {c.row}"
+            for c in self.cells(plan)
+            if c.bracket.nothing_passed or (c.bracket.contradiction and (c.bracket.high_um or math.inf) <= thinnest)
+        )
+
+    def contradiction(self, plan: Plan) -> Cell | None:
+        """The first place where readings contradict each other."""
+        return next((cell for cell in self.cells(plan) if cell.bracket.contradiction), None)
+
+    def rows(self, plan: Plan) -> frozenset[Row]:
+        """Rows of which something is bracketed."""
+        return frozenset(cell.row for cell in self.cells(plan) if cell.bracket.closed)
 
     def summary(self, plan: Plan) -> Summary | None:
         """What its closed brackets say now."""
@@ -85,7 +98,7 @@ class Gauging:
 class Attempt:
     """One drive-up, from zero mark to lock or release. `mark_var_deg2` is the variance of where the nut truly stands: of every
     turn after the first, and of the seat with its washer. `turns_gauged` is how many turns there were at
-    the last gauging. `followed` is the last gauging that was followed against the nut.
+    the last gauging. `followed` is the last gauging that was followed against the nut. `row_out`: by whose word one row cannot be reached.
     """
 
     number: int
@@ -106,6 +119,7 @@ class Attempt:
     tab_at_deg: float | None = None
     locked: ev.Locked | None = None
     released: str | None = None
+    row_out: ev.OutsideAccepted | None = None
 
     def turned(self, degrees: float, variance_deg2: float = MARK_SD_DEG**2) -> None:
         """The nut went on by this much."""
@@ -131,7 +145,8 @@ class Attempt:
         if last is not None and last.no_play is not None:
             return no_play_verdict(last.no_play.places, last.no_play.thinnest_um)
         if last is not None and last.closed is not None:
-            return last.closed.final_verdict
+            found = last.closed.final_verdict
+            return one_row_accepted(found, self.row_out.name, self.row_out.reason) if found is not None and self.row_out is not None else found
         return next((c.verdict for c in reversed(self.checks) if c.locked and c.verdict is not None), None)
 
     @property

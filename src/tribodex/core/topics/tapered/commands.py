@@ -87,11 +87,19 @@ class CloseGauging:
 
 @dataclass(frozen=True)
 class AcceptOutside:
-    """Go on although the clearance is outside its group, the window is empty, or too narrow for what leaves can tell."""
+    """Go on although the clearance is outside its group, the window is empty, or too narrow for what leaves can tell; or with one row alone."""
 
     what: Annotated[
-        Literal["group", "window", "narrow"],
-        choice("What is accepted", {"group": "clearance outside its group", "window": "no window", "narrow": "window narrower than leaves can tell"}),
+        Literal["group", "window", "narrow", "row"],
+        choice(
+            "What is accepted",
+            {
+                "group": "clearance outside its group",
+                "window": "no window",
+                "narrow": "window narrower than leaves can tell",
+                "row": "the other row cannot be reached",
+            },
+        ),
     ]
     name: Annotated[str, words("Accepted by")]
     reason: Annotated[str, words("Reason")]
@@ -119,16 +127,17 @@ class SeatNut:
     """The washer or lock is fitted and the nut seated firmly. Everything but the seating itself may be left open.
 
     `amount` is the counted turn behind the old mark (past it where `past`); `washer_thickness` as measured here;
-    `sleeve_before` and `sleeve_after` sleeve end to ring, measured with `tool`.
+    `sleeve_before` and `sleeve_after` thread end (of sleeve or shaft) to the ring's near face, measured with `tool`; `measured_from` says so.
     """
 
     amount: Annotated[str, number(Family.TURN, "Turn behind the old mark", "35°")] = ""
     unit: Annotated[TurnUnit, choice("In", _UNITS)] = "degrees"
     past: Annotated[bool, tick("Past its old mark")] = False
     washer_thickness: Annotated[str, length("Washer, measured", "1.2 mm", fine=True)] = ""
-    sleeve_before: Annotated[str, length("Sleeve end to ring, before", "12.40 mm")] = ""
-    sleeve_after: Annotated[str, length("Sleeve end to ring, after", "11.70 mm")] = ""
+    sleeve_before: Annotated[str, length("Thread end to ring, before", "12.40 mm")] = ""
+    sleeve_after: Annotated[str, length("Thread end to ring, after", "11.70 mm")] = ""
     tool: Annotated[LengthTool | None, choice("Measured with", {"": "not measured", **same(*LengthTool)})] = None
+    measured_from: Annotated[Literal["thread end", "another end"], choice("Measured from", same("thread end", "another end"))] = "thread end"
     shown: Shown = ""
 
 
@@ -166,9 +175,11 @@ class SeeTab:
 
 @dataclass(frozen=True)
 class Lock:
-    """Tightened to a tab position, tab bent."""
+    """Tightened to a tab position, tab bent. Outside window or range: by name, with a reason."""
 
     turn: Annotated[str, number(Family.ANGLE, "Tightened to the tab", "8°")]
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
 
 
 @dataclass(frozen=True)

@@ -88,6 +88,10 @@ def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
 
 def _accept(state: Tapered, command: cmd.AcceptOutside) -> ev.OutsideAccepted:
     name, reason = named(command.name, command.reason)
+    if command.what == "row":
+        if not any(len(gauging.rows(state.plan)) == 1 for gauging in state.attempt.gaugings):
+            raise Refused("Gauge the row that can be reached first; then say who says that the other one cannot be.")
+        return ev.OutsideAccepted(command.what, name, reason)
     advice = state.advice() if command.what == "narrow" else None
     if state.stopped_by() != command.what and not (advice is not None and advice.act is Act.NARROW and not state.has_accepted("narrow")):
         raise Refused("There is nothing of that kind to accept now.")
@@ -105,7 +109,9 @@ def judge(_: Desk, state: Tapered, now: Any) -> Fact:
         case ev.HandChecked():
             return driving.hand_checked(state, cmd.HandCheck(now.swivel, now.turns_freely))
         case ev.Locked():
-            return driving.locked(state, now.turn_deg)
+            # What was decided by name stays decided; only what is predicted there is judged anew.
+            again = driving.locked(state, now.turn_deg)
+            return replace(again, decided_by=now.decided_by, reason=now.reason, over_um=now.over_um) if now.decided_by else again
         case ev.NutSeated():
             return replace(now, gauge_first=driving.asks_gauging(state, now.seat))
         case _:

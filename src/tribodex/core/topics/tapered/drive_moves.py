@@ -12,7 +12,7 @@ from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.leaves import first_leaf
-from tribodex.core.topics.tapered.lock_moves import lock_move, seat_move
+from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
 from tribodex.core.topics.tapered.parting import Parted, parted
 from tribodex.core.topics.tapered.state import Tapered
@@ -135,6 +135,8 @@ def _leaf_only(state: Tapered, window: Window) -> NextMove:
 
 def past_the_window(state: Tapered, clearance_um: float, window: Window) -> NextMove:
     """What to do when it was driven too far."""
+    if state.here() and (meet := meet_move(state)) is not None:
+        return meet
     return NextMove(
         Do.RELEASE,
         "Too far: release the bearing and start again",
@@ -163,6 +165,8 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
         # Not even its upper end could be told from what must be left.
         headline = "Stop: leaves cannot prove a window this narrow"
         return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}", stops=True)
+    if (meet := meet_move(state)) is not None:
+        return meet
     headline = "Too far by the leaf: release the bearing and start again"
     if ruling.code == LockCode.NOT_SURE:
         headline = "Not sure enough by the leaf: release, and drive up less far"

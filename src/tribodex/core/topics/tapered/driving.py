@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from tribodex.core.adviser.belief import Belief
+from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.force import START_FACTOR, START_MOST_SHARE
 from tribodex.core.mounting.judgement import judge_hand
-from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
+from tribodex.core.mounting.locking import FURTHEST_DEG, LockCode, TabPosition, tab_positions, turn_allows, turn_tab_positions
 from tribodex.core.mounting.methods import Method
-from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, Seated, judge_seat
+from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, NutSeatCode, Seated, judge_seat
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.quantities import Length, LengthUnit, parse_degrees, parse_pressure_mpa, read_length
 from tribodex.core.topics.tapered import commands as cmd
@@ -21,10 +25,7 @@ from tribodex.core.topics.tapered.gauging import settled
 from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
-from tribodex.core.working import Level
-
-# A start pressure above this share of the end pressure has driven the bearing up already (common practice, no source).
-START_MOST_SHARE = 1 / 3
+from tribodex.core.working import Level, Verdict
 
 
 def zero(state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
@@ -50,6 +51,16 @@ def zero(state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
                 "up its taper "
                 "by then, and the travel would be counted twice. Let the pressure off, release, and start again.",
                 "the start pressure of the plan or of the maker's sheet",
+            )
+        planned = plan.hydraulic.start_pressure_mpa
+        if planned is not None and not planned.low / START_FACTOR <= pressure <= START_FACTOR * planned.high:
+            over = pressure > planned.high
+            how = "the bearing went further up before the indicator stood at zero: let the pressure off, release, and start again"
+            raise InvalidInput.at(
+                "start_pressure",
+                f"The travel of this plan counts from {planned.low:.2g} to {planned.high:.2g} MPa; at {pressure:.2g} MPa "
+                f"{how if over else 'the seat does not bear all over yet: press on'}.",
+                "the start pressure of the plan",
             )
         return ev.ZeroSet(True, ZeroPoint.START_PRESSURE, pressure, command.start_pressure.strip())
     return ev.ZeroSet(command.tap_tested, ZeroPoint.FIRM if command.tap_tested else ZeroPoint.UNTESTED)
@@ -87,7 +98,7 @@ def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
         washer = read_length(command.washer_thickness, "washer_thickness", LengthUnit.MM, (300, 6000), command.shown)
         thickness, measured, thickness_typed = washer.mm, True, washer.written
     ends = _ends(command)
-    moved = ends[1].mm - ends[0].mm if ends is not None else None
+    moved = _driven_further(plan.seat, *ends) if ends is not None else None
     # Without the nut's pitch nothing can be said of angles; only a gauging tells.
     seated = judge_seat(plan.nut.pitch_mm if plan.nut else 2.0, behind, thickness if plan.nut else None, measured, moved, command.tool)
     now = ev.NutSeated(
@@ -104,6 +115,12 @@ def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:
         gauge_first=asks_gauging(state, seated),
     )
     return [*settled(state), now]
+
+
+def _driven_further(seat: Seat, before: Length, after: Length) -> float:
+    """How far it went up its taper, by thread end to ring: a withdrawal sleeve goes in and its end comes nearer; every other end moves away."""
+    grown = after.mm - before.mm
+    return -grown if seat is Seat.WITHDRAWAL_SLEEVE else grown
 
 
 def asks_gauging(state: Tapered, seated: Seated) -> bool:
@@ -132,6 +149,12 @@ def _ends(command: cmd.SeatNut) -> tuple[Length, Length] | None:
         missing = "sleeve_after" if before else "sleeve_before"
         raise InvalidInput.at(
             missing, "One measurement alone proves nothing: sleeve end to ring is measured before and after.", "for example 12.34 mm"
+        )
+    if command.measured_from != "thread end":
+        raise InvalidInput.at(
+            "measured_from",
+            "From another end the same movement reads the other way round, or not at all.",
+            "the thread end of sleeve or shaft, to the near face of the ring",
         )
     if command.tool is None:
         raise InvalidInput.at("tool", "With what was it measured?", "dial indicator or depth micrometer; a steel rule is no proof")
@@ -174,7 +197,11 @@ def hand_checked(state: Tapered, command: cmd.HandCheck) -> ev.HandChecked:
     locked = attempt.locked is not None
     verdict = None
     if locked and not state.plan.method.gauged:
-        verdict = judge_hand(command.swivel, command.turns_freely, attempt.nut_deg, state.plan.turn_range_deg)
+        # A zero that nobody tapped is proven where nothing is counted from metal-to-metal.
+        by_feel = state.plan.method is Method.BALL_ANGLE
+        proven = attempt.tap_tested or not by_feel
+        by_name = attempt.locked is not None and bool(attempt.locked.decided_by)
+        verdict = judge_hand(command.swivel, command.turns_freely, attempt.nut_deg, state.plan.turn_range_deg, by_feel, proven, by_name)
     return ev.HandChecked(command.swivel, command.turns_freely, attempt.nut_deg, locked, verdict)
 
 
@@ -207,21 +234,47 @@ def lock(desk: Desk, state: Tapered, command: cmd.Lock) -> list[Fact]:
     degrees = parse_degrees(command.turn, "turn")
     if degrees > FURTHEST_DEG:
         raise InvalidInput.at("turn", f"{degrees:.0f}° is too far for a tab position: log the turn, then gauge.", "one of the listed positions")
-    if not desk.correcting:
-        _leaf_allows(state, degrees)
-    return [*settled(state), locked(state, degrees)]
+    by, reason = command.decided_by.strip(), command.reason.strip()
+    agreed = None if desk.correcting else _allowed(state, degrees, bool(by and reason))
+    now = locked(state, degrees)
+    if by and reason:
+        over = state.over_um() if agreed is not None else 0.0
+        now = replace(now, verdict=agreed or now.verdict, decided_by=by, reason=reason, over_um=over)
+    return [*settled(state), now]
 
 
-def _leaf_allows(state: Tapered, degrees: float) -> None:
-    if not state.plan.method.gauged:
-        return
-    if parted(state) is not None:
-        raise Refused("Leaf and nut do not agree: nothing is locked before it is known why.")
-    if state.seat_to_prove():
-        raise Refused("The bearing may have been driven on while the nut was seated: gauge before the nut is locked.")
-    verdict = state.may_lock(degrees)
-    if verdict.level is Level.STOP:
-        raise Refused(f"Not to be locked here. {verdict.reason}")
+def _allowed(state: Tapered, degrees: float, named: bool) -> Verdict | None:
+    """None where the leaf, or the sheet's range, allows to lock; the judgement that somebody answers by name where it is outside. Raises Refused."""
+    seated = state.attempt.seated
+    if seated is not None and seated.seat.verdict.code in (NutSeatCode.NOT_SEATED_YET, NutSeatCode.LET_GO):
+        raise Refused(f"The nut is not locked on this seat: {seated.seat.verdict.word}. {seated.seat.verdict.reason}")
+    if state.plan.method.gauged:
+        if parted(state) is not None:
+            raise Refused("Leaf and nut do not agree: nothing is locked before it is known why.")
+        if state.seat_to_prove():
+            raise Refused("The bearing may have been driven on while the nut was seated: gauge before the nut is locked.")
+        ruling, by_name = state.may_lock(degrees), state.meets(degrees)
+    else:
+        ruling, by_name = turn_ruling(state, degrees)
+    if ruling.level is not Level.STOP:
+        return None
+    if by_name is None or by_name.level is Level.STOP:
+        raise Refused(" ".join(("Not to be locked here.", ruling.reason, *((by_name.reason,) if by_name is not None else ()))))
+    if not named:
+        raise InvalidInput.at("decided_by", f"{ruling.reason} {by_name.reason}", "another position; or a name and a reason, they stand in the record")
+    return by_name
+
+
+def turn_ruling(state: Tapered, degrees: float) -> tuple[Verdict, Verdict | None]:
+    """Whether the sheet's range allows to lock where only the turn counts; and whether a name may decide it where it does not."""
+    attempt, asked, nut = state.attempt, state.plan.turn_range_deg, state.plan.nut
+    if asked is None:
+        return Verdict("no figure", Level.STOP, "No figure, no turn: the maker's is not in the plan.", code=LockCode.NOT_YET_THERE), None
+    last = next((check for check in reversed(attempt.checks) if not check.locked), None)
+    if last is not None and (last.swivel == "binds" or not last.turns_freely):
+        return Verdict("binds", Level.STOP, "The ring binds: it was driven too far. Release it.", code=ev.DriveUpCode.BINDS), None
+    step = nut.tab_step_deg if nut is not None else None
+    return turn_allows(attempt.nut_deg, degrees, (asked.low, asked.high), step)
 
 
 def locked(state: Tapered, degrees: float) -> ev.Locked:

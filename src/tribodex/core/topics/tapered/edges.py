@@ -35,6 +35,7 @@ ANSWERS: dict[str, AnsweredBy] = {
     ev.DriveUpCode.NO_CLEARANCE: AnsweredBy((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the leaf was at fault. {_RELEASE}"),
     ev.DriveUpCode.BINDS: AnsweredBy((ev.HandChecked,), by_name=False, way=_RELEASE),
     NutSeatCode.DRIVEN_ON: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
+    NutSeatCode.CONTRADICTS: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
     NutSeatCode.NOT_SEATED_YET: AnsweredBy(
         (ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."
     ),
@@ -163,7 +164,8 @@ def _seat(state: Tapered) -> Verdict:
     if seated is None:
         return Verdict("seated", Level.GOOD, "Seated on its washer.")
     proven = any(g.number > attempt.seated_after for g in state.on_sleeve())
-    if proven and seated.seat.verdict.level is not Level.GOOD and not seated.seat.verdict.says(NutSeatCode.LET_GO):
+    # A leaf tells where the ring is; it sees neither a nut that is loose nor a seat that has let go.
+    if proven and seated.seat.verdict.level is not Level.GOOD and seated.seat.verdict.code not in (NutSeatCode.LET_GO, NutSeatCode.NOT_SEATED_YET):
         return Verdict("gauged on its seat", Level.GOOD, "A gauging on the seat tells where the bearing is.")
     return seated.seat.verdict
 

@@ -225,11 +225,20 @@ class TabSeen(Fact):
 
 @dataclass(frozen=True)
 class Locked(Fact):
-    """The nut was tightened by `turn_deg` to a tab position and the tab was bent."""
+    """The nut was tightened by `turn_deg` to a tab position and the tab was bent.
+
+    Outside window or range somebody decided it by name; `over_um` is what may come out beyond the card's largest for it.
+    """
 
     turn_deg: float
     predicted_um: float | None
     verdict: Verdict | None
+    decided_by: str = ""
+    reason: str = ""
+    over_um: float = 0.0
+
+    def named(self) -> str:
+        return f"{self.decided_by}: {self.reason}" if self.decided_by else ""
 
 
 FACTS: tuple[type[Fact], ...] = (

@@ -30,7 +30,7 @@ def blank(last: Tapered | None, reason: str) -> Tapered:
     last.forget()
     _nut_moved(last)
     last.attempt.released = reason
-    last.attempts.append(Attempt(last.attempt.number + 1))
+    last.attempts.append(Attempt(last.attempt.number + 1, row_out=last.attempt.row_out))
     return last
 
 
@@ -107,6 +107,8 @@ def _leaf_followed(state: Tapered, _: Event, said: ev.LeafFollowed) -> None:
 @_on(ev.OutsideAccepted)
 def _outside_accepted(state: Tapered, _: Event, said: ev.OutsideAccepted) -> None:
     state.accepted.append(said)
+    if said.what == "row":
+        state.attempt.row_out = said
 
 
 @_on(ev.ZeroSet)

@@ -11,7 +11,7 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.clearance import judge_initial
-from tribodex.core.mounting.gauging import Outcome, Phase, Row, reduction_sd_um
+from tribodex.core.mounting.gauging import Outcome, Phase, Row, reduction_sd_um, undecided_um
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd
@@ -108,6 +108,12 @@ def close(state: Tapered) -> ev.GaugingClosed | ev.NoPlayFound:
     if gauging is None:
         raise Refused("No gauging is open.")
     ended = judged(state, gauging)
+    clash = gauging.contradiction(state.plan)
+    if clash is not None and not isinstance(ended, ev.NoPlayFound):
+        raise Refused(
+            f"Place {clash.place}, {clash.row}: {clash.bracket.contradiction}. Gauge this place again, or correct the wrong reading; until "
+            "then this gauging says nothing of it."
+        )
     if ended is None:
         raise Refused("Nothing is bracketed yet: one leaf that passes and one that does not are needed at one place at least.")
     return ended
@@ -138,7 +144,10 @@ def judged(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFoun
         together = agreeing(closed)
         known = pool(together)
         assert known is not None  # it ends with a closed one
-        uncertainty = 2 * math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um)
+        cells = [cell for one in together for cell in one.cells(plan)]
+        uncertainty = max(
+            2 * math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um), undecided_um(cells)
+        )
         verdict = judge_initial(known.mean_um, uncertainty, plan.groups_um, plan.bearing.group)
         return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
     window, initial = state.window(), pool(state.initials())
@@ -146,7 +155,14 @@ def judged(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFoun
         sds = [sd for g in state.initials() if (sd := reduction_sd_um(g.cells(plan), gauging.cells(plan))) is not None]
         taken_sd = min(sds, default=(initial.sd_um**2 + summary.sd_um**2) ** 0.5)
         final = judge_final(
-            window, summary.mean_um, summary.uncertainty_um, initial.mean_um - summary.mean_um, 2 * taken_sd, finer_leaves(plan, gauging)
+            window,
+            summary.mean_um,
+            summary.uncertainty_um,
+            initial.mean_um - summary.mean_um,
+            2 * taken_sd,
+            finer_leaves(plan, gauging),
+            len(gauging.rows(plan)),
+            state.attempt.locked.over_um if state.attempt.locked is not None else 0.0,
         )
         return ev.GaugingClosed(gauging.number, summary, final_verdict=final)
     return ev.GaugingClosed(gauging.number, summary)

@@ -66,12 +66,33 @@ def lock_move(state: Tapered, position: Belief, window: Window) -> NextMove:
     found = tab_positions(position, nut, window, first, risk=state.risk, ruling=state.may_lock)
     good = best(found)
     if good is None:
+        if (meet := meet_move(state)) is not None:
+            return meet
         short = state.leaf_allows(0.0).code == LockCode.NOT_REACHED
         headline = f"No {lock.stop} position in reach is inside the window" if short else f"Inside the window, but no {lock.stop} position is"
         return NextMove(Do.LOCK, headline, way_out(found), TIGHTEN_ONLY)
     if first is None:
         return look_move(state, step)
     return bend_move(nut, good)
+
+
+def meet_move(state: Tapered) -> NextMove | None:
+    """Past the window, where the next tab may be met by name all the same; None where it may not. Judged at its far end while nobody looked."""
+    nut, first = state.plan.nut, state.first_tab_deg()
+    step = nut.tab_step_deg if nut is not None else None
+    if step is None:
+        return None
+    found = state.meets(first if first is not None else step)
+    if found is None or found.code != LockCode.MEETS:
+        return None
+    if state.plan.seats_again and not state.attempt.has_seat:
+        return seat_move(state)
+    stop, ruling = state.plan.lock.stop, state.may_lock(first or 0.0)
+    ways = f"Or another washer, plate or clip position; or release the bearing and drive up less far. {TIGHTEN_ONLY}"
+    headline = f"Past the window: meet the next {stop} by name, or release"
+    if first is None:
+        headline = f"Past the window. Look where the next {stop} stands: it may be met by name"
+    return NextMove(Do.LOCK, headline, f"{ruling.reason} {found.reason}", ways, turn_deg=first, stops=True)
 
 
 def bend_move(nut: LockNut, good: TabPosition) -> NextMove:

@@ -42,7 +42,7 @@ def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
     clash = next((c for c in cells if c.bracket.contradiction), None)
     if clash is not None:
         return NextMove(
-            Do.CLOSE_GAUGING,
+            Do.REPEAT_PLACE,
             f"Place {clash.place}, {clash.row}: readings contradict",
             f"{clash.bracket.contradiction}. Wipe the leaves, settle the rollers, and gauge this place again; or correct the wrong reading.",
             "A leaf rolled through under a roller reads too large.",

@@ -5,11 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
+from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
-from tribodex.core.components.lock_nut import LockNut
+from tribodex.core.components.lock_nut import LockKind, LockNut
 from tribodex.core.components.shaft import Seat
 from tribodex.core.job.moves import Move
 from tribodex.core.quantities import UM_PER, LengthUnit, mm_text, um_text
+from tribodex.core.removal.backing_off import WASHER_MM, BackedOff, usual_drive_up_mm
+from tribodex.core.removal.letting_go import letting_go
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import in_words
 
@@ -20,6 +23,7 @@ class Do(StrEnum):
     GAUGE_INITIAL = "gauge_initial"
     TRY_LEAF = "try_leaf"
     CLOSE_GAUGING = "close_gauging"
+    REPEAT_PLACE = "repeat_place"
     DECIDE_GROUP = "decide_group"
     DECIDE_WINDOW = "decide_window"
     SET_ZERO = "set_zero"
@@ -95,20 +99,14 @@ def along_rim(nut: LockNut | None, degrees: float) -> str:
 
 
 def release_how(state: Tapered) -> str:
-    """How the bearing is let go safely, for what it sits on."""
-    if state.plan.seat is Seat.WITHDRAWAL_SLEEVE:
-        return (
-            "Run the withdrawal nut up against the ring's abutment until the sleeve comes free: it lets go with a bang. Keep the nut on its full "
-            "thread; nobody in line with the shaft."
-        )
-    after = "the tapered shaft" if state.plan.seat is Seat.TAPERED_SHAFT else "the sleeve"
-    blow = (
-        "The ring is let go with oil or a puller against the inner ring, never by blows on rings."
-        if state.plan.seat is Seat.TAPERED_SHAFT
-        else "The blow goes on the sleeve's thread end or the nut's face, never on rings."
-    )
-    return (
-        "Back the nut off only until its gap to the ring is 2 to 4 mm, a little more than the drive-up and the washer; its whole "
-        "height stays on the "
-        f"thread as a stop. {blow} It lets go of {after} with a bang: nobody in line with the shaft."
-    )
+    """How the bearing is let go safely, for what it sits on, and how far the nut goes back before."""
+    plan = state.plan
+    moved = plan.drive_up_mm or usual_drive_up_mm(plan.bearing.bore_mm, plan.bearing.taper.slope)
+    turned = state.attempt.nut_deg * plan.nut.pitch_mm / 360 if plan.nut is not None else 0.0
+    washer = plan.washer_thickness_mm
+    # Driven further than planned: it comes back as far as it was driven.
+    drive_up = Span(moved.low, max(moved.high, round(turned, 2)))
+    under = plan.lock is LockKind.TAB_WASHER and plan.seat is not Seat.WITHDRAWAL_SLEEVE and not (plan.reseats and not state.attempt.has_seat)
+    between = (Span(washer, washer) if washer is not None else WASHER_MM) if under else Span(0.0, 0.0)
+    pitch = plan.nut.pitch_mm if plan.nut is not None and plan.seat is not Seat.WITHDRAWAL_SLEEVE else None
+    return letting_go(plan.seat, BackedOff(drive_up, between, pitch)).in_full

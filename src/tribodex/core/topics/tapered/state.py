@@ -16,8 +16,9 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Taper
 from tribodex.core.errors import Refused
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
-from tribodex.core.mounting.gauging import Gauged
-from tribodex.core.mounting.locking import USUAL_RISK, LeafSays, may_lock
+from tribodex.core.mounting.elastic import hoop_result, pressure_result
+from tribodex.core.mounting.gauging import Gauged, Row
+from tribodex.core.mounting.locking import USUAL_RISK, LeafSays, LockCode, may_lock, may_meet
 from tribodex.core.mounting.window import Window, judge_window
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
@@ -252,8 +253,14 @@ class Tapered:
         taken: Taken = lambda g: per_degree * (last.nut_deg - g.nut_deg)  # noqa: E731
         agree = agreeing(near[::-1], taken)
         pooled = pool(agree, taken)
-        places = sum(len({c.place for c in g.cells(self.plan) if c.bracket.closed}) for g in agree)
+        places = sum(self._places(g) for g in agree)
         return None if pooled is None else LeafSays(pooled.mean_um, 2 * pooled.sd_um, self.attempt.nut_deg - last.nut_deg, places)
+
+    def _places(self, gauging: Gauging) -> int:
+        """Places that were read in both rows; in one, where somebody said by name that the other cannot be reached."""
+        closed = [cell for cell in gauging.cells(self.plan) if cell.bracket.closed]
+        by_row = [len({cell.place for cell in closed if cell.row is row}) for row in Row]
+        return max(by_row) if self.attempt.row_out is not None else min(by_row)
 
     def may_lock(self, turn_deg: float) -> Verdict:
         """Whether the leaf allows to lock after a further turn, gauged at enough places for it."""
@@ -266,6 +273,24 @@ class Tapered:
                 code=DriveUpCode.TOO_FEW_PLACES,
             )
         return ruling
+
+    def meets(self, turn_deg: float) -> Verdict | None:
+        """Whether a tab position that the leaf does not allow may be locked by name after a further turn; None where nobody has to ask."""
+        ruling, says, window, position = self.may_lock(turn_deg), self.leaf_says(), self.window(), self.position()
+        if ruling.code not in (LockCode.PAST, LockCode.NOT_REACHED) or says is None or window is None or self.gauged_short():
+            return None
+        per_degree, nut = position.per_degree_um if position is not None else 0.0, self.plan.nut
+        taken = window.initial_um - says.mean_um + per_degree * (says.since_deg + turn_deg)
+        bearing = self.plan.bearing
+        hoop = hoop_result(bearing, pressure_result(bearing, self.plan.shaft, taken, taken)).verdict
+        assert hoop is not None  # every hoop stress is judged
+        return may_meet(window, says, per_degree, turn_deg, nut.tab_step_deg if nut is not None else None, hoop)
+
+    def over_um(self) -> float:
+        """What may come out beyond the card's largest where a tab is met by name: as much as one tab step takes, and no more."""
+        position, nut = self.position(), self.plan.nut
+        step = nut.tab_step_deg if nut is not None else None
+        return position.per_degree_um * step if position is not None and step is not None else 0.0
 
     @property
     def to_seat(self) -> bool:

@@ -49,7 +49,8 @@ def tell(payload: Fact) -> str:
         case ev.GaugingClosed():
             return _closed(payload)
         case ev.OutsideAccepted(what=what):
-            thing = "Clearance outside its group" if what == "group" else "Empty window"
+            things = {"group": "Clearance outside its group", "row": "One row alone, the other cannot be reached:"}
+            thing = things.get(what, "Empty window")
             return f"{thing} accepted by {payload.name}: {payload.reason}."
         case ev.ZeroSet(tap_tested=tested):
             if payload.zero is ZeroPoint.HAND_TIGHT:

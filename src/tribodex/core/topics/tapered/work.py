@@ -14,6 +14,7 @@ from tribodex.core.mounting.locking import LockCode, TabPosition, tab_positions,
 from tribodex.core.mounting.methods import METHOD_NOTES, Method
 from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.commands import TurnUnit
+from tribodex.core.topics.tapered.driving import turn_ruling
 from tribodex.core.topics.tapered.lock_moves import lock_words
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
@@ -33,7 +34,7 @@ from tribodex.core.topics.tapered.views import (
     ruler_view,
     seat_view,
 )
-from tribodex.core.working import Level, Verdict
+from tribodex.core.working import Level
 
 # Tab positions that come with every answer.
 SHOWN_TABS = 6
@@ -54,7 +55,10 @@ class AskedNow:
 
 @dataclass(frozen=True)
 class TabView:
-    """A tab position on the screen: the turn to it in degrees, its length of rim in mm, what would be left in µm, and whether to lock there."""
+    """A tab position on the screen: the turn to it in degrees, its length of rim in mm, what would be left in µm, and whether to lock there.
+
+    `by_name` says what a name answers for where it may be taken outside window or range; empty where it may not.
+    """
 
     turn_deg: float
     turn_to_deg: float
@@ -63,6 +67,7 @@ class TabView:
     uncertainty_um: float | None
     word: str
     level: Level
+    by_name: str = ""
 
 
 @dataclass(frozen=True)
@@ -90,7 +95,7 @@ class TaperedWork:
     seat: SeatView | None
     parted: PartedView | None
     indicator: Indicator | None
-    may_lock: Verdict | None
+    may_lock: Level | None
     lock_words: str
     release_how: str
     may_set_zero: bool
@@ -101,6 +106,7 @@ class TaperedWork:
     final: FinalVerdict | None
     zero_set: bool
     locked: bool
+    one_row: bool
 
 
 def section_for(plan: Plan) -> BearingSection:
@@ -125,7 +131,7 @@ def _inside(position: TabPosition) -> bool:
     return position.verdict.code in (LockCode.INSIDE, LockCode.NEAR)
 
 
-def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:
+def _worth_showing(state: Tapered, found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:
     """The positions round the first one inside the window; those far ahead come with a later answer."""
     inside = next((i for i, position in enumerate(found) if _inside(position)), None)
     shown = found[: SHOWN_TABS // 2] if inside is None else found[max(0, inside - 1) :][:SHOWN_TABS]
@@ -138,9 +144,19 @@ def _worth_showing(found: tuple[TabPosition, ...]) -> tuple[TabView, ...]:
             uncertainty_um=p.uncertainty_um,
             word=p.verdict.word,
             level=p.verdict.level,
+            by_name=_by_name(state, p),
         )
         for p in shown
     )
+
+
+def _by_name(state: Tapered, position: TabPosition) -> str:
+    """What a name answers for at a position outside window or range; empty where it may not be taken."""
+    if position.verdict.level is Level.GOOD:
+        return ""
+    turn = position.turn_to_deg
+    said = state.meets(turn) if state.plan.method.gauged else turn_ruling(state, turn)[1]
+    return said.reason if said is not None and said.level is not Level.STOP else ""
 
 
 def _asked(move: NextMove) -> AskedNow:
@@ -176,17 +192,19 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         seat=seat_view(state),
         parted=parted_view(state),
         indicator=indicator_view(state),
-        may_lock=state.may_lock(0.0) if plan.method.gauged and attempt.zero_set and attempt.locked is None else None,
+        may_lock=state.may_lock(0.0).level if plan.method.gauged and attempt.zero_set and attempt.locked is None else None,
         lock_words=lock_words(plan.lock),
-        release_how=release_how(state),
+        # Nothing is let go before the nut has moved.
+        release_how=release_how(state) if attempt.zero_set else "",
         may_set_zero=state.initial_closed() is not None and state.stopped_by() is None and not attempt.zero_set,
-        tab_positions=_worth_showing(found),
+        tab_positions=_worth_showing(state, found),
         tabs_inside=sum(map(_inside, found)),
         tab_known=state.first_tab_deg() is not None,
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
         locked=attempt.locked is not None,
+        one_row=attempt.row_out is None and any(len(gauging.rows(plan)) == 1 for gauging in attempt.gaugings[-1:]),
     )
 
 

@@ -4,6 +4,7 @@ import type { Tapered } from "../../../../api";
 import { Button } from "../../../../ui";
 import { HandCheckPanel } from "./hand-check-panel";
 import { LockPanel } from "./lock-panel";
+import { OneRow } from "./one-row";
 import { Row, type Refused, type Tap } from "./parts";
 import { Release } from "./release";
 import { RiskChoice } from "./risk-choice";
@@ -51,6 +52,7 @@ export function Otherwise(props: { work: Tapered; tap: Tap; refused: Refused; ga
         {work.gauged_method && gauge ? (
           <StartGauging phase="drive_up" label="Gauge now" tap={tap} refused={refused} />
         ) : null}
+        <OneRow work={work} tap={tap} />
         {work.gauged_method || next.do === "hand_check" ? null : <FeelButton tap={tap} />}
         <Button kind={next.do === "release" ? "stop" : "quiet"} onClick={() => setReleasing(true)}>
           Release the bearing and start again

@@ -28,6 +28,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
   const cell = gauging.cells.find((other) => keyOf(other) === picked) ?? usual;
   if (!cell) return null;
   const done = () => setPicked(null);
+  const clash = gauging.cells.some((other) => other.contradiction);
   const pair = gauging.cells.every((other) => other.place !== cell.place || other.trials.length === 0);
   const way = { cell, tap, busy, refused, done };
   return (
@@ -42,7 +43,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
       {leafwise ? (
         <LeafByLeaf {...way} />
       ) : (
-        <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough} pair={pair} />
+        <Thickest {...way} thinnest={gauging.thinnest_um} marked={!enough && !clash} pair={pair} />
       )}
       <div className="flex flex-wrap gap-x-4">
         <Button kind="quiet" onClick={() => change({ leafwise: !leafwise })}>
@@ -50,7 +51,8 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
         </Button>
         {cell.trials.length > 0 ? (
           <Button
-            kind="quiet"
+            kind={cell.contradiction ? "main" : "quiet"}
+            data-main={cell.contradiction ? true : undefined}
             disabled={busy}
             onClick={() => tap({ kind: "repeat_place", place: cell.place, row: cell.row })}
           >

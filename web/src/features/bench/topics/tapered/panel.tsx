@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button, Say } from "../../../../ui";
 import { Decide, DecideNarrow } from "./decide";
+import { OneRow } from "./one-row";
 import { Driving, FeelButton, Otherwise } from "./driving";
 import { GaugingPanel } from "./gauging-panel";
 import { HandCheckPanel } from "./hand-check-panel";
@@ -116,6 +117,7 @@ export function Mounted({ work, tap }: { work: Tapered; tap: Tap }) {
         ) : (
           <FeelButton tap={tap} />
         )}
+        <OneRow work={work} tap={tap} />
         <Button kind="quiet" onClick={() => setReleasing(true)}>
           Release the bearing and start again
         </Button>

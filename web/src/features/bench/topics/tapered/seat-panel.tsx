@@ -7,7 +7,7 @@ import { UNIT_WORDS } from "./turn-panel";
 
 type SeatCommand = Extract<Parameters<Tap>[0], { kind: "seat_nut" }>;
 
-const EMPTY = { thickness: "", turns: "0", amount: "", before: "", after: "", tool: "" };
+const EMPTY = { thickness: "", turns: "0", amount: "", before: "", after: "", tool: "", from: "thread end" };
 
 export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
   const { units } = useSettings();
@@ -31,6 +31,7 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
       sleeve_before: form.before,
       sleeve_after: form.after,
       tool: (form.tool || null) as SeatCommand["tool"],
+      measured_from: form.from as SeatCommand["measured_from"],
       shown: units === "mm" ? "mm" : "in",
       ...more,
     });
@@ -86,7 +87,7 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
         </Button>
         {measured || seat.hydraulic ? null : (
           <Button kind="quiet" onClick={() => setMeasured(true)}>
-            Sleeve end to ring measured
+            Thread end to ring measured
           </Button>
         )}
         {seat.hydraulic || !form.amount ? null : (
@@ -108,7 +109,8 @@ function SleeveEnd(props: {
   return (
     <fieldset className="grid gap-3 border-l-4 border-dye pl-3 sm:grid-cols-2">
       <legend className="pb-1 text-sm font-bold">
-        Sleeve end to ring, three places: proof that the bearing kept its place, to ± 0.05 mm
+        Thread end of sleeve or shaft to the near face of the ring, three places: proof that the bearing kept
+        its place, to ± 0.05 mm
       </legend>
       {(["before", "after"] as const).map((name) => (
         <TextField
@@ -127,6 +129,15 @@ function SleeveEnd(props: {
           onChange={(tool) => set({ tool })}
           options={choicesOf("seat_nut", "tool", false)}
           problem={problem("tool")}
+        />
+      </div>
+      <div className="sm:col-span-2">
+        <ChoiceRow
+          label="Measured from"
+          value={form.from}
+          onChange={(from) => set({ from })}
+          options={choicesOf("seat_nut", "measured_from")}
+          problem={problem("measured_from")}
         />
       </div>
     </fieldset>

@@ -1,6 +1,7 @@
-/** One tab position: the turn to it, what would be left, the verdict, and the tap that locks. */
+/** One tab position: the turn to it, what would be left, the verdict, and the tap that locks; outside the window by name, where it may be. */
+import { useState } from "react";
 import type { Tapered } from "../../../../api";
-import { Button, VerdictMark, clearance, length, useSettings } from "../../../../ui";
+import { Button, NamedReason, VerdictMark, clearance, length, useSettings } from "../../../../ui";
 import type { Tap } from "./parts";
 
 export const LOCKED = {
@@ -18,6 +19,9 @@ export function PositionRow(props: {
   const { position, work, tap, known } = props;
   const { units } = useSettings();
   const taken = position.turn_deg === work.next.turn_deg;
+  const [deciding, setDeciding] = useState(false);
+  const lock = (more: { decided_by?: string; reason?: string } = {}) =>
+    tap({ kind: "lock", turn: position.turn_deg.toFixed(3), ...more });
   return (
     <tr className="border-b border-rule align-middle">
       <td className="py-1 pr-2">
@@ -40,12 +44,21 @@ export function PositionRow(props: {
           <Button
             kind={taken ? "main" : position.level === "stop" ? "stop" : "plain"}
             data-main={taken || undefined}
-            onClick={() => tap({ kind: "lock", turn: position.turn_deg.toFixed(3) })}
+            onClick={() => (position.by_name ? setDeciding(true) : lock())}
           >
             {LOCKED[work.dial?.lock ?? "tab_washer"]} here
             <span className="sr-only">, after {turn(position)}</span>
           </Button>
         ) : null}
+        <NamedReason
+          title="A tab outside"
+          description={`${position.by_name} It stands in the record with your name.`}
+          action={`${LOCKED[work.dial?.lock ?? "tab_washer"]} here`}
+          example="next tab too far on"
+          open={deciding}
+          onClose={() => setDeciding(false)}
+          onDecide={(decided_by, reason) => lock({ decided_by, reason })}
+        />
       </td>
     </tr>
   );

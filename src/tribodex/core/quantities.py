@@ -368,17 +368,6 @@ def um_text(um: float) -> str:
     return f"{um / 1000:.3f} mm ({thou:.1f} thou)"
 
 
-def um_apart(one_um: float, other_um: float) -> tuple[str, str]:
-    """Two that are compared, in as many digits as tell them apart.
-
-    >>> um_apart(54.6, 55.2), um_apart(54, 65)
-    (('0.0546 mm (2.15 thou)', '0.0552 mm (2.17 thou)'), ('0.054 mm (2.1 thou)', '0.065 mm (2.6 thou)'))
-    """
-    digits = next((n for n in (3, 4) if round(one_um / 1000, n) != round(other_um / 1000, n)), 5)
-    one, other = (f"{um / 1000:.{digits}f} mm ({um / UM_PER[LengthUnit.THOU]:.{digits - 2}f} thou)" for um in (one_um, other_um))
-    return one, other
-
-
 def mm_text(mm: float) -> str:
     """Millimetres and inches, for lengths along a rim.
 

@@ -14,18 +14,21 @@ from tribodex.core.mounting.elastic import effective_ratio
 from tribodex.core.mounting.force import ToolChoice
 from tribodex.core.mounting.running import play_gone_at, running_clearance
 from tribodex.core.mounting.window import Window, half_rule, window_result
-from tribodex.core.quantities import parse_count, parse_length, um_text
+from tribodex.core.quantities import parse_length, um_text
 from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.work import section_for
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED, PlanDraft
+from tribodex.usecases.draft.kelvin import parse_kelvin
 from tribodex.usecases.plan_sheet import comparison_of
 from tribodex.usecases.planning import make_plan, tool_of
 from tribodex.usecases.ports import Reference
 
 MOST_VARIANTS = 3
+# Inner ring over outer; commonly 5 to 10 (common practice, no source), K.
+RINGS_K = Span(0.0, 200.0)
 
 
 @AS_TYPED
@@ -94,7 +97,7 @@ def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
     errors = Collector()
     plan = errors.take(lambda: make_plan(reference, (), draft.plan, gauges=False))
     initial = errors.take(lambda: parse_length(draft.initial, "initial").um) if draft.initial.strip() else None
-    warmer = errors.take(lambda: _kelvin(draft.inner_over_outer)) if draft.inner_over_outer.strip() else None
+    warmer = errors.take(lambda: parse_kelvin(draft.inner_over_outer, "inner_over_outer", RINGS_K)) if draft.inner_over_outer.strip() else None
     squeeze = errors.take(lambda: parse_length(draft.squeeze, "squeeze", zero=True).um) if draft.squeeze.strip() else 0.0
     errors.check()
     if plan is None:
@@ -131,9 +134,10 @@ def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
 def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: float) -> list[Result]:
     """What follows when the residual ends in the middle of its window: play when warm, and what one tab step takes out."""
     found = []
+    taken_um = plan.warm_shaft_um
     if warmer_k is not None:
-        found.append(running_clearance(plan.bearing, window.mid_um, warmer_k, squeeze_um))
-    found.append(play_gone_at(plan.bearing, window.mid_um, squeeze_um))
+        found.append(running_clearance(plan.bearing, window.mid_um, warmer_k, squeeze_um, taken_um))
+    found.append(play_gone_at(plan.bearing, window.mid_um, squeeze_um, taken_um))
     nut = plan.nut
     if nut is None or nut.tab_step_deg is None:
         return found
@@ -162,15 +166,6 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
         )
     )
     return found
-
-
-def _kelvin(text: str) -> float:
-    value = parse_count(text.strip().removesuffix("K").removesuffix("k").removesuffix("°C").strip(), "inner_over_outer")
-    if value > 200:
-        raise InvalidInput.at(
-            "inner_over_outer", f"{value:g} K between the rings is out of range: check value and unit.", "0 to 200; commonly 5 to 10"
-        )
-    return value
 
 
 def _differs(sheets: Sequence[SlateSheet]) -> tuple[str, ...]:

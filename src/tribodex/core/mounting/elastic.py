@@ -1,6 +1,7 @@
 """Thick-walled rings (Lamé): what a press fit does to the raceway, for solid and hollow shafts and different steels.
 
-The sleeve is taken as part of the shaft: slit as it is, it carries pressure inwards and adds no hoop of its own.
+A slit sleeve is no tube: it carries pressure inwards and no hoop of its own. What lies under it gives way by its own shape, so the
+share goes with the shaft's bore over the shaft's *own* diameter, not over the bearing's bore.
 """
 
 from __future__ import annotations
@@ -8,7 +9,7 @@ from __future__ import annotations
 from enum import StrEnum
 
 from tribodex.core.components.bearing import Bearing
-from tribodex.core.components.material import RING_STEEL, Material
+from tribodex.core.components.material import RING_STEEL, SHAFT_STEEL, Material
 from tribodex.core.components.shaft import Finish, Shaft
 from tribodex.core.errors import OutOfRange
 from tribodex.core.sources import LAME
@@ -19,6 +20,8 @@ class HoopCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     TOO_HIGH = "hoop.too_high"
+    SHAFT_TOO_HIGH = "hoop.shaft_too_high"
+    SHAFT_NOT_KNOWN = "hoop.shaft_not_known"
 
 
 def _shares(bore_mm: float, raceway_mm: float, shaft_bore_mm: float) -> tuple[float, float]:
@@ -107,7 +110,23 @@ def effective_ratio(bearing: Bearing, shaft: Shaft | None = None) -> float:
     d, f = bearing.bore_mm, bearing.inner_raceway_mm
     if shaft is None:
         return growth_ratio(d, f) * smoothing(d)
-    return growth_ratio(d, f, shaft.bore_mm, RING_STEEL, shaft.material) * smoothing(d, shaft.finish)
+    return growth_ratio(d, f, inner_bore_mm(bearing, shaft), RING_STEEL, shaft.material) * smoothing(d, shaft.finish)
+
+
+def inner_bore_mm(bearing: Bearing, shaft: Shaft) -> float:
+    """The shaft's bore as a seat of the bearing's bore would have it: d·d_h/D_s. The sleeve between passes the pressure on: p_s = p·d/D_s.
+
+    Symbols: d bore of the bearing, d_h bore, D_s diameter of the shaft (mm).
+    Valid: shafts under a slit sleeve, and those that carry the ring themselves (D_s = d).
+    Raises: nothing.
+    Source: Lamé; balance of pressure through a slit sleeve.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
+    >>> [round(growth_ratio(90, 107.5, inner_bore_mm(b, Shaft(80, bore))), 2) for bore in (0, 60, 70, 75)]
+    [0.84, 0.6, 0.42, 0.26]
+    """
+    return shaft.bore_mm * bearing.bore_mm / shaft.diameter_mm
 
 
 def ratio_lines(bearing: Bearing, shaft: Shaft | None) -> tuple[Line, ...]:
@@ -125,14 +144,15 @@ def ratio_lines(bearing: Bearing, shaft: Shaft | None) -> tuple[Line, ...]:
     d, f = bearing.bore_mm, bearing.inner_raceway_mm
     k = d / f
     lines = [Line("d/F", "bore over raceway diameter", f"F = {bearing.raceway_formula}", f"{number(d)}/{number(f)}", k, "", LAME.id)]
-    bore = shaft.bore_mm if shaft else 0.0
+    bore = inner_bore_mm(bearing, shaft) if shaft else 0.0
     material = shaft.material if shaft else RING_STEEL
     grown = growth_ratio(d, f, bore, RING_STEEL, material)
     if bore or material != RING_STEEL:
+        bored = f", bored {number(shaft.bore_mm)} mm" if shaft and bore else ", solid"
         lines.append(
             Line(
                 "ΔF/Δ",
-                f"raceway growth for the interference; shaft of {material.name}{f', bored {number(bore)} mm' if bore else ', solid'}",
+                f"raceway growth for the interference; shaft of {material.name}{bored}",
                 "2·p·d·k/(E_i·(1-k²))/Δ",
                 f"E_i = {RING_STEEL.e_gpa:g}, E_s = {material.e_gpa:g} GPa, k₀ = {number(bore / d)}",
                 grown,
@@ -189,7 +209,7 @@ def pressure_result(bearing: Bearing, shaft: Shaft | None, low_um: float, high_u
     (18.6, 24.8)
     """
     d, f = bearing.bore_mm, bearing.inner_raceway_mm
-    bore = shaft.bore_mm if shaft else 0.0
+    bore = inner_bore_mm(bearing, shaft) if shaft else 0.0
     material = shaft.material if shaft else RING_STEEL
     grown = growth_ratio(d, f, bore, RING_STEEL, material)
     found = []
@@ -229,6 +249,46 @@ def hoop_stress_mpa(pressure_mpa: float, bore_mm: float, raceway_mm: float) -> f
     """
     k, _ = _shares(bore_mm, raceway_mm, 0.0)
     return pressure_mpa * (1 + k * k) / (1 - k * k)
+
+
+# Compression at the bore of a hollow shaft, MPa: carbon steel yields at some 300 (from memory); half of it is far from that.
+SHAFT_HOOP_USUAL_MPA, SHAFT_HOOP_MOST_MPA = 200.0, 300.0
+# Other materials may yield earlier: above this their own figure is asked for, MPa.
+OTHER_HOOP_MPA = 100.0
+
+
+def shaft_hoop_result(bearing: Bearing, shaft: Shaft, pressure: Result) -> Result | None:
+    """Hoop stress at the bore of a hollow shaft: σ = -2·p_s/(1-k_h²), p_s = p·d/D_s, k_h = d_h/D_s. None for a solid one.
+
+    Symbols: p contact pressure in the ring's bore (MPa), d bearing bore, D_s diameter, d_h bore of the shaft (mm); σ (MPa), compression.
+    Valid: plane stress, elastic.
+    Raises: nothing.
+    Source: Lamé, thick-walled tube under pressure from outside; limits from memory, low confidence.
+
+    >>> from tribodex.core.components.bearing import Group, Taper
+    >>> b, s = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), Shaft(80, 75)
+    >>> shaft_hoop_result(b, s, pressure_result(b, s, 45, 60)).verdict.word
+    'the shaft gives way'
+    """
+    if not shaft.hollow:
+        return None
+    ratio = shaft.bore_mm / shaft.diameter_mm
+    on_shaft = (pressure.value_to or pressure.value or 0.0) * bearing.bore_mm / shaft.diameter_mm
+    stress = 2 * on_shaft / (1 - ratio * ratio)
+    steel = shaft.material.name == SHAFT_STEEL.name
+    if steel and stress > SHAFT_HOOP_MOST_MPA:
+        why = f"{stress:.0f} MPa of compression at its bore; carbon steel yields near {SHAFT_HOOP_MOST_MPA:.0f}. Take out less, or a thicker wall."
+        verdict = Verdict("the shaft gives way", Level.STOP, why, code=HoopCode.SHAFT_TOO_HIGH)
+    elif not steel and stress > OTHER_HOOP_MPA:
+        why = f"{stress:.0f} MPa of compression at its bore: ask what this material bears."
+        verdict = Verdict("not known what it bears", Level.UNKNOWN, why, code=HoopCode.SHAFT_NOT_KNOWN)
+    elif stress > SHAFT_HOOP_USUAL_MPA:
+        verdict = Verdict("high", Level.WATCH, f"{stress:.0f} MPa of compression at its bore: keep to the lower half of the reduction.")
+    else:
+        verdict = Verdict("bears it", Level.GOOD, f"{stress:.0f} MPa of compression at its bore.")
+    put_in = f"2·{number(on_shaft)}/(1-{number(ratio * ratio)})"
+    line = Line("σ_s", "compression at the shaft's bore", "σ = 2·p·(d/D_s)/(1-k_h²)", put_in, stress, "MPa", LAME.id)
+    return Result("shaft_hoop", "Hoop stress at the hollow shaft's bore", stress, "MPa", uncertainty=0.15 * stress, verdict=verdict, working=(line,))
 
 
 def hoop_result(bearing: Bearing, pressure: Result) -> Result:

@@ -228,7 +228,7 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
         return Verdict(
             "no play to run with",
             Level.STOP,
-            f"{left}; an inner ring 10 K warmer than the outer takes {um_text(heat)}. It would seize.",
+            f"{left}; running warm takes {um_text(heat)} (inner ring 10 K warmer). It would seize.",
             code=FinalCode.NO_PLAY_TO_RUN_WITH,
         )
     if residual_um <= LEAST_RUNNING_UM or residual_um <= uncertainty_um:

@@ -9,7 +9,7 @@ from typing import Protocol, Self
 
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.mounting.window import Window
-from tribodex.core.quantities import um_apart, um_text
+from tribodex.core.quantities import UM_PER, LengthUnit, um_text
 from tribodex.core.working import Level, Verdict, in_words
 
 
@@ -87,7 +87,7 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
     less = f", less {um_text(taken)} for {last.since_deg + turn_deg:.0f}° since" if taken >= 0.5 else ""
     said = f"Last gauged {um_text(last.mean_um)} ± {um_text(last.uncertainty_um)}{less}"
     if window.guard_um is not None and bound < window.guard_um:
-        what = "must be left" if window.residual_limit_um == window.guard_um else "an inner ring 10 K warmer takes"
+        what = "must be left" if window.residual_limit_um == window.guard_um else "running warm takes"
         word, code = (PAST, LockCode.PAST) if mean < window.low_um else (NOT_SURE, LockCode.NOT_SURE)
         why = f"{said}: it may be as little as {um_text(max(bound, 0))}, and {um_text(window.guard_um)} {what}."
         return Verdict(word, Level.STOP, why, code=code)
@@ -106,7 +106,8 @@ def _apart(mean_um: float, end_um: float) -> str:
     """The end beside what was gauged; where both read the same, in as many digits as tell them apart."""
     if um_text(mean_um) != um_text(end_um):
         return f": {{}} the {um_text(end_um)}"
-    gauged, end = um_apart(mean_um, end_um)
+    digits = 4 if round(mean_um, 1) != round(end_um, 1) else 5
+    gauged, end = (f"{um / 1000:.{digits}f} mm ({um / UM_PER[LengthUnit.THOU]:.{digits - 2}f} thou)" for um in (mean_um, end_um))
     return f": {gauged} is {{}} the {end}"
 
 

@@ -18,6 +18,7 @@ class RunningCode(StrEnum):
 
     NO_PLAY_LEFT = "running.no_play_left"
     NO_ROOM_FOR_HEAT = "running.no_room_for_heat"
+    SHAFT_NOT_KNOWN = "running.shaft_not_known"
 
 
 # The usual difference of inner ring over outer ring in a plummer block, K (common practice, no source).
@@ -33,7 +34,8 @@ def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
 
     In full α·[ΔT_i·F + ΔT_w·(E - F) - ΔT_o·E]: the rollers expand too. With ΔT = T_i - T_o the loss lies between α·ΔT·F (rollers
     as cool as the outer ring) and α·ΔT·E (as warm as the inner); the larger one is judged. Equal warming of the whole
-    bearing changes nothing. A cooler inner ring gives back no more than α·ΔT·F.
+    bearing changes nothing where the shaft expands like ring and sleeve (warm_shaft.py for the others). A cooler inner ring gives
+    back no more than α·ΔT·F.
 
     Symbols: α expansion of ring steel (1/K), ΔT inner minus outer (K), F, E inner and outer raceway diameter (mm); loss (µm).
     Valid: uniform temperature in each ring.
@@ -48,10 +50,10 @@ def thermal_loss_um(bearing: Bearing, inner_over_outer_k: float) -> float:
     return RING_STEEL.expansion_um_per_m_k * raceway / 1000 * inner_over_outer_k
 
 
-def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: float, squeeze_um: float = 0.0) -> Result:
-    """Clearance while running: c_run = c_res - α·ΔT·E - squeeze of a tight housing.
+def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: float, squeeze_um: float = 0.0, shaft_um: float = 0.0) -> Result:
+    """Clearance while running: c_run = c_res - α·ΔT·E - squeeze of a tight housing - what the warm shaft takes.
 
-    Symbols: c_res residual clearance (µm), ΔT inner ring over outer (K), squeeze (µm).
+    Symbols: c_res residual clearance (µm), ΔT inner ring over outer (K), squeeze, taken by the shaft (µm).
     Valid: as thermal_loss_um.
     Raises: nothing.
     Source: linear expansion.
@@ -62,7 +64,7 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
     (52, 'stop')
     """
     loss = thermal_loss_um(bearing, inner_over_outer_k)
-    value = residual_um - loss - squeeze_um
+    value = residual_um - loss - squeeze_um - shaft_um
     outer = bearing.outer_raceway_mm
     lines = [
         Line(
@@ -77,12 +79,14 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
     ]
     if squeeze_um:
         lines.append(Line("q", "squeezed by a tight housing", "as given", number(squeeze_um), squeeze_um, "µm", EXPANSION.id))
+    if shaft_um:
+        lines.append(Line("s", "taken by the warm shaft", "as computed", number(shaft_um), shaft_um, "µm", EXPANSION.id))
     lines.append(
         Line(
             "c_run",
             "running clearance",
-            "c_run = c_res - Δc - q",
-            f"{number(residual_um)} - {number(loss)} - {number(squeeze_um)}",
+            "c_run = c_res - Δc - q - s" if shaft_um else "c_run = c_res - Δc - q",
+            f"{number(residual_um)} - {number(loss)} - {number(squeeze_um)}{f' - {number(shaft_um)}' if shaft_um else ''}",
             value,
             "µm",
             EXPANSION.id,
@@ -104,10 +108,10 @@ def running_clearance(bearing: Bearing, residual_um: float, inner_over_outer_k: 
     )
 
 
-def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) -> Result:
-    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q)/(α·E).
+def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0, shaft_um: float | None = 0.0) -> Result:
+    """How warm the inner ring may get over the outer before the play is gone: ΔT = (c_res - q - s)/(α·E).
 
-    Symbols: as running_clearance; ΔT (K).
+    Symbols: as running_clearance; ΔT (K); taken by the shaft None: it expands more than the ring, and how warm it runs is not known.
     Valid: as thermal_loss_um.
     Raises: nothing.
     Source: linear expansion.
@@ -117,12 +121,13 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) 
     40
     """
     per_kelvin = thermal_loss_um(bearing, 1.0)
-    value = (residual_um - squeeze_um) / per_kelvin
+    taken = squeeze_um + (shaft_um or 0.0)
+    value = (residual_um - taken) / per_kelvin
     line = Line(
         "ΔT",
         "difference that eats the play",
-        "(c_res - q)/(α·E)",
-        f"({number(residual_um)} - {number(squeeze_um)})/{number(per_kelvin)}",
+        "(c_res - q)/(α·E)" if not shaft_um else "(c_res - q - s)/(α·E)",
+        f"({number(residual_um)} - {number(taken)})/{number(per_kelvin)}",
         value,
         "K",
         EXPANSION.id,
@@ -139,6 +144,9 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0) 
         word = Verdict(
             "close to usual running", Level.WATCH, "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. Take more play."
         )
+    if shaft_um is None and word.level is not Level.STOP:
+        why = "This shaft expands more than its ring: how warm it runs is not known, and takes play of its own."
+        word = Verdict("not known", Level.UNKNOWN, why, code=RunningCode.SHAFT_NOT_KNOWN)
     return Result(
         "play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value)
     )

@@ -30,7 +30,7 @@ class Window:
     """Where the residual clearance may end, µm. Empty when `low_um` is above `high_um`.
 
     `residual_limit_um` is None when the card gives none; then the lower end comes from the reduction alone. `heat_um` is
-    the play that an inner ring 10 K warmer than the outer takes; zero where nobody computed it.
+    the play that running warm takes: an inner ring 10 K warmer than the outer, and the shaft's own warmth; zero where nobody computed it.
     """
 
     low_um: float
@@ -149,7 +149,7 @@ def judge_window(window: Window) -> Verdict:
         return Verdict(
             "no window",
             Level.STOP,
-            f"Even the least reduction would leave {um_text(window.high_um)}; an inner ring {HEAT_K:.0f} K warmer than the outer alone takes "
+            f"Even the least reduction would leave {um_text(window.high_um)}; running warm alone takes (inner ring {HEAT_K:.0f} K warmer) "
             f"{um_text(heat)}. Take the next clearance group, or ask the maker.",
             code=WindowCode.NO_WINDOW,
         )
@@ -157,7 +157,7 @@ def judge_window(window: Window) -> Verdict:
         return Verdict(
             "reaches too low",
             Level.WATCH,
-            f"Its lower end, {um_text(window.low_um)}, is less than an inner ring {HEAT_K:.0f} K warmer than the outer takes ({um_text(heat)}). "
+            f"Its lower end, {um_text(window.low_um)}, is less than running warm takes ({um_text(heat)}, inner ring {HEAT_K:.0f} K warmer). "
             "Keep to its upper part, and ask the maker what must be left.",
         )
     if window.residual_limit_um is None:

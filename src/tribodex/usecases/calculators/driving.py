@@ -23,6 +23,7 @@ from tribodex.core.mounting.force import check_rating, choose_tool, hydraulic_st
 from tribodex.core.mounting.locking import USUAL_RISK, tab_positions, turn_tab_positions
 from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import play_gone_at, running_clearance
+from tribodex.core.mounting.warm_shaft import Warmth, play_taken_um, warm_shaft
 from tribodex.core.mounting.window import reduction_result, target_window, window_result
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Level, Result, Verdict
@@ -139,10 +140,12 @@ class CompareInputs(OnShaft):
     pitch_mm: Pitch | None = None
 
 
-class RunningInputs(BearingInputs):
-    """Running clearance from the residual and the rings' temperatures."""
+class RunningInputs(OnShaft):
+    """Running clearance from the residual, the rings' temperatures, and the shaft's."""
 
     residual_um: Um
+    ring_rise_k: Annotated[float, Field(ge=-80, le=300)] | None = None
+    shaft_over_ring_k: Annotated[float, Field(ge=-100, le=300)] = 0.0
     inner_over_outer_k: Annotated[float, Field(ge=-100, le=200)]
     squeeze_um: Um = 0.0
 
@@ -238,10 +241,19 @@ def _compare(ref: Reference, i: CompareInputs) -> Answer:
     return Answer("compare", (ratio_result(bearing, shaft, RATIO_SD_SHARE),), findings=found.disagreements, comparison=found)
 
 
-def _running(_: Reference, i: RunningInputs) -> Answer:
+def _running(ref: Reference, i: RunningInputs) -> Answer:
     bearing = i.bearing()
-    running = running_clearance(bearing, i.residual_um, i.inner_over_outer_k, i.squeeze_um)
-    return Answer("running", (running, play_gone_at(bearing, i.residual_um, i.squeeze_um)), running.verdict)
+    shaft = i.shaft(ref) or Shaft(0.9 * bearing.bore_mm)
+    warmth = Warmth(i.ring_rise_k, i.shaft_over_ring_k)
+    taken = play_taken_um(bearing, shaft, warmth)
+    if taken is None:
+        raise InvalidInput.at("ring_rise_k", f"{shaft.material.name} expands more than the ring.", "how much warmer than at mounting it runs")
+    running = running_clearance(bearing, i.residual_um, i.inner_over_outer_k, i.squeeze_um, taken)
+    gone = play_gone_at(bearing, i.residual_um, i.squeeze_um, taken)
+    warm = warm_shaft(bearing, shaft, warmth, 0.0005 * bearing.bore_mm * 1000)
+    # The sooner of the two decides: play left at these temperatures is no room where the usual ones take it all.
+    worse = gone.verdict if gone.verdict is not None and gone.verdict.level is Level.STOP else running.verdict
+    return Answer("running", (running, gone, *((warm,) if warm is not None else ())), worse)
 
 
 CALCULATORS = (

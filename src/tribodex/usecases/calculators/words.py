@@ -57,6 +57,8 @@ WORDS: dict[str, Asked] = {
     "default_unit": Asked("Unit of a bare number"),
     "inner_over_outer_k": Asked("Inner ring warmer by, K", "8"),
     "squeeze_um": Asked("Squeeze of a tight housing", "0"),
+    "ring_rise_k": Asked("Inner ring warmer than at mounting by, K", "60"),
+    "shaft_over_ring_k": Asked("Shaft warmer than its ring by, K", "0"),
     # driving
     "drive_up_min_mm": Asked("Drive-up, least", "0.70 mm"),
     "drive_up_max_mm": Asked("Drive-up, most", "0.90 mm"),

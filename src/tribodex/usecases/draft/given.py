@@ -26,6 +26,8 @@ class PlanDraft:
     shaft_bore: str = ""
     shaft_material: str = ""
     shaft_finish: str = ""
+    ring_rise: str = ""
+    shaft_over_ring: str = ""
     seat: str = ""
     method: str = ""
     washer: str = ""

@@ -18,6 +18,7 @@ from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import METHOD_NOTES, Method, Oil, WasherMethod, default_oil, default_washer, methods_for
 from tribodex.core.mounting.reduction import HALF, Card, ReductionCard
+from tribodex.core.mounting.warm_shaft import Warmth, asks_warmth
 from tribodex.core.quantities import (
     Length,
     LengthUnit,
@@ -32,6 +33,7 @@ from tribodex.core.working import number
 from tribodex.usecases.draft.bearing import SEEN, Size, read_group, read_size, read_taper
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import PlanDraft
+from tribodex.usecases.draft.kelvin import parse_kelvin
 from tribodex.usecases.draft.nut import check_sleeve, read_nut
 from tribodex.usecases.ports import Reference
 
@@ -68,6 +70,7 @@ class Parts:
     piston_mm2: float | None
     start_mpa: float | None
     rated_mpa: float | None
+    warmth: Warmth
     risk: float
     oil: Oil
     taper_seen: bool
@@ -128,6 +131,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     piston = errors.take(lambda: parse_area_mm2(draft.piston_area, "piston_area")) if draft.piston_area.strip() else None
     start = errors.take(lambda: parse_pressure_mpa(draft.start_pressure, "start_pressure")) if draft.start_pressure.strip() else None
     rated = errors.take(lambda: parse_pressure_mpa(draft.rated_pressure, "rated_pressure")) if draft.rated_pressure.strip() else None
+    warmth = _warmth(errors, draft, shaft[0] if shaft is not None else None)
     _expect_hydraulic(errors, draft, size.bore_mm if size is not None else None)
     asked = errors.take(lambda: _asked(draft, method)) if method else None
     risk = errors.take(lambda: _risk(draft.risk))
@@ -141,7 +145,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     )
     return Parts(
         bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
-        asked, hydraulic, piston, start, rated, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
+        asked, hydraulic, piston, start, rated, warmth, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
     )  # fmt: skip
 
 
@@ -212,6 +216,22 @@ def _shaft(errors: Collector, reference: Reference, draft: PlanDraft, size: Size
             return None
     shaft = errors.take(lambda: Shaft(length.mm, bore.mm if bore else 0.0, material, finish))
     return (shaft, length) if shaft is not None else None
+
+
+def _warmth(errors: Collector, draft: PlanDraft, shaft: Shaft | None) -> Warmth:
+    """How warm it runs: asked where the shaft expands more than its ring, for then even warming takes play."""
+    found = {
+        name: errors.take(lambda name=name: parse_kelvin(getattr(draft, name), name))  # type: ignore[misc]
+        for name in ("ring_rise", "shaft_over_ring")
+        if getattr(draft, name).strip()
+    }
+    if shaft is not None and asks_warmth(shaft) and not draft.ring_rise.strip():
+        errors.add(
+            "ring_rise",
+            f"{shaft.material.name.capitalize()} expands more than the ring: warm all through, it takes play.",
+            "how much warmer than at mounting it runs, for example 60 K",
+        )
+    return Warmth(found.get("ring_rise"), found.get("shaft_over_ring") or 0.0)
 
 
 def _expect_hydraulic(errors: Collector, draft: PlanDraft, bore_mm: float | None) -> None:

@@ -7,10 +7,11 @@ from dataclasses import dataclass, replace
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, nut_angle_deg, rim_length
-from tribodex.core.mounting.elastic import hoop_result, pressure_result, ratio_result
+from tribodex.core.mounting.elastic import hoop_result, pressure_result, ratio_result, shaft_hoop_result
 from tribodex.core.mounting.force import HydraulicStep, ToolChoice, check_rating, check_start, choose_tool, hydraulic_step
 from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import thermal_loss_um
+from tribodex.core.mounting.warm_shaft import play_taken_um, warm_shaft
 from tribodex.core.mounting.window import HALF_SHARE, HEAT_K, Target, half_rule, window_result
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import PRACTICE
@@ -42,7 +43,8 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     bearing, nut, shaft, card = parts.bearing, parts.nut, parts.shaft, parts.card
     table = reference.clearances(bearing.kind)
     middle = table.limits(bearing).mid
-    heat = thermal_loss_um(bearing, HEAT_K)
+    # Asked for where it decides; a plan is never made without it.
+    heat = thermal_loss_um(bearing, HEAT_K) + (play_taken_um(bearing, shaft, parts.warmth) or 0.0)
     if card is not None:
         residual = residual_limit(card, bearing)
         target = Target(card.row(bearing.bore_mm).reduction_um, residual.value, heat_um=heat)
@@ -83,6 +85,8 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
         ratio_result(bearing, shaft, RATIO_SD_SHARE),
         pressure,
         hoop_result(bearing, pressure),
+        *((on_shaft,) if (on_shaft := shaft_hoop_result(bearing, shaft, pressure)) is not None else ()),
+        *((warm,) if (warm := warm_shaft(bearing, shaft, parts.warmth, span.low)) is not None else ()),
         tool.force,
         tool.torque,
     ]

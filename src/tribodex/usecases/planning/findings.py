@@ -16,6 +16,9 @@ from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import SOFT_SHAFT_GPA, Aims
 from tribodex.usecases.ports import Reference
 
+# Figures whose stop is said above everything else.
+STOPS = ("shaft_size", "hoop_stress", "shaft_hoop", "warm_shaft")
+
 
 def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ...]:
     bearing, nut, figures = parts.bearing, parts.nut, aims.figures
@@ -62,9 +65,7 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append("Sealed: no leaf gets in. Mounted by the maker's turns; heated never above 93 °C (200 °F); the fill is in it.")
     if parts.half and reference.cards[Card.A].covers(bearing):
         found.extend(_half_finding(reference, parts))
-    found.extend(
-        f"{f.label}: {f.verdict.reason}" for f in figures if f.id in ("shaft_size", "hoop_stress") and f.verdict and f.verdict.level is Level.STOP
-    )
+    found.extend(f"{f.label}: {f.verdict.reason}" for f in figures if f.id in STOPS and f.verdict and f.verdict.level is Level.STOP)
     found.extend(f"{f.label}: {f.note}" for f in figures if f.value is not None and f.note.startswith(("Remembered", "Two memories")))
     if nut is not None and nut.lock is LockKind.TAB_WASHER and parts.washer is WasherMethod.OFF and not nut.washer_measured:
         remembered = f"{nut.washer_mm:g} mm is remembered" if nut.washer_mm is not None else "nothing is remembered"

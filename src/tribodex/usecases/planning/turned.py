@@ -9,7 +9,7 @@ from tribodex.core.components.shaft import Shaft
 from tribodex.core.mounting.ball_angle import practice_range
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, drive_up_mm, nut_angle_deg, rim_length
-from tribodex.core.mounting.elastic import effective_ratio, hoop_result, pressure_result, ratio_lines, ratio_result
+from tribodex.core.mounting.elastic import effective_ratio, hoop_result, pressure_result, ratio_lines, ratio_result, shaft_hoop_result
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.window import HALF_SHARE
 from tribodex.core.mounting.zero import ZERO_PRIORS, ZeroPoint, seating_degrees
@@ -114,7 +114,8 @@ def _turned_hoop(parts: Parts, drive: Span) -> list[Result]:
         return [Result("hoop_stress", "Hoop stress of the inner ring", None, "MPa", note=note)]
     k, slope = effective_ratio(parts.bearing, parts.shaft), parts.bearing.taper.slope
     pressure = pressure_result(parts.bearing, parts.shaft, drive.low * k * slope * 1000, drive.high * k * slope * 1000)
-    return [pressure, hoop_result(parts.bearing, pressure)]
+    on_shaft = shaft_hoop_result(parts.bearing, parts.shaft, pressure)
+    return [pressure, hoop_result(parts.bearing, pressure), *((on_shaft,) if on_shaft is not None else ())]
 
 
 def _half_angle(bearing: Bearing, shaft: Shaft, nut: LockNut, middle_um: float) -> tuple[Span, tuple[Line, ...]]:

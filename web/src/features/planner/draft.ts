@@ -15,6 +15,8 @@ export const EMPTY: Draft = {
   shaft_bore: "",
   shaft_material: "",
   shaft_finish: "",
+  ring_rise: "",
+  shaft_over_ring: "",
   seat: "",
   method: "",
   washer: "",

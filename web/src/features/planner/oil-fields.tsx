@@ -32,7 +32,11 @@ export function OilField({ form }: { form: Form }) {
 
 export function HydraulicFields({ form }: { form: Form }) {
   return (
-    <Seldom form={form} names={["piston_area", "start_pressure", "rated_pressure"]} label="With a hydraulic nut">
+    <Seldom
+      form={form}
+      names={["piston_area", "start_pressure", "rated_pressure"]}
+      label="With a hydraulic nut"
+    >
       <fieldset className="grid grid-cols-2 gap-2">
         <legend className="pb-1 text-sm font-bold">Hydraulic nut</legend>
         <Text form={form} name="piston_area" label="Piston area" hint="marked on the nut: 9000 mm²" />

@@ -9,8 +9,16 @@ export function SeatFields({ form, materials }: { form: Form; materials: string[
       <Text form={form} name="shaft" label="Shaft diameter" hint="mm or inch: 80 mm, 3 3/16 in" />
       <Seldom
         form={form}
-        names={["shaft_bore", "shaft_material", "shaft_finish", "seat", "special_sleeve"]}
-        label="Hollow shaft, other steel, special sleeve, no adapter sleeve"
+        names={[
+          "shaft_bore",
+          "shaft_material",
+          "ring_rise",
+          "shaft_over_ring",
+          "shaft_finish",
+          "seat",
+          "special_sleeve",
+        ]}
+        label="Hollow or warm shaft, other steel, special sleeve, no adapter sleeve"
       >
         <fieldset className="space-y-3">
           <legend className="sr-only">Shaft and seat</legend>
@@ -27,6 +35,20 @@ export function SeatFields({ form, materials }: { form: Form; materials: string[
                 <option key={name}>{name}</option>
               ))}
             </SelectField>
+          </div>
+          <div className="grid grid-cols-2 gap-2">
+            <Text
+              form={form}
+              name="ring_rise"
+              label="Ring runs warmer than at mounting by"
+              hint="60 K; asked where the shaft expands more than its ring"
+            />
+            <Text
+              form={form}
+              name="shaft_over_ring"
+              label="Shaft warmer than its ring by"
+              hint="steam, hot gas: 20 K; empty: not warmer"
+            />
           </div>
           <ChoiceRow
             label="Finish of the seat"

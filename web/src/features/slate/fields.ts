@@ -83,6 +83,13 @@ export function fieldsOf(choices: Choices | undefined): SlateField[] {
       options: [{ value: "", label: "carbon shaft steel (usual)" }, ...materials],
       seldom: true,
     },
+    {
+      name: "ring_rise",
+      label: "Ring warmer than at mounting by, K",
+      empty: "asked where it decides",
+      seldom: true,
+    },
+    { name: "shaft_over_ring", label: "Shaft warmer than its ring by, K", empty: "not warmer", seldom: true },
     { name: "bore", label: "Bore d", empty: "by the number", seldom: true },
     { name: "outside", label: "Outside D", empty: "by the number", seldom: true },
     { name: "width", label: "Width B", empty: "by the number", seldom: true },

@@ -53,7 +53,7 @@ def _figures(state: Tapered, window: Window | None, position: Belief | None) -> 
             figures.append(mean_result(closed.summary, "Clearance, last gauged"))
             uncertainty = (closed.summary.uncertainty_um**2 + at_uncertainty**2) ** 0.5
             figures.append(reduction_result(initial.summary.mean_um, closed.summary.mean_um, uncertainty))
-            figures.append(play_gone_at(plan.bearing, closed.summary.mean_um))
+            figures.append(play_gone_at(plan.bearing, closed.summary.mean_um, shaft_um=plan.warm_shaft_um))
         unmounted = mean_result(initial.summary, "Unmounted clearance, gauged")
         figures.insert(
             0 if not state.attempt.zero_set else len(figures),

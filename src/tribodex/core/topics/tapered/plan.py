@@ -125,6 +125,11 @@ class Plan:
         return self.nut is not None and self.nut.washer_measured
 
     @property
+    def warm_shaft_um(self) -> float:
+        """Play that the shaft's own warmth takes, as it was computed with the plan; zero where it does nothing."""
+        return next((figure.value for figure in self.figures if figure.id == "warm_shaft" and figure.value is not None), 0.0)
+
+    @property
     def conditions(self) -> frozenset[str]:
         """Names that a procedure's steps and gates can ask for in `when`."""
         lock = f"washer_{self.washer.value}" if self.lock is LockKind.TAB_WASHER else f"lock_{self.lock.value}"

@@ -21,7 +21,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.material import SHAFT_STEEL
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.errors import InvalidInput
-from tribodex.core.mounting.locking import LeafSays, may_lock
+from tribodex.core.mounting.lock_ruling import LeafSays, may_lock
 from tribodex.core.mounting.window import target_window
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Level

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from tests.trial import ERRORS, Ended, Fitter, Says, at_best, draw, run_one, true_window
-from tribodex.core.mounting.locking import NOT_REACHED, NOT_SURE, PAST
+from tribodex.core.mounting.lock_ruling import NOT_REACHED, NOT_SURE, PAST
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.topics.tapered.state import Tapered

@@ -12,7 +12,7 @@ from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import Refused
 from tribodex.core.mounting.gauging import Phase, Row
-from tribodex.core.mounting.locking import LeafSays, may_lock
+from tribodex.core.mounting.lock_ruling import LeafSays, may_lock
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd

@@ -18,7 +18,7 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.clearance import judge_initial
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
-from tribodex.core.mounting.locking import LeafSays, may_lock, may_meet, turn_allows
+from tribodex.core.mounting.lock_ruling import LeafSays, may_lock, may_meet, turn_allows
 from tribodex.core.mounting.seat import LengthTool, NutSeatCode, judge_seat
 from tribodex.core.mounting.window import Window
 from tribodex.core.topics.tapered import commands as cmd

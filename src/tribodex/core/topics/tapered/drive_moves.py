@@ -6,7 +6,7 @@ import math
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
-from tribodex.core.mounting.locking import LockCode
+from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import Window

@@ -12,7 +12,8 @@ from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.force import START_FACTOR, START_MOST_SHARE
 from tribodex.core.mounting.judgement import judge_hand
-from tribodex.core.mounting.locking import FURTHEST_DEG, LockCode, TabPosition, tab_positions, turn_allows, turn_tab_positions
+from tribodex.core.mounting.lock_ruling import LockCode, turn_allows
+from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, NutSeatCode, Seated, judge_seat
 from tribodex.core.mounting.zero import ZeroPoint

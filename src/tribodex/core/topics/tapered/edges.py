@@ -14,7 +14,7 @@ from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.mounting.clearance import ClearanceCode
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import FinalCode
-from tribodex.core.mounting.locking import LockCode
+from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import WindowCode
 from tribodex.core.topics.tapered import commands as cmd

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.components.lock_nut import LockKind, LockNut
-from tribodex.core.mounting.locking import LockCode, TabPosition, best, tab_positions, way_out
+from tribodex.core.mounting.lock_ruling import LockCode
+from tribodex.core.mounting.locking import TabPosition, best, tab_positions, way_out
 from tribodex.core.mounting.seat import behind_words, seat_behind_deg, thickness_words
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, number_plain

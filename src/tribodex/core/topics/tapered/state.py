@@ -18,7 +18,8 @@ from tribodex.core.errors import Refused
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import hoop_result, pressure_result
 from tribodex.core.mounting.gauging import Gauged, Row
-from tribodex.core.mounting.locking import USUAL_RISK, LeafSays, LockCode, may_lock, may_meet
+from tribodex.core.mounting.lock_ruling import LeafSays, LockCode, may_lock, may_meet
+from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.window import Window, judge_window
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics.tapered import facts as ev

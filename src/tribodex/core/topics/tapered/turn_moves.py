@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from tribodex.core.components.bands import Span
-from tribodex.core.mounting.locking import LockCode, turn_tab_positions, way_out
+from tribodex.core.mounting.lock_ruling import LockCode
+from tribodex.core.mounting.locking import turn_tab_positions, way_out
 from tribodex.core.mounting.methods import Method
 from tribodex.core.topics.tapered.lock_moves import bend_move, lock_words, look_move, seat_move
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how

@@ -10,7 +10,8 @@ from tribodex.core.components.bearing import Group
 from tribodex.core.components.section import BearingSection, section_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.locking import LockCode, TabPosition, tab_positions, turn_tab_positions, way_out
+from tribodex.core.mounting.lock_ruling import LockCode
+from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.methods import METHOD_NOTES, Method
 from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.commands import TurnUnit

@@ -37,6 +37,7 @@ from tribodex.core.topics.stock import commands as take
 from tribodex.core.warmth.purge import judge_purge
 from tribodex.core.warmth.reading import ReadBy, Warmth, read_warmth
 from tribodex.core.warmth.settling import KNOWN_K, Limits, judge_run, settle
+from tribodex.core.working import Level
 
 THERMO, EVEN = ReadBy.THERMOMETER, Noise.EVEN
 
@@ -446,3 +447,55 @@ def test_levelling_fills_no_week_above_its_crew_while_another_has_room() -> None
     weeks = level(duties([Duty(0, 0, 3, 20, 10)] * 12), 4, np.array([40.0])).tolist()
     assert sorted(weeks.count(week) for week in range(4)) == [0, 4, 4, 4] or sorted(weeks.count(week) for week in range(4)) == [3, 3, 3, 3]
     assert max(weeks.count(week) for week in range(4)) * 10 <= 40
+
+
+def _read(*at: tuple[float, float] | tuple[float, float, float]) -> list[Warmth]:
+    """Minutes and °C, or minutes and the two fields of a strip."""
+    return [Warmth(one[0], one[1], one[-1], 1.0) for one in at]
+
+
+@pytest.mark.parametrize(
+    ("readings", "word"),
+    [
+        # It fell and climbs again, past what one rise would give: nothing is forecast below where it stands.
+        (_read((0, 20), (30, 80), (60, 70), (90, 73), (120, 77), (150, 81)), "no single rise"),
+        # A field of a strip is ten degrees wide: three times the same says nothing of two.
+        (_read((0, 50, 60), (30, 50, 60), (60, 50, 60)), "too early to say"),
+        # It never warmed.
+        (_read((0, 20), (30, 20.1), (60, 20.2)), "has not warmed"),
+        # One cool reading after a hot one is no hump.
+        (_read((0, 20), (30, 60), (60, 50)), None),
+        (_read((0, 20), (30, 60), (60, 52), (90, 50)), "past its hump"),
+        (_read((0, 20), (30, 55), (60, 60), (90, 60.5), (120, 60.3)), "level"),
+    ],
+)
+def test_good_is_shown_not_left_over(readings: list[Warmth], word: str | None) -> None:
+    verdict = judge_run(readings, 20.0, Limits()).verdict
+    assert verdict is not None
+    assert verdict.word == word if word else verdict.level is not Level.GOOD
+
+
+@given(st.lists(st.floats(20, 89), min_size=3, max_size=9))
+def test_no_forecast_lies_below_where_it_climbs(temperatures: list[float]) -> None:
+    readings = _read(*((20.0 * n, c) for n, c in enumerate(temperatures)))
+    found = judge_run(readings, 20.0, Limits())
+    verdict = found.verdict
+    assert verdict is not None
+    climbs = temperatures[-1] > temperatures[-2] + 0.5
+    if climbs and verdict.word == "settling":
+        assert found.value is not None and found.value >= temperatures[-1]
+    if climbs and verdict.word == "too early to say" and "from" in verdict.reason:
+        low = float(verdict.reason.split("from ")[1].split(" ")[0])
+        assert low >= temperatures[-1] - 1.6
+
+
+def test_a_hump_of_fresh_grease_is_no_part_of_the_rise() -> None:
+    before = ((0.0, 20.0), (20.0, 40.0), (40.0, 52.0))
+    after = ((60.0, 70.0), (80.0, 75.0), (100.0, 68.0), (120.0, 62.0))
+    mixed = judge_run(_read(*before, *after), 20.0, Limits(), 45.0)
+    assert mixed.verdict is not None and mixed.verdict.word == "greased meanwhile" and mixed.value is None
+    level = judge_run(_read(*before, *after, (140, 61), (160, 60.5), (180, 60.2)), 20.0, Limits(), 45.0)
+    assert level.verdict is not None and level.verdict.word == "level"
+    # What stops applies throughout.
+    hot = judge_run(_read(*before, (60, 104), (80, 70), (100, 60)), 20.0, Limits(), 45.0)
+    assert hot.verdict is not None and hot.verdict.level is Level.STOP

@@ -18,6 +18,8 @@ class WarmthCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     AMBIENT_NOT_KNOWN = "warmth.ambient_not_known"
+    HAS_NOT_WARMED = "warmth.has_not_warmed"
+    NOT_A_RISE = "warmth.not_a_rise"
     NOT_READ_YET = "warmth.not_read_yet"
     STOP_RISES_TOO_FAST = "warmth.stop_rises_too_fast"
     STOP_TOO_HOT = "warmth.stop_too_hot"
@@ -36,6 +38,10 @@ KNOWN_K, SEEN_TAU = 5.0, 1.0
 # Readings that stay together this closely for this long are level (our figures).
 LEVEL_K, LEVEL_MIN = 2.0, 30.0
 HUMP_K = 4.0
+# A housing that is no warmer than this above its surroundings has not warmed (common practice, no source).
+WARMED_K = 3.0
+# A fitted curve that misses a reading by more than this many of its own errors is not this run's (our figure).
+MISSES = 3.0
 
 
 @dataclass(frozen=True)
@@ -51,12 +57,16 @@ SEALED = Limits(SEALED_LOOK_C, SEALED_STOP_C)
 
 @dataclass(frozen=True)
 class Settling:
-    """Where it will level (°C) with its spread (K), time constant (min), and a curve to draw: minutes and °C. None: it cannot be said."""
+    """Where it will level (°C) with its spread (K), time constant (min), and a curve to draw: minutes and °C. None: it cannot be said.
+
+    `follows`: every reading lies on the curve within its own error.
+    """
 
     level_c: float | None
     spread_k: float | None
     tau_min: float | None
     curve: tuple[tuple[float, float], ...]
+    follows: bool = True
 
 
 def settle(readings: Sequence[Warmth], ambient_c: float) -> Settling:
@@ -96,7 +106,9 @@ def settle(readings: Sequence[Warmth], ambient_c: float) -> Settling:
     ahead = np.linspace(0.0, max(float(t.max()) * 1.5, 60.0), 40)
     curve = ambient_c + rise - (ambient_c + rise - start) * np.exp(-ahead / slow)
     drawn = tuple((round(float(a) + first.minutes, 1), round(float(c), 1)) for a, c in zip(ahead, curve, strict=True))
-    return Settling(round(ambient_c + level, 1), round(spread, 1), round(tau, 0), drawn)
+    at = ambient_c + rise - (ambient_c + rise - start) * np.exp(-t / slow)
+    missed = np.maximum(np.maximum(low - at, at - high), 0.0) / sure
+    return Settling(round(ambient_c + level, 1), round(spread, 1), round(tau, 0), drawn, bool(missed.max() <= MISSES))
 
 
 def _inside(high: NDArray[np.float64], low: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -123,10 +135,13 @@ def steepest_k_min(before: Warmth, after: Warmth) -> tuple[float, float]:
     return (after.surely_above_c - before.surely_below_c) / apart, (after.surely_below_c - before.surely_above_c) / apart
 
 
-def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limits) -> Result:
+def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limits, greased_min: float | None = None) -> Result:
     """What readings say of a run: stop, look, still rising, settling, level, or too early to say.
 
-    Symbols: as settle(); limits of the housing (°C); rise (K/min).
+    What stops applies to every reading. Fresh grease given while it runs makes a hump of its own: what is read after it is no part
+    of the rise, and only a level that follows it counts.
+
+    Symbols: as settle(); limits of the housing (°C); rise (K/min); greased_min: when it was greased (min after the start).
     Valid: as settle(). Limits are those of common practice; a maker's or the site's go first.
     Raises: nothing.
     Source: limits common practice, no source; fit as settle().
@@ -156,8 +171,12 @@ def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limit
         return Result(
             "settling", "Levels at", None, "°C", verdict=Verdict("ambient not known", Level.UNKNOWN, why, code=WarmthCode.AMBIENT_NOT_KNOWN)
         )
-    found = settle(ordered, ambient_c)
-    verdict = _judged(ordered, found, limits)
+    run = [r for r in ordered if greased_min is None or r.minutes <= greased_min]
+    found = settle(run, ambient_c)
+    verdict = _judged(run, found, limits, ambient_c)
+    if greased_min is not None and len(run) < len(ordered) and verdict.level is not Level.GOOD:
+        found = Settling(None, None, None, ())
+        verdict = _after_grease([r for r in ordered if r.minutes > greased_min], ambient_c)
     if found.level_c is None or found.spread_k is None or verdict.level is Level.UNKNOWN:
         return Result("settling", "Levels at", None, "°C", verdict=verdict)
     line = Line("T_end", f"time constant about {number(found.tau_min or 0)} min, {len(ordered)} readings", "T_a + ΔT",
@@ -184,9 +203,8 @@ def _stop(ordered: Sequence[Warmth], limits: Limits) -> Verdict | None:
     return None
 
 
-def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits) -> Verdict:
-    closed = [(r.minutes, r.middle_c) for r in ordered if r.middle_c is not None]
-    if len(closed) >= 3 and (seen := _level_or_falling(closed)) is not None:
+def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits, ambient_c: float) -> Verdict:
+    if (seen := _level_or_falling(ordered, ambient_c)) is not None:
         return seen
     if found.level_c is None or found.spread_k is None or found.tau_min is None:
         return Verdict(
@@ -195,7 +213,12 @@ def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits) -> Verdi
             "Three readings are needed, best over an hour; strips and crayons are brackets and say less.",
             code=WarmthCode.TOO_EARLY_TO_SAY,
         )
-    low, high = found.level_c - 2 * found.spread_k, found.level_c + 2 * found.spread_k
+    # Nobody levels below where it stands while it climbs.
+    least = ordered[-1].surely_above_c if _climbs(ordered) else -math.inf
+    low, high = max(found.level_c - 2 * found.spread_k, least), max(found.level_c + 2 * found.spread_k, least)
+    if not found.follows or (_climbs(ordered) and (ordered[-1].middle_c or -math.inf) > found.level_c):
+        why = "The readings do not follow one rise: it fell and climbs again, or somebody changed load or speed. Read on until it is level."
+        return Verdict("no single rise", Level.UNKNOWN, why, code=WarmthCode.NOT_A_RISE)
     over = ordered[-1].minutes - ordered[0].minutes
     if found.spread_k > KNOWN_K or over < SEEN_TAU * found.tau_min:
         if low > limits.look_c:
@@ -214,19 +237,54 @@ def _judged(ordered: Sequence[Warmth], found: Settling, limits: Limits) -> Verdi
     return Verdict("settling", Level.GOOD, f"It will level at {within}.")
 
 
-def _level_or_falling(closed: Sequence[tuple[float, float]]) -> Verdict | None:
+def _climbs(ordered: Sequence[Warmth]) -> bool:
+    """Whether the last reading is surely no lower than the one before it, and higher by its middle."""
+    if len(ordered) < 2:
+        return False
+    now, before = ordered[-1].middle_c, ordered[-2].middle_c
+    return now is not None and before is not None and now > before + 0.5
+
+
+def _after_grease(after: Sequence[Warmth], ambient_c: float) -> Verdict:
+    """What is read after greasing while it runs: level at its end, or nothing yet; the hump itself is judged as a purge."""
+    found = _level(after, ambient_c)
+    if found is not None:
+        return found
+    why = "It was greased while it ran: the hump of the fresh grease is judged by itself. Read on until it is level."
+    return Verdict("greased meanwhile", Level.UNKNOWN, why, code=WarmthCode.TOO_EARLY_TO_SAY)
+
+
+def _level_or_falling(ordered: Sequence[Warmth], ambient_c: float) -> Verdict | None:
     """What three readings or more show without any fit: past a hump, or level; None where it still goes somewhere."""
-    top, (minutes, now), before = max(c for _, c in closed), closed[-1], closed[-2][1]
-    if now < top - HUMP_K and now <= before + 0.5:
+    closed = [r for r in ordered if r.middle_c is not None]
+    if len(closed) < 3:
+        return None
+    *_, before, last = closed
+    top = max(r.low_c or 0.0 for r in closed)
+    # One cool reading after a hot one is no hump: two are, and the second is no warmer.
+    cooler = all((r.high_c or 0.0) < top - HUMP_K for r in (before, last))
+    if cooler and (last.middle_c or 0.0) <= (before.middle_c or 0.0) + 0.5:
+        now = last.middle_c or 0.0
         return Verdict("past its hump", Level.GOOD, f"It rose to {number(top)} °C and falls: fresh grease finds its place. Now {number(now)} °C.")
-    # Back from the last one, as long as they stay together.
-    together = minutes
-    seen = [now]
-    for t, c in reversed(closed[:-1]):
-        if max(*seen, c) - min(*seen, c) > LEVEL_K:
+    return _level(closed, ambient_c)
+
+
+def _level(ordered: Sequence[Warmth], ambient_c: float) -> Verdict | None:
+    """Level: back from the last reading, all of them within 2 K from end to end of their brackets, for half an hour; None where it is not."""
+    closed = [r for r in ordered if r.low_c is not None and r.high_c is not None]
+    if len(closed) < 3:
+        return None
+    last = closed[-1]
+    low, high, together = last.low_c or 0.0, last.high_c or 0.0, last.minutes
+    for reading in reversed(closed):
+        low, high = min(low, reading.low_c or 0.0), max(high, reading.high_c or 0.0)
+        if high - low > LEVEL_K:
             break
-        seen.append(c)
-        together = t
-    if minutes - together >= LEVEL_MIN:
-        return Verdict("level", Level.GOOD, f"Within {LEVEL_K:g} K for {minutes - together:.0f} minutes, at about {number(now)} °C.")
-    return None
+        together = reading.minutes
+    if last.minutes - together < LEVEL_MIN:
+        return None
+    now = last.middle_c or 0.0
+    if now - ambient_c < WARMED_K and now - (closed[0].middle_c or now) < WARMED_K:
+        why = f"{number(now)} °C, {number(ambient_c)} °C around it: does it run, under its load, and does the probe sit on the housing?"
+        return Verdict("has not warmed", Level.UNKNOWN, why, code=WarmthCode.HAS_NOT_WARMED)
+    return Verdict("level", Level.GOOD, f"Within {LEVEL_K:g} K for {last.minutes - together:.0f} minutes, at about {number(now)} °C.")

@@ -189,7 +189,7 @@ def limits_of(desk: Desk, place: str) -> Limits:
 
 def judged(desk: Desk, run: Run, place: str) -> Result:
     """What the readings of a bearing say."""
-    return judge_run(run.warmth(place), run.ambient_c, limits_of(desk, place))
+    return judge_run(run.warmth(place), run.ambient_c, limits_of(desk, place), run.greased.get(place))
 
 
 def verdicts_of(desk: Desk, run: Run, place: str) -> list[Verdict]:

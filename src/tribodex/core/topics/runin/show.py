@@ -171,7 +171,9 @@ def _bearing(desk: Desk, run: Run | None, place: str, name: str) -> WarmingBeari
         )
     warmth = run.warmth(place)
     result = judged(desk, run, place)
-    curve = settle(warmth, run.ambient_c).curve if run.ambient_c is not None and result.value is not None else ()
+    # The curve is the rise's: what came after fresh grease is none of it.
+    rise = [reading for reading in warmth if run.greased.get(place, reading.minutes) >= reading.minutes]
+    curve = settle(rise, run.ambient_c).curve if run.ambient_c is not None and result.value is not None else ()
     return WarmingBearing(
         place=place,
         name=name,

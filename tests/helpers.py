@@ -240,6 +240,14 @@ class MemoryStore:
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         return {at: [due_kept(one) for one in self._due(at)] for at in position_ids if at in self.said}
 
+    def in_open_rounds(self, position_ids: Sequence[str]) -> dict[str, int]:
+        found = {}
+        for job_id, log in self.logs.items():
+            opened = log[0].fact
+            if isinstance(opened, JobOpened) and opened.procedure_id == ROUND and self.summaries[job_id].status not in ("signed", "abandoned"):
+                found.update({place.position_id: self.summaries[job_id].number for place in opened.places if place.position_id in position_ids})
+        return found
+
     def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
         found = []
         for job_id, log in self.logs.items():

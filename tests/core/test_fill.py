@@ -116,12 +116,12 @@ def test_both_wrong_guesses_are_explained_where_they_are_made(bench: ShaftBench,
 
 
 def test_the_sheets_amount_goes_first_and_more_than_the_space_is_refused(bench: ShaftBench) -> None:
-    bench.do(CHOOSE, cmd.PlanFill("middling", sheet="6 oz", sheet_source="sheet of the block", volume="600 cm³"), at="1")
+    bench.do(CHOOSE, cmd.PlanFill("middling", sheet="6 oz", sheet_source="sheet of the block", sheet_is="housing", volume="600 cm³"), at="1")
     plan = state(bench).planned
     assert plan is not None and plan.by == "sheet" and plan.housing_g == pytest.approx(170.1, abs=0.1)
     assert plan.share == pytest.approx(170.1 / 0.9 / 600, abs=0.001)
     with pytest.raises(InvalidInput) as refused:
-        bench.do(cmd.PlanFill("middling", sheet="6 kg", sheet_source="sheet", volume="600 cm³"), at="1")
+        bench.do(cmd.PlanFill("middling", sheet="6 kg", sheet_source="sheet", sheet_is="housing", volume="600 cm³"), at="1")
     assert refused.value.fields[0].name == "sheet" and "whole space" in refused.value.fields[0].message
     with pytest.raises(InvalidInput, match=r"sheet|source|needed"):
         bench.do(cmd.PlanFill("middling", sheet="6 oz"), at="1")
@@ -291,9 +291,11 @@ def test_a_stroke_that_is_none(bad: str) -> None:
 @given(st.floats(20, 1000), st.floats(1, 100), st.floats(100, 20_000), st.floats(0.5, 24))
 def test_a_lubricator_never_gives_less_than_is_asked_while_its_setting_allows(content: float, amount: float, hours: float, day: float) -> None:
     found = lubricator_days(content, amount, hours, day)
-    assert found.value is not None and found.verdict is not None
-    if found.verdict.level is Level.GOOD:
-        assert content / found.value >= amount / hours * day * 0.999
+    assert found.verdict is not None
+    # Where even the shortest setting gives too little there is none.
+    assert (found.value is None) is (found.verdict.level is Level.STOP)
+    if found.value is not None:
+        assert content / found.value >= amount / hours * day * 0.999 or found.verdict.level is Level.WATCH
 
 
 @pytest.mark.parametrize(

@@ -60,7 +60,7 @@ class RoundBench(ShaftBench):
 def test_a_round_is_walked_and_signed() -> None:
     made = RoundBench()
     assert stop.TOPIC.move(made.desk("1"), made.stop()).headline == "8 strokes; look, feel and listen"
-    made.do(cmd.DoStop(False, "8", shows="yes", temperature="52 °C"), at="1")
+    made.do(cmd.DoStop("running", "8", shows="yes", temperature="52 °C"), at="1")
     assert made.words() == ["greased", "warmth as usual"] and made.stop().done.given_g == pytest.approx(10.4)  # type: ignore[union-attr]
     with pytest.raises(Refused, match="done, or skipped"):
         made.do(Sign("Ada", "fitter"))
@@ -72,15 +72,15 @@ def test_a_round_is_walked_and_signed() -> None:
 @pytest.mark.parametrize(
     ("said", "at", "word", "level"),
     [
-        (cmd.DoStop(True, "3"), "2", "too many strokes", Level.STOP),
-        (cmd.DoStop(True, "16", shows="no"), "1", "does not come out", Level.STOP),
-        (cmd.DoStop(True, "8", shows="no"), "1", "nothing shows yet", Level.WATCH),
-        (cmd.DoStop(True, "8", temperature="61"), "1", "warmer than last time", Level.WATCH),
-        (cmd.DoStop(True, "8", temperature="90-95", read_by="strip"), "1", "hot: look", Level.WATCH),
-        (cmd.DoStop(True, "8", temperature=">100", read_by="crayon"), "1", "stop: too hot", Level.STOP),
-        (cmd.DoStop(True, "8", temperature="<75", read_by="crayon"), "1", "warmth as usual", Level.GOOD),
-        (cmd.DoStop(True, "8", grease="Other grease"), "1", "another grease", Level.STOP),
-        (cmd.DoStop(True, "8", found="seal torn\nloose bolt"), "1", "not in order", Level.WATCH),
+        (cmd.DoStop("standing", "3"), "2", "too many strokes", Level.STOP),
+        (cmd.DoStop("standing", "16", shows="no"), "1", "does not come out", Level.STOP),
+        (cmd.DoStop("standing", "8", shows="no"), "1", "nothing shows yet", Level.WATCH),
+        (cmd.DoStop("standing", "8", temperature="61"), "1", "warmer than last time", Level.WATCH),
+        (cmd.DoStop("standing", "8", temperature="90-95", read_by="strip"), "1", "hot: look", Level.WATCH),
+        (cmd.DoStop("standing", "8", temperature=">100", read_by="crayon"), "1", "stop: too hot", Level.STOP),
+        (cmd.DoStop("standing", "8", temperature="<75", read_by="crayon"), "1", "warmth as usual", Level.GOOD),
+        (cmd.DoStop("standing", "8", grease="Other grease"), "1", "another grease", Level.STOP),
+        (cmd.DoStop("standing", "8", found="seal torn\nloose bolt"), "1", "not in order", Level.WATCH),
     ],
 )
 def test_what_a_stop_says(said: cmd.DoStop, at: str, word: str, level: Level) -> None:
@@ -93,8 +93,8 @@ def test_what_a_stop_says(said: cmd.DoStop, at: str, word: str, level: Level) ->
 
 @pytest.mark.parametrize(
     ("said", "at", "field"),
-    [(cmd.DoStop(True), "1", "strokes"), (cmd.DoStop(True, "1.5"), "1", "strokes"), (cmd.DoStop(True, "0"), "1", "text"),
-     (cmd.DoStop(True, "8", temperature="hot"), "1", "temperature"), (cmd.SkipStop(" "), "1", "reason")],
+    [(cmd.DoStop("standing"), "1", "strokes"), (cmd.DoStop("standing", "1.5"), "1", "strokes"), (cmd.DoStop("standing", "0"), "1", "text"),
+     (cmd.DoStop("standing", "8", temperature="hot"), "1", "temperature"), (cmd.SkipStop(" "), "1", "reason")],
 )  # fmt: skip
 def test_what_a_stop_needs_is_named(said: object, at: str, field: str) -> None:
     with pytest.raises(InvalidInput) as refused:
@@ -105,8 +105,8 @@ def test_what_a_stop_needs_is_named(said: object, at: str, field: str) -> None:
 def test_greased_while_it_runs_only_where_it_may() -> None:
     made = RoundBench()
     with pytest.raises(Refused, match="standstill"):
-        made.do(cmd.DoStop(False, "2"), at="2")
-    made.do(cmd.DoStop(False, "8"), at="1")
+        made.do(cmd.DoStop("running", "2"), at="2")
+    made.do(cmd.DoStop("running", "8"), at="1")
     assert made.stop().done is not None
 
 
@@ -124,11 +124,11 @@ def test_what_goes_along_is_ticked_off_and_taken_back() -> None:
 
 def test_skipped_then_done_counts_as_done_and_a_stop_done_is_not_skipped() -> None:
     made = RoundBench()
-    made.do(cmd.SkipStop("guard locked"), cmd.DoStop(True, "8"), at="1")
+    made.do(cmd.SkipStop("guard locked"), cmd.DoStop("standing", "8"), at="1")
     assert made.stop().skipped is None and made.stop().done is not None
     with pytest.raises(Refused, match="done already"):
         made.do(cmd.SkipStop("no"), at="1")
-    made.do(Correct(made.seq(StopDone), "counted again", cmd.DoStop(True, "6")), at="1")
+    made.do(Correct(made.seq(StopDone), "counted again", cmd.DoStop("standing", "6")), at="1")
     assert made.stop().done.strokes == 6  # type: ignore[union-attr]
 
 
@@ -172,12 +172,12 @@ def test_a_meter_that_cannot_be_is_said_and_tells_nothing() -> None:
     metered = replace(GREASED, meter_h=4210.0, meter_on=date(2026, 11, 1), opened_on=date(2026, 11, 30))
     for meter, words in (("4650 h", []), ("4100", ["meter went backwards"]), ("42100", ["meter too far"]), ("", [])):
         made = RoundBench(metered)
-        made.do(cmd.DoStop(True, "8", meter=meter), at="1", meant=("meter",))
+        made.do(cmd.DoStop("standing", "8", meter=meter), at="1", meant=("meter",))
         assert [word for word in made.words() if word.startswith("meter")] == words
-    made.do(Correct(made.seq(StopDone), "read again", cmd.DoStop(True, "8", meter="4655")), at="1")
+    made.do(Correct(made.seq(StopDone), "read again", cmd.DoStop("standing", "8", meter="4655")), at="1")
     assert "meter 4655 h" in stop.TOPIC.tell(made.stop().done)
     with pytest.raises(InvalidInput) as refused:
-        RoundBench(metered).do(cmd.DoStop(True, "8", meter="lots"), at="1")
+        RoundBench(metered).do(cmd.DoStop("standing", "8", meter="lots"), at="1")
     assert refused.value.fields[0].name == "meter"
 
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 import threading
 from datetime import date, timedelta
 
+import pytest
 from sqlalchemy import Engine, event, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
 from tests.usecases.test_rounds import SET
+from tribodex.core.errors import InvalidInput
 from tribodex.core.job.commands import Correct
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
@@ -47,7 +49,7 @@ def test_a_round_is_opened_walked_corrected_and_stands_in_the_history(engine: En
         assert {stop.position_id for stop in plan.stops} == {here, there} and plan.late == 2
         made = open_round(store, reference, "round-0001", RoundOrder(positions=(here, there)), Tap("open-round", "Tester", LATER), LATER)
         at = next(place.id for place in made.job.places if place.position_id == here)
-        too_much = walked.DoStop(True, "60", shows="yes", temperature="52 °C")
+        too_much = walked.DoStop("standing", "60", shows="yes", temperature="52 °C")
         done = do(store, reference, made.id, too_much, Tap("done-0001", "Tester", LATER), LATER, at)
     with Session(engine) as session:
         store = SqlStore(session)
@@ -55,7 +57,7 @@ def test_a_round_is_opened_walked_corrected_and_stands_in_the_history(engine: En
         assert [line.what for line in seen.history] == ["done", "kept from now on"] and seen.history[0].warm_c == 52
         assert any(due.over for due in seen.due) and [job.round for job in seen.jobs] == [True, False]
         seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
-        put_right = Correct(seq, "counted again", walked.DoStop(True, "20", shows="yes", temperature="52 °C"))
+        put_right = Correct(seq, "counted again", walked.DoStop("standing", "20", shows="yes", temperature="52 °C"))
         do(store, reference, made.id, put_right, Tap("right-001", "Tester", LATER), LATER, at)
     with Session(engine) as session:
         assert not any(due.over for due in position(SqlStore(session), here, LATER.date()).due)
@@ -77,10 +79,25 @@ def test_what_is_due_is_rebuilt_from_the_log_as_it_was(engine: Engine, reference
         assert [tuple(row) for row in connection.execute(read)] == before
 
 
-def test_two_rounds_at_one_position_lose_nothing(engine: Engine, reference: Reference) -> None:
-    """Two devices finish a stop at the same position at the same moment, in two rounds: both stand in its history."""
+def test_a_position_stands_in_one_open_round_only(engine: Engine, reference: Reference) -> None:
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    with Session(engine) as session:
+        open_round(SqlStore(session), reference, "round-0001", RoundOrder(positions=(here,)), Tap("open-00001", "Tester", LATER), LATER)
+    with Session(engine) as session, pytest.raises(InvalidInput, match="open round already") as refused:
+        open_round(SqlStore(session), reference, "round-0002", RoundOrder(positions=(here, there)), Tap("open-00002", "Tester", LATER), LATER)
+    assert refused.value.fields[0].name == "positions" and "round 2" in refused.value.fields[0].message
+    with Session(engine) as session:
+        again = open_round(SqlStore(session), reference, "round-0001", RoundOrder(positions=(here,)), Tap("open-00001", "Tester", LATER), LATER)
+        assert again.id == "round-0001", "the same round again is the round that is there"
+
+
+def test_two_rounds_at_one_position_lose_nothing(engine: Engine, reference: Reference, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Two devices open a round at the same moment and finish its stop at the same position: both stand in its history."""
     here, _ = positions_of(engine)
     kept(engine, reference, "keep-0001", here)
+    # Neither saw the other's round yet.
+    monkeypatch.setattr(SqlStore, "in_open_rounds", lambda *_: {})
     for n in (1, 2):
         with Session(engine) as session:
             order = RoundOrder(positions=(here,))
@@ -91,7 +108,7 @@ def test_two_rounds_at_one_position_lose_nothing(engine: Engine, reference: Refe
         barrier.wait()
         try:
             with Session(engine) as session:
-                one = walked.DoStop(False, "20", shows="yes", temperature=f"{50 + n} °C")
+                one = walked.DoStop("running", "20", shows="yes", temperature=f"{50 + n} °C")
                 do(SqlStore(session), reference, f"round-{n:04d}", one, Tap(f"done-{n:05d}", "Tester", LATER), LATER, "1")
         except Exception as error:  # told below, with its words
             wrong.append(error)
@@ -167,5 +184,5 @@ def test_what_is_kept_answers_as_what_is_computed(engine: Engine, reference: Ref
             if number < 2:
                 order = RoundOrder(positions=((here, there)[number],))
                 made = open_round(store, reference, f"round-{number:04d}", order, Tap(f"open-{number:05d}", "Tester", LATER), LATER, plan)
-                done = walked.DoStop(True, "20", shows="yes")
+                done = walked.DoStop("standing", "20", shows="yes")
                 do(store, reference, made.id, done, Tap(f"done-{number:05d}", "Tester", LATER), LATER, "1")

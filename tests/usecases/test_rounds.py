@@ -85,7 +85,7 @@ def test_from_keeping_over_a_round_into_the_history(keeper: Keeper) -> None:
     assert [stop.position for stop in shown.stops] == ["Drive end", "Tail"] and shown.left == 2 and not shown.may_sign
     first = shown.stops[0]
     assert first.grease == "" and first.strokes is not None and first.running and first.bearing == "22218 K C3"
-    keeper.do(made.id, walked.DoStop(False, str(first.strokes), shows="yes", temperature="52 °C"), "1")
+    keeper.do(made.id, walked.DoStop("running", str(first.strokes), shows="yes", temperature="52 °C"), "1")
     keeper.do(made.id, walked.SkipStop("guard locked"), "2")
     signed = keeper.do(made.id, Sign("Tobit", "fitter"))
     assert walk(keeper.reference, signed).status == "signed"
@@ -103,10 +103,10 @@ def test_a_corrected_stop_counts_as_corrected_and_an_abandoned_job_says_nothing(
     job_id = keeper.keep("p-1")
     keeper.now += timedelta(days=100)
     made = keeper.round(positions=("p-1",))
-    done = keeper.do(made.id, walked.DoStop(True, "60", shows="yes"), "1")
+    done = keeper.do(made.id, walked.DoStop("standing", "60", shows="yes"), "1")
     assert position(keeper.store, "p-1", keeper.now.date()).due[0].over
     seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
-    keeper.do(made.id, Correct(seq, "counted again", walked.DoStop(True, "20", shows="yes")), "1")
+    keeper.do(made.id, Correct(seq, "counted again", walked.DoStop("standing", "20", shows="yes")), "1")
     assert position(keeper.store, "p-1", keeper.now.date()).due[0].over == ""
     keeper.do(made.id, Abandon("B. Boss", "wrong machine"))
     assert [line.what for line in position(keeper.store, "p-1", keeper.now.date()).history] == ["kept from now on"]

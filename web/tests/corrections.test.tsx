@@ -128,7 +128,7 @@ describe("the form", () => {
   });
 
   it("keeps one thing a line", () => {
-    form(logged("do_stop", { standing: true, found: "guard loose\nfitting dirty" }));
+    form(logged("do_stop", { standing: "standing", found: "guard loose\nfitting dirty" }));
     expect((screen.getByLabelText(/Not in order/) as HTMLTextAreaElement).value).toBe(
       "guard loose\nfitting dirty",
     );

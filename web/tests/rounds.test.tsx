@@ -46,14 +46,17 @@ function form(stop: Partial<StopNow> = {}, refused: RefusedCommand | null = null
 }
 
 describe("a stop", () => {
-  it("with everything in order is one tap; strokes stand there as planned", async () => {
+  it("with everything in order is two taps: how it stood, done; strokes stand there as planned", async () => {
     const tap = form();
     expect(line("Strokes it got").value).toBe("8");
     expect(screen.getByText("51 °C last time, 2026-08-20")).toBeTruthy();
+    for (const said of ["stood, locked out", "ran"])
+      expect(choice(said).getAttribute("aria-checked"), "nobody said so yet").toBe("false");
+    await hand().click(choice("stood, locked out"));
     await hand().click(button("Done here"));
     expect(tap).toHaveBeenCalledExactlyOnceWith({
       kind: "do_stop",
-      standing: true,
+      standing: "standing",
       shows: "",
       read_by: "thermometer",
       strokes: "8",
@@ -78,14 +81,14 @@ describe("a stop", () => {
     await hand().click(button(/No noise/));
     expect(button(/No noise/).getAttribute("aria-pressed")).toBe("true");
     await hand().click(button(/No noise/));
-    await hand().click(choice("runs"));
+    await hand().click(choice("ran"));
     await hand().click(choice("no"));
     await hand().type(line("Housing"), "60-65");
     await hand().click(choice("strip"));
     await hand().type(line("Remark"), "bolt 3 loose");
     await hand().click(button("Done here"));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
-      standing: false,
+      standing: "running",
       shows: "no",
       read_by: "strip",
       temperature: "60-65",
@@ -97,7 +100,9 @@ describe("a stop", () => {
   it("that is looked at alone asks for no strokes, and one that must stand offers nothing else", () => {
     form({ due: ["look"], running: false, strokes: null });
     expect(screen.queryByLabelText("Strokes it got")).toBeNull();
-    expect(screen.queryByRole("radio", { name: "runs" })).toBeNull();
+    form({ due: ["grease"], running: false });
+    expect(screen.getAllByRole("radio", { name: "ran" })).toHaveLength(1);
+    expect(screen.getAllByRole("radio", { name: "stood, locked out" })).toHaveLength(2);
   });
 
   it("is skipped with a reason only", async () => {
@@ -112,7 +117,7 @@ describe("a stop", () => {
   it("that was refused stands there as it was typed, with what is wrong at its field", () => {
     const sent = {
       kind: "do_stop",
-      standing: false,
+      standing: "running",
       shows: "yes",
       read_by: "crayon",
       strokes: "12",
@@ -125,7 +130,7 @@ describe("a stop", () => {
     expect(line("Housing").value).toBe("warm");
     expect(line("Housing").getAttribute("aria-invalid")).toBe("true");
     expect(line("Remark").value).toBe("hissing");
-    for (const said of ["runs", "yes", "crayon"])
+    for (const said of ["ran", "yes", "crayon"])
       expect(choice(said).getAttribute("aria-checked")).toBe("true");
     expect(button(/No noise/).getAttribute("aria-pressed")).toBe("true");
   });

@@ -138,7 +138,7 @@ def _stop(fitter: Fitter, said: Mapping[str, Any]) -> None:
     assert plan is not None  # a round is opened with its stops
     times = asked.pop("times", 1)
     strokes = str(plan.strokes * times) if plan.strokes is not None and "grease" in plan.due else ""
-    fitter.say(stop.commands.DoStop(standing=not plan.running, strokes=strokes, **asked))
+    fitter.say(stop.commands.DoStop(standing="running" if plan.running else "standing", strokes=strokes, **asked))
 
 
 AFTER_LOCKING: dict[str, Callable[[Any, Any], None]] = {

@@ -13,7 +13,7 @@ from sqlalchemy.orm import InstrumentedAttribute, Session
 
 from tribodex.store.models import CareDueRow, CareSaidRow, CrewRow, JobListRow, JobPlaceRow, MachineRow, PositionRow
 from tribodex.usecases.care import due_kept, due_of
-from tribodex.usecases.ports import CareRow, Crew, PositionJob
+from tribodex.usecases.ports import CareRow, Crew, JobSummary, PositionJob
 
 _COLUMNS = (
     CareDueRow.position_id,
@@ -97,6 +97,23 @@ def crews(session: Session) -> Sequence[Crew]:
     """Who walks which routes."""
     rows = session.scalars(select(CrewRow).order_by(CrewRow.rank)).all()
     return [Crew(row.name, row.minutes_a_week, tuple(row.routes)) for row in rows]
+
+
+def touched(session: Session, summary: JobSummary, positions: Sequence[str], round: bool) -> None:
+    """The positions that a job has touched; not committed yet."""
+    values = [{"position_id": position, "number": summary.number, "job_id": summary.id, "round": round} for position in positions]
+    if values:
+        session.execute(insert(JobPlaceRow).prefix_with("IGNORE"), values)
+
+
+def in_open_rounds(session: Session, position_ids: Sequence[str]) -> dict[str, int]:
+    """Positions that stand in an open round, with its number, in one query."""
+    rows = session.execute(
+        select(JobPlaceRow.position_id, JobListRow.number)
+        .join(JobListRow, JobListRow.id == JobPlaceRow.job_id)
+        .where(JobPlaceRow.position_id.in_(position_ids), JobPlaceRow.round, JobListRow.status.not_in(("signed", "abandoned")))
+    )
+    return {row.position_id: row.number for row in rows}
 
 
 def position_jobs(session: Session, position_id: str, limit: int) -> Sequence[PositionJob]:

@@ -17,6 +17,7 @@ from sqlalchemy.orm import Session
 from tribodex.core.errors import Busy, NotFound
 from tribodex.core.job.facts import Event
 from tribodex.store import care
+from tribodex.store.care import touched
 from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.models import AttachmentRow, CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.plant import SHAFTS
@@ -278,7 +279,7 @@ class SqlStore:
         """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
         for summary in summaries:
             self._list(summary)
-            self._place(summary, positions.get(summary.id, ()), summary.id in rounds)
+            touched(self._session, summary, positions.get(summary.id, ()), summary.id in rounds)
         self._session.commit()
 
     def crews(self) -> Sequence[Crew]:
@@ -297,6 +298,10 @@ class SqlStore:
         """What is due at positions, with what a stop there needs."""
         return care.care_due(self._session, position_ids)
 
+    def in_open_rounds(self, position_ids: Sequence[str]) -> dict[str, int]:
+        """Positions that stand in an open round, with its number."""
+        return care.in_open_rounds(self._session, position_ids)
+
     def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
         """The newest jobs that a position has seen."""
         return care.position_jobs(self._session, position_id, limit)
@@ -308,11 +313,6 @@ class SqlStore:
     def _list(self, summary: JobSummary) -> None:
         values = _summary_row(summary)
         self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
-
-    def _place(self, summary: JobSummary, positions: Sequence[str], round: bool) -> None:
-        values = [{"position_id": position, "number": summary.number, "job_id": summary.id, "round": round} for position in positions]
-        if values:
-            self._session.execute(insert(JobPlaceRow).prefix_with("IGNORE"), values)
 
     def append(
         self,
@@ -330,7 +330,7 @@ class SqlStore:
         try:
             self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
             self._list(summary)
-            self._place(summary, positions, round)
+            touched(self._session, summary, positions, round)
             if care:
                 self.keep_care(summary.number, care)
             self._session.commit()

@@ -333,6 +333,9 @@ class Store(Protocol):
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         """What is due at positions, with what a stop there needs."""
 
+    def in_open_rounds(self, position_ids: Sequence[str]) -> dict[str, int]:
+        """Positions that stand in a round which is not signed or abandoned, with its number."""
+
     def position_jobs(self, position_id: str, limit: int) -> Sequence[PositionJob]:
         """The newest jobs that a position has seen."""
 

@@ -89,6 +89,10 @@ def open_round(
     log = store.events(job_id)
     if log:
         return Loaded(job_id, log, fold(log))
+    walked = store.in_open_rounds([stop.position_id for stop in stops])
+    if walked:
+        held = ", ".join(f"{stop.machine}, {stop.position} (round {walked[stop.position_id]})" for stop in stops if stop.position_id in walked)
+        raise InvalidInput.at("positions", f"In an open round already: {held}.", "walk or sign that round first; or leave these stops out")
     own, shaft = reference.procedure(STOP_PROCEDURE), reference.procedure(ROUND)
     places, plans = [], []
     for i, stop in enumerate(stops, 1):

@@ -15,12 +15,15 @@ class IntervalCode(StrEnum):
 
     FEED_ALL_THE_TIME = "interval.feed_all_the_time"
     NOT_BY_GREASE = "interval.not_by_grease"
+    TOO_HOT = "interval.too_hot"
 
 
 # Longest that anybody leaves a bearing alone (h of running; common practice, no source: a year).
 LONGEST_H = 8_760.0
 # Below this it is fed all the time, or runs in oil (h; common practice, no source).
 SHORTEST_H = 8.0
+# Both rules are of ordinary greases: hotter than this they say nothing (°C; common practice, no source).
+HOTTEST_C = 110.0
 # Where the second rule begins to halve, and by how many kelvin (common practice, no source).
 HALVES_FROM_C, HALVES_EACH_K = 70.0, 15.0
 
@@ -122,7 +125,7 @@ def interval(bore_mm: float, running: Running) -> Result:
         *(Line("f", words, "", "", value, "", "practice") for words, value in factors),
         Line("t", "running hours", "K·t₀", f"{number(k)}·{number(base)}", hours, "h", "practice"),
     )  # fmt: skip
-    return _capped("interval", "Grease again after, by factors", hours, base, lines)
+    return _capped("interval", "Grease again after, by factors", hours, base, lines, running.temperature_c)
 
 
 def _factors(running: Running) -> list[tuple[str, float]]:
@@ -156,10 +159,14 @@ def interval_by_halving(bore_mm: float, running: Running) -> Result:
         Line("f_T", "halved each 15 K above 70 °C", "0.5^((T - 70)/15)", f"0.5^(({number(running.temperature_c)} - 70)/15)", warm, "", "practice"),
         Line("t", "running hours", "t₀·f_T·(other factors)", f"{number(base)}·{number(warm)}·{number(others)}", hours, "h", "practice"),
     )
-    return _capped("interval_halving", "Grease again after, by halving", hours, base, lines)
+    return _capped("interval_halving", "Grease again after, by halving", hours, base, lines, running.temperature_c)
 
 
-def _capped(name: str, label: str, hours: float, base: float, lines: tuple[Line, ...]) -> Result:
+def _capped(name: str, label: str, hours: float, base: float, lines: tuple[Line, ...], temperature_c: float) -> Result:
+    if temperature_c > HOTTEST_C:
+        why = f"{number(temperature_c)} °C: above {HOTTEST_C:g} °C neither rule holds for ordinary grease. What the maker of bearing and grease says."
+        verdict = Verdict("too hot for the rules", Level.STOP, why, code=IntervalCode.TOO_HOT)
+        return Result(name, label, None, "h", working=lines, note=why, verdict=verdict)
     if base <= 0:
         why = "Too fast for its size: the formula says nothing here. Oil, or what the maker of bearing and grease says."
         return Result(

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from tribodex.core.errors import InvalidInput
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
@@ -10,6 +12,12 @@ SETTINGS_DAYS = (30, 60, 90, 120, 180, 270, 365)
 LONGEST_DAYS = 365
 # What there is of cartridges (g), of grease each time (g), of intervals (h), and the least a machine runs (h a day): beyond, it was mistyped.
 CONTENT_G, EACH_G, INTERVAL_H, LEAST_HOURS = (1.0, 5_000.0), (0.01, 100_000.0), (1.0, 200_000.0), 0.01
+
+
+class LubricatorCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    TOO_SMALL = "lubricator.too_small"
 
 
 def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_per_day: float) -> Result:
@@ -38,17 +46,23 @@ def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_
         raise InvalidInput.at("hours_per_day", why, f"{LEAST_HOURS:g} to 24 h a day")
     per_day = amount_g / interval_h * hours_per_day
     days = content_g / per_day
-    # The setting below: rather a little more grease than too little.
-    setting = max((each for each in SETTINGS_DAYS if each <= days), default=SETTINGS_DAYS[0])
+    # The setting below: rather a little more grease than too little. None where even the shortest gives too little.
+    setting = max((each for each in SETTINGS_DAYS if each <= days), default=None)
     lines = (
         Line("g/d", "each day", "G/t·h", f"{number(amount_g)}/{number(interval_h)}·{number(hours_per_day)}", per_day, "g", "practice"),
         Line("d", "days by content", "content/(g/d)", f"{number(content_g)}/{number(per_day)}", days, "days", "practice"),
     )
     if days < SETTINGS_DAYS[0]:
-        verdict = Verdict("too small", Level.WATCH, f"It is empty in {number(days)} days: a bigger cartridge, or a pump.")
+        why = (
+            f"What is asked for empties it in {number(days)} days; set to {SETTINGS_DAYS[0]}, the shortest there is, it gives a part of it: a bigger "
+            "cartridge, a pump, or by hand."
+        )
+        verdict = Verdict("too small", Level.STOP, why, code=LubricatorCode.TOO_SMALL)
     elif days > LONGEST_DAYS:
         verdict = Verdict("longer than it lasts", Level.WATCH, f"{number(days)} days by content: grease hardens or bleeds; a smaller cartridge.")
     else:
         verdict = Verdict("set it", Level.GOOD, f"To {setting} days; {number(days)} days by its content.")
+    if setting is None:
+        return Result("lubricator", "Lubricator set to", None, "days", working=lines, note=verdict.reason, verdict=verdict)
     note = "Line filled before it is connected; never on a bearing that must only have two strokes."
     return Result("lubricator", "Lubricator set to", setting, "days", working=lines, note=note, verdict=verdict)

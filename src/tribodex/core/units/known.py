@@ -13,7 +13,10 @@ from tribodex.core.units.sizes import InsertSizes
 
 @dataclass(frozen=True)
 class KeptBearing:
-    """A bearing that is kept: what it is called, its design, bore, outside and width (mm), whether its grease is sealed in."""
+    """A bearing that is kept: what it is called, its design, bore, outside and width (mm), whether its grease is sealed in.
+
+    `insert`: of a housed unit; its multi-lip seals blow.
+    """
 
     label: str
     design: Design
@@ -21,6 +24,7 @@ class KeptBearing:
     outside_mm: float
     width_mm: float
     sealed: bool = False
+    insert: bool = False
 
     @property
     def kind(self) -> Kind | StraightKind | None:
@@ -39,7 +43,13 @@ def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
     design = Design.SPHERICAL if spherical else Design.CYLINDRICAL if str(bearing.kind) == "cam_follower" else Design.BALL
     sealed = isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN
     return KeptBearing(
-        label=bearing.label, design=design, bore_mm=bearing.bore_mm, outside_mm=bearing.outside_mm, width_mm=bearing.width_mm, sealed=sealed
+        label=bearing.label,
+        design=design,
+        bore_mm=bearing.bore_mm,
+        outside_mm=bearing.outside_mm,
+        width_mm=bearing.width_mm,
+        sealed=sealed,
+        insert=bearing.kind is StraightKind.INSERT_BALL,
     )
 
 
@@ -82,4 +92,4 @@ class KnownSizes:
         insert = self.inserts.read(text)
         if insert is None:
             return None
-        return KeptBearing(text.strip(), Design.BALL, insert.bore_mm, insert.outside_mm, insert.outer_width_mm)
+        return KeptBearing(text.strip(), Design.BALL, insert.bore_mm, insert.outside_mm, insert.outer_width_mm, insert=True)

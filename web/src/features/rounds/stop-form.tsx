@@ -1,6 +1,6 @@
 /** What was done at a stop: standing or running, strokes, whether grease shows, temperature, what was not in order; or skipped. */
 import { useState } from "react";
-import type { Command, RefusedCommand } from "../../api";
+import { choicesOf, type Command, type RefusedCommand } from "../../api";
 import { Button, ChoiceRow, TextField } from "../../ui";
 import { Looks } from "./looks";
 import type { StopNow } from "./use-walk";
@@ -17,7 +17,7 @@ export function StopForm(props: {
   // What was refused stands there as it was typed: nothing is said twice.
   const sent = refused?.command;
   const done = sent?.kind === "do_stop" ? sent : null;
-  const [running, setRunning] = useState(done ? !done.standing : false);
+  const [standing, setStanding] = useState<NonNullable<Do["standing"]>>(done?.standing ?? "");
   const [shows, setShows] = useState<NonNullable<Do["shows"]>>(done?.shows ?? "");
   const [by, setBy] = useState<string>(done?.read_by ?? "thermometer");
   const [found, setFound] = useState<string[]>(done?.found?.split("\n").filter(Boolean) ?? []);
@@ -41,7 +41,7 @@ export function StopForm(props: {
         event.preventDefault();
         const { strokes, temperature, meter, text } = texts;
         const said = { strokes: greases ? strokes : "", temperature, meter, text, found: found.join("\n") };
-        tap({ kind: "do_stop", standing: !running, shows, read_by: by, ...said });
+        tap({ kind: "do_stop", standing, shows, read_by: by, ...said });
       }}
     >
       <p className="text-lg font-bold">{stop.words}</p>
@@ -54,17 +54,15 @@ export function StopForm(props: {
           {stop.last_c} °C last time{stop.last_on ? `, ${stop.last_on}` : ""}
         </p>
       )}
-      {stop.running ? (
-        <ChoiceRow
-          label="The machine"
-          value={running ? "running" : "standing"}
-          onChange={(value) => setRunning(value === "running")}
-          options={[
-            { value: "standing", label: "stands, isolated" },
-            { value: "running", label: "runs" },
-          ]}
-        />
-      ) : null}
+      <ChoiceRow
+        label="The machine"
+        value={standing}
+        onChange={(value) => setStanding(value as typeof standing)}
+        options={choicesOf("do_stop", "standing", false).filter(
+          ({ value }) => value === "standing" || stop.running || !greases,
+        )}
+        problem={refused?.problem.at("standing")}
+      />
       {greases ? <TextField label="Strokes it got" inputMode="numeric" {...field("strokes")} /> : null}
       {greases && stop.way === "until_shows" ? (
         <ChoiceRow

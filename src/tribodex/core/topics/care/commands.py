@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
 from tribodex.core.grease.interval import ROLLS
 from tribodex.core.job.asked import Family, choice, count, length, number, warmth, worded, words
@@ -38,6 +38,8 @@ class SetCare:
     look_days: Annotated[str, number(Family.DAYS, "Looked at every, days", "30")] = ""
     running: Annotated[str, choice("Greased while it runs", {"": "not said", "no": "no", "yes": "yes"})] = ""
     grease: Annotated[str, words("Grease")] = ""
+    lets_out: Annotated[Literal["", "yes", "no"], choice("Its seals let grease out", {"": "not said", "yes": "yes", "no": "no, tight lips"})] = ""
+    hole: Annotated[Literal["", "open", "plugged"], choice("Its grease hole is", {"": "not said", "open": "open", "plugged": "plugged"})] = ""
 
 
 @dataclass(frozen=True)

@@ -64,6 +64,7 @@ def care_plan(command: cmd.SetCare, bearing: KeptBearing, grease: tuple[str, str
     common = _Common(
         command=command, hours_per_day=_hours_per_day(command), gun=read_gun(command.gun, command.stroke), grease=name, thickener=thickener, also=also
     )
+    _fits(command, bearing)
     match command.way:
         case CareWay.FOR_LIFE:
             return common.plan(None, Verdict("greased for life", Level.GOOD, "Nothing is pressed in. It is looked at, and changed when it is worn."))
@@ -71,15 +72,46 @@ def care_plan(command: cmd.SetCare, bearing: KeptBearing, grease: tuple[str, str
             level = Care(CareKind.OIL, None, _days(command.season_days, "season_days") or OIL_DAYS)
             return common.plan(level, Verdict("oil", Level.GOOD, "Level at standstill; changed as its maker says."))
         case CareWay.SEALED_INSERT:
-            return _sealed(common)
+            return _sealed(common, bearing)
         case _:
             return _greased(common, bearing)
 
 
-def _sealed(common: _Common) -> CarePlan:
+def _fits(command: cmd.SetCare, bearing: KeptBearing) -> None:
+    """Whether a bearing can be kept this way at all: through a hole that is open, out through seals that let it. Raises InvalidInput."""
+    way = command.way
+    if way in (CareWay.FOR_LIFE, CareWay.OIL):
+        return
+    if bearing.sealed:
+        raise InvalidInput.at("way", f"{bearing.label} is sealed: nothing is pressed into it.", CareWay.FOR_LIFE.words)
+    if command.hole == "plugged":
+        raise InvalidInput.at("way", "Through a plugged hole nothing goes in.", f"{CareWay.FOR_LIFE.words}; or take the plug out, and say so")
+    if way is CareWay.SEALED_INSERT:
+        return
+    if command.lets_out == "no" and way is not CareWay.COUNTED:
+        raise InvalidInput.at("way", f"“{way.words}” needs seals that let grease out: tight ones blow.", "counted strokes, no more")
+    if bearing.insert and command.lets_out != "yes":
+        raise InvalidInput.at(
+            "lets_out" if not command.lets_out else "way",
+            "The lips of an insert are tight as a rule: do the seals of this one let grease out?",
+            f"yes, by its sheet; else {CareWay.SEALED_INSERT.words}",
+        )
+
+
+def _sealed(common: _Common, bearing: KeptBearing) -> CarePlan:
     command, gun = common.command, common.gun
     most = round(parse_count(command.strokes, "strokes")) if command.strokes.strip() else None
     grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
+    if (most is not None or grams is not None) and not command.amount_source.strip():
+        raise InvalidInput.at("amount_source", "Whose strokes or grams are these? An insert's seals blow.", "the sheet of this insert")
+    usual = 0.005 * bearing.outside_mm * bearing.width_mm
+    given = max(grams or 0.0, (most or 0) * (gun.stroke_g if gun is not None else 0.0))
+    if given > usual:
+        raise InvalidInput.at(
+            "amount" if grams is not None and grams > usual else "strokes",
+            f"{number_plain(round(given, 1))} g is more than an open bearing of its size gets ({usual:.2g} g): tight seals blow.",
+            f"up to {usual:.2g} g; check value and unit",
+        )
     found = insert_strokes(gun, most, grams)
     if found.value is None:
         raise InvalidInput.at("stroke", found.note, "weigh ten strokes: 1.3 g, or 1.3 g ± 0.05")
@@ -101,7 +133,9 @@ def _greased(common: _Common, bearing: KeptBearing) -> CarePlan:
             raise InvalidInput.at("hours_per_day", "A lubricator gives grease by the day: how many hours does it run a day?", "hours a day, 1 to 24")
         content = parse_mass_g(text(command.cartridge, "cartridge", "what the cartridge holds, g"), "cartridge")
         setting = lubricator_days(content, grams, each, hours)
-        change = Care(CareKind.CARTRIDGE, None, min(setting.value or 1.0, YEAR_DAYS))
+        if setting.value is None:
+            raise InvalidInput.at("cartridge", setting.note, "a cartridge that lasts a month or more; or greased by hand")
+        change = Care(CareKind.CARTRIDGE, None, min(setting.value, YEAR_DAYS))
         return common.plan(change, setting.verdict or verdict, (*figures, setting), grams)
     strokes = None
     if common.gun is not None:

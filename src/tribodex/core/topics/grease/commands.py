@@ -32,6 +32,10 @@ class PlanFill:
     mass: Annotated[str, number(Family.WEIGHT, "Bare bearing's mass", "3.3 kg")] = ""
     sheet: Annotated[str, number(Family.MASS, "Amount by its sheet", "230 g")] = ""
     sheet_source: Annotated[str, words("Which sheet")] = ""
+    sheet_is: Annotated[
+        Literal["", "housing", "total", "bearing"],
+        choice("The sheet's amount is", {"": "not said", "housing": "into the housing", "total": "both together", "bearing": "into the bearing"}),
+    ] = ""
     volume: Annotated[str, number(Family.VOLUME, "Space beside the bearing", "600 cm³")] = ""
     housing: Annotated[str, length("Inside diameter of the housing", "160 mm")] = ""
     inside: Annotated[str, length("Its inside width", "90 mm")] = ""

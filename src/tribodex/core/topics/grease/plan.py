@@ -97,7 +97,7 @@ def planned(command: cmd.PlanFill, fitted: Fitted) -> ev.FillPlan:
     pace, bearing = Pace(command.pace), fitted.bearing
     gun = read_gun(command.gun, command.stroke)
     packs, free = _into_bearing(command, fitted, pace)
-    housing, others, share, by, sizes = _into_housing(command, fitted, pace)
+    housing, others, share, by, sizes = _into_housing(command, fitted, pace, packs)
     corners = round(parse_count(command.corners, "corners")) if command.corners.strip() else 4
     if corners not in CORNERS:
         raise InvalidInput.at("corners", f"A housing with {corners} corners?", "1 to 8")
@@ -131,6 +131,11 @@ def planned(command: cmd.PlanFill, fitted: Fitted) -> ev.FillPlan:
 
 def _into_bearing(command: cmd.PlanFill, fitted: Fitted, pace: Pace) -> tuple[Result, tuple[Result, ...]]:
     bearing = fitted.bearing
+    if command.sheet_is == "bearing" and command.sheet.strip():
+        source, grams = text(command.sheet_source, "sheet_source", "which sheet says so"), parse_mass_g(command.sheet, "sheet")
+        line = Line("G_b", source, "", "", grams, "g", "maker")
+        rule = bearing_fill(0.0, pace)
+        return replace(rule, value=round(grams, 1), value_to=None, working=(line,), note=f"By the sheet: {source}."), ()
     if not command.mass.strip():
         rule = bearing_fill(0.0, pace)
         note = f"{rule.note} Its grams need the bare bearing's mass."
@@ -141,7 +146,7 @@ def _into_bearing(command: cmd.PlanFill, fitted: Fitted, pace: Pace) -> tuple[Re
 
 
 def _into_housing(
-    command: cmd.PlanFill, fitted: Fitted, pace: Pace
+    command: cmd.PlanFill, fitted: Fitted, pace: Pace, packs: Result
 ) -> tuple[Result, tuple[Result, ...], float | None, _By, tuple[float, float] | None]:
     """Its amount; the space and the share it comes from; by which; the housing's inside sizes (mm) where they were measured."""
     share = parse_share(command.share, "share") if command.share.strip() else None
@@ -162,13 +167,21 @@ def _into_housing(
         line = Line("V", "as given", "", "", volume, "cm³", "maker")
         space = Result("cavity", "Space beside the bearing", round(volume, 1), "cm³", working=(line,))
     others = (space,) if space is not None else ()
-    if command.sheet.strip():
+    if command.sheet.strip() and command.sheet_is != "bearing":
         source = text(command.sheet_source, "sheet_source", "which sheet says so")
+        if command.sheet.strip().lower().endswith(("stroke", "strokes")):
+            raise InvalidInput.at(
+                "sheet", "Strokes of the sheet's gun are no strokes of another.", "grams; or its strokes times what one of its strokes gives"
+            )
         grams = parse_mass_g(command.sheet, "sheet")
+        if not command.sheet_is:
+            raise InvalidInput.at("sheet_is", "Is that into the bearing, into the housing beside it, or both together?", "as the sheet says")
         if not 0 < grams <= 100_000:
             raise InvalidInput.at("sheet", f"{number(grams)} g is out of range.", "above zero, up to 100 kg")
-        line = Line("G", source, "", "", grams, "g", "maker")
-        by_sheet = Result("housing_fill", "Grease into the housing", round(grams, 1), "g", working=(line,), note=f"By the sheet: {source}.")
+        lines = [Line("G", source, "", "", grams, "g", "maker")]
+        if command.sheet_is == "total":
+            grams = _less_the_pack(grams, packs, lines)
+        by_sheet = Result("housing_fill", "Grease into the housing", round(grams, 1), "g", working=tuple(lines), note=f"By the sheet: {source}.")
         room = space.value if space is not None else None
         of_space = grams / DENSITY_G_CM3 / room if room else None
         if of_space is not None and of_space > 1.0:
@@ -182,6 +195,20 @@ def _into_housing(
     grams_taken = found.value if found.value_to is None else ((found.value or 0.0) + found.value_to) / 2
     taken = share if share is not None else (grams_taken or 0.0) / DENSITY_G_CM3 / space.value
     return found, others, taken, "share" if share is not None else "rule", sizes
+
+
+def _less_the_pack(total_g: float, packs: Result, lines: list[Line]) -> float:
+    """What a total leaves for the housing once the bearing is packed. Raises InvalidInput."""
+    if packs.value is None:
+        raise InvalidInput.at(
+            "mass", "The sheet's total holds the bearing's own pack as well: how much that is needs the bare bearing's mass.", "kg, by its sheet"
+        )
+    pack = packs.value if packs.value_to is None else (packs.value + packs.value_to) / 2
+    left = total_g - pack
+    lines.append(Line("G_h", "less what the bearing is packed with", "G - G_b", f"{number(total_g)} - {number(pack)}", left, "g", "maker"))
+    if left <= 0:
+        raise InvalidInput.at("sheet", f"The bearing alone takes {number(pack)} g.", f"a total above {number(pack)} g; check amount and unit")
+    return left
 
 
 def judge_pack(how: ev.Pack, turned: bool, pace: Pace, *, gauging_left: bool) -> Verdict:

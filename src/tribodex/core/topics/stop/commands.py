@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Asked, Family, choice, count, number, same, tick, warmth, words
+from tribodex.core.job.asked import Asked, Family, choice, count, number, same, warmth, words
 from tribodex.core.warmth.reading import ReadBy
 
 
@@ -13,7 +13,9 @@ from tribodex.core.warmth.reading import ReadBy
 class DoStop:
     """A stop done. `found`: what was not in order, one thing a line; `shows`: whether fresh grease came out."""
 
-    standing: Annotated[bool, tick("The machine stood, locked out")]
+    standing: Annotated[
+        Literal["", "standing", "running"], choice("The machine", {"": "not said", "standing": "stood, locked out", "running": "ran"})
+    ] = ""
     strokes: Annotated[str, count("Strokes", "6")] = ""
     grease: Annotated[str, words("Grease")] = ""
     shows: Annotated[Literal["", "yes", "no"], choice("Grease shows", {"": "not said", "yes": "yes", "no": "no"})] = ""

@@ -29,6 +29,7 @@ class StopCode(StrEnum):
     ANOTHER_GREASE = "stop.another_grease"
     DOES_NOT_COME_OUT = "stop.does_not_come_out"
     STOP_TOO_HOT = "stop.stop_too_hot"
+    TOO_MUCH_GREASE = "stop.too_much_grease"
     TOO_MANY_STROKES = "stop.too_many_strokes"
 
 
@@ -40,15 +41,19 @@ WALKED_DAYS = 31
 WARMER_K = 10.0
 # Without grease at the seal after so many times the amount the way out is shut (common practice, no source).
 PRESS_SHARE = 2.0
+# A counted amount is short below the one, and too much above the other share of what is asked (common practice, no source).
+SHORT, OVER = 0.75, 1.5
 
 
-def decide(_: Desk, state: Stop, command: Any) -> Sequence[Fact]:
+def decide(desk: Desk, state: Stop, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     plan = state.plan
     if plan is None:
         raise Refused("Nothing is due here.")
     match command:
         case cmd.DoStop():
+            if state.done is not None and not desk.correcting:
+                raise Refused("This stop is done already. What was wrong of it is corrected in the log; what it got twice is added up there.")
             return [_done(plan, command)]
         case cmd.SkipStop():
             if state.done is not None:
@@ -63,7 +68,9 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     strokes = _strokes(command)
     if greases and strokes is None:
         raise InvalidInput.at("strokes", "How many strokes did it get?", "0 where it got none, and why")
-    if strokes and not command.standing and not plan.running:
+    if strokes and not command.standing:
+        raise InvalidInput.at("standing", "Did the machine stand, locked out, while it was greased?", "standing, or running")
+    if strokes and command.standing == "running" and not plan.running:
         raise Refused("Here it is greased at standstill, isolated: its fitting is behind the guard, or the site has not allowed it.")
     if greases and strokes == 0 and not command.text.strip():
         raise InvalidInput.at("text", "No grease although it is due: why?", "in a few words; or skip the stop with the reason")
@@ -82,7 +89,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         *(Verdict("not in order", Level.WATCH, one) for one in found),
     )
     return ev.StopDone(
-        standing=command.standing,
+        standing=command.standing == "standing" if command.standing else None,
         done=tuple(kind for kind in plan.due if kind is not CareKind.GREASE or strokes),
         strokes=strokes,
         given_g=grams,
@@ -134,8 +141,15 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
                 code=StopCode.DOES_NOT_COME_OUT,
             )
         )
+    elif strokes > max(OVER * plan.strokes, plan.strokes + 1):
+        why = f"{said}: too much churns and heats. Let it out at the drain, watch its temperature, look why it took so much."
+        found.append(Verdict("too much grease", Level.STOP, why, code=StopCode.TOO_MUCH_GREASE))
     elif plan.way is CareWay.UNTIL_SHOWS and command.shows == "no":
         found.append(Verdict("nothing shows yet", Level.WATCH, f"{said}."))
+    elif not strokes and CareKind.GREASE in plan.due:
+        found.append(Verdict("not greased", Level.WATCH, f"{said}: it stays due."))
+    elif strokes < SHORT * plan.strokes and command.shows != "yes":
+        found.append(Verdict("short", Level.WATCH, f"{said}: less than it asks for, and no grease shows."))
     elif strokes:
         found.append(Verdict("greased", Level.GOOD, f"{said}."))
     return found
@@ -189,7 +203,7 @@ def how(plan: ev.StopPlan) -> str:
     """How it is done here."""
     stands_still = "Running, from outside the guard." if plan.running else "At standstill, isolated."
     if CareKind.GREASE not in plan.due:
-        return stands_still
+        return "Listen while it runs, from outside the guard; whatever is touched is touched at standstill, isolated."
     way = (
         {
             CareWay.UNTIL_SHOWS: "Wipe the fitting; slowly, until clean grease shows.",

@@ -56,9 +56,11 @@ class StopPlanned(Fact):
 
 @dataclass(frozen=True)
 class StopDone(Fact):
-    """A stop as it was done: standing or running, strokes given, whether grease showed, temperature as a bracket, what was found."""
+    """A stop as it was done: standing or running (None: nobody said), strokes given, whether grease showed, temperature as a bracket,
+    what was found.
+    """
 
-    standing: bool
+    standing: bool | None
     done: tuple[CareKind, ...]
     strokes: int | None
     given_g: float | None

@@ -35,9 +35,9 @@ def tell(fact: Any) -> str:
             ]
             words = [part for part in parts if part]
             judged = ", ".join(verdict.word for verdict in fact.verdicts)
-            how = "standing" if fact.standing else "running"
+            how = "" if fact.standing is None else ", standing" if fact.standing else ", running"
             said_too = f": {'; '.join(words)}" if words else ""
-            return f"Done, {how}{said_too}{f' ({judged})' if judged else ''}."
+            return f"Done{how}{said_too}{f' ({judged})' if judged else ''}."
         case ev.StopSkipped():
             return f"Skipped: {fact.reason}."
         case _:
@@ -57,7 +57,7 @@ def said(fact: Any) -> Any:
     match fact:
         case ev.StopDone():
             return cmd.DoStop(
-                standing=fact.standing,
+                standing="" if fact.standing is None else "standing" if fact.standing else "running",
                 strokes=plain(fact.strokes),
                 grease=fact.grease,
                 shows=yes_or_no(fact.shows),

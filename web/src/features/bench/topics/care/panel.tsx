@@ -1,6 +1,6 @@
 /** How a bearing is kept from now on: the way, how it runs, interval and amount, gun, looks. */
 import { useState } from "react";
-import type { CareWork } from "../../../../api";
+import { choicesOf, type CareWork, type Command } from "../../../../api";
 import { Button, ChoiceRow, Tick } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
@@ -14,6 +14,7 @@ export interface CareProps {
   tap: Tap;
   refused: Refused;
 }
+type SetCare = Extract<Command, { kind: "set_care" }>;
 type Way = CareWork["ways"][number]["value"];
 
 export function CarePanel(props: CareProps) {
@@ -45,6 +46,7 @@ function CareForm({ work, tap, refused }: CareProps) {
   );
   const [way, setWay] = useState<Way | "">(work.usual ?? "");
   const [running, setRunning] = useState(false);
+  const [seal, setSeal] = useState<Pick<SetCare, "lets_out" | "hole">>({ lets_out: "", hole: "" });
   const conditions = useConditions();
   const greased = way === "until_shows" || way === "counted" || way === "lubricator";
   const insert = way === "sealed_insert";
@@ -59,6 +61,7 @@ function CareForm({ work, tap, refused }: CareProps) {
             way,
             ...entry.values,
             ...(greased ? conditions.values : {}),
+            ...(greased || insert ? seal : {}),
             running: running ? "yes" : "no",
           });
       }}
@@ -68,6 +71,7 @@ function CareForm({ work, tap, refused }: CareProps) {
         value={way}
         onChange={(value) => setWay(value as Way)}
         options={work.ways.map(({ value, words }) => ({ value, label: words }))}
+        problem={entry.problem("way")}
         column
       />
       {greased || insert ? (
@@ -82,6 +86,22 @@ function CareForm({ work, tap, refused }: CareProps) {
             {greased ? <EntryText entry={entry} name="speed" label="Speed" hint="r/min" /> : null}
             {greased ? <EntryText entry={entry} name="temperature" label="Housing when running" /> : null}
           </div>
+          <ChoiceRow
+            label="Its grease hole is"
+            value={seal.hole ?? ""}
+            onChange={(hole) => setSeal({ ...seal, hole: hole as SetCare["hole"] })}
+            options={choicesOf("set_care", "hole", false)}
+            problem={entry.problem("hole")}
+          />
+          {greased ? (
+            <ChoiceRow
+              label="Its seals let grease out"
+              value={seal.lets_out ?? ""}
+              onChange={(lets_out) => setSeal({ ...seal, lets_out: lets_out as SetCare["lets_out"] })}
+              options={choicesOf("set_care", "lets_out", false)}
+              problem={entry.problem("lets_out")}
+            />
+          ) : null}
           {greased ? <Conditions work={work} conditions={conditions} entry={entry} /> : null}
           <EntryText entry={entry} name="grease" label="Grease: name on the tin" />
           <GunChoice entry={entry} />

@@ -1,10 +1,13 @@
 /** How much goes where: by the sheet, or by a share of the housing's space; with which gun, over how many corners. */
 import { useState } from "react";
+import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import { GunChoice } from "./gun-choice";
 import type { GreaseProps } from "./panel";
+
+type PlanFillCommand = Extract<Command, { kind: "plan_fill" }>;
 
 const EMPTY = {
   gun: "",
@@ -30,6 +33,8 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
   const entry = useEntry(EMPTY, refused, "plan_fill");
   const [pace, setPace] = useState("");
   const [by, setBy] = useState("sizes");
+  const [sheetIs, setSheetIs] = useState<NonNullable<PlanFillCommand["sheet_is"]>>("");
+  const sizes = by === "sizes" || (by === "sheet" && sheetIs === "bearing");
   const text = (name: keyof typeof EMPTY, when = true) => (when ? entry.text(name) : "");
   return (
     <form
@@ -44,9 +49,10 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
           mass: text("mass"),
           sheet: text("sheet", by === "sheet"),
           sheet_source: text("sheet_source", by === "sheet"),
+          sheet_is: by === "sheet" ? sheetIs : "",
           volume: text("volume", by === "volume"),
-          housing: text("housing", by === "sizes"),
-          inside: text("inside", by === "sizes"),
+          housing: text("housing", sizes),
+          inside: text("inside", sizes),
           share: text("share", by !== "sheet"),
           corners: text("corners"),
           cartridge: text("cartridge"),
@@ -62,8 +68,17 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
         problem={entry.problem("pace")}
       />
       <ChoiceRow label="The housing's amount by" value={by} onChange={setBy} options={WAYS} />
+      {by === "sheet" ? (
+        <ChoiceRow
+          label="The sheet's amount is"
+          value={sheetIs}
+          onChange={(value) => setSheetIs(value as typeof sheetIs)}
+          options={choicesOf("plan_fill", "sheet_is", false)}
+          problem={entry.problem("sheet_is")}
+        />
+      ) : null}
       <div className="grid gap-3 sm:grid-cols-3">
-        {by === "sizes" ? (
+        {sizes ? (
           <>
             <EntryText entry={entry} name="housing" />
             <EntryText entry={entry} name="inside" />

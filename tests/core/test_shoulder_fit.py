@@ -165,10 +165,15 @@ def test_heat_by_the_bore_at_that_temperature() -> None:
 
 @pytest.mark.parametrize(
     ("closure", "sheet", "limit", "never"),
-    [(Closure.OPEN, None, 120, 125), (Closure.SEALED, None, 80, 93), (Closure.SHIELDED, None, 80, 93), (Closure.SEALED, 110, 110, 110)],
+    [
+        (Closure.OPEN, None, 120, 125),
+        (Closure.SEALED, None, 80, (200 - 32) / 1.8),
+        (Closure.SHIELDED, None, 80, (200 - 32) / 1.8),
+        (Closure.SEALED, 110, 110, 110),
+    ],
 )
 def test_limits_of_the_trade(closure: Closure, sheet: float | None, limit: float, never: float) -> None:
-    # 93 °C is 200 °F.
+    # 200 °F, not rounded: what reads 200 °F is not over it.
     found = heating.heat_limit(closure, sheet)
     assert (found.limit_c, found.never_c) == (limit, never)
 

@@ -74,6 +74,16 @@ class StraightNumber:
     group: Group
     unread: tuple[str, ...]
 
+    @property
+    def closure_known(self) -> bool:
+        """Whether the number says open or closed: a bare one is open; one with a suffix that is not read may be anything."""
+        return self.closure is not Closure.OPEN or not self.unread
+
+    @property
+    def may_be_sealed(self) -> bool:
+        """Whether grease may be sealed in, as long as nobody said."""
+        return self.closure is not Closure.OPEN or not self.closure_known
+
 
 _CODE = re.compile(r"^\s*(?P<code>(?:60|62|63|64|160)\d{2})(?!\d)\s*(?P<rest>.*)$")
 _SEAL, _SHIELD = re.compile(r"^(?:2|1)?(?:RS|RZ|LS|RD)[RHL1]?\d*$"), re.compile(r"^(?:2)?Z{1,2}R?$")
@@ -83,12 +93,15 @@ def read_number(text: str) -> StraightNumber:
     """Read a number such as 6209-2RS1/C3.
 
     Symbols: none.
-    Valid: series 60, 62, 63, 64, 160; what a maker adds beyond seals, shields and the clearance group is given back unread.
+    Valid: series 60, 62, 63, 64, 160; what a maker adds beyond seals, shields and the clearance group is given back unread, and
+    leaves open whether it is closed; the word open, shielded or sealed beside the number settles it.
     Raises: InvalidInput for a number that is none of them.
     Source: ISO 15 series; suffixes common practice, no source.
 
     >>> read_number("6209-2RS1/C3").closure, read_number("6312 C3").group, read_number("6006 ZZ").closure
     (<Closure.SEALED: 'sealed'>, <Group.C3: 'C3'>, <Closure.SHIELDED: 'shielded'>)
+    >>> read_number("6209DDU C3").closure_known, read_number("6209 C3").closure_known, read_number("6209.2RSR").closure
+    (False, True, <Closure.SEALED: 'sealed'>)
     """
     found = _CODE.match(text.upper())
     if found is None:
@@ -96,17 +109,23 @@ def read_number(text: str) -> StraightNumber:
             "designation", f"“{text.strip()}” is no number of a deep groove ball bearing.", "for example 6209 C3, 6312-2RS, or d, D and B by hand"
         )
     closure, group, unread = Closure.OPEN, Group.CN, []
-    for part in re.split(r"[\s/,;-]+", found["rest"]):
+    said: Closure | None = None
+    for part in re.split(r"[\s/,;.-]+", found["rest"]):
         if not part:
             continue
         if part in {g.value for g in Group}:
             group = Group(part)
+        elif part.lower() in set(Closure):
+            said = Closure(part.lower())
         elif _SEAL.match(part):
             closure = Closure.SEALED
         elif _SHIELD.match(part):
             closure = Closure.SHIELDED
         else:
             unread.append(part)
+    # A word beside the number settles what no suffix tells.
+    if said is not None and (closure is Closure.OPEN or said is closure):
+        return StraightNumber(found["code"], said, group, ())
     return StraightNumber(found["code"], closure, group, tuple(unread))
 
 

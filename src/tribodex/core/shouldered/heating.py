@@ -19,6 +19,8 @@ class HeatingCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     ABOVE_THE_LIMIT = "heating.above_the_limit"
+    MELTED_UNSEEN = "heating.melted_unseen"
+    MAY_BE_ABOVE = "heating.may_be_above"
     INNER_RING_TOO_FAR_AHEAD = "heating.inner_ring_too_far_ahead"
     OVER_ITS_LIMIT = "heating.over_its_limit"
     TOO_LITTLE_ROOM = "heating.too_little_room"
@@ -29,10 +31,14 @@ ALPHA_PER_K = RING_STEEL.expansion_um_per_m_k * 1e-6
 GAP_SHARE, GAP_LEAST_MM = 0.0004, 0.010
 NO_ROOM_SHARE = 0.0002
 # Steel of ordinary rings is stable to 120 °C, never above 125; grease and seals bear 80 unless the maker's sheet says more, and never more than
-# 93 °C (200 °F) without it. Common practice, no source.
-STEEL_C, STEEL_NEVER_C, SEALED_C, SEALED_NEVER_C = 120.0, 125.0, 80.0, 93.0
+# 200 °F (93.3 °C) without it. Common practice, no source.
+STEEL_C, STEEL_NEVER_C, SEALED_C, SEALED_NEVER_C = 120.0, 125.0, 80.0, (200 - 32) / 1.8
+# What is compared with a limit is read no closer than this (K).
+READ_K = 0.05
 # A probe or crayon reads this well (K).
 PROBE_K = 3.0
+# A mark seen unmelted within so many seconds of its melt has only just melted (common practice, no source).
+SEEN_S = 10.0
 MOST_DIFFERENCE_K = 50.0
 
 
@@ -90,8 +96,8 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
     >>> r = heat_needed(b, 20, 27, heat_limit(Closure.OPEN))
     >>> round(r.value), r.verdict.word
     (103, 'goes on by hand')
-    >>> heat_needed(b, 20, 27, heat_limit(Closure.SEALED)).verdict.word
-    'too little room'
+    >>> cold = heat_needed(b, 20, 27, heat_limit(Closure.SEALED)); cold.verdict.word, cold.value, "Heat alone cannot" in cold.verdict.reason
+    ('too little room', 80.0, True)
     """
     d, gap = bearing.bore_mm, gap_wanted_mm(bearing.bore_mm)
     tight = max(interference_um, 0.0) / 1000
@@ -113,14 +119,63 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
         words = f"At {limit.limit_c:.0f} °C {um_text(at_limit * 1000)} of room is left: less than is easy. Everything laid out, straight, and quick."
         verdict = Verdict("little room", Level.WATCH, words)
     else:
-        words = f"At {limit.limit_c:.0f} °C only {um_text(max(at_limit, 0.0) * 1000)} is left. Cool the shaft, or press; the limit stays."
+        cold = limit.limit_c - (tight + max(GAP_LEAST_MM, NO_ROOM_SHARE * d)) / (ALPHA_PER_K * d)
+        left = um_text(max(at_limit, 0.0) * 1000)
+        words = (
+            f"Heat alone cannot do it: at {limit.limit_c:.0f} °C only {left} is left, and {need:.0f} °C would be needed. Cool the shaft to "
+            f"{cold:.0f} °C or below, or press; the limit stays."
+        )
         verdict = Verdict("too little room", Level.STOP, words, code=HeatingCode.TOO_LITTLE_ROOM)
-    return Result("heat_needed", "Heat the ring to", need, "°C", uncertainty=PROBE_K, verdict=verdict, working=lines)
+    # Never more than the ring may have: what would be needed beyond it stands in the working.
+    return Result("heat_needed", "Heat the ring to", min(need, limit.limit_c), "°C", uncertainty=PROBE_K, verdict=verdict, working=lines)
+
+
+def push_above_c(bore_mm: float, shaft_c: float, interference_um: float) -> float:
+    """What a ring has to have at least to be pushed on: contact, and 0.010 mm or 0.0002·d of room, whichever is larger.
+
+    >>> round(push_above_c(45, 20, 27), 1)
+    88.5
+    """
+    room = max(GAP_LEAST_MM, NO_ROOM_SHARE * bore_mm)
+    return shaft_c + (max(interference_um, 0.0) / 1000 + room) / (ALPHA_PER_K * bore_mm)
+
+
+def judge_crayon(limit: HeatLimit, rating_c: float, melted: bool, seen_s: float | None) -> Verdict:
+    """A crayon's mark: not melted, the ring is below its rating; melted, at or above it, and nothing tells how far.
+
+    A melt counts as not over only where the mark was seen unmelted within the last seconds.
+
+    >>> judge_crayon(heat_limit(Closure.SEALED), 76, False, None).word, judge_crayon(heat_limit(Closure.SEALED), 76, True, None).word
+    ('below the crayon', 'melted unseen')
+    """
+    if not melted:
+        if rating_c <= limit.limit_c + READ_K:
+            return Verdict("below the crayon", Level.GOOD, f"Below {rating_c:.0f} °C, {limit.limit_c:.0f} °C allowed.")
+        if rating_c <= limit.never_c + READ_K:
+            why = f"Below {rating_c:.0f} °C, where {limit.limit_c:.0f} °C is the limit: it may be above it. Heater off until a thermometer tells."
+            return Verdict("may be above the limit", Level.UNKNOWN, why, code=HeatingCode.MAY_BE_ABOVE)
+        why = f"A mark of {rating_c:.0f} °C says nothing of {limit.limit_c:.0f} °C: another crayon, or a thermometer."
+        return Verdict("may be above the limit", Level.UNKNOWN, why, code=HeatingCode.MAY_BE_ABOVE)
+    if rating_c > limit.never_c + READ_K:
+        return Verdict(
+            "over its limit",
+            Level.STOP,
+            f"At or above {rating_c:.0f} °C, where {limit.never_c:.0f} °C is never exceeded.",
+            code=HeatingCode.OVER_ITS_LIMIT,
+        )
+    if rating_c > limit.limit_c + READ_K:
+        return Verdict(
+            "above the limit", Level.STOP, f"At or above {rating_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.", code=HeatingCode.ABOVE_THE_LIMIT
+        )
+    if seen_s is None or seen_s > SEEN_S:
+        why = f"It melted while nobody looked: at or above {rating_c:.0f} °C, and nothing tells how far. A thermometer now, or let it cool."
+        return Verdict("melted unseen", Level.UNKNOWN, why, code=HeatingCode.MELTED_UNSEEN)
+    return Verdict("just melted", Level.WATCH, f"{rating_c:.0f} °C just reached: heater off, fit it now.")
 
 
 def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: float | None, bearing: StraightBearing, play_um: float) -> Verdict:
     """A thermometer reading against the limit; two probes also against what the clearance bears, c/(α·E), at most 50 K."""
-    if ring_c > limit.never_c:
+    if ring_c > limit.never_c + READ_K:
         gone = (
             "Its grease and seals are spoilt: scrap."
             if closure is not Closure.OPEN
@@ -129,7 +184,7 @@ def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: fl
         return Verdict(
             "over its limit", Level.STOP, f"{ring_c:.0f} °C, where {limit.never_c:.0f} °C is never exceeded. {gone}", code=HeatingCode.OVER_ITS_LIMIT
         )
-    if ring_c > limit.limit_c:
+    if ring_c > limit.limit_c + READ_K:
         return Verdict("above the limit", Level.STOP, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.", code=HeatingCode.ABOVE_THE_LIMIT)
     if outer_c is not None:
         bears = min(play_um / 1000 / (ALPHA_PER_K * bearing.outer_raceway_mm), MOST_DIFFERENCE_K) if play_um > 0 else 0.0

@@ -79,7 +79,8 @@ class KnownSizes:
         try:
             number = read_number(text)
             ball = self.groove.find(number.code)
-            sealed = number.closure is not Closure.OPEN
+            # Until somebody says so a suffix that is not read may be a seal: then the lower limits hold, and nothing is pressed in.
+            sealed = number.may_be_sealed
             return (
                 KeptBearing(
                     label=text.strip(), design=Design.BALL, bore_mm=ball.bore_mm, outside_mm=ball.outside_mm, width_mm=ball.width_mm, sealed=sealed

@@ -62,7 +62,7 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
     if parts.taper_seen:
         found.append("The number has no K; the taper was measured here and said so.")
     if parts.sealed:
-        found.append("Sealed: no leaf gets in. Mounted by the maker's turns; heated never above 93 °C (200 °F); the fill is in it.")
+        found.append("Sealed: no leaf gets in. Mounted by the maker's turns; heated never above 93.3 °C (200 °F); the fill is in it.")
     if parts.half and reference.cards[Card.A].covers(bearing):
         found.extend(_half_finding(reference, parts))
     found.extend(f"{f.label}: {f.verdict.reason}" for f in figures if f.id in STOPS and f.verdict and f.verdict.level is Level.STOP)

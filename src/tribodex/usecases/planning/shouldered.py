@@ -136,7 +136,19 @@ def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> S
     errors.expect("width", draft.width, Family.LENGTH, beside(sizes["bore"], 0.08, 2.0, "its bore is"))
     group = errors.choice(Group, draft.group, "group", found.group if found is not None else Group.CN)
     # Whether grease is sealed in decides how warm it may get: it is read from the number or asked, never assumed.
-    closure = errors.choice(Closure, draft.closure, "closure", found.closure if found is not None else None)
+    known = found.closure if found is not None and found.closure_known else None
+    if found is not None and known is None and not draft.closure.strip():
+        unread = ", ".join(found.unread)
+        errors.add(
+            "closure", f"“{unread}” is not read here: is grease sealed in? Until that is said, 80 °C is the limit.", "open, shielded or sealed"
+        )
+        return None
+    closure = errors.choice(Closure, draft.closure, "closure", known)
+    if found is not None and closure is Closure.OPEN and found.closure is not Closure.OPEN:
+        errors.add(
+            "closure", f"“{draft.designation.strip()}” says {found.closure.value}: one of the two is wrong.", f"{found.closure.value}; or the number"
+        )
+        return None
     if group is None or closure is None:
         return None
     text = draft.designation.strip()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
 from tribodex.core.job.asked import choice, length, tick, warmth, worded, words
 from tribodex.core.quantities import Shown
@@ -32,11 +32,20 @@ class ReadRing:
 
     ring_temperature: Annotated[str, warmth("Inner ring", "105 °C")]
     outer_temperature: Annotated[str, warmth("Outer ring", "70 °C", empty="no second thermometer")] = ""
+    crayon: Annotated[
+        Literal["", "not melted", "melted"],
+        choice("Read by", {"": "thermometer", "not melted": "crayon of this rating, not melted", "melted": "crayon of this rating, melted"}),
+    ] = ""
 
 
 @dataclass(frozen=True)
 class SwitchOff:
     """Heater off."""
+
+
+@dataclass(frozen=True)
+class HeatAgain:
+    """It cooled: off the shaft, and heated again."""
 
 
 @dataclass(frozen=True)
@@ -110,6 +119,7 @@ COMMANDS: tuple[type, ...] = (
     SayShaftWarmth,
     ReadRing,
     SwitchOff,
+    HeatAgain,
     RenewRing,
     ReadGaps,
     StopOn,

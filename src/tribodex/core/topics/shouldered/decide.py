@@ -11,14 +11,14 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
-from tribodex.core.shouldered.heating import contact_c, judge_reading
+from tribodex.core.shouldered.heating import contact_c, judge_crayon, judge_reading
 from tribodex.core.shouldered.retaining_ring import judge_ring
 from tribodex.core.shouldered.square import DIRECTIONS, judge_shoulder, judge_tilt, tilt_of
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
-from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
+from tribodex.core.topics.shouldered.state import Shouldered, cooled, figure, figures_now, interference, ways
 from tribodex.core.working import Level, Verdict
 
 
@@ -46,9 +46,14 @@ def decide(desk: Desk, state: Shouldered, command: Any) -> Sequence[Fact]:
             return [_ring(desk, state, plan, command)]
         case cmd.SwitchOff():
             _warming(state)
-            if not state.warmth or state.off_at is not None:
+            if not state.now or state.off_at is not None:
                 raise Refused("First a reading of the warm ring." if state.off_at is None else "The heater is off already.")
             return [ev.HeaterOff()]
+        case cmd.HeatAgain():
+            _warming(state)
+            if state.off_at is None:
+                raise Refused("The heater is not off: read on.")
+            return [ev.HeatedAgain()]
         case cmd.RenewRing():
             return [ev.RingRenewed(text(command.reason, "reason", "why another ring is taken"))]
         case cmd.ReadGaps():
@@ -122,7 +127,15 @@ def _ring(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.ReadRi
         raise Refused("First the temperature of the shaft: how warm the ring must be hangs on it.")
     ring = _temperature(command.ring_temperature, "ring_temperature")
     outer = _temperature(command.outer_temperature, "outer_temperature") if command.outer_temperature.strip() else None
+    if command.crayon:
+        return ev.RingWarmth(ring, outer, judge_crayon(plan.limit, ring, command.crayon == "melted", _seen_s(desk, state, ring)), command.crayon)
     return ev.RingWarmth(ring, outer, judge_reading(plan.limit, plan.bearing.closure, ring, outer, plan.bearing, plan.group_um.low))
+
+
+def _seen_s(desk: Desk, state: Shouldered, rating_c: float) -> float | None:
+    """Seconds since the mark of this rating was last seen unmelted; None where nobody looked."""
+    seen = [at for at, read in state.now if read.crayon == "not melted" and abs(read.ring_c - rating_c) < 0.5]
+    return (desk.moment - seen[-1]).total_seconds() if seen and desk.moment is not None else None
 
 
 def _gaps(state: Shouldered, plan: ShoulderPlan, command: cmd.ReadGaps) -> ev.GapsRead:
@@ -144,13 +157,20 @@ def _home(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.PushHo
     if state.way is not None and state.way.way is WayOn.HEAT:
         if state.spoilt is not None:
             raise Refused(f"This ring is not fitted. {state.spoilt.verdict.reason}")
-        if not state.warmth or state.shaft_c is None:
+        if not state.now or state.shaft_c is None:
             raise Refused("First a reading of the warm ring.")
         if state.off_at is None:
             raise Refused("Heater off first; demagnetise it.")
+        if (ahead := state.far_ahead) is not None:
+            raise Refused(f"Balls would press in. {ahead.verdict.reason} Read both rings again, or take another ring.")
+        if (unknown := state.now[-1][1].verdict if state.now else None) is not None and unknown.level is Level.UNKNOWN:
+            raise Refused(f"How warm it is is not known: {unknown.word}. {unknown.reason}")
         contact = contact_c(plan.bearing.bore_mm, state.shaft_c, interference(desk, plan).high)
         if (state.highest_c or 0.0) <= contact:
-            raise Refused(f"It never was warm enough to go on: {state.highest_c:.0f} °C read, {contact:.0f} °C touches.")
+            read = f"{state.highest_c:.0f} °C read" if state.highest_c is not None else "no thermometer, no melted crayon"
+            raise Refused(f"It never was warm enough to go on: {read}, {contact:.0f} °C touches.")
+        if (cold := cooled(desk, state)) is not None:
+            raise Refused(f"It has cooled: {cold[0]:.0f} °C read last, {cold[1]:.0f} °C is needed at least. Off the shaft, and heat it again.")
     return ev.PushedHome(command.text.strip() or "held until it gripped")
 
 

@@ -22,6 +22,7 @@ ANSWERS: dict[str, AnsweredBy] = {
     HeatingCode.OVER_ITS_LIMIT: AnsweredBy((ev.RingRenewed,), by_name=False, way=_NOT_FITTED),
     HeatingCode.ABOVE_THE_LIMIT: AnsweredBy((ev.HeaterOff, ev.RingRenewed), by_name=False, way="Heater off."),
     HeatingCode.INNER_RING_TOO_FAR_AHEAD: AnsweredBy((ev.RingWarmth, ev.RingRenewed), way="Let both rings come together, and read both again."),
+    **again((HeatingCode.MELTED_UNSEEN, HeatingCode.MAY_BE_ABOVE), ev.RingWarmth, ev.RingRenewed, by_name=False, way="Read it by thermometer."),
     HeatingCode.TOO_LITTLE_ROOM: AnsweredBy((ev.RingWarmth, ev.RingRenewed)),
     **again(SquareCode, ev.GapsRead, ev.ShoulderTried),
     ev.ShoulderCode.COCKED: AnsweredBy((ev.StraightOn,), by_name=False, way="The cause out, everything straight again."),
@@ -38,7 +39,7 @@ NEEDS = (
     Need(What.HELD, _ON, "Two held bearings kill each other.", unless_stopped=True),
     Need(What.ENTERED, _ON, "The second bearing meets shaft and housing at once.", if_any=True),
 )
-MADE_BY: dict[type, type] = {ev.HeaterOff: cmd.SwitchOff, ev.RingRenewed: cmd.RenewRing, ev.HeldFast: cmd.HoldFast}
+MADE_BY: dict[type, type] = {ev.HeaterOff: cmd.SwitchOff, ev.HeatedAgain: cmd.HeatAgain, ev.RingRenewed: cmd.RenewRing, ev.HeldFast: cmd.HoldFast}
 
 
 def _circle(desk: Desk, state: Shouldered, command: cmd.ReadGaps) -> Likely | None:

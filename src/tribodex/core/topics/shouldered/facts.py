@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import Literal
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.shouldered.ways import WayOn
@@ -45,16 +46,31 @@ class ShaftWarmth(Fact):
 
 @dataclass(frozen=True)
 class RingWarmth(Fact):
-    """A thermometer on the inner ring, and on the outer one where there is a second; judged against the limit."""
+    """A thermometer on the inner ring, and on the outer one where there is a second; judged against the limit.
+
+    A crayon's mark is a bracket with one end: `ring_c` is its rating then, `crayon` whether it melted. With a crayon that has not melted
+    nobody knows that the ring is warm; with one that has, nobody knows that it is not too warm.
+    """
 
     ring_c: float
     outer_c: float | None
     verdict: Verdict
+    crayon: Literal["", "not melted", "melted"] = ""
+
+    @property
+    def at_least_c(self) -> float | None:
+        """What the ring has at least (°C); None for a mark that has not melted."""
+        return None if self.crayon == "not melted" else self.ring_c
 
 
 @dataclass(frozen=True)
 class HeaterOff(Fact):
     """The heater is off and the ring demagnetised: from here on it cools."""
+
+
+@dataclass(frozen=True)
+class HeatedAgain(Fact):
+    """It cooled before it was home: off the shaft, and heated once more."""
 
 
 @dataclass(frozen=True)
@@ -133,6 +149,7 @@ FACTS: tuple[type[Fact], ...] = (
     ShaftWarmth,
     RingWarmth,
     HeaterOff,
+    HeatedAgain,
     RingRenewed,
     GapsRead,
     StoppedOn,
@@ -148,6 +165,7 @@ ShoulderedFact = (
     | ShaftWarmth
     | RingWarmth
     | HeaterOff
+    | HeatedAgain
     | RingRenewed
     | GapsRead
     | StoppedOn

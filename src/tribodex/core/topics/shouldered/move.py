@@ -9,7 +9,7 @@ from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered.decide import force_words, stage_of
 from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
-from tribodex.core.topics.shouldered.state import Shouldered, figure, figures_now, interference, ways
+from tribodex.core.topics.shouldered.state import Shouldered, cooled, figure, figures_now, interference, ways
 from tribodex.core.working import Level
 
 
@@ -70,12 +70,21 @@ def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
         return Move(Do.SAY_SHAFT_WARMTH, "Measure the temperature of the shaft", "How warm the ring must be hangs on it.")
     need = figure(figures_now(desk, state), "heat_needed")
     target = min(need.value or plan.limit.limit_c, plan.limit.limit_c)
+    if need.verdict is not None and need.verdict.level is Level.STOP and state.off_at is None and not state.now:
+        # Heat alone does not do it; a colder shaft may, or another way.
+        return stopped_by(Do.SAY_SHAFT_WARMTH, need.verdict, "Then measure the shaft again; or choose another way.")
     if state.spoilt is not None:
         return Move(Do.RENEW_RING, "Stop: this ring is not fitted", state.spoilt.verdict.reason, "Tag it; take another ring.", stops=True)
-    last = state.warmth[-1][1] if state.warmth else None
+    last = state.now[-1][1] if state.now else None
     if last is not None and last.verdict.level is Level.STOP and state.off_at is None:
         return stopped_by(Do.SWITCH_OFF, last.verdict)
-    if last is None or (state.off_at is None and last.ring_c < target - 0.5):
+    if last is not None and last.verdict.level is Level.UNKNOWN:
+        return Move(Do.READ_RING, f"Stop: {last.verdict.word}. Read it by thermometer", last.verdict.reason, "Heater off meanwhile.", stops=True)
+    if state.off_at is not None and (ahead := state.far_ahead) is not None:
+        return Move(
+            Do.READ_RING, "Stop: inner ring too far ahead. Read both again", ahead.verdict.reason, "Pushed on now its balls press in.", stops=True
+        )
+    if last is None or (state.off_at is None and (last.at_least_c or 0.0) < target - 0.5):
         return Move(
             Do.READ_RING,
             f"Heat to {target:.0f} °C, never above {plan.limit.limit_c:.0f} °C",
@@ -85,6 +94,11 @@ def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
     if state.off_at is None:
         return Move(Do.SWITCH_OFF, "Warm enough: heater off, demagnetise", "Everything laid out; gloves on; the way clear.")
     contact = contact_c(plan.bearing.bore_mm, state.shaft_c, interference(desk, plan).high)
+    if (cold := cooled(desk, state)) is not None:
+        why = f"{cold[0]:.0f} °C read last; it touches at {contact:.0f} °C, and with room to slide {cold[1]:.0f} °C is needed."
+        return Move(
+            Do.HEAT_AGAIN, "It has cooled: off the shaft, heat it again", why, "If it grips half-way nobody strikes: drawn off at once.", stops=True
+        )
     return Move(
         Do.PUSH_HOME,
         "Push it to the shoulder at once, and hold until it grips",

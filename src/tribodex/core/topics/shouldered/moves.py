@@ -13,6 +13,7 @@ class ShoulderedDo(StrEnum):
     READ_RING = "read_ring"
     SWITCH_OFF = "switch_off"
     RENEW_RING = "renew_ring"
+    HEAT_AGAIN = "heat_again"
     READ_GAPS = "read_gaps"
     PUSH_HOME = "push_home"
     TRY_SHOULDER = "try_shoulder"

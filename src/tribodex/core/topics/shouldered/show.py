@@ -36,9 +36,13 @@ def tell(fact: Any) -> str:
             return f"Shaft {fact.shaft_c:.0f} °C."
         case ev.RingWarmth():
             outer = f", outer ring {fact.outer_c:.0f} °C" if fact.outer_c is not None else ""
+            if fact.crayon:
+                return f"Crayon of {fact.ring_c:.0f} °C on the inner ring {fact.crayon}{outer}: {fact.verdict.word}."
             return f"Inner ring {fact.ring_c:.0f} °C{outer}: {fact.verdict.word}."
         case ev.HeaterOff():
             return "Heater off, demagnetised."
+        case ev.HeatedAgain():
+            return "Cooled: off the shaft, heated again."
         case ev.RingRenewed():
             return f"Another ring is taken: {fact.reason}."
         case ev.GapsRead():
@@ -66,7 +70,7 @@ def said(fact: Any) -> Any:
         case ev.ShaftWarmth():
             return cmd.SayShaftWarmth(celsius(fact.shaft_c))
         case ev.RingWarmth():
-            return cmd.ReadRing(celsius(fact.ring_c), celsius(fact.outer_c))
+            return cmd.ReadRing(celsius(fact.ring_c), celsius(fact.outer_c), fact.crayon)
         case ev.GapsRead():
             return cmd.ReadGaps(mm_each(fact.gaps_mm), mm(fact.circle_mm))
         case ev.ShoulderTried():
@@ -96,11 +100,12 @@ class WayOnView:
 
 @dataclass(frozen=True)
 class RingReading:
-    """A reading of the warm ring."""
+    """A reading of the warm ring; by a crayon whether its mark has melted."""
 
     at: datetime
     ring_c: float
     outer_c: float | None
+    crayon: str
 
 
 @dataclass(frozen=True)
@@ -159,7 +164,7 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
         contact_c=gripping.contact_c if gripping is not None else None,
         contact_at=gripping.at if gripping is not None else None,
         off=state.off_at is not None,
-        readings=tuple(RingReading(moment, read.ring_c, read.outer_c) for moment, read in state.warmth[-12:]),
+        readings=tuple(RingReading(moment, read.ring_c, read.outer_c, read.crayon) for moment, read in state.warmth[-12:]),
         reading=state.warmth[-1][1].verdict if state.warmth else None,
         gaps_mm=state.gaps.gaps_mm if state.gaps is not None else (),
         tilt_deg=tilt.towards_deg if tilt is not None else None,

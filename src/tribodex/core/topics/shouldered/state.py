@@ -10,7 +10,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.shouldered.heating import CoolingFit, HeatingCode, contact_c, learn_cooling, seconds_to_contact
+from tribodex.core.shouldered.heating import CoolingFit, HeatingCode, contact_c, learn_cooling, push_above_c, seconds_to_contact
 from tribodex.core.shouldered.ways import AdviceOn, WayOn, advise_on
 from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare.decide import fit_of
@@ -28,6 +28,8 @@ class Shouldered:
     shaft_c: float | None = None
     warmth: list[tuple[datetime, ev.RingWarmth]] = field(default_factory=list)
     off_at: datetime | None = None
+    heatings: int = 1
+    read_before: int = 0
     gaps: ev.GapsRead | None = None
     stopped: ev.StoppedOn | None = None
     times_stopped: int = 0
@@ -43,9 +45,20 @@ class Shouldered:
         return next((read for _, read in self.warmth if read.verdict.says(HeatingCode.OVER_ITS_LIMIT)), None)
 
     @property
+    def now(self) -> list[tuple[datetime, ev.RingWarmth]]:
+        """Readings of this heating."""
+        return self.warmth[self.read_before :]
+
+    @property
+    def far_ahead(self) -> ev.RingWarmth | None:
+        """The last reading of both rings, where the inner one is too far ahead; none where a later one of both is right."""
+        both = [read for _, read in self.warmth if read.outer_c is not None]
+        return both[-1] if both and both[-1].verdict.says(HeatingCode.INNER_RING_TOO_FAR_AHEAD) else None
+
+    @property
     def highest_c(self) -> float | None:
-        """The highest temperature that was read on this ring."""
-        return max((read.ring_c for _, read in self.warmth), default=None)
+        """The highest temperature that was read in this heating."""
+        return max((c for _, read in self.now if (c := read.at_least_c) is not None), default=None)
 
 
 def fold(state: Shouldered, event: Event, fact: ev.ShoulderedFact) -> None:
@@ -61,8 +74,12 @@ def fold(state: Shouldered, event: Event, fact: ev.ShoulderedFact) -> None:
             state.warmth.append((event.happened_at, fact))
         case ev.HeaterOff():
             state.off_at = event.happened_at
+        case ev.HeatedAgain():
+            # What it had at most stays known; how warm it is now has to be read.
+            state.off_at, state.heatings, state.read_before = None, state.heatings + 1, len(state.warmth)
         case ev.RingRenewed():
             state.warmth, state.off_at, state.renewed = [], None, state.renewed + 1
+            state.heatings, state.read_before = 1, 0
             state.gaps = state.home = state.shoulder = state.held = state.turned = None
         case ev.GapsRead():
             state.gaps = fact
@@ -116,6 +133,16 @@ def ways(desk: Desk, state: Shouldered) -> tuple[AdviceOn, ...]:
     return advise_on(state.planned.bearing.bore_mm, figure(found, "push_on_force"), figure(found, "heat_needed"), both_rings=both)
 
 
+def cooled(desk: Desk, state: Shouldered) -> tuple[float, float] | None:
+    """What was read last after the heater went off, and what it must have to be pushed on, where it has less; None where it is warm enough."""
+    if state.planned is None or state.shaft_c is None or state.off_at is None or not state.now:
+        return None
+    need = push_above_c(state.planned.bearing.bore_mm, state.shaft_c, interference(desk, state.planned).high)
+    last = state.now[-1][1]
+    known = last.at_least_c if last.at_least_c is not None else state.shaft_c
+    return (known, need) if known < need else None
+
+
 @dataclass(frozen=True)
 class Grip:
     """When the ring will touch its seat: at which temperature, and when; the time is None where readings do not tell."""
@@ -133,7 +160,7 @@ def grip(desk: Desk, state: Shouldered) -> Grip | None:
     if state.off_at is None:
         return Grip(contact, None, None)
     begin = state.off_at
-    after = [(moment, read.ring_c) for moment, read in state.warmth if moment >= begin]
+    after = [(moment, read.ring_c) for moment, read in state.now if moment >= begin and not read.crayon]
     if not after:
         return Grip(contact, None, None)
     cooling = learn_cooling([((moment - begin).total_seconds(), c) for moment, c in after], state.shaft_c)

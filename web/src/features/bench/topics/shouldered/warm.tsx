@@ -1,16 +1,26 @@
 /** The warm ring: shaft, readings against limit and target, heater off, and how long until it grips. */
 import { useEffect, useState } from "react";
-import { Button, VerdictMark, moment } from "../../../../ui";
+import { choicesOf, type Command } from "../../../../api";
+import { Button, ChoiceRow, VerdictMark, moment } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import { StopHere } from "./cold";
 import type { ShoulderProps } from "./panel";
+
+type ReadRing = Extract<Command, { kind: "read_ring" }>;
 
 export function Warm(props: ShoulderProps) {
   const { work, tap, refused } = props;
   const shaft = useEntry({ temperature: "" }, refused, "say_shaft_warmth");
   const ring = useEntry({ ring_temperature: "", outer_temperature: "" }, refused, "read_ring");
   const again = useEntry({ reason: "" }, refused, "renew_ring");
+  const [crayon, setCrayon] = useState<NonNullable<ReadRing["crayon"]>>("");
+  if (props.work.asks === "heat_again")
+    return (
+      <Button kind="main" data-main onClick={() => tap({ kind: "heat_again" })}>
+        Off the shaft: it is heated again
+      </Button>
+    );
   if (props.work.asks === "renew_ring")
     return (
       <div className="space-y-3">
@@ -32,7 +42,7 @@ export function Warm(props: ShoulderProps) {
     );
   return (
     <section aria-label="Warm ring" className="space-y-4">
-      {work.shaft_c === null ? (
+      {work.shaft_c === null || work.asks === "say_shaft_warmth" ? (
         <form
           className="space-y-3"
           onSubmit={(event) => {
@@ -58,11 +68,21 @@ export function Warm(props: ShoulderProps) {
             onSubmit={(event) => {
               event.preventDefault();
               const { ring_temperature = "", outer_temperature = "" } = ring.values;
-              tap({ kind: "read_ring", ring_temperature, outer_temperature });
+              tap({ kind: "read_ring", ring_temperature, outer_temperature, crayon });
               ring.clear();
             }}
           >
-            <EntryText entry={ring} name="ring_temperature" label="Thermometer on the inner ring" />
+            <ChoiceRow
+              label="Read by"
+              value={crayon}
+              onChange={(value) => setCrayon(value as typeof crayon)}
+              options={choicesOf("read_ring", "crayon")}
+            />
+            <EntryText
+              entry={ring}
+              name="ring_temperature"
+              label={crayon ? "What the crayon is made for" : "Thermometer on the inner ring"}
+            />
             <EntryText entry={ring} name="outer_temperature" label="On the outer ring (empty: none)" />
             <Button
               kind={props.work.asks === "read_ring" ? "main" : "plain"}
@@ -79,7 +99,7 @@ export function Warm(props: ShoulderProps) {
               Heater is off, demagnetised
             </Button>
           ) : null}
-          {work.off ? (
+          {work.off && props.work.asks === "push_home" ? (
             <div className="flex flex-wrap gap-3">
               <Button kind="main" data-main onClick={() => tap({ kind: "push_home", text: "" })}>
                 At its shoulder, held until it gripped
@@ -90,7 +110,9 @@ export function Warm(props: ShoulderProps) {
           <ul className="text-sm" aria-label="Readings">
             {[...work.readings].reverse().map((one) => (
               <li key={one.at}>
-                {moment(one.at)}: inner ring {one.ring_c.toFixed(0)} °C
+                {moment(one.at)}: inner ring{" "}
+                {one.crayon ? `${one.crayon === "melted" ? "at or above" : "below"} ` : ""}
+                {one.ring_c.toFixed(0)} °C
                 {one.outer_c === null ? "" : `, outer ring ${one.outer_c.toFixed(0)} °C`}
               </li>
             ))}

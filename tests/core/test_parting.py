@@ -9,6 +9,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tests.helpers import DRAFT, Bench, make_bench
+from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
@@ -251,3 +252,89 @@ def test_pressure_needs_its_unit_and_is_compared(reference: Reference) -> None:
     assert state.attempt.zero_set
     asked = state.plan.turn_range_deg
     assert asked is not None and asked.low == pytest.approx(step.travel_mm.low * 180), "everywhere the same range, from the start pressure"
+
+
+def _as_told(bench: Bench, truth: VirtualBearing, most: int = 40) -> list[NextMove]:
+    """What was said on the way, every move done as it is told, until nothing more is to be done with the nut."""
+    said: list[NextMove] = []
+    for _ in range(most):
+        now = bench.move()
+        assert isinstance(now, NextMove)
+        said.append(now)
+        if now.do is Do.TURN:
+            bench.do(cmd.TurnNut(f"{now.turn_deg}"))
+        elif now.do is Do.GAUGE:
+            bench.gauge(Phase.DRIVE_UP, truth)
+        elif now.do is Do.PARTED:
+            try:
+                bench.do(cmd.FollowLeaf(MUST, "nothing found"))
+            except Refused:
+                bench.gauge(Phase.DRIVE_UP, truth)
+        else:
+            return said
+    return said
+
+
+MUST = ("sleeve_end", "threads", "numbers", "zero")
+
+
+@pytest.mark.parametrize("clearance", [125, 118, 131])
+def test_a_sleeve_that_turns_with_the_nut_ends_test_turns(clearance: float) -> None:
+    """Clearance stays where it was whatever is turned: looked at once, one turn more, then the sleeve is seated anew."""
+    bench = make_bench(REFERENCE, ON)
+    bench.ready(VirtualBearing(clearance, 0.385, 8))
+    still = VirtualBearing(clearance, 0.0005, 8)
+    said = _as_told(bench, still)
+    assert said[-1].do is Do.RELEASE and "sleeve moves with the nut" in said[-1].headline
+    assert "wide end" in said[-1].risk and "never on the thread end" in said[-1].risk
+    assert sum(one.headline.startswith("Test turn") for one in said) <= 2 and bench.state.attempt.turns <= 4
+    assert bench.state.attempt.nut_deg * 2 / 360 < 2 * 0.9, "twice the card's 0.9 mm at most, not 11 mm"
+    with pytest.raises(Refused, match="do not agree"):
+        bench.do(cmd.Lock("1"))
+    with pytest.raises(Refused, match="seated anew"):
+        bench.do(cmd.FollowLeaf(MUST, "nothing found"))
+    # The way on: a new zero; the window stays where it was.
+    window = bench.state.window()
+    bench.do(cmd.Release("sleeve seated by light blows on its wide end"), cmd.SetZero(True))
+    assert bench.state.window() == window
+    assert _as_told(bench, VirtualBearing(clearance, 0.385, 8))[-1].do in (Do.LOCK, Do.SEE_TAB, Do.SEAT)
+
+
+def test_turning_on_does_not_dissolve_a_turn_that_brought_nothing() -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.ready(VirtualBearing(125, 0.385, 8))
+    still = VirtualBearing(125, 0.0005, 8)
+    bench.do(cmd.TurnNut("60"))
+    bench.gauge(Phase.DRIVE_UP, still)
+    for _ in range(3):
+        bench.do(cmd.TurnNut("60"))
+        bench.gauge(Phase.DRIVE_UP, still)
+        assert bench.move().stops and bench.move().do is Do.PARTED
+        with pytest.raises(Refused, match="do not agree"):
+            bench.do(cmd.Lock("1"))
+
+
+@pytest.mark.parametrize("per_degree", [0.385 * 12 / 30, 0.385 * 1.9])
+def test_another_taper_is_never_locked_before_it_was_looked_at(per_degree: float) -> None:
+    """The belief itself holds “as planned” for unlikely: nothing is locked on it."""
+    bench = make_bench(REFERENCE, ON)
+    truth = VirtualBearing(125, per_degree, 8)
+    bench.ready(truth)
+    followed = False
+    for _ in range(24):
+        now = bench.move()
+        if now.do is Do.TURN:
+            bench.do(cmd.TurnNut(f"{now.turn_deg}"))  # type: ignore[attr-defined]
+        elif now.do is Do.GAUGE:
+            bench.gauge(Phase.DRIVE_UP, truth)
+        elif now.do is Do.PARTED:
+            followed = True
+            break
+        else:
+            break
+    position = bench.state.position()
+    assert position is not None
+    if not followed:
+        share = position.explanations[Explanation.AS_PLANNED]
+        places = {g.nut_deg for g in bench.state.on_sleeve()}
+        assert now.do is Do.RELEASE or share >= 0.5 or len(places) < 2

@@ -334,7 +334,13 @@ def test_no_plan_exceeds_a_sealed_inserts_strokes(stroke: float, strokes: int | 
     """Common practice, no source: two strokes, no more; the smaller of the maker's strokes and its grams."""
     made = ShaftBench()
     said = keep.SetCare(CareWay.SEALED_INSERT, "16", gun="g", stroke=f"{stroke:.3f} g", strokes="" if strokes is None else str(strokes))
-    made.do(replace(said, amount="" if grams is None else f"{grams:.3f} g"), at="1")
+    usual = 0.005 * 160 * 40
+    try:
+        asked = replace(said, amount="" if grams is None else f"{grams:.3f} g", amount_source="its sheet")
+        made.do(asked, at="1", meant=("amount", "strokes", "stroke"))
+    except InvalidInput as refused:
+        assert refused.fields[0].name in ("amount", "strokes") and max(grams or 0, (strokes or 0) * stroke) > usual * 0.99
+        return
     plan = made.job.of(care.TOPIC, "1").plan
     assert plan is not None and plan.strokes is not None and plan.due[0].every_h == 75 and plan.due[0].every_days == 90
     if strokes is not None:

@@ -37,6 +37,11 @@ class Warmth:
 def asks_warmth(shaft: Shaft) -> bool:
     """Whether the running temperature decides for this shaft: it expands more than a ring does.
 
+    Symbols: α expansion (µm/(m·K)).
+    Valid: any shaft.
+    Raises: nothing.
+    Source: the table of materials.
+
     >>> asks_warmth(Shaft(80))
     False
     """

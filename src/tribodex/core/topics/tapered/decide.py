@@ -70,7 +70,7 @@ def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
     match command:
         case cmd.SetZero():
             may_drive(desk, state)
-            return [driving.zero(state, command)]
+            return [driving.zero(desk, state, command)]
         case cmd.TurnNut():
             return driving.turn(desk, state, command)
         case cmd.SeatNut():

@@ -14,7 +14,7 @@ from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
-from tribodex.core.topics.tapered.parting import Parted, parted
+from tribodex.core.topics.tapered.parting import Parted, Sign, parted
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, in_words
 
@@ -86,6 +86,10 @@ def _no_play(state: Tapered) -> NextMove:
 
 
 def _parted(state: Tapered, found: Parted) -> NextMove:
+    if found.again:
+        return _moves_with_the_nut(state, found)
+    if found.sign is not Sign.APART:
+        return _by_sign(state, found)
     way = "more" if found.more else "less"
     by = um_text(abs(found.read_um - found.expected_um))
     said = f"The leaf reads {um_text(found.read_um)}; the nut's turn says {um_text(found.expected_um)}, {by} {way} than it can be off."
@@ -102,6 +106,38 @@ def _parted(state: Tapered, found: Parted) -> NextMove:
         else "No test turn: the lower end of the reading is too near to what must be left."
     )
     return NextMove(Do.PARTED, headline, why, f"{test} Nothing is locked before it is known why.", points=found.explanations, stops=True)
+
+
+def _by_sign(state: Tapered, found: Parted) -> NextMove:
+    """Leaf and nut agree in every single reading, and yet it does not go as planned."""
+    read, expected = um_text(found.read_um), um_text(found.expected_um)
+    turned = f"{state.attempt.nut_deg:.0f}° in all"
+    said = {
+        Sign.NO_EFFECT: f"The leaf reads {read}; by the turns since an earlier gauging {expected} should be left: they took less than half of it.",
+        Sign.PAST_THE_CARD: f"The nut went {turned}, further than the card's largest drive-up, and the leaf still reads {read}.",
+        Sign.NOT_AS_PLANNED: f"The leaf reads {read}, the turns came to {turned}: it is less likely than not that all is as planned.",
+    }[found.sign]
+    most = state.test_turn_deg()
+    test = f"A test turn of up to {most:.0f}° comes after these looks." if most >= 2 else "No test turn."
+    why = f"{said} Look at sleeve end, threads, numbers and zero mark; a mark across sleeve and shaft shows whether the sleeve turns."
+    risk = f"{test} Nothing is turned on or locked before it is known why."
+    return NextMove(Do.PARTED, "Stop: it does not go as planned. Look before you turn", why, risk, points=found.explanations, stops=True)
+
+
+def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
+    """It was looked at, and a further turn brought nothing either."""
+    why = (
+        f"The leaf reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left: the sleeve turns or slides with the nut. Ease "
+        "the nut by hand; check shaft diameter and the sleeve's marking (metric or inch, thin shaft); wipe oil off between sleeve and shaft where "
+        "the maker says dry; look for scoring."
+    )
+    risk = (
+        "Seat the sleeve by light blows with a soft drift on its wide end, never on the thread end: that lets it go. A flat tool may lie in the "
+        "slit only while the nut is turned by hand: not wedged, out before anybody strikes. No end in reach: take it down. Then say “start again” "
+        "and set a new, tap-tested zero: the window stays, the angle counts anew."
+    )
+    headline = "Stop: the sleeve moves with the nut. Seat it, and set the zero anew"
+    return NextMove(Do.RELEASE, headline, why, risk, points=found.explanations, stops=True)
 
 
 def _without_window(state: Tapered) -> NextMove:

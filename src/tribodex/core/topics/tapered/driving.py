@@ -29,7 +29,7 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, Verdict
 
 
-def zero(state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
+def zero(desk: Desk, state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
     """The nut stands at its zero point."""
     plan = state.plan
     if state.attempt.zero_set:
@@ -54,7 +54,7 @@ def zero(state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
                 "the start pressure of the plan or of the maker's sheet",
             )
         planned = plan.hydraulic.start_pressure_mpa
-        if planned is not None and not planned.low / START_FACTOR <= pressure <= START_FACTOR * planned.high:
+        if planned is not None and not desk.correcting and not planned.low / START_FACTOR <= pressure <= START_FACTOR * planned.high:
             over = pressure > planned.high
             how = "the bearing went further up before the indicator stood at zero: let the pressure off, release, and start again"
             raise InvalidInput.at(
@@ -175,6 +175,8 @@ def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
     found = parted(state)
     if found is None:
         raise Refused("Leaf and nut agree: there is nothing to decide between them.")
+    if found.again:
+        raise Refused("It was looked at once, and a further turn brought nothing: the sleeve is seated anew, and the zero set again.")
     if not found.confirmed:
         raise Refused("First gauge once more where the nut stands: one reading may be wrong, two that agree are not.")
     unknown = [check for check in command.checks if check not in CHECKS]

@@ -1,17 +1,28 @@
-"""Leaf and nut do not agree: what is left to explain it, what tells the explanations apart, and how far a test may go."""
+"""Leaf and nut do not agree: what is left to explain it, what tells the explanations apart, and how far a test may go.
+
+Three signs beside a reading outside its band: turns that brought nothing (the sleeve turns or slides with the nut), travel past the
+card's largest with the reduction not reached, and a belief that holds “as planned” for less likely than not.
+"""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.adviser.reading import SHARED_SD_UM
+from tribodex.core.mounting.drive_up import reduction_per_degree_um
+from tribodex.core.mounting.elastic import effective_ratio
+from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.state import Tapered
 
 # A reading outside the 99 % band of what the nut says has parted from it.
 BAND_99 = 2.576
+# A turn that should have taken less than this tells nothing (µm; common practice, no source); as planned, or hardly.
+TELLS_UM, LIKELY = 15.0, 0.5
 # An explanation with less than this share is not named.
 WORTH_NAMING = 0.03
 
@@ -34,9 +45,21 @@ WORDS = {
 }
 
 
+class Sign(StrEnum):
+    """What says that leaf and nut do not agree."""
+
+    APART = "a reading outside its band"
+    NO_EFFECT = "turns that brought nothing"
+    PAST_THE_CARD = "past the card's travel"
+    NOT_AS_PLANNED = "hardly as planned"
+
+
 @dataclass(frozen=True)
 class Parted:
-    """The last gauging and what the nut said it should be (µm). `confirmed`: a second gauging in the same place agrees with it."""
+    """The last gauging and what the nut said it should be (µm). `confirmed`: a second gauging in the same place agrees with it.
+
+    `again`: it was looked at once, the leaf was followed, and a further turn brought nothing either: the sleeve moves with the nut.
+    """
 
     gauging: Gauging
     read_um: float
@@ -44,6 +67,8 @@ class Parted:
     reach_um: float
     confirmed: bool
     left: tuple[Explanation, ...]
+    sign: Sign = Sign.APART
+    again: bool = False
 
     @property
     def more(self) -> bool:
@@ -74,11 +99,89 @@ def parted(state: Tapered) -> Parted | None:
     last = found[-1]
     said = apart(state, last)
     if said is None or abs(said[0] - said[1]) <= said[2]:
-        return None
+        return _by_other_signs(state, found, said)
     before = [g for g in found[:-1] if g.closed and abs(g.nut_deg - last.nut_deg) < 1e-6]
+    again = state.attempt.followed > 0 and no_effect(state, found) is not None
     return Parted(
-        gauging=last, read_um=said[0], expected_um=said[1], reach_um=said[2], confirmed=bool(before) and _agree(before[-1], last), left=_left(state)
+        gauging=last,
+        read_um=said[0],
+        expected_um=said[1],
+        reach_um=said[2],
+        confirmed=again or (bool(before) and _agree(before[-1], last)),
+        left=_left(state),
+        sign=Sign.NO_EFFECT if again else Sign.APART,
+        again=again,
     )
+
+
+def _by_other_signs(state: Tapered, found: Sequence[Gauging], said: tuple[float, float, float] | None) -> Parted | None:
+    last, followed = found[-1], state.attempt.followed > 0
+    assert last.closed is not None  # asked by parted()
+    read = last.closed.summary.mean_um
+    expected = no_effect(state, found)
+    if expected is not None:
+        sign = Sign.NO_EFFECT
+    elif not followed and past_the_card(state):
+        sign, expected = Sign.PAST_THE_CARD, said[1] if said is not None else read
+    elif not followed and hardly_as_planned(state, found):
+        sign, expected = Sign.NOT_AS_PLANNED, said[1] if said is not None else read
+    else:
+        return None
+    reach = said[2] if said is not None else 0.0
+    return Parted(
+        gauging=last,
+        read_um=read,
+        expected_um=expected,
+        reach_um=reach,
+        confirmed=True,
+        left=_left(state),
+        sign=sign,
+        again=followed and sign is Sign.NO_EFFECT,
+    )
+
+
+def no_effect(state: Tapered, found: Sequence[Gauging]) -> float | None:
+    """What should be left after the turns between two gaugings that took less than half of what they should, beyond their error; else None (µm).
+
+    Counted from a tested zero, past the seating turn; a turn that should have taken less than 15 µm, or two leaf steps, tells nothing.
+    """
+    nut, attempt, last = state.plan.nut, state.attempt, found[-1]
+    if nut is None or last.closed is None or attempt.zero not in (ZeroPoint.FIRM, ZeroPoint.START_PRESSURE):
+        return None
+    bearing = state.plan.bearing
+    per_degree = reduction_per_degree_um(effective_ratio(bearing, state.plan.shaft), bearing.taper.slope, nut.pitch_mm)
+    seating, seating_sd = seating_degrees(attempt.zero, nut.pitch_mm)
+    bears = seating + 2 * seating_sd
+    steps = [cell.bracket.width_um for cell in last.cells(state.plan) if cell.bracket.closed]
+    least = max(TELLS_UM, 2 * max(steps, default=0.0))
+    for before in reversed(found[:-1]):
+        if before.closed is None or before.where is not last.where:
+            continue
+        should = per_degree * (max(0.0, last.nut_deg - bears) - max(0.0, before.nut_deg - bears))
+        if should < least:
+            continue
+        taken = before.closed.summary.mean_um - last.closed.summary.mean_um
+        error = 2 * math.hypot(before.closed.summary.sd_um, last.closed.summary.sd_um, SHARED_SD_UM)
+        return before.closed.summary.mean_um - should if taken + error < should / 2 else None
+    return None
+
+
+def past_the_card(state: Tapered) -> bool:
+    """Whether the nut went further than the card's largest drive-up, the sleeve's closing added where it counts from hand-tight, and the leaf
+    still stands above the window.
+    """
+    asked, window, says, nut = state.plan.turn_range_deg, state.window(), state.leaf_says(), state.plan.nut
+    if asked is None or window is None or says is None or nut is None or says.since_deg > 0:
+        return False
+    mean, sd = seating_degrees(state.attempt.zero, nut.pitch_mm)
+    return state.attempt.nut_deg > asked.high + mean + 2 * sd and says.mean_um - says.uncertainty_um > window.high_um
+
+
+def hardly_as_planned(state: Tapered, found: Sequence[Gauging]) -> bool:
+    """Whether, after two gaugings with a turn between, it is less likely than not that everything is as planned."""
+    position = state.position()
+    places = {round(gauging.nut_deg, 3) for gauging in found if gauging.closed is not None}
+    return position is not None and len(places) >= 2 and position.explanations.get(Explanation.AS_PLANNED, 1.0) < LIKELY
 
 
 def _agree(one: Gauging, other: Gauging) -> bool:

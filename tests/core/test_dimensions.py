@@ -50,11 +50,25 @@ def test_a_mark_that_moves_takes_its_dimensions_with_it(bench: ShaftBench) -> No
 def test_the_sleeve_starts_so_that_the_bearing_ends_on_its_mark(bench: ShaftBench) -> None:
     """By hand: thread end to ring, half of the width, and what the bearing still travels up the sleeve."""
     bench.do(line.LaySleeve("1", "12 mm"))
+    assert "thread end of the sleeve, End 1" not in of(bench), "on which side its nut stands was not said"
+    assert any("its sleeve is not marked out" in note for note in notes(bench))
+    bench.do(line.LaySleeve("1", "12 mm", "away from the datum", at_zero=True))
     laid = bench.desk().of(TOPIC).laid["1"]
     found = of(bench)["thread end of the sleeve, End 1"]
     half = PLAN.bearing.width_mm / 2
     assert found.to_mm.low == pytest.approx(200 + 12 + half + laid.drive_up_mm.low)
     assert found.to_mm.high == pytest.approx(200 + 12 + half + laid.drive_up_mm.high) and found.to_mm.high > found.to_mm.low
+    # Read at rest the sleeve has still to close: up to 0.05 mm of play over the taper.
+    bench.do(line.LaySleeve("1", "12 mm", "away from the datum"))
+    rest = of(bench)["thread end of the sleeve, End 1"]
+    assert rest.to_mm.low == pytest.approx(found.to_mm.low) and rest.to_mm.high == pytest.approx(found.to_mm.high + 0.6)
+    # The nut on the other side: as far on that side; rings that are thicker near the datum hold the bearing off its mark.
+    bench.do(line.LaySleeve("1", "12 mm", "towards the datum", at_zero=True))
+    other = of(bench)["thread end of the sleeve, End 1"]
+    assert other.to_mm.low == pytest.approx(400 - found.to_mm.high) and other.to_mm.high == pytest.approx(400 - found.to_mm.low)
+    bench.do(line.SayRings("1", "62 mm", "22 mm", ""))
+    shifted = of(bench)["thread end of the sleeve, End 1"]
+    assert shifted.to_mm.low == pytest.approx(other.to_mm.low + 11)
 
 
 def test_what_is_too_small_to_draw_stands_beside(bench: ShaftBench) -> None:

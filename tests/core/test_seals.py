@@ -23,7 +23,7 @@ from tribodex.core.job.commands import ConfirmGate, Correct, SetStageAside, Sign
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, judge_lip, lip_side
 from tribodex.core.seals.large import LOOP_MM, backwards, pressing_order, steps_of, warm_up
-from tribodex.core.seals.material import chamfer_length, judge_material, judge_play, labyrinth_play, lip_speed
+from tribodex.core.seals.material import chamfer_length, judge_material, judge_play, labyrinth_back, labyrinth_play, lip_speed
 from tribodex.core.seals.v_ring import SQUEEZED_MM, judge_set, set_width, sheet_span
 from tribodex.core.topics import large_seal, seals, stock
 from tribodex.core.topics.large_seal import commands as big
@@ -111,7 +111,7 @@ def test_a_labyrinth_is_set_against_the_growth_and_then_purged(bench: ShaftBench
 
 def test_growth_that_is_not_known_is_said_and_does_not_pass_for_room() -> None:
     assert labyrinth_play(None).verdict.level is Level.UNKNOWN  # type: ignore[union-attr]
-    assert judge_play(labyrinth_play(None), 3, 3).level is Level.UNKNOWN
+    assert judge_play(labyrinth_play(None), labyrinth_back(None), 3, 3).level is Level.UNKNOWN
 
 
 @pytest.mark.parametrize(
@@ -308,8 +308,17 @@ def test_a_lip_is_right_only_as_its_purpose_asks(kind: SealKind, purpose: Purpos
 
 @given(st.floats(-5, 5), st.floats(0, 5))
 def test_play_is_growth_and_half_a_millimetre(low: float, more: float) -> None:
-    found = labyrinth_play(Span(low, low + more))
-    assert found.value == pytest.approx(max(low + more, -low, 0) + 0.5, abs=0.006)
+    """Each side for what moves towards it: by the signed growth, away from the fixed bearing and back."""
+    away, back = labyrinth_play(Span(low, low + more)), labyrinth_back(Span(low, low + more))
+    assert away.value == pytest.approx(max(low + more, 0) + 0.5, abs=0.006)
+    assert back.value == pytest.approx(max(-low, 0) + 0.5, abs=0.006)
+
+
+def test_each_side_of_a_labyrinth_is_judged_for_what_moves_towards_it() -> None:
+    """Grows 0.2, moves back 1.2: 0.7 away from the fixed bearing and 1.7 towards it; the other way round it hits."""
+    asked = labyrinth_play(Span(-1.2, 0.2)), labyrinth_back(Span(-1.2, 0.2))
+    assert judge_play(*asked, 0.7, 1.7).level is Level.GOOD
+    assert judge_play(*asked, 1.7, 0.5).level is Level.STOP
 
 
 # --- Large rings. -----------------------------------------------------------------------------------------------------------------------

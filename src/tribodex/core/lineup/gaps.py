@@ -7,6 +7,7 @@ from enum import StrEnum
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats
+from tribodex.core.lineup.growth import margin_mm
 from tribodex.core.lineup.placing import FIXED_REST_MM
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
@@ -17,6 +18,7 @@ class RingGapCode(StrEnum):
 
     DOES_NOT_FLOAT = "ring_gap.does_not_float"
     GROWTH_NOT_KNOWN = "ring_gap.growth_not_known"
+    FIXED_OR_FLOATING = "ring_gap.fixed_or_floating"
     HARD_AGAINST_ONE_SIDE = "ring_gap.hard_against_one_side"
     NOT_HELD = "ring_gap.not_held"
     TOO_LITTLE_ROOM = "ring_gap.too_little_room"
@@ -24,6 +26,8 @@ class RingGapCode(StrEnum):
 
 # Nearer than this a floating ring stands against its side (mm); off its plan by more than this it is said (mm). Common practice, no source.
 HARD_MM = 0.1
+# Below this a difference is none (mm).
+ROUND_MM = 1e-6
 OFF_PLAN_MM = 0.5
 CAUSES = "The centre was not measured, the drive-up was not allowed for, or a second ring is in."
 
@@ -57,6 +61,11 @@ def ring_gaps(toward_mm: float, away_mm: float, floats: Floats, growth: Span | N
         else:
             verdict = Verdict("held", Level.GOOD, f"{travel_text(total)} in all, up to {travel_text(FIXED_REST_MM)} for a fixed bearing.")
         return Result("ring_gaps", "Room beside the outer ring", round(total, 3), "mm", verdict=verdict, working=(line,))
+    if floats is Floats.UNKNOWN:
+        why = "Both gaps stand in the record. Say first whether this bearing holds the shaft."
+        line = Line("rest", "both gaps", "towards + away", f"{number(toward_mm)} + {number(away_mm)}", total, "mm", "gauged")
+        verdict = Verdict("fixed or floating?", Level.UNKNOWN, why, code=RingGapCode.FIXED_OR_FLOATING)
+        return Result("ring_gaps", "Room beside the outer ring", round(total, 3), "mm", verdict=verdict, working=(line,))
     low, high = (growth.low, growth.high) if growth is not None else (0.0, 0.0)
     cold, hot = toward_mm + min(low, 0.0), away_mm - max(high, 0.0)
     least = min(cold, hot)
@@ -89,19 +98,19 @@ def _floating(toward_mm: float, away_mm: float, least_mm: float, growth: Span | 
             f"Only {travel_text(toward_mm + away_mm)} in all: it is held, and two held bearings kill each other.",
             code=RingGapCode.DOES_NOT_FLOAT,
         )
-    if least_mm < 0:
-        return Verdict(
-            "too little room",
-            Level.STOP,
-            f"The growth closes it and {travel_text(-least_mm)} more: shift the housing. {CAUSES}",
-            code=RingGapCode.TOO_LITTLE_ROOM,
-        )
     if min(toward_mm, away_mm) < HARD_MM:
         return Verdict(
             "hard against one side",
             Level.STOP,
             f"{travel_text(min(toward_mm, away_mm))} on one side: shift the housing. {CAUSES}",
             code=RingGapCode.HARD_AGAINST_ONE_SIDE,
+        )
+    if least_mm <= ROUND_MM and growth is not None:
+        return Verdict(
+            "too little room",
+            Level.STOP,
+            f"The growth closes it{f' and {travel_text(-least_mm)} more' if least_mm < -ROUND_MM else ''}: shift the housing. {CAUSES}",
+            code=RingGapCode.TOO_LITTLE_ROOM,
         )
     if growth is None:
         return Verdict(
@@ -110,4 +119,6 @@ def _floating(toward_mm: float, away_mm: float, least_mm: float, growth: Span | 
             "Both gaps stand in the record; whether they are enough hangs on the growth of the shaft.",
             code=RingGapCode.GROWTH_NOT_KNOWN,
         )
+    if least_mm < margin_mm(growth) - ROUND_MM:
+        return Verdict("barely room", Level.WATCH, f"Only {travel_text(least_mm)} is left at the least: shift the housing if it can be.")
     return Verdict("floats", Level.GOOD, f"{travel_text(least_mm)} is left at the least.")

@@ -15,12 +15,27 @@ class GrowthCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     NOT_ENOUGH_ROOM = "growth.not_enough_room"
+    PINNED = "growth.pinned"
     RUBS = "growth.rubs"
 
 
 # Expansion, 1e-6/K (handbook values, from memory).
 EXPANSION = {"steel": 11.5, "stainless": 16.5, "cast_iron": 10.5, "concrete": 11.0, "aluminium": 23.5}
-MARGIN_MM = 0.2
+MARGIN_MM, MARGIN_SHARE = 0.2, 0.1
+
+
+def margin_mm(growth: Span) -> float:
+    """What has to be left at each end, hot and cold: 0.2 mm, or a tenth of what the shaft moves, whichever is larger.
+
+    Symbols: g growth, least to most (mm).
+    Valid: any shaft.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> margin_mm(Span(0, 1.0)), round(margin_mm(Span(-1.0, 3.0)), 2)
+    (0.2, 0.4)
+    """
+    return max(MARGIN_MM, MARGIN_SHARE * (growth.high - growth.low))
 
 
 @dataclass(frozen=True)
@@ -99,7 +114,7 @@ def place_float(room_mm: float, growth: Span, offset_mm: float | None = None) ->
              f"{number(room_mm / 2)} + {number(at)} - {number(growth.high)}", far, "mm", "practice"),
     )  # fmt: skip
     way = "in the middle" if abs(at) < 0.05 else f"{travel_text(abs(at))} {'towards' if at > 0 else 'away from'} the fixed bearing"
-    if least < 0:
+    if least <= 0:
         lacking = growth.high - growth.low - room_mm
         more = f" {travel_text(lacking)} of room is lacking however it is placed." if lacking > 0 else " Placed as computed it has room."
         verdict = Verdict(
@@ -108,11 +123,40 @@ def place_float(room_mm: float, growth: Span, offset_mm: float | None = None) ->
             f"{travel_text(-least)} short at one end: the bearing is pushed apart.{more}",
             code=GrowthCode.NOT_ENOUGH_ROOM,
         )
-    elif least < MARGIN_MM:
+    elif least < margin_mm(growth):
         verdict = Verdict("barely room", Level.WATCH, f"Only {travel_text(least)} is left at one end: a mark set by hand is no better.")
     else:
         verdict = Verdict("room to float", Level.GOOD, f"Set it {way}: {travel_text(near)} left cold, {travel_text(far)} left hot.")
     return Result("float_offset", "Floating bearing, offset towards the fixed one", round(at, 3), "mm", verdict=verdict, working=lines)
+
+
+def end_play(play_mm: float, growth: Span, outer_faces: bool) -> Result:
+    """What is left of the end play of a cross-located pair: held at the outer faces warming closes it, held at the inner faces it opens.
+
+    Symbols: play in all, cold, as measured (mm); g growth between the bearings (mm).
+    Valid: each bearing holds one way; the shaft is pushed to and fro against a dial.
+    Raises: InvalidInput for a play below zero.
+    Source: by geometry.
+
+    >>> end_play(1.0, Span(0, 0.55), True).verdict.word, end_play(0.4, Span(0, 0.55), True).verdict.word
+    ('play left', 'no play left')
+    >>> end_play(0.3, Span(-0.4, 0.5), False).verdict.word
+    'no play left'
+    """
+    if play_mm < 0:
+        raise InvalidInput.at("play", "An end play is zero or above.", "pushed to and fro, with a dial, mm")
+    closes = max(0.0, growth.high if outer_faces else -growth.low)
+    least = round(play_mm - closes, 4)
+    when = "hottest" if outer_faces else "coldest"
+    if least <= 0:
+        why = f"{travel_text(play_mm)} of end play, {travel_text(closes)} is taken when {when}: both bearings are pinned. Set them further apart."
+        verdict = Verdict("no play left", Level.STOP, why, code=GrowthCode.PINNED)
+    elif least < margin_mm(growth):
+        verdict = Verdict("barely any play", Level.WATCH, f"Only {travel_text(least)} is left when {when}.")
+    else:
+        verdict = Verdict("play left", Level.GOOD, f"{travel_text(least)} is left when {when}.")
+    line = Line("play", "least end play", "play - what closes it", f"{number(play_mm)} - {number(closes)}", least, "mm", "gauged")
+    return Result("end_play", "End play of the pair, least", least, "mm", verdict=verdict, working=(line,))
 
 
 def gap_left(gap_mm: float, growth: Span, towards: bool, name: str = "gap") -> Result:
@@ -131,7 +175,12 @@ def gap_left(gap_mm: float, growth: Span, towards: bool, name: str = "gap") -> R
     closes = growth.high if towards else -growth.low
     least = round(gap_mm - max(0.0, closes), 4)
     if least <= 0:
-        verdict = Verdict("rubs", Level.STOP, f"The growth is {travel_text(-least)} more than the gap: it rubs. Set it wider.", code=GrowthCode.RUBS)
+        verdict = Verdict(
+            "rubs",
+            Level.STOP,
+            f"The growth takes all of the gap{f' and {travel_text(-least)} more' if least < 0 else ''}: it rubs. Set it wider.",
+            code=GrowthCode.RUBS,
+        )
     elif least < MARGIN_MM:
         verdict = Verdict("close", Level.WATCH, f"Only {travel_text(least)} is left when hottest.")
     else:

@@ -44,27 +44,53 @@ FORGIVES_DEG: dict[Kind | StraightKind, float] = {
     StraightKind.INSERT_BALL: 2.0,
 }
 LABYRINTH_DEG = 0.3
+# Play of a loose sleeve on its shaft (mm on diameter; common practice, no source).
+SLEEVE_PLAY_MM = 0.05
+NO_TRAVEL = Span(0.0, 0.0)
 
 
-def start_position(a_mm: float, drive_up_mm: Span, width_mm: float) -> Result:
+def closing_travel(slope: float, play_mm: float = SLEEVE_PLAY_MM) -> Span:
+    """What ring or sleeve may move while the slit sleeve closes on its shaft: nothing up to the play of the sleeve over the taper.
+
+    Symbols: play of the sleeve on its shaft (mm on diameter), t taper on diameter; travel (mm).
+    Valid: from lying loose to the tap-tested zero.
+    Raises: nothing.
+    Source: by geometry; the play is common practice, no source.
+
+    >>> round(closing_travel(1 / 12).high, 2), round(closing_travel(1 / 30).high, 2)
+    (0.6, 1.5)
+    """
+    return Span(0.0, play_mm / slope)
+
+
+def start_position(a_mm: float, drive_up_mm: Span, width_mm: float, closing_mm: Span = NO_TRAVEL, shift_mm: float = 0.0) -> Result:
     """Where the bearing's centre will be from the sleeve's thread end, once it is driven up.
 
-    Symbols: a sleeve's thread end to the ring's near face, laid on at rest (mm); s drive-up, a range (mm); B width (mm).
-    Valid: adapter sleeves, ring centred in its width; a taken at the zero from which s counts. Not for withdrawal sleeves.
+    Symbols: a sleeve's thread end to the ring's near face (mm); s drive-up, a range (mm); B width (mm); c closing travel still to come
+    (mm), none where a was read at the zero from which s counts; shift of the bearing off its centre mark by its rings (mm).
+    Valid: adapter sleeves, ring centred in its width. Not for withdrawal sleeves.
     Raises: InvalidInput for a distance below zero.
-    Source: a + s + B/2, by geometry.
+    Source: a + c + s + B/2, by geometry.
 
     >>> r = start_position(12.0, Span(0.6, 0.75), 40); r.value, r.value_to
     (32.6, 32.75)
+    >>> start_position(12.0, Span(0.6, 0.75), 40, Span(0, 0.6)).value_to
+    33.35
     """
     if a_mm < 0:
         raise InvalidInput.at(
             "sleeve_to_ring", "The ring's face lies on the sleeve; the distance is not below zero.", "thread end to the ring's near face"
         )
-    low, high = a_mm + drive_up_mm.low + width_mm / 2, a_mm + drive_up_mm.high + width_mm / 2
-    line = Line("x", "sleeve's thread end to the bearing's centre", "a + s + B/2",
-                f"{number(a_mm)} + {number(drive_up_mm.low)}…{number(drive_up_mm.high)} + {number(width_mm)}/2", low, "mm", "practice")  # fmt: skip
-    note = f"Set the sleeve's thread end {number((low + high) / 2)} mm from the centre mark, on the nut's side."
+    low = a_mm + closing_mm.low + drive_up_mm.low + width_mm / 2
+    high = a_mm + closing_mm.high + drive_up_mm.high + width_mm / 2
+    moves = f"{number(closing_mm.low + drive_up_mm.low)}…{number(closing_mm.high + drive_up_mm.high)}"
+    line = Line("x", "sleeve's thread end to the bearing's centre", "a + c + s + B/2" if closing_mm.high else "a + s + B/2",
+                f"{number(a_mm)} + {moves} + {number(width_mm)}/2", low, "mm", "practice")  # fmt: skip
+    note = f"Set the sleeve's thread end {number((low + high) / 2)} mm from where the centre comes, on the nut's side."
+    if closing_mm.high:
+        note += " While the sleeve closes ring or sleeve may move: measure again at the tap-tested zero, and put it right while all is loose."
+    if abs(shift_mm) >= 0.05:
+        note += f" By its rings the centre comes {travel_text(abs(shift_mm))} off its mark, {'away from' if shift_mm > 0 else 'towards'} the datum."
     return Result("start_position", "Sleeve end to the bearing's centre", round(low, 3), "mm", value_to=round(high, 3), working=(line,), note=note)
 
 
@@ -105,7 +131,7 @@ def ring_rest(seat_mm: float, width_mm: float, near_rings_mm: Sequence[float], f
         )
     elif floats is Floats.HELD:
         verdict = Verdict("held", Level.GOOD, f"{travel_text(max(rest, 0.0))} of room, up to {travel_text(FIXED_REST_MM)} for a fixed bearing.")
-    elif floats is Floats.SEAT and rest <= FIXED_REST_MM:
+    elif floats in (Floats.SEAT, Floats.HOUSING) and rest <= FIXED_REST_MM:
         verdict = Verdict(
             "held by mistake",
             Level.STOP,
@@ -122,6 +148,11 @@ def ring_rest(seat_mm: float, width_mm: float, near_rings_mm: Sequence[float], f
         )
     elif floats is Floats.UNKNOWN:
         verdict = Verdict("fixed or floating?", Level.UNKNOWN, "Say first whether this bearing holds the shaft.", code=PlacingCode.FIXED_OR_FLOATING)
+    elif floats is Floats.CROSS and rest <= 0:
+        why = "A bearing of a cross-located pair holds one way only: without any room it holds both. Take a ring out, or set the pair apart."
+        verdict = Verdict("held both ways", Level.STOP, why, code=PlacingCode.HELD_BY_MISTAKE)
+    elif floats is Floats.CROSS:
+        verdict = Verdict("holds one way", Level.GOOD, f"{travel_text(rest)} of room; whether it is enough tells the end play of the pair.")
     else:
         verdict = Verdict("free", Level.GOOD, f"{travel_text(rest)} of room along the shaft.")
     note = f"The centre is shifted by {travel_text(abs(shift))}, away from the thicker side." if abs(shift) >= 0.05 else ""

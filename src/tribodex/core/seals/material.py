@@ -163,10 +163,14 @@ def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Resu
     return Result("chamfer", "Lead-in chamfer", round(length, 2), "mm", verdict=verdict, working=(line,))
 
 
-def labyrinth_play(growth: Span | None) -> Result:
-    """Gap beside the ring of a labyrinth towards which the shaft grows: growth + 0.5 mm at the least, 0.5 mm on the other side.
+# Beside what the rotating half moves, on either side (mm; common practice, no source).
+LABYRINTH_MM = 0.5
 
-    Symbols: g growth from the fixed bearing to this seal (mm), above zero away from it; None not known.
+
+def labyrinth_play(growth: Span | None) -> Result:
+    """Gap of a labyrinth in front of its rotating half, on the side away from the fixed bearing: what it moves that way + 0.5 mm.
+
+    Symbols: g signed growth from the fixed bearing to this *seal* (mm), above zero away from it; None not known.
     Valid: purged labyrinths set in the groove of a housing.
     Raises: nothing.
     Source: common practice, no source.
@@ -174,36 +178,45 @@ def labyrinth_play(growth: Span | None) -> Result:
     >>> r = labyrinth_play(Span(0, 0.9)); r.value, labyrinth_play(None).value is None
     (1.4, True)
     """
+    return _play("labyrinth_play", "Gap away from the fixed bearing", growth, growth.high if growth is not None else 0.0, "g_max")
+
+
+def labyrinth_back(growth: Span | None) -> Result:
+    """Gap of a labyrinth on the side towards the fixed bearing: what its rotating half moves back, where the base is the warmer one, + 0.5 mm.
+
+    Symbols: as labyrinth_play.
+    Valid: as labyrinth_play.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> labyrinth_back(Span(0, 0.9)).value, labyrinth_back(Span(-1.2, 0.2)).value
+    (0.5, 1.7)
+    """
+    return _play("labyrinth_back", "Gap towards the fixed bearing", growth, -growth.low if growth is not None else 0.0, "-g_min")
+
+
+def _play(name: str, label: str, growth: Span | None, moves: float, symbol: str) -> Result:
     if growth is None:
         why = "Growth between the bearings is not known: say temperatures at Line up, or set it in the middle and look when it is hot."
-        return Result(
-            "labyrinth_play",
-            "Gap towards which the shaft grows",
-            None,
-            "mm",
-            note=why,
-            verdict=Verdict("growth not known", Level.UNKNOWN, why, code=SealCode.GROWTH_NOT_KNOWN),
-        )
-    most = max(growth.high, -growth.low, 0.0)
-    line = Line("s", "at the least", "g + 0.5", f"{number(most)} + {LABYRINTH_MM:g}", most + LABYRINTH_MM, "mm", "practice")
-    note = f"{LABYRINTH_MM:g} mm on the other side. Halves pressed together evenly; both sides alike."
-    return Result("labyrinth_play", "Gap towards which the shaft grows", round(most + LABYRINTH_MM, 2), "mm", working=(line,), note=note)
+        verdict = Verdict("growth not known", Level.UNKNOWN, why, code=SealCode.GROWTH_NOT_KNOWN)
+        return Result(name, label, None, "mm", note=why, verdict=verdict)
+    most = max(moves, 0.0)
+    line = Line("s", "at the least", f"max(0, {symbol}) + 0.5", f"{number(most)} + {LABYRINTH_MM:g}", most + LABYRINTH_MM, "mm", "practice")
+    note = "Halves pressed together evenly; both sides alike."
+    return Result(name, label, round(most + LABYRINTH_MM, 2), "mm", working=(line,), note=note)
 
 
-LABYRINTH_MM = 0.5
+def judge_play(away: Result, back: Result, away_mm: float, back_mm: float) -> Verdict:
+    """Gaps of a labyrinth as they were set, each side for what moves towards it. Source: common practice, no source.
 
-
-def judge_play(asked: Result, toward_growth_mm: float, other_mm: float) -> Verdict:
-    """Gaps of a labyrinth as they were set. Source: common practice, no source.
-
-    >>> judge_play(labyrinth_play(Span(0, 0.9)), 1.5, 0.6).word, judge_play(labyrinth_play(Span(0, 0.9)), 1.0, 1.1).word
+    >>> asked = labyrinth_play(Span(0, 0.9)), labyrinth_back(Span(0, 0.9))
+    >>> judge_play(*asked, 1.5, 0.6).word, judge_play(*asked, 1.0, 1.1).word
     ('room on both sides', 'too little room')
     """
-    if asked.value is None:
-        return Verdict("growth not known", Level.UNKNOWN, asked.note, code=SealCode.GROWTH_NOT_KNOWN)
-    if toward_growth_mm < asked.value - 0.05 or other_mm < LABYRINTH_MM - 0.05:
-        said = f"{number(toward_growth_mm)} and {number(other_mm)} mm, {number(asked.value)} and {LABYRINTH_MM:g} mm are asked"
-        return Verdict("too little room", Level.STOP, f"{said}: it rubs when the shaft is warm.", code=SealCode.TOO_LITTLE_ROOM)
-    return Verdict(
-        "room on both sides", Level.GOOD, f"{number(toward_growth_mm)} and {number(other_mm)} mm of {number(asked.value)} and {LABYRINTH_MM:g}."
-    )
+    if away.value is None or back.value is None:
+        return Verdict("growth not known", Level.UNKNOWN, away.note, code=SealCode.GROWTH_NOT_KNOWN)
+    said = f"{number(away_mm)} mm away from the fixed bearing and {number(back_mm)} mm towards it"
+    asked = f"{number(away.value)} and {number(back.value)} mm"
+    if away_mm < away.value - 0.05 or back_mm < back.value - 0.05:
+        return Verdict("too little room", Level.STOP, f"{said}, {asked} are asked: it rubs when the shaft has moved.", code=SealCode.TOO_LITTLE_ROOM)
+    return Verdict("room on both sides", Level.GOOD, f"{said}, of {asked}.")

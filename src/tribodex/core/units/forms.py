@@ -139,9 +139,13 @@ def float_room(toward_mm: float, away_mm: float, growth_mm: float | None) -> Res
         Line("t", "room towards the fixed unit", "", "", toward_mm, "mm", "gauged"),
         Line("a", "room away from it", "", "", away_mm, "mm", "gauged"),
     ]
+    # Above zero it grows away from the fixed unit; below zero, where the base is the warmer one, towards it.
+    shrinks = growth_mm is not None and growth_mm < 0
+    room, moves = (toward_mm, -growth_mm) if shrinks and growth_mm is not None else (away_mm, growth_mm or 0.0)
+    side = "towards" if shrinks else "away from"
     if growth_mm is not None:
-        left = away_mm - growth_mm
-        lines.append(Line("m", "left when it runs warm", "a - g", f"{number(away_mm)} - {number(growth_mm)}", left, "mm", "practice"))
+        symbol = "t + g" if shrinks else "a - g"
+        lines.append(Line("m", "left when it has moved", symbol, f"{number(room)} - {number(moves)}", room - moves, "mm", "practice"))
     if min(toward_mm, away_mm) <= 0.05:
         verdict = Verdict(
             "hard against one side",
@@ -151,16 +155,13 @@ def float_room(toward_mm: float, away_mm: float, growth_mm: float | None) -> Res
         )
     elif growth_mm is None:
         verdict = Verdict("growth not known", Level.WATCH, "Room on both sides; whether it is enough hangs on the growth: work it out under Line up.")
-    elif away_mm - growth_mm < 0:
-        lack = growth_mm - away_mm
-        verdict = Verdict(
-            "too little room",
-            Level.STOP,
-            f"{travel_text(lack)} are lacking away from the fixed unit: shift it towards the fixed one.",
-            code=FloatCode.TOO_LITTLE_ROOM,
-        )
-    elif away_mm - growth_mm < 0.25 * growth_mm:
-        verdict = Verdict("scarce room", Level.WATCH, f"{travel_text(away_mm - growth_mm)} left when warm: shift it a little towards the fixed unit.")
+    elif room - moves <= 0:
+        lack = moves - room
+        other = "away from" if shrinks else "towards"
+        why = f"{travel_text(lack)} are lacking {side} the fixed unit, or nothing is left: shift it {other} the fixed one."
+        verdict = Verdict("too little room", Level.STOP, why, code=FloatCode.TOO_LITTLE_ROOM)
+    elif room - moves < max(0.25 * moves, 0.2):
+        verdict = Verdict("scarce room", Level.WATCH, f"{travel_text(room - moves)} left {side} the fixed unit when it has moved.")
     else:
-        verdict = Verdict("room enough", Level.GOOD, f"{travel_text(away_mm - growth_mm)} left when it runs warm.")
+        verdict = Verdict("room enough", Level.GOOD, f"{travel_text(room - moves)} left when it runs warm.")
     return Result("float_room", "Room along the shaft", toward_mm + away_mm, "mm", verdict=verdict, working=tuple(lines))

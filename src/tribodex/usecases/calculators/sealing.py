@@ -8,7 +8,7 @@ from pydantic import Field
 
 from tribodex.core.components.bands import Span
 from tribodex.core.seals.large import ROOM_C, pressing_order, warm_up
-from tribodex.core.seals.material import chamfer_length, judge_material, labyrinth_play, lip_speed
+from tribodex.core.seals.material import chamfer_length, judge_material, labyrinth_back, labyrinth_play, lip_speed
 from tribodex.core.seals.v_ring import Held, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.working import Level, Result, Verdict
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
@@ -88,7 +88,8 @@ def _lead(_: Reference, inputs: LeadInputs) -> Answer:
 
 
 def _play(_: Reference, inputs: PlayInputs) -> Answer:
-    return Answer("labyrinth-play", (labyrinth_play(Span(-inputs.shrinks_mm, inputs.growth_mm)),))
+    moves = Span(-inputs.shrinks_mm, inputs.growth_mm)
+    return Answer("labyrinth-play", (labyrinth_play(moves), labyrinth_back(moves)))
 
 
 def _v_ring(reference: Reference, inputs: VRingInputs) -> Answer:

@@ -22,7 +22,7 @@ from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.topics.bolts.plan import planned
 from tribodex.core.topics.bolts.state import BASE, CAP, Closing, Joint
-from tribodex.core.topics.lineup.state import growth_of
+from tribodex.core.topics.lineup.state import growth_of, offset_of
 from tribodex.core.working import Level, Result, Verdict
 
 
@@ -187,7 +187,7 @@ def _gaps(desk: Desk, state: Closing, command: cmd.ReadRingGaps) -> ev.RingGapsR
 def gaps_result(desk: Desk, toward_mm: float, away_mm: float) -> Result:
     """Gaps beside the outer ring of this place, against what the shaft line says."""
     line = desk.job.of(lineup.TOPIC, SHAFT)
-    growth = growth_of(desk, line)
+    growth = growth_of(desk, line, desk.at if desk.floats(desk.at) in (Floats.SEAT, Floats.HOUSING) else None)
     reach = Span(growth.value, growth.value_to) if growth is not None and growth.value is not None and growth.value_to is not None else None
     return ring_gaps(toward_mm, away_mm, desk.floats(desk.at), reach, planned_gap(desk))
 
@@ -195,11 +195,11 @@ def gaps_result(desk: Desk, toward_mm: float, away_mm: float) -> Result:
 def planned_gap(desk: Desk) -> float | None:
     """The gap towards the other bearing as it was placed at the shaft line (mm); None where nobody placed it."""
     line, fitted = desk.job.of(lineup.TOPIC, SHAFT), desk.fitted(desk.at)
-    rings = line.rings.get(desk.at)
-    if rings is None or fitted is None or line.offset is None or desk.floats(desk.at) not in (Floats.SEAT, Floats.HOUSING):
+    rings, set_at = line.rings.get(desk.at), offset_of(desk, line, desk.at)
+    if rings is None or fitted is None or set_at is None or desk.floats(desk.at) not in (Floats.SEAT, Floats.HOUSING):
         return None
     room = rings.seat_mm - fitted.bearing.width_mm - sum((*rings.near_mm, *rings.far_mm))
-    return round(room / 2 - line.offset.offset_mm, 3)
+    return round(room / 2 - set_at.offset_mm, 3)
 
 
 def _looked(command: cmd.LookRubbing) -> ev.RubbingLooked:

@@ -28,6 +28,7 @@ TOPIC: Topic[ShaftState] = Topic(
         ev.FloatSaid: cmd.SayFloat,
         ev.RingsSaid: cmd.SayRings,
         ev.SleeveLaid: cmd.LaySleeve,
+        ev.EndPlayRead: cmd.ReadEndPlay,
         ev.OffsetSet: cmd.SetOffset,
         ev.GapSaid: cmd.SayGap,
         ev.FeetSaid: cmd.SayFeet,

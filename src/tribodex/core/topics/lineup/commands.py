@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
 from tribodex.core.job.asked import choice, length, same, tick, warmth, worded, words
 from tribodex.core.lineup.floating import Floats, Groove
 from tribodex.core.quantities import Shown
+from tribodex.core.topics.lineup.facts import NutSide
 
 _PLACE = words("Bearing", stays=True)
 
@@ -46,11 +47,28 @@ class SayRings:
 
 @dataclass(frozen=True)
 class LaySleeve:
-    """The bearing is laid on its sleeve at rest: thread end to the ring's near face. The drive-up is the plan's unless given."""
+    """The bearing is laid on its sleeve: thread end to the ring's near face. The drive-up is the plan's unless given.
+
+    Read at rest the sleeve has still to close; at the tap-tested zero it has. The mark-out needs the side of the nut.
+    """
 
     place: Annotated[str, _PLACE]
     sleeve_to_ring: Annotated[str, length("Bearing laid on: sleeve's thread end to the ring's near face", "22 mm")]
+    nut_side: Annotated[NutSide, choice("Its nut is", {"": "not said", **same("towards the datum", "away from the datum")})] = ""
+    at_zero: Annotated[bool, tick("Read at the tap-tested zero")] = False
     drive_up: Annotated[str, length("Drive-up to come", "0.7 mm", empty="the plan's")] = ""
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class ReadEndPlay:
+    """The end play of a cross-located pair, cold, pushed to and fro against a dial."""
+
+    play: Annotated[str, length("End play, cold, to and fro", "1.2 mm")]
+    faces: Annotated[
+        Literal["outer", "inner"],
+        choice("The pair holds at", {"outer": "the outer faces: warming closes it", "inner": "the inner faces: warming opens it"}),
+    ]
     shown: Shown = ""
 
 
@@ -73,6 +91,7 @@ class SetOffset:
 
     offset: Annotated[str, length("Floating bearing, from the middle of its seat", "2 mm")]
     away: Annotated[bool, tick("Away from the fixed bearing")] = False
+    place: Annotated[str, _PLACE] = ""
     shown: Shown = ""
 
 
@@ -123,6 +142,7 @@ COMMANDS: tuple[type, ...] = (
     SayMark,
     SayRings,
     LaySleeve,
+    ReadEndPlay,
     SayRunning,
     SetOffset,
     SayGap,

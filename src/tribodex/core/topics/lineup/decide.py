@@ -7,6 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from tribodex.core.components.bands import Span
+from tribodex.core.components.bearing import Bearing, Taper
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
@@ -14,18 +15,19 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats, groove_conflict
 from tribodex.core.lineup.growth import EXPANSION, Case
+from tribodex.core.lineup.placing import NO_TRAVEL, closing_travel
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
 from tribodex.core.topics.lineup.moves import LineupDo as Do
-from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, growth_of, results
+from tribodex.core.topics.lineup.state import ShaftState, conflict, crossed, floating_places, growth_of, results
 from tribodex.core.working import Level
 
 
 def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     # Where there is one bearing it need not be named: what is said is kept under its own name, never under none.
-    if getattr(command, "place", None) is not None:
+    if getattr(command, "place", None) is not None and not isinstance(command, cmd.SetOffset):
         command = replace(command, place=desk.job.placed(command.place))
     match command:
         case cmd.SayFloat():
@@ -43,7 +45,15 @@ def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
             return [_running(command)]
         case cmd.SetOffset():
             mm = _mm(command.offset, "offset", (0, 50_000), command.shown)
-            return [ev.OffsetSet(-mm if command.away else mm, command.offset.strip())]
+            floating = floating_places(desk)
+            if len(floating) > 1 and command.place not in floating:
+                names = ", ".join(desk.job.place(place).name for place in floating)
+                raise InvalidInput.at("place", "Several bearings float here: which one was set?", names)
+            return [ev.OffsetSet(-mm if command.away else mm, command.offset.strip(), command.place if len(floating) > 1 else "")]
+        case cmd.ReadEndPlay():
+            if len(crossed(desk)) < 2:
+                raise Refused("End play belongs to a pair that is cross-located: two bearings, each holds one way.")
+            return [ev.EndPlayRead(_mm(command.play, "play", (0, 50_000), command.shown), command.faces == "outer", command.play.strip())]
         case cmd.SayGap():
             return [
                 ev.GapSaid(text(command.name, "name", "for example labyrinth"), _mm(command.gap, "gap", (0, 100_000), command.shown), command.closes)
@@ -101,7 +111,16 @@ def _laid(desk: Desk, command: cmd.LaySleeve) -> ev.SleeveLaid:
     else:
         raise InvalidInput.at("drive_up", "The plan says no drive-up for this bearing.", "the drive-up to come, for example 0.6 mm")
     to_ring = _mm(command.sleeve_to_ring, "sleeve_to_ring", (0, 500_000), command.shown)
-    return ev.SleeveLaid(command.place, to_ring, drive_up, fitted.bearing.width_mm, command.sleeve_to_ring.strip())
+    taper = fitted.bearing.taper if isinstance(fitted.bearing, Bearing) else Taper.ONE_IN_12
+    return ev.SleeveLaid(
+        place=command.place,
+        to_ring_mm=to_ring,
+        drive_up_mm=drive_up,
+        width_mm=fitted.bearing.width_mm,
+        typed=command.sleeve_to_ring.strip(),
+        closing_mm=NO_TRAVEL if command.at_zero else closing_travel(taper.slope),
+        nut_side=command.nut_side,
+    )
 
 
 def _running(command: cmd.SayRunning) -> ev.RunningSaid:
@@ -120,8 +139,8 @@ def _running(command: cmd.SayRunning) -> ev.RunningSaid:
 
 
 def computed(desk: Desk, state: ShaftState, floating: str) -> bool:
-    """Whether the floating bearing can be placed: its seat with its rings, and the growth, are known."""
-    return floating in state.rings and growth_of(desk, state) is not None
+    """Whether a floating bearing can be placed: its seat with its rings, and the growth, are known."""
+    return floating in state.rings and growth_of(desk, state, floating) is not None
 
 
 def move(desk: Desk, state: ShaftState) -> Move:
@@ -135,14 +154,31 @@ def move(desk: Desk, state: ShaftState) -> Move:
     if stop := next((r for r in results(desk, state) if r.verdict is not None and r.verdict.level is Level.STOP), None):
         assert stop.verdict is not None  # it was just looked for
         return Move(Do.MEND, f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason, stops=True)
-    floating = floating_place(desk)
-    if len(desk.job.places) > 1 and floating is not None:
+    if (asked := _still_asked(desk, state)) is not None:
+        return asked
+    return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
+
+
+def _still_asked(desk: Desk, state: ShaftState) -> Move | None:
+    """What is still to be said before every end has its room; None where it has, or where nothing floats."""
+    if len(desk.job.places) < 2:
+        return None
+    for floating in floating_places(desk):
         name = desk.job.place(floating).name
         missing = next((p for p in desk.job.places if state.at_mm(p.id) is None), None)
         if missing is not None:
             return Move(Do.SAY_MARK, f"{missing.name}: centre mark from the datum", "From a shoulder or an end of the shaft that stays where it is.")
         if floating not in state.rings:
             return Move(Do.SAY_RINGS, f"{name}: housing seat and rings", "Seat width less bearing and rings is the room to float.")
-        if growth_of(desk, state) is None:
+        if growth_of(desk, state, floating) is None:
             return Move(Do.SAY_RUNNING, "Temperatures: mounted, running, base", "The shaft grows against its base; the floating bearing follows.")
-    return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
+    if len(pair := crossed(desk)) > 1:
+        if any(state.at_mm(place) is None for place in pair):
+            first = next(desk.job.place(place).name for place in pair if state.at_mm(place) is None)
+            return Move(Do.SAY_MARK, f"{first}: centre mark from the datum", "What the pair grows by goes with its distance.")
+        if state.running is None:
+            return Move(Do.SAY_RUNNING, "Temperatures: mounted, running, base", "The shaft grows against its base: the pair is pinned, or set free.")
+        if state.end_play is None:
+            why = "A pair that is cross-located has no bearing that floats: its end play is what the growth has to go into."
+            return Move(Do.READ_END_PLAY, "End play of the pair, cold, pushed to and fro", why)
+    return None

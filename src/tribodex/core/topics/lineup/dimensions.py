@@ -10,7 +10,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import travel_text
-from tribodex.core.topics.lineup.state import ShaftState, floating_place, growth_of
+from tribodex.core.topics.lineup.state import ShaftState, crossed, floating_places, growth_of, offset_of, shift_mm
 
 Along = Literal["shaft", "part", "mark", "sleeve", "span"]
 
@@ -63,28 +63,40 @@ def _to(kind: Along, name: str, from_mm: float, to_mm: float) -> Dimension:
 
 
 def sleeve_ends_mm(state: ShaftState, place: str) -> Span | None:
-    """Where the sleeve's thread end has to lie so that the bearing ends on its mark; None while mark or sleeve are not known."""
+    """Where the sleeve's thread end has to lie, on its nut's side, so that the bearing ends where its mark and its rings want it.
+
+    None while mark, sleeve or the side of the nut are not known.
+    """
     laid, at = state.laid.get(place), state.at_mm(place)
-    if laid is None or at is None:
+    if laid is None or at is None or not laid.nut_side:
         return None
-    reach = laid.to_ring_mm + laid.width_mm / 2
-    return Span(at + reach + laid.drive_up_mm.low, at + reach + laid.drive_up_mm.high)
+    reach, centre = laid.to_ring_mm + laid.width_mm / 2, at + shift_mm(state, place)
+    near, far = (reach + laid.closing_mm.low + laid.drive_up_mm.low, reach + laid.closing_mm.high + laid.drive_up_mm.high)
+    return Span(centre + near, centre + far) if laid.nut_side == "away from the datum" else Span(centre - far, centre - near)
 
 
 def beside(desk: Desk, state: ShaftState) -> tuple[Beside, ...]:
     """Rings, float and gaps in words, bearing by bearing."""
     found: list[Beside] = []
-    floating, growth = floating_place(desk), growth_of(desk, state)
     for place in desk.job.places:
         found.append(Beside(place.id, desk.floats(place.id).words))
         if (rings := state.rings.get(place.id)) is not None:
             near, far = (_rings(side) for side in (rings.near_mm, rings.far_mm))
             found.append(Beside(place.id, f"seat {travel_text(rings.seat_mm)} wide; rings on the side of the datum {near}, far side {far}"))
-        if place.id == floating and state.offset is not None:
-            way = "towards" if state.offset.offset_mm >= 0 else "away from"
-            found.append(Beside(place.id, f"set {travel_text(abs(state.offset.offset_mm))} {way} the fixed bearing"))
-    if growth is not None and growth.value is not None and growth.value_to is not None:
-        found.append(Beside("", f"growth between the bearings {travel_text(growth.value)} to {travel_text(growth.value_to)}"))
+        if place.id in floating_places(desk) and (set_at := offset_of(desk, state, place.id)) is not None:
+            way = "towards" if set_at.offset_mm >= 0 else "away from"
+            found.append(Beside(place.id, f"set {travel_text(abs(set_at.offset_mm))} {way} the fixed bearing"))
+        if (laid := state.laid.get(place.id)) is not None and not laid.nut_side:
+            found.append(Beside(place.id, "on which side its nut stands is not said: its sleeve is not marked out"))
+        if abs(shift_mm(state, place.id)) >= 0.05:
+            off = "away from" if shift_mm(state, place.id) > 0 else "towards"
+            found.append(Beside(place.id, f"by its rings {travel_text(abs(shift_mm(state, place.id)))} off its mark, {off} the datum"))
+    several = len(floating_places(desk)) > 1
+    for at in floating_places(desk) or crossed(desk)[:1]:
+        growth = growth_of(desk, state, at)
+        if growth is not None and growth.value is not None and growth.value_to is not None:
+            whose = at if several else ""
+            found.append(Beside(whose, f"growth between the bearings {travel_text(growth.value)} to {travel_text(growth.value_to)}"))
     found += [Beside("", f"{gap.name}: {travel_text(gap.mm)} now, growth {'closes' if gap.closes else 'opens'} it") for gap in state.gaps.values()]
     if not any(desk.floats(place.id) is not Floats.UNKNOWN for place in desk.job.places):
         found.append(Beside("", "which bearing is fixed is not said yet"))

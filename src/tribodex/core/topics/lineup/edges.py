@@ -7,13 +7,13 @@ from enum import StrEnum
 from tribodex.core.job.asked import AT_REST, FOOT, OUT_OF_LINE, OVER, RUNNING, SHAFT_WARM, Family, Likely
 from tribodex.core.job.expected import always, between, by_size, fitted_there
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.proofs import Claim, What, not_yet
+from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.readback import numbers_in
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup.decide import computed
-from tribodex.core.topics.lineup.state import ShaftState, conflict, floating_place, results
+from tribodex.core.topics.lineup.state import ShaftState, conflict, crossed, end_play_left, float_at, floating_places, results
 from tribodex.core.working import Level, Verdict
 
 STAGE = "line_up"
@@ -45,6 +45,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SayRunning, "running_base"): always(RUNNING),
     (cmd.SayRunning, "start_shaft"): always(SHAFT_WARM),
     (cmd.SayRunning, "cold"): between(-60.0, 60.0, "it is the coldest standstill"),
+    (cmd.ReadEndPlay, "play"): between(0.0, 10.0, "end play is tenths to millimetres"),
     (cmd.SetOffset, "offset"): between(0.0, 30.0, "a floating ring stands off the middle by millimetres"),
     (cmd.SayGap, "gap"): between(0.0, 30.0, "gaps beside a shaft are millimetres"),
     (cmd.SayFeet, "gaps"): always(FOOT),
@@ -84,13 +85,21 @@ def _held(desk: Desk) -> Verdict:
 
 
 def _float(desk: Desk, state: ShaftState) -> Verdict:
-    floating = floating_place(desk)
-    if floating is None:
-        where = [place.id for place in desk.job.places if desk.floats(place.id) in (Floats.SEAT, Floats.HOUSING)]
-        if len(where) < 2 and not any(desk.floats(place.id) is Floats.CROSS for place in desk.job.places):
-            return Verdict("inside", Level.GOOD, "Nothing floats in a seat or a housing here.")
-        why = "Several bearings float, or two hold one way each: growth towards each is worked out by hand here, and written down."
-        return not_yet(why, LineUpCode.NOT_COMPUTED)
-    if not computed(desk, state, floating):
-        return not_yet("Housing seat with its rings, and temperatures, are not known together.", LineUpCode.NOT_COMPUTED)
-    return Verdict("computed", Level.GOOD, "From growth over the running states, and the room beside the bearing.")
+    floating, pair = floating_places(desk), crossed(desk)
+    if not floating and len(pair) < 2:
+        return Verdict("inside", Level.GOOD, "Nothing floats in a seat or a housing here.")
+    found = []
+    for place in floating:
+        if not computed(desk, state, place):
+            name = desk.job.place(place).name
+            return not_yet(f"{name}: housing seat with its rings, and temperatures, are not known together.", LineUpCode.NOT_COMPUTED)
+        found.append(float_at(desk, state, place))
+    if len(pair) > 1:
+        left = end_play_left(desk, state)
+        if left is None:
+            return not_yet("End play of the pair, and temperatures, are not known together.", LineUpCode.NOT_COMPUTED)
+        found.append(left)
+    bad = worst([result.verdict for result in found if result is not None and result.verdict is not None])
+    if bad is not None and bad.level is not Level.GOOD:
+        return bad
+    return Verdict("computed", Level.GOOD, "From growth over the running states, and the room at every end, hot and cold.")

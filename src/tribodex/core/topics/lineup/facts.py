@@ -9,7 +9,9 @@ from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Fact
 from tribodex.core.lineup.floating import Floats, Groove
 from tribodex.core.lineup.growth import Case
+from tribodex.core.lineup.placing import NO_TRAVEL
 
+NutSide = Literal["", "towards the datum", "away from the datum"]
 PartKind = Literal["coupling", "pulley", "gear", "rotor", "step"]
 
 
@@ -72,16 +74,31 @@ class RingsSaid(Fact):
 
 @dataclass(frozen=True)
 class SleeveLaid(Fact):
-    """The bearing laid on its sleeve at rest: the sleeve's thread end to the ring's near face (mm), with the drive-up to come."""
+    """The bearing laid on its sleeve: the sleeve's thread end to the ring's near face (mm), with the drive-up to come.
+
+    `closing_mm` is the travel while the sleeve still closes, none at the tap-tested zero; `nut_side` where the nut stands, empty where
+    nobody said.
+    """
 
     place: str
     to_ring_mm: float
     drive_up_mm: Span
     width_mm: float
     typed: str
+    closing_mm: Span = NO_TRAVEL
+    nut_side: NutSide = ""
 
     def about(self) -> str:
         return self.place
+
+
+@dataclass(frozen=True)
+class EndPlayRead(Fact):
+    """The end play of a cross-located pair, cold, pushed to and fro (mm); held at the outer faces of its rings, or at the inner ones."""
+
+    play_mm: float
+    outer_faces: bool
+    typed: str
 
 
 @dataclass(frozen=True)
@@ -96,10 +113,14 @@ class RunningSaid(Fact):
 
 @dataclass(frozen=True)
 class OffsetSet(Fact):
-    """Where the floating bearing was set in its seat, towards the fixed one (mm; below zero away from it)."""
+    """Where a floating bearing was set in its seat, towards the fixed one (mm; below zero away from it). `place` where several float."""
 
     offset_mm: float
     typed: str
+    place: str = ""
+
+    def about(self) -> str:
+        return self.place
 
 
 @dataclass(frozen=True)
@@ -157,6 +178,7 @@ FACTS: tuple[type[Fact], ...] = (
     FloatSaid,
     RingsSaid,
     SleeveLaid,
+    EndPlayRead,
     RunningSaid,
     OffsetSet,
     GapSaid,
@@ -164,4 +186,6 @@ FACTS: tuple[type[Fact], ...] = (
     AlignmentRead,
     BoltHolesSaid,
 )
-LineupFact = ShaftPlanned | FloatSaid | RingsSaid | SleeveLaid | RunningSaid | OffsetSet | GapSaid | FeetSaid | AlignmentRead | BoltHolesSaid
+LineupFact = (
+    ShaftPlanned | FloatSaid | RingsSaid | SleeveLaid | EndPlayRead | RunningSaid | OffsetSet | GapSaid | FeetSaid | AlignmentRead | BoltHolesSaid
+)

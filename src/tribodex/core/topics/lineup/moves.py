@@ -12,4 +12,5 @@ class LineupDo(StrEnum):
     SAY_MARK = "say_mark"
     SAY_RINGS = "say_rings"
     SAY_RUNNING = "say_running"
+    READ_END_PLAY = "read_end_play"
     MEND = "mend"

@@ -35,13 +35,18 @@ def tell(fact: Any) -> str:
         case ev.RingsSaid():
             return f"Bearing {fact.place}: seat {fact.seat_mm:g} mm, rings near {_sum(fact.near_mm)}, far {_sum(fact.far_mm)} mm."
         case ev.SleeveLaid():
-            return f"Bearing {fact.place} laid on its sleeve: thread end to ring {fact.to_ring_mm:g} mm."
+            nut = f", nut {fact.nut_side}" if fact.nut_side else ""
+            read = "at rest" if fact.closing_mm.high else "at the zero"
+            return f"Bearing {fact.place} laid on its sleeve{nut}: thread end to ring {fact.to_ring_mm:g} mm, {read}."
+        case ev.EndPlayRead():
+            return f"End play of the pair {fact.play_mm:g} mm, held at the {'outer' if fact.outer_faces else 'inner'} faces."
         case ev.RunningSaid():
             cases = "; ".join(f"{c.name}: shaft {c.shaft_c:g} °C, base {c.base_c:g} °C" for c in fact.cases)
             return f"Mounted at {fact.mount_c:g} °C, {fact.shaft_material} on {fact.base_material}; {cases}."
         case ev.OffsetSet():
             way = "towards" if fact.offset_mm >= 0 else "away from"
-            return f"Floating bearing set {abs(fact.offset_mm):g} mm {way} the fixed one."
+            which = f"Bearing {fact.place}" if fact.place else "Floating bearing"
+            return f"{which} set {abs(fact.offset_mm):g} mm {way} the fixed one."
         case ev.GapSaid():
             return f"Gap {fact.name}: {fact.mm:g} mm, growth {'closes' if fact.closes else 'opens'} it."
         case ev.FeetSaid():
@@ -62,9 +67,11 @@ def said(fact: Any) -> Any:
         case ev.RingsSaid():
             return cmd.SayRings(fact.place, mm(fact.seat_mm), mm_each(fact.near_mm), mm_each(fact.far_mm))
         case ev.SleeveLaid():
-            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm))
+            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm), fact.nut_side, fact.closing_mm.high == 0)
+        case ev.EndPlayRead():
+            return cmd.ReadEndPlay(mm(fact.play_mm), "outer" if fact.outer_faces else "inner")
         case ev.OffsetSet():
-            return cmd.SetOffset(mm(abs(fact.offset_mm)), fact.offset_mm < 0)
+            return cmd.SetOffset(mm(abs(fact.offset_mm)), fact.offset_mm < 0, fact.place)
         case ev.GapSaid():
             return cmd.SayGap(fact.name, mm(fact.mm), fact.closes)
         case ev.FeetSaid():

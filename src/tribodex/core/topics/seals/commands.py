@@ -78,8 +78,8 @@ class PlaceLabyrinth:
     """Gaps of a labyrinth."""
 
     side: Annotated[Side, _SIDE]
-    growth_side: Annotated[str, length("Gap towards which the shaft grows", "2.0 mm")]
-    other: Annotated[str, length("Gap on the other side", "1.0 mm")]
+    growth_side: Annotated[str, length("Gap away from the fixed bearing", "2.0 mm")]
+    other: Annotated[str, length("Gap towards the fixed bearing", "1.0 mm")]
     screws: Annotated[bool, tick("Its set screws are tight")]
     shown: Shown = ""
 

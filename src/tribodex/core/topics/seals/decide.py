@@ -16,7 +16,16 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, read_length
 from tribodex.core.seals.kinds import SETTING, LipSide, SealKind, judge_lip, lip_why
-from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, judge_play, judge_warmth, labyrinth_play, lip_speed
+from tribodex.core.seals.material import (
+    SealMaterials,
+    chamfer_length,
+    judge_material,
+    judge_play,
+    judge_warmth,
+    labyrinth_back,
+    labyrinth_play,
+    lip_speed,
+)
 from tribodex.core.seals.v_ring import Held, VRings, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.topics import lineup
 from tribodex.core.topics.lineup.state import growth_of
@@ -99,7 +108,7 @@ def _planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
         figures.append(lead)
         verdicts += [lead.verdict] if lead.verdict is not None else []
     if command.seal is SealKind.LABYRINTH:
-        figures.append(play_asked(desk))
+        figures.extend(play_asked(desk))
     typed = {k: str(v) for k, v in asdict(command).items() if v}
     return ev.SealPlan(
         kind=command.seal,
@@ -129,13 +138,14 @@ def _sheet(command: cmd.PlanSeals) -> Span | None:
     return sheet_span(least, most)
 
 
-def play_asked(desk: Desk) -> Result:
-    """Gap of a labyrinth here: with the growth of the shaft where this bearing floats; the fixed one does not move."""
-    if desk.floats(desk.at) is Floats.HELD:
-        return labyrinth_play(Span(0.0, 0.0))
-    growth = growth_of(desk, desk.job.of(lineup.TOPIC, SHAFT))
-    known = growth is not None and growth.value is not None and growth.value_to is not None
-    return labyrinth_play(Span(growth.value, growth.value_to) if known and growth is not None else None)  # type: ignore[arg-type]
+def play_asked(desk: Desk) -> tuple[Result, Result]:
+    """Gaps of a labyrinth here, away from the fixed bearing and towards it: by the signed growth where this bearing floats."""
+    moves: Span | None = Span(0.0, 0.0)
+    if desk.floats(desk.at) is not Floats.HELD:
+        growth = growth_of(desk, desk.job.of(lineup.TOPIC, SHAFT), desk.at)
+        known = growth is not None and growth.value is not None and growth.value_to is not None
+        moves = Span(growth.value, growth.value_to) if known and growth is not None else None  # type: ignore[arg-type]
+    return labyrinth_play(moves), labyrinth_back(moves)
 
 
 def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:
@@ -160,7 +170,7 @@ def _placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.La
     if plan.kind is not SealKind.LABYRINTH:
         raise Refused("Only a labyrinth ring has gaps to set.")
     gaps = [read_length(said, name, LengthUnit.MM, GAP_UM, command.shown, zero=True).mm for name, said in _gaps(command)]
-    verdict = judge_play(play_asked(desk), gaps[0], gaps[1])
+    verdict = judge_play(*play_asked(desk), gaps[0], gaps[1])
     if verdict.level is Level.GOOD and not command.screws:
         verdict = Verdict(
             "screws loose", Level.STOP, "Its set screws come tight once the gaps are right, before the grease.", code=SealWorkCode.SCREWS_LOOSE
@@ -266,9 +276,9 @@ def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
 
 
 def _place(desk: Desk, state: Seals, side: ev.Side) -> Move:
-    said, asked = state.sides[side].placed, play_asked(desk)
+    said, (away, back) = state.sides[side].placed, play_asked(desk)
     if said is not None:
         return stopped_by(Do.PLACE_LABYRINTH, said.verdict)
-    gap = f"{asked.value:.1f} mm" if asked.value is not None else "not known"
-    why = f"Towards which the shaft grows {gap}, 0.5 mm on the other side; then its set screws."
-    return Move(Do.PLACE_LABYRINTH, f"Set the {side} labyrinth in its groove", why, asked.note if asked.value is None else "")
+    far, near = (f"{gap.value:.1f} mm" if gap.value is not None else "not known" for gap in (away, back))
+    why = f"In front of its rotating half: {far} away from the fixed bearing, {near} towards it; then its set screws."
+    return Move(Do.PLACE_LABYRINTH, f"Set the {side} labyrinth in its groove", why, away.note if away.value is None else "")

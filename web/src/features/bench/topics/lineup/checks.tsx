@@ -5,16 +5,49 @@ import { ChoiceRow, Tick } from "../../../../ui";
 import { PlaceForm } from "./place-form";
 import type { LineUpProps } from "./panel";
 
+export function EndPlay(props: LineUpProps) {
+  const [faces, setFaces] = useState<"outer" | "inner" | "">("");
+  return (
+    <PlaceForm
+      {...props}
+      kind="read_end_play"
+      shaft
+      action="Check the play"
+      unready={!faces}
+      fields={[{ name: "play", label: "End play, cold, pushed to and fro" }]}
+      onSend={(_, v, shown) =>
+        faces ? props.tap({ kind: "read_end_play", play: v["play"] ?? "", faces, shown }) : undefined
+      }
+    >
+      <ChoiceRow
+        label="The pair holds at"
+        value={faces}
+        onChange={(value) => setFaces(value as typeof faces)}
+        options={choicesOf("read_end_play", "faces")}
+      />
+    </PlaceForm>
+  );
+}
+
 export function Offset(props: LineUpProps) {
   const [away, setAway] = useState(false);
+  const several = props.work.drawing.bearings.filter((one) => one.short === "floating").length > 1;
   return (
     <PlaceForm
       {...props}
       kind="set_offset"
-      shaft
+      shaft={!several}
       action="Note where it stands"
       fields={[{ name: "offset", label: "Floating bearing, from the middle of its seat" }]}
-      onSend={(_, v, shown) => props.tap({ kind: "set_offset", offset: v["offset"] ?? "", away, shown })}
+      onSend={(place, v, shown) =>
+        props.tap({
+          kind: "set_offset",
+          offset: v["offset"] ?? "",
+          away,
+          place: several ? place : "",
+          shown,
+        })
+      }
     >
       <ChoiceRow
         label="Way"

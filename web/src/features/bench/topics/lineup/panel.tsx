@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Work } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
-import { Alignment, BoltHoles, Feet, Gap, Offset } from "./checks";
+import { Alignment, BoltHoles, EndPlay, Feet, Gap, Offset } from "./checks";
 import { FloatForm, MarkForm, RingsForm } from "./forms";
 import { RunningForm, SleeveForm } from "./running-form";
 
@@ -21,6 +21,7 @@ const FORMS = [
   { value: "say_rings", label: "Seat and rings" },
   { value: "say_running", label: "Temperatures" },
   { value: "lay_sleeve", label: "Sleeve laid on" },
+  { value: "read_end_play", label: "End play of a pair" },
   { value: "set_offset", label: "Float set at" },
   { value: "say_gap", label: "Gaps" },
   { value: "say_feet", label: "Feet" },
@@ -59,6 +60,8 @@ function Form({ name, ...props }: LineUpProps & { name: FormName }) {
       return <RunningForm {...props} />;
     case "lay_sleeve":
       return <SleeveForm {...props} />;
+    case "read_end_play":
+      return <EndPlay {...props} />;
     case "set_offset":
       return <Offset {...props} />;
     case "say_gap":

@@ -22,15 +22,28 @@ export function PlaceForm(
     /** The bearing is not asked for. */
     shaft?: boolean;
     first?: string;
+    /** Something beside the lines is still to be said. */
+    unready?: boolean;
     children?: ReactNode;
     onSend: (place: string, values: Values, shown: "mm" | "in") => void;
   },
 ) {
-  const { work, refused, kind, fields, action, shaft = false, first, children, onSend } = props;
+  const {
+    work,
+    refused,
+    kind,
+    fields,
+    action,
+    shaft = false,
+    first,
+    unready = false,
+    children,
+    onSend,
+  } = props;
   const { units } = useSettings();
   const [place, setPlace] = useState(first || work.drawing.bearings[0]?.id || "");
   const entry = useEntry(Object.fromEntries(fields.map((field) => [field.name, ""])), refused, kind);
-  const ready = fields.every((field) => field.open || entry.text(field.name).trim());
+  const ready = !unready && fields.every((field) => field.open || entry.text(field.name).trim());
   return (
     <form
       className="space-y-3"

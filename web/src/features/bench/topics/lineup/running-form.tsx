@@ -1,8 +1,11 @@
 /** Temperatures in service, and where the bearing starts on its sleeve. */
 import { useState } from "react";
-import { SelectField } from "../../../../ui";
+import { choicesOf, type Command } from "../../../../api";
+import { ChoiceRow, SelectField, Tick } from "../../../../ui";
 import { PlaceForm } from "./place-form";
 import type { LineUpProps } from "./panel";
+
+type Lay = Extract<Command, { kind: "lay_sleeve" }>;
 
 export function RunningForm(props: LineUpProps) {
   const [shaft, setShaft] = useState("steel");
@@ -49,6 +52,8 @@ export function RunningForm(props: LineUpProps) {
 }
 
 export function SleeveForm(props: LineUpProps) {
+  const [nut, setNut] = useState<NonNullable<Lay["nut_side"]>>("");
+  const [atZero, setAtZero] = useState(false);
   return (
     <PlaceForm
       {...props}
@@ -64,9 +69,19 @@ export function SleeveForm(props: LineUpProps) {
           place,
           sleeve_to_ring: v["sleeve_to_ring"] ?? "",
           drive_up: v["drive_up"] ?? "",
+          nut_side: nut,
+          at_zero: atZero,
           shown,
         })
       }
-    />
+    >
+      <ChoiceRow
+        label="Its nut is"
+        value={nut}
+        onChange={(value) => setNut(value as typeof nut)}
+        options={choicesOf("lay_sleeve", "nut_side", false)}
+      />
+      <Tick label="Read at the tap-tested zero (else at rest)" checked={atZero} onChange={setAtZero} />
+    </PlaceForm>
   );
 }

@@ -34,6 +34,7 @@ from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.core.test_shouldered import ShoulderBench
 from tests.core.test_units import COLLAR, SCREWS, UnitBench
 from tests.helpers import DRAFT, FEELERS, make_bench
+from tests.usecases import test_not_the_positions as listed
 from tests.usecases import test_scope as others
 
 from tribodex.core.errors import TribodexError
@@ -83,10 +84,10 @@ from tribodex.reference import load_reference
 from tribodex.store import SqlStore
 from tribodex.store.repository import make_engine
 from tribodex.usecases.codec import encode
-from tribodex.usecases.jobs import Loaded, desk_of, load
+from tribodex.usecases.jobs import Loaded, desk_of, do, load
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.cartridges import CartridgeDraft
-from tribodex.usecases.ports import JobsAsked
+from tribodex.usecases.ports import JobsAsked, Tap
 
 REFERENCE = load_reference()
 LOGS = ROOT / "tests" / "data" / "logs"
@@ -250,6 +251,15 @@ def of_shaft() -> Log:
     return shaft.log
 
 
+def of_pair() -> Log:
+    """A cross-located pair: its end play said, and said again."""
+    bench = ShaftBench((Floats.CROSS, Floats.CROSS))
+    bench.do(line.SayMark("1", "200 mm"), line.SayMark("2", "1000 mm"), line.SayRunning("steel", "steel", "20 °C", "90 °C", "30 °C"))
+    bench.do(line.LaySleeve("1", "31 mm", "away from the datum", True), line.ReadEndPlay("0.5 mm", "outer"))
+    bench.do(job_cmd.Correct(bench.job.last_seq, "read again", line.ReadEndPlay("1.2 mm", "outer")))
+    return bench.log
+
+
 def of_shoulder() -> Log:
     """Every kind of entry of a ring onto its shoulder, and some of them corrected."""
     shoulder = ShoulderBench()
@@ -259,6 +269,7 @@ def of_shoulder() -> Log:
     shoulder.gate("ready_warm")
     shoulder.at_one(on.ReadRing("127 °C", "110 °C"), on.RenewRing("went over its limit"), on.ReadRing("96 °C"))
     shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "read 95", on.ReadRing("95 °C", "84 °C")), on.SwitchOff())
+    shoulder.at_one(on.ReadRing("25 °C"), on.HeatAgain(), on.ReadRing("95 °C", "84 °C"), on.SwitchOff())
     shoulder.at_one(on.StopOn("it tilted"), on.SayStraightOn("burr, stoned off"), on.ReadGaps("0.5 + 0.5 + 0.5 + 0.5", "70 mm"))
     shoulder.at_one(on.PushHome(), on.TryShoulder("top"))
     shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "leaf was bent", on.TryShoulder("")), on.HoldFast("80 N·m", tab_bent=True))
@@ -393,6 +404,14 @@ def of_fitted() -> Log:
     return list(walker.job.log)
 
 
+def of_listed() -> Log:
+    """Another bearing than the plant's list has, put right by name; and another suffix accepted."""
+    store, job = listed.opened(load_reference(), "22216 K C3", shaft="70 mm")
+    put_right = take.ComparePosition("1", "P. Arden", "smaller housing fitted, list changed")
+    tap = Tap("tap-00001", "Tester", job.log[0].happened_at)
+    return list(do(store, load_reference(), job.id, put_right, tap, tap.happened_at).log)
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
     if name == "follower":
@@ -402,6 +421,8 @@ def some(name: str) -> list[tuple[str, Log]]:
     made = {
         "shoulder": of_shoulder,
         "shaft": of_shaft,
+        "pair": of_pair,
+        "listed": of_listed,
         "cartridge": of_cartridge,
         "after": of_after,
         "alarms": of_alarms,

@@ -35,7 +35,7 @@ from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import SeatPlanned, Seen
 from tribodex.core.topics.stock import commands as take
-from tribodex.core.topics.stock.facts import MarkKind, Tightness
+from tribodex.core.topics.stock.facts import MarkKind, TemporaryIn, Tightness
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.working import Level
@@ -192,7 +192,7 @@ def wrong_part(bench: ShaftBench) -> bool:
 def test_nothing_temporary_and_no_loose_joint_before_running(bench: ShaftBench) -> None:
     bench.do(take.PutIn("jack under the shaft"), take.SayJoint("base bolts, end 1", Tightness.SNUG))
     assert "jack under the shaft" in not_clear(bench)
-    bench.do(take.TakeOut(bench.seq(stock.TOPIC.facts[2])))
+    bench.do(take.TakeOut(bench.seq(TemporaryIn)))
     assert "base bolts" in not_clear(bench)
     with pytest.raises(InvalidInput):
         bench.do(take.SayJoint("base bolts, end 1", Tightness.AT_TORQUE))

@@ -98,13 +98,13 @@ describe("each form sends what was typed, as it was typed", () => {
       "lay_sleeve",
       { "Bearing laid on: sleeve's thread end to the ring's near face": "31,5" },
       "Work out the start",
-      { place: "drive", sleeve_to_ring: "31,5", drive_up: "", shown: "mm" },
+      { place: "drive", sleeve_to_ring: "31,5", drive_up: "", nut_side: "", at_zero: false, shown: "mm" },
     ],
     [
       "set_offset",
       { "Floating bearing, from the middle of its seat": "0.8 mm" },
       "Note where it stands",
-      { offset: "0.8 mm", away: false, shown: "mm" },
+      { offset: "0.8 mm", away: false, place: "", shown: "mm" },
     ],
     [
       "say_feet",
@@ -143,6 +143,24 @@ describe("each form sends what was typed, as it was typed", () => {
       cold: "",
     });
     expect(screen.getAllByText("stainless austenitic")).toHaveLength(2);
+  });
+
+  it("the side of a laid sleeve's nut, and that it stands at its zero", async () => {
+    const tap = panel("lay_sleeve");
+    await fill({ "Bearing laid on: sleeve's thread end to the ring's near face": "31" });
+    await hand().click(choice("away from the datum"));
+    await hand().click(screen.getByRole("checkbox", { name: /Read at the tap-tested zero/ }));
+    await hand().click(button("Work out the start"));
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({ nut_side: "away from the datum", at_zero: true });
+  });
+
+  it("where a pair holds, with its end play", async () => {
+    const tap = panel("read_end_play");
+    await fill({ "End play, cold, pushed to and fro": "1.2 mm" });
+    expect(button("Check the play")).toHaveProperty("disabled", true);
+    await hand().click(choice(/the inner faces/));
+    await hand().click(button("Check the play"));
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({ play: "1.2 mm", faces: "inner" });
   });
 
   it("the way of an offset, of a gap and of a labyrinth", async () => {

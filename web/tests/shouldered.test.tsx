@@ -5,7 +5,7 @@ import type { ShoulderSection, ShoulderWork } from "../src/api";
 import { ShoulderDrawing, TiltClock, shoulderFrame } from "../src/drawing";
 import { ShoulderDrawings } from "../src/features/bench/topics/shouldered/drawings";
 import { ShoulderPanel } from "../src/features/bench/topics/shouldered/panel";
-import { secondsLeft } from "../src/features/bench/topics/shouldered/warm";
+import { secondsLeft } from "../src/features/bench/topics/shouldered/grip";
 import { button, hand, line, refusal, show, moveOf } from "./page";
 
 type Way = ShoulderWork["ways"][number];
@@ -93,9 +93,16 @@ describe("a warm ring", () => {
     await hand().type(line("Thermometer on the inner ring"), "84 °C");
     await hand().type(line("On the outer ring (empty: none)"), "75{enter}");
     expect(tap.mock.calls).toEqual([
-      [{ kind: "read_ring", ring_temperature: "84 °C", outer_temperature: "75" }],
+      [{ kind: "read_ring", ring_temperature: "84 °C", outer_temperature: "75", crayon: "" }],
     ]);
     expect(screen.queryByRole("button", { name: /At its shoulder/ })).toBeNull();
+  });
+
+  it("is read with a crayon, which says one side", async () => {
+    const tap = panel("read_ring", warm);
+    await hand().click(screen.getByRole("radio", { name: /not melted/ }));
+    await hand().type(line("What the crayon is made for"), "100 °C{enter}");
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({ ring_temperature: "100 °C", crayon: "not melted" });
   });
 
   it("goes off the heater before it goes home, and can be stopped on the way", async () => {

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from tribodex.core.components.bearing import Kind
+from tribodex.core.components.compare_numbers import GROOVE, differences, readable
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import Field, InvalidInput
@@ -19,6 +20,7 @@ from tribodex.core.topics.cartridge.facts import CartridgePlan, CartridgePlanned
 from tribodex.core.topics.lineup.facts import Along, ShaftPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
+from tribodex.core.topics.stock.facts import PositionCompared
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
@@ -106,9 +108,21 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         off_machine=order.off_machine.strip(),
     )
     try:
-        return append(store, reference, job_id, None, [(SHAFT, opened)], tap, recorded_at)
+        return append(store, reference, job_id, None, [(SHAFT, opened), *_not_as_listed(positions, places, plans)], tap, recorded_at)
     except ConcurrentWriter:
         return load(store, job_id)
+
+
+def _not_as_listed(positions: Sequence[Position], places: Sequence[Place], plans: Sequence[_Planned]) -> list[tuple[str, Fact]]:
+    """Where the plant's list has another bearing than is planned: said as the job is opened. A groove is seen at the ring, where it is compared."""
+    found: list[tuple[str, Fact]] = []
+    for position, place, plan in zip(positions, places, plans, strict=True):
+        listed, planned = position.designation.strip(), plan.label.strip()
+        if not (readable(listed) and readable(planned)):
+            continue
+        if differs := tuple(one for one in differences(listed, planned) if one.what != GROOVE):
+            found.append((SHAFT, PositionCompared(place.id, listed, planned, differs)))
+    return found
 
 
 def _shaft_procedure(order: Order) -> str:
@@ -143,6 +157,7 @@ class _Planned:
     procedure: str
     facts: tuple[Fact, ...]
     kind: Kind | StraightKind | None
+    label: str = ""
 
 
 def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet], draft: PlanDraft | Draft, whole: bool) -> _Planned:
@@ -151,13 +166,13 @@ def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet]
         plan = make_plan(cards, gauges, draft)
         spec = seat_spec(reference, plan) if whole else None
         facts = [TaperedPlanned(plan), *([SeatPlanned(spec, None)] if spec is not None else [])]
-        return _Planned(procedure_id(plan.method, whole=whole), tuple(facts), plan.bearing.kind)
+        return _Planned(procedure_id(plan.method, whole=whole), tuple(facts), plan.bearing.kind, plan.bearing.label)
     kind = kind_of_draft(draft)
     if kind is FITTED and not whole:
         raise InvalidInput.at("fitted", "What others mounted is not mounted here: what does the job cover?", "grease and close, a seal, taking off")
     made = kind.made(reference, draft)
     name = kind.procedure(made)
-    return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind)
+    return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind, kind.size(made).label)
 
 
 def _line(machine: Machine, places: Sequence[Place]) -> ShaftPlanned | None:

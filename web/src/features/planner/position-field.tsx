@@ -26,6 +26,18 @@ export function PositionField({ plan }: { plan: Plan }) {
           </optgroup>
         ))}
       </SelectField>
+      {plan.offer ? (
+        <div role="alert" className="space-y-2 border-l-4 border-oxide pl-3">
+          <p>
+            Typed was <b>{[plan.draft.designation, plan.draft.shaft].filter(Boolean).join(", ")}</b>; this
+            position has <b>{[plan.offer.designation, plan.offer.shaft].filter(Boolean).join(", ")}</b>.
+          </p>
+          <div className="flex flex-wrap gap-3">
+            <Button onClick={() => plan.offer && plan.takePosition(plan.offer)}>Take the position's</Button>
+            <Button onClick={plan.keepTyped}>Keep what was typed</Button>
+          </div>
+        </div>
+      ) : null}
       {last && !revised ? (
         <div className="border-l-4 border-dye pl-3">
           <p className="text-sm">

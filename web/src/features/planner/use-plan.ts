@@ -37,6 +37,9 @@ export function usePlan() {
   const [reason, setReason] = useState("");
   const [draft, setDraft] = useState(() => draftOf(search) ?? EMPTY);
   const [positionId, setPositionId] = useState("");
+  // What the chosen position filled in, and what another one offers in place of what was typed.
+  const [taken, setTaken] = useState({ designation: "", shaft: "" });
+  const [offer, setOffer] = useState<Draft | null>(null);
   const [floats, setFloats] = useState<Floats>("unknown");
   const [others, setOthers] = useState<Planned[]>([]);
   const [covers, setCovers] = useState<Covers>("mounting");
@@ -75,6 +78,11 @@ export function usePlan() {
     };
   };
 
+  const takePosition = (from: Draft) => {
+    setDraft(from);
+    setTaken({ designation: from.designation, shaft: from.shaft });
+    setOffer(null);
+  };
   const choosePosition = (id: string) => {
     setPositionId(id);
     setOthers([]);
@@ -83,7 +91,12 @@ export function usePlan() {
     void lastPlan(id).then(setLast, () => setLast(null));
     const found = usual(id);
     setFloats(found.floats);
-    if (id) setDraft(found.draft);
+    const { designation, shaft: size } = draft;
+    const own = (designation || size) && !(designation === taken.designation && size === taken.shaft);
+    const same = designation === found.draft.designation && size === found.draft.shaft;
+    // What somebody typed is not written over: it is asked.
+    if (id && own && !same) setOffer(found.draft);
+    else if (id) takePosition(found.draft);
   };
   /** Every bearing of this shaft, or this one alone. */
   const coverShaft = (all: boolean) => {
@@ -150,7 +163,7 @@ export function usePlan() {
       shaft,
       positions,
     },
-    ...{ choosePosition, coverShaft, switchTo, open },
+    ...{ choosePosition, coverShaft, switchTo, open, offer, takePosition, keepTyped: () => setOffer(null) },
   };
 }
 

@@ -28,7 +28,7 @@ TOPIC: Topic[Stock] = Topic(
     said=said,
     kept=(ev.TemporaryIn,),
     answers=ANSWERS,
-    made_by={ev.TemporaryOut: cmd.TakeOut},
+    made_by={ev.TemporaryOut: cmd.TakeOut, ev.PositionCompared: cmd.ComparePosition},
     taps={"decide_part": cmd.CheckPart},
     expects=EXPECTS,
 )

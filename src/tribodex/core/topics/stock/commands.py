@@ -41,6 +41,15 @@ class PutIn:
 
 
 @dataclass(frozen=True)
+class ComparePosition:
+    """Plan and plant's list compared again; where they still differ in size, by whose word position, sleeve and housing were put right."""
+
+    place: Annotated[str, words("Bearing", stays=True)]
+    decided_by: Annotated[str, words("Put right by")] = ""
+    reason: Annotated[str, words("What was put right: position, sleeve, housing")] = ""
+
+
+@dataclass(frozen=True)
 class TakeOut:
     """A temporary part, by the number of its entry, comes out."""
 
@@ -66,4 +75,4 @@ class Attach:
     stage: Annotated[str, words("Needed at", stays=True)] = "take_stock"
 
 
-COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, PutIn, TakeOut, SayJoint, Attach)
+COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, ComparePosition, PutIn, TakeOut, SayJoint, Attach)

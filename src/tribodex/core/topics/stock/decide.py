@@ -11,8 +11,18 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
-from tribodex.core.topics.stock.commands import Attach, CheckPart, MakeMark, PutIn, SayJoint, TakeOut
-from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.commands import Attach, CheckPart, ComparePosition, MakeMark, PutIn, SayJoint, TakeOut
+from tribodex.core.topics.stock.facts import (
+    Attached,
+    JointSaid,
+    MarkKind,
+    MarkMade,
+    PartChecked,
+    PositionCompared,
+    TemporaryIn,
+    TemporaryOut,
+    Tightness,
+)
 from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.state import Stock
 
@@ -28,6 +38,8 @@ def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
             return [MarkMade(command.place, command.mark, text(command.text, "text", f"what was found, for {command.mark.words}"))]
         case CheckPart():
             return [_checked(desk, command)]
+        case ComparePosition():
+            return [_compared(desk, state, command)]
         case PutIn():
             return [TemporaryIn(text(command.what, "what", "for example “jack under the shaft”"), command.where.strip())]
         case TakeOut():
@@ -69,6 +81,24 @@ def _checked(desk: Desk, command: CheckPart) -> PartChecked:
         decided_by=by,
         reason=reason,
     )
+
+
+def _compared(desk: Desk, state: Stock, command: ComparePosition) -> PositionCompared:
+    place = desk.job.placed(command.place)
+    before, fitted = state.positions.get(place), desk.fitted(place)
+    if before is None or fitted is None:
+        raise Refused("Plan and plant's list agree here: there is nothing to compare again.")
+    by, reason = command.decided_by.strip(), command.reason.strip()
+    planned = fitted.bearing.label
+    differs = differences(before.listed, planned)
+    if differs and not (by and reason):
+        still = "; ".join(f"{d.what}: {d.specified} listed, {d.found} planned" for d in differs)
+        raise InvalidInput.at(
+            "decided_by" if not by else "reason",
+            f"They still differ. {still}.",
+            "plan the bearing of this position; or who put position, sleeve and housing right, and what was changed",
+        )
+    return PositionCompared(place, before.listed, planned, differs, by if differs else "", reason if differs else "")
 
 
 def _attached(desk: Desk, state: Stock, command: Attach) -> Attached:

@@ -14,7 +14,14 @@ from tribodex.core.topics.stock.state import Stock
 from tribodex.core.working import Level, Verdict
 
 STAGE = "take_stock"
-ANSWERS: dict[str, AnsweredBy] = {ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again.")}
+_AGAIN = "Plan the bearing of this position, and compare again."
+ANSWERS: dict[str, AnsweredBy] = {
+    ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again."),
+    ev.StockCode.NOT_THE_POSITIONS: AnsweredBy(
+        (ev.PositionCompared,), by_name=False, way=f"{_AGAIN} Or position, sleeve and housing are put right, and somebody says so."
+    ),
+    ev.StockCode.ANOTHER_SUFFIX: AnsweredBy((ev.PositionCompared,), way=f"{_AGAIN} Or a name takes the suffix."),
+}
 EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.TakeOut, "number"): NUMBERED}
 
 

@@ -47,6 +47,8 @@ class StockCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     PART_DIFFERS = "stock.part_differs"
+    NOT_THE_POSITIONS = "stock.not_the_positions"
+    ANOTHER_SUFFIX = "stock.another_suffix"
 
 
 @dataclass(frozen=True)
@@ -79,6 +81,36 @@ class PartChecked(Fact):
     def judgements(self) -> tuple[Verdict, ...]:
         grave = [f"{d.what}: {d.specified} is asked for, {d.found} is on the part" for d in self.differs if d.grave]
         return (Verdict("another part", Level.STOP, f"{'; '.join(grave)}.", code=StockCode.PART_DIFFERS),) if grave else ()
+
+
+@dataclass(frozen=True)
+class PositionCompared(Fact):
+    """What is planned for a position beside what the plant's list has there; nothing differs where `differs` is empty.
+
+    Another size or kind stands until position, sleeve and housing are put right, by whoever says so; a suffix may be taken by name.
+    """
+
+    place: str
+    listed: str
+    planned: str
+    differs: tuple[Difference, ...]
+    decided_by: str = ""
+    reason: str = ""
+
+    def about(self) -> str:
+        return f"{self.place}, position"
+
+    def named(self) -> str:
+        return f"{self.decided_by}: {self.reason}" if self.decided_by else ""
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        if not self.differs:
+            return ()
+        said = "; ".join(f"{d.what}: {d.specified} by the plant's list, {d.found} planned" for d in self.differs)
+        if any(d.another_size for d in self.differs):
+            why = f"{said}. Its sleeve and its housing are for the one that is listed."
+            return (Verdict("not this position's bearing", Level.STOP, why, code=StockCode.NOT_THE_POSITIONS),)
+        return (Verdict("not as listed for this position", Level.STOP, f"{said}.", code=StockCode.ANOTHER_SUFFIX),)
 
 
 @dataclass(frozen=True)
@@ -118,5 +150,5 @@ class Attached(Fact):
     stage: str
 
 
-FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, TemporaryIn, TemporaryOut, JointSaid, Attached)
-StockFact = MarkMade | PartChecked | TemporaryIn | TemporaryOut | JointSaid | Attached
+FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, PositionCompared, TemporaryIn, TemporaryOut, JointSaid, Attached)
+StockFact = MarkMade | PartChecked | PositionCompared | TemporaryIn | TemporaryOut | JointSaid | Attached

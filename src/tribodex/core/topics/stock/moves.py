@@ -11,3 +11,4 @@ class StockDo(StrEnum):
     MAKE_MARK = "make_mark"
     CHECK_PART = "check_part"
     DECIDE_PART = "decide_part"
+    COMPARE_POSITION = "compare_position"

@@ -11,7 +11,17 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Photo, Section, Table
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock.decide import NEEDED, missing_of
-from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.facts import (
+    Attached,
+    JointSaid,
+    MarkKind,
+    MarkMade,
+    PartChecked,
+    PositionCompared,
+    TemporaryIn,
+    TemporaryOut,
+    Tightness,
+)
 from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.state import Stock, Temporary
 
@@ -27,6 +37,11 @@ def tell(fact: Any) -> str:
             differ = "; ".join(f"{d.what} {d.found} in place of {d.specified}" for d in fact.differs)
             who = f" Used by decision of {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"{fact.part.capitalize()} {fact.found} is not {fact.specified}: {differ}.{who}"
+        case PositionCompared():
+            if not fact.differs:
+                return f"Planned as the plant's list has it: {fact.planned}."
+            who = f" Put right by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
+            return f"The plant's list has {fact.listed}, planned is {fact.planned}.{who}"
         case TemporaryIn():
             return f"In: {fact.what}" + (f", {fact.where}." if fact.where else ".")
         case TemporaryOut():

@@ -6,7 +6,18 @@ from dataclasses import dataclass, field
 from typing import assert_never
 
 from tribodex.core.job.facts import Event
-from tribodex.core.topics.stock.facts import Attached, JointSaid, MarkKind, MarkMade, PartChecked, StockFact, TemporaryIn, TemporaryOut, Tightness
+from tribodex.core.topics.stock.facts import (
+    Attached,
+    JointSaid,
+    MarkKind,
+    MarkMade,
+    PartChecked,
+    PositionCompared,
+    StockFact,
+    TemporaryIn,
+    TemporaryOut,
+    Tightness,
+)
 
 
 @dataclass(frozen=True)
@@ -26,6 +37,7 @@ class Stock:
 
     marks: dict[tuple[str, MarkKind], str] = field(default_factory=dict)
     parts: dict[tuple[str, str], PartChecked] = field(default_factory=dict)
+    positions: dict[str, PositionCompared] = field(default_factory=dict)
     temporary: dict[int, Temporary] = field(default_factory=dict)
     joints: dict[str, tuple[JointSaid, str]] = field(default_factory=dict)
     attached: dict[str, Attached] = field(default_factory=dict)
@@ -52,6 +64,8 @@ def fold(state: Stock, event: Event, fact: StockFact) -> None:
             state.marks[fact.place, fact.mark] = fact.text
         case PartChecked():
             state.parts[fact.place, fact.part] = fact
+        case PositionCompared():
+            state.positions[fact.place] = fact
         case TemporaryIn():
             state.temporary[event.seq] = Temporary(event.seq, fact.what, fact.where, event.actor)
         case TemporaryOut():

@@ -3,7 +3,8 @@ import { useState } from "react";
 import type { Work } from "../../../../api";
 import { ChoiceRow } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
-import { Alignment, BoltHoles, EndPlay, Feet, Gap, Offset } from "./checks";
+import { Alignment, BoltHoles, Feet, Gap } from "./checks";
+import { EndPlay, Offset } from "./float-checks";
 import { FloatForm, MarkForm, RingsForm } from "./forms";
 import { RunningForm, SleeveForm } from "./running-form";
 

@@ -1,10 +1,11 @@
 /** The warm ring: shaft, readings against limit and target, heater off, and how long until it grips. */
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { choicesOf, type Command } from "../../../../api";
 import { Button, ChoiceRow, VerdictMark, moment } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import { StopHere } from "./cold";
+import { Grip } from "./grip";
 import type { ShoulderProps } from "./panel";
 
 type ReadRing = Extract<Command, { kind: "read_ring" }>;
@@ -120,38 +121,5 @@ export function Warm(props: ShoulderProps) {
         </>
       )}
     </section>
-  );
-}
-
-/** Seconds until the ring touches its seat, counted down; none while its readings do not tell. */
-export function secondsLeft(contactAt: string | null, now: number): number | null {
-  return contactAt === null ? null : Math.max(0, Math.round((Date.parse(contactAt) - now) / 1000));
-}
-
-function Grip({ work }: Pick<ShoulderProps, "work">) {
-  const [now, setNow] = useState(Date.now);
-  const counting = work.off && work.contact_at !== null;
-  useEffect(() => {
-    if (!counting) return;
-    const timer = window.setInterval(() => setNow(Date.now()), 1_000);
-    return () => window.clearInterval(timer);
-  }, [counting]);
-  if (work.contact_c === null) return null;
-  const left = secondsLeft(work.contact_at, now);
-  return (
-    <p>
-      It touches its seat at <b>{work.contact_c.toFixed(0)} °C</b>
-      {left === null ? (
-        "; two readings after the heater is off tell when."
-      ) : (
-        <>
-          , in the air in about{" "}
-          <b className="text-2xl" role="timer">
-            {left >= 90 ? `${Math.round(left / 60)} min` : `${left} s`}
-          </b>
-          ; on the shaft in tens of seconds.
-        </>
-      )}
-    </p>
   );
 }

@@ -1,0 +1,78 @@
+"""A bearing that the plant's list does not have for a position is said as the job is opened, and stands until it is put right."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from tests.helpers import BEGIN, DRAFT, MemoryStore, open_one
+from tribodex.core.components.compare_numbers import differences
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.commands import AcceptAlarm
+from tribodex.core.topics.stock.commands import ComparePosition
+from tribodex.core.topics.stock.facts import PositionCompared, StockCode
+from tribodex.usecases.jobs import Loaded, do
+from tribodex.usecases.ports import Reference, Tap
+
+
+def opened(reference: Reference, designation: str, **more: str) -> tuple[MemoryStore, Loaded]:
+    store = MemoryStore()
+    draft = replace(DRAFT, designation=designation, **more)  # type: ignore[arg-type]
+    return store, open_one(store, reference, "job-0001", "m-1-a", "", draft, Tap("open-0001", "Tester", BEGIN), BEGIN)
+
+
+def codes(job: Loaded) -> list[str]:
+    return [alarm.verdict.code for alarm in job.job.alarms.open]
+
+
+@pytest.mark.parametrize("designation", ["22218 K C3", "22218K/C3", "22218 EK C3", "22218 K C3 W33"])
+def test_what_is_listed_is_opened_without_a_word(reference: Reference, designation: str) -> None:
+    """The position has 22218 K C3; an E inside the number changes nothing here, and a groove is compared at the ring."""
+    _, job = opened(reference, designation)
+    assert codes(job) == [] and len(job.log) == 1
+
+
+@pytest.mark.parametrize("designation", ["22218 K C4", "22218 K MA C3"])
+def test_a_suffix_is_said_and_a_name_takes_it(reference: Reference, designation: str) -> None:
+    store, job = opened(reference, designation)
+    assert codes(job) == [StockCode.ANOTHER_SUFFIX]
+    assert store.summaries["job-0001"].status == "stopped"
+    job = do(store, reference, job.id, AcceptAlarm(2, "P. Arden", "warmer shaft", StockCode.ANOTHER_SUFFIX), Tap("tap-00001", "Tester", BEGIN), BEGIN)
+    assert codes(job) == []
+
+
+def test_another_size_is_taken_by_no_name_until_it_is_put_right(reference: Reference) -> None:
+    store, job = opened(reference, "22216 K C3", shaft="70 mm")
+    assert codes(job) == [StockCode.NOT_THE_POSITIONS]
+
+    def tap(n: int) -> Tap:
+        return Tap(f"tap-{n:05d}", "Tester", BEGIN)
+
+    with pytest.raises(Refused, match="accepted by nobody"):
+        do(store, reference, job.id, AcceptAlarm(2, "P. Arden", "in a hurry", StockCode.NOT_THE_POSITIONS), tap(1), BEGIN)
+    with pytest.raises(InvalidInput, match="still differ"):
+        do(store, reference, job.id, ComparePosition("1"), tap(2), BEGIN)
+    job = do(store, reference, job.id, ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted, list changed"), tap(3), BEGIN)
+    assert codes(job) == []
+    said = job.log[-1].fact
+    assert isinstance(said, PositionCompared) and said.decided_by == "P. Arden" and said.listed == "22218 K C3"
+
+
+@pytest.mark.parametrize(
+    ("listed", "planned", "what"),
+    [
+        ("6208 C3", "6209 C3", ["size"]),
+        ("6208-2RS C3", "6208 C3", ["seals"]),
+        ("6208 C3", "6208", ["clearance group"]),
+        ("6208", "22208 K", ["kind"]),
+        ("22218 K C4", "22218 EK C3", ["clearance group"]),
+    ],
+)
+def test_numbers_are_compared_by_what_they_say(listed: str, planned: str, what: list[str]) -> None:
+    assert [one.what for one in differences(listed, planned)] == what
+
+
+def test_a_number_that_says_nothing_stops_nothing(reference: Reference) -> None:
+    _, job = opened(reference, "", bore="90", outside="160", width="40", group="C3", taper="1:12")
+    assert codes(job) == []

@@ -5,7 +5,9 @@ from __future__ import annotations
 import dataclasses
 import random
 import re
+import typing
 from collections import Counter
+from enum import StrEnum
 from pathlib import Path
 from typing import Any
 
@@ -42,6 +44,10 @@ def test_said_again_it_is_the_same_entry(path: Path, reference: Reference) -> No
             continue
         command = say_again(HOUSE, now)
         assert type(command) is said_again(HOUSE, now)[0]
+        hints = typing.get_type_hints(type(command))
+        for item in dataclasses.fields(command):
+            if isinstance(hint := hints[item.name], type) and issubclass(hint, StrEnum):
+                assert isinstance(getattr(command, item.name), hint), (event.kind, item.name)
         made = _decided(reference, kept["job_id"], log, event, command)
         differs = {item.name for item in dataclasses.fields(now) if not _same(getattr(made, item.name), getattr(now, item.name))}
         allowed = WRITTEN if "2026-11-29d" <= path.stem < "3" else WRITTEN | JUDGED

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.job.places import SHAFT
-from tribodex.core.topics import HOUSE, lineup, tapered
+from tribodex.core.job.today import judged_otherwise
+from tribodex.core.topics import HOUSE, lineup, tapered, tell
 from tribodex.core.topics.lineup.show import LineDrawing, drawing
-from tribodex.core.working import Result
+from tribodex.core.working import Result, Verdict
 from tribodex.usecases.bench import shown_task
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.planning.cartridges import cartridge_figures
@@ -51,3 +52,26 @@ def shaft_of(reference: Reference, job: Loaded) -> LineDrawing:
     """The shaft of a job with its bearings, to draw."""
     desk = desk_of(reference, job)
     return drawing(desk, desk.job.of(lineup.TOPIC, SHAFT))
+
+
+@dataclass(frozen=True)
+class OtherwiseView:
+    """Something that today's rules judge otherwise than it was signed: an entry, a stage, or the whole job where neither is named."""
+
+    entry: int | None
+    what: str
+    where: str
+    then: Verdict
+    today: Verdict
+    worse: bool
+
+
+def otherwise_today(reference: Reference, job: Loaded) -> tuple[OtherwiseView, ...]:
+    """Where today's rules part from what a record was signed with; empty for a job that nobody signed, and where nothing differs."""
+    desk = desk_of(reference, job)
+    found = judged_otherwise(desk)
+    lines = {event.seq: tell(event.fact) for event in job.log} if any(one.entry for one in found) else {}
+    return tuple(
+        OtherwiseView(one.entry, lines[one.entry] if one.entry else one.stage or "Whole job", one.place, one.then, one.today, one.worse)
+        for one in found
+    )

@@ -8,7 +8,7 @@ from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.core.topics.lineup.show import LineDrawing
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
-from tribodex.usecases.bench_more import PlaceFigures, place_figures, shaft_of
+from tribodex.usecases.bench_more import OtherwiseView, PlaceFigures, otherwise_today, place_figures, shaft_of
 from tribodex.usecases.jobs import do, load, revise_plan
 from tribodex.usecases.log_lines import LogLine, log_lines
 from tribodex.usecases.opening import open_job
@@ -26,6 +26,7 @@ LINES = TypeAdapter(tuple[LogLine, ...])
 FIGURES = TypeAdapter(PlaceFigures)
 SHAFT = TypeAdapter(LineDrawing)
 OUTLINE = TypeAdapter(Outline)
+OTHERWISE = TypeAdapter(tuple[OtherwiseView, ...])
 SUMMARIES = TypeAdapter(list[JobSummary])
 
 
@@ -109,6 +110,17 @@ def get_outline(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
         return reply(OUTLINE, outline(here.reference, load(store, path.job_id)))
+
+
+class OtherwisePage(RootModel[list[OtherwiseView]]):
+    """What today's rules judge otherwise than it was signed."""
+
+
+@api.get("/<job_id>/today", responses={200: OtherwisePage}, summary="Where today's rules part from what a record was signed with")
+def get_today(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(OTHERWISE, otherwise_today(here.reference, load(store, path.job_id)))
 
 
 class ShaftAnswer(RootModel[LineDrawing]):

@@ -7,6 +7,7 @@ import type {
   FailureBook,
   JobSummary,
   LineDrawing,
+  Otherwise,
   LogLine,
   Outline,
   PlanDraft,
@@ -180,6 +181,7 @@ export function getJobs(live: boolean, words = "", after?: JobSummary): Promise<
 /** `show` names the task to look at, as a query; empty: what is next. */
 export const getJob = (id: string, show = "") => ask<Bench>(`/api/jobs/${id}${show}`);
 export const getOutline = (id: string) => ask<Outline>(`/api/jobs/${id}/outline`);
+export const getToday = (id: string) => ask<Otherwise[]>(`/api/jobs/${id}/today`);
 export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Mapping
 from enum import StrEnum
-from typing import Any, Literal, TypeVar
+from typing import Any, Literal, TypeVar, get_type_hints
 
 from tribodex.core.job.asked import Family
 from tribodex.core.job.readback import asked_of
@@ -78,13 +78,18 @@ def value_of(member: StrEnum | None) -> Any:
 def typed_again(command: type[C], typed: Mapping[str, str]) -> C:
     """A command from its fields as they were typed. A bare length counted in the units on the screen of then, and says so now."""
     unit = "in" if typed.get("shown") == "in" else "mm"
-    asked = asked_of(command)
+    asked, hints = asked_of(command), get_type_hints(command)
     spelled = {
-        name: _spelled(said, unit) if name in asked and asked[name].family is Family.LENGTH else said
+        name: _spelled(said, unit) if name in asked and asked[name].family is Family.LENGTH else _member(hints.get(name), said)
         for name, said in typed.items()
         if name != "shown"
     }
     return command(**spelled)
+
+
+def _member(hint: Any, said: Any) -> Any:
+    """A choice as the member that it is; everything else as it was typed."""
+    return hint(said) if said and isinstance(hint, type) and issubclass(hint, StrEnum) else said
 
 
 def _spelled(said: str, unit: str) -> str:

@@ -5,6 +5,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { getPeople, type Bench } from "../../api";
 import { Delivery, Say, SelectField, inUnits, useSettings } from "../../ui";
 import { Figures } from "./figures";
+import { JudgedToday } from "./judged-today";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
 import { OpenStops } from "./open-stops";
@@ -46,6 +47,7 @@ export function BenchPage() {
         {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
         <NextCard bench={bench} words={words} job={job} />
         <OpenStops bench={bench} tap={job.tap} />
+        <JudgedToday bench={bench} />
         <Findings bench={bench} />
         <LogPanel bench={bench} tap={job.tap} />
         <MorePanel bench={bench} words={words} tap={job.tap} />

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from enum import StrEnum
 
 from tribodex.core.errors import TribodexError
 from tribodex.core.job import facts
@@ -17,6 +18,13 @@ from tribodex.core.job.proofs import WORST, worst
 from tribodex.core.job.readback import asked_of
 from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.working import Level, Verdict
+
+
+class TodayCode(StrEnum):
+    """What is found here, by a name that never changes."""
+
+    REFUSED = "today.refused"
+
 
 # Of a record that kept no words with its signature.
 NOT_KEPT = Verdict("signed", Level.GOOD, "What it was signed with was not kept with the signature.")
@@ -75,7 +83,7 @@ def _decided_again(then: Desk) -> tuple[Desk, list[Otherwise]]:
             try:
                 again = _today(here, event, fact)
             except TribodexError as refused:
-                found.append(_otherwise(then, event, _said(fact), Verdict("refused", Level.STOP, str(refused))))
+                found.append(_otherwise(then, event, _said(fact), Verdict("refused", Level.STOP, str(refused), TodayCode.REFUSED)))
                 again = fact
             else:
                 if (a := _said(fact)).level is not (b := _said(again)).level:

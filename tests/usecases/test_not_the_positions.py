@@ -8,11 +8,12 @@ import pytest
 
 from tests.helpers import BEGIN, DRAFT, MemoryStore, open_one
 from tribodex.core.components.compare_numbers import differences
-from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.job.commands import AcceptAlarm
 from tribodex.core.topics.stock.commands import ComparePosition
 from tribodex.core.topics.stock.facts import PositionCompared, StockCode
-from tribodex.usecases.jobs import Loaded, do
+from tribodex.usecases.jobs import Loaded, do, revise_plan
+from tribodex.usecases.planning.listed import compared
 from tribodex.usecases.ports import Reference, Tap
 
 
@@ -40,6 +41,29 @@ def test_a_suffix_is_said_and_a_name_takes_it(reference: Reference, designation:
     assert store.summaries["job-0001"].status == "stopped"
     job = do(store, reference, job.id, AcceptAlarm(2, "P. Arden", "warmer shaft", StockCode.ANOTHER_SUFFIX), Tap("tap-00001", "Tester", BEGIN), BEGIN)
     assert codes(job) == []
+
+
+def test_planned_right_with_a_groove_it_agrees(reference: Reference) -> None:
+    store, job = opened(reference, "22218 K C4 W33")
+    assert codes(job) == [StockCode.ANOTHER_SUFFIX]
+    draft = replace(DRAFT, designation="22218 K C3 W33")
+    job = revise_plan(store, reference, job.id, draft, "C3 is listed", Tap("tap-00001", "Tester", BEGIN), BEGIN, "1")
+    job = do(store, reference, job.id, ComparePosition("1"), Tap("tap-00002", "Tester", BEGIN), BEGIN)
+    assert codes(job) == []
+
+
+def test_the_plan_says_it_before_there_is_a_job(reference: Reference) -> None:
+    machines = MemoryStore().machines()
+    for planned, code in [
+        ("22218 K C3 W33", ""),
+        ("22216 K C3", StockCode.NOT_THE_POSITIONS),
+        ("22218 K C4", StockCode.ANOTHER_SUFFIX),
+        ("222", ""),
+    ]:
+        said = compared(machines, "m-1-a", planned)
+        assert said.listed == "22218 K C3" and (said.verdict.code if said.verdict else "") == code
+    with pytest.raises(NotFound, match="no position"):
+        compared(machines, "nowhere", "22218 K C3")
 
 
 def test_another_size_is_taken_by_no_name_until_it_is_put_right(reference: Reference) -> None:

@@ -13,7 +13,7 @@ from tribodex.core.job.facts import PlaceFitted
 from tribodex.core.job.job import Job, Point
 from tribodex.core.job.moves import Move
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.proofs import in_job
+from tribodex.core.job.proofs import about_words, in_job
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task, Topic
 from tribodex.core.lineup.floating import Floats
@@ -102,11 +102,15 @@ class PointView:
 
 @dataclass(frozen=True)
 class AlarmView:
-    """A stop that waits for its answer, or what is not known: of which entry, what it says, and the way on. `by_name`: a name may take it."""
+    """A stop that waits for its answer, or what is not known: of which entry, what it says, and the way on. `by_name`: a name may take it.
+
+    `at`: where it is answered, empty for the shaft; `place`: the bearing that it is about, also where it is answered for the shaft.
+    """
 
     entry: int
     code: str
     at: str
+    place: str
     where: str
     about: str
     verdict: Verdict
@@ -213,16 +217,23 @@ def alarm_views(desk: Desk) -> tuple[AlarmView, ...]:
     for alarm in desk.job.alarms.open:
         answer = HOUSE.by_name[alarm.topic].answers.get(alarm.verdict.code)
         by_name, way = (answer.by_name, answer.way) if answer is not None else (True, "")
-        found.append(AlarmView(alarm.entry, alarm.verdict.code, alarm.at, _where(desk, alarm.at), alarm.about, alarm.verdict, way, by_name))
+        found.append(_alarm(desk, alarm.entry, alarm.at, alarm.about, alarm.verdict, way, by_name))
     known = {(one.entry, one.code) for one in found}
     for _, at, proof in in_job(desk):
         fact = desk.job.effective.get(proof.entry) if proof.entry is not None and proof.level is Level.UNKNOWN else None
         for verdict in fact.judgements() if fact is not None else ():
             if verdict.level is Level.UNKNOWN and (proof.entry, verdict.code) not in known and proof.entry is not None:
                 place = at or proof.claim.at
-                found.append(AlarmView(proof.entry, verdict.code, place, _where(desk, place), proof.claim.about, verdict, "", True))
+                found.append(_alarm(desk, proof.entry, place, proof.claim.about, verdict, "", True))
                 known.add((proof.entry, verdict.code))
     return tuple(found)
+
+
+def _alarm(desk: Desk, entry: int, at: str, about: str, verdict: Verdict, way: str, by_name: bool) -> AlarmView:
+    # Work of the shaft is about a place, which stands first.
+    first = about.split(", ")[0]
+    place = at or (first if any(first == one.id for one in desk.job.places) else "")
+    return AlarmView(entry, verdict.code, at, place, _where(desk, at), about_words(desk, about), verdict, way, by_name)
 
 
 def _where(desk: Desk, at: str) -> str:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from tribodex.core.components.bearing import Kind
-from tribodex.core.components.compare_numbers import GROOVE, differences, readable
+from tribodex.core.components.compare_numbers import not_as_listed
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import Field, InvalidInput
@@ -114,13 +114,11 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
 
 
 def _not_as_listed(positions: Sequence[Position], places: Sequence[Place], plans: Sequence[_Planned]) -> list[tuple[str, Fact]]:
-    """Where the plant's list has another bearing than is planned: said as the job is opened. A groove is seen at the ring, where it is compared."""
+    """Where the plant's list has another bearing than is planned: said as the job is opened."""
     found: list[tuple[str, Fact]] = []
     for position, place, plan in zip(positions, places, plans, strict=True):
         listed, planned = position.designation.strip(), plan.label.strip()
-        if not (readable(listed) and readable(planned)):
-            continue
-        if differs := tuple(one for one in differences(listed, planned) if one.what != GROOVE):
+        if differs := not_as_listed(listed, planned):
             found.append((SHAFT, PositionCompared(place.id, listed, planned, differs)))
     return found
 

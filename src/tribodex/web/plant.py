@@ -16,6 +16,7 @@ from tribodex.core.sources import Source
 from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
+from tribodex.usecases.planning.listed import AsListed, compared
 from tribodex.usecases.ports import Machine
 from tribodex.web.context import context, reply
 
@@ -112,3 +113,22 @@ def get_last_plan(path: PositionPath) -> Response:
     here = context()
     with here.store() as store:
         return reply(LAST_PLAN, last_plan(store, path.position_id))
+
+
+class PlannedQuery(BaseModel):
+    """A number as it is planned."""
+
+    planned: str = Field(max_length=200)
+
+
+class AsListedAnswer(RootModel[AsListed]):
+    """What the list has for a position, and what differs."""
+
+
+AS_LISTED = TypeAdapter(AsListed)
+
+
+@api.get("/positions/<position_id>/compared", responses={200: AsListedAnswer}, summary="A planned bearing beside the plant's list")
+def get_compared(path: PositionPath, query: PlannedQuery) -> Response:
+    with context().store() as store:
+        return reply(AS_LISTED, compared(store.machines(), path.position_id, query.planned))

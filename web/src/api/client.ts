@@ -6,6 +6,7 @@ import type {
   Crib,
   FailureBook,
   JobSummary,
+  AsListed,
   LineDrawing,
   Otherwise,
   LogLine,
@@ -181,6 +182,8 @@ export function getJobs(live: boolean, words = "", after?: JobSummary): Promise<
 /** `show` names the task to look at, as a query; empty: what is next. */
 export const getJob = (id: string, show = "") => ask<Bench>(`/api/jobs/${id}${show}`);
 export const getOutline = (id: string) => ask<Outline>(`/api/jobs/${id}/outline`);
+export const compareListed = (position: string, planned: string) =>
+  ask<AsListed>(`/api/positions/${position}/compared?${new URLSearchParams({ planned })}`);
 export const getToday = (id: string) => ask<Otherwise[]>(`/api/jobs/${id}/today`);
 export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);

@@ -29,6 +29,7 @@ export type OutlinedTask = Outline["stages"][number]["tasks"][number];
 export type Gate = Schemas["Gate"];
 export type Outcome = Schemas["Outcome"];
 export type Command = Schemas["CommandBody"]["command"];
+export type AsListed = Schemas["AsListed"];
 export type Otherwise = Schemas["OtherwiseView"];
 export type LineDrawing = Schemas["LineDrawing"];
 export type Work = Bench["work"];

@@ -65,6 +65,21 @@ def differences(specified: str, found: str) -> tuple[Difference, ...]:
     return tuple(Difference(what, a, b, grave) for what, a, b, grave in pairs if a != b)
 
 
+def not_as_listed(listed: str, planned: str) -> tuple[Difference, ...]:
+    """What differs between a list of positions and a plan. Nothing where one of them does not say which bearing it is.
+
+    A groove is no difference here: lists name it, plans seldom do, and it is compared at the ring.
+
+    >>> not_as_listed("22218 K C3 W33", "22218 K C3"), not_as_listed("cam follower 47 mm", "22218 K")
+    ((), ())
+    >>> [d.what for d in not_as_listed("22218 K C3 W33", "22216 K C3")]
+    ['size']
+    """
+    if not (readable(listed) and readable(planned)):
+        return ()
+    return tuple(one for one in differences(listed, planned) if one.what != GROOVE)
+
+
 def _others(unread: Sequence[str]) -> str:
     return " ".join(sorted(set(unread) - DESIGN)) or "none"
 

@@ -214,13 +214,14 @@ def in_words(desk: Desk, at: str, proof: Proof) -> str:
 def alarm_words(desk: Desk, alarm: Alarm) -> str:
     """An alarm in a line."""
     where = named_place(alarm.at, len(desk.job.places), desk.job.place(alarm.at).name) if alarm.at else ""
-    about = _about_words(desk, alarm.about)
+    named = about_words(desk, alarm.about)
+    about = f", {named}" if named else ""
     return f"{where}{alarm.verdict.word}{about}. {alarm.verdict.reason.rstrip('.')}"
 
 
-def _about_words(desk: Desk, about: str) -> str:
-    """What an alarm is about, to append; work of the shaft begins with the place, which is said by its name."""
+def about_words(desk: Desk, about: str) -> str:
+    """What an alarm is about; work of the shaft begins with the place, which is said by its name."""
     first, _, rest = about.partition(", ")
     named = next((place.name for place in desk.job.places if place.id == first), first)
     parts = [part for part in (named if len(desk.job.places) > 1 or named == first else "", rest) if part]
-    return f", {', '.join(parts)}" if parts and about else ""
+    return ", ".join(parts) if about else ""

@@ -67,7 +67,7 @@ export function OpenStops({ bench, tap }: { bench: Bench; tap: JobAccess["tap"] 
 /** Another bearing than the plant's list has: compared again once it is planned right, or put right by somebody. */
 function NotTheirs({ alarm, tap }: { alarm: AlarmView; tap: JobAccess["tap"] }) {
   const [open, setOpen] = useState(false);
-  const place = alarm.about.split(",")[0] ?? "";
+  const { place } = alarm;
   const compare = (more: { decided_by?: string; reason?: string } = {}) =>
     tap({ kind: "compare_position", place, ...more }, alarm.at);
   return (

@@ -1,6 +1,7 @@
 /** Machine and position, and what was planned there last. */
 import { Button, SelectField, moment } from "../../ui";
 import { EMPTY } from "./draft";
+import { NotAsListed } from "./not-as-listed";
 import type { Plan } from "./use-plan";
 
 export function PositionField({ plan }: { plan: Plan }) {
@@ -37,7 +38,9 @@ export function PositionField({ plan }: { plan: Plan }) {
             <Button onClick={plan.keepTyped}>Keep what was typed</Button>
           </div>
         </div>
-      ) : null}
+      ) : (
+        <NotAsListed position={positionId} planned={plan.draft.designation} />
+      )}
       {last && !revised ? (
         <div className="border-l-4 border-dye pl-3">
           <p className="text-sm">

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from tribodex.core.components.compare_numbers import differences
+from tribodex.core.components.compare_numbers import differences, not_as_listed
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
@@ -90,7 +90,7 @@ def _compared(desk: Desk, state: Stock, command: ComparePosition) -> PositionCom
         raise Refused("Plan and plant's list agree here: there is nothing to compare again.")
     by, reason = command.decided_by.strip(), command.reason.strip()
     planned = fitted.bearing.label
-    differs = differences(before.listed, planned)
+    differs = not_as_listed(before.listed, planned)
     if differs and not (by and reason):
         still = "; ".join(f"{d.what}: {d.specified} listed, {d.found} planned" for d in differs)
         raise InvalidInput.at(

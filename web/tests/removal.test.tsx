@@ -116,7 +116,7 @@ describe("the nut as a stop", () => {
     const tap = panel({ chosen: "release" }, "back_nut_off");
     expect(screen.queryByRole("button", { name: "It is off" })).toBeNull();
     expect(button(words).disabled).toBe(true);
-    await hand().type(line("Gap from nut to ring"), "3 mm");
+    await hand().type(line("Gap at the nut"), "3 mm");
     await hand().click(button(words));
     expect(tap.mock.calls).toEqual([[{ kind: "back_nut_off", gap: "3 mm", whole_nut, shown: "mm" }]]);
   });

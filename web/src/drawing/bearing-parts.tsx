@@ -53,6 +53,12 @@ export interface Mark {
 
 const ARROW = 46;
 
+/** How far a drawing reaches to both sides with its arrows. */
+export function reach(from: number, to: number, tips: { x: number; towards: number }[]): [number, number] {
+  const tails = tips.map((tip) => tip.x - tip.towards * (ARROW + 8));
+  return [Math.min(from, ...tails), Math.max(to, ...tails)];
+}
+
 /** Where the force goes: an arrow to the point, crossed out where it must never go. */
 export function ForceArrow({ x, y, mark }: { x: number; y: number; mark: Mark }) {
   const tail = x - mark.towards * ARROW;

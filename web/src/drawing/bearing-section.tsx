@@ -1,7 +1,7 @@
 /** The bearing in half section over its sleeve, to scale in millimetres; the play alone is magnified, and the factor stated. */
 import type { Section } from "../api";
 import { clearance, useSettings } from "../ui";
-import { Ball, Caption, ForceArrow, Hatching, Play, type Mark } from "./bearing-parts";
+import { Ball, Caption, ForceArrow, Hatching, Play, reach, type Mark } from "./bearing-parts";
 import { MAGNIFY, WIDTH, geometry } from "./bearing-geometry";
 
 interface Props {
@@ -43,11 +43,16 @@ export function BearingSection(props: Props) {
     sphereAt,
     bottom,
   } = geometry(section, playUm);
+  const [from, to] = reach(
+    -6,
+    WIDTH + 6,
+    marks.map((mark) => ({ x: x(mark.at_mm), towards: mark.towards })),
+  );
   const id = label.replace(/\W/g, "");
   return (
     <figure>
       <svg
-        viewBox={`-6 -4 ${WIDTH + 12} ${height + 8}`}
+        viewBox={`${from} -4 ${to - from} ${height + 8}`}
         role="img"
         aria-label={`${label} in section on its sleeve, ${d} × ${D} × ${B} mm${playUm ? `, play ${clearance(playUm, units)}, drawn ${MAGNIFY} times larger` : ""}`}
         className="h-auto w-full"

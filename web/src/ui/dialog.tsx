@@ -2,6 +2,7 @@
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 import { Button } from "./controls";
+import { Say } from "./say";
 
 export function Overlay({
   title,
@@ -26,7 +27,9 @@ export function Overlay({
         >
           <Dialog.Title className="text-xl font-bold">{title}</Dialog.Title>
           {description ? (
-            <Dialog.Description className="py-1 text-soft">{description}</Dialog.Description>
+            <Dialog.Description className="py-1 text-soft">
+              <Say>{description}</Say>
+            </Dialog.Description>
           ) : null}
           <div className="space-y-3 pt-2">{children}</div>
           <Dialog.Close asChild>

@@ -36,7 +36,7 @@ class ChooseWay:
 class BackNutOff:
     """The nut's gap to the ring, and whether its whole height is on the thread."""
 
-    gap: Annotated[str, length("Gap from nut to ring", "3 mm")]
+    gap: Annotated[str, length("Gap at the nut", "3 mm")]
     whole_nut: Annotated[bool, tick("Its whole height is on the thread")]
     shown: Shown = ""
 

@@ -97,7 +97,7 @@ function NutGap({ work, tap, refused }: RemovalProps) {
   return (
     <section aria-label="Nut backed off" className="space-y-3">
       {work.nut ? <VerdictMark verdict={work.nut} /> : null}
-      <EntryText entry={entry} name="gap" label="Gap from nut to ring" />
+      <EntryText entry={entry} name="gap" label="Gap at the nut" />
       <div className="flex flex-wrap gap-3">
         <Button kind="main" data-main disabled={!entry.text("gap").trim()} onClick={() => say(true)}>
           Its whole height is on the thread

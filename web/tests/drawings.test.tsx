@@ -4,6 +4,7 @@ import { describe, expect, it } from "vitest";
 import type { Dial, Indicator, Ruler, Section } from "../src/api";
 import { apart, EDGES, type Axis } from "../src/charts/axis";
 import { ClearanceRuler, IndicatorDial, NutDial, WhichWay } from "../src/drawing";
+import { reach } from "../src/drawing/bearing-parts";
 import { geometry, MAGNIFY, WIDTH } from "../src/drawing/bearing-geometry";
 import { ticks } from "../src/drawing/ruler-marks";
 import { show } from "./page";
@@ -246,4 +247,14 @@ describe("names beside a chart", () => {
       expect(placed.map((name) => name.text)).toEqual(down);
     }
   });
+});
+
+it("an arrow of the force stands whole inside its drawing", () => {
+  expect(reach(-6, 406, [])).toEqual([-6, 406]);
+  const [from, to] = reach(-6, 406, [
+    { x: 10, towards: 1 },
+    { x: 390, towards: -1 },
+  ]);
+  expect(from).toBeLessThan(10 - 46);
+  expect(to).toBeGreaterThan(390 + 46);
 });

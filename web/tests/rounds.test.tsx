@@ -1,7 +1,8 @@
 /** Rounds: weeks and stops of the plan, a stop done, found wanting, skipped; what was refused stands there again. */
 import { cleanup, screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import type { RefusedCommand, Rounds } from "../src/api";
+import type { Bench, RefusedCommand, Rounds } from "../src/api";
+import { PlacesHome } from "../src/features/bench/shaft-home";
 import { StopCard } from "../src/features/rounds/stop-card";
 import { StopForm } from "../src/features/rounds/stop-form";
 import { StopTable } from "../src/features/rounds/stop-table";
@@ -268,4 +269,23 @@ describe("the plan", () => {
     await hand().click(out);
     expect(onLeft).toHaveBeenLastCalledWith(new Set());
   });
+});
+
+it("a round lists its stops: places without a bearing are no shaft", () => {
+  const place = (id: string, name: string, stage: string) => ({ id, name, stage, bearing: "" });
+  const bench = {
+    id: "r",
+    places: [place("1", "Bran belt, take-up", ""), place("2", "Bran screw, drive end", "Stop")],
+  } as unknown as Bench;
+  show(<PlacesHome bench={bench} />);
+  const stops = within(screen.getByRole("list", { name: "Stops" })).getAllByRole("listitem");
+  expect(stops.map((one) => one.textContent)).toEqual([
+    "Bran belt, take-updone",
+    "Bran screw, drive endto do",
+  ]);
+  expect(
+    within(stops[1] as HTMLElement)
+      .getByRole("link")
+      .getAttribute("href"),
+  ).toContain("at=2");
 });

@@ -10,7 +10,7 @@ import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
 import { OpenStops } from "./open-stops";
 import { NextCard } from "./next-card";
-import { ShaftHome } from "./shaft-home";
+import { PlacesHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
@@ -44,7 +44,7 @@ export function BenchPage() {
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
         <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
         <WhoIsHere />
-        {bench.places.length > 1 ? show ? <BackHome id={bench.id} /> : <ShaftHome bench={bench} /> : null}
+        {bench.places.length > 1 ? show ? <BackHome bench={bench} /> : <PlacesHome bench={bench} /> : null}
         <NextCard bench={bench} words={words} job={job} />
         <OpenStops bench={bench} tap={job.tap} />
         <JudgedToday bench={bench} />
@@ -62,13 +62,13 @@ export function BenchPage() {
   );
 }
 
-function BackHome({ id }: { id: string }) {
+function BackHome({ bench }: { bench: Bench }) {
   return (
     <Link
-      to={`/jobs/${id}`}
+      to={`/jobs/${bench.id}`}
       className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
     >
-      Back to the shaft line
+      {bench.places.some((place) => place.bearing) ? "Back to the shaft line" : "Back to all stops"}
     </Link>
   );
 }

@@ -1,12 +1,33 @@
 /** The job's home: the shaft to scale, each bearing with what it does, where its work stands and its last figure. A tap opens it. */
 import { useQuery } from "@tanstack/react-query";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { getShaft, type Bench } from "../../api";
 import { ShaftLine } from "../../drawing";
 import { figure, useSettings } from "../../ui";
 import { showOf } from "./use-job";
 
-export function ShaftHome({ bench }: { bench: Bench }) {
+/** Where no bearing is known the places are no shaft: a round goes from machine to machine, and they are listed. */
+export function PlacesHome({ bench }: { bench: Bench }) {
+  return bench.places.some((place) => place.bearing) ? (
+    <ShaftHome bench={bench} />
+  ) : (
+    <ul className="sheet divide-y divide-rule px-3" aria-label="Stops">
+      {bench.places.map((place) => (
+        <li key={place.id}>
+          <Link
+            to={`/jobs/${bench.id}${showOf(place.id, "")}`}
+            className="flex min-h-12 items-center justify-between gap-3 py-1"
+          >
+            <span className="text-dye underline underline-offset-4">{place.name}</span>
+            <span className="text-sm text-soft">{place.stage ? "to do" : "done"}</span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function ShaftHome({ bench }: { bench: Bench }) {
   const navigate = useNavigate();
   const { units } = useSettings();
   const line = useQuery({

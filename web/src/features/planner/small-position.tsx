@@ -2,6 +2,7 @@
 import type { Covers } from "./covers";
 import type { Floats } from "../../api";
 import { ChoiceRow, SelectField } from "../../ui";
+import { NotAsListed } from "./not-as-listed";
 import type { SmallPlan } from "./small-plans";
 import type { useSmallPlan } from "./use-small-plan";
 
@@ -31,6 +32,7 @@ export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan })
           </optgroup>
         ))}
       </SelectField>
+      <NotAsListed position={plan.positionId} planned={plan.draft["designation"] ?? ""} />
       {small.pair ? (
         <ChoiceRow
           label="This one"

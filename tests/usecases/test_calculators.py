@@ -139,3 +139,19 @@ def test_every_number_of_a_calculator_has_an_end_on_both_sides() -> None:
             if not (low and high):
                 open_ends.append(f"{name}.{field}")
     assert open_ends == []
+
+
+@pytest.mark.parametrize("share", [0.5, 1.0, 10.0])
+def test_an_outside_diameter_that_no_bearing_has_is_refused_by_every_calculator(reference: Reference, share: float) -> None:
+    """Below the bore, as large, or ten-fold: what is worked out from it would be no amount and no interval."""
+    tried = set()
+    for path in EXAMPLES:
+        for case in json.loads(path.read_text("utf-8"))["cases"]:
+            calculator, inputs = find(case["calculator"]), case["inputs"]
+            if not {"bore_mm", "outside_mm"} <= set(inputs) or calculator.name in tried:
+                continue
+            tried.add(calculator.name)
+            given = calculator.inputs.model_validate(inputs | {"outside_mm": inputs["bore_mm"] * share})
+            with pytest.raises(InvalidInput, match=r"outside|sizes|diameter"):
+                calculate(reference, calculator.name, given)
+    assert len(tried) > 12

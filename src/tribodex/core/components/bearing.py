@@ -245,6 +245,23 @@ def _split_suffix(part: str) -> list[str]:
     return tokens
 
 
+# Outside over bore: thin sections have 1.24, small ball bearings up to 4 (ISO 15 boundary dimensions, from memory, with room).
+LEAST_OUTSIDE, MOST_OUTSIDE = 1.1, 5.0
+
+
+def check_outside(bore_mm: float, outside_mm: float) -> None:
+    """Refuse an outside diameter that no rolling bearing of any kind has on this bore.
+
+    Raises InvalidInput with the field.
+    """
+    if not LEAST_OUTSIDE * bore_mm < outside_mm < MOST_OUTSIDE * bore_mm:
+        raise InvalidInput.at(
+            "outside",
+            f"An outside diameter of {outside_mm:g} mm does not go with a bore of {bore_mm:g} mm.",
+            f"between {LEAST_OUTSIDE * bore_mm:.0f} and {MOST_OUTSIDE * bore_mm:.0f} mm",
+        )
+
+
 def check_dimensions(bore_mm: float, outside_mm: float, width_mm: float) -> None:
     """Refuse dimensions that no such bearing has (bore 20 to 1600 mm).
 

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tribodex.core.components.bearing import check_outside
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import Pace, Path, bearing_fill, free_volume, housing_fill, regrease_amount
 from tribodex.core.grease.housing import oil_level
@@ -104,6 +105,7 @@ class OilLevelInputs(Inputs):
 
 
 def _fill(_: Reference, inputs: FillInputs) -> Answer:
+    check_outside(inputs.bore_mm, inputs.outside_mm)
     free = free_volume(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, inputs.mass_kg)
     bearing, housing = bearing_fill(free.value or 0.0, inputs.pace), housing_fill(inputs.cavity_cm3, inputs.pace)
     return Answer("grease-fill", (housing, bearing, free), verdict=housing.verdict)
@@ -134,12 +136,14 @@ def _insert(_: Reference, inputs: InsertStrokesInputs) -> Answer:
 
 
 def _regrease(_: Reference, inputs: RegreaseInputs) -> Answer:
+    check_outside(inputs.bore_mm, inputs.outside_mm)
     running = Running(inputs.speed_rpm, inputs.bearing_c, inputs.dirt, inputs.wet, inputs.shakes, inputs.stands, inputs.design)
     first, second = interval(inputs.bore_mm, running), interval_by_halving(inputs.bore_mm, running)
     return Answer("regrease", (first, second, regrease_amount(inputs.outside_mm, inputs.width_mm, inputs.path)), verdict=both_said(first, second))
 
 
 def _oil(reference: Reference, inputs: OilInputs) -> Answer:
+    check_outside(inputs.bore_mm, inputs.outside_mm)
     findings = []
     grade = inputs.grade_vg.strip().upper().removeprefix("ISO").removeprefix(" ").removeprefix("VG").strip()
     if grade:
@@ -172,6 +176,7 @@ def _lubricator(_: Reference, inputs: LubricatorInputs) -> Answer:
 
 
 def _oil_level(_: Reference, inputs: OilLevelInputs) -> Answer:
+    check_outside(inputs.bore_mm, inputs.outside_mm)
     return Answer("oil-level", (oil_level(inputs.bore_mm, inputs.outside_mm),))
 
 

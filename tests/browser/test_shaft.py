@@ -38,7 +38,10 @@ _ANSWERED: WeakKeyDictionary[Page, set[str]] = WeakKeyDictionary()
 
 
 def tapped(page: Page, name: str, exact: bool = True) -> None:
-    """Press a button and wait for the answer to its own tap: after a reload an earlier one may be sent once more, under its old id."""
+    """Press a button, wait for the answer to its own tap and until the page shows it: what is entered next belongs to what comes then.
+
+    After a reload an earlier tap may be sent once more, under its old id.
+    """
     answered = _ANSWERED.setdefault(page, set())
 
     def own(answer: Response) -> bool:
@@ -48,6 +51,9 @@ def tapped(page: Page, name: str, exact: bool = True) -> None:
         page.get_by_role("button", name=name, exact=exact).first.click()
     answered.add(answer.value.request.post_data_json["client_event_id"])
     assert answer.value.ok, answer.value.text()
+    # The newest entry stands first in the log; a page that was left, or has none, is waited for by whoever goes on there.
+    newest = f'section[aria-labelledby="log"] li:first-child span:first-child:text-is("{answer.value.json()["last_seq"]}")'
+    expect(page.locator(f"main:not(:has(#log)), {newest}").first).to_be_attached()
 
 
 def look(hands: Hands, at: str = "", stage: str = "") -> None:

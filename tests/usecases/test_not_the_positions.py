@@ -7,9 +7,13 @@ from dataclasses import replace
 import pytest
 
 from tests.helpers import BEGIN, DRAFT, MemoryStore, open_one
+from tests.usecases import test_scope as others
 from tribodex.core.components.compare_numbers import differences
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.job.commands import AcceptAlarm
+from tribodex.core.job.commands import AcceptAlarm, Correct, SayFitted
+from tribodex.core.job.facts import PlaceFitted
+from tribodex.core.job.scope import Scope
+from tribodex.core.topics.care.commands import SayBearing
 from tribodex.core.topics.stock.commands import ComparePosition
 from tribodex.core.topics.stock.facts import PositionCompared, StockCode
 from tribodex.usecases.jobs import Loaded, do, revise_plan
@@ -21,6 +25,10 @@ def opened(reference: Reference, designation: str, **more: str) -> tuple[MemoryS
     store = MemoryStore()
     draft = replace(DRAFT, designation=designation, **more)  # type: ignore[arg-type]
     return store, open_one(store, reference, "job-0001", "m-1-a", "", draft, Tap("open-0001", "Tester", BEGIN), BEGIN)
+
+
+def tap(n: int) -> Tap:
+    return Tap(f"tap-{n:05d}", "Tester", BEGIN)
 
 
 def codes(job: Loaded) -> list[str]:
@@ -47,9 +55,58 @@ def test_planned_right_with_a_groove_it_agrees(reference: Reference) -> None:
     store, job = opened(reference, "22218 K C4 W33")
     assert codes(job) == [StockCode.ANOTHER_SUFFIX]
     draft = replace(DRAFT, designation="22218 K C3 W33")
-    job = revise_plan(store, reference, job.id, draft, "C3 is listed", Tap("tap-00001", "Tester", BEGIN), BEGIN, "1")
-    job = do(store, reference, job.id, ComparePosition("1"), Tap("tap-00002", "Tester", BEGIN), BEGIN)
+    job = revise_plan(store, reference, job.id, draft, "C3 is listed", tap(1), BEGIN, "1")
     assert codes(job) == []
+    said = job.log[-1].fact
+    assert isinstance(said, PositionCompared) and said.differs == () and said.planned == "22218 K C3 W33"
+    job = do(store, reference, job.id, ComparePosition("1"), tap(2), BEGIN)
+    assert codes(job) == []
+
+
+def test_a_plan_changed_to_another_bearing_is_compared_as_at_the_opening(reference: Reference) -> None:
+    store, job = opened(reference, "22218 K C3")
+    small = replace(DRAFT, designation="22216 K C3", shaft="70 mm")
+    job = revise_plan(store, reference, job.id, small, "only this one is here", tap(1), BEGIN, "1")
+    assert codes(job) == [StockCode.NOT_THE_POSITIONS]
+    job = do(store, reference, job.id, ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted"), tap(2), BEGIN)
+    assert codes(job) == []
+    # What was put right for one bearing is not put right for the next.
+    job = revise_plan(store, reference, job.id, replace(DRAFT, designation="22220 K C3", shaft="90 mm"), "wrong shelf", tap(3), BEGIN, "1")
+    assert codes(job) == [StockCode.NOT_THE_POSITIONS]
+    job = revise_plan(store, reference, job.id, small, "measured", tap(4), BEGIN, "1")
+    assert set(codes(job)) == {StockCode.NOT_THE_POSITIONS}
+    before = len(job.log)
+    job = revise_plan(store, reference, job.id, replace(small, risk="0.05"), "new fitter", tap(5), BEGIN, "1")
+    assert len(job.log) == before + 1, "nothing changed of what differs"
+    job = revise_plan(store, reference, job.id, DRAFT, "the right one came", tap(6), BEGIN, "1")
+    assert codes(job) == []
+
+
+def test_a_suffix_and_then_a_size_both_end_where_they_are_answered(reference: Reference) -> None:
+    store, job = opened(reference, "22218 K C4")
+    job = revise_plan(store, reference, job.id, replace(DRAFT, designation="22216 K C3", shaft="70 mm"), "shelf", tap(1), BEGIN, "1")
+    assert StockCode.NOT_THE_POSITIONS in codes(job)
+    job = do(store, reference, job.id, ComparePosition("1", "P. Arden", "smaller housing and sleeve fitted"), tap(2), BEGIN)
+    assert codes(job) == []
+
+
+def test_what_others_mounted_is_compared_when_it_is_said_and_said_again(reference: Reference) -> None:
+    walker = others.Walker(reference, Scope.GREASE_AND_CLOSE, plan=others.SAID)
+    assert codes(walker.job) == []
+    walker.say(SayFitted("22216 K C3", "70 mm", seat="adapter_sleeve"))
+    assert codes(walker.job) == [StockCode.NOT_THE_POSITIONS]
+    said = next(e.seq for e in walker.job.log if isinstance(e.fact, PlaceFitted))
+    walker.say(Correct(said, "read the other ring", SayFitted("22218 K C3", "80 mm", seat="adapter_sleeve")))
+    assert codes(walker.job) == []
+
+
+def test_a_bearing_said_for_its_rounds_is_compared_too(reference: Reference) -> None:
+    """Its amounts and its days follow from it."""
+    walker = others.Walker(reference, Scope.WHOLE)
+    walker.say(SayBearing("22216 K C3"))
+    assert codes(walker.job) == [StockCode.NOT_THE_POSITIONS]
+    walker.say(SayBearing("22218 K C3"))
+    assert codes(walker.job) == []
 
 
 def test_the_plan_says_it_before_there_is_a_job(reference: Reference) -> None:
@@ -69,10 +126,6 @@ def test_the_plan_says_it_before_there_is_a_job(reference: Reference) -> None:
 def test_another_size_is_taken_by_no_name_until_it_is_put_right(reference: Reference) -> None:
     store, job = opened(reference, "22216 K C3", shaft="70 mm")
     assert codes(job) == [StockCode.NOT_THE_POSITIONS]
-
-    def tap(n: int) -> Tap:
-        return Tap(f"tap-{n:05d}", "Tester", BEGIN)
-
     with pytest.raises(Refused, match="accepted by nobody"):
         do(store, reference, job.id, AcceptAlarm(2, "P. Arden", "in a hurry", StockCode.NOT_THE_POSITIONS), tap(1), BEGIN)
     with pytest.raises(InvalidInput, match="still differ"):

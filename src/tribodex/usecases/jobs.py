@@ -29,6 +29,7 @@ from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
+from tribodex.usecases.planning.listed import compared_again, says_a_bearing
 from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
 
@@ -131,12 +132,23 @@ def do(
             return loaded
         if at:
             loaded.job.placed(at)
-        said_at, facts = decide(replace(desk_of(reference, loaded, at), moment=tap.happened_at), command, meant)
+        here = replace(desk_of(reference, loaded, at), moment=tap.happened_at)
+        said_at, facts = decide(here, command, meant)
+        said = [(said_at, fact) for fact in facts]
+        if says_a_bearing(facts):
+            said += compared_again(store.machines(), here, _said_then(reference, loaded, said))
         try:
-            return append(store, reference, job_id, loaded, [(said_at, fact) for fact in facts], tap, recorded_at)
+            return append(store, reference, job_id, loaded, said, tap, recorded_at)
         except ConcurrentWriter:
             time.sleep(random.uniform(0.2, 1.0) * 0.02 * 2**attempt)
     raise Busy("Other devices are writing to this job at the same moment. Nothing was stored; it is sent again by itself.")
+
+
+def _said_then(reference: Reference, loaded: Loaded, said: Sequence[tuple[str, Fact]]) -> Desk:
+    """The job as it will stand with these."""
+    last = loaded.log[-1]
+    log = [*loaded.log, *(replace(last, seq=last.seq + i, at=at, fact=fact) for i, (at, fact) in enumerate(said, 1))]
+    return desk_of(reference, Loaded(loaded.id, log, fold(log)))
 
 
 def revise_plan(

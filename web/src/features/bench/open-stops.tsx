@@ -36,12 +36,11 @@ export function OpenStops({ bench, tap }: { bench: Bench; tap: JobAccess["tap"] 
                 </p>
               ) : null}
             </div>
-            {alarm.code === "stock.not_the_positions" || alarm.code === "stock.another_suffix" ? (
-              <NotTheirs alarm={alarm} tap={tap} />
-            ) : null}
             {alarm.by_name ? (
               <Button onClick={() => setTaking(alarm)}>Accept as is (sign)</Button>
-            ) : alarm.code === "stock.not_the_positions" ? null : (
+            ) : alarm.code === "stock.not_the_positions" ? (
+              <PutRight alarm={alarm} tap={tap} />
+            ) : (
               <p className="text-sm text-soft">Nobody may accept it.</p>
             )}
           </li>
@@ -64,20 +63,15 @@ export function OpenStops({ bench, tap }: { bench: Bench; tap: JobAccess["tap"] 
   );
 }
 
-/** Another bearing than the plant's list has: compared again once it is planned right, or put right by somebody. */
-function NotTheirs({ alarm, tap }: { alarm: AlarmView; tap: JobAccess["tap"] }) {
+/** Another bearing than the plant's list has: put right by somebody, where it is not planned otherwise. */
+function PutRight({ alarm, tap }: { alarm: AlarmView; tap: JobAccess["tap"] }) {
   const [open, setOpen] = useState(false);
   const { place } = alarm;
-  const compare = (more: { decided_by?: string; reason?: string } = {}) =>
-    tap({ kind: "compare_position", place, ...more }, alarm.at);
   return (
     <>
-      <Button onClick={() => compare()}>Compare again</Button>
-      {alarm.by_name ? null : (
-        <Button kind="stop" onClick={() => setOpen(true)}>
-          Position, sleeve, housing put right
-        </Button>
-      )}
+      <Button kind="stop" onClick={() => setOpen(true)}>
+        Position, sleeve, housing put right
+      </Button>
       <NamedReason
         title="Another bearing here from now on"
         description="The plant's list, the sleeve and the housing are for the new one. It stands on page one with your name."
@@ -85,7 +79,9 @@ function NotTheirs({ alarm, tap }: { alarm: AlarmView; tap: JobAccess["tap"] }) 
         example="new sleeve and housing fitted, list changed"
         open={open}
         onClose={() => setOpen(false)}
-        onDecide={(decided_by, reason) => compare({ decided_by, reason })}
+        onDecide={(decided_by, reason) =>
+          tap({ kind: "compare_position", place, decided_by, reason }, alarm.at)
+        }
       />
     </>
   );

@@ -14,7 +14,7 @@ from tribodex.core.topics.stock.state import Stock
 from tribodex.core.working import Level, Verdict
 
 STAGE = "take_stock"
-_AGAIN = "Plan the bearing of this position, and compare again."
+_AGAIN = "Plan or say the bearing of this position: it is compared at once."
 ANSWERS: dict[str, AnsweredBy] = {
     ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again."),
     ev.StockCode.NOT_THE_POSITIONS: AnsweredBy(

@@ -115,6 +115,7 @@ def focus(page: Page, name: str, most: int = 60) -> None:
         page.keyboard.press("Tab")
         label = page.evaluate(
             """() => { const e = document.activeElement;
+                       if (e === document.body) return ''; // nothing has the focus: the body's text is the whole page
                        return [e.labels?.[0]?.innerText, e.innerText, e.getAttribute('aria-label')].join(' '); }"""
         )
         if name in label:

@@ -14,6 +14,7 @@ from typing import Any
 import pytest
 
 from tests import proved
+from tests.core.test_shaft_job import ShaftBench
 from tests.exchange.test_golden_logs import LOGS, read
 from tribodex.core.errors import TribodexError
 from tribodex.core.job.commands import Correct
@@ -23,6 +24,7 @@ from tribodex.core.job.facts import Event, Fact, kind_of
 from tribodex.core.job.readback import asked_of
 from tribodex.core.topics import HOUSE, fold
 from tribodex.core.topics.bolts import commands as bolts
+from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.tapered import commands as tapered
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.usecases.jobs import Loaded, desk_of
@@ -52,6 +54,36 @@ def test_said_again_it_is_the_same_entry(path: Path, reference: Reference) -> No
         differs = {item.name for item in dataclasses.fields(now) if not _same(getattr(made, item.name), getattr(now, item.name))}
         allowed = WRITTEN if "2026-11-29d" <= path.stem < "3" else WRITTEN | JUDGED
         assert differs <= allowed, (event.seq, event.kind, [(n, getattr(now, n), getattr(made, n)) for n in differs])
+
+
+def test_nothing_of_an_entry_is_lost_when_it_is_said_again() -> None:
+    """A field that entry and command share is the same in both, whatever it holds: a name, a reason, a box."""
+    tried = set()
+    for path in LOGS:
+        for event in read(path)[1]:
+            said_by = said_again(HOUSE, event.fact)[0]
+            # What keeps everything as it was typed is said again from that.
+            if said_by is None or event.kind in tried or isinstance(getattr(event.fact, "typed", ""), dict):
+                continue
+            tried.add(event.kind)
+            shared = {item.name for item in dataclasses.fields(event.fact)} & {item.name for item in dataclasses.fields(said_by)}
+            kinds = typing.get_type_hints(said_by), typing.get_type_hints(type(event.fact))
+            for name in shared:
+                if [hints[name] for hints in kinds] not in ([str, str], [bool, bool]):
+                    continue
+                was = getattr(event.fact, name)
+                other = (not was) if isinstance(was, bool) else f"{was} and more"
+                command = say_again(HOUSE, dataclasses.replace(event.fact, **{name: other}))
+                assert getattr(command, name) == other, (event.kind, name)
+    assert len(tried) > 60
+
+
+def test_a_drive_up_of_its_own_stays_with_the_sleeve() -> None:
+    bench = ShaftBench()
+    bench.do(line.LaySleeve("1", "31 mm", "away from the datum", True, "0.9 mm"))
+    assert say_again(HOUSE, bench.log[-1].fact) == line.LaySleeve("1", "31 mm", "away from the datum", True, "0.9 mm")
+    bench.do(line.LaySleeve("1", "31 mm"))
+    assert say_again(HOUSE, bench.log[-1].fact).drive_up == "", "the plan's"
 
 
 def test_every_kind_that_may_be_corrected_was_said_again() -> None:

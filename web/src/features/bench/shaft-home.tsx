@@ -19,7 +19,7 @@ export function PlacesHome({ bench }: { bench: Bench }) {
             className="flex min-h-12 items-center justify-between gap-3 py-1"
           >
             <span className="text-dye underline underline-offset-4">{place.name}</span>
-            <span className="text-sm text-soft">{place.stage ? "to do" : "done"}</span>
+            <span className="text-sm text-soft">{place.stage ? "to do" : "done, or skipped"}</span>
           </Link>
         </li>
       ))}

@@ -67,7 +67,9 @@ def said(fact: Any) -> Any:
         case ev.RingsSaid():
             return cmd.SayRings(fact.place, mm(fact.seat_mm), mm_each(fact.near_mm), mm_each(fact.far_mm))
         case ev.SleeveLaid():
-            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm), fact.nut_side, fact.closing_mm.high == 0)
+            # The plan's is a range; one figure was typed.
+            own = mm(fact.drive_up_mm.low) if fact.drive_up_mm.low == fact.drive_up_mm.high else ""
+            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm), fact.nut_side, fact.closing_mm.high == 0, own)
         case ev.EndPlayRead():
             return cmd.ReadEndPlay(mm(fact.play_mm), "outer" if fact.outer_faces else "inner")
         case ev.OffsetSet():

@@ -29,7 +29,7 @@ def said(fact: Any) -> Any:
         case ev.HandChecked():
             return cmd.HandCheck(fact.swivel, fact.turns_freely)
         case ev.Locked():
-            return cmd.Lock(plain(fact.turn_deg))
+            return cmd.Lock(plain(fact.turn_deg), fact.decided_by, fact.reason)
         case ev.GaugingStarted():
             return cmd.StartGauging(fact.phase, fact.places, fact.where, celsius(fact.inner_c), celsius(fact.outer_c))
         case _:

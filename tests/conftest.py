@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Iterator
 from functools import cache
 from pathlib import Path
@@ -28,13 +29,40 @@ settings.register_profile("tribodex", deadline=None, suppress_health_check=[Heal
 settings.load_profile("tribodex")
 
 
+def _has_a_server(item: pytest.Item) -> bool:
+    return bool(SERVERS & set(getattr(item, "fixturenames", ()))) or "tests/architecture/test_launch" in str(item.path)
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What must be alone with the servers goes first, on one worker; the others begin meanwhile with what has no server.
+
+    Every worker starts with its share of the list, one after the other, and then takes from whoever is behind.
+    """
+    workers = int(os.environ.get("PYTEST_XDIST_WORKER_COUNT", "1"))
+    if workers < 2:
+        return
+    kills = [item for item in items if item.get_closest_marker("faults") is not None]
+    plain = [item for item in items if item.get_closest_marker("faults") is None and not _has_a_server(item)]
+    kept = {id(item) for item in (*kills, *plain)}
+    rest = [item for item in items if id(item) not in kept]
+    share = -(-len(items) // workers)
+    ordered = kills + rest[: max(share - len(kills), 0)]
+    rest = rest[max(share - len(kills), 0) :]
+    for left in range(workers - 1, 0, -1):
+        here, plain = plain[: -(-len(plain) // left)], plain[-(-len(plain) // left) :]
+        room = max(share - len(here), 0) if left > 1 else len(rest)
+        ordered += here + rest[:room]
+        rest = rest[room:]
+    items[:] = ordered
+
+
 @pytest.fixture(autouse=True)
 def _in_company(request: pytest.FixtureRequest) -> Iterator[None]:
     """What kills or crowds has the servers to itself; every other test with a server shares them."""
     if request.node.get_closest_marker("faults") is not None:
         with alone():
             yield
-    elif SERVERS & set(request.fixturenames) or "tests/architecture/test_launch" in str(request.node.path):
+    elif _has_a_server(request.node):
         with beside_others():
             yield
     else:

@@ -74,7 +74,7 @@ ERRORS = ("zero too early", "driven before zero", "other taper", "sleeve slips",
 class Says(StrEnum):
     """How readings are said: each leaf; the thickest that goes in for each row; or for both rows at once where they read the same."""
 
-    LEAF = "leaf by leaf"
+    LEAF = "feeler by feeler"
     ROW = "one tap a row"
     ROWS = "one tap, both rows where they read the same"
 
@@ -369,7 +369,7 @@ def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool) -> Pl
         nut_outside=str(round(bore * 1.3)),
     )
     plan = make_plan(reference(), list(sets.values()), draft)
-    if gauge != "f" and any("thinner leaves" in finding or "finer set" in finding for finding in plan.findings):
+    if gauge != "f" and any("thinner feelers" in finding or "finer set" in finding for finding in plan.findings):
         return plan_for(bore, group, "f", method, coarse)
     return plan
 
@@ -609,9 +609,9 @@ def line_of(m: Measured) -> str:
 
     return (
         f"{m.name:34} n {m.count} wide {m.wide}  inside {pc(m.inside)}  wide {pc(m.inside_wide)}  below limit {pc(m.below_limit)}  "
-        "against leaf "
+        "against feeler "
         f"{m.against_leaf}"
-        f"  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps {m.taps[0]:g}/{m.taps[1]:g}  leaf taps "
+        f"  gaugings {m.gaugings:g} ({m.mean_gaugings:.1f})  taps {m.taps[0]:g}/{m.taps[1]:g}  feeler taps "
         f"{m.leaf_taps[0]:g}/{m.leaf_taps[1]:g}  {m.words}"
     )
 

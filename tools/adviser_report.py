@@ -81,7 +81,7 @@ def write_report(report: Report, docs: Path) -> None:
             ("gaugings, unmounted ones included, median", "4 at most", f"{first.gaugings:g}", first.gaugings <= 4),
             ("taps on leaves, median", f"{report.before / 2:g} at most", f"{first.leaf_taps[0]:g}", first.leaf_taps[0] <= report.before / 2),
             (
-                "locked against the leaf, with errors",
+                "locked against the feeler, with errors",
                 "never",
                 str(sum(r.against_leaf for r in report.errors)),
                 not any(r.against_leaf for r in report.errors),
@@ -94,31 +94,31 @@ def write_report(report: Report, docs: Path) -> None:
 `./run bench adviser` does {first.count} mountings at each risk and writes this page (seed {report.seed}, not used while the rules
 were made). The mountings drive the bench itself: the same commands a person gives, the next move followed as told, locked only
 where the bench lets them. Bores 30 to 300 mm, groups CN, C3 and C4, metric and inch leaves in equal parts, card A, seven in ten
-by feeler and three in ten by angle, one nut in ten with tab positions 15° apart. Where the plan asks for finer leaves, a fine set is taken.
+by feeler and three in ten by angle, one nut in ten with tab positions 15° apart. Where the plan asks for finer feelers, a fine set is taken.
 Nobody at the bench sees the truth, and it is not what the adviser believes:
 
 | Hidden truth | drawn with | the adviser believes |
 |---|---|---|
 | ratio k, share of the elastic value | ± {RATIO_SD:.0%} (one sd), and smoothing of the seat | 10 %, heavy tails |
 | seating turn after the zero mark | exponential, mean {SEATING_MEAN:g}°, cut at {SEATING_MOST:g}° | 10 ± 12°, heavy tails |
-| form of ring and rollers at one place of one row | {FORM_SD:g} µm | 4 µm with the leaf |
-| a leaf's own error (stacks add theirs up) | up to the larger of {LEAF_MOST_UM:g} µm and {LEAF_MOST_SHARE:.0%} | 4 µm with the form |
+| form of ring and rollers at one place of one row | {FORM_SD:g} µm | 4 µm with the feeler |
+| a feeler's own error (stacks add theirs up) | up to the larger of {LEAF_MOST_UM:g} µm and {LEAF_MOST_SHARE:.0%} | 4 µm with the form |
 | feel of one try; bias of a whole gauging | {FEEL_SD:g} µm; {BIAS_SD:g} µm | in the likelihood, with room for a gross reading |
 | how well a turn is set | {TURN_SD:g}° | 2° |
 | washer's thickness against the table | {WASHER_SD_MM:g} mm | measured here, or not used |
 
 *Inside*: the true residual lies in the window that belongs to the true unmounted clearance; a job that ends without a lock counts
-as not inside. *Wide*: windows of two leaf steps of the drawn set or more ({first.wide} of {first.count}). *Below the limit*: less
-than the card's residual limit is left. *Against the leaf*: locked although the last gauging, less the turn since, said outside.
+as not inside. *Wide*: windows of two feeler steps of the drawn set or more ({first.wide} of {first.count}). *Below the limit*: less
+than the card's residual limit is left. *Against the feeler*: locked although the last gauging, less the turn since, said outside.
 Gaugings count the unmounted ones. Uncertainties hold about 19 times in 20.
 
-| Risk allowed | inside | inside, wide windows | below the limit | against the leaf | gaugings, median (mean) | how it ended |
+| Risk allowed | inside | inside, wide windows | below the limit | against the feeler | gaugings, median (mean) | how it ended |
 |---|---|---|---|---|---|---|
 {risks}
 
-With errors nobody is told of, at the usual risk. What counts is that nothing is locked while the leaf says otherwise:
+With errors nobody is told of, at the usual risk. What counts is that nothing is locked while the feeler says otherwise:
 
-| Error in every mounting | mountings | locked against the leaf | inside | below the limit | how it ended |
+| Error in every mounting | mountings | locked against the feeler | inside | below the limit | how it ended |
 |---|---|---|---|---|---|
 {errors}
 
@@ -141,7 +141,7 @@ lower bound is not below the residual limit, and the turn since then is subtract
 (its own bias of {BIAS_SD:g} µm and the errors of the leaves do not average out). In a window of 0 to 3 µm no such mean says where the
 truth is; the narrower the window, the more gaugings are asked for and the more jobs end with a decision by name, a release or out of reach.
 Four in ten of the mountings drawn have a window under 12 µm: small bores, whose card allows only 5 to 10 µm of freedom. Where the window is
-two leaf steps wide, three gaugings do. A job that is told to release is begun anew, at most {MOST_ATTEMPTS} times ({_attempts(first)});
+two feeler steps wide, three gaugings do. A job that is told to release is begun anew, at most {MOST_ATTEMPTS} times ({_attempts(first)});
 one whose window is out of reach is not, for it would end at the same place.
 
 Kept, each tried on seeds 7 to 12:
@@ -157,7 +157,7 @@ Kept, each tried on seeds 7 to 12:
 Tried and given back: a micrometre of film for each joint of a stack, 95 % asked for in windows up to 20 µm, one place alone before the
 washer, a third and fourth gauging of the unmounted clearance or a fourth repeat in narrow windows (more gaugings, not more inside: the leaves'
 own errors stay). Leaves measured with a micrometer, so that a third of their error is left, brought a percent. Letting the model overrule the
-leaf would raise the share inside, and is what this bench must never do.
+feeler would raise the share inside, and is what this bench must never do.
 
 ## What gaugings can tell at best
 
@@ -181,11 +181,11 @@ A complete job, plan to lock, median and 90th percentile of those that ended loc
 
 | Way of gauging | taps on leaves | all taps at the bench |
 |---|---|---|
-| as it was: leaf by leaf, earlier rules | {report.before:g} | |
+| as it was: feeler by feeler, earlier rules | {report.before:g} | |
 {other_ways}
 | {Says.ROWS} | {_pair(first.leaf_taps)} | {_pair(first.taps)} |
 
-A tap says the thickest leaf that goes in, and that the next of the set was tried and does not. Where both rows of a place were tried and
+A tap says the thickest feeler that goes in, and that the next of the set was tried and does not. Where both rows of a place were tried and
 read the same, one tap says both; where they differ, each row is a tap. On the way to the window one place on both rows is read, and one place
 of a repeat that agrees with the gauging before it; the lock stands on all planned places. In a window under 12 µm every place is read every
 time, because one place alone made more jobs end with a decision by name.

@@ -272,7 +272,7 @@ def of_shoulder() -> Log:
     shoulder.at_one(on.ReadRing("25 °C"), on.HeatAgain(), on.ReadRing("95 °C", "84 °C"), on.SwitchOff())
     shoulder.at_one(on.StopOn("it tilted"), on.SayStraightOn("burr, stoned off"), on.ReadGaps("0.5 + 0.5 + 0.5 + 0.5", "70 mm"))
     shoulder.at_one(on.PushHome(), on.TryShoulder("top"))
-    shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "leaf was bent", on.TryShoulder("")), on.HoldFast("80 N·m", tab_bent=True))
+    shoulder.at_one(job_cmd.Correct(shoulder.job.last_seq, "feeler was bent", on.TryShoulder("")), on.HoldFast("80 N·m", tab_bent=True))
     shoulder.at_one(on.TurnByHand(True))
     return shoulder.log
 
@@ -398,7 +398,8 @@ def of_fitted() -> Log:
     """What others mounted, said anew and corrected; greased all the same."""
     walker = others.Walker(load_reference(), Scope.GREASE_AND_CLOSE, plan=others.SAID)
     walker.say(job_cmd.SayFitted("22220 K C3", "90 mm", seat="adapter_sleeve"))
-    walker.say(job_cmd.Correct(walker.job.job.last_seq, "read the other ring", job_cmd.SayFitted("22217 K C3", "75 mm", seat="adapter_sleeve")))
+    said = next(event.seq for event in reversed(walker.job.log) if isinstance(event.fact, facts.PlaceFitted))
+    walker.say(job_cmd.Correct(said, "read the other ring", job_cmd.SayFitted("22217 K C3", "75 mm", seat="adapter_sleeve")))
     walker.gate("safe")
     walker.say(grease.ChooseLubricant("grease", "Mill grease", "lithium", "clean"))
     return list(walker.job.log)

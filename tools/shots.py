@@ -37,7 +37,7 @@ VIEWS = [
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("rounds", "/rounds", DESK, "light", None),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
-    ("slate", "/slate", DESK, "light", "slate"),
+    ("calculator", "/calculator", DESK, "light", "calculator"),
     ("tables", "/tables/reduction_srb_tapered", DESK, "light", "chart"),
     ("crib", "/crib", DESK, "light", None),
 ]
@@ -49,7 +49,7 @@ def prepare_page(page: Page, step: str | None) -> None:
         page.get_by_label("Machine and position").select_option("dc-1-in")
         page.get_by_label("Feeler set").select_option("fs-m1")
         page.get_by_role("heading", name="Targets", exact=True).wait_for()
-    elif step == "slate":
+    elif step == "calculator":
         page.get_by_label("Number on the ring").fill("22226 K C3")
         page.get_by_label("Shaft diameter").fill("115")
         page.get_by_label("Inner ring warmer").fill("10")
@@ -66,7 +66,7 @@ def prepare_page(page: Page, step: str | None) -> None:
     elif step == "gauge":
         page.get_by_role("button", name="Turned").click()
         page.get_by_role("button", name="Gauge now").click()
-        page.get_by_role("group", name="Thickest leaf that goes in").wait_for()
+        page.get_by_role("group", name="Thickest feeler that goes in").wait_for()
     elif step == "seat":
         hands = Hands(page, VirtualBearing(127, 0.385, 7))
         hands.job_id = "hollin-vale-0003"

@@ -91,7 +91,7 @@ def closed(page: Page, press: Press, first: bool, gaps: tuple[str, str]) -> None
         page.get_by_role("button", name="jack out; caps hold").click()
         press(page, "The load is on")
     page.get_by_role("checkbox", name="The shaft was turned by hand").check()
-    for label, value in (("Out of line by", "0.2 mm"), ("Over a length of", "1000 mm"), ("Leaf under each foot", "0 + 0.02 mm")):
+    for label, value in (("Out of line by", "0.2 mm"), ("Over a length of", "1000 mm"), ("Feeler under each foot", "0 + 0.02 mm")):
         page.get_by_label(label).fill(value)
     press(page, "Is it in line?")
     headline(page, "Base bolts: how many, which torque?")
@@ -140,7 +140,8 @@ def ran_in(page: Page, press: Press, names: tuple[str, str]) -> None:
             page.get_by_role("radio", name=name).click()
             page.get_by_label("Housing", exact=True).fill(f"{warm} °C")
             page.get_by_label("Minutes after the start").fill(str(minutes))
-            press(page, "Read", exact=True) if page.get_by_role("button", name="Read", exact=True).count() else press(page, "One more reading")
+            first = page.get_by_role("button", name="Save reading", exact=True).count() > 0
+            press(page, "Save reading" if first else "One more reading", exact=first)
     headline(page, "Everything settles: conclude")
     press(page, "It ran in well")
     headline(page, "It ran in well")

@@ -103,7 +103,7 @@ class Hands:
         unread = not any(cell["trials"] for cell in gauging["cells"] if cell["place"] == place)
         both = pair and unread and nut_side == far_side
         thickest = nut_side if row is Row.NUT_SIDE else far_side
-        taps = self.page.get_by_role("group", name="Thickest leaf that goes in").locator("> div").nth(thickest).get_by_role("button")
+        taps = self.page.get_by_role("group", name="Thickest feeler that goes in").locator("> div").nth(thickest).get_by_role("button")
         with self.page.expect_response("**/taps*") as answer:
             (taps.last if both else taps.first).click()
         self._answered(answer.value)
@@ -137,7 +137,7 @@ class Hands:
                     self.main()
                 case "lock" | "see_tab" if now["work"]["dial"] and now["work"]["dial"]["step_deg"] and not now["work"]["tab_known"]:
                     self.page.get_by_label("to the next").first.fill("2")
-                    self.tap("Seen")
+                    self.tap("Save")
                 case _:
                     self.main()
         raise AssertionError(f"no end: {asked}")

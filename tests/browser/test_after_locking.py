@@ -165,10 +165,10 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
         tapped(page, act)
     page.get_by_text("Straps go in for carrying").click()
     page.get_by_role("button", name="two, knots away from the spring").click()
-    tapped(page, "They are in")
+    tapped(page, "Fitted")
     for hour in (12, 6, 3, 9):
         after.headline(page, f"Press it in at {hour} o'clock")
-        tapped(page, f"It is in at {hour} o’clock")
+        tapped(page, f"Fitted at {hour} o’clock")
     tapped(page, "They are pulled out")
     tapped(page, "Flat to the bottom all round")
     page.get_by_label("Torque of its screws").fill("40 N·m")

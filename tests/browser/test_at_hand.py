@@ -59,7 +59,7 @@ def test_one_place_is_enough_on_the_way_and_more_may_be_read(page: Page) -> None
     # Who wants to read on does: another place is open, and then all of them are asked for.
     page.get_by_role("group", name="Places and rows").get_by_role("button", name="Place 2, nut side").click()
     with page.expect_response("**/taps*"):
-        page.get_by_role("group", name="Thickest leaf that goes in").locator("> div").nth(3).get_by_role("button").first.click()
+        page.get_by_role("group", name="Thickest feeler that goes in").locator("> div").nth(3).get_by_role("button").first.click()
     hands.seen()
     assert hands.bench()["next"]["do"] == "try_leaf"
 
@@ -72,12 +72,12 @@ def test_a_bare_number_with_inch_on_screen_is_read_back_before_it_is_taken(new_p
     hands.tap("Start gauging")
     page.get_by_role("button", name="Units").click()
     before = hands.bench()["last_seq"]
-    page.get_by_label("Or type the thickest leaf").fill("0.12")
+    page.get_by_label("Or type the thickest feeler").fill("0.12")
     page.get_by_role("button", name="Goes in", exact=True).click()
     alert = page.get_by_role("alert")
     expect(alert).to_contain_text("meant")
     assert hands.bench()["last_seq"] == before, "nothing is taken before it is read back"
-    expect(page.get_by_role("textbox", name="Or type the thickest leaf")).to_have_value("0.12")
+    expect(page.get_by_role("textbox", name="Or type the thickest feeler")).to_have_value("0.12")
     with page.expect_response("**/taps*") as answer:
         page.get_by_role("button", name="0.12 mm", exact=False).first.click()
     assert answer.value.ok
@@ -154,7 +154,7 @@ def test_the_short_form_is_the_certificate_alone(page: Page) -> None:
 
 def test_what_is_typed_survives_a_refusal_and_a_change_of_units(new_page: Callable[..., Page]) -> None:
     page = new_page(PHONE, strict=False)
-    page.goto("/slate")
+    page.goto("/calculator")
     first = page.get_by_role("region", name="Variant A", exact=True)
     first.get_by_label("Number on the ring").fill("22218 K C3")
     first.get_by_role("textbox", name="Shaft diameter").fill("800")

@@ -102,7 +102,7 @@ def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:
     for tick in page.get_by_role("checkbox", name="Looked at").all():
         tick.check()
     page.get_by_label("What was found").fill("sleeve is of another family")
-    hands.tap("The leaf leads from here")
+    hands.tap("The feeler leads from here")
     expect(page.get_by_role("region", name="Log")).to_contain_text("sleeve is of another family")
 
 

@@ -1,4 +1,4 @@
-"""The slate, the tables and the tool crib with a real browser."""
+"""The calculator, the tables and the tool crib with a real browser."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from tribodex.core.training.virtual import VirtualBearing
 
 
 def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
-    page.goto("/slate")
+    page.goto("/calculator")
     first = page.get_by_role("region", name="Variant A", exact=True)
     first.get_by_label("Number on the ring").fill("23224 K C3")
     first.get_by_label("Shaft diameter").fill("110")
@@ -52,7 +52,7 @@ def test_what_if_side_by_side_and_a_job_from_it(page: Page) -> None:
 
 def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
     """Growth of a shaft: asked in words, worked out while typing, in either unit; what is wrong stands at its entry."""
-    page.goto("/slate")
+    page.goto("/calculator")
     page.get_by_label("Sheet", exact=True).select_option(label="Growth of a shaft, float and gaps")
     answer = page.get_by_role("region", name="Answer")
     expect(answer).to_contain_text("Still to give: between the two bearings")
@@ -83,7 +83,7 @@ def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
     page.get_by_label("Sheet", exact=True).select_option(label="Force to pull off, and the press for it")
     expect(answer).to_contain_text("Still to give: bore d; outside diameter D; width B; shaft diameter")
     expect(page.get_by_label("Clearance group")).to_have_count(0)
-    page.goto("/slate/no-such-sheet")
+    page.goto("/calculator/no-such-sheet")
     expect(page.get_by_text("There is no such sheet")).to_be_visible()
 
 
@@ -146,9 +146,9 @@ def test_a_bent_leaf_is_taken_out_of_its_set(new_page: Callable[..., Page]) -> N
     page.get_by_label("Leaves, split by blanks").fill("2 2.5 3 4 5 6 8 10 12 15")
     page.get_by_role("button", name="Keep the changed set").click()
     expect(page.get_by_label("Why it is changed")).to_have_attribute("aria-invalid", "true")
-    page.get_by_label("Why it is changed").fill("leaf 1.5 bent")
+    page.get_by_label("Why it is changed").fill("feeler 1.5 bent")
     page.get_by_role("button", name="Keep the changed set").click()
-    expect(page.get_by_text("changed (leaf 1.5 bent)")).to_be_visible()
+    expect(page.get_by_text("changed (feeler 1.5 bent)")).to_be_visible()
 
 
 def test_prints_are_one_tap_from_plan_and_bench(page: Page) -> None:

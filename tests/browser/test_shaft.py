@@ -115,9 +115,9 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
                 page.get_by_role("button", name=words).click()
             else:
                 page.get_by_label("cap and base, matching numbers").last.fill("B7")
-            tapped(page, "Note it")
+            tapped(page, "Save")
             hands.seen()
-        page.get_by_role("group", name="Stands on the part: words to tap").get_by_role("button").click()
+        page.get_by_role("group", name="Marked on the part: words to tap").get_by_role("button").click()
         tapped(page, "Compare")
         hands.seen()
     look(hands, "", "take_stock")
@@ -132,7 +132,7 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     with Image.open(io.BytesIO(kept)) as opened:
         assert max(opened.size) <= 1600 and not opened.getexif(), "smaller, and the place where it was taken is gone"
     page.get_by_role("button", name="jack under the shaft").click()
-    tapped(page, "It is in")
+    tapped(page, "Fitted")
     stock.get_by_label("Choose a picture or a sheet").set_input_files({"name": "unit.pdf", "mimeType": "application/pdf", "buffer": sheet_pdf()})
     stock.get_by_label("What it shows").fill("sheet of the unit")
     stock.get_by_label("Needed at").select_option("drive_up")
@@ -148,14 +148,14 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     look(hands, "1")
     for size in SEATS:
         page.get_by_role("textbox", name="micrometer").fill(size)
-        tapped(page, "Read")
+        tapped(page, "Save reading")
         hands.seen()
     for _ in range(4):
         tapped(page, "Again 99.983 mm")
     page.reload()
     tapped(page, "Rust")
     tapped(page, "Dressed", exact=False)
-    tapped(page, "Judge the seat")
+    tapped(page, "Check the seat")
     look(hands, "1", "prepare")
     expect(page.get_by_role("region", name="Verdict on the seat")).to_contain_text("fit to use")
     entry = page.get_by_role("region", name="Log").get_by_role("listitem").filter(has_text="Seat, section 2, at 135°")
@@ -267,15 +267,15 @@ def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., P
     hands.pass_gate()
     look(hands, "1", "removal")
     page.get_by_role("radio", name="the inner ring, on its shaft").click()
-    tapped(page, "Weigh the ways")
-    expect(page.locator("#next-move")).to_contain_text("Best here: let go of its taper")
+    tapped(page, "Compare methods")
+    expect(page.locator("#next-move")).to_contain_text("Best here: release it from its taper")
     ways = page.get_by_role("region", name="Ways to take it off")
     ways.get_by_role("listitem").filter(has_text="puller").first.get_by_role("button").click()
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("a puller drags the sleeve along")
     page.keyboard.press("Escape")
     with page.expect_response("**/taps*"):
-        ways.get_by_role("listitem").filter(has_text="let go of its taper").get_by_role("button").click()
+        ways.get_by_role("listitem").filter(has_text="release it from its taper").get_by_role("button").click()
     expect(page.get_by_role("region", name="Where the force goes")).to_contain_text("strike here: the nut's face")
     page.get_by_label("Gap at the nut").fill("15 mm")
     tapped(page, "Its whole height is on the thread")
@@ -289,13 +289,13 @@ def test_an_old_bearing_comes_off_by_the_way_that_fits(new_page: Callable[..., P
     expect(page.locator("#next-move")).to_contain_text("Stop: let off")
     page.reload()
     page.get_by_label("What the cause was").fill("rust in the slot")
-    tapped(page, "Cause out, three lines straight again")
+    tapped(page, "Cause removed, all square again")
     page.get_by_label("How it came, or what jammed").fill("with one blow")
     tapped(page, "It is off")
     expect(page.locator("#next-move")).to_contain_text("It is off")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.json").json()
-    taking = next(placed["section"] for placed in record["sections"] if placed["section"]["title"] == "Taking off")
-    assert any("rust in the slot" in line for line in taking["lines"]) and taking["tables"][0]["rows"][0][0] == "let go of its taper"
+    taking = next(placed["section"] for placed in record["sections"] if placed["section"]["title"] == "Removal")
+    assert any("rust in the slot" in line for line in taking["lines"]) and taking["tables"][0]["rows"][0][0] == "release it from its taper"
 
 
 def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page: Callable[..., Page]) -> None:
@@ -319,7 +319,7 @@ def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page
             tapped(page, answer)
         else:
             said.click()
-            tapped(page, "Note it")
+            tapped(page, "Save")
         hands.seen()
     expect(headline).to_contain_text("then clean and dry it")
     tapped(page, "Grease is bagged: cleaned and dry")
@@ -328,7 +328,7 @@ def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page
     page.get_by_role("button", name="When was it last greased?").click()
     tapped(page, "overdue")
     hands.seen()
-    causes = page.get_by_role("region", name="What it speaks for")
+    causes = page.get_by_role("region", name="Likely cause")
     expect(causes).to_contain_text("Starved, or its grease was too old: most likely")
     causes.get_by_role("button", name="Show the weights of Starved").click()
     expect(causes.get_by_role("row", name="dry or caked and overdue")).to_contain_text("+3")
@@ -344,8 +344,8 @@ def test_an_old_bearing_is_looked_at_until_its_cause_holds_the_mounting(new_page
 
     tapped(page, "Conclude: most likely")
     hands.seen()
-    expect(headline).to_contain_text("Back, or scrap")
-    page.get_by_role("button", name="Judge the bearing").click()
+    expect(headline).to_contain_text("Reuse or scrap")
+    page.get_by_role("button", name="Check the bearing").click()
     tapped(page, "Scrap")
     hands.seen()
     expect(headline).to_contain_text("make it unusable")

@@ -38,8 +38,8 @@ VIEWS = {
     "round": "/rounds/hollin-vale-0022",
     "plant": "/plant",
     "position": "/plant/be-1-head-drive",
-    "slate": "/slate",
-    "sheet": "/slate/growth",
+    "calculator": "/calculator",
+    "sheet": "/calculator/growth",
     "tables": "/tables",
     "table": "/tables/reduction_srb_tapered",
     "crib": "/crib",
@@ -75,7 +75,7 @@ def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(new_page
         page.get_by_label("Machine and position").select_option("dc-1-in")
         page.get_by_label("Feeler set").select_option("fs-m1")
         page.get_by_role("heading", name="Targets").wait_for()
-    if view == "slate":
+    if view == "calculator":
         page.get_by_label("Number on the ring").fill("22218 K C3")
         page.get_by_label("Shaft diameter").fill("80")
         page.get_by_role("heading", name="Worked out").wait_for()
@@ -93,7 +93,7 @@ def test_axe_finds_nothing_serious_in_either_look_and_a_phone_shows_all(new_page
 
 def test_axe_in_dialogs_and_forms(page: Page) -> None:
     look_at(page, VIEWS["gate"])
-    page.get_by_role("button", name="Overrule by name with a reason").click()
+    page.get_by_role("button", name="Override (name and reason)").click()
     page.get_by_role("dialog").wait_for()
     assert serious(page) == []
     look_at(page, VIEWS["drive-up"])
@@ -149,7 +149,7 @@ def test_units_flip_everything_at_once_and_stay(page: Page) -> None:
 
 def test_the_dark_look_is_dark_and_kept(page: Page) -> None:
     look_at(page, "/")
-    page.get_by_role("button", name="Look").click()
+    page.get_by_role("button", name="Inspect").click()
     page.reload()
     page.locator("h1").first.wait_for()
     red, green, blue = (int(v) for v in page.evaluate("getComputedStyle(document.documentElement).backgroundColor").strip("rgb()").split(","))

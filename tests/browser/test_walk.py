@@ -45,7 +45,7 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_text("The old entry stays readable")).to_be_visible()
     dialog.get_by_role("radio", name="light drag").click()
-    dialog.get_by_label("What was wrong").fill("leaf was bent")
+    dialog.get_by_label("What was wrong").fill("feeler was bent")
     hands.tap("Correct it")
     page.get_by_role("button", name="Show all").click()
     expect(page.get_by_role("region", name="Log").locator("s").first).to_be_visible()
@@ -62,7 +62,7 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     # Another gate is overruled by name with a reason; it cannot be passed otherwise.
     expect(page.get_by_role("button", name="still to confirm")).to_be_disabled()
     page.get_by_role("checkbox", name="Shaft measured").check()
-    page.get_by_role("button", name="Overrule by name with a reason").click()
+    page.get_by_role("button", name="Override (name and reason)").click()
     expect(page.get_by_role("button", name="Overrule and go on")).to_be_disabled()
     page.get_by_label("Who decides").fill("Orla Tennick")
     page.get_by_label("Reason").fill("gloves are at the store, shaft is cold and clean")
@@ -97,9 +97,9 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     page.get_by_role("link", name="Open the record").click()
     record = page.locator("main")
     for text in (
-        "overruled by Orla Tennick",
+        "overridden by Orla Tennick",
         "gloves are at the store",
-        "leaf was bent",
+        "feeler was bent",
         "Outlet side is due in spring",
         "Signed by Ines Whitlow",
         "Trunnion runs warm",
@@ -156,7 +156,7 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
         page.keyboard.press("Space")
     hands.key("n")
     hands.key("n")
-    focus(page, "Leaf by leaf")
+    focus(page, "Feeler by feeler")
     page.keyboard.press("Enter")
     page.evaluate("document.activeElement.blur()")
     hands.gauge(by_key=True)
@@ -210,7 +210,7 @@ def test_a_lost_network_keeps_every_tap_on_the_device(new_page: Callable[..., Pa
     hands = Hands(page, TRUTH)
     ready_to_gauge(hands, "dc-1-in")
     page.context.set_offline(True)
-    page.get_by_role("button", name="Leaf by leaf").click()
+    page.get_by_role("button", name="Feeler by feeler").click()
     page.get_by_role("button", name="Passes", exact=True).click()
     expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
     page.get_by_role("button", name="Passes", exact=True).click()
@@ -225,7 +225,7 @@ def test_the_server_dies_in_a_burst_of_taps_and_nothing_acknowledged_is_lost(new
     page = new_page(strict=False)
     hands = Hands(page, TRUTH)
     ready_to_gauge(hands, "dc-1-out")
-    page.get_by_role("button", name="Leaf by leaf").click()
+    page.get_by_role("button", name="Feeler by feeler").click()
     for _ in range(3):
         hands.leaf(by_key=True)
     acknowledged = hands.bench()["last_seq"]
@@ -258,7 +258,7 @@ def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: 
     page = new_page(strict=False)
     hands = Hands(page, TRUTH)
     ready_to_gauge(hands, "fr-1-jack-in")
-    page.get_by_role("button", name="Leaf by leaf").click()
+    page.get_by_role("button", name="Feeler by feeler").click()
     before = hands.bench()["last_seq"]
     for typed, words in (
         ("4.5 mm", "Was 4.5 thou or 0.45 mm or 0.045 mm meant"),
@@ -266,15 +266,15 @@ def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: 
         ("-0.1", "negative"),
         ("0.125", "nearest: 0.120 mm"),
     ):
-        page.get_by_role("textbox", name="Or type a leaf").fill(typed)
+        page.get_by_role("textbox", name="Or type a feeler").fill(typed)
         page.get_by_role("button", name="Passes", exact=True).click()
         expect(page.get_by_role("alert")).to_contain_text(words)
-        field = page.get_by_role("textbox", name="Or type a leaf")
+        field = page.get_by_role("textbox", name="Or type a feeler")
         expect(field).to_have_value(typed)
         expect(field).to_have_attribute("aria-invalid", "true")
         page.get_by_role("button", name="Understood").click()
     assert hands.bench()["last_seq"] == before
-    page.get_by_role("textbox", name="Or type a leaf").fill("0.13")
+    page.get_by_role("textbox", name="Or type a feeler").fill("0.13")
     hands.tap("Passes")
     assert hands.log()[-1]["text"].endswith("(typed “0.13”).")
 

@@ -23,7 +23,7 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import Topic
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.procedure import TRADE_STAGES
+from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.topics import HOUSE, bolts, fold, grease, prepare, runin, seals, taken_further, units
 from tribodex.core.topics.bolts import commands as close
 from tribodex.core.topics.follower import commands as roll
@@ -228,7 +228,7 @@ def test_signed_with_an_open_alarm_it_is_listed() -> None:
 def test_clear_is_met_by_its_own_ticks_alone(bench: ShaftBench) -> None:
     bench.mounted_by_others(What.CLOSED)
     gate, _ = bench.desk().gate("ready_to_start")
-    with pytest.raises(Refused, match="cannot be overruled"):
+    with pytest.raises(Refused, match="cannot be overridden"):
         bench.do(job_cmd.OverruleGate("ready_to_start", "B. Boss", "in a hurry"))
     bench.stated("1", What.CLEAR)
     bench.stated("2", What.CLEAR)

@@ -488,6 +488,6 @@ def test_what_is_not_known_stands_open() -> None:
     closing = {**CLOSING.__dict__, "growth": "", "nut_torque": "", "nut_source": ""}
     bench = CartridgeBench(CartridgeDraft(**closing))
     bench.up_to_covers()
-    assert bench.state.pair is not None and [v.word for v in bench.state.pair.verdicts] == ["held by rotation", "torque not judged"]
+    assert bench.state.pair is not None and [v.word for v in bench.state.pair.verdicts] == ["held by rotation", "torque not checked"]
     assert any("not known" in line for line in proved.due(bench.desk(), cartridge.TOPIC))
     assert math.isclose(bench.state.plan.screws.torque_nm if bench.state.plan else 0, 25.5, abs_tol=0.1)

@@ -136,7 +136,7 @@ def test_three_places_at_the_bottom_when_hanging_and_never_rolled_through(refere
     assert places["hung_bottom"].default and "bottom" in places["hung_bottom"].title and "top" in places["bench_top"].title
     stage = procedure.stage("initial_clearance")
     said = " ".join(step.text for step in (*stage.steps, *stage.cautions))
-    assert "three places" in said and "over its full length" in said and "Never roll the leaf through" in said
+    assert "three places" in said and "over its full length" in said and "Never roll the feeler through" in said
     even = summarise([Cell(place, Row.NUT_SIDE, Bracket(low, low + 10)) for place, low in ((1, 100.0), (2, 110.0), (3, 120.0))])
     assert even is not None and even.mean_um == 115, "the average of the three"
 

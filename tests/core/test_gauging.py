@@ -72,7 +72,7 @@ def test_thicker_passes_thinner_does_not_is_a_contradiction() -> None:
 
 def test_no_leaf_passes_closes_at_nought() -> None:
     found = mark_thin_end(Bracket(None, 30.0), METRIC)
-    assert found.nothing_passed and not found.closed and found.low_um is None, "not a number between zero and the leaf"
+    assert found.nothing_passed and not found.closed and found.low_um is None, "not a number between zero and the feeler"
     assert not mark_thin_end(Bracket(None, 40.0), METRIC).nothing_passed
 
 
@@ -107,7 +107,7 @@ def test_rows_that_part_are_a_finding_not_an_average() -> None:
 def test_a_place_that_stands_out_is_named_with_four_or_more() -> None:
     odd = [*cells((100, 110), (100, 110), (145, 155)), *cells((100, 110), (105, 115), row=Row.FAR_SIDE)]
     summary = summarise(odd)
-    assert summary is not None and any("Place 3, nut side stands out" in text for text in summary.findings)
+    assert summary is not None and any("Place 3, nut-side row stands out" in text for text in summary.findings)
     three = summarise(cells((100, 110), (100, 110), (145, 155)))
     assert three is not None and not any("stands out" in text for text in three.findings)
 

@@ -137,7 +137,7 @@ def test_overruling_needs_a_name_and_a_reason(bench: Bench) -> None:
 
 
 def test_isolation_and_load_support_are_overruled_by_nobody(bench: Bench) -> None:
-    with pytest.raises(Refused, match="cannot be overruled by anybody"):
+    with pytest.raises(Refused, match="cannot be overridden by anybody"):
         bench.do(job_cmd.OverruleGate("safe", "B. Boss", "machine is out of the plant", ("ppe",)))
     with pytest.raises(Refused, match=r"Confirm it\.$"):
         bench.do(cmd.StartGauging(Phase.INITIAL))
@@ -250,13 +250,13 @@ def test_a_corrected_reading_changes_mean_and_judgement_and_stays_readable(bench
     closed = bench.state.initial_closed()
     assert closed is not None and closed.initial_verdict is not None and closed.initial_verdict.level.value == "stop"
     seqs = [e.seq for e in bench.log if isinstance(e.fact, ev.LeafTried)]
-    bench.do(job_cmd.Correct(seqs[1], "read the wrong leaf", cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS)))
+    bench.do(job_cmd.Correct(seqs[1], "read the wrong feeler", cmd.TryLeaf(1, Row.NUT_SIDE, "0.13", Outcome.STOPS)))
     bench.do(job_cmd.Correct(seqs[0], "and this one", cmd.TryLeaf(1, Row.NUT_SIDE, "0.12", Outcome.PASSES)))
     closed = bench.state.initial_closed()
     assert closed is not None and closed.initial_verdict is not None
     assert (closed.summary.mean_um, closed.initial_verdict.level.value) == (125, "good")
     assert isinstance(bench.log[seqs[1] - 1].fact, ev.LeafTried), "the old entry stays"
-    assert "Reason: read the wrong leaf" in tell(next(e.fact for e in bench.log if isinstance(e.fact, facts.Corrected)))
+    assert "Reason: read the wrong feeler" in tell(next(e.fact for e in bench.log if isinstance(e.fact, facts.Corrected)))
     judged = [e for e in bench.log if isinstance(e.fact, facts.JudgedAnew)]
     assert len(judged) == 2, "said again after each correction, with its inputs"
 
@@ -389,7 +389,7 @@ def test_a_set_whose_leaves_are_too_thick_is_named(reference: Reference) -> None
     draft = PlanDraft(designation="22211 K", group="CN", shaft="50 mm", feeler_id="m")
     plan = make_bench(reference, draft).state.plan
     assert METRIC.leaves_um[0] == 30
-    assert any("take a set with thinner leaves" in finding for finding in plan.findings)
+    assert any("take a set with thinner feelers" in finding for finding in plan.findings)
 
 
 def test_events_survive_plain_data(bench: Bench) -> None:
@@ -590,7 +590,7 @@ class AnySequence(RuleBasedStateMachine):
         locked = state.attempt.locked
         if locked is not None and locked.predicted_um is not None and not job.corrections:
             before = slice_of(fold([e for e in self.bench.log if e.fact is not locked and e.seq < self.lock_seq(locked)]))
-            assert before.may_lock(locked.turn_deg).level is not Level.STOP, "never locked against the leaf"
+            assert before.may_lock(locked.turn_deg).level is not Level.STOP, "never locked against the feeler"
         if isinstance(following, NextMove) and following.turn_deg is not None:
             assert following.turn_deg >= 0
 

@@ -112,10 +112,10 @@ def test_the_gap_holds_drive_up_washer_and_a_margin_and_no_more() -> None:
     ("seat", "before", "after", "word"),
     [
         (Seat.WITHDRAWAL_SLEEVE, "31.40", "30.90", "driven on"),
-        (Seat.WITHDRAWAL_SLEEVE, "31.40", "31.90", "let go"),
+        (Seat.WITHDRAWAL_SLEEVE, "31.40", "31.90", "released"),
         (Seat.ADAPTER_SLEEVE, "31.40", "31.90", "driven on"),
-        (Seat.ADAPTER_SLEEVE, "31.40", "30.90", "let go"),
-        (Seat.TAPERED_SHAFT, "31.40", "30.90", "let go"),
+        (Seat.ADAPTER_SLEEVE, "31.40", "30.90", "released"),
+        (Seat.TAPERED_SHAFT, "31.40", "30.90", "released"),
     ],
 )
 def test_thread_end_to_ring_reads_the_other_way_on_a_withdrawal_sleeve(seat: Seat, before: str, after: str, word: str) -> None:

@@ -234,8 +234,8 @@ def test_a_move_names_the_first_leaf_of_the_next_gauging(reference: Reference) -
     bench = make_bench(reference)
     bench.ready(TRUTH)
     following = move(bench)
-    assert following.do is Do.TURN and "first leaf" in following.headline
-    said = float(following.headline.split("first leaf ")[1].split(" mm")[0]) * 1000
+    assert following.do is Do.TURN and "start with the" in following.headline
+    said = float(following.headline.split("start with the ")[1].split(" mm")[0]) * 1000
     position = bench.state.position()
     assert position is not None and following.turn_deg is not None
     assert said == pytest.approx(position.after(following.turn_deg).clearance_um, abs=12)

@@ -25,7 +25,7 @@ def test_followed_as_told_it_ends_inside_and_never_below_the_limit() -> None:
     assert len(locked) >= 11 and sum(e.inside for e in locked) >= len(locked) - 2
     assert not [e for e in locked if e.below_limit]
     assert all(e.by_leaf for e in locked), "locked against the last gauging"
-    assert all(e.inside for e in locked if e.wide), "two leaf steps or wider"
+    assert all(e.inside for e in locked if e.wide), "two feeler steps or wider"
 
 
 @pytest.mark.parametrize("error", ERRORS)
@@ -94,7 +94,7 @@ def test_short_of_a_narrow_window_it_never_says_too_far() -> None:
 def test_a_release_is_told_for_what_the_leaf_says() -> None:
     _, said = followed(8, 108)
     found = {move.headline.split(":")[0]: state.leaf_allows(0.0).word for move, state in said if move.do is Do.RELEASE}
-    assert found == {"Not sure enough by the leaf": NOT_SURE, "Too far by the leaf": PAST, "Stop": NOT_REACHED}
+    assert found == {"Not sure enough by the feeler": NOT_SURE, "Too far by the feeler": PAST, "Stop": NOT_REACHED}
 
 
 def test_it_says_inside_only_where_the_leaf_says_so() -> None:

@@ -64,9 +64,9 @@ def test_far_above_the_window_one_place_ends_the_gauging(reference: Reference) -
     ("gauged", "high", "limit", "headline", "helps"),
     [
         (24.0, 23.0, 20.0, "Stop: the window is out of reach", False),
-        (22.0, 22.5, 20.0, "Stop: leaves cannot prove a window this narrow", False),
-        (22.0, 30.0, 20.0, "Not sure enough by the leaf: release, and drive up less far", True),
-        (24.0, 30.0, 15.0, "Too far by the leaf: release the bearing and start again", True),
+        (22.0, 22.5, 20.0, "Stop: feelers cannot prove a window this narrow", False),
+        (22.0, 30.0, 20.0, "Not sure enough by the feeler: release, and drive up less far", True),
+        (24.0, 30.0, 15.0, "Too far by the feeler: release the bearing and start again", True),
     ],
 )
 def test_where_no_move_is_left_the_leaf_says_whether_a_release_helps(
@@ -84,7 +84,7 @@ def test_where_no_move_is_left_the_leaf_says_whether_a_release_helps(
     assert move.do is Do.RELEASE and move.headline == headline
     assert um_text(gauged) in move.why and "once more tells no more" in move.why
     assert ("next clearance group" in move.risk) is not helps and ("does not bring it back" in move.risk) is helps
-    assert ("greater risk" in move.risk) is ("out of reach" in headline), "what the leaf refuses no risk allows"
+    assert ("greater risk" in move.risk) is ("out of reach" in headline), "what the feeler refuses no risk allows"
     assert "never on rings" in move.risk
 
 

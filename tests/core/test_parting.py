@@ -50,7 +50,7 @@ def test_a_zero_mark_that_was_hand_tight_stops_the_headline() -> None:
     assert following.do is Do.PARTED and following.headline.startswith("Stop")
     assert any("hand-tight" in point for point in following.points)
     position = bench.state.position()
-    assert position is not None and position.clearance_um > 115, "the leaf outranks the belief"
+    assert position is not None and position.clearance_um > 115, "the feeler outranks the belief"
     with pytest.raises(Refused, match=r"do not agree|Not to be locked"):
         bench.do(cmd.Lock("2"))
     with pytest.raises(Refused, match="gauge once more"):
@@ -99,7 +99,7 @@ def test_no_measurable_clearance_is_a_stop_and_never_a_number(leaf: float) -> No
     following = move(bench)
     assert following.do is Do.NO_PLAY and "no measurable clearance" in following.headline
     assert bench.state.leaf_says() is None
-    with pytest.raises(Refused, match="Not even the thinnest leaf"):
+    with pytest.raises(Refused, match="Not even the thinnest feeler"):
         bench.do(cmd.Lock("1"))
 
 
@@ -143,7 +143,7 @@ def test_both_rows_are_not_said_over_a_row_that_was_read(row: Row) -> None:
     bench = make_bench(REFERENCE, ON)
     bench.pass_gates()
     bench.do(cmd.StartGauging(Phase.INITIAL, 2), cmd.BracketPlace(1, row, "0.12"))
-    with pytest.raises(Refused, match=f"Place 1, {row} was read already"):
+    with pytest.raises(Refused, match=f"Place 1, {row.words} was read already"):
         bench.do(cmd.BracketPlace(1, row, "0.13", both_rows=True))
     bench.do(cmd.BracketPlace(2, row, "0.13", both_rows=True), cmd.RepeatPlace(1, row), cmd.BracketPlace(1, row, "0.13", both_rows=True))
     assert [c.bracket.low_um for c in bench.state.gaugings[0].cells(bench.state.plan)] == [130] * 4

@@ -159,9 +159,9 @@ def test_a_sleeve_is_let_go_with_the_nut_as_its_stop() -> None:
     with pytest.raises(Refused, match="which ring is tight"):
         bench.do(cmd.ChooseWay(WayOff.RELEASE), at="1")
     bench.do(cmd.SayTight(Ring.INNER, "no"), at="1")
-    assert headline(bench) == "Best here: let go of its taper"
+    assert headline(bench) == "Best here: release it from its taper"
     bench.do(cmd.ChooseWay(WayOff.RELEASE), at="1")
-    with pytest.raises(Refused, match="Nobody in the way"):
+    with pytest.raises(Refused, match="Stand clear"):
         bench.do(cmd.SayOff("with one blow"), at="1")
     bench.do(ConfirmGate("way_clear", ("fingers", "in_line")), at="1")
     with pytest.raises(Refused, match="stop for the bang"):
@@ -191,7 +191,7 @@ def test_hot_work_cannot_be_overruled_by_a_name() -> None:
     bench = taking_off()
     bench.do(cmd.SayTight(Ring.INNER), at="1")
     bench.do(cmd.ChooseWay(WayOff.CUT), at="1")
-    with pytest.raises(Refused, match="cannot be overruled"):
+    with pytest.raises(Refused, match="cannot be overridden"):
         bench.do(OverruleGate("hot_work", "Orla Finch", "in a hurry", ()), at="1")
     with pytest.raises(Refused, match="Hot work"):
         bench.do(cmd.SayOff("in two pieces"), at="1")
@@ -201,7 +201,7 @@ def test_nobody_s_hand_is_overruled() -> None:
     bench = taking_off()
     bench.do(cmd.SayTight(Ring.INNER), at="1")
     bench.do(cmd.ChooseWay(WayOff.RELEASE), at="1")
-    with pytest.raises(Refused, match="cannot be overruled"):
+    with pytest.raises(Refused, match="cannot be overridden"):
         bench.do(OverruleGate("way_clear", "Orla Finch", "in a hurry", ()), at="1")
 
 

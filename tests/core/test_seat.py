@@ -75,7 +75,7 @@ def test_a_measured_washer_tells_how_far_the_bearing_was_driven_on(behind: float
         (0.0, LengthTool.DIAL, "kept its place"),
         (0.04, LengthTool.DEPTH_MICROMETER, "kept its place"),
         (0.12, LengthTool.DIAL, "driven on"),
-        (-0.2, LengthTool.DIAL, "let go"),
+        (-0.2, LengthTool.DIAL, "released"),
         (0.0, LengthTool.STEEL_RULE, "seat not proven"),
     ],
 )
@@ -140,7 +140,7 @@ def test_an_unproven_seat_is_gauged_before_the_lock(reference: Reference) -> Non
 def test_a_seat_that_let_go_starts_again(reference: Reference) -> None:
     bench = driven(reference)
     bench.do(cmd.SeatNut(sleeve_before="31.40 mm", sleeve_after="31.10 mm", tool=LengthTool.DIAL))
-    assert move(bench).do is Do.RELEASE and "let go" in move(bench).headline
+    assert move(bench).do is Do.RELEASE and "released" in move(bench).headline
 
 
 def test_a_nut_that_does_not_seat_yet_is_tightened_on(reference: Reference) -> None:
@@ -176,4 +176,4 @@ def test_release_is_said_with_the_nut_engaged(reference: Reference) -> None:
     following = move(bench)
     assert following.do in (Do.RELEASE, Do.NO_PLAY, Do.PARTED)
     cautions = " ".join(step.text for step in bench.procedure.stage("drive_up").cautions)
-    assert "2 to 4 mm" in cautions and "whole height on the thread" in cautions and "few threads" not in cautions
+    assert "the gap that is worked out" in cautions and "the whole nut on its thread" in cautions and "thread end" not in cautions

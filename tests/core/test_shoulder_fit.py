@@ -272,7 +272,7 @@ def test_where_to_tap(gaps: tuple[float, float, float, float], word: str, side: 
 def test_a_leaf_that_enters_anywhere_stops() -> None:
     assert square.judge_shoulder((False,) * 4).level is Level.GOOD
     assert "crept back" in square.judge_shoulder((True,) * 4).reason
-    assert square.judge_shoulder((False, True, False, False)).reason.startswith("A 0.03 mm leaf enters at the right")
+    assert square.judge_shoulder((False, True, False, False)).reason.startswith("A 0.03 mm feeler enters at the right")
 
 
 # --- What holds it, and what pushes it. ----------------------------------------------------------------------------------------------

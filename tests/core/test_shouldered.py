@@ -155,7 +155,7 @@ def test_warm_from_the_heater_to_the_shoulder(bench: ShoulderBench) -> None:
     bench.at_one(cmd.SwitchOff())
     assert bench.headline().startswith("Push it to the shoulder at once")
     bench.at_one(cmd.PushHome())
-    assert "0.03 mm leaf" in bench.headline()
+    assert "0.03 mm feeler" in bench.headline()
 
 
 def test_how_long_until_it_grips_is_learnt_from_its_readings(bench: ShoulderBench) -> None:

@@ -17,7 +17,7 @@ from tribodex.core.mounting.warm_shaft import Warmth, asks_warmth, extra_interfe
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.slate import SlateDraft, slate
+from tribodex.usecases.variants import VariantDraft, side_by_side
 
 REFERENCE = load_reference()
 STAINLESS, ALUMINIUM = (REFERENCE.materials.get(name) for name in ("austenitic stainless 304", "aluminium (wrought)"))
@@ -70,10 +70,10 @@ def test_unknown_warmth_is_asked_where_it_decides_and_nowhere_else() -> None:
 def test_the_same_inputs_for_three_shafts_no_longer_give_one_answer() -> None:
     """22218 K C3 on 80 mm, gauged 125 µm, inner ring 5 K warmer: steel, stainless, aluminium, 60 K above mounting."""
     drafts = [
-        SlateDraft(replace(DRAFT, feeler_id="", shaft_material=name, ring_rise="60"), "0.125 mm", "5")
+        VariantDraft(replace(DRAFT, feeler_id="", shaft_material=name, ring_rise="60"), "0.125 mm", "5")
         for name in ("", STAINLESS.name, ALUMINIUM.name)
     ]
-    found = slate(REFERENCE, drafts)
+    found = side_by_side(REFERENCE, drafts)
     running = [next(f.value for f in v.sheet.figures if f.id == "running") for v in found.variants if v.sheet is not None]
     assert len(running) == 3 and running[0] is not None and running[1] is not None and running[2] is not None
     assert running[0] - running[1] == pytest.approx(18, abs=4) and running[0] - running[2] == pytest.approx(37.5, abs=3)

@@ -61,7 +61,7 @@ def test_the_page_holds_what_counts(made: Record) -> None:
     html = render_html(made)
     text = plain(html)
     for wanted in (
-        "overruled by B. Boss",
+        "overridden by B. Boss",
         "machine stands in the shop",
         "Not confirmed: Shaft measured and smooth",
         "released: past the window",
@@ -97,7 +97,7 @@ def test_the_pdf_says_the_same(made: Record) -> None:
     reader = PdfReader(io.BytesIO(data))
     text = re.sub(r"\s+", " ", " ".join(page.extract_text() for page in reader.pages))
     assert 2 <= len(reader.pages) <= 5, "half of the ten pages it once took"
-    for wanted in ("Mounting record 1: 22218 K C3", "overruled by B. Boss", "pressed too hard", "Signature", "figures and their working"):
+    for wanted in ("Mounting record 1: 22218 K C3", "overridden by B. Boss", "pressed too hard", "Signature", "figures and their working"):
         assert wanted in text, wanted
     assert reader.pages[0].mediabox.width == pytest.approx(595, abs=1), "A4"
     fonts = {str(font.get_object()["/BaseFont"]) for page in reader.pages for font in page["/Resources"]["/Font"].values()}

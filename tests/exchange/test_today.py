@@ -48,7 +48,7 @@ def test_a_no_leaf_reading_that_once_was_good_is_none_today(reference: Reference
     }
     assert all(one.worse for one in found)
     of_entry = {one.entry: one for one in found if one.entry is not None}
-    assert of_entry[98].then.level is Level.WATCH and "thinnest leaf" in of_entry[98].today.reason
+    assert of_entry[98].then.level is Level.WATCH and "thinnest feeler" in of_entry[98].today.reason
     # Page one stays as it was signed.
     assert record(reference, job).outcome is None
 
@@ -69,7 +69,7 @@ def test_nothing_is_said_of_what_nobody_signed(path: Path, reference: Reference)
 def test_any_log_signed_now_agrees_with_itself(reference: Reference) -> None:
     """Every log of today, whatever it says: decided again it is the same, so no entry parts."""
     for path in LOGS:
-        if not path.stem.startswith("2026-11-29d"):
+        if not path.stem.startswith("2026-11-29e"):
             continue
         job = kept(reference, path)
         desk = desk_of(reference, job)

@@ -82,7 +82,7 @@ def test_the_crib_keeps_every_version(engine: Engine, reference: Reference) -> N
     with Session(engine) as session:
         store = SqlStore(session)
         keep_card(store, "card-1", CardDraft("Shop card", "the shop's experience", "", (row,)), "", Tap("crib-0001", "Ørsted", BEGIN), BEGIN)
-        keep_gauge(store, "fs-m1", GaugeDraft("Set M1", "mm", "0.05 0.10"), "leaf 0.03 lost", Tap("crib-0002", "Tester", BEGIN), BEGIN)
+        keep_gauge(store, "fs-m1", GaugeDraft("Set M1", "mm", "0.05 0.10"), "feeler 0.03 lost", Tap("crib-0002", "Tester", BEGIN), BEGIN)
     with Session(engine) as session:
         store = SqlStore(session)
         items = store.crib_items()

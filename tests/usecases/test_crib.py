@@ -82,7 +82,7 @@ def test_withdrawn_is_no_longer_offered_but_known_to_old_jobs(reference: Referen
     assert shown.cards[0].withdrawn and "card-7" not in merged.cards and "card-7" in merged.sources
     with pytest.raises(InvalidInput):
         plan_of(store, reference, replace(DRAFT, card="card-7"))
-    withdraw(store, METRIC.id, "leaf 0.05 bent", tap("c"), BEGIN)
+    withdraw(store, METRIC.id, "feeler 0.05 bent", tap("c"), BEGIN)
     assert [g.id for g in gauges_of(store.crib_items())] == [g.id for g in FEELERS if g.id != METRIC.id]
 
 

@@ -1,4 +1,4 @@
-"""One question, one answer: early figures, plan, slate and paper say the same, in either unit; and hostile text stays text."""
+"""One question, one answer: early figures, plan, calculator and paper say the same, in either unit; and hostile text stays text."""
 
 from __future__ import annotations
 
@@ -30,7 +30,7 @@ from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.early import early
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
-from tribodex.usecases.slate import SlateDraft, slate
+from tribodex.usecases.variants import VariantDraft, side_by_side
 
 REFERENCE = load_reference()
 PARTS = [
@@ -72,7 +72,7 @@ def test_the_slate_says_what_the_plan_says(reference: Reference, part: tuple[str
     draft = draft_of(part)
     plan = make_plan(reference, FEELERS, draft)
     initial = plan.limits_um.mid
-    (variant,) = slate(reference, [SlateDraft(replace(draft, feeler_id=""), initial=f"{initial} µm")]).variants
+    (variant,) = side_by_side(reference, [VariantDraft(replace(draft, feeler_id=""), initial=f"{initial} µm")]).variants
     assert variant.sheet is not None and variant.sheet.window is not None
     window = plan.window(initial)
     assert window is not None

@@ -85,7 +85,7 @@ def test_the_taper_is_never_guessed(reference: Reference) -> None:
 
 
 def test_designation_and_choice_that_part_are_both_named(reference: Reference) -> None:
-    assert errors(reference, replace(DRAFT, group="C4"))["group"] == "The designation says C3, the choice says C4."
+    assert errors(reference, replace(DRAFT, group="C4"))["group"] == "The part number says C3, the choice says C4."
     assert "1:30" in errors(reference, replace(DRAFT, taper="1:30"))["taper"]
     assert "90 × 160 × 40" in errors(reference, replace(DRAFT, bore="95", outside="170", width="43"))["designation"]
 
@@ -177,7 +177,7 @@ def test_a_taper_without_its_k_is_asked(reference: Reference) -> None:
 def test_a_sealed_bearing_gets_no_leaf_plan(reference: Reference) -> None:
     sealed = replace(DRAFT, designation="22218-2RSK C3", feeler_id="")
     assert "no other figure is valid" in errors(reference, sealed)["range_low"]
-    assert "no leaf gets in" in errors(reference, replace(sealed, method="F", range_low="1", range_source="x"))["method"]
+    assert "no feeler gets in" in errors(reference, replace(sealed, method="F", range_low="1", range_source="x"))["method"]
     plan = make_plan(reference, FEELERS, replace(sealed, range_low="1", range_high="1 1/4", range_source="maker's sheet"))
     assert not plan.method.gauged and plan.feeler is None and any("Sealed" in finding for finding in plan.findings)
 

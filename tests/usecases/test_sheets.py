@@ -1,4 +1,4 @@
-"""Sheets of the slate: every calculator asked in words and in any trade unit, with the same answer as by its plain numbers."""
+"""Sheets of the calculator: every calculator asked in words and in any trade unit, with the same answer as by its plain numbers."""
 
 from __future__ import annotations
 

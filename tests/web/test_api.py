@@ -236,7 +236,7 @@ def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClien
     assert queries.during(lambda: client.get("/api/plant")) <= 6
 
 
-# Slate, tables, crib, prints.
+# Variants, tables, crib, prints.
 
 ROW = {"over": "80", "to": "100", "reduction_low": "0.04", "reduction_high": "0.06"}
 
@@ -244,11 +244,11 @@ ROW = {"over": "80", "to": "100", "reduction_low": "0.04", "reduction_high": "0.
 def test_the_slate_answers_every_variant(client: FlaskClient) -> None:
     plan = {"designation": "22218 K C3", "shaft": "80 mm"}
     body = {"variants": [{"plan": plan, "initial": "0.125"}, {"plan": plan | {"shaft": "thick"}}]}
-    answer = client.post("/api/slate", json=body)
+    answer = client.post("/api/calculator", json=body)
     assert answer.status_code == 200
     good, bad = answer.json["variants"]
     assert good["sheet"]["window"]["low_um"] == 65 and bad["sheet"] is None and bad["fields"][0]["name"] == "shaft"
-    assert client.post("/api/slate", json={"variants": []}).status_code == 422
+    assert client.post("/api/calculator", json={"variants": []}).status_code == 422
 
 
 def test_tables_with_rows_sources_and_charts(client: FlaskClient) -> None:
@@ -279,7 +279,7 @@ def test_a_card_typed_in_is_offered_planned_with_and_listed(client: FlaskClient)
 def test_a_gauge_set_is_changed_with_a_reason(client: FlaskClient) -> None:
     gauge = {"name": "Set M1", "unit": "mm", "leaves": "0.05 0.10"}
     assert client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge)).json["fields"][0]["name"] == "reason"
-    shown = client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge, reason="leaf 0.03 lost")).json
+    shown = client.post("/api/crib/gauges/fs-m1", json=tap(gauge=gauge, reason="feeler 0.03 lost")).json
     changed = next(g for g in shown["gauges"] if g["gauge"]["id"] == "fs-m1")
     assert changed["version"] == 2 and len(changed["history"]) == 2
     assert client.get("/api/crib").json == shown

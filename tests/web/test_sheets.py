@@ -1,4 +1,4 @@
-"""Sheets of the slate, outlines and the mark-out sheet at their addresses: right answers, and refusals with fields."""
+"""Sheets of the calculator, outlines and the mark-out sheet at their addresses: right answers, and refusals with fields."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from flask.testing import FlaskClient
 
 from tests.web.test_api import PLAN, do, open_job, pass_gates, tap
 
-SHEETS = "/api/slate/sheets"
+SHEETS = "/api/calculator/sheets"
 GROWTH = {"span_mm": "72 in", "mount_c": "15", "running_shaft_c": "65 °C", "running_base_c": "77 °F", "room_mm": "8"}
 
 

@@ -133,7 +133,7 @@ describe("grease", () => {
     expect(tap).toHaveBeenCalledOnce();
     const dialog = within(screen.getByRole("dialog"));
     await hand().type(dialog.getByLabelText("Reason"), "comes packed");
-    await hand().click(dialog.getByRole("button", { name: "Leave it so" }));
+    await hand().click(dialog.getByRole("button", { name: "Accept as is" }));
     expect(sent(1)).toMatchObject({ how: "none", decided_by: "Ada", reason: "comes packed" });
   });
 
@@ -349,11 +349,11 @@ describe("running in", () => {
   it("asks for the bearing that was read least, and empties itself after a reading", async () => {
     const { sent } = run("read_warmth");
     expect(choice("Free side").getAttribute("aria-checked")).toBe("true");
-    expect(button("Read").disabled).toBe(true);
+    expect(button("Save reading").disabled).toBe(true);
     await hand().click(choice("crayon"));
     await hand().type(line("Housing"), "<75");
     await hand().click(choice("rumble"));
-    await hand().click(button("Read"));
+    await hand().click(button("Save reading"));
     expect(sent()).toMatchObject({
       place: "2",
       temperature: "<75",
@@ -581,7 +581,7 @@ describe("a large seal", () => {
 
   it("is pressed in by the clock; straps that are in can come out there", async () => {
     const { sent } = ring("press_at", { straps: "two, knots away from the spring" });
-    await hand().click(button("It is in at 6 o’clock"));
+    await hand().click(button("Fitted at 6 o’clock"));
     await hand().click(button("They are pulled out"));
     expect([sent(0), sent(1)]).toEqual([
       { kind: "press_at", hour: 6 },

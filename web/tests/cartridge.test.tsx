@@ -66,7 +66,7 @@ describe("a cartridge", () => {
   it("sets the outer ring that is due", async () => {
     const bearings = [BEARING, { ...BEARING, side: "floating" as const, ring_due: true }];
     const tap = panel("set_outer_ring", { bearings });
-    await hand().click(button("It is in, against its shoulder"));
+    await hand().click(button("Fitted, against its shoulder"));
     expect(tap.mock.calls).toEqual([[{ kind: "set_outer_ring", side: "floating" }]]);
   });
 
@@ -109,10 +109,10 @@ describe("a cartridge", () => {
       false,
     ]);
     await hand().click(screen.getByRole("checkbox", { name: /tab is bent/ }));
-    await hand().click(button("Leave it so, by name"));
+    await hand().click(button("Accept as is (sign)"));
     const decide = within(screen.getByRole("dialog"));
     await hand().type(decide.getByLabelText("Reason"), "no room");
-    await hand().click(decide.getByRole("button", { name: "Leave it so" }));
+    await hand().click(decide.getByRole("button", { name: "Accept as is" }));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
       tab_bent: true,
       jammed: false,
@@ -170,7 +170,7 @@ describe("a cartridge", () => {
     await hand().type(line("Gap to the cover"), "1/32 in");
     await hand().click(screen.getByRole("checkbox", { name: "This is the pinned flinger" }));
     await hand().click(screen.getByRole("checkbox", { name: "Both set screws tight, evenly" }));
-    await hand().click(button("Judge the flinger"));
+    await hand().click(button("Check the flinger"));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
       end: "drive",
       gap: "1/32 in",

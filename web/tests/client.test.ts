@@ -40,8 +40,8 @@ describe("an answer", () => {
   });
 
   it.each([
-    [401, /who you are \(401\)/],
-    [403, /who you are \(403\)/],
+    [401, /Sign in needed.*401/],
+    [403, /Sign in needed.*403/],
     [429, /asks for a pause/],
     [500, /away \(500\)/],
     [504, /away \(504\)/],

@@ -122,7 +122,7 @@ describe("the form", () => {
 
   it("does not let a correction wander to another thing", () => {
     form(LEAF);
-    expect(field("Leaf").value).toBe("0.06 mm");
+    expect(field("Feeler").value).toBe("0.06 mm");
     expect(screen.queryByText("Place")).toBeNull();
     expect(screen.queryByText("Row")).toBeNull();
   });

@@ -54,7 +54,7 @@ describe("a follower", () => {
     const tap = panel("fit_stud", { fit: stop });
     await hand().type(line("Stud, measured"), "20.04");
     await hand().type(line("Hole, measured"), "20");
-    await hand().click(button("Use it all the same, by name"));
+    await hand().click(button("Use anyway (sign)"));
     const decide = within(screen.getByRole("dialog"));
     await hand().type(decide.getByLabelText("Reason"), "aluminium");
     await hand().click(decide.getByRole("button", { name: "Use it" }));
@@ -63,9 +63,9 @@ describe("a follower", () => {
 
   it("has its grease hole said, none chosen beforehand", async () => {
     const tap = panel("set_follower");
-    expect(button("It is in").disabled).toBe(true);
+    expect(button("Fitted").disabled).toBe(true);
     await hand().click(choice("on the unloaded side"));
-    await hand().click(button("It is in"));
+    await hand().click(button("Fitted"));
     expect(tap.mock.calls).toEqual([[{ kind: "set_follower", hole: "unloaded" }]]);
   });
 
@@ -73,11 +73,11 @@ describe("a follower", () => {
     const tap = panel("clamp_stud");
     await hand().type(line("Torque, with its unit"), "120 N·m");
     await hand().type(line("With which wrench"), "no. 2");
-    await hand().click(button("Judge the torque"));
+    await hand().click(button("Check the torque"));
     await hand().click(choice("oiled"));
-    await hand().click(button("Judge the torque"));
+    await hand().click(button("Check the torque"));
     expect(tap.mock.calls.map(([command]) => command.thread)).toEqual(["not known", "oiled"]);
-    expect(screen.queryByRole("button", { name: "Leave it so, by name" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Accept as is (sign)" })).toBeNull();
   });
 
   it("off the table is left so only by name", async () => {
@@ -90,10 +90,10 @@ describe("a follower", () => {
     };
     const tap = panel("clamp_stud", {}, [sent, field]);
     expect(line("Torque, with its unit").value).toBe("60 N·m");
-    await hand().click(button("Leave it so, by name"));
+    await hand().click(button("Accept as is (sign)"));
     const decide = within(screen.getByRole("dialog"));
     await hand().type(decide.getByLabelText("Reason"), "new stud ordered");
-    await hand().click(decide.getByRole("button", { name: "Leave it so" }));
+    await hand().click(decide.getByRole("button", { name: "Accept as is" }));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
       torque: "60 N·m",
       decided_by: "Ada",

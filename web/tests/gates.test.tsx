@@ -61,16 +61,16 @@ describe("a gate", () => {
     expect(button("1 still to confirm").disabled).toBe(true);
   });
 
-  it("of life and limb cannot be overruled, and says so", () => {
+  it("of life and limb cannot be overridden, and says so", () => {
     gate();
     expect(screen.queryByRole("button", { name: /Overrule/ })).toBeNull();
-    expect(screen.getByText(/Nobody can overrule this/)).toBeTruthy();
+    expect(screen.getByText(/Nobody can override this/)).toBeTruthy();
   });
 
-  it("that may be overruled is so by a name with a reason, with what was ticked", async () => {
+  it("that may be overridden is so by a name with a reason, with what was ticked", async () => {
     const { tap } = gate({ overrule: true });
     await hand().click(tick("Locked and tried"));
-    await hand().click(button("Overrule by name with a reason"));
+    await hand().click(button("Override (name and reason)"));
     const decide = within(screen.getByRole("dialog"));
     await hand().type(decide.getByLabelText("Reason"), "no wind today");
     await hand().click(decide.getByRole("button", { name: "Overrule and go on" }));
@@ -140,7 +140,7 @@ describe("short keys", () => {
     press("u");
     press("l");
     expect(said()).toBe("inch dark /");
-    const places = { p: "/plan", s: "/slate", b: "/tables", c: "/crib", j: "/" };
+    const places = { p: "/plan", s: "/calculator", b: "/tables", c: "/crib", j: "/" };
     for (const [key, path] of Object.entries(places)) {
       press(key);
       expect(said()).toBe(`inch dark ${path}`);

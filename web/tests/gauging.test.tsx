@@ -84,10 +84,10 @@ describe("a place of which neither row is read", () => {
     expect(tap).toHaveBeenCalledWith({ ...here, leaf: "none", both_rows: true });
   });
 
-  it("takes a typed leaf for one row or both, and neither while nothing is typed", async () => {
+  it("takes a typed feeler for one row or both, and neither while nothing is typed", async () => {
     const tap = panel(UNREAD, { units: "inch" });
     expect(button("Both rows").disabled).toBe(true);
-    await hand().type(line("Or type the thickest leaf"), "4.5 thou");
+    await hand().type(line("Or type the thickest feeler"), "4.5 thou");
     await hand().click(button("Both rows"));
     expect(tap).toHaveBeenCalledWith({
       ...here,
@@ -96,7 +96,7 @@ describe("a place of which neither row is read", () => {
       shown: "in",
       both_rows: true,
     });
-    await hand().type(line("Or type the thickest leaf"), "5 thou");
+    await hand().type(line("Or type the thickest feeler"), "5 thou");
     await hand().click(button("Goes in"));
     expect(tap).toHaveBeenLastCalledWith({
       ...here,
@@ -127,7 +127,7 @@ describe("a place of which neither row is read", () => {
     expect(tap).toHaveBeenCalledWith({ ...said, leaf: "4.0 thou" });
   });
 
-  it("cannot say of the thickest leaf that the next one stopped", () => {
+  it("cannot say of the thickest feeler that the next one stopped", () => {
     panel(UNREAD);
     expect(button("0.50, both rows").disabled).toBe(true);
   });

@@ -90,7 +90,7 @@ describe("each form sends what was typed, as it was typed", () => {
   it.each([
     [
       "say_rings",
-      { "Width of the housing seat": "62", "Rings on the datum's side (empty: none)": "10 + 1" },
+      { "Width of the housing seat": "62", "Rings on the datum's side (leave blank if none)": "10 + 1" },
       "Work out the room",
       { place: "tail", seat: "62", near: "10 + 1", far: "", shown: "mm" },
     ],
@@ -108,7 +108,7 @@ describe("each form sends what was typed, as it was typed", () => {
     ],
     [
       "say_feet",
-      { "Leaf under each foot, bolt loose": "0 + 0.05 + 0 + 0.12" },
+      { "Feeler under each foot, bolt loose": "0 + 0.05 + 0 + 0.12" },
       "Work out the shims",
       { place: "drive", gaps: "0 + 0.05 + 0 + 0.12", shown: "mm" },
     ],
@@ -177,7 +177,7 @@ describe("each form sends what was typed, as it was typed", () => {
     await hand().click(choice("laser"));
     await hand().click(screen.getByRole("checkbox", { name: "The seal is a labyrinth" }));
     await fill({ "Offset read": "0.2", "Over a length of": "300" });
-    await hand().click(button("Judge the alignment"));
+    await hand().click(button("Check the alignment"));
     expect(tap.mock.calls.map(([command]) => command)).toMatchObject([
       { kind: "set_offset", away: true },
       { kind: "say_gap", name: "flinger", gap: "0.8", closes: false },
@@ -194,7 +194,7 @@ describe("a refused entry", () => {
       sent,
       { name: "gaps", message: "The second foot is no number.", expected: "0 + 0.05", choices: ["0 + 0"] },
     ]);
-    expect(line("Leaf under each foot, bolt loose").value).toBe("0 + x");
+    expect(line("Feeler under each foot, bolt loose").value).toBe("0 + x");
     const meant = within(screen.getByRole("group", { name: /What was meant/ }));
     await hand().click(meant.getByRole("button", { name: "0 + 0" }));
     await hand().click(button("Work out the shims"));

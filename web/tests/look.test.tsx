@@ -102,7 +102,7 @@ async function panel(
     </QueryClientProvider>,
     { actor: "Ada" },
   );
-  await screen.findByRole("region", { name: "What it speaks for" });
+  await screen.findByRole("region", { name: "Likely cause" });
   return tap;
 }
 
@@ -115,10 +115,10 @@ describe("a question", () => {
 
   it("with several takes them together, and “none” at once", async () => {
     const tap = await panel();
-    expect(button("Note it").disabled).toBe(true);
+    expect(button("Save").disabled).toBe(true);
     await hand().click(button(/at random/));
     await hand().click(button(/at roller pitch/));
-    await hand().click(button("Note it"));
+    await hand().click(button("Save"));
     await hand().click(button("no dents"));
     expect(tap.mock.calls.map(([command]) => command.letters)).toEqual(["bc", "a"]);
   });
@@ -127,7 +127,7 @@ describe("a question", () => {
     const tap = await panel();
     await hand().click(screen.getByRole("checkbox", { name: "Seen, but doubtful" }));
     await hand().click(button("no dents"));
-    await hand().click(button("Destroyed"));
+    await hand().click(button("Evidence lost"));
     await hand().click(button("Not looked"));
     expect(tap.mock.calls.map(([command]) => [command.letters, command.how])).toEqual([
       ["a", "doubtful"],
@@ -202,7 +202,7 @@ describe("what it speaks for", () => {
   it("is concluded otherwise only by name with a reason, among causes of this kind", async () => {
     const tap = await panel();
     expect(screen.queryByRole("button", { name: /^Conclude:/ })).toBeNull();
-    await hand().click(button("Conclude otherwise, by name"));
+    await hand().click(button("Choose another cause (sign)"));
     expect(screen.queryByRole("checkbox", { name: "Edge track" })).toBeNull();
     await hand().click(screen.getByRole("checkbox", { name: "Hard dirt came in" }));
     await hand().click(button("Conclude so"));
@@ -227,12 +227,12 @@ describe("back, or scrap", () => {
 
   it("scrap is one tap, going back against a sign needs a name", async () => {
     const tap = await panel({ parts: [part({})] }, "judge_part");
-    await hand().click(button(/^Judge/));
-    await hand().click(button("It goes back, by name"));
+    await hand().click(button(/^Check/));
+    await hand().click(button("Reuse anyway (sign)"));
     const decide = within(screen.getByRole("dialog"));
     await hand().type(decide.getByLabelText("Reason"), "one shift only");
     await hand().click(decide.getByRole("button", { name: "It goes back" }));
-    await hand().click(button(/^Judge/));
+    await hand().click(button(/^Check/));
     await hand().click(button("Scrap"));
     expect(tap.mock.calls.map(([command]) => [command.fit, command.decided_by])).toEqual([
       [true, "Ada"],
@@ -246,7 +246,7 @@ describe("back, or scrap", () => {
         part({ part: "nut", advised: { word: "by eye", level: "unknown", reason: "" }, by_name: false }),
       ],
     });
-    await hand().click(button(/^Judge/));
+    await hand().click(button(/^Check/));
     expect(button("It goes back").disabled).toBe(true);
     await hand().click(button("worn"));
     await hand().click(button("Scrap"));

@@ -49,7 +49,7 @@ describe("which ring is tight", () => {
   it("begins with nothing known, and says so when nothing was said", async () => {
     const tap = panel({ tight: null });
     expect(screen.queryByText("Its nut is captive")).toBeNull();
-    await hand().click(button("Weigh the ways"));
+    await hand().click(button("Compare methods"));
     expect(tap.mock.calls).toEqual([
       [
         {
@@ -68,7 +68,7 @@ describe("which ring is tight", () => {
     await hand().click(button("Something else is tight"));
     const captive = within(screen.getByRole("radiogroup", { name: "Its nut is captive" }));
     await hand().click(captive.getByRole("radio", { name: "yes" }));
-    await hand().click(button("Weigh the ways"));
+    await hand().click(button("Compare methods"));
     expect(tap.mock.calls[0]?.[0]).toEqual({
       kind: "say_tight",
       ring: "inner",
@@ -137,7 +137,7 @@ describe("coming off", () => {
   it("goes on after a jam only once the cause is named", async () => {
     const tap = panel({ chosen: "press", cocked: "hung on one side" }, "say_straight");
     expect(screen.queryByRole("button", { name: "It is off" })).toBeNull();
-    const on = button("Cause out, three lines straight again");
+    const on = button("Cause removed, all square again");
     expect(on.disabled).toBe(true);
     await hand().type(line("What the cause was"), "plate not flat");
     await hand().click(on);

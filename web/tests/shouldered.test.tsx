@@ -91,7 +91,7 @@ describe("a warm ring", () => {
     expect(screen.getByText("98 °C")).toBeTruthy();
     expect(screen.getByText("120 °C")).toBeTruthy();
     await hand().type(line("Thermometer on the inner ring"), "84 °C");
-    await hand().type(line("On the outer ring (empty: none)"), "75{enter}");
+    await hand().type(line("On the outer ring (leave blank if none)"), "75{enter}");
     expect(tap.mock.calls).toEqual([
       [{ kind: "read_ring", ring_temperature: "84 °C", outer_temperature: "75", crayon: "" }],
     ]);
@@ -111,7 +111,7 @@ describe("a warm ring", () => {
     expect(tap.mock.calls).toEqual([[{ kind: "switch_off" }]]);
     const later = panel("push_home", { ...warm, off: true });
     await hand().click(button("At its shoulder, held until it gripped"));
-    await hand().click(button("It hesitates or tilts: stop"));
+    await hand().click(button("It sticks or cocks: stop"));
     expect(later.mock.calls.map(([command]) => command.kind)).toEqual(["push_home", "stop_on"]);
   });
 
@@ -172,13 +172,13 @@ describe("a cold ring", () => {
     const tap = panel("set_straight_on", { chosen: "press", stopped: "it tilted" });
     expect(screen.queryByRole("button", { name: "At its shoulder" })).toBeNull();
     await hand().type(line("What the cause was"), "burr");
-    await hand().click(button("Cause out, three lines straight again"));
+    await hand().click(button("Cause removed, all square again"));
     expect(tap.mock.calls).toEqual([[{ kind: "say_straight_on", cause: "burr" }]]);
   });
 });
 
 describe("at its shoulder", () => {
-  it("the leaf enters nowhere by one tap, or somewhere by name of the side", async () => {
+  it("the feeler enters nowhere by one tap, or somewhere by name of the side", async () => {
     const tap = panel("try_shoulder");
     await hand().click(button("It enters nowhere"));
     expect(button("It enters there").disabled).toBe(true);
@@ -193,18 +193,18 @@ describe("at its shoulder", () => {
     expect(screen.queryByLabelText(/Gap of its ends/)).toBeNull();
     await hand().type(line(/How it was tightened/), "no. 3, 80 N·m");
     await hand().click(screen.getByRole("checkbox", { name: "A tab is bent into a slot" }));
-    await hand().click(button("Judge what holds it"));
+    await hand().click(button("Check the lock"));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({ text: "no. 3, 80 N·m", tab_bent: true, turns: false });
   });
 
   it("a retaining ring is said with its four proofs, none of them ticked before", async () => {
     const tap = panel("hold_fast", { held_by: "retaining_ring" });
-    await hand().click(button("Judge what holds it"));
+    await hand().click(button("Check the lock"));
     await hand().type(line("Gap of its ends, over the surface"), "12");
     await hand().type(line("Gap of its ends, in the groove"), "4.4");
     for (const name of [/Groove free/, /Below the surface/, /turns in its groove/])
       await hand().click(screen.getByRole("checkbox", { name }));
-    await hand().click(button("Judge what holds it"));
+    await hand().click(button("Check the lock"));
     const [first, second] = tap.mock.calls.map(([command]) => command);
     expect(first).toMatchObject({ groove_free: false, below_surface: false, turns: false });
     expect(second).toMatchObject({
@@ -219,7 +219,7 @@ describe("at its shoulder", () => {
   it("what does not turn freely needs words", async () => {
     const tap = panel("turn_by_hand");
     expect(button("It does not").disabled).toBe(true);
-    await hand().type(line(/How it turns/), "rough");
+    await hand().type(line(/Describe/), "rough");
     await hand().click(button("It does not"));
     await hand().click(button("It turns freely"));
     expect(tap.mock.calls.map(([command]) => command.freely)).toEqual([false, true]);

@@ -32,7 +32,7 @@ describe("a change of what is shown", () => {
     expect(change).toHaveBeenCalledOnce();
   });
 
-  it("waits too when the finger came down after it was asked for", () => {
+  it("waits too when the finger came down after it wmatches", () => {
     const change = vi.fn();
     steadily(change);
     finger("pointerdown");

@@ -47,7 +47,7 @@ describe("marks before dismantling", () => {
     const { tap } = panel();
     const marks = area("Marks");
     await hand().click(marks.getByRole("button", { name: "towards the drive" }));
-    await hand().click(marks.getByRole("button", { name: "Note it" }));
+    await hand().click(marks.getByRole("button", { name: "Save" }));
     expect(tap.mock.calls).toEqual([
       [{ kind: "make_mark", place: "drive", mark: "nut_side", text: "towards the drive" }],
     ]);
@@ -56,7 +56,7 @@ describe("marks before dismantling", () => {
   it("can be made at another bearing, and an empty one cannot be sent", async () => {
     const { tap } = panel();
     const marks = area("Marks");
-    expect(marks.getByRole("button", { name: "Note it" })).toHaveProperty("disabled", true);
+    expect(marks.getByRole("button", { name: "Save" })).toHaveProperty("disabled", true);
     await hand().click(marks.getByRole("radio", { name: "tail side" }));
     await hand().type(marks.getByLabelText("tail side: which way the nut faced"), "away{enter}");
     expect(tap.mock.calls[0]).toEqual([{ kind: "make_mark", place: "tail", mark: "nut_side", text: "away" }]);
@@ -96,7 +96,7 @@ describe("numbers on parts", () => {
     const { tap } = panel();
     const parts = area("Parts and numbers");
     await hand().click(parts.getByRole("radio", { name: "sleeve" }));
-    await hand().type(parts.getByLabelText("Stands on the part"), "H 318{enter}");
+    await hand().type(parts.getByLabelText("Marked on the part"), "H 318{enter}");
     expect(tap.mock.calls[0]?.[0]).toMatchObject({ part: "sleeve", specified: "", found: "H 318" });
   });
 
@@ -104,7 +104,7 @@ describe("numbers on parts", () => {
     const { tap } = panel({ parts: [differs] });
     const parts = area("Parts and numbers");
     expect(parts.getByText("clearance group: normal, asked for C3")).toBeTruthy();
-    await hand().click(parts.getByRole("button", { name: "Use it all the same, by name" }));
+    await hand().click(parts.getByRole("button", { name: "Use anyway (sign)" }));
     const decide = within(screen.getByRole("dialog"));
     expect(decide.getByLabelText<HTMLInputElement>("Who decides").value).toBe("Ada");
     expect(decide.getByRole("button", { name: "Use it" })).toHaveProperty("disabled", true);
@@ -136,8 +136,8 @@ describe("numbers on parts", () => {
     const problem = { name: "found", message: "Not a number of a nut.", expected: "KM 18", choices: [] };
     const { again } = panel();
     again({}, [command, problem]);
-    expect(line("Stands on the part").value).toBe("?");
-    expect(line("Stands on the part").getAttribute("aria-invalid")).toBe("true");
+    expect(line("Marked on the part").value).toBe("?");
+    expect(line("Marked on the part").getAttribute("aria-invalid")).toBe("true");
     expect(screen.getByText(/Not a number of a nut\./).textContent).toContain("Right: KM 18.");
   });
 });
@@ -148,11 +148,11 @@ describe("temporary parts", () => {
   it("go in with what they are and where", async () => {
     const { tap } = panel();
     const parts = area("Temporary parts");
-    expect(parts.getByRole("button", { name: "It is in" })).toHaveProperty("disabled", true);
+    expect(parts.getByRole("button", { name: "Fitted" })).toHaveProperty("disabled", true);
     await hand().click(parts.getByRole("button", { name: "shaft protector" }));
-    await hand().click(parts.getByRole("button", { name: "It is in" }));
+    await hand().click(parts.getByRole("button", { name: "Fitted" }));
     expect(tap.mock.calls).toEqual([[{ kind: "put_in", what: "shaft protector", where: "" }]]);
-    expect(parts.getByRole("button", { name: "It is in" })).toHaveProperty("disabled", true);
+    expect(parts.getByRole("button", { name: "Fitted" })).toHaveProperty("disabled", true);
   });
 
   it("come out one by one; what is out says who took it", async () => {

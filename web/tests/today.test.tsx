@@ -17,7 +17,7 @@ const one: Otherwise = {
 describe("what today's rules judge otherwise", () => {
   it("names the stage, how it was signed, and today's reason", () => {
     show(<PartedFromToday found={[one, { ...one, entry: 23, what: "Gauged in 6 places.", where: "" }]} />);
-    expect(screen.getByRole("heading", { name: "Today's rules would judge otherwise" })).toBeTruthy();
+    expect(screen.getByRole("heading", { name: "Today's rules would say otherwise" })).toBeTruthy();
     expect(screen.getByText("drive end, signed as “in order”")).toBeTruthy();
     expect(screen.getByText("entry 23, signed as “in order”")).toBeTruthy();
     expect(screen.getAllByText(/one row only/)).toHaveLength(2);

@@ -87,24 +87,24 @@ describe("a unit", () => {
 
   it("that floats says its room, one that is held does not", async () => {
     const tap = unit("find_float");
-    expect(button("Judge it").disabled).toBe(true);
+    expect(button("Check it").disabled).toBe(true);
     await hand().click(choice("snap ring, outer groove"));
     await hand().type(line("Room towards the fixed unit"), "1.5");
     await hand().type(line("Room away from it"), "3{enter}");
     await hand().click(choice("snap ring, inner groove"));
     expect(screen.queryByLabelText("Room away from it")).toBeNull();
-    await hand().click(button("Judge it"));
+    await hand().click(button("Check it"));
     expect(tap.mock.calls.map(([sent]) => [sent.by, sent.room_toward, sent.room_away])).toEqual([
       ["ring_outer", "1.5", "3"],
       ["ring_inner", "", ""],
     ]);
   });
 
-  it("on feet asks for a leaf under each, on a flange for none", async () => {
+  it("on feet asks for a feeler under each, on a flange for none", async () => {
     const tap = unit("line_up_unit");
     await hand().type(line("Offset read"), "0.2");
     await hand().type(line("Over a length of"), "800");
-    await hand().type(line("Leaf that goes in under each of 4 feet"), "0 + 0.1 + 0 + 0");
+    await hand().type(line("Feeler that goes in under each of 4 feet"), "0 + 0.1 + 0 + 0");
     await hand().click(button("Is it in line?"));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
       kind: "line_up_unit",
@@ -124,10 +124,10 @@ describe("a unit", () => {
     const sent = { kind: "bolt_housing", torque: "90 N·m", wrench: "no. 2" } as const;
     const tap = unit("bolt_housing", {}, [sent, { name: "decided_by", message: "Too tight." }]);
     expect(line("Torque, with its unit").value).toBe("90 N·m");
-    await hand().click(button("Leave it so, by name"));
+    await hand().click(button("Accept as is (sign)"));
     const decide = within(screen.getByRole("dialog"));
     await hand().type(decide.getByLabelText("Reason"), "newer sheet");
-    await hand().click(decide.getByRole("button", { name: "Leave it so" }));
+    await hand().click(decide.getByRole("button", { name: "Accept as is" }));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({
       torque: "90 N·m",
       decided_by: "Ada",
@@ -224,25 +224,25 @@ describe("an insert", () => {
   it("whose bore was looked at can be measured again when the two part", async () => {
     const tap = insert("see_bore", { pin_slot: true });
     expect(button("Measured again").disabled).toBe(true);
-    expect(button("Seen").disabled).toBe(true);
+    expect(button("Save").disabled).toBe(true);
     await hand().click(choice("towards the other face"));
     await hand().click(choice("there is none"));
-    await hand().click(button("Seen"));
+    await hand().click(button("Save"));
     expect(tap.mock.calls[0]?.[0]).toEqual({ kind: "see_bore", groove: "other", pin_slot: false });
   });
 
   it("goes in with its groove and pin said, none of them beforehand", async () => {
     const tap = insert("enter_insert");
-    expect(button("It is in").disabled).toBe(true);
+    expect(button("Fitted").disabled).toBe(true);
     await hand().click(choice("the marked face"));
     await hand().click(choice("in the housing's slot"));
-    await hand().click(button("It is in"));
+    await hand().click(button("Fitted"));
     expect(tap.mock.calls[0]?.[0]).toEqual({ kind: "enter_insert", groove_faces: "marked", pin: "in_slot" });
   });
 
   it("is read across until it is square, and must swivel", async () => {
     const tap = insert("centre_insert", { goes: 1 });
-    expect(screen.getByText("Read once so far.")).toBeTruthy();
+    expect(screen.getByText("Measured once so far.")).toBeTruthy();
     await hand().type(line("Depth at the first slot"), "6");
     await hand().type(line("Depth at the second slot"), "6.1");
     await hand().type(line("Between the two spots"), "62");

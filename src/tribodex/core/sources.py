@@ -81,7 +81,7 @@ GAUGED = Source(
     source="readings of this job",
     grade="measured",
     checked="derivation",
-    confidence="Between the thickest leaf that passed and the thinnest that did not; leaf tolerance and feel added in quadrature.",
+    confidence="Between the thickest feeler that passed and the thinnest that did not; feeler tolerance and feel added in quadrature.",
 )
 EXPANSION = Source(
     id="expansion",

@@ -28,7 +28,7 @@ def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: P
             links=links,
             blanks=BLANK_GAUGINGS if plan.method.gauged else (),
             places=range(1, plan.places + 1),
-            rows=[row.value for row in Row],
+            rows=[row.words for row in Row],
             method=next(option for option in sheet.methods if option.chosen),
         )
     )

@@ -7,7 +7,8 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
-from tribodex.core.procedure import TRADE_STAGES, Procedure
+from tribodex.core.procedure import Procedure
+from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.sources import BUILT_IN, Source
 from tribodex.core.topics import HOUSE
 from tribodex.reference import tables

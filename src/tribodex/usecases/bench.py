@@ -17,7 +17,8 @@ from tribodex.core.job.proofs import about_words, in_job
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task, Topic
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.procedure import TRADE_STAGES, Gate
+from tribodex.core.procedure import Gate
+from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.topics import HOUSE, Work, stock
 from tribodex.core.topics.stop.facts import StopPlanned
 from tribodex.core.topics.tapered.work import TaperedWork

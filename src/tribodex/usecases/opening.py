@@ -167,7 +167,7 @@ def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet]
         return _Planned(procedure_id(plan.method, whole=whole), tuple(facts), plan.bearing.kind, plan.bearing.label)
     kind = kind_of_draft(draft)
     if kind is FITTED and not whole:
-        raise InvalidInput.at("fitted", "What others mounted is not mounted here: what does the job cover?", "grease and close, a seal, taking off")
+        raise InvalidInput.at("fitted", "What others mounted is not mounted here: what does the job cover?", "grease and close, a seal, removal")
     made = kind.made(reference, draft)
     name = kind.procedure(made)
     return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind, kind.size(made).label)

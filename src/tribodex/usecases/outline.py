@@ -7,7 +7,8 @@ from hashlib import blake2s
 
 from tribodex.core.job import rail
 from tribodex.core.job.topic import Desk
-from tribodex.core.procedure import TRADE_STAGES, TRADE_TITLES, texts_for
+from tribodex.core.procedure import texts_for
+from tribodex.core.procedure.labels import TRADE_STAGES, TRADE_TITLES
 from tribodex.core.topics import HOUSE
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference

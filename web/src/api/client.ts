@@ -28,8 +28,8 @@ import type {
   UnitDraft,
   UnitSheet,
   SheetHead,
-  Slate,
-  SlateDraft,
+  Variants,
+  VariantDraft,
   PlaceFigures,
   Source,
   TableHead,
@@ -105,7 +105,7 @@ function away(response: Response, ours: { title?: string } | null): AwayError {
   if (ours?.title) return new AwayError(`${ours.title}.`, waitMs);
   const { status } = response;
   if (status === 401 || status === 403)
-    return new AwayError(`The way to the server asks who you are (${status}).`);
+    return new AwayError(`Sign in needed: the way to the server answered ${status}.`);
   if (status === 429) return new AwayError("The server asks for a pause.", waitMs);
   if (status >= 500) return new AwayError(`The server is away (${status}).`, waitMs);
   return new AwayError(IN_ITS_PLACE, waitMs);
@@ -234,10 +234,10 @@ export const openSeal = (id: string, actor: string, position: string) =>
     position,
   });
 export const getFailureBook = () => ask<FailureBook>("/api/failure-marks");
-export const getSheets = () => ask<SheetHead[]>("/api/slate/sheets");
+export const getSheets = () => ask<SheetHead[]>("/api/calculator/sheets");
 export const workSheet = (id: string, given: Record<string, string>, shown: "mm" | "in") =>
-  send<SheetAnswer>(`/api/slate/sheets/${id}`, { given, shown });
-export const workOut = (variants: SlateDraft[]) => send<Slate>("/api/slate", { variants });
+  send<SheetAnswer>(`/api/calculator/sheets/${id}`, { given, shown });
+export const workOut = (variants: VariantDraft[]) => send<Variants>("/api/calculator", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
 export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);

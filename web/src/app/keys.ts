@@ -5,15 +5,15 @@ import { useSettings } from "../ui";
 
 export const KEYS = [
   { key: "n", does: "do the next move (the yellow button)" },
-  { key: "1", does: "the leaf passes" },
-  { key: "2", does: "the leaf passes with a light drag" },
-  { key: "3", does: "the leaf does not pass" },
+  { key: "1", does: "the feeler passes" },
+  { key: "2", does: "the feeler passes with a light drag" },
+  { key: "3", does: "the feeler does not pass" },
   { key: "t", does: "type a turn of the nut" },
   { key: "u", does: "mm or inch" },
   { key: "l", does: "light or dark" },
   { key: "j", does: "all jobs" },
   { key: "p", does: "plan a mounting" },
-  { key: "s", does: "the slate: what if" },
+  { key: "s", does: "the calculator: what if" },
   { key: "b", does: "tables" },
   { key: "c", does: "tool crib" },
   { key: "r", does: "rounds: what is due" },
@@ -61,7 +61,7 @@ export function useKeys(on: boolean, onHelp: () => void): void {
           navigate("/plan");
           break;
         case "s":
-          navigate("/slate");
+          navigate("/calculator");
           break;
         case "b":
           navigate("/tables");

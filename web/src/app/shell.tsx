@@ -14,7 +14,7 @@ const PLACES = [
   { to: "/plan", name: "Plan" },
   { to: "/rounds", name: "Rounds" },
   { to: "/plant", name: "Plant" },
-  { to: "/slate", name: "Slate" },
+  { to: "/calculator", name: "Calculator" },
   { to: "/tables", name: "Tables" },
   { to: "/crib", name: "Tool crib" },
 ];
@@ -62,7 +62,7 @@ export function Shell({ children }: { children: ReactNode }) {
               className={TOOL}
               onClick={() => settings.change({ look: settings.look === "dark" ? "light" : "dark" })}
             >
-              <span className="sr-only">Look: </span>
+              <span className="sr-only">Display: </span>
               <Flip now={settings.look === "light"} a="light" b="dark" />
             </button>
             <button
@@ -107,8 +107,7 @@ function DeviceCopy() {
     <div aria-live="polite">
       {copied ? (
         <p className="mb-3 border-2 border-care bg-sheet px-3 py-2">
-          <b className="text-care">△ No network.</b> This is what this device last knew. Taps wait here and
-          are sent in order.
+          <b className="text-care">△ No network.</b> Last saved copy. Taps wait here and are sent in order.
         </p>
       ) : null}
     </div>

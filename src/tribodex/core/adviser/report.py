@@ -57,5 +57,5 @@ def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: Loc
                 LAME.id,
             ),
         ),
-        note="Everything gauged so far, carried on by the nut's turn. The leaf decides.",
+        note="Everything gauged so far, carried on by the nut's turn. The feeler decides.",
     )

@@ -45,9 +45,9 @@ def slide_in(bearing: StraightBearing, outside_um: Span, hole_um: Span, ring_c: 
     warmer = f"12e-6·{number(bearing.outside_mm)}·({number(ring_c)} - {number(housing_c)})"
     lines = (
         Line("ΔD", "the ring has grown by", "α·D·(T_ring - T_housing)", warmer, grown, "µm", "expansion"),
-        Line("play", "least play in the housing", "hole_min - ring_max - ΔD", f"{number(hole_um.low)} - {number(outside_um.high)} - {number(grown)}",
+        Line("play", "least room in the housing", "hole_min - ring_max - ΔD", f"{number(hole_um.low)} - {number(outside_um.high)} - {number(grown)}",
              least, "µm", "iso_286"),
-        Line("play", "most play in the housing", "hole_max - ring_min - ΔD", f"{number(hole_um.high)} - {number(outside_um.low)} - {number(grown)}",
+        Line("play", "most room in the housing", "hole_max - ring_min - ΔD", f"{number(hole_um.high)} - {number(outside_um.low)} - {number(grown)}",
              most, "µm", "iso_286"),
     )  # fmt: skip
     if ring_c > HAND_WARM_C:
@@ -63,8 +63,8 @@ def slide_in(bearing: StraightBearing, outside_um: Span, hole_um: Span, ring_c: 
     elif least < 0:
         verdict = Verdict("may be tight", Level.WATCH, f"By the limits up to {um_text(-least)} tight: warm the housing a little, straight, no blow.")
     else:
-        verdict = Verdict("slides in", Level.GOOD, "By the limits it has play in its housing.")
-    return Result("slide_in", "Play of the outer ring in its housing", round(least, 1), "µm", value_to=round(most, 1), verdict=verdict, working=lines)
+        verdict = Verdict("slides in", Level.GOOD, "By the limits it has clearance in its housing.")
+    return Result("slide_in", "Room of the outer ring in its housing", round(least, 1), "µm", value_to=round(most, 1), verdict=verdict, working=lines)
 
 
 def free_height(stands_out_mm: float, free_mm: float) -> Result:

@@ -51,7 +51,7 @@ def cover_nip(depth_mm: float, spigot_mm: float) -> Result:
         why = f"The ring has {travel_text(-nip)} of room: nothing holds the shaft. Shim on the spigot's face, or another cover."
         verdict = Verdict("does not clamp", Level.STOP, why, code=CoverCode.DOES_NOT_CLAMP)
     elif nip < doubt:
-        why = "Less than a depth gauge tells. Screws by hand: a leaf must enter between flange and housing all round."
+        why = "Less than a depth gauge tells. Screws by hand: a feeler must enter between flange and housing all round."
         verdict = Verdict("not decided", Level.UNKNOWN, why, code=CoverCode.NOT_DECIDED)
     elif nip > NIP_MM:
         why = f"{travel_text(nip)} where {travel_text(NIP_MM)} is enough: the cover bends or the ring is squeezed. Shim under the flange."

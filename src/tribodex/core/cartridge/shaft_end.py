@@ -59,7 +59,7 @@ def judge_hand(hand: Hand, turning: Turning) -> Verdict:
     """The hand of the thread there is, against the rotation."""
     needed = hand_needed(turning)
     if needed is None:
-        return Verdict("hand not judged", Level.WATCH, "Which way it turns is not known, or both ways: tab and second nut must hold alone.")
+        return Verdict("hand not checked", Level.WATCH, "Which way it turns is not known, or both ways: tab and second nut must hold alone.")
     if hand is not needed:
         why = f"Looked at from the nut the shaft turns {turning}: a {hand}-hand nut is loosened by it. The part of the drawing? Right shaft end?"
         return Verdict("loosened by rotation", Level.STOP, why, code=ShaftEndCode.LOOSENED_BY_ROTATION)

@@ -52,9 +52,9 @@ class FeelerSet:
 
     def __post_init__(self) -> None:
         if not self.leaves_um:
-            raise InvalidInput.at("leaves", "A gauge set needs at least one leaf.", "its leaves in mm or thou")
+            raise InvalidInput.at("leaves", "A gauge set needs at least one leaf.", "its feelers in mm or thou")
         if any(leaf <= 0 for leaf in self.leaves_um) or list(self.leaves_um) != sorted(set(self.leaves_um)):
-            raise InvalidInput.at("leaves", "Leaves are above zero, each once, thin to thick.", "for example 0.03, 0.04, 0.05 mm")
+            raise InvalidInput.at("leaves", "Feelers are above zero, each once, thin to thick.", "for example 0.03, 0.04, 0.05 mm")
 
     def stacks(self, low_um: float, high_um: float) -> tuple[Stack, ...]:
         """Every thickness from `low_um` to `high_um` that this set can make, each with the fewest leaves, ascending.
@@ -103,8 +103,8 @@ class FeelerSet:
         choices = " or ".join(um_text(s.thickness_um) for s in [*below[-1:], *above[:1]])
         raise InvalidInput.at(
             field,
-            f"{um_text(thickness_um)} is not in {self.name}, nor can a stack of up to {MOST_LEAVES} of its leaves make it.",
-            f"nearest: {choices}" if choices else f"its leaves go from {um_text(self.leaves_um[0])} to {um_text(self.leaves_um[-1])}",
+            f"{um_text(thickness_um)} is not in {self.name}, nor can a stack of up to {MOST_LEAVES} of its feelers make it.",
+            f"nearest: {choices}" if choices else f"its feelers go from {um_text(self.leaves_um[0])} to {um_text(self.leaves_um[-1])}",
         )
 
 

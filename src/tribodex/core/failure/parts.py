@@ -33,7 +33,7 @@ def judge_part(marks: FailureMarks, rule: PartRule, answered: Mapping[int, Answe
                 doubt = "" if mark in sure else " The sign was doubtful: look again before it goes back."
                 return Verdict("scrap", Level.STOP, f"{sign.why.capitalize()}: {marks.words_of(mark)}.{doubt}", code=PartCode.SCRAP)
     if not rule.clean:
-        return Verdict("by eye", Level.UNKNOWN, "No sign of the list decides it: judge it by eye, and say by which sign.", code=PartCode.BY_EYE)
+        return Verdict("by eye", Level.UNKNOWN, "No sign of the book decides it: check it by eye, and say by which sign.", code=PartCode.BY_EYE)
     open_marks = [mark for mark in rule.clean if mark not in sure]
     if open_marks:
         question = marks.question(int(open_marks[0][:-1]))

@@ -153,7 +153,7 @@ def stud_fit(stud_mm: float, hole_mm: float) -> Result:
             "hole", f"A stud of {number(stud_mm)} mm and a hole of {number(hole_mm)} mm do not belong together.", "both measured, mm or in"
         )
     if fit < -MICROMETER_UM:
-        verdict = Verdict("loose", Level.WATCH, f"{um_text(-fit)} of play: a loose stud works and wears its hole. Bush the hole, or another stud.")
+        verdict = Verdict("loose", Level.WATCH, f"{um_text(-fit)} of slack: a loose stud works and wears its hole. Bush the hole, or another stud.")
     elif fit > LIGHT_PRESS_UM.high:
         verdict = Verdict(
             "heavy press",

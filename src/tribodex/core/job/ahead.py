@@ -31,7 +31,7 @@ def move_at(desk: Desk, task: Task) -> Move:
     here, stage = desk.here(task.at), task.stage
     topic = desk.house.by_stage.get(stage.id)
     if (stage.id, task.at) in desk.job.aside:
-        return Move(Ask.NOTHING, f"{stage.title}: set aside", f"{desk.job.aside[stage.id, task.at]} It can be taken up again.")
+        return Move(Ask.NOTHING, f"{stage.title}: skipped", f"{desk.job.aside[stage.id, task.at]} It can be reopened.")
     if topic is None:
         due = gate_due(desk, stage.id, task.at)
         if due is not None:
@@ -108,7 +108,7 @@ def alarm_move(topic: Topic[Any], alarm: Alarm) -> Move:
     by: tuple[type[Fact], ...] = answer.by if answer is not None else tuple(kind for kind in topic.facts if kind_of(kind) == alarm.kind)
     do = next((kind_of(command) for kind in by if (command := _maker(topic, kind)) is not None), str(Ask.ACCEPT))
     by_name = answer is None or answer.by_name
-    way = " ".join(part for part in (answer.way if answer is not None else "", "Or it is accepted as it is, by name." if by_name else "") if part)
+    way = " ".join(part for part in (answer.way if answer is not None else "", "Or accept it as is (sign)." if by_name else "") if part)
     return stopped_by(do, alarm.verdict, way)
 
 

@@ -161,7 +161,7 @@ CARTRIDGE = Likely(20.0, 2_000.0, "cartridges hold 60 to 1000 g")
 # Angle of a chamfer to the axis (°).
 LEAD_IN = Likely(3.0, 60.0, "a lead-in stands at 15 to 30° to the axis")
 # Small lengths that are gauged by leaf or straightedge, and what they are gauged over (mm).
-FOOT = Likely(0.0, 1.0, "a leaf under a foot is tenths of a millimetre")
+FOOT = Likely(0.0, 1.0, "a feeler under a foot is tenths of a millimetre")
 OUT_OF_LINE = Likely(0.0, 5.0, "two housings are out of line by a few millimetres at most")
 OVER = Likely(50.0, 10_000.0, "a straightedge or string spans 50 mm to 10 m")
 

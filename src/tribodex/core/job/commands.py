@@ -125,7 +125,7 @@ class Correct:
     """
 
     target: Annotated[int, count("Entry", stays=True)]
-    reason: Annotated[str, words("What was wrong", "read the wrong leaf")]
+    reason: Annotated[str, words("What was wrong", "read the wrong feeler")]
     entry: Annotated[Any, words("What it should have been")] = None
     withdraw: Annotated[bool, tick("Withdrawn")] = False
 

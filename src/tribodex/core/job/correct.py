@@ -46,7 +46,7 @@ def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact
 
     Raises NotFound, InvalidInput or Refused; a command that does not fit the entry is refused, never taken for a withdrawal.
     """
-    reason = text(command.reason, "reason", "what was wrong, for example “read the wrong leaf”")
+    reason = text(command.reason, "reason", "what was wrong, for example “read the wrong feeler”")
     event = next((e for e in desk.log if e.seq == command.target), None)
     if event is None:
         raise NotFound(f"This job has no entry {command.target}.")

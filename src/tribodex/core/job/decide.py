@@ -164,11 +164,11 @@ def _at_stage(desk: Desk, task: Task, command: Any) -> facts.Fact:
             if stage.firm:
                 raise Refused(f"“{stage.title}” belongs to every job.")
             if (stage.id, task.at) in job.aside:
-                raise Refused(f"“{stage.title}” is set aside already.")
+                raise Refused(f"“{stage.title}” is skipped already.")
             return facts.StageSetAside(stage.id, text(command.reason, "reason", "why it is no part of this job"))
         case _:
             if (stage.id, task.at) not in job.aside:
-                raise Refused(f"“{stage.title}” is not set aside.")
+                raise Refused(f"“{stage.title}” is not skipped.")
             return facts.StageTakenUp(stage.id)
 
 

@@ -23,7 +23,7 @@ MOST_LIP_M_S = 50.0
 # Why a number is compared with nothing.
 NUMBERED = "it names one of those that there are; another is refused"
 ANY_ANGLE = "any place round a ring may be meant; beyond one turn is refused"
-OF_THE_NUT = "more than two turns is refused; less is judged against leaf and window"
+OF_THE_NUT = "more than two turns is refused; less is checked against feeler and window"
 
 
 def always(likely: Likely) -> Expect:

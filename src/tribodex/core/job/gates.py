@@ -21,7 +21,7 @@ def confirm(desk: Desk, command: cmd.ConfirmGate) -> list[facts.Fact]:
         raise Refused(f"“{gate.title}” is passed already.")
     missing = [item for item in gate.items if item.id not in command.items]
     if missing:
-        right = "confirm it" if gate.firm else "confirm it, or overrule the gate by name with a reason"
+        right = "confirm it" if gate.firm else "confirm it, or override the gate (name and reason)"
         raise InvalidInput(f"“{gate.title}” is not complete.", *(Field(item.id, f"Not confirmed: {item.text}", right) for item in missing))
     return [facts.GateConfirmed(gate.id, tuple(item.text for item in gate.items))]
 
@@ -32,7 +32,7 @@ def overrule(desk: Desk, command: cmd.OverruleGate) -> list[facts.Fact]:
     if desk.job.gate_passed(gate.id, at) is not None:
         raise Refused(f"“{gate.title}” is passed already.")
     if gate.firm:
-        raise Refused(f"“{gate.title}” cannot be overruled by anybody: a life may hang on it. Make it so, and confirm it.")
+        raise Refused(f"“{gate.title}” cannot be overridden by anybody: this is a safety check. Make it so, and confirm it.")
     name, reason = named(command.name, command.reason)
     missing = tuple(item.text for item in gate.items if item.id not in command.items)
     return [facts.GateOverruled(gate.id, name, reason, missing)]
@@ -72,7 +72,7 @@ def pass_gates(desk: Desk, stage: str) -> None:
 def _refuse(due: tuple[Gate, str] | None) -> None:
     if due is not None:
         gate = due[0]
-        how = "Confirm it." if gate.firm else "Confirm it, or overrule it by name with a reason."
+        how = "Confirm it." if gate.firm else "Confirm it, or override it (name and reason)."
         raise Refused(f"First: “{gate.title}”. {how}")
 
 

@@ -89,7 +89,7 @@ def why_not(desk: Desk, found: Unmet) -> str:
     missing = f"{found.proof.claim.words}: {found.proof.words.rstrip('.')}" if found.proof is not None else f"not shown that it is {need.what.words}"
     missing = f"{missing[0].upper()}{missing[1:]}"
     if found.proof is not None and found.proof.level is Level.STOP and not need.life:
-        way = "Put it right; or it is accepted as it is, by name with the reason."
+        way = "Put it right; or accept it as is (sign, with the reason)."
     elif need.life:
         way = "Do it and confirm it; nothing else stands for it."
     elif found.by_doing:

@@ -10,7 +10,8 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Proof, proofs
 from tribodex.core.job.topic import Desk, Task, Topic
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.procedure import TRADE_STAGES, Gate, Stage, texts_for
+from tribodex.core.procedure import Gate, Stage, texts_for
+from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.working import Level
 
 # The gate of isolation, and the trades that are no work with a hand in the machine.

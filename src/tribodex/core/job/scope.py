@@ -8,7 +8,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from enum import StrEnum
 
-from tribodex.core.procedure import TRADE_STAGES, Procedure
+from tribodex.core.procedure import Procedure
+from tribodex.core.procedure.labels import TRADE_STAGES
 
 
 class Scope(StrEnum):

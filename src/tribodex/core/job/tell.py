@@ -5,6 +5,7 @@ from __future__ import annotations
 from tribodex.core.job import facts
 from tribodex.core.job.proofs import What
 from tribodex.core.job.topic import House
+from tribodex.core.procedure.labels import gate_title, stage_title
 from tribodex.core.working import number
 
 
@@ -18,15 +19,15 @@ def tell(house: House, fact: facts.Fact) -> str:
             places = f", {' and '.join(place.name for place in fact.places)}" if len(fact.places) > 1 else ""
             return f"Job {fact.number} opened: {fact.title}{places}."
         case facts.GateConfirmed():
-            return f"Gate “{_plain(fact.gate)}” confirmed: {'; '.join(fact.items)}."
+            return f"Gate “{gate_title(fact.gate)}” confirmed: {'; '.join(fact.items)}."
         case facts.GateOverruled():
-            return f"Gate “{_plain(fact.gate)}” overruled by {fact.name}: {fact.reason}. Not confirmed: {'; '.join(fact.missing) or 'nothing'}."
+            return f"Gate “{gate_title(fact.gate)}” overridden by {fact.name}: {fact.reason}. Not confirmed: {'; '.join(fact.missing) or 'nothing'}."
         case facts.StepTicked():
             return f"{'Done' if fact.done else 'To be done after all'}: {fact.step}"
         case facts.StageSetAside():
-            return f"Stage “{_plain(fact.stage)}” is no part of this job: {fact.reason}."
+            return f"Stage “{stage_title(fact.stage)}” skipped: {fact.reason}."
         case facts.StageTakenUp():
-            return f"Stage “{_plain(fact.stage)}” is taken up again."
+            return f"Stage “{stage_title(fact.stage)}” reopened."
         case facts.Restarted():
             return house.by_name[fact.topic].restarted(fact.reason)
         case facts.AlarmAccepted():
@@ -40,22 +41,17 @@ def tell(house: House, fact: facts.Fact) -> str:
         case facts.NoteAdded():
             return f"Note: {fact.text}"
         case facts.PointOpened():
-            return f"Open point: {fact.text}" + (f" (blocks {fact.blocks})" if fact.blocks else "")
+            return f"Open point: {fact.text}" + (f" (blocks “{stage_title(fact.blocks)}”)" if fact.blocks else "")
         case facts.PointClosed():
             return f"Open point {fact.point} settled: {fact.how}."
         case facts.Corrected():
             what = f"should be: {tell(house, fact.replacement)}" if fact.replacement else "is withdrawn."
             return f"Entry {fact.target} {what} Reason: {fact.reason}."
         case facts.JudgedAnew():
-            return f"After a correction, entry {fact.target} is judged anew: {tell(house, fact.replacement)}"
+            return f"After a correction, entry {fact.target} is checked again: {tell(house, fact.replacement)}"
         case facts.Signed():
             return f"Signed by {fact.name}, {fact.role}."
         case facts.Abandoned():
             return f"Abandoned by {fact.name}: {fact.reason}."
         case _:
             raise TypeError(f"nothing tells {facts.kind_of(type(fact))}")
-
-
-def _plain(name: str) -> str:
-    """The name of a stage or a gate as words."""
-    return name.replace("_", " ")

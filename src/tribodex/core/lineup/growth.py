@@ -110,7 +110,7 @@ def place_float(room_mm: float, growth: Span, offset_mm: float | None = None) ->
              f"({number(growth.low)} + {number(growth.high)})/2", at, "mm", "practice"),
         Line("m_near", "left on the fixed side, coldest", "room/2 - o + g_min", 
              f"{number(room_mm / 2)} - {number(at)} + {number(growth.low)}", near, "mm", "practice"),
-        Line("m_far", "left on the far side, hottest", "room/2 + o - g_max", 
+        Line("m_far", "left on the side away from the datum, hottest", "room/2 + o - g_max", 
              f"{number(room_mm / 2)} + {number(at)} - {number(growth.high)}", far, "mm", "practice"),
     )  # fmt: skip
     way = "in the middle" if abs(at) < 0.05 else f"{travel_text(abs(at))} {'towards' if at > 0 else 'away from'} the fixed bearing"

@@ -181,7 +181,7 @@ def soft_foot(feet: Sequence[Foot]) -> Result:
     if len(feet) < 2:
         raise InvalidInput.at("feet", "One foot alone rocks on nothing.", "the gap under every foot of the housing")
     if any(foot.gap_mm < 0 for foot in feet):
-        raise InvalidInput.at("feet", "A gap is not below zero.", "the leaf that goes in under each foot")
+        raise InvalidInput.at("feet", "A gap is not below zero.", "the feeler that goes in under each foot")
     least = min(foot.gap_mm for foot in feet)
     shims = [(foot.name, round(foot.gap_mm - least, 3)) for foot in feet]
     worst = max(mm for _, mm in shims)

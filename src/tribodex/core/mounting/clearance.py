@@ -111,7 +111,7 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
             NOT_DECIDED,
             Level.UNKNOWN,
             f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: the gauging is coarser than half of {group} ({um_text(limits.low)} to "
-            f"{um_text(limits.high)}). Take finer leaves or more places.",
+            f"{um_text(limits.high)}). Take finer feelers or more places.",
             code=ClearanceCode.NOT_DECIDED,
         )
     if inside:

@@ -36,6 +36,15 @@ class Row(StrEnum):
     NUT_SIDE = "nut side"
     FAR_SIDE = "far side"
 
+    @property
+    def words(self) -> str:
+        """What a millwright calls it; the value is what is stored.
+
+        >>> Row.FAR_SIDE.words
+        'far row'
+        """
+        return "nut-side row" if self is Row.NUT_SIDE else "far row"
+
 
 class Where(StrEnum):
     """Where the play is gauged. The same before and after."""
@@ -215,11 +224,11 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
         step = max(FINE_ENOUGH_UM, *(c.bracket.width_um for c in closed))
         if abs(difference) > step:
             findings.append(
-                f"The rows differ by {um_text(abs(difference))}, more than one leaf step: the outer ring is cocked or the "
+                f"The rows differ by {um_text(abs(difference))}, more than one feeler step: the outer ring is cocked or the "
                 "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
             )
     findings.extend(_outliers(closed, mids))
-    findings.extend(f"Place {c.place}, {c.row}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
+    findings.extend(f"Place {c.place}, {c.row.words}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
     sd = math.sqrt((within + between) / n + correction_sd_um**2)
     return Summary(
         mean_um=mean + correction_um,
@@ -284,8 +293,8 @@ def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:
     # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf can tell.
     spread = max(OUTLIER_LEAST_SD_UM, 1.4826 * median([abs(m - middle) for m in mids]))
     return [
-        f"Place {c.place}, {c.row} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
-        "Gauge that place again: a rolled leaf, a bent leaf or dirt; correct the reading in the log rather than average it away."
+        f"Place {c.place}, {c.row.words} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
+        "Gauge that place again: a rolled feeler, a bent feeler or dirt; correct the reading in the log rather than average it away."
         for c, m in zip(closed, mids, strict=True)
         if abs(m - middle) > OUTLIER_SDS * spread
     ]

@@ -128,9 +128,9 @@ def no_play_verdict(places: Sequence[str], thinnest_um: float) -> FinalVerdict:
     >>> no_play_verdict(["place 1, nut side"], 30).overall.level.value
     'stop'
     """
-    what = f"The thinnest leaf, {um_text(thinnest_um)}, does not go in at {', '.join(places)}."
+    what = f"The thinnest feeler, {um_text(thinnest_um)}, does not go in at {', '.join(places)}."
     residual = Verdict("no measurable clearance", Level.STOP, what, code=FinalCode.NO_MEASURABLE_CLEARANCE)
-    reduction = Verdict("not known", Level.UNKNOWN, "Without a residual there is no reduction to judge.", code=FinalCode.NOT_KNOWN)
+    reduction = Verdict("not known", Level.UNKNOWN, "Without a residual there is no reduction to check.", code=FinalCode.NOT_KNOWN)
     return FinalVerdict(residual, reduction, Verdict("not in order", Level.STOP, f"{what} It would run hot and seize.", code=FinalCode.NOT_IN_ORDER))
 
 
@@ -159,7 +159,10 @@ def judge_hand(
     """
     if not turns_freely or swivel == "binds":
         residual = Verdict(
-            "too little play", Level.STOP, "The ring binds or does not turn freely by hand: it was driven too far.", code=FinalCode.TOO_LITTLE_PLAY
+            "too little clearance",
+            Level.STOP,
+            "The ring binds or does not turn freely by hand: driven too far.",
+            code=FinalCode.TOO_LITTLE_PLAY,
         )
     else:
         residual = Verdict("turns freely", Level.GOOD, f"The ring turns freely and swivels {'freely' if swivel == 'freely' else 'with slight drag'}.")
@@ -207,12 +210,12 @@ def judge_hand(
     elif Level.UNKNOWN in levels or Level.WATCH in levels:
         overall = Verdict("in order, with a remark", Level.WATCH, "A limit is not known, or a tab was met past it: read the reasons.")
     else:
-        overall = Verdict("in order", Level.GOOD, "Turn and feel agree. The play itself was not gauged.")
+        overall = Verdict("in order", Level.GOOD, "Turn and feel agree. The clearance itself was not gauged.")
     return FinalVerdict(residual, reduction, overall)
 
 
 def _undecided(uncertainty_um: float, span_um: float, what: str, finer: str) -> Verdict:
-    how = f" {finer}" if finer else " Take finer leaves, more places, or gauge it once more."
+    how = f" {finer}" if finer else " Take finer feelers, more places, or gauge it once more."
     return Verdict(
         NOT_DECIDED,
         Level.UNKNOWN,
@@ -226,14 +229,14 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
     left = f"{um_text(residual_um)} is left"
     if residual_um <= heat:
         return Verdict(
-            "no play to run with",
+            "no clearance to run with",
             Level.STOP,
             f"{left}; running warm takes {um_text(heat)} (inner ring 10 K warmer). It would seize.",
             code=FinalCode.NO_PLAY_TO_RUN_WITH,
         )
     if residual_um <= LEAST_RUNNING_UM or residual_um <= uncertainty_um:
         return Verdict(
-            "no play to run with",
+            "no clearance to run with",
             Level.STOP,
             f"{left}, ± {um_text(uncertainty_um)}: it may be none at all. It would seize.",
             code=FinalCode.NO_PLAY_TO_RUN_WITH,

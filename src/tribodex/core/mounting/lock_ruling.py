@@ -28,7 +28,7 @@ class LockCode(StrEnum):
     PAST = "lock.past"
 
 
-PAST, NOT_SURE, NOT_REACHED = "past the window by the leaf", "not sure by the leaf", "not reached by the leaf"
+PAST, NOT_SURE, NOT_REACHED = "past the window by the feeler", "not sure by the feeler", "too loose by the feeler"
 # A turn is not marked or read closer than this (degrees).
 WITHIN_DEG = 1.0
 
@@ -63,7 +63,7 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
     >>> from tribodex.core.components.bands import Span
     >>> w = Window(65, 80, 125, Span(45, 60), 50.0)
     >>> [may_lock(w, g, 0.38, 3).word for g in (LeafSays(74, 4, 0, 6), LeafSays(125, 4, 0, 6), LeafSays(66, 4, 0, 6), None)]
-    ['may be locked', 'not reached by the leaf', 'past the window by the leaf', 'not gauged']
+    ['may be locked', 'too loose by the feeler', 'past the window by the feeler', 'not gauged']
     """
     if last is None:
         return Verdict(
@@ -80,7 +80,7 @@ def may_lock(window: Window, last: LeafSays | None, per_degree_um: float, turn_d
         why = f"{said}: it may be as little as {um_text(max(bound, 0))}, and {um_text(window.guard_um)} {what}."
         return Verdict(word, Level.STOP, why, code=code)
     if window.empty:
-        return Verdict("may be locked", Level.WATCH, f"{said}. The window was accepted empty; only what must be left was judged.")
+        return Verdict("may be locked", Level.WATCH, f"{said}. The window was accepted empty; only what must be left was checked.")
     if mean < window.low_um:
         end = _apart(mean, window.low_um)
         return Verdict(PAST, Level.STOP, f"{said}{end.format('below')} of the window's lower end.", code=LockCode.PAST)

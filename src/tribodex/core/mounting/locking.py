@@ -18,7 +18,6 @@ USUAL_RISK = 0.02
 FURTHEST_DEG = 90.0
 # Nor is one further than this taken unseen to lock at, but for the first one that there is: it is turned to and gauged (degrees).
 LOCK_TURN_DEG = 20.0
-NOT_BY_LEAF = "not by the leaf"
 # A position with less chance to be inside than this is no place to lock.
 WORTH_LOCKING = 0.1
 
@@ -178,7 +177,7 @@ def _turns(nut: LockNut, first_deg: float | None, most: int) -> Iterator[tuple[i
 def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float, leaf: Verdict | None) -> Verdict:
     residual = um_text(at.clearance_um)
     if leaf is not None and leaf.level is Level.STOP:
-        return Verdict(NOT_BY_LEAF, Level.STOP, leaf.reason, code=LockCode.NOT_BY_THE_LEAF)
+        return Verdict(leaf.word, Level.STOP, leaf.reason, code=LockCode.NOT_BY_THE_LEAF)
     if at.clearance_um < window.low_um:
         return Verdict("leaves the window", Level.STOP, f"Predicted {residual} is below {um_text(window.low_um)}.", code=LockCode.LEAVES_THE_WINDOW)
     if at.clearance_um > window.high_um:

@@ -51,7 +51,7 @@ METHOD_NOTES: dict[Method, MethodNote] = {
             title="Feeler",
             drives_by="spanner blows, gauging now and then",
             stops_by="the residual clearance is in the window",
-            good_for="any spherical roller bearing that a leaf can reach",
+            good_for="any spherical roller bearing that a feeler can reach",
             weak_point="slow; hangs on the skill of gauging",
         ),
         MethodNote(
@@ -116,13 +116,13 @@ def default_reason(method: Method) -> str:
     Raises: nothing.
     Source: common practice, no source.
 
-    >>> "truth" in default_reason(Method.FEELER)
+    >>> "feeler" in default_reason(Method.FEELER)
     True
     """
     return {
-        Method.FEELER: "Default: the leaf tells the truth about the play; the angle is computed beside it and says how far to go.",
-        Method.TURNS: "The only one for a sealed housed unit: no leaf gets in. The figure is the maker's for that unit, counted from hand-tight.",
-        Method.BALL_ANGLE: "The only one for a self-aligning ball bearing: its play is too small for leaves; the ring itself says when it is enough.",
+        Method.FEELER: "Default: trust the feeler, not the angle; the angle is worked out beside it and says how far to go.",
+        Method.TURNS: "The only one for a sealed housed unit: no feeler gets in. The figure is the maker's for that unit, counted from hand-tight.",
+        Method.BALL_ANGLE: "The only one for a self-aligning ball bearing: its clearance is too small for feelers; the ring itself tells.",
     }.get(method, f"Good for {METHOD_NOTES[method].good_for}; weak point: {METHOD_NOTES[method].weak_point}.")
 
 

@@ -21,7 +21,7 @@ class Card(StrEnum):
 
 
 CARD_REASONS: dict[str, str] = {
-    Card.A: "Default: the only one of the three that also says how much clearance must be left, so both ends of the window are guarded.",
+    Card.A: "Default: it also says how much clearance must be left, so both ends of the window are guarded.",
     Card.A2: "Reductions and residuals of card A with a longer drive-up: on an adapter sleeve, which beds in. Remembered once.",
     Card.B: "Takes out less on small bores; no residual column, so the window comes from the reduction alone.",
     Card.C: "Narrow ranges; its residual limits for CN and C3 are remembered once and marked so.",

@@ -125,7 +125,7 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0, 
     value = (residual_um - taken) / per_kelvin
     line = Line(
         "ΔT",
-        "difference that eats the play",
+        "difference that takes all the clearance",
         "(c_res - q)/(α·E)" if not shaft_um else "(c_res - q - s)/(α·E)",
         f"({number(residual_um)} - {number(taken)})/{number(per_kelvin)}",
         value,
@@ -137,18 +137,20 @@ def play_gone_at(bearing: Bearing, residual_um: float, squeeze_um: float = 0.0, 
         word = Verdict(
             "no room for heat",
             Level.STOP,
-            "The usual difference is 5 to 10 K: that alone takes all the play. It would run hot and seize.",
+            "The usual difference is 5 to 10 K: that alone takes all the clearance. It would run hot and seize.",
             code=RunningCode.NO_ROOM_FOR_HEAT,
         )
     elif value < 2 * USUAL_K[1]:
         word = Verdict(
-            "close to usual running", Level.WATCH, "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. Take more play."
+            "close to usual running",
+            Level.WATCH,
+            "The usual difference is 5 to 10 K; hot-gas or steam-heated shafts go far beyond. More clearance.",
         )
     if shaft_um is None and word.level is not Level.STOP:
-        why = "This shaft expands more than its ring: how warm it runs is not known, and takes play of its own."
+        why = "This shaft expands more than its ring: how warm it runs is not known, and takes clearance of its own."
         word = Verdict("not known", Level.UNKNOWN, why, code=RunningCode.SHAFT_NOT_KNOWN)
     return Result(
-        "play_gone", "Play is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value)
+        "play_gone", "Clearance is gone when the inner ring is warmer by", value, "K", verdict=word, working=(line,), uncertainty=0.1 * abs(value)
     )
 
 
@@ -172,7 +174,7 @@ def warm_correction_um(bearing: Bearing, inner_c: float, outer_c: float) -> floa
     if abs(apart) > CORRECT_UP_TO_K:
         raise Refused(
             f"The rings are {abs(apart):.0f} K apart. Up to {CORRECT_UP_TO_K:.0f} K is corrected; beyond that the correction would be less certain "
-            f"than a leaf step. Let them come to one temperature, then gauge."
+            f"than a feeler step. Let them come to one temperature, then gauge."
         )
     return RING_STEEL.expansion_um_per_m_k * _middle_mm(bearing) / 1000 * apart
 

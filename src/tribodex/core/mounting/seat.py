@@ -131,7 +131,7 @@ def judge_seat(
         by_length = _by_length(expected, moved_mm, per_mm)
         return _against_the_nut(by_length, expected, behind_deg, measured, per_mm)
     if expected is None or behind_deg is None:
-        missing = "The washer's thickness is not known" if expected is None else "Nobody said where the nut stands"
+        missing = "The washer's thickness is not known" if expected is None else "Nut position not measured"
         return Seated(
             expected,
             0.0,
@@ -175,7 +175,7 @@ def _against_the_nut(by_length: Seated, expected: float | None, behind_deg: floa
     nut, length = travel_text((expected - behind_deg) / per_mm), travel_text(by_length.extra_deg / per_mm)
     reason = (
         f"By the nut the ring went {nut} further up its taper, by thread end to ring {length}: one of the two is wrong. Measure the washer and "
-        "count the turns again, and gauge: the leaf tells."
+        "count the turns again, and gauge: the feeler tells."
     )
     # A remembered thickness stops nothing: then nothing is proven.
     level = Level.STOP if measured else Level.UNKNOWN
@@ -205,8 +205,8 @@ def _by_length(expected: float | None, moved_mm: float, per_mm: float) -> Seated
     sd = PROOF_MM / 2 * per_mm
     if moved_mm < -PROOF_MM:
         back = mm_text(-moved_mm) if moved_mm < -1 else travel_text(-moved_mm)
-        reason = f"By thread end to ring it came back by {back}: the seat has let go. Start again."
-        return Seated(expected, 0.0, sd, False, Verdict("let go", Level.STOP, reason, code=NutSeatCode.LET_GO))
+        reason = f"By thread end to ring it came back by {back}: the seat has released. Start again."
+        return Seated(expected, 0.0, sd, False, Verdict("released", Level.STOP, reason, code=NutSeatCode.LET_GO))
     extra = max(0.0, moved_mm) * per_mm
     if moved_mm > PROOF_MM:
         return Seated(expected, extra, sd, True, Verdict("driven on", Level.WATCH, f"The ring moved {travel_text(moved_mm)} further up its taper."))

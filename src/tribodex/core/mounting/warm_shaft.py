@@ -103,7 +103,7 @@ def warm_shaft(bearing: Bearing, shaft: Shaft, warmth: Warmth, least_reduction_u
     >>> warm_shaft(Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3), Shaft(80), Warmth(), 45) is None
     True
     """
-    label = "Play taken by the warm shaft"
+    label = "Clearance taken by the warm shaft"
     taken = play_taken_um(bearing, shaft, warmth)
     if taken is None:
         why = f"{shaft.material.name} expands more than the ring: say how much warmer than at mounting it runs."
@@ -126,5 +126,5 @@ def warm_shaft(bearing: Bearing, shaft: Shaft, warmth: Warmth, least_reduction_u
         why = f"Warm, the shaft gives back {um_text(-added)} of at least {um_text(grip)} that hold the ring: it creeps on its seat."
         verdict = Verdict("grip gone", Level.STOP, why, code=WarmShaftCode.GRIP_GONE)
     elif added < 0 and -added >= grip / 2:
-        verdict = Verdict("little grip when warm", Level.WATCH, f"{um_text(grip + added)} of {um_text(grip)} is left; no play is gained by it.")
+        verdict = Verdict("little grip when warm", Level.WATCH, f"{um_text(grip + added)} of {um_text(grip)} is left; no clearance is gained by it.")
     return Result("warm_shaft", label, taken, "µm", verdict=verdict, working=working)

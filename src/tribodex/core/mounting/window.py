@@ -133,7 +133,7 @@ def judge_window(window: Window) -> Verdict:
     Source: common practice, no source.
 
     >>> [judge_window(target_window(c, Span(45, 60), m, 17)).word for c, m in ((124, 50), (124, None), (70, None), (50, None), (90, 50))]
-    ['open', 'open, no limit known', 'reaches too low', 'no window', 'empty']
+    ['clearance remains', 'clearance remains, no limit known', 'reaches too low', 'no window', 'empty']
     """
     if window.empty:
         return Verdict(
@@ -162,12 +162,12 @@ def judge_window(window: Window) -> Verdict:
         )
     if window.residual_limit_um is None:
         return Verdict(
-            "open, no limit known",
+            "clearance remains, no limit known",
             Level.UNKNOWN,
             f"Aim for the middle, {um_text(window.mid_um)}. What must be left is not known here.",
             code=WindowCode.OPEN_NO_LIMIT_KNOWN,
         )
-    return Verdict("open", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
+    return Verdict("clearance remains", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
 
 
 def window_result(window: Window, card_source_id: str) -> Result:
@@ -179,7 +179,7 @@ def window_result(window: Window, card_source_id: str) -> Result:
     Source: common practice, no source.
 
     >>> window_result(target_window(124, Span(45, 60), 50), "a").verdict.word
-    'open'
+    'clearance remains'
     """
     c0, r, m = window.initial_um, window.reduction_um, window.residual_limit_um
     low_formula = "lo = max(m, c₀ - r_max)" if m is not None else "lo = c₀ - r_max (no residual limit on this card)"

@@ -12,28 +12,8 @@ from typing import Literal
 
 from tribodex.core.errors import NotFound
 
-# The stages of the trade, in the order of work (common practice, no source).
-TRADE_STAGES = (
-    "make_safe", "take_stock", "take_off", "look", "prepare", "line_up", "mount", "lock", "seal", "grease", "close", "run_in", "keep",
-)  # fmt: skip
 # Stages that must not begin while a seat, a part or a float is not in order.
 MOUNTING = frozenset({"initial_clearance", "target_window", "drive_up", "set_on", "set_follower", "replace_insert", "set_unit"})
-TRADE_TITLES = {
-    "make_safe": "Make safe",
-    "take_stock": "Take stock",
-    "take_off": "Take off",
-    "look": "Look",
-    "prepare": "Prepare",
-    "line_up": "Line up",
-    "mount": "Mount",
-    "lock": "Lock",
-    "seal": "Seal",
-    "grease": "Grease",
-    "close": "Close",
-    "run_in": "Run in",
-    "keep": "Keep",
-}
-
 
 Turn = Literal["", "between", "after"]
 

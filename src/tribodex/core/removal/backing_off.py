@@ -131,7 +131,7 @@ def nut_gap(gap_mm: float, whole_nut: bool, asked_mm: Span = USUAL_MM, working: 
             code=NutGapCode.TOO_FAR_OFF,
         )
     elif gap_mm < asked_mm.low - READ_MM:
-        verdict = Verdict("too little", Level.WATCH, f"It may meet the nut before it lets go. Back the nut off to {asked}.")
+        verdict = Verdict("too little", Level.WATCH, f"It may meet the nut before it comes free. Back the nut off to {asked}.")
     else:
-        verdict = Verdict("a stop for the bang", Level.GOOD, "Room to let go, and the nut holds it. Nobody in line with the shaft.")
+        verdict = Verdict("a stop for the bang", Level.GOOD, "Room to come free, and the nut holds it. Nobody in line with the shaft.")
     return Result("nut_gap", "Nut backed off by", gap_mm, "mm", verdict=verdict, working=(*working, line))

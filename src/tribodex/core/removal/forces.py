@@ -52,7 +52,7 @@ def release_force(bearing: Bearing, shaft: Shaft) -> Result:
     lines = tuple(
         Line(
             f"F, {when}",
-            f"to let go, μ = {mu:g}",
+            f"to release, μ = {mu:g}",
             "F = π·d·B·p·(μ - t/2)",
             f"π·{number(d)}·{number(width)}·{number(p)}·({mu:g} - {number(slope / 2)})",
             release_force_n(p, d, width, slope, mu) / 1000,
@@ -62,8 +62,8 @@ def release_force(bearing: Bearing, shaft: Shaft) -> Result:
         for p, mu, when in ends
     )
     low, high = (line.value or 0.0 for line in lines)
-    note = "Order of magnitude: how far it was driven up and how it stuck is not known. It lets go with a bang."
-    return Result("release_force", "Force to let go of the taper", low, "kN", value_to=high, working=(*pressure.working, *lines), note=note)
+    note = "Order of magnitude: how far it was driven up and how it stuck is not known. It comes free with a bang."
+    return Result("release_force", "Force to release the taper", low, "kN", value_to=high, working=(*pressure.working, *lines), note=note)
 
 
 def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, shaft: Shaft) -> Result:
@@ -80,7 +80,7 @@ def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, sh
     (4.5, 22.6)
     """
     if interference_um.low < 0:
-        raise OutOfRange.at("interference", "A seat with play needs no force.", "an interference of zero or more, µm")
+        raise OutOfRange.at("interference", "A seat with clearance needs no force.", "an interference of zero or more, µm")
     d, width = bearing.bore_mm, bearing.width_mm
     found = []
     for interference, mu, when in ((interference_um.low, FRESH.low, "fresh"), (interference_um.high, AFTER_YEARS.high, "after years")):

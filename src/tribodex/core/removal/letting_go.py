@@ -24,7 +24,7 @@ class LettingGo:
 
 
 _USUAL = "2 to 4 mm in mid sizes, more in large ones: the drive-up, what lies between, and 1 to 2 mm"
-_BANG = "It lets go with a bang: nobody in line with the shaft."
+_BANG = "It comes free with a bang: nobody in line with the shaft."
 
 
 def letting_go(seat: Seat, gap: BackedOff | None = None, captive: bool = False) -> LettingGo:
@@ -61,13 +61,13 @@ def letting_go(seat: Seat, gap: BackedOff | None = None, captive: bool = False) 
     if seat is Seat.TAPERED_SHAFT:
         return LettingGo(
             _back_off(far),
-            "Let the ring go with oil between the faces, or a puller on the inner ring",
+            "Release the ring with oil between the faces, or a puller on the inner ring",
             "No blow on shaft, nut or rings. A hydraulic puller's valve is shut before pumping and opened slowly.",
             _BANG,
         )
     return LettingGo(
         _back_off(far),
-        "Let it go: blow through a tube or soft drift on the nut's face",
+        "Release it: drive against the nut's face through a tube or soft drift, towards the sleeve's wide end",
         "Towards the sleeve's wide end; on its bare thread end only under a protector, never on rings. Large: hydraulic nut or oil.",
         _BANG,
     )

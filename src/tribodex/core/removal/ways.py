@@ -60,7 +60,7 @@ class WayOff(StrEnum):
         'by its own nut'
         """
         return {
-            WayOff.RELEASE: "let go of its taper",
+            WayOff.RELEASE: "release it from its taper",
             WayOff.OWN_NUT: "by its own nut",
             WayOff.PULLER: "puller",
             WayOff.PRESS: "press",
@@ -129,14 +129,14 @@ def _advice(way: WayOff, level: Level, reasons: list[str], against: list[str]) -
 
 def _release(sight: Sight) -> Advice:
     if sight.seat is None:
-        return _advice(WayOff.RELEASE, Level.STOP, [], ["The seat is cylindrical: there is no taper to let go of."])
+        return _advice(WayOff.RELEASE, Level.STOP, [], ["The seat is cylindrical: there is no taper to release."])
     if sight.one_piece and sight.captive_nut:
         return _advice(WayOff.RELEASE, Level.WATCH, ["A blow is not needed."], ["Its captive nut draws it loose by itself."])
     if sight.seat is Seat.WITHDRAWAL_SLEEVE:
         return _advice(WayOff.RELEASE, Level.STOP, [], ["Its own nut pulls a withdrawal sleeve out; a blow on its end drives it further in."])
     level = Level.WATCH if sight.tight is Ring.BOTH else Level.GOOD
     against = ["The outer ring is tight too: split the housing, or free it first."] if sight.tight is Ring.BOTH else []
-    return _advice(WayOff.RELEASE, level, ["A taper lets go at once when its sleeve or ring is moved; nothing pulls over the rollers."], against)
+    return _advice(WayOff.RELEASE, level, ["A taper comes free at once when its sleeve or ring is moved; nothing pulls over the rollers."], against)
 
 
 def _own_nut(sight: Sight) -> Advice:
@@ -155,7 +155,7 @@ def _own_nut(sight: Sight) -> Advice:
 
 def _puller(sight: Sight) -> Advice:
     if sight.seat is not None and sight.seat is not Seat.TAPERED_SHAFT:
-        return _advice(WayOff.PULLER, Level.STOP, [], ["On a sleeve it is let go, not pulled: a puller drags the sleeve along."])
+        return _advice(WayOff.PULLER, Level.STOP, [], ["On a sleeve it is released, not pulled: a puller drags the sleeve along."])
     if sight.tight is Ring.UNKNOWN:
         return _advice(WayOff.PULLER, Level.UNKNOWN, [], ["Which ring is tight? Jaws go behind that one alone."])
     if sight.tight is Ring.NONE:
@@ -169,7 +169,7 @@ def _puller(sight: Sight) -> Advice:
 
 def _press(sight: Sight) -> Advice:
     if sight.seat is not None and sight.seat is not Seat.TAPERED_SHAFT:
-        return _advice(WayOff.PRESS, Level.STOP, [], ["On a sleeve it is let go, not pressed."])
+        return _advice(WayOff.PRESS, Level.STOP, [], ["On a sleeve it is released, not pressed."])
     if sight.shaft_out is None:
         return _advice(WayOff.PRESS, Level.UNKNOWN, [], ["Can the shaft leave its machine?"])
     if not sight.shaft_out:

@@ -111,7 +111,7 @@ def backwards(start: datetime, steps: Sequence[Step]) -> tuple[Begins, ...]:
 
 def steps_of(warm_h: float, *, spring_apart: bool, helpers: bool) -> tuple[Step, ...]:
     """What a large ring takes before the machine may start, in its order (hours common practice, no source)."""
-    warm = [Step("warm", "ring from the store into the warm, lid open", max(warm_h, 0.0))] if warm_h > 0 else []
+    warm = [Step("warm", "ring from the store brought indoors and unpacked", max(warm_h, 0.0))] if warm_h > 0 else []
     spring = [Step("spring", "spring: lock checked, groove greased, laid in", 0.5)] if spring_apart else []
     return (
         *warm,

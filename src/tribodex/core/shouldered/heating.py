@@ -97,7 +97,7 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
     >>> round(r.value), r.verdict.word
     (103, 'goes on by hand')
     >>> cold = heat_needed(b, 20, 27, heat_limit(Closure.SEALED)); cold.verdict.word, cold.value, "Heat alone cannot" in cold.verdict.reason
-    ('too little room', 80.0, True)
+    ('not enough expansion to slip on', 80.0, True)
     """
     d, gap = bearing.bore_mm, gap_wanted_mm(bearing.bore_mm)
     tight = max(interference_um, 0.0) / 1000
@@ -125,7 +125,7 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
             f"Heat alone cannot do it: at {limit.limit_c:.0f} °C only {left} is left, and {need:.0f} °C would be needed. Cool the shaft to "
             f"{cold:.0f} °C or below, or press; the limit stays."
         )
-        verdict = Verdict("too little room", Level.STOP, words, code=HeatingCode.TOO_LITTLE_ROOM)
+        verdict = Verdict("not enough expansion to slip on", Level.STOP, words, code=HeatingCode.TOO_LITTLE_ROOM)
     # Never more than the ring may have: what would be needed beyond it stands in the working.
     return Result("heat_needed", "Heat the ring to", min(need, limit.limit_c), "°C", uncertainty=PROBE_K, verdict=verdict, working=lines)
 
@@ -189,7 +189,7 @@ def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: fl
     if outer_c is not None:
         bears = min(play_um / 1000 / (ALPHA_PER_K * bearing.outer_raceway_mm), MOST_DIFFERENCE_K) if play_um > 0 else 0.0
         if ring_c - outer_c > bears:
-            ahead = f"The inner ring is {ring_c - outer_c:.0f} K warmer; its play bears {bears:.0f} K."
+            ahead = f"The inner ring is {ring_c - outer_c:.0f} K warmer; its clearance bears {bears:.0f} K."
             words = f"{ahead} Off, until they come together: balls would press in."
             return Verdict("inner ring too far ahead", Level.STOP, words, code=HeatingCode.INNER_RING_TOO_FAR_AHEAD)
     return Verdict("inside its limit", Level.GOOD, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C.")

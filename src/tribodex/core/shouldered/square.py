@@ -90,17 +90,17 @@ def judge_shoulder(enters: tuple[bool, bool, bool, bool]) -> Verdict:
     """Whether it sits against its shoulder: the 0.03 mm leaf enters nowhere."""
     open_at = [words for words, inside in zip(DIRECTIONS, enters, strict=True) if inside]
     if not open_at:
-        return Verdict("against its shoulder", Level.GOOD, f"A {SEATED_MM:g} mm leaf enters nowhere.")
+        return Verdict("against its shoulder", Level.GOOD, f"A {SEATED_MM:g} mm feeler enters nowhere.")
     if len(open_at) == 4:
         return Verdict(
             "not home",
             Level.STOP,
-            f"A {SEATED_MM:g} mm leaf enters all round: it crept back, or does not reach its shoulder.",
+            f"A {SEATED_MM:g} mm feeler enters all round: it crept back, or does not reach its shoulder.",
             code=SquareCode.NOT_HOME,
         )
     return Verdict(
         "not home all round",
         Level.STOP,
-        f"A {SEATED_MM:g} mm leaf enters at the {', '.join(open_at)}: askew, a burr, or dirt in the corner.",
+        f"A {SEATED_MM:g} mm feeler enters at the {', '.join(open_at)}: askew, a burr, or dirt in the corner.",
         code=SquareCode.NOT_HOME_ALL_ROUND,
     )

@@ -160,7 +160,7 @@ def judge_entered(side: Side, groove_faces: HousingFace, pin: Pin, slot_there: b
             code=InsertFitCode.PIN_ON_SOLID_IRON,
         )
     if pin is Pin.NONE and slot_there:
-        why = "The housing has a slot for a pin and this insert has none: its outer ring may turn in the housing. The insert of the list?"
+        why = "The housing has a slot for a pin and this insert has none: its outer ring may turn in the housing. The insert as ordered?"
         return Verdict("no pin", Level.WATCH, why)
     return Verdict("right way round", Level.GOOD, "Groove to the fitting's side" + (", pin in its slot." if pin is Pin.IN_SLOT else "."))
 

@@ -118,7 +118,7 @@ def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) ->
         return Verdict(
             "no collar here",
             Level.STOP,
-            "The shaft turns both ways: a collar holds one way alone and lets go the other way.",
+            "The shaft turns both ways: a collar holds one way alone and slips the other way.",
             code=CollarCode.NO_COLLAR_HERE,
         )
     if rotation is Rotation.UNKNOWN:
@@ -168,10 +168,10 @@ def _clamp(load: Load) -> AdviceLock:
 def _collar(rotation: Rotation, load: Load) -> AdviceLock:
     reasons = ["Grips tighter as the shaft turns; one screw alone."]
     if rotation is Rotation.BOTH:
-        return _one(UnitLock.COLLAR, Level.STOP, reasons, ["The shaft turns both ways: it lets go the other way."])
+        return _one(UnitLock.COLLAR, Level.STOP, reasons, ["The shaft turns both ways: it slips the other way."])
     if rotation is Rotation.UNKNOWN:
         return _one(UnitLock.COLLAR, Level.UNKNOWN, reasons, ["Which way does the shaft turn? It holds one way alone."])
-    against = ["Under shocks, or braked hard, it may let go."] if load is Load.SHOCK else []
+    against = ["Under shocks, or braked hard, it may slip."] if load is Load.SHOCK else []
     return _one(UnitLock.COLLAR, Level.WATCH if against else Level.GOOD, reasons, against)
 
 

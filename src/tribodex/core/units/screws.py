@@ -121,7 +121,7 @@ def screw_result(torque: ScrewTorque) -> Result:
         Line("T", "by the maker" if torque.maker else f"practice {i}", "", "", band.low, "N·m", torque.source)
         for i, band in enumerate(torque.bands, 1)
     )
-    note = f"{torque.words}{f', key {torque.key}' if torque.key else ''}. Too little lets go, too much cracks the ring."
+    note = f"{torque.words}{f', key {torque.key}' if torque.key else ''}. Too little slips, too much cracks the ring."
     if len(torque.bands) > 1:
         note += " The practices part: the maker's sheet decides."
     most = None if torque.least == torque.most else torque.most

@@ -167,7 +167,7 @@ def judge_run(readings: Sequence[Warmth], ambient_c: float | None, limits: Limit
         why = f"Above {limits.look_c:g} °C at the housing: look and listen, read every few minutes; at {limits.stop_c:g} °C stop."
         return Result("settling", "Levels at", None, "°C", verdict=Verdict("hot: look", Level.WATCH, why))
     if ambient_c is None:
-        why = "How warm it is around the machine is not known: read it, and the rise can be judged."
+        why = "How warm it is around the machine is not known: read it, and the rise can be checked."
         return Result(
             "settling", "Levels at", None, "°C", verdict=Verdict("ambient not known", Level.UNKNOWN, why, code=WarmthCode.AMBIENT_NOT_KNOWN)
         )
@@ -250,7 +250,7 @@ def _after_grease(after: Sequence[Warmth], ambient_c: float) -> Verdict:
     found = _level(after, ambient_c)
     if found is not None:
         return found
-    why = "It was greased while it ran: the hump of the fresh grease is judged by itself. Read on until it is level."
+    why = "It was greased while it ran: the hump of the fresh grease is looked at by itself. Read on until it is level."
     return Verdict("greased meanwhile", Level.UNKNOWN, why, code=WarmthCode.TOO_EARLY_TO_SAY)
 
 

@@ -151,21 +151,21 @@ def _leaf(_: Reference, i: LeafInputs) -> Answer:
     expected = Expected.between(Span(i.expected_low_um, i.expected_high_um))
     choice = choose_leaf(Bracket(i.passed_um, i.stopped_um), expected, _set_of(i.leaves_mm))
     if choice is None:
-        note = "A further leaf of this set would not change what is done."
-        return Answer("next-leaf", (Result("next_leaf", "Next leaf", None, "µm", note=note),))
+        note = "A further feeler of this set would not change what is done."
+        return Answer("next-leaf", (Result("next_leaf", "Next feeler", None, "µm", note=note),))
     leaves = " + ".join(f"{leaf:g}" for leaf in choice.stack.leaves_um)
     lines = (
-        Line("leaf", "the one that tells most for its trouble", "max of H(p) - E[H(leaf)]", leaves, choice.stack.thickness_um, "µm", PRACTICE.id),
+        Line("leaf", "the one that tells most for its trouble", "max of H(p) - E[H(feeler)]", leaves, choice.stack.thickness_um, "µm", PRACTICE.id),
         Line("p", "chance that it passes", "", "", choice.chance_passes, "", PRACTICE.id),
     )
-    return Answer("next-leaf", (Result("next_leaf", "Next leaf", choice.stack.thickness_um, "µm", working=lines),))
+    return Answer("next-leaf", (Result("next_leaf", "Next feeler", choice.stack.thickness_um, "µm", working=lines),))
 
 
 def _stack(_: Reference, i: StackInputs) -> Answer:
     stack = _set_of(i.leaves_mm).stack_of(parse_length(i.thickness, "thickness").um, "thickness")
     leaves = " + ".join(f"{leaf / 1000:g}" for leaf in stack.leaves_um)
     line = Line("h", f"{len(stack.leaves_um)} leaves", "Σ leaves", f"{leaves} mm", stack.thickness_um, "µm", PRACTICE.id)
-    return Answer("stack", (Result("stack", "Stack with the fewest leaves", stack.thickness_um, "µm", uncertainty=2 * stack.sd_um, working=(line,)),))
+    return Answer("stack", (Result("stack", "Stack of the fewest leaves", stack.thickness_um, "µm", uncertainty=2 * stack.sd_um, working=(line,)),))
 
 
 def _final(ref: Reference, i: FinalInputs) -> Answer:
@@ -208,7 +208,7 @@ def _designation(ref: Reference, i: DesignationInputs) -> Answer:
         )
     )
     findings = [f"Not read: {', '.join(read.unread)}."] if read.unread else []
-    findings += [f"No {what} in the designation." for what, value in (("taper", read.taper), ("clearance group", read.group)) if value is None]
+    findings += [f"No {what} in the part number." for what, value in (("taper", read.taper), ("clearance group", read.group)) if value is None]
     return Answer("designation", results, findings=tuple(findings))
 
 
@@ -218,9 +218,9 @@ CALCULATORS = (
     Calculator("own-window", "Target window by a sheet typed in", OwnWindowInputs, _own_window),
     Calculator("half-window", "Target window by the half rule", HalfInputs, _half_window),
     Calculator("gauging", "Mean of feeler brackets", BracketInputs, _gauging),
-    Calculator("next-leaf", "Which leaf next", LeafInputs, _leaf),
+    Calculator("next-leaf", "Which feeler next", LeafInputs, _leaf),
     Calculator("stack", "The stack with the fewest leaves", StackInputs, _stack),
     Calculator("final", "Final judgement", FinalInputs, _final),
     Calculator("length", "Read a length", LengthInputs, _length),
-    Calculator("designation", "Read a designation", DesignationInputs, _designation),
+    Calculator("designation", "Read a part number", DesignationInputs, _designation),
 )

@@ -61,7 +61,7 @@ def _nut_gap(_: Reference, inputs: NutGapInputs) -> Answer:
 
 
 CALCULATORS = (
-    Calculator("release-force", "Force to let go of a taper", ReleaseInputs, _release),
+    Calculator("release-force", "Force to release a taper", ReleaseInputs, _release),
     Calculator("pull-off-force", "Force to pull off, and the press for it", PullOffInputs, _pull_off),
     Calculator("nut-gap", "How far the nut is backed off", NutGapInputs, _nut_gap),
 )

@@ -119,7 +119,7 @@ def _press(_: Reference, inputs: PressInputs) -> Answer:
 CALCULATORS = (
     Calculator("lip-speed", "What the lip's material stands", LipInputs, _lip),
     Calculator("lead-in", "Lead-in chamfer for a seal", LeadInputs, _lead, {"angle": "lead_deg"}),
-    Calculator("labyrinth-play", "Play beside a labyrinth's ring", PlayInputs, _play),
+    Calculator("labyrinth-play", "Gap beside a labyrinth's ring", PlayInputs, _play),
     Calculator("v-ring", "Width a V-ring is pushed up to", VRingInputs, _v_ring, {"sheet_least": "sheet_least_mm", "sheet_most": "sheet_most_mm"}),
     Calculator("warm-up", "A boxed ring from the cold store", WarmInputs, _warm),
     Calculator("pressing-in", "Order of pressing in a large ring", PressInputs, _press),

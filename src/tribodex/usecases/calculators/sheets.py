@@ -1,4 +1,4 @@
-"""A calculator as a sheet of the slate: what it asks in words, and how what was typed is read."""
+"""A calculator as a sheet of the calculator: what it asks in words, and how what was typed is read."""
 
 from __future__ import annotations
 
@@ -59,7 +59,7 @@ class Entry:
 
 @dataclass(frozen=True)
 class CalculatorSheet:
-    """A calculator on the slate."""
+    """A calculator on the calculator."""
 
     id: str
     title: str
@@ -78,7 +78,7 @@ def work_out(reference: Reference, name: str, given: Mapping[str, str], shown: S
     Raises NotFound for a sheet unknown, InvalidInput or pydantic.ValidationError with every entry that needs correcting.
     """
     if name not in CALCULATORS:
-        raise NotFound(f"There is no sheet “{name}” on the slate.")
+        raise NotFound(f"There is no sheet “{name}” on the calculator.")
     calculator, read = CALCULATORS[name], Collector()
     fields = calculator.inputs.model_fields
     values = {}

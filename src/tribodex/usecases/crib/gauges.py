@@ -94,9 +94,9 @@ def read_gauge(item_id: str, draft: GaugeDraft) -> FeelerSet:
     if not draft.name.strip():
         errors.add("name", "A gauge set has a name, so that a record can say which was used.", "for example “Metric set 2”")
     if not leaves and not any(field.name == "leaves" for field in errors.fields):
-        errors.add("leaves", "A gauge set needs at least one leaf.", "its leaves split by blanks, for example 0.03 0.04 0.05")
+        errors.add("leaves", "A gauge set needs at least one leaf.", "its feelers split by blanks, for example 0.03 0.04 0.05")
     if any(leaf > 3000 for leaf in leaves):
-        errors.add("leaves", "A leaf thicker than 3 mm is out of range: check value and unit.", "thicknesses in the chosen unit")
+        errors.add("leaves", "A feeler thicker than 3 mm is out of range: check value and unit.", "thicknesses in the chosen unit")
     checked = errors.take(lambda: checked_day(draft.checked_on))
     errors.check()
     return FeelerSet(item_id, draft.name.strip(), unit, tuple(sorted(leaves)), checked.isoformat() if checked is not None else None)

@@ -26,7 +26,7 @@ def read_taper(errors: Collector, draft: PlanDraft, designation: Designation | N
     chosen = draft.taper.replace(SEEN, "").strip()
     by_series = taper_of_series(designation.series) if designation and designation.kind is Kind.SPHERICAL_ROLLER else None
     marked = designation.taper if designation else None
-    for what, taper in (("The designation says", marked), ("The choice says", chosen)):
+    for what, taper in (("The part number says", marked), ("The choice says", chosen)):
         if by_series is not None and taper and taper != by_series:
             errors.add(
                 "taper" if what.startswith("The choice") else "designation",
@@ -44,7 +44,7 @@ def read_taper(errors: Collector, draft: PlanDraft, designation: Designation | N
         )
         return None
     draft = replace(draft, taper=chosen)
-    asked = ("The taper is needed; without K in its designation a bearing has a cylindrical bore.", "1:12 (K) or 1:30 (K30)")
+    asked = ("The taper is needed; without K in its number a bearing has a cylindrical bore.", "1:12 (K) or 1:30 (K30)")
     return _marked(errors, Taper, "taper", draft.taper, designation.taper if designation else None, asked, "K means 1:12, K30 means 1:30")
 
 
@@ -52,7 +52,7 @@ def _marked(errors: Collector, kind: type[E], field: str, text: str, marked: E |
     """What the designation says or the person chose; never one against the other, never a guess."""
     given = text.strip()
     if given and marked and given != marked:
-        errors.add(field, f"The designation says {marked}, the choice says {given}.", right)
+        errors.add(field, f"The part number says {marked}, the choice says {given}.", right)
         return None
     if not given and marked:
         return marked

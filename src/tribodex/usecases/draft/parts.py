@@ -99,7 +99,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     possible = methods_for(kind, housed or sealed)
     method = errors.choice(Method, draft.method, "method", possible[0])
     if method is not None and method not in possible:
-        what = "a housed unit" if housed else "a sealed bearing: no leaf gets in" if sealed else f"a {kind.words}"
+        what = "a housed unit" if housed else "a sealed bearing: no feeler gets in" if sealed else f"a {kind.words}"
         choices = ", ".join(f"{s} ({METHOD_NOTES[s].title.lower()})" for s in possible)
         errors.add("method", f"“{METHOD_NOTES[method].title}” is not for {what}.", choices)
         method = None
@@ -110,7 +110,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     where = errors.choice(Where, draft.where, "where", Where.HUNG_BOTTOM)
     feeler = next((f for f in feelers if f.id == draft.feeler_id), None)
     if feeler is None and gauged and gauges:
-        errors.add("feeler_id", "A feeler set is needed: its leaves decide what can be gauged.", f"one of {', '.join(f.name for f in feelers)}")
+        errors.add("feeler_id", "A feeler set is needed: its feelers decide what can be gauged.", f"one of {', '.join(f.name for f in feelers)}")
     places = errors.take(lambda: _places(draft.places)) if draft.places.strip() else 3
     shaft = _shaft(errors, reference, draft, size, seat)
     family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
@@ -228,7 +228,7 @@ def _warmth(errors: Collector, draft: PlanDraft, shaft: Shaft | None) -> Warmth:
     if shaft is not None and asks_warmth(shaft) and not draft.ring_rise.strip():
         errors.add(
             "ring_rise",
-            f"{shaft.material.name.capitalize()} expands more than the ring: warm all through, it takes play.",
+            f"{shaft.material.name.capitalize()} expands more than the ring: warm all through, it takes clearance.",
             "how much warmer than at mounting it runs, for example 60 K",
         )
     return Warmth(found.get("ring_rise"), found.get("shaft_over_ring") or 0.0)

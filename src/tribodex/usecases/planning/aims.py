@@ -118,7 +118,7 @@ def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: 
     if cap is not None:
         note += f" Capped at {um_text(cap)}, the largest reduction of {card.title}."
     elif parts.half_by:
-        note += f" The card's cap was overruled by {parts.half_by}."
+        note += f" The card's cap was overridden by {parts.half_by}."
     shown = Result(
         "reduction_range",
         "Clearance reduction, “half of it” rule, for the middle of the group",

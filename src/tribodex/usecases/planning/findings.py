@@ -25,25 +25,25 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
     found: list[str] = []
     if parts.designation and parts.designation.unread:
         unread = ", ".join(parts.designation.unread)
-        found.append(f"Not read in the designation: {unread}. Compare with the maker's list; a different suffix is a decision.")
+        found.append(f"Not read in the part number: {unread}. Compare with the maker's sheet; a different suffix is a decision.")
     found.extend(_sleeve_findings(reference, parts))
     found.extend(_lock_findings(parts))
     window = next((f for f in figures if f.id == "expected_window"), None)
     if window is not None and window.value is not None and window.value_to is not None:
         if parts.feeler is not None and parts.feeler.leaves_um[0] > window.value:
             found.append(
-                f"The thinnest leaf of {parts.feeler.name} is {um_text(parts.feeler.leaves_um[0])}, the residual may go down to "
-                f"{um_text(window.value)}: take a set with thinner leaves."
+                f"The thinnest feeler of {parts.feeler.name} is {um_text(parts.feeler.leaves_um[0])}, the residual may go down to "
+                f"{um_text(window.value)}: take a set with thinner feelers."
             )
         if parts.feeler is not None and 0 <= window.value_to - window.value < NARROW_UM:
             step = parts.feeler.step_um(window.value, window.value_to)
             if step > (window.value_to - window.value) / 2 + 1:
                 found.append(
                     f"{parts.feeler.name} makes steps of {um_text(step)} there, the window is {um_text(window.value_to - window.value)} wide: "
-                    "take a finer set, with leaves 0.005 mm apart, or nothing can be decided."
+                    "take a finer set, with feelers 0.005 mm apart, or nothing can be decided."
                 )
         if 0 <= window.value_to - window.value < NARROW_UM:
-            found.append("A narrow window, about a leaf step wide: gauge the unmounted clearance twice, at three places.")
+            found.append("A narrow window, about a feeler step wide: gauge the unmounted clearance twice, at three places.")
     if bearing.bore_mm >= HYDRAULIC_FROM_MM and not parts.hydraulic:
         found.append(
             "From 203 mm (8 in) bore on: hydraulic nut or oil injection, and above it a lock plate instead of a tab washer (common practice)."
@@ -57,12 +57,12 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append(
             f"Shaft of {parts.shaft.material.name}: it gives way ({parts.shaft.material.e_gpa:g} GPa against 206 of steel) and may "
             "yield under the sleeve. "
-            "The cards are for steel; the angle is computed, the leaf decides. Ask the maker."
+            "The cards are for steel; the angle is computed, the feeler decides. Ask the maker."
         )
     if parts.taper_seen:
         found.append("The number has no K; the taper was measured here and said so.")
     if parts.sealed:
-        found.append("Sealed: no leaf gets in. Mounted by the maker's turns; heated never above 93.3 °C (200 °F); the fill is in it.")
+        found.append("Sealed: no feeler gets in. Mounted by the maker's turns; heated never above 93.3 °C (200 °F); the fill is in it.")
     if parts.half and reference.cards[Card.A].covers(bearing):
         found.extend(_half_finding(reference, parts))
     found.extend(f"{f.label}: {f.verdict.reason}" for f in figures if f.id in STOPS and f.verdict and f.verdict.level is Level.STOP)
@@ -121,7 +121,7 @@ def _lock_findings(parts: Parts) -> list[str]:
     """What holds the nut: counted, known, of the usual kind."""
     nut, found = parts.nut, list[str]()
     if nut is not None and nut.lock is LockKind.TAB_WASHER and nut.tabs is not None and not nut.tabs_counted:
-        found.append(f"Count the outer tabs of the washer: the table's {nut.tabs} is remembered with low confidence.")
+        found.append(f"Count the outer tabs of the washer: the table's {nut.tabs} is an unverified table value.")
     if nut is not None and nut.tab_step_deg is None:
         what = "tabs" if nut.lock is LockKind.TAB_WASHER else "positions"
         found.append(f"Slots and {nut.lock.words} {what} are not all known: count them, else no tab position can be foretold.")

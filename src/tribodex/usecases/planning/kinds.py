@@ -93,7 +93,7 @@ def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
         "Bore of the new ring (mm)",
         "Shaft °C / ring °C, with the time",
         "Gaps to the shoulder: top, right, bottom, left",
-        "0.03 mm leaf enters: top, right, bottom, left",
+        "0.03 mm feeler enters: top, right, bottom, left",
         *(("Ends of the retaining ring, before / after",) if ring is not None else ()),
     )
     figures = tuple(figure for figure in plan.figures if figure.value is not None)
@@ -139,7 +139,7 @@ def _unit_paper(plan: UnitPlan) -> PlanPaper:
     blanks = (
         "Shaft, two sections, four directions (mm)",
         "Room towards / away from the fixed unit (mm)",
-        "Offset over length; leaf under each foot" if plan.form.on_feet else "Offset over length",
+        "Offset over length; feeler under each foot" if plan.form.on_feet else "Offset over length",
         "Housing bolts: torque, wrench",
         "Shaft turned by hand, after the bolts",
         own,

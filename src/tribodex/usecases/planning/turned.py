@@ -82,7 +82,7 @@ def _ball_aim(reference: Reference, parts: Parts) -> tuple[Span, str, tuple[Line
     with_seating = Span(computed.low + seating, computed.high + seating)
     row = reference.ball_angles.find(bearing.bore_mm)
     if row is None:
-        source = "computed: half of the play in the middle of its group, by elastic rings; ± a fifth. The maker's angle goes first"
+        source = "computed: half of the clearance in the middle of its group, by elastic rings; ± a fifth. The maker's angle goes first"
         return with_seating, source, lines, source + ".", []
     turn, table = practice_range(row), reference.ball_angles.source
     gap = max(with_seating.low - turn.high, turn.low - with_seating.high, 0.0)
@@ -93,7 +93,7 @@ def _ball_aim(reference: Reference, parts: Parts) -> tuple[Span, str, tuple[Line
     )
     beside = Result(
         "computed_angle",
-        "Nut turn computed from half of the play, seating turn included",
+        "Nut turn computed from half of the clearance, seating turn included",
         with_seating.low,
         "°",
         value_to=with_seating.high,

@@ -92,7 +92,7 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     base, base_source = _base(errors, draft)
     growth = errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm) if draft.growth.strip() else None
     errors.expect("growth", draft.growth, Family.LENGTH, GROWTH)
-    regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? How askew it may stand hangs on it.")
+    regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? Sets the allowed misalignment.")
     replaced = draft.replace_insert.strip() == "yes"
     iron = errors.choice(Iron, draft.iron, "iron", Iron.UNKNOWN) if replaced else None
     grit = _yes(errors, draft.grit, "grit", "Does it work in grit or salt? What closes the grease hole hangs on it.") if replaced else False

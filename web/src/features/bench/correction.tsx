@@ -38,7 +38,7 @@ export function Correction({ line, onClose, tap }: { line: LogLine; onClose: () 
       <TextField
         label="What was wrong"
         value={reason}
-        placeholder="read the wrong leaf"
+        placeholder="read the wrong feeler"
         onChange={(event) => setReason(event.target.value)}
       />
       <div className="flex flex-wrap gap-3">

@@ -71,12 +71,12 @@ export function GatePanel({ job, gate, section, tap }: Props) {
         </Button>
         {gate.overrule ? (
           <Button kind="stop" onClick={() => setOverruling(true)}>
-            Overrule by name with a reason
+            Override (name and reason)
           </Button>
         ) : null}
       </div>
       {gate.overrule ? null : (
-        <p className="pt-3 text-sm text-soft">Nobody can overrule this: a life may hang on it.</p>
+        <p className="pt-3 text-sm text-soft">Nobody can override this: it is a safety check.</p>
       )}
       <NamedReason
         title={`Overrule: ${gate.title}`}

@@ -22,7 +22,7 @@ export function PartedFromToday({ found }: { found: Otherwise[] }) {
       aria-labelledby="judged-today"
     >
       <h2 id="judged-today" className="font-bold">
-        Today&apos;s rules would judge otherwise
+        Today&apos;s rules would say otherwise
       </h2>
       <p className="text-sm text-soft">
         From the same readings. The record stays as it was signed

@@ -15,12 +15,12 @@ export function LeftByName(props: {
     <>
       <p className="font-bold text-oxide">▲ {off.message}</p>
       <Button kind="stop" onClick={() => setDeciding(true)}>
-        Leave it so, by name
+        Accept as is (sign)
       </Button>
       <NamedReason
         title={title}
         description={off.message}
-        action="Leave it so"
+        action="Accept as is"
         open={deciding}
         onClose={() => setDeciding(false)}
         onDecide={onDecide}

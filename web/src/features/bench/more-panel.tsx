@@ -114,8 +114,8 @@ function Aside(props: { bench: Bench; open: boolean; onClose: () => void; tap: T
   const [reason, setReason] = useState("");
   return (
     <Overlay
-      title="Set this stage aside"
-      description="The record will say so, with the reason. It can be taken up again."
+      title="Skip this stage"
+      description="The record will say so, with the reason. It can be reopened."
       open={open}
       onClose={onClose}
     >
@@ -127,7 +127,7 @@ function Aside(props: { bench: Bench; open: boolean; onClose: () => void; tap: T
           onClose();
         }}
       >
-        Set it aside
+        Skip this stage
       </Button>
     </Overlay>
   );

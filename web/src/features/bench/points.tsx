@@ -17,7 +17,7 @@ export function PointLine({ point, tap }: { point: Bench["points"][number]; tap:
       ) : null}
       {!point.closed && how === null && point.blocks ? (
         <Button kind="quiet" onClick={() => setAccepting(true)}>
-          Accept by name<span className="sr-only">: {point.text}</span>
+          Accept as is (sign)<span className="sr-only">: {point.text}</span>
         </Button>
       ) : null}
       <NamedReason

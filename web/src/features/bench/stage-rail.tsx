@@ -4,7 +4,7 @@ import { shortNames } from "./parts";
 import type { Words } from "./use-outline";
 import { StageLink } from "./stage-link";
 
-const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "set aside" };
+const WORDS: Record<string, string> = { done: "done", now: "now", ahead: "ahead", aside: "skipped" };
 
 export function StageRail({ bench, words }: { bench: Bench; words: Words }) {
   const { rail } = bench;

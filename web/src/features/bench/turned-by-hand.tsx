@@ -7,7 +7,7 @@ export function TurnedByHand({ onSay }: { onSay: (freely: boolean, text: string)
   return (
     <div className="space-y-3 pt-4">
       <TextField
-        label="How it turns (needed where it is not free)"
+        label="Describe (if not free)"
         value={text}
         onChange={(event) => setText(event.target.value)}
       />

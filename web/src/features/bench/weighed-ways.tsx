@@ -61,7 +61,7 @@ export function WeighedWays<Value extends string>(props: {
       </ul>
       <NamedReason
         title={`Take this way: ${against?.words ?? ""}`}
-        description={`${against?.verdict.reason ?? ""} It stands in the record with your name.`}
+        description={`${against?.verdict.reason ?? ""} This goes in the record under your name.`}
         action="Decide so"
         open={against !== null}
         onClose={() => setAgainst(null)}

@@ -45,7 +45,7 @@ export const EMPTY: Draft = {
   oil: "",
 };
 
-/** What an address gives, as the slate hands it over; null when it gives nothing. */
+/** What an address gives, as the calculator hands it over; null when it gives nothing. */
 export function draftOf(search: URLSearchParams): Draft | null {
   const given = Object.fromEntries([...search].filter(([name]) => Object.hasOwn(EMPTY, name)));
   return Object.keys(given).length > 0 ? { ...EMPTY, ...given } : null;

@@ -30,7 +30,7 @@ export function GaugingFields({
         ))}
       </SelectField>
       <ChoiceRow
-        label="Where the play is gauged, before and after"
+        label="Where the clearance is gauged, before and after"
         column
         options={places.map((place) => ({ value: place.id, label: place.title, note: place.reason }))}
         value={draft.where}

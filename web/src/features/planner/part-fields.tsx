@@ -108,7 +108,7 @@ export function BearingFields({ form }: { form: Form }) {
         </Button>
       ))}
       <Tick
-        label="Housed unit, greased and sealed: no leaf gets in"
+        label="Housed unit, greased and sealed: no feeler gets in"
         checked={draft.housed_unit !== ""}
         onChange={(on) => form.change({ housed_unit: on ? "yes" : "", method: "" })}
       />

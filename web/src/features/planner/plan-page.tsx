@@ -98,7 +98,7 @@ const OTHERS = [
   { to: "/plan/cartridge", words: "A cartridge with two bearings instead" },
   { to: "/plan/unit", words: "A housed unit with an insert instead" },
   { to: "/plan/follower", words: "A cam follower instead" },
-  { to: "/plan/fitted", words: "Others mounted it: grease, seals, taking off" },
+  { to: "/plan/fitted", words: "Others mounted it: grease, seals, removal" },
 ];
 
 /** What was given, for an address. */

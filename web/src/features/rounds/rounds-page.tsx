@@ -34,8 +34,8 @@ export function RoundsPage() {
       ) : null}
       {found && found.routes.length === 0 ? (
         <p className="sheet p-5">
-          Nothing is due yet. A bearing comes into the rounds at the end of its job, under Keep: how it is
-          greased again, and how often it is looked at.
+          Nothing is due yet. A bearing comes into the rounds at the end of its job, under Aftercare: how it
+          is greased again, and how often it is looked at.
         </p>
       ) : null}
       {found && found.routes.length > 0 ? (

@@ -50,7 +50,7 @@ export function CribPage() {
         title="Withdraw"
         description="It is no longer offered. Jobs that used it keep it, and its history stays."
         action="Withdraw it"
-        example="leaf 0.05 bent, ratchet worn"
+        example="feeler 0.05 bent, ratchet worn"
         open={withdrawing !== ""}
         onClose={() => setWithdrawing("")}
         onDecide={(name, reason) => void keep(`withdraw/${withdrawing}`, { actor: name, reason })}

@@ -54,7 +54,7 @@ export function GaugeForm({
       <FormEnd
         change={change}
         what="set"
-        example="leaf 0.05 renewed"
+        example="feeler 0.05 renewed"
         reason={reason}
         onReason={setReason}
         problem={problem}

@@ -21,7 +21,7 @@ export function GaugesShelf({ crib, keep, open, setOpen, setWithdrawing }: Shelf
         Tool crib: gauge sets
       </h1>
       <p className="pb-3 text-soft">
-        A set has its own leaves; stacks of up to three are worked out from them. A bent leaf is taken out
+        A set has its own leaves; stacks of up to three are worked out from them. A bent feeler is taken out
         here, and the plan no longer proposes it.
       </p>
       <ul className="grid gap-3 pb-3">

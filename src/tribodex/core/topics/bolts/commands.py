@@ -81,7 +81,7 @@ class AlignLoaded:
 
     offset: Annotated[str, length("Offset read", "0.05 mm; 0 where nothing is seen")]
     over: Annotated[str, length("Over a length of", "300 mm")]
-    feet: Annotated[str, length("Leaf under each foot", "0 + 0.02", fine=True)] = ""
+    feet: Annotated[str, length("Feeler under each foot", "0 + 0.02", fine=True)] = ""
     turned: Annotated[bool, tick("The shaft was turned by hand before")] = False
     labyrinth: Annotated[bool, tick("It has a labyrinth seal, which forgives less")] = False
     shown: Shown = ""
@@ -95,7 +95,7 @@ class ReadRingGaps:
     away: Annotated[str, length("Gap away from it", "2.5 mm")]
     how: Annotated[
         Literal["cap_off", "pushed"],
-        choice("Measured", {"cap_off": "cap off, by leaf or caliper", "pushed": "cap on, pushed to and fro with a dial"}),
+        choice("Measured", {"cap_off": "cap off, by feeler or caliper", "pushed": "cap on, pushed to and fro with a dial"}),
     ]
     shown: Shown = ""
 

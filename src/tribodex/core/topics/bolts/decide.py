@@ -168,7 +168,7 @@ def _aligned(desk: Desk, command: cmd.AlignLoaded) -> ev.AlignedLoaded:
     if verdict.level is Level.GOOD and not command.turned:
         verdict = Verdict("shaft not turned", Level.WATCH, f"{verdict.reason} Turn the shaft first: the rings find their place.")
     elif verdict.level is Level.GOOD and not feet:
-        verdict = Verdict("feet not tried", Level.WATCH, f"{verdict.reason} A leaf under each foot, bolts snug, tells whether it stands flat.")
+        verdict = Verdict("feet not tried", Level.WATCH, f"{verdict.reason} A feeler under each foot, bolts snug, tells whether it stands flat.")
     return ev.AlignedLoaded(offset, over, feet, command.turned, command.labyrinth, verdict)
 
 

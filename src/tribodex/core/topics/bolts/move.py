@@ -47,7 +47,7 @@ def _loaded(desk: Desk, state: Closing) -> Move | None:
         why = "Both bearings in their bases, base bolts in. Then the load comes on: now, before straightedge or laser."
         return Move(Do.TAKE_SUPPORT_OUT, "Support out", why, "Only when cap or bolts hold against a belt that pulls up. Nobody under the shaft.")
     if state.aligned is None:
-        why = "Turn the shaft by hand; then straightedge, string or laser over both housings, and a leaf under each foot."
+        why = "Turn the shaft by hand; then straightedge, string or laser over both housings, and a feeler under each foot."
         return Move(Do.ALIGN_LOADED, "Line up again, with the load on", why)
     if not state.aligned_right:
         return stopped_by(Do.ALIGN_LOADED, state.aligned.verdict, "Loosen the base, correct it, read again.")
@@ -61,7 +61,7 @@ def _cap(desk: Desk, state: Closing) -> Move | None:
         plan = planned_gap(desk)
         asked = f" By the plan {travel_text(plan)} towards the other bearing." if plan is not None else ""
         held = " It is fixed: no more than 0.2 mm in all." if desk.floats(desk.at) is Floats.HELD else ""
-        why = f"Base at torque, cap off: by leaf or caliper.{held}{asked} With the cap on: push it to and fro, with a dial."
+        why = f"Base at torque, cap off: by feeler or caliper.{held}{asked} With the cap on: push it to and fro, with a dial."
         return Move(Do.READ_RING_GAPS, "Gaps left and right of the outer ring", why, "Hard against one side is what is found most after a change.")
     if CAP not in state.joints:
         return Move(Do.PLAN_JOINT, "Cap bolts: how many, which torque?", "Two or four, in turn: the gap of the joint closes evenly.")

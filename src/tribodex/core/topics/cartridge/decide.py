@@ -168,7 +168,7 @@ def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
     if asked is not None:
         verdicts.append(judge_torque(asked, nm, low_why="the ring creeps on its seat.", high_why="it takes the bearing's clearance."))
     else:
-        verdicts.append(Verdict("torque not judged", Level.WATCH, "Its maker's torque is not in the plan."))
+        verdicts.append(Verdict("torque not checked", Level.WATCH, "Its maker's torque is not in the plan."))
     if not command.tab_bent:
         verdicts.append(
             Verdict(

@@ -99,6 +99,6 @@ def claims(desk: Desk, state: Cartridge) -> tuple[Claim, ...]:
     clear = not_yet(f"Still in: {left_in}. Take it out.") if left_in else None
     made.append(Claim("cartridge.topped", "topped up, turned, no contact", SET_FLINGERS, SHAFT, (ev.ToppedUp,), now=clear))
     if plan.growth_mm is None:
-        words = "growth of the shaft is not known: room at the floating bearing was not judged by it"
+        words = "growth of the shaft is not known: room at the floating bearing was not checked against it"
         made.append(Claim("cartridge.growth", words, SET_FLINGERS, SHAFT, now=not_yet("growth not known"), due=True))
     return tuple(made)

@@ -143,4 +143,4 @@ def move(_: Desk, state: Follower) -> Move:
         return Move(Do.TURN_ROLLER, "Stop: the roller does not turn freely", state.turned.text, "Take it out again, and look.", stops=True)
     if state.turned is None:
         return Move(Do.TURN_ROLLER, "Turn the roller by hand", "It turns freely, without a rough place.")
-    return Move(Ask.NOTHING, "It is in, carried and turns", "What a round looks at stands in the record.")
+    return Move(Ask.NOTHING, "Fitted, carried and turning", "What a round looks at stands in the record.")

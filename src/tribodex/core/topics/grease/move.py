@@ -39,7 +39,7 @@ def _filling(desk: Desk, state: Greasing, plan: ev.FillPlan) -> Move:
     if not state.packed_right:
         if state.packed is not None:
             return stopped_by(Do.PACK_BEARING, state.packed.verdict)
-        note = " Leaves still go in: wipe the rollers where they are gauged, or pack after locking." if gauging_left(desk) else ""
+        note = " Feelers still go in: wipe the rollers where they are gauged, or pack after locking." if gauging_left(desk) else ""
         why = f"By hand, between all rollers, both rows, through the cage; turn it as it fills.{note}"
         return Move(Do.PACK_BEARING, "Pack the bearing", why, "Dirt is the third way to kill it: clean hands, clean tin, lid on.")
     corner = state.next_corner

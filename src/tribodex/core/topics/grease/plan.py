@@ -229,7 +229,7 @@ def judge_pack(how: ev.Pack, turned: bool, pace: Pace, *, gauging_left: bool) ->
             code=GreasingCode.NOT_FULL,
         )
     if gauging_left:
-        return Verdict("packed before gauging", Level.WATCH, "Leaves want clean rollers: wipe them where they are gauged, or pack after locking.")
+        return Verdict("packed before gauging", Level.WATCH, "Feelers want clean rollers: wipe them where they are gauged, or pack after locking.")
     if how == "full" and part:
         return Verdict("full for a fast shaft", Level.WATCH, "It throws out what is too much: warm at first. Watch its temperature when it runs in.")
     if not turned:

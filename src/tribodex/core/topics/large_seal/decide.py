@@ -182,7 +182,7 @@ def _covered(state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.CoverSeal) -
             code=LargeSealCode.UNEVEN,
         )
     elif plan.cover_nm is None:
-        verdict = Verdict("torque not judged", Level.WATCH, "What the cover's screws should have is not in the plan.")
+        verdict = Verdict("torque not checked", Level.WATCH, "What the cover's screws should have is not in the plan.")
     else:
         asked = Span(plan.cover_nm, plan.cover_nm)
         verdict = judge_torque(asked, nm, low_why="the outside leaks.", high_why="a thin cover bows between its screws, and leaks there.")
@@ -212,7 +212,7 @@ def move(desk: Desk, state: LargeSeal) -> Move:
             return stopped_by(Do.SEAT_FLAT, state.flat.verdict)
         straps = straps_in(desk)
         why = f"Straps are pulled out now: {straps}." if straps else "Spring in its groove, no fold. Straps, where there were any, are out."
-        return Move(Do.SEAT_FLAT, "Go round: flat to the bottom everywhere?", why)
+        return Move(Do.SEAT_FLAT, "Seated all round?", why)
     if left == "cover":
         if state.covered is not None:
             return stopped_by(Do.COVER_SEAL, state.covered.verdict)

@@ -41,7 +41,7 @@ class SayRings:
     place: Annotated[str, _PLACE]
     seat: Annotated[str, length("Width of the housing seat", "65 mm")]
     near: Annotated[str, length("Rings on the datum's side", "10 + 10", empty="none")] = ""
-    far: Annotated[str, length("Rings on the far side", "10 mm", empty="none")] = ""
+    far: Annotated[str, length("Rings on the side away from the datum", "10 mm", empty="none")] = ""
     shown: Shown = ""
 
 
@@ -110,7 +110,7 @@ class SayFeet:
     """The leaf under each foot of a housing, with a plus between them."""
 
     place: Annotated[str, _PLACE]
-    gaps: Annotated[str, length("Leaf under each foot, bolt loose", "0 + 0.05 + 0 + 0.12", fine=True)]
+    gaps: Annotated[str, length("Feeler under each foot, bolt loose", "0 + 0.05 + 0 + 0.12", fine=True)]
     shown: Shown = ""
 
 

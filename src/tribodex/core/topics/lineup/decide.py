@@ -61,7 +61,7 @@ def decide(desk: Desk, state: ShaftState, command: Any) -> Sequence[Fact]:
         case cmd.SayFeet():
             gaps = _several(command.gaps, "gaps", (0, 5_000), command.shown)
             if len(gaps) < 2:
-                raise InvalidInput.at("gaps", "One foot alone rocks on nothing.", "the leaf under every foot, for example 0 + 0.05 + 0 + 0.12")
+                raise InvalidInput.at("gaps", "One foot alone rocks on nothing.", "the feeler under every foot, for example 0 + 0.05 + 0 + 0.12")
             return [ev.FeetSaid(command.place, gaps)]
         case cmd.ReadAlignment():
             over = _mm(command.over, "over", (10_000, 20_000_000), command.shown)

@@ -17,7 +17,7 @@ class SeeMark:
 
     question: Annotated[int, count("Question", stays=True)]
     letters: Annotated[str, words("Answer, by its letter", "b, or be where several are true")]
-    how: Annotated[How, choice("How sure", same("seen", "doubtful", "not looked", "destroyed"))] = "seen"
+    how: Annotated[How, choice("How sure", same("seen", "doubtful", "not looked") | {"destroyed": "evidence lost"})] = "seen"
 
 
 @dataclass(frozen=True)
@@ -30,7 +30,7 @@ class MarkFinding:
     sign: Annotated[DamageSign, choice("Sign", same(*DamageSign))]
     at: Annotated[str, number(Family.ANGLE, "Where it begins", "135°, or by the clock 4:30")]
     to: Annotated[str, number(Family.ANGLE, "Where it ends", "180°", empty="only there")] = ""
-    row: Annotated[str, choice("Row", {"1": "1, nut side", "2": "2, beyond", "": "both"})] = ""
+    row: Annotated[str, choice("Row", {"1": "1, nut-side row", "2": "2, far row", "": "both"})] = ""
     middle: Annotated[str, length("Its middle, from the nut side", "12 mm", empty="not measured")] = ""
     width: Annotated[str, length("Its width", "8 mm", empty="not measured")] = ""
     shown: Shown = ""

@@ -120,7 +120,7 @@ def _finding(desk: Desk, command: MarkFinding) -> FindingMarked:
     row = command.row.strip()
     two = command.face.rows and section.rows == 2
     if row not in ("", "1", "2") or (row and not two):
-        right = "1 at the nut's side, 2 beyond, empty for both" if two else "empty: this face has no rows"
+        right = "1 the nut-side row, 2 the far row, empty for both" if two else "empty: this face has no rows"
         raise InvalidInput.at("row", f"“{row}” is no row of the {command.face.words}.", right)
     across = {
         name: read_length(value, name, LengthUnit.MM, ACROSS_UM, command.shown, zero=True).mm if value.strip() else None
@@ -171,7 +171,7 @@ def _judged(desk: Desk, state: Look, command: JudgePart) -> PartJudged:
     marks = desk.book(FailureMarks)
     rule = next((rule for rule in marks.parts if rule.part == command.part.strip().lower()), None)
     if rule is None:
-        raise InvalidInput.at("part", f"“{command.part}” is no part that is judged here.", ", ".join(one.part for one in marks.parts))
+        raise InvalidInput.at("part", f"“{command.part}” is no part that is checked here.", ", ".join(one.part for one in marks.parts))
     advised = judge_part(marks, rule, sight(desk, state).answered)
     by, reason, sign = command.decided_by.strip(), command.reason.strip(), command.sign.strip()
     if command.fit and goes_back_by_name(rule, advised) and not (by and reason):
@@ -185,7 +185,7 @@ def _unusable(desk: Desk, state: Look, command: MakeUnusable) -> MadeUnusable:
     part = command.part.strip().lower()
     judged = state.parts.get(part)
     if judged is None or judged.fit:
-        raise Refused(f"The {part or 'part'} was not scrapped. Judge it first.")
+        raise Refused(f"The {part or 'part'} was not scrapped. Check it first.")
     if part in state.unusable and not desk.correcting:
         raise Refused(f"The {part} is unusable already.")
     if state.concluded is None:
@@ -271,7 +271,7 @@ def _conclude_move(found: Sight) -> Move:
 
 def _after(state: Look) -> Move:
     if "bearing" not in state.parts:
-        return Move(Do.JUDGE_PART, "Back, or scrap? Judge the bearing", "Then sleeve, nut, washer, seal, housing and fitting.")
+        return Move(Do.JUDGE_PART, "Reuse or scrap? Check the bearing", "Then sleeve, nut, washer, seal, housing and fitting.")
     if state.to_scrap:
         part = state.to_scrap[0]
         return Move(

@@ -30,6 +30,6 @@ def claims(desk: Desk, state: Look) -> tuple[Claim, ...]:
     )
     return (
         Claim("look.concluded", "why the old one failed, as far as can be told", STAGE, desk.at, (ev.LookConcluded,)),
-        Claim("look.bearing", "the old bearing: back, or scrap", STAGE, desk.at, (ev.PartJudged,), "bearing"),
+        Claim("look.bearing", "the old bearing: reuse or scrap", STAGE, desk.at, (ev.PartJudged,), "bearing"),
         *scrap,
     )

@@ -279,7 +279,7 @@ def record(desk: Desk, state: Look) -> Sequence[Section]:
     decided: list[Any] = [state.concluded, *state.parts.values(), *state.unusable.values()]
     lines = [tell(one) for one in decided if one is not None]
     seen = [(one.words, "from what was marked") for one in found.measured] + [(one.words, "") for one in state.seen.values()]
-    tables = [Table(("Seen", ""), tuple(seen), "What was seen")] if seen else []
+    tables = [Table(("Sign", ""), tuple(seen), "What was seen")] if seen else []
     if state.found:
         places = tuple((f.face.words, _finding_words(_as_fact(f))) for f in state.found.values())
         tables.append(Table(("Face", "Found"), places, "Angles from the ring's top mark, clockwise seen from the nut's side"))

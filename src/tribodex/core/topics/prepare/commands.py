@@ -47,7 +47,7 @@ class SayWarmth:
 class SeeOnSeat:
     """Something is seen on the seat."""
 
-    seen: Annotated[Seen, choice("Seen", worded(Seen))]
+    seen: Annotated[Seen, choice("What is on it", worded(Seen))]
     where: Annotated[str, words("Where")] = ""
 
 

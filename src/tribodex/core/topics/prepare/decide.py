@@ -96,12 +96,12 @@ def verdict(state: Prepared) -> Verdict:
     """The seat judged from what is known. Raises Refused where nothing was measured."""
     form, planned = state.form, state.planned
     if form is None or planned is None:
-        raise Refused("Nothing is measured yet: a seat is judged from its readings.")
+        raise Refused("Nothing is measured yet: a seat is checked from its readings.")
     found = judge_seat(planned.spec, form, state.warmth.shaft_c if state.warmth else None)
     if found.level is not Level.STOP and state.undressed:
         left = ", ".join(dict.fromkeys(seen.seen.words for seen in state.undressed))
         return Verdict(
-            "not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and judge again.", code=DressingCode.NOT_DRESSED_YET
+            "not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and check again.", code=DressingCode.NOT_DRESSED_YET
         )
     fit = fit_of(state)
     if fit is None or fit.verdict is None:
@@ -127,7 +127,7 @@ def judge(_: Desk, state: Prepared, __: Any) -> Fact:
 def move(_: Desk, state: Prepared) -> Move:
     """What to measure, dress or judge next."""
     if state.planned is None:
-        return Move(Do.PLAN_SEAT, "Say what the seat should measure", "Without a nominal size there are no limits to judge by.")
+        return Move(Do.PLAN_SEAT, "Say what the seat should measure", "Without a nominal size there are no limits to check against.")
     if state.judged is not None and state.judged.verdict.level is Level.STOP and state.accepted is None:
         how = "Dress it and measure again; repair or change the shaft; or a named person accepts it with a reason."
         return Move(Do.DECIDE_SEAT, f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how, stops=True)
@@ -153,5 +153,5 @@ def move(_: Desk, state: Prepared) -> Move:
         return Move(Do.DRESS_SEAT, f"Dress the {first.seen.words}", first.seen.how, "No metal left; wiped, and a thin film of oil at most.")
     if state.judged is None or state.judged.verdict.level is Level.UNKNOWN:
         left = "" if spot is None else f" Section {spot[0]}, {DIRECTION_WORDS[spot[1]]} is still open; it can be read first."
-        return Move(Do.JUDGE_SEAT, "Judge the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
+        return Move(Do.JUDGE_SEAT, "Check the seat", f"{len(state.shaft_mm)} readings are taken.{left}", "Look and feel along the whole seat before.")
     return Move(Ask.NOTHING, f"The seat is {state.judged.verdict.word}", state.judged.verdict.reason)

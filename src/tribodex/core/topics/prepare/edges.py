@@ -14,7 +14,7 @@ from tribodex.core.topics.prepare.decide import DressingCode
 from tribodex.core.topics.prepare.state import Prepared
 
 STAGE = "prepare"
-ANSWERS = again(["", *SeatCode, *DressingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and judge again; or another shaft.")
+ANSWERS = again(["", *SeatCode, *DressingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and check again; or another shaft.")
 GATED: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 
 

@@ -35,7 +35,7 @@ def tell(fact: Any) -> str:
         case ev.SeatDressed():
             return f"Dressed: what entry {fact.entry} saw."
         case ev.SeatJudged():
-            return f"Seat judged: {fact.verdict.word}. {fact.verdict.reason}"
+            return f"Seat checked: {fact.verdict.word}. {fact.verdict.reason}"
         case ev.SeatAccepted():
             return f"Seat accepted by {fact.name}: {fact.reason}."
         case _:

@@ -34,14 +34,14 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
         case SayTight():
             fitted = desk.fitted(desk.at)
             if fitted is not None and not fitted.seat_known:
-                why = "What does the bearing sit on? A taper is let go, a straight seat is pulled off."
+                why = "What does the bearing sit on? A taper is released, a straight seat is pulled off."
                 raise Refused(f"{why} Say again what is fitted here, with its seat.")
             return [TightSaid(command.ring, command.shaft_out, command.keep, command.captive_nut)]
         case ChooseWay():
             return [_chosen(desk, state, command)]
         case BackNutOff():
             if state.way is None or not nut_stops(desk, state.way.way):
-                raise Refused("The nut is backed off where a taper is let go. Choose the way first.")
+                raise Refused("The nut is backed off where a taper is released. Choose the way first.")
             gap_mm = read_length(command.gap, "gap", LengthUnit.MM, GAP_UM, command.shown, zero=True).mm
             return [_backed_off(desk, gap_mm, command.whole_nut)]
         case SayCocked():
@@ -55,7 +55,7 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
         case SayOff():
             return [_off(desk, state, command)]
         case _:
-            raise TypeError(f"taking off has no {type(command).__name__}")
+            raise TypeError(f"removal has no {type(command).__name__}")
 
 
 def _backed_off(desk: Desk, gap_mm: float, whole_nut: bool) -> NutBackedOff:

@@ -157,7 +157,7 @@ def record(desk: Desk, state: Removal) -> Sequence[Section]:
     if state.times_cocked:
         lines = (*lines, f"It cocked {state.times_cocked} time{'s' if state.times_cocked > 1 else ''}.")
     rows = tuple((one.way.words, one.verdict.word, " ".join((*one.reasons, *one.against))) for one in advice(desk, state))
-    return [Section("Taking off", lines, (Table(("Way", "Here", "Why"), rows),) if rows else (), tuple(figures(desk, state)))]
+    return [Section("Removal", lines, (Table(("Way", "Here", "Why"), rows),) if rows else (), tuple(figures(desk, state)))]
 
 
 def certificate(_: Desk, state: Removal) -> str:

@@ -201,7 +201,7 @@ def findings(_: Desk, state: RunIn) -> Sequence[str]:
     """What is worth saying beside the move."""
     found = []
     if state.run is not None and state.run.ambient_c is None:
-        found.append("How warm it is around the machine is not known: the rise cannot be judged without it.")
+        found.append("How warm it is around the machine is not known: the rise cannot be checked without it.")
     if len(state.runs) > 1:
         found.append(f"This is run {len(state.runs)}: readings of the runs before stand in the record.")
     return found

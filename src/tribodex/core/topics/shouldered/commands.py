@@ -89,7 +89,7 @@ class PushHome:
 class TryShoulder:
     """Where the leaf enters: any of top, right, bottom, left; empty: nowhere."""
 
-    enters: Annotated[str, words("Where the leaf enters", "top, right", empty="nowhere")]
+    enters: Annotated[str, words("Where the feeler enters", "top, right", empty="nowhere")]
 
 
 @dataclass(frozen=True)

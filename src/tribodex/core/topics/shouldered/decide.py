@@ -189,7 +189,7 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     if plan.held_by is HeldBy.CARTRIDGE:
         raise Refused("Nut pair and covers of its cartridge hold it.")
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
-        raise Refused("First against its shoulder: the 0.03 mm leaf enters nowhere.")
+        raise Refused("First against its shoulder: the 0.03 mm feeler enters nowhere.")
     if plan.ring is not None:
         before, after = (
             read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None

@@ -111,7 +111,7 @@ def _home(state: Shouldered) -> Move:
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         return Move(
             Do.TRY_SHOULDER,
-            "Hand-warm: does a 0.03 mm leaf enter between ring and shoulder?",
+            "Hand-warm: does a 0.03 mm feeler enter between ring and shoulder?",
             "At top, right, bottom and left. A warm ring creeps back as it cools: take it up with the nut.",
         )
     if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:

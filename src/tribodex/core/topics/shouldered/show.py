@@ -55,7 +55,7 @@ def tell(fact: Any) -> str:
         case ev.PushedHome():
             return f"Pushed to its shoulder: {fact.text}."
         case ev.ShoulderTried():
-            return f"{SEATED_MM:g} mm leaf at the shoulder: {fact.verdict.word}."
+            return f"{SEATED_MM:g} mm feeler at the shoulder: {fact.verdict.word}."
         case ev.HeldFast():
             return f"Held by {fact.held_by.words}: {fact.text}. {fact.verdict.word.capitalize()}."
         case ev.TurnedByHand():

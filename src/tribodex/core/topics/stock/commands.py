@@ -25,8 +25,8 @@ class CheckPart:
     """The number on a part is read. Where it differs, who decides to use it, and why; empty: nobody has decided."""
 
     part: Annotated[str, words("Part", stays=True)]
-    specified: Annotated[str, words("Asked for")]
-    found: Annotated[str, words("Stands on the part")]
+    specified: Annotated[str, words("Specified")]
+    found: Annotated[str, words("Marked on the part")]
     place: Annotated[str, _PLACE] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""

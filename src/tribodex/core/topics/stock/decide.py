@@ -67,7 +67,7 @@ def _place(desk: Desk, place: str) -> None:
 
 def _checked(desk: Desk, command: CheckPart) -> PartChecked:
     _place(desk, command.place)
-    found = text(command.found, "found", "the number as it stands on the part")
+    found = text(command.found, "found", "the number as it is marked on the part")
     specified = text(command.specified, "specified", "the number of the drawing or the maker's list")
     by, reason = command.decided_by.strip(), command.reason.strip()
     if bool(by) != bool(reason):

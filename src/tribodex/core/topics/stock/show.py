@@ -33,7 +33,7 @@ def tell(fact: Any) -> str:
             return f"Marked, {fact.mark.words}: {fact.text}."
         case PartChecked():
             if not fact.differs:
-                return f"{fact.part.capitalize()} {fact.found}: as asked for."
+                return f"{fact.part.capitalize()} {fact.found}: matches."
             differ = "; ".join(f"{d.what} {d.found} in place of {d.specified}" for d in fact.differs)
             who = f" Used by decision of {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"{fact.part.capitalize()} {fact.found} is not {fact.specified}: {differ}.{who}"
@@ -145,11 +145,11 @@ def record(desk: Desk, state: Stock) -> Sequence[Section]:
         )
     if state.parts:
         rows = tuple(
-            (names[p.place], p.part, p.specified, p.found, "as asked for" if not p.differs else f"{'; '.join(d.what for d in p.differs)} differ"
+            (names[p.place], p.part, p.specified, p.found, "matches" if not p.differs else f"{'; '.join(d.what for d in p.differs)} differ"
              + (f"; used by {p.decided_by}: {p.reason}" if p.decided_by else ""))
             for p in state.parts.values()
         )  # fmt: skip
-        tables.append(Table(("Where", "Part", "Asked for", "Found", "Verdict"), rows, "Parts and numbers"))
+        tables.append(Table(("Where", "Part", "Specified", "Found", "Verdict"), rows, "Parts and numbers"))
     if state.temporary:
         rows3 = tuple((t.what, t.where, t.by, t.out_by or "still in") for t in state.temporary.values())
         tables.append(Table(("Temporary part", "Where", "In by", "Out by"), rows3, "Temporary parts"))

@@ -17,9 +17,9 @@ def may_drive(desk: Desk, state: Tapered) -> None:
     if state.initial_closed() is None:
         raise Refused("First the unmounted clearance: without it there is no target.")
     if stop == "group":
-        raise Refused("The clearance is outside its group. Gauge again, take another bearing, or accept it by name with a reason.")
+        raise Refused("The clearance is outside its group. Gauge again, take another bearing, or accept it as is (sign, with the reason).")
     if stop == "window":
-        raise Refused("There is no window. Gauge again, take the next clearance group, or accept it by name with a reason.")
+        raise Refused("There is no window. Gauge again, take the next clearance group, or accept it as is (sign, with the reason).")
 
 
 def needs_zero(state: Tapered) -> None:

@@ -76,7 +76,7 @@ class Gauging:
         """Places where not even the thinnest leaf went in, whatever else was read there: that reading is not outvoted by a thicker leaf."""
         thinnest = plan.gauge.leaves_um[0] + 0.5
         return tuple(
-            f"place {c.place}, {c.row}"
+            f"place {c.place}, {c.row.words}"
             for c in self.cells(plan)
             if c.bracket.nothing_passed or (c.bracket.contradiction and (c.bracket.high_um or math.inf) <= thinnest)
         )

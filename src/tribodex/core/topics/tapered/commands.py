@@ -50,8 +50,8 @@ class TryLeaf:
     """
 
     place: Annotated[int, count("Place", stays=True)]
-    row: Annotated[Row, choice("Row", same(*Row), stays=True)]
-    leaf: Annotated[str, length("Leaf", "0.12, 4.5 thou", fine=True)]
+    row: Annotated[Row, choice("Row", {row: row.words for row in Row}, stays=True)]
+    leaf: Annotated[str, length("Feeler", "0.12, 4.5 thou", fine=True)]
     outcome: Annotated[Outcome, choice("What it did", {Outcome.PASSES: "passes", Outcome.DRAGS: "light drag", Outcome.STOPS: "does not pass"})]
     typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
@@ -65,8 +65,8 @@ class BracketPlace:
     """
 
     place: Annotated[int, count("Place", stays=True)]
-    row: Annotated[Row, choice("Row", same(*Row), stays=True)]
-    leaf: Annotated[str, length("Thickest leaf that goes in", "0.12, 4.5 thou, or none", fine=True)]
+    row: Annotated[Row, choice("Row", {row: row.words for row in Row}, stays=True)]
+    leaf: Annotated[str, length("Thickest feeler that goes in", "0.12, 4.5 thou, or none", fine=True)]
     typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
     both_rows: Annotated[bool, tick("Both rows read the same")] = False
@@ -77,7 +77,7 @@ class RepeatPlace:
     """Gauge a place of a row anew: rolled leaf, dirt, rollers not settled. What was read there before no longer counts."""
 
     place: Annotated[int, count("Place", stays=True)]
-    row: Annotated[Row, choice("Row", same(*Row), stays=True)]
+    row: Annotated[Row, choice("Row", {row: row.words for row in Row}, stays=True)]
 
 
 @dataclass(frozen=True)
@@ -96,7 +96,7 @@ class AcceptOutside:
             {
                 "group": "clearance outside its group",
                 "window": "no window",
-                "narrow": "window narrower than leaves can tell",
+                "narrow": "window narrower than feelers can tell",
                 "row": "the other row cannot be reached",
             },
         ),

@@ -78,9 +78,9 @@ def _no_play(state: Tapered) -> NextMove:
     return NextMove(
         Do.NO_PLAY,
         "Stop: no measurable clearance",
-        f"Not even the thinnest leaf, {um_text(found.thinnest_um)}, goes in at {', '.join(found.places)}. Do not turn on.",
-        f"Gauge again if the leaf was at fault: bent, dirty, or a thicker set than this bearing needs. Otherwise release. {release_how(state)}",
-        points=("another place of the ring, rollers settled", "a set with thinner leaves", "is this the bearing of the plan, and its group?"),
+        f"Not even the thinnest feeler, {um_text(found.thinnest_um)}, goes in at {', '.join(found.places)}. Do not turn on.",
+        f"Gauge again if the feeler was at fault: bent, dirty, or a thicker set than this bearing needs. Otherwise release. {release_how(state)}",
+        points=("another place of the ring, rollers settled", "a set with thinner feelers", "is this the bearing of the plan, and its group?"),
         stops=True,
     )
 
@@ -90,15 +90,17 @@ def _parted(state: Tapered, found: Parted) -> NextMove:
         return _moves_with_the_nut(state, found)
     if found.sign is not Sign.APART:
         return _by_sign(state, found)
-    way = "more" if found.more else "less"
     by = um_text(abs(found.read_um - found.expected_um))
-    said = f"The leaf reads {um_text(found.read_um)}; the nut's turn says {um_text(found.expected_um)}, {by} {way} than it can be off."
+    said = (
+        f"The feeler reads {um_text(found.read_um)}; by the turn of the nut it should be {um_text(found.expected_um)}. "
+        f"They disagree by {by}, more than the uncertainty allows."
+    )
     if not found.confirmed:
         why = f"{said} Gauge once more where the nut stands, at another place of the ring, and look at what does not move the bearing."
-        headline = "Stop: leaf and nut do not agree. Gauge again"
+        headline = "Stop: feeler and nut do not agree. Gauge again"
     else:
-        why = f"{said} Two gaugings agree, so the leaf leads. Look at sleeve end, threads, numbers and zero mark before anything is turned."
-        headline = "Stop: leaf and nut do not agree. Look before you turn"
+        why = f"{said} Two gaugings agree, so the feeler leads. Look at sleeve end, threads, numbers and zero mark before anything is turned."
+        headline = "Stop: feeler and nut do not agree. Look before you turn"
     most = state.test_turn_deg()
     test = (
         f"A test turn of up to {most:.0f}° stays safe whatever the reason; it comes after these looks."
@@ -113,9 +115,9 @@ def _by_sign(state: Tapered, found: Parted) -> NextMove:
     read, expected = um_text(found.read_um), um_text(found.expected_um)
     turned = f"{state.attempt.nut_deg:.0f}° in all"
     said = {
-        Sign.NO_EFFECT: f"The leaf reads {read}; by the turns since an earlier gauging {expected} should be left: they took less than half of it.",
-        Sign.PAST_THE_CARD: f"The nut went {turned}, further than the card's largest drive-up, and the leaf still reads {read}.",
-        Sign.NOT_AS_PLANNED: f"The leaf reads {read}, the turns came to {turned}: it is less likely than not that all is as planned.",
+        Sign.NO_EFFECT: f"The feeler reads {read}; by the turns since an earlier gauging {expected} should be left: they took less than half of it.",
+        Sign.PAST_THE_CARD: f"The nut went {turned}, further than the card's largest drive-up, and the feeler still reads {read}.",
+        Sign.NOT_AS_PLANNED: f"The feeler reads {read}, the turns came to {turned}: it is less likely than not that all is as planned.",
     }[found.sign]
     most = state.test_turn_deg()
     test = f"A test turn of up to {most:.0f}° comes after these looks." if most >= 2 else "No test turn."
@@ -127,12 +129,12 @@ def _by_sign(state: Tapered, found: Parted) -> NextMove:
 def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
     """It was looked at, and a further turn brought nothing either."""
     why = (
-        f"The leaf reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left: the sleeve turns or slides with the nut. Ease "
+        f"The feeler reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left: the sleeve turns or slides with the nut. Ease "
         "the nut by hand; check shaft diameter and the sleeve's marking (metric or inch, thin shaft); wipe oil off between sleeve and shaft where "
         "the maker says dry; look for scoring."
     )
     risk = (
-        "Seat the sleeve by light blows with a soft drift on its wide end, never on the thread end: that lets it go. A flat tool may lie in the "
+        "Seat the sleeve by light blows with a soft drift on its wide end, never on the thread end: that releases it. A flat tool may lie in the "
         "slit only while the nut is turned by hand: not wedged, out before anybody strikes. No end in reach: take it down. Then say “start again” "
         "and set a new, tap-tested zero: the window stays, the angle counts anew."
     )
@@ -199,18 +201,18 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
         )
     if ruling.code == LockCode.NOT_SURE and window.high_um - says.uncertainty_um < least:
         # Not even its upper end could be told from what must be left.
-        headline = "Stop: leaves cannot prove a window this narrow"
+        headline = "Stop: feelers cannot prove a window this narrow"
         return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}", stops=True)
     if (meet := meet_move(state)) is not None:
         return meet
-    headline = "Too far by the leaf: release the bearing and start again"
+    headline = "Too far by the feeler: release the bearing and start again"
     if ruling.code == LockCode.NOT_SURE:
-        headline = "Not sure enough by the leaf: release, and drive up less far"
+        headline = "Not sure enough by the feeler: release, and drive up less far"
     return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"Loosening a little does not bring it back. {release_how(state)}", stops=True)
 
 
 _WAYS_ON = (
-    "Driven up anew it would end here again. Ways out: {}gauge with finer leaves; ask the maker; or release, and take a bearing of the next "
+    "Driven up anew it would end here again. Ways out: {}gauge with finer feelers; ask the maker; or release, and take a bearing of the next "
     "clearance group."
 )
 
@@ -219,7 +221,7 @@ def _seat_not_settled(state: Tapered, position: Belief, advice: Advice) -> NextM
     """What is to be done about the seat with its washer before anything else."""
     seated = state.attempt.seated
     if seated is not None and seated.seat.verdict.says(NutSeatCode.LET_GO):
-        return NextMove(Do.RELEASE, "The seat has let go: start again", seated.seat.verdict.reason, release_how(state), stops=True)
+        return NextMove(Do.RELEASE, "The seat has released: start again", seated.seat.verdict.reason, release_how(state), stops=True)
     if seated is not None and seated.seat.verdict.says(NutSeatCode.NOT_SEATED_YET):
         return seat_move(state)
     proven_later = advice.act is Act.TURN and seated is not None and seated.seat.verdict.level is Level.GOOD
@@ -261,7 +263,7 @@ def _gauge_here(state: Tapered, position: Belief, window: Window) -> NextMove:
         Do.GAUGE,
         f"Gauge now{_first(state, position)}",
         f"By the nut's turn it should be about {um_text(position.clearance_um)}, between {um_text(max(low, 0))} and {um_text(high)}. "
-        "The leaf tells the truth about the play.",
+        "Trust the feeler, not the angle.",
         f"Going on without gauging: {in_words(position.below(window))} to be below the window already.",
     )
 
@@ -296,16 +298,16 @@ def _narrow(state: Tapered, window: Window, advice: Advice) -> NextMove:
     if state.has_accepted("narrow"):
         return NextMove(
             Do.GAUGE,
-            "Gauge more finely: six places, or finer leaves",
-            f"{ruling.reason} No turn keeps the chosen risk of leaving too little, and the leaf does not allow to lock here.",
+            "Gauge more finely: six places, or finer feelers",
+            f"{ruling.reason} No turn keeps the chosen risk of leaving too little, and the feeler does not allow to lock here.",
             "If it stays so: release and drive up less far, or ask the maker.",
             places=MANY_PLACES,
         )
     return NextMove(
         Do.DECIDE_NARROW,
-        "The window is narrower than leaves can tell",
+        "The window is narrower than feelers can tell",
         f"{ruling.reason} It is {width} wide, and no further turn keeps the chosen risk of ending below it ({in_words(state.risk)}).",
-        "Ways out: gauge at more places or with finer leaves; choose a greater risk; or a named person accepts that only what must be left is kept "
+        "Ways out: gauge at more places or with finer feelers; choose a greater risk; or a named person accepts that only what must be left is kept "
         "at that risk, and the reduction may end a little above its range.",
         places=MANY_PLACES,
         points=(f"the best place is about {advice.best_deg:.0f}° further",),
@@ -316,7 +318,7 @@ def _narrow(state: Tapered, window: Window, advice: Advice) -> NextMove:
 def _first(state: Tapered, belief: Belief) -> str:
     """The first leaf of the next gauging, to append."""
     choice = first_leaf(state, belief)
-    return f", first leaf {um_text(choice.stack.thickness_um)}" if choice is not None else ""
+    return f", start with the {um_text(choice.stack.thickness_um)} feeler" if choice is not None else ""
 
 
 def _said(state: Tapered, turn: float) -> str:
@@ -375,14 +377,12 @@ def _bound(state: Tapered, advice: Advice) -> str:
         what = {Method.ANGLE: "angle", Method.DRIVE_UP: "travel"}.get(state.plan.method, "drive-up")
         return (
             f" The card's {what} comes to {_asked_words(state, asked.low, asked.high)} in all; the first move goes no further than "
-            "half of it, until a leaf "
+            "half of it, until a feeler "
             "has told the truth. A mark is only as good as its zero point."
         )
     if cap is not None and advice.angle_deg > cap - CAPPED_DEG:
-        return " This turn stays safe whatever the reason why leaf and nut did not agree: 1:12, no seating turn, the lower end of the reading."
+        return " This turn stays safe whatever the reason why feeler and nut did not agree: 1:12, no seating turn, the lower end of the reading."
     mark = f" The end mark stands at {asked.low:.0f} to {asked.high:.0f}°." if state.plan.method is Method.ANGLE and asked is not None else ""
     if advice.angle_deg < advice.best_deg - CAPPED_DEG:
-        return (
-            f"{mark} The best place is about {advice.best_deg:.0f}° away; this turn stops where the chance to overshoot grows beyond what you chose."
-        )
+        return f"{mark} The best place is about {advice.best_deg:.0f}° away; stop here: further risks going too far."
     return mark

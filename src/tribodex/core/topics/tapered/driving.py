@@ -174,7 +174,7 @@ def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
     """The leaf leads on, after it was confirmed and everything was looked at that does not move the bearing."""
     found = parted(state)
     if found is None:
-        raise Refused("Leaf and nut agree: there is nothing to decide between them.")
+        raise Refused("Feeler and nut agree: there is nothing to decide between them.")
     if found.again:
         raise Refused("It was looked at once, and a further turn brought nothing: the sleeve is seated anew, and the zero set again.")
     if not found.confirmed:
@@ -253,7 +253,7 @@ def _allowed(state: Tapered, degrees: float, named: bool) -> Verdict | None:
         raise Refused(f"The nut is not locked on this seat: {seated.seat.verdict.word}. {seated.seat.verdict.reason}")
     if state.plan.method.gauged:
         if parted(state) is not None:
-            raise Refused("Leaf and nut do not agree: nothing is locked before it is known why.")
+            raise Refused("Feeler and nut do not agree: nothing is locked before it is known why.")
         if state.seat_to_prove():
             raise Refused("The bearing may have been driven on while the nut was seated: gauge before the nut is locked.")
         ruling, by_name = state.may_lock(degrees), state.meets(degrees)

@@ -32,7 +32,7 @@ ANSWERS: dict[str, AnsweredBy] = {
     "": AnsweredBy((ev.GaugingClosed, ev.HandChecked, ev.OutsideAccepted, ev.NutSeated)),
     **again(ClearanceCode, ev.GaugingClosed, ev.OutsideAccepted, by_name=False, way="Gauge again, or take another bearing; or a name accepts it."),
     **again((*FinalCode, *LockCode), ev.GaugingClosed, ev.HandChecked, way=f"Check again if unsure. {_RELEASE}"),
-    ev.DriveUpCode.NO_CLEARANCE: AnsweredBy((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the leaf was at fault. {_RELEASE}"),
+    ev.DriveUpCode.NO_CLEARANCE: AnsweredBy((ev.GaugingClosed,), by_name=False, way=f"Gauge again if the feeler was at fault. {_RELEASE}"),
     ev.DriveUpCode.BINDS: AnsweredBy((ev.HandChecked,), by_name=False, way=_RELEASE),
     NutSeatCode.DRIVEN_ON: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
     NutSeatCode.CONTRADICTS: AnsweredBy((ev.GaugingClosed,), way="Gauge: it tells where the bearing is."),
@@ -120,7 +120,7 @@ def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
 def _initial(state: Tapered) -> Verdict:
     stop = state.stopped_by()
     if stop == "no_play":
-        return Verdict("no measurable clearance", Level.STOP, "Not even the thinnest leaf goes in before mounting.", code=ev.DriveUpCode.NO_CLEARANCE)
+        return Verdict("no measurable clearance", Level.STOP, "The thinnest feeler does not go in before mounting.", code=ev.DriveUpCode.NO_CLEARANCE)
     closed = state.initial_closed()
     if closed is None:
         return not_yet("Nothing was gauged yet.")
@@ -147,7 +147,7 @@ def _driven(state: Tapered) -> Verdict:
     if not attempt.zero_set:
         return not_yet("The zero mark is not set.")
     if parted(state) is not None:
-        return not_yet("Leaf and nut do not agree.")
+        return not_yet("Feeler and nut do not agree.")
     if state.open_gauging() is not None or not ready_to_lock(state):
         return not_yet("Not where it should be yet.")
     return Verdict("driven up", Level.GOOD, "As far as it should be.")

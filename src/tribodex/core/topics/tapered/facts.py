@@ -142,7 +142,7 @@ class NoPlayFound(Fact):
 
     def judgements(self) -> tuple[Verdict, ...]:
         where = ", ".join(self.places)
-        return (Verdict("no measurable clearance", Level.STOP, f"Not even the thinnest leaf goes in at {where}.", code=DriveUpCode.NO_CLEARANCE),)
+        return (Verdict("no measurable clearance", Level.STOP, f"Not even the thinnest feeler goes in at {where}.", code=DriveUpCode.NO_CLEARANCE),)
 
 
 @dataclass(frozen=True)

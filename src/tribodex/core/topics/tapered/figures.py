@@ -45,7 +45,7 @@ def _figures(state: Tapered, window: Window | None, position: Belief | None) -> 
                 figures.append(position_result(position, plan.bearing, plan.shaft, plan.nut, since, start))
         nothing = state.no_play_here()
         if nothing is not None:
-            note = f"No measurable clearance: the thinnest leaf, {um_text(nothing.thinnest_um)}, does not go in. That is not a number."
+            note = f"No measurable clearance: the thinnest feeler, {um_text(nothing.thinnest_um)}, does not go in. That is not a number."
             figures.append(Result("gauged_clearance", "Clearance, last gauged", None, "µm", note=note))
         elif gauged:
             last = state.attempt.gaugings

@@ -29,7 +29,7 @@ STAGE_OF = {Phase.INITIAL: "initial_clearance", Phase.DRIVE_UP: "drive_up", Phas
 def start(desk: Desk, state: Tapered, command: cmd.StartGauging) -> list[Fact]:
     """A gauging begins; one that was open is ended with what it bracketed."""
     if not state.plan.method.gauged:
-        raise Refused("This method gauges nothing with leaves: the turn of the nut and the feel of the ring decide.")
+        raise Refused("This method gauges nothing with feelers: the turn of the nut and the feel of the ring decide.")
     if command.phase is Phase.INITIAL:
         if state.attempt.zero_set:
             raise Refused("The bearing is on its seat: its unmounted clearance cannot be gauged any more. Release it first.")
@@ -66,7 +66,7 @@ def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
     gauging = _open(state, command.place)
     rows = tuple(Row) if command.both_rows else (command.row,)
     if command.both_rows and (read := sorted({t.row for t in gauging.trials if t.place == command.place})):
-        raise Refused(f"Place {command.place}, {read[0]} was read already: say the other row alone, or gauge that one again.")
+        raise Refused(f"Place {command.place}, {read[0].words} was read already: say the other row alone, or gauge that one again.")
     typed = command.leaf if command.typed else ""
 
     def tried(stack: Stack, outcome: Outcome, said: str = "") -> list[ev.LeafTried]:
@@ -88,7 +88,7 @@ def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
     goes_in = Stack(leaves_of(state.plan, command.leaf, command.shown))
     following = state.plan.gauge.next_above(goes_in.thickness_um)
     if following is None:
-        raise InvalidInput.at("leaf", f"The set makes nothing thicker than {um_text(goes_in.thickness_um)}.", "try leaf by leaf, or take another set")
+        raise InvalidInput.at("leaf", f"The set makes nothing thicker than {um_text(goes_in.thickness_um)}.", "feeler by feeler, or another set")
     return [*tried(goes_in, Outcome.PASSES, typed), *tried(following, Outcome.STOPS)]
 
 
@@ -98,7 +98,7 @@ def repeat(state: Tapered, command: cmd.RepeatPlace) -> ev.PlaceRepeated:
     if gauging is None:
         raise Refused("No gauging is open.")
     if not any((t.place, t.row) == (command.place, command.row) for t in gauging.trials):
-        raise Refused(f"Nothing was read yet at place {command.place}, {command.row}.")
+        raise Refused(f"Nothing was read yet at place {command.place}, {command.row.words}.")
     return ev.PlaceRepeated(gauging.number, command.place, command.row)
 
 
@@ -111,11 +111,11 @@ def close(state: Tapered) -> ev.GaugingClosed | ev.NoPlayFound:
     clash = gauging.contradiction(state.plan)
     if clash is not None and not isinstance(ended, ev.NoPlayFound):
         raise Refused(
-            f"Place {clash.place}, {clash.row}: {clash.bracket.contradiction}. Gauge this place again, or correct the wrong reading; until "
+            f"Place {clash.place}, {clash.row.words}: {clash.bracket.contradiction}. Gauge this place again, or correct the wrong reading; until "
             "then this gauging says nothing of it."
         )
     if ended is None:
-        raise Refused("Nothing is bracketed yet: one leaf that passes and one that does not are needed at one place at least.")
+        raise Refused("Nothing is bracketed yet: one feeler that passes and one that does not are needed at one place at least.")
     return ended
 
 
@@ -176,7 +176,7 @@ def finer_leaves(plan: Plan, gauging: Gauging) -> str:
         return ""
     low, high = widest.bracket.low_um or 0.0, widest.bracket.high_um or 0.0
     between = [s for s in plan.gauge.stacks(low + 1.5, high - 1.5) if low + 1 < s.thickness_um < high - 1]
-    where = f"place {widest.place}, {widest.row}"
+    where = f"place {widest.place}, {widest.row.words}"
     if not between:
         return (
             f"{plan.gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or "

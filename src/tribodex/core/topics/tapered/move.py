@@ -43,9 +43,9 @@ def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
     if clash is not None:
         return NextMove(
             Do.REPEAT_PLACE,
-            f"Place {clash.place}, {clash.row}: readings contradict",
-            f"{clash.bracket.contradiction}. Wipe the leaves, settle the rollers, and gauge this place again; or correct the wrong reading.",
-            "A leaf rolled through under a roller reads too large.",
+            f"Place {clash.place}, {clash.row.words}: readings contradict",
+            f"{clash.bracket.contradiction}. Wipe the feelers, settle the rollers, and gauge this place again; or correct the wrong reading.",
+            "A feeler rolled through under a roller reads too large.",
             place=clash.place,
             row=clash.row,
         )
@@ -56,16 +56,16 @@ def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
     if todo is None:
         summary = gauging.summary(state.plan)
         said = f"Mean {um_text(summary.mean_um)}, spread {um_text(summary.spread_um)}." if summary else "Nothing is bracketed."
-        why = f"{said} A further leaf would not change what is done."
-        return NextMove(Do.CLOSE_GAUGING, "All places are bracketed: finish this gauging", why, " ".join(summary.findings) if summary else "")
+        why = f"{said} A further feeler would not change what is done."
+        return NextMove(Do.CLOSE_GAUGING, "All positions gauged: finish this gauging", why, " ".join(summary.findings) if summary else "")
     cell, choice = todo
-    fewer = f"{done} of {len(cells)} brackets are closed."
+    fewer = f"{done} of {len(cells)} positions gauged."
     if gauging.places > 1 and not done:
         fewer += " Three places on both rows halve the uncertainty of a single one."
     return NextMove(
         Do.TRY_LEAF,
-        f"Place {cell.place}, {cell.row}: try {leaf_words(choice.stack)}",
-        f"The most useful leaf to try next: {tenths(choice.chance_passes)} to pass. {fewer}",
+        f"Place {cell.place}, {cell.row.words}: try {leaf_words(choice.stack)}",
+        f"The most useful feeler to try next: {tenths(choice.chance_passes)} to pass. {fewer}",
         "Between the unloaded roller and the outer raceway, past the roller's middle, over its full length; never roll it "
         "through: that reads too large.",
         leaf=choice.stack,
@@ -79,7 +79,7 @@ def _initial_move(state: Tapered) -> NextMove:
         return NextMove(
             Do.GAUGE_INITIAL,
             "Stop: no measurable clearance before mounting. Gauge again",
-            "Not even the thinnest leaf went in. Settle the rollers, set them against the centre flange or guide ring, wipe leaf and raceway.",
+            "Not even the thinnest feeler went in. Settle the rollers, set them against the centre flange or guide ring, wipe feeler and raceway.",
             "If it stays so this bearing is not mounted: take another one, and keep this one aside with a tag.",
             stops=True,
         )
@@ -120,7 +120,7 @@ def _zero_move(state: Tapered) -> NextMove:
                 Do.DECIDE_WINDOW,
                 "Stop: there is no target window",
                 judge_window(window).reason,
-                "Ways out: gauge again; take a bearing of the next clearance group and abandon this job; ask the maker, and accept by name.",
+                "Ways out: gauge again; take a bearing of the next clearance group and abandon this job; ask the maker, and accept as is (sign).",
                 stops=True,
             )
         closed = state.initial_closed()
@@ -154,7 +154,7 @@ def _zero_move(state: Tapered) -> NextMove:
         )
     return NextMove(
         Do.SET_ZERO,
-        "Run the nut up by hand to metal-to-metal, then mark it",
+        "Run the nut up hand-tight, then mark it",
         f"Tap the nut's rim and try again by hand: if it still turns, it was not at zero.{aim}",
         "Angles counted from hand-tight do not belong here."
         if state.plan.seat is Seat.TAPERED_SHAFT
@@ -171,7 +171,7 @@ def _final_move(state: Tapered) -> NextMove:
         return NextMove(
             Do.HAND_CHECK,
             "Turn and swivel the ring by hand, locked",
-            "The last judge where no leaf gets in: it turns freely and swivels, at most with slight drag.",
+            "The last check where no feeler gets in: it turns freely and swivels, at most with slight drag.",
             "A ring that binds was driven too far: release and start again.",
         )
     return NextMove(

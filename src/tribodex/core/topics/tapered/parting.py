@@ -41,7 +41,7 @@ WORDS = {
     Explanation.ZERO_EARLY: "the bearing was driven up already when the zero mark was set",
     Explanation.TAPER: "bearing and sleeve are not a pair, or the thread is another one: other taper, other pitch",
     Explanation.SLIP: "the sleeve slips or turns with the nut, or the shaft gives way",
-    Explanation.READING: "a gauging reads wrong: rolled or bent leaf, dirt, rollers not settled",
+    Explanation.READING: "a gauging reads wrong: rolled or bent feeler, dirt, rollers not settled",
 }
 
 

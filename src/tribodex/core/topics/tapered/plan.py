@@ -81,7 +81,7 @@ class Plan:
     def gauge(self) -> FeelerSet:
         """The gauge set. Raises Refused where the plan gauges nothing with leaves."""
         if self.feeler is None:
-            raise Refused("This method gauges nothing with leaves; there is no gauge set in the plan.")
+            raise Refused("This method gauges nothing with feelers; there is no gauge set in the plan.")
         return self.feeler
 
     @property

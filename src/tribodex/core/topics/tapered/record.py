@@ -20,7 +20,7 @@ from tribodex.core.working import number
 
 # What stands on page one, in this order: what was gauged, what was aimed for, what came of it.
 HEADLINE = ("gauged_clearance", "unmounted_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
-_ACCEPTED = {"group": "Clearance outside its group", "window": "Window", "narrow": "Window narrower than leaves can tell"}
+_ACCEPTED = {"group": "Clearance outside its group", "window": "Window", "narrow": "Window narrower than feelers can tell"}
 
 
 def record(desk: Desk, state: Tapered) -> Sequence[Section]:
@@ -96,7 +96,7 @@ def _behind(desk: Desk, state: Tapered) -> Iterator[Section]:
 def _row(plan: Plan, gauging: Gauging) -> tuple[str, ...]:
     closed = gauging.closed
     assert closed is not None  # only those
-    read = [(c.place, c.row.value, c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)]
+    read = [(c.place, c.row.words, c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)]
     brackets = "; ".join(f"{place} {row}: {_mm(low)} to {_mm(high)}" for place, row, low, high in read if low is not None or high is not None)
     verdict = closed.initial_verdict or (closed.final_verdict.overall if closed.final_verdict else None)
     again = f", attempt {gauging.attempt}" if gauging.attempt > 1 else ""

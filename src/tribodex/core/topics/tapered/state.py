@@ -314,7 +314,7 @@ class Tapered:
             return Verdict(
                 "no measurable clearance",
                 Level.STOP,
-                "Not even the thinnest leaf went in: release, or gauge again if the leaf was at fault.",
+                "Not even the thinnest feeler went in: release, or gauge again if the feeler was at fault.",
                 code=DriveUpCode.NO_MEASURABLE_CLEARANCE,
             )
         if position is None and says is not None and says.since_deg > 0:

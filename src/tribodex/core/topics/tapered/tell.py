@@ -43,9 +43,9 @@ def tell(payload: Fact) -> str:
         case ev.LeafTried():
             typed = f" (typed “{payload.typed}”)" if payload.typed else ""
             both = " (both rows in one)" if payload.both_rows else ""
-            return f"Place {payload.place}, {payload.row}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}{both}."
+            return f"Place {payload.place}, {payload.row.words}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}{both}."
         case ev.PlaceRepeated():
-            return f"Place {payload.place}, {payload.row}: gauged anew; what was read there before no longer counts."
+            return f"Place {payload.place}, {payload.row.words}: gauged anew; what was read there before no longer counts."
         case ev.GaugingClosed():
             return _closed(payload)
         case ev.OutsideAccepted(what=what):
@@ -59,10 +59,10 @@ def tell(payload: Fact) -> str:
                 return f"Start pressure reached ({payload.typed}), indicator set to zero."
             return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
         case ev.NoPlayFound():
-            return f"No measurable clearance: the thinnest leaf, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
+            return f"No measurable clearance: the thinnest feeler, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
         case ev.LeafFollowed():
             return (
-                f"Leaf and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The leaf "
+                f"Feeler and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The feeler "
                 "leads from here."
             )
         case ev.NutSeated():

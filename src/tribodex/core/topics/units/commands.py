@@ -46,7 +46,7 @@ class LineUpUnit:
 
     offset: Annotated[str, length("Out of line by", "0.2 mm; 0 where nothing is seen")]
     over: Annotated[str, length("Over a length of", "300 mm")]
-    feet: Annotated[str, length("Leaf under each foot", "0 + 0.02", fine=True)] = ""
+    feet: Annotated[str, length("Feeler under each foot", "0 + 0.02", fine=True)] = ""
     hole: Annotated[str, length("Bolt hole", "18 mm")] = ""
     bolt: Annotated[str, length("Bolt", "16 mm")] = ""
     wanted: Annotated[str, length("Shift it by", "0.5 mm")] = ""

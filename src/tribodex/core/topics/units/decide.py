@@ -147,7 +147,7 @@ def _feet(plan: UnitPlan, command: cmd.LineUpUnit) -> tuple[float, ...]:
         return ()
     said = [part for part in command.feet.split("+") if part.strip()]
     if len(said) != plan.form.bolts:
-        what = f"A leaf tried under each of {plan.form.bolts} feet, bolts snug."
+        what = f"A feeler tried under each of {plan.form.bolts} feet, bolts snug."
         raise InvalidInput.at("feet", what, " + ".join(["0.00"] * plan.form.bolts))
     return tuple(read_length(part, "feet", LengthUnit.MM, (0.0, 5_000.0), command.shown, zero=True).mm for part in said)
 
@@ -170,7 +170,7 @@ def _bolted(plan: UnitPlan, command: cmd.BoltHousing) -> ev.HousingBolted:
     if plan.form is Form.TAKE_UP:
         verdict = Verdict("set", Level.WATCH, "Both sides of the take-up alike; lined up again after every tensioning.")
     elif asked is None:
-        verdict = Verdict("torque not judged", Level.WATCH, "The torque of a cast housing is its maker's word, and it is not in the plan.")
+        verdict = Verdict("torque not checked", Level.WATCH, "The torque of a cast housing is its maker's word, and it is not in the plan.")
     elif abs(nm - asked) <= BOLT_SHARE * asked:
         verdict = Verdict("at torque", Level.GOOD, f"{number(nm)} N·m of {number(asked)} N·m.")
     else:

@@ -48,7 +48,7 @@ def _onto(desk: Desk, state: Unit) -> Move:
         bad = now if now.level not in (Level.GOOD, Level.WATCH) else found.room or now
         return stopped_by(Do.FIND_FLOAT, bad, "Convert it or set it off, then say how it stands now.")
     floats = desk.floats(desk.at)
-    return Move(Do.FIND_FLOAT, f"What holds or lets go here: it should be {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
+    return Move(Do.FIND_FLOAT, f"Fixed or floating? This one is {floats.short}", "One unit of the shaft holds it, the other lets it grow.")
 
 
 def _bolted(state: Unit, plan: UnitPlan) -> Move:

@@ -31,7 +31,7 @@ export function Align({ tap, refused }: ClosingProps) {
       <div className="grid gap-3 sm:grid-cols-3">
         <EntryText entry={entry} name="offset" label="Out of line by" />
         <EntryText entry={entry} name="over" label="Over a length of" />
-        <EntryText entry={entry} name="feet" label="Leaf under each foot" hint="0 + 0.02" />
+        <EntryText entry={entry} name="feet" label="Feeler under each foot" hint="0 + 0.02" />
       </div>
       <Tick
         label="It has a labyrinth seal, which forgives less"

@@ -35,7 +35,7 @@ export function Covers(props: CartridgeProps) {
           type="submit"
           disabled={!entry.text("depth").trim() || !entry.text("spigot").trim()}
         >
-          Judge the spigot
+          Check the spigot
         </Button>
       </form>
       <Drawn {...props} />

@@ -51,7 +51,7 @@ export function Enter({ tap, refused }: CartridgeProps) {
           data-main
           onClick={() => tap({ kind: "enter_housing", by_hand: true, text: said })}
         >
-          It is in, by hand
+          Fitted, by hand
         </Button>
         <Button
           kind="stop"

@@ -21,7 +21,7 @@ export function CartridgePanel(props: CartridgeProps) {
       return side ? (
         <div className="pt-4">
           <Button kind="main" data-main onClick={() => tap({ kind: "set_outer_ring", side })}>
-            It is in, against its shoulder
+            Fitted, against its shoulder
           </Button>
         </div>
       ) : null;

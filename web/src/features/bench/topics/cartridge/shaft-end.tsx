@@ -41,7 +41,7 @@ export function Pair({ tap, refused }: CartridgeProps) {
         type="submit"
         disabled={!entry.text("torque").trim() || !entry.text("wrench").trim()}
       >
-        Judge the nut pair
+        Check the nut pair
       </Button>
     </form>
   );
@@ -97,7 +97,7 @@ export function Flinger({ work, tap, refused }: CartridgeProps) {
       <Tick label="This is the pinned flinger" checked={pinned} onChange={setPinned} />
       <Tick label="Both set screws tight, evenly" checked={both} onChange={setBoth} />
       <Button kind="main" data-main type="submit" disabled={!entry.text("gap").trim()}>
-        Judge the flinger
+        Check the flinger
       </Button>
     </form>
   );

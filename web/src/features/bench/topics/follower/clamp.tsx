@@ -46,7 +46,7 @@ export function Clamp({ tap, refused }: FollowerProps) {
         type="submit"
         disabled={!entry.text("torque").trim() || !entry.text("wrench").trim()}
       >
-        Judge the torque
+        Check the torque
       </Button>
     </form>
   );

@@ -42,7 +42,7 @@ export function Fit({ work, tap, refused }: FollowerProps) {
       </Button>
       {work.fit?.level === "stop" ? (
         <Button kind="stop" disabled={missing} onClick={() => setDeciding(true)}>
-          Use it all the same, by name
+          Use anyway (sign)
         </Button>
       ) : null}
       <NamedReason

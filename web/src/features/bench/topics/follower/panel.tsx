@@ -73,7 +73,7 @@ function SetIn({ tap }: { tap: Tap }) {
         disabled={!hole}
         onClick={() => hole && tap({ kind: "set_follower", hole })}
       >
-        It is in
+        Fitted
       </Button>
     </div>
   );

@@ -78,7 +78,7 @@ export function Choose({ work, tap, refused }: GreaseProps) {
         </Button>
       </form>
       <details className="pt-3">
-        <summary className="min-h-12 cursor-pointer py-3 font-bold">It came greased</summary>
+        <summary className="min-h-12 cursor-pointer py-3 font-bold">Pre-greased</summary>
         <div className="space-y-3">
           <EntryText
             entry={entry}

@@ -30,7 +30,7 @@ export function Oil({ tap, refused }: GreaseProps) {
       <Tick label="Both sides stand level" checked={level} onChange={setLevel} />
       <EntryText entry={entry} name="plug" words={["new washer, tightened"]} />
       <Button kind="main" data-main type="submit" disabled={!entry.text("below").trim()}>
-        Judge the level
+        Check the level
       </Button>
     </form>
   );

@@ -21,7 +21,7 @@ export function Pack({ tap }: GreaseProps) {
       <NamedReason
         title="Leave the bearing unpacked"
         description="The housing's grease reaches it too late: it starts dry."
-        action="Leave it so"
+        action="Accept as is"
         open={leaving}
         onClose={() => setLeaving(false)}
         onDecide={(decided_by, reason) =>

@@ -29,7 +29,7 @@ export function Enter({ tap }: InsertProps) {
         disabled={!faces || !pin}
         onClick={() => faces && pin && tap({ kind: "enter_insert", groove_faces: faces, pin })}
       >
-        It is in
+        Fitted
       </Button>
     </div>
   );

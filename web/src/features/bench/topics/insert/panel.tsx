@@ -74,7 +74,7 @@ function Out({ tap, refused }: InsertProps) {
           data-main
           onClick={() => tap({ kind: "take_insert_out", had_turned: false, text: said })}
         >
-          It is out
+          Removed
         </Button>
         <Button
           disabled={!said.trim()}

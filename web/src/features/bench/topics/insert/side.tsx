@@ -64,7 +64,7 @@ export function Bore({ tap }: InsertProps) {
         disabled={!groove || !slot}
         onClick={() => groove && tap({ kind: "see_bore", groove, pin_slot: slot === "yes" })}
       >
-        Seen
+        Save
       </Button>
     </div>
   );

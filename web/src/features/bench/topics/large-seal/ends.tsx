@@ -53,7 +53,7 @@ export function Straps({ work, tap, refused }: LargeSealProps) {
           disabled={!entry.text("what").trim()}
           onClick={() => tap({ kind: "use_straps", out: false, what: entry.text("what") })}
         >
-          They are in
+          Fitted
         </Button>
       </div>
     </details>

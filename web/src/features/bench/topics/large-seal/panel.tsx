@@ -49,7 +49,7 @@ export function LargeSealPanel(props: LargeSealProps) {
             data-main
             onClick={() => work.next_hour !== null && tap({ kind: "press_at", hour: work.next_hour })}
           >
-            It is in at {work.next_hour} o’clock
+            Fitted at {work.next_hour} o’clock
           </Button>
           <Straps {...props} />
         </div>
@@ -106,7 +106,7 @@ function Rest({ tap, refused }: LargeSealProps) {
       }}
     >
       <EntryText entry={entry} name="hours" label="Hours it lay flat" words={["1", "2"]} />
-      <EntryText entry={entry} name="marks" label="Marks at lip or joint (empty: none)" />
+      <EntryText entry={entry} name="marks" label="Marks at lip or joint (leave blank if none)" />
       <Button kind="main" data-main type="submit" disabled={!entry.text("hours").trim()}>
         Rested and looked at
       </Button>

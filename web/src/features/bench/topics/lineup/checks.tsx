@@ -33,7 +33,11 @@ export function Feet(props: LineUpProps) {
       kind="say_feet"
       action="Work out the shims"
       fields={[
-        { name: "gaps", label: "Leaf under each foot, bolt loose", hint: "with a plus: 0 + 0.05 + 0 + 0.12" },
+        {
+          name: "gaps",
+          label: "Feeler under each foot, bolt loose",
+          hint: "with a plus: 0 + 0.05 + 0 + 0.12",
+        },
       ]}
       onSend={(place, v, shown) => props.tap({ kind: "say_feet", place, gaps: v["gaps"] ?? "", shown })}
     />
@@ -47,7 +51,7 @@ export function Alignment(props: LineUpProps) {
     <PlaceForm
       {...props}
       kind="read_alignment"
-      action="Judge the alignment"
+      action="Check the alignment"
       fields={[
         { name: "offset", label: "Offset read" },
         { name: "over", label: "Over a length of" },

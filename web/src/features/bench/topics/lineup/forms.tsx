@@ -83,11 +83,11 @@ export function RingsForm(props: LineUpProps) {
         { name: "seat", label: "Width of the housing seat" },
         {
           name: "near",
-          label: "Rings on the datum's side (empty: none)",
+          label: "Rings on the datum's side (leave blank if none)",
           hint: "several with a plus: 10 + 10",
           open: true,
         },
-        { name: "far", label: "Rings on the far side (empty: none)", open: true },
+        { name: "far", label: "Rings on the side away from the datum (leave blank if none)", open: true },
       ]}
       onSend={(place, v, shown) =>
         props.tap({

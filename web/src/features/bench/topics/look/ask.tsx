@@ -120,14 +120,14 @@ function Answers(props: {
             disabled={letters.length === 0}
             onClick={() => onSay(letters.join(""), how)}
           >
-            Note it
+            Save
           </Button>
         ) : null}
         <Button kind="quiet" onClick={() => onSay("", "not looked")}>
           Not looked
         </Button>
         <Button kind="quiet" onClick={() => onSay("", "destroyed")}>
-          Destroyed
+          Evidence lost
         </Button>
       </div>
     </div>

@@ -13,8 +13,8 @@ interface Props {
 export function Causes({ work, questions, classes }: Props) {
   const { verdict, causes, left_out, ruled_out, measured } = work;
   return (
-    <section aria-label="What it speaks for">
-      <h2 className="font-bold">What it speaks for</h2>
+    <section aria-label="Likely cause">
+      <h2 className="font-bold">Likely cause</h2>
       <p className="flex flex-wrap items-baseline gap-x-3">
         <VerdictMark verdict={verdict} /> <span>{verdict.reason}</span>
       </p>

@@ -32,7 +32,7 @@ export function Conclude(props: LookProps & { causes: FailureBook["causes"]; nex
             </Button>
           ) : null}
           <Button aria-expanded={other} onClick={() => setOther(!other)}>
-            Conclude otherwise, by name
+            Choose another cause (sign)
           </Button>
         </div>
       )}
@@ -54,7 +54,7 @@ export function Conclude(props: LookProps & { causes: FailureBook["causes"]; nex
         </div>
       ) : null}
       <NamedReason
-        title="Conclude otherwise than the marks"
+        title="Choose another cause"
         description="The record will name you and your reason, and what the marks come to."
         action="Conclude"
         open={deciding}

@@ -23,8 +23,8 @@ export function LookPanel(props: LookProps) {
     return (
       <p className={`pt-4 ${missing ? "text-care" : "text-soft"}`}>
         {missing
-          ? "△ The list of signs is not on this device. Note what you see, or wait for the network."
-          : "Fetching the list of signs …"}
+          ? "△ The book of signs is not on this device. Note what you see, or wait for the network."
+          : "Fetching the book of signs …"}
       </p>
     );
   const questions = book.questions.filter((one) => one.kinds?.includes(work.kind as never) ?? true);

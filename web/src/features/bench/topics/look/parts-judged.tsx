@@ -9,8 +9,8 @@ type Part = LookProps["work"]["parts"][number];
 
 export function PartsJudged({ work, tap, refused }: LookProps) {
   return (
-    <section aria-label="Back, or scrap">
-      <h2 className="font-bold">Back, or scrap</h2>
+    <section aria-label="Reuse or scrap">
+      <h2 className="font-bold">Reuse or scrap</h2>
       <ul>
         {work.parts.map((part) => (
           <li key={part.part} className="border-b border-rule py-2 last:border-b-0">
@@ -33,7 +33,7 @@ function PartLine({ part, tap, refused, concluded }: LineProps) {
         <b className="first-letter:uppercase">{part.part}</b> <VerdictMark verdict={part.advised} />
         {state ? <b className="marker px-1">{state}</b> : null}
         <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {part.fit === null ? "Judge" : "Judge again"}
+          {part.fit === null ? "Check" : "Check again"}
           <span className="sr-only"> the {part.part}</span>
         </Button>
       </p>
@@ -65,7 +65,7 @@ function Judge({ part, tap, onDone }: { part: Part; tap: LookProps["tap"]; onDon
       />
       <div className="flex flex-wrap gap-3">
         <Button disabled={missing} onClick={() => (part.by_name ? setDeciding(true) : say(true))}>
-          {part.by_name ? "It goes back, by name" : "It goes back"}
+          {part.by_name ? "Reuse anyway (sign)" : "It goes back"}
         </Button>
         <Button kind="stop" disabled={missing} onClick={() => say(false)}>
           Scrap

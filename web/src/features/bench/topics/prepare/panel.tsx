@@ -38,17 +38,17 @@ function Verdicts({ work, tap }: PrepareProps) {
       {work.accepted_by ? <p>Accepted by {work.accepted_by}.</p> : null}
       <div className="flex flex-wrap gap-3 pt-2">
         <Button kind="main" disabled={!work.form} onClick={() => tap({ kind: "judge_seat" })}>
-          Judge the seat
+          Check the seat
         </Button>
         {stopped ? (
           <Button kind="stop" onClick={() => setAccepting(true)}>
-            Accept by name with a reason
+            Accept as is (sign)
           </Button>
         ) : null}
       </div>
       <NamedReason
         title="Use this seat as it is"
-        description="It stands in the record with your name."
+        description="This goes in the record under your name."
         action="Accept and go on"
         open={accepting}
         onClose={() => setAccepting(false)}

@@ -68,7 +68,7 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
             type="submit"
             disabled={!entry.text("size").trim()}
           >
-            Read{what === "bore" ? " the bore" : ""}
+            Save reading{what === "bore" ? " of the bore" : ""}
           </Button>
           {repeats.map((mm) => (
             <Button key={mm} onClick={() => read(`${mm} mm`)}>

@@ -7,7 +7,7 @@ export function RemovalDrawings({ work }: { work: RemovalWork }) {
   if (!work.section) return null;
   return (
     <section className="sheet p-3" aria-label="Where the force goes">
-      <BearingSection section={work.section} playUm={null} label="Bearing to take off" marks={work.marks} />
+      <BearingSection section={work.section} playUm={null} label="Bearing to remove" marks={work.marks} />
       <ul className="pt-1 text-sm">
         {work.marks.map((mark) => (
           <li key={mark.words} className={mark.right ? "font-bold" : "font-bold text-oxide"}>

@@ -76,7 +76,7 @@ function Tight({ work, tap, onSaid }: RemovalProps & { onSaid: () => void }) {
           onSaid();
         }}
       >
-        Weigh the ways
+        Compare methods
       </Button>
     </div>
   );
@@ -142,7 +142,7 @@ function Straight({ tap, refused }: RemovalProps) {
         disabled={!entry.text("cause").trim()}
         onClick={() => tap({ kind: "say_straight", cause: entry.text("cause") })}
       >
-        Cause out, three lines straight again
+        Cause removed, all square again
       </Button>
     </div>
   );

@@ -71,7 +71,7 @@ export function Reading({ work, tap, refused, more = false }: RunProps & { more?
         type="submit"
         disabled={!entry.text("temperature").trim()}
       >
-        {more ? "One more reading" : "Read"}
+        {more ? "One more reading" : "Save reading"}
       </Button>
       <details>
         <summary className="min-h-12 cursor-pointer py-3 font-bold">Greased while it runs</summary>

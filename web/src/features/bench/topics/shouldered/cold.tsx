@@ -62,7 +62,7 @@ export function Cold({ work, tap, refused }: ShoulderProps) {
 export function StopHere({ tap }: { tap: Tap }) {
   return (
     <Button kind="stop" onClick={() => tap({ kind: "stop_on", text: "it hesitated or tilted" })}>
-      It hesitates or tilts: stop
+      It sticks or cocks: stop
     </Button>
   );
 }

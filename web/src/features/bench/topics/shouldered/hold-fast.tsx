@@ -51,7 +51,7 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
         <Tick label="A tab is bent into a slot" checked={tab} onChange={setTab} />
       ) : null}
       <Button kind="main" data-main type="submit" disabled={!ring && !entry.text("text").trim()}>
-        Judge what holds it
+        Check the lock
       </Button>
     </form>
   );

@@ -65,7 +65,7 @@ function Straight({ tap, refused }: ShoulderProps) {
         disabled={!entry.text("cause").trim()}
         onClick={() => tap({ kind: "say_straight_on", cause: entry.text("cause") })}
       >
-        Cause out, three lines straight again
+        Cause removed, all square again
       </Button>
     </div>
   );

@@ -8,7 +8,7 @@ const SIDES = ["top", "right", "bottom", "left"];
 export function Shoulder({ work, tap }: ShoulderProps) {
   const [enters, setEnters] = useState<string[]>([]);
   return (
-    <section aria-label="Leaf at the shoulder" className="space-y-2 pt-4">
+    <section aria-label="Feeler at the shoulder" className="space-y-2 pt-4">
       {work.shoulder ? (
         <p>
           <VerdictMark verdict={work.shoulder} /> {work.shoulder.reason}

@@ -54,7 +54,7 @@ export function Warm(props: ShoulderProps) {
         >
           <EntryText entry={shaft} name="temperature" label="Shaft at the seat" hint="°C or °F" />
           <Button kind="main" data-main type="submit" disabled={!shaft.text("temperature").trim()}>
-            Note it
+            Save
           </Button>
         </form>
       ) : (
@@ -84,7 +84,11 @@ export function Warm(props: ShoulderProps) {
               name="ring_temperature"
               label={crayon ? "What the crayon is made for" : "Thermometer on the inner ring"}
             />
-            <EntryText entry={ring} name="outer_temperature" label="On the outer ring (empty: none)" />
+            <EntryText
+              entry={ring}
+              name="outer_temperature"
+              label="On the outer ring (leave blank if none)"
+            />
             <Button
               kind={props.work.asks === "read_ring" ? "main" : "plain"}
               data-main={props.work.asks === "read_ring" || undefined}

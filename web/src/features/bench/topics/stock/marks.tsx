@@ -60,7 +60,7 @@ export function Marks({ work, tap, refused }: StockProps) {
           words={WORDS[mark as Mark] ?? []}
         />
         <Button kind="main" data-main type="submit" disabled={!entry.text("text").trim()}>
-          Note it
+          Save
         </Button>
       </form>
       <ul className="pt-2 text-sm">

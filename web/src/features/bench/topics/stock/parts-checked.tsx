@@ -63,7 +63,7 @@ function Checked({ part, work, tap }: { part: Part; work: StockWork; tap: StockP
   const open = part.differs.some((one) => one.grave) && !part.decided_by;
   return (
     <li className={open ? "border-4 border-oxide p-2" : "text-sm"}>
-      {where}, {part.part} <b>{part.found}</b>: {part.differs.length === 0 ? "as asked for" : "differs"}
+      {where}, {part.part} <b>{part.found}</b>: {part.differs.length === 0 ? "matches" : "differs"}
       <ul className="list-disc pl-5">
         {part.differs.map((one) => (
           <li key={one.what}>
@@ -78,7 +78,7 @@ function Checked({ part, work, tap }: { part: Part; work: StockWork; tap: StockP
       ) : null}
       {open ? (
         <Button kind="stop" onClick={() => setDeciding(true)}>
-          Use it all the same, by name
+          Use anyway (sign)
         </Button>
       ) : null}
       <NamedReason

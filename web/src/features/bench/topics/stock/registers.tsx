@@ -50,7 +50,7 @@ export function TemporaryParts({ work, tap, refused }: StockProps) {
           ]}
         />
         <Button type="submit" disabled={!entry.text("what").trim()}>
-          It is in
+          Fitted
         </Button>
       </form>
     </section>

@@ -21,8 +21,8 @@ export function DecideNarrow({ work, tap, refused }: { work: Tapered; tap: Tap; 
             refused={refused}
           />
         }
-        title="A window too narrow for leaves"
-        description="What must be left is kept at the chosen risk; the reduction may end a little above its range. It stands in the record with your name."
+        title="A window too narrow for feelers"
+        description="What must be left is kept at the chosen risk; the reduction may end a little above its range. This goes in the record under your name."
         onAccept={(name, reason) => tap({ kind: "accept_outside", what: "narrow", name, reason })}
       />
       <RiskChoice risk={work.risk} tap={tap} />
@@ -37,7 +37,7 @@ export function Decide({ what, tap, refused }: { what: "group" | "window"; tap: 
         <StartGauging phase="initial" label="Wipe, settle and gauge again" main tap={tap} refused={refused} />
       }
       title="Accept what is outside"
-      description="It stands in the record with your name."
+      description="This goes in the record under your name."
       onAccept={(name, reason) => tap({ kind: "accept_outside", what, name, reason })}
     />
   );
@@ -61,7 +61,7 @@ function GaugeOrAccept({
       <Row>
         {gauge}
         <Button kind="stop" onClick={() => setOpen(true)}>
-          Accept by name with a reason
+          Accept as is (sign)
         </Button>
       </Row>
       <NamedReason

@@ -47,7 +47,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
       )}
       <div className="flex flex-wrap gap-x-4">
         <Button kind="quiet" onClick={() => change({ leafwise: !leafwise })}>
-          {leafwise ? "One tap: the thickest leaf that goes in" : "Leaf by leaf"}
+          {leafwise ? "One tap: the thickest feeler that goes in" : "Feeler by feeler"}
         </Button>
         {cell.trials.length > 0 ? (
           <Button
@@ -77,7 +77,7 @@ function Finish({ gauging, tap, main = false }: { gauging: GaugingView; tap: Tap
   const words = main
     ? "Finish this gauging"
     : ready
-      ? "Finish with what is bracketed"
+      ? "Finish with these"
       : "Finish: bracket one place first";
   return (
     <Button

@@ -35,7 +35,7 @@ export function LeafByLeaf({ cell, tap, busy, refused, done }: Way) {
   return (
     <div className="space-y-3">
       {thickness !== null || typed ? (
-        <div role="group" aria-label="What the leaf does" className="grid grid-cols-3 gap-2">
+        <div role="group" aria-label="What the feeler does" className="grid grid-cols-3 gap-2">
           {OUTCOMES.map((outcome) => (
             <Button
               key={outcome.value}
@@ -52,7 +52,7 @@ export function LeafByLeaf({ cell, tap, busy, refused, done }: Way) {
         <p>This place is bracketed.</p>
       )}
       <p id="other-leaf" className="pb-1 text-sm font-bold">
-        Leaf in hand, {clearanceUnit(units)} (tap another one if you hold it)
+        Feeler in hand, {clearanceUnit(units)} (tap another one if you hold it)
       </p>
       <div role="group" aria-labelledby="other-leaf" className="flex flex-wrap gap-2">
         {cell.chips.map(({ um }) => (
@@ -72,7 +72,7 @@ export function LeafByLeaf({ cell, tap, busy, refused, done }: Way) {
       </div>
       <div className="max-w-60">
         <TextField
-          label="Or type a leaf"
+          label="Or type a feeler"
           problem={problem}
           value={typed}
           placeholder="0.12 or 4.5 thou"

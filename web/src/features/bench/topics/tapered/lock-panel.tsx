@@ -44,7 +44,7 @@ export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
           />
         </div>
         <Button kind={look ? "main" : "plain"} data-main={look || undefined} type="submit">
-          {known ? "Looked again" : "Seen"}
+          {known ? "Measure again" : "Save"}
         </Button>
       </form>
       <table className="w-full text-left">

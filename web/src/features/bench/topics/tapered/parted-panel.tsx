@@ -50,7 +50,7 @@ export function PartedPanel({ work, tap, refused }: { work: Tapered; tap: Tap; r
           disabled={must > 0 || !found.trim()}
           onClick={() => tap({ kind: "follow_leaf", checks: looked, found })}
         >
-          {must > 0 ? `${must} still to look at` : "The leaf leads from here"}
+          {must > 0 ? `${must} still to look at` : "The feeler leads from here"}
         </Button>
         {again}
       </div>

@@ -55,7 +55,7 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
           />
           <div className="flex flex-wrap items-end gap-3">
             <ChoiceRow
-              label="Nut now stands behind its old mark by whole turns"
+              label="Turns short of the old mark"
               value={form.turns}
               onChange={(turns) => set({ turns })}
               options={["0", "1", "2"].map((value) => ({ value, label: value }))}

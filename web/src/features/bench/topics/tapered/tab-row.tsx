@@ -52,7 +52,7 @@ export function PositionRow(props: {
         ) : null}
         <NamedReason
           title="A tab outside"
-          description={`${position.by_name} It stands in the record with your name.`}
+          description={`${position.by_name} This goes in the record under your name.`}
           action={`${LOCKED[work.dial?.lock ?? "tab_washer"]} here`}
           example="next tab too far on"
           open={deciding}

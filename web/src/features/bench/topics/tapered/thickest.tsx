@@ -23,7 +23,7 @@ export function Thickest(props: Way & { thinnest: number; marked: boolean; pair:
   return (
     <div>
       <p id="thickest" className="pb-1 font-bold">
-        Thickest leaf that goes in, {clearanceUnit(units)}: the next was tried and does not
+        Thickest feeler that goes in, {clearanceUnit(units)}: the next was tried and does not
       </p>
       <div role="group" aria-labelledby="thickest" className="grid grid-cols-3 gap-2 sm:grid-cols-4">
         <Reading
@@ -53,7 +53,7 @@ export function Thickest(props: Way & { thinnest: number; marked: boolean; pair:
       >
         <div className="w-60">
           <TextField
-            label="Or type the thickest leaf"
+            label="Or type the thickest feeler"
             problem={problem}
             value={text}
             placeholder="0.12 or 4.5 thou"
@@ -83,7 +83,7 @@ interface ReadingProps {
   onTap: (bothRows: boolean) => void;
 }
 
-/** A leaf that goes in with the next that does not: for the row that is asked for, and under it for both rows. */
+/** A feeler that goes in with the next that does not: for the row that is asked for, and under it for both rows. */
 function Reading({ leaf, not, look, busy, pair, onTap }: ReadingProps) {
   const { units } = useSettings();
   const off = busy || not === null;

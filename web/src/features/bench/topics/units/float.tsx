@@ -41,7 +41,7 @@ export function Float({ work, tap, refused }: UnitProps) {
         </div>
       ) : null}
       <Button kind="main" data-main type="submit" disabled={!by}>
-        Judge it
+        Check it
       </Button>
     </form>
   );

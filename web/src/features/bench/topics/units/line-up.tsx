@@ -36,7 +36,7 @@ export function LineUp({ work, tap, refused }: UnitProps) {
         <EntryText
           entry={entry}
           name="feet"
-          label={`Leaf that goes in under each of ${work.bolts} feet`}
+          label={`Feeler that goes in under each of ${work.bolts} feet`}
           hint={Array.from({ length: work.bolts }, (_, at) => (at === 1 ? "0.1" : "0")).join(" + ")}
         />
       ) : null}

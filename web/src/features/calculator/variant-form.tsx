@@ -1,18 +1,18 @@
 /** One variant. The first asks for everything; the others show only what was changed from it, marked. */
 import { useId, useState } from "react";
-import type { ProblemError, SlateDraft } from "../../api";
+import type { ProblemError, VariantDraft } from "../../api";
 import { Button, Say, SelectField, TextField } from "../../ui";
 import { valueOf, withValue, wordsOf, type SlateField } from "./fields";
 
 export function VariantForm(props: {
   name: string;
-  draft: SlateDraft;
+  draft: VariantDraft;
   /** The first variant; null for the first itself. */
-  base: SlateDraft | null;
+  base: VariantDraft | null;
   fields: SlateField[];
   problem: ProblemError | null;
   bearings: string[];
-  onChange: (draft: SlateDraft) => void;
+  onChange: (draft: VariantDraft) => void;
   onRemove?: () => void;
   onPlan: () => void;
 }) {

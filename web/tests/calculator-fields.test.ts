@@ -1,7 +1,7 @@
 /** Variants side by side: what they have in common follows the first, what was set apart stays. */
 import { describe, expect, it } from "vitest";
-import type { Choices, SlateDraft } from "../src/api";
-import { fieldsOf, follow, valueOf, withValue, wordsOf } from "../src/features/slate/fields";
+import type { Choices, VariantDraft } from "../src/api";
+import { fieldsOf, follow, valueOf, withValue, wordsOf } from "../src/features/calculator/fields";
 import { EMPTY, draftOf } from "../src/features/planner/draft";
 
 const fields = fieldsOf({
@@ -20,14 +20,14 @@ describe("a variant", () => {
   });
 
   it("follows the first where it was alike, and keeps what was set apart", () => {
-    const before: SlateDraft = { plan: { designation: "22218 K", group: "C3" } };
-    const other: SlateDraft = { plan: { designation: "22218 K", group: "C4" } };
-    const after: SlateDraft = { plan: { designation: "22220 K", group: "CN" } };
+    const before: VariantDraft = { plan: { designation: "22218 K", group: "C3" } };
+    const other: VariantDraft = { plan: { designation: "22218 K", group: "C4" } };
+    const after: VariantDraft = { plan: { designation: "22220 K", group: "CN" } };
     expect(follow(other, before, after, fields).plan).toMatchObject({ designation: "22220 K", group: "C4" });
   });
 
   it("leaves out what is empty, so that it means what it says it means", () => {
-    const before: SlateDraft = { plan: { designation: "22218 K", card: "B" } };
+    const before: VariantDraft = { plan: { designation: "22218 K", card: "B" } };
     const emptied = withValue(withValue(before, "card", ""), "initial", "");
     expect(emptied.plan).toEqual({ designation: "22218 K" });
     const other = structuredClone(emptied);

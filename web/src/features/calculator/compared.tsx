@@ -1,14 +1,14 @@
 /** Variants side by side: a row for each figure, what differs marked, the working behind each row. */
-import type { Slate, SlateSheet } from "../../api";
+import type { Variants, VariantSheet } from "../../api";
 import { WaysChart } from "../../charts";
 import { BearingSection } from "../../drawing";
 import { Say, type Units } from "../../ui";
 import { FigureRow } from "./figure-row";
 
-export function Compared({ slate, units }: { slate: Slate; units: Units }) {
-  const sheets = slate.variants
+export function Compared({ compared, units }: { compared: Variants; units: Units }) {
+  const sheets = compared.variants
     .map((variant, at) => ({ name: "ABC"[at] ?? "", sheet: variant.sheet }))
-    .filter((variant): variant is { name: string; sheet: SlateSheet } => Boolean(variant.sheet));
+    .filter((variant): variant is { name: string; sheet: VariantSheet } => Boolean(variant.sheet));
   if (sheets.length === 0) return null;
   const rows = new Map<string, string>();
   for (const { sheet } of sheets)
@@ -54,7 +54,7 @@ export function Compared({ slate, units }: { slate: Slate; units: Units }) {
                 <FigureRow
                   key={id}
                   label={label}
-                  differs={slate.differs.includes(id)}
+                  differs={compared.differs.includes(id)}
                   units={units}
                   cells={sheets.map(({ name, sheet }) => ({
                     name,

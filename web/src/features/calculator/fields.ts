@@ -1,8 +1,8 @@
-/** What can be given on the slate, in the order it is asked for. */
-import type { Choices, PlanDraft, SlateDraft } from "../../api";
+/** What can be given on the calculator, in the order it is asked for. */
+import type { Choices, PlanDraft, VariantDraft } from "../../api";
 
 type PlanField = keyof PlanDraft;
-type OwnField = Exclude<keyof SlateDraft, "plan">;
+type OwnField = Exclude<keyof VariantDraft, "plan">;
 
 export interface SlateField {
   name: PlanField | OwnField;
@@ -16,13 +16,13 @@ export interface SlateField {
 
 const OWN: readonly string[] = ["initial", "inner_over_outer", "squeeze"] satisfies OwnField[];
 
-export function valueOf(draft: SlateDraft, name: SlateField["name"]): string {
+export function valueOf(draft: VariantDraft, name: SlateField["name"]): string {
   const value = OWN.includes(name) ? draft[name as OwnField] : draft.plan?.[name as PlanField];
   return value ?? "";
 }
 
 /** The entry changed; an empty one is left out, so that it means what the field says it means. */
-export function withValue(draft: SlateDraft, name: SlateField["name"], value: string): SlateDraft {
+export function withValue(draft: VariantDraft, name: SlateField["name"], value: string): VariantDraft {
   if (OWN.includes(name)) return { ...draft, [name]: value };
   const given = Object.entries({ ...draft.plan, [name]: value }).filter(([, said]) => said !== "");
   return { ...draft, plan: Object.fromEntries(given) };
@@ -64,7 +64,7 @@ export function fieldsOf(choices: Choices | undefined): SlateField[] {
       name: "card",
       label: "Card",
       empty: "card A",
-      options: [...cards, { value: "half", label: "half of the play" }, ...own],
+      options: [...cards, { value: "half", label: "half of the clearance" }, ...own],
     },
     {
       name: "nut_family",
@@ -102,11 +102,11 @@ export function fieldsOf(choices: Choices | undefined): SlateField[] {
 
 /** The first variant changed: what another one has in common with it follows. */
 export function follow(
-  other: SlateDraft,
-  before: SlateDraft,
-  after: SlateDraft,
+  other: VariantDraft,
+  before: VariantDraft,
+  after: VariantDraft,
   fields: SlateField[],
-): SlateDraft {
+): VariantDraft {
   return fields.reduce(
     (draft, { name }) =>
       valueOf(before, name) === valueOf(draft, name) ? withValue(draft, name, valueOf(after, name)) : draft,
@@ -115,7 +115,7 @@ export function follow(
 }
 
 /** How an entry reads in words. */
-export function wordsOf(field: SlateField, draft: SlateDraft): string {
+export function wordsOf(field: SlateField, draft: VariantDraft): string {
   const value = valueOf(draft, field.name);
   return field.options?.find((option) => option.value === value)?.label ?? (value || field.empty);
 }

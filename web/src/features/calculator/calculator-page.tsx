@@ -1,8 +1,8 @@
-/** The slate: what if. Up to three variants side by side, worked out while typing; a job can be planned from one. */
+/** The calculator: what if. Up to three variants side by side, worked out while typing; a job can be planned from one. */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { AwayError, ProblemError, getChoices, workOut, type Slate, type SlateDraft } from "../../api";
+import { AwayError, ProblemError, getChoices, workOut, type Variants, type VariantDraft } from "../../api";
 import { Button, useSettings } from "../../ui";
 import { Compared } from "./compared";
 import { Brief } from "./brief";
@@ -10,29 +10,29 @@ import { fieldsOf, follow } from "./fields";
 import { SheetChoice } from "./sheet-choice";
 import { VariantForm } from "./variant-form";
 
-const KEY = "tribodex.slate";
+const KEY = "tribodex.calculator";
 const MOST = 3;
 const WAIT_MS = 350;
-const FIRST: SlateDraft = { plan: {}, initial: "", inner_over_outer: "", squeeze: "" };
+const FIRST: VariantDraft = { plan: {}, initial: "", inner_over_outer: "", squeeze: "" };
 
-function kept(): SlateDraft[] {
+function kept(): VariantDraft[] {
   try {
     const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
-    return Array.isArray(found) && found.length > 0 ? (found as SlateDraft[]).slice(0, MOST) : [FIRST];
+    return Array.isArray(found) && found.length > 0 ? (found as VariantDraft[]).slice(0, MOST) : [FIRST];
   } catch {
     return [FIRST];
   }
 }
 
-export function SlatePage() {
+export function CalculatorPage() {
   const [variants, setVariants] = useState(kept);
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
   const navigate = useNavigate();
   const { units } = useSettings();
-  const { slate, away } = useWorkedOut(variants);
+  const { compared, away } = useWorkedOut(variants);
   useEffect(() => localStorage.setItem(KEY, JSON.stringify(variants)), [variants]);
   const fields = fieldsOf(choices.data);
-  const change = (at: number, to: SlateDraft) =>
+  const change = (at: number, to: VariantDraft) =>
     setVariants((before) =>
       before.map((variant, index) => {
         if (index === at) return to;
@@ -43,7 +43,7 @@ export function SlatePage() {
     <div className="space-y-5">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1 className="text-2xl font-bold">Slate</h1>
+          <h1 className="text-2xl font-bold">Calculator</h1>
           <p className="text-soft">What if? Nothing here is kept in a record.</p>
         </div>
         <div className="flex flex-wrap items-end gap-3">
@@ -54,7 +54,7 @@ export function SlatePage() {
             </Button>
           ) : null}
           <Button kind="quiet" onClick={() => setVariants([FIRST])}>
-            Wipe the slate
+            Wipe all
           </Button>
         </div>
       </div>
@@ -73,7 +73,7 @@ export function SlatePage() {
               draft={variant}
               base={at > 0 ? (variants[0] ?? FIRST) : null}
               fields={fields}
-              problem={problemOf(slate, at)}
+              problem={problemOf(compared, at)}
               bearings={choices.data?.bearings ?? []}
               onChange={(to) => change(at, to)}
               onRemove={
@@ -88,11 +88,11 @@ export function SlatePage() {
             />
           ))}
         </div>
-        {slate ? (
+        {compared ? (
           <>
-            <Brief slate={slate} units={units} />
+            <Brief compared={compared} units={units} />
             <div className="min-w-0 space-y-4 lg:sticky lg:top-2 lg:max-h-[calc(100vh-1rem)] lg:overflow-y-auto">
-              <Compared slate={slate} units={units} />
+              <Compared compared={compared} units={units} />
             </div>
           </>
         ) : (
@@ -105,14 +105,14 @@ export function SlatePage() {
   );
 }
 
-function problemOf(slate: Slate | null, at: number): ProblemError | null {
-  const variant = slate?.variants[at];
+function problemOf(compared: Variants | null, at: number): ProblemError | null {
+  const variant = compared?.variants[at];
   return variant && !variant.sheet ? new ProblemError(422, "", variant.problem, variant.fields) : null;
 }
 
 /** Every variant worked out while typing; the last answer stays visible. */
-function useWorkedOut(variants: SlateDraft[]): { slate: Slate | null; away: boolean } {
-  const [slate, setSlate] = useState<Slate | null>(null);
+function useWorkedOut(variants: VariantDraft[]): { compared: Variants | null; away: boolean } {
+  const [compared, setCompared] = useState<Variants | null>(null);
   const [away, setAway] = useState(false);
   const asked = useRef(0);
   useEffect(() => {
@@ -122,7 +122,7 @@ function useWorkedOut(variants: SlateDraft[]): { slate: Slate | null; away: bool
       workOut(variants).then(
         (found) => {
           if (mine !== asked.current) return;
-          setSlate(found);
+          setCompared(found);
           setAway(false);
         },
         (error: unknown) => {
@@ -132,5 +132,5 @@ function useWorkedOut(variants: SlateDraft[]): { slate: Slate | null; away: bool
     }, WAIT_MS);
     return () => window.clearTimeout(timer);
   }, [variants]);
-  return { slate, away };
+  return { compared, away };
 }

@@ -1,4 +1,4 @@
-/** The way to another sheet of the slate. */
+/** The way to another sheet of the calculator. */
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { getSheets, type SheetHead } from "../../api";
@@ -17,7 +17,9 @@ export function SheetChoice({ now }: { now: string }) {
       <SelectField
         label="Sheet"
         value={now}
-        onChange={(event) => void navigate(event.target.value ? `/slate/${event.target.value}` : "/slate")}
+        onChange={(event) =>
+          void navigate(event.target.value ? `/calculator/${event.target.value}` : "/calculator")
+        }
       >
         <option value="">Whole mounting, side by side</option>
         {groups.map((group) => (

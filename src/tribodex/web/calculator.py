@@ -13,33 +13,33 @@ from tribodex.core.quantities import Shown
 from tribodex.usecases.calculators import Answer
 from tribodex.usecases.calculators.sheets import CalculatorSheet, sheets, work_out
 from tribodex.usecases.crib import with_own_cards
-from tribodex.usecases.slate import Slate, SlateDraft, slate
+from tribodex.usecases.variants import VariantDraft, Variants, side_by_side
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 
-api = APIBlueprint("slate", __name__, url_prefix="/api/slate", abp_tags=[Tag(name="slate")], abp_responses={422: Problem})
-SLATE = TypeAdapter(Slate)
+api = APIBlueprint("calculator", __name__, url_prefix="/api/calculator", abp_tags=[Tag(name="calculator")], abp_responses={422: Problem})
+VARIANTS = TypeAdapter(Variants)
 SHEETS = TypeAdapter(tuple[CalculatorSheet, ...])
 ANSWER = TypeAdapter(Answer)
 
 
-class SlateBody(BaseModel):
+class VariantsBody(BaseModel):
     """One to three variants."""
 
     model_config = ConfigDict(extra="forbid")
-    variants: list[SlateDraft]
+    variants: list[VariantDraft]
 
 
-class SlateAnswer(RootModel[Slate]):
+class VariantsAnswer(RootModel[Variants]):
     """Variants side by side."""
 
 
-@api.post("", responses={200: SlateAnswer}, summary="Work out variants side by side")
-def post_slate(body: SlateBody) -> Response:
+@api.post("", responses={200: VariantsAnswer}, summary="Work out variants side by side")
+def post_variants(body: VariantsBody) -> Response:
     here = context()
     with here.store() as store:
         reference = with_own_cards(here.reference, store)
-    return reply(SLATE, slate(reference, body.variants))
+    return reply(VARIANTS, side_by_side(reference, body.variants))
 
 
 class SheetList(RootModel[tuple[CalculatorSheet, ...]]):
@@ -64,7 +64,7 @@ class SheetAnswer(RootModel[Answer]):
     """Value, uncertainty, verdict and working."""
 
 
-@api.get("/sheets", responses={200: SheetList}, summary="Every calculator as a sheet of the slate")
+@api.get("/sheets", responses={200: SheetList}, summary="Every calculator as a sheet")
 def get_sheets() -> Response:
     return reply(SHEETS, sheets())
 

@@ -9,22 +9,22 @@ import pytest
 from tests.helpers import DRAFT
 from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.usecases.ports import Reference
-from tribodex.usecases.slate import SlateDraft, SlateSheet, slate
 from tribodex.usecases.tables import table_heads, table_view
+from tribodex.usecases.variants import VariantDraft, VariantSheet, side_by_side
 
 PLAN = replace(DRAFT, feeler_id="")
-BASE = SlateDraft(PLAN, initial="125 µm", inner_over_outer="10 K")
+BASE = VariantDraft(PLAN, initial="125 µm", inner_over_outer="10 K")
 
 
-def sheets(reference: Reference, *drafts: SlateDraft) -> list[SlateSheet]:
+def sheets(reference: Reference, *drafts: VariantDraft) -> list[VariantSheet]:
     made = []
-    for variant in slate(reference, drafts).variants:
+    for variant in side_by_side(reference, drafts).variants:
         assert variant.sheet is not None, variant.problem
         made.append(variant.sheet)
     return made
 
 
-def value(sheet: SlateSheet, name: str) -> float:
+def value(sheet: VariantSheet, name: str) -> float:
     found = next(f for f in sheet.figures if f.id == name).value
     assert found is not None
     return found
@@ -43,7 +43,7 @@ def test_variants_differ_where_their_questions_do(reference: Reference) -> None:
     one, two, three = sheets(reference, BASE, hollow, hot)
     assert value(two, "ratio") < value(one, "ratio") and value(two, "computed_drive_up") > value(one, "computed_drive_up")
     assert value(three, "running") < value(one, "running") and value(three, "ratio") == value(one, "ratio")
-    differs = set(slate(reference, [BASE, hollow, hot]).differs)
+    differs = set(side_by_side(reference, [BASE, hollow, hot]).differs)
     assert {"ratio", "running", "computed_drive_up"} <= differs and "window" not in differs
     other = sheets(reference, replace(BASE, plan=replace(PLAN, designation="22218 K C4"), initial=""))[0]
     assert other.window is not None and other.window.high_um > 100
@@ -57,22 +57,22 @@ def test_another_card_and_another_washer(reference: Reference) -> None:
 
 
 def test_a_variant_that_cannot_be_worked_out_keeps_the_others(reference: Reference) -> None:
-    made = slate(reference, [BASE, replace(BASE, plan=replace(PLAN, shaft="eighty"), initial="thick", inner_over_outer="900")])
+    made = side_by_side(reference, [BASE, replace(BASE, plan=replace(PLAN, shaft="eighty"), initial="thick", inner_over_outer="900")])
     assert made.variants[0].sheet is not None and made.variants[1].sheet is None
     assert {f.name for f in made.variants[1].fields} == {"shaft", "initial", "inner_over_outer"}
-    wild = slate(reference, [replace(BASE, initial="4 mm")]).variants[0]
+    wild = side_by_side(reference, [replace(BASE, initial="4 mm")]).variants[0]
     assert wild.sheet is None and wild.fields[0].name == "initial"
 
 
 def test_methods_without_a_window_are_worked_out_too(reference: Reference) -> None:
-    unit = sheets(reference, SlateDraft(replace(PLAN, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="sheet")))[0]
+    unit = sheets(reference, VariantDraft(replace(PLAN, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="sheet")))[0]
     assert unit.window is None and value(unit, "travel") == 2 and unit.comparison.ways
 
 
 @pytest.mark.parametrize("count", [0, 4])
 def test_one_to_three(reference: Reference, count: int) -> None:
     with pytest.raises(InvalidInput):
-        slate(reference, [BASE] * count)
+        side_by_side(reference, [BASE] * count)
 
 
 def test_every_table_is_there_with_its_source_and_rows(reference: Reference) -> None:

@@ -1,4 +1,4 @@
-"""The slate: the same computing without a job. Two or three variants side by side, each with its own errors."""
+"""The calculator: the same computing without a job. Two or three variants side by side, each with its own errors."""
 
 from __future__ import annotations
 
@@ -33,7 +33,7 @@ RINGS_K = Span(0.0, 200.0)
 
 @AS_TYPED
 @dataclass(frozen=True)
-class SlateDraft:
+class VariantDraft:
     """One variant as typed: a plan, a measured clearance if there is one, how much warmer the inner ring runs."""
 
     plan: PlanDraft = field(default_factory=PlanDraft)
@@ -43,7 +43,7 @@ class SlateDraft:
 
 
 @dataclass(frozen=True)
-class SlateSheet:
+class VariantSheet:
     """One variant as computed. `assumed` says what was taken because it was not given."""
 
     label: str
@@ -59,23 +59,23 @@ class SlateSheet:
 
 
 @dataclass(frozen=True)
-class SlateVariant:
+class OneVariant:
     """A variant: its sheet, or what needs correcting in it."""
 
-    sheet: SlateSheet | None
+    sheet: VariantSheet | None
     problem: str
     fields: tuple[Field, ...]
 
 
 @dataclass(frozen=True)
-class Slate:
+class Variants:
     """Every variant, in the order given; `differs` names the figures in which they part."""
 
-    variants: tuple[SlateVariant, ...]
+    variants: tuple[OneVariant, ...]
     differs: tuple[str, ...]
 
 
-def slate(reference: Reference, drafts: Sequence[SlateDraft]) -> Slate:
+def side_by_side(reference: Reference, drafts: Sequence[VariantDraft]) -> Variants:
     """Work out every variant. One that cannot be worked out keeps the others.
 
     Raises InvalidInput for none or more than three.
@@ -83,17 +83,17 @@ def slate(reference: Reference, drafts: Sequence[SlateDraft]) -> Slate:
     if not 1 <= len(drafts) <= MOST_VARIANTS:
         raise InvalidInput.at("variants", f"{len(drafts)} variants cannot be shown side by side.", f"1 to {MOST_VARIANTS}")
     variants = tuple(_variant(reference, draft) for draft in drafts)
-    return Slate(variants, _differs([v.sheet for v in variants if v.sheet is not None]))
+    return Variants(variants, _differs([v.sheet for v in variants if v.sheet is not None]))
 
 
-def _variant(reference: Reference, draft: SlateDraft) -> SlateVariant:
+def _variant(reference: Reference, draft: VariantDraft) -> OneVariant:
     try:
-        return SlateVariant(_sheet(reference, draft), "", ())
+        return OneVariant(_sheet(reference, draft), "", ())
     except InvalidInput as error:
-        return SlateVariant(None, error.detail, error.fields)
+        return OneVariant(None, error.detail, error.fields)
 
 
-def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
+def _sheet(reference: Reference, draft: VariantDraft) -> VariantSheet:
     errors = Collector()
     plan = errors.take(lambda: make_plan(reference, (), draft.plan, gauges=False))
     initial = errors.take(lambda: parse_length(draft.initial, "initial").um) if draft.initial.strip() else None
@@ -117,7 +117,7 @@ def _sheet(reference: Reference, draft: SlateDraft) -> SlateSheet:
         figures += _at_the_aim(plan, window, warmer, squeeze or 0.0)
         if plan.target is not None and plan.target.share is None:
             figures.append(half_rule(c0, plan.target.reduction_um))
-    return SlateSheet(
+    return VariantSheet(
         label=plan.bearing.label,
         figures=tuple(figures),
         window=window,
@@ -168,7 +168,7 @@ def _at_the_aim(plan: Plan, window: Window, warmer_k: float | None, squeeze_um: 
     return found
 
 
-def _differs(sheets: Sequence[SlateSheet]) -> tuple[str, ...]:
+def _differs(sheets: Sequence[VariantSheet]) -> tuple[str, ...]:
     """Figures that are not the same in every variant that could be worked out."""
     if len(sheets) < 2:
         return ()

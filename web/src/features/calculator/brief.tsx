@@ -1,11 +1,11 @@
 /** On a small screen: the answer in a line a variant, in sight while typing. */
-import type { Slate } from "../../api";
+import type { Variants } from "../../api";
 import { figure, type Units } from "../../ui";
 
 const SHOWN = ["window", "nut_angle"];
 
-export function Brief({ slate, units }: { slate: Slate; units: Units }) {
-  const rows = slate.variants.flatMap((variant, at) => {
+export function Brief({ compared, units }: { compared: Variants; units: Units }) {
+  const rows = compared.variants.flatMap((variant, at) => {
     const figures = variant.sheet?.figures ?? [];
     const found = SHOWN.flatMap((id) => figures.filter((result) => result.id === id));
     const first = found.length > 0 ? found : figures.slice(0, 2);

@@ -1,4 +1,4 @@
-/** One calculator of the slate: what it asks on the left, what follows from it beside it while typing. */
+/** One calculator of the calculator: what it asks on the left, what follows from it beside it while typing. */
 import { useEffect, useRef, useState } from "react";
 import { useParams } from "react-router";
 import { AwayError, ProblemError, workSheet, type SheetAnswer, type SheetHead } from "../../api";
@@ -28,7 +28,7 @@ export function SheetPage() {
     <div className="space-y-5">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1 className="text-2xl font-bold">{sheet?.title ?? "Slate"}</h1>
+          <h1 className="text-2xl font-bold">{sheet?.title ?? "Calculator"}</h1>
           <p className="text-soft">Nothing here is kept in a record.</p>
         </div>
         <SheetChoice now={sheet?.id ?? ""} />

@@ -1,0 +1,2 @@
+export { SheetPage } from "./sheet-page";
+export { CalculatorPage } from "./calculator-page";

@@ -1,2 +1,0 @@
-export { SheetPage } from "./sheet-page";
-export { SlatePage } from "./slate-page";

@@ -389,8 +389,12 @@ def of_round() -> Log:
     """Every kind of entry of a round, and one corrected."""
     made = rounds.RoundBench()
     made.do(job_cmd.TickStep("set_out", made.procedures[""].stage("set_out").steps[0].text))
-    made.do(walk.DoStop(True, "10", temperature="51 °C", found="seal torn"), at="1")
-    made.do(job_cmd.Correct(made.job.last_seq, "counted again", walk.DoStop(True, "8", temperature="51 °C")), walk.SkipStop("guard locked"), at="2")
+    made.do(walk.DoStop("standing", "10", temperature="51 °C", read_by="thermometer", found="seal torn"), at="1")
+    made.do(
+        job_cmd.Correct(made.job.last_seq, "counted again", walk.DoStop("standing", "8", temperature="51 °C", read_by="thermometer")),
+        walk.SkipStop("guard locked"),
+        at="2",
+    )
     return made.log
 
 

@@ -173,7 +173,7 @@ def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: C
     page.get_by_role("button", name="None goes in").first.click()
     expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
     page.reload()
-    expect(page.get_by_text("This is what this device last knew")).to_be_visible()
+    expect(page.get_by_text("Last saved copy")).to_be_visible()
     expect(page.locator("#next-move")).to_have_text(headline)
     expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
     page.get_by_role("link", name="Jobs", exact=True).click()
@@ -183,7 +183,7 @@ def test_a_reload_without_a_network_shows_the_job_and_keeps_the_taps(new_page: C
     expect(page.get_by_text("waits on this device")).to_be_hidden()
     after = hands.bench()
     assert after["last_seq"] == before["last_seq"] + 1
-    expect(page.get_by_text("This is what this device last knew")).to_be_hidden()
+    expect(page.get_by_text("Last saved copy")).to_be_hidden()
 
 
 def test_the_fields_follow_the_bearing_whatever_is_still_missing(page: Page) -> None:

@@ -149,7 +149,7 @@ def test_units_flip_everything_at_once_and_stay(page: Page) -> None:
 
 def test_the_dark_look_is_dark_and_kept(page: Page) -> None:
     look_at(page, "/")
-    page.get_by_role("button", name="Inspect").click()
+    page.get_by_role("button", name="Display").click()
     page.reload()
     page.locator("h1").first.wait_for()
     red, green, blue = (int(v) for v in page.evaluate("getComputedStyle(document.documentElement).backgroundColor").strip("rgb()").split(","))

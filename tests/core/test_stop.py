@@ -6,7 +6,7 @@ Limits are common practice, no source.
 from __future__ import annotations
 
 from dataclasses import replace
-from datetime import date
+from datetime import date, timedelta
 
 import pytest
 from hypothesis import given
@@ -18,12 +18,15 @@ from tribodex.core.job import facts
 from tribodex.core.job.ahead import left_open
 from tribodex.core.job.commands import Correct, Sign, TickStep
 from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.job.readback import ReadBack
+from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import Care, CareKind
 from tribodex.core.schedule.history import DoneSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics import stop
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop.facts import StopDone, StopPlan, StopPlanned
+from tribodex.core.topics.stop.pace import ask_if_hurried
 from tribodex.core.topics.stop.state import Stop
 from tribodex.core.working import Level
 
@@ -60,7 +63,7 @@ class RoundBench(ShaftBench):
 def test_a_round_is_walked_and_signed() -> None:
     made = RoundBench()
     assert stop.TOPIC.move(made.desk("1"), made.stop()).headline == "8 strokes; look, feel and listen"
-    made.do(cmd.DoStop("running", "8", shows="yes", temperature="52 °C"), at="1")
+    made.do(cmd.DoStop("running", "8", shows="yes", temperature="52 °C", read_by="thermometer"), at="1")
     assert made.words() == ["greased", "warmth as usual"] and made.stop().done.given_g == pytest.approx(10.4)  # type: ignore[union-attr]
     with pytest.raises(Refused, match="done, or skipped"):
         made.do(Sign("Ada", "fitter"))
@@ -75,7 +78,7 @@ def test_a_round_is_walked_and_signed() -> None:
         (cmd.DoStop("standing", "3"), "2", "too many strokes", Level.STOP),
         (cmd.DoStop("standing", "16", shows="no"), "1", "does not come out", Level.STOP),
         (cmd.DoStop("standing", "8", shows="no"), "1", "nothing shows yet", Level.WATCH),
-        (cmd.DoStop("standing", "8", temperature="61"), "1", "warmer than last time", Level.WATCH),
+        (cmd.DoStop("standing", "8", temperature="61", read_by="thermometer"), "1", "warmer than last time", Level.WATCH),
         (cmd.DoStop("standing", "8", temperature="90-95", read_by="strip"), "1", "hot: look", Level.WATCH),
         (cmd.DoStop("standing", "8", temperature=">100", read_by="crayon"), "1", "stop: too hot", Level.STOP),
         (cmd.DoStop("standing", "8", temperature="<75", read_by="crayon"), "1", "warmth as usual", Level.GOOD),
@@ -94,7 +97,7 @@ def test_what_a_stop_says(said: cmd.DoStop, at: str, word: str, level: Level) ->
 @pytest.mark.parametrize(
     ("said", "at", "field"),
     [(cmd.DoStop("standing"), "1", "strokes"), (cmd.DoStop("standing", "1.5"), "1", "strokes"), (cmd.DoStop("standing", "0"), "1", "text"),
-     (cmd.DoStop("standing", "8", temperature="hot"), "1", "temperature"), (cmd.SkipStop(" "), "1", "reason")],
+     (cmd.DoStop("standing", "8", temperature="hot", read_by="thermometer"), "1", "temperature"), (cmd.SkipStop(" "), "1", "reason")],
 )  # fmt: skip
 def test_what_a_stop_needs_is_named(said: object, at: str, field: str) -> None:
     with pytest.raises(InvalidInput) as refused:
@@ -211,3 +214,26 @@ def test_the_order_in_which_it_came_in_does_not_matter(entries: list[DoneSaid], 
     found = due_now(mixed)
     assert found == due_now([PUT, *sorted(one_a_day, key=lambda entry: entry.on)])
     assert all(one.since >= PUT.on for one in found)
+
+
+def test_five_stops_in_a_minute_are_asked_of_the_walker_by_his_own_clock() -> None:
+    here = desk_with(4, seconds_apart=10)
+    with pytest.raises(ReadBack, match="5 stops within a minute") as asked:
+        ask_if_hurried(here, cmd.DoStop("standing", "8"))
+    assert [(field.name, field.meant) for field in asked.value.fields] == [("pace", True)]
+    ask_if_hurried(here, cmd.SkipStop("guard locked"))
+    ask_if_hurried(desk_with(3, seconds_apart=10), cmd.DoStop("standing", "8"))
+    ask_if_hurried(desk_with(4, seconds_apart=30), cmd.DoStop("standing", "8"))
+
+
+def desk_with(others: int, seconds_apart: int) -> Desk:
+    """A round with stops done one after the other before this one."""
+    made = RoundBench()
+    made.do(cmd.DoStop("standing", "8", shows="yes"), at="1")
+    done = made.log[-1]
+    log = [*made.log[:-1]]
+    for i in range(others):
+        at = done.happened_at + timedelta(seconds=seconds_apart * i)
+        log.append(replace(done, seq=done.seq + i, at=f"other-{i}", happened_at=at))
+    here = made.desk("1")
+    return replace(here, log=log, moment=done.happened_at + timedelta(seconds=seconds_apart * others))

@@ -119,7 +119,7 @@ def test_the_certificate_alone_is_one_page_that_says_what_counts(made: Record) -
             "order a spare sleeve",
             "A. Fitter",
             "window",
-            "overruled",
+            "overridden",
         ):
             assert wanted in first and wanted in alone, wanted
 

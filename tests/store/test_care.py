@@ -49,7 +49,7 @@ def test_a_round_is_opened_walked_corrected_and_stands_in_the_history(engine: En
         assert {stop.position_id for stop in plan.stops} == {here, there} and plan.late == 2
         made = open_round(store, reference, "round-0001", RoundOrder(positions=(here, there)), Tap("open-round", "Tester", LATER), LATER)
         at = next(place.id for place in made.job.places if place.position_id == here)
-        too_much = walked.DoStop("standing", "60", shows="yes", temperature="52 °C")
+        too_much = walked.DoStop("standing", "60", shows="yes", temperature="52 °C", read_by="thermometer")
         done = do(store, reference, made.id, too_much, Tap("done-0001", "Tester", LATER), LATER, at)
     with Session(engine) as session:
         store = SqlStore(session)
@@ -57,7 +57,7 @@ def test_a_round_is_opened_walked_corrected_and_stands_in_the_history(engine: En
         assert [line.what for line in seen.history] == ["done", "kept from now on"] and seen.history[0].warm_c == 52
         assert any(due.over for due in seen.due) and [job.round for job in seen.jobs] == [True, False]
         seq = next(e.seq for e in done.log if isinstance(e.fact, StopDone))
-        put_right = Correct(seq, "counted again", walked.DoStop("standing", "20", shows="yes", temperature="52 °C"))
+        put_right = Correct(seq, "counted again", walked.DoStop("standing", "20", shows="yes", temperature="52 °C", read_by="thermometer"))
         do(store, reference, made.id, put_right, Tap("right-001", "Tester", LATER), LATER, at)
     with Session(engine) as session:
         assert not any(due.over for due in position(SqlStore(session), here, LATER.date()).due)
@@ -108,7 +108,7 @@ def test_two_rounds_at_one_position_lose_nothing(engine: Engine, reference: Refe
         barrier.wait()
         try:
             with Session(engine) as session:
-                one = walked.DoStop("running", "20", shows="yes", temperature=f"{50 + n} °C")
+                one = walked.DoStop("running", "20", shows="yes", temperature=f"{50 + n} °C", read_by="thermometer")
                 do(SqlStore(session), reference, f"round-{n:04d}", one, Tap(f"done-{n:05d}", "Tester", LATER), LATER, "1")
         except Exception as error:  # told below, with its words
             wrong.append(error)

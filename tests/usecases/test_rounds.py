@@ -85,7 +85,7 @@ def test_from_keeping_over_a_round_into_the_history(keeper: Keeper) -> None:
     assert [stop.position for stop in shown.stops] == ["Drive end", "Tail"] and shown.left == 2 and not shown.may_sign
     first = shown.stops[0]
     assert first.grease == "" and first.strokes is not None and first.running and first.bearing == "22218 K C3"
-    keeper.do(made.id, walked.DoStop("running", str(first.strokes), shows="yes", temperature="52 °C"), "1")
+    keeper.do(made.id, walked.DoStop("running", str(first.strokes), shows="yes", temperature="52 °C", read_by="thermometer"), "1")
     keeper.do(made.id, walked.SkipStop("guard locked"), "2")
     signed = keeper.do(made.id, Sign("Tobit", "fitter"))
     assert walk(keeper.reference, signed).status == "signed"

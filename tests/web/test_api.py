@@ -61,6 +61,45 @@ def test_a_repeat_of_the_same_tap_answers_the_same_and_stores_once(client: Flask
     assert first.json == second.json and first.json["last_seq"] == 2
 
 
+def test_what_is_newer_than_a_screen_is_told_in_a_word(client: FlaskClient) -> None:
+    last = open_job(client).json["last_seq"]
+    asked = "/api/jobs/job-0001/newest"
+    same = client.get(f"{asked}?seen={last}")
+    assert same.status_code == 204 and same.data == b""
+    do(client, "add_note", text="x")
+    newer = client.get(f"{asked}?seen={last}")
+    assert newer.json == {"seq": last + 1} and len(newer.data) < 20
+    assert client.get("/api/jobs/nobody-0001/newest").status_code == 404
+    assert client.get(f"{asked}?seen=-1").status_code == 422
+
+
+def test_a_tap_on_an_older_screen_is_asked_back_and_one_that_waited_is_not(client: FlaskClient) -> None:
+    open_job(client)
+    pass_gates(client)
+    seen = do(client, "start_gauging", phase="initial").json["last_seq"]
+    read = {"kind": "try_leaf", "place": 1, "row": "nut side", "leaf": "0.12", "outcome": "passes"}
+    client.post("/api/jobs/job-0001/taps", json=tap(command=read) | {"actor": "Ines Whitlow"})
+    mine = tap(command=read, seen=seen)
+    asked = client.post("/api/jobs/job-0001/taps", json=mine)
+    assert asked.status_code == 422 and "Ines Whitlow logged 60 seconds ago" in asked.json["detail"]
+    assert asked.json["fields"][0]["name"] == "seen" and asked.json["fields"][0]["meant"]
+    # What waited says nothing of a screen; the same tap may be sent again without it.
+    waited = client.post("/api/jobs/job-0001/taps", json={name: value for name, value in mine.items() if name != "seen"})
+    assert waited.status_code == 200 and waited.json["last_seq"] == seen + 2
+    assert client.post("/api/jobs/job-0001/taps", json=mine).json["last_seq"] == seen + 2, "a repeat is the same tap, with or without it"
+    meant = client.post("/api/jobs/job-0001/taps", json=tap(command=read, seen=seen, meant=["seen"]))
+    assert meant.status_code == 200
+
+
+def test_an_undo_over_the_web(client: FlaskClient) -> None:
+    open_job(client)
+    note = tap(command={"kind": "add_note", "text": "slip"})
+    answer = client.post("/api/jobs/job-0001/taps", json=note).json
+    assert answer["undo"] == [note["client_event_id"]]
+    undone = do(client, "undo", tap=note["client_event_id"]).json
+    assert undone["undo"] == [] and undone["log"][-2]["replaced"]["reason"] == "undone at once"
+
+
 def test_problems_are_problem_json_with_fields(client: FlaskClient) -> None:
     answer = client.post("/api/plan", json={"designation": "22218 K", "shaft": "-4"})
     assert answer.status_code == 422 and answer.content_type == "application/problem+json"
@@ -241,7 +280,7 @@ def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClien
 ROW = {"over": "80", "to": "100", "reduction_low": "0.04", "reduction_high": "0.06"}
 
 
-def test_the_slate_answers_every_variant(client: FlaskClient) -> None:
+def test_the_calculator_answers_every_variant(client: FlaskClient) -> None:
     plan = {"designation": "22218 K C3", "shaft": "80 mm"}
     body = {"variants": [{"plan": plan, "initial": "0.125"}, {"plan": plan | {"shaft": "thick"}}]}
     answer = client.post("/api/calculator", json=body)

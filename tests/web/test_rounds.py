@@ -56,7 +56,9 @@ def test_from_keeping_to_the_plan_a_round_and_the_history(kept: FlaskClient) -> 
     walk = opened(kept).json
     at = next(stop["at"] for stop in walk["stops"] if stop["position_id"] == HERE)
     assert len(walk["stops"]) == 2 and walk["left"] == 2 and not walk["may_sign"]
-    assert say(kept, "round-0001", {"kind": "do_stop", "standing": "standing", "temperature": "51 °C"}, at).status_code == 200
+    assert (
+        say(kept, "round-0001", {"kind": "do_stop", "standing": "standing", "temperature": "51 °C", "read_by": "thermometer"}, at).status_code == 200
+    )
     other = next(stop["at"] for stop in walk["stops"] if stop["at"] != at)
     assert say(kept, "round-0001", {"kind": "skip_stop", "reason": "guard locked"}, other).status_code == 200
     assert kept.get("/api/rounds/round-0001").json["may_sign"]
@@ -75,7 +77,9 @@ def test_a_round_is_opened_once_however_often_it_is_asked_for(kept: FlaskClient)
 
 def test_taps_come_late_and_twice_from_a_phone_and_count_once(kept: FlaskClient) -> None:
     opened(kept)
-    late = tap(command={"kind": "do_stop", "standing": "standing", "temperature": "51 °C"}, happened_at=BEGIN.isoformat(), at="1")
+    late = tap(
+        command={"kind": "do_stop", "standing": "standing", "temperature": "51 °C", "read_by": "thermometer"}, happened_at=BEGIN.isoformat(), at="1"
+    )
     answers = [kept.post("/api/jobs/round-0001/taps", json=late) for _ in range(3)]
     assert [answer.status_code for answer in answers] == [200, 200, 200]
     position = kept.get("/api/rounds/round-0001").json["stops"][0]["position_id"]
@@ -113,7 +117,7 @@ def test_what_is_not_there_is_a_problem(kept: FlaskClient, address: str) -> None
     ("command", "field"),
     [
         ({"kind": "do_stop", "standing": "standing", "strokes": "many"}, "strokes"),
-        ({"kind": "do_stop", "standing": "standing", "temperature": "warm"}, "temperature"),
+        ({"kind": "do_stop", "standing": "standing", "temperature": "warm", "read_by": "thermometer"}, "temperature"),
         ({"kind": "skip_stop", "reason": " "}, "reason"),
     ],
 )

@@ -47,8 +47,10 @@ function form(stop: Partial<StopNow> = {}, refused: RefusedCommand | null = null
 }
 
 describe("a stop", () => {
-  it("with everything in order is two taps: how it stood, done; strokes stand there as planned", async () => {
+  it("with everything in order is three taps, nothing is said beforehand: strokes, how it stood, done", async () => {
     const tap = form();
+    expect(line("Strokes it got").value, "offered, not said").toBe("");
+    await hand().click(button("8 strokes, as planned"));
     expect(line("Strokes it got").value).toBe("8");
     expect(screen.getByText("51 °C last time, 2026-08-20")).toBeTruthy();
     for (const said of ["stood, locked out", "ran"])
@@ -59,7 +61,7 @@ describe("a stop", () => {
       kind: "do_stop",
       standing: "standing",
       shows: "",
-      read_by: "thermometer",
+      read_by: "",
       strokes: "8",
       temperature: "",
       meter: "",

@@ -13,7 +13,7 @@ declare const BUILT_FILES: PrecacheEntry[];
 
 const PATIENCE_SECONDS = 6;
 const KEPT =
-  /^\/api\/(jobs(\/[^/]+(\/(log|figures|shaft|outline))?)?|slate\/sheets|failure-marks|plant|sources|tables(\/[^/]+)?|crib|rounds(\/[^/]+)?|positions\/[^/]+)$/;
+  /^\/api\/(jobs(\/[^/]+(\/(log|figures|shaft|outline))?)?|calculator\/sheets|failure-marks|plant|sources|tables(\/[^/]+)?|crib|rounds(\/[^/]+)?|positions\/[^/]+)$/;
 const SHEET = /^\/api\/jobs\/[^/]+\/attachments\/[0-9a-f]+$/;
 // Kept by the version before; its files are in the new store.
 const OLD_STORE = "tribodex-shell";

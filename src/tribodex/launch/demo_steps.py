@@ -138,7 +138,8 @@ def _stop(fitter: Fitter, said: Mapping[str, Any]) -> None:
     assert plan is not None  # a round is opened with its stops
     times = asked.pop("times", 1)
     strokes = str(plan.strokes * times) if plan.strokes is not None and "grease" in plan.due else ""
-    fitter.say(stop.commands.DoStop(standing="running" if plan.running else "standing", strokes=strokes, **asked))
+    by = "thermometer" if asked.get("temperature") else ""
+    fitter.say(stop.commands.DoStop(standing="running" if plan.running else "standing", strokes=strokes, **{"read_by": by, **asked}))
 
 
 AFTER_LOCKING: dict[str, Callable[[Any, Any], None]] = {

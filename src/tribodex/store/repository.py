@@ -9,23 +9,23 @@ from datetime import UTC, datetime
 from typing import Any
 
 from pydantic import TypeAdapter
-from sqlalchemy import ColumnElement, Engine, create_engine, insert, or_, select
+from sqlalchemy import ColumnElement, Engine, create_engine, func, insert, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
-from tribodex.core.errors import Busy, NotFound
+from tribodex.core.errors import Busy
 from tribodex.core.job.facts import Event
 from tribodex.store import care
+from tribodex.store.attached import Attached
 from tribodex.store.care import touched
 from tribodex.store.kept_logs import KeptLogs
-from tribodex.store.models import AttachmentRow, CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
+from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.plant import SHAFTS
 from tribodex.usecases.care import Said
 from tribodex.usecases.codec import decode, encode, reads
 from tribodex.usecases.ports import (
     NEWEST,
-    Attachment,
     CareRow,
     ConcurrentWriter,
     Crew,
@@ -70,7 +70,7 @@ _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by
 KEPT_LOGS = KeptLogs(40_000)
 
 
-class SqlStore:
+class SqlStore(Attached):
     """Store on one session; the caller owns the transaction's life, append() commits."""
 
     def __init__(self, session: Session) -> None:
@@ -245,25 +245,9 @@ class SqlStore:
         at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
         return Event(row.seq, row.client_event_id, row.at, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
 
-    def keep_attachment(self, job_id: str, kept: Attachment, recorded_at: datetime) -> None:
-        """Keep a picture or sheet, and commit; the same content once more changes nothing. Raises NotFound."""
-        if self._session.scalar(select(JobRow.number).where(JobRow.id == job_id)) is None:
-            raise NotFound("There is no such job here.")
-        row = {"job_id": job_id, "id": kept.id, "mime": kept.mime, "data": kept.data, "recorded_at": _naive(recorded_at)}
-        self._session.execute(insert(AttachmentRow).prefix_with("IGNORE"), [row])
-        self._session.commit()
-
-    def attachment(self, job_id: str, attachment_id: str) -> Attachment | None:
-        """A picture or sheet, in one query."""
-        row = self._session.get(AttachmentRow, (job_id, attachment_id))
-        return Attachment(row.id, row.mime, row.data) if row is not None else None
-
-    def pictures(self, job_id: str) -> dict[str, bytes]:
-        """Every photograph of a job by its id, in one query."""
-        rows = self._session.execute(
-            select(AttachmentRow.id, AttachmentRow.data).where(AttachmentRow.job_id == job_id, AttachmentRow.mime == "image/jpeg")
-        )
-        return {row.id: row.data for row in rows}
+    def newest_entry(self, job_id: str) -> int | None:
+        """The number of the newest entry, read from the index alone; None for a job that is not known."""
+        return self._session.scalar(select(func.max(JobEventRow.seq)).where(JobEventRow.job_id == job_id))
 
     def job_ids(self, after: int, limit: int) -> Sequence[tuple[int, str]]:
         """Numbers and ids of jobs above a number, in order."""

@@ -16,6 +16,7 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import about_words, in_job
 from tribodex.core.job.ticks import TicksWork, ticks_work
 from tribodex.core.job.topic import Desk, Task, Topic
+from tribodex.core.job.undo import undoable
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import Gate
 from tribodex.core.procedure.labels import TRADE_STAGES
@@ -160,6 +161,8 @@ class Bench:
     alarms: tuple[AlarmView, ...]
     sheets: tuple[SheetView, ...]
     log: tuple[LogLine, ...]
+    # Taps that whoever made them may take back for a minute.
+    undo: tuple[str, ...]
     last_seq: int
 
 
@@ -201,6 +204,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         alarms=() if job.job.closed else alarm_views(desk),
         sheets=_sheets(desk),
         log=log_lines(job, newest=SHOWN_ENTRIES),
+        undo=() if job.job.closed else undoable(desk),
         last_seq=job.job.last_seq,
     )
 

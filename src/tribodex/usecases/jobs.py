@@ -11,14 +11,18 @@ from datetime import datetime
 from tribodex.core.errors import Busy, InvalidInput, NotFound, Refused
 from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job import rail
+from tribodex.core.job.behind import FIELD as BEHIND
+from tribodex.core.job.behind import ask_if_behind
 from tribodex.core.job.decide import decide
 from tribodex.core.job.facts import Event, Fact, JobOpened
 from tribodex.core.job.job import Job
 from tribodex.core.job.places import ONLY_PLACE, SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.procedure import Procedure
-from tribodex.core.topics import desk, fold, taken_further
+from tribodex.core.topics import HOUSE, desk, fold, taken_further
 from tribodex.core.topics.prepare import TOPIC as PREPARE
+from tribodex.core.topics.stop.pace import FIELD as PACE
+from tribodex.core.topics.stop.pace import ask_if_hurried
 from tribodex.core.topics.tapered import TOPIC as TAPERED
 from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
@@ -115,8 +119,10 @@ def do(
     recorded_at: datetime,
     at: str = SHAFT,
     meant: frozenset[str] = frozenset(),
+    seen: int | None = None,
 ) -> Loaded:
     """Do one thing to a job, at a place of it. The same tap said twice is stored once. `meant`: fields that were read back, and are meant.
+    `seen`: the last entry that the screen showed; None for a tap that waited, which nobody holds up.
 
     Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same moment.
     """
@@ -132,7 +138,11 @@ def do(
             return loaded
         if at:
             loaded.job.placed(at)
+        if seen is not None and BEHIND not in meant:
+            ask_if_behind(HOUSE, loaded.log, at or _only(loaded.job), command, tap.actor, seen, recorded_at)
         here = replace(desk_of(reference, loaded, at), moment=tap.happened_at)
+        if PACE not in meant:
+            ask_if_hurried(here, command)
         said_at, facts = decide(here, command, meant)
         said = [(said_at, fact) for fact in facts]
         if says_a_bearing(facts):
@@ -142,6 +152,11 @@ def do(
         except ConcurrentWriter:
             time.sleep(random.uniform(0.2, 1.0) * 0.02 * 2**attempt)
     raise Busy("Other devices are writing to this job at the same moment. Nothing was stored; it is sent again by itself.")
+
+
+def _only(job: Job) -> str:
+    """The place of a job that has one."""
+    return job.places[0].id if len(job.places) == 1 else SHAFT
 
 
 def _said_then(reference: Reference, loaded: Loaded, said: Sequence[tuple[str, Fact]]) -> Desk:

@@ -300,6 +300,9 @@ class Store(Protocol):
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in order; empty when the job is not known."""
 
+    def newest_entry(self, job_id: str) -> int | None:
+        """The number of the newest entry; None for a job that is not known."""
+
     def last_opened(self, position_id: str) -> Event | None:
         """The opening of the newest job at a position."""
 

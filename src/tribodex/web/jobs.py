@@ -6,6 +6,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
+from tribodex.core.errors import NotFound
 from tribodex.core.topics.lineup.show import LineDrawing
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
 from tribodex.usecases.bench_more import OtherwiseView, PlaceFigures, otherwise_today, place_figures, shaft_of
@@ -90,6 +91,33 @@ def get_log(path: JobPath, query: LogQuery) -> Response:
         return reply(LINES, log_lines(load(store, path.job_id), newest=PAGE_ENTRIES, before=query.before))
 
 
+class NewestQuery(BaseModel):
+    """What a screen shows already."""
+
+    seen: int = Field(default=0, ge=0, le=10_000_000, description="the last entry that is shown")
+
+
+class NewestAnswer(BaseModel):
+    """The newest entry of a job."""
+
+    seq: int
+
+
+@api.get(
+    "/<job_id>/newest",
+    responses={200: NewestAnswer, 204: None},
+    summary="The newest entry, where it is newer than what a screen shows",
+)
+def get_newest(path: JobPath, query: NewestQuery) -> Response:
+    with context().store() as store:
+        seq = store.newest_entry(path.job_id)
+    if seq is None:
+        raise NotFound("There is no such job here.")
+    if seq <= query.seen:
+        return Response(status=204)
+    return Response(f'{{"seq":{seq}}}', mimetype="application/json")
+
+
 class PlaceFiguresAnswer(RootModel[PlaceFigures]):
     """Figures of a place with their working, its targets, and what was given for its plan."""
 
@@ -138,7 +166,7 @@ def get_shaft(path: JobPath) -> Response:
 def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
     here = context()
     with here.store() as store:
-        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at, frozenset(body.meant))
+        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at, frozenset(body.meant), body.seen)
         return reply_short(BENCH, bench(here.reference, job, query.at, query.stage))
 
 

@@ -111,7 +111,7 @@ class TapBody(BaseModel):
 
         Only what the device sent, so that a newer server makes the same of a tap that waited.
         """
-        sent = self.model_dump(mode="json", exclude_unset=True, exclude={"client_event_id", "actor", "happened_at"})
+        sent = self.model_dump(mode="json", exclude_unset=True, exclude={"client_event_id", "actor", "happened_at", "seen"})
         return hashlib.sha256(json.dumps(sent, sort_keys=True).encode()).hexdigest()
 
 
@@ -127,6 +127,9 @@ class CommandBody(TapBody):
 
     at: str = Field(default="", max_length=16)
     meant: list[str] = Field(default_factory=list, max_length=12, description="fields whose number was read back, and is meant")
+    seen: int | None = Field(
+        default=None, ge=0, le=10_000_000, description="the last entry that the screen showed; left out by a tap that waited for the network"
+    )
 
     command: AnyCommand  # type: ignore[valid-type, unused-ignore]
 

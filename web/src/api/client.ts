@@ -157,6 +157,14 @@ export async function sendTap(job: string, show: string, tap: unknown, meantFor:
   return bench;
 }
 
+/** The newest entry of a job, where a screen does not show it yet; null where there is nothing new. Asked every second, so it is small. */
+export async function getNewest(job: string, seen: number, signal: AbortSignal): Promise<number | null> {
+  const answer = await fetch(`/api/jobs/${job}/newest?seen=${seen}`, { signal, cache: "no-store" });
+  if (answer.status === 204) return null;
+  if (!answer.ok) throw new AwayError(String(answer.status));
+  return ((await answer.json()) as { seq: number }).seq;
+}
+
 export function send<T>(path: string, body: unknown, init: RequestInit = {}): Promise<T> {
   return ask<T>(path, {
     ...init,

@@ -15,6 +15,8 @@ export interface Waiting {
   /** What the page showed, as a query: the answer comes for the same view. */
   show?: string;
   /** Fields whose number was read back, and is meant. */
+  /** The last entry that the screen showed. */
+  seen?: number;
   meant?: string[];
   /** The refused tap that this one says again. */
   mends?: string;

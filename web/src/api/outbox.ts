@@ -41,6 +41,8 @@ type Listener = () => void;
 const FIRST_RETRY_MS = 800;
 const LAST_RETRY_MS = 15_000;
 const SLOW_MS = 1_500;
+/** A tap that is sent later than this has waited. */
+const LIVE_MS = 5_000;
 const NOTHING: OutboxState = {
   waiting: 0,
   taps: [],
@@ -76,6 +78,8 @@ class Outbox {
   /** Taps whose storing is under way: none is sent before it is over, well or not. */
   private readonly storing = new Set<string>();
   private readonly sent = new Set<string>();
+  /** When each tap of this page was made: whoever made it may take it back for a moment. */
+  private readonly made = new Map<string, number>();
   /** Refusals that the device has not stored yet, and those done with here, whatever the device still holds. */
   private readonly unstoredRefusals = new Set<string>();
   private readonly dropped = new Set<string>();
@@ -147,7 +151,7 @@ class Outbox {
   }
 
   /** A tap: shown as waiting at once, kept on the device, then sent. */
-  add(job: string, command: Command, at = "", show = "", meant: string[] = []): void {
+  add(job: string, command: Command, at = "", show = "", meant: string[] = [], seen?: number): void {
     const earlier = this.refused.findLast((tap) => tap.job === job && tap.command.kind === command.kind);
     const tap: Waiting = {
       client_event_id: newId(),
@@ -159,9 +163,11 @@ class Outbox {
       at: at || undefined,
       show: show || undefined,
       meant: meant.length ? meant : undefined,
+      seen,
       mends: earlier?.client_event_id,
       order: this.order++,
     };
+    this.made.set(tap.client_event_id, Date.now());
     this.unstored.add(tap.client_event_id);
     this.storing.add(tap.client_event_id);
     this.waiting.push(tap);
@@ -176,6 +182,9 @@ class Outbox {
         return this.flush();
       });
   }
+
+  /** When a tap was made here; null where another page or device made it. */
+  madeAt = (id: string): number | null => this.made.get(id) ?? null;
 
   /** A refused tap is done with. */
   drop(id: string): void {
@@ -280,6 +289,12 @@ class Outbox {
     if (this.first()) void this.flush();
   }
 
+  /** What the screen showed, for a tap that goes out at once; one that waited is never held up by what others logged meanwhile. */
+  private shownThen({ client_event_id, seen }: Waiting): { seen?: number } {
+    const made = this.made.get(client_event_id);
+    return made !== undefined && seen !== undefined && Date.now() - made < LIVE_MS ? { seen } : {};
+  }
+
   private take(tap: Waiting): void {
     this.waiting = this.waiting.filter((other) => other.client_event_id !== tap.client_event_id);
   }
@@ -338,6 +353,7 @@ class Outbox {
               ...{ client_event_id, actor, happened_at, command },
               ...(at ? { at } : {}),
               ...(meant ? { meant } : {}),
+              ...this.shownThen(tap),
             },
             tap.server ?? "",
           ),

@@ -95,8 +95,11 @@ function NotTaken(props: { refused: RefusedCommand; drop: (id: string) => void; 
 /** What may have been meant, each a tap; the last is the number as it was typed. */
 function Meant({ field, refused, again }: { field: ProblemField; refused: RefusedCommand; again: Again }) {
   const choices = field.choices ?? [];
+  // Nothing of the tap itself is asked: somebody else logged meanwhile, or it came too fast. It is said again as it was.
+  const overtaken = field.name === "seen" || field.name === "pace";
   const say = (choice: string, typed: boolean) => {
     const was = refused.command;
+    if (overtaken) return again(refused, was, [...(refused.meant ?? []), field.name]);
     // In a correction the number belongs to the entry that is said again.
     const inEntry = was.kind === "correct" && was.entry;
     const command = (
@@ -110,7 +113,7 @@ function Meant({ field, refused, again }: { field: ProblemField; refused: Refuse
         const typed = i === choices.length - 1;
         return (
           <Button key={choice} onClick={() => say(choice, typed)}>
-            {typed ? `${choice} is meant` : choice}
+            {typed && !overtaken ? `${choice} is meant` : choice}
           </Button>
         );
       })}

@@ -106,6 +106,7 @@ export function moment(iso: string): string {
     hour: "2-digit",
     minute: "2-digit",
     hour12: false,
+    timeZoneName: "short",
   });
 }
 

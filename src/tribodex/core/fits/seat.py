@@ -25,6 +25,8 @@ class SeatCode(StrEnum):
 # Section along the seat, direction across it: both count from one.
 Spot = tuple[int, int]
 SECTIONS, DIRECTIONS = (1, 2, 3), (1, 2, 3, 4)
+# Upright and level first, then the diagonals.
+_PASSES = ((1, 3), (2, 4))
 # How well a micrometer in careful hands reads a shaft (µm, about 19 times in 20; common practice, no source).
 MICROMETER_UM = 4.0
 EXPANSION_UM_PER_MM_K = 0.0115
@@ -65,7 +67,14 @@ class SeatForm:
     least_mm: float
     greatest_mm: float
     sections: int
+    # Sections that were read in two directions or more.
+    crossed: int
     readings: int
+
+    @property
+    def enough(self) -> bool:
+        """Whether a seat can be checked from it: two sections in two directions (common practice, no source)."""
+        return self.crossed >= 2
 
     @property
     def form_um(self) -> float:
@@ -178,6 +187,7 @@ def form_of(readings_mm: Mapping[Spot, float]) -> SeatForm | None:
         least_mm=min(every),
         greatest_mm=max(every),
         sections=len(means),
+        crossed=sum(len(values) >= 2 for values in by_section.values()),
         readings=len(every),
     )
 
@@ -218,7 +228,7 @@ def judge_seat(spec: SeatSpec, form: SeatForm, shaft_c: float | None = None) -> 
             f"taper {um_text(abs(form.taper_um))}, out of round {um_text(form.out_of_round_um)}. The bearing takes the seat's shape.",
             code=SeatCode.OUT_OF_FORM,
         )
-    if form.sections < 2 or form.readings < 4:
+    if not form.enough:
         return Verdict(
             "too few readings",
             Level.UNKNOWN,
@@ -289,14 +299,14 @@ def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: floa
 
 
 def next_spot(readings_mm: Mapping[Spot, float], sections: Sequence[int] = SECTIONS[:2]) -> Spot | None:
-    """The spot to read next: section by section, direction by direction; None when all are read.
+    """The spot to read next: each section crosswise first, which is the least a seat is checked from, then the diagonals; None when all are read.
 
     Symbols: readings by (section, direction).
     Valid: always.
     Raises: nothing.
     Source: common practice, no source: two sections (three where the seat is long), four directions.
 
-    >>> next_spot({(1, 1): 80.0})
-    (1, 2)
+    >>> next_spot({(1, 1): 80.0}), next_spot({(1, 1): 80.0, (1, 3): 80.0})
+    ((1, 3), (2, 1))
     """
-    return next(((s, d) for s in sections for d in DIRECTIONS if (s, d) not in readings_mm), None)
+    return next(((s, d) for pair in _PASSES for s in sections for d in pair if (s, d) not in readings_mm), None)

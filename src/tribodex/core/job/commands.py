@@ -131,6 +131,13 @@ class Correct:
 
 
 @dataclass(frozen=True)
+class Undo:
+    """The last tap was a slip: taken back at once, by the device that made it and knows its id."""
+
+    tap: Annotated[str, words("Tap", stays=True)]
+
+
+@dataclass(frozen=True)
 class Sign:
     """Sign the record."""
 
@@ -148,6 +155,7 @@ class Abandon:
 
 KERNEL_COMMANDS: tuple[type, ...] = (
     ConfirmGate,
+    Undo,
     OverruleGate,
     TickStep,
     SetStageAside,

@@ -66,6 +66,11 @@ def correct(desk: Desk, command: cmd.Correct, decide: Decide) -> list[facts.Fact
     return _with_judgements(desk, facts.Corrected(command.target, _again(desk, event, command.entry, decide), reason))
 
 
+def never_decides(_: Desk, __: Any) -> tuple[str, list[facts.Fact]]:
+    """For a withdrawal: nothing is said again."""
+    raise Refused("Nothing is said again by this.")
+
+
 def _again(desk: Desk, event: facts.Event, entry: Any, decide: Decide) -> facts.Fact:
     """The fact that the entry should have been, decided where it stands."""
     before = _before(desk.log, event.seq)

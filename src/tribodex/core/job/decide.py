@@ -18,6 +18,7 @@ from tribodex.core.job.proofs import What, in_words
 from tribodex.core.job.rail import held, steps_of, tasks
 from tribodex.core.job.readback import read_back
 from tribodex.core.job.topic import Desk, Task, Topic
+from tribodex.core.job.undo import undo
 from tribodex.core.units.known import KnownSizes
 from tribodex.core.working import Level, Verdict
 
@@ -67,6 +68,8 @@ def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[
             return desk.gate(command.gate)[1], overrule(desk, command)
         case cmd.Correct():
             return desk.at, correct(desk, command, lambda then, entry: decide(then, entry, meant))
+        case cmd.Undo():
+            return undo(desk, command)
         case cmd.StateDone():
             at = desk.at if desk.at or len(job_places(desk)) > 1 else job_places(desk)[0]
             return at, [_stated(command)]

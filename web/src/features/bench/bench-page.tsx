@@ -9,11 +9,13 @@ import { JudgedToday } from "./judged-today";
 import { LogPanel } from "./log-panel";
 import { MorePanel } from "./more-panel";
 import { OpenStops } from "./open-stops";
+import { NextBar } from "./next-bar";
 import { NextCard } from "./next-card";
 import { PlacesHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
+import { useInView } from "./use-in-view";
 import { useOutline } from "./use-outline";
 import { WorkDrawings, drawsBeside } from "./work-drawings";
 
@@ -21,8 +23,9 @@ export function BenchPage() {
   const { id = "" } = useParams();
   const [asked] = useSearchParams();
   const show = showOf(asked.get("at") ?? "", asked.get("stage") ?? "");
-  const job = useJob(id, show);
-  const { bench, missing } = job;
+  const asks = useJob(id, show);
+  const { bench, missing } = asks;
+  const job = { ...asks, tap: useInView(bench, asks.tap) };
   const words = useOutline(id, bench);
   const { units } = useSettings();
   useEffect(() => {
@@ -36,7 +39,7 @@ export function BenchPage() {
   // Where nothing is drawn or computed beside the work, it takes the whole width.
   const wide = bench.places.length > 1 && bench.figures.length === 0 && !drawsBeside(bench.work);
   return (
-    <div className="grid items-start gap-4 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem]">
+    <div className="grid items-start gap-4 pb-20 lg:pb-0 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem]">
       <div>
         <TitleBlock bench={bench} />
         <StageRail bench={bench} words={words} />
@@ -58,6 +61,7 @@ export function BenchPage() {
           <Figures bench={bench} show={show} />
         </div>
       )}
+      <NextBar bench={bench} />
     </div>
   );
 }

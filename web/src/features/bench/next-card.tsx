@@ -5,6 +5,7 @@ import { Say, VerdictMark } from "../../ui";
 import { showOf, type JobAccess } from "./use-job";
 import type { Words } from "./use-outline";
 import { SheetsHere } from "./sheets-here";
+import { UndoLine } from "./undo-line";
 import { WorkPanel } from "./work-panel";
 
 export function NextCard({ bench, words, job }: { bench: Bench; words: Words; job: JobAccess }) {
@@ -23,7 +24,7 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
       <Where bench={bench} title={words.task(bench.stage, bench.at)?.title ?? ""} />
       <h1
         id="next-move"
-        className="text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
+        className="scroll-mt-3 text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
         aria-live="polite"
       >
         <span className={stop ? "text-oxide" : "marker"}>
@@ -44,6 +45,7 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
       ) : null}
       <SheetsHere bench={bench} />
       <WorkPanel bench={bench} job={job} />
+      <UndoLine bench={bench} tap={job.tap} />
       {next.risk ? (
         <p className="pt-3">
           <span aria-hidden className="font-bold text-care">
@@ -66,7 +68,7 @@ function Where({ bench, title }: { bench: Bench; title: string }) {
     .flatMap((stage) => stage.marks)
     .find((one) => one.stage === bench.stage && one.at === bench.at);
   const elsewhere = bench.next_stage && (bench.next_stage !== bench.stage || bench.next_at !== bench.at);
-  if (bench.rail.length < 4) return null;
+  if (bench.rail.length < 4 && bench.places.length < 2) return null;
   return (
     <p className="flex flex-wrap items-center justify-between gap-x-3 pb-1 text-sm text-soft">
       <span>

@@ -32,7 +32,7 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
   };
   switch (work.topic) {
     case "tapered":
-      return <TaperedPanel work={work} {...panel} />;
+      return <TaperedPanel work={work} headline={bench.next.headline} {...panel} />;
     case "stock":
       return <StockPanel job={bench.id} work={work} {...panel} />;
     case "removal":

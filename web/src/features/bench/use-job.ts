@@ -1,7 +1,16 @@
 /** A job with its outbox: what the server says of the task that is shown, and taps on their way to it. */
 import { useQuery, useQueryClient, keepPreviousData } from "@tanstack/react-query";
 import { useCallback, useEffect, useSyncExternalStore } from "react";
-import { AwayError, getJob, outbox, remember, type Bench, type Command, type OutboxState } from "../../api";
+import {
+  AwayError,
+  getJob,
+  getNewest,
+  outbox,
+  remember,
+  type Bench,
+  type Command,
+  type OutboxState,
+} from "../../api";
 import type { Again } from "../../ui";
 
 export interface JobAccess {
@@ -15,6 +24,10 @@ export interface JobAccess {
   /** A tap that was read back, said again: with another number, or as it is meant. */
   again: Again;
 }
+
+/** How often is asked what is new; less often where nobody answers. */
+const LIVE_MS = 1_000;
+const AWAY_MS = 5_000;
 
 /** The task that is shown as a query: a bearing, a stage, or what is next. */
 export function showOf(at: string, stage: string): string {
@@ -30,7 +43,7 @@ export function useJob(id: string, show: string): JobAccess {
   const query = useQuery({
     queryKey: ["job", id, show],
     queryFn: () => getJob(id, show),
-    refetchInterval: 15_000,
+    refetchInterval: 60_000,
     placeholderData: keepPreviousData,
   });
   useEffect(
@@ -54,17 +67,36 @@ export function useJob(id: string, show: string): JobAccess {
     useCallback(() => outbox.snapshot(id), [id]),
   );
   const here = query.data?.at ?? "";
+  const seen = query.data?.last_seq;
+  useLive(id, seen);
   const tap = useCallback(
-    (command: Command, at = here) => outbox.add(id, command, at, show),
-    [id, here, show],
+    (command: Command, at = here) => outbox.add(id, command, at, show, [], seen),
+    [id, here, show, seen],
   );
   const drop = useCallback((refused: string) => outbox.drop(refused), []);
   const again = useCallback<Again>(
-    ({ at }, command, meant) => outbox.add(id, command, at, show, meant),
-    [id, show],
+    ({ at }, command, meant) => outbox.add(id, command, at, show, meant, seen),
+    [id, show, seen],
   );
   const missing = query.isError && !query.data ? why(query.error) : "";
   return { bench: query.data, missing, outbox: state, tap, drop, again };
+}
+
+/** What others log shows within a second: a tiny question each second while the page is in sight, and the job when there is more. */
+function useLive(id: string, seen = 0): void {
+  const queries = useQueryClient();
+  useQuery({
+    queryKey: ["newest", id],
+    queryFn: async ({ signal }) => {
+      const newest = await getNewest(id, seen, AbortSignal.any([signal, AbortSignal.timeout(4_000)]));
+      if (newest !== null) await queries.invalidateQueries({ queryKey: ["job", id] });
+      return newest ?? seen;
+    },
+    enabled: seen > 0,
+    retry: false,
+    gcTime: 0,
+    refetchInterval: ({ state }) => (state.status === "error" ? AWAY_MS : LIVE_MS),
+  });
 }
 
 function why(error: Error): string {

@@ -1,6 +1,6 @@
 /** A stop: where it is and what is due, in large; opened, what was done there; closed, how it stands. */
 import type { Command, RefusedCommand } from "../../api";
-import { Say, VerdictMark } from "../../ui";
+import { Say, VerdictMark, moment } from "../../ui";
 import { StopForm } from "./stop-form";
 import type { StopNow } from "./use-walk";
 
@@ -33,6 +33,8 @@ export function StopCard(props: {
           {due ? null : (
             <span className="block text-sm text-soft">
               {stop.told}
+              {stop.done_at ? ` ${moment(stop.done_at)}` : ""}
+              {stop.after_min !== undefined ? `, ${stop.after_min} min after the one before.` : ""}
               {stop.waiting ? " On this device; it goes out with the network." : ""}
             </span>
           )}

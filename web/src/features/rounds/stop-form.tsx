@@ -19,10 +19,10 @@ export function StopForm(props: {
   const done = sent?.kind === "do_stop" ? sent : null;
   const [standing, setStanding] = useState<NonNullable<Do["standing"]>>(done?.standing ?? "");
   const [shows, setShows] = useState<NonNullable<Do["shows"]>>(done?.shows ?? "");
-  const [by, setBy] = useState<string>(done?.read_by ?? "thermometer");
+  const [by, setBy] = useState<NonNullable<Do["read_by"]>>(done?.read_by ?? "");
   const [found, setFound] = useState<string[]>(done?.found?.split("\n").filter(Boolean) ?? []);
   const [texts, setTexts] = useState({
-    strokes: done?.strokes ?? (stop.strokes === null ? "" : String(stop.strokes)),
+    strokes: done?.strokes ?? "",
     temperature: done?.temperature ?? "",
     meter: done?.meter ?? "",
     text: done?.text ?? "",
@@ -63,7 +63,22 @@ export function StopForm(props: {
         )}
         problem={refused?.problem.at("standing")}
       />
-      {greases ? <TextField label="Strokes it got" inputMode="numeric" {...field("strokes")} /> : null}
+      {greases ? (
+        <div className="flex flex-wrap items-end gap-3">
+          <div className="w-40">
+            <TextField label="Strokes it got" inputMode="numeric" {...field("strokes")} />
+          </div>
+          {stop.strokes === null ? null : (
+            <Button
+              aria-pressed={texts.strokes === String(stop.strokes)}
+              className="aria-pressed:bg-mark aria-pressed:text-on-mark"
+              onClick={() => setTexts((now) => ({ ...now, strokes: String(stop.strokes) }))}
+            >
+              {stop.strokes} strokes, as planned
+            </Button>
+          )}
+        </div>
+      ) : null}
       {greases && stop.way === "until_shows" ? (
         <ChoiceRow
           label="Clean grease shows"
@@ -90,7 +105,8 @@ export function StopForm(props: {
         <ChoiceRow
           label="Read by"
           value={by}
-          onChange={setBy}
+          onChange={(value) => setBy(value as typeof by)}
+          problem={refused?.problem.at("read_by")}
           options={["thermometer", "sensor", "strip", "crayon"].map((value) => ({ value, label: value }))}
         />
       ) : null}

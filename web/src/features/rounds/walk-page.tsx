@@ -8,7 +8,7 @@ import { useWalk } from "./use-walk";
 
 export function WalkPage() {
   const { id = "" } = useParams();
-  const { walk, stops, outbox, tap, drop, missing } = useWalk(id);
+  const { walk, stops, outbox, tap, drop, again, missing } = useWalk(id);
   const [open, setOpen] = useState("");
   if (missing) return <p className="sheet p-4">{missing} This round is not kept on this device.</p>;
   if (!walk) return <p className="p-6">Opening …</p>;
@@ -22,7 +22,7 @@ export function WalkPage() {
           {left.length === 0 ? "every stop done" : `${left.length} of ${stops.length} left`}
         </p>
       </div>
-      <Delivery outbox={outbox} drop={drop} />
+      <Delivery outbox={outbox} drop={drop} again={again} />
       <SetOut walk={walk} taps={outbox.taps} tap={tap} />
       <ol className="space-y-3">
         {stops.map((stop) => (

@@ -132,7 +132,7 @@ def move(_: Desk, state: Prepared) -> Move:
         how = "Dress it and measure again; repair or change the shaft; or a named person accepts it with a reason."
         return Move(Do.DECIDE_SEAT, f"Stop: the seat is {state.judged.verdict.word}", state.judged.verdict.reason, how, stops=True)
     spot = next_spot(state.shaft_mm)
-    if spot is not None and len(state.shaft_mm) < 4:
+    if spot is not None and (state.form is None or not state.form.enough):
         where = f"section {spot[0]}, {DIRECTION_WORDS[spot[1]]}"
         return Move(
             Do.READ_SEAT,

@@ -97,7 +97,7 @@ class PrepareWork:
 
 def view(desk: Desk, state: Prepared) -> PrepareWork:
     """The seat as it is shown. `repeats` are sizes read before, newest first: a value that comes again is one tap."""
-    spot = next_spot(state.shaft_mm, SECTIONS) or (1, 1)
+    spot = next_spot(state.shaft_mm) or next_spot(state.shaft_mm, SECTIONS) or (1, 1)
     fitted = desk.fitted(desk.at)
     cylindrical = state.planned is not None and state.planned.spec.kind == "cylindrical"
     return PrepareWork(

@@ -78,7 +78,9 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     by: ReadBy | None = None
     if command.temperature.strip():
         low, high = read_warmth(command.temperature, "temperature")
-        by = ReadBy(command.read_by) if command.read_by in set(ReadBy) else ReadBy.THERMOMETER
+        if command.read_by not in set(ReadBy):
+            raise InvalidInput.at("read_by", "What was it read with? Each reads as well as it can.", ", ".join(by.value for by in ReadBy))
+        by = ReadBy(command.read_by)
     found = tuple(line.strip() for line in command.found.splitlines() if line.strip())
     meter = parse_count(command.meter.strip().removesuffix("h"), "meter") if command.meter.strip() else None
     grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None

@@ -31,13 +31,20 @@ export function PreparePanel(props: PrepareProps) {
 
 function Verdicts({ work, tap }: PrepareProps) {
   const [accepting, setAccepting] = useState(false);
+  const enough = (work.form?.crossed ?? 0) >= 2;
+  const checks = work.asks === "judge_seat" && enough;
   const stopped = work.verdict?.level === "stop" && !work.accepted_by;
   return (
     <section aria-label="Verdict on the seat">
       {work.verdict ? <VerdictMark verdict={work.verdict} large /> : null}
       {work.accepted_by ? <p>Accepted by {work.accepted_by}.</p> : null}
       <div className="flex flex-wrap gap-3 pt-2">
-        <Button kind="main" disabled={!work.form} onClick={() => tap({ kind: "judge_seat" })}>
+        <Button
+          kind={checks ? "main" : "plain"}
+          data-main={checks || undefined}
+          disabled={!enough}
+          onClick={() => tap({ kind: "judge_seat" })}
+        >
           Check the seat
         </Button>
         {stopped ? (
@@ -46,6 +53,11 @@ function Verdicts({ work, tap }: PrepareProps) {
           </Button>
         ) : null}
       </div>
+      {enough ? null : (
+        <p className="pt-1 text-sm text-soft">
+          Two sections in two directions are the least: measured so {work.form?.crossed ?? 0} of 2.
+        </p>
+      )}
       <NamedReason
         title="Use this seat as it is"
         description="This goes in the record under your name."

@@ -64,7 +64,7 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
         <div className="flex flex-wrap gap-3">
           <Button
             kind={what === "shaft" ? "main" : "plain"}
-            data-main={what === "shaft" || undefined}
+            data-main={(what === "shaft" && work.asks !== "judge_seat") || undefined}
             type="submit"
             disabled={!entry.text("size").trim()}
           >

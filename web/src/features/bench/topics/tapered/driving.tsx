@@ -12,7 +12,14 @@ import { SeatPanel } from "./seat-panel";
 import { StartGauging } from "./start-gauging";
 import { TurnPanel } from "./turn-panel";
 
-export function Driving({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+interface DrivingProps {
+  work: Tapered;
+  headline: string;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function Driving({ work, headline, tap, refused }: DrivingProps) {
   const { next } = work;
   const stopped = next.do === "no_measurable_clearance" || next.do === "release";
   const locking = next.do === "lock" || next.do === "see_tab";
@@ -31,7 +38,7 @@ export function Driving({ work, tap, refused }: { work: Tapered; tap: Tap; refus
           />
         </Row>
       ) : null}
-      {locking ? <LockPanel work={work} tap={tap} refused={refused} /> : null}
+      {locking ? <LockPanel work={work} headline={headline} tap={tap} refused={refused} /> : null}
       {next.do === "seat_nut" ? <SeatPanel work={work} tap={tap} refused={refused} /> : null}
       {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
       {next.do === "seat_nut" || stopped ? null : <TurnPanel work={work} tap={tap} refused={refused} />}

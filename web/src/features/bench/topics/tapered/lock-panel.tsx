@@ -1,14 +1,22 @@
 /** Where tabs meet slots from here on, by tightening alone. */
 import { useState } from "react";
 import type { Tapered } from "../../../../api";
-import { Button, Say, TextField, useSettings } from "../../../../ui";
+import { Button, Say, TextField, inUnits, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { useTyped } from "./use-typed";
-import { LOCKED, PositionRow } from "./tab-row";
+import { LOCKED, PositionRow, lockAt } from "./tab-row";
 
 const STOP = { tab_washer: "tab", lock_plate: "plate", locking_clip: "clip" } as const;
 
-export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+interface LockPanelProps {
+  work: Tapered;
+  /** The next move in words, where it is the one that is shown. */
+  headline?: string;
+  tap: Tap;
+  refused: Refused;
+}
+
+export function LockPanel({ work, headline = "", tap, refused }: LockPanelProps) {
   const { text: seen, setText: setSeen, problem } = useTyped(refused, "see_tab", "amount");
   const known = work.tab_known;
   const rim = work.turn_units.includes("rim");
@@ -19,9 +27,19 @@ export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
     setSeen("");
   };
   const stop = STOP[work.dial?.lock ?? "tab_washer"];
+  // What the headline says is the button; only a position that may be locked at by anybody.
+  const good =
+    headline && known && work.next.do === "lock"
+      ? work.tab_positions.find((one) => one.turn_deg === work.next.turn_deg && !one.by_name)
+      : undefined;
   if (!work.dial?.step_deg) return <LockedByHand work={work} tap={tap} refused={refused} />;
   return (
     <div className="space-y-3 pt-4">
+      {good ? (
+        <Button kind="main" data-main className="text-lg" onClick={() => tap(lockAt(good))}>
+          {inUnits(headline, units)}
+        </Button>
+      ) : null}
       <form
         className="flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
@@ -54,7 +72,7 @@ export function LockPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
         <thead>
           <tr className="border-b-2 border-ink text-sm">
             <th className="py-1 pr-2">Turn on</th>
-            {work.gauged_method ? <th className="pr-2">Leaves</th> : null}
+            {work.gauged_method ? <th className="pr-2">Clearance left</th> : null}
             <th className="pr-2">Verdict</th>
             <th>
               <span className="sr-only">Lock</span>

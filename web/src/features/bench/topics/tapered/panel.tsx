@@ -15,11 +15,13 @@ import { ZeroPanel } from "./zero-panel";
 
 export function TaperedPanel({
   work,
+  headline,
   tap,
   busy,
   refused,
 }: {
   work: Tapered;
+  headline: string;
   tap: Tap;
   busy: boolean;
   refused: Refused;
@@ -66,9 +68,13 @@ export function TaperedPanel({
     case "seat_nut":
     case "no_measurable_clearance":
     case "release":
-      return <Driving work={work} tap={tap} refused={refused} />;
+      return <Driving work={work} headline={headline} tap={tap} refused={refused} />;
     case "hand_check":
-      return work.locked ? <HandCheckPanel tap={tap} /> : <Driving work={work} tap={tap} refused={refused} />;
+      return work.locked ? (
+        <HandCheckPanel tap={tap} />
+      ) : (
+        <Driving work={work} headline={headline} tap={tap} refused={refused} />
+      );
     case "gauge_final":
       return (
         <Row>

@@ -10,6 +10,12 @@ export const LOCKED = {
   locking_clip: "Clip fitted",
 } as const;
 
+/** Locked at a position: by name where it lies outside. */
+export const lockAt = (
+  position: Tapered["tab_positions"][number],
+  more: { decided_by?: string; reason?: string } = {},
+) => ({ kind: "lock" as const, turn: position.turn_deg.toFixed(3), ...more });
+
 export function PositionRow(props: {
   position: Tapered["tab_positions"][number];
   work: Tapered;
@@ -18,10 +24,8 @@ export function PositionRow(props: {
 }) {
   const { position, work, tap, known } = props;
   const { units } = useSettings();
-  const taken = position.turn_deg === work.next.turn_deg;
   const [deciding, setDeciding] = useState(false);
-  const lock = (more: { decided_by?: string; reason?: string } = {}) =>
-    tap({ kind: "lock", turn: position.turn_deg.toFixed(3), ...more });
+  const lock = (more?: { decided_by: string; reason: string }) => tap(lockAt(position, more));
   return (
     <tr className="border-b border-rule align-middle">
       <td className="py-1 pr-2">
@@ -42,8 +46,7 @@ export function PositionRow(props: {
       <td className="text-right">
         {known ? (
           <Button
-            kind={taken ? "main" : position.level === "stop" ? "stop" : "plain"}
-            data-main={taken || undefined}
+            kind={position.level === "stop" ? "stop" : "plain"}
             onClick={() => (position.by_name ? setDeciding(true) : lock())}
           >
             {LOCKED[work.dial?.lock ?? "tab_washer"]} here

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import UTC, datetime
 
 from playwright.sync_api import Page, expect
 
@@ -35,17 +36,18 @@ def test_what_another_device_logs_shows_and_a_tap_on_an_older_screen_is_asked_ba
     mine = at_zero(new_page(strict=False), "Two at one bearing")
     other = new_page(strict=False)
     other.goto(f"/jobs/{mine.job_id}")
-    other.get_by_label("Who is at the bench").first.select_option("Ines Whitlow")
     expect(other.locator("#next-move")).to_contain_text(mine.bench()["next"]["headline"].split("(")[0].strip())
     # What Ines notes comes to my screen without a reload.
     other.get_by_label("Note, or something left to do").fill("Stand wiped")
     other.get_by_role("button", name="Add as a note").click()
     expect(mine.page.get_by_role("region", name="Log")).to_contain_text("Stand wiped")
     # My screen hears nothing for a while, and both of us log a turn.
-    mine.page.route("**/newest?*", lambda route: route.abort())
+    for address in ("**/newest?*", f"**/api/jobs/{mine.job_id}"):
+        mine.page.route(address, lambda route: route.abort())
     turned = mine.bench()["last_seq"]
-    other.locator("[data-main]").first.click()
-    expect(other.get_by_role("region", name="Log")).to_contain_text("tightened")
+    turn = {"kind": "turn_nut", "amount": "20°", "unit": "degrees"}
+    said = {"client_event_id": "ines-device-0001", "actor": "Ines Whitlow", "happened_at": datetime.now(UTC).isoformat(), "command": turn, "at": "1"}
+    assert other.request.post(f"/api/jobs/{mine.job_id}/taps", data=said).ok
     mine.page.locator("[data-main]").first.click()
     asked = mine.page.get_by_role("alert")
     expect(asked).to_contain_text("Ines Whitlow logged")

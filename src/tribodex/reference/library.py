@@ -122,7 +122,7 @@ def _in_order(name: str, procedure: Procedure) -> None:
 
 def _asked(procedure: Procedure) -> set[str]:
     """Conditions that steps, cautions, tools, parts and gates ask for: a misspelt one would hide them for ever."""
-    steps = [*procedure.tools, *procedure.parts, *(s for stage in procedure.stages for s in (*stage.steps, *stage.cautions))]
+    steps = [*procedure.tools, *procedure.parts, *(s for stage in procedure.stages for s in (*stage.steps, *stage.cautions, *stage.pictures))]
     items = (item for gate in procedure.gates() for item in gate.items)
     whens = [*(s.when for s in steps), *(g.when for g in procedure.gates()), *(i.when for i in items)]
     return {name for when in whens for name in when}
@@ -130,7 +130,7 @@ def _asked(procedure: Procedure) -> set[str]:
 
 def _spelled_out(file: dict[str, Any]) -> dict[str, Any]:
     """A step may be written as its text alone."""
-    for holder, names in ((file, ("tools", "parts")), *((stage, ("steps", "cautions")) for stage in file.get("stages", []))):
+    for holder, names in ((file, ("tools", "parts")), *((stage, ("steps", "cautions", "pictures")) for stage in file.get("stages", []))):
         for name in names:
             holder[name] = [{"text": step} if isinstance(step, str) else step for step in holder.get(name, [])]
     return file

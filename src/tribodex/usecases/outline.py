@@ -23,6 +23,8 @@ class OutlinedTask:
     title: str
     steps: tuple[str, ...]
     cautions: tuple[str, ...]
+    # Drawings of the work, by their names.
+    pictures: tuple[str, ...]
 
 
 @dataclass(frozen=True)
@@ -67,6 +69,7 @@ def outline_of(desk: Desk) -> Outline:
                 # Steps that are ticked off one by one stand among the work itself.
                 () if task.stage.ticks and task.stage.id not in HOUSE.by_stage else texts_for(task.stage.steps, conditions[task.at]),
                 texts_for(task.stage.cautions, conditions[task.at]),
+                texts_for(task.stage.pictures, conditions[task.at]),
             )
             for task in own
         )

@@ -38,6 +38,8 @@ export const PAGES: Page[] = [
   page("/calculator/:sheet", () => import("../features/calculator").then((m) => m.SheetPage)),
   page("/tables", () => import("../features/tables").then((m) => m.TablesPage)),
   page("/tables/:id", () => import("../features/tables").then((m) => m.TablePage)),
+  page("/guide", () => import("../features/guide").then((m) => m.GuidePage)),
+  page("/words", () => import("../features/guide").then((m) => m.WordsPage)),
   page("/crib", () => import("../features/toolcrib").then((m) => m.CribPage)),
 ];
 

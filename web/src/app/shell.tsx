@@ -1,7 +1,7 @@
 /** The frame round every page: name, places, units, look, who, keys. */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from "react";
-import { NavLink } from "react-router";
+import { Link, NavLink } from "react-router";
 import { deviceCopy, getPeople, outbox } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
 import { Elsewhere } from "./elsewhere";
@@ -81,7 +81,22 @@ export function Shell({ children }: { children: ReactNode }) {
         <Elsewhere />
         {children}
       </main>
-      <Overlay title="Keyboard shortcuts" open={help} onClose={() => setHelp(false)}>
+      <Overlay title="Help and keyboard shortcuts" open={help} onClose={() => setHelp(false)}>
+        <p className="flex gap-6 pb-2">
+          {[
+            ["/guide", "Guide"],
+            ["/words", "Words, with drawings"],
+          ].map(([to = "", words]) => (
+            <Link
+              key={to}
+              to={to}
+              onClick={() => setHelp(false)}
+              className="inline-flex min-h-11 items-center text-dye underline"
+            >
+              {words}
+            </Link>
+          ))}
+        </p>
         <dl className="grid grid-cols-[3rem_1fr] gap-y-1">
           {KEYS.map(({ key, does }) => (
             <div key={key} className="contents">

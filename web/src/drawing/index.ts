@@ -3,6 +3,7 @@ export * from "./nut-dial";
 export * from "./indicator-dial";
 export * from "./ruler";
 export * from "./which-way";
+export * from "./pictures";
 export { howLong } from "./shaft-dimensions";
 export * from "./shaft-line";
 export * from "./unrolled";

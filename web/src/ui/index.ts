@@ -10,3 +10,4 @@ export * from "./named-reason";
 export * from "./say";
 export * from "./settings";
 export * from "./delivery";
+export * from "./words";

@@ -89,6 +89,8 @@ class Stage:
     question: str
     steps: tuple[Step, ...]
     cautions: tuple[Step, ...] = ()
+    # Drawings of the work by their names, where they stand for the plan.
+    pictures: tuple[Step, ...] = ()
     gates: tuple[Gate, ...] = ()
     trade: str = ""
     ticks: bool = False

@@ -1,7 +1,8 @@
 /** The one next move: the biggest thing on the page, why, and what could go wrong. */
 import { Link } from "react-router";
 import type { Bench, OutlinedTask } from "../../api";
-import { Say, VerdictMark } from "../../ui";
+import { Picture } from "../../drawing";
+import { Say, VerdictMark, WordsHere } from "../../ui";
 import { showOf, type JobAccess } from "./use-job";
 import type { Words } from "./use-outline";
 import { SheetsHere } from "./sheets-here";
@@ -46,6 +47,7 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
       <SheetsHere bench={bench} />
       <WorkPanel bench={bench} job={job} />
       <UndoLine bench={bench} tap={job.tap} />
+      <WordsHere text={`${next.headline} ${next.why}`} />
       {next.risk ? (
         <p className="pt-3">
           <span aria-hidden className="font-bold text-care">
@@ -95,25 +97,34 @@ function StepsAndCautions({ words, task }: { words: Words; task: OutlinedTask | 
     );
   if (!task) return null;
   return (
-    <div className="mt-3 grid gap-x-6 gap-y-2 text-sm md:grid-cols-2">
-      {task.steps.length > 0 ? (
-        <ol className="list-decimal pl-5" aria-label="Steps of this stage">
-          {task.steps.map((step) => (
-            <li key={step} className="py-0.5">
-              <Say>{step}</Say>
-            </li>
+    <>
+      {task.pictures.length > 0 ? (
+        <div className="mt-3 flex flex-wrap gap-3">
+          {task.pictures.map((name) => (
+            <Picture key={name} name={name} className="max-w-44 sm:max-w-56" />
           ))}
-        </ol>
+        </div>
       ) : null}
-      {task.cautions.length > 0 ? (
-        <ul className="border-l-4 border-oxide pl-3" aria-label="Cautions">
-          {task.cautions.map((caution) => (
-            <li key={caution} className="py-0.5">
-              <Say>{caution}</Say>
-            </li>
-          ))}
-        </ul>
-      ) : null}
-    </div>
+      <div className="mt-3 grid gap-x-6 gap-y-2 text-sm md:grid-cols-2">
+        {task.steps.length > 0 ? (
+          <ol className="list-decimal pl-5" aria-label="Steps of this stage">
+            {task.steps.map((step) => (
+              <li key={step} className="py-0.5">
+                <Say>{step}</Say>
+              </li>
+            ))}
+          </ol>
+        ) : null}
+        {task.cautions.length > 0 ? (
+          <ul className="border-l-4 border-oxide pl-3" aria-label="Cautions">
+            {task.cautions.map((caution) => (
+              <li key={caution} className="py-0.5">
+                <Say>{caution}</Say>
+              </li>
+            ))}
+          </ul>
+        ) : null}
+      </div>
+    </>
   );
 }

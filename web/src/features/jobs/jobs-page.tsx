@@ -3,6 +3,7 @@ import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { TextField, moment } from "../../ui";
 import { JobStrip } from "./job-strip";
+import { WhatThisIs } from "./what-this-is";
 import { useJobs, More } from "./use-jobs";
 
 export function JobsPage() {
@@ -42,12 +43,7 @@ export function JobsPage() {
         {jobs.data && open.length === 0 && search ? (
           <p className="sheet p-5">No open job says that.</p>
         ) : null}
-        {jobs.data && open.length === 0 && !search ? (
-          <p className="sheet p-5">
-            No job is open. Plan a mounting: choose the machine and the bearing, and the targets are worked
-            out before you walk to it.
-          </p>
-        ) : null}
+        {jobs.data && open.length === 0 && !search ? <WhatThisIs /> : null}
         <ul className="grid gap-3">
           {open.map((job) => (
             <JobStrip key={job.id} job={job} />

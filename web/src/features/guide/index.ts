@@ -1,0 +1,2 @@
+export { GuidePage } from "./guide-page";
+export { WordsPage } from "./words-page";

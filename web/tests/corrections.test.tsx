@@ -17,7 +17,6 @@ const logged = (says: string, said: LogLine["said"], more: Partial<LogLine> = {}
   at: "",
   happened_at: "2026-11-26T09:00:00Z",
   clock_off: false,
-  correctable: true,
   withdrawable: false,
   replaced: null,
   ...more,

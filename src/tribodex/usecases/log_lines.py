@@ -24,7 +24,7 @@ class Replaced:
 
 @dataclass(frozen=True)
 class LogLine:
-    """One entry of the log. `says` is the command that says it again, `said` its fields; `replaced` is set once it was corrected."""
+    """One entry of the log. `says` is the command that says it again, empty where none does, `said` its fields; `replaced` is set once it was corrected."""
 
     seq: int
     kind: str
@@ -32,7 +32,6 @@ class LogLine:
     text: str
     actor: str
     happened_at: datetime
-    correctable: bool
     withdrawable: bool
     says: str
     said: Mapping[str, str | int | float | bool | None]
@@ -59,7 +58,6 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
                 text=tell(event.fact),
                 actor=event.actor,
                 happened_at=event.happened_at,
-                correctable=said_by is not None,
                 withdrawable=withdrawable,
                 says=kind_of(said_by) if said_by is not None else "",
                 said=said_as(job.job.effective.get(event.seq)),

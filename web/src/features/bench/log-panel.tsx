@@ -58,7 +58,7 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
                 {line.clock_off ? " by a clock that is off" : ""}
               </span>
             </div>
-            {line.correctable ? (
+            {line.says ? (
               <Button kind="quiet" onClick={() => setTarget(line)}>
                 Correct<span className="sr-only"> entry {line.seq}</span>
               </Button>

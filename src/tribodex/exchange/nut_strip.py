@@ -19,6 +19,8 @@ from tribodex.exchange.paper import Paper, Size
 from tribodex.exchange.press import press
 
 OVERLAP_MM = 10.0
+# Room that a figure of degrees takes beside its tick.
+LABEL_MM = 6.5
 ROW_MM = 24.0
 ROW_GAP_MM = 12.0
 HEAD_MM = 30.0
@@ -132,9 +134,12 @@ def _piece(order: StripOrder, start: float, end: float, x0: float, y0: float, wh
             continue
         length = 7.0 if degree % 10 == 0 else 5.0 if degree % 5 == 0 else 3.0
         body += line(x(along), top, x(along), top + length, 0.35 if degree % 10 == 0 else 0.15)
-        if degree % (10 if per_deg >= 0.7 else 20) == 0 and along < end - 0.5:
-            near_end = along > end - 8
-            body += text(x(along) + (-0.6 if near_end else 0.6), top + 10.4, f"{degree}°", 2.9, "end" if near_end else "start")
+        labelled = 10 if per_deg >= 0.7 else 20
+        if degree % labelled == 0 and along < end - 0.5:
+            # At the edge to the glue a figure stands before its tick, where the one before it leaves room for both.
+            near_end = along > end - LABEL_MM
+            if not near_end or labelled * per_deg >= 2 * LABEL_MM or along - labelled * per_deg < start:
+                body += text(x(along) + (-0.6 if near_end else 0.6), top + 10.4, f"{degree}°", 2.9, "end" if near_end else "start")
     # Beneath, the drive-up that belongs to the turn: a pitch for a whole turn.
     pitch = order.nut.pitch_mm
     hundredths = 5 if whole / pitch >= 100 else 10

@@ -46,13 +46,29 @@ class Size:
         return Size(self.height_mm, self.width_mm)
 
 
+def why_of(title: str, machine: str, position: str) -> str:
+    """Why a job was opened, without machine and position where its title begins with them: those stand before it.
+
+    >>> why_of("Husk screw 3, drive end, grease gone hard", "Husk screw 3", "Drive end")
+    'Grease gone hard'
+    >>> why_of("Husk screw 30, noise", "Husk screw 3", "Drive end"), why_of("Husk screw 3", "Husk screw 3", "")
+    ('Husk screw 30, noise', '')
+    """
+    rest = title.strip()
+    for said in (machine, position):
+        after = rest[len(said) :]
+        if said and rest.lower().startswith(said.lower()) and not after[:1].isalnum():
+            rest = after.lstrip(" ,.:;")
+    return rest[:1].upper() + rest[1:]
+
+
 @cache
 def environment() -> Environment:
     """Templates with the filters that they share."""
     made = Environment(
         loader=FileSystemLoader(TEMPLATES), autoescape=select_autoescape(["html"]), undefined=StrictUndefined, trim_blocks=True, lstrip_blocks=True
     )
-    made.filters.update(figure=figure_words, um=um_words, moment=_moment, day=_day, clock=_clock, line=_line_value, number=number)
+    made.filters.update(figure=figure_words, um=um_words, moment=_moment, day=_day, clock=_clock, line=_line_value, number=number, why=why_of)
     return made
 
 

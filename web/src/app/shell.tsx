@@ -9,6 +9,9 @@ import { KEYS, useKeys } from "./keys";
 
 const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hover:bg-wash sm:px-3";
 
+const PLACE =
+  "inline-flex min-h-12 min-w-11 shrink-0 items-center justify-center px-1 text-sm hover:bg-wash sm:px-3 sm:text-base";
+
 const PLACES = [
   { to: "/", name: "Jobs" },
   { to: "/plan", name: "Plan" },
@@ -25,7 +28,7 @@ export function Shell({ children }: { children: ReactNode }) {
   useEffect(() => outbox.setActor(settings.actor), [settings.actor]);
   useKeys(settings.keys, () => setHelp(true));
   const place = ({ isActive }: { isActive: boolean }) =>
-    `${TOOL} ${isActive ? "font-bold underline decoration-4 decoration-mark underline-offset-8" : ""}`;
+    `${PLACE} ${isActive ? "font-bold underline decoration-4 decoration-mark underline-offset-8" : ""}`;
   return (
     <>
       <a
@@ -35,7 +38,7 @@ export function Shell({ children }: { children: ReactNode }) {
         Skip to content
       </a>
       <header className="border-b-2 border-ink bg-sheet">
-        <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-2 sm:px-4">
+        <div className="mx-auto flex max-w-[84rem] flex-wrap items-center px-1 sm:px-4">
           <span className="sr-only text-lg font-bold tracking-wide sm:not-sr-only sm:pr-4">Tribodex</span>
           <nav
             aria-label="Places"

@@ -14,7 +14,7 @@ export interface PictureOf {
 const PICTURES: Record<string, PictureOf> = { ...FEELERS, ...LOCKING, ...PLACES, ...SHOPFLOOR };
 export const PICTURE_NAMES = Object.keys(PICTURES);
 
-export function Picture({ name, className = "" }: { name: string; className?: string }) {
+export function Picture({ name, className = "max-w-72" }: { name: string; className?: string }) {
   const picture = PICTURES[name];
   if (!picture) return null;
   return (
@@ -22,7 +22,7 @@ export function Picture({ name, className = "" }: { name: string; className?: st
       viewBox="0 0 240 150"
       role="img"
       aria-label={picture.words}
-      className={`w-full max-w-72 border border-rule bg-paper ${className}`}
+      className={`w-full border border-rule bg-paper ${className}`}
     >
       {picture.body}
     </svg>

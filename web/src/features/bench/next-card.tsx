@@ -99,9 +99,9 @@ function StepsAndCautions({ words, task }: { words: Words; task: OutlinedTask | 
   return (
     <>
       {task.pictures.length > 0 ? (
-        <div className="mt-3 flex flex-wrap gap-3">
+        <div className="mt-3 grid max-w-xl grid-cols-2 gap-3 sm:grid-cols-3">
           {task.pictures.map((name) => (
-            <Picture key={name} name={name} className="max-w-44 sm:max-w-56" />
+            <Picture key={name} name={name} className="" />
           ))}
         </div>
       ) : null}

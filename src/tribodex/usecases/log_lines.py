@@ -24,7 +24,7 @@ class Replaced:
 
 @dataclass(frozen=True)
 class LogLine:
-    """One entry of the log. `says` is the command that says it again, empty where none does, `said` its fields; `replaced` is set once it was corrected."""
+    """One entry of the log. `says`: the command that says it again, empty where none does; `said` its fields; `replaced` once it was corrected."""
 
     seq: int
     kind: str

@@ -300,8 +300,8 @@ class Store(Protocol):
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in order; empty when the job is not known."""
 
-    def newest_entry(self, job_id: str) -> int | None:
-        """The number of the newest entry; None for a job that is not known."""
+    def newest_entries(self, job_ids: Sequence[str]) -> Mapping[str, int]:
+        """The numbers of the newest entries; jobs that are not known are left out."""
 
     def last_opened(self, position_id: str) -> Event | None:
         """The opening of the newest job at a position."""

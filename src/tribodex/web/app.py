@@ -20,6 +20,7 @@ from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
 from tribodex.web.intake import check_body, check_path
+from tribodex.web.newest import NewestLane
 
 SAFE = ("GET", "HEAD", "OPTIONS")
 LARGEST_BODY = 256 * 1024
@@ -61,7 +62,8 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
         app.register_api(module.api)
     _guard(app)
     Frontend(settings.dist).install(app)
-
+    here: Context = app.extensions[KEY]
+    app.wsgi_app = NewestLane(app.wsgi_app, here.newest, settings.hosts)  # type: ignore[method-assign,assignment,arg-type]
     return app
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 import threading
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from datetime import datetime
@@ -19,6 +19,7 @@ from sqlalchemy.orm import Session
 from tribodex.store import SqlStore
 from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.ports import Reference
+from tribodex.web.newest import Newest
 
 KEY = "tribodex"
 
@@ -63,8 +64,16 @@ class Context:
 
     slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
     plan: KeptPlan = field(default_factory=KeptPlan)
+    newest: Newest = field(init=False)
 
     _known: list[str] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "newest", Newest(self._newest_entries))
+
+    def _newest_entries(self, job_ids: Sequence[str]) -> Mapping[str, int]:
+        with self.store() as store:
+            return store.newest_entries(job_ids)
 
     def identity(self) -> str:
         """Which database this server keeps; asked once."""

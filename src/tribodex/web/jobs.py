@@ -109,8 +109,7 @@ class NewestAnswer(BaseModel):
     summary="The newest entry, where it is newer than what a screen shows",
 )
 def get_newest(path: JobPath, query: NewestQuery) -> Response:
-    with context().store() as store:
-        seq = store.newest_entry(path.job_id)
+    seq = context().newest.of(path.job_id)
     if seq is None:
         raise NotFound("There is no such job here.")
     if seq <= query.seen:
@@ -167,6 +166,7 @@ def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
     here = context()
     with here.store() as store:
         job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at, frozenset(body.meant), body.seen)
+        here.newest.tell(job.id, job.job.last_seq)
         return reply_short(BENCH, bench(here.reference, job, query.at, query.stage))
 
 

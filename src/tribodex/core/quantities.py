@@ -378,6 +378,15 @@ def mm_text(mm: float) -> str:
     return f"{mm:.{digits}f} mm ({mm / 25.4:.2f} in)"
 
 
+def micrometer_text(mm: float) -> str:
+    """A size as a micrometer shows it: thousandths of a millimetre, tenths of thousandths of an inch.
+
+    >>> micrometer_text(39.975)
+    '39.975 mm (1.5738 in)'
+    """
+    return f"{mm:.3f} mm ({mm / 25.4:.4f} in)"
+
+
 def travel_text(mm: float) -> str:
     """A drive-up as an indicator shows it: hundredths of a millimetre, thousandths of an inch.
 

@@ -9,7 +9,7 @@ from enum import StrEnum
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import shaft_limits_um, tolerance_um
-from tribodex.core.quantities import travel_text, um_text
+from tribodex.core.quantities import micrometer_text, travel_text, um_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
 
@@ -55,6 +55,16 @@ class SeatSpec:
     form_um: float
     words: str
     source_id: str
+
+    @property
+    def on_the_micrometer(self) -> str:
+        """The limits as the tool in the hand shows them.
+
+        >>> cylindrical_seat(40, "k5").on_the_micrometer
+        '40.002 mm (1.5749 in) to 40.013 mm (1.5753 in); two diameters may differ by 0.007 mm (0.3 thou)'
+        """
+        least, most = (self.nominal_mm + um / 1000 for um in (self.limits_um.low, self.limits_um.high))
+        return f"{micrometer_text(least)} to {micrometer_text(most)}; two diameters may differ by {um_text(2 * self.form_um)}"
 
 
 @dataclass(frozen=True)

@@ -137,7 +137,7 @@ def move(_: Desk, state: Prepared) -> Move:
         return Move(
             Do.READ_SEAT,
             f"Micrometer on the seat: {where}",
-            f"It should measure {state.planned.spec.words}.",
+            f"It should measure {state.planned.spec.on_the_micrometer} ({state.planned.spec.words}).",
             "Clean anvils, light touch, read twice.",
         )
     bore = next_bore(state)

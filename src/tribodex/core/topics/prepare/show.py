@@ -79,6 +79,8 @@ class PrepareWork:
 
     topic: Literal["prepare"]
     spec: SeatSpec | None
+    # What the micrometer should show, beside its field.
+    limits: str
     shaft: tuple[SeatSpot, ...]
     bore: tuple[SeatSpot, ...]
     form: SeatForm | None
@@ -104,6 +106,7 @@ def view(desk: Desk, state: Prepared) -> PrepareWork:
         asks=None,
         topic="prepare",
         spec=state.planned.spec if state.planned else None,
+        limits=state.planned.spec.on_the_micrometer if state.planned else "",
         shaft=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.shaft_mm.get((s, d))) for s in SECTIONS for d in DIRECTIONS),
         bore=tuple(SeatSpot(s, d, DIRECTION_WORDS[d], state.bore_mm.get((s, d))) for s, d in BORE_SPOTS) if cylindrical else (),
         form=state.form,

@@ -1,6 +1,6 @@
 /** The micrometer, spot by spot: on the seat, or in the bore of the new ring. A value that comes again is one tap. */
 import { useState } from "react";
-import { Button, length, useSettings } from "../../../../ui";
+import { Button, Say, length, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { PrepareProps } from "./panel";
@@ -61,6 +61,11 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
           name="size"
           label={`Section ${section}, ${spot?.words ?? ""}: ${words.tool}`}
         />
+        {what === "shaft" && work.limits ? (
+          <p className="text-lg">
+            <Say>{work.limits}</Say>
+          </p>
+        ) : null}
         <div className="flex flex-wrap gap-3">
           <Button
             kind={what === "shaft" ? "main" : "plain"}

@@ -91,6 +91,27 @@ def test_a_tap_on_an_older_screen_is_asked_back_and_one_that_waited_is_not(clien
     assert meant.status_code == 200
 
 
+def test_the_plant_grows_over_the_web(client: FlaskClient) -> None:
+    made = client.post("/api/plant/machines", json={"name": "Grit cyclone", "area": "Cleaning"})
+    assert made.status_code == 201
+    address = f"/api/plant/machines/{made.json['id']}/positions"
+    assert client.post(address, json={"name": "Drive end", "bearing": "22218 K C3", "shaft": "80 mm", "holds": "fixed"}).status_code == 201
+    position = next(one for one in client.get("/api/plant").json["machines"] if one["name"] == "Grit cyclone")["positions"][0]["id"]
+    opened = client.post("/api/jobs", json=tap(job_id="grown-job-1", position_id=position, plan=PLAN))
+    assert opened.status_code == 201 and opened.json["machine"] == "Grit cyclone"
+    refused = client.post(address, json={"name": "Drive end"})
+    assert refused.status_code == 422 and refused.json["fields"][0]["name"] == "name"
+    assert client.post("/api/plant/machines/m-nowhere/positions", json={"name": "x"}).status_code == 404
+    assert client.post("/api/people", json={"name": "Wren Ashdown"}).json[-1] == "Wren Ashdown"
+    assert "Wren Ashdown" in client.get("/api/people").json
+    assert any(one["name"] == "Grit cyclone" and one["positions"][0]["fixed"] for one in client.get("/api/plant").json["machines"])
+
+
+def test_yes_and_no_are_no_numbers_in_a_list_either(client: FlaskClient) -> None:
+    refused = client.post("/api/calc/soft-foot", json={"gaps_mm": [False, 0.1]})
+    assert refused.status_code == 422 and refused.json["fields"][0]["name"].startswith("gaps_mm")
+
+
 def test_an_undo_over_the_web(client: FlaskClient) -> None:
     open_job(client)
     note = tap(command={"kind": "add_note", "text": "slip"})

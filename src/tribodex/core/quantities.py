@@ -379,8 +379,7 @@ def mm_text(mm: float) -> str:
 
 
 def micrometer_text(mm: float) -> str:
-    """A size as a micrometer shows it: thousandths of a millimetre, tenths of thousandths of an inch.
-
+    """A size as a micrometer shows it.
     >>> micrometer_text(39.975)
     '39.975 mm (1.5738 in)'
     """
@@ -397,9 +396,5 @@ def travel_text(mm: float) -> str:
 
 
 def number_plain(value: float) -> str:
-    """One decimal, dropped when it is zero.
-
-    >>> number_plain(4.5), number_plain(4.04)
-    ('4.5', '4')
-    """
+    """One decimal, dropped when it is zero: 4.5, 4."""
     return f"{value:.1f}".removesuffix(".0")

@@ -17,10 +17,11 @@ from sqlalchemy.orm import Session
 from tribodex.core.errors import Busy
 from tribodex.core.job.facts import Event
 from tribodex.store import care
-from tribodex.store.attached import Attached
 from tribodex.store.care import touched
+from tribodex.store.growing import Growing
 from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
+from tribodex.store.pictures import KeepsPictures
 from tribodex.store.plant import SHAFTS
 from tribodex.usecases.care import Said
 from tribodex.usecases.codec import decode, encode, reads
@@ -70,7 +71,7 @@ _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by
 KEPT_LOGS = KeptLogs(40_000)
 
 
-class SqlStore(Attached):
+class SqlStore(KeepsPictures, Growing):
     """Store on one session; the caller owns the transaction's life, append() commits."""
 
     def __init__(self, session: Session) -> None:

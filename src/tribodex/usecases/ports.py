@@ -300,6 +300,15 @@ class Store(Protocol):
     def events(self, job_id: str) -> Sequence[Event]:
         """The log of a job in order; empty when the job is not known."""
 
+    def add_machine(self, machine: Machine, rank: int) -> None:
+        """Keep a machine."""
+
+    def add_position(self, position: Position, rank: int) -> None:
+        """Keep a bearing position of a machine."""
+
+    def add_person(self, name: str, rank: int) -> None:
+        """Keep a name."""
+
     def newest_entries(self, job_ids: Sequence[str]) -> Mapping[str, int]:
         """The numbers of the newest entries; jobs that are not known are left out."""
 

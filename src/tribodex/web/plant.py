@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, RootModel, TypeAdapter
+from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
 
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.mounting.methods import Method
@@ -17,8 +17,10 @@ from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning.listed import AsListed, compared
+from tribodex.usecases.plant import MachineDraft, PositionDraft, add_machine, add_person, add_position
 from tribodex.usecases.ports import Machine
 from tribodex.web.context import context, reply
+from tribodex.web.problems import Problem
 
 api = APIBlueprint("plant", __name__, url_prefix="/api", abp_tags=[Tag(name="plant")])
 
@@ -93,6 +95,62 @@ def get_sources() -> Response:
     here = context()
     with here.store() as store:
         return reply(SOURCES, with_own_cards(here.reference, store).sources)
+
+
+class MachineBody(BaseModel):
+    """A machine to add."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(max_length=400)
+    area: str = Field(default="", max_length=400)
+
+
+class PositionBody(BaseModel):
+    """A bearing position to add to a machine."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(max_length=400)
+    bearing: str = Field(default="", max_length=400)
+    shaft: str = Field(default="", max_length=400)
+    holds: str = Field(default="", max_length=20, description="fixed, floating, or empty where nobody has looked")
+
+
+class PersonBody(BaseModel):
+    """A name to add."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(max_length=400)
+
+
+class MachinePath(BaseModel):
+    """A machine in an address."""
+
+    machine_id: str = Field(max_length=64)
+
+
+class MachineAnswer(RootModel[Machine]):
+    """A machine with its positions."""
+
+
+MACHINE = TypeAdapter(Machine)
+
+
+@api.post("/plant/machines", responses={201: MachineAnswer, 422: Problem}, summary="Add a machine")
+def post_machine(body: MachineBody) -> Response:
+    with context().store() as store:
+        return reply(MACHINE, add_machine(store, MachineDraft(body.name, body.area)), 201)
+
+
+@api.post("/plant/machines/<machine_id>/positions", responses={201: MachineAnswer, 404: Problem, 422: Problem}, summary="Add a bearing position")
+def post_position(path: MachinePath, body: PositionBody) -> Response:
+    with context().store() as store:
+        return reply(MACHINE, add_position(store, PositionDraft(path.machine_id, body.name, body.bearing, body.shaft, body.holds)), 201)
+
+
+@api.post("/people", responses={201: PeopleAnswer, 422: Problem}, summary="Add a name to the people who work here")
+def post_person(body: PersonBody) -> Response:
+    with context().store() as store:
+        return reply(PEOPLE, add_person(store, body.name), 201)
 
 
 class PositionPath(BaseModel):

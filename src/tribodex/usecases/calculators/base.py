@@ -42,14 +42,20 @@ class Inputs(BaseModel):
     @model_validator(mode="before")
     @classmethod
     def _yes_and_no_are_no_numbers(cls, given: Any) -> Any:
-        """“true” would otherwise be read as one."""
+        """“true” would otherwise be read as one, alone and in a list."""
         if isinstance(given, dict):
-            for name, value in given.items():
-                field = cls.model_fields.get(name)
-                if isinstance(value, bool) and field is not None and field.annotation not in (bool, bool | None):
-                    # A text is refused, and named, where a number is wanted.
-                    given = given | {name: str(value).lower()}
+            asked = {name: field.annotation for name, field in cls.model_fields.items()}
+            given = {name: value if asked.get(name) in (bool, bool | None) else _as_text(value) for name, value in given.items()}
         return given
+
+
+def _as_text(value: Any) -> Any:
+    """Yes and no as texts, wherever they stand in it: a text is refused, and named, where a number is wanted."""
+    if isinstance(value, bool):
+        return str(value).lower()
+    if isinstance(value, list):
+        return [_as_text(one) for one in value]
+    return value
 
 
 class BearingInputs(Inputs):

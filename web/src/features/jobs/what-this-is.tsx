@@ -15,9 +15,14 @@ export function WhatThisIs() {
           No job is open. <b>Plan a mounting</b> to begin: choose the machine and the bearing, and the targets
           are worked out before you walk to it.
         </p>
-        <Link to="/guide" className="inline-flex min-h-11 items-center text-dye underline">
-          Guide: a first day, and each kind of work
-        </Link>
+        <p className="flex flex-wrap gap-x-5">
+          <Link to="/guide" className="inline-flex min-h-11 items-center text-dye underline">
+            Guide: a first day, and each kind of work
+          </Link>
+          <Link to="/plant" className="inline-flex min-h-11 items-center text-dye underline">
+            Machines, positions, people: begin here where nothing is in yet
+          </Link>
+        </p>
       </div>
       <Picture name="drive_up" />
     </div>

@@ -2,6 +2,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { getChoices } from "../../api";
+import { AddMachine, AddPerson, AddPosition } from "./add-to-plant";
+import { FirstSteps } from "./first-steps";
 
 export function PlantPage() {
   const plant = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
@@ -11,6 +13,14 @@ export function PlantPage() {
     <div className="mx-auto max-w-5xl space-y-6">
       <h1 className="text-2xl font-bold">Plant</h1>
       {plant.isError && !plant.data ? <p className="sheet p-4">The plant cannot be fetched now.</p> : null}
+      {plant.data ? (
+        <FirstSteps
+          people={plant.data.people.length}
+          machines={machines.length}
+          positions={machines.flatMap(({ positions }) => positions).length}
+          sets={plant.data.feeler_sets.length}
+        />
+      ) : null}
       {areas.map((area) => (
         <section key={area} aria-label={area || "Plant"}>
           <h2 className="border-b-2 border-ink pb-1 text-xl font-bold">{area || "Plant"}</h2>
@@ -34,11 +44,31 @@ export function PlantPage() {
                       </Link>
                     </li>
                   ))}
+                  <li>
+                    <AddPosition machine={machine.id} name={machine.name} />
+                  </li>
                 </ul>
               </div>
             ))}
         </section>
       ))}
+      {plant.data ? (
+        <div className="grid gap-4 lg:grid-cols-2">
+          <section aria-labelledby="add-machine" className="sheet p-4">
+            <h2 id="add-machine" className="pb-2 text-lg font-bold">
+              Another machine
+            </h2>
+            <AddMachine />
+          </section>
+          <section aria-labelledby="add-person" className="sheet p-4">
+            <h2 id="add-person" className="pb-2 text-lg font-bold">
+              People
+            </h2>
+            <p className="pb-2">{plant.data.people.join(", ") || "Nobody yet: the log names everybody."}</p>
+            <AddPerson />
+          </section>
+        </div>
+      ) : null}
     </div>
   );
 }

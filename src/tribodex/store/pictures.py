@@ -12,7 +12,7 @@ from tribodex.store.models import AttachmentRow, JobRow
 from tribodex.usecases.ports import Attachment
 
 
-class Attached:
+class KeepsPictures:
     """What a store does with pictures and sheets."""
 
     _session: Session

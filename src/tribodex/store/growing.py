@@ -1,0 +1,31 @@
+"""Machines, positions and people that are added one by one."""
+
+from __future__ import annotations
+
+from sqlalchemy.orm import Session
+
+from tribodex.store.models import MachineRow, PersonRow, PositionRow
+from tribodex.usecases.ports import Machine, Position
+
+
+class Growing:
+    """What a store does where the plant grows. Each commits."""
+
+    _session: Session
+
+    def add_machine(self, machine: Machine, rank: int) -> None:
+        """Keep a machine."""
+        self._session.add(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank, shafts=[]))
+        self._session.commit()
+
+    def add_position(self, position: Position, rank: int) -> None:
+        """Keep a bearing position of a machine."""
+        row = PositionRow(id=position.id, machine_id=position.machine_id, name=position.name, designation=position.designation, shaft=position.shaft)
+        row.fixed, row.rank = position.fixed, rank
+        self._session.add(row)
+        self._session.commit()
+
+    def add_person(self, name: str, rank: int) -> None:
+        """Keep a name."""
+        self._session.add(PersonRow(name=name, rank=rank))
+        self._session.commit()

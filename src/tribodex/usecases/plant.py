@@ -1,0 +1,96 @@
+"""The plant grows in the browser: a machine, its bearing positions, the people who work there."""
+
+from __future__ import annotations
+
+import uuid
+from dataclasses import dataclass, replace
+
+from tribodex.core.errors import NotFound
+from tribodex.core.quantities import parse_length
+from tribodex.usecases.draft.collector import Collector
+from tribodex.usecases.ports import Machine, Position, Store
+
+MOST_NAME, MOST_NUMBER = 120, 64
+_FIXED = {"fixed": True, "floating": False, "": None}
+
+
+@dataclass(frozen=True)
+class MachineDraft:
+    """A machine as typed, with the part of the site where it stands."""
+
+    name: str
+    area: str = ""
+
+
+@dataclass(frozen=True)
+class PositionDraft:
+    """A bearing position as typed: what the list has for it, so far as it is known. `holds`: fixed, floating, or empty for not known."""
+
+    machine_id: str
+    name: str
+    bearing: str = ""
+    shaft: str = ""
+    holds: str = ""
+
+
+def add_machine(store: Store, draft: MachineDraft) -> Machine:
+    """A machine without positions yet. Raises InvalidInput with the fields to put right."""
+    errors = Collector()
+    machines = store.machines()
+    name, area = _name(errors, "name", draft.name, "what the machine is called on the site"), draft.area.strip()
+    if len(area) > MOST_NAME:
+        errors.add("area", f"That is longer than {MOST_NAME} letters.", "the part of the site, for example “kiln floor”")
+    if any((one.name.lower(), one.area.lower()) == (name.lower(), area.lower()) for one in machines):
+        errors.add("name", f"There is a machine “{name}” already.", "another name, or its position added to it")
+    errors.check()
+    made = Machine(f"m-{uuid.uuid4().hex[:12]}", name, area, (), ())
+    store.add_machine(made, len(machines))
+    return made
+
+
+def add_position(store: Store, draft: PositionDraft) -> Machine:
+    """The machine with one more position. What is not known stays open: it is asked where it matters.
+
+    Raises NotFound for a machine that is not there, InvalidInput with the fields to put right.
+    """
+    machine = next((one for one in store.machines() if one.id == draft.machine_id), None)
+    if machine is None:
+        raise NotFound("There is no such machine here.")
+    errors = Collector()
+    name = _name(errors, "name", draft.name, "which bearing of the machine, for example “drive end”")
+    if any(one.name.lower() == name.lower() for one in machine.positions):
+        errors.add("name", f"{machine.name} has a position “{name}” already.", "another name")
+    bearing, shaft = draft.bearing.strip(), draft.shaft.strip()
+    if len(bearing) > MOST_NUMBER:
+        errors.add("bearing", f"That is longer than {MOST_NUMBER} letters.", "the number as it stands in the plant's list")
+    if shaft:
+        errors.take(lambda: parse_length(shaft, "shaft"))
+    if draft.holds not in _FIXED:
+        errors.add("holds", "Fixed or floating?", "fixed, floating, or open where nobody has looked yet")
+    errors.check()
+    made = Position(f"p-{uuid.uuid4().hex[:12]}", machine.id, name, bearing, shaft, _FIXED[draft.holds])
+    store.add_position(made, len(machine.positions))
+    return replace(machine, positions=(*machine.positions, made))
+
+
+def add_person(store: Store, name: str) -> list[str]:
+    """Everybody, with one more name at the end. Raises InvalidInput for an empty name or one that is there."""
+    errors = Collector()
+    people = list(store.people())
+    wanted = " ".join(_name(errors, "name", name, "first and last name, as it should stand in the log", most=80).split())
+    if any(one.lower() == wanted.lower() for one in people):
+        errors.add("name", f"{wanted} is in the list already.", "another name; two of one name by a middle letter")
+    errors.check()
+    store.add_person(wanted, len(people))
+    return [*people, wanted]
+
+
+def _name(errors: Collector, field: str, typed: str, expected: str, most: int = MOST_NAME) -> str:
+    said = typed.strip()
+    if not said:
+        errors.add(field, "A name is needed.", expected)
+    elif len(said) > most:
+        errors.add(field, f"That is longer than {most} letters.", expected)
+    elif not any(letter.isalnum() for letter in said):
+        errors.add(field, f"“{said}” is no name.", expected)
+    return said

@@ -91,6 +91,7 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
     phone.context.set_offline(True)
     for i, stop in enumerate(stops):
         phone.get_by_label("Housing", exact=True).fill(f"{48 + i} °C")
+        phone.get_by_role("radio", name="thermometer").click()
         if i == 1:
             phone.get_by_role("button", name="Nothing loose", exact=False).click()
         if i == len(stops) - 1 and i > 1:

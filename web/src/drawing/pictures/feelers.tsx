@@ -99,7 +99,7 @@ export const FEELERS: Record<string, PictureOf> = {
     ),
   },
   drive_up: {
-    words: "Drive-up: how far the ring moves up its taper, which spreads it and takes clearance out",
+    words: "Drive-up: the ring moves up its taper, which spreads it and takes clearance out",
     body: (
       <>
         <path d="M16 128V112L206 88V128Z" fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />

@@ -21,6 +21,7 @@ export function Picture({ name, className = "max-w-72" }: { name: string; classN
     <svg
       viewBox="0 0 240 150"
       role="img"
+      data-picture
       aria-label={picture.words}
       className={`w-full border border-rule bg-paper ${className}`}
     >

@@ -78,7 +78,7 @@ def prepare_page(page: Page, step: str | None) -> None:
         hands.seen()
         hands.follow(until="lock")
         page.get_by_label("to the next tab").fill("3.5")
-        hands.tap("Seen")
+        hands.tap("Save")
     elif step is not None:
         raise ValueError(f"no such step: {step}")
 

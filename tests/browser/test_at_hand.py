@@ -57,7 +57,7 @@ def test_one_place_is_enough_on_the_way_and_more_may_be_read(page: Page) -> None
     assert finish.get_attribute("data-main") is not None
     whole_in_sight(page, finish, "finish")
     # Who wants to read on does: another place is open, and then all of them are asked for.
-    page.get_by_role("group", name="Places and rows").get_by_role("button", name="Place 2, nut side").click()
+    page.get_by_role("group", name="Places and rows").get_by_role("button", name="Place 2, nut-side row").click()
     with page.expect_response("**/taps*"):
         page.get_by_role("group", name="Thickest feeler that goes in").locator("> div").nth(3).get_by_role("button").first.click()
     hands.seen()

@@ -4,7 +4,7 @@ import type { GaugingView } from "../../../../api";
 import { Button, Figure, Say, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { Thickest } from "./thickest";
-import { keyOf } from "./gauging-parts";
+import { keyOf, rowOf } from "./gauging-parts";
 import { LeafByLeaf } from "./leaf-by-leaf";
 import { Places } from "./places";
 
@@ -36,7 +36,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
       {enough ? <Finish gauging={gauging} tap={tap} main /> : null}
       <p className="text-sm text-soft">
         <b className="text-ink">
-          Place {cell.place}, {cell.row}.
+          Place {cell.place}, {rowOf(cell)}.
         </b>{" "}
         {gauging.title}, {gauging.where}.
       </p>
@@ -56,7 +56,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
             disabled={busy}
             onClick={() => tap({ kind: "repeat_place", place: cell.place, row: cell.row })}
           >
-            Gauge place {cell.place}, {cell.row} again
+            Gauge place {cell.place}, {rowOf(cell)} again
           </Button>
         ) : null}
       </div>

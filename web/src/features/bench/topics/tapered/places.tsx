@@ -1,7 +1,7 @@
 /** The places of a gauging, each with its bracket so far. */
 import type { CellView, GaugingView } from "../../../../api";
 import { clearanceBare, clearanceUnit, useSettings } from "../../../../ui";
-import { keyOf } from "./gauging-parts";
+import { keyOf, rowOf } from "./gauging-parts";
 
 export function Places(props: { gauging: GaugingView; cell: CellView; onPick: (key: string) => void }) {
   const { gauging, cell, onPick } = props;
@@ -16,7 +16,7 @@ export function Places(props: { gauging: GaugingView; cell: CellView; onPick: (k
           className="min-h-14 rounded-sm border-2 border-rule bg-sheet px-3 py-1 text-left aria-pressed:border-ink aria-pressed:shadow-[inset_0_-5px_0_var(--mark)]"
         >
           <span className="block text-sm">
-            Place {other.place}, {other.row}
+            Place {other.place}, {rowOf(other)}
           </span>
           <Bracket cell={other} />
         </button>

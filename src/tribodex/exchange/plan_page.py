@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.mounting.gauging import Row
 from tribodex.core.procedure import Procedure, texts_for
+from tribodex.core.procedure.put_right import shown
 from tribodex.exchange.paper import Paper, environment, page_css
 from tribodex.exchange.press import press
 from tribodex.usecases.plan_sheet import PlanSheet
@@ -49,7 +50,7 @@ def other_html(
     links: tuple[tuple[str, str], ...] = (),
 ) -> str:
     """The plan sheet of a bearing that is not driven up a taper. What is chosen at the bench is not known yet: tools of every way stand on it."""
-    cautions = dict.fromkeys(text for stage in procedure.stages for text in texts_for(stage.cautions, plan.conditions))
+    cautions = dict.fromkeys(shown(text) for stage in procedure.stages for text in texts_for(stage.cautions, plan.conditions))
     return (
         environment()
         .get_template("other_plan.html")

@@ -7,8 +7,9 @@ from hashlib import blake2s
 
 from tribodex.core.job import rail
 from tribodex.core.job.topic import Desk
-from tribodex.core.procedure import texts_for
+from tribodex.core.procedure import Step, texts_for
 from tribodex.core.procedure.labels import TRADE_STAGES, TRADE_TITLES
+from tribodex.core.procedure.put_right import shown
 from tribodex.core.topics import HOUSE
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
@@ -67,14 +68,18 @@ def outline_of(desk: Desk) -> Outline:
                 task.at,
                 task.stage.title,
                 # Steps that are ticked off one by one stand among the work itself.
-                () if task.stage.ticks and task.stage.id not in HOUSE.by_stage else texts_for(task.stage.steps, conditions[task.at]),
-                texts_for(task.stage.cautions, conditions[task.at]),
+                () if task.stage.ticks and task.stage.id not in HOUSE.by_stage else _shown(task.stage.steps, conditions[task.at]),
+                _shown(task.stage.cautions, conditions[task.at]),
                 texts_for(task.stage.pictures, conditions[task.at]),
             )
             for task in own
         )
         stages.append(OutlinedStage(trade, title, own[0].stage.question, tasks))
     return Outline(mark_of(desk), tuple(stages), tuple(dict.fromkeys(p.standing_above for p in desk.procedures.values())))
+
+
+def _shown(steps: tuple[Step, ...], conditions: frozenset[str]) -> tuple[str, ...]:
+    return tuple(shown(text) for text in texts_for(steps, conditions))
 
 
 def mark_of(desk: Desk) -> str:

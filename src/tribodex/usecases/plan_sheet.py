@@ -21,6 +21,7 @@ from tribodex.core.mounting.methods import (
 )
 from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
 from tribodex.core.procedure import Choice, Procedure, texts_for
+from tribodex.core.procedure.put_right import shown
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.work import section_for
 from tribodex.core.working import Result
@@ -87,7 +88,7 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
     """What a person sees and takes along."""
     procedure: Procedure = reference.procedure(procedure_id(plan.method))
     stages = (*reference.procedure("job-mounting").stages, *procedure.stages)
-    cautions = tuple(dict.fromkeys(text for stage in stages for text in texts_for(stage.cautions, plan.conditions)))
+    cautions = tuple(dict.fromkeys(shown(text) for stage in stages for text in texts_for(stage.cautions, plan.conditions)))
     options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.method.gauged else ()
     return PlanSheet(
         plan=plan,

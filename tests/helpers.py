@@ -161,6 +161,7 @@ class MemoryStore:
     def __init__(self, races: int = 0) -> None:
         self.jobs: dict[str, int] = {}
         self.logs: dict[str, list[Event]] = {}
+        self.touched: dict[str, set[str]] = {}
         self.summaries: dict[str, JobSummary] = {}
         self.races = races
         self.said: dict[str, dict[int, list[dict[str, Any]]]] = {}
@@ -193,12 +194,9 @@ class MemoryStore:
     def events(self, job_id: str) -> Sequence[Event]:
         return list(self.logs.get(job_id, []))
 
-    def last_opened(self, position_id: str) -> Event | None:
-        def here(fact: Fact) -> bool:
-            return isinstance(fact, JobOpened) and fact.procedure_id != ROUND and any(place.position_id == position_id for place in fact.places)
-
-        opened = [log[0] for log in self.logs.values() if here(log[0].fact)]
-        return max(opened, key=lambda e: e.recorded_at, default=None)
+    def last_job(self, position_id: str) -> str | None:
+        seen = [j for j, at in self.touched.items() if position_id in at and self.logs[j][0].fact.procedure_id != ROUND]  # type: ignore[attr-defined]
+        return max(seen, key=lambda j: self.jobs.get(j, 0), default=None)
 
     def append(
         self,
@@ -208,12 +206,14 @@ class MemoryStore:
         positions: Sequence[str] = (),
         care: Said | None = None,
         round: bool = False,
+        left: Sequence[str] = (),
     ) -> None:
         if self.races:
             self.races -= 1
             raise ConcurrentWriter
         self.logs.setdefault(job_id, []).extend(events)
         self.summaries[job_id] = summary
+        self.touched[job_id] = (self.touched.get(job_id, set()) | set(positions)) - set(left)
         self.keep_care(summary.number, care or {})
 
     def crews(self) -> Sequence[Crew]:
@@ -252,7 +252,7 @@ class MemoryStore:
         found = []
         for job_id, log in self.logs.items():
             opened = log[0].fact
-            if isinstance(opened, JobOpened) and any(place.position_id == position_id for place in opened.places):
+            if isinstance(opened, JobOpened) and position_id in self.touched[job_id]:
                 s = self.summaries[job_id]
                 said = self.said.get(position_id, {}).get(s.number, [])
                 found.append(PositionJob(job_id, s.number, s.title, s.status, s.updated_at, opened.procedure_id == ROUND, list(said)))

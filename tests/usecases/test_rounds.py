@@ -21,7 +21,7 @@ from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
 from tribodex.exchange.calendar import calendar, position_entries, round_entries
 from tribodex.usecases.due_stops import USUAL_CREW, DueStops, RoundsAsked
-from tribodex.usecases.jobs import Loaded, do
+from tribodex.usecases.jobs import Loaded, do, load
 from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.ports import CareRow, Crew, Machine, Position, Reference, Tap
 from tribodex.usecases.positions import position
@@ -118,8 +118,8 @@ def test_a_round_keeps_the_last_plan_of_the_position(keeper: Keeper) -> None:
     keeper.keep("p-1")
     keeper.now += timedelta(days=100)
     keeper.round(positions=("p-1",))
-    opened = keeper.store.last_opened("p-1")
-    assert opened is not None and opened.fact.procedure_id == "job-keeping"  # type: ignore[attr-defined]
+    last = keeper.store.last_job("p-1")
+    assert last is not None and load(keeper.store, last).job.opened.procedure_id == "job-keeping"
 
 
 def test_a_bearing_whose_number_says_nothing_is_asked_for_its_size(keeper: Keeper) -> None:

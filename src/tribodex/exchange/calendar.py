@@ -110,7 +110,7 @@ def lead_entries(job_id: str, job: Job) -> list[DayEntry]:
                     long=step.hours,
                     title=title,
                     text=f"{job.opened.title}, {step.hours:g} h",
-                    place=job.opened.machine,
+                    place=job.machine,
                 )
             )
     return found

@@ -178,8 +178,9 @@ class WrittenAtOnce(SqlStore):
         positions: Sequence[str] = (),
         care: Mapping[str, list[dict[str, Any]]] | None = None,
         round: bool = False,
+        left: Sequence[str] = (),
     ) -> None:
-        """Keep it back."""
+        """Keep it back. What a demonstration is at it is never taken from."""
         self._log += events
         self._positions = tuple(positions) or self._positions
         # What a job says of keeping its bearings is said whole every time.

@@ -99,8 +99,10 @@ def crews(session: Session) -> Sequence[Crew]:
     return [Crew(row.name, row.minutes_a_week, tuple(row.routes)) for row in rows]
 
 
-def touched(session: Session, summary: JobSummary, positions: Sequence[str], round: bool) -> None:
-    """The positions that a job has touched; not committed yet."""
+def touched(session: Session, summary: JobSummary, positions: Sequence[str], round: bool, left: Sequence[str] = ()) -> None:
+    """The positions that a job has touched, and those that it `left`: it was never there; not committed yet."""
+    if left:
+        session.execute(delete(JobPlaceRow).where(JobPlaceRow.job_id == summary.id, JobPlaceRow.position_id.in_(left)))
     values = [{"position_id": position, "number": summary.number, "job_id": summary.id, "round": round} for position in positions]
     if values:
         session.execute(insert(JobPlaceRow).prefix_with("IGNORE"), values)

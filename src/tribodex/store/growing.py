@@ -5,7 +5,8 @@ from __future__ import annotations
 from sqlalchemy.orm import Session
 
 from tribodex.store.models import MachineRow, PersonRow, PositionRow
-from tribodex.usecases.ports import Machine, Position
+from tribodex.store.plant import SHAFTS
+from tribodex.usecases.ports import Machine, Position, ShaftLine
 
 
 class Growing:
@@ -23,6 +24,14 @@ class Growing:
         row = PositionRow(id=position.id, machine_id=position.machine_id, name=position.name, designation=position.designation, shaft=position.shaft)
         row.fixed, row.rank = position.fixed, rank
         self._session.add(row)
+        self._session.commit()
+
+    def keep_shaft(self, machine_id: str, shaft: ShaftLine) -> None:
+        """Keep a shaft of a machine in place of the one with its id."""
+        row = self._session.get_one(MachineRow, machine_id, with_for_update=True)
+        kept = SHAFTS.validate_python(row.shafts or [])
+        others = tuple(one for one in kept if one.id != shaft.id)
+        row.shafts = SHAFTS.dump_python((*others, shaft), mode="json")
         self._session.commit()
 
     def add_person(self, name: str, rank: int) -> None:

@@ -103,6 +103,19 @@ class JobEventRow(Base):
     digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
 
 
+class HalfPlanRow(Base):
+    """A plan as far as it was typed. No record: it goes when the job is opened."""
+
+    __tablename__ = "half_plan"
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    work: Mapped[str] = mapped_column(String(20))
+    about: Mapped[str] = mapped_column(String(200))
+    form: Mapped[dict[str, Any]]
+    actor: Mapped[str] = mapped_column(String(80))
+    kept_at: Mapped[datetime]
+    edition: Mapped[int]
+
+
 class AttachmentRow(Base):
     """A picture or sheet of a job, by the hash of its content. Never changed, never deleted."""
 

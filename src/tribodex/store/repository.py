@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from collections import defaultdict
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import asdict, fields
 from datetime import UTC, datetime
@@ -19,12 +20,13 @@ from tribodex.core.job.facts import Event
 from tribodex.store import care
 from tribodex.store.care import touched
 from tribodex.store.growing import Growing
+from tribodex.store.half_plans import KeepsHalves
 from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.pictures import KeepsPictures
 from tribodex.store.plant import SHAFTS
 from tribodex.usecases.care import Said
-from tribodex.usecases.codec import decode, encode, reads
+from tribodex.usecases.codec import decode, encode
 from tribodex.usecases.ports import (
     NEWEST,
     CareRow,
@@ -71,7 +73,7 @@ _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by
 KEPT_LOGS = KeptLogs(40_000)
 
 
-class SqlStore(KeepsPictures, Growing):
+class SqlStore(KeepsPictures, KeepsHalves, Growing):
     """Store on one session; the caller owns the transaction's life, append() commits."""
 
     def __init__(self, session: Session) -> None:
@@ -232,19 +234,11 @@ class SqlStore(KeepsPictures, Growing):
         KEPT_LOGS.keep(self._session.bind, job_id, log)
         return log
 
-    def last_opened(self, position_id: str) -> Event | None:
-        """The opening of the newest job at a position, in one query."""
-        row = self._session.execute(
-            select(JobEventRow)
-            .join(JobPlaceRow, JobPlaceRow.job_id == JobEventRow.job_id)
-            .where(JobEventRow.seq == 1, JobPlaceRow.position_id == position_id, JobPlaceRow.round.is_(False))
-            .order_by(JobPlaceRow.number.desc())
-            .limit(1)
-        ).scalar_one_or_none()
-        if row is None or not reads(row.kind, row.schema_version):
-            return None
-        at, kept = row.happened_at.replace(tzinfo=UTC), row.recorded_at.replace(tzinfo=UTC)
-        return Event(row.seq, row.client_event_id, row.at, decode(row.kind, row.payload, row.schema_version), row.actor, at, kept)
+    def last_job(self, position_id: str) -> str | None:
+        """The newest job at a position, in one query."""
+        wanted = select(JobPlaceRow.job_id).where(JobPlaceRow.position_id == position_id, JobPlaceRow.round.is_(False))
+        found: str | None = self._session.scalar(wanted.order_by(JobPlaceRow.number.desc()).limit(1))
+        return found
 
     def newest_entries(self, job_ids: Sequence[str]) -> dict[str, int]:
         """The numbers of the newest entries, in one query that reads the index alone; jobs that are not known are left out."""
@@ -263,9 +257,14 @@ class SqlStore(KeepsPictures, Growing):
 
     def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]], rounds: Collection[str] = ()) -> None:
         """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
+        kept = select(JobPlaceRow.job_id, JobPlaceRow.position_id).where(JobPlaceRow.job_id.in_([one.id for one in summaries]))
+        stood: dict[str, list[str]] = defaultdict(list)
+        for job_id, position in self._session.execute(kept):
+            stood[job_id].append(position)
         for summary in summaries:
             self._list(summary)
-            touched(self._session, summary, positions.get(summary.id, ()), summary.id in rounds)
+            at = positions.get(summary.id, ())
+            touched(self._session, summary, at, summary.id in rounds, [one for one in stood.get(summary.id, ()) if one not in at])
         self._session.commit()
 
     def crews(self) -> Sequence[Crew]:
@@ -308,6 +307,7 @@ class SqlStore(KeepsPictures, Growing):
         positions: Sequence[str] = (),
         care: Said | None = None,
         round: bool = False,
+        left: Sequence[str] = (),
     ) -> None:
         """Add events and the projections in one transaction, and commit: after this they are on disk.
 
@@ -316,7 +316,7 @@ class SqlStore(KeepsPictures, Growing):
         try:
             self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
             self._list(summary)
-            touched(self._session, summary, positions, round)
+            touched(self._session, summary, positions, round, left)
             if care:
                 self.keep_care(summary.number, care)
             self._session.commit()

@@ -181,7 +181,7 @@ def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -
         id=job.id,
         number=job.job.opened.number,
         title=job.job.opened.title,
-        machine=job.job.opened.machine,
+        machine=job.job.machine,
         status=rail.status(desk),
         at=task.at,
         stage=known.id,

@@ -34,6 +34,8 @@ def care_said(job: Job, added: Sequence[Event] | None = None) -> Said:
         return {}
     found: dict[str, list[dict[str, Any]]] = {}
     for place in job.places:
+        if not place.position_id:
+            continue
         entries: list[CareSaid] = []
         if job.abandoned is None:
             keeping = job.of(care.TOPIC, place.id)

@@ -14,9 +14,9 @@ from tribodex.core.job import rail
 from tribodex.core.job.behind import FIELD as BEHIND
 from tribodex.core.job.behind import ask_if_behind
 from tribodex.core.job.decide import decide
-from tribodex.core.job.facts import Event, Fact, JobOpened
+from tribodex.core.job.facts import Event, Fact
 from tribodex.core.job.job import Job
-from tribodex.core.job.places import ONLY_PLACE, SHAFT
+from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.procedure import Procedure
 from tribodex.core.topics import HOUSE, desk, fold, taken_further
@@ -98,16 +98,21 @@ class LastPlan:
 
 def last_plan(store: Store, position_id: str) -> LastPlan | None:
     """The last job's plan at a position; None where there was none."""
-    event = store.last_opened(position_id)
-    if event is None or not isinstance(event.fact, JobOpened):
+    job_id = store.last_job(position_id)
+    try:
+        loaded = load(store, job_id) if job_id is not None else None
+    except Refused:
+        # Of a newer version: its plan cannot be read here.
         return None
-    opened = event.fact
-    at = next((place.id for place in opened.places if place.position_id == position_id), ONLY_PLACE)
+    if loaded is None:
+        return None
+    opened = loaded.job.opened
+    at = next(place.id for place in loaded.job.places if place.position_id == position_id)
     plan = next((p.fact.plan for p in opened.plans if p.at == at and isinstance(p.fact, TaperedPlanned)), None)
     if plan is None:
         return None
     known = {field.name for field in fields(PlanDraft)}
-    return LastPlan(opened.number, opened.title, event.recorded_at, {k: v for k, v in plan.given.items() if k in known})
+    return LastPlan(opened.number, opened.title, loaded.log[0].recorded_at, {k: v for k, v in plan.given.items() if k in known})
 
 
 def do(
@@ -200,7 +205,7 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
         id=loaded.id,
         number=opened.number,
         title=opened.title,
-        machine=_short([opened.machine]),
+        machine=_short([loaded.job.machine]),
         position=_short([place.name for place in loaded.job.places]),
         bearing=_short(list(dict.fromkeys(labels))),
         stage=task.stage.title,
@@ -210,6 +215,11 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
         events=len(loaded.log),
         updated_at=loaded.log[-1].recorded_at,
     )
+
+
+def positions_of(job: Job) -> tuple[str, ...]:
+    """The positions of the plant that a job is at; without those that are not in the plant yet."""
+    return tuple(place.position_id for place in job.places if place.position_id)
 
 
 def _short(names: Sequence[str]) -> str:
@@ -246,9 +256,12 @@ def append(
         for i, (at, fact) in enumerate(said)
     ]
     whole = [*log, *added]
+    stood = positions_of(before.job) if before is not None else ()
     job = taken_further(before.job, before.log, added) if before is not None else fold(whole)
     made = Loaded(job_id, whole, job)
-    opened_at = tuple(place.position_id for place in job.places) if before is None else ()
-    of_care = care_said(job, added)
-    store.append(job_id, added, summary_of(reference, made), opened_at, of_care, job.opened.procedure_id == ROUND)
+    stands = positions_of(job)
+    came, left = (tuple(one for one in a if one not in b) for a, b in ((stands, stood), (stood, stands)))
+    # What it said of a position that it is not at after all is taken back there.
+    of_care = {**{one: [] for one in left}, **care_said(job, None if came and before is not None else added)}
+    store.append(job_id, added, summary_of(reference, made), came, of_care, job.opened.procedure_id == ROUND, left)
     return made

@@ -36,22 +36,29 @@ from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Referen
 # The procedure of the shaft: the mounting alone, or every stage.
 MOUNTING, WHOLE = "job-mounting", "job-shaft"
 MOST_BEARINGS = 4
+MOST_NAME = 80
+NEEDED = "one of the plant's positions; or “not in the plant yet”, with what the machine is called"
 
 
 @dataclass(frozen=True)
 class BearingOrder:
-    """One bearing of the job: its position, its plan as typed, and where it lets the shaft grow."""
+    """One bearing of the job: its position, its plan as typed, and where it lets the shaft grow.
+
+    Where it is not in the plant yet the position is empty, and `name` says which bearing it is.
+    """
 
     position_id: str
     plan: PlanDraft | Draft
     floats: Floats = Floats.UNKNOWN
+    name: str = ""
 
 
 @dataclass(frozen=True)
 class Order:
     """A job to open. `whole`: from taking stock to keeping, not the mounting alone. `cartridge`: what closes its two bearings in.
 
-    `scope`: what of every stage is covered; `off_machine`: why it is work away from the machine.
+    `scope`: what of every stage is covered; `off_machine`: why it is work away from the machine. `machine`: what the machine is called
+    that is not in the plant yet; empty where the positions say it.
     """
 
     title: str
@@ -60,6 +67,7 @@ class Order:
     cartridge: CartridgeDraft | None = None
     scope: Scope = Scope.WHOLE
     off_machine: str = ""
+    machine: str = ""
 
 
 def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap: Tap, recorded_at: datetime) -> Loaded:
@@ -70,7 +78,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     wrong: list[Field] = []
     if not tap.actor.strip():
         wrong.append(Field("actor", "Who plans? The log names everybody.", "a name"))
-    machine, positions = _positions(store.machines(), order, wrong)
+    machine, positions = _not_yet(order, wrong) if order.machine.strip() else _positions(store.machines(), order, wrong)
     plans = _plans(store, reference, order, wrong)
     cartridge = _cartridge(reference, order, plans, wrong) if order.cartridge is not None else None
     if machine is None or any(field.name != "actor" for field in wrong) or wrong:
@@ -192,7 +200,7 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
     for i, bearing in enumerate(order.bearings):
         here = known.get(bearing.position_id)
         if here is None:
-            wrong.append(Field(_field(order, i, "position_id"), "A machine and a bearing position are needed.", "one of the plant's positions"))
+            wrong.append(Field(_field(order, i, "position_id"), "A machine and a bearing position are needed.", NEEDED))
         elif machine is not None and here[0] is not machine:
             wrong.append(Field(_field(order, i, "position_id"), "This position is on another machine.", "a bearing of the same shaft"))
         elif here[1] in found:
@@ -200,6 +208,27 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
         else:
             machine = here[0]
             found.append(here[1])
+    return machine, found
+
+
+def _not_yet(order: Order, wrong: list[Field]) -> tuple[Machine | None, list[Position]]:
+    """A machine that is not in the plant yet, and its bearings by what they are called; they are given their positions later."""
+    machine = Machine("", order.machine.strip(), "", ())
+    found: list[Position] = []
+    if not 1 <= len(order.bearings) <= MOST_BEARINGS:
+        wrong.append(Field("bearings", f"A job covers 1 to {MOST_BEARINGS} bearings of one shaft.", "the bearings of this shaft"))
+    if not any(letter.isalnum() for letter in machine.name) or len(machine.name) > MOST_NAME:
+        wrong.append(Field("machine", f"“{machine.name[:40]}” is no name of a machine.", f"what people call it, up to {MOST_NAME} letters"))
+    for i, bearing in enumerate(order.bearings):
+        name = bearing.name.strip()
+        if bearing.position_id:
+            wrong.append(Field(_field(order, i, "position_id"), "In the plant, or not in it yet?", "a position alone, or machine and name alone"))
+        elif not any(letter.isalnum() for letter in name) or len(name) > MOST_NAME:
+            wrong.append(Field(_field(order, i, "name"), "Which bearing of the machine is it?", "for example “drive end”"))
+        elif name.lower() in {one.name.lower() for one in found}:
+            wrong.append(Field(_field(order, i, "name"), f"“{name}” is in this job twice.", "a name of its own for each bearing"))
+        else:
+            found.append(Position("", "", name, "", "", None))
     return machine, found
 
 

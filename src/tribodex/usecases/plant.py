@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
+from tribodex.core.components.listed import Work, listed_as
 from tribodex.core.errors import NotFound
 from tribodex.core.quantities import parse_length
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.ports import Machine, Position, Store
+from tribodex.usecases.ports import Machine, Position, ShaftLine, Store
 
 MOST_NAME, MOST_NUMBER = 120, 64
 _FIXED = {"fixed": True, "floating": False, "": None}
@@ -37,7 +39,7 @@ def add_machine(store: Store, draft: MachineDraft) -> Machine:
     """A machine without positions yet. Raises InvalidInput with the fields to put right."""
     errors = Collector()
     machines = store.machines()
-    name, area = _name(errors, "name", draft.name, "what the machine is called on the site"), draft.area.strip()
+    name, area = name_of(errors, "name", draft.name, "what the machine is called on the site"), draft.area.strip()
     if len(area) > MOST_NAME:
         errors.add("area", f"That is longer than {MOST_NAME} letters.", "the part of the site, for example “kiln floor”")
     if any((one.name.lower(), one.area.lower()) == (name.lower(), area.lower()) for one in machines):
@@ -57,7 +59,7 @@ def add_position(store: Store, draft: PositionDraft) -> Machine:
     if machine is None:
         raise NotFound("There is no such machine here.")
     errors = Collector()
-    name = _name(errors, "name", draft.name, "which bearing of the machine, for example “drive end”")
+    name = name_of(errors, "name", draft.name, "which bearing of the machine, for example “drive end”")
     if any(one.name.lower() == name.lower() for one in machine.positions):
         errors.add("name", f"{machine.name} has a position “{name}” already.", "another name")
     bearing, shaft = draft.bearing.strip(), draft.shaft.strip()
@@ -73,11 +75,40 @@ def add_position(store: Store, draft: PositionDraft) -> Machine:
     return replace(machine, positions=(*machine.positions, made))
 
 
+@dataclass(frozen=True)
+class PositionChoice(Position):
+    """A position to choose, with the kinds of plan that can be meant there, and its number as such a plan has it."""
+
+    works: tuple[Work, ...] = ()
+    number: str = ""
+
+
+@dataclass(frozen=True)
+class MachineChoice:
+    """A machine with its positions to choose."""
+
+    id: str
+    name: str
+    area: str
+    positions: tuple[PositionChoice, ...]
+    shafts: tuple[ShaftLine, ...]
+
+
+def to_choose(machines: Iterable[Machine]) -> list[MachineChoice]:
+    """The plant for a planner: every position says which kinds of plan it can take."""
+    return [MachineChoice(one.id, one.name, one.area, tuple(_choice(place) for place in one.positions), one.shafts) for one in machines]
+
+
+def _choice(position: Position) -> PositionChoice:
+    listed = listed_as(position.designation)
+    return PositionChoice(**vars(position), works=listed.works, number=listed.number)
+
+
 def add_person(store: Store, name: str) -> list[str]:
     """Everybody, with one more name at the end. Raises InvalidInput for an empty name or one that is there."""
     errors = Collector()
     people = list(store.people())
-    wanted = " ".join(_name(errors, "name", name, "first and last name, as it should stand in the log", most=80).split())
+    wanted = " ".join(name_of(errors, "name", name, "first and last name, as it should stand in the log", most=80).split())
     if any(one.lower() == wanted.lower() for one in people):
         errors.add("name", f"{wanted} is in the list already.", "another name; two of one name by a middle letter")
     errors.check()
@@ -85,7 +116,8 @@ def add_person(store: Store, name: str) -> list[str]:
     return [*people, wanted]
 
 
-def _name(errors: Collector, field: str, typed: str, expected: str, most: int = MOST_NAME) -> str:
+def name_of(errors: Collector, field: str, typed: str, expected: str, most: int = MOST_NAME) -> str:
+    """A name as it was typed; what is none is added to the errors."""
     said = typed.strip()
     if not said:
         errors.add(field, "A name is needed.", expected)

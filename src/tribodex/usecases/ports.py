@@ -306,14 +306,17 @@ class Store(Protocol):
     def add_position(self, position: Position, rank: int) -> None:
         """Keep a bearing position of a machine."""
 
+    def keep_shaft(self, machine_id: str, shaft: ShaftLine) -> None:
+        """Keep a shaft of a machine in place of the one with its id."""
+
     def add_person(self, name: str, rank: int) -> None:
         """Keep a name."""
 
     def newest_entries(self, job_ids: Sequence[str]) -> Mapping[str, int]:
         """The numbers of the newest entries; jobs that are not known are left out."""
 
-    def last_opened(self, position_id: str) -> Event | None:
-        """The opening of the newest job at a position."""
+    def last_job(self, position_id: str) -> str | None:
+        """The newest job at a position, rounds apart; None where there was none."""
 
     def keep_attachment(self, job_id: str, kept: Attachment, recorded_at: datetime) -> None:
         """Keep a picture or sheet of a job, and commit; what is kept already stays as it is. Raises NotFound for a job unknown."""
@@ -362,6 +365,7 @@ class Store(Protocol):
         positions: Sequence[str] = (),
         care: Mapping[str, list[dict[str, Any]]] | None = None,
         round: bool = False,
+        left: Sequence[str] = (),
     ) -> None:
         """Add events and refresh the projections, all or nothing; with the bearing positions of a job that is opened, whether it is a
         round, and what it says of keeping them.

@@ -5,13 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from tribodex.core.errors import NotFound
+from tribodex.core.errors import InvalidInput, NotFound
+from tribodex.core.job.commands import GivePosition
+from tribodex.core.job.places import SHAFT
 from tribodex.core.quantities import number_plain
 from tribodex.core.schedule.due import CareKind, due_date, is_late
 from tribodex.core.schedule.history import CareSaid, DueNow, SetSaid, SkipSaid, due_now
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.usecases.care import entries_of
-from tribodex.usecases.ports import PositionJob, Store
+from tribodex.usecases.jobs import Loaded, do
+from tribodex.usecases.ports import PositionJob, Reference, Store, Tap
 
 # Rounds and jobs that are shown; older ones stand in the list of jobs.
 SHOWN_JOBS = 120
@@ -95,6 +98,18 @@ def position(store: Store, position_id: str, today: date) -> PositionView:
             for job in jobs
         ),
     )
+
+
+def give_position(store: Store, reference: Reference, job_id: str, position_id: str, tap: Tap, recorded_at: datetime, at: str = SHAFT) -> Loaded:
+    """Give a bearing that was not in the plant yet its position there; what the plant's list has otherwise is said at once.
+
+    Raises NotFound for a job or position that is not there, and as do().
+    """
+    here = next(((m, p) for m in store.machines() for p in m.positions if p.id == position_id), None)
+    if here is None:
+        raise InvalidInput.at("position_id", "The plant has no such position.", "one of the plant's positions; a new one is added under Plant")
+    machine, place = here
+    return do(store, reference, job_id, GivePosition(machine.id, machine.name, place.id, place.name), tap, recorded_at, at)
 
 
 def _due(one: DueNow, today: date) -> PositionDue:

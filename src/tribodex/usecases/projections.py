@@ -7,7 +7,7 @@ from dataclasses import dataclass, fields
 
 from tribodex.core.errors import Refused
 from tribodex.usecases.care import care_said
-from tribodex.usecases.jobs import ROUND, load, summary_of
+from tribodex.usecases.jobs import ROUND, load, positions_of, summary_of
 from tribodex.usecases.ports import JobSummary, Reference, Store
 
 PAGE = 100
@@ -40,7 +40,7 @@ def rebuild_list(store: Store, reference: Reference) -> Rebuilt:
             if differs := _differs(listed.get(job_id), right):
                 mended[job_id] = differs
             made.append(right)
-            positions[job_id] = tuple(place.position_id for place in job.job.places)
+            positions[job_id] = positions_of(job.job)
             if job.job.opened.procedure_id == ROUND:
                 rounds.add(job_id)
             store.keep_care(job.job.opened.number, care_said(job.job))

@@ -198,7 +198,7 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         job_id=loaded.id,
         number=job.opened.number,
         title=job.opened.title,
-        machine=job.opened.machine,
+        machine=job.machine,
         position=" and ".join(place.name for place in job.places),
         bearing=" and ".join(dict.fromkeys(f.bearing.label for p in job.places if (f := desk.fitted(p.id)) is not None)),
         status=rail.status(desk),

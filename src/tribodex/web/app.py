@@ -15,7 +15,23 @@ from tribodex import __version__
 from tribodex.exchange.pictures import LARGEST_BYTES
 from tribodex.store.repository import make_engine
 from tribodex.usecases.ports import Reference
-from tribodex.web import attachments, calc, calculator, crib, failure, jobs, planning, plant, prints, problems, records, rounds, status, tables
+from tribodex.web import (
+    attachments,
+    calc,
+    calculator,
+    crib,
+    failure,
+    half_plans,
+    jobs,
+    planning,
+    plant,
+    prints,
+    problems,
+    records,
+    rounds,
+    status,
+    tables,
+)
 from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
@@ -58,7 +74,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
     problems.install(app)
-    for module in (status, plant, planning, jobs, attachments, records, prints, calculator, tables, failure, crib, rounds, calc):
+    for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, failure, crib, rounds, calc):
         app.register_api(module.api)
     _guard(app)
     Frontend(settings.dist).install(app)

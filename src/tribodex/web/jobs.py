@@ -15,9 +15,10 @@ from tribodex.usecases.log_lines import LogLine, log_lines
 from tribodex.usecases.opening import open_job
 from tribodex.usecases.outline import Outline, outline
 from tribodex.usecases.ports import JobsAsked, JobSummary
+from tribodex.usecases.positions import give_position
 from tribodex.web.context import context, reply, reply_short
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import CommandBody, JobPath, OpenBody, ReviseBody, TaskQuery
+from tribodex.web.schemas import CommandBody, GiveBody, JobPath, OpenBody, ReviseBody, TaskQuery
 from tribodex.web.told_once import ToldOnce
 
 api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
@@ -175,4 +176,13 @@ def change_plan(path: JobPath, body: ReviseBody) -> Response:
     here = context()
     with here.store() as store:
         job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
+        return reply_short(BENCH, bench(here.reference, job, body.at))
+
+
+@api.post("/<job_id>/position", responses={200: BenchAnswer}, summary="Give a bearing that was not in the plant yet its position there")
+def post_given(path: JobPath, body: GiveBody) -> Response:
+    here = context()
+    with here.store() as store:
+        job = give_position(store, here.reference, path.job_id, body.position_id, body.tap(), here.now(), body.at)
+        here.newest.tell(job.id, job.job.last_seq)
         return reply_short(BENCH, bench(here.reference, job, body.at))

@@ -17,7 +17,8 @@ from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning.listed import AsListed, compared
-from tribodex.usecases.plant import MachineDraft, PositionDraft, add_machine, add_person, add_position
+from tribodex.usecases.plant import MachineChoice, MachineDraft, PositionDraft, add_machine, add_person, add_position, to_choose
+from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 from tribodex.usecases.ports import Machine
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
@@ -38,7 +39,7 @@ class NamedCard:
 class Choices:
     """What a planner chooses from."""
 
-    machines: list[Machine]
+    machines: list[MachineChoice]
     people: list[str]
     feeler_sets: list[FeelerSet]
     gauging_places: tuple[Choice, ...]
@@ -73,7 +74,7 @@ def get_plant() -> Response:
         items = store.crib_items()
         cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
         plant = Choices(
-            machines=list(store.machines()),
+            machines=to_choose(store.machines()),
             people=list(store.people()),
             feeler_sets=gauges_of(items),
             gauging_places=procedure.gauging_places,
@@ -145,6 +146,37 @@ def post_machine(body: MachineBody) -> Response:
 def post_position(path: MachinePath, body: PositionBody) -> Response:
     with context().store() as store:
         return reply(MACHINE, add_position(store, PositionDraft(path.machine_id, body.name, body.bearing, body.shaft, body.holds)), 201)
+
+
+class ShaftPartBody(BaseModel):
+    """Something on a shaft, as typed."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(default="", max_length=400)
+    kind: str = Field(default="", max_length=20)
+    at: str = Field(default="", max_length=60, description="its middle, from where the shaft is measured")
+    width: str = Field(default="", max_length=60)
+    diameter: str = Field(default="", max_length=60)
+
+
+class ShaftBody(BaseModel):
+    """A shaft of a machine, as typed."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(max_length=400)
+    length: str = Field(max_length=60)
+    datum: str = Field(max_length=400, description="where everything on it is measured from")
+    bearings: dict[str, str] = Field(max_length=24, description="by position: how far its centre lies from there; blank for one of another shaft")
+    parts: list[ShaftPartBody] = Field(default_factory=list, max_length=24)
+    shaft_id: str = Field(default="", max_length=64, description="the shaft that is said anew; empty for one more")
+
+
+@api.post("/plant/machines/<machine_id>/shafts", responses={201: MachineAnswer, 404: Problem, 422: Problem}, summary="Add a shaft, or say one anew")
+def post_shaft(path: MachinePath, body: ShaftBody) -> Response:
+    parts = [PartDraft(**part.model_dump()) for part in body.parts]
+    draft = ShaftDraft(path.machine_id, body.name, body.length, body.datum, body.bearings, parts, body.shaft_id)
+    with context().store() as store:
+        return reply(MACHINE, keep_shaft(store, draft), 201)
 
 
 @api.post("/people", responses={201: PeopleAnswer, 422: Problem}, summary="Add a name to the people who work here")

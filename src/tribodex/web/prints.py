@@ -157,7 +157,7 @@ def _job_shaft(path: JobPath) -> tuple[str, LineDrawing]:
     with here.store() as store:
         job = load(store, path.job_id)
     opened = job.job.opened
-    return f"Job {opened.number}: {opened.title}, {opened.machine}", shaft_of(here.reference, job)
+    return f"Job {opened.number}: {opened.title}, {job.job.machine}", shaft_of(here.reference, job)
 
 
 @dataclass(frozen=True)
@@ -176,7 +176,7 @@ def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
         whole = cartridge_at(job.job) if not at else None
         if whole is not None:
             procedure = here.reference.procedure(opened.procedure_id, opened.procedure_version)
-            return f"Job {opened.number}: {opened.title}, {opened.machine}", OtherPlan(cartridge_paper(*whole), procedure)
+            return f"Job {opened.number}: {opened.title}, {job.job.machine}", OtherPlan(cartridge_paper(*whole), procedure)
         other = planned_at(job.job, place.id)
         if other is None and place.id in job.job.fitted:
             raise NotFound("What others mounted has no plan sheet.")
@@ -185,7 +185,7 @@ def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
             sheet = OtherPlan(other[0].paper(other[1]), here.reference.procedure(place.procedure_id, place.procedure_version))
         else:
             sheet = plan_sheet(with_own_cards(here.reference, store), job.tapered(place.id).plan)
-    return f"Job {opened.number}: {opened.title}, {opened.machine}, {place.name}", sheet
+    return f"Job {opened.number}: {opened.title}, {job.job.machine}, {place.name}", sheet
 
 
 def _pdf(made: bytes, name: str) -> Response:

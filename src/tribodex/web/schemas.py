@@ -161,6 +161,7 @@ class BearingBody(BaseModel):
     unit: UnitDraft | None = Field(default=None, description="a housed unit with an insert, in place of `plan`")
     fitted: FittedDraft | None = Field(default=None, description="what others mounted, in place of `plan`: for a job that does not mount it")
     floats: Floats = Floats.UNKNOWN
+    name: str = Field(default="", max_length=400, description="which bearing of a machine that is not in the plant yet, in place of `position_id`")
 
     @model_validator(mode="after")
     def _one_plan(self) -> Self:
@@ -172,7 +173,7 @@ class BearingBody(BaseModel):
         """As the use case wants it."""
         draft = self.plan or self.shoulder or self.follower or self.unit or self.fitted
         assert draft is not None  # one of them is there
-        return BearingOrder(self.position_id, draft, self.floats)
+        return BearingOrder(self.position_id, draft, self.floats, self.name)
 
 
 class OpenBody(TapBody):
@@ -186,14 +187,16 @@ class OpenBody(TapBody):
     whole: bool = Field(default=False, description="every stage of the trade, not the mounting alone")
     scope: Scope = Field(default=Scope.WHOLE, description="with `whole`: what of every stage this job covers")
     off_machine: str = Field(default="", max_length=200, description="why it is work away from the machine: isolation is not asked then")
+    machine: str = Field(default="", max_length=400, description="what a machine is called that is not in the plant yet")
+    name: str = Field(default="", max_length=400, description="with `plan`: which bearing of that machine")
     cartridge: CartridgeDraft | None = Field(default=None, description="what closes two bearings on cylindrical seats into one housing")
 
     def order(self) -> Order:
         """As the use case wants it. One bearing may be named alone, as it was before a job could hold several."""
         bearings = [bearing.order() for bearing in self.bearings]
         if self.plan is not None:
-            bearings.insert(0, BearingOrder(self.position_id, self.plan))
-        return Order(self.title, tuple(bearings), self.whole, self.cartridge, self.scope, self.off_machine)
+            bearings.insert(0, BearingOrder(self.position_id, self.plan, name=self.name))
+        return Order(self.title, tuple(bearings), self.whole, self.cartridge, self.scope, self.off_machine, self.machine)
 
 
 class ReviseBody(TapBody):
@@ -203,6 +206,13 @@ class ReviseBody(TapBody):
 
     plan: PlanDraft
     reason: str = Field(max_length=500)
+
+
+class GiveBody(TapBody):
+    """Give a bearing its position in the plant."""
+
+    at: str = Field(default="", max_length=16)
+    position_id: str = Field(max_length=64)
 
 
 class Health(BaseModel):

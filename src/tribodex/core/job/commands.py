@@ -94,6 +94,16 @@ class SayFitted:
 
 
 @dataclass(frozen=True)
+class GivePosition:
+    """A bearing that was not in the plant yet gets its position there, found in the plant by whoever asks for it."""
+
+    machine_id: str
+    machine: str
+    position_id: str
+    name: str
+
+
+@dataclass(frozen=True)
 class AddNote:
     """A remark."""
 

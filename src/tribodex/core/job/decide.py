@@ -23,7 +23,7 @@ from tribodex.core.units.known import KnownSizes
 from tribodex.core.working import Level, Verdict
 
 # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
-AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign)
+AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign, cmd.GivePosition)
 
 
 def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tuple[str, list[facts.Fact]]:
@@ -78,6 +78,9 @@ def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[
             if not desk.correcting and any(not topic.per_shaft and topic.fitted(desk.job.of(topic, at)) is not None for topic in desk.house.topics):
                 raise Refused("What is fitted here follows from its plan: change the plan.")
             return at, [place_fitted(command, desk.book(KnownSizes))]
+        case cmd.GivePosition():
+            at = desk.job.placed(desk.at)
+            return at, [_position_given(desk, at, command)]
         case cmd.TickStep() | cmd.SetStageAside() | cmd.TakeStageUp():
             task = _task(desk, command.stage)
             return task.at, [_at_stage(desk.here(task.at), task, command)]
@@ -113,6 +116,18 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
 def job_places(desk: Desk) -> list[str]:
     """The bearings of the job."""
     return [place.id for place in desk.job.places]
+
+
+def _position_given(desk: Desk, at: str, command: cmd.GivePosition) -> facts.PositionGiven:
+    """Said again while the plant still grows, the newest counts. Raises Refused for a bearing that was opened at its position."""
+    if any(place.id == at and place.position_id for place in desk.job.opened.places):
+        raise Refused("This bearing was opened at its position; for another position open a job there.")
+    others = [place for place in desk.job.places if place.id != at and place.position_id]
+    if any(place.position_id == command.position_id for place in others):
+        raise InvalidInput.at("position_id", "Another bearing of this job is at that position.", "a position of its own")
+    if others and desk.job.machine_id != command.machine_id:
+        raise InvalidInput.at("position_id", f"The other bearing is at {desk.job.machine}.", "a position of the same machine")
+    return facts.PositionGiven(command.machine_id, command.machine, command.position_id, command.name)
 
 
 def _stated(command: cmd.StateDone) -> facts.Stated:

@@ -194,6 +194,16 @@ class PlaceFitted(Fact):
 
 
 @dataclass(frozen=True)
+class PositionGiven(Fact):
+    """A bearing that was not in the plant yet when the job was opened is given its position there."""
+
+    machine_id: str
+    machine: str
+    position_id: str
+    name: str
+
+
+@dataclass(frozen=True)
 class NoteAdded(Fact):
     """A remark."""
 
@@ -290,6 +300,7 @@ KERNEL_FACTS: tuple[type[Fact], ...] = (
     AlarmAccepted,
     Stated,
     PlaceFitted,
+    PositionGiven,
     NoteAdded,
     PointOpened,
     PointClosed,

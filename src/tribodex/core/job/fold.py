@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import replace
 from typing import Any, TypeVar
 
 from tribodex.core.errors import Refused
@@ -26,7 +27,7 @@ def fold(house: House, events: Sequence[facts.Event]) -> Job:
     if not events or not isinstance(events[0].fact, facts.JobOpened):
         raise Refused("A job begins with job_opened.")
     opened = events[0].fact
-    job = Job(opened, opened.places)
+    job = Job(opened, opened.places, opened.machine_id, opened.machine)
     job.aside = dict.fromkeys(opened.left_out, LEFT_OUT)
     for topic in house.topics:
         for at in [SHAFT] if topic.per_shaft else [place.id for place in job.places]:
@@ -211,6 +212,13 @@ def _corrected(_: House, job: Job, event: facts.Event, said: facts.Corrected) ->
 @_on(facts.PlaceFitted)
 def _place_fitted(_: House, job: Job, event: facts.Event, said: facts.PlaceFitted) -> None:
     job.fitted[_placed(job, event.at)] = said
+
+
+@_on(facts.PositionGiven)
+def _position_given(_: House, job: Job, event: facts.Event, said: facts.PositionGiven) -> None:
+    at = _placed(job, event.at)
+    job.places = tuple(replace(one, position_id=said.position_id, name=said.name) if one.id == at else one for one in job.places)
+    job.machine_id, job.machine = said.machine_id, said.machine
 
 
 @_on(facts.PointOpened)

@@ -43,6 +43,8 @@ class Job:
 
     opened: facts.JobOpened
     places: tuple[Place, ...]
+    machine_id: str = ""
+    machine: str = ""
     last_seq: int = 0
     gates: dict[tuple[str, str], GatePassed] = field(default_factory=dict)
     ticked: dict[tuple[str, str], dict[str, str]] = field(default_factory=dict)

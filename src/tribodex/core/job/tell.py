@@ -38,6 +38,8 @@ def tell(house: House, fact: facts.Fact) -> str:
             b = fact.bearing
             size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))
             return f"Fitted here: {b.label}, {size} mm, {b.design.words}; shaft {fact.shaft_text}."
+        case facts.PositionGiven():
+            return f"In the plant now: {fact.machine}, {fact.name}."
         case facts.NoteAdded():
             return f"Note: {fact.text}"
         case facts.PointOpened():

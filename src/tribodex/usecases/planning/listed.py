@@ -8,7 +8,7 @@ from typing import Any
 
 from tribodex.core.components.compare_numbers import not_as_listed
 from tribodex.core.errors import NotFound
-from tribodex.core.job.facts import Corrected, Fact
+from tribodex.core.job.facts import Corrected, Fact, PositionGiven
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics import stock
@@ -35,19 +35,19 @@ def compared(machines: Iterable[Machine], position_id: str, planned: str) -> AsL
 
 
 def says_a_bearing(facts: Iterable[Fact]) -> bool:
-    """Whether one of these may have changed which bearing a place has."""
-    return any(_sizes(fact) is not None for fact in facts)
+    """Whether one of these may have changed which bearing a place has, or where the place is."""
+    return any(isinstance(fact, PositionGiven) or _sizes(fact) is not None for fact in facts)
 
 
 def compared_again(machines: Iterable[Machine], before: Desk, after: Desk) -> Sequence[tuple[str, Fact]]:
-    """Each place whose bearing was said otherwise, beside the list: what differs now, or that it agrees again.
+    """Each place whose bearing or position was said otherwise, beside the list: what differs now, or that it agrees again.
 
     What was put right or accepted by name stays so while the very same differs.
     """
     listed, found = _listed(machines), []
     for place in after.job.places:
         planned, was = _label(after, place.id), after.job.of(stock.TOPIC, SHAFT).positions.get(place.id)
-        if planned == _label(before, place.id):
+        if planned == _label(before, place.id) and place.position_id == before.job.place(place.id).position_id:
             continue
         wanted = listed.get(place.position_id, "")
         differs = not_as_listed(wanted, planned)

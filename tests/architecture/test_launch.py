@@ -2,94 +2,18 @@
 
 from __future__ import annotations
 
-import json
-import os
-import re
-import signal
 import socket
 import subprocess
-import sys
-import threading
-import urllib.request
-from collections.abc import Iterator
 from pathlib import Path
 
-import pytest
 import yaml
 
+from tests.launched import ROOT, Started, get, nothing_is_left_running, root
 from tribodex.launch.mariadb import free_port
 from tribodex.launch.serve import import_plant
 
-ROOT = Path(__file__).resolve().parents[2]
+__all__ = ["nothing_is_left_running", "root"]
 DEMO = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
-
-
-RUNNING: list[subprocess.Popen[str]] = []
-
-
-@pytest.fixture(autouse=True)
-def nothing_is_left_running() -> Iterator[None]:
-    """A test that fails half way leaves no server behind."""
-    yield
-    while RUNNING:
-        process = RUNNING.pop()
-        if process.poll() is None:
-            process.terminate()
-            process.wait(timeout=240)
-
-
-class Started:
-    """A command of the launcher in a folder of its own, with what it says."""
-
-    def __init__(self, root: Path, *arguments: str, **environment: str) -> None:
-        code = "import sys, pathlib, tribodex.main as m; m.ROOT = pathlib.Path(sys.argv[1]); sys.exit(m.main(sys.argv[2:]))"
-        self.process = subprocess.Popen(
-            [sys.executable, "-u", "-c", code, str(root), *arguments],
-            stdout=subprocess.PIPE,
-            stderr=subprocess.STDOUT,
-            text=True,
-            env=os.environ | environment,
-            start_new_session=True,
-        )
-        RUNNING.append(self.process)
-        self.said: list[str] = []
-        self._ready = threading.Event()
-        threading.Thread(target=self._listen, daemon=True).start()
-
-    def _listen(self) -> None:
-        assert self.process.stdout
-        for line in self.process.stdout:
-            self.said.append(line)
-            if "is at" in line:
-                self._ready.set()
-        self._ready.set()
-
-    @property
-    def text(self) -> str:
-        return "".join(self.said)
-
-    def address(self) -> str:
-        assert self._ready.wait(240), self.text
-        found = re.search(r"http://\S+", self.text)
-        assert found, self.text
-        return found[0]
-
-    def stop(self) -> int:
-        self.process.send_signal(signal.SIGINT)
-        return self.process.wait(240)
-
-
-def get(address: str) -> object:
-    with urllib.request.urlopen(address, timeout=60) as answer:
-        return json.load(answer)
-
-
-@pytest.fixture
-def root(tmp_path: Path) -> Iterator[Path]:
-    """A checkout as far as the launcher sees it."""
-    for name in ("data", "web"):
-        (tmp_path / name).symlink_to(ROOT / name)
-    return tmp_path
 
 
 def test_the_demonstration_starts_on_another_port_keeps_its_data_and_ends_cleanly(root: Path) -> None:

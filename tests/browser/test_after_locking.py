@@ -88,6 +88,7 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
             box.click()
     stops = phone.request.get(f"/api/rounds/{round_id}").json()["stops"]
     assert "be-1-head-drive" in [stop["position_id"] for stop in stops]
+    print("STOPS", len(stops))
     phone.context.set_offline(True)
     for i, stop in enumerate(stops):
         phone.get_by_label("Housing", exact=True).fill(f"{48 + i} °C")

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from contextlib import suppress
 from datetime import timedelta
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from tests import proved
 from tests.core.test_shaft_job import REFERENCE, ShaftBench
@@ -18,6 +21,7 @@ from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import removal
 from tribodex.core.topics.look import TOPIC as LOOK
+from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.removal import commands as off
@@ -26,7 +30,7 @@ from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.shouldered.state import Shouldered
-from tribodex.core.working import Level
+from tribodex.core.working import Level, Result
 from tribodex.usecases.opening import WHOLE
 from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
 
@@ -350,3 +354,90 @@ def test_a_way_that_is_not_offered_is_refused_in_words() -> None:
     made.prepared()
     with pytest.raises(Refused, match="outer ring"):
         made.at_one(cmd.ChooseWayOn(WayOn.BOTH_RINGS, "B. Boss", "because"))
+
+
+# --- What is measured counts at once. --------------------------------------------------------------------------------------------------
+
+
+def _now(bench: ShoulderBench) -> dict[str, Result]:
+    return {one.id: one for one in TOPIC.figures(bench.desk("1"), bench.state)}
+
+
+def test_the_seat_alone_replaces_its_limits_and_says_that_the_ring_is_still_by_its_own() -> None:
+    bench = ShoulderBench()
+    # k5 at 45 mm: +2 to +13 µm, bore 0 to -12 µm (ISO 286, ISO 492, from memory): 2 to 25 µm.
+    assert (_now(bench)["interference"].value, _now(bench)["interference"].value_to) == (2, 25)
+    assert _now(bench)["interference"].note == "By the limits of k5 and of the ring."
+    for at, size in enumerate(SEAT):
+        bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), size))
+    found = _now(bench)
+    # Measured 45.010 ± 0.004 against a bore of 45.000 to 44.988: 6 to 26 µm.
+    assert (found["interference"].value, found["interference"].value_to) == (6.0, 26.0)
+    for name in ("interference", "clearance_left", "push_on_force", "heat_needed"):
+        assert "The seat as measured; the ring still by its limits." in found[name].note
+    # The heat follows, by another path: 20 °C + (26 µm + gap of 0.018 mm) over 12e-6 · 45 mm.
+    assert found["heat_needed"].value == pytest.approx(20 + (0.026 + 0.018) / (12e-6 * 45), abs=0.6)
+
+
+def test_the_ring_alone_replaces_its_limits() -> None:
+    bench = ShoulderBench()
+    for at in range(4):
+        bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), "44.994 mm", "bore"))
+    found = _now(bench)
+    # A bore of -6 ± 4 µm against +2 to +13 µm: 4 to 23 µm.
+    assert (found["interference"].value, found["interference"].value_to) == (4.0, 23.0)
+    assert found["push_on_force"].note.endswith("The ring as measured; the seat still by the limits of k5.")
+
+
+def test_one_reading_counts_and_the_widest_ones_until_there_are_enough() -> None:
+    bench = ShoulderBench()
+    bench.at_one(seat.ReadSeat(1, 1, "45.006 mm"))
+    assert (_now(bench)["interference"].value, _now(bench)["interference"].value_to) == (2.0, 22.0)
+    bench.at_one(seat.ReadSeat(1, 3, "45.012 mm"))
+    assert (_now(bench)["interference"].value, _now(bench)["interference"].value_to) == (2.0, 28.0)
+    bench.at_one(seat.SayWarmth("30 °C", "30 °C"))
+    # At 30 °C the seat measures 5.2 µm more than at 20 °C, where the limits hold.
+    assert _now(bench)["interference"].value_to == pytest.approx(22.8, abs=0.2)
+
+
+@given(st.lists(st.integers(-14, 30), min_size=4, max_size=4), st.integers(-12, 0))
+@settings(max_examples=40, deadline=None)
+def test_with_the_other_part_measured_too_it_is_inside_what_was_said_before(seat_um: list[int], bore_um: int) -> None:
+    bench = ShoulderBench()
+    for at, um in enumerate(seat_um):
+        bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), f"{45 + um / 1000:.3f} mm"))
+    before = _now(bench)["interference"]
+    for at in range(4):
+        bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), f"{45 + bore_um / 1000:.3f} mm", "bore"))
+    after = _now(bench)["interference"]
+    assert after.note.startswith("Measured on seat and ring")
+    # Two micrometers differ at most by both their doubts.
+    assert (before.value or 0) - 4 <= (after.value or 0) <= (after.value_to or 0) <= (before.value_to or 0) + 4
+
+
+@given(st.lists(st.sampled_from(["20 °C", "52 °C", "60 °C", "84 °C", "90 °C", "103 °C", "off", "again", "cold", "warm"]), max_size=8))
+@settings(max_examples=60, deadline=None)
+def test_no_headline_stays_when_a_later_reading_has_overtaken_it(said: list[str]) -> None:
+    """“Warm enough” and “Push it” are never said of a ring whose last reading is below what they need."""
+    bench = ShoulderBench()
+    bench.prepared()
+    bench.warmed()
+    for one in said:
+        command = {"off": cmd.SwitchOff(), "again": cmd.HeatAgain(), "cold": cmd.SayShaftWarmth("5 °C"), "warm": cmd.SayShaftWarmth("40 °C")}.get(one)
+        with suppress(Refused):
+            bench.at_one(command if command is not None else cmd.ReadRing(one))
+        state = bench.state
+        last = state.now[-1][1].ring_c if state.now else None
+        tight = 1000 * 12e-6 * 45
+        need = (state.shaft_c or 0) + (_now(bench)["interference"].value_to or 0) / tight
+        if bench.headline().startswith(("Warm enough", "Push it")):
+            assert last is not None and last > need, (bench.headline(), last, need)
+
+
+def test_at_the_seat_the_fit_stands_as_far_as_it_is_measured() -> None:
+    bench = ShoulderBench()
+    bench.at_one(seat.ReadSeat(1, 1, "45.010 mm"))
+    at = {one.id: one for one in PREPARE.figures(bench.desk("1"), bench.desk("1").of(PREPARE))}
+    assert (at["fit_by_one"].value, at["fit_by_one"].value_to) == (6.0, 26.0) and "ring still by its limits" in at["fit_by_one"].note
+    bench.prepared()
+    assert "real_fit" in {one.id for one in PREPARE.figures(bench.desk("1"), bench.desk("1").of(PREPARE))}

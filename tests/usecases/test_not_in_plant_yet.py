@@ -97,9 +97,9 @@ def test_two_bearings_are_at_two_positions_of_one_machine(reference: Reference) 
 
 
 def test_it_can_be_given_after_the_signature(reference: Reference) -> None:
-    store, job = opened(reference, "drive end")
+    _, job = opened(reference, "drive end")
     here = desk_of(reference, job)
-    here.job.signed = Signed("T. Ester", "fitter")
+    here.job.signed = Signed("T. Ester", "fitter", ())
     with pytest.raises(Refused, match="signed"):
         decide(here, SetStageAside("prepare", "done before"))
     assert decide(here, GivePosition("m-9", "Screw feeder 4", "p-1", "Drive end")) == (
@@ -131,7 +131,8 @@ def test_what_is_opened_at_its_position_stays_there(reference: Reference) -> Non
         (order("…"), "name"),
         (order("drive end", machine="-"), "machine"),
         (order("drive end", machine="x" * 81), "machine"),
-        (order("drive end", machine=""), "position_id"),
+        (order("drive end", machine=" "), "machine"),
+        (replace(order("drive end"), machine=None), "position_id"),
         (order("drive end", "Drive End"), "bearings.1.name"),
         (order(), "bearings"),
         (Order("", (BearingOrder("p-1", DRAFT, name="drive end"),), machine="Feeder"), "position_id"),

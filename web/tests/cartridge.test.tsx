@@ -233,7 +233,7 @@ describe("the plan of a cartridge", () => {
 
   it("puts the fixed bearing's draft where the shaft is held, whichever position was named first", () => {
     const given = { "fixed.designation": "A", "floating.designation": "B", screw: "M8" };
-    const order = CARTRIDGE.order_of!(given, "in_its_seat", ["p", "q"]) as {
+    const order = CARTRIDGE.order_of!(given, "in_its_seat", [{ position_id: "p" }, { position_id: "q" }]) as {
       bearings: { floats: string; shoulder: object }[];
     };
     expect(order.bearings.map(({ floats, shoulder }) => [floats, shoulder])).toEqual([
@@ -245,10 +245,10 @@ describe("the plan of a cartridge", () => {
   });
 
   it("two units by one plan: one holds, the other floats", () => {
-    expect(bearingsOf(UNIT, { bore: "40" }, "held", ["p", "q"])).toEqual([
+    expect(bearingsOf(UNIT, { bore: "40" }, "held", [{ position_id: "p" }, { position_id: "q" }])).toEqual([
       { position_id: "p", unit: { bore: "40" }, floats: "held" },
       { position_id: "q", unit: { bore: "40" }, floats: "in_the_housing" },
     ]);
-    expect(bearingsOf(UNIT, {}, "", ["p", ""])).toEqual([{ position_id: "p", unit: {} }]);
+    expect(bearingsOf(UNIT, {}, "", [{ position_id: "p" }])).toEqual([{ position_id: "p", unit: {} }]);
   });
 });

@@ -1,12 +1,9 @@
-/** Cam followers, and the short plans: nothing is chosen beforehand, off the table only by name. */
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+/** Cam followers: nothing is chosen beforehand, off the table only by name. */
 import { screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { FollowerWork } from "../src/api";
 import { FollowerPanel } from "../src/features/bench/topics/follower/panel";
 import { FollowerDrawings } from "../src/features/bench/topics/follower/drawings";
-import { FollowerPage, ShoulderPage } from "../src/features/planner";
-import { FOLLOWER, SHOULDER, emptyOf } from "../src/features/planner/small-plans";
 import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const WORK: FollowerWork = {
@@ -130,91 +127,5 @@ describe("a follower", () => {
     const [width] = document.querySelectorAll("rect");
     const scale = (2 * Number(roller?.getAttribute("r"))) / 47;
     expect(Number(width?.getAttribute("width"))).toBeCloseTo(24 * scale);
-  });
-});
-
-describe("a short plan", () => {
-  const pages = { shoulder: <ShoulderPage />, follower: <FollowerPage /> };
-  type Asked = { path: string; body: Record<string, unknown> };
-
-  function page(name: keyof typeof pages, answer: (asked: Asked) => Response) {
-    const asked: Asked[] = [];
-    vi.stubGlobal(
-      "fetch",
-      vi.fn(async (path: string, init: RequestInit = {}) => {
-        if (path === "/api/plant")
-          return Response.json({
-            machines: [{ id: "m", name: "Gate", area: "", positions: [{ id: "p", name: "Cam" }] }],
-          });
-        const one = { path, body: JSON.parse(String(init.body)) as Record<string, unknown> };
-        asked.push(one);
-        return answer(one);
-      }),
-    );
-    show(<QueryClientProvider client={new QueryClient()}>{pages[name]}</QueryClientProvider>, {
-      actor: "Ada",
-    });
-    return asked;
-  }
-  const problem = (...fields: object[]) =>
-    new Response(JSON.stringify({ title: "Not complete", detail: "Entries are missing.", fields }), {
-      status: 422,
-      headers: { "content-type": "application/problem+json" },
-    });
-
-  it("begins with nothing chosen, and says what is missing while typing", async () => {
-    expect(Object.values(emptyOf(SHOULDER)).every((value) => value === "")).toBe(true);
-    expect(Object.values(emptyOf(FOLLOWER)).every((value) => value === "")).toBe(true);
-    const missing = { name: "held_by", message: "A choice is needed.", expected: "", choices: [] };
-    const asked = page("shoulder", () => problem(missing));
-    await hand().type(line("Number on the ring"), "6209");
-    expect(await screen.findByText("A choice is needed.")).toBeTruthy();
-    expect(asked.at(-1)).toMatchObject({
-      path: "/api/plan/shouldered",
-      body: { designation: "6209", held_by: "" },
-    });
-  });
-
-  it("shows its targets, with a warning where one is due", async () => {
-    const figure = { id: "clamp", label: "Clamp torque", value: 28.2, unit: "N·m", working: [] };
-    page("follower", () =>
-      Response.json({
-        label: "cam follower 1 in",
-        mount: "stud type",
-        thread: "7/16-20 UNF",
-        remembered_once: true,
-        figures: [figure],
-      }),
-    );
-    await hand().type(line("Roller diameter"), "1 in");
-    expect(await screen.findByText("28.2 N·m")).toBeTruthy();
-    expect(screen.getByText(/remembered once: take the maker's/)).toBeTruthy();
-    expect(screen.getByText("stud type, thread 7/16-20 UNF.")).toBeTruthy();
-  });
-
-  it("names each wrong entry beside it when the job is opened, and keeps what was typed", async () => {
-    const wrong = { name: "bearings.0.roller", message: "No size.", expected: "40 mm", choices: [] };
-    const asked = page("follower", () => problem(wrong));
-    await hand().selectOptions(
-      line("Machine and position"),
-      await screen.findByRole("option", { name: "Gate: Cam" }),
-    );
-    await hand().type(line("Roller diameter"), "x");
-    await hand().click(choice("a stud with its nut"));
-    await hand().click(button("Open the job"));
-    expect(await screen.findByText(/No size\./)).toBeTruthy();
-    expect(line("Roller diameter").value).toBe("x");
-    const opened = asked.find(({ path }) => path === "/api/jobs");
-    expect(opened?.body).toMatchObject({
-      actor: "Ada",
-      bearings: [{ position_id: "p", follower: { roller: "x", mount: "stud" } }],
-    });
-  });
-
-  it("keeps seldom entries out of the way until they are wanted", async () => {
-    page("follower", () => problem());
-    expect(screen.queryByLabelText("Clamp torque by the maker")).toBeNull();
-    await hand().click(button(FOLLOWER.more));
-    expect(line("Clamp torque by the maker")).toBeTruthy();
   });
 });

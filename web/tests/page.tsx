@@ -6,10 +6,10 @@ import { MemoryRouter } from "react-router";
 import { ProblemError, type Command, type ProblemField, type RefusedCommand } from "../src/api";
 import { SettingsProvider } from "../src/ui";
 
-export function show(part: ReactNode, settings: Record<string, unknown> = {}) {
+export function show(part: ReactNode, settings: Record<string, unknown> = {}, at = "/") {
   localStorage.setItem("tribodex.settings", JSON.stringify({ units: "mm", look: "light", ...settings }));
   const clothed = (inside: ReactNode) => (
-    <MemoryRouter>
+    <MemoryRouter initialEntries={[at]}>
       <SettingsProvider>{inside}</SettingsProvider>
     </MemoryRouter>
   );

@@ -323,7 +323,13 @@ describe("the plan of a unit", () => {
     const fetched = vi.fn(
       async (url: string) =>
         new Response(
-          JSON.stringify(url.includes("locks") ? { ways, note: "The maker goes first." } : { machines: [] }),
+          JSON.stringify(
+            url.includes("locks")
+              ? { ways, note: "The maker goes first." }
+              : url.includes("half-plans")
+                ? []
+                : { machines: [], people: [] },
+          ),
           {
             headers: { "Content-Type": "application/json", "tribodex-server": "s" },
           },

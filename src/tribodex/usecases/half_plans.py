@@ -12,7 +12,7 @@ from tribodex.core.components.listed import Work
 from tribodex.core.errors import InvalidInput, NotFound
 
 # A form has some forty fields; what is longer is none of ours.
-MOST_FIELDS, MOST_TEXT, MOST_KEPT = 120, 2000, 200
+MOST_FIELDS, MOST_TEXT, MOST_KEPT = 120, 8000, 200
 
 
 @dataclass(frozen=True)
@@ -25,7 +25,7 @@ class HalfPlan:
     form: Mapping[str, str]
     actor: str
     kept_at: datetime
-    edition: int = 1
+    edition: int
 
 
 class KeepsHalfPlans(Protocol):

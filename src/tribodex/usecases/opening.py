@@ -58,7 +58,7 @@ class Order:
     """A job to open. `whole`: from taking stock to keeping, not the mounting alone. `cartridge`: what closes its two bearings in.
 
     `scope`: what of every stage is covered; `off_machine`: why it is work away from the machine. `machine`: what the machine is called
-    that is not in the plant yet; empty where the positions say it.
+    that is not in the plant yet; None where the positions say it.
     """
 
     title: str
@@ -67,7 +67,7 @@ class Order:
     cartridge: CartridgeDraft | None = None
     scope: Scope = Scope.WHOLE
     off_machine: str = ""
-    machine: str = ""
+    machine: str | None = None
 
 
 def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap: Tap, recorded_at: datetime) -> Loaded:
@@ -78,7 +78,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     wrong: list[Field] = []
     if not tap.actor.strip():
         wrong.append(Field("actor", "Who plans? The log names everybody.", "a name"))
-    machine, positions = _not_yet(order, wrong) if order.machine.strip() else _positions(store.machines(), order, wrong)
+    machine, positions = _not_yet(order, order.machine, wrong) if order.machine is not None else _positions(store.machines(), order, wrong)
     plans = _plans(store, reference, order, wrong)
     cartridge = _cartridge(reference, order, plans, wrong) if order.cartridge is not None else None
     if machine is None or any(field.name != "actor" for field in wrong) or wrong:
@@ -211,14 +211,14 @@ def _positions(machines: Sequence[Machine], order: Order, wrong: list[Field]) ->
     return machine, found
 
 
-def _not_yet(order: Order, wrong: list[Field]) -> tuple[Machine | None, list[Position]]:
+def _not_yet(order: Order, called: str, wrong: list[Field]) -> tuple[Machine | None, list[Position]]:
     """A machine that is not in the plant yet, and its bearings by what they are called; they are given their positions later."""
-    machine = Machine("", order.machine.strip(), "", ())
+    machine = Machine("", called.strip(), "", ())
     found: list[Position] = []
     if not 1 <= len(order.bearings) <= MOST_BEARINGS:
         wrong.append(Field("bearings", f"A job covers 1 to {MOST_BEARINGS} bearings of one shaft.", "the bearings of this shaft"))
     if not any(letter.isalnum() for letter in machine.name) or len(machine.name) > MOST_NAME:
-        wrong.append(Field("machine", f"“{machine.name[:40]}” is no name of a machine.", f"what people call it, up to {MOST_NAME} letters"))
+        wrong.append(Field("machine", "What is the machine called?", f"what people call it, up to {MOST_NAME} letters"))
     for i, bearing in enumerate(order.bearings):
         name = bearing.name.strip()
         if bearing.position_id:

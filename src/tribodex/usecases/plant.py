@@ -79,8 +79,8 @@ def add_position(store: Store, draft: PositionDraft) -> Machine:
 class PositionChoice(Position):
     """A position to choose, with the kinds of plan that can be meant there, and its number as such a plan has it."""
 
-    works: tuple[Work, ...] = ()
-    number: str = ""
+    works: tuple[Work, ...]
+    number: str
 
 
 @dataclass(frozen=True)

@@ -187,7 +187,7 @@ class OpenBody(TapBody):
     whole: bool = Field(default=False, description="every stage of the trade, not the mounting alone")
     scope: Scope = Field(default=Scope.WHOLE, description="with `whole`: what of every stage this job covers")
     off_machine: str = Field(default="", max_length=200, description="why it is work away from the machine: isolation is not asked then")
-    machine: str = Field(default="", max_length=400, description="what a machine is called that is not in the plant yet")
+    machine: str | None = Field(default=None, max_length=400, description="what a machine is called that is not in the plant yet")
     name: str = Field(default="", max_length=400, description="with `plan`: which bearing of that machine")
     cartridge: CartridgeDraft | None = Field(default=None, description="what closes two bearings on cylindrical seats into one housing")
 

@@ -3,6 +3,7 @@ import { deviceCopy } from "./device";
 import type {
   Bench,
   Choices,
+  HalfPlan,
   Crib,
   FailureBook,
   JobSummary,
@@ -54,6 +55,15 @@ export class ProblemError extends Error {
   /** What is wrong with one entry, in words; empty when nothing is. */
   at(name: string): ProblemField | undefined {
     return this.fields.find((field) => field.name === name || field.name.endsWith(`.${name}`));
+  }
+
+  /** The same without what was put right; null where nothing is wrong any more. */
+  without(names: readonly string[]): ProblemError | null {
+    const left = this.fields.filter(
+      ({ name }) => !names.some((one) => name === one || name.endsWith(`.${one}`)),
+    );
+    if (left.length === this.fields.length) return this;
+    return left.length > 0 ? new ProblemError(this.status, this.title, this.detail, left) : null;
   }
 }
 
@@ -167,8 +177,8 @@ export async function getNewest(job: string, seen: number, signal: AbortSignal):
 
 export function send<T>(path: string, body: unknown, init: RequestInit = {}): Promise<T> {
   return ask<T>(path, {
-    ...init,
     method: "POST",
+    ...init,
     headers: { "Content-Type": "application/json", ...init.headers },
     body: JSON.stringify(body),
   });
@@ -254,6 +264,14 @@ export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit
 export const previewCartridge = (order: CartridgeOrder) => send<CartridgeSheet>("/api/plan/cartridge", order);
 export const weighLocks = (duty: Duty) => send<LockChoice>("/api/plan/unit/locks", duty);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
+export const getHalfPlans = () => ask<HalfPlan[]>("/api/half-plans");
+export const getHalfPlan = (id: string) => ask<HalfPlan>(`/api/half-plans/${id}`);
+export const keepHalfPlan = (
+  id: string,
+  plan: Pick<HalfPlan, "work" | "about" | "form" | "actor" | "edition">,
+) => send<HalfPlan>(`/api/half-plans/${id}`, plan, { method: "PUT" });
+export const dropHalfPlan = (id: string) => ask<HalfPlan[]>(`/api/half-plans/${id}`, { method: "DELETE" });
+
 export const lastPlan = (position: string) =>
   ask<LastPlan | null>(`/api/positions/${encodeURIComponent(position)}/last-plan`);
 

@@ -33,6 +33,7 @@ export function ChoiceRow({
       </p>
       <RadioGroup.Root
         aria-labelledby={id}
+        aria-invalid={problem ? true : undefined}
         value={value}
         onValueChange={onChange}
         className={column ? "grid gap-2" : "flex flex-wrap gap-2"}
@@ -42,7 +43,7 @@ export function ChoiceRow({
           <RadioGroup.Item
             key={option.value}
             value={option.value}
-            className="min-h-12 rounded-sm border-2 border-rule bg-sheet px-4 py-2 text-left data-[state=checked]:border-ink data-[state=checked]:bg-wash data-[state=checked]:font-bold"
+            className="min-h-12 rounded-sm border-2 border-edge bg-sheet px-4 py-2 text-left data-[state=checked]:border-ink data-[state=checked]:bg-wash data-[state=checked]:font-bold"
           >
             <span className="flex items-center gap-2">
               <span aria-hidden className="inline-block size-3 shrink-0 rounded-full border-2 border-ink">

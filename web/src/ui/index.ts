@@ -11,3 +11,4 @@ export * from "./say";
 export * from "./settings";
 export * from "./delivery";
 export * from "./words";
+export * from "./wrong";

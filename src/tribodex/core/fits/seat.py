@@ -308,6 +308,25 @@ def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: floa
     return Result("real_fit", "Fit of this ring on this seat", fit, "µm", uncertainty=1.4 * MICROMETER_UM, verdict=verdict, working=lines, note=note)
 
 
+def deviation_um(measured: SeatForm, nominal_mm: float, part_c: float | None) -> Span:
+    """Where a measured part lies from its nominal size, with what a micrometer can tell and what was not read yet.
+
+    Symbols: d mean, d_min, d_max of the readings (mm); t temperature of the part (°C), None where part and micrometer lay together.
+    Valid: steel. While too few readings are there the widest of them counts, not their mean.
+    Raises: nothing.
+    Source: definition; limits hold at 20 °C, expansion 11.5e-6/K.
+
+    >>> deviation_um(form_of({(1, 1): 45.010, (1, 3): 45.012, (2, 1): 45.010, (2, 3): 45.012}), 45, None)
+    Span(low=7.0, high=15.0)
+    >>> deviation_um(form_of({(1, 1): 45.010, (1, 3): 45.014}), 45, 30)
+    Span(low=0.8, high=12.8)
+    """
+    warm_um = 0.0 if part_c is None else (part_c - 20) * EXPANSION_UM_PER_MM_K * nominal_mm
+    low, high = (measured.mean_mm, measured.mean_mm) if measured.enough else (measured.least_mm, measured.greatest_mm)
+    at_least, at_most = ((mm - nominal_mm) * 1000 - warm_um for mm in (low, high))
+    return Span(round(at_least - MICROMETER_UM, 1), round(at_most + MICROMETER_UM, 1))
+
+
 def next_spot(readings_mm: Mapping[Spot, float], sections: Sequence[int] = SECTIONS[:2]) -> Spot | None:
     """The spot to read next: each section crosswise first, which is the least a seat is checked from, then the diagonals; None when all are read.
 

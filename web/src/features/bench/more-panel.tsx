@@ -5,6 +5,7 @@ import type { Bench } from "../../api";
 import { Button, Figure, NamedReason, Overlay, TextField } from "../../ui";
 import { useFigures } from "./figures";
 import { FittedHere } from "./fitted-here";
+import { GivePosition } from "./give-position";
 import { shownPlace, type Tap } from "./parts";
 import { SignPanel } from "./sign-panel";
 import { showOf } from "./use-job";
@@ -27,6 +28,7 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
   const live = bench.status === "open" || bench.status === "stopped";
   return (
     <section className="sheet space-y-3 px-4 py-3" aria-label="Notes and plan">
+      <GivePosition bench={bench} />
       {bench.points.length > 0 ? (
         <div>
           <h2 className="font-bold">Open points</h2>

@@ -86,6 +86,9 @@ export const CARTRIDGE: SmallPlan = {
   fields: FIELDS,
   pair: true,
   floating: "in_its_seat",
+  // Which of the two it is has to be known before its number can go anywhere.
+  fill: ({ number }, held): Given =>
+    held === null ? {} : { [held ? "fixed.designation" : "floating.designation"]: number },
   begins: ["fixed.designation", "screw"],
   order_of: (given, floats, [first, second]) => {
     const { fixed, floating, cartridge } = draftsOf(given);
@@ -94,12 +97,12 @@ export const CARTRIDGE: SmallPlan = {
       cartridge,
       bearings: [
         {
-          position_id: first ?? "",
+          ...(first ?? { position_id: "" }),
           shoulder: held ? fixed : floating,
           floats: held ? "held" : "in_its_seat",
         },
         {
-          position_id: second ?? "",
+          ...(second ?? { position_id: "" }),
           shoulder: held ? floating : fixed,
           floats: held ? "in_its_seat" : "held",
         },

@@ -8,6 +8,7 @@ export const FITTED: SmallPlan = {
   title: "A bearing that others mounted",
   teach: "The number on the ring and the shaft: grease, seals and force follow from its size.",
   more: "Its sizes by hand, what it sits on …",
+  fill: ({ number, shaft }) => ({ designation: number, shaft }),
   begins: ["designation", "bore"],
   covers: () => COVERS.filter(({ value }) => value !== "whole"),
   fields: [

@@ -1,29 +1,46 @@
-/** The end of the form: why, who, what was wrong, and the button that opens the job. */
+/** The end of every plan: why, who, what was wrong, and the button that opens the job; or it is kept half done. */
+import type { Choices } from "../../api";
 import { Button, SelectField, TextField } from "../../ui";
-import type { Plan } from "./use-plan";
+import type { Opening } from "./use-opening";
 
-export function OpenFields({ plan }: { plan: Plan }) {
-  const { problem, revised, settings, choices, away } = plan;
+export interface OpenFieldsProps {
+  opening: Opening;
+  choices: Choices | undefined;
+  /** Changing the plan of a job: the reason takes the place of the title. */
+  why?: { reason: string; onReason: (reason: string) => void };
+  /** What is wrong is said here too where it is about another bearing than the one in the form. */
+  spell?: boolean;
+  onKeep?: () => void;
+}
+
+export function OpenFields({ opening, choices, why, spell = false, onKeep }: OpenFieldsProps) {
+  const { problem, settings, away } = opening;
   return (
     <>
-      {revised ? (
+      {why ? (
         <TextField
           label="Why the plan changes"
-          value={plan.reason}
-          onChange={(event) => plan.setReason(event.target.value)}
+          value={why.reason}
+          onChange={(event) => {
+            why.onReason(event.target.value);
+            opening.mended("reason");
+          }}
           problem={problem?.at("reason")}
         />
       ) : (
         <TextField
           label="Why this job (optional)"
-          value={plan.title}
-          onChange={(event) => plan.setTitle(event.target.value)}
+          value={opening.title}
+          onChange={(event) => opening.setTitle(event.target.value)}
         />
       )}
       <SelectField
         label="Who plans"
         value={settings.actor}
-        onChange={(e) => settings.change({ actor: e.target.value })}
+        onChange={(event) => {
+          settings.change({ actor: event.target.value });
+          opening.mended("actor");
+        }}
         problem={problem?.at("actor")}
       >
         <option value="">Choose …</option>
@@ -32,9 +49,9 @@ export function OpenFields({ plan }: { plan: Plan }) {
         ))}
       </SelectField>
       {problem ? (
-        <div role="alert" className="border-2 border-oxide p-3">
+        <div role="alert" tabIndex={-1} className="border-2 border-oxide p-3">
           <p className="font-bold text-oxide">▲ {problem.detail} Nothing was lost.</p>
-          {plan.others.length > 0
+          {spell || problem.fields.length > 1
             ? problem.fields.map((field) => (
                 <p key={field.name} className="text-sm">
                   {field.message}
@@ -44,13 +61,23 @@ export function OpenFields({ plan }: { plan: Plan }) {
         </div>
       ) : null}
       {away ? (
-        <p role="alert" className="border-2 border-oxide p-3">
+        <p role="alert" tabIndex={-1} className="border-2 border-oxide p-3">
           No answer from the server. What you entered stays here; press again when the network is back.
         </p>
       ) : null}
-      <Button kind="main" type="submit" className="w-full text-lg">
-        {revised ? "Take the changed plan" : "Open the job at the bench"}
+      <Button kind="main" type="submit" className="w-full text-lg" data-main>
+        {why ? "Take the changed plan" : "Open the job at the bench"}
       </Button>
+      {onKeep ? (
+        <div>
+          <Button className="w-full" onClick={onKeep}>
+            Keep it half done
+          </Button>
+          <p role="status" className="min-h-6 pt-1 text-sm">
+            {opening.kept}
+          </p>
+        </div>
+      ) : null}
     </>
   );
 }

@@ -1,7 +1,9 @@
 /** Every bearing of a shaft in one job: which are covered, how each holds the shaft, and how much of the work the job takes in. */
-import { COVERS, type Covers } from "./covers";
+import type { Floats } from "../../api";
 import { Button, ChoiceRow, SelectField } from "../../ui";
-import type { Floats, Plan } from "./use-plan";
+import { COVERS, type Covers } from "./covers";
+import type { Plan } from "./use-plan";
+import { positionOf } from "./where";
 
 const FLOATS: Record<Floats, string> = {
   held: "Fixed: holds the shaft",
@@ -13,9 +15,10 @@ const FLOATS: Record<Floats, string> = {
 };
 
 export function ShaftFields({ plan }: { plan: Plan }) {
-  const { shaft, others, positions, positionId, floats } = plan;
-  const count = Object.keys(shaft?.bearings ?? {}).length;
-  const name = (id: string) => positions.find((one) => one.id === id)?.name ?? id;
+  const { shaft, where, opening } = plan;
+  const { others, floats } = shaft;
+  const count = shaft.on.length;
+  const name = (id: string) => positionOf(plan.choices, id)?.name ?? id;
   return (
     <fieldset className="space-y-3 border-l-4 border-dye pl-3">
       <legend className="sr-only">What the job covers</legend>
@@ -23,7 +26,7 @@ export function ShaftFields({ plan }: { plan: Plan }) {
         <ChoiceRow
           label="This job covers"
           value={others.length > 0 ? "shaft" : "one"}
-          onChange={(value) => plan.coverShaft(value === "shaft")}
+          onChange={(value) => shaft.cover(value === "shaft")}
           options={[
             { value: "one", label: "this bearing alone" },
             { value: "shaft", label: `all ${count} bearings of the shaft` },
@@ -39,10 +42,13 @@ export function ShaftFields({ plan }: { plan: Plan }) {
       {others.length > 0 ? (
         <>
           <SelectField
-            label={`${name(positionId)}: does it hold the shaft?`}
+            label={`${name(where.positionId)}: does it hold the shaft?`}
             value={floats}
-            onChange={(event) => plan.setFloats(event.target.value as Floats)}
-            problem={plan.problem?.at("floats")}
+            onChange={(event) => {
+              shaft.setFloats(event.target.value as Floats);
+              opening.mended("floats");
+            }}
+            problem={opening.problem?.at("floats")}
           >
             {(Object.keys(FLOATS) as Floats[]).map((value) => (
               <option key={value} value={value}>
@@ -52,10 +58,17 @@ export function ShaftFields({ plan }: { plan: Plan }) {
           </SelectField>
           <div>
             <p className="text-sm">
-              The fields below are for <b>{name(positionId)}</b>.
+              The fields of the bearing are for <b>{name(where.positionId)}</b>.
             </p>
             {others.map((one) => (
-              <Button key={one.id} kind="quiet" onClick={() => plan.switchTo(one.id)}>
+              <Button
+                key={one.id}
+                kind="quiet"
+                onClick={() => {
+                  shaft.switchTo(one.id);
+                  opening.clear();
+                }}
+              >
                 Go to {name(one.id)}: {one.draft.designation}, {FLOATS[one.floats].toLowerCase()}
               </Button>
             ))}

@@ -1,17 +1,17 @@
-/** Methods and cards to choose from, each with its reason. */
+/** What decides: method, washer and card, each with its reason. Before the button, also on a phone. */
 import { Link } from "react-router";
 import type { PlanSheet } from "../../api";
 import { ChoiceRow, figure, useSettings } from "../../ui";
-import type { Choose } from "./sheet-view";
+import type { Draft } from "./draft";
 
-export function Methods({ sheet, onMethod, onWasher }: { sheet: PlanSheet } & Omit<Choose, "onCard">) {
+export function Decide({ sheet, onChange }: { sheet: PlanSheet; onChange: (part: Partial<Draft>) => void }) {
   return (
-    <div className="sheet space-y-4 p-4">
+    <section aria-label="What decides" className="space-y-4 border-l-4 border-mark pl-3">
       <ChoiceRow
         label="Method: how the drive-up is led"
         column
         value={sheet.plan.method}
-        onChange={onMethod}
+        onChange={(method) => onChange({ method })}
         options={sheet.methods.map((option) => ({
           value: option.note.method,
           label: <span>{option.note.title}</span>,
@@ -23,7 +23,7 @@ export function Methods({ sheet, onMethod, onWasher }: { sheet: PlanSheet } & Om
           label="Washer"
           column
           value={sheet.plan.washer}
-          onChange={onWasher}
+          onChange={(washer) => onChange({ washer })}
           options={sheet.washers.map((choice) => ({
             value: choice.id,
             label: choice.title,
@@ -31,14 +31,15 @@ export function Methods({ sheet, onMethod, onWasher }: { sheet: PlanSheet } & Om
           }))}
         />
       ) : null}
-    </div>
+      {sheet.cards.length > 0 ? <Cards sheet={sheet} onCard={(card) => onChange({ card })} /> : null}
+    </section>
   );
 }
 
-export function Cards({ sheet, onCard }: { sheet: PlanSheet; onCard: Choose["onCard"] }) {
+function Cards({ sheet, onCard }: { sheet: PlanSheet; onCard: (card: string) => void }) {
   const { units } = useSettings();
   return (
-    <div className="sheet p-4">
+    <div>
       <ChoiceRow
         label="Reduction card: take one whole"
         column

@@ -3,19 +3,10 @@ import type { ReactNode } from "react";
 import type { Early, PlanSheet } from "../../api";
 import { BearingSection } from "../../drawing";
 import { Figure, Say } from "../../ui";
-import { Cards, Methods } from "./sheet-choices";
 import { Prints } from "./sheet-prints";
 import { SideBySide } from "./side-by-side";
 
-export interface Choose {
-  onCard: (card: string) => void;
-  onMethod: (method: string) => void;
-  onWasher: (washer: string) => void;
-}
-
-export function SheetView(
-  props: Choose & { sheet: PlanSheet | null; early: Early | null; printAddress: string },
-) {
+export function SheetView(props: { sheet: PlanSheet | null; early: Early | null; printAddress: string }) {
   const { sheet, early } = props;
   if (!sheet) return <NotYet early={early} />;
   return (
@@ -40,17 +31,11 @@ export function SheetView(
         </div>
         <BearingSection section={sheet.section} playUm={null} label={sheet.label} />
       </div>
-      <div className="grid items-start gap-4 xl:grid-cols-2">
-        <div className="sheet px-4 py-2">
-          <h3 className="pt-2 font-bold">Targets</h3>
-          {sheet.figures.map((result) => (
-            <Figure key={result.id + result.label} result={result} />
-          ))}
-        </div>
-        <div className="min-w-0 space-y-4">
-          <Methods sheet={sheet} onMethod={props.onMethod} onWasher={props.onWasher} />
-          {sheet.cards.length > 0 ? <Cards sheet={sheet} onCard={props.onCard} /> : null}
-        </div>
+      <div className="sheet px-4 py-2">
+        <h3 className="pt-2 font-bold">Targets</h3>
+        {sheet.figures.map((result) => (
+          <Figure key={result.id + result.label} result={result} />
+        ))}
       </div>
       {sheet.comparison.ways.length > 1 ? <SideBySide sheet={sheet} /> : null}
       <div className="grid items-start gap-4 md:grid-cols-2">

@@ -1,17 +1,18 @@
 /** A short plan: what is asked on the left, every target on the right, before the walk to the machine. */
 import { useState } from "react";
-import { Link } from "react-router";
-import { Button, ChoiceRow, Figure, TextField } from "../../ui";
+import { Button, ChoiceRow, Figure, TextField, alsoMeant, meantBut } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
 import { FITTED } from "./fitted-plan";
-import { alsoMeant, meantBut } from "../../ui";
+import { HalfPlans } from "./half-plans";
+import { KindRow } from "./kind-row";
 import { LockWays } from "./lock-ways";
+import { OpenFields } from "./open-fields";
+import { PlanFrame } from "./plan-frame";
+import { Along, SmallCovers } from "./small-position";
 import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
 import { UNIT } from "./unit-plan";
-import { SmallPosition } from "./small-position";
-import { useSmallPlan } from "./use-small-plan";
-
-type Plan = ReturnType<typeof useSmallPlan>;
+import { useSmallPlan, type Small } from "./use-small-plan";
+import { WhereField } from "./where-field";
 
 export const ShoulderPage = () => <SmallPlanPage key="shoulder" small={SHOULDER} />;
 export const FollowerPage = () => <SmallPlanPage key="follower" small={FOLLOWER} />;
@@ -21,67 +22,76 @@ export const UnitPage = () => <SmallPlanPage key="unit" small={UNIT} />;
 
 function SmallPlanPage({ small }: { small: SmallPlan }) {
   const plan = useSmallPlan(small);
-  const { sheet, missing } = plan;
+  const { draft, opening } = plan;
   return (
-    <div className="grid gap-6 lg:grid-cols-[24rem_1fr]">
-      <form
-        className="space-y-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void plan.open();
-        }}
-      >
-        <h1 className="text-2xl font-bold">{small.title}</h1>
-        <Link to="/plan" className="inline-flex min-h-12 items-center text-dye underline underline-offset-4">
-          A bearing on a taper or a sleeve instead
-        </Link>
-        <SmallPosition plan={plan} small={small} />
-        <Fields plan={plan} small={small} />
-        {plan.problem && plan.problem.fields.length === 0 ? (
-          <p className="font-bold text-oxide">▲ {plan.problem.detail}</p>
-        ) : null}
-        {plan.away ? <p className="text-care">△ No network: nothing was opened. Press again.</p> : null}
-        <Button kind="main" type="submit" data-main>
-          Open the job
-        </Button>
-      </form>
-      <div className="space-y-6">
-        <section aria-label="Targets" className="sheet self-start p-4" aria-live="polite">
-          <h2 className="text-xl font-bold">Targets{sheet ? `: ${sheet.label}` : ""}</h2>
-          {sheet ? (
-            <>
-              <p className="text-soft">{sheet.about}</p>
-              {sheet.warning ? <p className="text-care">△ {sheet.warning}</p> : null}
-              {sheet.figures.map((figure) => (
-                <Figure key={figure.id} result={figure} />
-              ))}
-            </>
-          ) : missing.length > 0 ? (
-            <ul className="list-disc pl-5">
-              {missing.map((field) => (
-                <li key={field.name}>{field.message}</li>
-              ))}
-            </ul>
-          ) : (
-            <p className="text-soft">{small.teach}</p>
-          )}
-        </section>
-        {small.order === "unit" ? (
-          <LockWays draft={plan.draft} onTake={(lock) => plan.change({ lock })} />
-        ) : null}
-      </div>
-    </div>
+    <PlanFrame
+      title={small.title}
+      head={
+        <>
+          <KindRow kind={small.order} />
+          <HalfPlans open={plan.half} />
+        </>
+      }
+      onOpen={plan.open}
+      sheet={<Targets plan={plan} small={small} />}
+    >
+      <WhereField
+        kind={small.order}
+        choices={plan.choices}
+        where={plan.where}
+        onChange={plan.changeWhere}
+        at={(name) => opening.problem?.at(name)}
+        planned={draft["designation"] ?? ""}
+        prefill={plan.prefill}
+      />
+      <Along plan={plan} small={small} />
+      <Fields plan={plan} small={small} />
+      {small.order === "unit" ? <LockWays draft={draft} onTake={(lock) => plan.change({ lock })} /> : null}
+      <SmallCovers plan={plan} small={small} />
+      <OpenFields
+        opening={opening}
+        choices={plan.choices}
+        spell={plan.otherId !== ""}
+        onKeep={() => void plan.keep()}
+      />
+    </PlanFrame>
   );
 }
 
-function Fields({ plan, small }: { plan: Plan; small: SmallPlan }) {
+function Targets({ plan, small }: { plan: Small; small: SmallPlan }) {
+  const { sheet, missing } = plan;
+  return (
+    <section aria-label="Targets" className="sheet self-start p-4" aria-live="polite">
+      <h2 className="text-xl font-bold">Targets{sheet ? `: ${sheet.label}` : ""}</h2>
+      {sheet ? (
+        <>
+          <p className="text-soft">{sheet.about}</p>
+          {sheet.warning ? <p className="text-care">△ {sheet.warning}</p> : null}
+          {sheet.figures.map((figure) => (
+            <Figure key={figure.id} result={figure} />
+          ))}
+        </>
+      ) : missing.length > 0 ? (
+        <ul className="list-disc pl-5">
+          {missing.map((field) => (
+            <li key={field.name}>{field.message}</li>
+          ))}
+        </ul>
+      ) : (
+        <p className="text-soft">{small.teach}</p>
+      )}
+    </section>
+  );
+}
+
+function Fields({ plan, small }: { plan: Small; small: SmallPlan }) {
   const [more, setMore] = useState(false);
   const { draft, change, at } = plan;
   const byHand = small.fields.some(({ name, seldom }) => seldom && (draft[name] || at(name)));
   const shown = small.fields.filter((field) => matters(field, draft) && (!field.seldom || more || byHand));
   // Another number is compared anew, whatever was meant before.
   const set = (name: string) => (value: string) =>
-    change({ [name]: value, meant: meantBut(draft.meant, name) });
+    change({ [name]: value, meant: meantBut(draft["meant"], name) });
   return (
     <>
       {shown.map(({ name, label, hint, options }) =>
@@ -103,7 +113,7 @@ function Fields({ plan, small }: { plan: Plan; small: SmallPlan }) {
             problem={at(name)}
             onChange={(event) => set(name)(event.target.value)}
             onChoose={set(name)}
-            onMeant={() => change({ meant: alsoMeant(draft.meant, name) })}
+            onMeant={() => change({ meant: alsoMeant(draft["meant"], name) })}
           />
         ),
       )}

@@ -1,5 +1,5 @@
 /** Plans that are a short list of entries: a bearing on a cylindrical seat, a cam follower. */
-import { previewFollower, previewShoulder, type Floats, type Result } from "../../api";
+import { previewFollower, previewShoulder, type Floats, type PlantPosition, type Result } from "../../api";
 
 import { COVERS, type Covers } from "./covers";
 
@@ -37,7 +37,9 @@ export interface SmallPlan {
   /** How the one that does not hold the shaft floats. */
   floating?: Floats;
   /** What opens the job, where that is more than one plan for each bearing. */
-  order_of?: (given: Given, floats: Floats | "", positions: string[]) => object;
+  order_of?: (given: Given, floats: Floats | "", places: { position_id: string; name?: string }[]) => object;
+  /** What a position of the plant fills in; `held`: whether its bearing holds the shaft, null where nobody knows. */
+  fill?: (position: PlantPosition, held: boolean | null) => Given;
   /** What the server calls an entry. */
   names?: (name: string, floats: Floats | "") => string[];
   /** What a job of it may cover. */
@@ -118,6 +120,7 @@ export const SHOULDER: SmallPlan = {
   more: "Size by hand, seals, limit by a sheet …",
   fields: SHOULDER_FIELDS,
   begins: ["designation", "bore"],
+  fill: ({ number }) => ({ designation: number }),
   preview: async (given) => {
     const sheet = await previewShoulder(given);
     return {
@@ -136,6 +139,7 @@ export const FOLLOWER: SmallPlan = {
   teach: "How it is carried and the roller's diameter: then its stud and clamp torque stand here.",
   more: "Stud by hand, the maker's torque …",
   begins: ["roller"],
+  fill: ({ number }) => ({ roller: number }),
   fields: [
     {
       name: "mount",

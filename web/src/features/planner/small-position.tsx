@@ -1,58 +1,44 @@
-/** Where a short plan is for: machine and position, whether it holds the shaft, the other one of the shaft. */
-import type { Covers } from "./covers";
+/** Whether it holds the shaft, the other one of the shaft, and what the job covers. */
 import type { Floats } from "../../api";
-import { ChoiceRow, SelectField } from "../../ui";
-import { NotAsListed } from "./not-as-listed";
+import { ChoiceRow, SelectField, TextField } from "../../ui";
+import type { Covers } from "./covers";
 import type { SmallPlan } from "./small-plans";
-import type { useSmallPlan } from "./use-small-plan";
+import type { Small } from "./use-small-plan";
+import { notInPlant, takes } from "./where";
 
-type Plan = ReturnType<typeof useSmallPlan>;
-
-export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan }) {
-  const machine = plan.choices?.machines.find((one) =>
-    one.positions.some(({ id }) => id === plan.positionId),
-  );
-  const others = machine?.positions.filter(({ id }) => id !== plan.positionId) ?? [];
+/** Which bearing of the shaft it is, and the other one. */
+export function Along({ plan, small }: { plan: Small; small: SmallPlan }) {
+  if (!small.pair) return null;
+  const others = plan.others.filter((one) => takes(one, small.order));
+  const label = small.order_of ? "The other bearing of the cartridge" : "In the same job, by the same plan";
   return (
     <>
-      <SelectField
-        label="Machine and position"
-        value={plan.positionId}
-        onChange={(event) => plan.setPositionId(event.target.value)}
-        problem={plan.problem?.at("position_id")}
-      >
-        <option value="">Choose …</option>
-        {plan.choices?.machines.map((machine) => (
-          <optgroup key={machine.id} label={`${machine.name} (${machine.area})`}>
-            {machine.positions.map((position) => (
-              <option key={position.id} value={position.id}>
-                {machine.name}: {position.name}
-              </option>
-            ))}
-          </optgroup>
-        ))}
-      </SelectField>
-      <NotAsListed position={plan.positionId} planned={plan.draft["designation"] ?? ""} />
-      {small.pair ? (
-        <ChoiceRow
-          label="This one"
-          value={plan.floats}
-          onChange={(value) => plan.setFloats(value as Floats)}
-          options={[
-            { value: "held", label: "holds the shaft" },
-            {
-              value: small.floating ?? "in_the_housing",
-              label: small.floating ? "floats" : "floats in its housing",
-            },
-          ]}
-          problem={plan.problem?.at("floats")}
-        />
-      ) : null}
-      {small.pair && others.length > 0 ? (
-        <SelectField
-          label={small.order_of ? "The other bearing of the cartridge" : "In the same job, by the same plan"}
+      <ChoiceRow
+        label="This one"
+        value={plan.floats}
+        onChange={(value) => plan.setFloats(value as Floats)}
+        options={[
+          { value: "held", label: "holds the shaft" },
+          {
+            value: small.floating ?? "in_the_housing",
+            label: small.floating ? "floats" : "floats in its housing",
+          },
+        ]}
+        problem={plan.opening.problem?.at("floats")}
+      />
+      {notInPlant(plan.where) ? (
+        <TextField
+          label={label}
+          hint={small.order_of ? undefined : "Blank: this one alone."}
           value={plan.otherId}
-          onChange={(event) => plan.setOtherId(event.target.value)}
+          problem={plan.opening.problem?.at("bearings.1.name")}
+          onChange={(event) => plan.chooseOther(event.target.value)}
+        />
+      ) : others.length > 0 ? (
+        <SelectField
+          label={label}
+          value={plan.otherId}
+          onChange={(event) => plan.chooseOther(event.target.value)}
         >
           <option value="">{small.order_of ? "Choose …" : "this one alone"}</option>
           {others.map((position) => (
@@ -62,12 +48,19 @@ export function SmallPosition({ plan, small }: { plan: Plan; small: SmallPlan })
           ))}
         </SelectField>
       ) : null}
+    </>
+  );
+}
+
+export function SmallCovers({ plan, small }: { plan: Small; small: SmallPlan }) {
+  return (
+    <div className="border-l-4 border-dye pl-3">
       <ChoiceRow
-        label="The job covers"
+        label="What this job covers"
         value={plan.covers}
         onChange={(value) => plan.setCovers(value as Covers)}
         options={small.covers(plan.draft)}
       />
-    </>
+    </div>
   );
 }

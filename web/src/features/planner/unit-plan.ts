@@ -96,6 +96,7 @@ export const UNIT: SmallPlan = {
   more: "The makers' torques, growth, size by hand …",
   fields: FIELDS,
   pair: true,
+  fill: ({ number, shaft }) => ({ insert: number, bore: shaft }),
   begins: ["insert", "bore"],
   preview: async (given) => {
     const sheet = await previewUnit(given);

@@ -1,120 +1,150 @@
 /** A short plan: worked out while typing, then opened as a job. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
+import { getChoices, getHalfPlan, type Floats, type PlantPosition } from "../../api";
 import { scopeOf, type Covers } from "./covers";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { emptyOf, type Given, type SmallPlan } from "./small-plans";
+import { useOpening } from "./use-opening";
+import { usePrefill } from "./use-prefill";
+import { useWorked } from "./use-worked";
 import {
-  AwayError,
-  ProblemError,
-  getChoices,
-  newId,
-  send,
-  steadily,
-  type Bench,
-  type Floats,
-} from "../../api";
-import { useSettings } from "../../ui";
-import { emptyOf, type Given, type SmallPlan, type Worked } from "./small-plans";
+  NOWHERE,
+  heldAt,
+  inPlant,
+  machineOf,
+  notInPlant,
+  ofBearing,
+  ofMachine,
+  positionOf,
+  type Where,
+} from "./where";
 
-const WAIT_MS = 350;
+type Place = ReturnType<typeof ofBearing>;
 
 /** The bearings of the order: one, or both of a shaft by the same plan, of which one holds it. */
-export function bearingsOf(plan: SmallPlan, draft: Given, floats: Floats | "", [first, second]: string[]) {
-  const one = { position_id: first ?? "", [plan.order]: draft, ...(floats ? { floats } : {}) };
+export function bearingsOf(plan: SmallPlan, draft: Given, floats: Floats | "", [first, second]: Place[]) {
+  const one = { ...first, [plan.order]: draft, ...(floats ? { floats } : {}) };
   if (!second) return [one];
   const other = floats === "held" ? (plan.floating ?? "in_the_housing") : "held";
-  return [one, { ...one, position_id: second, ...(floats ? { floats: other } : {}) }];
+  return [one, { ...one, ...second, ...(floats ? { floats: other } : {}) }];
 }
 
 export function useSmallPlan(plan: SmallPlan) {
-  const { actor } = useSettings();
-  const navigate = useNavigate();
-  const queries = useQueryClient();
+  const opening = useOpening(plan.order);
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
+  const [search] = useSearchParams();
+  const half = search.get("half") ?? "";
   const [draft, setDraft] = useState<Given>(() => emptyOf(plan));
-  const [positionId, setPositionId] = useState("");
+  const [where, setWhere] = useState<Where>(NOWHERE);
   const [covers, setCovers] = useState<Covers>(() => plan.covers({})[0]?.value ?? "mounting");
   const [floats, setFloats] = useState<Floats | "">("");
+  // The other bearing of the same job: its position, or where it is not in the plant yet, which one it is.
   const [otherId, setOtherId] = useState("");
-  const [sheet, setSheet] = useState<Worked | null>(null);
-  const [early, setEarly] = useState<ProblemError | null>(null);
-  const [problem, setProblem] = useState<ProblemError | null>(null);
-  const [away, setAway] = useState(false);
-  const [jobId] = useState(newId);
-  const asked = useRef(0);
-  useEffect(() => {
-    if (!plan.begins.some((name) => draft[name])) return;
-    const mine = ++asked.current;
-    const timer = window.setTimeout(() => {
-      plan.preview(draft).then(
-        // What comes while a finger is down waits: it would shift what is under it.
-        (found) =>
-          steadily(() => {
-            if (mine !== asked.current) return;
-            setSheet(found);
-            setEarly(null);
-          }),
-        (error: unknown) =>
-          steadily(() => {
-            if (mine !== asked.current) return;
-            setSheet(null);
-            setEarly(error instanceof ProblemError ? error : null);
-          }),
-      );
-    }, WAIT_MS);
-    return () => window.clearTimeout(timer);
-  }, [draft, plan]);
+  const { sheet, early } = useWorked(plan, draft);
 
-  const open = async () => {
-    try {
-      const bench = await send<Bench>("/api/jobs", {
-        actor,
-        happened_at: new Date().toISOString(),
-        client_event_id: `${jobId}-open`,
-        job_id: jobId,
-        ...scopeOf(covers),
-        ...(plan.order_of?.(draft, floats, [positionId, otherId]) ?? {
-          bearings: bearingsOf(plan, draft, floats, [positionId, otherId]),
-        }),
+  const change = (part: Given) => {
+    setDraft((before) => ({ ...before, ...part }));
+    opening.mended(...Object.keys(part).flatMap((name) => plan.names?.(name, floats) ?? [name]));
+  };
+  const prefill = usePrefill(draft, change);
+
+  useEffect(() => {
+    if (!half) return;
+    void getHalfPlan(half).then(({ id, edition, form }) => {
+      const own = emptyOf(plan);
+      setDraft({ ...own, ...Object.fromEntries(Object.entries(form).filter(([name]) => name in own)) });
+      setWhere({
+        positionId: form["@position"] ?? "",
+        machine: form["@machine"] ?? "",
+        name: form["@name"] ?? "",
       });
-      queries.setQueryData(["job", bench.id, ""], bench);
-      void queries.invalidateQueries({ queryKey: ["jobs"] });
-      navigate(`/jobs/${bench.id}`);
-    } catch (error) {
-      steadily(() => {
-        setAway(error instanceof AwayError);
-        setProblem(error instanceof ProblemError ? error : null);
-      });
-    }
+      setCovers((form["@covers"] ?? "mounting") as Covers);
+      setFloats((form["@floats"] ?? "") as Floats | "");
+      setOtherId(form["@other"] ?? "");
+      opening.goOn(id, edition, form["@title"] ?? "");
+    }, opening.gone);
+    // What the address names is fetched once.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [half, plan]);
+
+  /** What a position has for this plan; the second one is the other of a pair. */
+  const fills = (position: PlantPosition | undefined, held: boolean | null) =>
+    position ? (plan.fill?.(position, held) ?? {}) : {};
+  const changeWhere = (part: Partial<Where>) => {
+    const next = { ...where, ...part };
+    setWhere(next);
+    opening.mended("position_id", "machine", "name");
+    if (part.positionId === undefined) return;
+    setOtherId("");
+    const position = positionOf(choices.data, inPlant(next));
+    const held = heldAt(position);
+    if (plan.pair) setFloats(held === null ? "" : held ? "held" : (plan.floating ?? "in_the_housing"));
+    prefill.propose(fills(position, held));
+  };
+  const chooseOther = (id: string) => {
+    setOtherId(id);
+    if (plan.order_of)
+      prefill.propose(fills(positionOf(choices.data, id), floats ? floats !== "held" : null));
+  };
+
+  const places = (): Place[] => {
+    const other = notInPlant(where) ? { position_id: "", name: otherId } : { position_id: otherId };
+    return otherId || plan.order_of ? [ofBearing(where), other] : [ofBearing(where)];
+  };
+  const open = () =>
+    opening.open({
+      ...scopeOf(covers),
+      ...ofMachine(where),
+      ...(plan.order_of?.(draft, floats, places()) ?? {
+        bearings: bearingsOf(plan, draft, floats, places()),
+      }),
+    });
+  const keep = () => {
+    const place = notInPlant(where)
+      ? [where.machine, where.name]
+      : [positionOf(choices.data, where.positionId)?.name];
+    const about = [...place, plan.begins.map((name) => draft[name]).find(Boolean)].filter(Boolean).join(", ");
+    return opening.keep(about, {
+      ...draft,
+      "@position": where.positionId,
+      "@machine": where.machine,
+      "@name": where.name,
+      "@covers": covers,
+      "@floats": floats,
+      "@other": otherId,
+    });
   };
   // While typing, only what was typed is said to be wrong; on opening, everything that is missing.
   const at = (name: string) => {
     const names = plan.names?.(name, floats) ?? [name];
-    const wrong = (said: ProblemError | null) => names.map((one) => said?.at(one)).find(Boolean);
-    return wrong(problem) ?? (draft[name] ? wrong(early) : undefined);
+    return (
+      names.map((one) => opening.problem?.at(one)).find(Boolean) ??
+      (draft[name] ? names.map((one) => early?.at(one)).find(Boolean) : undefined)
+    );
   };
   return {
     ...{
+      opening,
       choices: choices.data,
+      half,
       draft,
-      positionId,
-      setPositionId,
+      change,
+      prefill,
+      where,
+      changeWhere,
       covers,
       setCovers,
-      floats,
-      setFloats,
-      otherId,
-      setOtherId,
-      sheet,
-      problem,
-      away,
-      at,
-      open,
     },
+    ...{ floats, otherId, chooseOther, sheet, at, open, keep },
+    setFloats: (value: Floats) => {
+      setFloats(value);
+      opening.mended("floats");
+    },
+    others:
+      machineOf(choices.data, where.positionId)?.positions.filter(({ id }) => id !== where.positionId) ?? [],
     missing: sheet ? [] : (early?.fields ?? []),
-    change: (part: Given) => {
-      setDraft((before) => ({ ...before, ...part }));
-      setProblem(null);
-    },
   };
 }
+
+export type Small = ReturnType<typeof useSmallPlan>;

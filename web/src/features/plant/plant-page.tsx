@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { getChoices } from "../../api";
 import { AddMachine, AddPerson, AddPosition } from "./add-to-plant";
 import { FirstSteps } from "./first-steps";
+import { MachineShafts } from "./machine-shafts";
 
 export function PlantPage() {
   const plant = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
@@ -47,6 +48,7 @@ export function PlantPage() {
                   <li>
                     <AddPosition machine={machine.id} name={machine.name} />
                   </li>
+                  <MachineShafts machine={machine} />
                 </ul>
               </div>
             ))}

@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { ProblemError, send } from "../../api";
+import { focusWrong } from "../../ui";
 
 export function useAdd(address: string, blank: Record<string, string>) {
   const queries = useQueryClient();
@@ -24,8 +25,7 @@ export function useAdd(address: string, blank: Record<string, string>) {
           ? error
           : new ProblemError(0, "", "No answer: nothing was kept. Try again.", []),
       );
-      // The field to put right, once it is marked.
-      requestAnimationFrame(() => form.querySelector<HTMLElement>("[aria-invalid=true]")?.focus());
+      focusWrong(form);
     } finally {
       setBusy(false);
     }

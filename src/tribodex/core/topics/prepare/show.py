@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatForm, SeatSpec, next_spot, seat_result
+from tribodex.core.components.bands import Span
+from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatForm, SeatKind, SeatSpec, deviation_um, next_spot, seat_result
 from tribodex.core.job.said import as_typed, celsius, mm
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Section, Table
@@ -15,7 +16,7 @@ from tribodex.core.topics.prepare import facts as ev
 from tribodex.core.topics.prepare.decide import DIRECTION_WORDS, fit_of
 from tribodex.core.topics.prepare.moves import PrepareDo as Do
 from tribodex.core.topics.prepare.state import BORE_SPOTS, OnSeat, Prepared, next_bore
-from tribodex.core.working import Result, Verdict
+from tribodex.core.working import Line, Result, Verdict, number
 
 
 def tell(fact: Any) -> str:
@@ -128,9 +129,30 @@ def figures(_: Desk, state: Prepared) -> Sequence[Result]:
     found: list[Result] = []
     if state.planned is not None and state.form is not None:
         found.append(seat_result(state.planned.spec, state.form, state.warmth.shaft_c if state.warmth else None))
-    if (fit := fit_of(state)) is not None:
+    if (fit := fit_of(state) or _with_limits(state)) is not None:
         found.append(fit)
     return found
+
+
+def _with_limits(state: Prepared) -> Result | None:
+    """The fit of the one part that is measured with what the limits allow of the other; None where none is, or no bore counts."""
+    planned, warm = state.planned, state.warmth
+    if planned is None or planned.bore_limits_um is None or planned.spec.kind is not SeatKind.CYLINDRICAL:
+        return None
+    nominal = planned.spec.nominal_mm
+    if state.form is not None:
+        seat, ring, still = deviation_um(state.form, nominal, warm.shaft_c if warm else None), planned.bore_limits_um, "ring"
+    elif state.bore is not None:
+        seat, ring, still = planned.spec.limits_um, deviation_um(state.bore, nominal, warm.ring_c if warm else None), "seat"
+    else:
+        return None
+    fit = Span(round(seat.low - ring.high, 1), round(seat.high - ring.low, 1))
+    lines = (
+        Line("I_min", "least", "seat_min - bore_max", f"{number(seat.low)} - {number(ring.high)}", fit.low, "µm", "gauged"),
+        Line("I_max", "greatest", "seat_max - bore_min", f"{number(seat.high)} - {number(ring.low)}", fit.high, "µm", "gauged"),
+    )
+    note = f"Interference above zero, clearance below. The {still} still by its limits."
+    return Result("fit_by_one", "Fit, as far as it is measured", fit.low, "µm", value_to=fit.high, working=lines, note=note)
 
 
 def record(desk: Desk, state: Prepared) -> Sequence[Section]:

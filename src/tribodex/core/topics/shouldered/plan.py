@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from tribodex.core.components.bands import Span
@@ -41,6 +41,31 @@ class HeldBy(StrEnum):
 
 
 @dataclass(frozen=True)
+class Tight:
+    """Interference on diameter (µm, negative: play), and of which part it is measured; the other one counts by its limits still."""
+
+    um: Span
+    seat_measured: bool = False
+    ring_measured: bool = False
+
+    def words(self, shaft_class: str) -> str:
+        """Where it comes from.
+
+        >>> Tight(Span(2, 12), seat_measured=True).words("k5")
+        'The seat as measured; the ring still by its limits.'
+        """
+        match self.seat_measured, self.ring_measured:
+            case True, True:
+                return "Measured on seat and ring, with what a micrometer can tell."
+            case True, False:
+                return "The seat as measured; the ring still by its limits."
+            case False, True:
+                return f"The ring as measured; the seat still by the limits of {shaft_class}."
+            case _:
+                return f"By the limits of {shaft_class} and of the ring."
+
+
+@dataclass(frozen=True)
 class ShoulderPlan:
     """Everything that is aimed for. Limits in µm from nominal; interference by limits: what seat and ring allow between them."""
 
@@ -62,7 +87,12 @@ class ShoulderPlan:
     @property
     def figures(self) -> tuple[Result, ...]:
         """Targets by the limits, before anything is measured."""
-        return figures_for(self, self.interference_um, WORKSHOP_C)
+        return figures_for(self, self.by_limits, WORKSHOP_C)
+
+    @property
+    def by_limits(self) -> Tight:
+        """The interference before anything is measured."""
+        return Tight(self.interference_um)
 
     @property
     def conditions(self) -> frozenset[str]:
@@ -71,22 +101,19 @@ class ShoulderPlan:
         return frozenset({f"held_by_{self.held_by}", *closed})
 
 
-def figures_for(plan: ShoulderPlan, interference_um: Span, shaft_c: float) -> tuple[Result, ...]:
-    """The targets for an interference and a shaft temperature."""
+def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float) -> tuple[Result, ...]:
+    """The targets for an interference and a shaft temperature; each says what of it is measured."""
+    words = tight.words(plan.shaft_class)
+    by_it = (
+        clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um),
+        push_on_force(plan.bearing, plan.shaft, tight.um),
+        heat_needed(plan.bearing, shaft_c, tight.um.high, plan.limit),
+    )
     return (
-        interference_result(plan, interference_um),
-        clearance_left(plan.bearing, plan.shaft, plan.group_um, interference_um),
-        push_on_force(plan.bearing, plan.shaft, interference_um),
-        heat_needed(plan.bearing, shaft_c, interference_um.high, plan.limit),
+        Result("interference", "Interference on diameter", tight.um.low, "µm", value_to=tight.um.high, note=words),
+        *(replace(figure, note=f"{figure.note} {words}".strip()) for figure in by_it),
         *((end_change(plan.ring),) if plan.ring is not None else ()),
     )
-
-
-def interference_result(plan: ShoulderPlan, interference_um: Span) -> Result:
-    """The interference with where it comes from."""
-    by_limits = interference_um == plan.interference_um
-    note = f"By the limits of {plan.shaft_class} and of the ring." if by_limits else "Measured on seat and ring, with what a micrometer can tell."
-    return Result("interference", "Interference on diameter", interference_um.low, "µm", value_to=interference_um.high, note=note)
 
 
 CONDITIONS = frozenset({"closed_ring", *(f"held_by_{one}" for one in HeldBy), *(f"on_by_{way}" for way in WayOn)})

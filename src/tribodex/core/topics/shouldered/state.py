@@ -7,15 +7,17 @@ from datetime import datetime, timedelta
 from typing import assert_never
 
 from tribodex.core.components.bands import Span
+from tribodex.core.fits.seat import deviation_um
 from tribodex.core.job.facts import Event
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
+from tribodex.core.shouldered.fit import by_limits
 from tribodex.core.shouldered.heating import CoolingFit, HeatingCode, contact_c, learn_cooling, push_above_c, seconds_to_contact
 from tribodex.core.shouldered.ways import AdviceOn, WayOn, advise_on
 from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare.decide import fit_of
 from tribodex.core.topics.shouldered import facts as ev
-from tribodex.core.topics.shouldered.plan import WORKSHOP_C, HeldBy, ShoulderPlan, figures_for
+from tribodex.core.topics.shouldered.plan import WORKSHOP_C, HeldBy, ShoulderPlan, Tight, figures_for
 from tribodex.core.working import Level, Result
 
 
@@ -102,20 +104,34 @@ def fold(state: Shouldered, event: Event, fact: ev.ShoulderedFact) -> None:
             assert_never(fact)
 
 
+def tight(desk: Desk, plan: ShoulderPlan) -> Tight:
+    """What was measured on seat and ring with what a micrometer can tell; a part that was not measured counts by its limits."""
+    prepared = desk.job.of(PREPARE, desk.at)
+    fit = fit_of(prepared)
+    if fit is not None and fit.value is not None:
+        doubt = fit.uncertainty or 0.0
+        return Tight(Span(round(fit.value - doubt, 1), round(fit.value + doubt, 1)), seat_measured=True, ring_measured=True)
+    warm = prepared.warmth
+    nominal = plan.shaft.diameter_mm
+    if (seat := prepared.form) is not None:
+        measured = deviation_um(seat, nominal, warm.shaft_c if warm is not None else None)
+        return Tight(by_limits(measured, plan.bore_limits_um), seat_measured=True)
+    if (bore := prepared.bore) is not None:
+        measured = deviation_um(bore, nominal, warm.ring_c if warm is not None else None)
+        return Tight(by_limits(plan.seat_limits_um, measured), ring_measured=True)
+    return plan.by_limits
+
+
 def interference(desk: Desk, plan: ShoulderPlan) -> Span:
-    """What was measured on seat and ring with what a micrometer can tell; by the limits where it was not."""
-    fit = fit_of(desk.job.of(PREPARE, desk.at))
-    if fit is None or fit.value is None:
-        return plan.interference_um
-    doubt = fit.uncertainty or 0.0
-    return Span(round(fit.value - doubt, 1), round(fit.value + doubt, 1))
+    """The same without where it comes from."""
+    return tight(desk, plan).um
 
 
 def figures_now(desk: Desk, state: Shouldered) -> tuple[Result, ...]:
     """The targets for what is measured; empty while nothing is planned."""
     if state.planned is None:
         return ()
-    return figures_for(state.planned, interference(desk, state.planned), state.shaft_c if state.shaft_c is not None else WORKSHOP_C)
+    return figures_for(state.planned, tight(desk, state.planned), state.shaft_c if state.shaft_c is not None else WORKSHOP_C)
 
 
 def figure(figures: tuple[Result, ...], name: str) -> Result:

@@ -3,7 +3,8 @@ import { screen } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Dial, Indicator, Ruler, Section } from "../src/api";
 import { apart, EDGES, type Axis } from "../src/charts/axis";
-import { ClearanceRuler, IndicatorDial, NutDial, WhichWay } from "../src/drawing";
+import { BearingSection, ClearanceRuler, IndicatorDial, NutDial, WhichWay } from "../src/drawing";
+import { ballRings } from "../src/drawing/ball-rings";
 import { reach } from "../src/drawing/bearing-parts";
 import { geometry, MAGNIFY, WIDTH } from "../src/drawing/bearing-geometry";
 import { ticks } from "../src/drawing/ruler-marks";
@@ -257,4 +258,48 @@ it("an arrow of the force stands whole inside its drawing", () => {
   ]);
   expect(from).toBeLessThan(10 - 46);
   expect(to).toBeGreaterThan(390 + 46);
+});
+
+describe("a ball bearing in section", () => {
+  const SIZES = [
+    [45, 85, 19],
+    [30, 62, 16],
+    [20, 52, 15],
+    [80, 125, 14],
+    [45, 75, 10],
+    [17, 62, 17],
+  ] as const;
+  it.each(SIZES)(
+    "%d × %d × %d: the ball lies in its grooves, between shoulders that it passes",
+    (d, D, B) => {
+      const { ball, pitch, groove, innerShoulder, outerShoulder, half } = ballRings(d, D, B);
+      // Rings have walls, the groove does not reach their faces, and shoulders hold the ball.
+      expect(pitch - ball / 2).toBeGreaterThan(d / 2 + 0.05 * (D - d));
+      expect(pitch + ball / 2).toBeLessThan(D / 2 - 0.05 * (D - d));
+      expect(half * 2).toBeLessThan(B);
+      expect(innerShoulder).toBeGreaterThan(pitch - ball / 2);
+      expect(outerShoulder).toBeLessThan(pitch + ball / 2);
+      // No point of the ball is inside a ring: below the shoulder it is inside the groove's circle.
+      const centre = pitch - ball / 2 + groove;
+      for (let turn = 0; turn < 360; turn += 1) {
+        const [px, pr] = [(ball / 2) * Math.cos(turn), pitch + (ball / 2) * Math.sin(turn)];
+        if (pr < innerShoulder) expect(Math.hypot(px, pr - centre)).toBeLessThanOrEqual(groove + 1e-9);
+        expect(Math.abs(px) <= half || pr >= innerShoulder - 1e-9).toBe(true);
+      }
+    },
+  );
+
+  it("is drawn with one row where it has one, and with a groove under each ball", () => {
+    const one = { ...SECTION, rows: 1, kind: "deep_groove_ball", seat: null } as unknown as Section;
+    const { container, again } = show(<BearingSection section={one} playUm={null} label="6218" />);
+    const parts = (name: string) => [...container.querySelectorAll(`[data-part="${name}"]`)];
+    expect([parts("ball").length, parts("inner ring").length, parts("roller").length]).toEqual([1, 1, 0]);
+    expect(parts("inner ring")[0]?.getAttribute("d")?.match(/A/g)?.length).toBe(1);
+    const two = { ...SECTION, rows: 2, kind: "self_aligning_ball", roller_diameter_mm: 14 } as Section;
+    again(<BearingSection section={two} playUm={null} label="2218" />);
+    expect(parts("ball").length).toBe(2);
+    expect(parts("inner ring")[0]?.getAttribute("d")?.match(/A/g)?.length).toBe(2);
+    again(<BearingSection section={SECTION} playUm={null} label="22218" />);
+    expect([parts("ball").length, parts("roller").length]).toEqual([0, 2]);
+  });
 });

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from tribodex.core.mounting.ruler import Ruler
+from tribodex.core.photo_marks import PhotoMark
 from tribodex.core.working import Result, Verdict
 
 
@@ -27,10 +28,11 @@ class Table:
 
 @dataclass(frozen=True)
 class Photo:
-    """A picture kept with the job."""
+    """A picture kept with the job, and what was drawn over it."""
 
     id: str
     caption: str
+    marks: tuple[PhotoMark, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -16,28 +16,45 @@ LONG_SIDE, QUALITY, MOST_PIXELS = 1600, 80, 60_000_000
 
 @dataclass(frozen=True)
 class Kept:
-    """What is kept of a picture or sheet."""
+    """What is kept of a picture, sheet or spoken note."""
 
-    kind: Literal["photo", "sheet"]
+    kind: Literal["photo", "sheet", "voice"]
     mime: str
     data: bytes
 
 
 def to_keep(data: bytes) -> Kept:
-    """A photograph re-encoded, or a PDF as it is. Raises InvalidInput for anything else, or for what is too large."""
+    """A photograph re-encoded; a PDF or a recording as it is. Raises InvalidInput for anything else, or for what is too large."""
     if len(data) > LARGEST_BYTES:
         raise InvalidInput.at("file", f"{len(data) / 2**20:.0f} MB is too large.", f"at most {LARGEST_BYTES // 2**20} MB")
     if data.startswith(b"%PDF-"):
         return Kept("sheet", "application/pdf", data)
+    if (voice := _voice(data)) is not None:
+        return Kept("voice", voice, data)
     try:
         with Image.open(io.BytesIO(data), formats=("JPEG", "PNG", "WEBP")) as opened:
             if opened.width * opened.height > MOST_PIXELS:
                 raise InvalidInput.at("file", f"{opened.width} × {opened.height} points are too many.", "a photograph of a usual camera")
             upright = ImageOps.exif_transpose(opened).convert("RGB")
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
-        raise InvalidInput.at("file", "This is no picture that can be read here.", "a photograph as JPEG, PNG or WebP, or a PDF") from error
+        raise InvalidInput.at(
+            "file", "This is no picture that can be read here.", "a photograph as JPEG, PNG or WebP, a PDF, or a recording"
+        ) from error
     upright.thumbnail((LONG_SIDE, LONG_SIDE))
     made = io.BytesIO()
     # A new file without anything of the old one's header.
     Image.frombytes("RGB", upright.size, upright.tobytes()).save(made, "JPEG", quality=QUALITY, optimize=True)
     return Kept("photo", "image/jpeg", made.getvalue())
+
+
+def _voice(data: bytes) -> str | None:
+    """What a recording is, by how it begins: Matroska/WebM, Ogg, MPEG-4 audio or WAVE; None where it is none of them."""
+    if data.startswith(b"\x1a\x45\xdf\xa3"):
+        return "audio/webm"
+    if data.startswith(b"OggS"):
+        return "audio/ogg"
+    if data[4:8] == b"ftyp":
+        return "audio/mp4"
+    if data.startswith(b"RIFF") and data[8:12] == b"WAVE":
+        return "audio/wav"
+    return None

@@ -6,8 +6,11 @@ import base64
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from markupsafe import Markup
+
 from tribodex.core.job.facts import ShownStage
 from tribodex.core.mounting.ruler import Ruler
+from tribodex.core.photo_marks import PhotoMark
 from tribodex.core.sheet import Page
 from tribodex.core.working import Level
 from tribodex.exchange.paper import Paper, environment, page_css
@@ -42,6 +45,7 @@ def render_html(
             css=css,
             short=short,
             photo_source=source,
+            drawn_over=_marks,
         )
     )
 
@@ -96,3 +100,17 @@ def _ruler(ruler: Ruler | None) -> dict[str, Any] | None:
         ],
         "height": 62 + 18 * len(ruler.readings),
     }
+
+
+def _marks(marks: Sequence[PhotoMark]) -> Markup:
+    """Arrows and circles over a photograph, whatever size it is shown in: shares of its width and height, lines of one width."""
+    line = 'fill="none" stroke="#8c2612" stroke-width="3" vector-effect="non-scaling-stroke"'
+    drawn = []
+    for one in marks:
+        x, y, to_x, to_y = (round(1000 * share, 1) for share in (one.x, one.y, one.to_x, one.to_y))
+        if one.shape == "circle":
+            middle = f'cx="{(x + to_x) / 2:.1f}" cy="{(y + to_y) / 2:.1f}"'
+            drawn.append(f'<ellipse {middle} rx="{abs(to_x - x) / 2:.1f}" ry="{abs(to_y - y) / 2:.1f}" {line}/>')
+        else:
+            drawn.append(f'<path d="M{x} {y}L{to_x} {to_y}" {line}/><circle cx="{to_x}" cy="{to_y}" r="14" fill="#8c2612"/>')
+    return Markup(f'<svg class="over" viewBox="0 0 1000 1000" preserveAspectRatio="none" aria-hidden="true">{"".join(drawn)}</svg>')

@@ -102,6 +102,8 @@ STEPS: dict[tuple[str, int], Step] = {
     ("warmth_read", 3): lambda data: ("warmth_read", {**data, "verdicts": []}),
     # The plan became a fact of the drive-up, and to release one a case of beginning again.
     ("plan_revised", 3): lambda data: ("tapered_planned", data),
+    # Photographs belonged to no entry, and nothing was drawn on them.
+    ("attached", 3): lambda data: ("attached", {**data, "belongs_to": 0, "marks": []}),
     ("float_said", 3): lambda data: ("float_said", {**data, "groove": ""}),
     ("aligned_loaded", 3): lambda data: ("aligned_loaded", {**data, "labyrinth": False}),
     ("released", 3): lambda data: ("restarted", {"topic": "tapered", "reason": data["reason"]}),

@@ -10,7 +10,9 @@ from enum import Enum
 from tribodex.core.job.correct import said_again, say_again
 from tribodex.core.job.facts import Fact, kind_of
 from tribodex.core.job.readback import asked_of
+from tribodex.core.photo_marks import marks_said
 from tribodex.core.topics import HOUSE, tell
+from tribodex.core.topics.stock.facts import Attached
 from tribodex.usecases.jobs import Loaded
 
 
@@ -60,12 +62,17 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
                 happened_at=event.happened_at,
                 withdrawable=withdrawable,
                 says=kind_of(said_by) if said_by is not None else "",
-                said=said_as(job.job.effective.get(event.seq)),
+                said=_kept(event.fact) if isinstance(event.fact, Attached) else said_as(job.job.effective.get(event.seq)),
                 replaced=replaced,
                 clock_off=event.clock_off,
             )
         )
     return tuple(lines)
+
+
+def _kept(fact: Attached) -> dict[str, str | int | float | bool | None]:
+    """What is kept with an entry, to be shown there; it is no command."""
+    return {"attachment": fact.attachment, "what": fact.what, "belongs_to": fact.belongs_to, "caption": fact.caption, "marks": marks_said(fact.marks)}
 
 
 def said_as(fact: Fact | None) -> dict[str, str | int | float | bool | None]:

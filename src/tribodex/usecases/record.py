@@ -21,7 +21,7 @@ from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
 from tribodex.core.sources import Source
-from tribodex.core.topics import tapered
+from tribodex.core.topics import stock, tapered
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -306,6 +306,9 @@ def _sections(desk: Desk) -> Iterator[PlacedSection]:
 
 
 def _placed(desk: Desk, topic: Topic[Any]) -> Iterator[PlacedSection]:
+    # What is kept with a job shows also where taking stock is no stage of it.
+    if topic is stock.TOPIC and all(used is not topic for used, _ in desk.in_use()):
+        yield from (PlacedSection("", section) for section in topic.record(desk, desk.of(topic)))
     for used, at in desk.in_use():
         if used is topic:
             where = desk.job.place(at).name if at and len(desk.job.places) > 1 else ""

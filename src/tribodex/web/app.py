@@ -115,14 +115,14 @@ def _guard(app: Flask) -> None:
         headers.setdefault(
             "Content-Security-Policy",
             f"default-src 'none'; script-src 'self'; style-src {style}; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
-            "worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+            "media-src 'self'; worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         )
         if here.identity_if_known:
             headers[SERVER] = here.identity_if_known
         headers["X-Content-Type-Options"] = "nosniff"
         headers["Referrer-Policy"] = "no-referrer"
         headers["Cross-Origin-Opener-Policy"] = "same-origin"
-        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()"
+        headers["Permissions-Policy"] = "camera=(), microphone=(self), geolocation=()"
         if request.path.startswith("/api") or request.path in ("/health", "/ready"):
             headers.setdefault("Cache-Control", "no-store")
             _squeeze(response)

@@ -26,7 +26,7 @@ class AttachmentKept:
     """What was kept, and under which id it is attached by a tap."""
 
     id: str
-    kind: Literal["photo", "sheet"]
+    kind: Literal["photo", "sheet", "voice"]
 
 
 class AttachmentAnswer(RootModel[AttachmentKept]):
@@ -49,7 +49,7 @@ class AttachmentBody(BaseModel):
 KEPT = TypeAdapter(AttachmentKept)
 
 
-@api.post("/<job_id>/attachments", responses={201: AttachmentAnswer}, summary="Send a photograph or sheet; a tap keeps it with the job")
+@api.post("/<job_id>/attachments", responses={201: AttachmentAnswer}, summary="Send a photograph, sheet or spoken note; a tap keeps it with the job")
 def send_attachment(path: JobPath, body: AttachmentBody) -> Response:
     here = context()
     kept = to_keep(body.file)
@@ -66,5 +66,7 @@ def get_attachment(path: AttachmentPath) -> Response:
     if found is None:
         raise NotFound("There is no such picture here.")
     response = Response(found.data, content_type=found.mime, headers={"Cache-Control": "private, max-age=31536000, immutable"})
-    response.headers["Content-Disposition"] = "inline" if found.mime == "image/jpeg" else "attachment; filename=sheet.pdf"
+    # Only what this server made itself, or what a player alone opens, is shown in the page's place.
+    response.headers["Content-Disposition"] = "attachment; filename=sheet.pdf" if found.mime == "application/pdf" else "inline"
+    response.headers["Accept-Ranges"] = "none"
     return response

@@ -278,8 +278,8 @@ export const lastPlan = (position: string) =>
 /** A picture or sheet of a job: re-encoded and kept by the server; the answer names it. */
 export async function sendAttachment(
   id: string,
-  file: File,
-): Promise<{ id: string; kind: "photo" | "sheet" }> {
+  file: Blob,
+): Promise<{ id: string; kind: "photo" | "sheet" | "voice" }> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   let text = "";
   for (let i = 0; i < bytes.length; i += 0x8000)

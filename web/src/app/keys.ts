@@ -21,19 +21,20 @@ export const KEYS = [
   { key: "?", does: "this list" },
 ];
 
+/** Keys that follow one another faster than this were not pressed by a hand. */
+const BURST_MS = 60;
+
 const TYPING = "input:not([type=checkbox]):not([type=radio]), select, textarea";
 
 export function useKeys(on: boolean, onHelp: () => void): void {
   const navigate = useNavigate();
   const { units, look, change } = useSettings();
   useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.altKey || event.metaKey || target.matches(TYPING)) return;
-      if (document.querySelector('[role="dialog"]')) return;
-      if (!on && event.key !== "?") return;
-      const element = (selector: string) => document.querySelector<HTMLElement>(selector);
-      switch (event.key) {
+    let timer = 0;
+    let last = -Infinity;
+    const element = (selector: string) => document.querySelector<HTMLElement>(selector);
+    const act = (pressed: string) => {
+      switch (pressed) {
         case "?":
           onHelp();
           break;
@@ -43,7 +44,7 @@ export function useKeys(on: boolean, onHelp: () => void): void {
         case "1":
         case "2":
         case "3":
-          element(`[data-hotkey="${event.key}"]`)?.click();
+          element(`[data-hotkey="${pressed}"]`)?.click();
           break;
         case "t":
           element("[data-turn]")?.focus();
@@ -75,12 +76,25 @@ export function useKeys(on: boolean, onHelp: () => void): void {
         case "m":
           navigate("/plant");
           break;
-        default:
-          return;
       }
+    };
+    const press = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (event.ctrlKey || event.altKey || event.metaKey || target.matches(TYPING)) return;
+      if (document.querySelector('[role="dialog"]')) return;
+      if (!on && event.key !== "?") return;
+      // A gauge that types sends a whole number at once: its figures are no short keys.
+      const alone = performance.now() - last > BURST_MS;
+      window.clearTimeout(timer);
+      if (event.key.length === 1 && event.key !== " ") last = performance.now();
+      if (!KEYS.some(({ key }) => key === event.key)) return;
       event.preventDefault();
+      if (alone) timer = window.setTimeout(() => act(event.key), BURST_MS);
     };
     document.addEventListener("keydown", press);
-    return () => document.removeEventListener("keydown", press);
+    return () => {
+      window.clearTimeout(timer);
+      document.removeEventListener("keydown", press);
+    };
   }, [on, onHelp, navigate, units, look, change]);
 }

@@ -43,6 +43,11 @@ export function geometry(section: Section, playUm: number | null) {
     const touch = { x: B / 2 + outer * Math.sin(angle), r: outer * Math.cos(angle) };
     return {
       share,
+      // The middle of the roller or ball, mm.
+      middle: {
+        x: touch.x - (roller / 2) * Math.sin(angle),
+        r: touch.r - (roller / 2) * Math.cos(angle),
+      },
       // A point of the roller's own plane, `along` its axis and `out` towards the raceway, in the drawing.
       point: (along: number, out: number) => {
         const px = touch.x + along * Math.cos(angle) + (out - roller / 2) * Math.sin(angle);
@@ -65,6 +70,7 @@ export function geometry(section: Section, playUm: number | null) {
     D,
     B,
     balls,
+    oneRow: section.rows === 1,
     onTaper,
     shaft,
     thick,

@@ -22,11 +22,6 @@ export function Hatching({ id }: { id: string }) {
   );
 }
 
-export function Ball({ centre, radius }: { centre: string; radius: number }) {
-  const [cx, cy] = centre.split(" ").map(Number);
-  return <circle cx={cx} cy={cy} r={radius} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />;
-}
-
 export function Caption({ section, playUm }: { section: Section; playUm: number | null }) {
   return (
     <figcaption className="text-sm text-soft">

@@ -1,7 +1,9 @@
 /** The bearing in half section over its sleeve, to scale in millimetres; the play alone is magnified, and the factor stated. */
 import type { Section } from "../api";
 import { clearance, useSettings } from "../ui";
-import { Ball, Caption, ForceArrow, Hatching, Play, reach, type Mark } from "./bearing-parts";
+import { BallRow } from "./ball-rings";
+import { TwoRows } from "./bearing-rows";
+import { Caption, ForceArrow, Hatching, Play, reach, type Mark } from "./bearing-parts";
 import { MAGNIFY, WIDTH, geometry } from "./bearing-geometry";
 
 interface Props {
@@ -14,11 +16,12 @@ interface Props {
 export function BearingSection(props: Props) {
   const { section, playUm, label, marks = [] } = props;
   const { units } = useSettings();
+  const found = geometry(section, playUm);
   const {
     d,
     D,
     B,
-    balls,
+    oneRow,
     onTaper,
     shaft,
     thick,
@@ -32,17 +35,9 @@ export function BearingSection(props: Props) {
     height,
     scale,
     boreFar,
-    roller,
-    inner,
-    half,
-    row,
-    rollers,
-    edge,
-    radius,
-    under,
     sphereAt,
     bottom,
-  } = geometry(section, playUm);
+  } = found;
   const [from, to] = reach(
     -6,
     WIDTH + 6,
@@ -86,34 +81,11 @@ export function BearingSection(props: Props) {
           stroke="var(--ink)"
           strokeWidth="1.5"
         />
-        {/* inner ring with its two raceways and the guide flange between */}
-        <path
-          d={`M${x(0)} ${y(boreFar)}L${x(B)} ${y(d / 2)}L${x(B)} ${y(inner - roller * 0.2)}L${under(row, half * 1.15)}L${under(row, -half)}L${x(B * 0.53)} ${y(inner + roller * 0.3)}L${x(B * 0.47)} ${y(inner + roller * 0.3)}L${under(-row, half)}L${under(-row, -half * 1.15)}L${x(0)} ${y(inner - roller * 0.2)}Z`}
-          fill={`url(#${id}ha)`}
-          stroke="var(--ink)"
-          strokeWidth="1.5"
-        />
-        {rollers.map(({ share, point }) =>
-          balls ? (
-            <Ball key={share} centre={point(0, 0)} radius={(roller / 2) * scale} />
-          ) : (
-            <path
-              key={share}
-              d={`M${point(-half, edge)}A${radius} ${radius} 0 0 1 ${point(half, edge)}L${point(half, -edge)}A${radius} ${radius} 0 0 1 ${point(-half, -edge)}Z`}
-              fill="var(--sheet)"
-              stroke="var(--ink)"
-              strokeWidth="1.5"
-              strokeLinejoin="round"
-            />
-          ),
+        {oneRow ? (
+          <BallRow at={{ x, y, scale }} size={{ d, D, B }} rings={{ fill: `url(#${id}ha)` }} />
+        ) : (
+          <TwoRows found={found} hatching={`url(#${id}ha)`} />
         )}
-        {/* outer ring, lifted by the magnified play */}
-        <path
-          d={`M${x(0)} ${y(D / 2 + play)}H${x(B)}V${y(sphereAt(play))}A${radius} ${radius} 0 0 0 ${x(0)} ${y(sphereAt(play))}Z`}
-          fill={`url(#${id}ha)`}
-          stroke="var(--ink)"
-          strokeWidth="1.5"
-        />
         {/* nut: of a withdrawal sleeve its own, at its thick end */}
         {section.nut_outside_mm ? (
           <rect

@@ -1,6 +1,7 @@
 /** A cartridge in half section, to scale: shaft, two bearings, housing, covers, flingers. What is not on yet is dashed. */
 import type { CartridgeBearing, CartridgeWork } from "../api";
 import { length, useSettings } from "../ui";
+import { BallRow } from "./ball-rings";
 
 const WIDE = 400;
 
@@ -99,15 +100,18 @@ export function CartridgeSection({ cartridge }: { cartridge: Cartridge }) {
 }
 
 function Bearing({ frame, bearing, from }: { frame: Frame; bearing: CartridgeBearing; from: number }) {
-  const { x, y } = frame;
+  const { x } = frame;
   const { bore_mm: d, outside_mm: D, width_mm: B, on } = bearing;
-  const look = { fill: on ? "var(--steel)" : "none", strokeDasharray: on ? "" : "5 4", ...INK };
-  const [F, E] = [(3 * d + D) / 4, (4 * D + d) / 5];
+  const dashed = { fill: "none", strokeDasharray: "5 4" };
   return (
     <g>
-      <rect x={x(from)} y={y(F / 2)} width={x(B)} height={y(d / 2) - y(F / 2)} {...look} />
-      <rect x={x(from)} y={y(D / 2)} width={x(B)} height={y(E / 2) - y(D / 2)} {...look} />
-      <circle cx={x(from + B / 2)} cy={y((F + E) / 4)} r={((E - F) / 4) * frame.scale * 1.3} {...look} />
+      <BallRow
+        at={frame}
+        size={{ d, D, B }}
+        from={from}
+        rings={on ? undefined : dashed}
+        ball={on ? undefined : dashed}
+      />
       <text x={x(from + B / 2)} y={frame.low + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
         {bearing.side}
       </text>

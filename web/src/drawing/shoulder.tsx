@@ -1,6 +1,7 @@
 /** A ring on its way to the shoulder, in half section and to scale: seat, shoulder, drift tube; gaps magnified, with the factor stated. */
 import type { ShoulderSection } from "../api";
 import { length, useSettings } from "../ui";
+import { BallRow, ballRings } from "./ball-rings";
 
 const WIDTH = 420;
 const MAGNIFY = 10;
@@ -25,23 +26,16 @@ export function shoulderFrame(section: ShoulderSection, gapMm: number) {
     height: (D / 2 - inside) * scale + 16,
     inside,
     // The shoulder of the shaft stands under the inner ring's own.
-    step: d / 2 + (section.inner_raceway_mm - d) * 0.3,
+    step: d / 2 + (ballRings(d, D, B).innerShoulder - d / 2) * 0.6,
   };
 }
 
 export function ShoulderDrawing({ section, gapMm }: { section: ShoulderSection; gapMm: number | null }) {
   const { units } = useSettings();
-  const { bore_mm: d, outside_mm: D, width_mm: B, inner_raceway_mm: F, outer_raceway_mm: E } = section;
+  const { bore_mm: d, outside_mm: D, width_mm: B } = section;
   const at = shoulderFrame(section, gapMm ?? 0);
   const { x, y, collar, gap } = at;
   const left = collar + gap;
-  const ball = (E - F) / 2;
-  const ring = (from: number, to: number) => ({
-    x: x(left),
-    y: y(to / 2),
-    width: x(B),
-    height: y(from / 2) - y(to / 2),
-  });
   const words = [
     `ring ${length(d, units)} by ${length(D, units)} by ${length(B, units)} to scale`,
     gapMm === null ? "against its shoulder" : `gap to the shoulder ${length(gapMm, units, 2)}`,
@@ -72,16 +66,7 @@ export function ShoulderDrawing({ section, gapMm }: { section: ShoulderSection; 
           strokeWidth="1.5"
         />
       ) : null}
-      <rect {...ring(d, F)} fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
-      <rect {...ring(E, D)} fill="var(--steel)" stroke="var(--ink)" strokeWidth="1.5" />
-      <circle
-        cx={x(left + B / 2)}
-        cy={y((E + F) / 4)}
-        r={(ball / 2) * 1.35 * at.scale}
-        fill="var(--sheet)"
-        stroke="var(--ink)"
-        strokeWidth="1.5"
-      />
+      <BallRow at={at} size={{ d, D, B }} from={left} />
       {gapMm ? (
         <text x={x(collar + gap / 2)} y={y(d / 2) - 6} textAnchor="middle" fontSize="12" fill="var(--dye)">
           {length(gapMm, units, 2)}

@@ -12,3 +12,4 @@ export * from "./settings";
 export * from "./delivery";
 export * from "./words";
 export * from "./wrong";
+export * from "./who-is-here";

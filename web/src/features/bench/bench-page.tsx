@@ -1,9 +1,8 @@
 /** The bench: one next move, the part drawn, the ruler, the figures, the log. */
-import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { getPeople, type Bench } from "../../api";
-import { Delivery, Say, SelectField, inUnits, useSettings } from "../../ui";
+import type { Bench } from "../../api";
+import { Delivery, Say, WhoIsHere, inUnits, useSettings } from "../../ui";
 import { Figures } from "./figures";
 import { JudgedToday } from "./judged-today";
 import { LogPanel } from "./log-panel";
@@ -16,6 +15,7 @@ import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
 import { useInView } from "./use-in-view";
+import { useNextFocus } from "./use-next-focus";
 import { useOutline } from "./use-outline";
 import { WorkDrawings, drawsBeside } from "./work-drawings";
 
@@ -25,7 +25,7 @@ export function BenchPage() {
   const show = showOf(asked.get("at") ?? "", asked.get("stage") ?? "");
   const asks = useJob(id, show);
   const { bench, missing } = asks;
-  const job = { ...asks, tap: useInView(bench, asks.tap) };
+  const job = { ...asks, tap: useInView(bench, useNextFocus(bench, asks)) };
   const words = useOutline(id, bench);
   const { units } = useSettings();
   useEffect(() => {
@@ -46,7 +46,7 @@ export function BenchPage() {
       </div>
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
         <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
-        <WhoIsHere />
+        <WhoIsHere label="Who is at the bench? The log names everybody." />
         {bench.places.length > 1 ? show ? <BackHome bench={bench} /> : <PlacesHome bench={bench} /> : null}
         <NextCard bench={bench} words={words} job={job} />
         <OpenStops bench={bench} tap={job.tap} />
@@ -85,26 +85,6 @@ function NotHere({ why }: { why: string }) {
       <Link to="/" className="text-dye underline">
         To all jobs
       </Link>
-    </div>
-  );
-}
-
-function WhoIsHere() {
-  const { actor, change } = useSettings();
-  const people = useQuery({ queryKey: ["people"], queryFn: getPeople, staleTime: 60_000 });
-  if (actor) return null;
-  return (
-    <div className="sheet p-4">
-      <SelectField
-        label="Who is at the bench? The log names everybody."
-        value={actor}
-        onChange={(event) => change({ actor: event.target.value })}
-      >
-        <option value="">Choose …</option>
-        {people.data?.map((name) => (
-          <option key={name}>{name}</option>
-        ))}
-      </SelectField>
     </div>
   );
 }

@@ -11,6 +11,8 @@ export function EntryText(props: {
   label?: string;
   hint?: ReactNode;
   words?: string[];
+  /** Figures alone: a phone shows its keys for them. */
+  figures?: boolean;
 }) {
   const { entry, name, hint, words = [] } = props;
   const label = props.label ?? asked(entry.kind, name).label;
@@ -23,6 +25,7 @@ export function EntryText(props: {
         onChange={(event) => entry.set(name)(event.target.value)}
         problem={entry.problem(name)}
         onChoose={entry.set(name)}
+        inputMode={props.figures ? "decimal" : undefined}
       />
       {words.length > 0 ? (
         <div className="flex flex-wrap gap-2 pt-2" role="group" aria-label={`${label}: words to tap`}>

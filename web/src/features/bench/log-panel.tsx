@@ -5,6 +5,8 @@ import { getLog, type Bench, type LogLine } from "../../api";
 import { Button, Say, moment } from "../../ui";
 import type { Tap } from "./parts";
 import { Correction } from "./correction";
+import { KeepHere } from "./kept/keep-here";
+import { KeptLine } from "./kept/kept-line";
 
 const SHORT = 5;
 
@@ -23,6 +25,9 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
   // Entries between what was fetched and what came with the newest answer are in one of the two.
   const known = new Map([...(older.data ?? []), ...newestLines].map((line) => [line.seq, line]));
   const log = [...known.values()].sort((a, b) => a.seq - b.seq);
+  const [keeping, setKeeping] = useState(0);
+  // A signed or abandoned record takes no more of it.
+  const keeps = bench.status === "open" || bench.status === "stopped";
   const [target, setTarget] = useState<LogLine | null>(null);
   const newest = [...log].reverse();
   const shown = all ? newest : newest.slice(0, SHORT);
@@ -58,10 +63,32 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
                 {line.clock_off ? " by a clock that is off" : ""}
               </span>
             </div>
-            {line.says ? (
-              <Button kind="quiet" onClick={() => setTarget(line)}>
-                Correct<span className="sr-only"> entry {line.seq}</span>
-              </Button>
+            <div className="flex gap-x-3">
+              {line.says ? (
+                <Button kind="quiet" onClick={() => setTarget(line)}>
+                  Correct<span className="sr-only"> entry {line.seq}</span>
+                </Button>
+              ) : null}
+              {line.kind === "attached" ? (
+                <KeptLine job={job} line={line} />
+              ) : keeps ? (
+                <Button
+                  kind="quiet"
+                  aria-expanded={keeping === line.seq}
+                  onClick={() => setKeeping(line.seq)}
+                >
+                  Photo, voice<span className="sr-only"> for entry {line.seq}</span>
+                </Button>
+              ) : null}
+            </div>
+            {keeping === line.seq ? (
+              <KeepHere
+                job={job}
+                tap={tap}
+                entry={line.seq}
+                words={line.text.slice(0, 120)}
+                onDone={() => setKeeping(0)}
+              />
             ) : null}
           </li>
         ))}

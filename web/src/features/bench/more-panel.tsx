@@ -6,6 +6,7 @@ import { Button, Figure, NamedReason, Overlay, TextField } from "../../ui";
 import { useFigures } from "./figures";
 import { FittedHere } from "./fitted-here";
 import { GivePosition } from "./give-position";
+import { KeepHere } from "./kept/keep-here";
 import { shownPlace, type Tap } from "./parts";
 import { SignPanel } from "./sign-panel";
 import { showOf } from "./use-job";
@@ -20,6 +21,7 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
   const [aside, setAside] = useState(false);
   const [signing, setSigning] = useState(false);
   const [giving, setGiving] = useState(false);
+  const [keeping, setKeeping] = useState(false);
   const add = (kind: "add_note" | "open_point") => {
     if (!text.trim()) return;
     tap({ kind, text });
@@ -49,9 +51,19 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
           <div className="flex flex-wrap gap-3">
             <Button onClick={() => add("add_note")}>Add as a note</Button>
             <Button onClick={() => add("open_point")}>Add as an open point</Button>
+            {live ? <Button onClick={() => setKeeping(true)}>Photograph or spoken note</Button> : null}
           </div>
         </>
       )}
+      {keeping ? (
+        <KeepHere
+          job={bench.id}
+          tap={tap}
+          entry={0}
+          words={text.trim() || bench.next.headline}
+          onDone={() => setKeeping(false)}
+        />
+      ) : null}
       <div className="flex flex-wrap gap-x-3">
         {place && !place.fitted ? (
           <Button kind="quiet" aria-expanded={plan} onClick={() => setPlan(!plan)}>

@@ -6,6 +6,7 @@ import { Say, VerdictMark, WordsHere } from "../../ui";
 import { showOf, type JobAccess } from "./use-job";
 import type { Words } from "./use-outline";
 import { SheetsHere } from "./sheets-here";
+import { ReadAloud } from "./read-aloud";
 import { UndoLine } from "./undo-line";
 import { WorkPanel } from "./work-panel";
 
@@ -25,6 +26,7 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
       <Where bench={bench} title={words.task(bench.stage, bench.at)?.title ?? ""} />
       <h1
         id="next-move"
+        tabIndex={-1}
         className="scroll-mt-3 text-[1.4rem] font-bold leading-snug sm:text-[1.75rem]"
         aria-live="polite"
       >
@@ -47,6 +49,7 @@ export function NextCard({ bench, words, job }: { bench: Bench; words: Words; jo
       <SheetsHere bench={bench} />
       <WorkPanel bench={bench} job={job} />
       <UndoLine bench={bench} tap={job.tap} />
+      <ReadAloud bench={bench} />
       <WordsHere text={`${next.headline} ${next.why}`} />
       {next.risk ? (
         <p className="pt-3">

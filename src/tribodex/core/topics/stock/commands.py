@@ -67,12 +67,14 @@ class SayJoint:
 
 @dataclass(frozen=True)
 class Attach:
-    """A picture or sheet that was sent before is kept with the job."""
+    """A picture, sheet or spoken note that was sent before is kept with the job; `belongs_to`: the entry of the finding or reading it shows."""
 
     attachment: Annotated[str, words("Picture or sheet", stays=True)]
-    what: Annotated[Literal["photo", "sheet"], choice("As", {"photo": "photograph", "sheet": "sheet"})]
+    what: Annotated[Literal["photo", "sheet", "voice"], choice("As", {"photo": "photograph", "sheet": "sheet", "voice": "spoken note"})]
     caption: Annotated[str, words("What it shows")]
-    stage: Annotated[str, words("Needed at", stays=True)] = "take_stock"
+    stage: Annotated[str, words("Needed at", stays=True)] = ""
+    belongs_to: Annotated[int, count("Belongs to entry", stays=True)] = 0
+    marks: Annotated[str, words("Drawn on it", stays=True)] = ""
 
 
 COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, ComparePosition, PutIn, TakeOut, SayJoint, Attach)

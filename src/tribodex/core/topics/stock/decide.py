@@ -11,6 +11,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
+from tribodex.core.photo_marks import read_marks
 from tribodex.core.topics.stock.commands import Attach, CheckPart, ComparePosition, MakeMark, PutIn, SayJoint, TakeOut
 from tribodex.core.topics.stock.facts import (
     Attached,
@@ -102,12 +103,19 @@ def _compared(desk: Desk, state: Stock, command: ComparePosition) -> PositionCom
 
 
 def _attached(desk: Desk, state: Stock, command: Attach) -> Attached:
-    if command.attachment in state.attached:
-        raise Refused("This is attached already.")
-    if not any(command.stage == stage.id for procedure in desk.procedures.values() for stage in procedure.stages):
+    if command.stage and not any(command.stage == stage.id for procedure in desk.procedures.values() for stage in procedure.stages):
         raise InvalidInput.at("stage", f"This job has no stage “{command.stage}”.", "the stage that needs it")
     caption = text(command.caption, "caption", "what it shows")
-    return Attached(text(command.attachment, "attachment", "what the upload answered"), command.what, caption, command.stage)
+    if command.belongs_to and not any(event.seq == command.belongs_to for event in desk.log):
+        raise InvalidInput.at("belongs_to", f"This job has no entry {command.belongs_to}.", "the number of an entry of its log; 0 for none")
+    if command.marks.strip() and command.what != "photo":
+        raise InvalidInput.at("marks", "Marks are drawn on a photograph.", "empty for a sheet or a spoken note")
+    marks = read_marks(command.marks)
+    id = text(command.attachment, "attachment", "what the upload answered")
+    said = Attached(id, command.what, caption, command.stage, command.belongs_to, marks)
+    if state.attached.get(id) == said:
+        raise Refused("This is kept already, as it is said here.")
+    return said
 
 
 def missing_of(desk: Desk, state: Stock) -> tuple[str, MarkKind | None] | None:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Literal
+from typing import ClassVar, Literal
 
 from tribodex.core.components.compare_numbers import Difference
 from tribodex.core.job.facts import Fact
+from tribodex.core.photo_marks import PhotoMark
 from tribodex.core.working import Level, Verdict
 
 
@@ -142,12 +143,19 @@ class JointSaid(Fact):
 
 @dataclass(frozen=True)
 class Attached(Fact):
-    """A picture or sheet kept with the job, for the stage that needs it."""
+    """A picture, sheet or spoken note kept with the job: for the stage that needs it, and the entry that it belongs to (0: none).
+
+    `marks`: what was drawn over a picture; the picture itself is kept as it was taken.
+    """
+
+    VERSION: ClassVar[int] = 4
 
     attachment: str
-    what: Literal["photo", "sheet"]
+    what: Literal["photo", "sheet", "voice"]
     caption: str
     stage: str
+    belongs_to: int = 0
+    marks: tuple[PhotoMark, ...] = ()
 
 
 FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, PositionCompared, TemporaryIn, TemporaryOut, JointSaid, Attached)

@@ -49,7 +49,8 @@ def tell(fact: Any) -> str:
         case JointSaid():
             return f"{fact.joint}: {fact.tightness}" + (f", {fact.wrench}." if fact.wrench else ".")
         case Attached():
-            return f"{'Photograph' if fact.what == 'photo' else 'Sheet'} kept: {fact.caption}."
+            what = {"photo": "Photograph", "sheet": "Sheet", "voice": "Spoken note"}[fact.what]
+            return f"{what} kept{f', to entry {fact.belongs_to}' if fact.belongs_to else ''}: {fact.caption}."
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -156,6 +157,11 @@ def record(desk: Desk, state: Stock) -> Sequence[Section]:
     if state.joints:
         rows4 = tuple((said.joint, said.tightness.value, said.wrench, by) for said, by in state.joints.values())
         tables.append(Table(("Joint", "State", "Wrench", "By"), rows4, "Joints"))
-    photos = tuple(Photo(a.attachment, a.caption) for a in state.attached.values() if a.what == "photo")
-    lines = tuple(f"Sheet kept with the job: {a.caption}" for a in state.attached.values() if a.what == "sheet")
-    return [Section("Taking stock", lines, tuple(tables), photos=photos)] if tables or photos or lines else []
+    photos = tuple(Photo(a.attachment, _belongs(a), a.marks) for a in state.attached.values() if a.what == "photo")
+    words = {"sheet": "Sheet", "voice": "Spoken note"}
+    lines = tuple(f"{words[a.what]} kept with the job: {_belongs(a)}" for a in state.attached.values() if a.what in words)
+    return [Section("Taking stock" if tables else "Kept with the job", lines, tuple(tables), photos=photos)] if tables or photos or lines else []
+
+
+def _belongs(kept: Attached) -> str:
+    return f"{kept.caption} (entry {kept.belongs_to})" if kept.belongs_to else kept.caption

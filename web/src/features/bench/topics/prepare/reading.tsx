@@ -22,6 +22,7 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
   const [section, direction] = chosen ?? [next.section, next.direction];
   const spot = spots.find((one) => one.section === section && one.direction === direction);
   const words = WORDS[what];
+  const main = what === "bore" ? work.asks === "read_bore" : work.asks === "read_seat" || work.asks === null;
   const read = (size: string) => {
     tap({ kind: "read_seat", what, section, direction, size, shown: units === "mm" ? "mm" : "in" });
     entry.clear();
@@ -68,8 +69,8 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
         ) : null}
         <div className="flex flex-wrap gap-3">
           <Button
-            kind={what === "shaft" ? "main" : "plain"}
-            data-main={(what === "shaft" && work.asks !== "judge_seat") || undefined}
+            kind={main ? "main" : "plain"}
+            data-main={main || undefined}
             type="submit"
             disabled={!entry.text("size").trim()}
           >

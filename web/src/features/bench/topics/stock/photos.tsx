@@ -1,7 +1,7 @@
 /** Photographs and sheets: sent first, then kept with the job by a tap. What could not be sent stays here to be sent again. */
 import { useState } from "react";
-import { sendAttachment } from "../../../../api";
 import { Button, SelectField, TextField } from "../../../../ui";
+import { useKeep } from "../../kept/use-keep";
 import { useOutline } from "../../use-outline";
 import type { StockProps } from "./panel";
 
@@ -9,25 +9,12 @@ export function Photos({ job, work, tap }: StockProps & { job: string }) {
   const [file, setFile] = useState<File | null>(null);
   const [caption, setCaption] = useState("");
   const [stage, setStage] = useState("");
-  const [said, setSaid] = useState("");
+  const { said, keep: send } = useKeep(job, tap);
   const keep = async (chosen: File) => {
-    setSaid("On its way …");
-    try {
-      const kept = await sendAttachment(job, chosen);
-      tap({
-        kind: "attach",
-        attachment: kept.id,
-        caption: caption || chosen.name,
-        stage: stage || "take_stock",
-        what: kept.kind,
-      });
-      setFile(null);
-      setCaption("");
-      setStage("");
-      setSaid("");
-    } catch (error) {
-      setSaid(error instanceof Error ? error.message : "It could not be sent.");
-    }
+    if (!(await send(chosen, { caption: caption || chosen.name, stage: stage || "take_stock" }))) return;
+    setFile(null);
+    setCaption("");
+    setStage("");
   };
   return (
     <section aria-label="Photographs and sheets">

@@ -1,0 +1,110 @@
+/**
+ * With a keyboard, or a gauge that types like one: after Enter the focus goes to what is to be done next. What is read back keeps the
+ * focus at its field, and a stop holds it: Enter does nothing there. A finger or a mouse moves no focus.
+ */
+import { useCallback, useEffect, useRef } from "react";
+import type { Bench } from "../../api";
+import type { JobAccess } from "./use-job";
+
+/** A tap belongs to the key that was pressed this short before it; an Enter that bounces comes this soon again. */
+const KEY_MS = 150;
+const BOUNCE_MS = 350;
+const TEXT =
+  "input:not([type=checkbox]):not([type=radio]):not([type=hidden]):not([disabled]), textarea:not([disabled])";
+const OPEN = `${TEXT}, input[type=checkbox]:not([disabled]), [role=radiogroup], button[data-main]:not([disabled]), a[data-main]`;
+
+interface Pending {
+  seq: number;
+  refused: number;
+  move: string;
+  form: HTMLFormElement | null;
+}
+
+const moveOf = (bench: Bench | undefined) => (bench ? `${bench.at} ${bench.stage} ${bench.next.do}` : "");
+const seen = (one: HTMLElement) => one.getClientRects().length > 0;
+const isEmpty = (one: HTMLElement) => (one as HTMLInputElement).value === "";
+
+/** What the next move asks for: boxes of a gate, the empty field of the form that the main button sends, or that button. */
+function asked(card: ParentNode, bench: Bench): HTMLElement | null {
+  const boxes = [...card.querySelectorAll<HTMLInputElement>("input[type=checkbox]:not([disabled])")];
+  const box = boxes.find((one) => seen(one) && !one.checked);
+  if (box && (bench.next.do === "confirm_gate" || bench.next.do === "tick")) return box;
+  const main = [...card.querySelectorAll<HTMLButtonElement>("[data-main]")].find(seen);
+  const field = [...(main?.closest("form")?.querySelectorAll<HTMLElement>(TEXT) ?? [])].find(
+    (one) => seen(one) && isEmpty(one),
+  );
+  return field ?? (main && main.disabled !== true ? main : null);
+}
+
+/** Else what is still to be said or pressed, in the order of the page. */
+function nextOpen(within: ParentNode): HTMLElement | null {
+  for (const one of within.querySelectorAll<HTMLElement>(OPEN)) {
+    if (!seen(one)) continue;
+    if (one.matches("[role=radiogroup]")) {
+      if (one.querySelector("[data-state=checked]")) continue;
+      return one.querySelector<HTMLElement>("[role=radio]");
+    }
+    if (
+      one.matches("[type=checkbox]") ? !(one as HTMLInputElement).checked : !one.matches(TEXT) || isEmpty(one)
+    )
+      return one;
+  }
+  return null;
+}
+
+function focusNext(bench: Bench, pending: Pending) {
+  const headline = document.getElementById("next-move");
+  const card = headline?.closest("section");
+  if (!headline || !card) return;
+  if (bench.next.stops) return headline.focus();
+  const same = pending.move === moveOf(bench) && pending.form?.isConnected ? pending.form : null;
+  const again = same
+    ? [...same.querySelectorAll<HTMLElement>(TEXT)].find((one) => seen(one) && isEmpty(one))
+    : null;
+  (again ?? asked(card, bench) ?? nextOpen(card) ?? headline).focus();
+}
+
+export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAccess["tap"] {
+  const key = useRef(-Infinity);
+  const until = useRef(-Infinity);
+  const pending = useRef<Pending | null>(null);
+  const { tap, outbox } = job;
+  const refused = outbox.refused.length;
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.key !== "Enter" && event.key !== " ") return;
+      const button = (event.target as HTMLElement).closest("button, a");
+      // A key that is held down, or bounces, says nothing twice.
+      if (event.repeat || (button && performance.now() < until.current)) event.preventDefault();
+      else key.current = performance.now();
+    };
+    document.addEventListener("keydown", press, true);
+    return () => document.removeEventListener("keydown", press, true);
+  }, []);
+
+  useEffect(() => {
+    const waits = pending.current;
+    if (!waits || !bench) return;
+    const readBack = refused > waits.refused;
+    if (!readBack && bench.last_seq <= waits.seq) return;
+    pending.current = null;
+    // Once what was answered is drawn.
+    requestAnimationFrame(() => {
+      until.current = performance.now() + BOUNCE_MS;
+      if (readBack) document.querySelector<HTMLElement>("#content [aria-invalid=true]")?.focus();
+      else focusNext(bench, waits);
+    });
+  }, [bench, refused]);
+
+  return useCallback<JobAccess["tap"]>(
+    (...given) => {
+      if (performance.now() - key.current < KEY_MS && bench) {
+        const form = document.activeElement?.closest("form") ?? null;
+        pending.current = { seq: bench.last_seq, refused, move: moveOf(bench), form };
+      }
+      tap(...given);
+    },
+    [tap, bench, refused],
+  );
+}

@@ -34,6 +34,7 @@ from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.core.test_shouldered import ShoulderBench
 from tests.core.test_units import COLLAR, SCREWS, UnitBench
 from tests.helpers import DRAFT, FEELERS, make_bench
+from tests.usecases import test_not_in_plant_yet as not_yet
 from tests.usecases import test_not_the_positions as listed
 from tests.usecases import test_scope as others
 
@@ -218,6 +219,7 @@ def of_shaft() -> Log:
     shaft.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1", "B. Boss", "the only one on the shelf"))
     shaft.do(take.PutIn("jack under the shaft"))
     shaft.do(take.TakeOut(shaft.job.last_seq), take.SayJoint("base bolts", Tightness.SNUG), take.Attach("0" * 64, "photo", "cap off"))
+    shaft.do(take.Attach("1" * 64, "voice", "how it sounds", belongs_to=2), take.Attach("0" * 64, "photo", "cap off", marks="arrow 0 0 0.5 0.5"))
     shaft.do(off.SayTight(Ring.INNER, "no", "no"), off.ChooseWay(WayOff.RELEASE), off.BackNutOff("13 mm", True), at="1")
     shaft.do(job_cmd.Correct(shaft.job.last_seq, "misread", off.BackNutOff("3 mm", True)), at="1")
     shaft.do(off.SayCocked("sleeve turned"), off.SayStraight("burr in the slot"), job_cmd.ConfirmGate("way_clear", ("fingers", "in_line")), at="1")
@@ -417,6 +419,13 @@ def of_listed() -> Log:
     return list(do(store, load_reference(), job.id, put_right, tap, tap.happened_at).log)
 
 
+def of_not_yet() -> Log:
+    """A bearing that was not in the plant yet, given its position, and another one."""
+    store, job = not_yet.opened(load_reference(), "drive end")
+    not_yet.give_position(store, load_reference(), job.id, "q-1", not_yet.tap(1), job.log[0].happened_at)
+    return list(not_yet.give_position(store, load_reference(), job.id, "p-1", not_yet.tap(2), job.log[0].happened_at).log)
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
     if name == "follower":
@@ -434,6 +443,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "seal": of_seal,
         "round": of_round,
         "fitted": of_fitted,
+        "not-yet": of_not_yet,
     }
     return [(name, made[name]())]
 
@@ -458,6 +468,7 @@ for i, log in enumerate(
         of_seal(),
         of_round(),
         of_fitted(),
+        of_not_yet(),
     ],
     1,
 ):

@@ -69,7 +69,7 @@ def test_nothing_is_said_of_what_nobody_signed(path: Path, reference: Reference)
 def test_any_log_signed_now_agrees_with_itself(reference: Reference) -> None:
     """Every log of today, whatever it says: decided again it is the same, so no entry parts."""
     for path in LOGS:
-        if not path.stem.startswith("2026-11-29e"):
+        if not "2026-11-29e" <= path.stem < "3":
             continue
         job = kept(reference, path)
         desk = desk_of(reference, job)

@@ -74,9 +74,14 @@ class Hands:
         self.seen()
 
     def pass_gate(self) -> None:
-        for item in self.bench()["gate"]["items"]:
-            self.page.get_by_role("checkbox", name=item["text"]).check()
-        self.tap("All confirmed: go on")
+        """Every item its own tap; the last one confirms the gate."""
+        items = [self.page.get_by_role("checkbox", name=item["text"]) for item in self.bench()["gate"]["items"]]
+        left = [box for box in items if not box.is_checked()]
+        for box in left[:-1]:
+            box.check()
+        with self.page.expect_response("**/taps*") as answer:
+            left[-1].click()
+        self._answered(answer.value)
 
     def leaf(self, by_key: bool = False, told: Any = None, pair: bool = False) -> bool:
         """Close the bracket that is asked for: one tap, or leaf by leaf with keys. False when none is asked for.
@@ -85,9 +90,12 @@ class Hands:
         """
         now = told or self.bench()
         move, gauging = now["next"], now["work"]["gauging"]
-        if move["do"] != "try_leaf":
+        # A gauging that is asked for is begun by its first reading.
+        ahead = gauging and not gauging["begun"] and not by_key
+        if not gauging or (move["do"] != "try_leaf" and not ahead):
             return False
-        place, row = move["place"], Row(move["row"])
+        first = next((cell for cell in gauging["cells"] if cell["next_leaf"]), gauging["cells"][0])
+        place, row = (first["place"], Row(first["row"])) if ahead else (move["place"], Row(move["row"]))
         nut_deg = (now["work"]["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0
 
         def goes_in(um: float, row: Row = row) -> Outcome:
@@ -124,7 +132,6 @@ class Hands:
                 case "confirm_gate":
                     self.pass_gate()
                 case "gauge_initial" | "gauge" | "gauge_final":
-                    self.main()
                     self.gauge()
                 case "try_leaf" | "close_gauging":
                     self.gauge()
@@ -169,7 +176,9 @@ class Hands:
         self._answered(answer.value)
 
     def gauge(self, by_key: bool = False) -> None:
+        """Every place that is asked for; the reading that completes a gauging ends it, else it is finished by hand."""
         self._answer = None
-        while self.leaf(by_key, self._answer, pair=True):
+        while self.leaf(by_key, self._answer, pair=True) and (self._answer or self.bench())["next"]["do"] == "try_leaf":
             pass
-        self.key("n") if by_key else self.tap("Finish this gauging")
+        if self.bench()["next"]["do"] == "close_gauging":
+            self.key("n") if by_key else self.tap("Finish this gauging")

@@ -7,7 +7,7 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_shaft import tapped
+from tests.browser.test_other_seats import gate
 
 SHOULDER = {"designation": "6309 C3", "shaft_class": "k5", "held_by": "cover"}
 
@@ -25,9 +25,7 @@ def opened(page: Page, job: str) -> str:
     page.goto("/")
     assert page.request.post("/api/jobs", data=order).ok
     page.goto(f"/jobs/{job}")
-    for box in page.get_by_role("checkbox").all():
-        box.check()
-    tapped(page, "All confirmed: go on")
+    gate(page)
     return job
 
 

@@ -1,5 +1,5 @@
 /** Gates, ticks, points, short keys: what is half done survives, what must not be skipped is not. */
-import { fireEvent, screen, within } from "@testing-library/react";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { useLocation } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { Gate } from "../src/api";
@@ -23,11 +23,14 @@ const GATE: Gate = {
 const tick = (name: string) => screen.getByRole("checkbox", { name });
 
 describe("a gate", () => {
-  const gate = (over: Partial<Gate> = {}, job = "7") => {
+  const gate = (over: Partial<Gate> = {}, job = "7", busy = false) => {
     const tap = vi.fn();
-    const page = show(<GatePanel job={job} gate={{ ...GATE, ...over }} section={null} tap={tap} />, {
-      actor: "Ada",
-    });
+    const page = show(
+      <GatePanel job={job} gate={{ ...GATE, ...over }} section={null} tap={tap} busy={busy} />,
+      {
+        actor: "Ada",
+      },
+    );
     return { tap, ...page };
   };
 
@@ -36,9 +39,21 @@ describe("a gate", () => {
     expect(button("2 still to confirm").disabled).toBe(true);
     await hand().click(tick("Locked and tried"));
     expect(button("1 still to confirm").disabled).toBe(true);
+    expect(tap).not.toHaveBeenCalled();
     await hand().click(tick("The shaft cannot turn"));
+    const confirmed = { kind: "confirm_gate", gate: "isolated", items: ["locked", "held"] };
+    expect(tap.mock.calls).toEqual([[confirmed]]);
+    // It was refused: it stands there, and can be sent again.
     await hand().click(button("All confirmed: go on"));
-    expect(tap.mock.calls).toEqual([[{ kind: "confirm_gate", gate: "isolated", items: ["locked", "held"] }]]);
+    expect(tap.mock.calls).toEqual([[confirmed], [confirmed]]);
+  });
+
+  it("that is on its way is not sent twice", async () => {
+    const { tap } = gate({}, "7", true);
+    await hand().click(tick("Locked and tried"));
+    await hand().click(tick("The shaft cannot turn"));
+    expect(button("Confirmed, on its way").disabled).toBe(true);
+    expect(tap).toHaveBeenCalledTimes(1);
   });
 
   it("that was half ticked is so after a reload, on its own job only", async () => {
@@ -111,6 +126,9 @@ describe("an open point", () => {
   });
 });
 
+/** As long as a hand needs from key to key. */
+const pause = () => new Promise((done) => setTimeout(done, 90));
+
 describe("short keys", () => {
   function Desk({ on = true, onHelp, onMain }: { on?: boolean; onHelp: () => void; onMain: () => void }) {
     useKeys(on, onHelp);
@@ -133,22 +151,32 @@ describe("short keys", () => {
   const press = (key: string, at: Element = document.body, more: object = {}) =>
     fireEvent.keyDown(at, { key, ...more });
 
-  it("press what is on the page and go where they say", () => {
+  it("press what is on the page and go where they say", async () => {
     const { onHelp, onMain, said } = desk();
     press("n");
-    expect(onMain).toHaveBeenCalledOnce();
-    press("u");
-    press("l");
-    expect(said()).toBe("inch dark /");
-    const places = { p: "/plan", s: "/calculator", b: "/tables", c: "/crib", j: "/" };
-    for (const [key, path] of Object.entries(places)) {
+    await waitFor(() => expect(onMain).toHaveBeenCalledOnce());
+    const places = { u: "inch light /", l: "inch dark /", p: "inch dark /plan", s: "inch dark /calculator" };
+    for (const [key, wanted] of Object.entries({ ...places, b: "inch dark /tables", j: "inch dark /" })) {
+      await pause();
       press(key);
-      expect(said()).toBe(`inch dark ${path}`);
+      await waitFor(() => expect(said()).toBe(wanted));
     }
+    await pause();
     press("t");
-    expect(document.activeElement).toBe(screen.getByLabelText("typing"));
+    await waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText("typing")));
+    await pause();
     press("?");
-    expect(onHelp).toHaveBeenCalledOnce();
+    await waitFor(() => expect(onHelp).toHaveBeenCalledOnce());
+  });
+
+  it("are no figures of a gauge that types", async () => {
+    const { onMain, said } = desk();
+    for (const figure of "12.345 in") press(figure);
+    press("Enter");
+    await pause();
+    await pause();
+    expect(onMain).not.toHaveBeenCalled();
+    expect(said()).toBe("mm light /");
   });
 
   it("stay out of what is typed, and of the browser's own", () => {
@@ -159,12 +187,13 @@ describe("short keys", () => {
     expect(said()).toBe("mm light /");
   });
 
-  it("that are switched off leave only their list", () => {
+  it("that are switched off leave only their list", async () => {
     const { onHelp, onMain } = desk(false);
     press("n");
+    await pause();
     press("?");
+    await waitFor(() => expect(onHelp).toHaveBeenCalledOnce());
     expect(onMain).not.toHaveBeenCalled();
-    expect(onHelp).toHaveBeenCalledOnce();
   });
 
   it("are listed once each", () => {

@@ -36,9 +36,11 @@ function panel(
   cells: [CellView, ...CellView[]],
   settings: object = {},
   refused: RefusedCommand | null = null,
+  begun = true,
 ) {
   const tap = vi.fn();
   const gauging: GaugingView = {
+    begun,
     number: 2,
     phase: "drive_up",
     title: "Gauging on the sleeve",
@@ -73,7 +75,7 @@ describe("a place of which neither row is read", () => {
     await hand().click(button("0.09, both rows"));
     await hand().click(button(/^0\.09\s*not 0\.10/));
     expect(tap.mock.calls).toEqual([
-      [{ ...here, leaf: "90 µm", both_rows: true }],
+      [{ ...here, leaf: "90 µm", both_rows: true, last: true }],
       [{ ...here, leaf: "90 µm", both_rows: false }],
     ]);
   });
@@ -81,7 +83,7 @@ describe("a place of which neither row is read", () => {
   it("says for both that none goes in", async () => {
     const tap = panel(UNREAD);
     await hand().click(button("None goes in, both rows"));
-    expect(tap).toHaveBeenCalledWith({ ...here, leaf: "none", both_rows: true });
+    expect(tap).toHaveBeenCalledWith({ ...here, leaf: "none", both_rows: true, last: true });
   });
 
   it("takes a typed feeler for one row or both, and neither while nothing is typed", async () => {
@@ -95,6 +97,7 @@ describe("a place of which neither row is read", () => {
       typed: true,
       shown: "in",
       both_rows: true,
+      last: true,
     });
     await hand().type(line("Or type the thickest feeler"), "5 thou");
     await hand().click(button("Goes in"));
@@ -124,7 +127,7 @@ describe("a place of which neither row is read", () => {
     };
     const tap = panel(UNREAD, {}, refusal({ ...said, shown: "mm" }, field));
     await hand().click(button("4.0 thou"));
-    expect(tap).toHaveBeenCalledWith({ ...said, leaf: "4.0 thou" });
+    expect(tap).toHaveBeenCalledWith({ ...said, leaf: "4.0 thou", ...(both ? { last: true } : {}) });
   });
 
   it("cannot say of the thickest feeler that the next one stopped", () => {
@@ -138,11 +141,49 @@ describe("a place of which one row is read", () => {
     const tap = panel([cell(1, "far side"), cell(1, "nut side", READ)]);
     expect(screen.queryByRole("button", { name: /both rows/i })).toBeNull();
     await hand().click(button(/^0\.08/));
-    expect(tap).toHaveBeenCalledWith({ ...here, row: "far side", leaf: "80 µm", both_rows: false });
+    expect(tap).toHaveBeenCalledWith({
+      ...here,
+      row: "far side",
+      leaf: "80 µm",
+      both_rows: false,
+      last: true,
+    });
   });
 
   it("is no reason to say another place row by row", () => {
     panel([cell(2, "nut side"), cell(2, "far side"), cell(1, "nut side", READ)]);
     expect(button("0.08, both rows").disabled).toBe(false);
+  });
+});
+
+describe("a gauging that is asked for", () => {
+  it("begins with its first reading, and is ended by the one that completes it", async () => {
+    const places = [cell(1, "nut side"), cell(1, "far side"), cell(2, "nut side", READ)] as [
+      CellView,
+      ...CellView[],
+    ];
+    const tap = panel(places, {}, null, false);
+    const begins = { phase: "drive_up", places: 1 };
+    expect(screen.getByText(/Both rows at once end the gauging/)).toBeTruthy();
+    expect(screen.queryByRole("button", { name: /^Finish/ })).toBeNull();
+    await hand().click(button(/^0\.09\s*not 0\.10/));
+    expect(tap).toHaveBeenLastCalledWith({ ...here, leaf: "90 µm", both_rows: false, ...begins });
+    await hand().click(button("0.09, both rows"));
+    expect(tap).toHaveBeenLastCalledWith({ ...here, leaf: "90 µm", both_rows: true, last: true, ...begins });
+  });
+
+  it("is not ended by a place that is read once more, nor while one contradicts", async () => {
+    const tap = panel([cell(1, "nut side", READ), cell(1, "far side", READ)]);
+    await hand().click(button(/^0\.09\s*not 0\.10/));
+    expect(tap.mock.calls.at(-1)?.[0]).not.toHaveProperty("last", true);
+  });
+
+  it("is not ended while another place contradicts itself", async () => {
+    const tap = panel([
+      cell(1, "nut side"),
+      cell(1, "far side", { ...READ, contradiction: "0.10 passed, 0.09 did not" }),
+    ]);
+    await hand().click(button(/^0\.09\s*not 0\.10/));
+    expect(tap.mock.calls.at(-1)?.[0]).not.toHaveProperty("last", true);
   });
 });

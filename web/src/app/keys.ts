@@ -1,5 +1,5 @@
 /** Short keys for the planner's desk. They press what is on the page, so that keys and taps cannot differ. */
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
 import { useSettings } from "../ui";
 
@@ -29,9 +29,9 @@ const TYPING = "input:not([type=checkbox]):not([type=radio]), select, textarea";
 export function useKeys(on: boolean, onHelp: () => void): void {
   const navigate = useNavigate();
   const { units, look, change } = useSettings();
+  const timer = useRef(0);
+  const last = useRef(-Infinity);
   useEffect(() => {
-    let timer = 0;
-    let last = -Infinity;
     const element = (selector: string) => document.querySelector<HTMLElement>(selector);
     const act = (pressed: string) => {
       switch (pressed) {
@@ -84,17 +84,14 @@ export function useKeys(on: boolean, onHelp: () => void): void {
       if (document.querySelector('[role="dialog"]')) return;
       if (!on && event.key !== "?") return;
       // A gauge that types sends a whole number at once: its figures are no short keys.
-      const alone = performance.now() - last > BURST_MS;
-      window.clearTimeout(timer);
-      if (event.key.length === 1 && event.key !== " ") last = performance.now();
+      const alone = performance.now() - last.current > BURST_MS;
+      window.clearTimeout(timer.current);
+      if (event.key.length === 1 && event.key !== " ") last.current = performance.now();
       if (!KEYS.some(({ key }) => key === event.key)) return;
       event.preventDefault();
-      if (alone) timer = window.setTimeout(() => act(event.key), BURST_MS);
+      if (alone) timer.current = window.setTimeout(() => act(event.key), BURST_MS);
     };
     document.addEventListener("keydown", press);
-    return () => {
-      window.clearTimeout(timer);
-      document.removeEventListener("keydown", press);
-    };
+    return () => document.removeEventListener("keydown", press);
   }, [on, onHelp, navigate, units, look, change]);
 }

@@ -1,4 +1,4 @@
-/** A gate: tick every item, or overrule by name with a reason. What is half ticked survives a reload on this device. */
+/** A gate: every item its own tap, and the last one confirms it; or overruled by name. What is half ticked survives a reload here. */
 import { useState } from "react";
 import type { Gate, Section } from "../../api";
 import { WhichWay } from "../../drawing";
@@ -18,7 +18,7 @@ function useTicks(key: string, known: string[]) {
   const change = (next: string[]) => {
     setTicked(next);
     try {
-      if (next.length > 0) localStorage.setItem(key, JSON.stringify(next));
+      if (next.length > 0 && next.length < known.length) localStorage.setItem(key, JSON.stringify(next));
       else localStorage.removeItem(key);
     } catch {
       // A full or closed store only means that a reload forgets the ticks.
@@ -32,17 +32,23 @@ interface Props {
   gate: Gate;
   section: Section | null;
   tap: Tap;
+  /** Something is on its way: what was confirmed is not sent twice. */
+  busy: boolean;
 }
 
-export function GatePanel({ job, gate, section, tap }: Props) {
+export function GatePanel({ job, gate, section, tap, busy }: Props) {
   const [ticked, setTicked] = useTicks(
     `tribodex.gate.${job}.${gate.id}`,
     gate.items.map((item) => item.id),
   );
   const [overruling, setOverruling] = useState(false);
   const left = gate.items.length - ticked.length;
-  const toggle = (id: string, on: boolean) =>
-    setTicked(on ? [...ticked, id] : ticked.filter((other) => other !== id));
+  const confirm = (items: string[]) => tap({ kind: "confirm_gate", gate: gate.id, items });
+  const toggle = (id: string, on: boolean) => {
+    const next = on ? [...ticked, id] : ticked.filter((other) => other !== id);
+    setTicked(next);
+    if (next.length === gate.items.length) confirm(next);
+  };
   return (
     <div className="pt-3">
       {gate.items.map((item) => (
@@ -58,16 +64,8 @@ export function GatePanel({ job, gate, section, tap }: Props) {
         </div>
       ))}
       <div className="flex flex-wrap gap-3 pt-4">
-        <Button
-          kind="main"
-          data-main
-          disabled={left > 0}
-          onClick={() => {
-            tap({ kind: "confirm_gate", gate: gate.id, items: ticked });
-            setTicked([]);
-          }}
-        >
-          {left > 0 ? `${left} still to confirm` : "All confirmed: go on"}
+        <Button kind="main" data-main disabled={left > 0 || busy} onClick={() => confirm(ticked)}>
+          {left > 0 ? `${left} still to confirm` : busy ? "Confirmed, on its way" : "All confirmed: go on"}
         </Button>
         {gate.overrule ? (
           <Button kind="stop" onClick={() => setOverruling(true)}>

@@ -70,7 +70,7 @@ export function NextBar({ bench }: { bench: Bench }) {
       aria-label="Next move"
       className="fixed inset-x-0 bottom-0 z-10 flex items-center gap-3 border-t-2 border-ink bg-sheet px-3 py-2 lg:hidden"
     >
-      <a href="#next-move" className="min-w-0 flex-1 text-ink">
+      <a href="#next-move" className="flex min-h-12 min-w-0 flex-1 flex-col justify-center text-ink">
         <span className="block truncate text-xs text-soft">
           {bench.places.length > 1 && place ? `${place.name}: ${name}` : name}
         </span>

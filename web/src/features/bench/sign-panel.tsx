@@ -4,6 +4,8 @@ import type { Bench } from "../../api";
 import { Button, TextField, useSettings } from "../../ui";
 import type { Tap } from "./parts";
 
+const ROLES = ["fitter", "supervisor"];
+
 export function SignPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
   const { actor } = useSettings();
   const [name, setName] = useState(actor);
@@ -29,13 +31,28 @@ export function SignPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
         }}
       >
         <TextField label="Signed by" value={name} onChange={(event) => setName(event.target.value)} />
-        <TextField
-          label="As"
-          value={role}
-          placeholder="fitter, supervisor …"
-          onChange={(event) => setRole(event.target.value)}
-        />
-        <Button kind="main" type="submit" className="sm:col-span-2">
+        <div>
+          <TextField
+            label="As"
+            value={role}
+            placeholder="fitter, supervisor …"
+            onChange={(event) => setRole(event.target.value)}
+          />
+          <div className="flex flex-wrap gap-2 pt-2" role="group" aria-label="As: words to tap">
+            {ROLES.map((one) => (
+              <Button key={one} aria-pressed={role === one} onClick={() => setRole(one)}>
+                {one}
+              </Button>
+            ))}
+          </div>
+        </div>
+        <Button
+          kind="main"
+          data-main
+          type="submit"
+          disabled={!name.trim() || !role.trim()}
+          className="sm:col-span-2"
+        >
           Sign the record
         </Button>
       </form>

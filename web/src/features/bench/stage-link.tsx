@@ -12,7 +12,7 @@ export function StageLink(props: { bench: Bench; stage: RailStage; at: string; w
     <Link
       to={`/jobs/${bench.id}${showOf(at, mark?.stage ?? "")}`}
       aria-current={here ? "page" : undefined}
-      className={`inline-flex min-h-6 items-center underline-offset-4 hover:underline ${here ? "font-bold" : ""}`}
+      className={`inline-flex min-h-11 items-center underline-offset-4 hover:underline ${here ? "font-bold" : ""}`}
     >
       {words}
     </Link>

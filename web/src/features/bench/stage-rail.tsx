@@ -18,12 +18,12 @@ export function StageRail({ bench, words }: { bench: Bench; words: Words }) {
           <li
             key={stage.id}
             aria-current={index === shown ? "step" : undefined}
-            className="relative flex-1 pb-1 lg:min-h-12 lg:flex-none lg:pb-4 lg:pl-9"
+            className="relative flex-1 pb-1 lg:min-h-12 lg:flex-none lg:pl-9"
           >
             {index < rail.length - 1 ? (
               <span
                 aria-hidden
-                className={`absolute left-1/2 top-[11px] h-0.5 w-full lg:left-[11px] lg:top-3 lg:h-full lg:w-0.5 ${stage.state === "done" ? "bg-ink" : "bg-rule"}`}
+                className={`absolute left-1/2 top-[11px] h-0.5 w-full lg:left-[11px] lg:top-6 lg:h-full lg:w-0.5 ${stage.state === "done" ? "bg-ink" : "bg-rule"}`}
               />
             ) : null}
             <Dot stage={stage} number={index + 1} />
@@ -58,7 +58,7 @@ function Dot({ stage, number }: { stage: RailStage; number: number }) {
   return (
     <span
       aria-hidden
-      className={`relative mx-auto grid size-6 place-items-center rounded-full border-2 border-ink text-xs font-bold lg:absolute lg:left-0 lg:top-0 ${look}`}
+      className={`relative mx-auto grid size-6 place-items-center rounded-full border-2 border-ink text-xs font-bold lg:absolute lg:left-0 lg:top-2.5 ${look}`}
     >
       {stage.state === "done" ? "✓" : stage.state === "aside" ? "–" : number}
     </span>
@@ -77,7 +77,7 @@ function StageName(props: { bench: Bench; words: Words; stage: RailStage; shown:
       {single ? (
         <StageLink bench={bench} stage={stage} at={places[0] ?? ""} words={named?.title ?? ""} />
       ) : (
-        named?.title
+        <span className="inline-flex min-h-11 items-center">{named?.title}</span>
       )}
       <span className="sr-only">, {WORDS[stage.state]}</span>
       {shown ? <span className="block text-sm font-normal text-soft">{named?.question}</span> : null}

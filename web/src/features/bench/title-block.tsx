@@ -9,7 +9,7 @@ export function TitleBlock({ bench }: { bench: Bench }) {
   const papers = [{ address: "record.html", words: "Record", more: "" }];
   if (bench.has_plan)
     papers.push({ address: `plan.html${place ? `?at=${place.id}` : ""}`, words: "Plan", more: " sheet" });
-  const cell = "px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
+  const cell = "min-w-0 break-words px-3 py-1 lg:border-b lg:border-ink lg:py-1.5 lg:last:border-b-0";
   return (
     <div className="sheet mb-3 flex flex-wrap items-center text-sm lg:mb-4 lg:block">
       <p className={`${cell} flex items-baseline gap-2 lg:justify-between`}>
@@ -39,7 +39,7 @@ export function TitleBlock({ bench }: { bench: Bench }) {
           <a
             key={address}
             href={`/api/jobs/${bench.id}/${address}`}
-            className="inline-flex min-h-10 items-center text-dye underline underline-offset-4"
+            className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
           >
             {words}
             <span className="sr-only lg:not-sr-only lg:whitespace-pre">{more}</span>

@@ -17,6 +17,7 @@ export function WorkPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
         gate={gate}
         section={work.topic === "tapered" ? work.section : null}
         tap={job.tap}
+        busy={job.outbox.waiting > 0}
       />
     );
   // A job that is over offers its record, a bearing that is done the way to sign.

@@ -13,7 +13,7 @@ export function SheetChoice({ now }: { now: string }) {
   const sheets = useSheets() ?? [];
   const groups = [...new Set(sheets.map((sheet) => sheet.group))];
   return (
-    <div className="w-80 max-w-full">
+    <div className="min-w-0 max-w-full basis-80">
       <SelectField
         label="Sheet"
         value={now}

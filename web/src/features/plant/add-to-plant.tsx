@@ -18,10 +18,10 @@ export function AddMachine() {
       className="flex flex-wrap items-end gap-3"
       onSubmit={(event) => void add(event)}
     >
-      <div className="min-w-48 flex-1">
+      <div className="min-w-0 flex-1 basis-48">
         <TextField label="Machine" placeholder="as the site calls it" {...field("name")} />
       </div>
-      <div className="min-w-40 flex-1">
+      <div className="min-w-0 flex-1 basis-40">
         <TextField label="Part of the site (leave blank if none)" {...field("area")} />
       </div>
       <Button type="submit" disabled={busy}>
@@ -82,7 +82,7 @@ export function AddPerson() {
       className="flex flex-wrap items-end gap-3"
       onSubmit={(event) => void add(event)}
     >
-      <div className="min-w-48 flex-1">
+      <div className="min-w-0 flex-1 basis-48">
         <TextField label="Name, as it should stand in the log" {...field("name")} />
       </div>
       <Button type="submit" disabled={busy}>

@@ -13,7 +13,9 @@ export function PlantPage() {
   return (
     <div className="mx-auto max-w-5xl space-y-6">
       <h1 className="text-2xl font-bold">Plant</h1>
-      {plant.isError && !plant.data ? <p className="sheet p-4">The plant cannot be fetched now.</p> : null}
+      {plant.isError && !plant.data ? (
+        <p className="sheet min-w-0 p-4">The plant cannot be fetched now.</p>
+      ) : null}
       {plant.data ? (
         <FirstSteps
           people={plant.data.people.length}
@@ -56,13 +58,13 @@ export function PlantPage() {
       ))}
       {plant.data ? (
         <div className="grid gap-4 lg:grid-cols-2">
-          <section aria-labelledby="add-machine" className="sheet p-4">
+          <section aria-labelledby="add-machine" className="sheet min-w-0 p-4">
             <h2 id="add-machine" className="pb-2 text-lg font-bold">
               Another machine
             </h2>
             <AddMachine />
           </section>
-          <section aria-labelledby="add-person" className="sheet p-4">
+          <section aria-labelledby="add-person" className="sheet min-w-0 p-4">
             <h2 id="add-person" className="pb-2 text-lg font-bold">
               People
             </h2>

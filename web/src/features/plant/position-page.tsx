@@ -97,7 +97,7 @@ function History({ position }: { position: PositionView }) {
             <span className="figures">{line.warm_c === null ? "" : `${line.warm_c} °C`}</span>
             <span className="text-soft">{line.by}</span>
             <a
-              className="text-dye underline underline-offset-4"
+              className="inline-flex min-h-11 items-center text-dye underline underline-offset-4"
               href={`/api/jobs/${line.job_id}/record.html`}
             >
               record {line.number}

@@ -39,7 +39,7 @@ export function RoundsPage() {
         </p>
       ) : null}
       {found && found.routes.length > 0 ? (
-        <div className="grid content-start gap-6 lg:grid-cols-[minmax(20rem,2fr)_3fr] lg:grid-rows-[auto_1fr]">
+        <div className="grid content-start gap-6 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)] lg:grid-rows-[auto_1fr]">
           <section aria-label="Weeks" className="space-y-4">
             <Flags
               found={found}
@@ -53,7 +53,7 @@ export function RoundsPage() {
               <Weeks {...weeks} found={found} />
             </div>
           </section>
-          <section aria-label="Stops" className="space-y-4 lg:row-span-2">
+          <section aria-label="Stops" className="min-w-0 space-y-4 lg:row-span-2">
             <ChoiceRow
               label="Route"
               value={asked.route ?? ""}

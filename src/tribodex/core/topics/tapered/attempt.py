@@ -37,6 +37,21 @@ class Gauging:
     dropped: bool = False
     _cells: tuple[Plan, list[Cell]] | None = field(default=None, compare=False, repr=False)
 
+    @classmethod
+    def begun(cls, said: ev.GaugingStarted, nut_deg: float, attempt: int, mark_var_deg2: float) -> Gauging:
+        """A gauging as it begins, with the nut where it stands."""
+        return cls(
+            number=said.gauging,
+            phase=said.phase,
+            where=said.where,
+            places=said.places,
+            nut_deg=nut_deg,
+            attempt=0 if said.phase is Phase.INITIAL else attempt,
+            mark_var_deg2=mark_var_deg2,
+            correction_um=said.correction_um,
+            correction_sd_um=said.correction_sd_um,
+        )
+
     def tried(self, trial: Trial) -> None:
         """A leaf was tried."""
         self.trials.append(trial)

@@ -28,6 +28,9 @@ class RevisePlan:
     seat: Annotated[SeatSpec | None, words("The seat that belongs to it")] = None
 
 
+_PHASES = {Phase.INITIAL: "unmounted", Phase.DRIVE_UP: "on the sleeve", Phase.FINAL: "final"}
+
+
 @dataclass(frozen=True)
 class StartGauging:
     """Begin a gauging. Places and where are the plan's unless named.
@@ -35,7 +38,7 @@ class StartGauging:
     Temperatures of inner and outer ring as typed (°C or °F), where they differ: the reading is corrected, or refused.
     """
 
-    phase: Annotated[Phase, choice("Which gauging", {Phase.INITIAL: "unmounted", Phase.DRIVE_UP: "on the sleeve", Phase.FINAL: "final"}, stays=True)]
+    phase: Annotated[Phase, choice("Which gauging", _PHASES, stays=True)]
     places: Annotated[int | None, count("Places round the ring", "3", empty="as planned")] = None
     where: Annotated[Where | None, choice("Gauged", _WHERE)] = None
     inner_temperature: Annotated[str, warmth("Inner ring", "24 °C")] = ""
@@ -61,7 +64,8 @@ class TryLeaf:
 class BracketPlace:
     """The thickest leaf that goes in at a place; the next one of the set was tried and does not. “none”: not even the thinnest.
 
-    `both_rows`: both rows of the place were tried and read the same; `row` is then either of them.
+    `both_rows`: both rows of the place were tried and read the same; `row` is then either of them. `phase`: the gauging that begins with
+    this reading where none is under way, at `places` places. `last`: this reading ends it; refused as a whole where it cannot.
     """
 
     place: Annotated[int, count("Place", stays=True)]
@@ -70,6 +74,9 @@ class BracketPlace:
     typed: Annotated[bool, tick("Typed", stays=True)] = False
     shown: Shown = ""
     both_rows: Annotated[bool, tick("Both rows read the same")] = False
+    phase: Annotated[Phase | None, choice("Which gauging", _PHASES, stays=True)] = None
+    places: Annotated[int | None, count("Places round the ring", "3", empty="as planned", stays=True)] = None
+    last: Annotated[bool, tick("Ends the gauging", stays=True)] = False
 
 
 @dataclass(frozen=True)

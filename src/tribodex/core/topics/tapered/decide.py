@@ -59,7 +59,7 @@ def _gauging(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
         case cmd.TryLeaf():
             return [gauging.try_leaf(state, command)]
         case cmd.BracketPlace():
-            return gauging.bracket(state, command)
+            return gauging.bracket(desk, state, command)
         case cmd.RepeatPlace():
             return [gauging.repeat(state, command)]
         case _:

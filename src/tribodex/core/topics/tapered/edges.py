@@ -46,6 +46,8 @@ _MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)
 _OF_PHASE = {Phase.INITIAL: INITIAL, Phase.DRIVE_UP: DRIVE_UP, Phase.FINAL: FINAL}
 GATED: dict[type, str | Callable[[Any], str]] = {
     cmd.StartGauging: lambda command: _OF_PHASE[command.phase],
+    # The first reading begins a gauging, and stands behind the same gates.
+    cmd.BracketPlace: lambda command: _OF_PHASE[command.phase or Phase.INITIAL],
     **dict.fromkeys((cmd.SetZero, cmd.TurnNut, cmd.HandCheck), DRIVE_UP),
     **dict.fromkeys((cmd.SeatNut, cmd.Lock), LOCK),
 }

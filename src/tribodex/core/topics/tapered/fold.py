@@ -58,17 +58,7 @@ def _planned(state: Tapered, _: Event, said: ev.TaperedPlanned) -> None:
 def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
     _nut_moved(state)
     attempt, initial = state.attempt, said.phase is Phase.INITIAL
-    gauging = Gauging(
-        number=said.gauging,
-        phase=said.phase,
-        where=said.where,
-        places=said.places,
-        nut_deg=attempt.nut_deg,
-        attempt=0 if initial else attempt.number,
-        mark_var_deg2=attempt.mark_var_deg2,
-        correction_um=said.correction_um,
-        correction_sd_um=said.correction_sd_um,
-    )
+    gauging = Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2)
     state.numbered[gauging.number] = gauging
     (state.initial if initial else attempt.gaugings).append(gauging)
     if not initial:

@@ -11,7 +11,7 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.clearance import judge_initial
-from tribodex.core.mounting.gauging import Outcome, Phase, Row, reduction_sd_um, undecided_um
+from tribodex.core.mounting.gauging import Outcome, Phase, Row, Trial, reduction_sd_um, undecided_um
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd
@@ -61,9 +61,34 @@ def try_leaf(state: Tapered, command: cmd.TryLeaf) -> ev.LeafTried:
     )
 
 
-def bracket(state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
-    """Both ends of a bracket in one tap: the thickest leaf that goes in, and the next of the set that does not; in one row or in both."""
-    gauging = _open(state, command.place)
+def begun_by(desk: Desk, state: Tapered, command: cmd.StartGauging) -> tuple[list[Fact], Gauging]:
+    """A gauging that would begin now: its facts, and how it would stand. Raises as start()."""
+    facts = start(desk, state, command)
+    said = facts[-1]
+    assert isinstance(said, ev.GaugingStarted)  # it ends with the beginning
+    attempt = state.attempt
+    return facts, Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2)
+
+
+def bracket(desk: Desk, state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
+    """Both ends of a bracket in one tap: the thickest leaf that goes in, and the next of the set that does not; in one row or in both.
+
+    The first reading begins the gauging, the last one ends it, where the command says so.
+    """
+    begins: list[Fact] = []
+    if state.open_gauging() is None and command.phase is not None:
+        begins, gauging = begun_by(desk, state, cmd.StartGauging(command.phase, command.places))
+        _inside(gauging, command.place)
+    else:
+        gauging = _open(state, command.place)
+    read = _bracketed(state, gauging, command)
+    if not command.last:
+        return [*begins, *read]
+    trials = [*gauging.trials, *(Trial(0, t.place, t.row, Stack(t.leaves_um), t.outcome) for t in read)]
+    return [*begins, *read, _ended(state, replace(gauging, trials=trials, _cells=None))]
+
+
+def _bracketed(state: Tapered, gauging: Gauging, command: cmd.BracketPlace) -> list[ev.LeafTried]:
     rows = tuple(Row) if command.both_rows else (command.row,)
     if command.both_rows and (read := sorted({t.row for t in gauging.trials if t.place == command.place})):
         raise Refused(f"Place {command.place}, {read[0].words} was read already: say the other row alone, or gauge that one again.")
@@ -107,6 +132,10 @@ def close(state: Tapered) -> ev.GaugingClosed | ev.NoPlayFound:
     gauging = state.open_gauging()
     if gauging is None:
         raise Refused("No gauging is open.")
+    return _ended(state, gauging)
+
+
+def _ended(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFound:
     ended = judged(state, gauging)
     clash = gauging.contradiction(state.plan)
     if clash is not None and not isinstance(ended, ev.NoPlayFound):
@@ -190,6 +219,10 @@ def _open(state: Tapered, place: int) -> Gauging:
     gauging = state.open_gauging()
     if gauging is None:
         raise Refused("No gauging is open. Start one first.")
+    return _inside(gauging, place)
+
+
+def _inside(gauging: Gauging, place: int) -> Gauging:
     if not 1 <= place <= gauging.places:
         raise InvalidInput.at("place", f"Place {place} is not in this gauging.", f"1 to {gauging.places}")
     return gauging

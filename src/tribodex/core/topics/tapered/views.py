@@ -62,8 +62,9 @@ class CellView:
 
 @dataclass(frozen=True)
 class GaugingView:
-    """A gauging under way."""
+    """A gauging under way, or `begun` by the first reading."""
 
+    begun: bool
     number: int
     phase: Phase
     title: str
@@ -151,9 +152,10 @@ class Dial:
     lock: LockKind
 
 
-def gauging_view(state: Tapered) -> GaugingView | None:
-    """The gauging under way."""
-    gauging = state.open_gauging()
+def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | None:
+    """The gauging under way; else the one `ahead` that the first reading begins."""
+    under_way = state.open_gauging()
+    gauging = under_way or ahead
     if gauging is None:
         return None
     plan = state.plan
@@ -181,6 +183,7 @@ def gauging_view(state: Tapered) -> GaugingView | None:
             )
         )
     return GaugingView(
+        begun=under_way is not None,
         number=gauging.number,
         phase=gauging.phase,
         title=PHASES[gauging.phase],

@@ -8,14 +8,18 @@ from typing import Literal
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.section import BearingSection, section_of
+from tribodex.core.errors import Refused
 from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.methods import METHOD_NOTES, Method
 from tribodex.core.mounting.ruler import Ruler
-from tribodex.core.topics.tapered.commands import TurnUnit
+from tribodex.core.topics.tapered.attempt import Gauging
+from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
 from tribodex.core.topics.tapered.driving import turn_ruling
+from tribodex.core.topics.tapered.gauging import begun_by
 from tribodex.core.topics.tapered.lock_moves import lock_words
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
@@ -170,15 +174,15 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
     """The drive-up as it is shown."""
     plan, attempt = state.plan, state.attempt
     window, position = state.window(), state.position()
-    found = tab_positions_of(state)
+    found, asked = tab_positions_of(state), move(desk, state)
     return TaperedWork(
         topic="tapered",
         stage=current_stage(state),
         bearing=plan.bearing.label,
         group=plan.bearing.group,
-        next=_asked(move(desk, state)),
+        next=_asked(asked),
         attempt=attempt.number,
-        gauging=gauging_view(state),
+        gauging=gauging_view(state, _ahead(desk, state, asked)),
         ruler=ruler_view(state, window, position),
         dial=dial_view(state, window, position),
         section=section_for(plan),
@@ -207,6 +211,20 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         locked=attempt.locked is not None,
         one_row=attempt.row_out is None and any(len(gauging.rows(plan)) == 1 for gauging in attempt.gaugings[-1:]),
     )
+
+
+_GAUGES = {Do.GAUGE_INITIAL: Phase.INITIAL, Do.GAUGE: Phase.DRIVE_UP, Do.GAUGE_FINAL: Phase.FINAL}
+
+
+def _ahead(desk: Desk, state: Tapered, asked: NextMove) -> Gauging | None:
+    """The gauging that is asked for, as its first reading would find it; None where none is, or nothing may be gauged yet."""
+    phase = _GAUGES.get(asked.do)
+    if phase is None or state.open_gauging() is not None:
+        return None
+    try:
+        return begun_by(desk, state, StartGauging(phase, asked.places))[1]
+    except Refused:
+        return None
 
 
 def _units(state: Tapered) -> tuple[TurnUnit, ...]:

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button } from "../../../../ui";
+import { BeginGauging } from "./begin-gauging";
 import { HandCheckPanel } from "./hand-check-panel";
 import { LockPanel } from "./lock-panel";
 import { OneRow } from "./one-row";
@@ -16,10 +17,11 @@ interface DrivingProps {
   work: Tapered;
   headline: string;
   tap: Tap;
+  busy: boolean;
   refused: Refused;
 }
 
-export function Driving({ work, headline, tap, refused }: DrivingProps) {
+export function Driving({ work, headline, tap, busy, refused }: DrivingProps) {
   const { next } = work;
   const stopped = next.do === "no_measurable_clearance" || next.do === "release";
   const locking = next.do === "lock" || next.do === "see_tab";
@@ -27,16 +29,14 @@ export function Driving({ work, headline, tap, refused }: DrivingProps) {
   return (
     <>
       {gauge ? (
-        <Row>
-          <StartGauging
-            phase="drive_up"
-            label="Gauge now"
-            main
-            places={next.places}
-            tap={tap}
-            refused={refused}
-          />
-        </Row>
+        <BeginGauging
+          work={work}
+          phase="drive_up"
+          label="Gauge now"
+          tap={tap}
+          busy={busy}
+          refused={refused}
+        />
       ) : null}
       {locking ? <LockPanel work={work} headline={headline} tap={tap} refused={refused} /> : null}
       {next.do === "seat_nut" ? <SeatPanel work={work} tap={tap} refused={refused} /> : null}

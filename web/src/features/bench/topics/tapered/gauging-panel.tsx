@@ -4,7 +4,7 @@ import type { GaugingView } from "../../../../api";
 import { Button, Figure, Say, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { Thickest } from "./thickest";
-import { keyOf, rowOf } from "./gauging-parts";
+import { completes, keyOf, rowOf } from "./gauging-parts";
 import { LeafByLeaf } from "./leaf-by-leaf";
 import { Places } from "./places";
 
@@ -29,8 +29,11 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
   if (!cell) return null;
   const done = () => setPicked(null);
   const clash = gauging.cells.some((other) => other.contradiction);
+  // The first reading begins the gauging; the one that completes it ends it.
+  const begins = gauging.begun ? {} : { phase: gauging.phase, places: gauging.places };
+  const ends = (both: boolean) => !clash && completes(gauging.cells, cell, both);
   const pair = gauging.cells.every((other) => other.place !== cell.place || other.trials.length === 0);
-  const way = { cell, tap, busy, refused, done };
+  const way = { cell, tap, busy, refused, done, begins, ends };
   return (
     <div className="space-y-3 pt-3">
       {enough ? <Finish gauging={gauging} tap={tap} main /> : null}
@@ -39,6 +42,11 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
           Place {cell.place}, {rowOf(cell)}.
         </b>{" "}
         {gauging.title}, {gauging.where}.
+        {ends(true) && !leafwise
+          ? ends(false)
+            ? " This reading ends the gauging."
+            : " Both rows at once end the gauging."
+          : null}
       </p>
       {leafwise ? (
         <LeafByLeaf {...way} />
@@ -49,7 +57,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
         <Button kind="quiet" onClick={() => change({ leafwise: !leafwise })}>
           {leafwise ? "One tap: the thickest feeler that goes in" : "Feeler by feeler"}
         </Button>
-        {cell.trials.length > 0 ? (
+        {gauging.begun && cell.trials.length > 0 ? (
           <Button
             kind={cell.contradiction ? "main" : "quiet"}
             data-main={cell.contradiction ? true : undefined}
@@ -60,14 +68,14 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
           </Button>
         ) : null}
       </div>
-      <Places gauging={gauging} cell={cell} onPick={setPicked} />
+      {gauging.begun ? <Places gauging={gauging} cell={cell} onPick={setPicked} /> : null}
       {gauging.findings.map((finding) => (
         <p key={finding} className="font-bold text-care">
           △ <Say>{finding}</Say>
         </p>
       ))}
       {gauging.mean ? <Figure result={gauging.mean} /> : null}
-      {enough ? null : <Finish gauging={gauging} tap={tap} />}
+      {enough || !gauging.begun ? null : <Finish gauging={gauging} tap={tap} />}
     </div>
   );
 }

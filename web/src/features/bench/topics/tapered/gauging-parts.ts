@@ -1,5 +1,5 @@
 /** What the pieces of a gauging share. */
-import { asked, type CellView } from "../../../../api";
+import { asked, type CellView, type GaugingView } from "../../../../api";
 import type { Refused, Tap } from "./parts";
 
 export const keyOf = (cell: CellView) => `${cell.place} ${cell.row}`;
@@ -16,4 +16,15 @@ export interface Way {
   busy: boolean;
   refused: Refused;
   done: () => void;
+  /** What the first reading says besides: the gauging that begins with it. */
+  begins: { phase?: GaugingView["phase"]; places?: number };
+  /** Whether a reading here, in one row or in both, ends the gauging. */
+  ends: (both: boolean) => boolean;
 }
+
+const read = ({ closed, nothing_passed }: CellView) => closed || nothing_passed;
+
+/** Whether a reading at this place, in one row or in both, leaves nothing unread; a place that was read is only read again. */
+export const completes = (cells: readonly CellView[], here: CellView, both: boolean) =>
+  !read(here) &&
+  cells.every((one) => read(one) || (one.place === here.place && (both || one.row === here.row)));

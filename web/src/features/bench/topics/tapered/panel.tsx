@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button, Say } from "../../../../ui";
+import { BeginGauging } from "./begin-gauging";
 import { Decide, DecideNarrow } from "./decide";
 import { OneRow } from "./one-row";
 import { Driving, FeelButton, Otherwise } from "./driving";
@@ -27,7 +28,7 @@ export function TaperedPanel({
   refused: Refused;
 }) {
   const { next } = work;
-  if (work.gauging)
+  if (work.gauging?.begun)
     return (
       <GaugingPanel
         key={work.gauging.number}
@@ -42,10 +43,21 @@ export function TaperedPanel({
   switch (next.do) {
     case "gauge_initial":
       return (
-        <Row>
-          <StartGauging phase="initial" label="Start gauging" main tap={tap} refused={refused} />
-          {work.may_set_zero ? <GoOnWithoutIt work={work} tap={tap} refused={refused} /> : null}
-        </Row>
+        <>
+          <BeginGauging
+            work={work}
+            phase="initial"
+            label="Start gauging"
+            tap={tap}
+            busy={busy}
+            refused={refused}
+          />
+          {work.may_set_zero ? (
+            <Row>
+              <GoOnWithoutIt work={work} tap={tap} refused={refused} />
+            </Row>
+          ) : null}
+        </>
       );
     case "decide_group":
     case "decide_window":
@@ -68,18 +80,23 @@ export function TaperedPanel({
     case "seat_nut":
     case "no_measurable_clearance":
     case "release":
-      return <Driving work={work} headline={headline} tap={tap} refused={refused} />;
+      return <Driving work={work} headline={headline} tap={tap} busy={busy} refused={refused} />;
     case "hand_check":
       return work.locked ? (
         <HandCheckPanel tap={tap} />
       ) : (
-        <Driving work={work} headline={headline} tap={tap} refused={refused} />
+        <Driving work={work} headline={headline} tap={tap} busy={busy} refused={refused} />
       );
     case "gauge_final":
       return (
-        <Row>
-          <StartGauging phase="final" label="Start the final gauging" main tap={tap} refused={refused} />
-        </Row>
+        <BeginGauging
+          work={work}
+          phase="final"
+          label="Start the final gauging"
+          tap={tap}
+          busy={busy}
+          refused={refused}
+        />
       );
     case "sign":
       return <Mounted work={work} tap={tap} />;

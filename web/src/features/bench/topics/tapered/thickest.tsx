@@ -8,12 +8,13 @@ import { useTyped } from "./use-typed";
  * is read yet, so that both can be said at once where they read the same.
  */
 export function Thickest(props: Way & { thinnest: number; marked: boolean; pair: boolean }) {
-  const { cell, tap, busy, refused, done, thinnest, marked, pair } = props;
+  const { cell, tap, busy, refused, done, begins, ends, thinnest, marked, pair } = props;
   const { units } = useSettings();
   const { text, setText, problem } = useTyped(refused, "bracket_place", "leaf");
   const say = (leaf: string, bothRows: boolean, typed = false) => {
     const where = { place: cell.place, row: cell.row, both_rows: bothRows };
-    tap({ kind: "bracket_place", ...where, leaf, typed, shown: shownOf(units) });
+    const last = ends(bothRows) || undefined;
+    tap({ kind: "bracket_place", ...where, leaf, typed, shown: shownOf(units), ...begins, last });
     setText("");
     done();
   };

@@ -180,5 +180,5 @@ class Hands:
         self._answer = None
         while self.leaf(by_key, self._answer, pair=True) and (self._answer or self.bench())["next"]["do"] == "try_leaf":
             pass
-        if self.bench()["next"]["do"] == "close_gauging":
+        if (self._answer or self.bench())["next"]["do"] == "close_gauging":
             self.key("n") if by_key else self.tap("Finish this gauging")

@@ -114,7 +114,7 @@ def test_a_spherical_roller_bearing_to_the_signature(new_page: Callable[..., Pag
 def test_a_ball_bearing_on_warm_to_the_signature(new_page: Callable[..., Page]) -> None:
     hands = counted(new_page)
     page = hands.page
-    opened(hands, "On a cylindrical seat", "dc-1-chain")
+    opened(hands, "Cylindrical seat", "dc-1-chain")
     say(page, Seat__tolerance_class="m5")
     page.get_by_role("radio", name="cover", exact=True).click()
     begun(hands)
@@ -142,7 +142,7 @@ def test_a_ball_bearing_on_warm_to_the_signature(new_page: Callable[..., Page]) 
 def test_a_housed_unit_to_the_signature(new_page: Callable[..., Page]) -> None:
     hands = counted(new_page)
     page = hands.page
-    opened(hands, "Housed unit with an insert", "bs-1-drive")
+    opened(hands, "Housed unit", "bs-1-drive")
     for choice in ("foot, two bolts", "normal", "clockwise", "set screws"):
         page.get_by_role("radio", name=choice, exact=True).click()
     say(page, Shaft__tolerance_class="h7")

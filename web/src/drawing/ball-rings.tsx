@@ -48,6 +48,8 @@ export function grooveArc(
   return `L${at.x(middle + half)} ${at.y(shoulder)}A${radius} ${radius} 0 0 ${up ? 1 : 0} ${at.x(middle - half)} ${at.y(shoulder)}`;
 }
 
+/** A ball is drawn a little smaller than it is: the grooves that it lies in are seen then. */
+export const SHOWN = 0.93;
 const INK = { stroke: "var(--ink)", strokeWidth: 1.5 };
 
 /** One row: inner ring, outer ring, ball. `from`: where the ring begins, mm. */
@@ -84,7 +86,7 @@ export function BallRow(props: {
         data-part="ball"
         cx={x(middle)}
         cy={y(inside.pitch)}
-        r={(inside.ball / 2) * at.scale}
+        r={(inside.ball / 2) * SHOWN * at.scale}
         {...INK}
         {...ball}
       />

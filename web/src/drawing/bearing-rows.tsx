@@ -1,5 +1,5 @@
 /** The two rows of a self-aligning bearing in half section: barrel rollers beside their flange, or balls in their grooves. */
-import { chord, grooveArc } from "./ball-rings";
+import { SHOWN, chord, grooveArc } from "./ball-rings";
 import type { geometry } from "./bearing-geometry";
 
 type Found = ReturnType<typeof geometry>;
@@ -73,7 +73,7 @@ function Balls({ found, hatching }: { found: Found; hatching: string }) {
           data-part="ball"
           cx={x(middle.x)}
           cy={y(middle.r)}
-          r={(ball / 2) * scale}
+          r={(ball / 2) * SHOWN * scale}
           fill="var(--sheet)"
           {...INK}
         />

@@ -3,12 +3,12 @@ import { Link } from "react-router";
 import type { Kind } from "../../api";
 
 const KINDS: { kind: Kind; to: string; words: string }[] = [
-  { kind: "taper", to: "/plan", words: "On a sleeve or taper" },
-  { kind: "shoulder", to: "/plan/shoulder", words: "On a cylindrical seat" },
-  { kind: "unit", to: "/plan/unit", words: "Housed unit with an insert" },
-  { kind: "cartridge", to: "/plan/cartridge", words: "Cartridge, two bearings" },
+  { kind: "taper", to: "/plan", words: "Sleeve or taper" },
+  { kind: "shoulder", to: "/plan/shoulder", words: "Cylindrical seat" },
+  { kind: "unit", to: "/plan/unit", words: "Housed unit" },
+  { kind: "cartridge", to: "/plan/cartridge", words: "Cartridge" },
   { kind: "follower", to: "/plan/follower", words: "Cam follower" },
-  { kind: "fitted", to: "/plan/fitted", words: "Others mounted it: grease, seals, removal" },
+  { kind: "fitted", to: "/plan/fitted", words: "Mounted by others" },
 ];
 
 export const pathOf = (kind: Kind) => KINDS.find((one) => one.kind === kind)?.to ?? "/plan";

@@ -1,4 +1,5 @@
-/** What decides: method, washer and card, each with its reason. Before the button, also on a phone. */
+/** What decides: method, washer and card, each with its reason. Before the button; on a phone each is a line that opens. */
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { PlanSheet } from "../../api";
 import { ChoiceRow, figure, useSettings } from "../../ui";
@@ -6,33 +7,57 @@ import type { Draft } from "./draft";
 
 export function Decide({ sheet, onChange }: { sheet: PlanSheet; onChange: (part: Partial<Draft>) => void }) {
   return (
-    <section aria-label="What decides" className="space-y-4 border-l-4 border-mark pl-3">
-      <ChoiceRow
-        label="Method: how the drive-up is led"
-        column
-        value={sheet.plan.method}
-        onChange={(method) => onChange({ method })}
-        options={sheet.methods.map((option) => ({
-          value: option.note.method,
-          label: <span>{option.note.title}</span>,
-          note: `${option.reason} Drives by ${option.note.drives_by}; stops when ${option.note.stops_by}. Weak point: ${option.note.weak_point}.`,
-        }))}
-      />
-      {sheet.plan.nut?.lock === "tab_washer" || !sheet.plan.nut ? (
+    <section aria-label="What decides" className="space-y-2 border-l-4 border-mark pl-3">
+      <Decision
+        name="Method"
+        chosen={sheet.methods.find(({ note }) => note.method === sheet.plan.method)?.note.title}
+      >
         <ChoiceRow
-          label="Washer"
+          label="Method: how the drive-up is led"
           column
-          value={sheet.plan.washer}
-          onChange={(washer) => onChange({ washer })}
-          options={sheet.washers.map((choice) => ({
-            value: choice.id,
-            label: choice.title,
-            note: choice.reason,
+          value={sheet.plan.method}
+          onChange={(method) => onChange({ method })}
+          options={sheet.methods.map((option) => ({
+            value: option.note.method,
+            label: <span>{option.note.title}</span>,
+            note: `${option.reason} Drives by ${option.note.drives_by}; stops when ${option.note.stops_by}. Weak point: ${option.note.weak_point}.`,
           }))}
         />
+      </Decision>
+      {sheet.plan.nut?.lock === "tab_washer" || !sheet.plan.nut ? (
+        <Decision name="Washer" chosen={sheet.washers.find(({ id }) => id === sheet.plan.washer)?.title}>
+          <ChoiceRow
+            label="Washer"
+            column
+            value={sheet.plan.washer}
+            onChange={(washer) => onChange({ washer })}
+            options={sheet.washers.map((choice) => ({
+              value: choice.id,
+              label: choice.title,
+              note: choice.reason,
+            }))}
+          />
+        </Decision>
       ) : null}
-      {sheet.cards.length > 0 ? <Cards sheet={sheet} onCard={(card) => onChange({ card })} /> : null}
+      {sheet.cards.length > 0 ? (
+        <Decision name="Card" chosen={sheet.cards.find(({ card }) => card === sheet.plan.card)?.title}>
+          <Cards sheet={sheet} onCard={(card) => onChange({ card })} />
+        </Decision>
+      ) : null}
     </section>
+  );
+}
+
+/** One decision in a line, with what is chosen; open from the beginning where there is room. */
+function Decision({ name, chosen = "", children }: { name: string; chosen?: string; children: ReactNode }) {
+  const [open, setOpen] = useState(() => window.matchMedia("(min-width: 64rem)").matches);
+  return (
+    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-12 cursor-pointer py-3">
+        {name}: <b>{chosen}</b>
+      </summary>
+      {children}
+    </details>
   );
 }
 

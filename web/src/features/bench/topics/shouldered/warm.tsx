@@ -113,8 +113,9 @@ export function Warm(props: ShoulderProps) {
             </div>
           ) : null}
           <ul className="text-sm" aria-label="Readings">
-            {[...work.readings].reverse().map((one) => (
-              <li key={one.at}>
+            {[...work.readings].reverse().map((one, i) => (
+              <li key={one.at} className={i === 0 ? "text-base font-bold" : "text-soft"}>
+                {i === 0 ? "Read last, " : ""}
                 {moment(one.at)}: inner ring{" "}
                 {one.crayon ? `${one.crayon === "melted" ? "at or above" : "below"} ` : ""}
                 {one.ring_c.toFixed(0)} °C

@@ -40,7 +40,7 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
               type="button"
               aria-pressed={here}
               onClick={() => setChosen([one.section, one.direction])}
-              className={`min-h-14 border-2 px-1 text-sm ${here ? "border-ink bg-mark text-on-mark" : "border-rule bg-sheet"}`}
+              className={`min-h-14 border-2 px-1 text-sm ${here ? "border-ink bg-mark text-on-mark" : "border-edge bg-sheet"}`}
             >
               <span className="block text-xs">
                 {one.section}, {one.words}

@@ -64,7 +64,7 @@ export function LeafByLeaf({ cell, tap, busy, refused, done }: Way) {
               setLeaf(um);
               setTyped("");
             }}
-            className="min-h-12 min-w-16 rounded-sm border-2 border-rule bg-sheet px-2 text-lg aria-pressed:border-ink aria-pressed:bg-mark aria-pressed:font-bold aria-pressed:text-on-mark"
+            className="min-h-12 min-w-16 rounded-sm border-2 border-edge bg-sheet px-2 text-lg aria-pressed:border-ink aria-pressed:bg-mark aria-pressed:font-bold aria-pressed:text-on-mark"
           >
             {clearanceBare(um, units)}
           </button>

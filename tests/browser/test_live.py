@@ -25,7 +25,7 @@ def at_zero(page: Page, title: str) -> Hands:
         match now["next"]["do"]:
             case "confirm_gate":
                 hands.pass_gate()
-            case "try_leaf" | "close_gauging":
+            case "gauge_initial" | "gauge_final" | "try_leaf" | "close_gauging":
                 hands.gauge()
             case _:
                 hands.main()

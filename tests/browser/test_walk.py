@@ -13,6 +13,8 @@ from tests.browser.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)
+HAND_MS = 100
+"""Keys of a hand come later after each other than the figures of a gauge that types."""
 
 
 def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
@@ -165,6 +167,8 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
     focus(page, "Feeler by feeler")
     page.keyboard.press("Enter")
     page.evaluate("document.activeElement.blur()")
+    page.locator("button[data-main]").first.wait_for()
+    page.wait_for_timeout(HAND_MS)
     hands.key("n")
     hands.gauge(by_key=True)
     for _ in range(30):

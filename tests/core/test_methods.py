@@ -260,4 +260,4 @@ def test_each_method_has_one_default_and_a_reason() -> None:
     assert methods_for(Kind.SELF_ALIGNING_BALL, False) == (Method.BALL_ANGLE,)
     for method in Method:
         assert default_reason(method) and METHOD_NOTES[method].weak_point
-    assert [default_washer(s).value for s in Method] == ["off", "on", "on", "on", "on"]
+    assert [default_washer(s).value for s in Method] == ["off", "on", "on", "on", "on", "off"]

@@ -21,6 +21,7 @@ from tribodex.usecases.ports import Reference
 DRAFTS = {
     "feeler": DRAFT,
     "washer on": replace(DRAFT, washer="on"),
+    "blows": replace(DRAFT, method="B"),
     "nut angle": replace(DRAFT, method="N"),
     "drive-up": replace(DRAFT, method="X"),
     "hydraulic": replace(DRAFT, method="X", piston_area="9000"),

@@ -97,7 +97,7 @@ def test_a_revised_plan_counts_from_then_on(reference: Reference) -> None:
 
 def test_a_published_procedure_stays_with_its_job(reference: Reference) -> None:
     place = opened(MemoryStore(), reference).job.places[0]
-    assert (place.procedure_id, place.procedure_version) == ("tapered-gauged", 5)
+    assert (place.procedure_id, place.procedure_version) == ("tapered-gauged", 6)
     with pytest.raises(NotFound):
         reference.procedure("tapered-gauged", 99)
     with pytest.raises(NotFound):

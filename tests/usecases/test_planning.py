@@ -336,7 +336,7 @@ def test_cards_stand_side_by_side_with_one_default(reference: Reference) -> None
     sheet = plan_sheet(reference, make_plan(reference, FEELERS, DRAFT))
     assert [option.card for option in sheet.cards] == ["A", "A2", "B", "C", "half"]
     assert [option.default for option in sheet.cards] == [True, False, False, False, False]
-    assert [(s.note.method, s.default) for s in sheet.methods] == [("F", True), ("N", False), ("X", False)]
+    assert [(s.note.method, s.default) for s in sheet.methods] == [("F", True), ("B", False), ("N", False), ("X", False)]
     assert [(w.id, w.default) for w in sheet.washers] == [("off", True), ("on", False)]
     assert sheet.comparison.ways and sheet.tool is not None
     assert all(option.reason for option in sheet.cards)

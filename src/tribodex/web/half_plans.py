@@ -61,7 +61,7 @@ def put_half_plan(path: HalfPlanPath, body: HalfPlanBody) -> Response:
         return reply(ONE, keep_half_plan(store, typed))
 
 
-@api.delete("/<plan_id>", responses={200: HalfPlansAnswer}, summary="Drop a plan that is kept half done")
+@api.delete("/<plan_id>", responses={200: HalfPlansAnswer, 415: Problem}, summary="Drop a plan that is kept half done")
 def delete_half_plan(path: HalfPlanPath) -> Response:
     with context().store() as store:
         store.drop_half_plan(path.plan_id)

@@ -94,6 +94,50 @@ def believe_unmounted(initial: Sequence[Evidence], group_um: Span | None = None)
     return Known(start.mean_um, start.sd_um)
 
 
+# How wide the place of the nut is taken where nobody counts it (degrees): what was gauged decides, not the way there.
+_NOBODY_COUNTS_DEG = 60.0
+
+
+def by_blows(
+    model: SleeveModel,
+    initial: Sequence[Evidence],
+    here: Sequence[tuple[Evidence, float]],
+    taken: Known | None,
+    group_um: Span | None = None,
+) -> Belief:
+    """The belief where the nut's turn is not known: what was gauged here, less what blows since took.
+
+    Symbols: as believe(); `here` is the evidence of each gauging at the last place with its extra deviation, `taken` what came out since (µm).
+    Valid: nut only tightened; a counted turn from here on takes what the model says.
+    Raises: InvalidInput without an initial bracket.
+    Source: Bayes on a grid; the nut's place is given a prior that says nothing.
+
+    >>> belief = by_blows(SleeveModel(0.388), [[Span(120, 130)] * 6], [((Span(90, 100),) * 2, 0.0)], None)
+    >>> 92 < belief.clearance_um < 98, belief.sd_um < 6, belief.gauged_here
+    (True, True, True)
+    >>> after = by_blows(SleeveModel(0.388), [[Span(120, 130)] * 6], [((Span(90, 100),) * 2, 0.0)], Known(12, 6))
+    >>> 78 < after.clearance_um < 88, after.sd_um > 5, after.gauged_here
+    (True, True, False)
+    """
+    blind = replace(model, seating_deg=0.0, seating_sd_deg=_NOBODY_COUNTS_DEG)
+    unmounted = believe_unmounted(initial, group_um).mean_um
+    middles = [_middle(evidence) for evidence, _ in here]
+    mean = sum(middles) / len(middles) if middles else unmounted
+    at = max(0.0, (unmounted - mean) / model.per_degree_um)
+    readings = [Reading(at, evidence, 0.0, extra) for evidence, extra in here]
+    found = believe(blind if readings else model, initial, readings, at, 0.0, group_um)
+    if taken is None:
+        return found
+    per_degree = model.per_degree_um
+    return replace(found, nut_angle_deg=at + taken.mean_um / per_degree, gauged_here=False, mark_var_deg2=(taken.sd_um / per_degree) ** 2)
+
+
+def _middle(evidence: Evidence) -> float:
+    if isinstance(evidence, Known):
+        return evidence.mean_um
+    return sum((span.low + span.high) / 2 for span in evidence) / len(evidence)
+
+
 @lru_cache(maxsize=512)
 def _believe(
     model: SleeveModel,

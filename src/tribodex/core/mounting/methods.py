@@ -16,11 +16,12 @@ class Method(StrEnum):
     DRIVE_UP = "X"
     TURNS = "Z"
     BALL_ANGLE = "A"
+    BLOWS = "B"
 
     @property
     def gauged(self) -> bool:
         """Whether the play is gauged with leaves."""
-        return self in (Method.FEELER, Method.ANGLE, Method.DRIVE_UP)
+        return self in (Method.FEELER, Method.ANGLE, Method.DRIVE_UP, Method.BLOWS)
 
 
 class WasherMethod(StrEnum):
@@ -49,10 +50,18 @@ METHOD_NOTES: dict[Method, MethodNote] = {
         MethodNote(
             method=Method.FEELER,
             title="Feeler",
-            drives_by="spanner blows, gauging now and then",
+            drives_by="turns of the nut, gauging now and then",
             stops_by="the residual clearance is in the window",
             good_for="any spherical roller bearing that a feeler can reach",
             weak_point="slow; hangs on the skill of gauging",
+        ),
+        MethodNote(
+            method=Method.BLOWS,
+            title="Blows and feeler",
+            drives_by="blows on the spanner, gauging after every few; no turn is counted",
+            stops_by="the residual clearance is in the window",
+            good_for="those who drive by the blow and never count a turn",
+            weak_point="nothing checks the feeler: a reading that is wrong is not noticed by the nut",
         ),
         MethodNote(
             method=Method.ANGLE,
@@ -99,13 +108,13 @@ def methods_for(kind: Kind, no_leaf: bool) -> tuple[Method, ...]:
     Source: common practice, no source.
 
     >>> [s.value for s in methods_for(Kind.SPHERICAL_ROLLER, False)], [s.value for s in methods_for(Kind.SELF_ALIGNING_BALL, False)]
-    (['F', 'N', 'X'], ['A'])
+    (['F', 'B', 'N', 'X'], ['A'])
     """
     if no_leaf:
         return (Method.TURNS,)
     if kind is Kind.SELF_ALIGNING_BALL:
         return (Method.BALL_ANGLE,)
-    return (Method.FEELER, Method.ANGLE, Method.DRIVE_UP)
+    return (Method.FEELER, Method.BLOWS, Method.ANGLE, Method.DRIVE_UP)
 
 
 def default_reason(method: Method) -> str:
@@ -137,7 +146,7 @@ def default_washer(method: Method) -> WasherMethod:
     >>> default_washer(Method.FEELER).value, default_washer(Method.ANGLE).value
     ('off', 'on')
     """
-    return WasherMethod.OFF if method is Method.FEELER else WasherMethod.ON
+    return WasherMethod.OFF if method in (Method.FEELER, Method.BLOWS) else WasherMethod.ON
 
 
 WASHER_REASONS: dict[WasherMethod, str] = {

@@ -22,7 +22,10 @@ ANSWERS: dict[str, AnsweredBy] = {
     ),
     ev.StockCode.ANOTHER_SUFFIX: AnsweredBy((ev.PositionCompared,), way=f"{_AGAIN} Or a name takes the suffix."),
 }
-EXPECTS: dict[tuple[type, str], Expect | str] = {(cmd.TakeOut, "number"): NUMBERED}
+EXPECTS: dict[tuple[type, str], Expect | str] = {
+    (cmd.TakeOut, "number"): NUMBERED,
+    (cmd.Attach, "belongs_to"): NUMBERED,
+}
 
 
 def claims(desk: Desk, state: Stock) -> tuple[Claim, ...]:

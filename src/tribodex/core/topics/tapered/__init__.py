@@ -52,6 +52,7 @@ _ENTRIES: dict[type[Fact], type] = {
     ev.LeafTried: cmd.TryLeaf,
     ev.ZeroSet: cmd.SetZero,
     ev.NutTurned: cmd.TurnNut,
+    ev.BlowsStruck: cmd.StrikeBlows,
     ev.NutSeated: cmd.SeatNut,
     ev.HandChecked: cmd.HandCheck,
     ev.TabSeen: cmd.SeeTab,

@@ -6,6 +6,7 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 
+from tribodex.core.adviser import blows as striking
 from tribodex.core.adviser.belief import MARK_SD_DEG
 from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
@@ -14,6 +15,10 @@ from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict, one_
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.plan import Plan
+from tribodex.core.working import number
+
+# A place that was reached by blows is another one than before; what is added is no angle.
+UNCOUNTED_DEG = 1e-3
 
 
 @dataclass
@@ -35,6 +40,8 @@ class Gauging:
     closed: ev.GaugingClosed | None = None
     no_play: ev.NoPlayFound | None = None
     dropped: bool = False
+    # Blows of this drive-up until then, where nobody counts a turn.
+    blows: int = 0
     _cells: tuple[Plan, list[Cell]] | None = field(default=None, compare=False, repr=False)
 
     @classmethod
@@ -61,6 +68,12 @@ class Gauging:
         """A place is read again: what was tried there no longer counts."""
         self.trials = [t for t in self.trials if (t.place, t.row) != (place, row)]
         self._cells = None
+
+    def where_words(self) -> str:
+        """Where the nut stood, as far as anybody knows."""
+        if self.blows:
+            return f"after {self.blows} blow{'s' if self.blows > 1 else ''}"
+        return f"{number(self.nut_deg)}°"
 
     @property
     def ended(self) -> bool:
@@ -123,6 +136,13 @@ class Attempt:
     start_pressure_mpa: float | None = None
     nut_deg: float = 0.0
     turns: int = 0
+    # Blows with the tool in hand since it was taken, how many of them since the last gauging, and how many were struck together last.
+    blows: int = 0
+    all_blows: int = 0
+    blows_since: int = 0
+    last_blows: int = 0
+    # With which blow of this tool each place was gauged, by the number of the gauging; what was gauged before it was taken stands at zero.
+    struck_at: dict[int, int] = field(default_factory=dict)
     turns_gauged: int = -1
     mark_var_deg2: float = 0.0
     gaugings: list[Gauging] = field(default_factory=list)
@@ -143,6 +163,49 @@ class Attempt:
         if self.turns or variance_deg2 != MARK_SD_DEG**2:
             self.mark_var_deg2 += variance_deg2
         self.turns += 1
+
+    def struck(self, blows: int, same: bool) -> None:
+        """Blows that nobody counted as a turn: the nut stands elsewhere, and how far on is not known."""
+        if not same and self.blows:
+            # Learned anew, from where it was gauged last.
+            last = max(self.struck_at, default=None)
+            self.struck_at = {last: 0} if last is not None and not self.blows_since else {}
+            self.blows = 0
+        self.zero_set = True
+        self.blows += blows
+        self.all_blows += blows
+        self.blows_since += blows
+        self.last_blows = blows
+        self.nut_deg += UNCOUNTED_DEG
+        self.turns += 1
+
+    def nut_words(self) -> str:
+        """How far the nut was driven, as far as anybody counted."""
+        if self.all_blows:
+            return f"{self.all_blows} blow{'s' if self.all_blows > 1 else ''}, the turn not counted"
+        return f"{number(self.nut_deg)}° from its zero mark"
+
+    def struck_places(self) -> list[striking.Gauged]:
+        """The places that were gauged with the tool in hand, by how many blows led there."""
+        known = [(self.struck_at[g.number], g.closed.summary) for g in self.gaugings if g.closed is not None and g.number in self.struck_at]
+        return [striking.Gauged(at, summary.mean_um, summary.sd_um) for at, summary in known]
+
+    def step_um(self, plan: Plan) -> float:
+        """How far the feelers of the last gauging on the sleeve are apart; ten micrometres while there is none."""
+        last = next((g for g in reversed(self.gaugings) if g.closed), None)
+        return max((c.bracket.width_um for c in last.cells(plan) if c.bracket.closed), default=10.0) if last is not None else 10.0
+
+    def per_blow(self, plan: Plan) -> striking.PerBlow | None:
+        """What a blow with the tool in hand takes; None until gaugings a leaf step apart tell."""
+        return striking.learn(self.struck_places(), self.step_um(plan))
+
+    def taken_since(self, plan: Plan) -> Known | None:
+        """What the blows since the last gauging took; None for none."""
+        if not self.blows_since:
+            return None
+        per = self.per_blow(plan)
+        mean, sd = (striking.FIRST_UM, striking.FIRST_SD_UM) if per is None else (per.mean_um, (per.most_um - per.mean_um) / 2 + per.mean_um / 3)
+        return Known(self.blows_since * mean, self.blows_since * sd)
 
     @property
     def has_seat(self) -> bool:

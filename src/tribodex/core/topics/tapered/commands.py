@@ -130,6 +130,14 @@ class TurnNut:
 
 
 @dataclass(frozen=True)
+class StrikeBlows:
+    """Blows on the spanner, without a turn being counted. `same`: by the same hand, hammer and spanner as the last ones."""
+
+    blows: Annotated[int, count("How many blows", "3")]
+    same: Annotated[bool, tick("Same hand, hammer and spanner as the last")] = False
+
+
+@dataclass(frozen=True)
 class SeatNut:
     """The washer or lock is fitted and the nut seated firmly. Everything but the seating itself may be left open.
 
@@ -206,6 +214,7 @@ COMMANDS: tuple[type, ...] = (
     AcceptOutside,
     SetZero,
     TurnNut,
+    StrikeBlows,
     SeatNut,
     FollowLeaf,
     HandCheck,

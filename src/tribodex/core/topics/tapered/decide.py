@@ -29,7 +29,7 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
     match command:
         case cmd.StartGauging() | cmd.TryLeaf() | cmd.BracketPlace() | cmd.RepeatPlace() | cmd.CloseGauging():
             return _gauging(desk, state, command)
-        case cmd.SetZero() | cmd.TurnNut() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck() | cmd.FollowLeaf():
+        case cmd.SetZero() | cmd.TurnNut() | cmd.StrikeBlows() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck() | cmd.FollowLeaf():
             return _driving(desk, state, command)
         case cmd.RevisePlan():
             if state.initial:
@@ -73,6 +73,8 @@ def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
             return [driving.zero(desk, state, command)]
         case cmd.TurnNut():
             return driving.turn(desk, state, command)
+        case cmd.StrikeBlows():
+            return driving.strike(desk, state, command)
         case cmd.SeatNut():
             return driving.seat(desk, state, command)
         case cmd.SeeTab():

@@ -11,6 +11,7 @@ from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, travel_text, um_text
+from tribodex.core.topics.tapered.blow_moves import blow_move
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
@@ -39,6 +40,8 @@ def drive_move(state: Tapered) -> NextMove:
     if window is None or window.empty:
         return _without_window(state)
     position, advice = state.position(), state.advice()
+    if state.plan.method is Method.BLOWS and position is not None:
+        return blow_move(state)
     if position is None or advice is None:
         return _leaf_only(state, window)
     if (seat := _seat_not_settled(state, position, advice)) is not None:

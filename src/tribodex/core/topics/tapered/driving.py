@@ -28,10 +28,15 @@ from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, Verdict
 
+# More blows than anybody strikes without looking (own choice).
+MOST_BLOWS = 30
+
 
 def zero(desk: Desk, state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
     """The nut stands at its zero point."""
     plan = state.plan
+    if plan.method is Method.BLOWS:
+        raise Refused("By blows and feeler nothing counts from a zero mark: nut hand-tight, then the first blow.")
     if state.attempt.zero_set:
         raise Refused("The zero mark is set already. To set it anew, release the bearing and start again.")
     if plan.method is Method.TURNS:
@@ -70,6 +75,8 @@ def zero(desk: Desk, state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
 def turn(desk: Desk, state: Tapered, command: cmd.TurnNut) -> list[Fact]:
     """The nut was tightened. What was done is kept, whatever was advised."""
     may_drive(desk, state)
+    if state.plan.method is Method.BLOWS:
+        raise Refused("This plan goes by blows and feeler: log the blows. Turns are counted where the nut angle or the feeler method is planned.")
     needs_zero(state)
     if state.attempt.locked is not None:
         raise Refused("The nut is locked. If it must go on, release the bearing and start again.")
@@ -77,6 +84,19 @@ def turn(desk: Desk, state: Tapered, command: cmd.TurnNut) -> list[Fact]:
     if turned.degrees == 0:
         raise InvalidInput.at("amount", "A turn of zero changes nothing.", "how far the nut was tightened, for example 35°")
     return [*settled(state), ev.NutTurned(turned.degrees, turned.typed, command.unit)]
+
+
+def strike(desk: Desk, state: Tapered, command: cmd.StrikeBlows) -> list[Fact]:
+    """Blows on the spanner. What was done is kept, whatever was advised; how far the nut went is not known, and nobody asks."""
+    may_drive(desk, state)
+    if state.plan.method is not Method.BLOWS:
+        raise Refused("This plan counts how far the nut goes: log the turn. To go by blows and feeler, that method is chosen in the plan.")
+    if state.attempt.locked is not None:
+        raise Refused("The nut is locked. If it must go on, release the bearing and start again.")
+    if not 1 <= command.blows <= MOST_BLOWS:
+        raise InvalidInput.at("blows", f"{command.blows} blows at once?", f"1 to {MOST_BLOWS}, as they were struck since it was logged last")
+    # The first ones are the same as nothing.
+    return [*settled(state), ev.BlowsStruck(command.blows, command.same and state.attempt.blows > 0)]
 
 
 def seat(desk: Desk, state: Tapered, command: cmd.SeatNut) -> list[Fact]:

@@ -15,6 +15,7 @@ from tribodex.core.mounting.clearance import ClearanceCode
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import FinalCode
 from tribodex.core.mounting.lock_ruling import LockCode
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import WindowCode
 from tribodex.core.topics.tapered import commands as cmd
@@ -41,14 +42,14 @@ ANSWERS: dict[str, AnsweredBy] = {
     ),
     NutSeatCode.LET_GO: AnsweredBy((), by_name=False, way=_RELEASE),
 }
-_BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
+_BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.StrikeBlows, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
 _MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)
 _OF_PHASE = {Phase.INITIAL: INITIAL, Phase.DRIVE_UP: DRIVE_UP, Phase.FINAL: FINAL}
 GATED: dict[type, str | Callable[[Any], str]] = {
     cmd.StartGauging: lambda command: _OF_PHASE[command.phase],
     # The first reading begins a gauging, and stands behind the same gates.
     cmd.BracketPlace: lambda command: _OF_PHASE[command.phase or Phase.INITIAL],
-    **dict.fromkeys((cmd.SetZero, cmd.TurnNut, cmd.HandCheck), DRIVE_UP),
+    **dict.fromkeys((cmd.SetZero, cmd.TurnNut, cmd.StrikeBlows, cmd.HandCheck), DRIVE_UP),
     **dict.fromkeys((cmd.SeatNut, cmd.Lock), LOCK),
 }
 HELD: dict[type, str] = dict.fromkeys(_BEFORE_DRIVING, DRIVE_UP)
@@ -62,6 +63,7 @@ TAPS: dict[str, Any] = {
     Do.GAUGE: cmd.StartGauging(Phase.DRIVE_UP),
     Do.GAUGE_FINAL: cmd.StartGauging(Phase.FINAL),
     Do.TURN: cmd.TurnNut,
+    Do.STRIKE: cmd.StrikeBlows(1),
     Do.NO_PLAY: cmd.StartGauging(Phase.DRIVE_UP),
     Do.PARTED: cmd.StartGauging(Phase.DRIVE_UP),
     **dict.fromkeys((Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW), cmd.AcceptOutside),
@@ -84,9 +86,11 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.TryLeaf, "leaf"): _LEAF,
     (cmd.BracketPlace, "place"): NUMBERED,
     (cmd.BracketPlace, "leaf"): _LEAF,
+    (cmd.BracketPlace, "places"): "places beyond those of a ring are refused",
     (cmd.RepeatPlace, "place"): NUMBERED,
     (cmd.SetZero, "start_pressure"): _start,
     (cmd.TurnNut, "amount"): OF_THE_NUT,
+    (cmd.StrikeBlows, "blows"): "more than thirty at once is refused",
     (cmd.SeeTab, "amount"): "more than one step of nut and washer is refused",
     (cmd.SeatNut, "amount"): OF_THE_NUT,
     (cmd.SeatNut, "washer_thickness"): between(0.5, 5.0, "lock washers are 1 to 3 mm thick"),
@@ -100,13 +104,14 @@ def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
     """From the unmounted clearance to the final check, for the method that is planned."""
     if state.planned is None:
         return ()
-    at, attempt = desk.at, state.attempt
+    at, attempt, by_blows = desk.at, state.attempt, state.plan.method is Method.BLOWS
     made = []
     if state.plan.method.gauged:
         words = "unmounted clearance gauged, and in its group"
         made.append(Claim("tapered.initial", words, INITIAL, at, now=_initial(state), rests=() if attempt.zero_set else GAUGED))
     made += [
-        Claim("tapered.zero", "zero mark set", WINDOW, at, (ev.ZeroSet,), now=_window(state)),
+        # Who drives by the blow counts from no mark.
+        Claim("tapered.zero", "zero mark set", WINDOW, at, (ev.BlowsStruck if by_blows else ev.ZeroSet,), now=_window(state)),
         Claim("tapered.driven", "driven up", DRIVE_UP, at, now=_driven(state), rests=(ev.HandChecked,), what=What.ON),
     ]
     if state.plan.seats_again:

@@ -133,6 +133,14 @@ class NutTurned(Fact):
 
 
 @dataclass(frozen=True)
+class BlowsStruck(Fact):
+    """Blows on the spanner; how far the nut went nobody counted. `same`: by the same hand, hammer and spanner as the last ones."""
+
+    blows: int
+    same: bool
+
+
+@dataclass(frozen=True)
 class NoPlayFound(Fact):
     """A gauging ended without a number: at `places` not even the thinnest leaf went in."""
 
@@ -250,6 +258,7 @@ FACTS: tuple[type[Fact], ...] = (
     OutsideAccepted,
     ZeroSet,
     NutTurned,
+    BlowsStruck,
     NoPlayFound,
     LeafFollowed,
     NutSeated,

@@ -8,6 +8,7 @@ from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.report import position_result
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.gauging import mean_result
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.running import play_gone_at
 from tribodex.core.mounting.window import Window, half_rule, reduction_result, window_result
 from tribodex.core.quantities import um_text
@@ -38,7 +39,7 @@ def _figures(state: Tapered, window: Window | None, position: Belief | None) -> 
     gauged = state.gauged()
     if initial is not None and window is not None:
         at_uncertainty = initial.summary.uncertainty_um
-        if position is not None and plan.nut is not None and state.attempt.nut_deg > 0:
+        if position is not None and plan.nut is not None and state.attempt.nut_deg > 0 and plan.method is not Method.BLOWS:
             since = state.attempt.nut_deg - (gauged[-1].nut_angle_deg if gauged else 0.0)
             start = gauged[-1].mean_um if gauged else initial.summary.mean_um
             if since > 0:

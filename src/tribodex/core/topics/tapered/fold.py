@@ -59,6 +59,7 @@ def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
     _nut_moved(state)
     attempt, initial = state.attempt, said.phase is Phase.INITIAL
     gauging = Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2)
+    gauging.blows = 0 if initial else attempt.all_blows
     state.numbered[gauging.number] = gauging
     (state.initial if initial else attempt.gaugings).append(gauging)
     if not initial:
@@ -81,6 +82,8 @@ def _place_repeated(state: Tapered, _: Event, said: ev.PlaceRepeated) -> None:
 def _gauging_closed(state: Tapered, _: Event, said: ev.GaugingClosed) -> None:
     if gauging := state.numbered.get(said.gauging):
         gauging.closed = said
+        if gauging.attempt:
+            state.attempt.struck_at[gauging.number], state.attempt.blows_since = state.attempt.blows, 0
 
 
 @_on(ev.NoPlayFound)
@@ -113,6 +116,12 @@ def _nut_turned(state: Tapered, _: Event, said: ev.NutTurned) -> None:
     _nut_moved(state)
     # A turn after the washer was fitted does not undo that it was seated.
     state.attempt.turned(said.degrees)
+
+
+@_on(ev.BlowsStruck)
+def _blows_struck(state: Tapered, _: Event, said: ev.BlowsStruck) -> None:
+    _nut_moved(state)
+    state.attempt.struck(said.blows, said.same)
 
 
 @_on(ev.NutSeated)

@@ -140,6 +140,9 @@ def _zero_move(state: Tapered) -> NextMove:
                 "any later one.",
                 "You can go on without it: set the zero mark.",
             )
+    if state.plan.method is Method.BLOWS:
+        # Nothing counts from a mark: hand-tight, and the first blow.
+        return drive_move(state)
     aim = f" The residual clearance should end between {um_text(window.low_um)} and {um_text(window.high_um)}." if window is not None else ""
     step = state.plan.hydraulic
     if step is not None:

@@ -28,6 +28,7 @@ class Do(StrEnum):
     DECIDE_WINDOW = "decide_window"
     SET_ZERO = "set_zero"
     TURN = "turn"
+    STRIKE = "strike"
     GAUGE = "gauge"
     HAND_CHECK = "hand_check"
     SEAT = "seat_nut"
@@ -46,7 +47,8 @@ class Do(StrEnum):
 class NextMove(Move):
     """The next move of a drive-up. `turn_deg`, `leaf` and `place` are set where `do` needs them; lengths of rim and drive-up in mm.
 
-    `places`: at how many places the gauging is worth taking, None for as many as planned.
+    `places`: at how many places the gauging is worth taking, None for as many as planned. `blows`: how many may be struck;
+    `another_tool`: by a lighter or heavier hammer or spanner than the last ones.
     """
 
     do: Do
@@ -57,6 +59,8 @@ class NextMove(Move):
     place: int | None = None
     row: str | None = None
     places: int | None = None
+    blows: int | None = None
+    another_tool: bool = False
 
 
 TIGHTEN_ONLY = "Tighten to meet, never loosen."

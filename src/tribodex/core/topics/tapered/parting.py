@@ -15,6 +15,7 @@ from tribodex.core.adviser.prior import Explanation
 from tribodex.core.adviser.reading import SHARED_SD_UM
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import effective_ratio
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.state import Tapered
@@ -94,6 +95,8 @@ def apart(state: Tapered, gauging: Gauging) -> tuple[float, float, float] | None
 def parted(state: Tapered) -> Parted | None:
     """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided yet."""
     found = state.on_sleeve()
+    if state.plan.method is Method.BLOWS:
+        return None
     if not found or found[-1].closed is None or found[-1].number <= state.attempt.followed or state.attempt.locked is not None:
         return None
     last = found[-1]

@@ -66,7 +66,7 @@ def _terms(plan: Plan) -> Iterator[tuple[str, str]]:
 def _counts(state: Tapered) -> Iterator[tuple[str, str]]:
     driven = _driven(state)
     for attempt in driven:
-        yield f"Attempt {attempt.number}" if len(driven) > 1 else "Nut", f"{number(attempt.nut_deg)}° from its zero mark{_ended(attempt)}"
+        yield f"Attempt {attempt.number}" if len(driven) > 1 else "Nut", f"{attempt.nut_words()}{_ended(attempt)}"
 
 
 def _behind(desk: Desk, state: Tapered) -> Iterator[Section]:
@@ -83,7 +83,7 @@ def _behind(desk: Desk, state: Tapered) -> Iterator[Section]:
     if driven:
         yield Section(
             "Attempts",
-            tuple(f"{a.number}. Zero point: {ZERO_PRIORS[a.zero].words}. Nut at {number(a.nut_deg)}° from its zero mark{_ended(a)}." for a in driven),
+            tuple(f"{a.number}. {_zero_of(a)}Nut: {a.nut_words()}{_ended(a)}." for a in driven),
         )
     procedure = desk.procedures[desk.at]
     card = f"{_sentence(plan.card_title)}: {plan.card_reason}" if plan.card else ""
@@ -102,7 +102,12 @@ def _row(plan: Plan, gauging: Gauging) -> tuple[str, ...]:
     again = f", attempt {gauging.attempt}" if gauging.attempt > 1 else ""
     what = f"{PHASES[gauging.phase]}, {PLACES[gauging.where]}{again}"
     mean, sure = closed.summary.mean_um, closed.summary.uncertainty_um
-    return str(gauging.number), what, f"{number(gauging.nut_deg)}°", brackets, f"{_both(mean)} ± {_both(sure)}", verdict.word if verdict else ""
+    return str(gauging.number), what, gauging.where_words(), brackets, f"{_both(mean)} ± {_both(sure)}", verdict.word if verdict else ""
+
+
+def _zero_of(attempt: Attempt) -> str:
+    # Where blows are struck nothing counts from a mark.
+    return "" if attempt.all_blows else f"Zero point: {ZERO_PRIORS[attempt.zero].words}. "
 
 
 def _driven(state: Tapered) -> list[Attempt]:

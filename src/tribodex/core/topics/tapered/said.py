@@ -20,6 +20,8 @@ def said(fact: Any) -> Any:
             return cmd.TryLeaf(fact.place, fact.row, mm(sum(fact.leaves_um) / 1000), fact.outcome, typed=bool(fact.typed))
         case ev.NutTurned():
             return cmd.TurnNut(*_turn(fact.typed, fact.unit, fact.degrees))
+        case ev.BlowsStruck():
+            return cmd.StrikeBlows(fact.blows, fact.same)
         case ev.TabSeen():
             return cmd.SeeTab(*_turn(fact.typed, fact.unit, fact.turn_deg))
         case ev.NutSeated():

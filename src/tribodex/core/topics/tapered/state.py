@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
-from tribodex.core.adviser.infer import believe, believe_unmounted
+from tribodex.core.adviser.infer import believe, believe_unmounted, by_blows
 from tribodex.core.adviser.move import Advice, Lock, Question, advise, far_apart
 from tribodex.core.adviser.prior import sleeve_model
 from tribodex.core.adviser.reading import Known, Reading
@@ -20,6 +20,7 @@ from tribodex.core.mounting.elastic import hoop_result, pressure_result
 from tribodex.core.mounting.gauging import Gauged, Row
 from tribodex.core.mounting.lock_ruling import LeafSays, LockCode, may_lock, may_meet
 from tribodex.core.mounting.locking import USUAL_RISK
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.window import Window, judge_window
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
@@ -128,12 +129,16 @@ class Tapered:
 
     def position(self) -> Belief | None:
         """Where the bearing is believed to be: needs the unmounted clearance and a known nut pitch. Computed once a state."""
-        if self._position is None:
+        if self._position is None and self.plan.method is Method.BLOWS:
+            self._position = self.by_blows()
+        elif self._position is None:
             self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2)
         return self._position
 
     def position_with(self, gauging: Gauging) -> Belief | None:
         """Where the bearing is believed to be with what an open gauging has bracketed so far."""
+        if self.plan.method is Method.BLOWS:
+            return self.by_blows(gauging)
         return self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2, gauging)
 
     def predicted(self, gauging: Gauging) -> Belief | None:
@@ -141,6 +146,9 @@ class Tapered:
 
         Once a leaf was followed against the nut, what it taught counts as well.
         """
+        if self.plan.method is Method.BLOWS:
+            # Nobody counted: the nut says nothing.
+            return None
         followed = self.attempt.followed
         before = [g for g in self.attempt.gaugings if g.number < gauging.number and (g.nut_deg < gauging.nut_deg - 1e-6 or g.number <= followed)]
         belief = self._believe(before, gauging.nut_deg, gauging.mark_var_deg2)
@@ -163,8 +171,25 @@ class Tapered:
             since = max(since, MARK_SD_DEG**2)
         return believe(model, initial, readings, nut_deg, since, self._group())
 
+    def by_blows(self, open_one: Gauging | None = None) -> Belief | None:
+        """Where the bearing is believed to be when nobody counts a turn: where it was gauged last, less what blows since took.
+
+        What a further counted turn takes (to the tab) follows from the pitch, as ever.
+        """
+        initial = [spans for g in self.initials() if (spans := g.spans(self.plan))]
+        if not initial or self.plan.nut is None:
+            return None
+        begun = open_one if open_one is not None and open_one.spans(self.plan) else None
+        last = begun or next(iter(self.on_sleeve()[-1:]), None)
+        here = [g for g in self.on_sleeve() if last is not None and abs(g.nut_deg - last.nut_deg) < 1e-6]
+        told = [*here, *([begun] if begun is not None else [])]
+        model = sleeve_model(self.plan.bearing, self.plan.shaft, self.plan.nut.pitch_mm, ZeroPoint.FIRM, 0.0)
+        return by_blows(model, initial, [(g.spans(self.plan), g.correction_sd_um) for g in told], self.attempt.taken_since(self.plan), self._group())
+
     def advice(self) -> Advice | None:
-        """What to do with the nut; None while there is no window to aim at or no way to compute."""
+        """What to do with the nut; None while there is no window to aim at or no way to compute, and where blows are struck."""
+        if self.plan.method is Method.BLOWS:
+            return None
         window, position, nut = self.window(), self.position(), self.plan.nut
         if self._advice is None and window is not None and not window.empty and position is not None and nut is not None:
             here = self.here()
@@ -245,10 +270,12 @@ class Tapered:
             return None
         last, position = found[-1], self.position()
         per_degree = position.per_degree_um if position is not None else 0.0
+        # Between two places that were reached by blows nobody knows the way.
+        within = POOLED_WITHIN_DEG if per_degree and self.plan.method is not Method.BLOWS else 1e-6
         near = []
         for gauging in reversed(found):
             back = last.nut_deg - gauging.nut_deg
-            if gauging.closed is None or back > (POOLED_WITHIN_DEG if per_degree else 1e-6) or gauging.where is not last.where:
+            if gauging.closed is None or back > within or gauging.where is not last.where:
                 break
             near.append(gauging)
         taken: Taken = lambda g: per_degree * (last.nut_deg - g.nut_deg)  # noqa: E731
@@ -317,14 +344,18 @@ class Tapered:
                 "Not even the thinnest feeler went in: release, or gauge again if the feeler was at fault.",
                 code=DriveUpCode.NO_MEASURABLE_CLEARANCE,
             )
-        if position is None and says is not None and says.since_deg > 0:
+        if (position is None or self.plan.method is Method.BLOWS) and says is not None and self._moved(says):
             return Verdict(
                 "not gauged",
                 Level.STOP,
-                "The nut was turned since the last gauging, and its pitch is not known: gauge where it stands.",
+                "The nut went on since the last gauging, and how far is not known: gauge where it stands.",
                 code=DriveUpCode.NOT_GAUGED,
             )
         return may_lock(window, says, position.per_degree_um if position is not None else 0.0, turn_deg)
+
+    def _moved(self, says: LeafSays) -> bool:
+        """Whether the nut went on by nobody knows how much since the leaf spoke."""
+        return self.attempt.blows_since > 0 if self.plan.method is Method.BLOWS else says.since_deg > 0
 
     def seat_to_prove(self) -> bool:
         """Whether the nut was seated on its washer and the bearing may have been driven on unseen."""

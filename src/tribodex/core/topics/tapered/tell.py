@@ -77,6 +77,9 @@ def tell(payload: Fact) -> str:
             return f"By hand: the ring {swivel} and {turning}."
         case ev.RiskChosen(risk=risk):
             return f"Risk of going too far set to {number(risk * 100)} %."
+        case ev.BlowsStruck():
+            how = "like the last" if payload.same else "first ones, or with another hand, hammer or spanner"
+            return f"{payload.blows} blow{'s' if payload.blows != 1 else ''}, {how}."
         case ev.NutTurned():
             if payload.unit == "drive_up":
                 return f"Driven up {amount_words(payload.typed, payload.unit).removesuffix(' of drive-up')}, {number(payload.degrees)}° of the nut."

@@ -9,11 +9,13 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.feeler import Stack
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.mounting.gauging import Phase, Row, mean_result
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.ruler import Ruler, RulerReading
 from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import Window
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.leaves import expected_play, leaf_for
+from tribodex.core.topics.tapered.moves import NextMove
 from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import PHASES, PLACES
@@ -103,6 +105,8 @@ class SeatView:
     """Where the nut seats with its washer under it. Angles in counted degrees; behind the old mark above zero."""
 
     old_mark_deg: float
+    # Whether the nut's turns are counted at all: by blows nobody does.
+    counted: bool
     expected_behind_deg: float | None
     expected_words: str
     thickness_mm: float | None
@@ -227,6 +231,7 @@ def seat_view(state: Tapered) -> SeatView | None:
     old = attempt.nut_deg - (seated.seat.extra_deg if seated is not None else 0.0)
     return SeatView(
         old_mark_deg=old,
+        counted=plan.method is not Method.BLOWS,
         expected_behind_deg=expected,
         expected_words=behind_words(expected) if expected is not None else "",
         thickness_mm=thickness,
@@ -236,6 +241,39 @@ def seat_view(state: Tapered) -> SeatView | None:
         verdict=seated.seat.verdict if seated is not None else None,
         to_prove=state.seat_to_prove(),
         hydraulic=plan.hydraulic is not None,
+    )
+
+
+@dataclass(frozen=True)
+class BlowsView:
+    """Blows of this attempt: all, since the last gauging and at once; in µm what one takes, as far as two gaugings told.
+
+    `asked`: how many are said to be struck next, with `another_tool` or as the last ones; None where something else is to be done.
+    """
+
+    asked: int | None
+    another_tool: bool
+    struck: int
+    since: int
+    last: int
+    mean_um: float | None
+    most_um: float | None
+
+
+def blows_view(state: Tapered, asked: NextMove) -> BlowsView | None:
+    """What was struck, where a drive-up goes by blows; None where turns are counted."""
+    if state.plan.method is not Method.BLOWS:
+        return None
+    attempt = state.attempt
+    per = attempt.per_blow(state.plan)
+    return BlowsView(
+        asked=asked.blows,
+        another_tool=asked.another_tool,
+        struck=attempt.all_blows,
+        since=attempt.blows_since,
+        last=attempt.last_blows,
+        mean_um=per.mean_um if per is not None else None,
+        most_um=per.most_um if per is not None else None,
     )
 
 
@@ -272,7 +310,9 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
     readings = []
     for gauging in state.gaugings:
         if gauging.closed is not None:
-            label = "unmounted" if gauging.attempt == 0 else f"at {gauging.nut_deg:.0f}°" + (" final" if gauging.phase is Phase.FINAL else "")
+            final = " final" if gauging.phase is Phase.FINAL else ""
+            driven = gauging.where_words() if gauging.blows else f"at {gauging.nut_deg:.0f}°"
+            label = "unmounted" if gauging.attempt == 0 else driven + final
             s = gauging.closed.summary
             readings.append(
                 RulerReading(
@@ -307,7 +347,7 @@ def ruler_view(state: Tapered, window: Window | None, position: Belief | None) -
 def dial_view(state: Tapered, window: Window | None, position: Belief | None) -> Dial | None:
     """The dial of nut and lock; None while the nut is not known."""
     nut, attempt = state.plan.nut, state.attempt
-    if nut is None:
+    if nut is None or state.plan.method is Method.BLOWS:
         return None
     target: tuple[float | None, float | None] = (None, None)
     asked = state.plan.turn_range_deg

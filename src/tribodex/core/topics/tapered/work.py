@@ -7,6 +7,7 @@ from typing import Literal
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
+from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.components.section import BearingSection, section_of
 from tribodex.core.errors import Refused
 from tribodex.core.job.topic import Desk
@@ -27,11 +28,13 @@ from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.stages import current_stage
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.views import (
+    BlowsView,
     Dial,
     GaugingView,
     Indicator,
     PartedView,
     SeatView,
+    blows_view,
     dial_view,
     gauging_view,
     indicator_view,
@@ -88,6 +91,10 @@ class TaperedWork:
     gauging: GaugingView | None
     ruler: Ruler | None
     dial: Dial | None
+    lock: LockKind
+    # Counted degrees between tab positions; None while slots or positions are not known.
+    tab_step_deg: float | None
+    blows: BlowsView | None
     section: BearingSection
     method: Method
     method_title: str
@@ -166,7 +173,13 @@ def _by_name(state: Tapered, position: TabPosition) -> str:
 
 def _asked(move: NextMove) -> AskedNow:
     return AskedNow(
-        do=move.do, turn_deg=move.turn_deg, rim_mm=move.rim_mm, drive_up_mm=move.drive_up_mm, place=move.place, row=move.row, places=move.places
+        do=move.do,
+        turn_deg=move.turn_deg,
+        rim_mm=move.rim_mm,
+        drive_up_mm=move.drive_up_mm,
+        place=move.place,
+        row=move.row,
+        places=move.places,
     )
 
 
@@ -185,6 +198,9 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         gauging=gauging_view(state, _ahead(desk, state, asked)),
         ruler=ruler_view(state, window, position),
         dial=dial_view(state, window, position),
+        lock=plan.lock,
+        tab_step_deg=plan.nut.tab_step_deg if plan.nut else None,
+        blows=blows_view(state, asked),
         section=section_for(plan),
         method=plan.method,
         method_title=METHOD_NOTES[plan.method].title,
@@ -230,6 +246,8 @@ def _ahead(desk: Desk, state: Tapered, asked: NextMove) -> Gauging | None:
 def _units(state: Tapered) -> tuple[TurnUnit, ...]:
     """Ways to log a turn, the method's own first."""
     nut = state.plan.nut
+    if state.plan.method is Method.BLOWS:
+        return ()
     units: list[TurnUnit] = ["degrees"]
     if nut is not None and nut.rim_mm_per_deg is not None:
         units.append("rim")

@@ -11,6 +11,7 @@ import { Release } from "./release";
 import { RiskChoice } from "./risk-choice";
 import { SeatPanel } from "./seat-panel";
 import { StartGauging } from "./start-gauging";
+import { StrikePanel } from "./strike-panel";
 import { TurnPanel } from "./turn-panel";
 
 interface DrivingProps {
@@ -41,7 +42,11 @@ export function Driving({ work, headline, tap, busy, refused }: DrivingProps) {
       {locking ? <LockPanel work={work} headline={headline} tap={tap} refused={refused} /> : null}
       {next.do === "seat_nut" ? <SeatPanel work={work} tap={tap} refused={refused} /> : null}
       {next.do === "hand_check" ? <HandCheckPanel tap={tap} /> : null}
-      {next.do === "seat_nut" || stopped ? null : <TurnPanel work={work} tap={tap} refused={refused} />}
+      {next.do === "seat_nut" || stopped ? null : work.blows ? (
+        <StrikePanel key={`${work.blows.struck} ${work.blows.another_tool}`} work={work} tap={tap} />
+      ) : (
+        <TurnPanel work={work} tap={tap} refused={refused} />
+      )}
       <Otherwise work={work} tap={tap} refused={refused} gauge={!gauge} />
     </>
   );

@@ -26,13 +26,13 @@ export function LockPanel({ work, headline = "", tap, refused }: LockPanelProps)
     tap({ kind: "see_tab", amount, unit: rim ? "rim" : "degrees", shown: units === "mm" ? "mm" : "in" });
     setSeen("");
   };
-  const stop = STOP[work.dial?.lock ?? "tab_washer"];
+  const stop = STOP[work.lock];
   // What the headline says is the button; only a position that may be locked at by anybody.
   const good =
     headline && known && work.next.do === "lock"
       ? work.tab_positions.find((one) => one.turn_deg === work.next.turn_deg && !one.by_name)
       : undefined;
-  if (!work.dial?.step_deg) return <LockedByHand work={work} tap={tap} refused={refused} />;
+  if (!work.tab_step_deg) return <LockedByHand work={work} tap={tap} refused={refused} />;
   return (
     <div className="space-y-3 pt-4">
       {good ? (
@@ -116,7 +116,7 @@ function LockedByHand({ work, tap, refused }: { work: Tapered; tap: Tap; refused
         />
       </div>
       <Button kind="main" data-main type="submit">
-        {LOCKED[work.dial?.lock ?? "tab_washer"]}
+        {LOCKED[work.lock]}
       </Button>
     </form>
   );

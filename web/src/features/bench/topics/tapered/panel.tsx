@@ -1,17 +1,14 @@
 /** The taps that go with the next move of a drive-up, and the others that are always at hand. */
-import { useState } from "react";
 import type { Tapered } from "../../../../api";
-import { Button, Say } from "../../../../ui";
 import { BeginGauging } from "./begin-gauging";
 import { Decide, DecideNarrow } from "./decide";
-import { OneRow } from "./one-row";
-import { Driving, FeelButton, Otherwise } from "./driving";
+import { Driving, Otherwise } from "./driving";
 import { GaugingPanel } from "./gauging-panel";
+import { GoOnWithoutIt } from "./go-on";
 import { HandCheckPanel } from "./hand-check-panel";
+import { Mounted } from "./mounted";
 import { PartedPanel } from "./parted-panel";
 import { Row, type Refused, type Tap } from "./parts";
-import { Release } from "./release";
-import { StartGauging } from "./start-gauging";
 import { ZeroPanel } from "./zero-panel";
 
 export function TaperedPanel({
@@ -74,6 +71,7 @@ export function TaperedPanel({
     case "set_zero":
       return <ZeroPanel work={work} tap={tap} refused={refused} />;
     case "turn":
+    case "strike":
     case "gauge":
     case "lock":
     case "see_tab":
@@ -103,49 +101,4 @@ export function TaperedPanel({
     default:
       return null;
   }
-}
-
-/** A second unmounted gauging is advised, not asked for: the zero mark can be set without it. */
-function GoOnWithoutIt({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
-  const [open, setOpen] = useState(false);
-  return open ? (
-    <div className="w-full">
-      <ZeroPanel work={work} tap={tap} refused={refused} />
-    </div>
-  ) : (
-    <Button kind="quiet" onClick={() => setOpen(true)}>
-      Go on without it
-    </Button>
-  );
-}
-
-/** The final check is made: what it said, and the ways back. */
-export function Mounted({ work, tap }: { work: Tapered; tap: Tap }) {
-  const [releasing, setReleasing] = useState(false);
-  return (
-    <div className="space-y-3 pt-4">
-      {work.final ? (
-        <ul className="space-y-1">
-          <li>
-            <b>{work.final.residual.word}:</b> <Say>{work.final.residual.reason}</Say>
-          </li>
-          <li>
-            <b>{work.final.reduction.word}:</b> <Say>{work.final.reduction.reason}</Say>
-          </li>
-        </ul>
-      ) : null}
-      <Row>
-        {work.gauged_method ? (
-          <StartGauging phase="final" label="Gauge again" tap={tap} refused={null} />
-        ) : (
-          <FeelButton tap={tap} />
-        )}
-        <OneRow work={work} tap={tap} />
-        <Button kind="quiet" onClick={() => setReleasing(true)}>
-          Release the bearing and start again
-        </Button>
-      </Row>
-      <Release work={work} open={releasing} onClose={() => setReleasing(false)} tap={tap} />
-    </div>
-  );
 }

@@ -53,31 +53,36 @@ export function SeatPanel({ work, tap, refused }: { work: Tapered; tap: Tap; ref
             onChange={(event) => set({ thickness: event.target.value })}
             onChoose={(choice) => set({ thickness: choice })}
           />
-          <div className="flex flex-wrap items-end gap-3">
-            <ChoiceRow
-              label="Turns short of the old mark"
-              value={form.turns}
-              onChange={(turns) => set({ turns })}
-              options={["0", "1", "2"].map((value) => ({ value, label: value }))}
-            />
-            <div className="w-28">
-              <TextField
-                label={counted ? "and degrees" : UNIT_WORDS[unit]}
-                value={form.amount}
-                problem={problem("amount")}
-                onChange={(event) => set({ amount: event.target.value })}
-                onChoose={(choice) => set({ amount: choice })}
-              />
-            </div>
-            {rim && !counted ? (
+          {seat.counted ? (
+            <div className="flex flex-wrap items-end gap-3">
               <ChoiceRow
-                label="In"
-                value={unit}
-                onChange={(value) => setUnit(value as TurnUnit)}
-                options={(["degrees", "rim"] as const).map((value) => ({ value, label: UNIT_WORDS[value] }))}
+                label="Turns short of the old mark"
+                value={form.turns}
+                onChange={(turns) => set({ turns })}
+                options={["0", "1", "2"].map((value) => ({ value, label: value }))}
               />
-            ) : null}
-          </div>
+              <div className="w-28">
+                <TextField
+                  label={counted ? "and degrees" : UNIT_WORDS[unit]}
+                  value={form.amount}
+                  problem={problem("amount")}
+                  onChange={(event) => set({ amount: event.target.value })}
+                  onChoose={(choice) => set({ amount: choice })}
+                />
+              </div>
+              {rim && !counted ? (
+                <ChoiceRow
+                  label="In"
+                  value={unit}
+                  onChange={(value) => setUnit(value as TurnUnit)}
+                  options={(["degrees", "rim"] as const).map((value) => ({
+                    value,
+                    label: UNIT_WORDS[value],
+                  }))}
+                />
+              ) : null}
+            </div>
+          ) : null}
         </div>
       )}
       {measured || seat.hydraulic ? <SleeveEnd form={form} set={set} problem={problem} /> : null}

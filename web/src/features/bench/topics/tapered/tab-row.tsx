@@ -49,14 +49,14 @@ export function PositionRow(props: {
             kind={position.level === "stop" ? "stop" : "plain"}
             onClick={() => (position.by_name ? setDeciding(true) : lock())}
           >
-            {LOCKED[work.dial?.lock ?? "tab_washer"]} here
+            {LOCKED[work.lock]} here
             <span className="sr-only">, after {turn(position)}</span>
           </Button>
         ) : null}
         <NamedReason
           title="A tab outside"
           description={`${position.by_name} This goes in the record under your name.`}
-          action={`${LOCKED[work.dial?.lock ?? "tab_washer"]} here`}
+          action={`${LOCKED[work.lock]} here`}
           example="next tab too far on"
           open={deciding}
           onClose={() => setDeciding(false)}

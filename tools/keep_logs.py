@@ -21,6 +21,7 @@ from hypothesis import HealthCheck, settings
 from hypothesis.stateful import run_state_machine_as_test
 from sqlalchemy.orm import Session
 from tests.core import test_alarms as alarms
+from tests.core import test_blows as blows
 from tests.core import test_closing as closing
 from tests.core import test_fill as fill
 from tests.core import test_run_in as run_in
@@ -426,6 +427,18 @@ def of_not_yet() -> Log:
     return list(not_yet.give_position(store, load_reference(), job.id, "p-1", not_yet.tap(2), job.log[0].happened_at).log)
 
 
+def of_blows() -> Log:
+    """Driven up by blows and feeler to the final gauging; one count of blows put right."""
+    bench = make_bench(load_reference(), replace(DRAFT, method="B"))
+    striker = blows.Striker(bench)
+    bench.pass_gates()
+    striker.gauge(Phase.INITIAL)
+    striker.strike(1)
+    bench.do(job_cmd.Correct(bench.job.last_seq, "two, said the mate", cmd.StrikeBlows(2, True)))
+    striker.follow()
+    return bench.log
+
+
 def some(name: str) -> list[tuple[str, Log]]:
     """The logs of one kind of work, by name."""
     if name == "follower":
@@ -444,6 +457,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "round": of_round,
         "fitted": of_fitted,
         "not-yet": of_not_yet,
+        "blows": of_blows,
     }
     return [(name, made[name]())]
 
@@ -469,6 +483,7 @@ for i, log in enumerate(
         of_round(),
         of_fitted(),
         of_not_yet(),
+        of_blows(),
     ],
     1,
 ):

@@ -20,6 +20,8 @@ class Hands:
     def __init__(self, page: Page, truth: VirtualBearing) -> None:
         self.page, self.truth, self.job_id, self.show = page, truth, "", ""
         self._answer: Any = None
+        # Where blows drive, nobody reads the nut: how far it went is known to the truth alone.
+        self._struck_deg = 0.0
 
     def bench(self) -> Any:
         """What the page shows; with the move's own figures where a topic leads."""
@@ -96,7 +98,8 @@ class Hands:
             return False
         first = next((cell for cell in gauging["cells"] if cell["next_leaf"]), gauging["cells"][0])
         place, row = (first["place"], Row(first["row"])) if ahead else (move["place"], Row(move["row"]))
-        nut_deg = (now["work"]["dial"] or {}).get("present_deg", 0) if gauging["phase"] != "initial" else 0
+        present = self._struck_deg or (now["work"]["dial"] or {}).get("present_deg", 0)
+        nut_deg = present if gauging["phase"] != "initial" else 0
 
         def goes_in(um: float, row: Row = row) -> Outcome:
             return self.truth.try_leaf(um, nut_deg, place, row)
@@ -142,9 +145,14 @@ class Hands:
                     self.seat(now)
                 case "set_zero":
                     self.main()
+                case "strike":
+                    self.strike(now["work"]["blows"])
                 case "lock" | "see_tab" if now["work"]["dial"] and now["work"]["dial"]["step_deg"] and not now["work"]["tab_known"]:
                     self.page.get_by_label("to the next").first.fill("2")
                     self.tap("Save")
+                case "lock" if self._struck_deg:
+                    self._struck_deg += move["turn_deg"]
+                    self.main()
                 case _:
                     self.main()
         raise AssertionError(f"no end: {asked}")
@@ -154,6 +162,11 @@ class Hands:
         self.page.get_by_label("How far").fill(f"{degrees:g}")
         self.tap("Log the turn")
 
+    def strike(self, blows: Any) -> None:
+        """The blows that are asked for; by a lighter tool each turns the nut less."""
+        self._struck_deg += blows["asked"] * (4.0 if blows["another_tool"] else 13.0)
+        self.main()
+
     def seat(self, now: Any) -> None:
         """The washer fitted and measured, the nut seated where its thickness puts it."""
         seat = now["work"]["seat"]
@@ -161,6 +174,8 @@ class Hands:
             self.page.get_by_label("Before the nut came off").fill("31.42 mm")
             self.page.get_by_label("With the nut seated").fill("31.43 mm")
             self.page.get_by_role("radio", name="depth micrometer").click()
+        elif not seat["counted"]:
+            self.page.get_by_label("Washer, measured").fill("1.75 mm")
         else:
             thickness = seat["thickness_mm"] or 1.75
             turns, degrees = divmod(360 * thickness / seat["pitch_mm"], 360)

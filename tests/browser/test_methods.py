@@ -43,6 +43,7 @@ def ball(page: Page) -> None:
 # The feeler's own job is walked through elsewhere (test_walk.py).
 METHODS = [
     pytest.param("dc-1-in", gauged("Nut angle"), ROLLER, "turn", "gauge", id="nut angle"),
+    pytest.param("kc-2-tail", gauged("Blows and feeler"), VirtualBearing(158, 0.385, 7), "strike", "One light blow, then gauge", id="blows"),
     pytest.param("dc-1-out", gauged("Axial drive-up"), ROLLER, "turn", "indicator shows", id="drive-up"),
     pytest.param("ge-2-boot", sealed, VirtualBearing(68, 0.36, 260), "turn", "turns", id="turns from hand-tight"),
     pytest.param("dc-2-hang", ball, VirtualBearing(44, 0.33, 5), "hand_check", "Swivel", id="ball bearing by angle"),
@@ -59,6 +60,8 @@ def test_a_whole_job_in_each_method(page: Page, position: str, fill: Callable[[P
     assert asked[-1] == "sign"
     page.get_by_label("As", exact=True).fill("fitter")
     hands.tap("Sign the record")
+    if stop == "strike":
+        assert "turn" not in asked and "set_zero" not in asked and asked.count("strike") >= 3
     now = hands.bench()
     assert now["status"] == "signed" and now["work"]["final"]["overall"]["level"] in ("good", "watch")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()

@@ -8,6 +8,8 @@ import yaml
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from tribodex.core.job.facts import Signed
+from tribodex.core.topics.tapered.facts import BlowsStruck, NutTurned, ZeroSet
 from tribodex.launch.demo_jobs import load_jobs
 from tribodex.store import SqlStore
 from tribodex.usecases.ports import Reference
@@ -30,3 +32,16 @@ def test_a_job_that_was_only_opened_is_finished_in_order_and_once(engine: Engine
     whole = loaded(entry["steps"])
     assert len(whole) > 5 and whole == list(range(1, len(whole) + 1))
     assert loaded(entry["steps"]) == whole
+
+
+def test_the_job_by_blows_can_be_gone_on_with_to_its_end(engine: Engine, reference: Reference, tmp_path: Path) -> None:
+    demo = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
+    entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0025")
+    file = tmp_path / "jobs.yaml"
+    steps = [*entry["steps"], {"follow": 40}, {"sign": {"name": "Tobit Marr", "role": "fitter"}}]
+    file.write_text(yaml.safe_dump({"jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
+    load_jobs(engine, reference, file)
+    with Session(engine) as session:
+        kinds = [type(event.fact) for event in SqlStore(session).events(entry["id"])]
+    assert kinds[-1] is Signed and kinds.count(BlowsStruck) >= 4
+    assert NutTurned not in kinds and ZeroSet not in kinds

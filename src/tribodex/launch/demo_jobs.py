@@ -40,6 +40,8 @@ from tribodex.usecases.ports import JobSummary, Reference, Store, Tap
 from tribodex.usecases.rounds import RoundOrder, open_round
 
 PACE = timedelta(seconds=50)
+# What the first blow turns the nut, and how each next one falls off.
+BLOW_DEG, BLOW_FALLS = 18.0, 0.96
 # What a person decides.
 _STOPS = (Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY)
 
@@ -53,6 +55,8 @@ class VirtualFitter:
         self._store, self._reference, self._actor = store, reference, actor
         self._truths = truth if isinstance(truth, Mapping) else {ONLY_PLACE: truth}
         self._clock = begins
+        # How far the nut of a bearing was struck; nobody at the bench knows it.
+        self._struck_deg: dict[str, float] = {}
         self.job, self.at = job, ""
 
     @property
@@ -99,7 +103,8 @@ class VirtualFitter:
                 break
             cell, choice = todo
             leaf = choice.stack
-            outcome = self._truth.try_leaf(leaf.thickness_um, gauging.nut_deg, cell.place, cell.row)
+            nut_deg = self._struck_deg.get(self.at, gauging.nut_deg)
+            outcome = self._truth.try_leaf(leaf.thickness_um, nut_deg, cell.place, cell.row)
             self.say(cmd.TryLeaf(cell.place, cell.row, f"{leaf.thickness_um} µm", outcome))
         self.say(cmd.CloseGauging())
 
@@ -111,6 +116,14 @@ class VirtualFitter:
         thickness = plan.washer_thickness_mm or 1.5
         behind = seat_behind_deg(thickness, plan.nut.pitch_mm)
         return cmd.SeatNut(f"{behind:.0f}", "degrees", washer_thickness=f"{thickness:.2f} mm")
+
+    def strike(self, blows: int, same: bool) -> None:
+        """So many blows; each turns the nut a little less than the one before."""
+        deg = self._struck_deg.get(self.at, self._truth.seating_deg)
+        for _ in range(blows):
+            deg += BLOW_DEG * BLOW_FALLS ** (deg / BLOW_DEG)
+        self._struck_deg[self.at] = deg
+        self.say(cmd.StrikeBlows(blows, same))
 
     def follow(self, most: int) -> None:
         """Follow the tool's next moves up to signing."""
@@ -131,6 +144,8 @@ class VirtualFitter:
         assert isinstance(move, NextMove)  # every other move is one of the drive-up
         if move.do is Do.TURN and move.turn_deg is not None:
             self.say(cmd.TurnNut(f"{move.turn_deg:g}", "degrees"))
+        elif move.do is Do.STRIKE and move.blows is not None:
+            self.strike(move.blows, not move.another_tool)
         elif move.do is Do.GAUGE_INITIAL:
             self.gauge(Phase.INITIAL)
         elif move.do is Do.GAUGE:
@@ -142,6 +157,8 @@ class VirtualFitter:
         elif move.do is Do.HAND_CHECK:
             self.say(cmd.HandCheck(self._truth.feel(self.state.attempt.nut_deg), turns_freely=True))
         elif move.do is Do.LOCK and move.turn_deg is not None:
+            if self.at in self._struck_deg:
+                self._struck_deg[self.at] += move.turn_deg
             self.say(cmd.Lock(f"{move.turn_deg:.2f}"))
         elif move.do in (Do.LOCK, Do.SEE_TAB):
             self.say(cmd.SeeTab("1.5", "degrees"))

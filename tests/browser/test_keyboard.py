@@ -71,6 +71,8 @@ def test_a_gauge_that_types_goes_from_spot_to_spot(new_page: Callable[..., Page]
     bore = page.get_by_role("textbox", name="bore gauge")
     expect(bore).to_be_focused()
     for size in ("44.996", "44.996"):
+        expect(bore).to_have_value("")
+        expect(bore).to_be_focused()
         typed(page, size)
     expect(page.get_by_role("button", name="Check the seat")).to_be_focused()
     page.wait_for_timeout(HAND_MS)
@@ -86,9 +88,13 @@ def test_a_stop_holds_enter_and_figures_of_a_gauge_are_no_short_keys(new_page: C
     micrometer = page.get_by_role("textbox", name="micrometer")
     micrometer.focus()
     for size in ("44.993", "44.994", "44.993", "44.994"):
+        expect(micrometer).to_have_value("")
         typed(page, size)
-    page.get_by_role("textbox", name="bore gauge").focus()
+    bore = page.get_by_role("textbox", name="bore gauge")
+    bore.focus()
     for size in ("44.996", "44.996"):
+        expect(bore).to_have_value("")
+        expect(bore).to_be_focused()
         typed(page, size)
     check = page.get_by_role("button", name="Check the seat")
     expect(check).to_be_focused()

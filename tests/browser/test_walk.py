@@ -13,8 +13,8 @@ from tests.browser.machine import PHONE
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)
-HAND_MS = 100
-"""Keys of a hand come later after each other than the figures of a gauge that types."""
+HAND_MS = 400
+"""Keys of a hand come later after each other than the figures of a gauge that types, or a bounce."""
 
 
 def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
@@ -165,6 +165,7 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
     hands.seen()
     ticked_by_key(hands)
     focus(page, "Feeler by feeler")
+    page.wait_for_timeout(HAND_MS)
     page.keyboard.press("Enter")
     page.evaluate("document.activeElement.blur()")
     page.locator("button[data-main]").first.wait_for()

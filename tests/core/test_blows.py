@@ -270,3 +270,27 @@ def test_what_is_learned_lies_between_what_was_seen(steps: list[tuple[int, float
 def test_the_method_is_offered_with_its_reason(reference: Reference) -> None:
     plan = make_plan(reference, FEELERS, BY_BLOWS)
     assert plan.method is Method.BLOWS and plan.seats_again
+
+
+def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(reference: Reference) -> None:
+    hand = striker(reference)
+    for _ in range(2):
+        hand.strike(2)
+        hand.gauge(Phase.DRIVE_UP, 1)
+    gauged = hand.left_um
+    hand.strike(1)
+    hand.left_um = gauged + 25
+    hand.gauge(Phase.DRIVE_UP, 1)
+    move = hand.bench.move()
+    assert move.do is Do.PARTED and move.stops and "Gauge again" in move.headline and move.points
+    with pytest.raises(Refused):
+        hand.bench.do(cmd.FollowLeaf(("sleeve_end", "numbers"), "nothing found"))
+    hand.gauge(Phase.DRIVE_UP, 1)
+    move = hand.bench.move()
+    assert move.do is Do.PARTED and move.stops and "Look before you strike" in move.headline
+    with pytest.raises(InvalidInput) as raised:
+        hand.bench.do(cmd.FollowLeaf(("numbers",), "nothing found"))
+    assert "sleeve end" in raised.value.fields[0].message and "zero" not in raised.value.fields[0].expected
+    hand.bench.do(cmd.FollowLeaf(("sleeve_end", "numbers"), "sleeve had slipped, marked anew"))
+    assert not hand.bench.move().stops
+    assert hand.follow()[-1] == Do.SIGN

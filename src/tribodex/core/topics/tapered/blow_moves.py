@@ -10,6 +10,7 @@ from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
+from tribodex.core.topics.tapered.parting import Parted
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, in_words
 
@@ -35,6 +36,23 @@ def blow_move(state: Tapered) -> NextMove:
             return _gauge(state, position, f"Gauge at {state.plan.places} places now", why)
         return seat_move(state) if state.to_seat else lock_move(state, position, window)
     return _strike(state, position, window)
+
+
+def grew_move(found: Parted) -> NextMove:
+    """More play than before the blows: nothing goes on before it is known which gauging is wrong, or what has let go."""
+    said = (
+        f"The feeler reads {um_text(found.read_um)}, and {um_text(found.expected_um)} was gauged before. "
+        "Blows cannot give play back: one of the two is wrong, or the seat has let go."
+    )
+    if found.confirmed:
+        headline = "Stop: more play than before the blows. Look before you strike"
+        told = "Two gaugings agree, so the feeler leads. Look at sleeve end, marks and numbers; an earlier reading that was wrong is corrected."
+    else:
+        headline = "Stop: more play than before the blows. Gauge again"
+        told = "Gauge once more where it stands, at another place of the ring: two that agree are not wrong in the same way."
+    return NextMove(
+        Do.PARTED, headline, f"{said} {told}", "Nothing is struck or locked before it is known why.", points=found.explanations, stops=True
+    )
 
 
 def _of_the_seat(state: Tapered) -> NextMove | None:

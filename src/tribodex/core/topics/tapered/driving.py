@@ -23,7 +23,7 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
 from tribodex.core.topics.tapered.amounts import read_turn
 from tribodex.core.topics.tapered.gauging import settled
-from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
+from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, Verdict
@@ -199,10 +199,11 @@ def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
         raise Refused("It was looked at once, and a further turn brought nothing: the sleeve is seated anew, and the zero set again.")
     if not found.confirmed:
         raise Refused("First gauge once more where the nut stands: one reading may be wrong, two that agree are not.")
-    unknown = [check for check in command.checks if check not in CHECKS]
-    missing = [check for check in MUST_CHECK if check not in command.checks]
+    there = checks_for(state.plan.method)
+    unknown = [check for check in command.checks if check not in there]
+    missing = [check for check in must_check(state.plan.method) if check not in command.checks]
     if unknown or missing:
-        raise InvalidInput.at("checks", f"Not looked at yet: {', '.join(CHECKS[c] for c in missing) or unknown[0]}.", ", ".join(CHECKS))
+        raise InvalidInput.at("checks", f"Not looked at yet: {', '.join(there[c] for c in missing) or unknown[0]}.", ", ".join(there))
     said = text(command.found, "found", "what was found, for example “nut was only hand-tight at the zero mark”, or “nothing found”")
     return ev.LeafFollowed(found.gauging.number, command.checks, said)
 

@@ -15,6 +15,7 @@ from tribodex.core.adviser.prior import Explanation
 from tribodex.core.adviser.reading import SHARED_SD_UM
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import effective_ratio
+from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered.attempt import Gauging
@@ -36,6 +37,23 @@ CHECKS = {
     "zero": "who set the zero mark, and was it tap-tested?",
 }
 MUST_CHECK = ("sleeve_end", "threads", "numbers", "zero")
+# By blows nobody counts threads from a zero mark.
+BY_BLOWS = ("another_place", "sleeve_end", "numbers")
+
+
+def checks_for(method: Method) -> dict[str, str]:
+    """What can be looked at where a method drives, by key."""
+    return {key: words for key, words in CHECKS.items() if method is not Method.BLOWS or key in BY_BLOWS}
+
+
+def must_check(method: Method) -> tuple[str, ...]:
+    """What must be looked at before the leaf is followed.
+
+    >>> must_check(Method.BLOWS)
+    ('sleeve_end', 'numbers')
+    """
+    return tuple(key for key in MUST_CHECK if key in checks_for(method))
+
 
 WORDS = {
     Explanation.ZERO_LATE: "the nut was not at metal-to-metal at the zero mark, only hand-tight: the sleeve was still closing",
@@ -53,6 +71,7 @@ class Sign(StrEnum):
     NO_EFFECT = "turns that brought nothing"
     PAST_THE_CARD = "past the card's travel"
     NOT_AS_PLANNED = "hardly as planned"
+    GREW = "more play after the blows than before"
 
 
 @dataclass(frozen=True)
@@ -95,10 +114,10 @@ def apart(state: Tapered, gauging: Gauging) -> tuple[float, float, float] | None
 def parted(state: Tapered) -> Parted | None:
     """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided yet."""
     found = state.on_sleeve()
-    if state.plan.method is Method.BLOWS:
-        return None
     if not found or found[-1].closed is None or found[-1].number <= state.attempt.followed or state.attempt.locked is not None:
         return None
+    if state.plan.method is Method.BLOWS:
+        return _grew(state, found)
     last = found[-1]
     said = apart(state, last)
     if said is None or abs(said[0] - said[1]) <= said[2]:
@@ -114,6 +133,31 @@ def parted(state: Tapered) -> Parted | None:
         left=_left(state),
         sign=Sign.NO_EFFECT if again else Sign.APART,
         again=again,
+    )
+
+
+def _grew(state: Tapered, found: Sequence[Gauging]) -> Parted | None:
+    """Blows cannot give play back: a gauging that reads more than an earlier one, beyond what both may be wrong by."""
+    last, followed = found[-1], state.attempt.followed
+    assert last.closed is not None  # asked by parted()
+    unmounted = [g for g in state.gaugings if g.phase is Phase.INITIAL and g.closed is not None][-1:] if not followed else []
+    before = [(g, g.closed.summary) for g in (*unmounted, *found[:-1]) if g.closed is not None and g.number >= followed and g.where is last.where]
+    if not before:
+        return None
+    _, least = min(before, key=lambda pair: pair[1].mean_um)
+    read = last.closed.summary
+    reach = BAND_99 * math.hypot(least.sd_um, read.sd_um, SHARED_SD_UM)
+    if read.mean_um - least.mean_um <= reach:
+        return None
+    here = [g for g, _ in before if g.attempt == last.attempt and abs(g.nut_deg - last.nut_deg) < 1e-6]
+    return Parted(
+        gauging=last,
+        read_um=read.mean_um,
+        expected_um=least.mean_um,
+        reach_um=reach,
+        confirmed=any(_agree(one, last) for one in here),
+        left=(Explanation.READING, Explanation.SLIP),
+        sign=Sign.GREW,
     )
 
 

@@ -16,7 +16,7 @@ from tribodex.core.mounting.window import Window
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.leaves import expected_play, leaf_for
 from tribodex.core.topics.tapered.moves import NextMove
-from tribodex.core.topics.tapered.parting import CHECKS, MUST_CHECK, parted
+from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import PHASES, PLACES
 from tribodex.core.working import Result, Verdict
@@ -206,7 +206,7 @@ def parted_view(state: Tapered) -> PartedView | None:
     found = parted(state)
     if found is None:
         return None
-    checks = tuple(CheckView(key, words, key in MUST_CHECK) for key, words in CHECKS.items())
+    checks = tuple(CheckView(key, words, key in must_check(state.plan.method)) for key, words in checks_for(state.plan.method).items())
     return PartedView(
         read_um=found.read_um,
         expected_um=found.expected_um,

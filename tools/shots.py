@@ -33,7 +33,7 @@ VIEWS = [
     ("shoulder", "/jobs/hollin-vale-0011?at=1&stage=set_on", DESK, "light", None),
     ("run-in-dark", "/jobs/hollin-vale-0017?stage=start_up", DESK, "dark", None),
     ("gauging-phone", "/jobs/hollin-vale-0003", PHONE, "light", "gauge"),
-    ("seat", "/jobs/hollin-vale-0003", DESK, "light", "seat"),
+    ("blows", "/jobs/hollin-vale-0025", DESK, "light", None),
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("rounds", "/rounds", DESK, "light", None),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
@@ -65,13 +65,7 @@ def prepare_page(page: Page, step: str | None) -> None:
         page.get_by_role("button", name="Show the working of Target window for the residual clearance").click()
     elif step == "gauge":
         page.get_by_role("button", name="Turned").click()
-        page.get_by_role("button", name="Gauge now").click()
         page.get_by_role("group", name="Thickest feeler that goes in").wait_for()
-    elif step == "seat":
-        hands = Hands(page, VirtualBearing(127, 0.385, 7))
-        hands.job_id = "hollin-vale-0003"
-        hands.seen()
-        hands.follow(until="seat_nut")
     elif step == "lock":
         hands = Hands(page, VirtualBearing(127, 0.385, 7))
         hands.job_id = "hollin-vale-0003"

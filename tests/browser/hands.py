@@ -147,7 +147,7 @@ class Hands:
                     self.main()
                 case "strike":
                     self.strike(now["work"]["blows"])
-                case "lock" | "see_tab" if now["work"]["dial"] and now["work"]["dial"]["step_deg"] and not now["work"]["tab_known"]:
+                case "lock" | "see_tab" if now["work"]["tab_step_deg"] and not now["work"]["tab_known"]:
                     self.page.get_by_label("to the next").first.fill("2")
                     self.tap("Save")
                 case "lock" if self._struck_deg:

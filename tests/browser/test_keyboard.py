@@ -78,7 +78,7 @@ def test_a_gauge_that_types_goes_from_spot_to_spot(new_page: Callable[..., Page]
     page.wait_for_timeout(HAND_MS)
     with page.expect_response("**/taps*"):
         page.keyboard.press("Enter")
-    expect(page.locator("#next-move")).to_contain_text("Put it on", ignore_case=True)
+    expect(page.locator("#next-move")).to_contain_text("Best here: warm")
 
 
 def test_a_stop_holds_enter_and_figures_of_a_gauge_are_no_short_keys(new_page: Callable[..., Page]) -> None:

@@ -61,8 +61,10 @@ def tell(payload: Fact) -> str:
         case ev.NoPlayFound():
             return f"No measurable clearance: the thinnest feeler, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
         case ev.LeafFollowed():
+            # Where turns are counted the zero mark is always looked at; by blows there is none.
+            what = "Feeler and nut" if "zero" in payload.checks else "Two gaugings"
             return (
-                f"Feeler and nut did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The feeler "
+                f"{what} did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The feeler "
                 "leads from here."
             )
         case ev.NutSeated():

@@ -89,6 +89,7 @@ def test_a_stop_holds_enter_and_figures_of_a_gauge_are_no_short_keys(new_page: C
     micrometer.focus()
     for size in ("44.993", "44.994", "44.993", "44.994"):
         expect(micrometer).to_have_value("")
+        expect(micrometer).to_be_focused()
         typed(page, size)
     bore = page.get_by_role("textbox", name="bore gauge")
     bore.focus()

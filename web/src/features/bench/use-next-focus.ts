@@ -18,6 +18,7 @@ interface Pending {
   refused: number;
   move: string;
   form: HTMLFormElement | null;
+  from: Element | null;
 }
 
 const moveOf = (bench: Bench | undefined) => (bench ? `${bench.at} ${bench.stage} ${bench.next.do}` : "");
@@ -91,6 +92,9 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
     pending.current = null;
     // Once what was answered is drawn.
     requestAnimationFrame(() => {
+      const now = document.activeElement;
+      // Whoever went on to another field meanwhile stays there.
+      if (now && now !== waits.from && now !== document.body) return;
       until.current = performance.now() + BOUNCE_MS;
       if (readBack) document.querySelector<HTMLElement>("#content [aria-invalid=true]")?.focus();
       else focusNext(bench, waits);
@@ -100,8 +104,9 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
   return useCallback<JobAccess["tap"]>(
     (...given) => {
       if (performance.now() - key.current < KEY_MS && bench) {
-        const form = document.activeElement?.closest("form") ?? null;
-        pending.current = { seq: bench.last_seq, refused, move: moveOf(bench), form };
+        const from = document.activeElement;
+        const form = from?.closest("form") ?? null;
+        pending.current = { seq: bench.last_seq, refused, move: moveOf(bench), form, from };
       }
       tap(...given);
     },

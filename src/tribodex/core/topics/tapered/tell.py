@@ -61,12 +61,7 @@ def tell(payload: Fact) -> str:
         case ev.NoPlayFound():
             return f"No measurable clearance: the thinnest feeler, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
         case ev.LeafFollowed():
-            # Where turns are counted the zero mark is always looked at; by blows there is none.
-            what = "Feeler and nut" if "zero" in payload.checks else "Two gaugings"
-            return (
-                f"{what} did not agree; looked at: {', '.join(CHECKS[c] for c in payload.checks)}. Found: {payload.found}. The feeler "
-                "leads from here."
-            )
+            return _followed(payload)
         case ev.NutSeated():
             return _seated(payload)
         case ev.Reseated(past_deg=past):
@@ -94,6 +89,12 @@ def tell(payload: Fact) -> str:
             return f"Tightened {number(payload.turn_deg)}° to the tab, tab bent{predicted}."
         case _:
             raise TypeError(f"nothing tells {type(payload).__name__}")
+
+
+def _followed(said: ev.LeafFollowed) -> str:
+    # Where turns are counted the zero mark is always looked at; by blows there is none.
+    what = "Feeler and nut" if "zero" in said.checks else "Two gaugings"
+    return f"{what} did not agree; looked at: {', '.join(CHECKS[c] for c in said.checks)}. Found: {said.found}. The feeler leads from here."
 
 
 def _seated(payload: ev.NutSeated) -> str:

@@ -14,10 +14,13 @@ from tests.helpers import DRAFT, FEELERS, Bench, make_bench
 from tribodex.core.adviser.blows import Gauged, PerBlow, blows_allowed, learn, too_small
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.commands import Correct
+from tribodex.core.job.decide import decide
+from tribodex.core.job.readback import ReadBack
 from tribodex.core.mounting.gauging import Outcome, Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.topics import tell
 from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.facts import BlowsStruck
 from tribodex.core.topics.tapered.leaves import next_cell
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.working import Level
@@ -145,13 +148,28 @@ def test_another_hammer_is_learned_anew(reference: Reference) -> None:
     assert learned is None or learned.blows == 1
 
 
+def test_ten_blows_for_one_are_read_back_before_anything_is_learned_from_them(reference: Reference) -> None:
+    hand = striker(reference)
+    hand.strike(1)
+    hand.gauge(Phase.DRIVE_UP, 1)
+    with pytest.raises(ReadBack) as raised:
+        hand.bench.do(cmd.StrikeBlows(10, True))
+    assert raised.value.fields[0].choices == ("1", "10") and raised.value.fields[0].meant
+    one = next(event.seq for event in hand.bench.log if isinstance(event.fact, BlowsStruck))
+    with pytest.raises(ReadBack):
+        hand.bench.do(Correct(one, "miscounted", cmd.StrikeBlows(10, True)))
+    _, facts = decide(hand.bench.desk, cmd.StrikeBlows(10, True), frozenset({"blows"}))
+    assert BlowsStruck(10, True) in facts
+
+
 def test_a_tool_that_gets_no_further_is_said(reference: Reference) -> None:
     hand = striker(reference, first_um=0.4, falls=1.0)
     while hand.bench.move().do == "confirm_gate":
         hand.bench.pass_gate(hand.bench.move().gate or "")
     hand.strike(1)
     hand.gauge(Phase.DRIVE_UP)
-    hand.strike(7)
+    hand.strike(4)
+    hand.strike(3)
     hand.gauge(Phase.DRIVE_UP)
     move = hand.bench.move()
     assert "heavier" in move.headline and "sleeve turns or slides" in move.risk

@@ -76,6 +76,13 @@ def _start(desk: Desk, state: Tapered, command: cmd.SetZero) -> Likely | None:
     return Likely(round(asked.low / 3, 2), round(asked.high * 3, 2), f"{asked.low:.2g} to {asked.high:.2g} MPa is planned") if asked else None
 
 
+def _blows(desk: Desk, state: Tapered, command: cmd.StrikeBlows) -> Likely | None:
+    """More than three times the last count, and more than four, is asked about: what a blow takes hangs on it."""
+    last = state.attempt.last_blows
+    why = f"{'one was' if last == 1 else f'{last} were'} struck last" if last else "one light blow comes first"
+    return Likely(1, max(4, 3 * last), why)
+
+
 _LEAF = "read against the gauge set and the group's band: outside it the readings that fit are offered"
 _ENDS = by_size("width_mm", 0.0, 3.0, "a sleeve stands out by less")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
@@ -90,7 +97,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.RepeatPlace, "place"): NUMBERED,
     (cmd.SetZero, "start_pressure"): _start,
     (cmd.TurnNut, "amount"): OF_THE_NUT,
-    (cmd.StrikeBlows, "blows"): "more than thirty at once is refused",
+    (cmd.StrikeBlows, "blows"): _blows,
     (cmd.SeeTab, "amount"): "more than one step of nut and washer is refused",
     (cmd.SeatNut, "amount"): OF_THE_NUT,
     (cmd.SeatNut, "washer_thickness"): between(0.5, 5.0, "lock washers are 1 to 3 mm thick"),

@@ -9,7 +9,9 @@ from dataclasses import replace
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from hypothesis.stateful import initialize, rule
 
+from tests.core.test_job import REFERENCE, AnySequence
 from tests.helpers import DRAFT, FEELERS, Bench, make_bench
 from tribodex.core.adviser.blows import Gauged, PerBlow, blows_allowed, learn, too_small
 from tribodex.core.errors import InvalidInput, Refused
@@ -18,7 +20,7 @@ from tribodex.core.job.decide import decide
 from tribodex.core.job.readback import ReadBack
 from tribodex.core.mounting.gauging import Outcome, Phase
 from tribodex.core.mounting.methods import Method
-from tribodex.core.topics import tell
+from tribodex.core.topics import fold, tell
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.facts import BlowsStruck
 from tribodex.core.topics.tapered.leaves import next_cell
@@ -312,3 +314,32 @@ def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(r
     hand.bench.do(cmd.FollowLeaf(("sleeve_end", "numbers"), "sleeve had slipped, marked anew"))
     assert not hand.bench.move().stops
     assert hand.follow()[-1] == Do.SIGN
+
+
+class AnyBlows(AnySequence):
+    """Any order of taps where blows drive: the same must hold as where turns are counted."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.bench = make_bench(REFERENCE, BY_BLOWS)
+        self.running = fold(self.bench.log)
+        self.taken = list(self.bench.log)
+
+    @initialize(depth=st.sampled_from(["nothing", "gates", "gauged", "struck"]))
+    def begin(self, depth: str) -> None:
+        if depth != "nothing":
+            self.bench.pass_gates()
+        hand = Striker(self.bench)
+        if depth in ("gauged", "struck"):
+            hand.gauge(Phase.INITIAL)
+        if depth == "struck":
+            hand.strike(2)
+            hand.gauge(Phase.DRIVE_UP, 1)
+
+    @rule(blows=st.integers(-1, 40), same=st.booleans())
+    def strike(self, blows: int, same: bool) -> None:
+        self.attempt(cmd.StrikeBlows(blows, same))
+
+
+TestAnyBlows = AnyBlows.TestCase
+TestAnyBlows.settings = settings(max_examples=25, stateful_step_count=30, deadline=None)

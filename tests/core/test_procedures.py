@@ -88,3 +88,15 @@ def test_published_files_name_no_condition_twice_and_no_stage_without_a_question
         data = yaml.safe_load(path.read_text("utf-8"))
         assert all(stage["question"].endswith("?") for stage in data.get("stages", []) if isinstance(stage, dict)), path.name
         assert "based_on" in data or "stand above this tool" in data["standing_above"]
+
+
+def test_a_washer_that_stays_on_is_never_told_to_come_off_again(reference: Reference) -> None:
+    plan = plans(reference)["washer on"]
+    said = [
+        item.text
+        for stage in reference.procedure(procedure_id(plan.method)).stages
+        for gate in stage.gates
+        for item in gate.items
+        if not item.when or plan.conditions.intersection(item.when)
+    ]
+    assert any("stays on" in text for text in said) and not any("off again" in text for text in said)

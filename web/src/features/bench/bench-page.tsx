@@ -39,7 +39,7 @@ export function BenchPage() {
   // Where nothing is drawn or computed beside the work, it takes the whole width.
   const wide = bench.places.length > 1 && bench.figures.length === 0 && !drawsBeside(bench.work);
   return (
-    <div className="grid items-start gap-4 pb-20 lg:pb-0 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 pb-20 lg:grid-cols-[11.5rem_minmax(0,1fr)_23rem] lg:pb-0">
       <div className="min-w-0">
         <TitleBlock bench={bench} />
         <StageRail bench={bench} words={words} />

@@ -13,7 +13,7 @@ export function StageRail({ bench, words }: { bench: Bench; words: Words }) {
   const now = shown >= 0 ? shown : rail.findIndex((stage) => stage.state === "now");
   return (
     <nav aria-label="Stages">
-      <ol className="flex items-start lg:flex-col">
+      <ol className="flex flex-wrap items-start lg:flex-col lg:flex-nowrap">
         {rail.map((stage, index) => (
           <li
             key={stage.id}

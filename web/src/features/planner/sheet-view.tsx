@@ -11,7 +11,7 @@ export function SheetView(props: { sheet: PlanSheet | null; early: Early | null;
   if (!sheet) return <NotYet early={early} />;
   return (
     <div className="min-w-0 space-y-4">
-      <div className="sheet grid gap-4 p-4 md:grid-cols-[1fr_16rem]">
+      <div className="sheet grid gap-4 p-4 md:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
         <div>
           <h2 className="text-xl font-bold">{sheet.label}</h2>
           {sheet.tool ? (
@@ -69,7 +69,7 @@ function NotYet({ early }: { early: Early | null }) {
   }
   return (
     <div className="min-w-0 space-y-4">
-      <div className="sheet grid gap-4 p-4 md:grid-cols-[1fr_16rem]">
+      <div className="sheet grid gap-4 p-4 md:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
         <div>
           <h2 className="text-xl font-bold">{early.label}</h2>
           <Missing early={early} />

@@ -34,7 +34,7 @@ export function StopTable(props: {
                 />
               </label>
             ) : null}
-            <div className="grid grow items-center gap-x-4 sm:grid-cols-[minmax(11rem,1fr)_11rem_8rem_6rem]">
+            <div className="grid min-w-0 grow items-center gap-x-4 sm:grid-cols-[minmax(0,1.6fr)_minmax(0,1.1fr)_minmax(0,0.8fr)_minmax(0,0.6fr)]">
               <Link
                 to={`/plant/${stop.position_id}`}
                 className="inline-flex min-h-12 flex-col justify-center hover:bg-wash"

@@ -12,7 +12,7 @@ export function PlanFrame(props: {
     <div className="space-y-4">
       <h1 className="text-2xl font-bold">{props.title}</h1>
       {props.head}
-      <div className="grid gap-6 lg:grid-cols-[24rem_1fr]">
+      <div className="grid gap-6 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
         <form
           data-plan
           className="space-y-4"

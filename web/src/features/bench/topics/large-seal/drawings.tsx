@@ -14,14 +14,14 @@ export function LargeSealDrawings({ job, work }: { job: string; work: LargeSealW
           <tbody>
             {work.lead.map(({ words, at, hours }) => (
               <tr key={words} className="border-b border-rule align-top">
-                <td className="figures py-1 pr-3 whitespace-nowrap">{moment(at)}</td>
-                <td className="py-1">
+                <td className="figures py-1 pr-3 sm:whitespace-nowrap">{moment(at)}</td>
+                <td className="py-1 break-words">
                   {words} <span className="text-soft">({hours} h)</span>
                 </td>
               </tr>
             ))}
             <tr>
-              <td className="figures py-1 pr-3 font-bold whitespace-nowrap">
+              <td className="figures py-1 pr-3 font-bold sm:whitespace-nowrap">
                 {work.starts_at ? moment(work.starts_at) : ""}
               </td>
               <td className="py-1 font-bold">it may start</td>

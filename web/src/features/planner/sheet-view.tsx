@@ -33,14 +33,14 @@ export function SheetView(props: { sheet: PlanSheet | null; early: Early | null;
       </div>
       <div className="sheet px-4 py-2">
         <h3 className="pt-2 font-bold">Targets</h3>
-        <div className="grid items-start gap-x-8 lg:grid-cols-2">
+        <div className="grid items-start gap-x-8 grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))]">
           {sheet.figures.map((result) => (
             <Figure key={result.id + result.label} result={result} />
           ))}
         </div>
       </div>
       {sheet.comparison.ways.length > 1 ? <SideBySide sheet={sheet} /> : null}
-      <div className="grid items-start gap-4 md:grid-cols-2">
+      <div className="grid items-start gap-4 grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))]">
         <div className="space-y-4">
           <List title="Take along: tools">{sheet.tools}</List>
           <List title="Take along: parts">{sheet.parts}</List>

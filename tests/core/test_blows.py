@@ -21,6 +21,7 @@ from tribodex.core.job.readback import ReadBack
 from tribodex.core.mounting.gauging import Outcome, Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.topics import fold, tell
+from tribodex.core.topics.tapered import TOPIC
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.facts import BlowsStruck
 from tribodex.core.topics.tapered.leaves import next_cell
@@ -148,6 +149,16 @@ def test_another_hammer_is_learned_anew(reference: Reference) -> None:
     # From where it was gauged last: eight micrometres by one blow of the new hammer.
     learned = hand.bench.state.attempt.per_blow(hand.bench.state.plan)
     assert learned is None or learned.blows == 1
+
+
+def test_nothing_that_is_still_open_speaks_of_a_zero_mark(reference: Reference) -> None:
+    hand = striker(reference)
+    for early in (cmd.SeatNut(washer_thickness="1.75 mm"), cmd.Lock("5"), cmd.SeeTab("1.5", "degrees")):
+        with pytest.raises(Refused) as raised:
+            hand.bench.do(early)
+        assert "zero" not in raised.value.detail
+    said = [claim.words for claim in TOPIC.claims(hand.bench.desk, hand.bench.state)]
+    assert "first blow struck" in said and not any("zero" in words for words in said)
 
 
 def test_ten_blows_for_one_are_read_back_before_anything_is_learned_from_them(reference: Reference) -> None:

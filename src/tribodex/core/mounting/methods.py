@@ -23,6 +23,11 @@ class Method(StrEnum):
         """Whether the play is gauged with leaves."""
         return self in (Method.FEELER, Method.ANGLE, Method.DRIVE_UP, Method.BLOWS)
 
+    @property
+    def from_a_mark(self) -> bool:
+        """Whether what is driven counts from a zero mark; by blows nobody sets one."""
+        return self is not Method.BLOWS
+
 
 class WasherMethod(StrEnum):
     """When the tab washer goes on."""

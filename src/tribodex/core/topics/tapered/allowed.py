@@ -23,6 +23,8 @@ def may_drive(desk: Desk, state: Tapered) -> None:
 
 
 def needs_zero(state: Tapered) -> None:
-    """Refused before the zero mark."""
+    """Refused before anything is driven: before the zero mark, or by blows before the first one."""
+    if not state.attempt.zero_set and not state.plan.method.from_a_mark:
+        raise Refused("First the blows: nut hand-tight, one light blow, then gauge.")
     if not state.attempt.zero_set:
         raise Refused("First the zero mark: run the nut up to its zero point and mark it.")

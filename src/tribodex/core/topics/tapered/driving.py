@@ -204,7 +204,8 @@ def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
     missing = [check for check in must_check(state.plan.method) if check not in command.checks]
     if unknown or missing:
         raise InvalidInput.at("checks", f"Not looked at yet: {', '.join(there[c] for c in missing) or unknown[0]}.", ", ".join(there))
-    said = text(command.found, "found", "what was found, for example “nut was only hand-tight at the zero mark”, or “nothing found”")
+    seen = "nut was only hand-tight at the zero mark" if state.plan.method.from_a_mark else "sleeve had slipped"
+    said = text(command.found, "found", f"what was found, for example “{seen}”, or “nothing found”")
     return ev.LeafFollowed(found.gauging.number, command.checks, said)
 
 

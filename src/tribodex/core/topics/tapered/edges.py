@@ -15,7 +15,6 @@ from tribodex.core.mounting.clearance import ClearanceCode
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import FinalCode
 from tribodex.core.mounting.lock_ruling import LockCode
-from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import WindowCode
 from tribodex.core.topics.tapered import commands as cmd
@@ -111,14 +110,21 @@ def claims(desk: Desk, state: Tapered) -> tuple[Claim, ...]:
     """From the unmounted clearance to the final check, for the method that is planned."""
     if state.planned is None:
         return ()
-    at, attempt, by_blows = desk.at, state.attempt, state.plan.method is Method.BLOWS
+    at, attempt, marked = desk.at, state.attempt, state.plan.method.from_a_mark
     made = []
     if state.plan.method.gauged:
         words = "unmounted clearance gauged, and in its group"
         made.append(Claim("tapered.initial", words, INITIAL, at, now=_initial(state), rests=() if attempt.zero_set else GAUGED))
     made += [
         # Who drives by the blow counts from no mark.
-        Claim("tapered.zero", "zero mark set", WINDOW, at, (ev.BlowsStruck if by_blows else ev.ZeroSet,), now=_window(state)),
+        Claim(
+            "tapered.zero",
+            "zero mark set" if marked else "first blow struck",
+            WINDOW,
+            at,
+            (ev.ZeroSet if marked else ev.BlowsStruck,),
+            now=_window(state),
+        ),
         Claim("tapered.driven", "driven up", DRIVE_UP, at, now=_driven(state), rests=(ev.HandChecked,), what=What.ON),
     ]
     if state.plan.seats_again:
@@ -159,9 +165,9 @@ def _driven(state: Tapered) -> Verdict:
     if attempt.locked is not None:
         return Verdict("driven up", Level.GOOD, "Driven up and locked.")
     if not attempt.zero_set:
-        return not_yet("The zero mark is not set.")
+        return not_yet("The zero mark is not set." if state.plan.method.from_a_mark else "No blow is struck yet.")
     if parted(state) is not None:
-        return not_yet("Feeler and nut do not agree.")
+        return not_yet("Feeler and nut do not agree." if state.plan.method.from_a_mark else "Two gaugings do not agree.")
     if state.open_gauging() is not None or not ready_to_lock(state):
         return not_yet("Not where it should be yet.")
     return Verdict("driven up", Level.GOOD, "As far as it should be.")

@@ -129,7 +129,7 @@ def _zero_move(state: Tapered) -> NextMove:
                 Do.GAUGE_INITIAL,
                 "Gauge the unmounted clearance more finely",
                 f"{closed.initial_verdict.reason} {finer_leaves(state.plan, state.initials()[-1])}",
-                "You can go on without it: set the zero mark. Then the final check will not decide.",
+                f"{_without(state)} Then the final check will not decide.",
             )
         if not window.empty and state.attempt.number == 1 and unmounted_again(window, len(state.initials())):
             width = um_text(window.high_um - window.low_um)
@@ -138,7 +138,7 @@ def _zero_move(state: Tapered) -> NextMove:
                 "Gauge the unmounted clearance once more",
                 f"The window is only {width} wide, and both its ends hang on this reading: a second one now, on fresh places, is worth more than "
                 "any later one.",
-                "You can go on without it: set the zero mark.",
+                _without(state),
             )
     if state.plan.method is Method.BLOWS:
         # Nothing counts from a mark: hand-tight, and the first blow.
@@ -203,3 +203,8 @@ def _not_in_order(verdict: FinalVerdict) -> NextMove | None:
             "Signed as it is, the record says “not decided”.",
         )
     return None
+
+
+def _without(state: Tapered) -> str:
+    """A further unmounted gauging is advised, not asked for."""
+    return f"You can go on without it: {'set the zero mark' if state.plan.method.from_a_mark else 'nut hand-tight, one light blow'}."

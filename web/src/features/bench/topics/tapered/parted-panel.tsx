@@ -40,7 +40,7 @@ export function PartedPanel({ work, tap, refused }: { work: Tapered; tap: Tap; r
         label="What was found"
         value={found}
         problem={problem}
-        placeholder="nut was only hand-tight at the zero mark; or: nothing found"
+        placeholder={`${work.blows ? "sleeve had slipped" : "nut was only hand-tight at the zero mark"}; or: nothing found`}
         onChange={(event) => setFound(event.target.value)}
       />
       <div className="flex flex-wrap gap-3">

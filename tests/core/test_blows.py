@@ -161,6 +161,27 @@ def test_nothing_that_is_still_open_speaks_of_a_zero_mark(reference: Reference) 
     assert "first blow struck" in said and not any("zero" in words for words in said)
 
 
+def test_a_lighter_tool_that_takes_nothing_is_not_answered_by_lighter_ones_for_ever(reference: Reference) -> None:
+    hand = striker(reference, first_um=14.0, falls=1.0)
+    headlines: list[str] = []
+    for _ in range(120):
+        move = hand.bench.move()
+        headlines.append(move.headline)
+        if move.do is Do.STRIKE:
+            if move.another_tool:  # type: ignore[attr-defined]
+                hand.loss_um = 0.0 if move.headline.startswith("Lighter") else 4.0
+            hand.strike(move.blows or 1, same=not move.another_tool)  # type: ignore[attr-defined]
+        elif move.do is Do.GAUGE:
+            hand.gauge(Phase.DRIVE_UP, move.places)  # type: ignore[attr-defined]
+        elif move.do == "confirm_gate":
+            hand.bench.pass_gate(move.gate or "")
+        else:
+            break
+    assert hand.bench.move().do is Do.SEAT, headlines[-4:]
+    window = hand.bench.state.window()
+    assert window is not None and hand.left_um >= window.low_um
+
+
 def test_ten_blows_for_one_are_read_back_before_anything_is_learned_from_them(reference: Reference) -> None:
     hand = striker(reference)
     hand.strike(1)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from tribodex.core.adviser.belief import Belief
-from tribodex.core.adviser.blows import blows_allowed, too_small
+from tribodex.core.adviser.blows import at_most, blows_allowed, too_small
 from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import um_text
@@ -100,7 +100,8 @@ def _strike(state: Tapered, position: Belief, window: Window) -> NextMove:
         )
         risk = "Look whether the sleeve turns or slides with the nut. Then a heavier hammer, an impact spanner, or the hydraulic nut: learned anew."
         return NextMove(Do.STRIKE, "This tool does not get there: take a heavier one", why, f"{risk} {_LEAF_OUT}", blows=1, another_tool=True)
-    count = blows_allowed(says.mean_um, says.uncertainty_um / 2, window.low_um, window.mid_um, per, state.risk, state.attempt.last_blows)
+    last = state.attempt.last_blows
+    count = blows_allowed(says.mean_um, says.uncertainty_um / 2, window.low_um, window.mid_um, per, state.risk, last, at_most(places))
     if per is None:
         if not count:
             return _lighter(state, position, window)
@@ -135,9 +136,12 @@ def _lighter(state: Tapered, position: Belief, window: Window) -> NextMove:
         why = f"{left} is left, and a blow like the last may take {most}; {um_text(window.low_um)} must stay. A second gauging narrows it."
         return NextMove(Do.GAUGE, headline, why, _AFTER)
     why = f"{left} is left, and a blow like the last may take {most}; {um_text(window.low_um)} must stay."
-    return NextMove(
-        Do.STRIKE, "Lighter: a smaller hammer or a shorter spanner, one blow, then gauge", why, f"{_AFTER} {_LEAF_OUT}", blows=1, another_tool=True
-    )
+    headline = "Lighter: a smaller hammer or a shorter spanner, one blow, then gauge"
+    if per is None and any(place.blows for place in state.attempt.struck_places()):
+        # This one hardly took anything: still lighter would lead nowhere.
+        headline = "In between: heavier than this one, lighter than the one before, one blow, then gauge"
+        why = f"This one took less than a feeler step. {left} is left; {um_text(window.low_um)} must stay."
+    return NextMove(Do.STRIKE, headline, why, f"{_AFTER} {_LEAF_OUT}", blows=1, another_tool=True)
 
 
 def _too_far(state: Tapered, window: Window) -> NextMove:

@@ -6,8 +6,7 @@ import { useCallback, useEffect, useRef } from "react";
 import type { Bench } from "../../api";
 import type { JobAccess } from "./use-job";
 
-/** A tap belongs to the key that was pressed this short before it; an Enter that bounces comes this soon again. */
-const KEY_MS = 150;
+/** An Enter that bounces comes this soon again. */
 const BOUNCE_MS = 350;
 const TEXT =
   "input:not([type=checkbox]):not([type=radio]):not([type=hidden]):not([disabled]), textarea:not([disabled])";
@@ -66,29 +65,38 @@ function focusNext(bench: Bench, pending: Pending) {
 }
 
 export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAccess["tap"] {
-  const key = useRef(-Infinity);
+  // The last thing done was Enter or a space: a tap that follows is that key's, however long a busy machine takes.
+  const key = useRef(false);
   const until = useRef(-Infinity);
   const pending = useRef<Pending | null>(null);
   const { tap, outbox } = job;
   const refused = outbox.refused.length;
+  const waiting = outbox.waiting;
 
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
+      key.current = false;
       if (event.key !== "Enter" && event.key !== " ") return;
       const button = (event.target as HTMLElement).closest("button, a");
       // A key that is held down, or bounces, says nothing twice.
       if (event.repeat || (button && performance.now() < until.current)) event.preventDefault();
-      else key.current = performance.now();
+      else key.current = true;
     };
+    const point = () => void (key.current = false);
     document.addEventListener("keydown", press, true);
-    return () => document.removeEventListener("keydown", press, true);
+    document.addEventListener("pointerdown", point, true);
+    return () => {
+      document.removeEventListener("keydown", press, true);
+      document.removeEventListener("pointerdown", point, true);
+    };
   }, []);
 
   useEffect(() => {
     const waits = pending.current;
     if (!waits || !bench) return;
     const readBack = refused > waits.refused;
-    if (!readBack && bench.last_seq <= waits.seq) return;
+    // An answer to an earlier tap is not the answer to the last one: a quick gauge types before it is drawn.
+    if (!readBack && (waiting > 0 || bench.last_seq <= waits.seq)) return;
     pending.current = null;
     // Once what was answered is drawn.
     requestAnimationFrame(() => {
@@ -99,11 +107,11 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
       if (readBack) document.querySelector<HTMLElement>("#content [aria-invalid=true]")?.focus();
       else focusNext(bench, waits);
     });
-  }, [bench, refused]);
+  }, [bench, refused, waiting]);
 
   return useCallback<JobAccess["tap"]>(
     (...given) => {
-      if (performance.now() - key.current < KEY_MS && bench) {
+      if (key.current && bench) {
         const from = document.activeElement;
         const form = from?.closest("form") ?? null;
         pending.current = { seq: bench.last_seq, refused, move: moveOf(bench), form, from };

@@ -92,7 +92,7 @@ def test_withdrawn_is_no_longer_offered_but_known_to_old_jobs(reference: Referen
         (CardDraft(), {"name", "source", "rows"}),
         (replace(SHEET, designation="6218"), {"designation"}),
         (replace(SHEET, rows=(replace(ROW, to="70"),)), {"rows.0.to"}),
-        (replace(SHEET, rows=(replace(ROW, reduction_low="", reduction_high=""),)), {"rows.0.reduction_low"}),
+        (replace(SHEET, rows=(CardRowDraft(over="80", to="100"),)), {"rows.0.reduction_low"}),
         (replace(SHEET, rows=(replace(ROW, reduction_low="0.07"),)), {"rows.0.reduction_high"}),
         (replace(SHEET, rows=(replace(ROW, reduction_low="45", reduction_high="60"),)), {"rows.0.reduction_high"}),
         (replace(SHEET, rows=(ROW, replace(ROW, drive_low="soon"))), {"rows.1.drive_low"}),

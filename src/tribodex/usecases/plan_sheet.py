@@ -19,7 +19,7 @@ from tribodex.core.mounting.methods import (
     default_washer,
     methods_for,
 )
-from tribodex.core.mounting.reduction import HALF, HALF_REASON, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
+from tribodex.core.mounting.reduction import HALF, HALF_REASON, SHEET, Card, ReductionCard, card_drive_up, reduction_range, residual_limit
 from tribodex.core.procedure import Choice, Procedure, texts_for
 from tribodex.core.procedure.put_right import shown
 from tribodex.core.topics.tapered.plan import Plan
@@ -89,7 +89,7 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
     procedure: Procedure = reference.procedure(procedure_id(plan.method))
     stages = (*reference.procedure("job-mounting").stages, *procedure.stages)
     cautions = tuple(dict.fromkeys(shown(text) for stage in stages for text in texts_for(stage.cautions, plan.conditions)))
-    options = tuple(card_option(card, plan) for card in covering_cards(reference, plan.bearing)) if plan.method.gauged else ()
+    options = tuple(card_option(card, plan) for card in covering_cards(reference, plan)) if plan.method.gauged else ()
     return PlanSheet(
         plan=plan,
         label=plan.bearing.label,
@@ -104,7 +104,7 @@ def plan_sheet(reference: Reference, plan: Plan) -> PlanSheet:
             )
             for w in WasherMethod
         ),
-        cards=(*options, _half_option(plan)) if options else (),
+        cards=(*_typed_option(plan), *options, _half_option(plan)) if options else (),
         comparison=comparison_of(reference, plan, plan.limits_um.mid),
         tool=tool_of(plan),
         section=section_for(plan),
@@ -120,7 +120,7 @@ def comparison_of(reference: Reference, plan: Plan, initial_um: float) -> Compar
     """Every way for this bearing, for one unmounted clearance (µm)."""
     asked = plan.turn_range_deg
     turns = Span(asked.low / 360, asked.high / 360) if asked is not None and plan.method is Method.TURNS else None
-    cards = covering_cards(reference, plan.bearing) if plan.method.gauged else []
+    cards = covering_cards(reference, plan) if plan.method.gauged else []
     return compare(plan.bearing, plan.shaft, plan.nut, cards, initial_um, turns)
 
 
@@ -145,6 +145,26 @@ def _half_option(plan: Plan) -> CardOption:
         drive_up=None,
         residual=None,
         note="",
+    )
+
+
+def _typed_option(plan: Plan) -> tuple[CardOption, ...]:
+    """The line of a maker's sheet that leads this plan; nothing where a card does."""
+    if plan.card != SHEET:
+        return ()
+    figures = {figure.id: figure for figure in plan.figures}
+    return (
+        CardOption(
+            card=SHEET,
+            title=plan.card_title,
+            reason=plan.card_reason,
+            default=False,
+            chosen=True,
+            reduction=figures.get("reduction_range"),
+            drive_up=figures.get("card_drive_up"),
+            residual=figures.get("residual_limit"),
+            note="",
+        ),
     )
 
 

@@ -8,11 +8,13 @@ from typing import Literal
 
 import numpy as np
 
+from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, Taper
 from tribodex.core.errors import NotFound
 from tribodex.core.mounting.compare import theory_against_cards
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE
 from tribodex.core.mounting.reduction import ReductionCard
+from tribodex.core.mounting.sheet import KeyedBy
 from tribodex.core.sources import Source, value
 from tribodex.core.working import percent
 from tribodex.usecases.ports import Reference, Sheet
@@ -78,7 +80,7 @@ class TableView:
 def table_heads(reference: Reference) -> tuple[TableHead, ...]:
     """Every table, those of one's own last."""
     heads = [TableHead(s.source.id, s.source, len(s.rows), len(_charts(reference, s.source.id)), False) for s in reference.sheets]
-    own = [TableHead(c.card, c.source, len(c.rows), 1, True) for c in reference.cards.values() if c.name]
+    own = [TableHead(c.card, c.source, len(c.lines), len(_own_charts(c)), True) for c in reference.cards.values() if c.name]
     return (*heads, *own)
 
 
@@ -98,24 +100,44 @@ def _rows(sheet: Sheet) -> tuple[tuple[str, ...], ...]:
 
 
 def _own(card: ReductionCard) -> TableView:
-    columns = (
-        "d_over_mm", "d_to_mm", "reduction_min_um", "reduction_max_um", "driveup_1_12_mm", "driveup_1_30_mm",
-        "min_residual_CN_um", "min_residual_C3_um", "min_residual_C4_um",
+    key = "d" if card.keyed_by is KeyedBy.BORE else "shaft"
+    columns: tuple[str, ...] = (
+        "part", f"{key}_over_mm", f"{key}_to_mm", "reduction_min_um", "reduction_max_um", "final_min_um", "final_max_um", "driveup_1_12_mm",
+        "driveup_1_30_mm", "angle_deg", "unmounted_um", "min_residual_um", "min_residual_CN_um", "min_residual_C3_um", "min_residual_C4_um",
     )  # fmt: skip
     rows = []
-    for row in card.rows:
-        drives = [row.drive_up_mm.get(taper) for taper in Taper]
+    for line in card.lines:
+        by_part = card.keyed_by is KeyedBy.PART
         rows.append(
             (
-                f"{row.over_mm:g}",
-                f"{row.to_mm:g}",
-                f"{row.reduction_um.low:g}",
-                f"{row.reduction_um.high:g}",
-                *(f"{d.low:g} to {d.high:g}" if d else "" for d in drives),
-                *(f"{row.least_residual_um[g]:g}" if g in row.least_residual_um else "" for g in (Group.CN, Group.C3, Group.C4)),
+                line.part,
+                *(("", "") if by_part else (f"{line.over_mm:g}", f"{line.to_mm:g}")),
+                *_ends(line.reduction_um),
+                *_ends(line.final_um),
+                *(_band(line.drive_up_mm.get(taper)) for taper in Taper),
+                _band(line.angle_deg),
+                _band(line.unmounted_um),
+                f"{line.least_um:g}" if line.least_um is not None else "",
+                *(f"{line.least_of_um[g]:g}" if g in line.least_of_um else "" for g in (Group.CN, Group.C3, Group.C4)),
             )
         )
-    return TableView(id=card.card, source=card.source, columns=columns, rows=tuple(rows), charts=(_reductions([card]),), own=True)
+    used = [i for i, _ in enumerate(columns) if any(row[i] for row in rows)]
+    columns = tuple(columns[i] for i in used)
+    rows = [tuple(row[i] for i in used) for row in rows]
+    return TableView(id=card.card, source=card.source, columns=columns, rows=tuple(rows), charts=_own_charts(card), own=True)
+
+
+def _own_charts(card: ReductionCard) -> tuple[Chart, ...]:
+    over_bore = card.keyed_by is KeyedBy.BORE and any(line.reduction_um for line in card.lines)
+    return (_reductions([card]),) if over_bore else ()
+
+
+def _ends(span: Span | None) -> tuple[str, str]:
+    return ("", "") if span is None else (f"{span.low:g}", f"{span.high:g}")
+
+
+def _band(span: Span | None) -> str:
+    return "" if span is None else f"{span.low:g} to {span.high:g}"
 
 
 def _charts(reference: Reference, table_id: str) -> tuple[Chart, ...]:
@@ -141,7 +163,13 @@ def _limits(sheet: Sheet) -> Chart:
 
 def _reductions(cards: Iterable[ReductionCard]) -> Chart:
     series = tuple(
-        Series(card.heading, "bands", tuple(ChartBand(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high) for r in card.rows))
+        Series(
+            card.heading,
+            "bands",
+            tuple(
+                ChartBand(r.over_mm, r.to_mm, r.reduction_um.low, r.reduction_um.high) for r in card.rows or card.lines if r.reduction_um is not None
+            ),
+        )
         for card in cards
     )
     return Chart("reductions", "Clearance reduction over the bore", "bore, mm", "reduction, µm", series)

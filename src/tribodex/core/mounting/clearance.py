@@ -19,6 +19,7 @@ class ClearanceCode(StrEnum):
 
     NOT_DECIDED = "clearance.not_decided"
     OUTSIDE_THE_GROUP = "clearance.outside_the_group"
+    OUTSIDE_THE_SHEET = "clearance.outside_the_sheet"
 
 
 @dataclass(frozen=True)
@@ -85,13 +86,15 @@ def group_limits(table: ClearanceTable, bearing: Bearing) -> Result:
     )
 
 
-def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span], group: Group) -> Verdict:
+def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span], group: Group, sheet_um: Span | None = None) -> Verdict:
     """Compare a gauged unmounted clearance with the limits of the group marked on the ring.
 
     A gauging that is coarser than half of the group decides nothing, wherever its mean lies: only where it is outside by more
     than its uncertainty the ring is.
 
-    Symbols: c₀ mean (µm), ± uncertainty (half-width, about 19 in 20); G_min, G_max limits (µm).
+    Where a maker's sheet says what its bearing has before mounting, that judges, and the standard's group stands beside it.
+
+    Symbols: c₀ mean (µm), ± uncertainty (half-width, about 19 in 20); G_min, G_max limits (µm); sheet: the maker's unmounted band (µm).
     Valid: any positive reading; the verdict is STOP only when the reading is outside by more than its uncertainty.
     Raises: nothing.
     Source: ISO 5753-1 for the limits; what to do outside: common practice, no source.
@@ -102,6 +105,8 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
     >>> v = judge_initial(92, 4, row, Group.C3); v.level.value, 'CN' in v.reason
     ('stop', True)
     """
+    if sheet_um is not None:
+        return _judge_by_sheet(mean_um, uncertainty_um, sheet_um, row.get(group), group)
     limits = row[group]
     inside = limits.low <= mean_um <= limits.high
     side = "below" if mean_um < limits.low else "above"
@@ -132,3 +137,25 @@ def judge_initial(mean_um: float, uncertainty_um: float, row: dict[Group, Span],
         f"of the gauging (± {um_text(uncertainty_um)}).{like} Wrong group, wrong ring, dirt, or wrong gauging.",
         code=ClearanceCode.OUTSIDE_THE_GROUP,
     )
+
+
+def _judge_by_sheet(mean_um: float, uncertainty_um: float, band: Span, group_um: Span | None, group: Group) -> Verdict:
+    """The unmounted clearance against the sheet's band; what the group of the standard would say is told, not judged."""
+    ends = f"{um_text(band.low)} to {um_text(band.high)}"
+    beside = ""
+    if group_um is not None:
+        fits = "it lies in it" if group_um.low <= mean_um <= group_um.high else "it lies outside it"
+        beside = f" {group} by the standard is {um_text(group_um.low)} to {um_text(group_um.high)}: {fits}."
+    gap = max(band.low - mean_um, mean_um - band.high, 0.0)
+    side = "below" if mean_um < band.low else "above"
+    if gap <= uncertainty_um and uncertainty_um > (band.high - band.low) / 2:
+        why = f"{um_text(mean_um)} ± {um_text(uncertainty_um)}: coarser than half of the sheet's band ({ends}). Take finer feelers or more places."
+        return Verdict(NOT_DECIDED, Level.UNKNOWN, f"{why}{beside}", code=ClearanceCode.NOT_DECIDED)
+    if not gap:
+        return Verdict("inside the sheet's band", Level.GOOD, f"{um_text(mean_um)} lies in the sheet's unmounted band, {ends}.{beside}")
+    if gap <= uncertainty_um:
+        why = f"{um_text(mean_um)} is {um_text(gap)} {side} the sheet's band ({ends}), within the uncertainty of the gauging."
+        return Verdict("at the edge of the sheet's band", Level.WATCH, f"{why}{beside}")
+    why = f"{um_text(mean_um)} is {um_text(gap)} {side} the sheet's unmounted band ({ends}), more than ± {um_text(uncertainty_um)}."
+    more = " Another bearing than the sheet is made for, dirt, or wrong gauging."
+    return Verdict("outside the sheet's band", Level.STOP, f"{why}{beside}{more}", code=ClearanceCode.OUTSIDE_THE_SHEET)

@@ -22,6 +22,9 @@ class FinalCode(StrEnum):
     NOT_KNOWN = "final.not_known"
     FEEL_DOES_NOT_AGREE = "final.feel_does_not_agree"
     ZERO_NOT_PROVEN = "final.zero_not_proven"
+    GRIP_NOT_PROVEN = "final.grip_not_proven"
+    ABOVE_THE_SHEET = "final.above_the_sheet"
+    RING_TOO_TIGHT = "final.ring_too_tight"
     NO_LIMIT_KNOWN = "final.no_limit_known"
     NO_MEASURABLE_CLEARANCE = "final.no_measurable_clearance"
     NO_PLAY_TO_RUN_WITH = "final.no_play_to_run_with"
@@ -92,6 +95,8 @@ def judge_final(
         overall = Verdict(
             NOT_DECIDED, Level.UNKNOWN, "The gauging is coarser than what it should decide: this is no pass.", code=FinalCode.NOT_DECIDED
         )
+    elif reduction.code == FinalCode.GRIP_NOT_PROVEN:
+        overall = Verdict("grip not proven", Level.UNKNOWN, f"{reduction.reason} This is no pass.", code=FinalCode.GRIP_NOT_PROVEN)
     elif rows < 2:
         overall = Verdict(ONE_ROW, Level.UNKNOWN, "A ring that stands askew shows in the other row only: gauge that one too.", code=FinalCode.ONE_ROW)
     elif Level.WATCH in levels or Level.UNKNOWN in levels:
@@ -248,8 +253,26 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
             f"{left}, {um_text(limit)} must be: it would run hot and may seize.",
             code=FinalCode.TOO_LITTLE_CLEARANCE,
         )
+    band = window.final_um
+    if band is not None and residual_um > band.high + uncertainty_um:
+        return Verdict(
+            "more than the sheet's final band",
+            Level.STOP,
+            f"{left}, at most {um_text(band.high)} by the sheet: too little is taken out, the bearing creeps on its sleeve.",
+            code=FinalCode.ABOVE_THE_SHEET,
+        )
     if not window.empty and uncertainty_um > window.width_um / 2:
         return _undecided(uncertainty_um, window.width_um, "the residual", finer)
+    if window.beside_um is not None and residual_um < window.beside_um and (limit is None or residual_um >= limit):
+        return Verdict(
+            "less than the default card",
+            Level.WATCH,
+            f"{left}; the default card leaves {um_text(window.beside_um)}, the sheet does not ask so much: it is taken by name of the sheet.",
+        )
+    if limit is None and window.beside_um is not None:
+        return Verdict("enough clearance", Level.GOOD, f"{left}; the sheet does not say, the default card leaves {um_text(window.beside_um)}.")
+    if band is not None and residual_um > band.high:
+        return Verdict("at the sheet's upper end", Level.WATCH, f"{left}, at most {um_text(band.high)}; the difference is within the uncertainty.")
     if limit is None:
         return Verdict(
             "no limit known", Level.UNKNOWN, f"{left}; this card gives no least residual here. Ask the maker.", code=FinalCode.NO_LIMIT_KNOWN
@@ -262,6 +285,14 @@ def _residual(window: Window, residual_um: float, uncertainty_um: float, finer: 
 def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer: str, over_um: float = 0.0) -> Verdict:
     span = window.reduction_um
     said = f"{um_text(reduction_um)} taken out, {um_text(span.low)} to {um_text(span.high)} asked"
+    if window.most_um is not None and reduction_um > window.most_um + uncertainty_um:
+        why = f"{um_text(reduction_um)} taken out; the inner ring bears {um_text(window.most_um)}, whatever a sheet says. It may crack: release."
+        return Verdict("more than the ring bears", Level.STOP, why, code=FinalCode.RING_TOO_TIGHT)
+    if not window.reduction_given:
+        return _by_default(window, reduction_um, uncertainty_um)
+    if window.floor_um is not None and span.low - uncertainty_um <= reduction_um < window.floor_um - uncertainty_um:
+        why = f"{um_text(reduction_um)} taken out; the card takes at least {um_text(window.floor_um)}: it may creep on its sleeve."
+        return Verdict("grip not proven", Level.UNKNOWN, why, code=FinalCode.GRIP_NOT_PROVEN)
     if reduction_um < span.low - uncertainty_um:
         return Verdict(
             "too little reduction",
@@ -281,4 +312,23 @@ def _reduction(window: Window, reduction_um: float, uncertainty_um: float, finer
         return Verdict("reduction over, agreed to meet a tab", Level.WATCH, f"{said}; {um_text(over_um)} more was agreed by name.")
     if reduction_um > span.high:
         return Verdict("reduction just over", Level.WATCH, f"{said}; the difference is within the uncertainty.")
+    return Verdict("reduction reached", Level.GOOD, f"{said}.")
+
+
+def _by_default(window: Window, reduction_um: float, uncertainty_um: float) -> Verdict:
+    """The reduction where the sheet does not say it: the default card's range tells whether it grips; what the sheet says is not overridden."""
+    span = window.reduction_um
+    said = f"{um_text(reduction_um)} taken out; the sheet does not say, the default card takes {um_text(span.low)} to {um_text(span.high)}"
+    by_sheet = window.final_um is not None or window.residual_limit_um is not None
+    if reduction_um < span.low - uncertainty_um:
+        if window.final_um is not None and reduction_um > uncertainty_um:
+            return Verdict("less than the default card", Level.WATCH, f"{said}. The sheet's final band is kept: it grips by the sheet's word.")
+        return Verdict("grip not proven", Level.UNKNOWN, f"{said}: it may creep on its sleeve.", code=FinalCode.GRIP_NOT_PROVEN)
+    if reduction_um > span.high + uncertainty_um:
+        if by_sheet:
+            return Verdict("more than the default card", Level.WATCH, f"{said}. What the sheet leaves is kept.")
+        why = f"{said}: the inner ring is stretched more than the card allows."
+        return Verdict("too much reduction", Level.STOP, why, code=FinalCode.TOO_MUCH_REDUCTION)
+    if reduction_um < span.low:
+        return Verdict("reduction just short", Level.WATCH, f"{said}; the difference is within the uncertainty.")
     return Verdict("reduction reached", Level.GOOD, f"{said}.")

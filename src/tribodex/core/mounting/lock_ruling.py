@@ -127,6 +127,12 @@ def may_meet(window: Window, last: LeafSays, per_degree_um: float, turn_deg: flo
     if mean > window.high_um:
         why = f"{um_text(mean - window.high_um)} too little comes out: the sleeve may creep. It stays “grip not proven”."
         return Verdict("grip not proven", Level.UNKNOWN, why, code=LockCode.GRIP_NOT_PROVEN)
+    if window.by_sheet_um is not None and mean >= window.by_sheet_um:
+        if hoop.level is Level.STOP:
+            return _cannot(hoop.reason)
+        beside = um_text(window.beside_um or window.low_um)
+        why = f"{um_text(mean)}: the sheet goes down to {um_text(window.by_sheet_um)}, the default card leaves {beside}. By name of the sheet."
+        return Verdict("may be locked by name of the sheet", Level.WATCH, why, code=LockCode.MEETS)
     if step_deg is None:
         return _cannot("How far one tab stands from the next is not known in this plan.")
     over, most = window.initial_um - mean - window.reduction_um.high, per_degree_um * step_deg

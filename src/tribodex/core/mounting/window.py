@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from tribodex.core.components.bands import Span
@@ -15,6 +15,9 @@ class WindowCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     EMPTY = "window.empty"
+    NOTHING_TO_TAKE_OUT = "window.nothing_to_take_out"
+    RING_TOO_TIGHT = "window.ring_too_tight"
+    GRIP_NOT_PROVEN = "window.grip_not_proven"
     NO_WINDOW = "window.no_window"
     OPEN_NO_LIMIT_KNOWN = "window.open_no_limit_known"
 
@@ -31,6 +34,9 @@ class Window:
 
     `residual_limit_um` is None when the card gives none; then the lower end comes from the reduction alone. `heat_um` is
     the play that running warm takes: an inner ring 10 K warmer than the outer, and the shaft's own warmth; zero where nobody computed it.
+    Of a maker's sheet: `final_um` its final band; `reduction_given` whether it says the reduction itself, else that is the default card's;
+    `beside_um` what the default card would leave where the sheet leaves less or does not say, `by_sheet_um` the sheet's own low end where it
+    lies below that. `floor_um` is the default card's least reduction where a rule may ask less; `most_um` is what the ring bears.
     """
 
     low_um: float
@@ -39,6 +45,12 @@ class Window:
     reduction_um: Span
     residual_limit_um: float | None
     heat_um: float = 0.0
+    final_um: Span | None = None
+    reduction_given: bool = True
+    beside_um: float | None = None
+    by_sheet_um: float | None = None
+    floor_um: float | None = None
+    most_um: float | None = None
 
     @property
     def empty(self) -> bool:
@@ -103,7 +115,8 @@ class Target:
     """What a plan aims for: a reduction in µm, or as a share of the measured clearance; and the residual limit, if known.
 
     `reduction_um` is the range of a card; with `share` it is only what the share comes to in the middle of the group.
-    `cap_um` is the most that a share may come to: the card's largest reduction, unless that was overruled by name.
+    `cap_um` is the most that a share may come to: the card's largest reduction, unless that was overruled by name. `floor_um` is that card's
+    least, `step_um` the feeler step below which a share is widened towards less reduction. The rest belongs to a maker's sheet: see Window.
     """
 
     reduction_um: Span
@@ -111,17 +124,60 @@ class Target:
     share: Span | None = None
     cap_um: float | None = None
     heat_um: float = 0.0
+    floor_um: float | None = None
+    step_um: float = 0.0
+    final_um: Span | None = None
+    reduction_given: bool = True
+    beside_um: float | None = None
+    most_um: float | None = None
 
     def reduction(self, initial_um: float) -> Span:
         """Reduction for a measured clearance, µm."""
         if self.share is None:
             return self.reduction_um
-        low, high = self.share.low * initial_um, self.share.high * initial_um
-        return Span(low, high) if self.cap_um is None else Span(min(low, self.cap_um), min(high, self.cap_um))
+        limits = (self.share.high * initial_um, self.cap_um, None if self.least_residual_um is None else initial_um - self.least_residual_um)
+        high = max(0.0, min(one for one in limits if one is not None))
+        low = min(self.share.low * initial_um, high)
+        if high - low < self.step_um:
+            # Narrower than a feeler can tell: towards less reduction, and never below what grips.
+            low = min(low, max(high - self.step_um, min(self.floor_um or 0.0, high)))
+        return Span(low, high)
+
+    def aimed(self, initial_um: float) -> Span:
+        """The reduction that leads to where it should end: from the final band of a sheet where it has one, µm."""
+        if self.final_um is None:
+            return self.reduction(initial_um)
+        return Span(max(0.0, initial_um - self.final_um.high), max(0.0, initial_um - self.final_um.low))
 
     def window(self, initial_um: float) -> Window:
         """Target window for a measured clearance."""
-        return target_window(initial_um, self.reduction(initial_um), self.least_residual_um, self.heat_um)
+        least = self.least_residual_um
+        plain = target_window(initial_um, self.reduction(initial_um), least, self.heat_um)
+        low, high = plain.low_um, plain.high_um
+        if not self.reduction_given and least is not None:
+            # The sheet says what must be left: the default card's largest reduction takes nothing off that.
+            low = least
+        if self.final_um is not None:
+            low, high = self._final(plain)
+        raised = self.beside_um is not None and low < self.beside_um <= high
+        return replace(
+            plain,
+            low_um=self.beside_um if raised and self.beside_um is not None else low,
+            high_um=high,
+            final_um=self.final_um,
+            reduction_given=self.reduction_given,
+            beside_um=self.beside_um,
+            by_sheet_um=low if raised else None,
+            floor_um=self.floor_um,
+            most_um=self.most_um,
+        )
+
+    def _final(self, plain: Window) -> tuple[float, float]:
+        """The ends by a final band; where the sheet says the reduction as well, both are kept."""
+        assert self.final_um is not None  # asked where it is known
+        if not self.reduction_given:
+            return max(self.final_um.low, self.least_residual_um or 0.0), self.final_um.high
+        return max(self.final_um.low, plain.low_um), min(self.final_um.high, plain.high_um)
 
 
 def judge_window(window: Window) -> Verdict:
@@ -135,6 +191,9 @@ def judge_window(window: Window) -> Verdict:
     >>> [judge_window(target_window(c, Span(45, 60), m, 17)).word for c, m in ((124, 50), (124, None), (70, None), (50, None), (90, 50))]
     ['clearance remains', 'clearance remains, no limit known', 'reaches too low', 'no window', 'empty']
     """
+    found = _by_sheet(window) if window.final_um is not None else None
+    if found is not None:
+        return found
     if window.empty:
         return Verdict(
             "empty",
@@ -160,7 +219,21 @@ def judge_window(window: Window) -> Verdict:
             f"Its lower end, {um_text(window.low_um)}, is less than running warm takes ({um_text(heat)}, inner ring {HEAT_K:.0f} K warmer). "
             "Keep to its upper part, and ask the maker what must be left.",
         )
-    if window.residual_limit_um is None:
+    if window.by_sheet_um is not None and window.beside_um is not None:
+        return Verdict(
+            "sheet and default card differ",
+            Level.WATCH,
+            f"The sheet goes down to {um_text(window.by_sheet_um)}, the default card leaves {um_text(window.beside_um)}. Aim above that, for the "
+            f"middle, {um_text(window.mid_um)}; below it the nut is locked by name of the sheet.",
+        )
+    if window.floor_um is not None and window.reduction_um.high < window.floor_um:
+        return Verdict(
+            "less than the card's least",
+            Level.UNKNOWN,
+            f"At most {um_text(window.reduction_um.high)} comes out; the card takes at least {um_text(window.floor_um)}: the grip stays unproven.",
+            code=WindowCode.GRIP_NOT_PROVEN,
+        )
+    if window.residual_limit_um is None and window.beside_um is None:
         return Verdict(
             "clearance remains, no limit known",
             Level.UNKNOWN,
@@ -168,6 +241,39 @@ def judge_window(window: Window) -> Verdict:
             code=WindowCode.OPEN_NO_LIMIT_KNOWN,
         )
     return Verdict("clearance remains", Level.GOOD, f"Aim for the middle, {um_text(window.mid_um)}.")
+
+
+def _by_sheet(window: Window) -> Verdict | None:
+    """What speaks against a sheet's final band for this clearance; None where nothing does."""
+    band = window.final_um
+    assert band is not None  # asked where the sheet has one
+    least, most = window.initial_um - band.high, window.initial_um - band.low
+    said = f"{um_text(window.initial_um)} unmounted, {um_text(band.low)} to {um_text(band.high)} at the end by the sheet"
+    if most <= 0:
+        return Verdict(
+            "nothing to take out",
+            Level.STOP,
+            f"{said}: it is as tight as that already, and nothing would grip. Gauge again; the next clearance group; or ask the maker.",
+            code=WindowCode.NOTHING_TO_TAKE_OUT,
+        )
+    if window.most_um is not None and least > window.most_um:
+        return Verdict(
+            "more than the ring bears",
+            Level.STOP,
+            f"{said}: at least {um_text(least)} would have to come out, and the inner ring bears {um_text(window.most_um)}. Another clearance "
+            "group than the sheet is made for: gauge again, read the number on the ring, or ask the maker.",
+            code=WindowCode.RING_TOO_TIGHT,
+        )
+    if window.reduction_given or window.empty:
+        return None
+    if most < window.reduction_um.low:
+        return Verdict(
+            "grip not proven",
+            Level.UNKNOWN,
+            f"{said}: at most {um_text(most)} comes out; the default card takes at least {um_text(window.reduction_um.low)}.",
+            code=WindowCode.GRIP_NOT_PROVEN,
+        )
+    return None
 
 
 def window_result(window: Window, card_source_id: str) -> Result:
@@ -182,6 +288,8 @@ def window_result(window: Window, card_source_id: str) -> Result:
     'clearance remains'
     """
     c0, r, m = window.initial_um, window.reduction_um, window.residual_limit_um
+    if window.final_um is not None or window.beside_um is not None or not window.reduction_given:
+        return _sheet_result(window, card_source_id)
     low_formula = "lo = max(m, c₀ - r_max)" if m is not None else "lo = c₀ - r_max (no residual limit on this card)"
     low_numbers = f"{number(c0)} - {number(r.high)}"
     if m is not None:
@@ -198,6 +306,43 @@ def window_result(window: Window, card_source_id: str) -> Result:
             Line("hi", "greatest residual", "hi = c₀ - r_min", f"{number(c0)} - {number(r.low)}", window.high_um, "µm", card_source_id),
         ),
         note="" if m is not None else "This card gives no residual limit here: the window comes from the reduction alone.",
+    )
+
+
+def _sheet_result(window: Window, source_id: str) -> Result:
+    """The window of a maker's sheet: each end with the figure that it comes from."""
+    c0, r, band, put_in = window.initial_um, window.reduction_um, window.final_um, number(window.initial_um)
+    card = "" if window.reduction_given else " (default card)"
+    lines = []
+    if band is not None:
+        lines += [
+            Line("f_min", "least at the end, by the sheet", "", "", band.low, "µm", source_id),
+            Line("f_max", "greatest at the end, by the sheet", "", "", band.high, "µm", source_id),
+        ]
+    else:
+        lines.append(Line("hi", "greatest residual", f"hi = c₀ - r_min{card}", f"{put_in} - {number(r.low)}", c0 - r.low, "µm", source_id))
+        if window.reduction_given:
+            lines.append(Line("lo", "least residual by the reduction", "c₀ - r_max", f"{put_in} - {number(r.high)}", c0 - r.high, "µm", source_id))
+        if window.residual_limit_um is not None:
+            lines.append(Line("m", "least residual, by the sheet", "", "", window.residual_limit_um, "µm", source_id))
+    if window.beside_um is not None:
+        lines.append(Line("m_card", "least residual, by the default card", "", "", window.beside_um, "µm", "practice"))
+    lines.append(Line("lo", "lower end", "", "", window.low_um, "µm", source_id))
+    lines.append(Line("hi", "upper end", "", "", window.high_um, "µm", source_id))
+    notes = []
+    if window.by_sheet_um is not None:
+        notes.append(f"The sheet itself goes down to {um_text(window.by_sheet_um)}: below {um_text(window.low_um)} by name of the sheet.")
+    if not window.reduction_given:
+        notes.append("What the sheet does not say is the default card's, and judged by it.")
+    return Result(
+        "window",
+        "Target window for the residual clearance",
+        window.low_um,
+        "µm",
+        value_to=window.high_um,
+        verdict=judge_window(window),
+        working=tuple(lines),
+        note=" ".join(notes),
     )
 
 

@@ -16,6 +16,34 @@ class ZeroPoint(StrEnum):
     START_PRESSURE = "start_pressure"
 
 
+class SheetZero(StrEnum):
+    """What a maker's turns or angle count from. Never converted into one another: they lie a closing travel apart."""
+
+    BOTH_HANDS = "both_hands"
+    TAPPED = "tapped"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it.
+
+        >>> SheetZero.TAPPED.words
+        'both hands, then tapped on the rim and tried again until it no longer moves'
+        """
+        return {
+            "both_hands": "both hands until it stops",
+            "tapped": "both hands, then tapped on the rim and tried again until it no longer moves",
+        }[self.value]
+
+    @property
+    def short(self) -> str:
+        """In a word or two.
+
+        >>> SheetZero.BOTH_HANDS.short
+        'both hands'
+        """
+        return {"both_hands": "both hands", "tapped": "tap-tested"}[self.value]
+
+
 @dataclass(frozen=True)
 class ZeroPrior:
     """Drive-up that the zero point has not yet taken up, one standard deviation beside it (mm). Common practice, no source."""

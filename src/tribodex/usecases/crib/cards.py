@@ -9,9 +9,11 @@ from itertools import pairwise
 
 from pydantic import TypeAdapter
 
+from tribodex.core.bands_as_typed import read_turn_deg
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, Taper, read_designation
-from tribodex.core.mounting.reduction import ReductionCard, ReductionRow
+from tribodex.core.mounting.reduction import Card, ReductionCard, plain_number
+from tribodex.core.mounting.sheet import KeyedBy, SheetLine
 from tribodex.core.quantities import parse_length
 from tribodex.core.sources import Source
 from tribodex.usecases.crib.shelf import history, latest
@@ -29,7 +31,10 @@ RESIDUAL_GROUPS = (Group.CN, Group.C3, Group.C4)
 @AS_TYPED
 @dataclass(frozen=True)
 class CardRowDraft:
-    """One row of a card as typed; lengths with or without unit (bare numbers are mm)."""
+    """One row of a card as typed; lengths with or without unit (bare numbers are mm). Whatever the sheet does not say stays empty.
+
+    `over` and `to` bound bore or shaft; `part` is the part number of a sheet that is entered so; `residual` counts for every group.
+    """
 
     over: str = ""
     to: str = ""
@@ -42,18 +47,26 @@ class CardRowDraft:
     residual_cn: str = ""
     residual_c3: str = ""
     residual_c4: str = ""
+    part: str = ""
+    residual: str = ""
+    final_low: str = ""
+    final_high: str = ""
+    angle: str = ""
+    unmounted_low: str = ""
+    unmounted_high: str = ""
 
 
 @AS_TYPED
 @dataclass(frozen=True)
 class CardDraft:
-    """A shop's card, or with `designation` a maker's sheet for one bearing."""
+    """A shop's card, or with `designation` a maker's sheet for one bearing; entered by bore, shaft diameter or part number."""
 
     name: str = ""
     source: str = ""
     designation: str = ""
     rows: tuple[CardRowDraft, ...] = ()
     meant: str = ""
+    keyed_by: str = ""
 
 
 @dataclass(frozen=True)
@@ -79,8 +92,9 @@ def with_own_cards(reference: Reference, store: Store) -> Reference:
 
 def with_cards(reference: Reference, items: Sequence[CribItem]) -> Reference:
     """The same, from a crib that was read already."""
+    default = reference.cards[Card.A]
     every = {item.item_id: _card_of(item) for item in latest(items, "card")}
-    offered = {item.item_id: every[item.item_id] for item in latest(items, "card") if not item.withdrawn}
+    offered = {item.item_id: replace(every[item.item_id], default=default) for item in latest(items, "card") if not item.withdrawn}
     sources = {card.source.id: card.source for card in every.values()}
     return replace(reference, cards=offered | reference.cards, sources=sources | reference.sources) if every else reference
 
@@ -114,19 +128,18 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
         if not value.strip():
             errors.add(name, "A card without this cannot be trusted later.", expected)
     designation = errors.take(lambda: read_designation(draft.designation)) if draft.designation.strip() else None
-    rows = []
+    keyed = errors.choice(KeyedBy, draft.keyed_by, "keyed_by", KeyedBy.BORE) or KeyedBy.BORE
+    lines = []
     for i, row in enumerate(draft.rows[:MOST_ROWS]):
-        read = errors.take(lambda i=i, row=row: _row(row, f"rows.{i}."))  # type: ignore[misc]
+        read = errors.take(lambda i=i, row=row: _line(row, f"rows.{i}.", keyed))  # type: ignore[misc]
         if read is not None:
-            rows.append(read)
+            lines.append(read)
     if len(draft.rows) > MOST_ROWS:
         errors.add("rows", f"A card of {len(draft.rows)} rows is too long.", f"at most {MOST_ROWS}")
     if not draft.rows:
-        errors.add("rows", "A card needs at least one row.", "bores from … to …, least and greatest reduction")
-    rows.sort(key=lambda row: row.over_mm)
-    for before, after in pairwise(rows):
-        if after.over_mm < before.to_mm:
-            errors.add("rows", f"Two rows hold for the same bore, at {after.over_mm:g} mm.", "rows that follow one another")
+        errors.add("rows", "A card needs at least one row.", "bores from … to …, and any of what the sheet says")
+    lines.sort(key=lambda line: line.over_mm)
+    _twice(errors, lines, keyed)
     errors.check()
     source = Source(
         id=item_id,
@@ -141,14 +154,27 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
     return ReductionCard(
         card=item_id,
         source=source,
-        rows=tuple(rows),
+        rows=(),
+        lines=tuple(lines),
+        keyed_by=keyed,
         name=draft.name.strip(),
         reason=reason,
         designation=designation.basic_code if designation else "",
     )
 
 
-def _row(draft: CardRowDraft, at: str) -> ReductionRow:
+def _twice(errors: Collector, lines: Sequence[SheetLine], keyed: KeyedBy) -> None:
+    if keyed is KeyedBy.PART:
+        numbers = [plain_number(line.part) for line in lines]
+        for twice in sorted({one for one in numbers if numbers.count(one) > 1}):
+            errors.add("rows", f"Two rows hold for the same part number, {twice}.", "one row for each")
+        return
+    for before, after in pairwise(lines):
+        if after.over_mm < before.to_mm:
+            errors.add("rows", f"Two rows hold for the same {keyed.value}, at {after.over_mm:g} mm.", "rows that follow one another")
+
+
+def _line(draft: CardRowDraft, at: str, keyed: KeyedBy) -> SheetLine:
     errors = Collector()
 
     def um(name: str) -> float | None:
@@ -156,11 +182,9 @@ def _row(draft: CardRowDraft, at: str) -> ReductionRow:
         length = errors.take(lambda: parse_length(text, at + name)) if text.strip() else None
         return round(length.um, 3) if length else None
 
-    def span(low: str, high: str, what: str, needed: bool) -> Span | None:
+    def span(low: str, high: str, what: str) -> Span | None:
         a, b = um(low), um(high)
         if a is None and b is None:
-            if needed:
-                errors.add(at + low, f"The {what} is needed.", "least and greatest, for example 0.045 and 0.060")
             return None
         a, b = (a if a is not None else b), (b if b is not None else a)
         assert a is not None and b is not None  # one of them was given
@@ -171,26 +195,46 @@ def _row(draft: CardRowDraft, at: str) -> ReductionRow:
 
     over = parse_length(draft.over or "0", at + "over", zero=True).mm
     to = um("to")
-    if to is None:
-        errors.add(at + "to", "Up to which bore does the row hold?", "mm, for example 100")
+    if keyed is KeyedBy.PART:
+        if not draft.part.strip():
+            errors.add(at + "part", "Which part number is the row for?", "as printed in the sheet")
+    elif to is None:
+        errors.add(at + "to", f"Up to which {keyed.value} does the row hold?", "mm or in, for example 100")
     elif to / 1000 <= over:
         errors.add(at + "to", "A row ends above where it begins.", f"more than {over:g} mm")
-    reduction = span("reduction_low", "reduction_high", "reduction", True)
+    reduction, final = span("reduction_low", "reduction_high", "reduction"), span("final_low", "final_high", "final band")
+    unmounted = span("unmounted_low", "unmounted_high", "unmounted band")
     if reduction is not None and reduction.high > 2000:
         errors.add(
             at + "reduction_high",
             f"A reduction of {reduction.high / 1000:g} mm is out of range: check value and unit.",
             "mm, for example 0.060; or 60 µm, 2.5 thou",
         )
+    if final is not None and unmounted is not None and final.low >= unmounted.high:
+        errors.add(at + "final_low", "The final band lies above the unmounted one: driving up takes clearance out.", "the two bands exchanged?")
     drives = {}
     for taper, low, high in ((Taper.ONE_IN_12, "drive_low", "drive_high"), (Taper.ONE_IN_30, "drive30_low", "drive30_high")):
-        drive = span(low, high, "drive-up", False)
+        drive = span(low, high, "drive-up")
         if drive is not None:
             drives[taper] = Span(drive.low / 1000, drive.high / 1000)
-    residual = {group: um(f"residual_{group.lower()}") for group in RESIDUAL_GROUPS}
+    angle = errors.take(lambda: read_turn_deg(draft.angle, at + "angle", 1440, "100 to 120°")) if draft.angle.strip() else None
+    least = {group: value for group in RESIDUAL_GROUPS if (value := um(f"residual_{group.lower()}")) is not None}
+    line = SheetLine(
+        over_mm=0.0 if keyed is KeyedBy.PART else over,
+        to_mm=(to or 0.0) / 1000,
+        part=draft.part.strip(),
+        reduction_um=reduction,
+        final_um=final,
+        least_um=um("residual"),
+        least_of_um=least,
+        drive_up_mm=drives,
+        angle_deg=angle,
+        unmounted_um=unmounted,
+    )
+    if not line.says_anything and not errors.fields:
+        errors.add(at + "reduction_low", "The row says nothing.", "any one of reduction, final band, least residual, drive-up, angle")
     errors.check()
-    assert to is not None and reduction is not None  # checked above
-    return ReductionRow(over, to / 1000, reduction, drives, {group: value for group, value in residual.items() if value is not None})
+    return line
 
 
 def _card_of(item: CribItem) -> ReductionCard:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.errors import TribodexError
 from tribodex.core.job.asked import STROKE, Family, Likely
+from tribodex.core.mounting.sheet import KeyedBy
 from tribodex.core.quantities import parse_length
 from tribodex.usecases.crib.cards import CardDraft, CardRowDraft
 from tribodex.usecases.crib.gauges import GaugeDraft
@@ -12,14 +13,15 @@ from tribodex.usecases.crib.wrenches import WrenchDraft
 from tribodex.usecases.draft.collector import Collector
 
 # Shares of the bore that cards ask for, a fifth and five times as much besides (common practice, no source).
-REDUCTION, RESIDUAL = (1e-4, 2.5e-3), (8e-5, 2.5e-3)
+REDUCTION, RESIDUAL, CLEARANCE = (1e-4, 2.5e-3), (8e-5, 2.5e-3), (8e-5, 6e-3)
 # Axial drive-up in shares of the bore, for a taper of 1:12 and of 1:30.
 DRIVE, DRIVE_30 = (1.2e-3, 5e-2), (3e-3, 1.2e-1)
 _COLUMNS = {
     **dict.fromkeys(("reduction_low", "reduction_high"), REDUCTION),
     **dict.fromkeys(("drive_low", "drive_high"), DRIVE),
     **dict.fromkeys(("drive30_low", "drive30_high"), DRIVE_30),
-    **dict.fromkeys(("residual_cn", "residual_c3", "residual_c4"), RESIDUAL),
+    **dict.fromkeys(("residual_cn", "residual_c3", "residual_c4", "residual"), RESIDUAL),
+    **dict.fromkeys(("final_low", "final_high", "unmounted_low", "unmounted_high"), CLEARANCE),
 }
 SCALE = Likely(0.4, 3_000.0, "torque wrenches reach from 0.4 to 3000 N·m")
 LEAF = Likely(0.008, 2.5, "leaves are 0.01 to 2 mm thick")
@@ -39,7 +41,7 @@ def ask_card(draft: CardDraft) -> None:
     errors = Collector(draft.meant)
     for i, row in enumerate(draft.rows):
         bores = _bores(row)
-        if bores is None:
+        if bores is None or draft.keyed_by.strip() == KeyedBy.PART:
             continue
         for name, (least, most) in _COLUMNS.items():
             likely = Likely(round(least * bores[0], 4), round(most * bores[1], 3), f"bores of {bores[0]:g} to {bores[1]:g} mm are asked so much")

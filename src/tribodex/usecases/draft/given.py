@@ -52,6 +52,16 @@ class PlanDraft:
     washer_thickness: str = ""
     special_sleeve: str = ""
     half_by: str = ""
+    # One line of a maker's sheet, typed with the plan (card “sheet”): any of it may stay empty.
+    sheet: str = ""
+    sheet_reduction: str = ""
+    sheet_final: str = ""
+    sheet_least: str = ""
+    sheet_drive_up: str = ""
+    sheet_angle: str = ""
+    sheet_unmounted: str = ""
+    # What the sheet's turns or angle count from; empty where it is silent.
+    sheet_zero: str = ""
     oil: str = ""
     # Fields whose number was read back and is meant, with commas.
     meant: str = ""

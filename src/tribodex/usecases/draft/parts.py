@@ -17,8 +17,9 @@ from tribodex.core.job import asked as ask
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import METHOD_NOTES, Method, Oil, WasherMethod, default_oil, default_washer, methods_for
-from tribodex.core.mounting.reduction import HALF, Card, ReductionCard
+from tribodex.core.mounting.reduction import HALF, ReductionCard
 from tribodex.core.mounting.warm_shaft import Warmth, asks_warmth
+from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import (
     Length,
     LengthUnit,
@@ -35,6 +36,7 @@ from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.draft.kelvin import parse_kelvin
 from tribodex.usecases.draft.nut import check_sleeve, read_nut
+from tribodex.usecases.draft.sheet import card_of, sheet_zero
 from tribodex.usecases.ports import Reference
 
 
@@ -76,6 +78,7 @@ class Parts:
     taper_seen: bool
     special_sleeve: str
     half_by: str
+    sheet_zero: SheetZero | None
 
     @property
     def sealed(self) -> bool:
@@ -106,13 +109,15 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
     gauged = method is None or method.gauged
     half = draft.card.strip() == HALF
-    card = _card(errors, reference, draft, size, designation) if gauged and not half else None
     where = errors.choice(Where, draft.where, "where", Where.HUNG_BOTTOM)
     feeler = next((f for f in feelers if f.id == draft.feeler_id), None)
     if feeler is None and gauged and gauges:
         errors.add("feeler_id", "A feeler set is needed: its feelers decide what can be gauged.", f"one of {', '.join(f.name for f in feelers)}")
     places = errors.take(lambda: _places(draft.places)) if draft.places.strip() else 3
     shaft = _shaft(errors, reference, draft, size, seat)
+    shaft_mm = shaft[0].diameter_mm if shaft is not None else None
+    card = card_of(errors, reference, draft, size, designation, group, taper, shaft_mm) if gauged and not half else None
+    zero = sheet_zero(errors, draft)
     family = errors.choice(Family, draft.nut_family, "nut_family", Family.METRIC)
     # A one-piece unit holds its nut by a plate screwed on (common practice, no source).
     usual = LockKind.LOCK_PLATE if housed and seat is Seat.ADAPTER_SLEEVE else None
@@ -145,7 +150,7 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     )
     return Parts(
         bearing, designation, shaft[0], shaft[1].text, seat, housed, nut, family, method, washer, card, half, feeler, where, places,
-        asked, hydraulic, piston, start, rated, warmth, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(),
+        asked, hydraulic, piston, start, rated, warmth, risk, oil, SEEN in draft.taper, draft.special_sleeve.strip(), draft.half_by.strip(), zero,
     )  # fmt: skip
 
 
@@ -174,22 +179,6 @@ def readable(reference: Reference, draft: PlanDraft) -> Readable | None:
     known = taper or taper_of_series(series_of(code)) or Taper.ONE_IN_12
     bearing = Bearing(size.bore_mm, size.outside_mm, size.width_mm, known, group or Group.CN, code, draft.designation.strip(), kind)
     return Readable(bearing, group is not None, taper is not None, shaft[0] if shaft else None)
-
-
-def _card(errors: Collector, reference: Reference, draft: PlanDraft, size: Size | None, designation: Designation | None) -> ReductionCard | None:
-    card = reference.cards.get(draft.card.strip())
-    if card is None:
-        known = ", ".join([*Card, HALF, *(f"{c.card} ({c.title})" for c in reference.cards.values() if c.card not in Card.__members__)])
-        errors.add("card", f"“{draft.card}” is not a card known here.", known)
-        return None
-    code = designation.basic_code if designation else ""
-    if size is not None:
-        probe = Bearing(size.bore_mm, size.outside_mm, size.width_mm, Taper.ONE_IN_12, Group.CN, code)
-        if not card.covers(probe):
-            ends = f"{card.rows[0].over_mm:g} to {card.rows[-1].to_mm:g} mm bore" + (f", {card.designation} alone" if card.designation else "")
-            errors.add("card", f"{card.heading} does not cover this bearing; it holds for over {ends}.", "another card, or a maker's sheet typed in")
-            return None
-    return card
 
 
 def _shaft(errors: Collector, reference: Reference, draft: PlanDraft, size: Size | None, seat: Seat | None) -> tuple[Shaft, Length] | None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import asdict
 
-from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import Family
 from tribodex.core.mounting.elastic import pressure_result
@@ -75,6 +74,8 @@ def make_plan(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDra
         sealed=parts.sealed,
         given=asdict(draft),
         sources=tuple(used),
+        unmounted_um=aims.unmounted_um,
+        sheet_zero=parts.sheet_zero,
     )
 
 
@@ -87,6 +88,8 @@ def tool_of(plan: Plan) -> ToolChoice | None:
     return choose_tool(plan.bearing, plan.seat, plan.nut, pressure.value_to or 0.0)
 
 
-def covering_cards(reference: Reference, bearing: Bearing) -> list[ReductionCard]:
-    """Cards to set side by side: the built-in ones, and own ones that hold for this bearing."""
-    return [card for card in reference.cards.values() if card.covers(bearing) or not card.name]
+def covering_cards(reference: Reference, plan: Plan) -> list[ReductionCard]:
+    """Cards to set side by side: the built-in ones, and own ones that hold for this bearing on this shaft."""
+    bearing, shaft_mm = plan.bearing, plan.shaft.diameter_mm
+    here = (card.at(bearing.bore_mm, shaft_mm, bearing.designation) for card in reference.cards.values())
+    return [card for card in here if card is not None and (card.covers(bearing) or not card.name)]

@@ -7,9 +7,10 @@ from dataclasses import dataclass, replace
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, nut_angle_deg, rim_length
-from tribodex.core.mounting.elastic import hoop_result, pressure_result, ratio_result, shaft_hoop_result
+from tribodex.core.mounting.elastic import HOOP_MOST_MPA, hoop_result, pressure_result, ratio_result, shaft_hoop_result
 from tribodex.core.mounting.force import HydraulicStep, ToolChoice, check_rating, check_start, choose_tool, hydraulic_step
-from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
+from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.reduction import DRIVE_UP, REDUCTION, Card, ReductionCard, ReductionRow, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import thermal_loss_um
 from tribodex.core.mounting.warm_shaft import play_taken_um, warm_shaft
 from tribodex.core.mounting.window import HALF_SHARE, HEAT_K, Target, half_rule, window_result
@@ -17,11 +18,14 @@ from tribodex.core.quantities import um_text
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft.parts import Parts
+from tribodex.usecases.planning.by_sheet import sheet_angle, sheet_bands
 from tribodex.usecases.planning.sleeves import shaft_figures
 from tribodex.usecases.ports import Reference
 
 # A shaft softer than this gives way far more than the cards allow for (GPa): aluminium, cast iron.
 SOFT_SHAFT_GPA = 150.0
+# Feelers stand this far apart where no set is known yet (µm).
+LEAF_STEP_UM = 10.0
 # More drive-up than this for the same reduction, and the card no longer holds.
 GIVES_WAY = 1.1
 
@@ -37,6 +41,7 @@ class Aims:
     hydraulic: HydraulicStep | None
     tool: ToolChoice | None
     figures: tuple[Result, ...]
+    unmounted_um: Span | None = None
 
 
 def gauged_aims(reference: Reference, parts: Parts) -> Aims:
@@ -45,19 +50,21 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     middle = table.limits(bearing).mid
     # Asked for where it decides; a plan is never made without it.
     heat = thermal_loss_um(bearing, HEAT_K) + (play_taken_um(bearing, shaft, parts.warmth) or 0.0)
-    if card is not None:
-        residual = residual_limit(card, bearing)
-        target = Target(card.row(bearing.bore_mm).reduction_um, residual.value, heat_um=heat)
-        asked = [reduction_range(card, bearing), residual]
+    row = card.row(bearing.bore_mm) if card is not None else None
+    if card is not None and row is not None:
+        target = _card_target(parts, card, row, heat)
+        asked = [reduction_range(card, bearing), residual_limit(card, bearing), *sheet_bands(card, row, bearing)]
         source = card.source.id
     else:
         target, asked = _half_target(reference, parts, middle, heat)
         source = PRACTICE.id
-    span = target.reduction_um
+    if row is not None and row.unmounted_um is not None:
+        middle = row.unmounted_um.mid
+    span = target.aimed(middle)
     computed = computed_drive_up(bearing, span.low, span.high, shaft)
     by_card = _against(card_drive_up(card, bearing), computed) if card is not None else None
     # Cards were made for solid steel: where the shaft gives way by more than a tenth, their travel is not offered as agreeing.
-    own = by_card is not None and card is not None and bool(card.name)
+    own = by_card is not None and card is not None and bool(card.name) and (row is None or DRIVE_UP not in row.by_default)
     if by_card is not None and by_card.value is not None and not own and _gives_way(parts, computed):
         reason = "Cards are for solid steel; this shaft gives way, so the same reduction takes more drive-up. The computed travel is taken."
         by_card = replace(by_card, verdict=Verdict("made for solid steel", Level.WATCH, reason))
@@ -74,7 +81,11 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
         drive = step.travel_mm
     figures = [group_limits(table, bearing), *asked, expected, *([by_card] if by_card is not None else []), computed]
     turn: Span | None = None
-    if nut is not None:
+    by_sheet = row.angle_deg if row is not None and parts.method is Method.ANGLE else None
+    if by_sheet is not None and nut is not None and card is not None:
+        turn = by_sheet
+        figures += [sheet_angle(card, by_sheet, parts.sheet_zero), rim_length(turn.low, turn.high, nut)]
+    elif nut is not None:
         turn = Span(nut_angle_deg(drive.low, nut.pitch_mm), nut_angle_deg(drive.high, nut.pitch_mm))
         figures += [nut_angle(drive.low, drive.high, nut), rim_length(turn.low, turn.high, nut)]
     else:
@@ -93,8 +104,36 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     figures += shaft_figures(reference, parts)
     if card is not None:
         figures.append(half_rule(middle, span))
-    where = card.title if shown is by_card and card is not None else "computed from the reduction"
-    return Aims(target=target, drive_mm=drive, turn_deg=turn, turn_source=where, hydraulic=step, tool=tool, figures=tuple(figures))
+    where = card.title if (shown is by_card or by_sheet is not None) and card is not None else "computed from the reduction"
+    return Aims(
+        target=target,
+        drive_mm=drive,
+        turn_deg=turn,
+        turn_source=where,
+        hydraulic=step,
+        tool=tool,
+        figures=tuple(figures),
+        unmounted_um=row.unmounted_um if row is not None else None,
+    )
+
+
+def _card_target(parts: Parts, card: ReductionCard, row: ReductionRow, heat_um: float) -> Target:
+    """What a card aims for; of a maker's sheet with what the default card says beside it, and what the ring bears."""
+    bearing = parts.bearing
+    least = row.least_residual_um.get(bearing.group)
+    if not card.lines:
+        return Target(row.reduction_um, least, heat_um=heat_um)
+    probe = 50.0
+    stress = hoop_result(bearing, pressure_result(bearing, parts.shaft, probe, probe)).value or HOOP_MOST_MPA
+    return Target(
+        row.reduction_um,
+        least,
+        heat_um=heat_um,
+        final_um=row.final_um,
+        reduction_given=REDUCTION not in row.by_default,
+        beside_um=row.beside_um.get(bearing.group),
+        most_um=probe * HOOP_MOST_MPA / stress,
+    )
 
 
 def _expected(window: Result, middle_um: float) -> Result:
@@ -114,7 +153,7 @@ def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: 
     low, high = HALF_SHARE.low * middle_um, HALF_SHARE.high * middle_um
     if cap is not None:
         low, high = min(low, cap), min(high, cap)
-    note = "The range itself comes from what is gauged."
+    note = "The range itself comes from what is gauged, and ends where the residual limit would be passed."
     if cap is not None:
         note += f" Capped at {um_text(cap)}, the largest reduction of {card.title}."
     elif parts.half_by:
@@ -139,7 +178,10 @@ def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: 
         ),
         note=note,
     )
-    target = Target(Span(low, high), residual.value if residual else None, HALF_SHARE, cap, heat_um)
+    feeler = parts.feeler
+    step = feeler.step_um(middle_um - high, middle_um - low) if feeler is not None and 0 < low < high < middle_um else LEAF_STEP_UM
+    floor = row.reduction_um.low if row is not None else None
+    target = Target(Span(low, high), residual.value if residual else None, HALF_SHARE, cap, heat_um, floor, step)
     return target, [shown, *([residual] if residual else [])]
 
 

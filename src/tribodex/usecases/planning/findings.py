@@ -14,6 +14,7 @@ from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, number
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import SOFT_SHAFT_GPA, Aims
+from tribodex.usecases.planning.by_sheet import sheet_findings
 from tribodex.usecases.ports import Reference
 
 # Figures whose stop is said above everything else.
@@ -63,6 +64,8 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append("The number has no K; the taper was measured here and said so.")
     if parts.sealed:
         found.append("Sealed: no feeler gets in. Mounted by the maker's turns; heated never above 93.3 °C (200 °F); the fill is in it.")
+    middle = aims.unmounted_um.mid if aims.unmounted_um is not None else reference.clearances(bearing.kind).limits(bearing).mid
+    found.extend(sheet_findings(parts, aims.target, middle))
     if parts.half and reference.cards[Card.A].covers(bearing):
         found.extend(_half_finding(reference, parts))
     found.extend(f"{f.label}: {f.verdict.reason}" for f in figures if f.id in STOPS and f.verdict and f.verdict.level is Level.STOP)

@@ -43,6 +43,14 @@ export const EMPTY: Draft = {
   special_sleeve: "",
   half_by: "",
   oil: "",
+  sheet: "",
+  sheet_reduction: "",
+  sheet_final: "",
+  sheet_least: "",
+  sheet_drive_up: "",
+  sheet_angle: "",
+  sheet_unmounted: "",
+  sheet_zero: "",
 };
 
 /** What an address gives, as the calculator hands it over; null when it gives nothing. */

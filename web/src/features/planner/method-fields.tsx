@@ -2,6 +2,7 @@
 import type { Choices } from "../../api";
 import { ChoiceRow, SelectField } from "../../ui";
 import { Seldom, Text, type Form } from "./part-fields";
+import { SheetZeroRow } from "./sheet-line";
 
 export function GaugingFields({
   form,
@@ -54,9 +55,7 @@ export function RangeFields({ form, method }: { form: Form; method: "Z" | "A" })
   return (
     <fieldset className="space-y-3 border-l-4 border-mark pl-3">
       <legend className="pb-1 text-sm font-bold">
-        {turns
-          ? "The maker's turns from hand-tight, for this unit"
-          : "The maker's tightening angle, when there is one"}
+        {turns ? "The maker's turns, for this unit" : "The maker's tightening angle, when there is one"}
       </legend>
       <div className="grid grid-cols-2 gap-2">
         <Text
@@ -73,6 +72,7 @@ export function RangeFields({ form, method }: { form: Form; method: "Z" | "A" })
         />
       </div>
       <Text form={form} name="range_source" label="Where the figure comes from" hint="sheet, edition, page" />
+      {turns ? <SheetZeroRow form={form} /> : null}
     </fieldset>
   );
 }

@@ -1,6 +1,6 @@
 /** Plan a mounting: what goes on where, and every target before the walk to the machine. */
 import { Button, moment } from "../../ui";
-import { EMPTY } from "./draft";
+import { EMPTY, type Draft } from "./draft";
 import { HalfPlans } from "./half-plans";
 import { KindRow } from "./kind-row";
 import { GaugingFields, NutFields, RangeFields } from "./method-fields";
@@ -10,11 +10,15 @@ import { BearingFields, Text, type Form } from "./part-fields";
 import { PlanFrame } from "./plan-frame";
 import { SeatFields } from "./seat-fields";
 import { ShaftFields } from "./shaft-fields";
+import { SheetLine } from "./sheet-line";
 import { Decide } from "./sheet-choices";
 import { SheetView } from "./sheet-view";
 import { usePlan, type Plan } from "./use-plan";
 import { usePreview } from "./use-preview";
 import { WhereField } from "./where-field";
+
+/** What is asked for while it is still empty. */
+const ASKED: (keyof Draft)[] = ["range_low", "sheet"];
 
 export function PlanPage() {
   const plan = usePlan();
@@ -25,7 +29,7 @@ export function PlanPage() {
     draft,
     change,
     problem: (name) =>
-      problem?.at(name) ?? (draft[name] || name === "range_low" ? preview.problem?.at(name) : undefined),
+      problem?.at(name) ?? (draft[name] || ASKED.includes(name) ? preview.problem?.at(name) : undefined),
   };
   const worked = preview.method === "Z" ? draft.method : preview.method || draft.method;
   const method = draft.housed_unit ? "Z" : worked;
@@ -64,6 +68,7 @@ export function PlanPage() {
       {plan.last && !revised ? <PlannedLast plan={plan} last={plan.last} /> : null}
       <BearingFields form={form} />
       <SeatFields form={form} materials={choices?.materials ?? []} />
+      {gauged ? <SheetLine form={form} /> : null}
       {!gauged && (method === "Z" || method === "A") ? <RangeFields form={form} method={method} /> : null}
       {gauged ? (
         <GaugingFields

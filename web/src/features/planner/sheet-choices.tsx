@@ -86,10 +86,11 @@ function Cards({ sheet, onCard }: { sheet: PlanSheet; onCard: (card: string) => 
         }))}
       />
       <p className="pt-2 text-sm">
-        A maker&apos;s sheet goes before any card.{" "}
+        A maker&apos;s sheet goes before any card: type its line for this bearing above, or{" "}
         <Link to="/crib" className="text-dye underline underline-offset-4">
-          Type one in at the tool crib
+          the whole sheet at the tool crib
         </Link>
+        .
       </p>
     </div>
   );

@@ -1,37 +1,9 @@
 /** A maker's sheet or a shop's card typed in, row by row. */
 import { useState } from "react";
 import type { CardDraft, CardRowDraft, ProblemError } from "../../api";
-import { Button, TextField, alsoMeant, meantBut } from "../../ui";
+import { Button, ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
+import { COLUMNS, EMPTY_ROW, KEYS } from "./card-columns";
 import { FormEnd } from "./form-end";
-
-const EMPTY_ROW: CardRowDraft = {
-  over: "",
-  to: "",
-  reduction_low: "",
-  reduction_high: "",
-  drive_low: "",
-  drive_high: "",
-  drive30_low: "",
-  drive30_high: "",
-  residual_cn: "",
-  residual_c3: "",
-  residual_c4: "",
-};
-export const EMPTY_CARD: CardDraft = { name: "", source: "", designation: "", rows: [EMPTY_ROW] };
-
-const COLUMNS: { name: keyof CardRowDraft; label: string }[] = [
-  { name: "over", label: "Bore over" },
-  { name: "to", label: "up to" },
-  { name: "reduction_low", label: "Reduction, least" },
-  { name: "reduction_high", label: "greatest" },
-  { name: "residual_cn", label: "Must be left, CN" },
-  { name: "residual_c3", label: "C3" },
-  { name: "residual_c4", label: "C4" },
-  { name: "drive_low", label: "Drive-up 1:12, least" },
-  { name: "drive_high", label: "greatest" },
-  { name: "drive30_low", label: "Drive-up 1:30, least" },
-  { name: "drive30_high", label: "greatest" },
-];
 
 export function CardForm({
   first,
@@ -81,6 +53,17 @@ export function CardForm({
           onChange={(event) => setDraft({ ...draft, designation: event.target.value })}
         />
       </div>
+      <ChoiceRow
+        label="The sheet is entered by"
+        value={draft.keyed_by || "bore"}
+        onChange={(key) => setDraft({ ...draft, keyed_by: key === "bore" ? "" : key })}
+        options={[
+          { value: "bore", label: "bearing bore" },
+          { value: "shaft", label: "shaft diameter" },
+          { value: "part", label: "part number" },
+        ]}
+        problem={problem?.at("keyed_by")}
+      />
       <p className="text-sm text-soft">
         Lengths in mm; or with a unit: 60 µm, 2.5 thou. Empty means: the sheet does not say.
       </p>
@@ -88,7 +71,7 @@ export function CardForm({
         <fieldset key={at} className="border-t-2 border-ink pt-2">
           <legend className="pr-2 text-sm font-bold">Row {at + 1}</legend>
           <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-4 lg:grid-cols-7">
-            {COLUMNS.map(({ name, label }) => (
+            {[...(KEYS[draft.keyed_by ?? ""] ?? []), ...COLUMNS].map(({ name, label }) => (
               <TextField
                 key={name}
                 label={label}

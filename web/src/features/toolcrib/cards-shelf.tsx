@@ -1,7 +1,8 @@
 /** Cards of one’s own: a maker’s sheet typed in with its source. */
 import { newId } from "../../api";
 import { Button } from "../../ui";
-import { CardForm, EMPTY_CARD } from "./card-form";
+import { EMPTY_CARD } from "./card-columns";
+import { CardForm } from "./card-form";
 import type { ShelfProps } from "./gauges-shelf";
 import { Actions, History } from "./item-actions";
 

@@ -177,7 +177,7 @@ def judged(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFoun
         uncertainty = max(
             2 * math.hypot(known.sd_um, SHARED_SD_UM / math.sqrt(len(together)), LEAF_SHARED_SHARE * known.mean_um), undecided_um(cells)
         )
-        verdict = judge_initial(known.mean_um, uncertainty, plan.groups_um, plan.bearing.group)
+        verdict = judge_initial(known.mean_um, uncertainty, plan.groups_um, plan.bearing.group, plan.unmounted_um)
         return ev.GaugingClosed(gauging.number, summary, initial_verdict=verdict)
     window, initial = state.window(), pool(state.initials())
     if gauging.phase is Phase.FINAL and window is not None and initial is not None:

@@ -15,6 +15,7 @@ from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import Method, Oil, WasherMethod
 from tribodex.core.mounting.window import Target, Window
+from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.sources import Source
 from tribodex.core.working import Result
 
@@ -43,7 +44,8 @@ class Plan:
     whole row of group limits for the bore. `target` is None where the play is not gauged (turns from hand-tight).
     `drive_up_mm` counts from firm contact, `turn_range_deg` from the method's own zero point. `table_versions` names each
     table used with its version; `given` is what the person typed and chose, word for word. `sources` are those tables' own words as
-    they stood when it was planned: what is changed later rewrites no record.
+    they stood when it was planned: what is changed later rewrites no record. `unmounted_um` is the sheet's own band before mounting, where
+    it has one: that judges the unmounted gauging. `sheet_zero` is what the sheet's turns count from; None where it is silent or not asked.
     """
 
     bearing: Bearing
@@ -76,6 +78,8 @@ class Plan:
     sealed: bool = False
     given: dict[str, str] = field(default_factory=dict)
     sources: tuple[Source, ...] = ()
+    unmounted_um: Span | None = None
+    sheet_zero: SheetZero | None = None
 
     @property
     def gauge(self) -> FeelerSet:
@@ -86,8 +90,8 @@ class Plan:
 
     @property
     def limits_um(self) -> Span:
-        """Limits of the bearing's own group."""
-        return self.groups_um[self.bearing.group]
+        """What the unmounted clearance should be: by the sheet where it says so, else the limits of the bearing's group."""
+        return self.unmounted_um or self.groups_um[self.bearing.group]
 
     @property
     def reduction_um(self) -> Span | None:

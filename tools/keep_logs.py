@@ -27,6 +27,7 @@ from tests.core import test_fill as fill
 from tests.core import test_run_in as run_in
 from tests.core import test_seals as seals
 from tests.core import test_stop as rounds
+from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_cartridge import CLOSING, CartridgeBench
 from tests.core.test_follower import STUD, YOKE, FollowerBench
 from tests.core.test_job import AnySequence
@@ -53,6 +54,7 @@ from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import fold
+from tribodex.core.topics.adapter_unit import commands as drive
 from tribodex.core.topics.bolts import commands as bolts
 from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.cartridge import commands as built
@@ -314,6 +316,21 @@ def of_unit() -> tuple[Log, Log]:
     return [*unit.log], [*insert.log]
 
 
+def of_adapter_unit() -> Log:
+    """Every kind of entry of a unit on an adapter sleeve, and each of them corrected."""
+    made = AdapterBench(TAPPED)
+    made.at(drive.TapRim(False), job_cmd.Correct(made.job.last_seq + 1, "it moved", drive.TapRim(True)), drive.TapRim(False))
+    made.at(drive.MarkUnitZero(), job_cmd.Correct(made.job.last_seq + 1, "said at once", drive.MarkUnitZero(tapped=True)))
+    made.at(drive.CountPlate(4, 9), job_cmd.Correct(made.job.last_seq + 1, "counted again", drive.CountPlate(4, 10)))
+    made.at(drive.TurnUnitNut("1.4"), job_cmd.Correct(made.job.last_seq + 1, "misread", drive.TurnUnitNut("1.1")))
+    made.at(drive.SeePlate("9"), job_cmd.Correct(made.job.last_seq + 1, "looked again", drive.SeePlate("6")))
+    made.at(drive.FitPlate("6", "6 N·m"), job_cmd.Correct(made.job.last_seq + 1, "another hole", drive.FitPlate("4", "6 N·m")))
+    made.at(drive.TryDriven(True), job_cmd.Correct(made.job.last_seq + 1, "felt again", drive.TryDriven(False, "stiff")))
+    made.at(drive.BackUnitNut("driven too far"), drive.MarkUnitZero(tapped=True), drive.TurnUnitNut("1"))
+    made.do(job_cmd.Abandon("Tester", "kept as an example"))
+    return made.log
+
+
 def of_cartridge() -> Log:
     """Every kind of entry of a cartridge, and some of them corrected."""
     made = CartridgeBench(CartridgeDraft(**{**CLOSING.__dict__, "separable": "floating"}))
@@ -458,6 +475,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "fitted": of_fitted,
         "not-yet": of_not_yet,
         "blows": of_blows,
+        "adapter-unit": of_adapter_unit,
     }
     return [(name, made[name]())]
 
@@ -484,6 +502,7 @@ for i, log in enumerate(
         of_fitted(),
         of_not_yet(),
         of_blows(),
+        of_adapter_unit(),
     ],
     1,
 ):

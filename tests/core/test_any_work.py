@@ -16,6 +16,7 @@ from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_state_machine_as_test
 
 from tests import proved
+from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_any_text import ODD
 from tests.core.test_cartridge import CLOSING, CartridgeBench
 from tests.core.test_follower import FollowerBench
@@ -77,6 +78,10 @@ def an_insert() -> ShaftBench:
     return made
 
 
+def an_adapter_unit() -> ShaftBench:
+    return AdapterBench(TAPPED)
+
+
 def a_cartridge() -> ShaftBench:
     made = CartridgeBench(CartridgeDraft(**{**CLOSING.__dict__, "separable": "both"}))
     made.warm_on()
@@ -110,7 +115,7 @@ def a_large_seal() -> ShaftBench:
 
 AFTER = {"grease", "bolts", "runin", "care", "seals", "stock", "large_seal", "stop"}
 BEGINNINGS = [
-    *(two_units, an_insert, a_cartridge, a_cartridge_with_both_on, a_ring, FollowerBench),
+    *(two_units, an_insert, an_adapter_unit, a_cartridge, a_cartridge_with_both_on, a_ring, FollowerBench),
     *(a_shaft_after_locking, a_large_seal, RoundBench),
 ]
 

@@ -24,7 +24,9 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.ports import Reference
 
 TRUTH = VirtualBearing(125, 0.385, 8)
-UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9")
+UNIT = replace(
+    DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9", sheet_zero="tapped"
+)
 BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80°", range_high="100°", range_source="maker's table")
 
 
@@ -141,7 +143,7 @@ def test_methods_that_gauge_nothing_refuse_leaves(reference: Reference) -> None:
 def test_turns_are_logged_as_turns(reference: Reference) -> None:
     bench = make_bench(reference, UNIT)
     bench.pass_gates()
-    assert bench.do(cmd.SetZero(False)).attempt.zero is ZeroPoint.HAND_TIGHT
+    assert bench.do(cmd.SetZero(True)).attempt.zero is ZeroPoint.FIRM
     state = bench.do(cmd.TurnNut("1 1/8", "turns"))
     assert state.attempt.nut_deg == pytest.approx(405) and ready_to_lock(state)
     assert bench.stage() == "lock"

@@ -269,7 +269,9 @@ def test_below_the_window_a_tab_is_met_by_name_and_the_record_says_so(reference:
 # -- turn and feel ------------------------------------------------------------------------------------------------------------
 
 BALL = PlanDraft(designation="2212 K C3", shaft="55 mm")
-UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9")
+UNIT = replace(
+    DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9", sheet_zero="tapped"
+)
 
 
 def at_zero(draft: PlanDraft, tapped: bool = True) -> Bench:

@@ -24,7 +24,9 @@ from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
-UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9")
+UNIT = replace(
+    DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9", sheet_zero="tapped"
+)
 BALL = PlanDraft(designation="2212 K C3", shaft="55 mm")
 
 

@@ -50,8 +50,9 @@ from tribodex.core.units.locking import Load, Rotation, UnitLock, advise_lock, j
 from tribodex.core.units.screws import Footing, ScrewTorque, judge_screw, screw_result, torque_of
 from tribodex.core.working import Level
 from tribodex.usecases.opening import MOUNTING
+from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.kinds import UNIT
-from tribodex.usecases.planning.units import Duty, UnitDraft, lock_choice, unit_plan, unit_sheet
+from tribodex.usecases.planning.units import Duty, lock_choice, unit_plan, unit_sheet
 
 SCREWS = UnitDraft(
     insert="208", bore="40 mm", form="foot_2", lock="set_screws", load="normal", shaft_class="h7", screw="M8", regreased="yes",
@@ -291,7 +292,7 @@ def test_a_plan_says_its_targets() -> None:
         ({"bore": "90 mm"}, "bore"),
         ({"bore": "45 mm"}, "bore"),
         ({"form": "round"}, "form"),
-        ({"lock": "adapter"}, "lock"),
+        ({"lock": "adapter"}, "turns"),
         ({"lock": "collar", "rotation": "both", "faces": "drive_end"}, "rotation"),
         ({"lock": "collar", "rotation": "unknown", "faces": "drive_end"}, "rotation"),
         ({"lock": "collar", "rotation": "clockwise"}, "faces"),

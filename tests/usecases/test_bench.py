@@ -25,7 +25,9 @@ from tribodex.usecases.ports import Position, Reference, Tap
 from tribodex.usecases.record import record
 
 TRUTH = VirtualBearing(125, 0.385, 8)
-UNIT = replace(DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9")
+UNIT = replace(
+    DRAFT, housed_unit="yes", range_low="1", range_high="1 1/4", range_source="unit sheet, page 3", nut_slots="4", nut_tabs="9", sheet_zero="tapped"
+)
 BALL = PlanDraft(designation="2212 K C3", shaft="55", range_low="80", range_high="100", range_source="table")
 
 

@@ -25,7 +25,7 @@ from tribodex.core.topics.runin import commands as run
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
-from tribodex.usecases.planning.units import UnitDraft
+from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
 

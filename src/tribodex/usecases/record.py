@@ -16,7 +16,7 @@ from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Row, Summary
 from tribodex.core.mounting.judgement import FinalVerdict
-from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
+from tribodex.core.mounting.methods import WASHER_REASONS
 from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Section
@@ -277,7 +277,7 @@ def _mounting(desk: Desk, at: str) -> MountingRecord:
         gaugings=tuple(_gauging(plan, g) for g in state.gaugings if g.closed is not None),
         checks=tuple(CheckRecord(a.number, c.nut_deg, c.swivel, c.turns_freely, c.locked) for a in state.attempts for c in a.checks),
         attempts=_attempts(state),
-        method=METHOD_NOTES[plan.method].title,
+        method=plan.method_title,
         washer_reason=WASHER_REASONS[plan.washer] if plan.lock is LockKind.TAB_WASHER else "",
         figures=figures,
         final=state.attempt.final_verdict(),

@@ -22,8 +22,8 @@ from tribodex.usecases.opening import BearingOrder, Order
 from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.followers import FollowerDraft
+from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
-from tribodex.usecases.planning.units import UnitDraft
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.

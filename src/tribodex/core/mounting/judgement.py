@@ -201,8 +201,8 @@ def judge_hand(
         overall = Verdict(
             "zero not proven",
             Level.UNKNOWN,
-            "Nobody tapped the nut at its zero mark: the turn may be nothing but closing the sleeve. Tapped after all: correct that entry; "
-            "else release, and set the zero anew.",
+            "The zero that the figure counts from was not proven: not tapped where it should be, or a sheet that does not say which zero it "
+            "means. The turn may be nothing but closing the sleeve. Tapped after all: correct that entry; else release, and set the zero anew.",
             code=FinalCode.ZERO_NOT_PROVEN,
         )
     elif by_feel and swivel == "freely":

@@ -86,11 +86,11 @@ METHOD_NOTES: dict[Method, MethodNote] = {
         ),
         MethodNote(
             method=Method.TURNS,
-            title="Turns from hand-tight",
+            title="Turns by the maker's sheet",
             drives_by="the maker's turns for that unit",
             stops_by="the turns are reached",
             good_for="sealed housed units that cannot be gauged",
-            weak_point="only that maker's figure holds, for that unit",
+            weak_point="only that maker's figure holds, for that unit, from that sheet's zero",
         ),
         MethodNote(
             method=Method.BALL_ANGLE,
@@ -135,7 +135,7 @@ def default_reason(method: Method) -> str:
     """
     return {
         Method.FEELER: "Default: trust the feeler, not the angle; the angle is worked out beside it and says how far to go.",
-        Method.TURNS: "The only one for a sealed housed unit: no feeler gets in. The figure is the maker's for that unit, counted from hand-tight.",
+        Method.TURNS: "The only one for a sealed housed unit: no feeler gets in. The figure is the maker's for that unit, from its sheet's own zero.",
         Method.BALL_ANGLE: "The only one for a self-aligning ball bearing: its clearance is too small for feelers; the ring itself tells.",
     }.get(method, f"Good for {METHOD_NOTES[method].good_for}; weak point: {METHOD_NOTES[method].weak_point}.")
 

@@ -13,6 +13,7 @@ from tribodex.core.job.tell import tell as kernel_tell
 from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
 from tribodex.core.topics import (
+    adapter_unit,
     bolts,
     care,
     cartridge,
@@ -32,6 +33,7 @@ from tribodex.core.topics import (
     tapered,
     units,
 )
+from tribodex.core.topics.adapter_unit.show import AdapterWork
 from tribodex.core.topics.bolts.show import ClosingWork
 from tribodex.core.topics.care.show import CareWork
 from tribodex.core.topics.cartridge.show import CartridgeWork
@@ -63,6 +65,7 @@ HOUSE = House(
         follower.TOPIC,
         insert.TOPIC,
         units.TOPIC,
+        adapter_unit.TOPIC,
         cartridge.TOPIC,
         seals.TOPIC,
         large_seal.TOPIC,
@@ -84,6 +87,7 @@ Work = (
     | FollowerWork
     | InsertWork
     | UnitWork
+    | AdapterWork
     | CartridgeWork
     | SealWork
     | LargeSealWork

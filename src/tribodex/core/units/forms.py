@@ -31,6 +31,7 @@ class Form(StrEnum):
     FLANGE = "flange"
     PILOT = "pilot"
     TAKE_UP = "take_up"
+    HANGER = "hanger"
 
     @property
     def words(self) -> str:
@@ -41,12 +42,13 @@ class Form(StrEnum):
             "flange": "flange, four bolts",
             "pilot": "flange with pilot",
             "take_up": "take-up, in a slot",
+            "hanger": "hanger, hung from above",
         }[self.value]
 
     @property
     def bolts(self) -> int:
         """How many bolts hold it; a take-up hangs on its spindle."""
-        return {"foot_2": 2, "foot_4": 4, "flange": 4, "pilot": 4, "take_up": 1}[self.value]
+        return {"foot_2": 2, "foot_4": 4, "flange": 4, "pilot": 4, "take_up": 1, "hanger": 2}[self.value]
 
     @property
     def on_feet(self) -> bool:
@@ -62,6 +64,7 @@ class Form(StrEnum):
             "flange": "By its face: clean, flat, square to the shaft; side to side in its bolt holes.",
             "pilot": "By its pilot and its face: the bore of the wall decides, bolt holes do not help.",
             "take_up": "By its slot and spindle, both sides alike; again after every tensioning.",
+            "hanger": "By its hanger: plumb, in line with its neighbours; shims between hanger and beam.",
         }[self.value]
 
 

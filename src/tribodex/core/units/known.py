@@ -32,6 +32,24 @@ class KeptBearing:
         return Kind.SPHERICAL_ROLLER if self.design is Design.SPHERICAL else None
 
 
+@dataclass(frozen=True)
+class UnknownInside:
+    """The bearing inside a greased and sealed unit that is known by its shaft alone (mm): sizes, group and taper stay unknown."""
+
+    label: str
+    shaft_mm: float
+
+    @property
+    def bore_mm(self) -> float:
+        """The shaft: what the unit is sold by."""
+        return self.shaft_mm
+
+    @property
+    def kind(self) -> Kind:
+        """Rollers forgive least: what is not known is judged as they are."""
+        return Kind.SPHERICAL_ROLLER
+
+
 def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
     """A bearing that is fitted, as it is kept. A cam follower has needle or cylindrical rollers.
 

@@ -6,7 +6,7 @@ from tribodex.core.adviser.move import NARROW_UM
 from tribodex.core.components.lock_nut import Family, LockKind
 from tribodex.core.components.shaft import Seat
 from tribodex.core.mounting.force import HYDRAULIC_FROM_MM, check_rating
-from tribodex.core.mounting.methods import WasherMethod
+from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.reduction import Card
 from tribodex.core.mounting.shaft_fit import nominal_of
 from tribodex.core.mounting.window import half_rule
@@ -64,6 +64,11 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append("The number has no K; the taper was measured here and said so.")
     if parts.sealed:
         found.append("Sealed: no feeler gets in. Mounted by the maker's turns; heated never above 93.3 °C (200 °F); the fill is in it.")
+    if parts.method is Method.TURNS and parts.sheet_zero is None:
+        found.append(
+            "What the sheet's turns count from is not known: both hands until it stops, or tapped and tried again until it no longer moves? "
+            "Ask before the nut is marked; unknown, the zero stays unproven."
+        )
     middle = aims.unmounted_um.mid if aims.unmounted_um is not None else reference.clearances(bearing.kind).limits(bearing).mid
     found.extend(sheet_findings(parts, aims.target, middle))
     if parts.half and reference.cards[Card.A].covers(bearing):

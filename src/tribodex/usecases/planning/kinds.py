@@ -14,9 +14,11 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.job import Job
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Topic
+from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.shouldered.tools import drift_tube
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import cartridge, follower, shouldered, units
+from tribodex.core.topics.adapter_unit.facts import AdapterPlanned
 from tribodex.core.topics.cartridge.facts import CartridgePlan
 from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
 from tribodex.core.topics.insert.facts import InsertPlanned
@@ -25,14 +27,15 @@ from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.units.facts import UnitPlanned
 from tribodex.core.topics.units.plan import UnitPlan
-from tribodex.core.units.known import KeptBearing
+from tribodex.core.units.known import KeptBearing, UnknownInside
 from tribodex.core.units.locking import Rotation, UnitLock
 from tribodex.core.working import Result, number
 from tribodex.usecases.planning.cartridges import cartridge_figures
 from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
+from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
-from tribodex.usecases.planning.units import PlannedUnit, UnitDraft, unit_plan
+from tribodex.usecases.planning.units import PlannedUnit, unit_plan
 from tribodex.usecases.ports import Reference
 
 
@@ -67,7 +70,7 @@ class PlanKind:
     made: Callable[[Reference, Any], Any]
     procedure: Callable[[Any], str]
     facts: Callable[[Any, bool], Sequence[Fact]]
-    size: Callable[[Any], StraightBearing | KeptBearing]
+    size: Callable[[Any], StraightBearing | KeptBearing | UnknownInside]
     paper: Callable[[Any], PlanPaper] = _no_paper
     planned: Callable[[Any], Any] = field(default=lambda state: state.planned)
     asks_float: bool = False
@@ -125,6 +128,8 @@ def _follower_paper(plan: FollowerPlan) -> PlanPaper:
 
 
 def _unit_paper(plan: UnitPlan) -> PlanPaper:
+    if plan.lock is UnitLock.ADAPTER:
+        return _adapter_paper(plan)
     turns = "" if plan.rotation is Rotation.UNKNOWN else f"; the shaft turns {plan.rotation.words}"
     about = (
         ("Unit", f"{plan.form.words}, {plan.lock.words}"),
@@ -148,7 +153,32 @@ def _unit_paper(plan: UnitPlan) -> PlanPaper:
     return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
 
 
+def _adapter_paper(plan: UnitPlan) -> PlanPaper:
+    given = plan.given
+    zero = SheetZero(given["sheet_zero"]).words if given.get("sheet_zero") else "not said by the sheet: ask before the nut is marked"
+    about = (
+        ("Unit", f"{plan.form.words}, {plan.lock.words}"),
+        ("Shaft", f"{plan.shaft_text}, {plan.seat.words}"),
+        ("Turns", f"{given.get('turns', '')}, {given.get('turns_source', '')}"),
+        ("Counted from", zero),
+        ("Lined up", plan.form.lined_up_by),
+    )
+    blanks = (
+        "Shaft, two sections, four directions (mm)",
+        "Room towards / away from the fixed unit (mm)",
+        "Rim tapped: moved / did not move, each try",
+        "Slots of the nut / holes of the plate",
+        "Turns from the mark; on to the hole",
+        "Turned by hand, plate on",
+        "Offset over length; feeler under each foot" if plan.form.on_feet else "Offset over length",
+        "Housing bolts: torque, wrench",
+    )
+    return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
+
+
 def _unit_facts(plan: PlannedUnit, _whole: bool) -> list[Fact]:
+    if plan.adapter is not None:
+        return [UnitPlanned(plan.unit), SeatPlanned(plan.unit.seat, None), AdapterPlanned(plan.adapter)]
     insert = [InsertPlanned(plan.insert)] if plan.insert is not None else []
     return [UnitPlanned(plan.unit), SeatPlanned(plan.unit.seat, None), *insert]
 
@@ -179,7 +209,7 @@ UNIT = PlanKind(
     draft=UnitDraft,
     topic=units.TOPIC,
     made=unit_plan,
-    procedure=lambda plan: "unit-insert" if plan.insert is not None else "unit",
+    procedure=lambda plan: "adapter-unit" if plan.adapter is not None else "unit-insert" if plan.insert is not None else "unit",
     facts=_unit_facts,
     size=lambda plan: plan.unit.size,
     paper=_unit_paper,

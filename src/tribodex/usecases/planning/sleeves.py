@@ -42,7 +42,9 @@ def seat_spec(reference: Reference, plan: Plan) -> SeatSpec | None:
     if plan.seat is Seat.TAPERED_SHAFT:
         return None
     nominal = plan.shaft.diameter_mm
-    if plan.shaft_text.strip().endswith("in") and (band := reference.inch_shafts.find("adapter", nominal / 25.4)) is not None:
+    # One set of limits for one shaft: at the plan and under the micrometer the same.
+    housed = reference.inch_shafts.find("housed_unit", nominal / 25.4) if plan.housed_unit else None
+    if plan.shaft_text.strip().endswith("in") and (band := housed or reference.inch_shafts.find("adapter", nominal / 25.4)) is not None:
         limits = Span(band.lower_in * 25400, band.upper_in * 25400)
         return sleeve_seat(nominal, limits, f"inch shaft, {band.upper_in:+.3f}/{band.lower_in:+.3f} in")
     return sleeve_seat(nominal)

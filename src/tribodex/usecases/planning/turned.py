@@ -37,7 +37,8 @@ def turned_aims(reference: Reference, parts: Parts) -> Aims:
     else:
         turn, source, lines, note, beside = _ball_aim(reference, parts)
     drive = Span(turn.low * nut.pitch_mm / 360, turn.high * nut.pitch_mm / 360)
-    from_zero = "hand-tight" if parts.method is Method.TURNS else "metal-to-metal"
+    by_hand = parts.sheet_zero.short if parts.sheet_zero is not None else "the zero of its sheet"
+    from_zero = by_hand if parts.method is Method.TURNS else "metal-to-metal"
     angle = Result("nut_angle", f"Nut turn from {from_zero}", turn.low, "°", value_to=turn.high, working=lines, note=note)
     closing = ZERO_PRIORS[ZeroPoint.HAND_TIGHT]
     travel = Result(

@@ -13,8 +13,10 @@ from tribodex.core.fits.seat import SeatSpec, sliding_seat
 from tribodex.core.job.asked import Family, Likely
 from tribodex.core.job.expected import beside, torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.topics.adapter_unit.plan import AdapterPlan, travel_result, turns_result
 from tribodex.core.topics.insert.facts import InsertPlan
 from tribodex.core.topics.units.plan import UnitPlan
+from tribodex.core.units.adapter import positions_result
 from tribodex.core.units.forms import Form
 from tribodex.core.units.insert import Iron, judge_iron
 from tribodex.core.units.locking import AdviceLock, Load, Rotation, UnitLock, advise_lock
@@ -23,52 +25,30 @@ from tribodex.core.units.sizes import ABOVE_BORE_MM, InsertRow
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
+from tribodex.usecases.planning.adapter_units import adapter_plan
+from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm
 from tribodex.usecases.ports import Reference
 
 BORE_UM, OUTSIDE_UM, WIDTH_UM = (8_000.0, 200_000.0), (20_000.0, 400_000.0), (8_000.0, 250_000.0)
-GROWTH_UM = (0.0, 60_000.0)
-GROWTH = Likely(0.0, 3.0, "shafts grow by tenths of a millimetre to some")
-
-
-@AS_TYPED
-@dataclass(frozen=True)
-class UnitDraft:
-    """What a person gave, as typed. Empty text means: not given. A torque of a sheet comes with its source."""
-
-    insert: str = ""
-    bore: str = ""
-    outside: str = ""
-    width: str = ""
-    form: str = ""
-    lock: str = ""
-    rotation: str = ""
-    faces: str = ""
-    load: str = ""
-    shaft_class: str = ""
-    screw: str = ""
-    screw_torque: str = ""
-    screw_source: str = ""
-    base_torque: str = ""
-    base_source: str = ""
-    regreased: str = ""
-    growth: str = ""
-    replace_insert: str = ""
-    iron: str = ""
-    grit: str = ""
-    meant: str = ""
 
 
 @dataclass(frozen=True)
 class PlannedUnit:
-    """A unit, and its insert where that is replaced first."""
+    """A unit, its insert where that is replaced first, and how it is driven up where it stands on an adapter sleeve."""
 
     unit: UnitPlan
     insert: InsertPlan | None
+    adapter: AdapterPlan | None = None
 
 
 def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
     errors = Collector(draft.meant)
+    if draft.lock.strip() == UnitLock.ADAPTER:
+        made = adapter_plan(errors, reference, draft)
+        errors.check()
+        assert made is not None  # checked
+        return PlannedUnit(made[0], None, made[1])
     row = reference.inserts.read(draft.insert) if draft.insert.strip() else None
     size, shaft = _size(errors, draft, row)
     form, load = (
@@ -76,8 +56,6 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
         errors.choice(Load, draft.load, "load", question="How heavily does it work?"),
     )
     lock = errors.choice(UnitLock, draft.lock, "lock", question="What locks it on the shaft?")
-    if lock is UnitLock.ADAPTER:
-        errors.add("lock", "A unit on an adapter sleeve goes on by turns of its nut.", "plan it as a bearing on a sleeve, one-piece housing")
     rotation = errors.choice(
         Rotation, draft.rotation, "rotation", None if lock is UnitLock.COLLAR else Rotation.UNKNOWN, question="Which way does the shaft turn?"
     )
@@ -89,9 +67,8 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
         errors.add("rotation", why, "clockwise or anticlockwise, seen from the drive end; or another lock")
     seat = errors.take(lambda: _seat(reference, draft, size.bore_mm)) if size is not None else None
     screw = _screw(errors, reference, draft, size.bore_mm if size is not None and lock is UnitLock.SET_SCREWS else None)
-    base, base_source = _base(errors, draft)
-    growth = errors.take(lambda: read_length(draft.growth, "growth", LengthUnit.MM, GROWTH_UM, zero=True).mm) if draft.growth.strip() else None
-    errors.expect("growth", draft.growth, Family.LENGTH, GROWTH)
+    base, base_source = base_torque(errors, draft)
+    growth = growth_mm(errors, draft)
     regreased = _yes(errors, draft.regreased, "regreased", "Will it be regreased in service? Sets the allowed misalignment.")
     replaced = draft.replace_insert.strip() == "yes"
     iron = errors.choice(Iron, draft.iron, "iron", Iron.UNKNOWN) if replaced else None
@@ -206,15 +183,6 @@ def _any_screw(screw: str) -> Likely | None:
         return None
 
 
-def _base(errors: Collector, draft: UnitDraft) -> tuple[float | None, str]:
-    if not draft.base_torque.strip():
-        return None, ""
-    if not draft.base_source.strip():
-        errors.add("base_source", "Where does the torque come from?", "the maker's sheet of the housing, page")
-    errors.expect("base_torque", draft.base_torque, Family.TORQUE, Likely(2.0, 2_000.0, "bolts of a housing take 5 to 1000 N·m"))
-    return errors.take(lambda: parse_torque_nm(draft.base_torque, "base_torque")), draft.base_source.strip()
-
-
 def _yes(errors: Collector, said: str, name: str, question: str) -> bool | None:
     if said.strip() not in ("yes", "no"):
         errors.add(name, question, "yes or no")
@@ -241,8 +209,20 @@ def unit_sheet(reference: Reference, draft: UnitDraft) -> UnitSheet:
     iron = judge_iron(plan.insert.iron, plan.insert.shock) if plan.insert is not None else None
     lock = next(one for one in advise_lock(unit.rotation, unit.load) if one.way is unit.lock)
     return UnitSheet(
-        label=unit.size.label, form=unit.form.words, lined_up_by=unit.form.lined_up_by, lock=lock.verdict, figures=unit.figures, iron=iron
+        label=unit.size.label,
+        form=unit.form.words,
+        lined_up_by=unit.form.lined_up_by,
+        lock=lock.verdict,
+        figures=(*_driven(plan.adapter), *unit.figures),
+        iron=iron,
     )
+
+
+def _driven(plan: AdapterPlan | None) -> tuple[Result, ...]:
+    if plan is None:
+        return ()
+    travel = travel_result(plan)
+    return (turns_result(plan), *((travel,) if travel is not None else ()), positions_result(plan.range_deg, plan.step_deg, None, 0.0))
 
 
 @AS_TYPED

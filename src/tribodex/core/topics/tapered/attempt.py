@@ -12,7 +12,7 @@ from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, mark_thin_end, summarise
 from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict, one_row_accepted
-from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import number
@@ -133,6 +133,7 @@ class Attempt:
     zero_set: bool = False
     tap_tested: bool = False
     zero: ZeroPoint = ZeroPoint.FIRM
+    counted_from: SheetZero | None = None
     start_pressure_mpa: float | None = None
     nut_deg: float = 0.0
     turns: int = 0

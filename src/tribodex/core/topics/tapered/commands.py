@@ -10,12 +10,14 @@ from tribodex.core.job.asked import Family, choice, count, length, number, same,
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Where
 from tribodex.core.mounting.judgement import Swivel
 from tribodex.core.mounting.seat import LengthTool
+from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.tapered.plan import Plan
 
 TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
 
 _WHERE = {Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top", Where.BENCH_TOP: "on the bench, at the top"}
+_ZEROS: dict[str, str] = {"": "as planned", **{zero.value: zero.words for zero in SheetZero}}
 _UNITS = {"degrees": "degrees", "rim": "rim", "slots": "slots", "drive_up": "drive-up", "turns": "turns"}
 
 
@@ -114,10 +116,14 @@ class AcceptOutside:
 
 @dataclass(frozen=True)
 class SetZero:
-    """The nut stands at the method's zero point and is marked; with a hydraulic nut, the start pressure reached."""
+    """The nut stands at the method's zero point and is marked; with a hydraulic nut, the start pressure reached.
+
+    `counted_from`: what the turns of a sheet count from, where the plan's sheet is silent.
+    """
 
     tap_tested: Annotated[bool, tick("Held after the tap")]
     start_pressure: Annotated[str, number(Family.PRESSURE, "Start pressure reached", "2.5 MPa, 25 bar")] = ""
+    counted_from: Annotated[SheetZero | Literal[""], choice("The sheet's turns count from", _ZEROS)] = ""
 
 
 @dataclass(frozen=True)

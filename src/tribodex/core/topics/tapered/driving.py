@@ -16,7 +16,7 @@ from tribodex.core.mounting.lock_ruling import LockCode, turn_allows
 from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, NutSeatCode, Seated, judge_seat
-from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.quantities import Length, LengthUnit, parse_degrees, parse_pressure_mpa, read_length
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
@@ -39,8 +39,8 @@ def zero(desk: Desk, state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
         raise Refused("By blows and feeler nothing counts from a zero mark: nut hand-tight, then the first blow.")
     if state.attempt.zero_set:
         raise Refused("The zero mark is set already. To set it anew, release the bearing and start again.")
-    if plan.method is Method.TURNS:
-        return ev.ZeroSet(command.tap_tested, ZeroPoint.HAND_TIGHT)
+    if plan.method is Method.TURNS or (plan.sheet_zero is not None and plan.hydraulic is None):
+        return _zero_of_sheet(plan, command)
     if plan.hydraulic is not None or command.start_pressure.strip():
         if plan.hydraulic is None:
             raise InvalidInput.at("start_pressure", "This plan drives with a spanner; there is no start pressure.", "leave it empty")
@@ -70,6 +70,22 @@ def zero(desk: Desk, state: Tapered, command: cmd.SetZero) -> ev.ZeroSet:
             )
         return ev.ZeroSet(True, ZeroPoint.START_PRESSURE, pressure, command.start_pressure.strip())
     return ev.ZeroSet(command.tap_tested, ZeroPoint.FIRM if command.tap_tested else ZeroPoint.UNTESTED)
+
+
+def _zero_of_sheet(plan: Plan, command: cmd.SetZero) -> ev.ZeroSet:
+    """The zero that a sheet's turns, angle or travel count from: its own, never converted into another."""
+    said = SheetZero(command.counted_from) if command.counted_from else None
+    if plan.sheet_zero is not None and said is not None and said is not plan.sheet_zero:
+        raise InvalidInput.at("counted_from", f"The sheet counts from: {plan.sheet_zero.words}.", "as planned; another sheet is another plan")
+    sheet = plan.sheet_zero or said
+    if sheet is SheetZero.BOTH_HANDS and command.tap_tested:
+        raise InvalidInput.at(
+            "tap_tested",
+            "This sheet counts from both hands until it stops; where the nut holds after a tap is another zero, a closing travel further on.",
+            "ease the nut until the sleeve is loose, run it up with both hands again, and mark it there",
+        )
+    zero = ZeroPoint.HAND_TIGHT if sheet is not SheetZero.TAPPED else ZeroPoint.FIRM if command.tap_tested else ZeroPoint.UNTESTED
+    return ev.ZeroSet(command.tap_tested, zero, counted_from=said)
 
 
 def turn(desk: Desk, state: Tapered, command: cmd.TurnNut) -> list[Fact]:
@@ -222,9 +238,10 @@ def hand_checked(state: Tapered, command: cmd.HandCheck) -> ev.HandChecked:
     locked = attempt.locked is not None
     verdict = None
     if locked and not state.plan.method.gauged:
-        # A zero that nobody tapped is proven where nothing is counted from metal-to-metal.
         by_feel = state.plan.method is Method.BALL_ANGLE
-        proven = attempt.tap_tested or not by_feel
+        sheet = state.plan.sheet_zero or attempt.counted_from
+        # Both hands need no proof; a silent sheet proves nothing.
+        proven = attempt.tap_tested if by_feel or sheet is SheetZero.TAPPED else sheet is SheetZero.BOTH_HANDS
         by_name = attempt.locked is not None and bool(attempt.locked.decided_by)
         verdict = judge_hand(command.swivel, command.turns_freely, attempt.nut_deg, state.plan.turn_range_deg, by_feel, proven, by_name)
     return ev.HandChecked(command.swivel, command.turns_freely, attempt.nut_deg, locked, verdict)

@@ -10,7 +10,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
 from tribodex.core.mounting.judgement import FinalVerdict, Swivel
 from tribodex.core.mounting.seat import LengthTool, Seated
-from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Level, Verdict
 
@@ -114,13 +114,14 @@ class OutsideAccepted(Fact):
 class ZeroSet(Fact):
     """The nut stands at its zero point and is marked. `tap_tested`: it did not turn by hand after a tap.
 
-    `start_pressure_mpa` is set when a hydraulic nut was pressed to its start.
+    `start_pressure_mpa` is set when a hydraulic nut was pressed to its start; `counted_from` where the plan's sheet did not say it.
     """
 
     tap_tested: bool
     zero: ZeroPoint = ZeroPoint.FIRM
     start_pressure_mpa: float | None = None
     typed: str = ""
+    counted_from: SheetZero | None = None
 
 
 @dataclass(frozen=True)

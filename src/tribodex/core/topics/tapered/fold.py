@@ -109,6 +109,7 @@ def _zero_set(state: Tapered, _: Event, said: ev.ZeroSet) -> None:
     attempt = state.attempt
     attempt.zero_set, attempt.tap_tested = True, said.tap_tested
     attempt.zero, attempt.start_pressure_mpa = said.zero, said.start_pressure_mpa
+    attempt.counted_from = said.counted_from
 
 
 @_on(ev.NutTurned)

@@ -9,6 +9,7 @@ from tribodex.core.mounting.clearance import ClearanceCode
 from tribodex.core.mounting.judgement import FinalCode, FinalVerdict
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.window import judge_window
+from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.drive_moves import drive_move
@@ -105,12 +106,7 @@ def _initial_move(state: Tapered) -> NextMove:
 
 def _zero_move(state: Tapered) -> NextMove:
     if state.plan.method is Method.TURNS:
-        return NextMove(
-            Do.SET_ZERO,
-            "Run the nut up hand-tight, then mark it",
-            "Hand-tight only, no spanner: the maker's turns count from here and include closing the slit sleeve on the shaft.",
-            "A figure counted from metal-to-metal does not belong here.",
-        )
+        return _sheet_zero(state.plan.sheet_zero)
     window = state.window()
     if state.plan.method.gauged:
         if window is None:
@@ -162,6 +158,30 @@ def _zero_move(state: Tapered) -> NextMove:
         "Angles counted from hand-tight do not belong here."
         if state.plan.seat is Seat.TAPERED_SHAFT
         else "The slit sleeve must close on the shaft first. Angles counted from hand-tight do not belong here.",
+    )
+
+
+def _sheet_zero(zero: SheetZero | None) -> NextMove:
+    """The zero that the maker's turns count from, as the sheet describes it."""
+    if zero is None:
+        return NextMove(
+            Do.SET_ZERO,
+            "Ask first: what do the turns of its sheet count from?",
+            "Both hands until it stops, or tapped on the rim and tried again until it no longer moves: they lie a closing travel apart.",
+            "Never converted, never guessed: the maker, or another sheet. Unknown, the zero stays unproven.",
+        )
+    if zero is SheetZero.TAPPED:
+        return NextMove(
+            Do.SET_ZERO,
+            "Run the nut up with both hands, tap its rim, try again; mark it where it no longer moves",
+            "The sheet's turns count from there.",
+            "A zero that still moves makes the turns too few.",
+        )
+    return NextMove(
+        Do.SET_ZERO,
+        "Run the nut up with both hands until it stops, then mark it",
+        "No spanner, no tap: the sheet's turns count from here and include closing the slit sleeve on the shaft.",
+        "Tapped on, it would be another zero than its sheet's.",
     )
 
 

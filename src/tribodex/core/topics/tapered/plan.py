@@ -13,7 +13,7 @@ from tribodex.core.errors import Refused
 from tribodex.core.mounting.force import HydraulicStep
 from tribodex.core.mounting.gauging import Where
 from tribodex.core.mounting.locking import USUAL_RISK
-from tribodex.core.mounting.methods import Method, Oil, WasherMethod
+from tribodex.core.mounting.methods import METHOD_NOTES, Method, Oil, WasherMethod
 from tribodex.core.mounting.window import Target, Window
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.sources import Source
@@ -87,6 +87,13 @@ class Plan:
         if self.feeler is None:
             raise Refused("This method gauges nothing with feelers; there is no gauge set in the plan.")
         return self.feeler
+
+    @property
+    def method_title(self) -> str:
+        """What the method is called; plans older than the zero of a sheet counted from hand-tight."""
+        if self.method is Method.TURNS and "sheet_zero" not in self.given:
+            return "Turns from hand-tight"
+        return METHOD_NOTES[self.method].title
 
     @property
     def limits_um(self) -> Span:

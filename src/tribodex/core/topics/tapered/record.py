@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.topic import Desk
-from tribodex.core.mounting.methods import METHOD_NOTES, WASHER_REASONS
+from tribodex.core.mounting.methods import WASHER_REASONS
 from tribodex.core.mounting.zero import ZERO_PRIORS
 from tribodex.core.sheet import Named, Page, Section, Table
 from tribodex.core.topics.tapered.attempt import Attempt, Gauging
@@ -55,7 +55,7 @@ def _terms(plan: Plan) -> Iterator[tuple[str, str]]:
     yield "Shaft", f"{plan.shaft_text}{' mm' if _bare(plan.shaft_text) else ''}, {plan.seat.value.replace('_', ' ')}"
     asked = plan.turn_range_deg
     by_hand = f": {number(asked.low)} to {number(asked.high)}°, {plan.range_source}" if asked and plan.range_source and not plan.target else ""
-    yield "Method", f"{METHOD_NOTES[plan.method].title}{by_hand}"
+    yield "Method", f"{plan.method_title}{by_hand}"
     if plan.card:
         yield "Card", _sentence(plan.card_title)
     if plan.feeler is not None:

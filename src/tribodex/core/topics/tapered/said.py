@@ -27,7 +27,7 @@ def said(fact: Any) -> Any:
         case ev.NutSeated():
             return _seated(fact)
         case ev.ZeroSet():
-            return cmd.SetZero(fact.tap_tested, as_typed(fact.typed, with_unit(fact.start_pressure_mpa, "MPa")))
+            return cmd.SetZero(fact.tap_tested, as_typed(fact.typed, with_unit(fact.start_pressure_mpa, "MPa")), fact.counted_from or "")
         case ev.HandChecked():
             return cmd.HandCheck(fact.swivel, fact.turns_freely)
         case ev.Locked():

@@ -54,7 +54,7 @@ def tell(payload: Fact) -> str:
             return f"{thing} accepted by {payload.name}: {payload.reason}."
         case ev.ZeroSet(tap_tested=tested):
             if payload.zero is ZeroPoint.HAND_TIGHT:
-                return "Nut hand-tight, marked."
+                return "Nut run up with both hands, marked." if not tested else "Nut run up by hand and tapped, marked."
             if payload.start_pressure_mpa is not None:
                 return f"Start pressure reached ({payload.typed}), indicator set to zero."
             return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."

@@ -15,7 +15,7 @@ from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
-from tribodex.core.mounting.methods import METHOD_NOTES, Method
+from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
@@ -111,6 +111,7 @@ class TaperedWork:
     lock_words: str
     release_how: str
     may_set_zero: bool
+    zero_by: Literal["both_hands", "tapped", "silent", ""]
     tab_positions: tuple[TabView, ...]
     tabs_inside: int
     tab_known: bool
@@ -203,7 +204,7 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         blows=blows_view(state, asked),
         section=section_for(plan),
         method=plan.method,
-        method_title=METHOD_NOTES[plan.method].title,
+        method_title=plan.method_title,
         gauged_method=plan.method.gauged,
         hydraulic=plan.hydraulic is not None,
         turn_units=_units(state),
@@ -224,6 +225,7 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         way_out=way_out(found) if found else "",
         final=attempt.final_verdict(),
         zero_set=attempt.zero_set,
+        zero_by=plan.sheet_zero.value if plan.sheet_zero is not None else "silent" if plan.method is Method.TURNS else "",
         locked=attempt.locked is not None,
         one_row=attempt.row_out is None and any(len(gauging.rows(plan)) == 1 for gauging in attempt.gaugings[-1:]),
     )

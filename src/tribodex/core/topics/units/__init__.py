@@ -1,7 +1,7 @@
 """A housed unit: slid on, holding or floating, lined up, bolted, locked after the shaft was turned."""
 
 from tribodex.core.components.bands import Span
-from tribodex.core.components.shaft import Shaft
+from tribodex.core.components.shaft import Seat, Shaft
 from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.units import commands as cmd
@@ -13,13 +13,19 @@ from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import CONDITIONS
 from tribodex.core.topics.units.show import figures, record, said, tell, view
 from tribodex.core.topics.units.state import Unit, fold
+from tribodex.core.units.known import KeptBearing, UnknownInside
 
 
 def _fitted(state: Unit) -> Fitted | None:
     plan = state.plan
     if plan is None:
         return None
+    if isinstance(plan.size, UnknownInside):
+        # Known by its shaft alone: what hangs on the bearing inside stays unknown until somebody reads its number.
+        return None
     # It slides: whatever holds it is loosened, and nothing is pulled.
+    if isinstance(plan.size, KeptBearing):
+        return Fitted(plan.size, Shaft(plan.seat.nominal_mm), plan.shaft_text, Seat.ADAPTER_SLEEVE, True)
     return Fitted(plan.size, Shaft(plan.size.bore_mm), plan.shaft_text, None, True, interference_um=Span(0.0, 0.0))
 
 

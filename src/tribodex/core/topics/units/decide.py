@@ -19,7 +19,7 @@ from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import SEALED_DEG, FloatBy, Form, float_room, judge_float
 from tribodex.core.units.locking import UnitLock, judge_collar
-from tribodex.core.units.screws import Footing, judge_footing, judge_screw
+from tribodex.core.units.screws import Footing, ScrewTorque, judge_footing, judge_screw
 from tribodex.core.working import Level, Result, Verdict, number
 
 
@@ -45,8 +45,10 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
     if plan is None:
         raise Refused("Nothing is planned for this unit.")
     match command:
+        case cmd.LockUnit() | cmd.TryUnit() | cmd.TightenAgain() if plan.lock is UnitLock.ADAPTER:
+            raise Refused("This unit is driven up on an adapter sleeve: its nut is turned by its sheet, and a lock plate holds it.")
         case cmd.SlideOn():
-            return [_slid(command)]
+            return [_slid(plan, command)]
         case cmd.FindFloat():
             if not state.is_on:
                 raise Refused("First slide it on, by hand.")
@@ -76,7 +78,7 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
                 raise Refused("There are no set screws that were tightened." if not state.has_screws else "First lock it.")
             after = text(command.after, "after", "after how many hours of running")
             nm = parse_torque_nm(command.torque, "torque")
-            return [ev.ScrewsAgain(round(nm, 2), after, judge_screw(plan.screw, nm))]
+            return [ev.ScrewsAgain(round(nm, 2), after, judge_screw(_screw(plan), nm))]
         case _:
             raise TypeError(f"a unit takes no {type(command).__name__}")
 
@@ -85,11 +87,22 @@ def _how(freely: bool, said: str) -> str:
     return said.strip() if freely else text(said, "text", "how it turns: rough, stiff, where")
 
 
-def _slid(command: cmd.SlideOn) -> ev.SlidOn:
+def _screw(plan: UnitPlan) -> ScrewTorque:
+    if plan.screw is None:
+        raise Refused("No screw locks this unit.")
+    return plan.screw
+
+
+def _slid(plan: UnitPlan, command: cmd.SlideOn) -> ev.SlidOn:
     if command.by_hand:
         return ev.SlidOn(True, command.text.strip(), Verdict("on by hand", Level.GOOD, "It slid to its place without a blow."))
     said = text(command.text, "text", "where it stops, what is on the shaft there")
     why = "Never a hammer on ring or seal: off again. Burr, rust, a screw that stands in the bore, or a shaft over size: dress and measure."
+    if plan.lock is UnitLock.ADAPTER:
+        why = (
+            "Never a hammer on ring or seal. Lock plate off, nut back one to two turns more, so that the sleeve opens; its slit eased gently with a "
+            "wedge, the wedge out again. Still tight: burr, rust, or a shaft over size: dress and measure."
+        )
     return ev.SlidOn(False, said, Verdict("does not go on", Level.STOP, why, code=UnitCode.DOES_NOT_GO_ON))
 
 
@@ -215,7 +228,7 @@ def _may_lock(desk: Desk, state: Unit) -> None:
 def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench or key: never by feel")
     by, reason = decided(command.decided_by, command.reason)
-    verdicts = [judge_screw(plan.screw, nm)]
+    verdicts = [judge_screw(_screw(plan), nm)]
     footing = in_line = turned = slits = None
     if plan.lock is UnitLock.SET_SCREWS:
         if not command.footing:

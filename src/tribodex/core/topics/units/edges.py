@@ -14,7 +14,7 @@ from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, UnitCode, float_now
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatCode
-from tribodex.core.units.locking import CollarCode
+from tribodex.core.units.locking import CollarCode, UnitLock
 from tribodex.core.units.screws import ScrewCode
 
 ANSWERS: dict[str, AnsweredBy] = {
@@ -39,9 +39,9 @@ MADE_BY: dict[type, type] = {ev.SlidOn: cmd.SlideOn}
 
 
 def _screw(desk: Desk, state: Unit, command: cmd.LockUnit | cmd.TightenAgain) -> Likely | None:
-    if state.plan is None:
+    screw = state.plan.screw if state.plan is not None else None
+    if screw is None:
         return None
-    screw = state.plan.screw
     return Likely(screw.least / TORQUE_FACTOR, screw.most * TORQUE_FACTOR, f"{screw.words} is asked")
 
 
@@ -75,10 +75,15 @@ def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:
         Claim("units.lined", "lined up", BOLT_UNIT, at, (ev.LinedUp,)),
         Claim("units.bolted", "housing bolted, to torque", BOLT_UNIT, at, (ev.HousingBolted,), after=moved, what=What.CLOSED),
         Claim("units.shaft", "shaft turned after the bolts, and free", BOLT_UNIT, at, (ev.ShaftTurned,), after=(*moved, ev.HousingBolted)),
+    ]
+    if plan.lock is UnitLock.ADAPTER:
+        # Its nut and plate lock it: another work shows that.
+        return tuple(made)
+    made += [
         Claim("units.locked", "locked on the shaft", LOCK_UNIT, at, (ev.UnitLocked,), rests=(ev.ScrewsAgain,), what=What.LOCKED),
         Claim("units.tried", "turned by hand once locked, and free", LOCK_UNIT, at, (ev.UnitTried,), after=(ev.UnitLocked,), what=What.TURNS),
     ]
-    if state.has_screws and state.locked is not None:
+    if state.has_screws and state.locked is not None and plan.screw is not None:
         words = f"set screws {plan.screw.screw} a second time after a few hours of running, {plan.screw.words}"
         now = not_yet("after some running") if state.again is None else None
         made.append(Claim("units.again", words, LOCK_UNIT, at, now=now, due=True))

@@ -22,6 +22,8 @@ def move(desk: Desk, state: Unit) -> Move:
         return _onto(desk, state)
     if not (state.lined_right and state.bolted_right and state.turned_after):
         return _bolted(state, plan)
+    if plan.lock is UnitLock.ADAPTER:
+        return Move(Ask.NOTHING, "On its place, lined up and bolted", "The shaft turns freely after the bolts.")
     if not state.locked_right:
         return _lock(desk, state, plan)
     if state.tried is not None and not state.tried.freely:
@@ -41,6 +43,8 @@ def _onto(desk: Desk, state: Unit) -> Move:
                 Do.SLIDE_ON, "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.", stops=True
             )
         why = "Screws backed out of the bore, shaft clean and thinly oiled; both units on before anything is bolted."
+        if state.plan is not None and state.plan.lock is UnitLock.ADAPTER:
+            why = "Lock plate off, nut back one to two turns, sleeve held; shaft clean, oiled as its sheet says; both units on before bolting."
         return Move(Do.SLIDE_ON, "Slide the unit on, by hand", why, "Never a hammer on ring or seal.")
     found = state.found
     if found is not None:
@@ -81,6 +85,7 @@ def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:
     if state.locked is not None:
         bad = next(verdict for verdict in state.locked.verdicts if verdict.level is Level.STOP)
         return stopped_by(Do.LOCK_UNIT, bad, "Loosen it, put it right, and lock again.")
+    assert plan.screw is not None  # an adapter is not locked here
     torque = plan.screw.words
     if plan.lock is UnitLock.SET_SCREWS:
         why = "Alternately, in two passes: half first, then in full. Screws of both units in line along the shaft."

@@ -8,6 +8,7 @@ from tribodex.core.components.straight import StraightBearing
 from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.sources import Source
 from tribodex.core.units.forms import Form
+from tribodex.core.units.known import KeptBearing, UnknownInside
 from tribodex.core.units.locking import Load, Rotation, UnitLock
 from tribodex.core.units.screws import ScrewTorque, screw_result
 from tribodex.core.working import Line, Result
@@ -17,10 +18,11 @@ from tribodex.core.working import Line, Result
 class UnitPlan:
     """A housed unit. `shaft_text` as the shaft is named; `base_nm` the maker's torque of its base bolts, None while not known.
 
-    `faces_drive_end` says where an eccentric collar looks to; None for other locks. `growth_mm`: what a floating unit has to take.
+    A unit on an adapter sleeve has no screw, and what is inside it may not be known. `faces_drive_end` says where an eccentric collar
+    looks to; None for other locks. `growth_mm`: what a floating unit has to take.
     """
 
-    size: StraightBearing
+    size: StraightBearing | KeptBearing | UnknownInside
     shaft_text: str
     seat: SeatSpec
     form: Form
@@ -28,7 +30,7 @@ class UnitPlan:
     rotation: Rotation
     faces_drive_end: bool | None
     load: Load
-    screw: ScrewTorque
+    screw: ScrewTorque | None
     base_nm: float | None
     base_source: str
     regreased: bool
@@ -45,12 +47,11 @@ class UnitPlan:
     @property
     def figures(self) -> tuple[Result, ...]:
         """Every target of the plan."""
-        return (shaft_limits(self.seat), screw_result(self.screw), *([base_result(self)] if self.base_nm is not None else []))
+        screw = [screw_result(self.screw)] if self.screw is not None else []
+        return (shaft_limits(self.seat), *screw, *([base_result(self)] if self.base_nm is not None else []))
 
 
-CONDITIONS = frozenset(
-    {*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in UnitLock if lock is not UnitLock.ADAPTER), "unit_shock", "unit_on_feet"}
-)
+CONDITIONS = frozenset({*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in UnitLock), "unit_shock", "unit_on_feet"})
 
 
 def shaft_limits(seat: SeatSpec) -> Result:

@@ -16,6 +16,7 @@ from tribodex.core.topics.units.decide import float_now, line_results
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room
+from tribodex.core.units.known import UnknownInside
 from tribodex.core.units.locking import Rotation, UnitLock, seen_at_collar
 from tribodex.core.units.screws import screw_result
 from tribodex.core.working import Level, Result, Verdict
@@ -98,14 +99,16 @@ class UnitLine:
 
 @dataclass(frozen=True)
 class UnitWork:
-    """A housed unit as its panel shows it: sizes for its drawing (mm), which way collar and shaft turn, the verdicts there are."""
+    """A housed unit as its panel shows it: sizes for its drawing (mm), None inside a unit that is known by its shaft alone; which way
+    collar and shaft turn, the verdicts there are.
+    """
 
     topic: Literal["units"]
     form: Form | None
     lock: UnitLock | None
     shaft_mm: float
-    outside_mm: float
-    width_mm: float
+    outside_mm: float | None
+    width_mm: float | None
     bolts: int
     rotation_here: Rotation | None
     collar_turned: Rotation | None
@@ -124,15 +127,17 @@ def view(desk: Desk, state: Unit) -> UnitWork:
     """The unit as it is shown."""
     plan, found, locked = state.plan, state.found, state.locked
     collar = plan is not None and plan.lock is UnitLock.COLLAR
-    done = state.locked_right and state.tried is not None
+    inside = plan.size if plan is not None and not isinstance(plan.size, UnknownInside) else None
+    driven = plan is not None and plan.lock is UnitLock.ADAPTER
+    done = state.turned_after if driven else state.locked_right and state.tried is not None
     return UnitWork(
         asks=None,
         topic="units",
         form=plan.form if plan is not None else None,
         lock=plan.lock if plan is not None else None,
-        shaft_mm=plan.size.bore_mm if plan is not None else 0.0,
-        outside_mm=plan.size.outside_mm if plan is not None else 0.0,
-        width_mm=plan.size.width_mm if plan is not None else 0.0,
+        shaft_mm=plan.seat.nominal_mm if plan is not None else 0.0,
+        outside_mm=inside.outside_mm if inside is not None else None,
+        width_mm=inside.width_mm if inside is not None else None,
         bolts=plan.form.bolts if plan is not None else 0,
         rotation_here=seen_at_collar(plan.rotation, plan.faces_drive_end is True) if plan is not None and collar else None,
         collar_turned=locked.turned if locked is not None else None,
@@ -140,7 +145,7 @@ def view(desk: Desk, state: Unit) -> UnitWork:
         toward_mm=found.toward_mm if found is not None else None,
         away_mm=found.away_mm if found is not None else None,
         floats_words=desk.floats(desk.at).short,
-        screw=plan.screw.words if plan is not None else "",
+        screw=plan.screw.words if plan is not None and plan.screw is not None else "",
         verdicts=tuple(_lines(desk, state)),
         screws_open=done and state.has_screws and state.again is None,
         done=done,
@@ -175,7 +180,8 @@ def figures(_: Desk, state: Unit) -> Sequence[Result]:
         found.append(float_room(state.found.toward_mm, state.found.away_mm, plan.growth_mm))
     if state.lined is not None:
         found += line_results(plan, state.lined)
-    return [screw_result(plan.screw), *found, *(figure for figure in plan.figures if figure.id != "set_screw_torque")]
+    screw = [screw_result(plan.screw)] if plan.screw is not None else []
+    return [*screw, *found, *(figure for figure in plan.figures if figure.id != "set_screw_torque")]
 
 
 def record(desk: Desk, state: Unit) -> Sequence[Section]:

@@ -14,6 +14,7 @@ export * from "./follower";
 export * from "./screw-pattern";
 export * from "./insert-housing";
 export * from "./tool-set-up";
+export * from "./turn-dial";
 export * from "./unit";
 export * from "./unit-along";
 export * from "./grease-housing";

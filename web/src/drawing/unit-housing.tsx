@@ -14,6 +14,11 @@ export function boltsOf(form: Form): [number, number][] {
         [-a, R * 1.45],
         [a, R * 1.45],
       ];
+    case "hanger":
+      return [
+        [-a * 0.6, -R * 1.45],
+        [a * 0.6, -R * 1.45],
+      ];
     case "foot_4":
       return [
         [-a, R * 1.45],
@@ -41,6 +46,11 @@ export function UnitHousing({ form }: { form: Form }) {
       {form === "foot_2" || form === "foot_4" ? (
         <path
           d={`M${-R * 2} ${R * 1.6}V${R * 1.3}H${-R * 1.3}L${-R * 1.1} 0A${R * 1.1} ${R * 1.1} 0 0 1 ${R * 1.1} 0L${R * 1.3} ${R * 1.3}H${R * 2}V${R * 1.6}Z`}
+          {...body}
+        />
+      ) : form === "hanger" ? (
+        <path
+          d={`M${-R * 1.4} ${-R * 1.6}V${-R * 1.3}H${-R * 0.9}L${-R * 1.1} 0A${R * 1.1} ${R * 1.1} 0 0 0 ${R * 1.1} 0L${R * 0.9} ${-R * 1.3}H${R * 1.4}V${-R * 1.6}Z`}
           {...body}
         />
       ) : form === "pilot" ? (

@@ -10,11 +10,14 @@ type Unit = Pick<
 
 export function UnitEndOn({ unit }: { unit: Unit }) {
   const { units } = useSettings();
-  const shaft = (unit.shaft_mm / unit.outside_mm) * R;
+  // What is inside a unit that is known by its shaft alone is not drawn.
+  const shaft = (unit.outside_mm ? unit.shaft_mm / unit.outside_mm : 0.5) * R;
   const ring = shaft + (R - shaft) * 0.35;
   const turns = unit.rotation_here;
   const words = [
-    `shaft ${length(unit.shaft_mm, units)} in an insert of ${length(unit.outside_mm, units)}, to scale`,
+    unit.outside_mm
+      ? `shaft ${length(unit.shaft_mm, units)} in an insert of ${length(unit.outside_mm, units)}, to scale`
+      : `shaft ${length(unit.shaft_mm, units)}; what is inside is not known, not to scale`,
     turns === "clockwise" || turns === "anticlockwise"
       ? `looked at from the collar's side the shaft turns ${turns}`
       : "",
@@ -29,7 +32,9 @@ export function UnitEndOn({ unit }: { unit: Unit }) {
     >
       <UnitHousing form={unit.form} />
       <circle r={R} fill="var(--steel)" stroke="var(--ink)" strokeWidth="2" />
-      <circle r={(R + ring) / 2} fill="none" stroke="var(--ink)" strokeDasharray="7 5" />
+      {unit.outside_mm ? (
+        <circle r={(R + ring) / 2} fill="none" stroke="var(--ink)" strokeDasharray="7 5" />
+      ) : null}
       <circle r={ring} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.5" />
       {unit.lock === "collar" ? (
         <circle cy={-2.5} r={ring + 5} fill="none" stroke="var(--mark)" strokeWidth="5" />

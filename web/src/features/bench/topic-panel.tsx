@@ -1,5 +1,6 @@
 /** The panel of each kind of work: one case a topic. */
 import type { Bench } from "../../api";
+import { AdapterPanel } from "./topics/adapter-unit/panel";
 import { ClosingPanel } from "./topics/bolts/panel";
 import { CarePanel } from "./topics/care/panel";
 import { CartridgePanel } from "./topics/cartridge/panel";
@@ -59,6 +60,8 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <StopPanel job={bench.id} work={work} />;
     case "units":
       return <UnitPanel key={bench.at} work={work} {...panel} />;
+    case "adapter_unit":
+      return <AdapterPanel key={bench.at} work={work} {...panel} />;
     case "shouldered":
       return <ShoulderPanel key={bench.at} work={work} {...panel} />;
     case "look":

@@ -1,5 +1,6 @@
 /** What is drawn beside each kind of work: one case a topic. */
 import type { Work } from "../../api";
+import { AdapterDrawings } from "./topics/adapter-unit/drawings";
 import { ClosingDrawings } from "./topics/bolts/drawings";
 import { CareDrawings } from "./topics/care/drawings";
 import { CartridgeDrawings } from "./topics/cartridge/drawings";
@@ -44,6 +45,8 @@ export function WorkDrawings({ job, work }: { job: string; work: Work }) {
       return <CareDrawings work={work} />;
     case "units":
       return <UnitDrawings work={work} />;
+    case "adapter_unit":
+      return <AdapterDrawings work={work} />;
     case "shouldered":
       return <ShoulderDrawings work={work} />;
     case "look":

@@ -22,7 +22,7 @@ export function LockWays({ draft, onTake }: { draft: Given; onTake: (lock: strin
             <div className="flex flex-wrap items-center gap-x-3">
               <b className={draft.lock === way.way ? "marker px-1" : ""}>{way.words}</b>
               <VerdictMark verdict={way.verdict} />
-              {way.way === "adapter" || way.verdict.level === "stop" ? null : draft.lock === way.way ? (
+              {way.verdict.level === "stop" ? null : draft.lock === way.way ? (
                 <span className="py-3 font-bold">chosen</span>
               ) : (
                 <Button kind="quiet" onClick={() => onTake(way.way)}>

@@ -14,6 +14,8 @@ export interface SmallField {
   seldom?: boolean;
   /** Asked for only where another entry is this. */
   when?: Given;
+  /** Not asked for where another entry is this. */
+  unless?: Given;
 }
 
 /** What a plan came to, whatever it is for. */
@@ -52,8 +54,9 @@ export interface SmallPlan {
 export const mountedHere = () => [{ value: "mounting" as Covers, label: "seat and mounting" }, ...COVERS];
 
 /** Whether an entry matters for what was given. */
-export const matters = ({ when }: SmallField, given: Given) =>
-  Object.entries(when ?? {}).every(([name, value]) => given[name] === value);
+export const matters = ({ when, unless }: SmallField, given: Given) =>
+  Object.entries(when ?? {}).every(([name, value]) => given[name] === value) &&
+  !Object.entries(unless ?? {}).some(([name, value]) => given[name] === value);
 
 export const emptyOf = (plan: SmallPlan): Given =>
   Object.fromEntries(plan.fields.map(({ name }) => [name, ""]));

@@ -1,16 +1,27 @@
-/** The short plan of a housed unit with an insert. */
+/** The short plan of a housed unit: with an insert, or on an adapter sleeve by its own sheet. */
+import { ADAPTER, BY_SHEET, ON_A_SLEEVE, YES_NO } from "./adapter-fields";
 import { INSERT_ALONE } from "./covers";
 import { previewUnit } from "../../api";
 import { mountedHere, type SmallField, type SmallPlan } from "./small-plans";
 
-const YES_NO = [
-  { value: "yes", label: "yes" },
-  { value: "no", label: "no" },
-];
-
 const FIELDS: SmallField[] = [
-  { name: "insert", label: "Number on the insert", hint: "208, 207-23; or D and B by hand" },
+  {
+    name: "lock",
+    label: "Locked by",
+    options: [
+      { value: "set_screws", label: "set screws" },
+      { value: "collar", label: "eccentric collar" },
+      { value: "clamp", label: "concentric clamp" },
+      { value: "adapter", label: "adapter sleeve and nut" },
+    ],
+  },
   { name: "bore", label: "Shaft diameter", hint: "40 mm, 1 7/16 in" },
+  {
+    name: "insert",
+    label: "Number on the insert",
+    hint: "208, 207-23; or D and B by hand",
+    unless: ADAPTER,
+  },
   {
     name: "form",
     label: "Housing",
@@ -20,8 +31,10 @@ const FIELDS: SmallField[] = [
       { value: "flange", label: "flange, four bolts" },
       { value: "pilot", label: "flange with pilot" },
       { value: "take_up", label: "take-up" },
+      { value: "hanger", label: "hanger" },
     ],
   },
+  ...BY_SHEET,
   {
     name: "load",
     label: "It works",
@@ -30,6 +43,7 @@ const FIELDS: SmallField[] = [
       { value: "normal", label: "normal" },
       { value: "shock", label: "heavy, shocks or vibration" },
     ],
+    unless: ADAPTER,
   },
   {
     name: "rotation",
@@ -40,15 +54,7 @@ const FIELDS: SmallField[] = [
       { value: "both", label: "both ways" },
       { value: "unknown", label: "not known" },
     ],
-  },
-  {
-    name: "lock",
-    label: "Locked by",
-    options: [
-      { value: "set_screws", label: "set screws" },
-      { value: "collar", label: "eccentric collar" },
-      { value: "clamp", label: "concentric clamp" },
-    ],
+    unless: ADAPTER,
   },
   {
     name: "faces",
@@ -59,14 +65,25 @@ const FIELDS: SmallField[] = [
     ],
     when: { lock: "collar" },
   },
-  { name: "screw", label: "Its screw", hint: "M8, 5/16-24; empty: set screw by the bore, where it is known" },
+  {
+    name: "screw",
+    label: "Its screw",
+    hint: "M8, 5/16-24; empty: set screw by the bore, where it is known",
+    unless: ADAPTER,
+  },
   {
     name: "shaft_class",
     label: "Shaft, tolerance class",
     hint: "h6, h7 (fast, heavy), h8, h9; empty: inch shaft",
+    unless: ADAPTER,
   },
-  { name: "regreased", label: "It is regreased in service", options: YES_NO },
-  { name: "replace_insert", label: "The insert is replaced in its housing", options: YES_NO },
+  { name: "regreased", label: "It is regreased in service", options: YES_NO, unless: ADAPTER },
+  {
+    name: "replace_insert",
+    label: "The insert is replaced in its housing",
+    options: YES_NO,
+    unless: ADAPTER,
+  },
   {
     name: "iron",
     label: "The housing is of",
@@ -78,26 +95,33 @@ const FIELDS: SmallField[] = [
     when: { replace_insert: "yes" },
   },
   { name: "grit", label: "Grit or salt around it", options: YES_NO, when: { replace_insert: "yes" } },
+  ...ON_A_SLEEVE,
   { name: "base_torque", label: "Bolts of the housing, maker's torque", hint: "62 N·m", seldom: true },
   { name: "base_source", label: "Where that torque comes from", seldom: true },
-  { name: "screw_torque", label: "Its screw, maker's torque", hint: "9 N·m, 80 lbf·in", seldom: true },
-  { name: "screw_source", label: "Where the screw's torque comes from", seldom: true },
+  {
+    name: "screw_torque",
+    label: "Its screw, maker's torque",
+    hint: "9 N·m, 80 lbf·in",
+    seldom: true,
+    unless: ADAPTER,
+  },
+  { name: "screw_source", label: "Where the screw's torque comes from", seldom: true, unless: ADAPTER },
   { name: "growth", label: "Growth that a floating unit takes", hint: "0.4 mm", seldom: true },
-  { name: "outside", label: "Insert, outside D", seldom: true },
-  { name: "width", label: "Insert, width B", seldom: true },
+  { name: "outside", label: "Insert, outside D", seldom: true, unless: ADAPTER },
+  { name: "width", label: "Insert, width B", seldom: true, unless: ADAPTER },
 ];
 
 export const UNIT: SmallPlan = {
   order: "unit",
   covers: (given) => (given.replace_insert === "yes" ? [...mountedHere(), INSERT_ALONE] : mountedHere()),
-  title: "Plan a housed unit with an insert",
+  title: "Plan a housed unit",
   teach:
-    "Number, shaft, housing and how it works: then shaft limits, torque and every way to lock it stand here.",
-  more: "The makers' torques, growth, size by hand …",
+    "What locks it, shaft and housing: then shaft limits, torque or turns, and every way to lock it stand here.",
+  more: "The makers' torques, growth, counts, size by hand …",
   fields: FIELDS,
   pair: true,
   fill: ({ number, shaft }) => ({ insert: number, bore: shaft }),
-  begins: ["insert", "bore"],
+  begins: ["insert", "bore", "turns"],
   preview: async (given) => {
     const sheet = await previewUnit(given);
     const worse = [sheet.lock, sheet.iron].filter((verdict) => verdict && verdict.level !== "good");

@@ -4,18 +4,44 @@ import type { Tapered } from "../../../../api";
 import { Button, TextField } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 
+/** The zero that the sheet describes: only its own is offered; where it is silent, what it counts from is asked. */
+function SheetZero({ work, tap }: { work: Tapered; tap: Tap }) {
+  const silent = work.zero_by === "silent";
+  return (
+    <div className="flex flex-wrap gap-3 pt-4">
+      {work.zero_by === "tapped" ? null : (
+        <Button
+          kind={silent ? undefined : "main"}
+          data-main={silent ? undefined : true}
+          onClick={() =>
+            tap({ kind: "set_zero", tap_tested: false, counted_from: silent ? "both_hands" : "" })
+          }
+        >
+          {silent ? "It counts from both hands: marked there" : "Both hands, and marked"}
+        </Button>
+      )}
+      {work.zero_by === "both_hands" ? null : (
+        <Button
+          kind={silent ? undefined : "main"}
+          data-main={silent ? undefined : true}
+          onClick={() => tap({ kind: "set_zero", tap_tested: true, counted_from: silent ? "tapped" : "" })}
+        >
+          {silent ? "It counts from the tapped zero: it held, marked" : "Tapped, it no longer moves: marked"}
+        </Button>
+      )}
+      {silent ? (
+        <Button onClick={() => tap({ kind: "set_zero", tap_tested: false })}>
+          Not known: marked, unproven
+        </Button>
+      ) : null}
+    </div>
+  );
+}
+
 export function ZeroPanel({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
   const [pressure, setPressure] = useState("");
   const problem = refused?.command.kind === "set_zero" ? refused.problem.at("start_pressure") : undefined;
-  if (work.method === "Z") {
-    return (
-      <div className="flex flex-wrap gap-3 pt-4">
-        <Button kind="main" data-main onClick={() => tap({ kind: "set_zero", tap_tested: false })}>
-          Hand-tight and marked
-        </Button>
-      </div>
-    );
-  }
+  if (work.zero_by !== "" && !work.hydraulic) return <SheetZero work={work} tap={tap} />;
   if (work.hydraulic) {
     return (
       <form

@@ -8,7 +8,7 @@ export function UnitDrawings({ work }: { work: UnitWork }) {
   return (
     <section className="sheet space-y-2 p-3" aria-label="Unit">
       <UnitEndOn unit={work} />
-      {work.toward_mm !== null && work.away_mm !== null ? (
+      {work.toward_mm !== null && work.away_mm !== null && work.width_mm !== null ? (
         <UnitAlong width={work.width_mm} toward={work.toward_mm} away={work.away_mm} />
       ) : null}
       <ul>

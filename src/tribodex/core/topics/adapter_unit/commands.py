@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Family, choice, count, number, tick, torque, words
+from tribodex.core.job.asked import Family, choice, count, number, tick, words
+from tribodex.core.job.asked import torque as torque_of
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import Shown
 
@@ -67,7 +68,7 @@ class FitPlate:
     """Tightened on to the plate's hole, plate screwed down."""
 
     turn: Annotated[str, number(Family.ANGLE, "Tightened to the hole", "8°; 0 where it met")]
-    torque: Annotated[str, torque("Torque of its screws", "6 N·m", empty="the sheet does not say")] = ""
+    torque: Annotated[str, torque_of("Torque of its screws", "6 N·m", empty="the sheet does not say")] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""
 

@@ -119,7 +119,7 @@ class Bench:
 
     def pass_gates(self) -> None:
         """Every gate up to the first gauging, or to the zero mark where nothing is gauged."""
-        for gate_id in ("safe", "which_way", "fit_up"):
+        for gate_id in ("safe", "to_gauge", "which_way", "fit_up"):
             if any(gate.id == gate_id for procedure in self.procedures.values() for gate in procedure.gates()):
                 self.pass_gate(gate_id)
 

@@ -91,7 +91,7 @@ def test_both_hands_are_marked_and_turned_to_the_plate() -> None:
     bench = AdapterBench()
     assert bench.says() == ("mark_unit_zero", "Run the nut up with both hands, then mark it", False)
     bench.at(cmd.MarkUnitZero())
-    assert bench.says()[:2] == ("turn_unit_nut", "Turn the nut on by 1.12 turns (405°)")
+    assert bench.says()[:2] == ("turn_unit_nut", "Turn the nut on by 1 1/8 turns (405°)")
     bench.at(cmd.CountPlate(4, 10), cmd.SeePlate("8"))
     # 18° apart, the first at 8°: 368, 386, 404, 422, 440 lie inside.
     assert bench.says()[1] == "Turn the nut on by 1.02 turns (368°)"

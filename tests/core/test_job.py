@@ -77,7 +77,9 @@ def finish(bench: Bench, truth: VirtualBearing) -> None:
 def test_the_whole_way(bench: Bench) -> None:
     assert (stage(bench), move(bench)) == ("make_safe", Ask.CONFIRM)
     bench.pass_gate("safe")
-    assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL), "gauging waits for no ring and no seal"
+    assert (stage(bench), move(bench)) == ("initial_clearance", Ask.CONFIRM)
+    bench.pass_gate("to_gauge")
+    assert (stage(bench), move(bench)) == ("initial_clearance", Do.GAUGE_INITIAL), "gauging waits for its number, and for no ring and no seal"
     bench.gauge(Phase.INITIAL, TRUTH)
     assert move(bench) == Ask.CONFIRM
     bench.pass_gate("which_way")
@@ -466,7 +468,7 @@ class AnySequence(RuleBasedStateMachine):
             return False
         return True
 
-    @rule(gate=st.sampled_from(["safe", "which_way", "fit_up", "washer_on", "seat_dry"]))
+    @rule(gate=st.sampled_from(["safe", "to_gauge", "which_way", "fit_up", "washer_on", "seat_dry"]))
     def confirm(self, gate: str) -> None:
         items = tuple(item.id for item in self.bench.desk.gate(gate)[0].items)
         self.attempt(job_cmd.ConfirmGate(gate, items))
@@ -528,7 +530,7 @@ class AnySequence(RuleBasedStateMachine):
     def see_tab(self, amount: int) -> None:
         self.attempt(cmd.SeeTab(str(amount), "degrees"))
 
-    @rule(gate=st.sampled_from(["safe", "which_way", "fit_up"]))
+    @rule(gate=st.sampled_from(["safe", "to_gauge", "which_way", "fit_up"]))
     def overrule(self, gate: str) -> None:
         self.attempt(job_cmd.OverruleGate(gate, "B", "r"))
 

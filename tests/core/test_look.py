@@ -215,7 +215,7 @@ def test_what_must_be_put_right_holds_the_mounting(bench: ShaftBench) -> None:
     bench.do(cmd.ConcludeLook(), at="1")
     [point] = bench.job.open_points.values()
     assert point.text.startswith("Before another one goes in: Clear the line") and point.blocks == "mount"
-    for gate_id in ("which_way", "fit_up"):
+    for gate_id in ("to_gauge", "which_way", "fit_up"):
         gate, _ = bench.desk("1").gate(gate_id)
         bench.do(ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at="1")
     task = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("initial_clearance", "1"))

@@ -82,7 +82,7 @@ class ShaftBench:
                 self._add(said_at, fact)
 
     def pass_gates(self) -> None:
-        for at, gates in ((SHAFT, ("safe",)), ("1", ("which_way", "fit_up")), ("2", ("which_way", "fit_up"))):
+        for at, gates in ((SHAFT, ("safe",)), ("1", ("to_gauge", "which_way", "fit_up")), ("2", ("to_gauge", "which_way", "fit_up"))):
             for gate_id in gates:
                 gate, _ = self.desk(at).gate(gate_id)
                 self.do(job_cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at=at)
@@ -148,6 +148,10 @@ def test_any_stage_can_be_looked_at_and_gates_hold_back_not_order(bench: ShaftBe
         assert ahead.move_at(bench.desk(task.at), task).headline
     read(bench, "2")
     assert bench.job.of(prepare.TOPIC, "2").form is not None, "preparing goes before taking stock is done"
+    with pytest.raises(Refused, match="Ready to gauge"):
+        bench.do(cmd.StartGauging(Phase.INITIAL), at="2")
+    gate, _ = bench.desk("2").gate("to_gauge")
+    bench.do(job_cmd.ConfirmGate("to_gauge", tuple(item.id for item in gate.items)), at="2")
     bench.do(cmd.StartGauging(Phase.INITIAL), cmd.BracketPlace(1, Row.NUT_SIDE, "0.12 mm"), cmd.CloseGauging(), at="2")
     with pytest.raises(Refused, match="Which way round"):
         bench.do(cmd.SetZero(True), at="2")
@@ -155,7 +159,7 @@ def test_any_stage_can_be_looked_at_and_gates_hold_back_not_order(bench: ShaftBe
 
 def test_two_held_bearings_hold_the_mounting_back_with_the_reason(bench: ShaftBench) -> None:
     bench.do(line.SayFloat("2", Floats.HELD))
-    for gate_id in ("which_way", "fit_up"):
+    for gate_id in ("to_gauge", "which_way", "fit_up"):
         gate, _ = bench.desk("1").gate(gate_id)
         bench.do(job_cmd.ConfirmGate(gate_id, tuple(i.id for i in gate.items)), at="1")
     task = next(t for t in rail.tasks(bench.desk()) if (t.stage.id, t.at) == ("initial_clearance", "1"))
@@ -265,7 +269,7 @@ def test_every_topic_takes_a_correction_and_keeps_the_old_entry(bench: ShaftBenc
 
 
 def test_what_is_done_at_one_bearing_leaves_the_other_alone(bench: ShaftBench) -> None:
-    for gate_id in ("which_way", "fit_up"):
+    for gate_id in ("to_gauge", "which_way", "fit_up"):
         gate, _ = bench.desk("1").gate(gate_id)
         bench.do(job_cmd.ConfirmGate(gate_id, tuple(i.id for i in gate.items)), at="1")
     bench.do(cmd.StartGauging(Phase.INITIAL, 1), cmd.TryLeaf(1, Row.NUT_SIDE, "0.10", Outcome.PASSES), at="1")

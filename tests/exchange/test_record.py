@@ -36,7 +36,7 @@ def made(reference: Reference) -> Record:
     store = MemoryStore()
     job = open_one(store, reference, "job-0001", "m-1-a", "<b>Noise</b> & heat", DRAFT, Tap("open-0001", "A. Fitter", BEGIN), BEGIN)
     fitter = VirtualFitter(store, reference, job, VirtualBearing(125, 0.385), "A. Fitter", BEGIN)
-    for gate in ("safe", "which_way"):
+    for gate in ("safe", "to_gauge", "which_way"):
         fitter.say(job_cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.say(job_cmd.OverruleGate("fit_up", "B. Boss", "machine stands in the shop", fitter.confirm("fit_up", ("shaft",))))
     fitter.follow(3)

@@ -30,8 +30,8 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.ports import Reference
 
-# How it was written, not what it says: a bare number comes back with its unit.
-WRITTEN = {"typed", "thickness_typed", "moved_typed"}
+# How it was written, not what it says: a bare number comes back with its unit, a row before there is a nut by the face of its ring.
+WRITTEN = {"typed", "thickness_typed", "moved_typed", "unmounted"}
 # What an earlier version judged, or worded, otherwise.
 JUDGED = {"verdict", "verdicts", "seat", "predicted_um", "plan", "asked", "gauge_first", "words"}
 

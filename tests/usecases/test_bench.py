@@ -39,7 +39,7 @@ def fitter(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH
 
 def at_zero(reference: Reference, draft: PlanDraft, truth: VirtualBearing = TRUTH) -> VirtualFitter:
     hands = fitter(reference, draft, truth)
-    gates = ("safe", "fit_up") if hands.job.tapered().plan.method.value == "Z" else ("safe", "which_way", "fit_up")
+    gates = ("safe", "fit_up") if hands.job.tapered().plan.method.value == "Z" else ("safe", "to_gauge", "which_way", "fit_up")
     for gate in gates:
         hands.say(job_cmd.ConfirmGate(gate, hands.confirm(gate)))
     if "washer_on" in hands.job.tapered().plan.conditions and hands.job.tapered().plan.method.value != "Z":

@@ -31,7 +31,7 @@ from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.ports import Reference
 
-# 22218 K C3: by card A 45 to 60 µm are taken out and 50 left; C3 of this bore is 100 to 130.
+# 22218 K C3: by card A 45 to 60 µm are taken out and 50 left; C3 of this bore is 110 to 140.
 TYPED = replace(DRAFT, card="sheet", sheet="maker's sheet 12, page 4")
 CROSSED = CardRowDraft(over="80", to="100", final_low="0.1", final_high="0.12", unmounted_low="0.05", unmounted_high="0.08")
 FINE = Verdict("inside the usual limit", Level.GOOD, "")

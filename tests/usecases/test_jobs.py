@@ -49,7 +49,7 @@ def test_a_repeated_tap_is_stored_once(reference: Reference) -> None:
 def test_a_repeated_tap_of_several_events_is_stored_once(reference: Reference) -> None:
     store = MemoryStore()
     fitter = VirtualFitter(store, reference, opened(store, reference), VirtualBearing(125, 0.385), "Tester", BEGIN)
-    for gate in ("safe", "which_way", "fit_up"):
+    for gate in ("safe", "to_gauge", "which_way", "fit_up"):
         fitter.say(job_cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.gauge(Phase.INITIAL)
     fitter.say(cmd.SetZero(True))
@@ -97,7 +97,7 @@ def test_a_revised_plan_counts_from_then_on(reference: Reference) -> None:
 
 def test_a_published_procedure_stays_with_its_job(reference: Reference) -> None:
     place = opened(MemoryStore(), reference).job.places[0]
-    assert (place.procedure_id, place.procedure_version) == ("tapered-gauged", 6)
+    assert (place.procedure_id, place.procedure_version) == ("tapered-gauged", 7)
     with pytest.raises(NotFound):
         reference.procedure("tapered-gauged", 99)
     with pytest.raises(NotFound):
@@ -115,7 +115,7 @@ def test_the_bench_draws_what_it_says(reference: Reference) -> None:
     """Window, present mark and target on dial and ruler come from the same numbers as the sentence."""
     store = MemoryStore()
     fitter = VirtualFitter(store, reference, opened(store, reference), VirtualBearing(125, 0.385), "Tester", BEGIN)
-    for gate in ("safe", "which_way", "fit_up"):
+    for gate in ("safe", "to_gauge", "which_way", "fit_up"):
         fitter.say(job_cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.gauge(Phase.INITIAL)
     fitter.say(cmd.SetZero(True))
@@ -137,7 +137,7 @@ def test_leaf_and_turn_that_part_are_a_finding(reference: Reference) -> None:
     store = MemoryStore()
     stuck = VirtualBearing(125, 0.1)
     fitter = VirtualFitter(store, reference, opened(store, reference), stuck, "Tester", BEGIN)
-    for gate in ("safe", "which_way", "fit_up"):
+    for gate in ("safe", "to_gauge", "which_way", "fit_up"):
         fitter.say(job_cmd.ConfirmGate(gate, fitter.confirm(gate)))
     fitter.gauge(Phase.INITIAL)
     fitter.say(cmd.SetZero(True))
@@ -153,7 +153,7 @@ def test_the_record_holds_everything(reference: Reference) -> None:
     made = record(reference, job)
     mounting = made.mountings[0]
     assert mounting.final is not None and mounting.final.overall.level.value in ("good", "watch")
-    assert [g.title for g in made.gates] == ["Make the machine safe", "Which way round?", "Ready to mount?"]
+    assert [g.title for g in made.gates] == ["Make the machine safe", "Ready to gauge?", "Which way round?", "Ready to mount?"]
     assert any("315° behind its old mark" in line.text for line in made.log), "washer off while driving: the seat stands in the log"
     assert mounting.attempts[0].locked and mounting.method.startswith("F")
     assert len(made.events) == len(made.log) == len(job.log)

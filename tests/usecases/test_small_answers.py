@@ -27,7 +27,7 @@ def half_way(reference: Reference) -> VirtualFitter:
     store = MemoryStore()
     job = open_one(store, reference, "job-0001", "m-1-a", "", DRAFT, Tap("open-0001", "Tester", BEGIN), BEGIN)
     fitter = VirtualFitter(store, reference, job, VirtualBearing(125, 0.385, 8), "Tester", BEGIN)
-    fitter.follow(5)
+    fitter.follow(6)
     fitter.say(cmd.TurnNut("90"))
     fitter.gauge(Phase.DRIVE_UP)
     return fitter

@@ -30,6 +30,7 @@ def plan_html(sheet: PlanSheet, title: str, *, for_print: bool = False, paper: P
             blanks=BLANK_GAUGINGS if plan.method.gauged else (),
             places=range(1, plan.places + 1),
             rows=[row.words for row in Row],
+            faces=[row.called(unmounted=True) for row in Row],
             method=next(option for option in sheet.methods if option.chosen),
         )
     )

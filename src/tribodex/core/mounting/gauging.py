@@ -45,6 +45,16 @@ class Row(StrEnum):
         """
         return "nut-side row" if self is Row.NUT_SIDE else "far row"
 
+    def called(self, unmounted: bool) -> str:
+        """What it is called while there is no nut yet: by the face that bears the number, and the other one.
+
+        >>> Row.NUT_SIDE.called(True), Row.NUT_SIDE.called(False)
+        ('marked-face row', 'nut-side row')
+        """
+        if not unmounted:
+            return self.words
+        return "marked-face row" if self is Row.NUT_SIDE else "other-face row"
+
 
 class Where(StrEnum):
     """Where the play is gauged. The same before and after."""
@@ -153,11 +163,17 @@ def mark_thin_end(bracket: Bracket, gauge: FeelerSet) -> Bracket:
 
 @dataclass(frozen=True)
 class Cell:
-    """One place of one row with its bracket."""
+    """One place of one row with its bracket; `unmounted` while there is no nut that its rows could be named by."""
 
     place: int
     row: Row
     bracket: Bracket
+    unmounted: bool = False
+
+    @property
+    def where(self) -> str:
+        """Place and row, in words."""
+        return f"place {self.place}, {self.row.called(self.unmounted)}"
 
 
 @dataclass(frozen=True)
@@ -228,7 +244,7 @@ def summarise(cells: Sequence[Cell], correction_um: float = 0.0, correction_sd_u
                 "rollers are not settled. Turn the ring, settle, and gauge again; do not average it away."
             )
     findings.extend(_outliers(closed, mids))
-    findings.extend(f"Place {c.place}, {c.row.words}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
+    findings.extend(f"{c.where.capitalize()}: {c.bracket.contradiction}." for c in cells if c.bracket.contradiction)
     sd = math.sqrt((within + between) / n + correction_sd_um**2)
     return Summary(
         mean_um=mean + correction_um,
@@ -293,7 +309,7 @@ def _outliers(closed: Sequence[Cell], mids: Sequence[float]) -> list[str]:
     # Median of the distances times 1.4826 is the standard deviation of a normal spread; never below what a leaf can tell.
     spread = max(OUTLIER_LEAST_SD_UM, 1.4826 * median([abs(m - middle) for m in mids]))
     return [
-        f"Place {c.place}, {c.row.words} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
+        f"{c.where.capitalize()} stands out: {um_text(c.bracket.mid_um)} where the others are about {um_text(middle)}. "
         "Gauge that place again: a rolled feeler, a bent feeler or dirt; correct the reading in the log rather than average it away."
         for c, m in zip(closed, mids, strict=True)
         if abs(m - middle) > OUTLIER_SDS * spread

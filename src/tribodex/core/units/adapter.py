@@ -55,6 +55,26 @@ class Turned:
     range_deg: Span
 
 
+def turns_text(degrees: float) -> str:
+    """Turns as a fitter says them: in eighths where they are eighths.
+
+    Symbols: α (degrees).
+    Valid: any turn of a nut.
+    Raises: nothing.
+    Source: none.
+
+    >>> turns_text(405), turns_text(360), turns_text(180), turns_text(368)
+    ('1 1/8 turns', '1 turn', '1/2 turn', '1.02 turns')
+    """
+    eighths = degrees / 45
+    if abs(eighths - round(eighths)) > 0.02:
+        return f"{degrees / 360:.2f} turns"
+    whole, part = divmod(round(eighths), 8)
+    divisor = math.gcd(part, 8) or 1
+    said = " ".join([*([str(whole)] if whole or not part else []), *([f"{part // divisor}/{8 // divisor}"] if part else [])])
+    return f"{said} turn{'s' if degrees > 361 or (whole == 0 and not part) else ''}"
+
+
 def read_shaft_limits(text: str, field: str) -> Span:
     """Limits of a shaft as a sheet prints them, upper and lower deviation: “+0/-0.003 in”, “0 / −0.08 mm”. In µm.
 
@@ -124,7 +144,8 @@ def judge_turned(total_deg: float, range_deg: Span) -> Verdict:
     >>> [judge_turned(a, Span(360, 450)).word for a in (90, 365, 450, 470)]
     ['on its way', 'turns reached', 'turns reached', 'past the sheet']
     """
-    said = f"{total_deg / 360:.2f} turns ({total_deg:.0f}°), {range_deg.low / 360:.2f} to {range_deg.high / 360:.2f} by the sheet"
+    asked = f"{turns_text(range_deg.low)} to {turns_text(range_deg.high)}"
+    said = f"{turns_text(total_deg)} ({total_deg:.0f}°), {asked} by the sheet"
     if total_deg > range_deg.high + WITHIN_DEG:
         why = f"{said}: the clearance may be gone, and nobody can gauge it. Loosening a little does not bring it back: nut back, start again."
         return Verdict("past the sheet", Level.STOP, why, code=AdapterCode.PAST_THE_SHEET)
@@ -182,10 +203,10 @@ def positions_result(range_deg: Span, step_deg: float | None, first_deg: float |
     >>> positions_result(Span(360, 450), 30.0, None, 0).note
     'At least 3 positions lie inside, 30° apart, wherever the first one stands.'
     """
-    label = "Positions of the lock plate inside the sheet's range"
+    label = "Positions of the lock plate are apart"
     if step_deg is None:
         note = "Count slots of the nut and holes of the plate when both are in sight: then it is known before the first mark."
-        return Result("plate_positions", label, None, "", note=note)
+        return Result("plate_positions", label, None, "°", note=note)
     width = range_deg.high - range_deg.low
     lines = (
         Line("β", "step between positions", "360°/lcm(n, m)", "", step_deg, "°", "geometry"),
@@ -193,13 +214,13 @@ def positions_result(range_deg: Span, step_deg: float | None, first_deg: float |
     )
     found = positions_inside(range_deg, step_deg, first_deg, now_deg)
     if first_deg is not None:
-        said = ", ".join(f"{one / 360:.2f} turns" for one in found) or "none"
+        said = ", ".join(turns_text(one) for one in found) or "none"
         verdict = (
             Verdict("a position inside", Level.GOOD, f"At {said}.")
             if found
             else Verdict("no position inside", Level.WATCH, "None lies inside by tightening: another hole or slot of the plate, or the maker's word.")
         )
-        return Result("plate_positions", label, float(len(found)), "", verdict=verdict, working=lines, note=f"At {said}.")
+        return Result("plate_positions", label, step_deg, "°", verdict=verdict, working=lines, note=f"Inside the sheet's range: {said}.")
     sure = math.floor((width + 1e-9) / step_deg)
     note = (
         f"At least {sure} position{'s' if sure > 1 else ''} lie{'' if sure > 1 else 's'} inside, {step_deg:g}° apart, wherever the first one stands."
@@ -207,7 +228,7 @@ def positions_result(range_deg: Span, step_deg: float | None, first_deg: float |
         else f"They stand {step_deg:g}° apart, the sheet's range is {width:g}° wide: look where the next one stands before the nut is marked."
     )
     missed = None if sure else Verdict("may miss the range", Level.WATCH, note)
-    return Result("plate_positions", label, float(sure), "", verdict=missed, working=lines, note=note)
+    return Result("plate_positions", label, step_deg, "°", verdict=missed, working=lines, note=note)
 
 
 def judge_plate(total_deg: float, turn_deg: float, range_deg: Span, step_deg: float | None) -> tuple[Verdict, bool]:
@@ -221,7 +242,7 @@ def judge_plate(total_deg: float, turn_deg: float, range_deg: Span, step_deg: fl
     >>> [judge_plate(t, 10, Span(360, 450), 30)[0].word for t in (300, 400, 460)], judge_plate(460, 20, Span(360, 450), 30)[1]
     (['short of the sheet', 'plate fits inside', 'plate past the sheet'], True)
     """
-    said = f"{total_deg / 360:.2f} turns in all, {range_deg.low / 360:.2f} to {range_deg.high / 360:.2f} by the sheet"
+    said = f"{turns_text(total_deg)} in all, {turns_text(range_deg.low)} to {turns_text(range_deg.high)} by the sheet"
     if total_deg < range_deg.low - WITHIN_DEG:
         return Verdict("short of the sheet", Level.STOP, f"{said}: it creeps on its sleeve.", code=AdapterCode.SHORT_OF_THE_SHEET), False
     if total_deg <= range_deg.high + WITHIN_DEG:

@@ -14,7 +14,7 @@ from tribodex.core.topics.adapter_unit import facts as ev
 from tribodex.core.topics.adapter_unit.decide import DRIVE, PLATE
 from tribodex.core.topics.adapter_unit.state import Driven
 from tribodex.core.topics.units.facts import FloatFound
-from tribodex.core.units.adapter import AdapterCode
+from tribodex.core.units.adapter import AdapterCode, turns_text
 
 _BACK = "Turn the nut back, and begin again."
 ANSWERS: dict[str, AnsweredBy] = {
@@ -57,7 +57,7 @@ def claims(desk: Desk, state: Driven) -> tuple[Claim, ...]:
     at = desk.at
     short = None
     if state.zero is not None and not state.reached:
-        stands = f"{state.turned_deg / 360:.2f} turns, {state.plan.turns} by the sheet"
+        stands = f"{turns_text(state.turned_deg)}, {state.plan.turns} by the sheet"
         short = not_yet(stands) if state.turned_deg < state.plan.range_deg.low else None
     turned, fitted = (ev.UnitNutTurned,), (ev.PlateFitted,)
     made = [

@@ -9,7 +9,7 @@ from tribodex.core.topics.adapter_unit.edges import bolted_first
 from tribodex.core.topics.adapter_unit.moves import AdapterDo as Do
 from tribodex.core.topics.adapter_unit.plan import AdapterPlan
 from tribodex.core.topics.adapter_unit.state import Driven
-from tribodex.core.units.adapter import judge_turned, positions_inside, positions_result
+from tribodex.core.units.adapter import judge_turned, positions_inside, positions_result, turns_text
 from tribodex.core.working import Level
 
 TIGHTEN = "Tighten to meet, never loosen."
@@ -31,7 +31,7 @@ def move(desk: Desk, state: Driven) -> Move:
     if bolted_first(desk, state):
         why = "The housing was bolted down before it was driven up: the travel moved the ring in it. Where it floats, its room is read again."
         return Move(Ask.NOTHING, "Driven up and locked", why)
-    return Move(Ask.NOTHING, "Driven up and locked", f"{state.turned_deg / 360:.2f} turns, {plan.turns} by its sheet.")
+    return Move(Ask.NOTHING, "Driven up and locked", f"{turns_text(state.turned_deg)}, {plan.turns} by its sheet.")
 
 
 def _zero(state: Driven, plan: AdapterPlan) -> Move:
@@ -84,10 +84,10 @@ def _on(state: Driven, plan: AdapterPlan) -> Move:
     inside = positions_inside(plan.range_deg, state.step_deg, state.first_deg, state.turned_deg) if state.step_deg else ()
     aim = inside[0] if inside else (low + high) / 2
     turn = max(1.0, aim - state.turned_deg)
-    done = f" {state.turned_deg / 360:.2f} are done." if state.turned_deg else ""
-    where = f" The plate meets at {aim / 360:.2f} turns." if inside else ""
+    done = f" {turns_text(state.turned_deg)} done." if state.turned_deg else ""
+    where = f" The plate meets at {turns_text(aim)}." if inside else ""
     why = f"{plan.turns} by its sheet ({plan.source}).{done}{where} Spanner that fits, sleeve held, in one direction."
-    return Move(Do.TURN, f"Turn the nut on by {turn / 360:.2f} turns ({turn:.0f}°)", why, "No blows on the ring or its seals.")
+    return Move(Do.TURN, f"Turn the nut on by {turns_text(turn)} ({turn:.0f}°)", why, "No blows on the ring or its seals.")
 
 
 def _back(plan: AdapterPlan) -> str:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.sources import SCREW
-from tribodex.core.units.adapter import Captive
+from tribodex.core.units.adapter import Captive, turns_text
 from tribodex.core.working import Line, Result, number
 
 
@@ -31,8 +31,8 @@ class AdapterPlan:
     @property
     def turns(self) -> str:
         """The sheet's turns, as they are said."""
-        low, high = self.range_deg.low / 360, self.range_deg.high / 360
-        return f"{number(low)} turns" if low == high else f"{number(low)} to {number(high)} turns"
+        low, high = turns_text(self.range_deg.low), turns_text(self.range_deg.high)
+        return low if low == high else f"{low.partition(' turn')[0]} to {high}"
 
     @property
     def conditions(self) -> frozenset[str]:

@@ -15,7 +15,7 @@ from tribodex.core.topics.adapter_unit import facts as ev
 from tribodex.core.topics.adapter_unit.moves import AdapterDo as Do
 from tribodex.core.topics.adapter_unit.plan import travel_result, turns_result
 from tribodex.core.topics.adapter_unit.state import Driven
-from tribodex.core.units.adapter import positions_inside, positions_result
+from tribodex.core.units.adapter import positions_inside, positions_result, turns_text
 from tribodex.core.working import Level, Result, Verdict
 
 
@@ -151,7 +151,7 @@ def record(desk: Desk, state: Driven) -> Sequence[Section]:
     entries = (state.zero, state.counted, state.fitted, state.tried)
     lines = (
         f"{plan.label}, shaft {plan.shaft_text}: {plan.turns} by {plan.source}.",
-        f"The nut stands {state.turned_deg / 360:.2f} turns ({state.turned_deg:.0f}°) from its zero mark.",
+        f"The nut stands {turns_text(state.turned_deg)} ({state.turned_deg:.0f}°) from its zero mark.",
         *(tell(fact) for fact in entries if fact is not None),
         "The clearance inside was not gauged: no feeler gets in.",
     )

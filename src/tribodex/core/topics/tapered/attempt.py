@@ -59,6 +59,11 @@ class Gauging:
             correction_sd_um=said.correction_sd_um,
         )
 
+    @property
+    def unmounted(self) -> bool:
+        """Whether it is gauged before there is a nut."""
+        return self.phase is Phase.INITIAL
+
     def tried(self, trial: Trial) -> None:
         """A leaf was tried."""
         self.trials.append(trial)
@@ -87,7 +92,10 @@ class Gauging:
     def cells(self, plan: Plan) -> list[Cell]:
         """Every place of both rows, tried or not."""
         if self._cells is None or self._cells[0] is not plan:
-            self._cells = plan, [Cell(place, row, self.bracket(plan, place, row)) for place in range(1, self.places + 1) for row in Row]
+            self._cells = (
+                plan,
+                [Cell(place, row, self.bracket(plan, place, row), self.unmounted) for place in range(1, self.places + 1) for row in Row],
+            )
         return self._cells[1]
 
     def spans(self, plan: Plan) -> tuple[Span, ...]:
@@ -104,9 +112,7 @@ class Gauging:
         """Places where not even the thinnest leaf went in, whatever else was read there: that reading is not outvoted by a thicker leaf."""
         thinnest = plan.gauge.leaves_um[0] + 0.5
         return tuple(
-            f"place {c.place}, {c.row.words}"
-            for c in self.cells(plan)
-            if c.bracket.nothing_passed or (c.bracket.contradiction and (c.bracket.high_um or math.inf) <= thinnest)
+            c.where for c in self.cells(plan) if c.bracket.nothing_passed or (c.bracket.contradiction and (c.bracket.high_um or math.inf) <= thinnest)
         )
 
     def contradiction(self, plan: Plan) -> Cell | None:

@@ -57,7 +57,9 @@ class GaugingStarted(Fact):
 
 @dataclass(frozen=True)
 class LeafTried(Fact):
-    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped; `both_rows`: said of both rows at once."""
+    """A leaf or stack was tried. `typed` is what the person wrote, when it was not tapped; `both_rows`: said of both rows at once;
+    `unmounted`: before there was a nut, rows are named by the faces.
+    """
 
     gauging: int
     place: int
@@ -66,6 +68,7 @@ class LeafTried(Fact):
     outcome: Outcome
     typed: str = ""
     both_rows: bool = False
+    unmounted: bool = False
 
     def about(self) -> str:
         return f"gauging {self.gauging}"
@@ -78,6 +81,7 @@ class PlaceRepeated(Fact):
     gauging: int
     place: int
     row: Row
+    unmounted: bool = False
 
     def about(self) -> str:
         return f"gauging {self.gauging}"

@@ -58,6 +58,7 @@ def try_leaf(state: Tapered, command: cmd.TryLeaf) -> ev.LeafTried:
         leaves_um=leaves,
         outcome=command.outcome,
         typed=command.leaf if command.typed else "",
+        unmounted=gauging.unmounted,
     )
 
 
@@ -91,7 +92,9 @@ def bracket(desk: Desk, state: Tapered, command: cmd.BracketPlace) -> list[Fact]
 def _bracketed(state: Tapered, gauging: Gauging, command: cmd.BracketPlace) -> list[ev.LeafTried]:
     rows = tuple(Row) if command.both_rows else (command.row,)
     if command.both_rows and (read := sorted({t.row for t in gauging.trials if t.place == command.place})):
-        raise Refused(f"Place {command.place}, {read[0].words} was read already: say the other row alone, or gauge that one again.")
+        raise Refused(
+            f"Place {command.place}, {read[0].called(gauging.unmounted)} was read already: say the other row alone, or gauge that one again."
+        )
     typed = command.leaf if command.typed else ""
 
     def tried(stack: Stack, outcome: Outcome, said: str = "") -> list[ev.LeafTried]:
@@ -104,6 +107,7 @@ def _bracketed(state: Tapered, gauging: Gauging, command: cmd.BracketPlace) -> l
                 outcome=outcome,
                 typed=said,
                 both_rows=command.both_rows,
+                unmounted=gauging.unmounted,
             )
             for row in rows
         ]
@@ -123,8 +127,8 @@ def repeat(state: Tapered, command: cmd.RepeatPlace) -> ev.PlaceRepeated:
     if gauging is None:
         raise Refused("No gauging is open.")
     if not any((t.place, t.row) == (command.place, command.row) for t in gauging.trials):
-        raise Refused(f"Nothing was read yet at place {command.place}, {command.row.words}.")
-    return ev.PlaceRepeated(gauging.number, command.place, command.row)
+        raise Refused(f"Nothing was read yet at place {command.place}, {command.row.called(gauging.unmounted)}.")
+    return ev.PlaceRepeated(gauging.number, command.place, command.row, gauging.unmounted)
 
 
 def close(state: Tapered) -> ev.GaugingClosed | ev.NoPlayFound:
@@ -140,7 +144,7 @@ def _ended(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFoun
     clash = gauging.contradiction(state.plan)
     if clash is not None and not isinstance(ended, ev.NoPlayFound):
         raise Refused(
-            f"Place {clash.place}, {clash.row.words}: {clash.bracket.contradiction}. Gauge this place again, or correct the wrong reading; until "
+            f"{clash.where.capitalize()}: {clash.bracket.contradiction}. Gauge this place again, or correct the wrong reading; until "
             "then this gauging says nothing of it."
         )
     if ended is None:
@@ -205,7 +209,7 @@ def finer_leaves(plan: Plan, gauging: Gauging) -> str:
         return ""
     low, high = widest.bracket.low_um or 0.0, widest.bracket.high_um or 0.0
     between = [s for s in plan.gauge.stacks(low + 1.5, high - 1.5) if low + 1 < s.thickness_um < high - 1]
-    where = f"place {widest.place}, {widest.row.words}"
+    where = widest.where
     if not between:
         return (
             f"{plan.gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or "

@@ -44,7 +44,7 @@ def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
     if clash is not None:
         return NextMove(
             Do.REPEAT_PLACE,
-            f"Place {clash.place}, {clash.row.words}: readings contradict",
+            f"{clash.where.capitalize()}: readings contradict",
             f"{clash.bracket.contradiction}. Wipe the feelers, settle the rollers, and gauge this place again; or correct the wrong reading.",
             "A feeler rolled through under a roller reads too large.",
             place=clash.place,
@@ -65,7 +65,7 @@ def _gauging_move(state: Tapered, gauging: Gauging) -> NextMove:
         fewer += " Three places on both rows halve the uncertainty of a single one."
     return NextMove(
         Do.TRY_LEAF,
-        f"Place {cell.place}, {cell.row.words}: try {leaf_words(choice.stack)}",
+        f"{cell.where.capitalize()}: try {leaf_words(choice.stack)}",
         f"The most useful feeler to try next: {tenths(choice.chance_passes)} to pass. {fewer}",
         "Between the unloaded roller and the outer raceway, past the roller's middle, over its full length; never roll it "
         "through: that reads too large.",

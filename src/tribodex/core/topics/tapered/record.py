@@ -96,7 +96,7 @@ def _behind(desk: Desk, state: Tapered) -> Iterator[Section]:
 def _row(plan: Plan, gauging: Gauging) -> tuple[str, ...]:
     closed = gauging.closed
     assert closed is not None  # only those
-    read = [(c.place, c.row.words, c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)]
+    read = [(c.place, c.row.called(c.unmounted), c.bracket.low_um, c.bracket.high_um) for c in gauging.cells(plan)]
     brackets = "; ".join(f"{place} {row}: {_mm(low)} to {_mm(high)}" for place, row, low, high in read if low is not None or high is not None)
     verdict = closed.initial_verdict or (closed.final_verdict.overall if closed.final_verdict else None)
     again = f", attempt {gauging.attempt}" if gauging.attempt > 1 else ""

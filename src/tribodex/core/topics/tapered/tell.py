@@ -43,9 +43,10 @@ def tell(payload: Fact) -> str:
         case ev.LeafTried():
             typed = f" (typed “{payload.typed}”)" if payload.typed else ""
             both = " (both rows in one)" if payload.both_rows else ""
-            return f"Place {payload.place}, {payload.row.words}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}{both}."
+            where = f"Place {payload.place}, {payload.row.called(payload.unmounted)}"
+            return f"{where}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}{both}."
         case ev.PlaceRepeated():
-            return f"Place {payload.place}, {payload.row.words}: gauged anew; what was read there before no longer counts."
+            return f"Place {payload.place}, {payload.row.called(payload.unmounted)}: gauged anew; what was read there before no longer counts."
         case ev.GaugingClosed():
             return _closed(payload)
         case ev.OutsideAccepted(what=what):

@@ -48,17 +48,21 @@ class UnitPlan:
     def figures(self) -> tuple[Result, ...]:
         """Every target of the plan."""
         screw = [screw_result(self.screw)] if self.screw is not None else []
-        return (shaft_limits(self.seat), *screw, *([base_result(self)] if self.base_nm is not None else []))
+        return (
+            shaft_limits(self.seat, "unit" if self.lock is UnitLock.ADAPTER else "insert"),
+            *screw,
+            *([base_result(self)] if self.base_nm is not None else []),
+        )
 
 
 CONDITIONS = frozenset({*(f"unit_{form}" for form in Form), *(f"locked_by_{lock}" for lock in UnitLock), "unit_shock", "unit_on_feet"})
 
 
-def shaft_limits(seat: SeatSpec) -> Result:
+def shaft_limits(seat: SeatSpec, what: str = "insert") -> Result:
     """What the shaft should measure.
 
     Symbols: d_min, d_max (mm).
-    Valid: shafts that an insert is slid on.
+    Valid: shafts that an insert or a unit on a sleeve is slid on; `what` is its name.
     Raises: nothing.
     Source: as the seat says.
     """
@@ -67,7 +71,7 @@ def shaft_limits(seat: SeatSpec) -> Result:
         Line("d_min", "least diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.low / 1000:+.4g}", low, "mm", seat.source_id),
         Line("d_max", "greatest diameter", seat.words, f"{seat.nominal_mm:g} {seat.limits_um.high / 1000:+.4g}", high, "mm", seat.source_id),
     )
-    return Result("unit_shaft", "Shaft under the insert", round(low * 1000, 1), "µm", value_to=round(high * 1000, 1), working=lines, note=seat.words)
+    return Result("unit_shaft", f"Shaft under the {what}", round(low * 1000, 1), "µm", value_to=round(high * 1000, 1), working=lines, note=seat.words)
 
 
 def base_result(plan: UnitPlan) -> Result:

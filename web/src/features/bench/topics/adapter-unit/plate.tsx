@@ -14,7 +14,13 @@ export function Plate({ work, tap, refused }: AdapterProps) {
       <summary className="min-h-12 cursor-pointer py-3 font-bold">
         Lock plate: {work.step_deg === null ? "count it" : "how far to its next hole"}
       </summary>
+      {work.step_deg === null ? null : (
+        <p className="text-sm text-soft">
+          Positions {work.step_deg.toFixed(0)}° apart, as counted. Counted otherwise: correct that entry.
+        </p>
+      )}
       <form
+        hidden={work.step_deg !== null}
         className="grid items-end gap-3 sm:grid-cols-3"
         onSubmit={(event) => {
           event.preventDefault();

@@ -39,7 +39,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
       {enough ? <Finish gauging={gauging} tap={tap} main /> : null}
       <p className="text-sm text-soft">
         <b className="text-ink">
-          Place {cell.place}, {rowOf(cell)}.
+          Place {cell.place}, {rowOf(cell, gauging.phase)}.
         </b>{" "}
         {gauging.title}, {gauging.where}.
         {ends(true) && !leafwise
@@ -64,7 +64,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
             disabled={busy}
             onClick={() => tap({ kind: "repeat_place", place: cell.place, row: cell.row })}
           >
-            Gauge place {cell.place}, {rowOf(cell)} again
+            Gauge place {cell.place}, {rowOf(cell, gauging.phase)} again
           </Button>
         ) : null}
       </div>

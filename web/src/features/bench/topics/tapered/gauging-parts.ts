@@ -4,9 +4,14 @@ import type { Refused, Tap } from "./parts";
 
 export const keyOf = (cell: CellView) => `${cell.place} ${cell.row}`;
 
+/** Before there is a nut a row is named by the face of its ring. */
+const UNMOUNTED: Record<string, string> = { "nut side": "marked-face row", "far side": "other-face row" };
+
 /** What a millwright calls the row; what is stored names it otherwise. */
-export const rowOf = ({ row }: { row: string }) =>
-  asked("bracket_place", "row").choices?.find(({ value }) => value === row)?.words ?? row;
+export const rowOf = ({ row }: { row: string }, phase: GaugingView["phase"]) =>
+  (phase === "initial" ? UNMOUNTED[row] : undefined) ??
+  asked("bracket_place", "row").choices?.find(({ value }) => value === row)?.words ??
+  row;
 
 export const shownOf = (units: "mm" | "inch") => (units === "mm" ? "mm" : "in");
 

@@ -16,7 +16,7 @@ export function Places(props: { gauging: GaugingView; cell: CellView; onPick: (k
           className="min-h-14 rounded-sm border-2 border-edge bg-sheet px-3 py-1 text-left aria-pressed:border-ink aria-pressed:shadow-[inset_0_-5px_0_var(--mark)]"
         >
           <span className="block text-sm">
-            Place {other.place}, {rowOf(other)}
+            Place {other.place}, {rowOf(other, gauging.phase)}
           </span>
           <Bracket cell={other} />
         </button>

@@ -51,10 +51,12 @@ from tribodex.core.job.rail import status
 from tribodex.core.job.scope import Scope
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase, Row
+from tribodex.core.removal.as_found import RingsFound
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import fold
 from tribodex.core.topics.adapter_unit import commands as drive
+from tribodex.core.topics.as_found import commands as found
 from tribodex.core.topics.bolts import commands as bolts
 from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.cartridge import commands as built
@@ -219,10 +221,15 @@ def of_shaft() -> Log:
     shaft.pass_gates()
     shaft.do(take.MakeMark(MarkKind.NUT_SIDE, "towards the drive", "1"))
     shaft.do(job_cmd.Correct(shaft.job.last_seq, "looked again", take.MakeMark(MarkKind.NUT_SIDE, "away from the drive", "1")))
+    shaft.do(take.ReadNumbers("SN 518", "H 316", "22218 K C3", "79.95 mm", "1"))
+    shaft.do(job_cmd.Correct(shaft.job.last_seq, "read again", take.ReadNumbers("SN 518", "H 318", "22218 K C3", "79.95 mm", "1")))
     shaft.do(take.CheckPart("bearing", "22218 K C3", "22218 K", "1", "B. Boss", "the only one on the shelf"))
     shaft.do(take.PutIn("jack under the shaft"))
     shaft.do(take.TakeOut(shaft.job.last_seq), take.SayJoint("base bolts", Tightness.SNUG), take.Attach("0" * 64, "photo", "cap off"))
     shaft.do(take.Attach("1" * 64, "voice", "how it sounds", belongs_to=2), take.Attach("0" * 64, "photo", "cap off", marks="arrow 0 0 0.5 0.5"))
+    shaft.do(job_cmd.ConfirmGate("untouched", ("snug", "untouched")), at="1")
+    shaft.do(found.ReadAsFound("0", "4 mm", RingsFound.NONE, "0.06", "12.4 mm", "cap hot"), at="1")
+    shaft.do(job_cmd.Correct(shaft.job.last_seq, "misread", found.ReadAsFound("0.02 mm", "4 mm", RingsFound.NONE, "0.05")), at="1")
     shaft.do(off.SayTight(Ring.INNER, "no", "no"), off.ChooseWay(WayOff.RELEASE), off.BackNutOff("13 mm", True), at="1")
     shaft.do(job_cmd.Correct(shaft.job.last_seq, "misread", off.BackNutOff("3 mm", True)), at="1")
     shaft.do(off.SayCocked("sleeve turned"), off.SayStraight("burr in the slot"), job_cmd.ConfirmGate("way_clear", ("fingers", "in_line")), at="1")

@@ -112,7 +112,7 @@ def test_a_job_without_mounting_says_what_is_fitted_there(reference: Reference) 
     fitted = desk_of(reference, walker.job, "1").fitted("1")
     assert fitted is not None and (fitted.bearing.bore_mm, fitted.bearing.outside_mm, fitted.shaft.diameter_mm) == (90, 160, 80)
     stages = walker.stages()
-    assert {stage for stage, state in stages.items() if state == rail.ASIDE} == {"take_stock", "line_up", "removal", "read_marks"}
+    assert {stage for stage, state in stages.items() if state == rail.ASIDE} == {"take_stock", "line_up", "as_found", "removal", "read_marks"}
     assert "set_on" not in stages and "drive_up" not in stages
     walker.gate("safe")
     walker.say(fill.ChooseLubricant("grease", "Mill grease", "lithium", "clean"))

@@ -26,6 +26,7 @@ const WORK: StockWork = {
   ],
   next_place: "drive",
   next_mark: "nut_side",
+  numbers: [],
   parts: [],
   joints: [],
   temporary: [],

@@ -23,6 +23,7 @@ from tribodex.core.grease.viscosity import OilGrades
 from tribodex.core.job.facts import Event
 from tribodex.core.mounting.ball_angle import BallAngles
 from tribodex.core.mounting.clearance import ClearanceTable
+from tribodex.core.mounting.part_numbers import PartBooks
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
@@ -88,6 +89,7 @@ class Reference:
             KnownSizes: self.known_sizes,
             SealMaterials: self.seal_materials,
             VRings: self.v_rings,
+            PartBooks: PartBooks(self.dimensions, self.sleeves, self.withdrawal),
         }
 
     @cached_property

@@ -51,6 +51,7 @@ export type Duty = Schemas["Duty"];
 export type UnitDraft = Schemas["UnitDraft"];
 export type UnitSheet = Schemas["UnitSheet"];
 export type UnitWork = Schemas["UnitWork"];
+export type FoundWork = Schemas["FoundWork"];
 export type AdapterWork = Schemas["AdapterWork"];
 export type InsertWork = Schemas["InsertWork"];
 export type CartridgeWork = Schemas["CartridgeWork"];

@@ -14,6 +14,7 @@ from tribodex.core.job.topic import NO_BOOKS, Desk, House
 from tribodex.core.procedure import Procedure
 from tribodex.core.topics import (
     adapter_unit,
+    as_found,
     bolts,
     care,
     cartridge,
@@ -34,6 +35,7 @@ from tribodex.core.topics import (
     units,
 )
 from tribodex.core.topics.adapter_unit.show import AdapterWork
+from tribodex.core.topics.as_found.show import FoundWork
 from tribodex.core.topics.bolts.show import ClosingWork
 from tribodex.core.topics.care.show import CareWork
 from tribodex.core.topics.cartridge.show import CartridgeWork
@@ -56,6 +58,7 @@ from tribodex.core.topics.units.show import UnitWork
 HOUSE = House(
     (
         stock.TOPIC,
+        as_found.TOPIC,
         removal.TOPIC,
         look.TOPIC,
         prepare.TOPIC,
@@ -88,6 +91,7 @@ Work = (
     | InsertWork
     | UnitWork
     | AdapterWork
+    | FoundWork
     | CartridgeWork
     | SealWork
     | LargeSealWork

@@ -6,13 +6,13 @@ A calculator takes named numbers with their unit in the name and answers value, 
 from dataclasses import replace
 
 from tribodex.core.errors import InvalidInput, NotFound
-from tribodex.usecases.calculators import bolting, driving, gauging, greasing, removing, running_in, sealing, shafting, shouldering
+from tribodex.usecases.calculators import bolting, driving, gauging, greasing, reading, removing, running_in, sealing, shafting, shouldering
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs
 from tribodex.usecases.ports import Reference
 
 __all__ = ["CALCULATORS", "Answer", "Calculator", "Inputs", "calculate", "find"]
 
-_MODULES = (gauging, driving, removing, shouldering, shafting, sealing, greasing, bolting, running_in)
+_MODULES = (gauging, driving, reading, removing, shouldering, shafting, sealing, greasing, bolting, running_in)
 CALCULATORS: dict[str, Calculator] = {calculator.name: calculator for module in _MODULES for calculator in module.CALCULATORS}
 
 

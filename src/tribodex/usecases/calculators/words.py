@@ -16,6 +16,8 @@ class Asked:
 WORDS: dict[str, Asked] = {
     # bearing, shaft and nut
     "designation": Asked("Number on the ring", "22216 EK C3"),
+    "block": Asked("Number on the block", "SN 519"),
+    "sleeve": Asked("Number on the sleeve", "H 319"),
     "bore_mm": Asked("Bore d", "95 mm"),
     "outside_mm": Asked("Outside diameter D", "170 mm"),
     "width_mm": Asked("Width B", "43 mm"),
@@ -196,5 +198,5 @@ SHEETS: dict[str, tuple[str, ...]] = {
     "Bolts": ("bolt-torque", "wrench", "set-screw"),
     "Line up": ("growth", "locating-rings", "start-position", "soft-foot", "alignment"),
     "Close and run in": ("ring-gaps", "settling"),
-    "Reading": ("designation", "length"),
+    "Reading": ("designation", "part-numbers", "length"),
 }

@@ -1,6 +1,7 @@
 /** The panel of each kind of work: one case a topic. */
 import type { Bench } from "../../api";
 import { AdapterPanel } from "./topics/adapter-unit/panel";
+import { FoundPanel } from "./topics/as-found/panel";
 import { ClosingPanel } from "./topics/bolts/panel";
 import { CarePanel } from "./topics/care/panel";
 import { CartridgePanel } from "./topics/cartridge/panel";
@@ -36,6 +37,8 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <TaperedPanel work={work} headline={bench.next.headline} {...panel} />;
     case "stock":
       return <StockPanel job={bench.id} work={work} {...panel} />;
+    case "as_found":
+      return <FoundPanel key={bench.at} work={work} {...panel} />;
     case "removal":
       return <RemovalPanel work={work} {...panel} />;
     case "follower":

@@ -1,6 +1,7 @@
 /** What is drawn beside each kind of work: one case a topic. */
 import type { Work } from "../../api";
 import { AdapterDrawings } from "./topics/adapter-unit/drawings";
+import { FoundDrawings } from "./topics/as-found/drawings";
 import { ClosingDrawings } from "./topics/bolts/drawings";
 import { CareDrawings } from "./topics/care/drawings";
 import { CartridgeDrawings } from "./topics/cartridge/drawings";
@@ -55,6 +56,8 @@ export function WorkDrawings({ job, work }: { job: string; work: Work }) {
       return <PrepareDrawings work={work} />;
     case "removal":
       return <RemovalDrawings work={work} />;
+    case "as_found":
+      return <FoundDrawings work={work} />;
     case "lineup":
     case "stock":
     case "stop":

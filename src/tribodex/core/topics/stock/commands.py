@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import choice, count, same, worded, words
+from tribodex.core.job.asked import choice, count, length, same, worded, words
+from tribodex.core.quantities import Shown
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
 
 _PLACE = words("Bearing", stays=True)
@@ -30,6 +31,18 @@ class CheckPart:
     place: Annotated[str, _PLACE] = ""
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""
+
+
+@dataclass(frozen=True)
+class ReadNumbers:
+    """Numbers read on block, sleeve and bearing, and the shaft as measured: whatever is legible; the rest stays empty."""
+
+    block: Annotated[str, words("Number on the block", "SN 518")] = ""
+    sleeve: Annotated[str, words("Number on the sleeve", "H 318")] = ""
+    bearing: Annotated[str, words("Number on the old ring", "22218 K C3")] = ""
+    shaft: Annotated[str, length("Shaft, measured", "79.95 mm, 3 3/16 in")] = ""
+    place: Annotated[str, _PLACE] = ""
+    shown: Shown = ""
 
 
 @dataclass(frozen=True)
@@ -77,4 +90,4 @@ class Attach:
     marks: Annotated[str, words("Drawn on it", stays=True)] = ""
 
 
-COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, ComparePosition, PutIn, TakeOut, SayJoint, Attach)
+COMMANDS: tuple[type, ...] = (MakeMark, CheckPart, ReadNumbers, ComparePosition, PutIn, TakeOut, SayJoint, Attach)

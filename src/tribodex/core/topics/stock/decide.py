@@ -11,13 +11,16 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.part_numbers import NumbersSaid, PartBooks, decode, read_bearing, read_block, read_sleeve
 from tribodex.core.photo_marks import read_marks
-from tribodex.core.topics.stock.commands import Attach, CheckPart, ComparePosition, MakeMark, PutIn, SayJoint, TakeOut
+from tribodex.core.quantities import LengthUnit, read_length
+from tribodex.core.topics.stock.commands import Attach, CheckPart, ComparePosition, MakeMark, PutIn, ReadNumbers, SayJoint, TakeOut
 from tribodex.core.topics.stock.facts import (
     Attached,
     JointSaid,
     MarkKind,
     MarkMade,
+    NumbersRead,
     PartChecked,
     PositionCompared,
     TemporaryIn,
@@ -26,6 +29,7 @@ from tribodex.core.topics.stock.facts import (
 )
 from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.state import Stock
+from tribodex.core.working import Level, Verdict
 
 # Without these at every bearing nothing can go back as it was.
 NEEDED = (MarkKind.FIXED, MarkKind.CAP_BASE, MarkKind.NUT_SIDE)
@@ -39,6 +43,9 @@ def decide(desk: Desk, state: Stock, command: Any) -> Sequence[Fact]:
             return [MarkMade(command.place, command.mark, text(command.text, "text", f"what was found, for {command.mark.words}"))]
         case CheckPart():
             return [_checked(desk, command)]
+        case ReadNumbers():
+            _place(desk, command.place)
+            return [_numbers(desk, command)]
         case ComparePosition():
             return [_compared(desk, state, command)]
         case PutIn():
@@ -81,6 +88,30 @@ def _checked(desk: Desk, command: CheckPart) -> PartChecked:
         differs=differences(specified, found),
         decided_by=by,
         reason=reason,
+    )
+
+
+def _numbers(desk: Desk, command: ReadNumbers) -> NumbersRead:
+    """What was legible, read; raises InvalidInput with every field to correct."""
+    texts = {name: getattr(command, name).strip() for name in ("block", "sleeve", "bearing", "shaft")}
+    if not any(texts.values()):
+        raise InvalidInput.at("block", "Nothing was read.", "the number on block, sleeve or ring, or the shaft as measured")
+    block = read_block(texts["block"]) if texts["block"] else None
+    sleeve = read_sleeve(texts["sleeve"]) if texts["sleeve"] else None
+    bearing = read_bearing(texts["bearing"]) if texts["bearing"] else None
+    shaft = read_length(texts["shaft"], "shaft", LengthUnit.MM, (8_000, 1_200_000), command.shown) if texts["shaft"] else None
+    said = NumbersSaid(block, sleeve, bearing, shaft.mm if shaft is not None else None, shaft.written if shaft is not None else "")
+    decoded = decode(said, desk.book(PartBooks))
+    fine = Verdict("nothing contradicts", Level.WATCH, "Candidates from memory until the number on the part or a measured diameter confirms them.")
+    return NumbersRead(
+        place=command.place,
+        block=texts["block"],
+        sleeve=texts["sleeve"],
+        bearing=texts["bearing"],
+        shaft_mm=said.shaft_mm,
+        shaft_typed=said.shaft_text,
+        candidates=decoded.candidates,
+        verdicts=decoded.slips or (fine,),
     )
 
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from tribodex.core.job.alarms import AnsweredBy
-from tribodex.core.job.expected import NUMBERED
+from tribodex.core.job.alarms import AnsweredBy, again
+from tribodex.core.job.expected import NUMBERED, between
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk, Expect
+from tribodex.core.mounting.part_numbers import SlipCode
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock import facts as ev
 from tribodex.core.topics.stock.decide import NEEDED
@@ -17,6 +18,7 @@ STAGE = "take_stock"
 _AGAIN = "Plan or say the bearing of this position: it is compared at once."
 ANSWERS: dict[str, AnsweredBy] = {
     ev.StockCode.PART_DIFFERS: AnsweredBy((ev.PartChecked,), way="The right part, or the number read again."),
+    **again(SlipCode, ev.NumbersRead, way="Read them again; or a name says which one is right."),
     ev.StockCode.NOT_THE_POSITIONS: AnsweredBy(
         (ev.PositionCompared,), by_name=False, way=f"{_AGAIN} Or position, sleeve and housing are put right, and somebody says so."
     ),
@@ -25,6 +27,7 @@ ANSWERS: dict[str, AnsweredBy] = {
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.TakeOut, "number"): NUMBERED,
     (cmd.Attach, "belongs_to"): NUMBERED,
+    (cmd.ReadNumbers, "shaft"): between(8.0, 1_200.0, "shafts here are 10 mm to a metre thick"),
 }
 
 
@@ -40,6 +43,10 @@ def claims(desk: Desk, state: Stock) -> tuple[Claim, ...]:
             Claim("stock.part", f"{name}number on the {part}", STAGE, place.id, (ev.PartChecked,), f"{place.id}, {part}", what=What.PARTS)
             for part in sorted(parts)
         ]
+    for at in state.numbers:
+        words = "numbers on block, sleeve and bearing go together"
+        # Named before the old parts are scrapped, and before new ones go on.
+        made.append(Claim("stock.numbers", words, STAGE, at, (ev.NumbersRead,), f"{at}, numbers", what=What.PARTS))
     made += [Claim("stock.part", f"number on the {part}", STAGE, SHAFT, (ev.PartChecked,), f", {part}") for at, part in state.parts if not at]
     for temporary in state.still_in:
         made.append(Claim("stock.still_in", f"still in: {temporary.what}", STAGE, SHAFT, now=not_yet("still in"), what=What.CLEAR, due=True))

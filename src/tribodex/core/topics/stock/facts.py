@@ -8,6 +8,7 @@ from typing import ClassVar, Literal
 
 from tribodex.core.components.compare_numbers import Difference
 from tribodex.core.job.facts import Fact
+from tribodex.core.mounting.part_numbers import Candidate
 from tribodex.core.photo_marks import PhotoMark
 from tribodex.core.working import Level, Verdict
 
@@ -115,6 +116,23 @@ class PositionCompared(Fact):
 
 
 @dataclass(frozen=True)
+class NumbersRead(Fact):
+    """Numbers read on block, sleeve and bearing, the shaft as measured (mm): what they may mean, and what cannot go together."""
+
+    place: str
+    block: str
+    sleeve: str
+    bearing: str
+    shaft_mm: float | None
+    shaft_typed: str
+    candidates: tuple[Candidate, ...]
+    verdicts: tuple[Verdict, ...]
+
+    def about(self) -> str:
+        return f"{self.place}, numbers"
+
+
+@dataclass(frozen=True)
 class TemporaryIn(Fact):
     """Something was put in that comes out again: a support, a protector, a strap, film, a plug."""
 
@@ -158,5 +176,5 @@ class Attached(Fact):
     marks: tuple[PhotoMark, ...] = ()
 
 
-FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, PositionCompared, TemporaryIn, TemporaryOut, JointSaid, Attached)
-StockFact = MarkMade | PartChecked | PositionCompared | TemporaryIn | TemporaryOut | JointSaid | Attached
+FACTS: tuple[type[Fact], ...] = (MarkMade, PartChecked, NumbersRead, PositionCompared, TemporaryIn, TemporaryOut, JointSaid, Attached)
+StockFact = MarkMade | PartChecked | NumbersRead | PositionCompared | TemporaryIn | TemporaryOut | JointSaid | Attached

@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
+from tribodex.core.mounting.part_numbers import MEMORY
 from tribodex.core.sheet import Photo, Section, Table
 from tribodex.core.topics.stock import commands as cmd
 from tribodex.core.topics.stock.decide import NEEDED, missing_of
@@ -16,6 +17,7 @@ from tribodex.core.topics.stock.facts import (
     JointSaid,
     MarkKind,
     MarkMade,
+    NumbersRead,
     PartChecked,
     PositionCompared,
     TemporaryIn,
@@ -24,6 +26,7 @@ from tribodex.core.topics.stock.facts import (
 )
 from tribodex.core.topics.stock.moves import StockDo as Do
 from tribodex.core.topics.stock.state import Stock, Temporary
+from tribodex.core.working import Level
 
 
 def tell(fact: Any) -> str:
@@ -37,6 +40,10 @@ def tell(fact: Any) -> str:
             differ = "; ".join(f"{d.what} {d.found} in place of {d.specified}" for d in fact.differs)
             who = f" Used by decision of {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"{fact.part.capitalize()} {fact.found} is not {fact.specified}: {differ}.{who}"
+        case NumbersRead():
+            read = [f"{what} {text}" for what, text in (("block", fact.block), ("sleeve", fact.sleeve), ("ring", fact.bearing)) if text]
+            read += [f"shaft {fact.shaft_typed}"] if fact.shaft_typed else []
+            return f"Numbers read, {', '.join(read)}: {'; '.join(verdict.word for verdict in fact.verdicts)}."
         case PositionCompared():
             if not fact.differs:
                 return f"Planned as the plant's list has it: {fact.planned}."
@@ -62,6 +69,8 @@ def said(fact: Any) -> Any:
             return cmd.MakeMark(fact.mark, fact.text, fact.place)
         case PartChecked():
             return cmd.CheckPart(fact.part, fact.specified, fact.found, fact.place, fact.decided_by, fact.reason)
+        case NumbersRead():
+            return cmd.ReadNumbers(fact.block, fact.sleeve, fact.bearing, fact.shaft_typed, fact.place)
         case TemporaryIn():
             return cmd.PutIn(fact.what, fact.where)
         case JointSaid():
@@ -108,6 +117,7 @@ class StockWork:
     places: tuple[StockPlace, ...]
     marks: tuple[StockMark, ...]
     parts: tuple[PartChecked, ...]
+    numbers: tuple[NumbersRead, ...]
     temporary: tuple[Temporary, ...]
     joints: tuple[StockJoint, ...]
     attached: tuple[Attached, ...]
@@ -128,6 +138,7 @@ def view(desk: Desk, state: Stock) -> StockWork:
         places=tuple(StockPlace(p.id, p.name, fitted.bearing.label if (fitted := desk.fitted(p.id)) is not None else "") for p in desk.job.places),
         marks=marks,
         parts=tuple(state.parts.values()),
+        numbers=tuple(state.numbers.values()),
         temporary=tuple(state.temporary.values()),
         joints=tuple(StockJoint(said.joint, said.tightness, said.wrench, by) for said, by in state.joints.values()),
         attached=tuple(state.attached.values()),
@@ -151,6 +162,16 @@ def record(desk: Desk, state: Stock) -> Sequence[Section]:
             for p in state.parts.values()
         )  # fmt: skip
         tables.append(Table(("Where", "Part", "Specified", "Found", "Verdict"), rows, "Parts and numbers"))
+    if state.numbers:
+        rows2 = tuple(
+            (names[one.place], c.what, c.value, c.why, f"confirmed: {c.confirmed}" if c.confirmed else MEMORY)
+            for one in state.numbers.values()
+            for c in one.candidates
+        )
+        slips = tuple(
+            (names[one.place], "slip", v.word, v.reason, "") for one in state.numbers.values() for v in one.verdicts if v.level is Level.STOP
+        )
+        tables.append(Table(("Where", "What", "May be", "Why", "How sure"), (*slips, *rows2), "Numbers read on block, sleeve and ring"))
     if state.temporary:
         rows3 = tuple((t.what, t.where, t.by, t.out_by or "still in") for t in state.temporary.values())
         tables.append(Table(("Temporary part", "Where", "In by", "Out by"), rows3, "Temporary parts"))

@@ -11,6 +11,7 @@ from tribodex.core.topics.stock.facts import (
     JointSaid,
     MarkKind,
     MarkMade,
+    NumbersRead,
     PartChecked,
     PositionCompared,
     StockFact,
@@ -37,6 +38,7 @@ class Stock:
 
     marks: dict[tuple[str, MarkKind], str] = field(default_factory=dict)
     parts: dict[tuple[str, str], PartChecked] = field(default_factory=dict)
+    numbers: dict[str, NumbersRead] = field(default_factory=dict)
     positions: dict[str, PositionCompared] = field(default_factory=dict)
     temporary: dict[int, Temporary] = field(default_factory=dict)
     joints: dict[str, tuple[JointSaid, str]] = field(default_factory=dict)
@@ -64,6 +66,8 @@ def fold(state: Stock, event: Event, fact: StockFact) -> None:
             state.marks[fact.place, fact.mark] = fact.text
         case PartChecked():
             state.parts[fact.place, fact.part] = fact
+        case NumbersRead():
+            state.numbers[fact.place] = fact
         case PositionCompared():
             state.positions[fact.place] = fact
         case TemporaryIn():

@@ -3,6 +3,7 @@ import type { Work } from "../../../../api";
 import type { Refused, Tap } from "../../parts";
 import { Marks } from "./marks";
 import { Parts } from "./parts-checked";
+import { Numbers } from "./numbers";
 import { Photos } from "./photos";
 import { Joints, TemporaryParts } from "./registers";
 
@@ -22,6 +23,7 @@ export function StockPanel({ job, ...props }: StockProps & { job: string }) {
     <div className="space-y-6 pt-4">
       {partNext ? <Parts {...props} /> : <Marks {...props} />}
       {partNext ? <Marks {...props} /> : <Parts {...props} />}
+      <Numbers {...props} />
       <TemporaryParts {...props} />
       <Joints {...props} />
       <Photos job={job} {...props} />

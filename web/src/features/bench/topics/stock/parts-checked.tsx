@@ -5,7 +5,7 @@ import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { StockProps, StockWork } from "./panel";
 
-const PARTS = ["bearing", "sleeve", "nut", "seal", "housing"];
+const PARTS = ["bearing", "sleeve", "nut", "washer", "locating rings", "seals", "block"];
 
 export function Parts({ work, tap, refused }: StockProps) {
   const [place, setPlace] = useState("");

@@ -127,6 +127,8 @@ def test_targets_and_drawing_come_before_the_plan_is_complete(page: Page) -> Non
 def test_the_gate_of_which_way_round_is_drawn_and_comes_before_the_fit(page: Page) -> None:
     hands = Hands(page, TRUTH)
     hands.plan("dc-1-in", "Which way round")
+    # Safe; then number and group, before it is gauged.
+    hands.pass_gate()
     hands.pass_gate()
     hands.tap("Start gauging")
     hands.gauge()

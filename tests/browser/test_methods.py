@@ -30,6 +30,7 @@ def sealed(page: Page) -> None:
     page.get_by_label("From, turns").fill("1")
     page.get_by_label("To, turns").fill("1 1/4")
     page.get_by_label("Where the figure comes from").fill("unit sheet, page 3")
+    page.get_by_role("radio", name="both hands until it stops").click()
 
 
 def ball(page: Page) -> None:
@@ -45,7 +46,7 @@ METHODS = [
     pytest.param("dc-1-in", gauged("Nut angle"), ROLLER, "turn", "gauge", id="nut angle"),
     pytest.param("kc-2-tail", gauged("Blows and feeler"), VirtualBearing(158, 0.385, 7), "strike", "One light blow, then gauge", id="blows"),
     pytest.param("dc-1-out", gauged("Axial drive-up"), ROLLER, "turn", "indicator shows", id="drive-up"),
-    pytest.param("ge-2-boot", sealed, VirtualBearing(68, 0.36, 260), "turn", "turns", id="turns from hand-tight"),
+    pytest.param("ge-2-boot", sealed, VirtualBearing(68, 0.36, 260), "turn", "turns", id="turns by its sheet"),
     pytest.param("dc-2-hang", ball, VirtualBearing(44, 0.33, 5), "hand_check", "Swivel", id="ball bearing by angle"),
 ]
 

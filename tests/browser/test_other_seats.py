@@ -200,7 +200,7 @@ def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(new_page: Cal
     page.goto("/plan")
     page.get_by_role("link", name="Housed unit", exact=True).click()
     # The page that was left also asks for a position, until this one is there.
-    expect(page.get_by_role("heading", name="Plan a housed unit with an insert")).to_be_visible()
+    expect(page.get_by_role("heading", name="Plan a housed unit")).to_be_visible()
     page.get_by_label("Machine and position").select_option("bs-1-drive")
     # Number and shaft come from the position.
     expect(page.get_by_label("Number on the insert")).to_have_value("208")

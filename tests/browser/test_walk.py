@@ -164,6 +164,7 @@ def test_the_whole_way_by_keyboard_only(page: Page) -> None:
     hands.job_id = page.url.rsplit("/", 1)[1]
     hands.seen()
     ticked_by_key(hands)
+    ticked_by_key(hands)
     focus(page, "Feeler by feeler")
     page.wait_for_timeout(HAND_MS)
     page.keyboard.press("Enter")

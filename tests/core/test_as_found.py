@@ -45,8 +45,8 @@ def test_it_is_asked_before_the_release_and_never_after() -> None:
     with pytest.raises(Refused, match="gone"):
         bench.read("1", toward="1 mm")
     assert as_found.TOPIC.move(bench.desk("1"), bench.desk("1").of(as_found.TOPIC)).do == Ask.NOTHING
-    proof = next(p for p in proved.of(bench.desk("1"), as_found.TOPIC))
-    assert proof.proven and proof.level is Level.WATCH, "it stands in the record, and holds nobody up"
+    assert not proved.of(bench.desk("1"), as_found.TOPIC), "it holds nobody up"
+    assert as_found.TOPIC.findings(bench.desk("1"), bench.desk("1").of(as_found.TOPIC)), "and it is said"
 
 
 def test_two_bearings_that_held_the_shaft_are_named_across_both() -> None:

@@ -23,7 +23,7 @@ def test_a_job_that_was_only_opened_is_finished_in_order_and_once(engine: Engine
     file = tmp_path / "jobs.yaml"
 
     def loaded(steps: list[object]) -> list[int]:
-        file.write_text(yaml.safe_dump({"jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
+        file.write_text(yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
         load_jobs(engine, reference, file)
         with Session(engine) as session:
             return [event.seq for event in SqlStore(session).events(entry["id"])]
@@ -39,7 +39,7 @@ def test_the_job_by_blows_can_be_gone_on_with_to_its_end(engine: Engine, referen
     entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0025")
     file = tmp_path / "jobs.yaml"
     steps = [*entry["steps"], {"follow": 40}, {"sign": {"name": "Tobit Marr", "role": "fitter"}}]
-    file.write_text(yaml.safe_dump({"jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
+    file.write_text(yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry | {"steps": steps}]}, allow_unicode=True), "utf-8")
     load_jobs(engine, reference, file)
     with Session(engine) as session:
         kinds = [type(event.fact) for event in SqlStore(session).events(entry["id"])]

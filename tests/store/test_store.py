@@ -15,6 +15,7 @@ from sqlalchemy.exc import OperationalError, ProgrammingError
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN, DRAFT, open_one
+from tribodex.core.components.bands import Span
 from tribodex.core.errors import Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.exchange.plant_file import read_plant
@@ -88,7 +89,7 @@ def test_the_crib_keeps_every_version(engine: Engine, reference: Reference) -> N
         items = store.crib_items()
         assert [(i.item_id, i.version) for i in items if i.item_id == "fs-m1"] == [("fs-m1", 1), ("fs-m1", 2)]
         assert next(g for g in gauges_of(items) if g.id == "fs-m1").leaves_um == (50.0, 100.0)
-        assert with_own_cards(reference, store).cards["card-1"].rows[0].reduction_um.low == 40
+        assert with_own_cards(reference, store).cards["card-1"].lines[0].reduction_um == Span(40, 60)
         plan = plan_of(store, reference, replace(PLAN, card="card-1"))
         assert plan.least_residual_um == 50
         stale = next(i for i in items if i.item_id == "card-1")

@@ -153,7 +153,7 @@ def test_typed_millimetres_for_thousandths(client: FlaskClient) -> None:
     do(client, "start_gauging", phase="initial")
     answer = do(client, "try_leaf", place=1, row="nut side", leaf="4.5 mm", outcome="passes", typed=True)
     assert answer.status_code == 422 and "4.5 thou or 0.045 mm meant?" in answer.json["fields"][0]["message"]
-    assert client.get("/api/jobs/job-0001").json["last_seq"] == 3, "nothing was stored"
+    assert client.get("/api/jobs/job-0001").json["last_seq"] == 4, "nothing was stored"
 
 
 def test_refusals_say_why(client: FlaskClient) -> None:
@@ -363,7 +363,14 @@ def test_strips_and_plan_sheets_print_on_both_papers(client: FlaskClient) -> Non
 
 
 def test_a_job_of_another_method_runs_through_the_api(client: FlaskClient) -> None:
-    unit = PLAN | {"housed_unit": "yes", "range_low": "1", "range_high": "1 1/4", "range_source": "unit sheet", "feeler_id": ""}
+    unit = PLAN | {
+        "housed_unit": "yes",
+        "range_low": "1",
+        "range_high": "1 1/4",
+        "range_source": "unit sheet",
+        "sheet_zero": "both_hands",
+        "feeler_id": "",
+    }
     opened = client.post("/api/jobs", json=tap(job_id="job-0001", position_id="kc-2-drive", plan=unit)).json
     work = client.get("/api/jobs/job-0001?at=1").json["work"]
     assert opened["stage"] == "make_safe"

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass, field
 from enum import StrEnum
 
@@ -33,7 +32,7 @@ class SheetLine:
     """
 
     over_mm: float = 0.0
-    to_mm: float = math.inf
+    to_mm: float = 0.0
     part: str = ""
     reduction_um: Span | None = None
     final_um: Span | None = None

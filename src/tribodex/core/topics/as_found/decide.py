@@ -79,8 +79,7 @@ def across(desk: Desk) -> Verdict | None:
 def claims(desk: Desk, state: Evidence) -> tuple[Claim, ...]:
     """Read before the release; once that is done nobody is asked any more."""
     if state.read is None and released(desk):
-        gone = Verdict("not read", Level.WATCH, "Nothing was read before the sleeve was released; that evidence is gone.")
-        return (Claim("as_found.read", "read as found, before the release", STAGE, desk.at, now=gone),)
+        return ()
     return (Claim("as_found.read", "read as found, before the release", STAGE, desk.at, (FoundRead,)),)
 
 

@@ -93,6 +93,6 @@ def record(desk: Desk, state: Evidence) -> Sequence[Section]:
 def findings(desk: Desk, state: Evidence) -> Sequence[str]:
     """What was wrong with the old mounting, beside the next move."""
     if state.read is None:
-        return []
+        return ["Nothing was read before the sleeve was released: what stood there is gone."] if released(desk) else []
     twice = across(desk)
     return [f"As found, {v.word}: {v.reason}" for v in (*state.read.verdicts, *((twice,) if twice is not None else ())) if v.level is not Level.GOOD]

@@ -66,6 +66,7 @@ from tribodex.core.topics.insert import commands as inside
 from tribodex.core.topics.large_seal import commands as big
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.look import commands as look
+from tribodex.core.topics.lowering import commands as down
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import Seen
 from tribodex.core.topics.removal import commands as off
@@ -372,6 +373,8 @@ def of_after() -> Log:
     made.do(seals.V_RING, seal.PutRingOn("inboard", "toward", free="11 mm"), seal.PushVRing("inboard", "7.2", True), at="2")
     made.do(job_cmd.Correct(made.job.last_seq, "read the scale wrong", seal.PushVRing("inboard", "9.1", True, "11 mm")), at="2")
     made.do(grease.TagStored("drain and run in before service"), grease.LeaveAsMade("filled by its maker"), at="2")
+    made.do(down.LowerIn("Tobit at the hoist, Ines at the seals", "gear", True, "none", "85 kg"), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "ring was in", down.LowerIn("Tobit, Ines", "gear", True, "in", "85 kg", "1.5 mm")), at="1")
     closing.closed(made, "1")
     made.do(bolts.LoosenJoint("cap", "ring caught"), at="1")
     closing.tighten(made, "cap", "1")
@@ -385,6 +388,8 @@ def of_after() -> Log:
     made.do(run.GreaseRunning("1", "5 strokes", "10"), run.StopRun("end of shift"), run.StartRun("warm", "20 °C"))
     run_in.reads(made, 5, "31 °C", "<40")
     made.do(run.ConcludeRun(False, "wait for Monday"))
+    made.do(job_cmd.FromPaper("Bram Sedgeley", "2026-06-01 09:30", bolts.LookRubbing(True)), at="2")
+    made.do(job_cmd.SayPaper("Orla Tennick", "locked at Q14 and tried, shaft on two jacks"))
     made.do(keep.SayBearing("22218 K C3"), run_in.SET, at="1")
     made.do(job_cmd.Correct(made.job.last_seq, "runs longer", replace(run_in.SET, hours_per_day="20")), at="1")
     return made.log

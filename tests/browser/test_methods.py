@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from html import unescape
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -66,7 +67,7 @@ def test_a_whole_job_in_each_method(page: Page, position: str, fill: Callable[[P
     now = hands.bench()
     assert now["status"] == "signed" and now["work"]["final"]["overall"]["level"] in ("good", "watch")
     record = page.request.get(f"/api/jobs/{hands.job_id}/record.html").text()
-    assert now["work"]["method_title"] in record
+    assert now["work"]["method_title"] in unescape(record)
 
 
 def test_overshoot_release_and_a_second_attempt(page: Page) -> None:

@@ -29,6 +29,7 @@ def test_one_mounting_from_plan_to_signed_record(page: Page) -> None:
     page.reload()
     expect(page.get_by_role("checkbox", name="Stored energy")).to_be_checked()
     hands.pass_gate()
+    hands.pass_gate()
 
     # Unmounted clearance, with a reload in the middle.
     hands.tap("Start gauging")

@@ -312,6 +312,9 @@ def of_type(hint: Any, name: str) -> st.SearchStrategy[Any]:
         return st.sampled_from(["", "1", "2", "3"])
     if name == "entry":
         return st.none()
+    if name == "step" and hint is Any:
+        # What was done on paper is any step of the work.
+        return st.deferred(lambda: st.one_of(*(PLAIN[kind] for kind, cls in HOUSE.commands.items() if cls in HOUSE.by_command and kind in PLAIN)))
     if name == "plan":
         return st.just(PLAN)
     if name in ("stage", "blocks"):

@@ -166,16 +166,16 @@ class Bench:
     last_seq: int
 
 
-def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "") -> Bench:
+def bench(reference: Reference, job: Loaded, at: str = SHAFT, stage: str = "", *, paper: bool = False) -> Bench:
     """Compute the bench for a job: for a stage at a place, or for what is next there.
 
-    Raises NotFound for a stage or place that the job does not have.
+    `paper`: what was done on paper is typed in, and no gate is asked. Raises NotFound for a stage or place that the job does not have.
     """
-    desk = desk_of(reference, job)
+    desk = replace(desk_of(reference, job), paper=paper)
     task, due = shown_task(desk, at, stage), rail.present(desk)
     here, known = desk.here(task.at), task.stage
     topic = HOUSE.by_stage.get(known.id)
-    gate = None if job.job.abandoned else _gate(desk, task)
+    gate = None if job.job.abandoned or paper else _gate(desk, task)
     move = _move(desk, task, due)
     return Bench(
         id=job.id,

@@ -13,9 +13,11 @@ from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job import rail
 from tribodex.core.job.behind import FIELD as BEHIND
 from tribodex.core.job.behind import ask_if_behind
+from tribodex.core.job.commands import FromPaper
 from tribodex.core.job.decide import decide
 from tribodex.core.job.facts import Event, Fact
 from tribodex.core.job.job import Job
+from tribodex.core.job.paper import moment_of, past
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.procedure import Procedure
@@ -145,8 +147,10 @@ def do(
             loaded.job.placed(at)
         if seen is not None and BEHIND not in meant:
             ask_if_behind(HOUSE, loaded.log, at or _only(loaded.job), command, tap.actor, seen, recorded_at)
+        if isinstance(command, FromPaper):
+            tap = replace(tap, happened_at=past(moment_of(command.done_at), recorded_at))
         here = replace(desk_of(reference, loaded, at), moment=tap.happened_at)
-        if PACE not in meant:
+        if PACE not in meant and not isinstance(command, FromPaper):
             ask_if_hurried(here, command)
         said_at, facts = decide(here, command, meant)
         said = [(said_at, fact) for fact in facts]

@@ -12,6 +12,7 @@ from tribodex.core.job import rail
 from tribodex.core.job.ahead import outcome, unsaid
 from tribodex.core.job.certificate import alarms_shown, stages_shown, stated_shown
 from tribodex.core.job.facts import Abandoned, ShownAlarm, ShownStage, Signed
+from tribodex.core.job.paper import paper_shown
 from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Row, Summary
@@ -172,6 +173,7 @@ class Record:
     proven: tuple[ShownStage, ...]
     alarms: tuple[ShownAlarm, ...]
     stated: tuple[str, ...]
+    paper: tuple[str, ...]
     off_machine: str
     points: tuple[PointView, ...]
     signed: Signed | None
@@ -208,6 +210,7 @@ def record(reference: Reference, loaded: Loaded) -> Record:
         sections=sections,
         **_shown(desk),
         stated=stated_shown(desk),
+        paper=paper_shown(desk),
         off_machine=job.opened.off_machine,
         points=point_views(job.points),
         signed=job.signed,

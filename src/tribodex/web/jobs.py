@@ -83,7 +83,7 @@ def create_job(body: OpenBody) -> Response:
 def get_job(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return reply_short(BENCH, bench(here.reference, load(store, path.job_id), query.at, query.stage))
+        return reply_short(BENCH, bench(here.reference, load(store, path.job_id), query.at, query.stage, paper=query.paper))
 
 
 @api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
@@ -168,7 +168,7 @@ def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
     with here.store() as store:
         job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at, frozenset(body.meant), body.seen)
         here.newest.tell(job.id, job.job.last_seq)
-        return reply_short(BENCH, bench(here.reference, job, query.at, query.stage))
+        return reply_short(BENCH, bench(here.reference, job, query.at, query.stage, paper=query.paper))
 
 
 @api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")

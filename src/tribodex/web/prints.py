@@ -8,12 +8,13 @@ from urllib.parse import urlencode
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, create_model
+from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter, create_model
 
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import NotFound
 from tribodex.core.procedure import Procedure
 from tribodex.core.topics.lineup.show import LineDrawing
+from tribodex.exchange.blank_page import blank_html, blank_pdf
 from tribodex.exchange.mark_out import mark_out_pages, mark_out_pdf
 from tribodex.exchange.nut_strip import StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
@@ -24,7 +25,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.usecases.planning.kinds import PlanPaper, cartridge_at, cartridge_paper, planned_at
-from tribodex.web.context import context
+from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath, PlacePaperQuery, PlaceQuery
@@ -40,6 +41,14 @@ class MarkOutQuery(BaseModel):
     model_config = ConfigDict(extra="forbid")
     paper: Paper = Paper.A4
     page: int = Field(default=1, ge=1)
+
+
+class BlankQuery(BaseModel):
+    """Which kind of work, and which paper."""
+
+    model_config = ConfigDict(extra="forbid")
+    kind: str = Field(max_length=60, pattern=r"^[a-z-]+$", description="a procedure, as listed under /api/blank-sheets")
+    paper: Paper = Paper.A4
 
 
 class StripQuery(BaseModel):
@@ -190,3 +199,53 @@ def _job_sheet(path: JobPath, at: str) -> tuple[str, PlanSheet | OtherPlan]:
 
 def _pdf(made: bytes, name: str) -> Response:
     return Response(made, content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'})
+
+
+@dataclass(frozen=True)
+class BlankKind:
+    """A kind of work that a blank sheet prints for."""
+
+    id: str
+    title: str
+
+
+def _kinds() -> list[BlankKind]:
+    """One sheet for each kind of work on a bearing, each with every stage it has; and those of a shaft, a round, a seal."""
+    known = {name for name, _ in context().reference.procedures}
+    whole = {name for name in known if name.endswith("-whole")}
+    alone = {name for name in known if f"{name}-whole" not in known and name not in whole and not name.startswith("job-mounting")}
+    found = [context().reference.procedure(name) for name in sorted(whole | alone)]
+    return [BlankKind(p.id, p.title) for p in found]
+
+
+def _blank(kind: str) -> tuple[str, tuple[Procedure, ...]]:
+    title = next((one.title for one in _kinds() if one.id == kind), None)
+    if title is None:
+        raise NotFound(f"There is no kind of work “{kind}”.")
+    own = context().reference.procedure(kind)
+    # Before every work at a bearing the machine is made safe.
+    first = () if kind.startswith("job-") or own.assembly == "keeping" else (context().reference.procedure("job-mounting"),)
+    return title, (*first, own)
+
+
+KINDS = TypeAdapter(list[BlankKind])
+
+
+class BlankKindsAnswer(RootModel[list[BlankKind]]):
+    """Kinds of work that a blank sheet prints for."""
+
+
+@api.get("/blank-sheets", responses={200: BlankKindsAnswer}, summary="Kinds of work that a blank sheet prints for")
+def get_blank_kinds() -> Response:
+    return reply(KINDS, _kinds())
+
+
+@api.get("/print/blank.html", responses={200: a_file("text/html")}, summary="A blank sheet, as a page")
+def print_blank_html(query: BlankQuery) -> Response:
+    return Response(blank_html(*_blank(query.kind)), content_type="text/html; charset=utf-8")
+
+
+@api.get("/print/blank.pdf", responses={200: a_file("application/pdf")}, summary="A blank sheet, as PDF")
+def print_blank_pdf(query: BlankQuery) -> Response:
+    title, procedures = _blank(query.kind)
+    return _pdf(blank_pdf(title, procedures, query.paper), "blank-sheet")

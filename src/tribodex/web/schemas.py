@@ -11,6 +11,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator, model_validator
 
+from tribodex.core.job.commands import FromPaper
 from tribodex.core.job.facts import kind_of
 from tribodex.core.job.scope import Scope
 from tribodex.core.lineup.floating import Floats
@@ -41,14 +42,22 @@ def _model(kind: str, cls: type) -> type[BaseModel]:
     fields: dict[str, Any] = {"kind": (Literal[kind], ...)}
     for item in dataclasses.fields(cls):
         # What an entry should have been is a command itself, told apart by its kind like any other.
-        hint = _Entry | None if item.name == "entry" else _NUMBERS.get(hints[item.name], hints[item.name])
+        hint = _Entry | None if item.name == "entry" else _Step if item.name == "step" and cls is FromPaper else None
+        hint = hint or _NUMBERS.get(hints[item.name], hints[item.name])
         fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
     return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
 
 
 _ENTRY_MODELS: dict[str, type[BaseModel]] = {kind: _model(kind, cls) for kind, cls in _ENTRIES.items()}
 _Entry: Any = Annotated[typing.Union[tuple(_ENTRY_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
-COMMAND_MODELS: dict[str, type[BaseModel]] = {kind: _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items()}
+# What was done on paper is any step of the work.
+_STEP_MODELS: dict[str, type[BaseModel]] = {
+    kind: _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items() if cls in HOUSE.by_command
+}
+_Step: Any = Annotated[typing.Union[tuple(_STEP_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
+COMMAND_MODELS: dict[str, type[BaseModel]] = {
+    kind: _STEP_MODELS.get(kind) or _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items()
+}
 # Made while running, so the type checker sees no more than that it is one of the models.
 AnyCommand: Any = Annotated[typing.Union[tuple(COMMAND_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 
@@ -120,6 +129,7 @@ class TaskQuery(BaseModel):
 
     at: str = Field(default="", max_length=16, description="a place of the job; empty: the whole shaft, or the only place")
     stage: str = Field(default="", max_length=40, description="a stage of the job")
+    paper: bool = Field(default=False, description="what was done on paper is typed in: no gate is asked")
 
 
 class CommandBody(TapBody):
@@ -141,8 +151,9 @@ class CommandBody(TapBody):
 def _core(model: Any) -> object:
     # Attributes rather than a dump: enums and tuples stay what they are.
     values = {name: getattr(model, name) for name in type(model).model_fields if name != "kind"}
-    if isinstance(values.get("entry"), BaseModel):
-        values["entry"] = _core(values["entry"])
+    for name in ("entry", "step"):
+        if isinstance(values.get(name), BaseModel):
+            values[name] = _core(values[name])
     return _COMMANDS[model.kind](**values)
 
 

@@ -3,6 +3,7 @@ import { deviceCopy } from "./device";
 import type {
   Bench,
   Choices,
+  BlankKind,
   HalfPlan,
   Crib,
   FailureBook,
@@ -264,6 +265,7 @@ export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit
 export const previewCartridge = (order: CartridgeOrder) => send<CartridgeSheet>("/api/plan/cartridge", order);
 export const weighLocks = (duty: Duty) => send<LockChoice>("/api/plan/unit/locks", duty);
 export const earlyPlan = (draft: PlanDraft) => send<Early>("/api/plan/early", draft);
+export const getBlankKinds = () => ask<BlankKind[]>("/api/blank-sheets");
 export const getHalfPlans = () => ask<HalfPlan[]>("/api/half-plans");
 export const getHalfPlan = (id: string) => ask<HalfPlan>(`/api/half-plans/${id}`);
 export const keepHalfPlan = (

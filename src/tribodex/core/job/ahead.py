@@ -33,7 +33,7 @@ def move_at(desk: Desk, task: Task) -> Move:
     if (stage.id, task.at) in desk.job.aside:
         return Move(Ask.NOTHING, f"{stage.title}: skipped", f"{desk.job.aside[stage.id, task.at]} It can be reopened.")
     if topic is None:
-        due = gate_due(desk, stage.id, task.at)
+        due = None if desk.paper else gate_due(desk, stage.id, task.at)
         if due is not None:
             return Move(Ask.CONFIRM, due[0].title, due[0].why, gate=due[0].id)
         return (
@@ -42,7 +42,7 @@ def move_at(desk: Desk, task: Task) -> Move:
             else tick_move(desk, task)
         )
     done = stands(desk, task) == DONE
-    if not done and (why := held(desk, stage, task.at)):
+    if not done and not desk.paper and (why := held(desk, stage, task.at)):
         return Move(Ask.HELD, f"Stop: {stage.title.lower()} is held back", why, stops=True)
     move = topic.move(here, here.of(topic))
     idle = str(move.do) in (Ask.NOTHING, Ask.HELD)
@@ -59,7 +59,7 @@ def move_at(desk: Desk, task: Task) -> Move:
 def _before(desk: Desk, topic: Topic[Any], move: Move) -> Move:
     """The gate that stands before what a move asks for, or the need that is not met, if there is one."""
     command = tap_of(topic, str(move.do))
-    if command is None:
+    if command is None or desk.paper:
         return move
     due = next(gates_before(desk, topic, command), None)
     if due is not None:

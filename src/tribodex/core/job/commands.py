@@ -141,6 +141,23 @@ class Correct:
 
 
 @dataclass(frozen=True)
+class FromPaper:
+    """A step that was done on paper before, typed in afterwards: who did it, when as the card says (with its zone), and the step itself."""
+
+    done_by: Annotated[str, words("Done by")]
+    done_at: Annotated[str, words("Done at, as the card says", "2026-11-28 14:30")]
+    step: Annotated[Any, words("What was done")]
+
+
+@dataclass(frozen=True)
+class SayPaper:
+    """How it was isolated and supported while it was done on paper: who says so."""
+
+    said_by: Annotated[str, words("Who says so")]
+    how: Annotated[str, words("What was isolated and supported", "locked at Q14 and tried, shaft on two jacks")]
+
+
+@dataclass(frozen=True)
 class Undo:
     """The last tap was a slip: taken back at once, by the device that made it and knows its id."""
 
@@ -164,6 +181,8 @@ class Abandon:
 
 
 KERNEL_COMMANDS: tuple[type, ...] = (
+    FromPaper,
+    SayPaper,
     ConfirmGate,
     Undo,
     OverruleGate,

@@ -13,6 +13,7 @@ from tribodex.core.job.correct import correct
 from tribodex.core.job.fitted import place_fitted
 from tribodex.core.job.gates import ask_gates, confirm, named, overrule, pass_gates, text
 from tribodex.core.job.needs import ask_needs
+from tribodex.core.job.paper import from_paper, owes_a_word, said_of_paper
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import What, in_words
 from tribodex.core.job.rail import held, steps_of, tasks
@@ -70,6 +71,8 @@ def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[
             return desk.at, correct(desk, command, lambda then, entry: decide(then, entry, meant))
         case cmd.Undo():
             return undo(desk, command)
+        case cmd.FromPaper():
+            return from_paper(desk, command, meant)
         case cmd.StateDone():
             at = desk.at if desk.at or len(job_places(desk)) > 1 else job_places(desk)[0]
             return at, [_stated(command)]
@@ -105,6 +108,8 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
             return facts.PointClosed(command.point, f"accepted by {by}: {how}" if by else how)
         case cmd.AcceptAlarm():
             return _accepted(desk, command)
+        case cmd.SayPaper():
+            return said_of_paper(command)
         case cmd.Sign():
             return _sign(desk, command)
         case cmd.Abandon():
@@ -201,6 +206,8 @@ def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
         raise InvalidInput("A record is signed by name.", *missing)
     if job.signed and not job.changed_after_signing:
         raise Refused("The record is signed already, and nothing was corrected since.")
+    if why := owes_a_word(desk):
+        raise Refused(why)
     if left := unsaid(desk):
         said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
         more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""

@@ -177,6 +177,22 @@ class Stated(Fact):
 
 
 @dataclass(frozen=True)
+class PaperStep(Fact):
+    """The next `entries` entries were done on paper by somebody, at the time they bear, and typed in afterwards: nothing was gated here."""
+
+    done_by: str
+    entries: int
+
+
+@dataclass(frozen=True)
+class PaperSaid(Fact):
+    """How it was isolated and supported while it was done on paper, and who says so. It stands on page one."""
+
+    said_by: str
+    how: str
+
+
+@dataclass(frozen=True)
 class PlaceFitted(Fact):
     """What is fitted at a place, where this job does not mount it: the bearing, and the shaft under it (mm), as it was said.
 
@@ -299,6 +315,8 @@ KERNEL_FACTS: tuple[type[Fact], ...] = (
     Restarted,
     AlarmAccepted,
     Stated,
+    PaperStep,
+    PaperSaid,
     PlaceFitted,
     PositionGiven,
     NoteAdded,

@@ -194,6 +194,16 @@ def _restarted(house: House, job: Job, event: facts.Event, said: facts.Restarted
     job.alarms.begin_again(event, topic.name, at)
 
 
+@_on(facts.PaperStep)
+def _paper_step(_: House, job: Job, event: facts.Event, said: facts.PaperStep) -> None:
+    job.paper.update((event.seq + i, said.done_by) for i in range(1, said.entries + 1))
+
+
+@_on(facts.PaperSaid)
+def _paper_said(_: House, job: Job, event: facts.Event, said: facts.PaperSaid) -> None:
+    job.paper_said = said
+
+
 @_on(facts.Stated)
 def _stated(_: House, job: Job, event: facts.Event, said: facts.Stated) -> None:
     job.stated[said.what, event.at] = said

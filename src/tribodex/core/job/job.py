@@ -63,6 +63,9 @@ class Job:
     taken_as_is: dict[tuple[int, str], str] = field(default_factory=dict)
     stated: dict[tuple[str, str], facts.Stated] = field(default_factory=dict)
     fitted: dict[str, facts.PlaceFitted] = field(default_factory=dict)
+    # Entries that were done on paper, by who did them; who says that it was safe.
+    paper: dict[int, str] = field(default_factory=dict)
+    paper_said: facts.PaperSaid | None = None
     # The newest entry of each kind at a place, by what it is about; when a topic began anew there.
     newest: dict[tuple[type[facts.Fact], str], dict[str, int]] = field(default_factory=dict)
     # What was said of the bearing's size, by kind and place; the newest entry that says it otherwise than before, by place.

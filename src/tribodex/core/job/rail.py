@@ -46,6 +46,9 @@ def stands(desk: Desk, task: Task) -> str:
         return ASIDE
     topic = desk.house.by_stage.get(stage.id)
     if topic is None:
+        if desk.paper or desk.job.paper_said is not None:
+            # Done on paper: nothing was gated or ticked here, and page one says so.
+            return DONE
         gates = [gate for gate in stage.gates if gate.stands_for(here.conditions(task.at))]
         steps = steps_of(here, task) if stage.ticks else ()
         ticks = desk.job.ticks(stage.id, task.at)

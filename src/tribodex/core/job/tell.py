@@ -34,6 +34,11 @@ def tell(house: House, fact: facts.Fact) -> str:
             return f"What entry {fact.entry} says is accepted as it is by {fact.name}: {fact.reason}."
         case facts.Stated():
             return f"Done outside this job, says {fact.by}: {What(fact.what).words}. {fact.how}."
+        case facts.PaperStep():
+            many = "The next entry was" if fact.entries == 1 else f"The next {fact.entries} entries were"
+            return f"{many} done on paper by {fact.done_by}, typed in afterwards; not gated here."
+        case facts.PaperSaid():
+            return f"While it was done on paper, says {fact.said_by}: {fact.how}."
         case facts.PlaceFitted():
             b = fact.bearing
             size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))

@@ -153,6 +153,8 @@ class Desk:
     at: str = SHAFT
     correcting: bool = False
     books: Mapping[type, Any] = field(default_factory=lambda: NO_BOOKS)
+    # What was done on paper is typed in: nothing is gated, and nothing pretends to be.
+    paper: bool = False
     # When the tap that is decided was made, by the person's clock; None where nobody knows.
     moment: datetime | None = None
 

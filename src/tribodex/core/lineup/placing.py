@@ -63,11 +63,14 @@ def closing_travel(slope: float, play_mm: float = SLEEVE_PLAY_MM) -> Span:
     return Span(0.0, play_mm / slope)
 
 
-def start_position(a_mm: float, drive_up_mm: Span, width_mm: float, closing_mm: Span = NO_TRAVEL, shift_mm: float = 0.0) -> Result:
+def start_position(
+    a_mm: float, drive_up_mm: Span, width_mm: float, closing_mm: Span = NO_TRAVEL, shift_mm: float = 0.0, *, centre_mark: bool = False
+) -> Result:
     """Where the bearing's centre will be from the sleeve's thread end, once it is driven up.
 
     Symbols: a sleeve's thread end to the ring's near face (mm); s drive-up, a range (mm); B width (mm); c closing travel still to come
-    (mm), none where a was read at the zero from which s counts; shift of the bearing off its centre mark by its rings (mm).
+    (mm), none where a was read at the zero from which s counts; shift of the bearing off its centre mark by its rings (mm). `centre_mark`:
+    the housing's own mark is the datum.
     Valid: adapter sleeves, ring centred in its width. Not for withdrawal sleeves.
     Raises: InvalidInput for a distance below zero.
     Source: a + c + s + B/2, by geometry.
@@ -86,7 +89,8 @@ def start_position(a_mm: float, drive_up_mm: Span, width_mm: float, closing_mm: 
     moves = f"{number(closing_mm.low + drive_up_mm.low)}…{number(closing_mm.high + drive_up_mm.high)}"
     line = Line("x", "sleeve's thread end to the bearing's centre", "a + c + s + B/2" if closing_mm.high else "a + s + B/2",
                 f"{number(a_mm)} + {moves} + {number(width_mm)}/2", low, "mm", "practice")  # fmt: skip
-    note = f"Set the sleeve's thread end {number((low + high) / 2)} mm from where the centre comes, on the nut's side."
+    where = "the centre mark of its housing" if centre_mark else "where the centre comes"
+    note = f"Set the sleeve's thread end {number((low + high) / 2)} mm from {where}, on the nut's side."
     if closing_mm.high:
         note += " While the sleeve closes ring or sleeve may move: measure again at the tap-tested zero, and put it right while all is loose."
     if abs(shift_mm) >= 0.05:
@@ -221,7 +225,8 @@ def bolt_room(hole_mm: float, bolt_mm: float, wanted_mm: float) -> Result:
         )
     else:
         verdict = Verdict("fits", Level.GOOD, f"{travel_text(room - abs(wanted_mm))} is left.")
-    return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,))
+    note = "Base bolts last: the floating housing is centred here, from the middle of its holes, before they come to torque."
+    return Result("bolt_room", "Room in the bolt holes, each way", room, "mm", verdict=verdict, working=(line,), note=note)
 
 
 def alignment(offset_mm: float, over_mm: float, kind: Kind | StraightKind | None, labyrinth: bool, forgives_deg: float | None = None) -> Result:

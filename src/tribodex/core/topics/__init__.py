@@ -24,6 +24,7 @@ from tribodex.core.topics import (
     large_seal,
     lineup,
     look,
+    lowering,
     prepare,
     removal,
     runin,
@@ -45,6 +46,7 @@ from tribodex.core.topics.insert.show import InsertWork
 from tribodex.core.topics.large_seal.show import LargeSealWork
 from tribodex.core.topics.lineup.show import LineUpWork
 from tribodex.core.topics.look.show import LookWork
+from tribodex.core.topics.lowering.show import LoweringWork
 from tribodex.core.topics.prepare.show import PrepareWork
 from tribodex.core.topics.removal.show import RemovalWork
 from tribodex.core.topics.runin.show import RunWork
@@ -73,6 +75,7 @@ HOUSE = House(
         seals.TOPIC,
         large_seal.TOPIC,
         grease.TOPIC,
+        lowering.TOPIC,
         bolts.TOPIC,
         runin.TOPIC,
         care.TOPIC,
@@ -92,6 +95,7 @@ Work = (
     | UnitWork
     | AdapterWork
     | FoundWork
+    | LoweringWork
     | CartridgeWork
     | SealWork
     | LargeSealWork

@@ -14,6 +14,8 @@ import { PlacesHome } from "./shaft-home";
 import { StageRail } from "./stage-rail";
 import { TitleBlock } from "./title-block";
 import { showOf, useJob } from "./use-job";
+import { PaperBar } from "./paper-bar";
+import { useFromPaper, usePaper } from "./use-paper";
 import { useInView } from "./use-in-view";
 import { useNextFocus } from "./use-next-focus";
 import { useOutline } from "./use-outline";
@@ -22,8 +24,9 @@ import { WorkDrawings, drawsBeside } from "./work-drawings";
 export function BenchPage() {
   const { id = "" } = useParams();
   const [asked] = useSearchParams();
-  const show = showOf(asked.get("at") ?? "", asked.get("stage") ?? "");
-  const asks = useJob(id, show);
+  const [paper, changePaper] = usePaper(id);
+  const show = showOf(asked.get("at") ?? "", asked.get("stage") ?? "", paper.on);
+  const asks = useFromPaper(useJob(id, show), paper);
   const { bench, missing } = asks;
   const job = { ...asks, tap: useInView(bench, useNextFocus(bench, asks)) };
   const words = useOutline(id, bench);
@@ -48,12 +51,16 @@ export function BenchPage() {
         <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
         <WhoIsHere label="Who is at the bench? The log names everybody." />
         {bench.places.length > 1 ? show ? <BackHome bench={bench} /> : <PlacesHome bench={bench} /> : null}
+        {paper.on ? <PaperBar paper={paper} onChange={changePaper} tap={job.tap} /> : null}
         <NextCard bench={bench} words={words} job={job} />
         <OpenStops bench={bench} tap={job.tap} />
         <JudgedToday bench={bench} />
         <Findings bench={bench} />
         <LogPanel bench={bench} tap={job.tap} />
         <MorePanel bench={bench} words={words} tap={job.tap} />
+        {paper.on || bench.status === "signed" || bench.status === "abandoned" ? null : (
+          <PaperBar paper={paper} onChange={changePaper} tap={job.tap} />
+        )}
       </div>
       {wide ? null : (
         <div className="space-y-4">

@@ -13,6 +13,7 @@ import { TicksPanel } from "./ticks-panel";
 import { LargeSealPanel } from "./topics/large-seal/panel";
 import { LineUpPanel } from "./topics/lineup/panel";
 import { LookPanel } from "./topics/look/panel";
+import { LoweringPanel } from "./topics/lowering/panel";
 import { PreparePanel } from "./topics/prepare/panel";
 import { RemovalPanel } from "./topics/removal/panel";
 import { RunPanel } from "./topics/runin/panel";
@@ -39,6 +40,8 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <StockPanel job={bench.id} work={work} {...panel} />;
     case "as_found":
       return <FoundPanel key={bench.at} work={work} {...panel} />;
+    case "lowering":
+      return <LoweringPanel key={bench.at} work={work} {...panel} />;
     case "removal":
       return <RemovalPanel work={work} {...panel} />;
     case "follower":

@@ -30,8 +30,9 @@ const LIVE_MS = 1_000;
 const AWAY_MS = 5_000;
 
 /** The task that is shown as a query: a bearing, a stage, or what is next. */
-export function showOf(at: string, stage: string): string {
+export function showOf(at: string, stage: string, paper = false): string {
   const asked = new URLSearchParams();
+  if (paper) asked.set("paper", "true");
   if (at) asked.set("at", at);
   if (stage) asked.set("stage", stage);
   const query = asked.toString();

@@ -59,6 +59,7 @@ export function WorkDrawings({ job, work }: { job: string; work: Work }) {
     case "as_found":
       return <FoundDrawings work={work} />;
     case "lineup":
+    case "lowering":
     case "stock":
     case "stop":
     case "ticks":

@@ -1,5 +1,6 @@
 /** Every plan looks like this: what is asked on the left, what follows from it on the right; on a phone one below the other. */
 import type { ReactNode } from "react";
+import { BlankSheets } from "./blank-sheets";
 
 export function PlanFrame(props: {
   title: string;
@@ -12,6 +13,7 @@ export function PlanFrame(props: {
     <div className="space-y-4">
       <h1 className="text-2xl font-bold">{props.title}</h1>
       {props.head}
+      <BlankSheets />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
         <form
           data-plan

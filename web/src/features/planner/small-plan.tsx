@@ -87,7 +87,9 @@ function Targets({ plan, small }: { plan: Small; small: SmallPlan }) {
 function Fields({ plan, small }: { plan: Small; small: SmallPlan }) {
   const [more, setMore] = useState(false);
   const { draft, change, at } = plan;
-  const byHand = small.fields.some(({ name, seldom }) => seldom && (draft[name] || at(name)));
+  const byHand = small.fields.some(
+    (field) => field.seldom && matters(field, draft) && (draft[field.name] || at(field.name)),
+  );
   const shown = small.fields.filter((field) => matters(field, draft) && (!field.seldom || more || byHand));
   // Another number is compared anew, whatever was meant before.
   const set = (name: string) => (value: string) =>

@@ -56,7 +56,8 @@ class LaySleeve:
     sleeve_to_ring: Annotated[str, length("Bearing laid on: sleeve's thread end to the ring's near face", "22 mm")]
     nut_side: Annotated[NutSide, choice("Its nut is", {"": "not said", **same("towards the datum", "away from the datum")})] = ""
     at_zero: Annotated[bool, tick("Read at the tap-tested zero")] = False
-    drive_up: Annotated[str, length("Drive-up to come", "0.7 mm", empty="the plan's")] = ""
+    drive_up: Annotated[str, length("Drive-up to come", "0.7 mm, 0.6 to 0.75 mm", empty="the plan's")] = ""
+    from_mark: Annotated[bool, tick("Set from the housing's own centre mark")] = False
     shown: Shown = ""
 
 

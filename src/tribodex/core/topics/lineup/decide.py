@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
+from tribodex.core.bands_as_typed import ends_of
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing, Taper
 from tribodex.core.errors import InvalidInput, Refused
@@ -104,8 +105,11 @@ def _laid(desk: Desk, command: cmd.LaySleeve) -> ev.SleeveLaid:
     if fitted.seat != "adapter_sleeve":
         raise Refused("The start position is computed for adapter sleeves alone: on another seat the bearing goes against its abutment.")
     if command.drive_up.strip():
-        mm = _mm(command.drive_up, "drive_up", (10, 20_000), command.shown)
-        drive_up = Span(mm, mm)
+        # A band as well as one value.
+        ends = [_mm(end, "drive_up", (10, 20_000), command.shown) for end in ends_of(command.drive_up)]
+        if len(ends) > 2 or ends[0] > ends[-1]:
+            raise InvalidInput.at("drive_up", "A drive-up is one value or a band, least first.", "0.7 mm, 0.6 to 0.75 mm")
+        drive_up = Span(ends[0], ends[-1])
     elif fitted.drive_up_mm is not None:
         drive_up = fitted.drive_up_mm
     else:
@@ -120,6 +124,8 @@ def _laid(desk: Desk, command: cmd.LaySleeve) -> ev.SleeveLaid:
         typed=command.sleeve_to_ring.strip(),
         closing_mm=NO_TRAVEL if command.at_zero else closing_travel(taper.slope),
         nut_side=command.nut_side,
+        from_mark=command.from_mark,
+        drive_typed=command.drive_up.strip(),
     )
 
 

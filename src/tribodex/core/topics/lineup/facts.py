@@ -77,7 +77,7 @@ class SleeveLaid(Fact):
     """The bearing laid on its sleeve: the sleeve's thread end to the ring's near face (mm), with the drive-up to come.
 
     `closing_mm` is the travel while the sleeve still closes, none at the tap-tested zero; `nut_side` where the nut stands, empty where
-    nobody said.
+    nobody said; `from_mark`: the housing's own centre mark is the datum.
     """
 
     place: str
@@ -87,6 +87,8 @@ class SleeveLaid(Fact):
     typed: str
     closing_mm: Span = NO_TRAVEL
     nut_side: NutSide = ""
+    from_mark: bool = False
+    drive_typed: str = ""
 
     def about(self) -> str:
         return self.place

@@ -69,7 +69,7 @@ def said(fact: Any) -> Any:
         case ev.SleeveLaid():
             # The plan's is a range; one figure was typed.
             own = mm(fact.drive_up_mm.low) if fact.drive_up_mm.low == fact.drive_up_mm.high else ""
-            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm), fact.nut_side, fact.closing_mm.high == 0, own)
+            return cmd.LaySleeve(fact.place, mm(fact.to_ring_mm), fact.nut_side, fact.closing_mm.high == 0, fact.drive_typed or own, fact.from_mark)
         case ev.EndPlayRead():
             return cmd.ReadEndPlay(mm(fact.play_mm), "outer" if fact.outer_faces else "inner")
         case ev.OffsetSet():

@@ -175,7 +175,12 @@ def results(desk: Desk, state: ShaftState) -> list[Result]:
         if fitted is not None:
             add(placing.ring_rest(rings.seat_mm, fitted.bearing.width_mm, rings.near_mm, rings.far_mm, desk.floats(place)), place)
     for place, laid in state.laid.items():
-        add(placing.start_position(laid.to_ring_mm, laid.drive_up_mm, laid.width_mm, laid.closing_mm, shift_mm(state, place)), place)
+        add(
+            placing.start_position(
+                laid.to_ring_mm, laid.drive_up_mm, laid.width_mm, laid.closing_mm, shift_mm(state, place), centre_mark=laid.from_mark
+            ),
+            place,
+        )
     found += _moved(desk, state, names)
     for place, feet in state.feet.items():
         add(placing.soft_foot([placing.Foot(f"foot {i}", mm) for i, mm in enumerate(feet.gaps_mm, 1)]), place)

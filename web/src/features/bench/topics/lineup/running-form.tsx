@@ -1,6 +1,6 @@
 /** Temperatures in service, and where the bearing starts on its sleeve. */
 import { useState } from "react";
-import { choicesOf, type Command } from "../../../../api";
+import { asked, choicesOf, type Command } from "../../../../api";
 import { ChoiceRow, SelectField, Tick } from "../../../../ui";
 import { PlaceForm } from "./place-form";
 import type { LineUpProps } from "./panel";
@@ -54,6 +54,7 @@ export function RunningForm(props: LineUpProps) {
 export function SleeveForm(props: LineUpProps) {
   const [nut, setNut] = useState<NonNullable<Lay["nut_side"]>>("");
   const [atZero, setAtZero] = useState(false);
+  const [fromMark, setFromMark] = useState(false);
   return (
     <PlaceForm
       {...props}
@@ -61,7 +62,7 @@ export function SleeveForm(props: LineUpProps) {
       action="Work out the start"
       fields={[
         { name: "sleeve_to_ring", label: "Bearing laid on: sleeve's thread end to the ring's near face" },
-        { name: "drive_up", label: "Drive-up to come (empty: the plan's)", open: true },
+        { name: "drive_up", label: "Drive-up to come, one value or a band (empty: the plan's)", open: true },
       ]}
       onSend={(place, v, shown) =>
         props.tap({
@@ -71,6 +72,7 @@ export function SleeveForm(props: LineUpProps) {
           drive_up: v["drive_up"] ?? "",
           nut_side: nut,
           at_zero: atZero,
+          from_mark: fromMark,
           shown,
         })
       }
@@ -82,6 +84,7 @@ export function SleeveForm(props: LineUpProps) {
         options={choicesOf("lay_sleeve", "nut_side", false)}
       />
       <Tick label="Read at the tap-tested zero (else at rest)" checked={atZero} onChange={setAtZero} />
+      <Tick label={asked("lay_sleeve", "from_mark").label} checked={fromMark} onChange={setFromMark} />
     </PlaceForm>
   );
 }

@@ -125,7 +125,7 @@ def test_a_band_and_the_housings_own_mark_enter_the_start(bench: ShaftBench) -> 
     bench.do(line.LaySleeve("1", "12 mm", "away from the datum", True, "0.6 to 0.75 mm", True))
     laid = bench.desk().of(lineup.TOPIC).laid["1"]
     assert laid.drive_up_mm == Span(0.6, 0.75) and laid.from_mark
-    start = next(r for r in results(bench.desk(), bench.desk().of(lineup.TOPIC)) if "start" in r.code)
+    start = next(r for r in results(bench.desk(), bench.desk().of(lineup.TOPIC)) if r.id.startswith("start_position"))
     middle = 12 + PLAN.bearing.width_mm / 2 + (0.6 + 0.75) / 2
     assert "the centre mark of its housing" in (start.note or "") and f"{middle:.4g}"[:4] in (start.note or "")
 

@@ -98,7 +98,15 @@ describe("each form sends what was typed, as it was typed", () => {
       "lay_sleeve",
       { "Bearing laid on: sleeve's thread end to the ring's near face": "31,5" },
       "Work out the start",
-      { place: "drive", sleeve_to_ring: "31,5", drive_up: "", nut_side: "", at_zero: false, from_mark: false, shown: "mm" },
+      {
+        place: "drive",
+        sleeve_to_ring: "31,5",
+        drive_up: "",
+        nut_side: "",
+        at_zero: false,
+        from_mark: false,
+        shown: "mm",
+      },
     ],
     [
       "set_offset",

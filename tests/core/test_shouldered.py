@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from contextlib import suppress
 from datetime import timedelta
+from typing import Literal
 
 import pytest
 from hypothesis import given, settings
@@ -24,6 +25,7 @@ from tribodex.core.topics.look import TOPIC as LOOK
 from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.prepare.facts import SeatPlanned
+from tribodex.core.topics.prepare.state import BORE_SPOTS
 from tribodex.core.topics.removal import commands as off
 from tribodex.core.topics.shouldered import TOPIC
 from tribodex.core.topics.shouldered import commands as cmd
@@ -441,3 +443,26 @@ def test_at_the_seat_the_fit_stands_as_far_as_it_is_measured() -> None:
     assert (at["fit_by_one"].value, at["fit_by_one"].value_to) == (6.0, 26.0) and "ring still by its limits" in at["fit_by_one"].note
     bench.prepared()
     assert "real_fit" in {one.id for one in PREPARE.figures(bench.desk("1"), bench.desk("1").of(PREPARE))}
+
+
+@pytest.mark.parametrize("what", ["shaft", "bore"])
+def test_readings_that_name_no_spot_go_one_after_another(what: Literal["shaft", "bore"]) -> None:
+    """A gauge that types faster than a screen draws, or a phone without a network: no spot is written over."""
+    bench = ShoulderBench()
+    sizes = SEAT if what == "shaft" else ("44.995 mm", "44.996 mm", "44.994 mm", "44.995 mm")
+    bench.do(*(seat.ReadSeat(None, None, size, what) for size in sizes), at="1")
+    state = bench.desk("1").of(PREPARE)
+    read = state.shaft_mm if what == "shaft" else state.bore_mm
+    assert list(read.values()) == [float(size.split()[0]) for size in sizes] and len(read) == 4
+
+
+def test_where_every_spot_is_read_the_one_that_is_read_again_is_named() -> None:
+    bench = ShoulderBench()
+    every = len(BORE_SPOTS)
+    bench.do(*(seat.ReadSeat(None, None, "44.995 mm", "bore") for _ in range(every)), at="1")
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(seat.ReadSeat(None, None, "44.996 mm", "bore"), at="1")
+    assert raised.value.fields[0].name == "section"
+    bench.do(seat.ReadSeat(*BORE_SPOTS[0], "44.996 mm", "bore"), at="1")
+    with pytest.raises(InvalidInput):
+        bench.do(seat.ReadSeat(1, None, "44.996 mm", "bore"), at="1")

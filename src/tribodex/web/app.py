@@ -31,6 +31,7 @@ from tribodex.web import (
     rounds,
     status,
     tables,
+    ways,
 )
 from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
@@ -74,7 +75,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
     problems.install(app)
-    for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, failure, crib, rounds, calc):
+    for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
         app.register_api(module.api)
     _guard(app)
     Frontend(settings.dist).install(app)

@@ -34,6 +34,7 @@ import type {
   VariantDraft,
   PlaceFigures,
   Source,
+  Disagreement,
   TableHead,
   TableView,
   Early,
@@ -210,6 +211,7 @@ export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/
 export const getPeople = () => ask<string[]>("/api/people");
 export const getChoices = () => ask<Choices>("/api/plant");
 export const getSources = () => ask<Record<string, Source>>("/api/sources");
+export const getWays = () => ask<Disagreement[]>("/api/ways");
 export const getTables = () => ask<TableHead[]>("/api/tables");
 export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
 export const getCrib = () => ask<Crib>("/api/crib");

@@ -11,6 +11,7 @@ export type Early = Schemas["Early"];
 export type PlantMachine = Choices["machines"][number];
 export type PlantPosition = PlantMachine["positions"][number];
 export type HalfPlan = Schemas["HalfPlan"];
+export type Disagreement = Schemas["Disagreement"];
 export type BlankKind = Schemas["BlankKind"];
 export type Kind = HalfPlan["work"];
 export type LastPlan = Schemas["LastPlan"];

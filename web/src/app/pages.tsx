@@ -40,6 +40,7 @@ export const PAGES: Page[] = [
   page("/tables/:id", () => import("../features/tables").then((m) => m.TablePage)),
   page("/guide", () => import("../features/guide").then((m) => m.GuidePage)),
   page("/words", () => import("../features/guide").then((m) => m.WordsPage)),
+  page("/ways", () => import("../features/guide").then((m) => m.WaysPage)),
   page("/crib", () => import("../features/toolcrib").then((m) => m.CribPage)),
 ];
 

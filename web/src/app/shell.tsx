@@ -89,6 +89,7 @@ export function Shell({ children }: { children: ReactNode }) {
           {[
             ["/guide", "Guide"],
             ["/words", "Words, with drawings"],
+            ["/ways", "Ways, side by side"],
           ].map(([to = "", words]) => (
             <Link
               key={to}

@@ -62,6 +62,16 @@ ZERO_PRIORS: dict[ZeroPoint, ZeroPrior] = {
 }
 
 
+# Why each is used, and where. Common practice, no source.
+ZERO_REASONS: dict[ZeroPoint, str] = {
+    ZeroPoint.FIRM: "Proven by a tap: the sleeve sits, and the seating still to come is small. What this tool computes counts from here.",
+    ZeroPoint.UNTESTED: "Quicker, one hand free; the sleeve may still close a little, so the count is less sure and the feeler is asked sooner.",
+    ZeroPoint.HAND_TIGHT: "Nothing is proven: the slit sleeve closes over one to two millimetres first. Count from where it is tapped tight.",
+    ZeroPoint.START_PRESSURE: "Hydraulic nut: the pressure of its own table says that the ring sits; travel counts from there alone.",
+}
+SHEET_ZERO_REASON = "Maker's turns for a unit: counted from the zero of its sheet, both hands or tap-tested. Never converted."
+
+
 def seating_degrees(zero: ZeroPoint, pitch_mm: float, start_drive_mm: float = 0.0) -> tuple[float, float]:
     """Seating turn that the zero point leaves, and its standard deviation.
 

@@ -27,6 +27,9 @@ export function GuidePage() {
         <Link to="/words" className="inline-flex min-h-11 items-center text-dye underline">
           Words, with drawings
         </Link>
+        <Link to="/ways" className="inline-flex min-h-11 items-center text-dye underline">
+          Ways, side by side
+        </Link>
       </nav>
       {DAYS.map((chapter) => (
         <ChapterOf key={chapter.id} chapter={chapter} />

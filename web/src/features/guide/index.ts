@@ -1,2 +1,3 @@
 export { GuidePage } from "./guide-page";
 export { WordsPage } from "./words-page";
+export { WaysPage } from "./ways-page";

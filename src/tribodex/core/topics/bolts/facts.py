@@ -26,6 +26,14 @@ class BaseHabit(StrEnum):
             "fixed_first": "the fixed base lined up and bolted down first, then its ring, then the floating one",
         }[self.value]
 
+    @property
+    def reason(self) -> str:
+        """Why it is done so."""
+        return {
+            "all_snug": "Nothing is forced: both housings find their place, and the float is centred from its bolt-hole room before torque.",
+            "fixed_first": "The shaft has one place that holds from the start, on long bases and hanging machines; the floating housing follows it.",
+        }[self.value]
+
 
 @dataclass(frozen=True)
 class JointPlan:

@@ -26,10 +26,13 @@ class PlanSeat:
 
 @dataclass(frozen=True)
 class ReadSeat:
-    """A micrometer reading at a section and a direction."""
+    """A micrometer reading at a section and a direction; both None: at the next spot that was not read.
 
-    section: Annotated[int, count("Section", stays=True)]
-    direction: Annotated[int, count("Direction", stays=True)]
+    Who reads on before the answer is drawn, or with no network, must not write the same spot twice.
+    """
+
+    section: Annotated[int | None, count("Section", stays=True)]
+    direction: Annotated[int | None, count("Direction", stays=True)]
     size: Annotated[str, length("Micrometer", "89.985 mm")]
     what: Annotated[Measured, choice("Of", {"shaft": "the shaft", "bore": "the new bore"}, stays=True)] = "shaft"
     shown: Shown = ""

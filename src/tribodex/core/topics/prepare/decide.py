@@ -7,7 +7,7 @@ from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat, sliding_seat
+from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, Spot, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat, sliding_seat
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import named, text
 from tribodex.core.job.moves import Ask, Move
@@ -75,14 +75,25 @@ def _planned(command: cmd.PlanSeat) -> ev.SeatPlanned:
 def _read(state: Prepared, command: cmd.ReadSeat) -> ev.SeatRead:
     if state.planned is None:
         raise Refused("First say what the seat should measure.")
+    section, direction = _spot(state, command)
+    nominal = state.planned.spec.nominal_mm
+    sensible = ((nominal - FAR_MM) * 1000, (nominal + FAR_MM) * 1000)
+    size = read_length(command.size, "size", LengthUnit.MM, sensible, command.shown).mm
+    return ev.SeatRead(command.what, section, direction, round(size, 5), command.size.strip())
+
+
+def _spot(state: Prepared, command: cmd.ReadSeat) -> Spot:
+    """Where it was read: as said, or the next spot that was not read."""
+    if command.section is None and command.direction is None:
+        spot = next_bore(state) if command.what == "bore" else next_spot(state.shaft_mm) or next_spot(state.shaft_mm, SECTIONS)
+        if spot is None:
+            raise InvalidInput.at("section", "Every spot was read: tap the one that is read again.", "1 to 3, from the end of the shaft")
+        return spot
     if command.section not in SECTIONS:
         raise InvalidInput.at("section", f"Section {command.section} is not on this seat.", "1 to 3, from the end of the shaft")
     if command.direction not in DIRECTIONS:
         raise InvalidInput.at("direction", f"Direction {command.direction} is not one of them.", "1 to 4")
-    nominal = state.planned.spec.nominal_mm
-    sensible = ((nominal - FAR_MM) * 1000, (nominal + FAR_MM) * 1000)
-    size = read_length(command.size, "size", LengthUnit.MM, sensible, command.shown).mm
-    return ev.SeatRead(command.what, command.section, command.direction, round(size, 5), command.size.strip())
+    return command.section, command.direction
 
 
 def _warmth(command: cmd.SayWarmth) -> ev.SeatWarmth:

@@ -23,8 +23,10 @@ export function Reading({ work, tap, refused, what }: PrepareProps & { what: "sh
   const spot = spots.find((one) => one.section === section && one.direction === direction);
   const words = WORDS[what];
   const main = what === "bore" ? work.asks === "read_bore" : work.asks === "read_seat" || work.asks === null;
+  // A gauge types on before the answer is drawn, and a phone without a network gets none: the next spot is the server's to say.
+  const said = chosen || spot?.mm !== null ? { section, direction } : { section: null, direction: null };
   const read = (size: string) => {
-    tap({ kind: "read_seat", what, section, direction, size, shown: units === "mm" ? "mm" : "in" });
+    tap({ kind: "read_seat", what, ...said, size, shown: units === "mm" ? "mm" : "in" });
     entry.clear();
     setChosen(null);
   };

@@ -1,0 +1,127 @@
+"""Where the trade disagrees: each question with its ways, their reasons and the one that is the default. Common practice, no source."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from tribodex.core.components.bearing import Kind
+from tribodex.core.mounting.methods import (
+    METHOD_NOTES,
+    OIL_REASONS,
+    WASHER_REASONS,
+    Method,
+    default_oil,
+    default_reason,
+    default_washer,
+    methods_for,
+)
+from tribodex.core.mounting.reduction import CARD_REASONS, HALF_REASON, Card
+from tribodex.core.mounting.zero import SHEET_ZERO_REASON, ZERO_PRIORS, ZERO_REASONS, ZeroPoint
+from tribodex.core.topics.bolts.facts import BaseHabit
+
+
+@dataclass(frozen=True)
+class SideWay:
+    """One way of doing it, and its reason."""
+
+    title: str
+    reason: str
+    default: bool
+
+
+@dataclass(frozen=True)
+class Disagreement:
+    """A question that the trade answers in more than one way. `chosen_at` says where the other way is taken."""
+
+    id: str
+    title: str
+    ways: tuple[SideWay, ...]
+    chosen_at: str
+
+
+def disagreements() -> tuple[Disagreement, ...]:
+    """Every one of them, in the order in which a mounting meets them; each with exactly one default."""
+    return (
+        _asked("oil", "Where the oil goes", _oils(), "in the plan; the maker's word goes first"),
+        _asked("unmounted", "Which unmounted clearance is right", _unmounted(), "in the plan: a line of the maker's sheet"),
+        _asked("places", "Gauged at one place or at three", _places(), "at the bench: places round the ring"),
+        _asked("zero", "Where the drive-up counts from", _zeros(), "at the bench: what the drive-up counts from"),
+        _asked("method", "What drives and what stops", _methods(), "in the plan; from feeler to angle and back also at the bench"),
+        _asked("washer", "Tab washer on or off while driving", _washers(), "in the plan"),
+        _asked("stop", "What the end is judged by", _ends(), "in the plan: the card, or a line of the maker's sheet"),
+        _asked("card", "Which card", _cards(), "in the plan; one card whole, columns of two are never mixed"),
+        _asked("base", "Base bolts early or late", _bases(), "at the bench, before the first base bolt comes to torque"),
+    )
+
+
+def _asked(name: str, title: str, ways: Iterable[SideWay], chosen_at: str) -> Disagreement:
+    return Disagreement(name, title, tuple(ways), chosen_at)
+
+
+def _oils() -> Iterable[SideWay]:
+    titles = {"angle": "Where the angle is made", "all": "Everywhere that meets", "shaft": "Shaft only"}
+    return (SideWay(titles[oil.value], reason, oil is default_oil(Method.FEELER)) for oil, reason in OIL_REASONS.items())
+
+
+def _unmounted() -> Iterable[SideWay]:
+    yield SideWay(
+        "Band of the standard",
+        "Every bearing of its size and group, whoever made it: a reading outside says wrong group or wrong reading.",
+        True,
+    )
+    yield SideWay(
+        "Band of the maker's sheet",
+        "That maker's bearing is judged by its own band where the sheet gives one; the standard's stands beside.",
+        False,
+    )
+
+
+def _places() -> Iterable[SideWay]:
+    yield SideWay("Three places", "The ring is turned between: form and settling show as differences, and the mean is surer.", True)
+    yield SideWay("One place", "Quicker, in hard-to-reach places; nothing averages out, so the uncertainty is wider and says so.", False)
+
+
+def _zeros() -> Iterable[SideWay]:
+    for zero, prior in ZERO_PRIORS.items():
+        yield SideWay(prior.words.capitalize(), ZERO_REASONS[zero], zero is ZeroPoint.FIRM)
+    yield SideWay("Zero of the maker's sheet", SHEET_ZERO_REASON, False)
+
+
+def _methods() -> Iterable[SideWay]:
+    possible = methods_for(Kind.SPHERICAL_ROLLER, no_leaf=False)
+    for method in possible:
+        note = METHOD_NOTES[method]
+        reason = f"Drives by {note.drives_by}; stops when {note.stops_by}. Good for {note.good_for}; weak point: {note.weak_point}."
+        first = method is possible[0]
+        yield SideWay(note.title, f"{reason} {default_reason(method)}" if first else reason, first)
+
+
+def _washers() -> Iterable[SideWay]:
+    for washer, reason in WASHER_REASONS.items():
+        yield SideWay(f"Washer {washer.value}", reason, washer is default_washer(Method.FEELER))
+
+
+def _ends() -> Iterable[SideWay]:
+    yield SideWay(
+        "Reduction and least residual",
+        "Both ends are guarded: enough is taken out to grip, enough is left to run warm. What a sheet leaves out comes from the default card.",
+        True,
+    )
+    yield SideWay(
+        "Final band of the sheet",
+        "Read directly by the feeler, and free of the error of the first gauging; the grip is checked beside it from what was taken out.",
+        False,
+    )
+    yield SideWay("Least residual alone", "Guards against running tight; below the least reduction beside it the grip is not proven.", False)
+    yield SideWay("Drive-up or angle alone", "Counts from its zero and from nothing else; the residual is gauged wherever a feeler reaches.", False)
+
+
+def _cards() -> Iterable[SideWay]:
+    for card, reason in CARD_REASONS.items():
+        yield SideWay(f"Card {card}", reason, card == Card.A)
+    yield SideWay("About half", HALF_REASON, False)
+
+
+def _bases() -> Iterable[SideWay]:
+    return (SideWay(habit.words.capitalize(), habit.reason, habit is BaseHabit.ALL_SNUG) for habit in BaseHabit)

@@ -1,0 +1,22 @@
+"""Where the trade disagrees, side by side."""
+
+from __future__ import annotations
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import RootModel, TypeAdapter
+
+from tribodex.usecases.side_by_side import Disagreement, disagreements
+from tribodex.web.context import reply
+
+api = APIBlueprint("ways", __name__, url_prefix="/api/ways", abp_tags=[Tag(name="ways")])
+WAYS = TypeAdapter(tuple[Disagreement, ...])
+
+
+class WayList(RootModel[tuple[Disagreement, ...]]):
+    """Every question with its ways."""
+
+
+@api.get("", responses={200: WayList}, summary="Where the trade disagrees: every way with its reason, one of them the default")
+def list_ways() -> Response:
+    return reply(WAYS, disagreements())

@@ -6,6 +6,8 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
+from tribodex.core.removal.as_found import RingsFound
+
 Press = Callable[..., None]
 
 
@@ -42,6 +44,32 @@ def outboard(page: Page, press: Press) -> None:
             page.get_by_role("checkbox", name=box, exact=False).check()
         press(page, "It sits in its groove")
     headline(page, "Sealed")
+
+
+def found(page: Page, press: Press) -> None:
+    """Read before anything is released; a slip is named at its field and loses nothing."""
+    headline(page, "Read it as it stands")
+    page.get_by_label("towards the other bearing", exact=False).fill("soon")
+    page.get_by_role("radio", name=RingsFound.BOTH.words).click()
+    press(page, "Save readings")
+    expect(page.get_by_label("towards the other bearing", exact=False)).to_have_attribute("aria-invalid", "true")
+    page.get_by_label("towards the other bearing", exact=False).fill("2 mm")
+    page.get_by_label("Thickest feeler that goes in").fill("0.03 mm")
+    press(page, "Save readings")
+
+
+def lowered(page: Page, press: Press, fixed: bool) -> None:
+    """Down into its base; the fixed one first with its ring forgotten, which stops."""
+    headline(page, "Lower it into its base")
+    for ring in ("none", "in, on its side") if fixed else ("none",):
+        page.get_by_role("radio", name="hoist, jacks or sling").click()
+        page.get_by_role("checkbox", name="Both seal rings went", exact=False).check()
+        page.get_by_role("radio", name=ring, exact=False).click()
+        page.get_by_label("Who lowered, who guided").fill("Tobit at the hoist, Ines at the seals")
+        page.get_by_label("Weight that came down").fill("85 kg")
+        press(page, "Down in its base")
+        if ring == "none" and fixed:
+            headline(page, "Stop: locating ring missing")
 
 
 def filled(page: Page, press: Press) -> None:

@@ -14,7 +14,7 @@ from tests.browser.machine import PHONE
 from tests.browser.test_shaft import DRIVE, FREE, look, plan_shaft, say, tapped
 
 NAMES = ("Head shaft, drive side", "Head shaft, free side")
-SET_ASIDE = ("removal", "read_marks", "prepare")
+SET_ASIDE = ("as_found", "removal", "read_marks", "prepare")
 
 
 def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., Page]) -> None:
@@ -49,6 +49,9 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
         after.outboard(page, tapped)
         look(hands, at, "fill")
         after.filled(page, tapped)
+        look(hands, at, "lower_in")
+        hands.pass_gate()
+        after.lowered(page, tapped, at == "1")
         look(hands, at, "close_housing")
         after.closed(page, tapped, at == "1", ("0.05 mm", "0.1 mm") if at == "1" else ("2 mm", "2.4 mm"))
     look(hands, "", "start_up")

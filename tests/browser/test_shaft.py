@@ -14,6 +14,7 @@ from PIL import Image
 from playwright.sync_api import Page, Response, expect
 from pypdf import PdfReader, PdfWriter
 
+from tests.browser import after
 from tests.browser.hands import Hands
 from tribodex.core.training.virtual import VirtualBearing
 
@@ -145,6 +146,11 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     for at in ("1", "2"):
         for stage in ("removal", "read_marks", *(("prepare",) if at == "2" else ())):
             say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
+    say(page, hands.job_id, {"kind": "set_stage_aside", "stage": "as_found", "reason": "new shaft"}, "2")
+    # As found, before anything of the old one is touched.
+    look(hands, "1", "as_found")
+    hands.pass_gate()
+    after.found(page, tapped)
     look(hands, "1")
     for size in SEATS:
         page.get_by_role("textbox", name="micrometer").fill(size)
@@ -197,7 +203,7 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
 
     # What follows locking is another person's; it is set aside with the reason.
     for at in ("1", "2"):
-        for stage in ("inboard_ring", "set_seals", "fill", "close_housing", "care"):
+        for stage in ("inboard_ring", "set_seals", "fill", "lower_in", "close_housing", "care"):
             say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "night shift"}, at)
     say(page, hands.job_id, {"kind": "set_stage_aside", "stage": "start_up", "reason": "night shift"})
 

@@ -51,7 +51,7 @@ def found(page: Page, press: Press) -> None:
     headline(page, "Read it as it stands")
     page.get_by_label("towards the other bearing", exact=False).fill("soon")
     page.get_by_role("radio", name=RingsFound.BOTH.words).click()
-    press(page, "Save readings")
+    page.get_by_role("button", name="Save readings").click()
     expect(page.get_by_label("towards the other bearing", exact=False)).to_have_attribute("aria-invalid", "true")
     page.get_by_label("towards the other bearing", exact=False).fill("2 mm")
     page.get_by_label("Thickest feeler that goes in").fill("0.03 mm")

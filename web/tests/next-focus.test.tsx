@@ -85,3 +85,21 @@ it("moves no focus after a finger", () => {
   rerender(<Page seq={6} waiting={0} kind="check" />);
   expect(focused()).toBe(document.body);
 });
+
+it("stays where the next reading is being typed already", () => {
+  const { rerender } = render(<Page seq={5} waiting={0} kind="bore" />);
+  const field = screen.getByRole<HTMLInputElement>("textbox");
+  field.focus();
+  fireEvent.keyDown(field, { key: "Enter" });
+  fireEvent.submit(field.closest("form")!);
+  rerender(<Page seq={5} waiting={1} kind="bore" />);
+  // The gauge goes on before the answer is drawn.
+  fireEvent.keyDown(field, { key: "4" });
+  field.value = "4";
+  rerender(<Page seq={6} waiting={0} kind="bore" />);
+  expect(focused()).toBe(field);
+  fireEvent.keyDown(field, { key: "Enter" });
+  fireEvent.submit(field.closest("form")!);
+  rerender(<Page seq={7} waiting={0} kind="check" />);
+  expect(focused()).toBe(screen.getByRole("button", { name: "Check the seat" }));
+});

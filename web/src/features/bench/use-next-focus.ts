@@ -18,6 +18,8 @@ interface Pending {
   move: string;
   form: HTMLFormElement | null;
   from: Element | null;
+  /** A key that writes came after the tap: the next value is being typed already. */
+  typing: boolean;
 }
 
 const moveOf = (bench: Bench | undefined) => (bench ? `${bench.at} ${bench.stage} ${bench.next.do}` : "");
@@ -69,6 +71,7 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
   const key = useRef(false);
   const until = useRef(-Infinity);
   const pending = useRef<Pending | null>(null);
+  const last = useRef<Pending | null>(null);
   const { tap, outbox } = job;
   const refused = outbox.refused.length;
   const waiting = outbox.waiting;
@@ -76,6 +79,7 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       key.current = false;
+      if (event.key.length === 1 && event.key !== " " && last.current) last.current.typing = true;
       if (event.key !== "Enter" && event.key !== " ") return;
       const button = (event.target as HTMLElement).closest("button, a");
       // A key that is held down, or bounces, says nothing twice.
@@ -103,6 +107,8 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
       const now = document.activeElement;
       // Whoever went on to another field meanwhile stays there.
       if (now && now !== waits.from && now !== document.body) return;
+      // Nor is it taken from under a gauge that goes on typing before the answer is drawn.
+      if (waits.typing && now?.matches(TEXT)) return;
       until.current = performance.now() + BOUNCE_MS;
       if (readBack) document.querySelector<HTMLElement>("#content [aria-invalid=true]")?.focus();
       else focusNext(bench, waits);
@@ -114,7 +120,9 @@ export function useNextFocus(bench: Bench | undefined, job: JobAccess): JobAcces
       if (key.current && bench) {
         const from = document.activeElement;
         const form = from?.closest("form") ?? null;
-        pending.current = { seq: bench.last_seq, refused, move: moveOf(bench), form, from };
+        const typing = false;
+        pending.current = { seq: bench.last_seq, refused, move: moveOf(bench), form, from, typing };
+        last.current = pending.current;
       }
       tap(...given);
     },

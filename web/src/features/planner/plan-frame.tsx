@@ -13,7 +13,6 @@ export function PlanFrame(props: {
     <div className="space-y-4">
       <h1 className="text-2xl font-bold">{props.title}</h1>
       {props.head}
-      <BlankSheets />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
         <form
           data-plan
@@ -27,6 +26,7 @@ export function PlanFrame(props: {
         </form>
         <div className="min-w-0 space-y-6">{props.sheet}</div>
       </div>
+      <BlankSheets />
     </div>
   );
 }

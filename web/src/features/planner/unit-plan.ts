@@ -120,7 +120,11 @@ export const UNIT: SmallPlan = {
   more: "The makers' torques, growth, counts, size by hand …",
   fields: FIELDS,
   pair: true,
-  fill: ({ number, shaft }) => ({ insert: number, bore: shaft }),
+  // A unit on its sleeve has no number of an insert at its position.
+  fill: ({ number, shaft }) =>
+    /^unit\b/.test(number)
+      ? { insert: "", bore: shaft, ...(number.includes("adapter") ? ADAPTER : {}) }
+      : { insert: number, bore: shaft },
   begins: ["insert", "bore", "turns"],
   preview: async (given) => {
     const sheet = await previewUnit(given);

@@ -90,7 +90,7 @@ def test_a_job_done_on_paper_is_typed_in_and_signed_with_its_remark(new_page: Ca
     # No gate is asked: the whole mounting as it stands on the card, step by step.
     asked = hands.follow()
     assert "confirm_gate" not in asked and asked[-1] == "sign"
-    page.get_by_label("Isolated and supported, says").fill("Orla Tennick")
+    page.get_by_label("Who says it was isolated and supported").fill("Orla Tennick")
     page.get_by_label("What was locked, tried and supported").fill("locked at Q14 and tried, shaft on two jacks")
     tapped(page, "Log who says so")
     page.get_by_role("button", name="Put the paper away").click()

@@ -190,7 +190,7 @@ describe("typed from paper", () => {
     const tap = vi.fn();
     show(<PaperBar paper={PAPER} onChange={vi.fn()} tap={tap} />);
     expect(button("Log who says so").disabled).toBe(true);
-    await hand().type(line("Isolated and supported, says"), "Orla Tennick");
+    await hand().type(line("Who says it was isolated and supported"), "Orla Tennick");
     await hand().type(line("What was locked, tried and supported"), "Q14, two jacks");
     await hand().click(button("Log who says so"));
     expect(tap).toHaveBeenCalledExactlyOnceWith({

@@ -44,7 +44,7 @@ export function PaperBar(props: { paper: Paper; onChange: (part: Partial<Paper>)
         }}
       >
         <TextField
-          label="Isolated and supported, says"
+          label="Who says it was isolated and supported"
           value={said.said_by}
           onChange={(event) => setSaid({ ...said, said_by: event.target.value })}
         />

@@ -100,12 +100,8 @@ def read_draft(reference: Reference, feelers: Sequence[FeelerSet], draft: PlanDr
     size = read_size(errors, reference, draft, designation)
     sealed = designation is not None and designation.sealed
     possible = methods_for(kind, housed or sealed)
-    method = errors.choice(Method, draft.method, "method", possible[0])
-    if method is not None and method not in possible:
-        what = "a housed unit" if housed else "a sealed bearing: no feeler gets in" if sealed else f"a {kind.words}"
-        choices = ", ".join(f"{s} ({METHOD_NOTES[s].title.lower()})" for s in possible)
-        errors.add("method", f"“{METHOD_NOTES[method].title}” is not for {what}.", choices)
-        method = None
+    what = "a housed unit" if housed else "a sealed bearing: no feeler gets in" if sealed else f"a {kind.words}"
+    method = _method(errors, draft, possible, what)
     seat = errors.choice(Seat, draft.seat, "seat", Seat.ADAPTER_SLEEVE)
     gauged = method is None or method.gauged
     half = draft.card.strip() == HALF
@@ -268,6 +264,15 @@ def _risk(text: str) -> float:
     if value not in RISKS:
         raise InvalidInput.at("risk", f"“{text}” is not one of the choices.", ", ".join(f"{r:g}" for r in RISKS))
     return value
+
+
+def _method(errors: Collector, draft: PlanDraft, possible: Sequence[Method], what: str) -> Method | None:
+    method = errors.choice(Method, draft.method, "method", possible[0])
+    if method is None or method in possible:
+        return method
+    choices = ", ".join(f"{s} ({METHOD_NOTES[s].title.lower()})" for s in possible)
+    errors.add("method", f"“{METHOD_NOTES[method].title}” is not for {what}.", choices)
+    return None
 
 
 def _places(text: str) -> int:

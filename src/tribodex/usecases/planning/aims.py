@@ -58,8 +58,8 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     else:
         target, asked = _half_target(reference, parts, middle, heat)
         source = PRACTICE.id
-    if row is not None and row.unmounted_um is not None:
-        middle = row.unmounted_um.mid
+    unmounted = row.unmounted_um if row is not None else None
+    middle = unmounted.mid if unmounted is not None else middle
     span = target.aimed(middle)
     computed = computed_drive_up(bearing, span.low, span.high, shaft)
     by_card = _against(card_drive_up(card, bearing), computed) if card is not None else None
@@ -80,18 +80,10 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
         # Everywhere the same range: from the start pressure, what is passed by then subtracted once.
         drive = step.travel_mm
     figures = [group_limits(table, bearing), *asked, expected, *([by_card] if by_card is not None else []), computed]
-    turn: Span | None = None
     by_sheet = row.angle_deg if row is not None and parts.method is Method.ANGLE else None
-    if by_sheet is not None and nut is not None and card is not None:
-        turn = by_sheet
-        figures += [sheet_angle(card, by_sheet, parts.sheet_zero), rim_length(turn.low, turn.high, nut)]
-    elif nut is not None:
-        turn = Span(nut_angle_deg(drive.low, nut.pitch_mm), nut_angle_deg(drive.high, nut.pitch_mm))
-        figures += [nut_angle(drive.low, drive.high, nut), rim_length(turn.low, turn.high, nut)]
-    else:
-        note = "The nut for this bore is not in the table: give pitch, diameter, slots and tabs to have the angle."
-        figures.append(Result("nut_angle", "Nut turn from metal-to-metal", None, "°", note=note))
+    turn, of_turn = _turn(parts, drive, by_sheet)
     figures += [
+        *of_turn,
         *(step.figures if step else ()),
         ratio_result(bearing, shaft, RATIO_SD_SHARE),
         pressure,
@@ -101,9 +93,7 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
         tool.force,
         tool.torque,
     ]
-    figures += shaft_figures(reference, parts)
-    if card is not None:
-        figures.append(half_rule(middle, span))
+    figures += [*shaft_figures(reference, parts), *([half_rule(middle, span)] if card is not None else [])]
     where = card.title if (shown is by_card or by_sheet is not None) and card is not None else "computed from the reduction"
     return Aims(
         target=target,
@@ -113,8 +103,20 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
         hydraulic=step,
         tool=tool,
         figures=tuple(figures),
-        unmounted_um=row.unmounted_um if row is not None else None,
+        unmounted_um=unmounted,
     )
+
+
+def _turn(parts: Parts, drive: Span, by_sheet: Span | None) -> tuple[Span | None, list[Result]]:
+    """How far the nut turns, by the sheet where it gives an angle, else by its pitch; with the figures that say so."""
+    nut, card = parts.nut, parts.card
+    if nut is None:
+        note = "The nut for this bore is not in the table: give pitch, diameter, slots and tabs to have the angle."
+        return None, [Result("nut_angle", "Nut turn from metal-to-metal", None, "°", note=note)]
+    if by_sheet is not None and card is not None:
+        return by_sheet, [sheet_angle(card, by_sheet, parts.sheet_zero), rim_length(by_sheet.low, by_sheet.high, nut)]
+    turn = Span(nut_angle_deg(drive.low, nut.pitch_mm), nut_angle_deg(drive.high, nut.pitch_mm))
+    return turn, [nut_angle(drive.low, drive.high, nut), rim_length(turn.low, turn.high, nut)]
 
 
 def _card_target(parts: Parts, card: ReductionCard, row: ReductionRow, heat_um: float) -> Target:

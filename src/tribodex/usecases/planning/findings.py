@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from tribodex.core.adviser.move import NARROW_UM
 from tribodex.core.components.lock_nut import Family, LockKind
 from tribodex.core.components.shaft import Seat
@@ -11,7 +13,7 @@ from tribodex.core.mounting.reduction import Card
 from tribodex.core.mounting.shaft_fit import nominal_of
 from tribodex.core.mounting.window import half_rule
 from tribodex.core.quantities import um_text
-from tribodex.core.working import Level, number
+from tribodex.core.working import Level, Result, number
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import SOFT_SHAFT_GPA, Aims
 from tribodex.usecases.planning.by_sheet import sheet_findings
@@ -29,22 +31,7 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append(f"Not read in the part number: {unread}. Compare with the maker's sheet; a different suffix is a decision.")
     found.extend(_sleeve_findings(reference, parts))
     found.extend(_lock_findings(parts))
-    window = next((f for f in figures if f.id == "expected_window"), None)
-    if window is not None and window.value is not None and window.value_to is not None:
-        if parts.feeler is not None and parts.feeler.leaves_um[0] > window.value:
-            found.append(
-                f"The thinnest feeler of {parts.feeler.name} is {um_text(parts.feeler.leaves_um[0])}, the residual may go down to "
-                f"{um_text(window.value)}: take a set with thinner feelers."
-            )
-        if parts.feeler is not None and 0 <= window.value_to - window.value < NARROW_UM:
-            step = parts.feeler.step_um(window.value, window.value_to)
-            if step > (window.value_to - window.value) / 2 + 1:
-                found.append(
-                    f"{parts.feeler.name} makes steps of {um_text(step)} there, the window is {um_text(window.value_to - window.value)} wide: "
-                    "take a finer set, with feelers 0.005 mm apart, or nothing can be decided."
-                )
-        if 0 <= window.value_to - window.value < NARROW_UM:
-            found.append("A narrow window, about a feeler step wide: gauge the unmounted clearance twice, at three places.")
+    found.extend(_window_findings(parts, figures))
     if bearing.bore_mm >= HYDRAULIC_FROM_MM and not parts.hydraulic:
         found.append(
             "From 203 mm (8 in) bore on: hydraulic nut or oil injection, and above it a lock plate instead of a tab washer (common practice)."
@@ -84,6 +71,28 @@ def findings_of(reference: Reference, parts: Parts, aims: Aims) -> tuple[str, ..
         found.append(rating)
     found.extend(f"{f.label}: {f.note}" for f in figures if f.value is None and f.note)
     return tuple(found)
+
+
+def _window_findings(parts: Parts, figures: Sequence[Result]) -> list[str]:
+    """What the gauge set can tell of the window that is to be expected."""
+    found: list[str] = []
+    window = next((f for f in figures if f.id == "expected_window"), None)
+    if window is not None and window.value is not None and window.value_to is not None:
+        if parts.feeler is not None and parts.feeler.leaves_um[0] > window.value:
+            found.append(
+                f"The thinnest feeler of {parts.feeler.name} is {um_text(parts.feeler.leaves_um[0])}, the residual may go down to "
+                f"{um_text(window.value)}: take a set with thinner feelers."
+            )
+        if parts.feeler is not None and 0 <= window.value_to - window.value < NARROW_UM:
+            step = parts.feeler.step_um(window.value, window.value_to)
+            if step > (window.value_to - window.value) / 2 + 1:
+                found.append(
+                    f"{parts.feeler.name} makes steps of {um_text(step)} there, the window is {um_text(window.value_to - window.value)} wide: "
+                    "take a finer set, with feelers 0.005 mm apart, or nothing can be decided."
+                )
+        if 0 <= window.value_to - window.value < NARROW_UM:
+            found.append("A narrow window, about a feeler step wide: gauge the unmounted clearance twice, at three places.")
+    return found
 
 
 def _half_finding(reference: Reference, parts: Parts) -> list[str]:

@@ -261,7 +261,7 @@ def parse_torque_nm(text: str | float, field: str, most_nm: float = 5_000.0) -> 
     return value * _TORQUES[unit]
 
 
-_MASSES = {"": 1.0, "g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237}
+_MASSES = {"": 1.0, "g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237, "lbs": 453.59237}
 _VOLUMES = {"": 1.0, "cm³": 1.0, "cm3": 1.0, "ml": 1.0, "l": 1000.0, "in³": 16.387064, "in3": 16.387064}
 
 

@@ -50,7 +50,10 @@ def decide(desk: Desk, state: Lowering, command: Any) -> Sequence[Fact]:
     shift = None
     if command.shift.strip():
         shift = read_length(command.shift, "shift", LengthUnit.MM, (0.0, 100_000.0), command.shown, zero=True).mm
-    verdicts = [v for v in (_held(command, kg), _guided(command), _ring(desk, command), _shifted(desk, shift)) if v is not None]
+    ring = ring_now(desk, command.ring == "in")
+    # Whether it holds or floats may be said later: what nobody knows is no verdict on what was done here.
+    stops = ring if ring is not None and ring.level is Level.STOP else None
+    verdicts = [v for v in (_held(command, kg), _guided(command), stops, _shifted(desk, shift)) if v is not None]
     fine = Verdict("in its base", Level.GOOD, "Seal rings in their grooves, weight held.")
     return [
         LoweredIn(
@@ -81,8 +84,9 @@ def _guided(command: LowerIn) -> Verdict | None:
     return Verdict("seal ring pinched", Level.STOP, why, code=LoweringCode.PINCHED)
 
 
-def _ring(desk: Desk, command: LowerIn) -> Verdict | None:
-    floats, ring = desk.floats(desk.at), command.ring == "in"
+def ring_now(desk: Desk, ring: bool) -> Verdict | None:
+    """Whether the locating ring is right for what the shaft line says now of this bearing; None where nothing speaks against it."""
+    floats = desk.floats(desk.at)
     if floats is Floats.UNKNOWN:
         why = "Does this bearing hold the shaft or float? Said at the shaft line, it decides whether a ring belongs here."
         return Verdict("fixed or floating?", Level.UNKNOWN, why, code=LoweringCode.FIXED_OR_FLOATING)
@@ -109,15 +113,25 @@ def planned_shift(desk: Desk) -> float | None:
     return shift_mm(line, desk.at) if desk.at in line.rings else None
 
 
-def claims(desk: Desk, _: Lowering) -> tuple[Claim, ...]:
-    """In its base, nothing pinched, the ring as it should be."""
-    return (Claim("lowering.in", "in its base, seal rings in their grooves, locating ring as it should be", STAGE, desk.at, (LoweredIn,)),)
+def claims(desk: Desk, state: Lowering) -> tuple[Claim, ...]:
+    """In its base, nothing pinched, the ring as the shaft line wants it now: who holds the shaft may be said anew after it is down."""
+    now = ring_now(desk, state.down.ring_in) if state.down is not None else None
+    return (Claim("lowering.in", "in its base, seal rings in their grooves, locating ring as it should be", STAGE, desk.at, (LoweredIn,), now=now),)
+
+
+def verdicts_of(desk: Desk, state: Lowering) -> tuple[Verdict, ...]:
+    """What holds of it now: as it was judged, and the ring against what the shaft line says today."""
+    if state.down is None:
+        return ()
+    now = ring_now(desk, state.down.ring_in)
+    kept = tuple(v for v in state.down.verdicts if now is None or (v.code != now.code and v.level is not Level.GOOD))
+    return kept if now is None else (*kept, now)
 
 
 def move(desk: Desk, state: Lowering) -> Move:
     """What to do next."""
     if state.down is not None:
-        worst = next((v for v in state.down.verdicts if v.level in (Level.STOP, Level.UNKNOWN)), None)
+        worst = next((v for v in verdicts_of(desk, state) if v.level in (Level.STOP, Level.UNKNOWN)), None)
         if worst is not None:
             return stopped_by(Do.LOWER, worst, "Put it right, and say how it stands then.")
         return Move(Ask.NOTHING, "In its base", "Seal rings in their grooves; the support stays until the base bolts are in.")

@@ -11,7 +11,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.lowering.commands import LowerIn
-from tribodex.core.topics.lowering.decide import planned_shift
+from tribodex.core.topics.lowering.decide import planned_shift, verdicts_of
 from tribodex.core.topics.lowering.facts import LoweredIn
 from tribodex.core.topics.lowering.moves import LoweringDo as Do
 from tribodex.core.topics.lowering.state import Lowering
@@ -52,13 +52,13 @@ class LoweringWork:
 
 def view(desk: Desk, state: Lowering) -> LoweringWork:
     """The work as it is shown."""
-    verdicts = state.down.verdicts if state.down is not None else ()
-    return LoweringWork("lowering", None, desk.floats(desk.at).short, planned_shift(desk), verdicts)
+    return LoweringWork("lowering", None, desk.floats(desk.at).short, planned_shift(desk), verdicts_of(desk, state))
 
 
-def record(_: Desk, state: Lowering) -> Sequence[Section]:
+def record(desk: Desk, state: Lowering) -> Sequence[Section]:
     """The work for the record."""
     if state.down is None:
         return []
-    worst = next((v for v in state.down.verdicts if v.level is not Level.GOOD), state.down.verdicts[0])
+    found = verdicts_of(desk, state)
+    worst = next((v for v in found if v.level is not Level.GOOD), found[0])
     return [Section("Into its base", (tell(state.down),), (), (), worst, page=Page.ONE)]

@@ -20,9 +20,11 @@ from tribodex.core.topics import adapter_unit
 from tribodex.core.topics.adapter_unit import commands as drive
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.runin import commands as run
+from tribodex.core.topics.runin.facts import Noise
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.units import commands as house
 from tribodex.core.units.forms import FloatBy
+from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.working import Level
 from tribodex.usecases.bench import bench as shown
 from tribodex.usecases.jobs import do, load
@@ -85,6 +87,21 @@ def test_what_is_still_to_be_done_is_gated_as_ever() -> None:
         bench.do(seat.ReadSeat(1, 2, "79.98 mm"), at="1")
     with pytest.raises(Refused):
         bench.do(run.StartRun("cold", "20 °C"))
+
+
+def test_a_run_that_goes_on_now_does_not_hide_behind_a_start_from_paper() -> None:
+    bench = ShaftBench()
+    warm = run.ReadWarmth("1", "30 °C", ReadBy.THERMOMETER, Noise.EVEN, after="5")
+    bench.do(*typed(run.BumpDirection(True), run.StartRun("cold", "20 °C")))
+    for live in (warm, run.GreaseRunning("1", "5 strokes", "10"), run.ConcludeRun(True, "well")):
+        with pytest.raises(Refused, match="started on paper"):
+            bench.do(live)
+    # From paper it is told to its end, and put right; to stop it is never refused.
+    bench.do(*typed(warm))
+    bench.do(job_cmd.Correct(bench.job.last_seq, "misread", run.ReadWarmth("1", "32 °C", ReadBy.THERMOMETER, Noise.EVEN, after="5")))
+    bench.do(run.StopRun("it goes on here"))
+    with pytest.raises(Refused, match="Ready to run"):
+        bench.do(run.StartRun("warm", "20 °C"))
 
 
 def test_the_next_move_asks_no_gate_while_it_is_typed_in_and_asks_it_otherwise(reference: Reference) -> None:

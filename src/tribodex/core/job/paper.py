@@ -5,6 +5,7 @@ Readings and proofs are judged like any other. What is still to be done is gated
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import UTC, datetime
 from typing import Any
 
@@ -51,7 +52,7 @@ def from_paper(desk: Desk, command: cmd.FromPaper, meant: frozenset[str]) -> tup
         what = "Only work and readings are typed from paper; a gate that nobody confirmed here stays so."
         raise InvalidInput.at("step", what, "a step of the work: a reading, a turn, a torque")
     at = SHAFT if topic.per_shaft else desk.job.placed(desk.at)
-    here = desk.here(at)
+    here = replace(desk.here(at), paper=True)
     made = list(topic.decide(here, here.of(topic), command.step))
     read_back(here, topic, command.step, meant)
     return at, [facts.PaperStep(done_by, len(made)), *made]

@@ -58,12 +58,15 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
             return [ev.RunStopped(text(command.reason, "reason", "why it was stopped"))]
         case cmd.ReadWarmth():
             _runs(state)
+            _not_from_paper(desk, state)
             return [_read(desk, state, command)]
         case cmd.GreaseRunning():
             _runs(state)
+            _not_from_paper(desk, state)
             place, name = _place(desk, command.place)
             return [ev.GreasedRunning(place, name, text(command.text, "text", "how much, through which fitting"), _after(command.after))]
         case cmd.ConcludeRun():
+            _not_from_paper(desk, state)
             return [_concluded(desk, state, command)]
         case _:
             raise TypeError(f"running in takes no {type(command).__name__}")
@@ -72,6 +75,13 @@ def decide(desk: Desk, state: RunIn, command: Any) -> Sequence[Fact]:
 def _runs(state: RunIn) -> None:
     if not state.running:
         raise Refused("It does not run. Say when it was started.")
+
+
+def _not_from_paper(desk: Desk, state: RunIn) -> None:
+    """A run that goes on now began behind its gate; one that was started on paper is told from paper to its end."""
+    if desk.paper or desk.correcting or not state.running or state.run is None or state.run.entry not in desk.job.paper:
+        return
+    raise Refused("That run was started on paper: type its readings and its end from paper too. One that goes on now: stop it, start it here.")
 
 
 def _place(desk: Desk, said: str) -> tuple[str, str]:
@@ -138,7 +148,7 @@ def stops_of(desk: Desk, state: RunIn, made: ev.WarmthRead) -> tuple[Verdict, ..
     # Without a clock it comes after everything that was read.
     last = max((at for reads in run.read.values() for at, _ in reads), default=0.0)
     reads = [(at, one) for at, one in run.read.get(made.place, []) if at <= (minutes if minutes is not None else last)]
-    with_it = Run(run.started, run.at, read={made.place: [*reads, (minutes if minutes is not None else last, made)]}, greased=run.greased)
+    with_it = replace(run, stopped="", read={made.place: [*reads, (minutes if minutes is not None else last, made)]})
     before = {v.code for v in verdicts_of(desk, replace(with_it, read={made.place: reads}), made.place) if v.level is Level.STOP} if reads else set()
     return tuple(v for v in verdicts_of(desk, with_it, made.place) if v.level is Level.STOP and (v.code not in before or _of_reading(v)))
 

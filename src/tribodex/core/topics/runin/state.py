@@ -17,6 +17,7 @@ class Run:
 
     started: ev.RunStarted
     at: datetime
+    entry: int
     stopped: str = ""
     read: dict[str, list[tuple[float, ev.WarmthRead]]] = field(default_factory=dict)
     greased: dict[str, float] = field(default_factory=dict)
@@ -59,7 +60,7 @@ def fold(state: RunIn, event: Event, fact: ev.RuninFact) -> None:
         case ev.DirectionBumped():
             state.bumped = fact
         case ev.RunStarted():
-            state.runs.append(Run(fact, event.happened_at))
+            state.runs.append(Run(fact, event.happened_at, event.seq))
             state.concluded = None
         case ev.RunStopped():
             if run is not None:

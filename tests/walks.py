@@ -6,8 +6,11 @@ A file says how the job is opened, which items of gates are untrue there (they a
 - `refused`: a command that is refused, with the field or the words of the refusal; the log stays as it was.
 - `gate`: the gate that is asked for now, every item of it; never one with an untrue item.
 - `gauge`: a whole gauging, both rows at so many places, the leaf that goes in and the next one that does not.
+- `tighten`: bolts of one joint in their order, in so many passes.
+- `run`: every bearing read at so many minutes of a run.
 - `shows`: what the screen says: what is asked (`do`), words of its headline, or words nobody may see.
-- `at`: another place of the job. `paper`: from here typed in from a card, by whom and when; `false` ends it.
+- `at`: another place of the job (`opened_at`: what else than a mounting is opened: keeping, rounds, seals; `first`:
+  another walk, so many days before). `paper`: from here typed in from a card, by whom and when; `false` ends it.
 - `sign`: the signature.
 """
 
@@ -16,6 +19,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Callable
 from dataclasses import dataclass
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
@@ -38,16 +42,26 @@ class Walk:
     job: str
     at: str = ""
     paper: dict[str, str] | None = None
+    days_ago: int = 0
 
     def __post_init__(self) -> None:
         self.never: list[str] = self.told.get("never", [])
         self.actor: str = self.told["who"]
 
+    @property
+    def now(self) -> str:
+        return (BEGIN - timedelta(days=self.days_ago)).isoformat()
+
     def post(self, address: str, **rest: Any) -> Any:
-        body = {"client_event_id": f"walk-{next(COUNT):08d}", "actor": self.actor, "happened_at": BEGIN.isoformat(), **rest}
+        body = {"client_event_id": f"walk-{next(COUNT):08d}", "actor": self.actor, "happened_at": self.now, **rest}
         return self.client.post(address, json=body)
 
     def open(self) -> None:
+        if "opened_at" in self.told:
+            # Bearings given into keeping, a round over positions, a large seal.
+            answer = self.post(f"/api/{self.told['opened_at']}/{self.job}", **self.told["opened"])
+            assert answer.status_code == 200, answer.json
+            return
         answer = self.post("/api/jobs", job_id=self.job, **self.told["opened"])
         assert answer.status_code == 201, answer.json
         self.seen(answer.json)
@@ -99,6 +113,19 @@ class Walk:
                     self.say({"kind": "try_leaf", "place": place, "row": row, "leaf": f"{um} µm", "outcome": outcome})
         self.say({"kind": "close_gauging"})
 
+    def tighten(self, told: dict[str, Any]) -> None:
+        for turn in range(1, told.get("passes", 4) + 1):
+            for bolt in told["order"]:
+                self.say({"kind": "tighten_bolt", "joint": told["joint"], "bolt": bolt, "turn": turn})
+
+    def run(self, told: dict[str, Any]) -> None:
+        for i, minutes in enumerate(told["minutes"]):
+            for place, warm in told["places"].items():
+                self.say(
+                    {"kind": "read_warmth", "place": place, "temperature": f"{warm[i]} °C", "by": "thermometer", "noise": "even"}
+                    | {"after": str(minutes)}
+                )
+
     def shows(self, wanted: dict[str, Any]) -> None:
         bench = self.bench()
         move = bench["next"]
@@ -123,8 +150,12 @@ class Walk:
         """The whole of it; the record as it was signed."""
         does: dict[str, Callable[[Any], None]] = {
             "say": self.say, "refused": self.refused, "gate": self.gate, "gauge": self.gauge, "shows": self.shows, "at": self.go_to,
-            "paper": self.on_paper, "sign": self.sign,
+            "paper": self.on_paper, "sign": self.sign, "tighten": self.tighten, "run": self.run,
         }  # fmt: skip
+        if "first" in self.told:
+            # What stands in the plant's records before this walk begins.
+            before = self.told["first"]
+            Walk(self.client, read_walk(FOLDER / f"{before['walk']}.yaml"), f"{self.job}-first", days_ago=before["days_ago"]).go()
         self.open()
         for i, step in enumerate(self.told["steps"], 1):
             ((name, said),) = step.items()

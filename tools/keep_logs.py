@@ -30,6 +30,7 @@ from tests.core import test_stop as rounds
 from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_cartridge import CLOSING, CartridgeBench
 from tests.core.test_follower import STUD, YOKE, FollowerBench
+from tests.core.test_halves import SHEET as HALVES
 from tests.core.test_job import AnySequence
 from tests.core.test_parting import HAND_TIGHT
 from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
@@ -339,6 +340,17 @@ def of_adapter_unit() -> Log:
     return made.log
 
 
+def of_halves() -> Log:
+    """Every kind of entry of a bearing in two halves, and its joints corrected."""
+    made = UnitBench(HALVES, floats=(Floats.HELD,))
+    made.onto("1", FloatBy.HOUSING)
+    made.gate("ready_join", "1")
+    made.do(house.JoinHalves("22 N·m", 1, "wrench 1", True), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "two passes", house.JoinHalves("22 N·m", 2, "wrench 1", True)), at="1")
+    made.bolt("1")
+    return [*made.log]
+
+
 def of_cartridge() -> Log:
     """Every kind of entry of a cartridge, and some of them corrected."""
     made = CartridgeBench(CartridgeDraft(**{**CLOSING.__dict__, "separable": "floating"}))
@@ -488,6 +500,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "not-yet": of_not_yet,
         "blows": of_blows,
         "adapter-unit": of_adapter_unit,
+        "halves": of_halves,
     }
     return [(name, made[name]())]
 
@@ -515,6 +528,7 @@ for i, log in enumerate(
         of_not_yet(),
         of_blows(),
         of_adapter_unit(),
+        of_halves(),
     ],
     1,
 ):

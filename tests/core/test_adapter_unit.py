@@ -21,10 +21,12 @@ from tribodex.core.job.commands import Correct
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.topics import adapter_unit, prepare, units
+from tribodex.core.topics import grease as greasing
 from tribodex.core.topics.adapter_unit import commands as cmd
 from tribodex.core.topics.adapter_unit.facts import UnitNutTurned
 from tribodex.core.topics.adapter_unit.moves import AdapterDo
 from tribodex.core.topics.adapter_unit.state import Driven
+from tribodex.core.topics.grease import commands as grease
 from tribodex.core.topics.units import commands as house
 from tribodex.core.units.adapter import judge_plate, judge_turned, judge_zero, plate_step_deg, positions_inside, read_shaft_limits
 from tribodex.core.units.forms import FloatBy
@@ -306,3 +308,11 @@ def test_a_zero_is_good_only_as_its_sheet_describes_it(sheet: SheetZero, taps: i
 def test_floats_stay_as_said() -> None:
     assert AdapterBench().desk("2").floats("2") is Floats.HOUSING and math.isclose(unit_plan(REFERENCE, BOTH).unit.seat.nominal_mm, 61.9125)
     assert AdapterDo.MARK_ZERO == "mark_unit_zero"
+
+
+def test_oil_in_a_unit_whose_bearing_nobody_knows_is_taken_and_not_judged() -> None:
+    bench = AdapterBench(TAPPED)
+    bench.do(grease.ChooseLubricant("oil", "Mill oil 68", oil="VG 68"), at="1")
+    bench.do(grease.FillOil("12 mm", True, True, "new washer"), at="1")
+    state = bench.desk("1").of(greasing.TOPIC)
+    assert state.oil is not None and [verdict.word for verdict in state.oil.verdicts] == ["level not judged"]

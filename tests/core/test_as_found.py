@@ -15,6 +15,7 @@ from tribodex.core.removal.as_found import AsFound, Mounted, RingsFound, held_tw
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.topics import as_found
 from tribodex.core.topics.as_found.commands import ReadAsFound
+from tribodex.core.topics.prepare import commands as prepare
 from tribodex.core.topics.removal import commands as off
 from tribodex.core.working import Level
 
@@ -47,6 +48,20 @@ def test_it_is_asked_before_the_release_and_never_after() -> None:
     assert as_found.TOPIC.move(bench.desk("1"), bench.desk("1").of(as_found.TOPIC)).do == Ask.NOTHING
     assert not proved.of(bench.desk("1"), as_found.TOPIC), "it holds nobody up"
     assert as_found.TOPIC.findings(bench.desk("1"), bench.desk("1").of(as_found.TOPIC)), "and it is said"
+
+
+def test_nobody_is_asked_where_others_took_the_bearing_off_or_its_seat_is_bare() -> None:
+    bench = FoundBench()
+    bench.do(job_cmd.SetStageAside("removal", "off with the shutdown crew"), at="1")
+    assert not proved.of(bench.desk("1"), as_found.TOPIC)
+    assert not as_found.TOPIC.findings(bench.desk("1"), bench.desk("1").of(as_found.TOPIC)), "no reproach to who came later"
+    # It may still be read where it stands, and is asked again with the stage.
+    bench.do(job_cmd.TakeStageUp("removal"), at="1")
+    assert proved.of(bench.desk("1"), as_found.TOPIC)
+    bench.do(prepare.ReadSeat(1, 1, "79.985 mm"), at="2")
+    with pytest.raises(Refused, match="gone"):
+        bench.read("2", clearance="0.05")
+    assert not proved.of(bench.desk("2"), as_found.TOPIC)
 
 
 def test_two_bearings_that_held_the_shaft_are_named_across_both() -> None:

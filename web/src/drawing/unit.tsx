@@ -44,6 +44,10 @@ export function UnitEndOn({ unit }: { unit: Unit }) {
       {unit.lock === "clamp" ? (
         <path d={`M${shaft} 0H${ring + 8}`} stroke="var(--ink)" strokeWidth="5" />
       ) : null}
+      {unit.lock === "halves" ? (
+        // The joint of the rings, level with the shaft.
+        <path d={`M${-R} 0H${-shaft}M${shaft} 0H${R}`} stroke="var(--ink)" strokeWidth="2" />
+      ) : null}
       {turns === "clockwise" || turns === "anticlockwise" ? (
         <Arrow radius={shaft * 0.6} turned={turns} stroke="var(--dye)" />
       ) : null}

@@ -1,4 +1,4 @@
-"""Ways to lock an insert on its shaft, weighed for a duty; which way an eccentric collar is turned."""
+"""Ways to lock a housed bearing on its shaft, weighed for a duty; which way an eccentric collar is turned."""
 
 from __future__ import annotations
 
@@ -25,6 +25,7 @@ class UnitLock(StrEnum):
     COLLAR = "collar"
     CLAMP = "clamp"
     ADAPTER = "adapter"
+    HALVES = "halves"
 
     @property
     def words(self) -> str:
@@ -38,6 +39,7 @@ class UnitLock(StrEnum):
             "collar": "eccentric collar",
             "clamp": "concentric clamp",
             "adapter": "adapter sleeve",
+            "halves": "two halves, screwed together round the shaft",
         }[self.value]
 
 
@@ -134,10 +136,11 @@ def judge_collar(turned: Rotation, rotation: Rotation, faces_drive_end: bool) ->
     return Verdict("turned as the shaft turns", Level.GOOD, f"{needed.capitalize()}, looked at from the collar's own side.")
 
 
-def advise_lock(rotation: Rotation, load: Load, *, moved_often: bool = False) -> tuple[AdviceLock, ...]:
-    """Every way to lock, the best first; at equal rank in the order set screws, clamp, collar, adapter.
+def advise_lock(rotation: Rotation, load: Load, *, moved_often: bool = False, trapped: bool = False) -> tuple[AdviceLock, ...]:
+    """Every way to lock, the best first; at equal rank in the order set screws, clamp, collar, adapter, two halves.
 
-    Symbols: rotation of the shaft; how heavily it works; whether the unit is taken off or shifted often.
+    Symbols: rotation of the shaft; how heavily it works; whether the unit is taken off or shifted often; whether no end of the shaft can be
+    cleared (trapped), so that nothing can be slid on.
     Valid: insert bearings on straight shafts.
     Raises: nothing.
     Source: common practice, no source.
@@ -146,6 +149,9 @@ def advise_lock(rotation: Rotation, load: Load, *, moved_often: bool = False) ->
     ('adapter', 'collar')
     """
     found = [_screws(load, moved_often), _clamp(load), _collar(rotation, load), _adapter(load, moved_often)]
+    if trapped:
+        found = [_one(way.way, Level.STOP, list(way.reasons), ["No end of the shaft can be cleared: nothing can be slid on."]) for way in found]
+    found.append(_halves(trapped))
     ranks = {Level.GOOD: 0, Level.WATCH: 1, Level.UNKNOWN: 2, Level.STOP: 3}
     return tuple(sorted(found, key=lambda one: ranks[one.verdict.level]))
 
@@ -181,6 +187,12 @@ def _adapter(load: Load, moved_often: bool) -> AdviceLock:
     if load is Load.SHOCK:
         return _one(UnitLock.ADAPTER, Level.GOOD, reasons, against)
     return _one(UnitLock.ADAPTER, Level.WATCH, [*reasons, "Worth it where it is taken off often."] if moved_often else reasons, against)
+
+
+def _halves(trapped: bool) -> AdviceLock:
+    reasons = ["Nothing is taken off the shaft and nothing is moved, so nothing has to be centred again."]
+    against = ["It has its own housing and its own sheet: no figure of a whole bearing holds for it. The maker's word on load and speed goes first."]
+    return _one(UnitLock.HALVES, Level.GOOD if trapped else Level.WATCH, reasons, against)
 
 
 _CODES = {Level.UNKNOWN: CollarCode.WAY_NOT_KNOWN, Level.STOP: CollarCode.WAY_NOT_HERE}

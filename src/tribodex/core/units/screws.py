@@ -68,6 +68,16 @@ def _written(screw: str) -> str:
 
 
 @dataclass(frozen=True)
+class ScrewUse:
+    """What a screw does when it locks: its name, and what too little and too much of its torque do."""
+
+    name: str
+    both_ways: str
+    too_tight: str
+    too_loose: str
+
+
+@dataclass(frozen=True)
 class ScrewTorque:
     """What is asked of a set screw: bands (N·m), one per practice, or the maker's single value; where it comes from; which key."""
 
@@ -106,11 +116,25 @@ def torque_of(table: SetScrews, screw: str) -> ScrewTorque | None:
     return ScrewTorque(rows[0].screw, tuple(sorted({row.torque_nm for row in rows}, key=lambda band: band.low)), table.source.id, rows[0].key)
 
 
-def screw_result(torque: ScrewTorque) -> Result:
-    """The torque of a set screw with where it comes from.
+SET_SCREW = ScrewUse(
+    "Set screw",
+    "Too little slips, too much cracks the ring.",
+    "it cracks the ring over the screw. New ring if it creaked.",
+    "the shaft turns in the ring.",
+)
+JOINT_SCREW = ScrewUse(
+    "Joint screw",
+    "Too little lets the halves creep on the shaft, too much warps them.",
+    "it warps the halves or pulls the thread out. Loosen it, look at the thread, and again crosswise.",
+    "the halves creep on the shaft and part at their joints.",
+)
 
-    Symbols: T torque (N·m).
-    Valid: set screws in hardened inner rings, collars and flingers; dry.
+
+def screw_result(torque: ScrewTorque, use: ScrewUse = SET_SCREW) -> Result:
+    """The torque of a screw that locks, with where it comes from.
+
+    Symbols: T torque (N·m); use: what the screw does.
+    Valid: set screws in hardened inner rings, collars and flingers, dry; joint screws of halves by their maker.
     Raises: nothing.
     Source: the maker's sheet where one was typed in; else practices, from memory, kept apart.
 
@@ -121,17 +145,17 @@ def screw_result(torque: ScrewTorque) -> Result:
         Line("T", "by the maker" if torque.maker else f"practice {i}", "", "", band.low, "N·m", torque.source)
         for i, band in enumerate(torque.bands, 1)
     )
-    note = f"{torque.words}{f', key {torque.key}' if torque.key else ''}. Too little slips, too much cracks the ring."
+    note = f"{torque.words}{f', key {torque.key}' if torque.key else ''}. {use.both_ways}"
     if len(torque.bands) > 1:
         note += " The practices part: the maker's sheet decides."
     most = None if torque.least == torque.most else torque.most
-    return Result("set_screw_torque", f"Set screw {torque.screw}", torque.least, "N·m", value_to=most, working=lines, note=note)
+    return Result("set_screw_torque", f"{use.name} {torque.screw}", torque.least, "N·m", value_to=most, working=lines, note=note)
 
 
-def judge_screw(torque: ScrewTorque, set_nm: float) -> Verdict:
+def judge_screw(torque: ScrewTorque, set_nm: float, use: ScrewUse = SET_SCREW) -> Verdict:
     """A torque that was set, against what is asked: too much cracks the ring over the screw, too little lets the shaft turn in it.
 
-    Symbols: set torque (N·m).
+    Symbols: set torque (N·m); use: what the screw does.
     Valid: as screw_result().
     Raises: nothing.
     Source: as the torque says; a wrench by hand ±10 %, common practice, no source.
@@ -142,12 +166,10 @@ def judge_screw(torque: ScrewTorque, set_nm: float) -> Verdict:
     """
     share = MAKER_SHARE if torque.maker else WRENCH_SHARE
     if set_nm > torque.most * (1 + share):
-        why = f"{number(set_nm)} N·m, where {torque.words} is asked: it cracks the ring over the screw. New ring if it creaked."
+        why = f"{number(set_nm)} N·m, where {torque.words} is asked: {use.too_tight}"
         return Verdict("too tight", Level.STOP, why, code=ScrewCode.TOO_TIGHT)
     if set_nm < torque.least * (1 - share):
-        return Verdict(
-            "too loose", Level.STOP, f"{number(set_nm)} N·m, where {torque.words} is asked: the shaft turns in the ring.", code=ScrewCode.TOO_LOOSE
-        )
+        return Verdict("too loose", Level.STOP, f"{number(set_nm)} N·m, where {torque.words} is asked: {use.too_loose}", code=ScrewCode.TOO_LOOSE)
     if not any(band.low * (1 - share) <= set_nm <= band.high * (1 + share) for band in torque.bands):
         return Verdict("between two practices", Level.WATCH, f"{number(set_nm)} N·m lies between {torque.words}: look at the maker's sheet.")
     return Verdict("at torque", Level.GOOD, f"{number(set_nm)} N·m of {torque.words}.")

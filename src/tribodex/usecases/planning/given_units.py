@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tribodex.core.bolts.thread import read_thread
+from tribodex.core.errors import InvalidInput
 from tribodex.core.job.asked import Family, Likely
+from tribodex.core.job.expected import torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
@@ -18,7 +21,7 @@ GROWTH = Likely(0.0, 3.0, "shafts grow by tenths of a millimetre to some")
 class UnitDraft:
     """What a person gave, as typed. Empty text means: not given. A torque of a sheet comes with its source.
 
-    On an adapter sleeve: `insert` is the number of what is inside, where it can be read; the rest follows its own sheet.
+    On an adapter sleeve, and in two halves: `insert` is the number of what is inside, where it can be read; the rest follows its own sheet.
     """
 
     insert: str = ""
@@ -51,6 +54,14 @@ class UnitDraft:
     nut_pitch: str = ""
     captive: str = ""
     top_up: str = ""
+
+
+def likely_torque(screw: str) -> Likely | None:
+    """The torque that a screw of this thread usually takes; None where its thread is not read."""
+    try:
+        return torque_for(read_thread(screw))
+    except InvalidInput:
+        return None
 
 
 def growth_mm(errors: Collector, draft: UnitDraft) -> float | None:

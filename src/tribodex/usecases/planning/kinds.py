@@ -130,6 +130,8 @@ def _follower_paper(plan: FollowerPlan) -> PlanPaper:
 def _unit_paper(plan: UnitPlan) -> PlanPaper:
     if plan.lock is UnitLock.ADAPTER:
         return _adapter_paper(plan)
+    if plan.lock is UnitLock.HALVES:
+        return _halves_paper(plan)
     turns = "" if plan.rotation is Rotation.UNKNOWN else f"; the shaft turns {plan.rotation.words}"
     about = (
         ("Unit", f"{plan.form.words}, {plan.lock.words}"),
@@ -149,6 +151,26 @@ def _unit_paper(plan: UnitPlan) -> PlanPaper:
         "Shaft turned by hand, after the bolts",
         own,
         "Screws again after ___ h",
+    )
+    return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
+
+
+def _halves_paper(plan: UnitPlan) -> PlanPaper:
+    about = (
+        ("Unit", f"{plan.form.words}, {plan.lock.words}"),
+        ("Shaft", f"{plan.shaft_text}, {plan.seat.words}"),
+        ("Its sheet", plan.given.get("screw_source", "")),
+        ("Lined up", plan.form.lined_up_by),
+    )
+    blanks = (
+        "Shaft, two sections, four directions (mm)",
+        "Numbers on both halves of each ring",
+        "Room towards / away from the fixed unit (mm)",
+        "Joint screws: torque, passes, wrench",
+        "Both joints closed alike",
+        "Offset over length; feeler under each foot" if plan.form.on_feet else "Offset over length",
+        "Housing bolts: torque, wrench",
+        "Shaft turned by hand, after the bolts",
     )
     return PlanPaper(label=plan.size.label, about=about, figures=plan.figures, blanks=blanks, conditions=plan.conditions, cells=4)
 
@@ -183,6 +205,14 @@ def _unit_facts(plan: PlannedUnit, _whole: bool) -> list[Fact]:
     return [UnitPlanned(plan.unit), SeatPlanned(plan.unit.seat, None), *insert]
 
 
+def _unit_procedure(plan: PlannedUnit) -> str:
+    if plan.adapter is not None:
+        return "adapter-unit"
+    if plan.unit.lock is UnitLock.HALVES:
+        return "unit-halves"
+    return "unit-insert" if plan.insert is not None else "unit"
+
+
 SHOULDER = PlanKind(
     order="shoulder",
     draft=ShoulderDraft,
@@ -209,7 +239,7 @@ UNIT = PlanKind(
     draft=UnitDraft,
     topic=units.TOPIC,
     made=unit_plan,
-    procedure=lambda plan: "adapter-unit" if plan.adapter is not None else "unit-insert" if plan.insert is not None else "unit",
+    procedure=_unit_procedure,
     facts=_unit_facts,
     size=lambda plan: plan.unit.size,
     paper=_unit_paper,

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from dataclasses import asdict, dataclass
 
-from tribodex.core.bolts.thread import read_thread
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.straight import Closure, StraightBearing, StraightKind
-from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.seat import SeatSpec, sliding_seat
-from tribodex.core.job.asked import Family, Likely
-from tribodex.core.job.expected import beside, torque_for
+from tribodex.core.job.asked import Family
+from tribodex.core.job.expected import beside
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.adapter_unit.plan import AdapterPlan, travel_result, turns_result
 from tribodex.core.topics.insert.facts import InsertPlan
@@ -26,7 +24,8 @@ from tribodex.core.working import Result, Verdict
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.planning.adapter_units import adapter_plan
-from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm
+from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm, likely_torque
+from tribodex.usecases.planning.halves_units import halves_plan
 from tribodex.usecases.ports import Reference
 
 BORE_UM, OUTSIDE_UM, WIDTH_UM = (8_000.0, 200_000.0), (20_000.0, 400_000.0), (8_000.0, 250_000.0)
@@ -44,11 +43,8 @@ class PlannedUnit:
 def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
     """Resolve a draft into a plan. Raises InvalidInput with every field to correct."""
     errors = Collector(draft.meant)
-    if draft.lock.strip() == UnitLock.ADAPTER:
-        made = adapter_plan(errors, reference, draft)
-        errors.check()
-        assert made is not None  # checked
-        return PlannedUnit(made[0], None, made[1])
+    if draft.lock.strip() in (UnitLock.ADAPTER, UnitLock.HALVES):
+        return _by_its_sheet(errors, reference, draft)
     row = reference.inserts.read(draft.insert) if draft.insert.strip() else None
     size, shaft = _size(errors, draft, row)
     form, load = (
@@ -102,6 +98,19 @@ def unit_plan(reference: Reference, draft: UnitDraft) -> PlannedUnit:
         else None
     )
     return PlannedUnit(unit, insert)
+
+
+def _by_its_sheet(errors: Collector, reference: Reference, draft: UnitDraft) -> PlannedUnit:
+    """What nothing but its own sheet says anything of: on an adapter sleeve, or in two halves."""
+    if draft.lock.strip() == UnitLock.HALVES:
+        halves = halves_plan(errors, draft)
+        errors.check()
+        assert halves is not None  # checked
+        return PlannedUnit(halves, None)
+    made = adapter_plan(errors, reference, draft)
+    errors.check()
+    assert made is not None  # checked
+    return PlannedUnit(made[0], None, made[1])
 
 
 def _size(errors: Collector, draft: UnitDraft, row: InsertRow | None) -> tuple[StraightBearing | None, str]:
@@ -166,7 +175,7 @@ def _screw(errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: f
         return None
     if draft.screw_torque.strip():
         torque = errors.take(lambda: parse_torque_nm(draft.screw_torque, "screw_torque"))
-        errors.expect("screw_torque", draft.screw_torque, Family.TORQUE, _any_screw(screw))
+        errors.expect("screw_torque", draft.screw_torque, Family.TORQUE, likely_torque(screw))
         if not draft.screw_source.strip():
             errors.add("screw_source", "Where does the torque come from?", "the maker's sheet, page")
         return ScrewTorque(screw, (Span(torque, torque),), draft.screw_source.strip(), maker=True) if torque is not None else None
@@ -174,13 +183,6 @@ def _screw(errors: Collector, reference: Reference, draft: UnitDraft, bore_mm: f
     if found is None:
         errors.add("screw", f"No torque is known here for a screw {screw}.", f"{', '.join(reference.set_screws.sizes())}; or the maker's torque")
     return found
-
-
-def _any_screw(screw: str) -> Likely | None:
-    try:
-        return torque_for(read_thread(screw))
-    except InvalidInput:
-        return None
 
 
 def _yes(errors: Collector, said: str, name: str, question: str) -> bool | None:
@@ -233,6 +235,7 @@ class Duty:
     rotation: str = ""
     load: str = ""
     moved_often: str = ""
+    trapped: str = ""
 
 
 @dataclass(frozen=True)
@@ -251,7 +254,8 @@ def lock_choice(duty: Duty) -> LockChoice:
     errors.check()
     assert rotation is not None and load is not None  # checked
     note = (
-        "Where housing or shaft cannot be cleared, a bearing in two halves is a third way: nothing is moved, so nothing has to be centred again. "
-        "The maker's word on load and speed goes first."
+        "A unit on an adapter sleeve and a bearing in two halves follow their own sheets. Where no end of the shaft can be cleared, "
+        "two halves are the way that moves nothing. The maker's word on load and speed goes first."
     )
-    return LockChoice(advise_lock(rotation, load, moved_often=duty.moved_often.strip() == "yes"), note)
+    often, trapped = (said.strip() == "yes" for said in (duty.moved_often, duty.trapped))
+    return LockChoice(advise_lock(rotation, load, moved_often=often, trapped=trapped), note)

@@ -9,6 +9,25 @@ export const YES_NO = [
 /** Locked by an adapter sleeve it follows its own sheet; else it is an insert. */
 export const ADAPTER = { lock: "adapter" };
 
+/** Screwed together round the shaft. */
+const HALVES = { lock: "halves" };
+
+/** What follows its own sheet takes nothing of an insert. */
+export const OWN_SHEET = { lock: ["adapter", "halves"] };
+
+export const IN_HALVES: SmallField[] = [
+  { name: "insert", label: "Number on the bearing (may stay empty)", when: HALVES },
+  { name: "screw", label: "Screws that hold the halves together", hint: "M10, 3/8-16", when: HALVES },
+  { name: "screw_torque", label: "Their torque, by its sheet", hint: "45 N·m, 33 lbf·ft", when: HALVES },
+  { name: "screw_source", label: "Which sheet", hint: "maker, edition, page", when: HALVES },
+  {
+    name: "shaft_limits",
+    label: "Shaft limits, by its sheet",
+    hint: "+0/-0.05 mm, as printed",
+    when: HALVES,
+  },
+];
+
 export const BY_SHEET: SmallField[] = [
   {
     name: "turns",

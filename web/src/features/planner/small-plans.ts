@@ -12,10 +12,10 @@ export interface SmallField {
   options?: { value: string; label: string }[];
   /** Asked for only where somebody wants it. */
   seldom?: boolean;
-  /** Asked for only where another entry is this. */
-  when?: Given;
-  /** Not asked for where another entry is this. */
-  unless?: Given;
+  /** Asked for only where another entry is this, or one of these. */
+  when?: Record<string, string | string[]>;
+  /** Not asked for where another entry is this, or one of these. */
+  unless?: Record<string, string | string[]>;
 }
 
 /** What a plan came to, whatever it is for. */
@@ -55,8 +55,8 @@ export const mountedHere = () => [{ value: "mounting" as Covers, label: "seat an
 
 /** Whether an entry matters for what was given. */
 export const matters = ({ when, unless }: SmallField, given: Given) =>
-  Object.entries(when ?? {}).every(([name, value]) => given[name] === value) &&
-  !Object.entries(unless ?? {}).some(([name, value]) => given[name] === value);
+  Object.entries(when ?? {}).every(([name, value]) => [value].flat().includes(given[name] ?? "")) &&
+  !Object.entries(unless ?? {}).some(([name, value]) => [value].flat().includes(given[name] ?? ""));
 
 export const emptyOf = (plan: SmallPlan): Given =>
   Object.fromEntries(plan.fields.map(({ name }) => [name, ""]));

@@ -1,5 +1,5 @@
 /** The short plan of a housed unit: with an insert, or on an adapter sleeve by its own sheet. */
-import { ADAPTER, BY_SHEET, ON_A_SLEEVE, YES_NO } from "./adapter-fields";
+import { ADAPTER, BY_SHEET, IN_HALVES, ON_A_SLEEVE, OWN_SHEET, YES_NO } from "./adapter-fields";
 import { INSERT_ALONE } from "./covers";
 import { previewUnit } from "../../api";
 import { mountedHere, type SmallField, type SmallPlan } from "./small-plans";
@@ -13,6 +13,7 @@ const FIELDS: SmallField[] = [
       { value: "collar", label: "eccentric collar" },
       { value: "clamp", label: "concentric clamp" },
       { value: "adapter", label: "adapter sleeve and nut" },
+      { value: "halves", label: "its own screws: a bearing in two halves" },
     ],
   },
   { name: "bore", label: "Shaft diameter", hint: "40 mm, 1 7/16 in" },
@@ -20,7 +21,7 @@ const FIELDS: SmallField[] = [
     name: "insert",
     label: "Number on the insert",
     hint: "208, 207-23; or D and B by hand",
-    unless: ADAPTER,
+    unless: OWN_SHEET,
   },
   {
     name: "form",
@@ -54,7 +55,7 @@ const FIELDS: SmallField[] = [
       { value: "both", label: "both ways" },
       { value: "unknown", label: "not known" },
     ],
-    unless: ADAPTER,
+    unless: OWN_SHEET,
   },
   {
     name: "faces",
@@ -69,20 +70,21 @@ const FIELDS: SmallField[] = [
     name: "screw",
     label: "Its screw",
     hint: "M8, 5/16-24; empty: set screw by the bore, where it is known",
-    unless: ADAPTER,
+    unless: OWN_SHEET,
   },
+  ...IN_HALVES,
   {
     name: "shaft_class",
     label: "Shaft, tolerance class",
     hint: "h6, h7 (fast, heavy), h8, h9; empty: inch shaft",
-    unless: ADAPTER,
+    unless: OWN_SHEET,
   },
-  { name: "regreased", label: "It is regreased in service", options: YES_NO, unless: ADAPTER },
+  { name: "regreased", label: "It is regreased in service", options: YES_NO, unless: OWN_SHEET },
   {
     name: "replace_insert",
     label: "The insert is replaced in its housing",
     options: YES_NO,
-    unless: ADAPTER,
+    unless: OWN_SHEET,
   },
   {
     name: "iron",
@@ -103,12 +105,12 @@ const FIELDS: SmallField[] = [
     label: "Its screw, maker's torque",
     hint: "9 N·m, 80 lbf·in",
     seldom: true,
-    unless: ADAPTER,
+    unless: OWN_SHEET,
   },
-  { name: "screw_source", label: "Where the screw's torque comes from", seldom: true, unless: ADAPTER },
+  { name: "screw_source", label: "Where the screw's torque comes from", seldom: true, unless: OWN_SHEET },
   { name: "growth", label: "Growth that a floating unit takes", hint: "0.4 mm", seldom: true },
-  { name: "outside", label: "Insert, outside D", seldom: true, unless: ADAPTER },
-  { name: "width", label: "Insert, width B", seldom: true, unless: ADAPTER },
+  { name: "outside", label: "Insert, outside D", seldom: true, unless: OWN_SHEET },
+  { name: "width", label: "Insert, width B", seldom: true, unless: OWN_SHEET },
 ];
 
 export const UNIT: SmallPlan = {

@@ -12,7 +12,7 @@ from tribodex.core.job.proofs import Claim
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.removal.as_found import AsFound, Mounted, RingsFound, held_twice, judge_gaps, judge_mounted
-from tribodex.core.topics import removal, tapered
+from tribodex.core.topics import prepare, removal, tapered
 from tribodex.core.topics.as_found.commands import ReadAsFound
 from tribodex.core.topics.as_found.facts import FoundRead
 from tribodex.core.topics.as_found.moves import FoundDo as Do
@@ -24,9 +24,19 @@ GAP_UM, CLEARANCE_UM, END_UM = (0.0, 120_000.0), (5.0, 2_500.0), (0.0, 400_000.0
 
 
 def released(desk: Desk) -> bool:
-    """Whether something was let go already, so that what stood there is gone."""
+    """Whether something was let go already, so that what stood there is gone: nobody measures a seat with a bearing on it."""
     off = desk.of(removal.TOPIC)
-    return off.nut is not None or off.off is not None
+    return off.nut is not None or off.off is not None or bool(desk.of(prepare.TOPIC).shaft_mm)
+
+
+def no_more_asked(desk: Desk) -> bool:
+    """Whether nobody is asked for it: it is gone, or this job does not take the bearing off."""
+    return released(desk) or left_on(desk)
+
+
+def left_on(desk: Desk) -> bool:
+    """Whether taking the old bearing off is no part of this job: it stays, or others took it off."""
+    return any((stage, desk.at) in desk.job.aside for stage in removal.TOPIC.stages)
 
 
 def decide(desk: Desk, state: Evidence, command: Any) -> Sequence[Fact]:
@@ -78,7 +88,7 @@ def across(desk: Desk) -> Verdict | None:
 
 def claims(desk: Desk, state: Evidence) -> tuple[Claim, ...]:
     """Read before the release; once that is done nobody is asked any more."""
-    if state.read is None and released(desk):
+    if state.read is None and no_more_asked(desk):
         return ()
     return (Claim("as_found.read", "read as found, before the release", STAGE, desk.at, (FoundRead,)),)
 

@@ -12,7 +12,7 @@ from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.removal.as_found import AsFound, RingsFound
 from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.as_found.commands import ReadAsFound
-from tribodex.core.topics.as_found.decide import across, released
+from tribodex.core.topics.as_found.decide import across, left_on, released
 from tribodex.core.topics.as_found.facts import FoundRead
 from tribodex.core.topics.as_found.moves import FoundDo as Do
 from tribodex.core.topics.as_found.state import Evidence
@@ -93,6 +93,6 @@ def record(desk: Desk, state: Evidence) -> Sequence[Section]:
 def findings(desk: Desk, state: Evidence) -> Sequence[str]:
     """What was wrong with the old mounting, beside the next move."""
     if state.read is None:
-        return ["Nothing was read before the sleeve was released: what stood there is gone."] if released(desk) else []
+        return ["Nothing was read before the sleeve was released: what stood there is gone."] if released(desk) and not left_on(desk) else []
     twice = across(desk)
     return [f"As found, {v.word}: {v.reason}" for v in (*state.read.verdicts, *((twice,) if twice is not None else ())) if v.level is not Level.GOOD]

@@ -92,9 +92,12 @@ def gauging_left(desk: Desk) -> bool:
 def _oil(desk: Desk, state: Greasing, command: cmd.FillOil) -> ev.OilFilled:
     if state.chosen is None or state.chosen.kind != "oil":
         raise Refused("First what goes in: which oil.")
-    bearing = _fitted(desk).bearing
+    fitted = desk.fitted(desk.at)
     below = read_length(command.below, "below", LengthUnit.MM, LEVEL_UM, command.shown).mm
-    verdicts = [judge_oil(oil_level(bearing.bore_mm, bearing.outside_mm), below)]
+    why = "Which bearing is inside is not known: the mark of the sight glass and the maker's word alone say how high it stands."
+    verdicts = [Verdict("level not judged", Level.WATCH, why)]
+    if fitted is not None:
+        verdicts = [judge_oil(oil_level(fitted.bearing.bore_mm, fitted.bearing.outside_mm), below)]
     if not command.channels_open:
         verdicts.append(
             Verdict(

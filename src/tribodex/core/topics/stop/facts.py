@@ -9,7 +9,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.warmth.reading import ReadBy
-from tribodex.core.working import Verdict
+from tribodex.core.working import Level, Verdict
 
 # What is looked at on every round (common practice, no source).
 LOOKS = (
@@ -81,6 +81,9 @@ class StopSkipped(Fact):
     """A stop that was not done, and why; it stays due."""
 
     reason: str
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (Verdict("not done", Level.WATCH, f"{self.reason.rstrip('.')}. It stays due."),)
 
 
 FACTS: tuple[type[Fact], ...] = (StopPlanned, StopDone, StopSkipped)

@@ -6,7 +6,7 @@ from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
-from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, decide
+from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, decide
 from tribodex.core.topics.units.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
 from tribodex.core.topics.units.move import move
 from tribodex.core.topics.units.moves import UnitsDo as Do
@@ -31,7 +31,7 @@ def _fitted(state: Unit) -> Fitted | None:
 
 TOPIC: Topic[Unit] = Topic(
     name="units",
-    stages=(SET_UNIT, BOLT_UNIT, LOCK_UNIT),
+    stages=(SET_UNIT, JOIN_HALVES, BOLT_UNIT, LOCK_UNIT),
     per_shaft=False,
     facts=ev.FACTS,
     commands=cmd.COMMANDS,
@@ -50,12 +50,13 @@ TOPIC: Topic[Unit] = Topic(
         ev.HousingBolted: cmd.BoltHousing,
         ev.ShaftTurned: cmd.TurnShaft,
         ev.UnitLocked: cmd.LockUnit,
+        ev.HalvesJoined: cmd.JoinHalves,
         ev.UnitTried: cmd.TryUnit,
         ev.ScrewsAgain: cmd.TightenAgain,
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.
-    kept=(ev.FloatFound, ev.LinedUp, ev.HousingBolted, ev.ShaftTurned, ev.UnitLocked),
+    kept=(ev.FloatFound, ev.LinedUp, ev.HousingBolted, ev.ShaftTurned, ev.UnitLocked, ev.HalvesJoined),
     figures=figures,
     fitted=_fitted,
     conditions=lambda state: state.plan.conditions if state.plan is not None else frozenset(),

@@ -93,6 +93,18 @@ class LockUnit:
 
 
 @dataclass(frozen=True)
+class JoinHalves:
+    """The halves screwed together round the shaft: torque of the last pass, and whether both joints closed alike."""
+
+    torque: Annotated[str, torque("Torque", "45 N·m")]
+    passes: Annotated[int, count("Passes", choices={"1": "one", "2": "two, crosswise"})]
+    wrench: Annotated[str, words("With which wrench")]
+    joints_alike: Annotated[bool, tick("Both joints closed alike, as its sheet shows them")]
+    decided_by: Annotated[str, words("Decided by")] = ""
+    reason: Annotated[str, words("Reason")] = ""
+
+
+@dataclass(frozen=True)
 class TryUnit:
     """How it turns, once locked."""
 
@@ -108,5 +120,5 @@ class TightenAgain:
     after: Annotated[str, number(Family.HOURS, "After how many hours of running", "8")]
 
 
-COMMANDS: tuple[type, ...] = (SlideOn, FindFloat, LineUpUnit, BoltHousing, TurnShaft, LockUnit, TryUnit, TightenAgain)
+COMMANDS: tuple[type, ...] = (SlideOn, FindFloat, LineUpUnit, BoltHousing, TurnShaft, LockUnit, JoinHalves, TryUnit, TightenAgain)
 TURNS = {"clockwise": Rotation.CLOCKWISE, "anticlockwise": Rotation.ANTICLOCKWISE}

@@ -15,6 +15,7 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
+from tribodex.core.topics.units.halves import PASSES, joined, laid_round
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import SEALED_DEG, FloatBy, Form, float_room, judge_float
@@ -33,10 +34,9 @@ class UnitCode(StrEnum):
     SLIT_OVER_SLIT = "unit.slit_over_slit"
 
 
-SET_UNIT, BOLT_UNIT, LOCK_UNIT = "set_unit", "bolt_unit", "lock_unit"
+SET_UNIT, JOIN_HALVES, BOLT_UNIT, LOCK_UNIT = "set_unit", "join_halves", "bolt_unit", "lock_unit"
 # A wrench on bolts by hand (share; common practice, no source).
 BOLT_SHARE = 0.10
-PASSES = 2
 
 
 def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
@@ -45,10 +45,18 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
     if plan is None:
         raise Refused("Nothing is planned for this unit.")
     match command:
-        case cmd.LockUnit() | cmd.TryUnit() | cmd.TightenAgain() if plan.lock is UnitLock.ADAPTER:
+        case cmd.LockUnit() | cmd.TryUnit() | cmd.TightenAgain() | cmd.JoinHalves() if plan.lock is UnitLock.ADAPTER:
             raise Refused("This unit is driven up on an adapter sleeve: its nut is turned by its sheet, and a lock plate holds it.")
+        case cmd.LockUnit() | cmd.TryUnit() | cmd.TightenAgain() if state.in_halves:
+            raise Refused("Its halves are screwed together round the shaft, before the housing closes: nothing else locks it.")
         case cmd.SlideOn():
-            return [_slid(plan, command)]
+            return [laid_round(command) if state.in_halves else _slid(plan, command)]
+        case cmd.JoinHalves():
+            if not state.in_halves:
+                raise Refused("This unit is not in two halves.")
+            if not state.is_on:
+                raise Refused("First lay its halves round the shaft.")
+            return [joined(plan, _screw(plan), command)]
         case cmd.FindFloat():
             if not state.is_on:
                 raise Refused("First slide it on, by hand.")
@@ -58,6 +66,8 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
                 raise Refused("First: does it hold or float as it should?")
             return [_lined(plan, command)]
         case cmd.BoltHousing():
+            if state.in_halves and not state.joined_right:
+                raise Refused("First its halves, screwed together round the shaft: the housing closes over them.")
             if not state.lined_right:
                 raise Refused("First line it up; what is bolted askew stays askew.")
             return [_bolted(plan, command)]

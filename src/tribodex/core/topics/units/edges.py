@@ -11,7 +11,8 @@ from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.placing import PlacingCode
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
-from tribodex.core.topics.units.decide import BOLT_UNIT, LOCK_UNIT, SET_UNIT, UnitCode, float_now
+from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, UnitCode, float_now
+from tribodex.core.topics.units.halves import HalvesCode
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatCode
 from tribodex.core.units.locking import CollarCode, UnitLock
@@ -19,15 +20,17 @@ from tribodex.core.units.screws import ScrewCode
 
 ANSWERS: dict[str, AnsweredBy] = {
     UnitCode.DOES_NOT_GO_ON: AnsweredBy((ev.SlidOn,), by_name=False),
+    HalvesCode.DO_NOT_CLOSE: AnsweredBy((ev.SlidOn,), by_name=False),
+    HalvesCode.JOINT_GAPES: AnsweredBy((ev.HalvesJoined,), by_name=False),
     **again(FloatCode, ev.FloatFound),
     **again(PlacingCode, ev.LinedUp),
     **again((UnitCode.BOLTS_TOO_TIGHT, UnitCode.BOLTS_TOO_LOOSE), ev.HousingBolted),
     ev.TurnCode.SHAFT_NOT_FREE: AnsweredBy((ev.ShaftTurned,)),
     # The second tightening is one more reading of the same screws.
-    **again((*ScrewCode, *CollarCode, UnitCode.SLIT_OVER_SLIT), ev.UnitLocked, ev.ScrewsAgain),
+    **again((*ScrewCode, *CollarCode, UnitCode.SLIT_OVER_SLIT), ev.UnitLocked, ev.HalvesJoined, ev.ScrewsAgain),
     ev.TurnCode.NOT_FREE: AnsweredBy((ev.UnitTried,)),
 }
-GATED: dict[type, str] = {cmd.SlideOn: SET_UNIT, cmd.LockUnit: LOCK_UNIT}
+GATED: dict[type, str] = {cmd.SlideOn: SET_UNIT, cmd.LockUnit: LOCK_UNIT, cmd.JoinHalves: JOIN_HALVES}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, SET_UNIT)
 NEEDS = (
     Need(What.SEAT, (cmd.SlideOn,), "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
@@ -38,7 +41,7 @@ NEEDS = (
 MADE_BY: dict[type, type] = {ev.SlidOn: cmd.SlideOn}
 
 
-def _screw(desk: Desk, state: Unit, command: cmd.LockUnit | cmd.TightenAgain) -> Likely | None:
+def _screw(desk: Desk, state: Unit, command: cmd.LockUnit | cmd.JoinHalves | cmd.TightenAgain) -> Likely | None:
     screw = state.plan.screw if state.plan is not None else None
     if screw is None:
         return None
@@ -50,6 +53,8 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.BoltHousing, "torque"): lambda desk, state, command: torque_near(state.plan.base_nm) if state.plan is not None else None,
     (cmd.LockUnit, "torque"): _screw,
     (cmd.TightenAgain, "torque"): _screw,
+    (cmd.JoinHalves, "torque"): _screw,
+    (cmd.JoinHalves, "passes"): "one pass or two: another number is refused",
     (cmd.FindFloat, "room_toward"): _ROOM,
     (cmd.FindFloat, "room_away"): _ROOM,
     (cmd.LineUpUnit, "offset"): always(OUT_OF_LINE),
@@ -68,17 +73,26 @@ def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:
     if state.plan is None:
         return ()
     at, plan = desk.at, state.plan
-    moved = (ev.LinedUp,)
+    halves = plan.lock is UnitLock.HALVES
+    moved = (ev.LinedUp, ev.HalvesJoined) if halves else (ev.LinedUp,)
+    on = "laid round its shaft, by hand" if halves else "on its shaft, by hand"
+    # Halves are locked before their housing closes: what is turned after the bolts is the whole of it.
+    turns = What.TURNS if halves else None
     made = [
-        Claim("units.on", "on its shaft, by hand", SET_UNIT, at, (ev.SlidOn,), what=What.ON),
+        Claim("units.on", on, SET_UNIT, at, (ev.SlidOn,), what=What.ON),
         Claim("units.float", "holds or floats as it should", SET_UNIT, at, (ev.FloatFound,), now=float_now(desk, state)),
         Claim("units.lined", "lined up", BOLT_UNIT, at, (ev.LinedUp,)),
         Claim("units.bolted", "housing bolted, to torque", BOLT_UNIT, at, (ev.HousingBolted,), after=moved, what=What.CLOSED),
-        Claim("units.shaft", "shaft turned after the bolts, and free", BOLT_UNIT, at, (ev.ShaftTurned,), after=(*moved, ev.HousingBolted)),
+        Claim(
+            "units.shaft", "shaft turned after the bolts, and free", BOLT_UNIT, at, (ev.ShaftTurned,), after=(*moved, ev.HousingBolted), what=turns
+        ),
     ]
     if plan.lock is UnitLock.ADAPTER:
         # Its nut and plate lock it: another work shows that.
         return tuple(made)
+    if halves:
+        words = "halves screwed together, joints alike"
+        return (*made, Claim("units.locked", words, JOIN_HALVES, at, (ev.HalvesJoined,), after=(ev.SlidOn,), what=What.LOCKED))
     made += [
         Claim("units.locked", "locked on the shaft", LOCK_UNIT, at, (ev.UnitLocked,), rests=(ev.ScrewsAgain,), what=What.LOCKED),
         Claim("units.tried", "turned by hand once locked, and free", LOCK_UNIT, at, (ev.UnitTried,), after=(ev.UnitLocked,), what=What.TURNS),

@@ -30,11 +30,12 @@ class UnitPlanned(Fact):
 
 @dataclass(frozen=True)
 class SlidOn(Fact):
-    """The unit is on its shaft: by hand, or it would not go."""
+    """The unit is on its shaft: by hand, or it would not go. `in_halves`: laid round it."""
 
     by_hand: bool
     text: str
     verdict: Verdict
+    in_halves: bool = False
 
 
 @dataclass(frozen=True)
@@ -106,6 +107,19 @@ class UnitLocked(Fact):
 
 
 @dataclass(frozen=True)
+class HalvesJoined(Fact):
+    """The halves screwed together round the shaft: torque of the last pass, in how many passes, both joints closed alike."""
+
+    torque_nm: float
+    passes: int
+    wrench: str
+    joints_alike: bool
+    verdicts: tuple[Verdict, ...]
+    decided_by: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
 class UnitTried(Fact):
     """How it turns, once locked."""
 
@@ -134,7 +148,8 @@ FACTS: tuple[type[Fact], ...] = (
     HousingBolted,
     ShaftTurned,
     UnitLocked,
+    HalvesJoined,
     UnitTried,
     ScrewsAgain,
 )
-UnitsFact = UnitPlanned | SlidOn | FloatFound | LinedUp | HousingBolted | ShaftTurned | UnitLocked | UnitTried | ScrewsAgain
+UnitsFact = UnitPlanned | SlidOn | FloatFound | LinedUp | HousingBolted | ShaftTurned | UnitLocked | HalvesJoined | UnitTried | ScrewsAgain

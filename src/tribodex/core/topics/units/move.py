@@ -5,6 +5,7 @@ from __future__ import annotations
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
+from tribodex.core.topics.units.halves import done_move, join_move, lay_move
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.topics.units.state import Unit
@@ -20,10 +21,15 @@ def move(desk: Desk, state: Unit) -> Move:
         return Move(Ask.NOTHING, "Nothing is planned for this unit", "Plan it first.")
     if not (state.is_on and floats_right(desk, state)):
         return _onto(desk, state)
+    if state.in_halves and not state.joined_right:
+        assert plan.screw is not None  # its sheet says it
+        return join_move(state, plan.screw)
     if not (state.lined_right and state.bolted_right and state.turned_after):
         return _bolted(state, plan)
     if plan.lock is UnitLock.ADAPTER:
         return Move(Ask.NOTHING, "On its place, lined up and bolted", "The shaft turns freely after the bolts.")
+    if state.in_halves:
+        return done_move()
     if not state.locked_right:
         return _lock(desk, state, plan)
     if state.tried is not None and not state.tried.freely:
@@ -38,6 +44,8 @@ def move(desk: Desk, state: Unit) -> Move:
 
 def _onto(desk: Desk, state: Unit) -> Move:
     if state.on is None or not state.on.by_hand:
+        if state.in_halves:
+            return lay_move(state)
         if state.on is not None:
             return Move(
                 Do.SLIDE_ON, "Stop: it does not go on", state.on.verdict.reason, "Take it off by hand before the shaft is dressed.", stops=True
@@ -73,9 +81,10 @@ def _bolted(state: Unit, plan: UnitPlan) -> Move:
         return Move(
             Do.TURN_SHAFT, "Stop: the shaft does not turn freely", f"{state.turned.text}. Loosen the bolts, line up again, bolt, turn.", stops=True
         )
-    return Move(
-        Do.TURN_SHAFT, "Turn the shaft by hand", "The insert finds its place in the housing before it is locked.", "Fingers and tools out first."
-    )
+    why = "The insert finds its place in the housing before it is locked."
+    if state.in_halves:
+        why = "Closed and bolted, it turns freely, and nothing knocks at a joint."
+    return Move(Do.TURN_SHAFT, "Turn the shaft by hand", why, "Fingers and tools out first.")
 
 
 def _lock(desk: Desk, state: Unit, plan: UnitPlan) -> Move:

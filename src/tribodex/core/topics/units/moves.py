@@ -14,4 +14,5 @@ class UnitsDo(StrEnum):
     BOLT_HOUSING = "bolt_housing"
     TURN_SHAFT = "turn_shaft"
     LOCK_UNIT = "lock_unit"
+    JOIN_HALVES = "join_halves"
     TRY_UNIT = "try_unit"

@@ -10,7 +10,7 @@ from tribodex.core.sources import Source
 from tribodex.core.units.forms import Form
 from tribodex.core.units.known import KeptBearing, UnknownInside
 from tribodex.core.units.locking import Load, Rotation, UnitLock
-from tribodex.core.units.screws import ScrewTorque, screw_result
+from tribodex.core.units.screws import JOINT_SCREW, SET_SCREW, ScrewTorque, ScrewUse, screw_result
 from tribodex.core.working import Line, Result
 
 
@@ -18,8 +18,8 @@ from tribodex.core.working import Line, Result
 class UnitPlan:
     """A housed unit. `shaft_text` as the shaft is named; `base_nm` the maker's torque of its base bolts, None while not known.
 
-    A unit on an adapter sleeve has no screw, and what is inside it may not be known. `faces_drive_end` says where an eccentric collar
-    looks to; None for other locks. `growth_mm`: what a floating unit has to take.
+    A unit on an adapter sleeve has no screw, and what is inside it may not be known. Of a bearing in two halves the screw holds its
+    joints. `faces_drive_end` says where an eccentric collar looks to; None for other locks. `growth_mm`: what a floating unit has to take.
     """
 
     size: StraightBearing | KeptBearing | UnknownInside
@@ -45,11 +45,16 @@ class UnitPlan:
         return frozenset({f"unit_{self.form}", f"locked_by_{self.lock}", *shock, *({"unit_on_feet"} if self.form.on_feet else set())})
 
     @property
+    def screw_use(self) -> ScrewUse:
+        """What its screws do."""
+        return JOINT_SCREW if self.lock is UnitLock.HALVES else SET_SCREW
+
+    @property
     def figures(self) -> tuple[Result, ...]:
         """Every target of the plan."""
-        screw = [screw_result(self.screw)] if self.screw is not None else []
+        screw = [screw_result(self.screw, self.screw_use)] if self.screw is not None else []
         return (
-            shaft_limits(self.seat, "unit" if self.lock is UnitLock.ADAPTER else "insert"),
+            shaft_limits(self.seat, {UnitLock.ADAPTER: "unit", UnitLock.HALVES: "halves"}.get(self.lock, "insert")),
             *screw,
             *([base_result(self)] if self.base_nm is not None else []),
         )

@@ -33,7 +33,9 @@ def tell(fact: Any) -> str:
             plan = fact.plan
             return f"Planned: {plan.size.label}, {plan.form.words}, {plan.lock.words}{f' ({fact.reason})' if fact.reason else ''}."
         case ev.SlidOn():
-            return "Slid on by hand." if fact.by_hand else f"Did not go on: {fact.text}."
+            if not fact.by_hand:
+                return f"{'Did not close' if fact.in_halves else 'Did not go on'}: {fact.text}."
+            return "Halves laid round the shaft, by hand." if fact.in_halves else "Slid on by hand."
         case ev.FloatFound():
             room = (
                 ""
@@ -49,6 +51,8 @@ def tell(fact: Any) -> str:
             return f"Shaft turned: {'freely' if fact.freely else f'not freely, {fact.text}'}."
         case ev.UnitLocked():
             return f"Locked at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
+        case ev.HalvesJoined():
+            return f"Halves joined at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(verdict.word for verdict in fact.verdicts)}.{_who(fact)}"
         case ev.UnitTried():
             return f"Turned once locked: {'freely' if fact.freely else f'not freely, {fact.text}'}."
         case ev.ScrewsAgain():
@@ -83,6 +87,8 @@ def said(fact: Any) -> Any:
                 decided_by=fact.decided_by,
                 reason=fact.reason,
             )
+        case ev.HalvesJoined():
+            return cmd.JoinHalves(newton_metres(fact.torque_nm), fact.passes, fact.wrench, fact.joints_alike, fact.decided_by, fact.reason)
         case ev.ScrewsAgain():
             return cmd.TightenAgain(newton_metres(fact.torque_nm), fact.after)
         case _:
@@ -129,7 +135,8 @@ def view(desk: Desk, state: Unit) -> UnitWork:
     collar = plan is not None and plan.lock is UnitLock.COLLAR
     inside = plan.size if plan is not None and not isinstance(plan.size, UnknownInside) else None
     driven = plan is not None and plan.lock is UnitLock.ADAPTER
-    done = state.turned_after if driven else state.locked_right and state.tried is not None
+    closed = state.turned_after and (driven or state.joined_right)
+    done = closed if driven or state.in_halves else state.locked_right and state.tried is not None
     return UnitWork(
         asks=None,
         topic="units",
@@ -165,6 +172,8 @@ def _lines(desk: Desk, state: Unit) -> list[UnitLine]:
         found.append(UnitLine("Housing", state.bolted.verdict))
     if state.locked is not None:
         found += [UnitLine("Lock", verdict) for verdict in state.locked.verdicts]
+    if state.joined is not None:
+        found += [UnitLine("Halves", verdict) for verdict in state.joined.verdicts]
     if state.again is not None:
         found.append(UnitLine("Screws again", state.again.verdict))
     return found
@@ -180,7 +189,7 @@ def figures(_: Desk, state: Unit) -> Sequence[Result]:
         found.append(float_room(state.found.toward_mm, state.found.away_mm, plan.growth_mm))
     if state.lined is not None:
         found += line_results(plan, state.lined)
-    screw = [screw_result(plan.screw)] if plan.screw is not None else []
+    screw = [screw_result(plan.screw, plan.screw_use)] if plan.screw is not None else []
     return [*screw, *found, *(figure for figure in plan.figures if figure.id != "set_screw_torque")]
 
 
@@ -189,9 +198,10 @@ def record(desk: Desk, state: Unit) -> Sequence[Section]:
     plan = state.plan
     if plan is None or state.on is None:
         return []
-    entries = (state.on, state.found, state.lined, state.bolted, state.turned, state.locked, state.tried, state.again)
+    entries = (state.on, state.found, state.joined, state.lined, state.bolted, state.turned, state.locked, state.tried, state.again)
     first = f"{plan.size.label}, {plan.form.words}, {plan.lock.words}, shaft {plan.shaft_text}."
     lines = (first, *(tell(fact) for fact in entries if fact is not None))
     worst = next((line.verdict for line in _lines(desk, state) if line.verdict.level is Level.STOP), None)
-    locked = state.locked.verdicts[0] if state.locked is not None else None
+    held = state.joined or state.locked
+    locked = held.verdicts[0] if held is not None else None
     return [Section("Housed unit", lines, (), tuple(figures(desk, state)), worst or locked, page=Page.ONE)]

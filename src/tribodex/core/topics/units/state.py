@@ -25,6 +25,7 @@ class Unit:
     turned: ev.ShaftTurned | None = None
     turned_seq: int = 0
     locked: ev.UnitLocked | None = None
+    joined: ev.HalvesJoined | None = None
     tried: ev.UnitTried | None = None
     again: ev.ScrewsAgain | None = None
 
@@ -56,6 +57,18 @@ class Unit:
         return self.locked.decided_by != "" or all(verdict.level is not Level.STOP for verdict in self.locked.verdicts)
 
     @property
+    def in_halves(self) -> bool:
+        """Whether it is laid and screwed together round the shaft, before its housing closes over it."""
+        return self.plan is not None and self.plan.lock is UnitLock.HALVES
+
+    @property
+    def joined_right(self) -> bool:
+        """Whether its halves are screwed together in order, or that was decided by name."""
+        if self.joined is None or not self.joined.joints_alike:
+            return False
+        return self.joined.decided_by != "" or all(verdict.level is not Level.STOP for verdict in self.joined.verdicts)
+
+    @property
     def has_screws(self) -> bool:
         """Whether set screws are to be tightened a second time."""
         return self.plan is not None and self.plan.lock is UnitLock.SET_SCREWS
@@ -80,6 +93,9 @@ def fold(state: Unit, event: Event, fact: ev.UnitsFact) -> None:
             state.turned, state.turned_seq = fact, event.seq
         case ev.UnitLocked():
             state.locked, state.tried = fact, None
+        case ev.HalvesJoined():
+            # Nobody reaches the joints of a closed housing.
+            state.joined, state.bolted, state.turned = fact, None, None
         case ev.UnitTried():
             state.tried = fact
         case ev.ScrewsAgain():

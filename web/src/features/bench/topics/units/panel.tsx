@@ -7,6 +7,7 @@ import { TurnedByHand } from "../../turned-by-hand";
 import { useEntry } from "../../use-entry";
 import { Bolts } from "./bolts";
 import { Float } from "./float";
+import { Join } from "./join";
 import { LineUp } from "./line-up";
 import { Lock } from "./lock";
 
@@ -41,6 +42,8 @@ export function UnitPanel(props: UnitProps) {
       );
     case "lock_unit":
       return <Lock {...props} />;
+    case "join_halves":
+      return <Join {...props} />;
     case "try_unit":
       return <TurnedByHand onSay={(freely, text) => tap({ kind: "try_unit", freely, text })} />;
     case null:
@@ -50,22 +53,31 @@ export function UnitPanel(props: UnitProps) {
   }
 }
 
-function Slide({ tap, refused }: UnitProps) {
+function Slide({ work, tap, refused }: UnitProps) {
+  const halves = work.lock === "halves";
   const entry = useEntry({ text: "" }, refused, "slide_on");
   const said = entry.text("text");
   return (
     <div className="space-y-3 pt-4">
-      <EntryText entry={entry} name="text" label="What is on the shaft (needed where it does not go on)" />
+      <EntryText
+        entry={entry}
+        name="text"
+        label={
+          halves
+            ? "What keeps the halves apart (needed where they do not close)"
+            : "What is on the shaft (needed where it does not go on)"
+        }
+      />
       <div className="flex flex-wrap gap-3">
         <Button kind="main" data-main onClick={() => tap({ kind: "slide_on", by_hand: true, text: said })}>
-          It is on, by hand
+          {halves ? "Halves closed, by hand" : "It is on, by hand"}
         </Button>
         <Button
           kind="stop"
           disabled={!said.trim()}
           onClick={() => tap({ kind: "slide_on", by_hand: false, text: said })}
         >
-          It does not go on
+          {halves ? "They do not close" : "It does not go on"}
         </Button>
       </div>
     </div>

@@ -1,0 +1,114 @@
+"""A bearing in two halves: its own sheet, its own order, and the way where no end of the shaft can be cleared."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from tests.core.test_units import REFERENCE, UnitBench
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job import commands as job_cmd
+from tribodex.core.job.topic import Floats
+from tribodex.core.topics.units import commands as cmd
+from tribodex.core.units.forms import FloatBy
+from tribodex.core.units.locking import Load, Rotation, UnitLock, advise_lock
+from tribodex.core.working import Level
+from tribodex.usecases.planning.given_units import UnitDraft
+from tribodex.usecases.planning.kinds import UNIT
+from tribodex.usecases.planning.units import Duty, lock_choice, unit_plan, unit_sheet
+
+SHEET = UnitDraft(
+    lock="halves", bore="60 mm", form="foot_2", screw="M8", screw_torque="22 N·m", screw_source="sheet, page 3", shaft_limits="+0/-0.05 mm"
+)
+JOINED = cmd.JoinHalves("22 N·m", 2, "torque wrench 1", True)
+
+
+@pytest.fixture
+def bench() -> UnitBench:
+    made = UnitBench(SHEET, floats=(Floats.HELD,))
+    made.onto("1", FloatBy.HOUSING)
+    made.gate("ready_join", "1")
+    return made
+
+
+@pytest.mark.parametrize("rotation", list(Rotation))
+@pytest.mark.parametrize("load", list(Load))
+def test_where_no_end_can_be_cleared_halves_are_the_one_way(rotation: Rotation, load: Load) -> None:
+    ways = advise_lock(rotation, load, trapped=True)
+    assert ways[0].way is UnitLock.HALVES and ways[0].verdict.level is Level.GOOD
+    assert all(way.verdict.level is Level.STOP for way in ways[1:])
+    assert advise_lock(rotation, load)[0].way is not UnitLock.HALVES, "no need of it where the shaft is free"
+    assert lock_choice(Duty(trapped="yes")).ways[0].way is UnitLock.HALVES
+
+
+@pytest.mark.parametrize("empty", ["bore", "form", "screw", "screw_torque", "screw_source", "shaft_limits"])
+def test_what_only_its_sheet_says_is_asked_for(empty: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        unit_plan(REFERENCE, replace(SHEET, **{empty: ""}))
+    assert empty in [wrong.name for wrong in refused.value.fields]
+
+
+def test_a_torque_of_another_unit_of_measure_is_read_back() -> None:
+    with pytest.raises(InvalidInput) as refused:
+        unit_plan(REFERENCE, replace(SHEET, screw_torque="220 N·m"))
+    assert "screw_torque" in [wrong.name for wrong in refused.value.fields]
+
+
+def test_nothing_of_an_insert_or_a_whole_bearing_is_in_its_plan() -> None:
+    made = unit_plan(REFERENCE, SHEET)
+    assert UNIT.procedure(made) == "unit-halves" and made.insert is None and made.adapter is None
+    sheet = unit_sheet(REFERENCE, SHEET)
+    assert [figure.id for figure in sheet.figures] == ["unit_shaft", "set_screw_torque"]
+    assert sheet.figures[1].label == "Joint screw M8" and sheet.figures[1].value == 22
+    assert all("sheet, page 3" in f"{figure.note} {figure.working}" for figure in sheet.figures)
+
+
+def test_the_housing_closes_over_halves_that_are_joined(bench: UnitBench) -> None:
+    # Its bottom may be lined up before.
+    bench.do(cmd.LineUpUnit("0.2", "800", "0 + 0.02"), at="1")
+    with pytest.raises(Refused, match="screwed together"):
+        bench.do(cmd.BoltHousing("60 N·m", "wrench 3"), at="1")
+    bench.do(JOINED, at="1")
+    bench.bolt("1")
+    assert bench.headline("1") == "Round its shaft, bolted and turning"
+    # Joined again: what was bolted over it must have been opened.
+    bench.do(JOINED, at="1")
+    assert bench.headline("1").startswith("Bolts of the housing")
+
+
+def test_a_joint_that_gapes_is_put_right_and_never_left_by_name(bench: UnitBench) -> None:
+    bench.do(replace(JOINED, joints_alike=False, decided_by="A Name", reason="in a hurry"), at="1")
+    assert bench.headline("1").startswith("Stop: a joint gapes")
+    with pytest.raises(Refused):
+        bench.do(cmd.BoltHousing("60 N·m", "wrench 3"), at="1")
+    bench.do(JOINED, at="1")
+    assert bench.headline("1") == "Line the housing up"
+
+
+@pytest.mark.parametrize(("torque", "word"), [("15 N·m", "too loose"), ("30 N·m", "too tight"), ("22 N·m", "at torque")])
+def test_its_screws_are_judged_by_its_sheet_in_their_own_words(bench: UnitBench, torque: str, word: str) -> None:
+    bench.do(replace(JOINED, torque=torque), at="1")
+    state = bench.unit("1")
+    assert state.joined is not None and state.joined.verdicts[0].word == word
+    assert "ring over the screw" not in state.joined.verdicts[0].reason
+
+
+def test_one_pass_is_said_and_a_correction_takes_it_back(bench: UnitBench) -> None:
+    bench.do(replace(JOINED, passes=1), at="1")
+    assert [verdict.word for verdict in bench.unit("1").joined.verdicts] == ["at torque", "one pass"]  # type: ignore[union-attr]
+    bench.do(job_cmd.Correct(bench.job.last_seq, "two passes", JOINED), at="1")
+    assert [verdict.word for verdict in bench.unit("1").joined.verdicts] == ["at torque"]  # type: ignore[union-attr]
+
+
+def test_nothing_else_locks_it_and_nothing_else_is_in_halves(bench: UnitBench) -> None:
+    bench.do(JOINED, at="1")
+    with pytest.raises(Refused, match="halves"):
+        bench.do(cmd.LockUnit("9 N·m", 2, "key"), at="1")
+    whole = UnitBench(
+        replace(SHEET, lock="set_screws", insert="208", bore="40 mm", shaft_class="h7", regreased="no", load="normal"), floats=(Floats.HELD,)
+    )
+    whole.onto("1", FloatBy.HOUSING)
+    whole.gate("ready_lock", "1")
+    with pytest.raises(Refused, match="not in two halves"):
+        whole.do(JOINED, at="1")

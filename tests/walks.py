@@ -9,7 +9,7 @@ A file says how the job is opened, which items of gates are untrue there (they a
 - `tighten`: bolts of one joint in their order, in so many passes.
 - `run`: every bearing read at so many minutes of a run.
 - `shows`: what the screen says: what is asked (`do`), words of its headline, or words nobody may see.
-- `at`: another place of the job (`opened_at`: what else than a mounting is opened: keeping, rounds, seals; `first`:
+- `stage`: a stage that is looked at, whether or not it is its turn. `at`: another place of the job (`opened_at`: what else than a mounting is opened: keeping, rounds, seals; `first`:
   another walk, so many days before). `paper`: from here typed in from a card, by whom and when; `false` ends it.
 - `sign`: the signature.
 """
@@ -43,6 +43,7 @@ class Walk:
     at: str = ""
     paper: dict[str, str] | None = None
     days_ago: int = 0
+    stage: str = ""
 
     def __post_init__(self) -> None:
         self.never: list[str] = self.told.get("never", [])
@@ -68,7 +69,8 @@ class Walk:
 
     def bench(self) -> Any:
         paper = "&paper=true" if self.paper else ""
-        return self.client.get(f"/api/jobs/{self.job}?at={self.at}{paper}").json
+        stage = f"&stage={self.stage}" if self.stage else ""
+        return self.client.get(f"/api/jobs/{self.job}?at={self.at}{stage}{paper}").json
 
     def seen(self, bench: Any) -> None:
         """Words that nobody may meet on this walk."""
@@ -137,7 +139,10 @@ class Walk:
             assert words.lower() not in str(bench).lower(), f"{words} in {bench}"
 
     def go_to(self, at: str) -> None:
-        self.at = at
+        self.at, self.stage = at, ""
+
+    def look_at(self, stage: str) -> None:
+        self.stage = stage
 
     def on_paper(self, said: dict[str, str] | bool) -> None:
         self.paper = dict(said) if isinstance(said, dict) else None
@@ -150,7 +155,7 @@ class Walk:
         """The whole of it; the record as it was signed."""
         does: dict[str, Callable[[Any], None]] = {
             "say": self.say, "refused": self.refused, "gate": self.gate, "gauge": self.gauge, "shows": self.shows, "at": self.go_to,
-            "paper": self.on_paper, "sign": self.sign, "tighten": self.tighten, "run": self.run,
+            "paper": self.on_paper, "sign": self.sign, "tighten": self.tighten, "run": self.run, "stage": self.look_at,
         }  # fmt: skip
         if "first" in self.told:
             # What stands in the plant's records before this walk begins.

@@ -28,7 +28,7 @@ from tests.core import test_run_in as run_in
 from tests.core import test_seals as seals
 from tests.core import test_stop as rounds
 from tests.core.test_adapter_unit import TAPPED, AdapterBench
-from tests.core.test_cartridge import CLOSING, CartridgeBench
+from tests.core.test_cartridge import CLOSING, SPINDLE, CartridgeBench, SpindleBench
 from tests.core.test_follower import STUD, YOKE, FollowerBench
 from tests.core.test_halves import SHEET as HALVES
 from tests.core.test_job import AnySequence
@@ -94,7 +94,7 @@ from tribodex.store.repository import make_engine
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded, desk_of, do, load
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.planning.cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.ports import JobsAsked, Tap
 
 REFERENCE = load_reference()
@@ -368,6 +368,28 @@ def of_cartridge() -> Log:
     return made.log
 
 
+def of_spindle() -> Log:
+    """An upright spindle with retaining rings and a handle rod, every new kind of entry and most of them corrected."""
+    made = SpindleBench(replace(SPINDLE, rod="drive"))
+    made.warm_on()
+    ring = built.SeatRing("fixed", "shaft", True, True, True, "14 mm", "13 mm")
+    made.do(ring, job_cmd.Correct(made.job.last_seq + 1, "misread", replace(ring, ends_after="6 mm")))
+    made.gate("ready_housing")
+    made.do(built.UseRod(False), job_cmd.Correct(made.job.last_seq + 1, "said again", built.UseRod(False)), built.ReadCooled("30 °C", "20 °C"))
+    made.do(built.MeasureBelow("120 mm", "130 mm"))
+    made.do(job_cmd.Correct(made.job.last_seq, "wrong block", built.MeasureBelow("120 mm", "160 mm")), built.EnterHousing(True), built.UseRod(True))
+    made.ring("fixed", "bore", "10 mm", "19 mm")
+    made.gate("ready_cover")
+    made.clear_cover("fixed")
+    made.do(built.TakePartOff("cover.drive", "seal pinched"))
+    made.clear_cover("fixed")
+    made.do(built.TurnOver("140 mm", "180 mm"))
+    made.second_on()
+    made.do(built.TakeNext("ring_shaft.floating"))
+    made.ring("floating", "shaft", "14 mm", "6 mm")
+    return [*made.log]
+
+
 def of_after() -> Log:
     """Every kind of entry after locking: seals, grease, closing, running in, keeping; and some of them corrected."""
     made = ShaftBench()
@@ -501,6 +523,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "blows": of_blows,
         "adapter-unit": of_adapter_unit,
         "halves": of_halves,
+        "spindle": of_spindle,
     }
     return [(name, made[name]())]
 
@@ -529,6 +552,7 @@ for i, log in enumerate(
         of_blows(),
         of_adapter_unit(),
         of_halves(),
+        of_spindle(),
     ],
     1,
 ):

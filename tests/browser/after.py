@@ -46,6 +46,19 @@ def outboard(page: Page, press: Press) -> None:
     headline(page, "Sealed")
 
 
+def numbers(page: Page, tapped: Callable[..., None]) -> None:
+    """Numbers that slipped by one on the block, seen at once; wiped, read again, and they go together."""
+    page.get_by_text("Numbers read on block, sleeve and ring").click()
+    panel = page.get_by_role("group", name="Numbers read")
+    for block, words in (("SN 519", "block 95 mm, sleeve 110 mm"), ("SN 522", "Spherical roller bearing")):
+        for label, said in (("Number on the block", block), ("Number on the sleeve", "H 322"), ("Number on the old ring", "22222 K C3")):
+            panel.get_by_label(label).fill(said)
+        tapped(page, "What do they mean?")
+        expect(panel).to_contain_text(words)
+    expect(panel).to_contain_text("From memory, not confirmed.")
+    expect(panel).not_to_contain_text("block 95 mm")
+
+
 def found(page: Page, press: Press) -> None:
     """Read before anything is released; a slip is named at its field and loses nothing."""
     headline(page, "Read it as it stands")

@@ -143,14 +143,14 @@ def test_a_shaft_from_make_safe_to_the_signed_record(new_page: Callable[..., Pag
     correct(page, hands, "matching numbers: B7", "What was marked or noted", "B8", "read with a lamp")
 
     # Prepare the first seat; a value that repeats is one tap. The other bearing's stages are set aside with a reason.
-    for at in ("1", "2"):
-        for stage in ("removal", "read_marks", *(("prepare",) if at == "2" else ())):
-            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
-    say(page, hands.job_id, {"kind": "set_stage_aside", "stage": "as_found", "reason": "new shaft"}, "2")
-    # As found, before anything of the old one is touched.
+    after.numbers(page, tapped)
+    # As found, before anything of the old one is touched; where others took it off nobody is asked.
     look(hands, "1", "as_found")
     hands.pass_gate()
     after.found(page, tapped)
+    for at in ("1", "2"):
+        for stage in ("removal", "read_marks", *(("prepare",) if at == "2" else ())):
+            say(page, hands.job_id, {"kind": "set_stage_aside", "stage": stage, "reason": "new shaft"}, at)
     look(hands, "1")
     for size in SEATS:
         page.get_by_role("textbox", name="micrometer").fill(size)

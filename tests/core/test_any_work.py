@@ -40,7 +40,7 @@ from tribodex.core.topics import fold, taken_further, tell
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.working import Level
 from tribodex.usecases.codec import decode, encode
-from tribodex.usecases.planning.cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 
 # A long job shrinks slowly: the log that broke it is shown as it was.
 PHASES = (Phase.explicit, Phase.reuse, Phase.generate)

@@ -6,6 +6,8 @@ What is common practice, no source, says so at its test. Stress areas: ISO 898-1
 from __future__ import annotations
 
 import math
+from dataclasses import replace
+from typing import Literal
 
 import pytest
 from hypothesis import assume, given
@@ -17,6 +19,7 @@ from tribodex.core.bolts.thread import read_thread
 from tribodex.core.bolts.torque import BoltFinish, Into, bolt_torque, engagement, pattern
 from tribodex.core.cartridge.building import free_height, slide_in
 from tribodex.core.cartridge.covers import cover_nip, cover_room, evenness, may_draw
+from tribodex.core.cartridge.parts import Side
 from tribodex.core.cartridge.shaft_end import FLINGER_MM, Hand, flinger_gap, hand_needed, judge_hand
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
@@ -33,7 +36,8 @@ from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.shouldered import commands as on
 from tribodex.core.topics.stock import commands as take
 from tribodex.core.working import Level
-from tribodex.usecases.planning.cartridges import CartridgeDraft, CartridgeOrder, cartridge_plan, cartridge_sheet, in_cartridge
+from tribodex.usecases.planning.cartridges import CartridgeOrder, cartridge_plan, cartridge_sheet, in_cartridge
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import SHOULDER
 from tribodex.usecases.planning.shouldered import ShoulderDraft, shoulder_plan
 
@@ -41,17 +45,20 @@ BEARING = ShoulderDraft(designation="6309 C3", shaft_class="k5")
 CLOSING = CartridgeDraft(
     fixed_end="drive", separable="none", housing_class="H7", growth="0.15", stands_out="140 mm", screws="3", screw="M8", grade="8.8",
     finish="dry", hand="right", turning="anticlockwise", nut_torque="95 N·m", nut_source="sheet", flingers="both",
+    stands="upright", nuts="far", flingers_by="screws",
 )  # fmt: skip
 
 
 class CartridgeBench(ShaftBench):
     """A job with a cartridge, in memory: the fixed bearing is 1, the floating one 2."""
 
+    bearing, hot = BEARING, "95 °C"
+
     def __init__(self, closing: CartridgeDraft = CLOSING) -> None:
         super().__init__()
         own, shaft = REFERENCE.procedure("cartridge-bearing"), REFERENCE.procedure("job-cartridge")
         self.procedures = {SHAFT: shaft, "1": own, "2": own}
-        plan = shoulder_plan(REFERENCE, in_cartridge(BEARING))
+        plan = shoulder_plan(REFERENCE, in_cartridge(self.bearing))
         places = tuple(Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, f) for i, f in enumerate((Floats.HELD, Floats.SEAT), 1))
         planned = [facts.Planned(p.id, fact) for p in places for fact in SHOULDER.facts(plan, False)]
         planned.append(facts.Planned(SHAFT, CartridgePlanned(cartridge_plan(REFERENCE, closing, {"1": plan, "2": plan}, "1", "2"))))
@@ -82,11 +89,12 @@ class CartridgeBench(ShaftBench):
         self.prepared("1")
         self.do(on.ChooseWayOn(WayOn.HEAT), on.SayShaftWarmth("20 °C"), at="1")
         self.gate("ready_warm", "1")
-        self.do(on.ReadRing("95 °C"), on.SwitchOff(), on.PushHome(), on.TryShoulder(""), at="1")
+        self.do(on.ReadRing(self.hot), on.SwitchOff(), on.PushHome(), on.TryShoulder(""), at="1")
 
     def into_housing(self) -> None:
         self.gate("ready_housing")
-        self.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.EnterHousing(True), cmd.TurnOver("140 mm", "180 mm"))
+        self.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "150 mm"))
+        self.do(cmd.EnterHousing(True), cmd.TurnOver("140 mm", "180 mm"))
 
     def second_on(self) -> None:
         self.prepared("2")
@@ -100,13 +108,20 @@ class CartridgeBench(ShaftBench):
         self.second_on()
         self.do(cmd.TightenPair("95 N·m", "hook no. 9", True, True), cmd.PackBetween("60 g of the list's grease"))
 
-    def cover(self, side: cmd.Side) -> None:
+    def cover(self, side: Side) -> None:
         depth, spigot = ("8.00 mm", "8.08 mm") if side == "fixed" else ("10 mm", "8 mm")
         self.do(cmd.MeasureCover(side, depth, spigot), cmd.SealJoint(side, "thin, off the spigot"))
         self.gate("ready_cover")
         torque = self.state.plan.screws.torque_nm if self.state.plan else 0.0
         for share in (0.3, 0.6, 1.0, 1.0):
             self.do(cmd.TightenRound(side, f"{torque * share:.1f} N·m", "no. 2", "0.5 + 0.5 + 0.5" if share < 1 else ""))
+
+    def clear_cover(self, side: Side) -> None:
+        """A cover over a retaining ring: it touches nothing."""
+        self.do(cmd.MeasureCover(side, "8.00 mm", "7.00 mm"), cmd.SealJoint(side, "thin"))
+        for share in (0.3, 0.6, 1.0, 1.0):
+            torque = self.state.plan.screws.torque_nm if self.state.plan else 0.0
+            self.do(cmd.TightenRound(side, f"{torque * share:.1f} N·m", "no. 2"))
 
 
 # --- Bolts. -----------------------------------------------------------------------------------------------------------------------------
@@ -291,7 +306,7 @@ def test_every_target_and_every_lack_at_once() -> None:
     with pytest.raises(InvalidInput) as refused:
         cartridge_sheet(REFERENCE, CartridgeOrder(fixed=BEARING))
     names = {wrong.name for wrong in refused.value.fields}
-    assert {"floating.shaft_class", "cartridge.hand", "cartridge.housing_class"} <= names and "fixed.shaft_class" not in names
+    assert {"floating.shaft_class", "cartridge.stands", "cartridge.nuts", "cartridge.housing_class"} <= names and "fixed.shaft_class" not in names
 
 
 # --- Built in its order. -------------------------------------------------------------------------------------------------------------------
@@ -326,6 +341,7 @@ def test_hot_and_cold_in_one_job_from_the_first_ring_to_the_flingers() -> None:
     assert {figure.id for figure in section.figures} == {
         "bolt_torque",
         "slide_in",
+        "free_before",
         "free_height",
         "cover_nip",
         "cover_room",
@@ -340,14 +356,18 @@ def test_hot_and_cold_in_one_job_from_the_first_ring_to_the_flingers() -> None:
     [
         (cmd.ReadCooled("28 °C", "20 °C"), "First the fixed bearing"),
         (cmd.EnterHousing(True), "First the fixed bearing"),
-        (cmd.TurnOver("1", "2"), "First the fixed bearing"),
-        (cmd.TightenPair("95 N·m", "x", True, True), "second bearing"),
-        (cmd.PackBetween("60 g"), "second bearing"),
-        (cmd.MeasureCover("fixed", "8", "8.1"), "second bearing"),
-        (cmd.TightenRound("fixed", "8 N·m", "x"), "second bearing"),
-        (cmd.TurnCartridge(True), "both covers"),
-        (cmd.SetFlinger("drive", "0.8", True, True), "both covers"),
-        (cmd.TopUp("x", True), "covers and flingers"),
+        (cmd.TurnOver("1", "2"), "First the shaft into the housing"),
+        (cmd.TightenPair("95 N·m", "x", True, True), "First the floating bearing"),
+        (cmd.PackBetween("60 g"), "First the shaft in its housing"),
+        (cmd.MeasureCover("fixed", "8", "8.1"), "First the shaft in its housing"),
+        (cmd.TightenRound("fixed", "8 N·m", "x"), "First the fixed bearing"),
+        (cmd.TurnCartridge(True), "First the fixed bearing"),
+        (cmd.SetFlinger("drive", "0.8", True, True), "cover of the fixed bearing"),
+        (cmd.TopUp("x", True), "First"),
+        (cmd.SeatRing("fixed", "bore"), "No retaining ring in the bore"),
+        (cmd.UseRod(False), "No handle rod"),
+        (cmd.TakeNext("cover.drive"), "First"),
+        (cmd.TakePartOff("cover.drive", "x"), "is not on"),
         (cmd.SetOuterRing("fixed"), "not separable"),
     ],
 )
@@ -371,7 +391,12 @@ def test_a_warm_ring_waits_and_a_low_block_is_raised() -> None:
         bench.do(cmd.EnterHousing(True))
     with pytest.raises(InvalidInput):
         bench.do(cmd.ReadCooled("warm", "20 °C"))
-    bench.do(cmd.ReadCooled("30 °C", "20 °C"), cmd.EnterHousing(False, "stops half way"))
+    bench.do(cmd.ReadCooled("30 °C", "20 °C"))
+    with pytest.raises(Refused, match="before the shaft is lowered"):
+        bench.do(cmd.EnterHousing(True))
+    bench.do(cmd.MeasureBelow("120 mm", "130 mm"))
+    assert bench.headline() == "Stop: too low"
+    bench.do(cmd.MeasureBelow("120 mm", "160 mm"), cmd.EnterHousing(False, "stops half way"))
     assert bench.headline() == "Stop: it does not go in"
     bench.do(cmd.EnterHousing(True), cmd.TurnOver("140 mm", "150 mm"))
     assert bench.headline() == "Stop: too low" and not bench.state.in_housing
@@ -384,7 +409,7 @@ def test_outer_rings_of_separable_bearings_go_in_first() -> None:
     assert bench.headline() == "Outer ring of the floating bearing into the cleaned housing"
     bench.warm_on()
     bench.gate("ready_housing")
-    bench.do(cmd.ReadCooled("28 °C", "20 °C"))
+    bench.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "160 mm"))
     with pytest.raises(Refused, match="outer ring of the floating"):
         bench.do(cmd.EnterHousing(True))
     with pytest.raises(Refused, match="fixed bearing is not separable"):
@@ -429,10 +454,12 @@ def test_nothing_is_packed_behind_closed_covers_and_nothing_drawn_over_the_balls
     bench.warm_on()
     bench.into_housing()
     bench.second_on()
-    bench.do(cmd.TightenPair("95 N·m", "hook", True, True), cmd.MeasureCover("fixed", "8", "8.1"), cmd.SealJoint("fixed", "thin"))
+    bench.do(cmd.TightenPair("95 N·m", "hook", True, True), cmd.MeasureCover("floating", "10", "8"))
     bench.gate("ready_cover")
-    with pytest.raises(Refused, match="grease between the pair"):
-        bench.do(cmd.TightenRound("fixed", "7.6 N·m", "no. 2"))
+    with pytest.raises(Refused, match="First the grease between the pair: nobody gets there"):
+        bench.do(cmd.SealJoint("floating", "thin"))
+    # The other end stays open: its cover may close before.
+    bench.cover("fixed")
     bench.do(cmd.DrawByCover("floating", "tight on its way"))
     assert [alarm.verdict.word for alarm in bench.job.alarms.open] == ["not by the cover"]
     bench.do(cmd.DrawByCover("floating", "home"))
@@ -491,3 +518,123 @@ def test_what_is_not_known_stands_open() -> None:
     assert bench.state.pair is not None and [v.word for v in bench.state.pair.verdicts] == ["held by rotation", "torque not checked"]
     assert any("not known" in line for line in proved.due(bench.desk(), cartridge.TOPIC))
     assert math.isclose(bench.state.plan.screws.torque_nm if bench.state.plan else 0, 25.5, abs_tol=0.1)
+
+
+# --- Whole cartridges of other makes. --------------------------------------------------------------------------------------------------
+
+
+SPINDLE = CartridgeDraft(**{
+    **CLOSING.__dict__, "nuts": "none", "hand": "", "turning": "", "nut_torque": "", "nut_source": "", "flingers": "none", "flingers_by": "",
+    "rings_fixed": "both", "rings_floating": "shaft",
+})  # fmt: skip
+
+
+class SpindleBench(CartridgeBench):
+    """Sealed bearings held by retaining rings: hot below, cold above."""
+
+    bearing, hot = replace(BEARING, designation="6309-2RS C3"), "78 °C"
+
+    def ring(self, side: Side, sits: Literal["shaft", "bore"], before: str, after: str) -> None:
+        self.do(cmd.SeatRing(side, sits, groove_free=True, below_surface=True, turns=True, ends_before=before, ends_after=after))
+
+
+def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -> None:
+    bench = SpindleBench(SPINDLE)
+    assert bench.state.plan is not None and not bench.state.plan.made.greased and bench.state.plan.hand is None
+    bench.warm_on()
+    assert bench.headline() == "Retaining ring on the shaft at the fixed bearing"
+    bench.ring("fixed", "shaft", "14 mm", "6 mm")
+    bench.gate("ready_housing")
+    assert bench.headline() == "How warm are bearing and housing?"
+    bench.do(cmd.ReadCooled("30 °C", "20 °C"))
+    assert bench.headline() == "Room below, before it is lowered"
+    bench.do(cmd.MeasureBelow("120 mm", "160 mm"), cmd.EnterHousing(True))
+    assert bench.headline() == "Retaining ring in the bore at the fixed bearing"
+    bench.gate("ready_cover")
+    bench.do(cmd.MeasureCover("fixed", "8.00", "7.00"))
+    with pytest.raises(Refused, match="First the retaining ring in the bore at the fixed bearing: nobody gets there"):
+        bench.do(cmd.SealJoint("fixed", "thin"))
+    # It rides on the surface: the ends did not spring apart.
+    bench.ring("fixed", "bore", "10 mm", "10.5 mm")
+    assert bench.headline() == "Stop: does not sit"
+    bench.ring("fixed", "bore", "10 mm", "19 mm")
+    bench.clear_cover("fixed")
+    assert bench.headline() == "Turn the housing over, the far end up, on blocks"
+    with pytest.raises(Refused, match="lies over it"):
+        bench.ring("fixed", "bore", "10 mm", "19 mm")
+    bench.do(cmd.TurnOver("140 mm", "180 mm"))
+    bench.second_on()
+    bench.ring("floating", "shaft", "14 mm", "6 mm")
+    bench.cover("floating")
+    bench.do(cmd.TurnCartridge(True), cmd.TopUp("sealed for life, nothing added; silent", True))
+    assert not proved.unsaid(bench.desk(), cartridge.TOPIC)
+    section = cartridge.TOPIC.record(bench.desk(), bench.state)[0]
+    assert section.verdict is not None and section.verdict.word == "closed" and "-hand thread" not in section.lines[0]
+
+
+PUMP = CartridgeDraft(**{
+    **CLOSING.__dict__, "separable": "both", "stands": "horizontal", "nuts": "both", "hand_far": "left", "flingers_by": "nuts", "rod": "drive",
+})  # fmt: skip
+
+
+def test_a_pump_whose_nuts_clamp_its_flingers_lying() -> None:
+    bench = CartridgeBench(PUMP)
+    for side in ("fixed", "floating"):
+        assert bench.headline() == f"Outer ring of the {side} bearing into the cleaned housing"
+        bench.gate("ready_housing")
+        bench.do(cmd.SetOuterRing(side))
+    bench.warm_on()
+    bench.second_on()
+    with pytest.raises(Refused, match="First the handle rod"):
+        bench.do(cmd.EnterHousing(True))
+    bench.do(cmd.UseRod(False), cmd.ReadCooled("30 °C", "20 °C"), cmd.EnterHousing(True))
+    with pytest.raises(Refused, match="It lies"):
+        bench.do(cmd.TurnOver("1 mm", "50 mm"))
+    bench.gate("ready_cover")
+    with pytest.raises(Refused, match="First the handle rod off again"):
+        bench.do(cmd.SealJoint("fixed", "thin"))
+    bench.do(cmd.UseRod(True), cmd.PackBetween("60 g"))
+    for side in ("fixed", "floating"):
+        bench.cover(side)
+    with pytest.raises(Refused, match="First the flinger at the far end"):
+        bench.do(cmd.TightenPair("95 N·m", "hook", True, True, end="far"))
+    for end in ("drive", "far"):
+        bench.do(cmd.SetFlinger(end, "0.8 mm"), cmd.TightenPair("95 N·m", "hook", True, True, end=end))
+    # Said at the drive end the shaft turns anticlockwise: right-hand there, left-hand at the far end, seen from where it turns clockwise.
+    assert {v.word for pair in bench.state.pairs.values() for v in pair.verdicts} == {"held by rotation", "at torque"}
+    bench.do(cmd.TurnCartridge(True), cmd.TopUp("20 g, nothing touches", True))
+    assert not proved.unsaid(bench.desk(), cartridge.TOPIC)
+
+
+def test_a_part_comes_off_again_and_what_was_said_of_it_with_it() -> None:
+    bench = CartridgeBench()
+    bench.up_to_covers()
+    for side in ("fixed", "floating"):
+        bench.cover(side)
+    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    with pytest.raises(Refused, match="flinger at the far end lies over it"):
+        bench.do(cmd.TakePartOff("cover.far", "seal pinched"))
+    with pytest.raises(InvalidInput, match="comes off by itself"):
+        bench.do(cmd.TakePartOff("entry", "x"))
+    bench.do(cmd.TakePartOff("flinger.far", "seal pinched"), cmd.TakePartOff("cover.far", "seal pinched"))
+    assert not bench.state.covers["floating"].done and bench.state.turned is None
+    assert any("came off again" in proof.words for proof in rail.unproven(bench.desk(), cartridge.TOPIC, SHAFT))
+    assert [part.part for part in cartridge.TOPIC.view(bench.desk(), bench.state).comes_off] == ["nuts.far", "cover.drive"]
+    bench.cover("floating")
+    bench.do(cmd.TurnCartridge(True))
+    assert bench.state.covered
+
+
+def test_an_own_order_is_taken_and_the_way_to_it_is_told() -> None:
+    bench = CartridgeBench()
+    bench.warm_on()
+    bench.into_housing()
+    assert bench.headline() == "Now the second bearing"
+    with pytest.raises(Refused, match="First the floating bearing"):
+        bench.do(cmd.TakeNext("cover.far"))
+    bench.do(cmd.TakeNext("cover.drive"))
+    assert bench.headline() == "Turn the housing over, the drive end up, on blocks"
+    bench.do(cmd.TurnOver("140 mm", "180 mm"))
+    assert bench.headline() == "Cover of the fixed bearing: depth and spigot"
+    steps = cartridge.TOPIC.view(bench.desk(), bench.state).steps
+    assert [step.part for step in steps][:2] == ["cover.drive", ""] and steps[1].up == "far" and not steps[0].why

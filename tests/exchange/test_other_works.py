@@ -22,7 +22,7 @@ from tribodex.core.units.insert import Closed, Pin
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.record_page import render_pdf
 from tribodex.usecases.jobs import Loaded
-from tribodex.usecases.planning.cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.record import record
 
 

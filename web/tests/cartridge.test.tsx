@@ -23,6 +23,8 @@ const BEARING: CartridgeBearing = {
   next_nm: 7.66,
   cover: null,
   cover_mm: null,
+  has_cover: true,
+  rings: [],
 };
 
 const WORK: CartridgeWork = {
@@ -46,6 +48,15 @@ const WORK: CartridgeWork = {
   flinger_due: "drive",
   still_in: "",
   verdicts: [],
+  steps: [],
+  comes_off: [],
+  stands: "horizontal",
+  up: null,
+  clamped: false,
+  nut_due: "",
+  nuts: [],
+  ring_due: null,
+  rod_out: false,
   done: false,
 };
 
@@ -68,6 +79,61 @@ describe("a cartridge", () => {
     const tap = panel("set_outer_ring", { bearings });
     await hand().click(button("Fitted, against its shoulder"));
     expect(tap.mock.calls).toEqual([[{ kind: "set_outer_ring", side: "floating" }]]);
+  });
+
+  it("asks for the room below before it is lowered, and takes the handle rod on and off", async () => {
+    const room = panel("measure_below");
+    await hand().type(line("Shaft will stick out below by"), "120 mm");
+    await hand().type(line("Free height of the blocks"), "150 mm");
+    await hand().click(button("High enough?"));
+    expect(room.mock.calls[0]![0]).toMatchObject({
+      kind: "measure_below",
+      stands_out: "120 mm",
+      free: "150 mm",
+    });
+    const rod = panel("use_rod", { rod_out: true });
+    await hand().click(button("Handle rod is off"));
+    expect(rod.mock.calls).toEqual([[{ kind: "use_rod", out: true }]]);
+  });
+
+  it("sends the four proofs of a retaining ring, none of them ticked beforehand", async () => {
+    const tap = panel("seat_ring", { ring_due: { side: "fixed", sits: "bore" } });
+    await hand().click(screen.getByRole("checkbox", { name: "The ring turns in its groove" }));
+    await hand().type(line("Gap of its ends, over the surface"), "10 mm");
+    await hand().click(button("Does it sit?"));
+    expect(tap.mock.calls[0]![0]).toMatchObject({
+      side: "fixed",
+      sits: "bore",
+      groove_free: false,
+      below_surface: false,
+      turns: true,
+      ends_before: "10 mm",
+    });
+  });
+
+  it("offers every part that nothing is in the way of, and says what is in the way of the others", async () => {
+    const steps = [
+      { part: "cover.drive", name: "the cover of the fixed bearing", up: null, why: "" },
+      { part: "", name: "turn the housing over", up: "far" as const, why: "" },
+      { part: "grease", name: "the grease between the pair", up: null, why: "" },
+      { part: "cover.far", name: "the cover of the floating bearing", up: null, why: "First the grease." },
+    ];
+    const comes_off = [{ part: "nuts.far", name: "the nut pair at the far end" }];
+    const tap = panel("measure_cover", { steps, comes_off });
+    await hand().click(screen.getByText("What is left, in order: turned over once"));
+    expect(screen.getByText("First the grease.")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: /This next: the cover/ })).toBeNull();
+    await hand().click(button(/This next ?: the grease between the pair/));
+    expect(tap.mock.calls).toEqual([[{ kind: "take_next", part: "grease" }]]);
+    await hand().click(screen.getByText("A part comes off again"));
+    await hand().type(line("Why it comes off"), "seal pinched");
+    await hand().click(button("Off: the nut pair at the far end"));
+    expect(tap.mock.calls[1]).toEqual([{ kind: "take_part_off", part: "nuts.far", reason: "seal pinched" }]);
+  });
+
+  it("draws one that stands as it stands, the end on top that is up", () => {
+    show(<CartridgeSection cartridge={{ ...WORK, stands: "upright", up: "far" }} />);
+    expect(screen.getByRole("img", { name: /the far end up/ }).getAttribute("viewBox")).toMatch(/^0 -400/);
   });
 
   it("writes temporary parts down where they go on, and reads both temperatures", async () => {

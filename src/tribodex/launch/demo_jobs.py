@@ -34,7 +34,7 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.opening import BearingOrder, Order, open_job
-from tribodex.usecases.planning.cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
 from tribodex.usecases.ports import JobSummary, Reference, Store, Tap
 from tribodex.usecases.rounds import RoundOrder, open_round

@@ -20,9 +20,9 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
-from tribodex.usecases.planning.cartridges import CartridgeDraft
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.followers import FollowerDraft
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import Tap

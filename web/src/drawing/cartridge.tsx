@@ -1,11 +1,14 @@
 /** A cartridge in half section, to scale: shaft, two bearings, housing, covers, flingers. What is not on yet is dashed. */
-import type { CartridgeBearing, CartridgeWork } from "../api";
+import type { CartridgeWork } from "../api";
 import { length, useSettings } from "../ui";
-import { BallRow } from "./ball-rings";
+import { CartridgeCover, MountedBearing } from "./cartridge-parts";
 
 const WIDE = 400;
 
-type Cartridge = Pick<CartridgeWork, "bearings" | "fixed_end" | "in_housing" | "pair_done" | "flingers">;
+type Cartridge = Pick<
+  CartridgeWork,
+  "bearings" | "fixed_end" | "in_housing" | "nuts" | "flingers" | "stands" | "up"
+>;
 
 /** Where things lie, mm from the left: the drive end stands on the left. */
 export function cartridgeFrame({ bearings, fixed_end }: Cartridge) {
@@ -32,7 +35,7 @@ export function cartridgeFrame({ bearings, fixed_end }: Cartridge) {
   };
 }
 
-type Frame = ReturnType<typeof cartridgeFrame>;
+export type CartridgeFrame = ReturnType<typeof cartridgeFrame>;
 const INK = { stroke: "var(--ink)", strokeWidth: 1.5 };
 
 export function CartridgeSection({ cartridge }: { cartridge: Cartridge }) {
@@ -46,93 +49,75 @@ export function CartridgeSection({ cartridge }: { cartridge: Cartridge }) {
     ({ side, bore_mm, outside_mm, on }) =>
       `${side} ${length(bore_mm, units)} by ${length(outside_mm, units)}, ${on ? "on" : "not on yet"}`,
   );
+  const tall = at.low + 26;
+  // One that stands is drawn as it stands: turned a quarter, the end on top that is up.
+  const up =
+    cartridge.stands === "upright"
+      ? (cartridge.up ?? (cartridge.fixed_end === "drive" ? "drive" : "far"))
+      : null;
+  const turned = up === "drive" ? 90 : up === "far" ? -90 : 0;
+  const box = {
+    0: `0 0 ${WIDE} ${tall}`,
+    90: `${-tall} 0 ${tall} ${WIDE}`,
+    [-90]: `0 ${-WIDE} ${tall} ${WIDE}`,
+  }[turned];
+  const lies = up ? `the ${up} end up` : "drive end on the left";
   return (
     <svg
-      viewBox={`0 0 ${WIDE} ${at.low + 26}`}
+      viewBox={box}
       role="img"
-      aria-label={`Cartridge in half section, drive end on the left: ${words.join("; ")}${cartridge.in_housing ? "; in its housing" : ""}`}
-      className="mx-auto h-auto max-h-64 w-full"
+      aria-label={`Cartridge in half section, ${lies}: ${words.join("; ")}${cartridge.in_housing ? "; in its housing" : ""}`}
+      className={`mx-auto h-auto w-full ${up ? "max-h-80" : "max-h-64"}`}
     >
-      <rect
-        x={x(at.firstAt - wide * 0.6)}
-        y={y(outside * 0.62)}
-        width={x(at.secondAt + right.width_mm - at.firstAt + wide * 1.2)}
-        height={x(outside * 0.12)}
-        fill={cartridge.in_housing ? "var(--paper)" : "none"}
-        strokeDasharray={cartridge.in_housing ? "" : "6 5"}
-        {...INK}
-      />
-      <rect x={0} y={y(shaft)} width={WIDE} height={at.low - y(shaft)} fill="var(--wash)" {...INK} />
-      <rect
-        x={x(at.firstAt + left.width_mm)}
-        y={y(shaft * 1.2)}
-        width={x(at.secondAt - at.firstAt - left.width_mm)}
-        height={at.low - y(shaft * 1.2)}
-        fill="var(--wash)"
-        {...INK}
-      />
-      <path d={`M0 ${at.low}H${WIDE}`} stroke="var(--ink)" strokeDasharray="12 4 3 4" />
-      <Bearing frame={at} bearing={left} from={at.firstAt} />
-      <Bearing frame={at} bearing={right} from={at.secondAt} />
-      <Cover frame={at} bearing={left} from={at.firstAt - wide * 0.6} />
-      <Cover frame={at} bearing={right} from={at.secondAt + right.width_mm + wide * 0.2} />
-      {cartridge.pair_done ? (
-        <path
-          d={`M${x(at.firstAt) - 3} ${y(shaft * 1.35)}v${(shaft * 0.35 + 0.5) * at.scale}M${x(at.firstAt) - 9} ${y(shaft * 1.35)}v${(shaft * 0.35 + 0.5) * at.scale}`}
-          stroke="var(--ink)"
-          strokeWidth="5"
-        />
-      ) : null}
-      {cartridge.flingers.map(({ end, gap_mm, good }) => (
+      <g transform={`rotate(${turned})`}>
         <rect
-          key={end}
-          x={x(ends[end]) - 4}
-          y={y(outside * 0.42)}
-          width={8}
-          height={y(shaft) - y(outside * 0.42)}
-          fill={gap_mm === null ? "none" : good ? "var(--steel)" : "var(--oxide)"}
-          strokeDasharray={gap_mm === null ? "4 4" : ""}
+          x={x(at.firstAt - wide * 0.6)}
+          y={y(outside * 0.62)}
+          width={x(at.secondAt + right.width_mm - at.firstAt + wide * 1.2)}
+          height={x(outside * 0.12)}
+          fill={cartridge.in_housing ? "var(--paper)" : "none"}
+          strokeDasharray={cartridge.in_housing ? "" : "6 5"}
           {...INK}
         />
-      ))}
+        <rect x={0} y={y(shaft)} width={WIDE} height={at.low - y(shaft)} fill="var(--wash)" {...INK} />
+        <rect
+          x={x(at.firstAt + left.width_mm)}
+          y={y(shaft * 1.2)}
+          width={x(at.secondAt - at.firstAt - left.width_mm)}
+          height={at.low - y(shaft * 1.2)}
+          fill="var(--wash)"
+          {...INK}
+        />
+        <path d={`M0 ${at.low}H${WIDE}`} stroke="var(--ink)" strokeDasharray="12 4 3 4" />
+        <MountedBearing frame={at} bearing={left} from={at.firstAt} turned={turned} />
+        <MountedBearing frame={at} bearing={right} from={at.secondAt} turned={turned} />
+        <CartridgeCover frame={at} bearing={left} from={at.firstAt - wide * 0.6} />
+        <CartridgeCover frame={at} bearing={right} from={at.secondAt + right.width_mm + wide * 0.2} />
+        {cartridge.nuts.map(({ end, done }) => (
+          <rect
+            key={end}
+            x={x(end === "far" ? at.secondAt + right.width_mm : at.firstAt) + (end === "far" ? 3 : -13)}
+            y={y(shaft * 1.35)}
+            width={10}
+            height={shaft * 0.35 * at.scale}
+            fill={done ? "var(--steel)" : "none"}
+            strokeDasharray={done ? "" : "4 4"}
+            {...INK}
+          />
+        ))}
+        {cartridge.flingers.map(({ end, gap_mm, good }) => (
+          <rect
+            key={end}
+            x={x(ends[end]) - 4}
+            y={y(outside * 0.42)}
+            width={8}
+            height={y(shaft) - y(outside * 0.42)}
+            fill={gap_mm === null ? "none" : good ? "var(--steel)" : "var(--oxide)"}
+            strokeDasharray={gap_mm === null ? "4 4" : ""}
+            {...INK}
+          />
+        ))}
+      </g>
     </svg>
-  );
-}
-
-function Bearing({ frame, bearing, from }: { frame: Frame; bearing: CartridgeBearing; from: number }) {
-  const { x } = frame;
-  const { bore_mm: d, outside_mm: D, width_mm: B, on } = bearing;
-  const dashed = { fill: "none", strokeDasharray: "5 4" };
-  return (
-    <g>
-      <BallRow
-        at={frame}
-        size={{ d, D, B }}
-        from={from}
-        rings={on ? undefined : dashed}
-        ball={on ? undefined : dashed}
-      />
-      <text x={x(from + B / 2)} y={frame.low + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
-        {bearing.side}
-      </text>
-    </g>
-  );
-}
-
-function Cover({ frame, bearing, from }: { frame: Frame; bearing: CartridgeBearing; from: number }) {
-  const { x, y, wide, outside } = frame;
-  const bad = bearing.cover?.level === "stop" || bearing.cover?.level === "unknown";
-  const there = bearing.cover !== null;
-  return (
-    <rect
-      x={x(from)}
-      y={y(outside * 0.62)}
-      width={x(wide * 0.4)}
-      height={y(bearing.bore_mm * 0.6) - y(outside * 0.62)}
-      fill={there ? (bad ? "var(--oxide)" : "var(--paper)") : "none"}
-      fillOpacity={bad ? 0.35 : 1}
-      strokeDasharray={there ? "" : "5 4"}
-      {...INK}
-    />
   );
 }

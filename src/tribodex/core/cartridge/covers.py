@@ -18,6 +18,8 @@ class CoverCode(StrEnum):
     HELD_BY_ITS_COVER = "cover.held_by_its_cover"
     NOT_BY_THE_COVER = "cover.not_by_the_cover"
     NOT_DECIDED = "cover.not_decided"
+    BEARS_ON_THE_RING = "cover.bears_on_the_ring"
+    CLEAR_NOT_DECIDED = "cover.clear_not_decided"
     TOO_LITTLE_ROOM = "cover.too_little_room"
     TOO_LONG = "cover.too_long"
 
@@ -91,6 +93,30 @@ def cover_room(depth_mm: float, spigot_mm: float, growth_mm: float | None) -> Re
     else:
         verdict = Verdict("free", Level.GOOD, f"{travel_text(room - growth_mm)} stay when it runs warm.")
     return Result("cover_room", "Room at the floating bearing", round(room, 3), "mm", verdict=verdict, working=tuple(lines))
+
+
+def cover_clear(depth_mm: float, spigot_mm: float) -> Result:
+    """Whether a cover stands clear of a bearing that a retaining ring in the bore holds: two that hold it squeeze it.
+
+    Symbols: e depth to what lies behind the cover, s spigot (mm); room = e - s.
+    Valid: a bearing held by its own retaining ring.
+    Raises: nothing.
+    Source: definition; common practice, no source.
+
+    >>> cover_clear(10, 9).verdict.word, cover_clear(10, 10.2).verdict.word, cover_clear(10, 10).verdict.word
+    ('clear', 'bears on the ring', 'not decided')
+    """
+    room, doubt = depth_mm - spigot_mm, 1.4 * DEPTH_MM
+    line = Line("room", "what lies behind to spigot", "e - s", f"{number(depth_mm)} - {number(spigot_mm)}", room, "mm", "gauged")
+    if room < -doubt:
+        why = f"The spigot reaches {travel_text(-room)} further than the ring lies: ring and cover both push. Shim under the flange."
+        verdict = Verdict("bears on the ring", Level.STOP, why, code=CoverCode.BEARS_ON_THE_RING)
+    elif room <= doubt:
+        why = "Less than a depth gauge tells. Measure again, or a shim under the flange."
+        verdict = Verdict("not decided", Level.UNKNOWN, why, code=CoverCode.CLEAR_NOT_DECIDED)
+    else:
+        verdict = Verdict("clear", Level.GOOD, f"{travel_text(room)} of room: the retaining ring alone holds it.")
+    return Result("cover_clear", "Cover over a retaining ring", round(room, 3), "mm", uncertainty=round(doubt, 3), verdict=verdict, working=(line,))
 
 
 def evenness(gaps_mm: Sequence[float]) -> Verdict:

@@ -39,7 +39,7 @@ from tribodex.core.topics.adapter_unit.show import AdapterWork
 from tribodex.core.topics.as_found.show import FoundWork
 from tribodex.core.topics.bolts.show import ClosingWork
 from tribodex.core.topics.care.show import CareWork
-from tribodex.core.topics.cartridge.show import CartridgeWork
+from tribodex.core.topics.cartridge.view import CartridgeWork
 from tribodex.core.topics.follower.show import FollowerWork
 from tribodex.core.topics.grease.show import GreaseWork
 from tribodex.core.topics.insert.show import InsertWork

@@ -8,6 +8,7 @@ from typing import Any
 
 from tribodex.core.bolts.thread import BoltThread, read_thread
 from tribodex.core.bolts.torque import BoltFinish, Into, bolt_torque, engagement
+from tribodex.core.cartridge.assembly import End
 from tribodex.core.cartridge.shaft_end import Hand, Turning, judge_hand
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
@@ -15,11 +16,13 @@ from tribodex.core.fits.iso286 import hole_limits_um
 from tribodex.core.job.asked import Family, Likely
 from tribodex.core.job.expected import beside, torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
-from tribodex.core.topics.cartridge.facts import CartridgePlan, CoverScrews, End
+from tribodex.core.topics.cartridge.facts import CartridgePlan, CoverScrews
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
+from tribodex.usecases.planning.cartridge_parts import read_makeup, ring_rows
+from tribodex.usecases.planning.given_cartridges import CartridgeDraft, one_of
 from tribodex.usecases.planning.shouldered import ShoulderDraft, shoulder_plan
 from tribodex.usecases.ports import Reference
 
@@ -27,37 +30,11 @@ LENGTH_UM = (0.0, 5_000_000.0)
 SCREWS = range(2, 25)
 
 
-@AS_TYPED
-@dataclass(frozen=True)
-class CartridgeDraft:
-    """What a person gave of the cartridge itself, as typed. A torque of a sheet comes with its source."""
-
-    fixed_end: str = ""
-    separable: str = ""
-    housing_class: str = ""
-    growth: str = ""
-    stands_out: str = ""
-    screws: str = ""
-    screw: str = ""
-    grade: str = ""
-    finish: str = ""
-    into: str = ""
-    engaged: str = ""
-    cover_torque: str = ""
-    cover_source: str = ""
-    hand: str = ""
-    turning: str = ""
-    nut_torque: str = ""
-    nut_source: str = ""
-    flingers: str = ""
-    meant: str = ""
-
-
 def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[str, ShoulderPlan], fixed: str, floating: str) -> CartridgePlan:
     """Resolve a draft into a plan, for the bearings planned at two places. Raises InvalidInput with every field to correct."""
     errors = Collector(draft.meant)
-    end = _one_of(errors, draft.fixed_end, "fixed_end", ("drive", "far"), "At which end of the shaft is the fixed bearing?")
-    separable = _one_of(errors, draft.separable, "separable", ("none", "fixed", "floating", "both"), "Which bearing comes apart?")
+    end = one_of(errors, draft.fixed_end, "fixed_end", ("drive", "far"), "At which end of the shaft is the fixed bearing?")
+    separable = one_of(errors, draft.separable, "separable", ("none", "fixed", "floating", "both"), "Which bearing comes apart?")
     if not draft.housing_class.strip():
         errors.add("housing_class", "The housing's tolerance class is needed: whether the ring slides in hangs on it.", "H7, J7, G7")
         holes: dict[str, Span | None] = {}
@@ -68,22 +45,19 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
     stands_out = errors.take(lambda: read_length(said, "stands_out", LengthUnit.MM, LENGTH_UM, zero=True).mm) if said else None
     finish = errors.choice(BoltFinish, draft.finish, "finish", question="Do the covers' screws go in dry or oiled?")
     screws = _screws(errors, reference, draft, finish)
-    hand = errors.choice(Hand, draft.hand, "hand", question="Is the nuts' thread right-hand or left-hand?")
-    turning = _one_of(
-        errors, draft.turning, "turning", ("clockwise", "anticlockwise", "both", "unknown"), "Which way does the shaft turn, looked at from the nut?"
-    )
+    hand, hand_far, turning = _nuts(errors, draft)
     errors.expect("growth", draft.growth, Family.LENGTH, Likely(0.0, 1.0, "a cartridge grows by tenths of a millimetre at most"))
     if plans:
         _expect_nut(errors, draft, max(plan.bearing.bore_mm for plan in plans.values()))
     nut, nut_source = _sourced(errors, draft.nut_torque, "nut_torque", draft.nut_source, "nut_source")
-    flingers = _one_of(errors, draft.flingers, "flingers", ("none", "drive", "far", "both"), "At which ends are flingers?")
+    makeup = read_makeup(errors, draft, plans, fixed, floating)
+    rings = ring_rows(errors, reference, draft, plans, fixed, floating) if len(plans) == 2 else ()
     errors.check()
     if len(plans) < 2:
         raise InvalidInput("First both bearings of the cartridge.")
-    assert screws is not None and finish is not None and hand is not None and end is not None  # checked
-    ends: dict[str, tuple[End, ...]] = {"none": (), "drive": ("drive",), "far": ("far",), "both": ("drive", "far")}
+    assert screws is not None and finish is not None and makeup is not None and end is not None  # checked
     places = {"none": (), "fixed": (fixed,), "floating": (floating,), "both": (fixed, floating)}
-    rings = {at: reference.rings.limits_um("outer_od", plans[at].bearing.outside_mm, "Normal") for at in (fixed, floating)}
+    limits = {at: reference.rings.limits_um("outer_od", plans[at].bearing.outside_mm, "Normal") for at in (fixed, floating)}
     at_end: End = "drive" if end == "drive" else "far"
     known = {at: hole for at, hole in holes.items() if hole is not None}
     given = {k: v for k, v in asdict(draft).items() if v}
@@ -94,7 +68,7 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
         separable=places[separable or "none"],
         housing_class=draft.housing_class.strip(),
         hole_um=known,
-        ring_um=rings,
+        ring_um=limits,
         growth_mm=growth,
         stands_out_mm=stands_out,
         screws=screws,
@@ -103,21 +77,30 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
         turning=_turning(turning),
         nut_nm=nut,
         nut_source=nut_source,
-        flingers=ends[flingers or "none"],
+        flingers=makeup.flingers,
         given=given,
+        makeup=makeup,
+        rings=rings,
+        hand_far=hand_far,
     )
+
+
+def _nuts(errors: Collector, draft: CartridgeDraft) -> tuple[Hand | None, Hand | None, str | None]:
+    """Hand of the thread, of the far one where both ends have nuts, and how the shaft turns; nothing of it is asked without nuts."""
+    if draft.nuts.strip() in ("", "none"):
+        return None, None, None
+    hand = errors.choice(Hand, draft.hand, "hand", question="Is the nuts' thread right-hand or left-hand?")
+    far = None
+    if draft.nuts.strip() == "both":
+        far = errors.choice(Hand, draft.hand_far, "hand_far", question="And the thread of the nuts at the far end?")
+    where = "at the drive end" if far is not None else ""
+    question = f"Which way does the shaft turn, looked at from the nut{f' {where}' if where else ''}?"
+    return hand, far, one_of(errors, draft.turning, "turning", ("clockwise", "anticlockwise", "both", "unknown"), question)
 
 
 def _turning(said: str | None) -> Turning:
     known: dict[str, Turning] = {"clockwise": "clockwise", "anticlockwise": "anticlockwise", "both": "both"}
     return known.get(said or "", "unknown")
-
-
-def _one_of(errors: Collector, said: str, name: str, choices: tuple[str, ...], question: str) -> str | None:
-    if said.strip() in choices:
-        return said.strip()
-    errors.add(name, question, ", ".join(choices))
-    return None
 
 
 def _hole(outside_mm: float, draft: CartridgeDraft) -> Span:
@@ -227,7 +210,11 @@ def cartridge_sheet(reference: Reference, order: CartridgeOrder) -> CartridgeShe
         wrong += [replace(one, name=f"cartridge.{one.name}") for one in error.fields]
     if wrong:
         raise InvalidInput(wrong[0].message if len(wrong) == 1 else f"{len(wrong)} entries need correcting.", *wrong)
-    verdicts = [judge_hand(plan.hand, plan.turning), *([plan.screws.engaged] if plan.screws.engaged is not None else [])]
+    nuts = (plan.nut(end) for end in plan.made.nuts)
+    verdicts = [
+        *(judge_hand(hand, turning) for hand, turning in nuts if hand is not None),
+        *([plan.screws.engaged] if plan.screws.engaged is not None else []),
+    ]
     fixed, floating = plans["fixed"], plans["floating"]
     return CartridgeSheet(
         fixed=fixed.bearing.label,

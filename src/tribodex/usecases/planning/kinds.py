@@ -20,6 +20,7 @@ from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import cartridge, follower, shouldered, units
 from tribodex.core.topics.adapter_unit.facts import AdapterPlanned
 from tribodex.core.topics.cartridge.facts import CartridgePlan
+from tribodex.core.topics.cartridge.state import Cartridge
 from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
 from tribodex.core.topics.insert.facts import InsertPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
@@ -275,20 +276,25 @@ def cartridge_paper(plan: CartridgePlan, bearings: tuple[ShoulderPlan, ShoulderP
     fixed, floating = bearings
     order = " – ".join(str(number) for number in pattern(plan.screws.count))
     growth = f"{number(plan.growth_mm)} mm" if plan.growth_mm is not None else "not known"
+    threads = [(end, plan.nut(end)[0]) for end in plan.made.nuts]
+    nuts = [f"{end} end: {hand}-hand thread, tightened {hand.tightens}, looked at from the nut" for end, hand in threads if hand is not None]
     about = (
         ("Fixed bearing", f"{fixed.bearing.label}, {plan.fixed_end} end, seat {fixed.shaft_text} {fixed.shaft_class}"),
         ("Floating bearing", f"{floating.bearing.label}, seat {floating.shaft_text} {floating.shaft_class}; growth {growth}"),
         ("Never above", f"{number(fixed.limit.limit_c)} °C / {number(floating.limit.limit_c)} °C, {fixed.limit.why}"),
         ("Housing", f"bores {plan.housing_class}"),
         ("Covers", f"{plan.screws.count} × {plan.screws.text}, {plan.finish.words}, in the order {order}, passes of 30, 60, 100 and 100 %"),
-        ("Nut pair", f"{plan.hand}-hand thread, tightened {plan.hand.tightens}, looked at from the nut"),
-        ("Flingers", " and ".join(f"{end} end" for end in plan.flingers) or "none"),
+        ("Built", f"{plan.made.stands.words}; the {plan.made.first} bearing first"),
+        ("Nuts", "; ".join(nuts) or "none"),
+        ("Retaining rings", ", ".join(f"{ring.row.sits} at the {ring.side} bearing" for ring in plan.rings) or "none"),
+        ("Flingers", f"{' and '.join(f'{end} end' for end in plan.flingers)}{', clamped by the nuts' if plan.made.clamped else ''}" or "none"),
     )
     blanks = (
         "Seats, two sections, four directions (mm)",
         "Bores of the new rings (mm)",
         "Bearing °C / housing °C before they meet",
-        "Sticks out below / free height (mm)",
+        "Sticks out below / free height, before lowering; turned over (mm)",
+        "Retaining rings: ends before / after, below the surface, turn",
         "First nut: torque, tab, second jammed",
         "Fixed cover: depth / spigot (mm)",
         "Floating cover: depth / spigot (mm)",
@@ -302,13 +308,9 @@ def cartridge_paper(plan: CartridgePlan, bearings: tuple[ShoulderPlan, ShoulderP
         about=about,
         figures=cartridge_figures(plan),
         blanks=blanks,
-        conditions=CARTRIDGE_WORDS,
+        conditions=cartridge.conditions(Cartridge(plan=plan)),
         cells=4,
     )
-
-
-# A sheet is for every way: what is chosen at the bench is not known yet.
-CARTRIDGE_WORDS = frozenset({"cartridge_separable", "cartridge_flingers", "cartridge_two_flingers"})
 
 
 def cartridge_at(job: Job) -> tuple[CartridgePlan, tuple[ShoulderPlan, ShoulderPlan]] | None:

@@ -1,5 +1,6 @@
-"""A bearing cartridge: first bearing into the housing, turned over, second one, nut pair, grease, covers, flingers."""
+"""A bearing cartridge: built part by part in any order that nothing is in the way of, from the first bearing to the last flinger."""
 
+from tribodex.core.cartridge.assembly import Stands
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
@@ -7,13 +8,30 @@ from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PA
 from tribodex.core.topics.cartridge.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims
 from tribodex.core.topics.cartridge.move import move
 from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
-from tribodex.core.topics.cartridge.show import figures, record, said, tell, view
+from tribodex.core.topics.cartridge.show import figures, record, said, tell
 from tribodex.core.topics.cartridge.state import Cartridge, fold
+from tribodex.core.topics.cartridge.view import view
 
-CONDITIONS = frozenset({"cartridge_separable", "cartridge_flingers", "cartridge_two_flingers", "nut_left_hand"})
+CONDITIONS = frozenset(
+    {
+        "cartridge_separable",
+        "cartridge_flingers",
+        "cartridge_two_flingers",
+        "nut_left_hand",
+        "cartridge_upright",
+        "cartridge_lying",
+        "cartridge_nuts",
+        "cartridge_rings",
+        "cartridge_sealed",
+        "cartridge_rod",
+        "cartridge_clamped",
+        "cartridge_screwed",
+    }
+)
 
 
-def _conditions(state: Cartridge) -> frozenset[str]:
+def conditions(state: Cartridge) -> frozenset[str]:
+    """What procedures can ask for of this cartridge."""
     plan = state.plan
     if plan is None:
         return frozenset()
@@ -21,7 +39,15 @@ def _conditions(state: Cartridge) -> frozenset[str]:
         "cartridge_separable": bool(plan.separable),
         "cartridge_flingers": bool(plan.flingers),
         "cartridge_two_flingers": len(plan.flingers) == 2,
-        "nut_left_hand": plan.hand == "left",
+        "nut_left_hand": "left" in (plan.hand, plan.hand_far),
+        "cartridge_upright": plan.made.stands is Stands.UPRIGHT,
+        "cartridge_lying": plan.made.stands is Stands.HORIZONTAL,
+        "cartridge_nuts": bool(plan.made.nuts),
+        "cartridge_rings": bool(plan.rings),
+        "cartridge_sealed": not plan.made.greased,
+        "cartridge_rod": bool(plan.made.rod),
+        "cartridge_clamped": bool(plan.flingers) and plan.made.clamped,
+        "cartridge_screwed": bool(plan.flingers) and not plan.made.clamped,
     }
     return frozenset(name for name, true in known.items() if true)
 
@@ -43,6 +69,9 @@ TOPIC: Topic[Cartridge] = Topic(
     record=record,
     entries={
         ev.RingCooled: cmd.ReadCooled,
+        ev.FreeBelow: cmd.MeasureBelow,
+        ev.RodUsed: cmd.UseRod,
+        ev.RingSeated: cmd.SeatRing,
         ev.TurnedOver: cmd.TurnOver,
         ev.PairTightened: cmd.TightenPair,
         ev.PackedBetween: cmd.PackBetween,
@@ -55,9 +84,9 @@ TOPIC: Topic[Cartridge] = Topic(
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.
-    kept=(ev.RingCooled, ev.TurnedOver, ev.PairTightened, ev.PackedBetween, ev.CoverMeasured, ev.JointSealed),
+    kept=(ev.RingCooled, ev.FreeBelow, ev.TurnedOver, ev.PairTightened, ev.PackedBetween, ev.CoverMeasured, ev.JointSealed),
     figures=figures,
-    conditions=_conditions,
+    conditions=conditions,
     every_condition=CONDITIONS,
     answers=ANSWERS,
     expects=EXPECTS,

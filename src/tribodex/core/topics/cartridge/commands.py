@@ -5,12 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
+from tribodex.core.cartridge.assembly import End, From
 from tribodex.core.cartridge.covers import Inner
+from tribodex.core.cartridge.parts import Side
 from tribodex.core.job.asked import choice, length, tick, torque, warmth, words
 from tribodex.core.quantities import Shown
-
-Side = Literal["fixed", "floating"]
-End = Literal["drive", "far"]
 
 _SIDE = choice("Bearing", {"fixed": "fixed", "floating": "floating"}, stays=True)
 
@@ -39,6 +38,51 @@ class EnterHousing:
 
 
 @dataclass(frozen=True)
+class MeasureBelow:
+    """Before the shaft is lowered: what will stick out below, and the free height there."""
+
+    stands_out: Annotated[str, length("Will stick out below", "60 mm")]
+    free: Annotated[str, length("Free height of the blocks", "80 mm")]
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class UseRod:
+    """The handle rod goes on, or is off again."""
+
+    out: Annotated[bool, tick("It is off again")]
+
+
+@dataclass(frozen=True)
+class SeatRing:
+    """A retaining ring in its groove, with its proofs."""
+
+    side: Annotated[Side, _SIDE]
+    sits: Annotated[Literal["shaft", "bore"], choice("It sits", {"shaft": "on the shaft", "bore": "in the bore"}, stays=True)]
+    groove_free: Annotated[bool, tick("The groove is free all round")] = False
+    below_surface: Annotated[bool, tick("The ring lies below the surface all round")] = False
+    turns: Annotated[bool, tick("The ring turns in its groove")] = False
+    ends_before: Annotated[str, length("Gap of its ends, over the surface", "12 mm")] = ""
+    ends_after: Annotated[str, length("Gap of its ends, in the groove", "9 mm")] = ""
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class TakePartOff:
+    """A part that is on comes off again."""
+
+    part: Annotated[str, words("Which part", "cover.drive")]
+    reason: Annotated[str, words("Why it comes off")]
+
+
+@dataclass(frozen=True)
+class TakeNext:
+    """Another part than the one that is offered goes in next."""
+
+    part: Annotated[str, words("Which part", "cover.drive")]
+
+
+@dataclass(frozen=True)
 class TurnOver:
     """Turned over: what sticks out below, and the free height of the blocks."""
 
@@ -57,6 +101,7 @@ class TightenPair:
     jammed: Annotated[bool, tick("Second nut jammed, the first one held")]
     decided_by: Annotated[str, words("Decided by")] = ""
     reason: Annotated[str, words("Reason")] = ""
+    end: Annotated[From, choice("End", {"drive": "drive end", "far": "far end", "": "the one pair there is"}, stays=True)] = ""
 
 
 @dataclass(frozen=True)
@@ -119,8 +164,8 @@ class SetFlinger:
 
     end: Annotated[End, choice("End", {"drive": "drive end", "far": "far end"}, stays=True)]
     gap: Annotated[str, length("Gap", "1.5 mm")]
-    pinned: Annotated[bool, tick("The pinned flinger")]
-    both_screws: Annotated[bool, tick("Both set screws are tight")]
+    pinned: Annotated[bool, tick("The pinned flinger")] = False
+    both_screws: Annotated[bool, tick("Both set screws are tight")] = False
     shown: Shown = ""
 
 
@@ -136,6 +181,11 @@ COMMANDS: tuple[type, ...] = (
     SetOuterRing,
     ReadCooled,
     EnterHousing,
+    MeasureBelow,
+    UseRod,
+    SeatRing,
+    TakePartOff,
+    TakeNext,
     TurnOver,
     TightenPair,
     PackBetween,

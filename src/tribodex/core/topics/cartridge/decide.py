@@ -1,28 +1,29 @@
-"""What may follow while a cartridge is built: first bearing on, into the housing, turned over, second one, nuts, grease, covers, flingers."""
+"""What may follow while a cartridge is built: any part that nothing is in the way of."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
-from tribodex.core.bolts.torque import PASSES, judge_torque
-from tribodex.core.cartridge.building import free_height, slide_in
-from tribodex.core.cartridge.covers import cover_nip, cover_room, evenness, may_draw
-from tribodex.core.cartridge.shaft_end import flinger_gap, judge_hand
-from tribodex.core.components.bands import Span
+from tribodex.core.cartridge.assembly import InTheWay, Stands
+from tribodex.core.cartridge.building import HAND_WARM_C, free_height, slide_in
+from tribodex.core.cartridge.parts import ENTRY, GREASE, ROD_IN, ROD_OUT, TOP_UP, TURN, part_id, parts_of
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
-from tribodex.core.job.gates import decided, text
-from tribodex.core.job.places import SHAFT
+from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
-from tribodex.core.quantities import LengthUnit, parse_temperature_c, parse_torque_nm, read_length
+from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
+from tribodex.core.shouldered.retaining_ring import judge_ring
+from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.state import Cartridge, Cover
+from tribodex.core.topics.cartridge.built import TAKEN_OFF, done, held_down, hindered, home, lying, part_of
+from tribodex.core.topics.cartridge.closing import closing, set_flinger
+from tribodex.core.topics.cartridge.state import Cartridge
 from tribodex.core.topics.shouldered import TOPIC as SHOULDERED
-from tribodex.core.topics.stock import TOPIC as STOCK
 from tribodex.core.working import Level, Result, Verdict
 
 
@@ -30,53 +31,87 @@ class CartridgeWorkCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     DOES_NOT_GO_IN = "cartridge_work.does_not_go_in"
-    NOT_JAMMED = "cartridge_work.not_jammed"
-    NOT_JUDGED = "cartridge_work.not_judged"
-    NO_TAB = "cartridge_work.no_tab"
-    ONE_SCREW = "cartridge_work.one_screw"
-    WRONG_FLINGER = "cartridge_work.wrong_flinger"
 
 
 INTO_HOUSING, NUT_PAIR, PACK, COVER_UP, SET_FLINGERS = "into_housing", "nut_pair", "pack_cartridge", "cover_up", "set_flingers"
-LONG_UM, SHORT_UM = (0.0, 5_000_000.0), (0.0, 300_000.0)
+LONG_UM = (0.0, 5_000_000.0)
 
 
 def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
-    """Facts that the command adds. Raises InvalidInput or Refused."""
+    """Facts that the command adds. Raises InvalidInput or Refused, naming the part that is in the way."""
     plan = state.plan
     if plan is None:
         raise Refused("This job has no cartridge.")
+    if not desk.correcting and (part := part_for(plan, command)) is not None:
+        _may_go_in(desk, state, plan, part)
     match command:
-        case cmd.SetOuterRing() | cmd.ReadCooled() | cmd.EnterHousing() | cmd.TurnOver():
+        case cmd.SetOuterRing():
+            return [ev.OuterRingSet(command.side)]
+        case cmd.ReadCooled() | cmd.EnterHousing() | cmd.TurnOver() | cmd.MeasureBelow():
             return [_housing(desk, state, plan, command)]
+        case cmd.UseRod():
+            return [ev.RodUsed(command.out)]
+        case cmd.SeatRing():
+            return [_ring(plan, command)]
+        case cmd.TakePartOff():
+            return [_off(desk, state, plan, command)]
+        case cmd.TakeNext():
+            return [_next(desk, state, plan, command)]
         case cmd.TightenPair() | cmd.PackBetween() | cmd.DrawByCover() | cmd.MeasureCover() | cmd.SealJoint() | cmd.TightenRound():
-            if not desk.correcting and not both_on(desk, plan):
-                raise Refused("First the second bearing, against its shoulder.")
-            return [_closing(desk, state, plan, command)]
+            return [closing(desk, state, plan, command)]
         case cmd.TurnCartridge():
-            if not all(cover.done for cover in state.covers.values()):
-                raise Refused("First both covers, to torque.")
             how = command.text.strip() if command.freely else text(command.text, "text", "how it turns: rough, stiff, where")
             return [ev.CartridgeTurned(command.freely, how)]
         case cmd.SetFlinger():
-            return [_flinger(state, plan, command)]
+            return [set_flinger(plan, command)]
         case cmd.TopUp():
-            if not state.covered or state.flingers_left:
-                raise Refused("First covers and flingers, and the shaft turned.")
             return [ev.ToppedUp(text(command.text, "text", "which grease, how much; what was heard and seen"), command.no_contact)]
         case _:
             raise TypeError(f"a cartridge takes no {type(command).__name__}")
 
 
-def home(desk: Desk, at: str) -> bool:
-    """Whether the bearing of a place is against its shoulder."""
-    tried = desk.job.of(SHOULDERED, at).shoulder
-    return tried is not None and tried.verdict.level is Level.GOOD
+def part_for(plan: ev.CartridgePlan, command: Any) -> str | None:
+    """The part that a command puts in; None where it puts in none. Raises Refused for a part that this cartridge has not."""
+    match command:
+        case cmd.SetOuterRing():
+            asked = part_id("outer", command.side), f"The {command.side} bearing is not separable: it goes on whole."
+        case cmd.EnterHousing():
+            asked = ENTRY, ""
+        case cmd.UseRod():
+            asked = ROD_OUT if command.out else ROD_IN, "No handle rod is planned here."
+        case cmd.SeatRing():
+            where = "on the shaft" if command.sits == "shaft" else "in the bore"
+            asked = part_id(f"ring_{command.sits}", command.side), f"No retaining ring {where} holds the {command.side} bearing."
+        case cmd.PackBetween():
+            asked = GREASE, "Two sealed bearings: no grease goes between them."
+        case cmd.TightenPair():
+            asked = part_id("nuts", nuts_of(plan, command.end)), "No nut pair is planned there."
+        case cmd.SealJoint() | cmd.TightenRound():
+            asked = part_id("cover", plan.made.seat(command.side).end), f"No cover is planned at the {command.side} bearing."
+        case cmd.TurnCartridge():
+            asked = TURN, ""
+        case cmd.SetFlinger():
+            asked = part_id("flinger", command.end), f"No flinger is planned at the {command.end} end."
+        case cmd.TopUp():
+            asked = TOP_UP, ""
+        case _:
+            return None
+    if part_of(plan, asked[0]) is None:
+        raise Refused(asked[1])
+    return asked[0]
 
 
-def both_on(desk: Desk, plan: ev.CartridgePlan) -> bool:
-    """Whether both bearings are home."""
-    return home(desk, plan.fixed) and home(desk, plan.floating)
+def nuts_of(plan: ev.CartridgePlan, end: str) -> str:
+    """The end of the nut pair that is meant: the only one there is where none was named."""
+    return plan.made.nuts[0] if not end and len(plan.made.nuts) == 1 else end
+
+
+def _may_go_in(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, asked: str) -> None:
+    part = part_of(plan, asked)
+    assert part is not None  # asked for by its command
+    found = hindered(desk, state, plan, part)
+    if found is not None:
+        raise Refused(found.words)
 
 
 def bearing_of(desk: Desk, at: str) -> StraightBearing:
@@ -86,30 +121,49 @@ def bearing_of(desk: Desk, at: str) -> StraightBearing:
     return planned.bearing
 
 
+def heated(desk: Desk, plan: ev.CartridgePlan) -> bool:
+    """Whether the bearing that meets the housing first went on warm: then it cools before they meet. Not known yet: as if it were."""
+    way = desk.job.of(SHOULDERED, plan.place(plan.made.first)).way
+    return way is None or way.way is WayOn.HEAT
+
+
+def stands(plan: ev.CartridgePlan) -> bool:
+    """Whether it is lowered and turned over; one that lies is not."""
+    return plan.made.stands is Stands.UPRIGHT
+
+
 def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any) -> Fact:
-    if isinstance(command, cmd.SetOuterRing):
-        at = plan.fixed if command.side == "fixed" else plan.floating
-        if at not in plan.separable:
-            raise Refused(f"The {command.side} bearing is not separable: it goes on whole.")
-        return ev.OuterRingSet(command.side)
-    if not desk.correcting and not home(desk, plan.fixed):
-        raise Refused("First the fixed bearing on the shaft, against its shoulder.")
     match command:
         case cmd.ReadCooled():
+            first = plan.made.first
+            if not desk.correcting and not home(desk, plan.place(first)):
+                raise Refused(f"First the {first} bearing on the shaft, against its shoulder.")
             ring, housing = (parse_temperature_c(getattr(command, name), name) for name in ("ring_temperature", "housing_temperature"))
             verdict = slide_in_of(desk, plan, ring, housing).verdict
             assert verdict is not None  # it is always judged
             return ev.RingCooled(ring, housing, verdict)
         case cmd.EnterHousing():
-            if state.rings_left:
-                raise Refused(f"First the outer ring of the {state.rings_left[0]} bearing, in the cleaned housing.")
-            if state.cooled is None or state.cooled.verdict.level is Level.STOP:
-                raise Refused("First the temperatures of bearing and housing." if state.cooled is None else state.cooled.verdict.reason)
+            if not desk.correcting:
+                _may_enter(desk, state, plan)
             return _entered(command)
+        case cmd.MeasureBelow():
+            if not stands(plan):
+                raise Refused("It lies: nothing is lowered.")
+            return ev.FreeBelow(*_below(command))
         case _:
-            if state.entered is None or not state.entered.by_hand:
+            if not stands(plan):
+                raise Refused("It lies: both ends are in reach, and nothing is turned over.")
+            if not state.inside and not desk.correcting:
                 raise Refused("First the shaft into the housing, by hand.")
-            return _over(command)
+            return ev.TurnedOver(*_below(command))
+
+
+def _may_enter(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> None:
+    if heated(desk, plan) and (state.cooled is None or state.cooled.verdict.level is Level.STOP):
+        raise Refused("First the temperatures of bearing and housing." if state.cooled is None else state.cooled.verdict.reason)
+    if plan.makeup is not None and stands(plan) and (state.below is None or state.below.verdict.level is Level.STOP):
+        why = "First the free height below, before the shaft is lowered into it."
+        raise Refused(why if state.below is None else state.below.verdict.reason)
 
 
 def _entered(command: cmd.EnterHousing) -> ev.ShaftEntered:
@@ -123,150 +177,57 @@ def _entered(command: cmd.EnterHousing) -> ev.ShaftEntered:
     )
 
 
-def _over(command: cmd.TurnOver) -> ev.TurnedOver:
+def _below(command: cmd.TurnOver | cmd.MeasureBelow) -> tuple[float, float, Verdict]:
     out, free = (
         read_length(said, name, LengthUnit.MM, LONG_UM, command.shown, zero=True).mm
         for name, said in (("stands_out", command.stands_out), ("free", command.free))
     )
     verdict = free_height(out, free).verdict
     assert verdict is not None  # it is always judged
-    return ev.TurnedOver(out, free, verdict)
+    return out, free, verdict
 
 
 def slide_in_of(desk: Desk, plan: ev.CartridgePlan, ring_c: float, housing_c: float) -> Result:
-    """The play of the first bearing in its housing at the temperatures there are."""
-    at = plan.fixed
-    return slide_in(bearing_of(desk, at), plan.ring_um[at], plan.hole_um[at], ring_c, housing_c)
+    """The play of the first bearing in its housing at the temperatures there are; of one that comes apart the outer ring is in already."""
+    at = plan.place(plan.made.first)
+    found = slide_in(bearing_of(desk, at), plan.ring_um[at], plan.hole_um[at], ring_c, housing_c)
+    if plan.made.seat(plan.made.first).separable and ring_c <= HAND_WARM_C:
+        cool = Verdict("cool enough", Level.GOOD, "Its outer ring is in the housing already; rollers and inner ring are hand-warm.")
+        return replace(found, verdict=cool)
+    return found
 
 
-def _closing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any) -> Fact:
-    match command:
-        case cmd.TightenPair():
-            return _pair(plan, command)
-        case cmd.PackBetween():
-            return ev.PackedBetween(text(command.text, "text", "which grease, how much"))
-        case cmd.DrawByCover():
-            return ev.DrawnByCover(command.side, command.inner, may_draw(command.inner))
-        case cmd.MeasureCover():
-            return _measured(plan, command)
-        case cmd.SealJoint():
-            return ev.JointSealed(command.side, text(command.text, "text", "which sealant, or “none, as the maker asks”; excess wiped off"))
-        case _:
-            return _round(desk, state, plan, command)
-
-
-def pair_torque(plan: ev.CartridgePlan) -> Span | None:
-    """What the first nut is tightened to; None while its maker's torque is not known."""
-    return None if plan.nut_nm is None else Span(plan.nut_nm, plan.nut_nm)
-
-
-def _pair(plan: ev.CartridgePlan, command: cmd.TightenPair) -> ev.PairTightened:
-    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench and hook")
-    by, reason = decided(command.decided_by, command.reason)
-    asked = pair_torque(plan)
-    verdicts = [judge_hand(plan.hand, plan.turning)]
-    if asked is not None:
-        verdicts.append(judge_torque(asked, nm, low_why="the ring creeps on its seat.", high_why="it takes the bearing's clearance."))
-    else:
-        verdicts.append(Verdict("torque not checked", Level.WATCH, "Its maker's torque is not in the plan."))
-    if not command.tab_bent:
-        verdicts.append(
-            Verdict(
-                "no tab", Level.STOP, "No tab lies in a slot: tighten the first nut to the next one, never loosen.", code=CartridgeWorkCode.NO_TAB
-            )
-        )
-    if not command.jammed:
-        verdicts.append(
-            Verdict(
-                "not jammed",
-                Level.STOP,
-                "The second nut is not tight against the first: hold the first, jam the second.",
-                code=CartridgeWorkCode.NOT_JAMMED,
-            )
-        )
-    return ev.PairTightened(
-        torque_nm=round(nm, 2),
-        wrench=wrench,
-        tab_bent=command.tab_bent,
-        jammed=command.jammed,
-        verdicts=tuple(verdicts),
-        decided_by=by,
-        reason=reason,
+def _ring(plan: ev.CartridgePlan, command: cmd.SeatRing) -> ev.RingSeated:
+    row = next(ring.row for ring in plan.rings if ring.side == command.side and ring.row.sits == command.sits)
+    before, after = (
+        read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
+        for name, said in (("ends_before", command.ends_before), ("ends_after", command.ends_after))
     )
+    verdict = judge_ring(row, command.groove_free, command.below_surface, before, after, command.turns)
+    return ev.RingSeated(command.side, command.sits, command.groove_free, command.below_surface, command.turns, before, after, verdict)
 
 
-def cover_result(plan: ev.CartridgePlan, said: ev.CoverMeasured) -> Result:
-    """What a cover's spigot does: clamps the fixed bearing, leaves room at the floating one."""
-    if said.side == "fixed":
-        return cover_nip(said.depth_mm, said.spigot_mm)
-    return cover_room(said.depth_mm, said.spigot_mm, plan.growth_mm)
-
-
-def _measured(plan: ev.CartridgePlan, command: cmd.MeasureCover) -> ev.CoverMeasured:
-    depth, spigot = (
-        read_length(said, name, LengthUnit.MM, SHORT_UM, command.shown, zero=True).mm
-        for name, said in (("depth", command.depth), ("spigot", command.spigot))
-    )
-    verdict = cover_result(
-        plan, ev.CoverMeasured(command.side, depth, spigot, Verdict("", Level.UNKNOWN, "", code=CartridgeWorkCode.NOT_JUDGED))
-    ).verdict
-    assert verdict is not None  # it is always judged
-    return ev.CoverMeasured(command.side, depth, spigot, verdict)
-
-
-def next_pass(plan: ev.CartridgePlan, cover: Cover) -> float | None:
-    """The torque of a cover's next round (N·m); None when every pass is done."""
-    return PASSES[cover.passes] * plan.screws.torque_nm if cover.passes < len(PASSES) else None
-
-
-def _round(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TightenRound) -> ev.RoundTightened:
-    cover = state.covers[command.side]
-    if state.packed is None:
-        raise Refused("First the grease between the pair: behind closed covers nothing gets there.")
-    if not cover.measured_right:
-        raise Refused("First the spigot of this cover." if cover.measured is None else cover.measured.verdict.reason)
-    if cover.sealed is None:
-        raise Refused("First what goes on its joint, as its maker asks; “none” where there is none.")
-    nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench")
-    gaps = tuple(
-        read_length(part, "gaps", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True).mm for part in command.gaps.split("+") if part.strip()
-    )
-    if gaps and len(gaps) != plan.screws.count:
-        raise InvalidInput.at("gaps", f"A gap beside each of {plan.screws.count} screws, or none.", " + ".join(["0.5"] * plan.screws.count))
-    asked = next_pass(plan, cover)
-    if asked is None and not desk.correcting:
-        raise Refused("Every pass is done.")
-    asked = asked or plan.screws.torque_nm
-    torque = judge_torque(Span(asked, asked), nm, low_why="this pass is not done.", high_why="the cover is drawn askew, or its thread tears out.")
-    even = evenness(gaps) if gaps else Verdict("even", Level.GOOD, "")
-    verdict = torque if torque.level is Level.STOP else even if even.level is Level.STOP else torque
-    return ev.RoundTightened(command.side, round(nm, 2), gaps, wrench, verdict)
-
-
-def flinger_opens(plan: ev.CartridgePlan, end: ev.End) -> float:
-    """How much growth opens a flinger's gap (mm): at the floating bearing's end it moves out of the housing, at the fixed one's not at all."""
-    return (plan.growth_mm or 0.0) if end != plan.fixed_end else 0.0
-
-
-def _flinger(state: Cartridge, plan: ev.CartridgePlan, command: cmd.SetFlinger) -> ev.FlingerSet:
-    if command.end not in plan.flingers:
-        raise Refused(f"No flinger is planned at the {command.end} end.")
-    if not state.covered:
-        raise Refused("First both covers to torque, and the shaft turned.")
-    gap = read_length(command.gap, "gap", LengthUnit.MM, (0.0, 20_000.0), command.shown, zero=True).mm
-    found = flinger_gap(gap, flinger_opens(plan, command.end)).verdict
-    assert found is not None  # it is always judged
-    verdicts = [found]
-    if len(plan.flingers) == 2 and command.pinned != (command.end == "drive"):
-        why = "The pinned flinger belongs at the drive end: change the two over."
-        verdicts.append(Verdict("wrong flinger", Level.STOP, why, code=CartridgeWorkCode.WRONG_FLINGER))
-    if not command.both_screws:
-        verdicts.append(
-            Verdict("one screw", Level.STOP, "Both set screws, evenly: with one it stands askew and walks.", code=CartridgeWorkCode.ONE_SCREW)
+def _off(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TakePartOff) -> ev.PartOff:
+    part = part_of(plan, command.part)
+    if part is None or command.part.partition(".")[0] not in TAKEN_OFF:
+        raise InvalidInput.at(
+            "part", "No such part of this cartridge comes off by itself.", "a cover, nut pair, flinger or retaining ring of its plan"
         )
-    return ev.FlingerSet(command.end, gap, command.pinned, command.both_screws, tuple(verdicts))
+    if command.part not in lying(desk, state, plan):
+        raise Refused(f"{part.name[0].upper()}{part.name[1:]} is not on.")
+    held = held_down(desk, state, plan, part)
+    if held is not None:
+        raise Refused(InTheWay(held, "over it").words)
+    return ev.PartOff(command.part, text(command.reason, "reason", "why it comes off"))
 
 
-def still_in(desk: Desk) -> str:
-    """What is temporary and still in; empty where nothing is."""
-    return ", ".join(part.what for part in desk.job.of(STOCK, SHAFT).still_in)
+def _next(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.TakeNext) -> ev.NextChosen:
+    part = part_of(plan, command.part)
+    if part is None:
+        raise InvalidInput.at("part", "This cartridge has no such part.", ", ".join(one.id for one in parts_of(plan.made)))
+    if part.id in done(desk, state, plan):
+        raise Refused(f"{part.name[0].upper()}{part.name[1:]}: in already.")
+    found = hindered(desk, state, plan, part)
+    if found is not None:
+        raise Refused(found.words)
+    return ev.NextChosen(part.id)

@@ -4,17 +4,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Literal
 
 from tribodex.core.bolts.torque import BoltFinish
+from tribodex.core.cartridge.assembly import End, From, Stands
 from tribodex.core.cartridge.covers import Inner
+from tribodex.core.cartridge.parts import BearingHeld, Makeup, Side
 from tribodex.core.cartridge.shaft_end import Hand, Turning
 from tribodex.core.components.bands import Span
 from tribodex.core.job.facts import Fact
+from tribodex.core.shouldered.retaining_ring import RingRow, Sits
 from tribodex.core.working import Level, Result, Verdict
-
-Side = Literal["fixed", "floating"]
-End = Literal["drive", "far"]
 
 
 class CartridgeTurnCode(StrEnum):
@@ -36,10 +35,19 @@ class CoverScrews:
 
 
 @dataclass(frozen=True)
+class RingPlanned:
+    """A retaining ring that holds the bearing of a side."""
+
+    side: Side
+    row: RingRow
+
+
+@dataclass(frozen=True)
 class CartridgePlan:
     """A cartridge. `fixed`, `floating`: the places of its bearings; `separable`: those whose outer rings are set in the housing first.
 
     `hole_um`: deviations of the housing's bores; `growth_mm` between the bearings, `stands_out_mm` below when turned over; None: not known.
+    `makeup`: its parts and how it stands; None in a plan from before they were asked for. `hand`: None without nuts.
     """
 
     fixed: str
@@ -53,12 +61,43 @@ class CartridgePlan:
     stands_out_mm: float | None
     screws: CoverScrews
     finish: BoltFinish
-    hand: Hand
+    hand: Hand | None
     turning: Turning
     nut_nm: float | None
     nut_source: str
     flingers: tuple[End, ...]
     given: dict[str, str]
+    makeup: Makeup | None = None
+    rings: tuple[RingPlanned, ...] = ()
+    hand_far: Hand | None = None
+
+    def nut(self, end: str) -> tuple[Hand | None, Turning]:
+        """Hand of a nut pair's thread, and how the shaft turns looked at from there: said at the drive end it is mirrored at the far one."""
+        both = self.made.nuts == ("drive", "far")
+        if not both or end != "far":
+            return self.hand, self.turning
+        other: dict[Turning, Turning] = {"clockwise": "anticlockwise", "anticlockwise": "clockwise"}
+        return self.hand_far, other.get(self.turning, self.turning)
+
+    @property
+    def made(self) -> Makeup:
+        """How it is made: as it was said, or as every cartridge was built before that was asked."""
+        if self.makeup is not None:
+            return self.makeup
+        far: End = "far" if self.fixed_end == "drive" else "drive"
+        seats = (
+            BearingHeld("fixed", self.fixed_end, separable=self.fixed in self.separable),
+            BearingHeld("floating", far, separable=self.floating in self.separable),
+        )
+        return Makeup(Stands.UPRIGHT, "fixed", seats, ("drive", "far"), ("",), self.flingers)
+
+    def place(self, side: Side) -> str:
+        """The place of the bearing of a side."""
+        return self.fixed if side == "fixed" else self.floating
+
+    def side_at(self, end: End) -> Side:
+        """The side whose bearing sits at an end."""
+        return "fixed" if end == self.fixed_end else "floating"
 
 
 @dataclass(frozen=True)
@@ -98,6 +137,60 @@ class ShaftEntered(Fact):
 
 
 @dataclass(frozen=True)
+class FreeBelow(Fact):
+    """What will stick out below and the free height there (mm), before the shaft is lowered into its housing."""
+
+    stands_out_mm: float
+    free_mm: float
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class RodUsed(Fact):
+    """The handle rod was screwed on for the lowering, or is off again."""
+
+    out: bool
+
+    def about(self) -> str:
+        return "out" if self.out else "in"
+
+
+@dataclass(frozen=True)
+class RingSeated(Fact):
+    """A retaining ring in its groove, on the shaft or in the bore, with the gap of its ends before and after (mm), None where not measured."""
+
+    side: Side
+    sits: Sits
+    groove_free: bool
+    below_surface: bool
+    turns: bool
+    before_mm: float | None
+    after_mm: float | None
+    verdict: Verdict
+
+    def about(self) -> str:
+        return f"{self.sits} {self.side}"
+
+
+@dataclass(frozen=True)
+class PartOff(Fact):
+    """A part came off again, and why."""
+
+    part: str
+    reason: str
+
+    def about(self) -> str:
+        return self.part
+
+
+@dataclass(frozen=True)
+class NextChosen(Fact):
+    """The part that somebody wants to put in next, another one than was offered."""
+
+    part: str
+
+
+@dataclass(frozen=True)
 class TurnedOver(Fact):
     """The housing was turned over on its blocks, with free height below what sticks out (mm)."""
 
@@ -117,6 +210,10 @@ class PairTightened(Fact):
     verdicts: tuple[Verdict, ...]
     decided_by: str = ""
     reason: str = ""
+    end: From = ""
+
+    def about(self) -> str:
+        return self.end
 
 
 @dataclass(frozen=True)
@@ -219,6 +316,11 @@ FACTS: tuple[type[Fact], ...] = (
     OuterRingSet,
     RingCooled,
     ShaftEntered,
+    FreeBelow,
+    RodUsed,
+    RingSeated,
+    PartOff,
+    NextChosen,
     TurnedOver,
     PairTightened,
     PackedBetween,
@@ -235,6 +337,11 @@ CartridgeFact = (
     | OuterRingSet
     | RingCooled
     | ShaftEntered
+    | FreeBelow
+    | RodUsed
+    | RingSeated
+    | PartOff
+    | NextChosen
     | TurnedOver
     | PairTightened
     | PackedBetween

@@ -3,22 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from typing import Any, Literal
+from dataclasses import replace
+from typing import Any
 
-from tribodex.core.bolts.torque import pattern
 from tribodex.core.cartridge.building import free_height
-from tribodex.core.cartridge.shaft_end import Hand, flinger_gap
+from tribodex.core.cartridge.parts import SIDES
+from tribodex.core.cartridge.shaft_end import flinger_gap
 from tribodex.core.job.said import celsius, mm, mm_each, newton_metres
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
-from tribodex.core.topics.cartridge.decide import bearing_of, cover_result, flinger_opens, home, next_pass, slide_in_of, still_in
-from tribodex.core.topics.cartridge.move import cover_due
-from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
-from tribodex.core.topics.cartridge.state import SIDES, Cartridge
+from tribodex.core.topics.cartridge.closing import cover_result, flinger_opens
+from tribodex.core.topics.cartridge.decide import slide_in_of
+from tribodex.core.topics.cartridge.state import Cartridge
+from tribodex.core.topics.cartridge.view import lines
 from tribodex.core.working import Level, Result, Verdict, number
 
 
@@ -37,6 +37,18 @@ def tell(fact: Any) -> str:
             return f"Bearing {fact.ring_c:.0f} °C, housing {fact.housing_c:.0f} °C: {fact.verdict.word}."
         case ev.ShaftEntered():
             return "Shaft in the housing, by hand." if fact.by_hand else f"Shaft did not go in: {fact.text}."
+        case ev.FreeBelow():
+            return f"Room below: {travel_text(fact.stands_out_mm)} will stick out, {travel_text(fact.free_mm)} free: {fact.verdict.word}."
+        case ev.RodUsed():
+            return f"Handle rod {'off again' if fact.out else 'on'}."
+        case ev.RingSeated():
+            where = "on the shaft" if fact.sits == "shaft" else "in the bore"
+            ends = "" if fact.before_mm is None or fact.after_mm is None else f", ends {fact.before_mm:g} mm before, {fact.after_mm:g} mm after"
+            return f"Retaining ring {where} at the {fact.side} bearing{ends}: {fact.verdict.word}."
+        case ev.PartOff():
+            return f"Off again, {fact.part.replace('.', ' of ')}: {fact.reason}."
+        case ev.NextChosen():
+            return f"Next, by choice: {fact.part.replace('.', ' of ')}."
         case ev.TurnedOver():
             return f"Turned over, {travel_text(fact.stands_out_mm)} sticks out, {travel_text(fact.free_mm)} free: {fact.verdict.word}."
         case ev.PairTightened():
@@ -70,8 +82,15 @@ def said(fact: Any) -> Any:
             return cmd.ReadCooled(celsius(fact.ring_c), celsius(fact.housing_c))
         case ev.TurnedOver():
             return cmd.TurnOver(mm(fact.stands_out_mm), mm(fact.free_mm))
+        case ev.FreeBelow():
+            return cmd.MeasureBelow(mm(fact.stands_out_mm), mm(fact.free_mm))
+        case ev.RodUsed():
+            return cmd.UseRod(fact.out)
+        case ev.RingSeated():
+            proofs = fact.groove_free, fact.below_surface, fact.turns
+            return cmd.SeatRing(fact.side, fact.sits, *proofs, mm(fact.before_mm), mm(fact.after_mm))
         case ev.PairTightened():
-            return cmd.TightenPair(newton_metres(fact.torque_nm), fact.wrench, fact.tab_bent, fact.jammed, fact.decided_by, fact.reason)
+            return cmd.TightenPair(newton_metres(fact.torque_nm), fact.wrench, fact.tab_bent, fact.jammed, fact.decided_by, fact.reason, fact.end)
         case ev.PackedBetween():
             return cmd.PackBetween(fact.text)
         case ev.CoverMeasured():
@@ -90,129 +109,6 @@ def said(fact: Any) -> Any:
             return None
 
 
-@dataclass(frozen=True)
-class CartridgeBearing:
-    """One bearing of a cartridge for its drawing: sizes (mm), where it is, what its cover does."""
-
-    side: ev.Side
-    label: str
-    bore_mm: float
-    outside_mm: float
-    width_mm: float
-    on: bool
-    ring_due: bool
-    passes: int
-    next_nm: float | None
-    cover: Verdict | None
-    cover_mm: float | None
-
-
-@dataclass(frozen=True)
-class CartridgeLine:
-    """One thing that was said of a cartridge, with its verdict."""
-
-    what: str
-    verdict: Verdict
-
-
-@dataclass(frozen=True)
-class CartridgeFlinger:
-    """A flinger as it is drawn: its end, its gap (mm) once set, its verdict."""
-
-    end: ev.End
-    gap_mm: float | None
-    good: bool
-
-
-@dataclass(frozen=True)
-class CartridgeWork:
-    """A cartridge as its panel shows it: bearings, covers with their screws in order, nuts' hand, flingers, the verdicts there are."""
-
-    topic: Literal["cartridge"]
-    planned: bool
-    fixed_end: ev.End
-    bearings: tuple[CartridgeBearing, ...]
-    in_housing: bool
-    turned_over: bool
-    hand: Hand | None
-    pair_done: bool
-    packed: bool
-    screw_order: tuple[int, ...]
-    screw: str
-    cover_due: ev.Side | None
-    flingers: tuple[CartridgeFlinger, ...]
-    flinger_due: ev.End | None
-    still_in: str
-    verdicts: tuple[CartridgeLine, ...]
-    done: bool
-    asks: Do | None
-
-
-def view(desk: Desk, state: Cartridge) -> CartridgeWork:
-    """The cartridge as it is shown."""
-    plan = state.plan
-    return CartridgeWork(
-        asks=None,
-        topic="cartridge",
-        planned=plan is not None,
-        fixed_end=plan.fixed_end if plan is not None else "drive",
-        bearings=tuple(_bearing(desk, state, plan, side) for side in SIDES) if plan is not None else (),
-        in_housing=state.entered is not None and state.entered.by_hand,
-        turned_over=state.in_housing,
-        hand=plan.hand if plan is not None else None,
-        pair_done=state.pair_right,
-        packed=state.packed is not None,
-        screw_order=pattern(plan.screws.count) if plan is not None else (),
-        screw=plan.screws.text if plan is not None else "",
-        cover_due=cover_due(state) if plan is not None else None,
-        flingers=tuple(_flinger(state, end) for end in plan.flingers) if plan is not None else (),
-        flinger_due=next(iter(state.flingers_left), None),
-        still_in=still_in(desk),
-        verdicts=tuple(_lines(state)),
-        done=plan is not None and state.finished,
-    )
-
-
-def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: ev.Side) -> CartridgeBearing:
-    at = plan.fixed if side == "fixed" else plan.floating
-    size, cover = bearing_of(desk, at), state.covers[side]
-    said = cover.measured
-    return CartridgeBearing(
-        side=side,
-        label=size.label,
-        bore_mm=size.bore_mm,
-        outside_mm=size.outside_mm,
-        width_mm=size.width_mm,
-        on=home(desk, at),
-        ring_due=side in state.rings_left,
-        passes=cover.passes,
-        next_nm=next_pass(plan, cover),
-        cover=said.verdict if said is not None else None,
-        cover_mm=cover_result(plan, said).value if said is not None else None,
-    )
-
-
-def _flinger(state: Cartridge, end: ev.End) -> CartridgeFlinger:
-    said = state.flingers.get(end)
-    return CartridgeFlinger(end, said.gap_mm if said is not None else None, end not in state.flingers_left)
-
-
-def _lines(state: Cartridge) -> list[CartridgeLine]:
-    found = []
-    for what, fact in (("Before they meet", state.cooled), ("Into the housing", state.entered), ("Turned over", state.over)):
-        if fact is not None:
-            found.append(CartridgeLine(what, fact.verdict))
-    if state.pair is not None:
-        found += [CartridgeLine("Nut pair", verdict) for verdict in state.pair.verdicts]
-    for side in SIDES:
-        said = state.covers[side].measured
-        if said is not None:
-            found.append(CartridgeLine(f"Cover, {side}", said.verdict))
-    for end, flinger in state.flingers.items():
-        found += [CartridgeLine(f"Flinger, {end} end", verdict) for verdict in flinger.verdicts]
-    return found
-
-
 def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     """Torque of the covers, and what was worked out of readings."""
     plan = state.plan
@@ -221,6 +117,8 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     found = [plan.screws.torque]
     if state.cooled is not None:
         found.append(slide_in_of(desk, plan, state.cooled.ring_c, state.cooled.housing_c))
+    if state.below is not None:
+        found.append(replace(free_height(state.below.stands_out_mm, state.below.free_mm), id="free_before", label="Free height before lowering"))
     if state.over is not None:
         found.append(free_height(state.over.stands_out_mm, state.over.free_mm))
     found += [cover_result(plan, said) for side in SIDES if (said := state.covers[side].measured) is not None]
@@ -249,11 +147,14 @@ def record(desk: Desk, state: Cartridge) -> Sequence[Section]:
     if plan is None or state.entered is None:
         return []
     covers = [fact for side in SIDES for fact in (state.covers[side].measured, state.covers[side].sealed)]
-    entries = (state.cooled, state.entered, state.over, state.pair, state.packed, state.drawn, *covers, state.turned)
+    closed = (*state.held.values(), *state.pairs.values(), state.packed, state.drawn)
+    entries = (state.cooled, state.below, state.entered, state.over, *closed, *covers, state.turned)
     last = (*state.flingers.values(), state.topped)
     screws = f"Covers: {plan.screws.count} × {plan.screws.text}, {plan.finish.words}, {number(plan.screws.torque_nm)} N·m."
-    first = f"Fixed bearing at the {plan.fixed_end} end. {plan.hand.capitalize()}-hand thread. {screws}"
-    lines = (first, *(tell(fact) for fact in (*entries, *last) if fact is not None), *_rounds(state))
-    worst = next((line.verdict for line in _lines(state) if line.verdict.level is Level.STOP), None)
-    good = Verdict("closed", Level.GOOD, "Both covers at torque, flingers free, topped up.")
-    return [Section("Cartridge", lines, (), tuple(figures(desk, state)), worst or (good if state.finished else None), page=Page.ONE)]
+    thread = f" {plan.hand.capitalize()}-hand thread." if plan.hand is not None else ""
+    stood = f" Built {plan.made.stands}." if plan.makeup is not None else ""
+    first = f"Fixed bearing at the {plan.fixed_end} end.{thread}{stood} {screws if plan.made.covers else 'No covers.'}"
+    said_of = (first, *(tell(fact) for fact in (*entries, *last) if fact is not None), *_rounds(state))
+    worst = next((line.verdict for line in lines(state) if line.verdict.level is Level.STOP), None)
+    good = Verdict("closed", Level.GOOD, ("Both covers" if len(plan.made.covers) == 2 else "Its cover") + " at torque, flingers free, topped up.")
+    return [Section("Cartridge", said_of, (), tuple(figures(desk, state)), worst or (good if state.finished else None), page=Page.ONE)]

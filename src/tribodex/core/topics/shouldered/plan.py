@@ -36,7 +36,7 @@ class HeldBy(StrEnum):
             "retaining_ring": "retaining ring",
             "bore_ring": "retaining ring in the bore of its housing",
             "cover": "cover",
-            "cartridge": "its cartridge: nut pair and covers",
+            "cartridge": "its cartridge",
         }[self.value]
 
 

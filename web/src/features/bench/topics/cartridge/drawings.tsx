@@ -9,7 +9,7 @@ export function CartridgeDrawings({ work }: { work: CartridgeWork }) {
   return (
     <section className="sheet space-y-2 p-3" aria-label="Cartridge">
       <CartridgeSection cartridge={work} />
-      {work.packed && due ? (
+      {work.in_housing && due ? (
         <ScrewPattern order={work.screw_order} screw={work.screw} passes={due.passes} />
       ) : null}
       <ul>

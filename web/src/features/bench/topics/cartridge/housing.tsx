@@ -65,9 +65,11 @@ export function Enter({ tap, refused }: CartridgeProps) {
   );
 }
 
-export function Over({ tap, refused }: CartridgeProps) {
+/** Room below: before the shaft is lowered, and again when the housing is turned over. */
+export function Room({ tap, refused, before = false }: CartridgeProps & { before?: boolean }) {
   const { units } = useSettings();
-  const entry = useEntry({ stands_out: "", free: "" }, refused, "turn_over");
+  const kind = before ? "measure_below" : "turn_over";
+  const entry = useEntry({ stands_out: "", free: "" }, refused, kind);
   const missing = !entry.text("stands_out").trim() || !entry.text("free").trim();
   return (
     <form
@@ -75,17 +77,21 @@ export function Over({ tap, refused }: CartridgeProps) {
       onSubmit={(event) => {
         event.preventDefault();
         tap({
-          kind: "turn_over",
+          kind,
           stands_out: entry.text("stands_out"),
           free: entry.text("free"),
           shown: units === "mm" ? "mm" : "in",
         });
       }}
     >
-      <EntryText entry={entry} name="stands_out" label="Shaft sticks out below by" />
+      <EntryText
+        entry={entry}
+        name="stands_out"
+        label={before ? "Shaft will stick out below by" : "Shaft sticks out below by"}
+      />
       <EntryText entry={entry} name="free" label="Free height of the blocks" />
       <Button kind="main" data-main type="submit" disabled={missing}>
-        Turned over: high enough?
+        {before ? "High enough?" : "Turned over: high enough?"}
       </Button>
     </form>
   );

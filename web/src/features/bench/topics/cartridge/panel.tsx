@@ -1,10 +1,12 @@
-/** A cartridge: into its housing, turned over, nut pair, packed, covers, flingers, topped up. */
+/** A cartridge: what is asked next, and what is left in an order that may be another. */
 import type { CartridgeWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
 import { TurnedByHand } from "../../turned-by-hand";
 import { Covers, Joint, Round } from "./covers";
-import { Cooled, Enter, Over } from "./housing";
+import { Cooled, Enter, Room } from "./housing";
+import { Order } from "./order";
+import { Ring } from "./ring";
 import { Flinger, Pack, Pair, TopUp } from "./shaft-end";
 
 export interface CartridgeProps {
@@ -14,6 +16,15 @@ export interface CartridgeProps {
 }
 
 export function CartridgePanel(props: CartridgeProps) {
+  return (
+    <>
+      <Asked {...props} />
+      <Order {...props} />
+    </>
+  );
+}
+
+function Asked(props: CartridgeProps) {
   const { work, tap } = props;
   switch (props.work.asks) {
     case "set_outer_ring": {
@@ -30,8 +41,20 @@ export function CartridgePanel(props: CartridgeProps) {
       return <Cooled {...props} />;
     case "enter_housing":
       return <Enter {...props} />;
+    case "measure_below":
+      return <Room key="below" {...props} before />;
     case "turn_over":
-      return <Over {...props} />;
+      return <Room key="over" {...props} />;
+    case "use_rod":
+      return (
+        <div className="pt-4">
+          <Button kind="main" data-main onClick={() => tap({ kind: "use_rod", out: work.rod_out })}>
+            {work.rod_out ? "Handle rod is off" : "Handle rod is on"}
+          </Button>
+        </div>
+      );
+    case "seat_ring":
+      return <Ring key={`${work.ring_due?.side}.${work.ring_due?.sits}`} {...props} />;
     case "tighten_pair":
       return <Pair {...props} />;
     case "pack_between":

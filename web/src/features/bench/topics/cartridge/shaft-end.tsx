@@ -6,7 +6,7 @@ import { LeftByName } from "../../left-by-name";
 import { useEntry } from "../../use-entry";
 import type { CartridgeProps } from "./panel";
 
-export function Pair({ tap, refused }: CartridgeProps) {
+export function Pair({ work, tap, refused }: CartridgeProps) {
   const entry = useEntry({ torque: "", wrench: "" }, refused, "tighten_pair");
   const [tab, setTab] = useState(false);
   const [jammed, setJammed] = useState(false);
@@ -17,6 +17,7 @@ export function Pair({ tap, refused }: CartridgeProps) {
       wrench: entry.text("wrench"),
       tab_bent: tab,
       jammed,
+      end: work.nut_due as "drive" | "far" | "",
       decided_by,
       reason,
     });
@@ -94,8 +95,12 @@ export function Flinger({ work, tap, refused }: CartridgeProps) {
       }}
     >
       <EntryText entry={entry} name="gap" label="Gap to the cover" hint="0.8 mm, 1/32 in" />
-      <Tick label="This is the pinned flinger" checked={pinned} onChange={setPinned} />
-      <Tick label="Both set screws tight, evenly" checked={both} onChange={setBoth} />
+      {work.clamped ? null : (
+        <>
+          <Tick label="This is the pinned flinger" checked={pinned} onChange={setPinned} />
+          <Tick label="Both set screws tight, evenly" checked={both} onChange={setBoth} />
+        </>
+      )}
       <Button kind="main" data-main type="submit" disabled={!entry.text("gap").trim()}>
         Check the flinger
       </Button>

@@ -9,9 +9,11 @@ A file says how the job is opened, which items of gates are untrue there (they a
 - `tighten`: bolts of one joint in their order, in so many passes.
 - `run`: every bearing read at so many minutes of a run.
 - `shows`: what the screen says: what is asked (`do`), words of its headline, or words nobody may see.
-- `stage`: a stage that is looked at, whether or not it is its turn. `at`: another place of the job (`opened_at`: what else than a mounting is opened: keeping, rounds, seals; `first`:
-  another walk, so many days before). `paper`: from here typed in from a card, by whom and when; `false` ends it.
+- `stage`: a stage that is looked at, whether or not it is its turn. `at`: another place of the job.
+- `paper`: from here typed in from a card, by whom and when; `false` ends it.
 - `sign`: the signature.
+
+`opened_at`: what else than a mounting is opened (keeping, rounds, seals). `first`: another walk, so many days before.
 """
 
 from __future__ import annotations

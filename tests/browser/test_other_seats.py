@@ -425,13 +425,14 @@ def test_a_cartridge_hot_and_cold_turned_over_closed_and_free(new_page: Callable
     tapped(page, "At its shoulder")
     tapped(page, "It enters nowhere")
     page.goto(f"/jobs/{job}")
+    # What somebody wanted next comes as early as it can.
+    page.get_by_label("Which grease, how much").fill("55 g")
+    tapped(page, "It is packed")
     page.get_by_label("First nut, torque with its unit").fill("95 N·m")
     page.get_by_label("With which wrench and hook").fill("no. 2, hook 9")
     for box in page.get_by_role("checkbox").all():
         box.check()
     tapped(page, "Check the nut pair")
-    page.get_by_label("Which grease, how much").fill("55 g")
-    tapped(page, "It is packed")
     closed(page, "10 mm", "8 mm")
     tapped(page, "It turns freely")
     for pinned in (True, False):

@@ -219,9 +219,9 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             store = WrittenAtOnce(session)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
-            job = _opened(store, reference, entry, tap, begins)
-            if len(job.log) > 1:
+            if store.events(entry["id"]):
                 continue
+            job = _opened(store, reference, entry, tap, begins)
             driven = entry.get("truths") or ([entry["truth"]] if "truth" in entry else [])
             truths = {str(i): _truth(truth) for i, truth in enumerate(driven, 1)}
             fitter = VirtualFitter(store, reference, job, truths, entry["actor"], begins)

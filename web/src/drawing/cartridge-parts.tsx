@@ -38,7 +38,7 @@ export function MountedBearing({ frame, bearing, from, turned }: BearingProps) {
       ))}
       <text
         transform={`translate(${x(from + B / 2)} ${frame.low + 16}) rotate(${-turned})`}
-        textAnchor="middle"
+        textAnchor={turned === 0 ? "middle" : turned > 0 ? "end" : "start"}
         fontSize="13"
         fill="var(--ink)"
       >

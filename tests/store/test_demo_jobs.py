@@ -45,3 +45,14 @@ def test_the_job_by_blows_can_be_gone_on_with_to_its_end(engine: Engine, referen
         kinds = [type(event.fact) for event in SqlStore(session).events(entry["id"])]
     assert kinds[-1] is Signed and kinds.count(BlowsStruck) >= 4
     assert NutTurned not in kinds and ZeroSet not in kinds
+
+
+def test_a_job_whose_bearing_is_not_as_listed_is_filled_in_too(engine: Engine, reference: Reference, tmp_path: Path) -> None:
+    """What is compared with the plant's list at the opening is no work that somebody did."""
+    demo = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
+    entry = next(job for job in demo["jobs"] if job["id"] == "hollin-vale-0027")
+    file = tmp_path / "jobs.yaml"
+    file.write_text(yaml.safe_dump({"procedures": demo["procedures"], "jobs": [entry]}, allow_unicode=True), "utf-8")
+    load_jobs(engine, reference, file)
+    with Session(engine) as session:
+        assert len(SqlStore(session).events(entry["id"])) > 20

@@ -219,9 +219,10 @@ def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
             store = WrittenAtOnce(session)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
-            if store.events(entry["id"]):
-                continue
             job = _opened(store, reference, entry, tap, begins)
+            # What is said of it at its opening carries the opening's own name.
+            if any(not event.client_event_id.startswith(tap.client_event_id) for event in job.log):
+                continue
             driven = entry.get("truths") or ([entry["truth"]] if "truth" in entry else [])
             truths = {str(i): _truth(truth) for i, truth in enumerate(driven, 1)}
             fitter = VirtualFitter(store, reference, job, truths, entry["actor"], begins)

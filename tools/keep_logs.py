@@ -32,6 +32,7 @@ from tests.core.test_cartridge import CLOSING, SPINDLE, CartridgeBench, SpindleB
 from tests.core.test_follower import STUD, YOKE, FollowerBench
 from tests.core.test_halves import SHEET as HALVES
 from tests.core.test_job import AnySequence
+from tests.core.test_other_kinds import SETTING, on_and_locked
 from tests.core.test_parting import HAND_TIGHT
 from tests.core.test_shaft_job import PLAN, READINGS, ShaftBench, read
 from tests.core.test_shouldered import ShoulderBench
@@ -390,6 +391,14 @@ def of_spindle() -> Log:
     return [*made.log]
 
 
+def of_setting() -> Log:
+    """A tapered roller bearing whose end play is read, too tight at first, and corrected."""
+    made = on_and_locked(**SETTING)
+    made.do(on.ReadSetting("0.02 mm"), job_cmd.Correct(made.job.last_seq + 1, "misread", on.ReadSetting("0.07 mm")), at="1")
+    made.do(on.TurnByHand(True), at="1")
+    return [*made.log]
+
+
 def of_after() -> Log:
     """Every kind of entry after locking: seals, grease, closing, running in, keeping; and some of them corrected."""
     made = ShaftBench()
@@ -524,6 +533,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "adapter-unit": of_adapter_unit,
         "halves": of_halves,
         "spindle": of_spindle,
+        "setting": of_setting,
     }
     return [(name, made[name]())]
 
@@ -553,6 +563,7 @@ for i, log in enumerate(
         of_adapter_unit(),
         of_halves(),
         of_spindle(),
+        of_setting(),
     ],
     1,
 ):

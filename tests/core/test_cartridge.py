@@ -38,8 +38,9 @@ from tribodex.core.topics.stock import commands as take
 from tribodex.core.working import Level
 from tribodex.usecases.planning.cartridges import CartridgeOrder, cartridge_plan, cartridge_sheet, in_cartridge
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.kinds import SHOULDER
-from tribodex.usecases.planning.shouldered import ShoulderDraft, shoulder_plan
+from tribodex.usecases.planning.shouldered import shoulder_plan
 
 BEARING = ShoulderDraft(designation="6309 C3", shaft_class="k5")
 CLOSING = CartridgeDraft(

@@ -34,7 +34,8 @@ from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.shouldered.state import Shouldered
 from tribodex.core.working import Level, Result
 from tribodex.usecases.opening import WHOLE
-from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
+from tribodex.usecases.planning.shouldered import seat_of, shoulder_plan
 
 OPEN = ShoulderDraft(designation="6209 C3", shaft_class="k5", held_by="lock_nut", stick_out="120")
 SEALED = ShoulderDraft(designation="6209-2RS C3", shaft_class="k5", held_by="retaining_ring")
@@ -96,21 +97,24 @@ def bench() -> ShoulderBench:
     return made
 
 
+BALL = "deep_groove_ball"
+
+
 # --- Planning. -----------------------------------------------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
     ("draft", "fields"),
     [
-        (ShoulderDraft(), {"bore", "outside", "width", "held_by", "shaft_class"}),
+        (ShoulderDraft(), {"kind", "bore", "outside", "width", "held_by", "shaft_class"}),
         (ShoulderDraft(designation="22218 K"), {"designation", "held_by", "shaft_class"}),
         (ShoulderDraft(designation="6209", shaft_class="k5"), {"held_by"}),
         (ShoulderDraft(designation="6209", shaft_class="zz9", held_by="cover"), {"shaft_class"}),
-        (ShoulderDraft(bore="45", outside="85", width="19", shaft_class="k5", held_by="cover"), {"closure"}),
-        (ShoulderDraft(bore="85", outside="45", width="19", shaft_class="k5", held_by="cover", closure="open"), {"bore"}),
+        (ShoulderDraft(kind=BALL, bore="45", outside="85", width="19", shaft_class="k5", held_by="cover"), {"closure"}),
+        (ShoulderDraft(kind=BALL, bore="85", outside="45", width="19", shaft_class="k5", held_by="cover", closure="open"), {"bore"}),
         (ShoulderDraft(designation="6209", shaft_class="k5", held_by="cover", limit="300 °C"), {"limit"}),
         (ShoulderDraft(designation="6209", shaft_class="k5", held_by="cover", shaft_bore="44.9"), {"shaft_bore"}),
-        (ShoulderDraft(bore="46", outside="85", width="19", shaft_class="k5", held_by="retaining_ring", closure="open"), {"held_by"}),
+        (ShoulderDraft(kind=BALL, bore="46", outside="85", width="19", shaft_class="k5", held_by="retaining_ring", closure="open"), {"held_by"}),
     ],
 )
 def test_what_is_missing_or_wrong_is_named_and_nothing_is_assumed(draft: ShoulderDraft, fields: set[str]) -> None:

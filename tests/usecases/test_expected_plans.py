@@ -15,8 +15,9 @@ from tribodex.core.errors import InvalidInput
 from tribodex.usecases.planning.cartridges import cartridge_plan
 from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
-from tribodex.usecases.planning.shouldered import ShoulderDraft, shoulder_plan
+from tribodex.usecases.planning.shouldered import shoulder_plan
 from tribodex.usecases.planning.units import unit_plan
 from tribodex.usecases.ports import Reference
 

@@ -16,7 +16,8 @@ from tribodex.usecases.bench import bench
 from tribodex.usecases.bench_more import place_figures
 from tribodex.usecases.jobs import load, summary_of
 from tribodex.usecases.opening import BearingOrder, Order, open_job
-from tribodex.usecases.planning.shouldered import ShoulderDraft, shoulder_sheet
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
+from tribodex.usecases.planning.shouldered import shoulder_sheet
 from tribodex.usecases.ports import Machine, Position, Reference, Tap
 from tribodex.usecases.record import record
 
@@ -91,7 +92,8 @@ def test_opening_again_gives_the_job_that_is_there(store: MemoryStore, reference
 def test_a_draft_is_worked_out_without_a_job(reference: Reference) -> None:
     sheet = shoulder_sheet(reference, replace(OPEN, designation="6209-2RS TN9 C3"))
     assert (sheet.closure, sheet.held_by, sheet.unread) == ("with seals, greased for life", "lock nut and washer", ("TN9",))
-    by_hand = shoulder_sheet(reference, ShoulderDraft(bore="45", outside="85 mm", width="19", closure="open", shaft_class="k5", held_by="cover"))
+    sizes = ShoulderDraft(bore="45", outside="85 mm", width="19", closure="open", shaft_class="k5", held_by="cover", kind="deep_groove_ball")
+    by_hand = shoulder_sheet(reference, sizes)
     assert by_hand.label == "45 × 85 × 19 mm CN" and by_hand.unread == ()
 
 

@@ -13,6 +13,7 @@ import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
 const BEARING: CartridgeBearing = {
   side: "fixed",
+  kind: "deep_groove_ball",
   label: "6309 C3",
   bore_mm: 45,
   outside_mm: 100,

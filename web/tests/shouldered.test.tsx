@@ -17,6 +17,7 @@ const way = (value: Way["value"], words: string, level: Way["verdict"]["level"])
   against: level === "good" ? [] : [`against ${words}`],
 });
 const SECTION: ShoulderSection = {
+  kind: "deep_groove_ball",
   bore_mm: 45,
   outside_mm: 85,
   width_mm: 19,
@@ -44,6 +45,8 @@ const WORK: ShoulderWork = {
   stopped: "",
   shoulder: null,
   held: null,
+  setting: null,
+  setting_asked: "",
   section: SECTION,
 };
 

@@ -29,8 +29,8 @@ from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.cartridges import cartridge_plan, in_cartridge
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.kinds import FITTED, Draft, kind_of_draft
-from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 

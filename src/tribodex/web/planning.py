@@ -13,8 +13,9 @@ from tribodex.usecases.planning.cartridges import CartridgeOrder, CartridgeSheet
 from tribodex.usecases.planning.early import Early, early
 from tribodex.usecases.planning.fitted import FittedDraft, FittedSheet, fitted_sheet
 from tribodex.usecases.planning.followers import FollowerDraft, FollowerSheet, follower_sheet
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
-from tribodex.usecases.planning.shouldered import ShoulderDraft, ShoulderSheet, shoulder_sheet
+from tribodex.usecases.planning.shouldered import ShoulderSheet, shoulder_sheet
 from tribodex.usecases.planning.units import Duty, LockChoice, UnitSheet, lock_choice, unit_sheet
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem

@@ -23,8 +23,8 @@ from tribodex.usecases.opening import BearingOrder, Order
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
-from tribodex.usecases.planning.shouldered import ShoulderDraft
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.

@@ -1,6 +1,6 @@
 /** Bearings with their retaining rings, and covers, of a cartridge in half section. What is not on yet is dashed. */
 import type { CartridgeBearing } from "../api";
-import { BallRow } from "./ball-rings";
+import { RollingRow } from "./rolling-row";
 import type { CartridgeFrame } from "./cartridge";
 
 const INK = { stroke: "var(--ink)", strokeWidth: 1.5 };
@@ -18,8 +18,9 @@ export function MountedBearing({ frame, bearing, from, turned }: BearingProps) {
   const dashed = { fill: "none", strokeDasharray: "5 4" };
   return (
     <g>
-      <BallRow
+      <RollingRow
         at={frame}
+        kind={bearing.kind}
         size={{ d, D, B }}
         from={from}
         rings={on ? undefined : dashed}

@@ -1,7 +1,8 @@
 /** A ring on its way to the shoulder, in half section and to scale: seat, shoulder, drift tube; gaps magnified, with the factor stated. */
 import type { ShoulderSection } from "../api";
 import { length, useSettings } from "../ui";
-import { BallRow, ballRings } from "./ball-rings";
+import { ballRings } from "./ball-rings";
+import { RollingRow } from "./rolling-row";
 
 const WIDTH = 420;
 const MAGNIFY = 10;
@@ -66,7 +67,7 @@ export function ShoulderDrawing({ section, gapMm }: { section: ShoulderSection; 
           strokeWidth="1.5"
         />
       ) : null}
-      <BallRow at={at} size={{ d, D, B }} from={left} />
+      <RollingRow at={at} kind={section.kind} size={{ d, D, B }} from={left} />
       {gapMm ? (
         <text x={x(collar + gap / 2)} y={y(d / 2) - 6} textAnchor="middle" fontSize="12" fill="var(--dye)">
           {length(gapMm, units, 2)}

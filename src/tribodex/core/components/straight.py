@@ -1,4 +1,4 @@
-"""Bearings with a cylindrical bore: deep groove ball bearings, open or closed."""
+"""Bearings with a cylindrical bore: their kinds, and numbers of deep groove ball bearings, open or closed."""
 
 from __future__ import annotations
 
@@ -29,11 +29,51 @@ class StraightKind(StrEnum):
     DEEP_GROOVE_BALL = "deep_groove_ball"
     CAM_FOLLOWER = "cam_follower"
     INSERT_BALL = "insert_ball"
+    ANGULAR_CONTACT = "angular_contact"
+    DOUBLE_ANGULAR = "double_angular"
+    TAPERED_ROLLER = "tapered_roller"
+    CYLINDRICAL_ROLLER = "cylindrical_roller"
+    SPHERICAL_ROLLER = "straight_spherical_roller"
 
     @property
     def words(self) -> str:
         """As the trade says it."""
-        return {"deep_groove_ball": "deep groove ball bearing", "cam_follower": "cam follower", "insert_ball": "insert bearing"}[self.value]
+        return {
+            "deep_groove_ball": "deep groove ball bearing",
+            "cam_follower": "cam follower",
+            "insert_ball": "insert bearing",
+            "angular_contact": "angular contact ball bearing",
+            "double_angular": "double row angular contact ball bearing",
+            "tapered_roller": "tapered roller bearing",
+            "cylindrical_roller": "cylindrical roller bearing",
+            "straight_spherical_roller": "spherical roller bearing, cylindrical bore",
+        }[self.value]
+
+    @property
+    def has_group(self) -> bool:
+        """Whether its number names a clearance group; play of the others is built in, or set at the mounting."""
+        return self in (StraightKind.DEEP_GROOVE_BALL, StraightKind.CYLINDRICAL_ROLLER, StraightKind.SPHERICAL_ROLLER, StraightKind.INSERT_BALL)
+
+    @property
+    def is_tapered(self) -> bool:
+        """Whether its rollers are tapered."""
+        return self is StraightKind.TAPERED_ROLLER
+
+    @property
+    def is_set(self) -> bool:
+        """Whether its end play or preload is set against another bearing."""
+        return self in (StraightKind.ANGULAR_CONTACT, StraightKind.TAPERED_ROLLER)
+
+    @property
+    def one_way(self) -> bool:
+        """Whether it carries push from one face alone, so that which way round it goes on decides."""
+        return self.is_set
+
+    @property
+    def rolls(self) -> str:
+        """What rolls in it."""
+        rollers = (StraightKind.TAPERED_ROLLER, StraightKind.CYLINDRICAL_ROLLER, StraightKind.SPHERICAL_ROLLER)
+        return "rollers" if self in rollers else "balls"
 
 
 @dataclass(frozen=True)

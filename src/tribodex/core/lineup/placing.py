@@ -40,6 +40,11 @@ FORGIVES_DEG: dict[Kind | StraightKind, float] = {
     Kind.SELF_ALIGNING_BALL: 1.0,
     StraightKind.DEEP_GROOVE_BALL: 0.1,
     StraightKind.CAM_FOLLOWER: 0.1,
+    StraightKind.ANGULAR_CONTACT: 0.05,
+    StraightKind.DOUBLE_ANGULAR: 0.03,
+    StraightKind.TAPERED_ROLLER: 0.05,
+    StraightKind.CYLINDRICAL_ROLLER: 0.05,
+    StraightKind.SPHERICAL_ROLLER: 0.5,
     # Regreased: the grease hole limits it.
     StraightKind.INSERT_BALL: 2.0,
 }

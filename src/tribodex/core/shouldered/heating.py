@@ -173,8 +173,13 @@ def judge_crayon(limit: HeatLimit, rating_c: float, melted: bool, seen_s: float 
     return Verdict("just melted", Level.WATCH, f"{rating_c:.0f} °C just reached: heater off, fit it now.")
 
 
-def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: float | None, bearing: StraightBearing, play_um: float) -> Verdict:
-    """A thermometer reading against the limit; two probes also against what the clearance bears, c/(α·E), at most 50 K."""
+def judge_reading(
+    limit: HeatLimit, closure: Closure, ring_c: float, outer_c: float | None, bearing: StraightBearing, play_um: float | None
+) -> Verdict:
+    """A thermometer reading against the limit; two probes also against what the clearance bears, c/(α·E), at most 50 K.
+
+    Where no clearance is known, for the kind has none of its own, the 50 K alone stand.
+    """
     if ring_c > limit.never_c + READ_K:
         gone = (
             "Its grease and seals are spoilt: scrap."
@@ -187,10 +192,13 @@ def judge_reading(limit: HeatLimit, closure: Closure, ring_c: float, outer_c: fl
     if ring_c > limit.limit_c + READ_K:
         return Verdict("above the limit", Level.STOP, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C: heater off.", code=HeatingCode.ABOVE_THE_LIMIT)
     if outer_c is not None:
-        bears = min(play_um / 1000 / (ALPHA_PER_K * bearing.outer_raceway_mm), MOST_DIFFERENCE_K) if play_um > 0 else 0.0
+        known = play_um is not None
+        bears = MOST_DIFFERENCE_K
+        if play_um is not None:
+            bears = min(play_um / 1000 / (ALPHA_PER_K * bearing.outer_raceway_mm), MOST_DIFFERENCE_K) if play_um > 0 else 0.0
         if ring_c - outer_c > bears:
-            ahead = f"The inner ring is {ring_c - outer_c:.0f} K warmer; its clearance bears {bears:.0f} K."
-            words = f"{ahead} Off, until they come together: balls would press in."
+            most = f"its clearance bears {bears:.0f} K" if known else f"{bears:.0f} K are the most"
+            words = f"The inner ring is {ring_c - outer_c:.0f} K warmer; {most}. Off, until they come together: {bearing.kind.rolls} would press in."
             return Verdict("inner ring too far ahead", Level.STOP, words, code=HeatingCode.INNER_RING_TOO_FAR_AHEAD)
     return Verdict("inside its limit", Level.GOOD, f"{ring_c:.0f} °C of {limit.limit_c:.0f} °C.")
 

@@ -50,6 +50,15 @@ class UnknownInside:
         return Kind.SPHERICAL_ROLLER
 
 
+_DESIGNS: dict[Kind | StraightKind, Design] = {
+    Kind.SPHERICAL_ROLLER: Design.SPHERICAL,
+    StraightKind.SPHERICAL_ROLLER: Design.SPHERICAL,
+    StraightKind.TAPERED_ROLLER: Design.SPHERICAL,
+    StraightKind.CYLINDRICAL_ROLLER: Design.CYLINDRICAL,
+    StraightKind.CAM_FOLLOWER: Design.CYLINDRICAL,
+}
+
+
 def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
     """A bearing that is fitted, as it is kept. A cam follower has needle or cylindrical rollers.
 
@@ -57,8 +66,7 @@ def kept_of(bearing: Bearing | StraightBearing) -> KeptBearing:
     >>> kept_of(Bearing(80, 140, 33, Taper.ONE_IN_12, Group.C3)).design
     <Design.SPHERICAL: 'spherical'>
     """
-    spherical = isinstance(bearing, Bearing) and bearing.kind is Kind.SPHERICAL_ROLLER
-    design = Design.SPHERICAL if spherical else Design.CYLINDRICAL if str(bearing.kind) == "cam_follower" else Design.BALL
+    design = _DESIGNS.get(bearing.kind, Design.BALL)
     sealed = isinstance(bearing, StraightBearing) and str(bearing.kind) == "deep_groove_ball" and bearing.closure is not Closure.OPEN
     return KeptBearing(
         label=bearing.label,

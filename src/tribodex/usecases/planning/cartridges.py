@@ -23,7 +23,8 @@ from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.planning.cartridge_parts import read_makeup, ring_rows
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft, one_of
-from tribodex.usecases.planning.shouldered import ShoulderDraft, shoulder_plan
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
+from tribodex.usecases.planning.shouldered import shoulder_plan
 from tribodex.usecases.ports import Reference
 
 LENGTH_UM = (0.0, 5_000_000.0)

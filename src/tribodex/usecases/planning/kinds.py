@@ -34,8 +34,9 @@ from tribodex.core.working import Result, number
 from tribodex.usecases.planning.cartridges import cartridge_figures
 from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
-from tribodex.usecases.planning.shouldered import ShoulderDraft, seat_of, shoulder_plan
+from tribodex.usecases.planning.shouldered import seat_of, shoulder_plan
 from tribodex.usecases.planning.units import PlannedUnit, unit_plan
 from tribodex.usecases.ports import Reference
 

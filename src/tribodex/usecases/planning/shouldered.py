@@ -7,13 +7,12 @@ from dataclasses import asdict, dataclass, replace
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.material import SHAFT_STEEL
+from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.shaft import Finish, Shaft
-from tribodex.core.components.straight import Closure, StraightBearing, read_number, size_of
+from tribodex.core.components.straight import Closure, StraightBearing, StraightKind, read_number, size_of
 from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import shaft_limits_um
 from tribodex.core.fits.seat import SeatSpec, cylindrical_seat
-from tribodex.core.job.asked import Family
-from tribodex.core.job.expected import beside
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
 from tribodex.core.shouldered.fit import by_limits
 from tribodex.core.shouldered.heating import HeatLimit, heat_limit
@@ -21,31 +20,11 @@ from tribodex.core.shouldered.retaining_ring import RingRow, Sits
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.working import Result
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.draft.given import AS_TYPED
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
+from tribodex.usecases.planning.other_kinds import kind_of, other_bearing, remarks_on, set_as_typed
 from tribodex.usecases.ports import Reference
 
 # Bores of the clearance table of deep groove ball bearings that are planned here (µm).
-BORE_UM = (6_000.0, 200_000.0)
-
-
-@AS_TYPED
-@dataclass(frozen=True)
-class ShoulderDraft:
-    """What a person gave, as typed. Empty text means: not given."""
-
-    designation: str = ""
-    bore: str = ""
-    outside: str = ""
-    width: str = ""
-    group: str = ""
-    closure: str = ""
-    shaft_class: str = ""
-    shaft_bore: str = ""
-    shaft_finish: str = ""
-    limit: str = ""
-    held_by: str = ""
-    stick_out: str = ""
-    meant: str = ""
 
 
 def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
@@ -63,10 +42,13 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     seat = errors.take(lambda: _seat(bearing.bore_mm, tolerance)) if bearing is not None and tolerance else None
     ring = _ring(errors, reference, held_by, bearing)
     shaft = errors.take(lambda: _shaft(draft, bearing, finish)) if bearing is not None and finish is not None else None
+    arrangement, setting = set_as_typed(errors, draft, bearing) if bearing is not None else (None, None)
     errors.check()
     assert bearing is not None and held_by is not None and limit is not None and seat is not None and shaft is not None  # checked
     bore = reference.rings.limits_um("inner_bore", bearing.bore_mm, "Normal")
-    group = reference.groove_clearance.row(bearing.bore_mm).limits(bearing.group)
+    # The table is that of deep groove ball bearings: no other kind is computed by it.
+    balls = bearing.kind is StraightKind.DEEP_GROOVE_BALL
+    group = reference.groove_clearance.row(bearing.bore_mm).limits(bearing.group) if balls else None
     sources = (reference.groove_clearance.source, reference.rings.source, reference.retaining_rings.source, reference.groove_dimensions.source)
     return ShoulderPlan(
         bearing=bearing,
@@ -83,6 +65,8 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
         stick_out_mm=stick_out.mm if stick_out is not None else None,
         given={k: v for k, v in asdict(draft).items() if v},
         sources=sources,
+        arrangement=arrangement,
+        setting=setting,
     )
 
 
@@ -100,16 +84,31 @@ class ShoulderSheet:
     held_by: str
     figures: tuple[Result, ...]
     unread: tuple[str, ...]
+    remarks: tuple[str, ...]
 
 
 def shoulder_sheet(reference: Reference, draft: ShoulderDraft) -> ShoulderSheet:
     """The targets of a draft. Raises InvalidInput with every field to correct."""
     plan = shoulder_plan(reference, draft)
-    unread = read_number(draft.designation).unread if draft.designation.strip() else ()
-    return ShoulderSheet(plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, plan.figures, unread)
+    kind = plan.bearing.kind
+    if kind is StraightKind.DEEP_GROOVE_BALL:
+        unread = read_number(draft.designation).unread if draft.designation.strip() else ()
+        return ShoulderSheet(plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, plan.figures, unread, ())
+    other = read_other(draft.designation) if draft.designation.strip() else None
+    remarks = (*(other.remarks if other is not None else ()), *remarks_on(plan))
+    said = f"{kind.words}, {plan.bearing.closure.words}"
+    return ShoulderSheet(plan.bearing.label, said, plan.held_by.words, plan.figures, other.unread if other is not None else (), remarks)
 
 
 def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> StraightBearing | None:
+    kind = kind_of(errors, draft)
+    if kind is None:
+        if not draft.designation.strip():
+            # Its size is asked for at the same time.
+            sizes_by_hand(errors, draft, {})
+        return None
+    if kind is not StraightKind.DEEP_GROOVE_BALL:
+        return other_bearing(errors, reference, draft, kind)
     found = errors.take(lambda: read_number(draft.designation)) if draft.designation.strip() else None
     if draft.designation.strip() and found is None:
         return None
@@ -121,19 +120,11 @@ def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> S
             return None
         sizes = {"bore": row.bore_mm, "outside": row.outside_mm, "width": row.width_mm}
     else:
-        for name, said in by_hand.items():
-            if not said:
-                errors.add(name, "This is needed where no number is given, or only parts of the size are.", "mm, from the ring or the maker's list")
-                continue
-            length = errors.take(lambda said=said, name=name: read_length(said, name, LengthUnit.MM, (1_000.0, 500_000.0)))  # type: ignore[misc]
-            if length is not None:
-                sizes[name] = length.mm
+        sizes = sizes_by_hand(errors, draft, {})
     if len(sizes) < 3:
         return None
-    if not BORE_UM[0] / 1000 < sizes["bore"] <= BORE_UM[1] / 1000 or not sizes["bore"] < sizes["outside"]:
-        errors.add("bore", f"A bore of {sizes['bore']:g} mm in a ring of {sizes['outside']:g} mm is not planned here.", "6 to 200 mm, smaller than D")
+    if not can_be(errors, draft, sizes):
         return None
-    errors.expect("width", draft.width, Family.LENGTH, beside(sizes["bore"], 0.08, 2.0, "its bore is"))
     group = errors.choice(Group, draft.group, "group", found.group if found is not None else Group.CN)
     # Whether grease is sealed in decides how warm it may get: it is read from the number or asked, never assumed.
     known = found.closure if found is not None and found.closure_known else None

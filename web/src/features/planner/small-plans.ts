@@ -2,6 +2,7 @@
 import { previewFollower, previewShoulder, type Floats, type PlantPosition, type Result } from "../../api";
 
 import { COVERS, type Covers } from "./covers";
+import { SHOULDER_FIELDS } from "./shoulder-fields";
 
 export type Given = Record<string, string>;
 
@@ -14,6 +15,8 @@ export interface SmallField {
   seldom?: boolean;
   /** Asked for only where another entry is this, or one of these. */
   when?: Record<string, string | string[]>;
+  /** Asked for only where the entries together say so. */
+  only?: (given: Given) => boolean;
   /** Not asked for where another entry is this, or one of these. */
   unless?: Record<string, string | string[]>;
 }
@@ -54,66 +57,13 @@ export interface SmallPlan {
 export const mountedHere = () => [{ value: "mounting" as Covers, label: "seat and mounting" }, ...COVERS];
 
 /** Whether an entry matters for what was given. */
-export const matters = ({ when, unless }: SmallField, given: Given) =>
+export const matters = ({ when, unless, only }: SmallField, given: Given) =>
+  (only?.(given) ?? true) &&
   Object.entries(when ?? {}).every(([name, value]) => [value].flat().includes(given[name] ?? "")) &&
   !Object.entries(unless ?? {}).some(([name, value]) => [value].flat().includes(given[name] ?? ""));
 
 export const emptyOf = (plan: SmallPlan): Given =>
   Object.fromEntries(plan.fields.map(({ name }) => [name, ""]));
-
-const SHOULDER_FIELDS: SmallField[] = [
-  { name: "designation", label: "Number on the ring", hint: "6209 C3, 6312-2RS; or d, D and B by hand" },
-  {
-    name: "shaft_class",
-    label: "Seat, tolerance class",
-    hint: "by the drawing: k5, m5, m6, n6",
-  },
-  {
-    name: "held_by",
-    label: "Held against its shoulder by",
-    options: [
-      { value: "lock_nut", label: "lock nut and washer" },
-      { value: "retaining_ring", label: "retaining ring" },
-      { value: "bore_ring", label: "retaining ring in the bore" },
-      { value: "cover", label: "cover" },
-    ],
-  },
-  { name: "stick_out", label: "Shaft beyond the seat, for the tube", hint: "empty: not known yet" },
-  { name: "limit", label: "Limit by the maker's sheet", hint: "empty: the usual limit", seldom: true },
-  {
-    name: "closure",
-    label: "Seals",
-    options: [
-      { value: "", label: "as in the number" },
-      { value: "open", label: "open" },
-      { value: "shielded", label: "shields, greased" },
-      { value: "sealed", label: "seals, greased" },
-    ],
-    seldom: true,
-  },
-  {
-    name: "group",
-    label: "Clearance group",
-    options: ["", "C2", "CN", "C3", "C4", "C5"].map((value) => ({
-      value,
-      label: value || "as in the number",
-    })),
-    seldom: true,
-  },
-  { name: "bore", label: "Bore d", seldom: true },
-  { name: "outside", label: "Outside D", seldom: true },
-  { name: "width", label: "Width B", seldom: true },
-  { name: "shaft_bore", label: "Shaft bored to", hint: "empty: solid", seldom: true },
-  {
-    name: "shaft_finish",
-    label: "Seat is",
-    options: [
-      { value: "", label: "ground" },
-      { value: "turned", label: "turned" },
-    ],
-    seldom: true,
-  },
-];
 
 export const SHOULDER: SmallPlan = {
   order: "shoulder",
@@ -129,7 +79,10 @@ export const SHOULDER: SmallPlan = {
     return {
       label: sheet.label,
       about: `${sheet.closure}; held by ${sheet.held_by}. By the limits: what is measured at the bench replaces them.`,
-      warning: sheet.unread.length > 0 ? `Not read of the number: ${sheet.unread.join(", ")}.` : "",
+      warning: [
+        ...(sheet.unread.length > 0 ? [`Not read of the number: ${sheet.unread.join(", ")}.`] : []),
+        ...sheet.remarks,
+      ].join(" "),
       figures: sheet.figures,
     };
   },

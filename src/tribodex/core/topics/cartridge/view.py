@@ -9,6 +9,7 @@ from tribodex.core.bolts.torque import pattern
 from tribodex.core.cartridge.assembly import End, From, Stands
 from tribodex.core.cartridge.parts import SIDES, Side, parts_of
 from tribodex.core.cartridge.shaft_end import Hand
+from tribodex.core.components.straight import StraightKind
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.retaining_ring import Sits
 from tribodex.core.topics.cartridge import facts as ev
@@ -34,6 +35,7 @@ class CartridgeBearing:
     """One bearing of a cartridge for its drawing: sizes (mm), where it is, what its cover does."""
 
     side: Side
+    kind: StraightKind
     label: str
     bore_mm: float
     outside_mm: float
@@ -207,6 +209,7 @@ def _bearing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, side: Side) -
     said = cover.measured
     return CartridgeBearing(
         side=side,
+        kind=size.kind,
         label=size.label,
         bore_mm=size.bore_mm,
         outside_mm=size.outside_mm,

@@ -50,6 +50,7 @@ TOPIC: Topic[Shouldered] = Topic(
         ev.PushedHome: cmd.PushHome,
         ev.ShoulderTried: cmd.TryShoulder,
         ev.TurnedByHand: cmd.TurnByHand,
+        ev.SettingRead: cmd.ReadSetting,
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.

@@ -114,6 +114,13 @@ class TurnByHand:
     text: Annotated[str, words("How it turns")] = ""
 
 
+@dataclass(frozen=True)
+class ReadSetting:
+    """End play or turning torque, read after it was locked; with its unit."""
+
+    value: Annotated[str, words("End play, or the torque that turns it, with its unit", "0.07 mm; 0.6 N·m")]
+
+
 COMMANDS: tuple[type, ...] = (
     ChooseWayOn,
     SayShaftWarmth,
@@ -128,4 +135,5 @@ COMMANDS: tuple[type, ...] = (
     TryShoulder,
     HoldFast,
     TurnByHand,
+    ReadSetting,
 )

@@ -10,9 +10,10 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
-from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_length
+from tribodex.core.quantities import LengthUnit, parse_temperature_c, parse_torque_nm, read_length
 from tribodex.core.shouldered.heating import contact_c, judge_crayon, judge_reading
 from tribodex.core.shouldered.retaining_ring import judge_ring
+from tribodex.core.shouldered.setting import SetBy, judge_setting
 from tribodex.core.shouldered.square import DIRECTIONS, judge_shoulder, judge_tilt, tilt_of
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered import commands as cmd
@@ -76,6 +77,8 @@ def decide(desk: Desk, state: Shouldered, command: Any) -> Sequence[Fact]:
                 raise Refused("First what holds it.")
             how = command.text.strip() if command.freely else text(command.text, "text", "how it turns: rough, stiff, where")
             return [ev.TurnedByHand(command.freely, how)]
+        case cmd.ReadSetting():
+            return [_set(state, plan, command)]
         case _:
             raise TypeError(f"a ring takes no {type(command).__name__}")
 
@@ -129,7 +132,11 @@ def _ring(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.ReadRi
     outer = _temperature(command.outer_temperature, "outer_temperature") if command.outer_temperature.strip() else None
     if command.crayon:
         return ev.RingWarmth(ring, outer, judge_crayon(plan.limit, ring, command.crayon == "melted", _seen_s(desk, state, ring)), command.crayon)
-    return ev.RingWarmth(ring, outer, judge_reading(plan.limit, plan.bearing.closure, ring, outer, plan.bearing, plan.group_um.low))
+    return ev.RingWarmth(
+        ring,
+        outer,
+        judge_reading(plan.limit, plan.bearing.closure, ring, outer, plan.bearing, plan.group_um.low if plan.group_um is not None else None),
+    )
 
 
 def _seen_s(desk: Desk, state: Shouldered, rating_c: float) -> float | None:
@@ -207,6 +214,23 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Tab in its slot."))
 
 
+def _set(state: Shouldered, plan: ShoulderPlan, command: cmd.ReadSetting) -> ev.SettingRead:
+    if plan.setting is None:
+        what = "Its maker's end play or preload is not in the plan: without it nothing read here can be judged. Plan it first."
+        raise Refused(what if plan.bearing.kind.is_set else f"A {plan.bearing.kind.words} has no setting of its own.")
+    if plan.held_by is not HeldBy.CARTRIDGE and state.held is None:
+        raise Refused("First what holds it: a nut that is locked afterwards changes the setting.")
+    by_play = plan.setting.by is SetBy.END_PLAY
+    value = read_length(command.value, "value", LengthUnit.MM, (0.0, 3_000.0), zero=True).um if by_play else parse_torque_nm(command.value, "value")
+    return ev.SettingRead(round(value, 3), command.value.strip(), judge_setting(plan.setting, value))
+
+
+def set_right(state: Shouldered) -> bool:
+    """Whether its setting was read as its maker asks; of a bearing that has none, or whose maker's figure nobody has, nothing is asked."""
+    asked = state.planned is not None and state.planned.setting is not None
+    return not asked or (state.setting is not None and state.setting.verdict.level is Level.GOOD)
+
+
 def stage_of(state: Shouldered) -> str | None:
     """On its shoulder first; then what holds it, and turned by hand."""
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
@@ -215,7 +239,7 @@ def stage_of(state: Shouldered) -> str | None:
     if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
         return None
     fast = state.held is not None and state.held.verdict.level in (Level.GOOD, Level.WATCH)
-    return None if fast and state.turned is not None else SECURE
+    return None if fast and state.turned is not None and set_right(state) else SECURE
 
 
 def force_words(desk: Desk, state: Shouldered) -> str:

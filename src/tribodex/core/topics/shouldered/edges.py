@@ -6,15 +6,16 @@ from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import AT_REST, HEATED, Likely
 from tribodex.core.job.expected import always, by_shaft, by_size
 from tribodex.core.job.needs import Need
-from tribodex.core.job.proofs import Claim, What
+from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.shouldered.heating import HeatingCode
 from tribodex.core.shouldered.retaining_ring import RetainingRingCode
+from tribodex.core.shouldered.setting import SettingCode
 from tribodex.core.shouldered.square import SquareCode
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, SecuredCode
-from tribodex.core.topics.shouldered.plan import HeldBy
+from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered
 
 _NOT_FITTED = "This ring is not fitted: another one."
@@ -27,11 +28,12 @@ ANSWERS: dict[str, AnsweredBy] = {
     **again(SquareCode, ev.GapsRead, ev.ShoulderTried),
     ev.ShoulderCode.COCKED: AnsweredBy((ev.StraightOn,), by_name=False, way="The cause out, everything straight again."),
     ev.ShoulderCode.NOT_FREE: AnsweredBy((ev.TurnedByHand, ev.RingRenewed), way="Off again, the cause found; then turned again."),
+    **again(SettingCode, ev.SettingRead, ev.RingRenewed),
     **again((*RetainingRingCode, *SecuredCode), ev.HeldFast, ev.RingRenewed),
     "": AnsweredBy((ev.RingRenewed,)),
 }
 _ON = tuple(command for command in cmd.COMMANDS if command is not cmd.SayShaftWarmth)
-GATED: dict[type, str] = {cmd.ReadRing: SET_ON, cmd.PushHome: SET_ON, cmd.HoldFast: SECURE}
+GATED: dict[type, str] = {cmd.ReadRing: SET_ON, cmd.PushHome: SET_ON, cmd.HoldFast: SECURE, cmd.ReadSetting: SET_ON}
 HELD: dict[type, str] = dict.fromkeys(_ON, SET_ON)
 NEEDS = (
     Need(What.SEAT, _ON, "A bearing does not go onto a seat that is not in order.", unless_stopped=True),
@@ -57,6 +59,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.HoldFast, "ends_before"): by_shaft(0.0, 1.0, "the ends of a retaining ring do not stand that far apart"),
     (cmd.HoldFast, "ends_after"): by_shaft(0.0, 1.0, "the ends of a retaining ring do not stand that far apart"),
     (cmd.ReadGaps, "circle"): _circle,
+    (cmd.ReadSetting, "value"): "judged against its maker's figure, which is there or it is not read",
 }
 
 
@@ -68,11 +71,27 @@ def claims(desk: Desk, state: Shouldered) -> tuple[Claim, ...]:
     after = (ev.PushedHome, ev.RingRenewed)
     on_the_way = (ev.RingWarmth, ev.GapsRead, ev.StoppedOn)
     home = Claim("shouldered.home", "against its shoulder all round", SET_ON, at, (ev.ShoulderTried,), after=after, rests=on_the_way, what=What.ON)
+    setting = _setting(state.planned, at)
     if state.planned.held_by is HeldBy.CARTRIDGE:
-        return (home,)
+        return (home, *setting)
     again_ = (*after, ev.HeldFast)
     return (
         home,
         Claim("shouldered.held", "held against its shoulder", SECURE, at, (ev.HeldFast,), after=after, what=What.LOCKED),
         Claim("shouldered.turned", "turned by hand, and free", SECURE, at, (ev.TurnedByHand,), after=again_, what=What.TURNS),
+        *setting,
     )
+
+
+def _setting(plan: ShoulderPlan, at: str) -> tuple[Claim, ...]:
+    """The setting of a bearing that is set against another: read as its maker asks, or open, and said so."""
+    if not plan.bearing.kind.is_set:
+        return ()
+    cartridge = plan.held_by is HeldBy.CARTRIDGE
+    stage = SET_ON if cartridge else SECURE
+    if plan.setting is None:
+        words = "setting open: end play or preload is its maker's figure, and nobody has it"
+        return (Claim("shouldered.setting_open", words, stage, at, now=not_yet("the maker's figure is missing"), due=True),)
+    words = f"{plan.setting.by.words} as its maker asks"
+    # In a cartridge it is read when everything is closed.
+    return (Claim("shouldered.setting", words, stage, at, (ev.SettingRead,), after=(ev.HeldFast, ev.PushedHome), due=cartridge),)

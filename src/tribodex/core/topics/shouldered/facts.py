@@ -143,6 +143,15 @@ class TurnedByHand(Fact):
         return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=ShoulderCode.NOT_FREE),)
 
 
+@dataclass(frozen=True)
+class SettingRead(Fact):
+    """End play (µm) or turning torque (N·m) as it was read, against the maker's figure."""
+
+    value: float
+    typed: str
+    verdict: Verdict
+
+
 FACTS: tuple[type[Fact], ...] = (
     ShoulderPlanned,
     WayOnChosen,
@@ -158,6 +167,7 @@ FACTS: tuple[type[Fact], ...] = (
     ShoulderTried,
     HeldFast,
     TurnedByHand,
+    SettingRead,
 )
 ShoulderedFact = (
     ShoulderPlanned
@@ -174,4 +184,5 @@ ShoulderedFact = (
     | ShoulderTried
     | HeldFast
     | TurnedByHand
+    | SettingRead
 )

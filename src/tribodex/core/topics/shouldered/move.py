@@ -5,8 +5,9 @@ from __future__ import annotations
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.heating import contact_c
+from tribodex.core.shouldered.setting import setting_words
 from tribodex.core.shouldered.ways import WayOn
-from tribodex.core.topics.shouldered.decide import force_words, stage_of
+from tribodex.core.topics.shouldered.decide import force_words, set_right, stage_of
 from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, cooled, figure, figures_now, interference, ways
@@ -115,7 +116,7 @@ def _home(state: Shouldered) -> Move:
             "At top, right, bottom and left. A warm ring creeps back as it cools: take it up with the nut.",
         )
     if state.planned is not None and state.planned.held_by is HeldBy.CARTRIDGE:
-        return Move(Ask.NOTHING, "It is on, against its shoulder", "Nut pair and covers of the cartridge hold it.")
+        return Move(Ask.NOTHING, "It is on, against its shoulder", "What holds it belongs to its cartridge.")
     if state.held is not None and state.held.verdict.level is Level.STOP:
         return stopped_by(Do.HOLD_FAST, state.held.verdict)
     if state.held is None:
@@ -126,6 +127,12 @@ def _home(state: Shouldered) -> Move:
         return Move(
             Do.TURN_BY_HAND, "Stop: it does not turn freely", state.turned.text, "Off again and look, before anything else goes on it.", stops=True
         )
+    if state.planned is not None and state.planned.setting is not None and not set_right(state):
+        if state.setting is not None:
+            return stopped_by(Do.READ_SETTING, state.setting.verdict)
+        asked = setting_words(state.planned.setting)
+        why = "Cold, after it is locked, the shaft pushed to and fro while it turns." if asked.endswith(")") else "Cold, after it is locked."
+        return Move(Do.READ_SETTING, f"{state.planned.setting.by.words.capitalize()}: {asked}", f"{why} By {state.planned.setting.source}.")
     if state.turned is None:
         return Move(Do.TURN_BY_HAND, "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
     return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")

@@ -19,4 +19,5 @@ class ShoulderedDo(StrEnum):
     TRY_SHOULDER = "try_shoulder"
     HOLD_FAST = "hold_fast"
     TURN_BY_HAND = "turn_by_hand"
+    READ_SETTING = "read_setting"
     SET_STRAIGHT_ON = "set_straight_on"

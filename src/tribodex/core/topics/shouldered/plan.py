@@ -11,6 +11,7 @@ from tribodex.core.components.straight import Closure, StraightBearing
 from tribodex.core.shouldered.fit import clearance_left, push_on_force
 from tribodex.core.shouldered.heating import HeatLimit, heat_needed
 from tribodex.core.shouldered.retaining_ring import RingRow, end_change
+from tribodex.core.shouldered.setting import Arrangement, PlaySetting, setting_result
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Result
@@ -67,7 +68,10 @@ class Tight:
 
 @dataclass(frozen=True)
 class ShoulderPlan:
-    """Everything that is aimed for. Limits in µm from nominal; interference by limits: what seat and ring allow between them."""
+    """Everything that is aimed for. Limits in µm from nominal; interference by limits: what seat and ring allow between them.
+
+    `group_um` is None where no table of this kind is known; `setting`: the maker's end play or preload, None while nobody has it.
+    """
 
     bearing: StraightBearing
     shaft: Shaft
@@ -75,7 +79,7 @@ class ShoulderPlan:
     shaft_class: str
     seat_limits_um: Span
     bore_limits_um: Span
-    group_um: Span
+    group_um: Span | None
     interference_um: Span
     limit: HeatLimit
     held_by: HeldBy
@@ -83,6 +87,8 @@ class ShoulderPlan:
     stick_out_mm: float | None
     given: dict[str, str]
     sources: tuple[Source, ...] = ()
+    arrangement: Arrangement | None = None
+    setting: PlaySetting | None = None
 
     @property
     def figures(self) -> tuple[Result, ...]:
@@ -98,14 +104,16 @@ class ShoulderPlan:
     def conditions(self) -> frozenset[str]:
         """What procedures ask for in `when`."""
         closed = {"closed_ring"} if self.bearing.closure is not Closure.OPEN else set()
-        return frozenset({f"held_by_{self.held_by}", *closed})
+        one_way = {"goes_one_way"} if self.bearing.kind.one_way else set()
+        play = {"play_is_set"} if self.bearing.kind.is_set else set()
+        return frozenset({f"held_by_{self.held_by}", f"rolls_{self.bearing.kind.rolls}", *closed, *one_way, *play})
 
 
 def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float) -> tuple[Result, ...]:
     """The targets for an interference and a shaft temperature; each says what of it is measured."""
     words = tight.words(plan.shaft_class)
     by_it = (
-        clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um),
+        *((clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um),) if plan.group_um is not None else ()),
         push_on_force(plan.bearing, plan.shaft, tight.um),
         heat_needed(plan.bearing, shaft_c, tight.um.high, plan.limit),
     )
@@ -113,10 +121,21 @@ def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float) -> tuple[Resul
         Result("interference", "Interference on diameter", tight.um.low, "µm", value_to=tight.um.high, note=words),
         *(replace(figure, note=f"{figure.note} {words}".strip()) for figure in by_it),
         *((end_change(plan.ring),) if plan.ring is not None else ()),
+        *((setting_result(plan.setting),) if plan.setting is not None else ()),
     )
 
 
-CONDITIONS = frozenset({"closed_ring", *(f"held_by_{one}" for one in HeldBy), *(f"on_by_{way}" for way in WayOn)})
+CONDITIONS = frozenset(
+    {
+        "closed_ring",
+        "goes_one_way",
+        "play_is_set",
+        "rolls_balls",
+        "rolls_rollers",
+        *(f"held_by_{one}" for one in HeldBy),
+        *(f"on_by_{way}" for way in WayOn),
+    }
+)
 
 
 def worst(figures: tuple[Result, ...]) -> Level:

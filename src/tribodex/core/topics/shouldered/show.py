@@ -7,10 +7,12 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
+from tribodex.core.components.straight import StraightKind
 from tribodex.core.job.said import celsius, mm, mm_each
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section, Table
+from tribodex.core.shouldered.setting import setting_words
 from tribodex.core.shouldered.square import DIRECTIONS, SEATED_MM, tilt_of
 from tribodex.core.shouldered.tools import DriftTube, drift_tube
 from tribodex.core.shouldered.ways import WayOn
@@ -60,6 +62,8 @@ def tell(fact: Any) -> str:
             return f"Held by {fact.held_by.words}: {fact.text}. {fact.verdict.word.capitalize()}."
         case ev.TurnedByHand():
             return f"Turned by hand: {'freely' if fact.freely else 'not freely'}{f', {fact.text}' if fact.text else ''}."
+        case ev.SettingRead():
+            return f"Setting read, {fact.typed}: {fact.verdict.word}."
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -83,6 +87,8 @@ def said(fact: Any) -> Any:
             return cmd.PushHome(fact.text)
         case ev.TurnedByHand():
             return cmd.TurnByHand(fact.freely, fact.text)
+        case ev.SettingRead():
+            return cmd.ReadSetting(fact.typed)
         case _:
             return None
 
@@ -110,8 +116,9 @@ class RingReading:
 
 @dataclass(frozen=True)
 class ShoulderSection:
-    """What is drawn: ring, seat, shoulder and tube, mm."""
+    """What is drawn: ring with what rolls in it, seat, shoulder and tube, mm."""
 
+    kind: StraightKind
     bore_mm: float
     outside_mm: float
     width_mm: float
@@ -141,6 +148,8 @@ class ShoulderWork:
     tilt: Verdict | None
     stopped: str
     shoulder: Verdict | None
+    setting: Verdict | None
+    setting_asked: str
     held: Verdict | None
     section: ShoulderSection | None
     asks: Do | None
@@ -172,6 +181,8 @@ def view(desk: Desk, state: Shouldered) -> ShoulderWork:
         stopped=state.stopped.text if state.stopped is not None else "",
         shoulder=state.shoulder.verdict if state.shoulder is not None else None,
         held=state.held.verdict if state.held is not None else None,
+        setting=state.setting.verdict if state.setting is not None else None,
+        setting_asked=setting_words(plan.setting) if plan is not None and plan.setting is not None else "",
         section=_section(state),
     )
 
@@ -183,6 +194,7 @@ def _section(state: Shouldered) -> ShoulderSection | None:
     b = plan.bearing
     tube = drift_tube(b, plan.stick_out_mm) if state.way is None or state.way.way is not WayOn.HEAT else None
     return ShoulderSection(
+        kind=b.kind,
         bore_mm=b.bore_mm,
         outside_mm=b.outside_mm,
         width_mm=b.width_mm,
@@ -201,7 +213,7 @@ def record(desk: Desk, state: Shouldered) -> Sequence[Section]:
     """How it went on, for the record."""
     if state.planned is None or state.way is None:
         return []
-    entries = (state.way, state.home, state.shoulder, state.held, state.turned)
+    entries = (state.way, state.home, state.shoulder, state.held, state.setting, state.turned)
     lines = [f"{state.planned.bearing.label}, held by {state.planned.held_by.words}.", *(tell(fact) for fact in entries if fact is not None)]
     if state.times_stopped:
         lines.append(f"It was stopped {state.times_stopped} time{'s' if state.times_stopped > 1 else ''}.")

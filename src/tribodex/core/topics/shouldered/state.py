@@ -39,6 +39,7 @@ class Shouldered:
     shoulder: ev.ShoulderTried | None = None
     held: ev.HeldFast | None = None
     turned: ev.TurnedByHand | None = None
+    setting: ev.SettingRead | None = None
     renewed: int = 0
 
     @property
@@ -82,7 +83,7 @@ def fold(state: Shouldered, event: Event, fact: ev.ShoulderedFact) -> None:
         case ev.RingRenewed():
             state.warmth, state.off_at, state.renewed = [], None, state.renewed + 1
             state.heatings, state.read_before = 1, 0
-            state.gaps = state.home = state.shoulder = state.held = state.turned = None
+            state.gaps = state.home = state.shoulder = state.held = state.turned = state.setting = None
         case ev.GapsRead():
             state.gaps = fact
         case ev.StoppedOn():
@@ -98,8 +99,12 @@ def fold(state: Shouldered, event: Event, fact: ev.ShoulderedFact) -> None:
                 state.home = None
         case ev.HeldFast():
             state.held = fact
+            # A nut that was tightened again has another setting.
+            state.setting = None
         case ev.TurnedByHand():
             state.turned = fact
+        case ev.SettingRead():
+            state.setting = fact
         case _:
             assert_never(fact)
 

@@ -8,6 +8,7 @@ import { useEntry } from "../../use-entry";
 import { WeighedWays } from "../../weighed-ways";
 import { Cold } from "./cold";
 import { HoldFast } from "./hold-fast";
+import { ReadSetting } from "./setting";
 import { Shoulder } from "./shoulder-leaf";
 import { Warm } from "./warm";
 
@@ -29,6 +30,8 @@ export function ShoulderPanel(props: ShoulderProps) {
       return <HoldFast {...props} />;
     case "turn_by_hand":
       return <TurnedByHand onSay={(freely, text) => props.tap({ kind: "turn_by_hand", freely, text })} />;
+    case "read_setting":
+      return <ReadSetting {...props} />;
     case null:
       return null;
     default:

@@ -1,0 +1,153 @@
+"""Other bearings on cylindrical seats: read by number and by size, never computed as a ball bearing, set as their makers say or open.
+
+Sizes: ISO 15 and ISO 355, from memory: 7209 and NU 209 45 × 85 × 19; NU 2212 60 × 110 × 28; 30209 45 × 85, B 19 (T 20.75);
+32309 45 × 100, B 36 (T 38.25); 22216 80 × 140 × 33.
+"""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests import proved
+from tests.core.test_shaft_job import REFERENCE
+from tests.core.test_shouldered import ShoulderBench
+from tribodex.core.components.bands import Span
+from tribodex.core.components.other_kinds import read_other
+from tribodex.core.components.straight import StraightKind
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.shouldered.heating import judge_reading
+from tribodex.core.shouldered.setting import PlaySetting, SetBy, judge_setting
+from tribodex.core.topics import shouldered
+from tribodex.core.topics.shouldered import commands as on
+from tribodex.core.working import Level
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
+from tribodex.usecases.planning.shouldered import shoulder_plan, shoulder_sheet
+
+
+def draft(**said: str) -> ShoulderDraft:
+    return ShoulderDraft(**{"shaft_class": "k5", "held_by": "lock_nut", **said})
+
+
+def wrong(**said: str) -> list[str]:
+    with pytest.raises(InvalidInput) as refused:
+        shoulder_plan(REFERENCE, draft(**said))
+    return [field.name for field in refused.value.fields]
+
+
+@pytest.mark.parametrize(
+    ("number", "kind", "sizes"),
+    [
+        ("7209 B", StraightKind.ANGULAR_CONTACT, (45, 85, 19)),
+        ("7309", StraightKind.ANGULAR_CONTACT, (45, 100, 25)),
+        ("NU 209", StraightKind.CYLINDRICAL_ROLLER, (45, 85, 19)),
+        ("NJ309 C3", StraightKind.CYLINDRICAL_ROLLER, (45, 100, 25)),
+        ("NUP 2212", StraightKind.CYLINDRICAL_ROLLER, (60, 110, 28)),
+        ("N 210", StraightKind.CYLINDRICAL_ROLLER, (50, 90, 20)),
+        ("30209", StraightKind.TAPERED_ROLLER, (45, 85, 19)),
+        ("32309", StraightKind.TAPERED_ROLLER, (45, 100, 36)),
+        ("31309", StraightKind.TAPERED_ROLLER, (45, 100, 25)),
+        ("22216 C3", StraightKind.SPHERICAL_ROLLER, (80, 140, 33)),
+    ],
+)
+def test_a_number_says_kind_and_size(number: str, kind: StraightKind, sizes: tuple[float, float, float]) -> None:
+    said = {"arrangement": "back_to_back"} if kind.is_set else {}
+    plan = shoulder_plan(REFERENCE, draft(designation=number, closure="open", **said))
+    bearing = plan.bearing
+    assert (bearing.kind, bearing.bore_mm, bearing.outside_mm, bearing.width_mm) == (kind, *sizes)
+    assert plan.group_um is None, "no other kind is computed by the table of deep groove ball bearings"
+    ids = {figure.id for figure in plan.figures}
+    assert {"interference", "push_on_force", "heat_needed"} <= ids and "clearance_left" not in ids
+
+
+@pytest.mark.parametrize(
+    ("number", "kind", "asked"),
+    [
+        ("3209", StraightKind.DOUBLE_ANGULAR, ["width"]),
+        ("32010", StraightKind.TAPERED_ROLLER, ["outside", "width"]),
+        ("33210", StraightKind.TAPERED_ROLLER, ["outside", "width"]),
+    ],
+)
+def test_what_a_number_does_not_say_is_asked_for(number: str, kind: StraightKind, asked: list[str]) -> None:
+    assert read_other(number).kind is kind
+    assert wrong(designation=number, arrangement="single") == asked
+
+
+def test_four_and_five_digits_are_different_bearings() -> None:
+    """32xx with four digits is a double row angular contact ball bearing, with five a tapered one (common practice, no source)."""
+    assert read_other("3210").kind is StraightKind.DOUBLE_ANGULAR and read_other("32210").kind is StraightKind.TAPERED_ROLLER
+    assert any("7xxx" in remark for remark in read_other("7309").remarks) and any(
+        "T is the width" in remark for remark in read_other("30209").remarks
+    )
+
+
+@pytest.mark.parametrize("number", ["51109", "QJ 309", "1209", "NA 4909", "nonsense", "999999", "22216 K", "302091"])
+def test_a_number_that_is_not_read_is_never_a_ball_bearing(number: str) -> None:
+    assert wrong(designation=number) == ["designation"]
+
+
+def test_a_size_alone_names_no_kind() -> None:
+    assert "kind" in wrong(bore="45 mm", outside="85 mm", width="19 mm", closure="open")
+    plan = shoulder_plan(REFERENCE, draft(bore="45 mm", outside="85 mm", width="19 mm", closure="open", kind="cylindrical_roller"))
+    assert plan.bearing.kind is StraightKind.CYLINDRICAL_ROLLER and plan.group_um is None
+    balls = shoulder_plan(REFERENCE, draft(bore="45 mm", outside="85 mm", width="19 mm", closure="open", kind="deep_groove_ball"))
+    assert balls.group_um is not None
+    assert wrong(designation="30209", kind="deep_groove_ball") == ["kind"] and wrong(designation="6209", kind="screw") == ["kind"]
+
+
+def test_how_a_pair_stands_is_asked_and_its_setting_is_the_makers_alone() -> None:
+    assert wrong(designation="30209") == ["arrangement"]
+    assert wrong(designation="30209", arrangement="back_to_back", setting="0.05 to 0.10 mm") == ["setting_by", "setting_source"]
+    assert wrong(designation="30209", arrangement="back_to_back", setting="0.05 mm", setting_by="end_play", setting_source="sheet") == ["setting"]
+    sheet = shoulder_sheet(REFERENCE, draft(designation="30209", arrangement="face_to_face"))
+    assert any("Setting open" in remark for remark in sheet.remarks) and "tapered roller bearing" in sheet.closure
+
+
+@given(st.floats(0, 400))
+def test_a_setting_is_judged_by_nothing_but_its_band(read: float) -> None:
+    play, preload = PlaySetting(SetBy.END_PLAY, Span(50, 100), "sheet"), PlaySetting(SetBy.PRELOAD, Span(50, 100), "sheet")
+    good = 50 <= read <= 100
+    for setting in (play, preload):
+        assert (judge_setting(setting, read).level is Level.GOOD) == good
+    # Too little end play is too tight; too little turning torque is too loose.
+    if read < 50:
+        assert (judge_setting(play, read).word, judge_setting(preload, read).word) == ("too tight", "too loose")
+
+
+def test_without_a_clearance_the_heater_still_has_its_fifty_kelvin() -> None:
+    plan = shoulder_plan(REFERENCE, draft(designation="30209", arrangement="single"))
+    for outer, word in ((45.0, "inside its limit"), (30.0, "inner ring too far ahead")):
+        verdict = judge_reading(plan.limit, plan.bearing.closure, 90, outer, plan.bearing, None)
+        assert verdict.word == word
+    assert "rollers" in judge_reading(plan.limit, plan.bearing.closure, 90, 30, plan.bearing, None).reason
+
+
+SETTING = {"setting": "0.05 to 0.10 mm", "setting_by": "end_play", "setting_source": "drawing 12"}
+
+
+def on_and_locked(**said: str) -> ShoulderBench:
+    bench = ShoulderBench(draft(designation="30209", arrangement="back_to_back", **said))
+    bench.prepared()
+    bench.warmed("90 °C")
+    bench.do(on.SwitchOff(), on.PushHome(), on.TryShoulder(""), at="1")
+    bench.do(on.HoldFast("hook spanner, drag felt", tab_bent=True), at="1")
+    return bench
+
+
+def test_a_setting_is_read_after_the_lock_and_put_right_where_it_is_not() -> None:
+    bench = on_and_locked(**SETTING)
+    assert bench.headline() == "End play: 0.05 mm (0.002 in) to 0.10 mm (0.004 in)"
+    bench.do(on.ReadSetting("0.02 mm"), at="1")
+    assert bench.headline() == "Stop: too tight"
+    # Locked again it has another setting.
+    bench.do(on.HoldFast("nut back a little, tab in the next slot", tab_bent=True), on.ReadSetting("0.07 mm"), on.TurnByHand(True), at="1")
+    assert not proved.unsaid(bench.desk("1"), shouldered.TOPIC) and not bench.job.alarms.open
+
+
+def test_without_the_makers_figure_it_stands_open_in_the_record() -> None:
+    bench = on_and_locked()
+    with pytest.raises(Refused, match="maker's end play or preload is not in the plan"):
+        bench.do(on.ReadSetting("0.07 mm"), at="1")
+    bench.do(on.TurnByHand(True), at="1")
+    assert any("setting open" in line for line in proved.due(bench.desk("1"), shouldered.TOPIC))

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tribodex.core.errors import InvalidInput
-from tribodex.core.quantities import UM_PER, LengthUnit, parse_count, parse_degrees, parse_length, um_text
+from tribodex.core.quantities import UM_PER, LengthUnit, micrometer_text, mm_text, parse_count, parse_degrees, parse_length, travel_text, um_text
 from tribodex.core.working import in_words, number
 
 PINT = pint.UnitRegistry()
@@ -121,3 +121,11 @@ def test_words_never_make_a_risk_smaller_than_it_is_by_more_than_a_step(chance: 
 
 def test_numbers_keep_the_digits_that_matter() -> None:
     assert [number(v) for v in (0.05, 1.0, 108.347, -0.5, 2000)] == ["0.05", "1", "108.3", "-0.5", "2000"]
+
+
+@given(st.floats(-0.0004, 0.0004))
+def test_nothing_has_no_minus(mm: float) -> None:
+    """A play of less than is shown is nothing, whichever side of nothing it lies on."""
+    for text in (um_text(mm * 1000), mm_text(mm), travel_text(mm), micrometer_text(mm)):
+        for part in text.replace("(", "").split():
+            assert not (part.startswith("-") and float(part) == 0), text

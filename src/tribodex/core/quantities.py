@@ -365,7 +365,7 @@ def um_text(um: float) -> str:
     '0.114 mm (4.5 thou)'
     """
     thou = um / UM_PER[LengthUnit.THOU]
-    return f"{um / 1000:.3f} mm ({thou:.1f} thou)"
+    return f"{um / 1000:z.3f} mm ({thou:z.1f} thou)"
 
 
 def mm_text(mm: float) -> str:
@@ -375,7 +375,7 @@ def mm_text(mm: float) -> str:
     '37 mm (1.44 in)'
     """
     digits = 0 if mm >= 10 else 1
-    return f"{mm:.{digits}f} mm ({mm / 25.4:.2f} in)"
+    return f"{mm:z.{digits}f} mm ({mm / 25.4:z.2f} in)"
 
 
 def micrometer_text(mm: float) -> str:
@@ -383,7 +383,7 @@ def micrometer_text(mm: float) -> str:
     >>> micrometer_text(39.975)
     '39.975 mm (1.5738 in)'
     """
-    return f"{mm:.3f} mm ({mm / 25.4:.4f} in)"
+    return f"{mm:z.3f} mm ({mm / 25.4:z.4f} in)"
 
 
 def travel_text(mm: float) -> str:
@@ -392,9 +392,9 @@ def travel_text(mm: float) -> str:
     >>> travel_text(1.5)
     '1.50 mm (0.059 in)'
     """
-    return f"{mm:.2f} mm ({mm / 25.4:.3f} in)"
+    return f"{mm:z.2f} mm ({mm / 25.4:z.3f} in)"
 
 
 def number_plain(value: float) -> str:
     """One decimal, dropped when it is zero: 4.5, 4."""
-    return f"{value:.1f}".removesuffix(".0")
+    return f"{value:z.1f}".removesuffix(".0")

@@ -78,7 +78,7 @@ def number(value: float) -> str:
     """
     size = abs(value)
     digits = 1 if size >= 100 else 2 if size >= 10 else 3 if size >= 1 else 4
-    text = f"{value:.{digits}f}"
+    text = f"{value:z.{digits}f}"
     return text.rstrip("0").rstrip(".") if "." in text else text
 
 

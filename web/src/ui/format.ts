@@ -5,15 +5,21 @@ import type { Units } from "./settings";
 const UM_PER_THOU = 25.4;
 const MM_PER_INCH = 25.4;
 
+/** So many digits, and never a minus before nothing. */
+const fixed = (value: number, digits: number) => {
+  const text = value.toFixed(digits);
+  return Number(text) === 0 ? text.replace("-", "") : text;
+};
+
 /** A clearance given in µm. */
 export function clearance(um: number, units: Units): string {
-  return units === "mm" ? `${(um / 1000).toFixed(3)} mm` : `${(um / UM_PER_THOU).toFixed(1)} thou`;
+  return units === "mm" ? `${fixed(um / 1000, 3)} mm` : `${fixed(um / UM_PER_THOU, 1)} thou`;
 }
 
 /** A clearance without its unit, for scales. */
 export function clearanceBare(um: number, units: Units): string {
-  if (units === "inch") return trim((um / UM_PER_THOU).toFixed(1));
-  const mm = (um / 1000).toFixed(3);
+  if (units === "inch") return trim(fixed(um / UM_PER_THOU, 1));
+  const mm = fixed(um / 1000, 3);
   return mm.endsWith("0") ? mm.slice(0, -1) : mm;
 }
 
@@ -21,7 +27,7 @@ export const clearanceUnit = (units: Units) => (units === "mm" ? "mm" : "thou");
 
 /** A length given in mm. */
 export function length(mm: number, units: Units, digits = 1): string {
-  return units === "mm" ? `${mm.toFixed(digits)} mm` : `${(mm / MM_PER_INCH).toFixed(digits + 1)} in`;
+  return units === "mm" ? `${fixed(mm, digits)} mm` : `${fixed(mm / MM_PER_INCH, digits + 1)} in`;
 }
 
 export function trim(text: string): string {
@@ -74,7 +80,7 @@ export function figure(result: Result, units: Units): string {
     // A torque is somebody's word: as it was given.
     if (result.unit === "N·m") return String(Number(value.toPrecision(4)));
     // Long lengths are measured with a tape.
-    return (value / per).toFixed(result.unit === "mm" && value >= 20 ? digits - 1 : digits);
+    return fixed(value / per, result.unit === "mm" && value >= 20 ? digits - 1 : digits);
   };
   const value = write(result.value);
   if (result.value_to === null || result.value_to === undefined) return `${value}${unit}`;
@@ -85,17 +91,17 @@ export function figure(result: Result, units: Units): string {
 export function uncertainty(result: Result, units: Units): string {
   if (result.uncertainty === null || result.uncertainty === undefined) return "";
   const { per, unit, digits } = parts(result.unit, units, result.value ?? 0);
-  return `± ${(result.uncertainty / per).toFixed(digits)}${unit}`;
+  return `± ${fixed(result.uncertainty / per, digits)}${unit}`;
 }
 
 /** A value of a line of working: in the unit it was computed in, and in the reader's where that is another. */
 export function lineValue(value: number | null, unit: string, units: Units): string {
   if (value === null) return "";
   const size = Math.abs(value);
-  const own = `${trim(value.toFixed(size >= 100 ? 1 : size >= 10 ? 2 : size >= 1 ? 3 : 4))}${unit === "°" ? "°" : unit ? ` ${unit}` : ""}`;
+  const own = `${trim(fixed(value, size >= 100 ? 1 : size >= 10 ? 2 : size >= 1 ? 3 : 4))}${unit === "°" ? "°" : unit ? ` ${unit}` : ""}`;
   const part = parts(unit, units);
   if (part.per === 1) return own;
-  return `${own} (${(value / part.per).toFixed(part.digits)}${part.unit})`;
+  return `${own} (${fixed(value / part.per, part.digits)}${part.unit})`;
 }
 
 /** A moment, in the reader's own time. */
@@ -127,8 +133,8 @@ function oneIn(part: string, units: Units): string {
   const [, digits, unit] = LENGTH_SAID.exec(part) ?? [];
   if (!digits || !unit || (units === "mm") === (unit === "mm" || unit === "µm")) return part;
   const mm = Number(digits.replace(",", ".")) * (MM_PER[unit] ?? 1);
-  if (units === "mm") return `${trim(mm.toFixed(4))} mm`;
+  if (units === "mm") return `${trim(fixed(mm, 4))} mm`;
   return mm < THOU_BELOW_MM
-    ? `${trim(((mm * 1000) / UM_PER_THOU).toFixed(2))} thou`
-    : `${trim((mm / MM_PER_INCH).toFixed(4))} in`;
+    ? `${trim(fixed((mm * 1000) / UM_PER_THOU, 2))} thou`
+    : `${trim(fixed(mm / MM_PER_INCH, 4))} in`;
 }

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from tribodex.core.components.bearing import read_designation
+from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.straight import read_number
 from tribodex.core.errors import InvalidInput
 
@@ -46,6 +47,8 @@ def listed_as(text: str) -> Listed:
 
     >>> [work.value for work in listed_as("22218 K C3 W33").works], [work.value for work in listed_as("6311 C3").works]
     (['taper', 'fitted'], ['shoulder', 'cartridge', 'fitted'])
+    >>> [work.value for work in listed_as("NU 209").works], [work.value for work in listed_as("30209").works]
+    (['shoulder', 'cartridge', 'fitted'], ['shoulder', 'cartridge', 'fitted'])
     >>> listed_as("insert 208").number, listed_as("cam follower 47 mm").number, len(listed_as("").works)
     ('208', '47 mm', 6)
     """
@@ -55,7 +58,9 @@ def listed_as(text: str) -> Listed:
         return Listed((Work.FOLLOWER, Work.FITTED), follower["number"].strip())
     if _INCH_INSERT.match(text):
         return Listed((Work.UNIT, Work.FITTED), text.strip())
-    for read, works in ((read_number, (Work.SHOULDER, Work.CARTRIDGE, Work.FITTED)), (read_designation, (Work.TAPER, Work.FITTED))):
+    straight = (Work.SHOULDER, Work.CARTRIDGE, Work.FITTED)
+    # A spherical roller bearing is read last: lists leave out its K, and most of them sit on a sleeve.
+    for read, works in ((read_number, straight), (read_designation, (Work.TAPER, Work.FITTED)), (read_other, straight)):
         try:
             read(text)
         except InvalidInput:

@@ -14,6 +14,7 @@ from tests import proved
 from tests.core.test_shaft_job import REFERENCE
 from tests.core.test_shouldered import ShoulderBench
 from tribodex.core.components.bands import Span
+from tribodex.core.components.compare_numbers import not_as_listed
 from tribodex.core.components.other_kinds import read_other
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.errors import InvalidInput, Refused
@@ -151,3 +152,35 @@ def test_without_the_makers_figure_it_stands_open_in_the_record() -> None:
         bench.do(on.ReadSetting("0.07 mm"), at="1")
     bench.do(on.TurnByHand(True), at="1")
     assert any("setting open" in line for line in proved.due(bench.desk("1"), shouldered.TOPIC))
+
+
+def test_a_lock_nut_on_a_shoulder_is_judged_by_its_makers_torque() -> None:
+    bench = ShoulderBench(draft(designation="6209 C3", nut_torque="95 N·m", nut_source="drawing 12"))
+    bench.prepared()
+    bench.warmed("90 °C")
+    bench.do(on.SwitchOff(), on.PushHome(), on.TryShoulder(""), at="1")
+    assert bench.headline().startswith("Washer, then nut to 95 N·m")
+    with pytest.raises(InvalidInput, match="what did the wrench show"):
+        bench.do(on.HoldFast("hook 9", tab_bent=True), at="1")
+    for torque, word in (("60 N·m", "too loose"), ("140 N·m", "too tight"), ("96 N·m", "locked")):
+        bench.do(on.HoldFast("hook 9", tab_bent=True, torque=torque), at="1")
+        assert bench.state.held is not None and bench.state.held.verdict.word == word
+    bench.do(on.HoldFast("hook 9", torque="96 N·m"), at="1")
+    assert bench.state.held.verdict.word == "not locked"
+    assert wrong(designation="6209", nut_torque="95 N·m") == ["nut_source"]
+    assert wrong(designation="6209", nut_torque="950 N·m", nut_source="x") == ["nut_torque"]
+
+
+def test_a_torque_that_nobody_asked_for_is_kept_and_not_judged() -> None:
+    bench = ShoulderBench(draft(designation="6209 C3"))
+    bench.prepared()
+    bench.warmed("90 °C")
+    bench.do(on.SwitchOff(), on.PushHome(), on.TryShoulder(""), on.HoldFast("hook 9", tab_bent=True, torque="70 N·m"), at="1")
+    assert bench.state.held is not None and bench.state.held.verdict.word == "torque not checked"
+
+
+def test_another_kind_than_the_plants_list_has_is_said() -> None:
+    assert [one.what for one in not_as_listed("6311 C3", "30211")] == ["kind"]
+    assert [one.what for one in not_as_listed("NU 209", "30209")] == ["kind", "size"]
+    assert [one.what for one in not_as_listed("30209", "30210")] == ["size"] and not not_as_listed("NU 2212 C3", "NU2212 C3")
+    assert [one.what for one in not_as_listed("7209", "22209 K")] == ["kind"]

@@ -46,6 +46,11 @@ describe("a figure", () => {
   it("may be a range, and unknown stays a word", () => {
     expect(figure(result("mm", 0.5, { value_to: 0.7 }), "mm")).toBe("0.50 to 0.70 mm");
     expect(figure(result("mm", 0, { value_to: 0 }), "mm")).toBe("0.00 to 0.00 mm");
+    // A torque stays as it was given; beside it what an inch wrench shows.
+    expect(figure(result("N·m", 95), "mm")).toBe("95 N·m");
+    expect(figure(result("N·m", 95), "inch")).toBe("95 N·m (70.1 lbf·ft)");
+    expect(figure(result("N·m", 6.5, { value_to: 11 }), "inch")).toBe("6.5 to 11 N·m (57.5 to 97.4 lbf·in)");
+    expect(figure(result("µm", -0.2, { value_to: 35 }), "mm")).toBe("0.000 to 0.035 mm");
     expect(figure(result("µm", null), "mm")).toBe("unknown");
   });
 

@@ -52,6 +52,11 @@ def disagreements() -> tuple[Disagreement, ...]:
         _asked("stop", "What the end is judged by", _ends(), "in the plan: the card, or a line of the maker's sheet"),
         _asked("card", "Which card", _cards(), "in the plan; one card whole, columns of two are never mixed"),
         _asked("base", "Base bolts early or late", _bases(), "at the bench, before the first base bolt comes to torque"),
+        _asked("way_on", "Onto a cylindrical seat warm or cold", _ways_on(), "at the bench: ways to put it on"),
+        _asked("heat", "Thermometer or crayon", _heats(), "at the bench, with each reading of the ring"),
+        _asked("fixed_cover", "The fixed cover first or last", _fixed_covers(), "at the bench: what is left, in order"),
+        _asked("flingers", "What holds a flinger", _flingers(), "in the plan of the cartridge"),
+        _asked("amounts", "Grease in strokes or in grams", _amounts(), "at the bench: how much goes where"),
     )
 
 
@@ -125,3 +130,37 @@ def _cards() -> Iterable[SideWay]:
 
 def _bases() -> Iterable[SideWay]:
     return (SideWay(habit.words.capitalize(), habit.reason, habit is BaseHabit.ALL_SNUG) for habit in BaseHabit)
+
+
+def _ways_on() -> Iterable[SideWay]:
+    yield SideWay(
+        "Warm, by heater", "No force on ring or seat, straight by itself; the limit of seals and grease is never raised to gain room.", True
+    )
+    yield SideWay("Cold, by press", "The force is seen on a gauge; it scores the seat a little, and the shaft must go under the press.", False)
+    yield SideWay("Cold, by drift", "A tube and a mallet alone; blows travel, so small bearings only, shaft in soft jaws.", False)
+    yield SideWay("Cold, by a tool on both rings", "Shaft and housing at once: the force crosses nothing that rolls.", False)
+
+
+def _heats() -> Iterable[SideWay]:
+    yield SideWay("Thermometer", "Says how warm it is, each time; a probe that lost touch reads too low, so a second one checks it.", True)
+    yield SideWay(
+        "Crayon",
+        "Needs no battery and cannot lose touch: its melting is the sign to switch off and fit. It says only above or below its rating; melted "
+        "and not watched, the upper side is open.",
+        False,
+    )
+
+
+def _fixed_covers() -> Iterable[SideWay]:
+    yield SideWay("First, before it is turned over", "One inversion less; the shaft cannot slide while the second bearing goes on.", True)
+    yield SideWay("Last", "Both bearings can be seen and packed from both ends until the end; it is turned over once more.", False)
+
+
+def _flingers() -> Iterable[SideWay]:
+    yield SideWay("Set screws", "Set to its gap by hand; both screws evenly, or it stands askew and walks.", True)
+    yield SideWay("Clamped by the nuts", "Square by its seat and cannot walk; its gap is what the parts make it, so it is measured.", False)
+
+
+def _amounts() -> Iterable[SideWay]:
+    yield SideWay("Strokes of a gun that was weighed", "Counted without a scale beside the machine; right for that gun alone.", True)
+    yield SideWay("Grams", "The same whatever gun there is; needs a scale, or a tin that is weighed before and after.", False)

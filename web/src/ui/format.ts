@@ -4,6 +4,7 @@ import type { Units } from "./settings";
 
 const UM_PER_THOU = 25.4;
 const MM_PER_INCH = 25.4;
+const NM_PER_LBF_FT = 1.3558179483;
 
 /** So many digits, and never a minus before nothing. */
 const fixed = (value: number, digits: number) => {
@@ -71,6 +72,14 @@ function parts(unit: string, units: Units, value = 0): { per: number; unit: stri
   return { per: 1, unit: unit === "°" ? "°" : unit ? ` ${unit}` : "", digits: DIGITS[unit] ?? 3 };
 }
 
+/** A torque beside in the inch world's units: small ones in lbf·in, as their wrenches show them. */
+function torqueBeside(values: number[]): string {
+  const small = Math.max(...values) < 20;
+  const per = small ? NM_PER_LBF_FT / 12 : NM_PER_LBF_FT;
+  const said = values.map((value) => String(Number((value / per).toPrecision(3))));
+  return ` (${said.join(" to ")} ${small ? "lbf·in" : "lbf·ft"})`;
+}
+
 /** A figure: value or range, with its unit. Unknown stays a word. */
 export function figure(result: Result, units: Units): string {
   if (result.value === null) return "unknown";
@@ -82,9 +91,9 @@ export function figure(result: Result, units: Units): string {
     // Long lengths are measured with a tape.
     return fixed(value / per, result.unit === "mm" && value >= 20 ? digits - 1 : digits);
   };
-  const value = write(result.value);
-  if (result.value_to === null || result.value_to === undefined) return `${value}${unit}`;
-  return `${value} to ${write(result.value_to)}${unit}`;
+  const values = [result.value, ...(typeof result.value_to === "number" ? [result.value_to] : [])];
+  const beside = result.unit === "N·m" && units === "inch" ? torqueBeside(values) : "";
+  return `${values.map(write).join(" to ")}${unit}${beside}`;
 }
 
 /** The uncertainty of a figure, with plus-minus; empty when there is none. */

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from tribodex.core.components.bearing import Designation, Group, Taper, read_designation
+from tribodex.core.components.other_kinds import KindNumber, read_other
 from tribodex.core.components.straight import StraightNumber, read_number
 from tribodex.core.errors import InvalidInput
 
@@ -46,12 +47,16 @@ def differences(specified: str, found: str) -> tuple[Difference, ...]:
     ((), ())
     >>> [d.what for d in differences("6208 C3", "6209 C3")], [d.what for d in differences("6208", "22208 K")]
     (['size'], ['kind'])
+    >>> [d.what for d in differences("6311 C3", "30211")], [d.what for d in differences("NU 209", "NJ 209")], differences("30209", "30209")
+    (['kind'], ['size'], ())
     """
     try:
         asked, got = read_designation(specified), read_designation(found)
     except InvalidInput:
         if (balls := _of_balls(specified, found)) is not None:
             return balls
+        if (others := _of_others(specified, found)) is not None:
+            return others
         same = "".join(specified.upper().split()) == "".join(found.upper().split())
         return () if same else (Difference("number", specified.strip(), found.strip(), True),)
     pairs = [
@@ -97,9 +102,32 @@ def _of_balls(specified: str, found: str) -> tuple[Difference, ...] | None:
         ]
         return tuple(Difference(what, a, b, grave) for what, a, b, grave in pairs if a != b)
     one_ball = next((i for i, ball in enumerate(balls) if ball is not None), None)
-    if one_ball is None or not _reads((specified, found)[1 - one_ball]):
+    if one_ball is None or not readable((specified, found)[1 - one_ball]):
         return None
     return (Difference("kind", specified.strip(), found.strip(), True),)
+
+
+def _of_others(specified: str, found: str) -> tuple[Difference, ...] | None:
+    """Where one of them is another kind with a cylindrical bore: the kinds, or size, group and suffixes side by side; None where neither is."""
+    asked, got = _other(specified), _other(found)
+    if asked is not None and got is not None:
+        pairs = [
+            ("kind", asked.kind.words, got.kind.words, True),
+            ("size", asked.code, got.code, True),
+            ("clearance group", _group(asked.group), _group(got.group), True),
+            ("other suffixes (cage, design)", _others(asked.unread), _others(got.unread), False),
+        ]
+        return tuple(Difference(what, a, b, grave) for what, a, b, grave in pairs if a != b)
+    if (asked is None and got is None) or not (readable(specified) and readable(found)):
+        return None
+    return (Difference("kind", specified.strip(), found.strip(), True),)
+
+
+def _other(text: str) -> KindNumber | None:
+    try:
+        return read_other(text)
+    except InvalidInput:
+        return None
 
 
 def _ball(text: str) -> StraightNumber | None:
@@ -122,7 +150,7 @@ def readable(text: str) -> bool:
     >>> readable("22218 K C3"), readable("6209-2RS"), readable("cam follower 47 mm"), readable("")
     (True, True, False, False)
     """
-    return _ball(text) is not None or _reads(text)
+    return _ball(text) is not None or _reads(text) or _other(text) is not None
 
 
 def _taper(taper: Taper | None) -> str:

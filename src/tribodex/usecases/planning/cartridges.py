@@ -23,7 +23,7 @@ from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.planning.cartridge_parts import read_makeup, ring_rows
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft, one_of
-from tribodex.usecases.planning.given_shouldered import ShoulderDraft
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft, nut_torque_for
 from tribodex.usecases.planning.shouldered import shoulder_plan
 from tribodex.usecases.ports import Reference
 
@@ -113,8 +113,7 @@ def _hole(outside_mm: float, draft: CartridgeDraft) -> Span:
 
 def _expect_nut(errors: Collector, draft: CartridgeDraft, bore_mm: float) -> None:
     errors.expect("stands_out", draft.stands_out, Family.LENGTH, beside(bore_mm, 0.2, 25.0, "the larger bore is"))
-    why = f"lock nuts for {bore_mm:g} mm take so much, from snug to firm"
-    errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, Likely(round(0.01 * bore_mm**2, 1), round(0.4 * bore_mm**2), why))
+    errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, nut_torque_for(bore_mm))
 
 
 def _sourced(errors: Collector, said: str, name: str, source: str, source_name: str) -> tuple[float | None, str]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from tribodex.core.job.asked import Family
+from tribodex.core.job.asked import Family, Likely
 from tribodex.core.job.expected import beside
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.usecases.draft.collector import Collector
@@ -36,6 +36,8 @@ class ShoulderDraft:
     setting_by: str = ""
     setting: str = ""
     setting_source: str = ""
+    nut_torque: str = ""
+    nut_source: str = ""
     meant: str = ""
 
 
@@ -62,3 +64,9 @@ def can_be(errors: Collector, draft: ShoulderDraft, sizes: Mapping[str, float]) 
         return False
     errors.expect("width", draft.width, Family.LENGTH, beside(sizes["bore"], 0.08, 2.0, "its bore is"))
     return True
+
+
+def nut_torque_for(bore_mm: float) -> Likely:
+    """What a lock nut of this bore usually takes."""
+    why = f"lock nuts for {bore_mm:g} mm take so much, from snug to firm"
+    return Likely(round(0.01 * bore_mm**2, 1), round(0.4 * bore_mm**2), why)

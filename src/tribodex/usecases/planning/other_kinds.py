@@ -8,11 +8,12 @@ from tribodex.core.components.bearing import Group
 from tribodex.core.components.other_kinds import KindNumber, read_other
 from tribodex.core.components.straight import Closure, StraightBearing, StraightKind, read_number
 from tribodex.core.errors import InvalidInput
+from tribodex.core.job.asked import Family
 from tribodex.core.quantities import parse_torque_nm
 from tribodex.core.shouldered.setting import Arrangement, PlaySetting, SetBy
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, nut_torque_for, sizes_by_hand
 from tribodex.usecases.ports import Reference
 
 # Kinds that may be planned on a cylindrical seat; followers and inserts have plans of their own.
@@ -135,3 +136,15 @@ def remarks_on(plan: ShoulderPlan) -> tuple[str, ...]:
     if kind.is_set and plan.setting is None:
         found.append("Setting open: end play or preload is its maker's figure; without it nothing here says that it is set.")
     return tuple(found)
+
+
+def nut_as_typed(errors: Collector, draft: ShoulderDraft, bearing: StraightBearing | None) -> tuple[float | None, str]:
+    """The maker's torque of the lock nut with its source; None where nobody gave it."""
+    if not draft.nut_torque.strip():
+        return None, ""
+    if not draft.nut_source.strip():
+        errors.add("nut_source", "Where does the nut's torque come from?", "drawing or sheet, page")
+    if bearing is not None:
+        likely = nut_torque_for(bearing.bore_mm)
+        errors.expect("nut_torque", draft.nut_torque, Family.TORQUE, likely)
+    return errors.take(lambda: parse_torque_nm(draft.nut_torque, "nut_torque")), draft.nut_source.strip()

@@ -21,7 +21,7 @@ from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.working import Result
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
-from tribodex.usecases.planning.other_kinds import kind_of, other_bearing, remarks_on, set_as_typed
+from tribodex.usecases.planning.other_kinds import kind_of, nut_as_typed, other_bearing, remarks_on, set_as_typed
 from tribodex.usecases.ports import Reference
 
 # Bores of the clearance table of deep groove ball bearings that are planned here (µm).
@@ -42,6 +42,7 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     seat = errors.take(lambda: _seat(bearing.bore_mm, tolerance)) if bearing is not None and tolerance else None
     ring = _ring(errors, reference, held_by, bearing)
     shaft = errors.take(lambda: _shaft(draft, bearing, finish)) if bearing is not None and finish is not None else None
+    nut = nut_as_typed(errors, draft, bearing)
     arrangement, setting = set_as_typed(errors, draft, bearing) if bearing is not None else (None, None)
     errors.check()
     assert bearing is not None and held_by is not None and limit is not None and seat is not None and shaft is not None  # checked
@@ -67,6 +68,8 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
         sources=sources,
         arrangement=arrangement,
         setting=setting,
+        nut_nm=nut[0],
+        nut_source=nut[1],
     )
 
 

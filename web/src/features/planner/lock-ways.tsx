@@ -1,11 +1,17 @@
 /** Every way to lock an insert, weighed for how it works: seen while the plan is made, taken with one tap. */
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { weighLocks } from "../../api";
-import { Button, Say, VerdictMark } from "../../ui";
+import { Button, Say, Tick, VerdictMark } from "../../ui";
 import type { Given } from "./small-plans";
 
 export function LockWays({ draft, onTake }: { draft: Given; onTake: (lock: string) => void }) {
-  const duty = { rotation: draft.rotation || "unknown", load: draft.load || "normal" };
+  const [trapped, setTrapped] = useState(false);
+  const duty = {
+    rotation: draft.rotation || "unknown",
+    load: draft.load || "normal",
+    trapped: trapped ? "yes" : "no",
+  };
   const ways = useQuery({
     queryKey: ["locks", duty],
     queryFn: () => weighLocks(duty),
@@ -16,6 +22,7 @@ export function LockWays({ draft, onTake }: { draft: Given; onTake: (lock: strin
   return (
     <section aria-label="Ways to lock it" className="sheet self-start p-4">
       <h2 className="text-xl font-bold">Ways to lock it</h2>
+      <Tick label="No end of the shaft can be cleared" checked={trapped} onChange={setTrapped} />
       <ul>
         {ways.data.ways.map((way) => (
           <li key={way.way} className="border-b border-rule py-2 last:border-b-0">
@@ -43,9 +50,7 @@ export function LockWays({ draft, onTake }: { draft: Given; onTake: (lock: strin
           </li>
         ))}
       </ul>
-      <p className="pt-2 text-sm text-soft">
-        A unit on an adapter sleeve is planned as a bearing on a sleeve. {ways.data.note}
-      </p>
+      <p className="pt-2 text-sm text-soft">{ways.data.note}</p>
     </section>
   );
 }

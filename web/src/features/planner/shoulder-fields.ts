@@ -56,6 +56,13 @@ export const SHOULDER_FIELDS: SmallField[] = [
     hint: "drawing or sheet, page",
     only: (given) => Boolean(given.setting),
   },
+  { name: "nut_torque", label: "Lock nut, maker's torque", hint: "95 N·m", when: { held_by: "lock_nut" } },
+  {
+    name: "nut_source",
+    label: "Where the nut's torque comes from",
+    hint: "drawing or sheet, page",
+    only: (given) => given.held_by === "lock_nut" && Boolean(given.nut_torque),
+  },
   { name: "stick_out", label: "Shaft beyond the seat, for the tube", hint: "empty: not known yet" },
   { name: "limit", label: "Limit by the maker's sheet", hint: "empty: the usual limit", seldom: true },
   {

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from enum import StrEnum
 from typing import Any
 
+from tribodex.core.bolts.torque import judge_torque
+from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
@@ -20,7 +22,7 @@ from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, cooled, figure, figures_now, interference, ways
-from tribodex.core.working import Level, Verdict
+from tribodex.core.working import Level, Verdict, number
 
 
 class SecuredCode(StrEnum):
@@ -208,9 +210,26 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     said = text(command.text, "text", "how it was tightened: wrench and setting")
     if plan.held_by is HeldBy.COVER:
         return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Drawn down evenly."))
+    return _nut(plan, command, said)
+
+
+def _nut(plan: ShoulderPlan, command: cmd.HoldFast, said: str) -> ev.HeldFast:
+    """A lock nut: at its maker's torque where that is known, on to the next slot by tightening, its tab in."""
+    if plan.nut_nm is not None and not command.torque.strip():
+        raise InvalidInput.at("torque", f"Its maker asks {number(plan.nut_nm)} N·m: what did the wrench show?", f"{number(plan.nut_nm)} N·m")
+    nm = parse_torque_nm(command.torque, "torque") if command.torque.strip() else None
     if not command.tab_bent:
         why = "No tab lies in a slot: tighten to the next one, never loosen, and bend it in."
-        return ev.HeldFast(plan.held_by, said, Verdict("not locked", Level.STOP, why, code=SecuredCode.NOT_LOCKED))
+        return ev.HeldFast(plan.held_by, said, Verdict("not locked", Level.STOP, why, code=SecuredCode.NOT_LOCKED), nm)
+    if nm is not None and plan.nut_nm is None:
+        why = "Tab in its slot. Its maker's torque is not in the plan: what the wrench showed is kept, and not judged."
+        return ev.HeldFast(plan.held_by, said, Verdict("torque not checked", Level.WATCH, why), nm)
+    if nm is not None and plan.nut_nm is not None:
+        asked = Span(plan.nut_nm, plan.nut_nm)
+        torque = judge_torque(asked, nm, low_why="the ring creeps on its seat.", high_why="it takes the bearing's clearance.")
+        if torque.level is not Level.GOOD:
+            return ev.HeldFast(plan.held_by, said, torque, nm)
+        return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, f"{torque.reason} Tab in its slot."), nm)
     return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Tab in its slot."))
 
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from tribodex.core.bolts.torque import TorqueCode
 from tribodex.core.job.alarms import AnsweredBy, again
-from tribodex.core.job.asked import AT_REST, HEATED, Likely
+from tribodex.core.job.asked import AT_REST, HEATED, Likely, torque_near
 from tribodex.core.job.expected import always, by_shaft, by_size
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet
@@ -29,7 +30,7 @@ ANSWERS: dict[str, AnsweredBy] = {
     ev.ShoulderCode.COCKED: AnsweredBy((ev.StraightOn,), by_name=False, way="The cause out, everything straight again."),
     ev.ShoulderCode.NOT_FREE: AnsweredBy((ev.TurnedByHand, ev.RingRenewed), way="Off again, the cause found; then turned again."),
     **again(SettingCode, ev.SettingRead, ev.RingRenewed),
-    **again((*RetainingRingCode, *SecuredCode), ev.HeldFast, ev.RingRenewed),
+    **again((*RetainingRingCode, *SecuredCode, *TorqueCode), ev.HeldFast, ev.RingRenewed),
     "": AnsweredBy((ev.RingRenewed,)),
 }
 _ON = tuple(command for command in cmd.COMMANDS if command is not cmd.SayShaftWarmth)
@@ -59,6 +60,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.HoldFast, "ends_before"): by_shaft(0.0, 1.0, "the ends of a retaining ring do not stand that far apart"),
     (cmd.HoldFast, "ends_after"): by_shaft(0.0, 1.0, "the ends of a retaining ring do not stand that far apart"),
     (cmd.ReadGaps, "circle"): _circle,
+    (cmd.HoldFast, "torque"): lambda desk, state, command: torque_near(state.planned.nut_nm) if state.planned is not None else None,
     (cmd.ReadSetting, "value"): "judged against its maker's figure, which is there or it is not read",
 }
 

@@ -129,6 +129,7 @@ class HeldFast(Fact):
     held_by: HeldBy
     text: str
     verdict: Verdict
+    torque_nm: float | None = None
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from tribodex.core.topics.shouldered.decide import force_words, set_right, stage
 from tribodex.core.topics.shouldered.moves import ShoulderedDo as Do
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.topics.shouldered.state import Shouldered, cooled, figure, figures_now, interference, ways
-from tribodex.core.working import Level
+from tribodex.core.working import Level, number
 
 
 def move(desk: Desk, state: Shouldered) -> Move:
@@ -122,6 +122,8 @@ def _home(state: Shouldered) -> Move:
     if state.held is None:
         assert state.planned is not None  # it is home, so it was planned
         headline, why, risk = _HOLD[state.planned.held_by]
+        if state.planned.held_by is HeldBy.LOCK_NUT and state.planned.nut_nm is not None:
+            headline = f"Washer, then nut to {number(state.planned.nut_nm)} N·m, and the tab into the next slot by tightening"
         return Move(Do.HOLD_FAST, headline, why, risk)
     if state.turned is not None and not state.turned.freely:
         return Move(

@@ -14,7 +14,7 @@ from tribodex.core.shouldered.retaining_ring import RingRow, end_change
 from tribodex.core.shouldered.setting import Arrangement, PlaySetting, setting_result
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.sources import Source
-from tribodex.core.working import Level, Result
+from tribodex.core.working import Level, Line, Result
 
 # A workshop's own temperature, for a plan; the real one is measured before heating.
 WORKSHOP_C = 20.0
@@ -89,6 +89,8 @@ class ShoulderPlan:
     sources: tuple[Source, ...] = ()
     arrangement: Arrangement | None = None
     setting: PlaySetting | None = None
+    nut_nm: float | None = None
+    nut_source: str = ""
 
     @property
     def figures(self) -> tuple[Result, ...]:
@@ -122,7 +124,13 @@ def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float) -> tuple[Resul
         *(replace(figure, note=f"{figure.note} {words}".strip()) for figure in by_it),
         *((end_change(plan.ring),) if plan.ring is not None else ()),
         *((setting_result(plan.setting),) if plan.setting is not None else ()),
+        *((_nut_torque(plan.nut_nm, plan.nut_source),) if plan.nut_nm is not None else ()),
     )
+
+
+def _nut_torque(nm: float, source: str) -> Result:
+    line = Line("T", "by its maker", "", "", nm, "N·m", source)
+    return Result("nut_torque", "Torque of the nut", nm, "N·m", working=(line,), note=source)
 
 
 CONDITIONS = frozenset(

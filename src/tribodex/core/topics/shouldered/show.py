@@ -59,7 +59,8 @@ def tell(fact: Any) -> str:
         case ev.ShoulderTried():
             return f"{SEATED_MM:g} mm feeler at the shoulder: {fact.verdict.word}."
         case ev.HeldFast():
-            return f"Held by {fact.held_by.words}: {fact.text}. {fact.verdict.word.capitalize()}."
+            torque = f" at {fact.torque_nm:g} N·m" if fact.torque_nm is not None else ""
+            return f"Held by {fact.held_by.words}{torque}: {fact.text}. {fact.verdict.word.capitalize()}."
         case ev.TurnedByHand():
             return f"Turned by hand: {'freely' if fact.freely else 'not freely'}{f', {fact.text}' if fact.text else ''}."
         case ev.SettingRead():

@@ -7,7 +7,7 @@ import type { ShoulderProps } from "./panel";
 
 export function HoldFast({ work, tap, refused }: ShoulderProps) {
   const { units } = useSettings();
-  const entry = useEntry({ text: "", ends_before: "", ends_after: "" }, refused, "hold_fast");
+  const entry = useEntry({ text: "", ends_before: "", ends_after: "", torque: "" }, refused, "hold_fast");
   const [proofs, setProofs] = useState({ groove_free: false, below_surface: false, turns: false });
   const [tab, setTab] = useState(false);
   const ring = work.held_by === "retaining_ring" || work.held_by === "bore_ring";
@@ -24,9 +24,9 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
       aria-label="What holds it"
       onSubmit={(event) => {
         event.preventDefault();
-        const { text = "", ends_before = "", ends_after = "" } = entry.values;
+        const { text = "", ends_before = "", ends_after = "", torque = "" } = entry.values;
         const shown = units === "mm" ? "mm" : "in";
-        tap({ kind: "hold_fast", text, tab_bent: tab, ...proofs, ends_before, ends_after, shown });
+        tap({ kind: "hold_fast", text, tab_bent: tab, ...proofs, ends_before, ends_after, torque, shown });
       }}
     >
       {work.held ? (
@@ -48,7 +48,10 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
         <EntryText entry={entry} name="text" />
       )}
       {work.held_by === "lock_nut" ? (
-        <Tick label="A tab is bent into a slot" checked={tab} onChange={setTab} />
+        <>
+          <EntryText entry={entry} name="torque" />
+          <Tick label="A tab is bent into a slot" checked={tab} onChange={setTab} />
+        </>
       ) : null}
       <Button kind="main" data-main type="submit" disabled={!ring && !entry.text("text").trim()}>
         Check the lock

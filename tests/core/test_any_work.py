@@ -6,6 +6,7 @@ import contextlib
 import dataclasses
 import typing
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from enum import Enum
 from itertools import islice, product
 from typing import Any
@@ -18,8 +19,10 @@ from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_stat
 from tests import proved
 from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_any_text import ODD
-from tests.core.test_cartridge import CLOSING, CartridgeBench
+from tests.core.test_cartridge import CLOSING, PUMP, SPINDLE, CartridgeBench, SpindleBench
 from tests.core.test_follower import FollowerBench
+from tests.core.test_halves import SHEET as HALVES
+from tests.core.test_other_kinds import SETTING, on_and_locked
 from tests.core.test_seals import SealBench
 from tests.core.test_shaft_job import ShaftBench, of_type
 from tests.core.test_shouldered import ShoulderBench
@@ -95,6 +98,34 @@ def a_cartridge_with_both_on() -> ShaftBench:
     return made
 
 
+def a_spindle() -> ShaftBench:
+    made = SpindleBench(replace(SPINDLE, rod="drive"))
+    made.warm_on()
+    made.gate("ready_housing")
+    made.gate("ready_cover")
+    return made
+
+
+def a_pump() -> ShaftBench:
+    made = CartridgeBench(PUMP)
+    for gate in ("ready_housing", "ready_cover"):
+        made.gate(gate)
+    made.warm_on()
+    made.second_on()
+    return made
+
+
+def halves() -> ShaftBench:
+    made = UnitBench(HALVES, floats=(Floats.HELD,))
+    for gate in ("ready_unit", "ready_join"):
+        made.gate(gate, "1")
+    return made
+
+
+def a_set_bearing() -> ShaftBench:
+    return on_and_locked(**SETTING)
+
+
 def a_ring() -> ShaftBench:
     made = ShoulderBench()
     made.prepared()
@@ -116,6 +147,7 @@ def a_large_seal() -> ShaftBench:
 AFTER = {"grease", "bolts", "runin", "care", "seals", "stock", "large_seal", "stop"}
 BEGINNINGS = [
     *(two_units, an_insert, an_adapter_unit, a_cartridge, a_cartridge_with_both_on, a_ring, FollowerBench),
+    *(a_spindle, a_pump, halves, a_set_bearing),
     *(a_shaft_after_locking, a_large_seal, RoundBench),
 ]
 

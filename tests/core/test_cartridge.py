@@ -563,6 +563,8 @@ def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -
     assert bench.headline() == "Turn the housing over, the far end up, on blocks"
     with pytest.raises(Refused, match="lies over it"):
         bench.ring("fixed", "bore", "10 mm", "19 mm")
+    with pytest.raises(Refused, match="cover of the fixed bearing lies over it"):
+        bench.do(cmd.TakePartOff("ring_bore.fixed", "wrong ring"))
     bench.do(cmd.TurnOver("140 mm", "180 mm"))
     bench.second_on()
     bench.ring("floating", "shaft", "14 mm", "6 mm")

@@ -61,9 +61,10 @@ def hindered(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, part: Part) -
 
 
 def held_down(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, part: Part) -> Part | None:
-    """A part that rests on one and keeps it from coming off; None where it comes off."""
+    """A part that rests on one, or lies over it, and keeps it from coming off; None where it comes off."""
     there = lying(desk, state, plan)
-    return next((one for one in parts_of(plan.made) if one.id in there and one.id.partition(".")[0] in TAKEN_OFF and part.id in one.rests_on), None)
+    over = (one for one in parts_of(plan.made) if one.id in there and one.id.partition(".")[0] in TAKEN_OFF)
+    return next((one for one in over if part.id in (*one.rests_on, *one.shuts_off)), None)
 
 
 def steps_left(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> tuple[Step, ...]:

@@ -641,3 +641,53 @@ def test_an_own_order_is_taken_and_the_way_to_it_is_told() -> None:
     assert bench.headline() == "Cover of the fixed bearing: depth and spigot"
     steps = cartridge.TOPIC.view(bench.desk(), bench.state).steps
     assert [step.part for step in steps][:2] == ["cover.drive", ""] and steps[1].up == "far" and not steps[0].why
+
+
+def test_grease_between_the_pair_is_an_amount_and_what_comes_on_top_counts_with_it() -> None:
+    # By another path: a ring of 100 by 58 mm, 90 mm long, is 469 cm³; 30 % of it at 0.9 g/cm³.
+    bench = CartridgeBench(replace(CLOSING, between="90 mm", shaft_between="58 mm"))
+    asked = (math.pi * 50**2 - math.pi * 29**2) * 90 / 1000 * 0.3 * 0.9
+    assert bench.state.plan is not None and bench.state.plan.space is not None
+    assert bench.state.plan.space.grams == pytest.approx(asked) and 126 < asked < 127
+    bench.warm_on()
+    bench.into_housing()
+    bench.second_on()
+    bench.do(cmd.TightenPair("95 N·m", "hook", True, True))
+    assert bench.headline() == "Grease between the pair: 126.6 g in all"
+    bench.do(cmd.PackBetween("polisher grease", "400 g"))
+    assert bench.headline() == "Stop: too much"
+    bench.gate("ready_cover")
+    with pytest.raises(Refused, match="grease between the pair"):
+        bench.do(cmd.SealJoint("floating", "thin"))
+    bench.do(cmd.PackBetween("weighed again", "60 g"))
+    for side in ("fixed", "floating"):
+        bench.cover(side)
+    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    for amount, word in (("200 g", "too much"), ("10 g", "short"), ("50 g", "as asked")):
+        bench.do(cmd.TopUp("through the fitting", True, amount))
+        assert bench.state.topped is not None and bench.state.topped.verdict is not None and bench.state.topped.verdict.word == word
+        assert bench.state.finished == (word != "too much")
+    assert "grease_between" in {figure.id for figure in cartridge.TOPIC.figures(bench.desk(), bench.state)}
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"between": "90 mm"}, "shaft_between"),
+        ({"shaft_between": "58 mm"}, "between"),
+        ({"between": "90 mm", "shaft_between": "100 mm"}, "shaft_between"),
+        ({"between": "9000 mm", "shaft_between": "58 mm"}, "between"),
+        ({"between": "90 mm", "shaft_between": "58 mm", "grease_share": "much"}, "grease_share"),
+        ({"stands": ""}, "stands"),
+        ({"nuts": ""}, "nuts"),
+        ({"nuts": "both"}, "hand_far"),
+        ({"nuts": "far", "flingers_by": "nuts"}, "nuts"),
+        ({"flingers_by": ""}, "flingers_by"),
+        ({"covers": "none"}, "covers"),
+        ({"rings_fixed": "maybe"}, "rings_fixed"),
+    ],
+)
+def test_what_its_parts_lack_is_asked_for(change: dict[str, str], field: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        cartridge_sheet(REFERENCE, CartridgeOrder(BEARING, BEARING, replace(CLOSING, **change)))
+    assert f"cartridge.{field}" in [one.name for one in refused.value.fields]

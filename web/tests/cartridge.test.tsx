@@ -193,7 +193,7 @@ describe("a cartridge", () => {
     expect(button("It is packed").disabled).toBe(true);
     await hand().type(line("Which grease, how much"), "55 g");
     await hand().click(button("It is packed"));
-    expect(tap.mock.calls).toEqual([[{ kind: "pack_between", text: "55 g" }]]);
+    expect(tap.mock.calls).toEqual([[{ kind: "pack_between", text: "55 g", amount: "" }]]);
   });
 
   it("measures the cover that is due, or has it draw the bearing home", async () => {

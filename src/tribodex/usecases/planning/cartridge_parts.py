@@ -5,8 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from tribodex.core.cartridge.assembly import End, From, Stands
+from tribodex.core.cartridge.grease import SHARE, Space
 from tribodex.core.cartridge.parts import BearingHeld, Makeup, Side
 from tribodex.core.components.straight import Closure
+from tribodex.core.job.asked import Family
+from tribodex.core.job.expected import beside
+from tribodex.core.quantities import LengthUnit, parse_share, read_length
 from tribodex.core.shouldered.retaining_ring import Sits
 from tribodex.core.topics.cartridge.facts import RingPlanned
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
@@ -77,3 +81,26 @@ def ring_rows(
             else:
                 found.append(RingPlanned(side, row))
     return tuple(found)
+
+
+def space_as_typed(errors: Collector, draft: CartridgeDraft, plans: Mapping[str, ShoulderPlan]) -> Space | None:
+    """The space between the bearings, where length and shaft were measured; None where they were not: then no amount is computed."""
+    given = {"between": draft.between.strip(), "shaft_between": draft.shaft_between.strip()}
+    if not any(given.values()):
+        return None
+    sizes = {}
+    for name, said in given.items():
+        if not said:
+            errors.add(name, "Length and shaft between the bearings belong together: one alone makes no amount.", "mm or in; or both empty")
+            continue
+        sizes[name] = errors.take(lambda said=said, name=name: read_length(said, name, LengthUnit.MM, (5_000.0, 2_000_000.0)).mm)  # type: ignore[misc]
+    share = errors.take(lambda: parse_share(draft.grease_share, "grease_share")) if draft.grease_share.strip() else SHARE
+    if len(plans) < 2 or share is None or any(sizes.get(name) is None for name in given):
+        return None
+    bore = min(plan.bearing.outside_mm for plan in plans.values())
+    length, shaft = sizes["between"] or 0.0, sizes["shaft_between"] or 0.0
+    errors.expect("between", draft.between, Family.LENGTH, beside(bore, 0.1, 15.0, "the housing's bore is"))
+    if not shaft < bore:
+        errors.add("shaft_between", f"A shaft of {shaft:g} mm in a bore of {bore:g} mm leaves no room.", f"below {bore:g} mm")
+        return None
+    return Space(bore, shaft, length, share)

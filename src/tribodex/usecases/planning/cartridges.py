@@ -9,6 +9,7 @@ from typing import Any
 from tribodex.core.bolts.thread import BoltThread, read_thread
 from tribodex.core.bolts.torque import BoltFinish, Into, bolt_torque, engagement
 from tribodex.core.cartridge.assembly import End
+from tribodex.core.cartridge.grease import grease_between
 from tribodex.core.cartridge.shaft_end import Hand, Turning, judge_hand
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
@@ -21,7 +22,7 @@ from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.core.working import Level, Line, Result, Verdict, number
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
-from tribodex.usecases.planning.cartridge_parts import read_makeup, ring_rows
+from tribodex.usecases.planning.cartridge_parts import read_makeup, ring_rows, space_as_typed
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft, one_of
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, nut_torque_for
 from tribodex.usecases.planning.shouldered import shoulder_plan
@@ -53,6 +54,7 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
     nut, nut_source = _sourced(errors, draft.nut_torque, "nut_torque", draft.nut_source, "nut_source")
     makeup = read_makeup(errors, draft, plans, fixed, floating)
     rings = ring_rows(errors, reference, draft, plans, fixed, floating) if len(plans) == 2 else ()
+    space = space_as_typed(errors, draft, plans)
     errors.check()
     if len(plans) < 2:
         raise InvalidInput("First both bearings of the cartridge.")
@@ -83,6 +85,7 @@ def cartridge_plan(reference: Reference, draft: CartridgeDraft, plans: Mapping[s
         makeup=makeup,
         rings=rings,
         hand_far=hand_far,
+        space=space if makeup.greased else None,
     )
 
 
@@ -228,10 +231,11 @@ def cartridge_sheet(reference: Reference, order: CartridgeOrder) -> CartridgeShe
 
 def cartridge_figures(plan: CartridgePlan) -> tuple[Result, ...]:
     """The targets of what closes a cartridge in."""
+    grease = (grease_between(plan.space),) if plan.space is not None else ()
     if plan.nut_nm is None:
-        return (plan.screws.torque,)
+        return (plan.screws.torque, *grease)
     line = Line("T", "by the maker", "", "", plan.nut_nm, "N·m", plan.nut_source)
     nut = Result(
         "nut_torque", f"First nut, {plan.hand}-hand", plan.nut_nm, "N·m", working=(line,), note=f"{number(plan.nut_nm)} N·m, {plan.nut_source}"
     )
-    return (plan.screws.torque, nut)
+    return (plan.screws.torque, nut, *grease)

@@ -40,6 +40,9 @@ class CartridgeDraft:
     rod: str = ""
     rings_fixed: str = ""
     rings_floating: str = ""
+    between: str = ""
+    shaft_between: str = ""
+    grease_share: str = ""
     meant: str = ""
 
 

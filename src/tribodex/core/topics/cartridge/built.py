@@ -29,11 +29,11 @@ def done(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> frozenset[str]
     flingers = {part_id("flinger", end) for end in plan.made.flingers if end not in state.flingers_left}
     single = {
         ENTRY: state.inside,
-        GREASE: state.packed is not None,
+        GREASE: state.packed is not None and (state.packed.verdict is None or state.packed.verdict.level is not Level.STOP),
         ROD_IN: state.rod_in,
         ROD_OUT: state.rod_out,
         TURN: state.turned is not None and state.turned.freely,
-        TOP_UP: state.topped is not None and state.topped.no_contact,
+        TOP_UP: state.finished,
     }
     outer = {part_id("outer", side) for side in state.rings}
     return frozenset({*bearings, *rings, *covers, *nuts, *flingers, *outer, *(one for one, is_in in single.items() if is_in)})

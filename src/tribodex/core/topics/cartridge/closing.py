@@ -8,6 +8,7 @@ from typing import Any
 from tribodex.core.bolts.torque import PASSES, judge_torque
 from tribodex.core.cartridge.assembly import End
 from tribodex.core.cartridge.covers import cover_clear, cover_nip, cover_room, evenness, may_draw
+from tribodex.core.cartridge.grease import judge_between
 from tribodex.core.cartridge.parts import ENTRY, part_id
 from tribodex.core.cartridge.shaft_end import flinger_gap, judge_hand
 from tribodex.core.components.bands import Span
@@ -16,7 +17,7 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import decided, text
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
-from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.quantities import LengthUnit, parse_mass_g, parse_torque_nm, read_length
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.built import done
@@ -46,7 +47,7 @@ def closing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any) 
         case cmd.TightenPair():
             return _pair(plan, command)
         case cmd.PackBetween():
-            return ev.PackedBetween(text(command.text, "text", "which grease, how much"))
+            return packed(plan, command)
         case cmd.DrawByCover():
             return ev.DrawnByCover(command.side, command.inner, may_draw(command.inner))
         case cmd.MeasureCover():
@@ -66,6 +67,24 @@ def _may_be_tried(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command:
         raise Refused("First the shaft in its housing.")
     if isinstance(command, cmd.MeasureCover) and part_id("bearing", command.side) not in there:
         raise Refused(f"First the {command.side} bearing, against its shoulder.")
+
+
+def packed(plan: ev.CartridgePlan, command: cmd.PackBetween) -> ev.PackedBetween:
+    """Grease between the pair, judged where its weight was said and the space is known."""
+    said = text(command.text, "text", "which grease, how much")
+    grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
+    verdict = judge_between(plan.space, grams, topped=False) if plan.space is not None and grams is not None else None
+    return ev.PackedBetween(said, grams, verdict)
+
+
+def topped(state: Cartridge, plan: ev.CartridgePlan, command: cmd.TopUp) -> ev.ToppedUp:
+    """Topped up: with what was packed before it comes to the whole amount."""
+    said = text(command.text, "text", "which grease, how much; what was heard and seen")
+    grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
+    before = state.packed.grams if state.packed is not None else None
+    known = plan.space is not None and grams is not None and before is not None
+    verdict = judge_between(plan.space, before + grams, topped=True) if known else None  # type: ignore[arg-type, operator]
+    return ev.ToppedUp(said, command.no_contact, grams, verdict)
 
 
 def pair_torque(plan: ev.CartridgePlan) -> Span | None:

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from tribodex.core.cartridge.assembly import End, From
 from tribodex.core.cartridge.covers import Inner
 from tribodex.core.cartridge.parts import Side
-from tribodex.core.job.asked import choice, length, tick, torque, warmth, words
+from tribodex.core.job.asked import Family, choice, length, number, tick, torque, warmth, words
 from tribodex.core.quantities import Shown
 
 _SIDE = choice("Bearing", {"fixed": "fixed", "floating": "floating"}, stays=True)
@@ -109,6 +109,7 @@ class PackBetween:
     """Grease between the pair: which, how much."""
 
     text: Annotated[str, words("Which grease, how much")]
+    amount: Annotated[str, number(Family.WEIGHT, "Its weight", "55 g", empty="not weighed")] = ""
 
 
 @dataclass(frozen=True)
@@ -175,6 +176,7 @@ class TopUp:
 
     text: Annotated[str, words("Which grease, how much; what was heard and seen")]
     no_contact: Annotated[bool, tick("Nothing touches")]
+    amount: Annotated[str, number(Family.WEIGHT, "Its weight", "15 g", empty="not weighed")] = ""
 
 
 COMMANDS: tuple[type, ...] = (

@@ -21,7 +21,7 @@ from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.built import TAKEN_OFF, done, held_down, hindered, home, lying, part_of
-from tribodex.core.topics.cartridge.closing import closing, set_flinger
+from tribodex.core.topics.cartridge.closing import closing, set_flinger, topped
 from tribodex.core.topics.cartridge.state import Cartridge
 from tribodex.core.topics.shouldered import TOPIC as SHOULDERED
 from tribodex.core.working import Level, Result, Verdict
@@ -65,7 +65,7 @@ def decide(desk: Desk, state: Cartridge, command: Any) -> Sequence[Fact]:
         case cmd.SetFlinger():
             return [set_flinger(plan, command)]
         case cmd.TopUp():
-            return [ev.ToppedUp(text(command.text, "text", "which grease, how much; what was heard and seen"), command.no_contact)]
+            return [topped(state, plan, command)]
         case _:
             raise TypeError(f"a cartridge takes no {type(command).__name__}")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from tribodex.core.bolts.torque import PASSES, TorqueCode
 from tribodex.core.cartridge.building import CartridgeCode
 from tribodex.core.cartridge.covers import CoverCode
+from tribodex.core.cartridge.grease import BetweenCode
 from tribodex.core.cartridge.parts import SIDES
 from tribodex.core.cartridge.shaft_end import ShaftEndCode
 from tribodex.core.job.alarms import AnsweredBy, again
@@ -34,6 +35,7 @@ ANSWERS: dict[str, AnsweredBy] = {
     CoverCode.NOT_BY_THE_COVER: AnsweredBy((ev.CartridgeTurned,), way="Off again: what was forced is turned and felt before it goes on."),
     ev.CartridgeTurnCode.NOT_FREE: AnsweredBy((ev.CartridgeTurned,)),
     **again((ShaftEndCode.TOO_CLOSE, ShaftEndCode.CLOSES_WHEN_WARM, ClosingCode.WRONG_FLINGER, ClosingCode.ONE_SCREW), ev.FlingerSet, ev.PartOff),
+    BetweenCode.TOO_MUCH: AnsweredBy((ev.PackedBetween, ev.ToppedUp)),
     **again(RetainingRingCode, ev.RingSeated, ev.PartOff),
     ev.CartridgeTurnCode.CONTACT: AnsweredBy((ev.ToppedUp,)),
 }
@@ -58,6 +60,13 @@ def _spigot(desk: Desk, state: Cartridge, command: cmd.MeasureCover) -> Likely |
     return Likely(max(0.0, depth[0] - 5), depth[0] + 5, f"the ring lies {depth[0]:g} mm deep, and the spigot reaches it") if depth else None
 
 
+def _grease(desk: Desk, state: Cartridge, command: cmd.PackBetween | cmd.TopUp) -> Likely | None:
+    if state.plan is None or state.plan.space is None:
+        return Likely(0.0, 2_000.0, "a cartridge takes grams to some hundred")
+    grams = state.plan.space.grams
+    return Likely(0.0, round(4 * grams), f"{grams:.0f} g are asked in all")
+
+
 _OUT = between(0.0, 3_000.0, "a shaft sticks out by up to 3 m")
 _FREE = between(0.0, 3_000.0, "blocks leave up to 3 m free")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
@@ -65,6 +74,8 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.ReadCooled, "housing_temperature"): lambda desk, state, command: HEATED,
     (cmd.TightenPair, "torque"): lambda desk, state, command: torque_near(state.plan.nut_nm) if state.plan is not None else None,
     (cmd.TightenRound, "torque"): _round,
+    (cmd.PackBetween, "amount"): _grease,
+    (cmd.TopUp, "amount"): _grease,
     (cmd.SetFlinger, "gap"): between(0.1, 8.0, "a flinger stands about 0.8 mm (1/32 in) off its cover"),
     (cmd.TurnOver, "stands_out"): _OUT,
     (cmd.TurnOver, "free"): _FREE,

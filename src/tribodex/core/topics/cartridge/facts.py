@@ -8,6 +8,7 @@ from enum import StrEnum
 from tribodex.core.bolts.torque import BoltFinish
 from tribodex.core.cartridge.assembly import End, From, Stands
 from tribodex.core.cartridge.covers import Inner
+from tribodex.core.cartridge.grease import Space
 from tribodex.core.cartridge.parts import BearingHeld, Makeup, Side
 from tribodex.core.cartridge.shaft_end import Hand, Turning
 from tribodex.core.components.bands import Span
@@ -70,6 +71,7 @@ class CartridgePlan:
     makeup: Makeup | None = None
     rings: tuple[RingPlanned, ...] = ()
     hand_far: Hand | None = None
+    space: Space | None = None
 
     def nut(self, end: str) -> tuple[Hand | None, Turning]:
         """Hand of a nut pair's thread, and how the shaft turns looked at from there: said at the drive end it is mirrored at the far one."""
@@ -218,9 +220,14 @@ class PairTightened(Fact):
 
 @dataclass(frozen=True)
 class PackedBetween(Fact):
-    """Grease between the pair, before the covers close."""
+    """Grease between the pair, before it is shut off; weighed (g) and judged where its amount was said and its space is known."""
 
     text: str
+    grams: float | None = None
+    verdict: Verdict | None = None
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        return (self.verdict,) if self.verdict is not None else ()
 
 
 @dataclass(frozen=True)
@@ -305,10 +312,14 @@ class ToppedUp(Fact):
 
     text: str
     no_contact: bool
+    grams: float | None = None
+    verdict: Verdict | None = None
 
     def judgements(self) -> tuple[Verdict, ...]:
+        amount = (self.verdict,) if self.verdict is not None else ()
         why = f"{self.text}. A flinger or a seal touches: set it off, and turn again."
-        return () if self.no_contact else (Verdict("something touches", Level.STOP, why, code=CartridgeTurnCode.CONTACT),)
+        touches = () if self.no_contact else (Verdict("something touches", Level.STOP, why, code=CartridgeTurnCode.CONTACT),)
+        return (*touches, *amount)
 
 
 FACTS: tuple[type[Fact], ...] = (

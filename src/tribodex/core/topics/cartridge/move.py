@@ -105,7 +105,10 @@ def _single(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, part: str) -> 
     if part == ENTRY:
         return _entry(desk, state, plan)
     if part == GREASE:
-        return Move(Do.PACK_BETWEEN, "Grease between the pair", "Before it is shut off; behind cover and seals nothing gets there.")
+        if state.packed is not None and state.packed.verdict is not None:
+            return stopped_by(Do.PACK_BETWEEN, state.packed.verdict, "Then weigh what is in, and say so.")
+        much = f": {number(plan.space.grams)} g in all" if plan.space is not None else ""
+        return Move(Do.PACK_BETWEEN, f"Grease between the pair{much}", "Before it is shut off; behind cover and seals nothing gets there.")
     if part == TURN:
         if state.turned is not None and not state.turned.freely:
             why = f"{state.turned.text}. A cover off again; spigot, sealant, pinched seal."
@@ -118,6 +121,8 @@ def _single(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, part: str) -> 
             "Fingers out of cover and flinger." if plan.flingers else "Fingers out of the cover.",
         )
     assert part == TOP_UP
+    if state.topped is not None and state.topped.no_contact and state.topped.verdict is not None:
+        return stopped_by(Do.TOP_UP, state.topped.verdict, "Take some out, and say what is on top now.")
     bad = state.topped is not None
     first = "Top up; turn" if plan.made.greased else "Turn"
     headline = "Stop: something touches" if bad else f"{first} the shaft, listen and look: no contact"

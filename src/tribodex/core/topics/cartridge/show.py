@@ -7,9 +7,10 @@ from dataclasses import replace
 from typing import Any
 
 from tribodex.core.cartridge.building import free_height
+from tribodex.core.cartridge.grease import grease_between
 from tribodex.core.cartridge.parts import SIDES
 from tribodex.core.cartridge.shaft_end import flinger_gap
-from tribodex.core.job.said import celsius, mm, mm_each, newton_metres
+from tribodex.core.job.said import celsius, mm, mm_each, newton_metres, with_unit
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section
@@ -54,7 +55,8 @@ def tell(fact: Any) -> str:
         case ev.PairTightened():
             return f"Nut pair, first at {fact.torque_nm:g} N·m, {fact.wrench}: {', '.join(v.word for v in fact.verdicts)}.{_who(fact)}"
         case ev.PackedBetween():
-            return f"Packed between the pair: {fact.text}."
+            weighed = f", {fact.grams:g} g" if fact.grams is not None else ""
+            return f"Packed between the pair: {fact.text}{weighed}{f': {fact.verdict.word}' if fact.verdict is not None else ''}."
         case ev.DrawnByCover():
             return f"Cover of the {fact.side} bearing drew it home, inner ring {fact.inner}."
         case ev.CoverMeasured():
@@ -70,7 +72,9 @@ def tell(fact: Any) -> str:
             which = "pinned flinger" if fact.pinned else "flinger"
             return f"{which.capitalize()} at the {fact.end} end, {travel_text(fact.gap_mm)}: {', '.join(v.word for v in fact.verdicts)}."
         case ev.ToppedUp():
-            return f"Topped up: {fact.text}; {'no contact' if fact.no_contact else 'something touches'}."
+            weighed = f", {fact.grams:g} g" if fact.grams is not None else ""
+            amount = f", {fact.verdict.word}" if fact.verdict is not None else ""
+            return f"Topped up: {fact.text}{weighed}{amount}; {'no contact' if fact.no_contact else 'something touches'}."
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -92,7 +96,7 @@ def said(fact: Any) -> Any:
         case ev.PairTightened():
             return cmd.TightenPair(newton_metres(fact.torque_nm), fact.wrench, fact.tab_bent, fact.jammed, fact.decided_by, fact.reason, fact.end)
         case ev.PackedBetween():
-            return cmd.PackBetween(fact.text)
+            return cmd.PackBetween(fact.text, with_unit(fact.grams, "g"))
         case ev.CoverMeasured():
             return cmd.MeasureCover(fact.side, mm(fact.depth_mm), mm(fact.spigot_mm))
         case ev.JointSealed():
@@ -104,7 +108,7 @@ def said(fact: Any) -> Any:
         case ev.FlingerSet():
             return cmd.SetFlinger(fact.end, mm(fact.gap_mm), fact.pinned, fact.both_screws)
         case ev.ToppedUp():
-            return cmd.TopUp(fact.text, fact.no_contact)
+            return cmd.TopUp(fact.text, fact.no_contact, with_unit(fact.grams, "g"))
         case _:
             return None
 
@@ -114,7 +118,7 @@ def figures(desk: Desk, state: Cartridge) -> Sequence[Result]:
     plan = state.plan
     if plan is None:
         return []
-    found = [plan.screws.torque]
+    found = [plan.screws.torque, *([grease_between(plan.space)] if plan.space is not None else [])]
     if state.cooled is not None:
         found.append(slide_in_of(desk, plan, state.cooled.ring_c, state.cooled.housing_c))
     if state.below is not None:

@@ -124,7 +124,9 @@ class Cartridge:
     @property
     def finished(self) -> bool:
         """Whether it is topped up and runs free."""
-        return not self.flingers_left and self.topped is not None and self.topped.no_contact
+        amount = self.topped.verdict if self.topped is not None else None
+        right = self.topped is not None and self.topped.no_contact and (amount is None or amount.level is not Level.STOP)
+        return not self.flingers_left and right
 
 
 def fold(state: Cartridge, _: Event, fact: ev.CartridgeFact) -> None:

@@ -49,7 +49,7 @@ export function Pair({ work, tap, refused }: CartridgeProps) {
 }
 
 export function Pack({ tap, refused }: CartridgeProps) {
-  const entry = useEntry({ text: "" }, refused, "pack_between");
+  const entry = useEntry({ text: "", amount: "" }, refused, "pack_between");
   return (
     <div className="space-y-3 pt-4">
       <EntryText
@@ -58,11 +58,12 @@ export function Pack({ tap, refused }: CartridgeProps) {
         label="Which grease, how much"
         hint="60 g, number on the tin compared"
       />
+      <EntryText entry={entry} name="amount" />
       <Button
         kind="main"
         data-main
         disabled={!entry.text("text").trim()}
-        onClick={() => tap({ kind: "pack_between", text: entry.text("text") })}
+        onClick={() => tap({ kind: "pack_between", text: entry.text("text"), amount: entry.text("amount") })}
       >
         It is packed
       </Button>
@@ -109,24 +110,26 @@ export function Flinger({ work, tap, refused }: CartridgeProps) {
 }
 
 export function TopUp({ tap, refused }: CartridgeProps) {
-  const entry = useEntry({ text: "" }, refused, "top_up");
+  const entry = useEntry({ text: "", amount: "" }, refused, "top_up");
   const said = entry.text("text");
+  const amount = entry.text("amount");
   return (
     <div className="space-y-3 pt-4">
       <EntryText entry={entry} name="text" label="Which grease, how much; what was heard and seen" />
+      <EntryText entry={entry} name="amount" />
       <div className="flex flex-wrap gap-3">
         <Button
           kind="main"
           data-main
           disabled={!said.trim()}
-          onClick={() => tap({ kind: "top_up", text: said, no_contact: true })}
+          onClick={() => tap({ kind: "top_up", text: said, no_contact: true, amount })}
         >
           Topped up, nothing touches
         </Button>
         <Button
           kind="stop"
           disabled={!said.trim()}
-          onClick={() => tap({ kind: "top_up", text: said, no_contact: false })}
+          onClick={() => tap({ kind: "top_up", text: said, no_contact: false, amount })}
         >
           Something touches
         </Button>

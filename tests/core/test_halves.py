@@ -10,6 +10,8 @@ from tests.core.test_units import REFERENCE, UnitBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.topic import Floats
+from tribodex.core.topics import units
+from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.units.locking import Load, Rotation, UnitLock, advise_lock
@@ -112,3 +114,18 @@ def test_nothing_else_locks_it_and_nothing_else_is_in_halves(bench: UnitBench) -
     whole.gate("ready_lock", "1")
     with pytest.raises(Refused, match="not in two halves"):
         whole.do(JOINED, at="1")
+
+
+def test_the_growth_of_the_shaft_line_is_not_typed_twice() -> None:
+    """2 m of steel, the shaft 60 K warmer than its base: 2000 · 12e-6 · 60 = 1.44 mm more than the base grows."""
+    unit = replace(SHEET, lock="set_screws", insert="208", bore="40 mm", shaft_class="h7", regreased="no", load="normal")
+    bench = UnitBench(unit, unit)
+    bench.gate("ready_unit", "2")
+    bench.do(cmd.SlideOn(True), cmd.FindFloat(FloatBy.ROOM, "1.5 mm", "1.2 mm"), at="2")
+    assert [line.verdict.word for line in units.TOPIC.view(bench.desk("2"), bench.unit("2")).verdicts if line.what == "Room"] == ["growth not known"]
+    bench.do(line.SayMark("1", "0 mm"), line.SayMark("2", "2000 mm"), line.SayRunning("steel", "steel", "20 °C", "80 °C", "20 °C"))
+    room = next(one.verdict for one in units.TOPIC.view(bench.desk("2"), bench.unit("2")).verdicts if one.what == "Room")
+    assert room.level is Level.STOP, "worked out after the room was measured, it counts"
+    assert bench.headline("2").startswith("Stop")
+    bench.do(cmd.FindFloat(FloatBy.ROOM, "1 mm", "3 mm"), at="2")
+    assert bench.headline("2") == "Line the housing up"

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Family, choice, count, day, length, number, same, tick, torque, words
+from tribodex.core.job.asked import Family, choice, count, day, length, number, same, tick, words
+from tribodex.core.job.asked import torque as torque_asked
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.bolts.facts import BaseHabit
 
@@ -36,13 +37,13 @@ class PlanJoint:
     screw: Annotated[str, words("Thread", "M16, M20x1.5, 5/8-11")]
     grade: Annotated[str, words("Grade", "8.8")] = ""
     finish: Annotated[str, words("The thread is", "oiled")] = ""
-    torque: Annotated[str, torque("The maker's torque", "58 N·m, 43 lbf·ft")] = ""
+    torque: Annotated[str, torque_asked("The maker's torque", "58 N·m, 43 lbf·ft")] = ""
     torque_source: Annotated[str, words("Whose it is", "sheet of the housing")] = ""
     into: Annotated[str, words("They go into", "grey iron")] = ""
     engaged: Annotated[str, length("Thread engaged", "24 mm", empty="not measured")] = ""
     wrench: Annotated[str, words("Wrench")] = ""
-    wrench_from: Annotated[str, torque("Scale from", "20 N·m")] = ""
-    wrench_to: Annotated[str, torque("Scale to", "200 N·m")] = ""
+    wrench_from: Annotated[str, torque_asked("Scale from", "20 N·m")] = ""
+    wrench_to: Annotated[str, torque_asked("Scale to", "200 N·m")] = ""
     wrench_checked: Annotated[str, day("Checked on")] = ""
     wrench_length: Annotated[str, length("Drive to middle of grip", "400 mm")] = ""
     extension: Annotated[str, length("Extension, drive to bolt", "100 mm")] = ""
@@ -57,7 +58,7 @@ class TightenBolt:
     joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
     bolt: Annotated[int, count("Bolt", stays=True)]
     turn: Annotated[int, count("Pass", stays=True)]
-    torque: Annotated[str, torque("Torque", "58 N·m", empty="the one that is asked")] = ""
+    torque: Annotated[str, torque_asked("Torque", "58 N·m", empty="the one that is asked")] = ""
 
 
 @dataclass(frozen=True)

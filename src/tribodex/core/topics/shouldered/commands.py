@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import choice, length, tick, torque, warmth, worded, words
+from tribodex.core.job.asked import choice, length, tick, warmth, worded, words
+from tribodex.core.job.asked import torque as torque_asked
 from tribodex.core.quantities import Shown
 from tribodex.core.shouldered.ways import WayOn
 
@@ -103,7 +104,7 @@ class HoldFast:
     turns: Annotated[bool, tick("The ring turns in its groove")] = False
     ends_before: Annotated[str, length("Gap of its ends, over the surface", "12 mm")] = ""
     ends_after: Annotated[str, length("Gap of its ends, in the groove", "9 mm")] = ""
-    torque: Annotated[str, torque("Torque of the nut", "95 N·m", empty="tightened by hand, as said")] = ""
+    torque: Annotated[str, torque_asked("Torque of the nut", "95 N·m", empty="tightened by hand, as said")] = ""
     shown: Shown = ""
 
 

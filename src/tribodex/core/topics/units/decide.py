@@ -9,10 +9,13 @@ from typing import Any
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import decided, text
+from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup import placing
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.topics import lineup
+from tribodex.core.topics.lineup.state import growth_of
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.halves import PASSES, joined, laid_round
@@ -128,7 +131,7 @@ def _found(desk: Desk, plan: UnitPlan, command: cmd.FindFloat) -> ev.FloatFound:
             read_length(said, name, LengthUnit.MM, (0.0, 60_000.0), command.shown, zero=True).mm
             for name, said in (("room_toward", command.room_toward), ("room_away", command.room_away))
         )
-        room = float_room(toward, away, plan.growth_mm).verdict
+        room = float_room(toward, away, growth_here(desk, plan)).verdict
     typed = " / ".join(said.strip() for said in (command.room_toward, command.room_away) if said.strip())
     return ev.FloatFound(by=command.by, toward_mm=toward, away_mm=away, typed=typed, verdict=verdict, room=room)
 
@@ -295,7 +298,25 @@ def float_now(desk: Desk, state: Unit) -> Verdict | None:
     return judge_float(state.found.by, desk.floats(desk.at)) if state.found is not None else None
 
 
+def growth_here(desk: Desk, plan: UnitPlan) -> float | None:
+    """The growth that this unit has to take (mm): as its plan says, else as it was worked out for the shaft line; None where neither knows."""
+    if plan.growth_mm is not None:
+        return plan.growth_mm
+    growth = growth_of(desk, desk.job.of(lineup.TOPIC, SHAFT), desk.at)
+    ends = (growth.value, growth.value_to) if growth is not None else (None,)
+    known = [abs(end) for end in ends if end is not None]
+    return max(known) if known else None
+
+
+def room_now(desk: Desk, state: Unit) -> Verdict | None:
+    """The room against the growth as it is known now: it may have been worked out after the room was measured."""
+    found, plan = state.found, state.plan
+    if found is None or plan is None or found.toward_mm is None or found.away_mm is None:
+        return found.room if found is not None else None
+    return float_room(found.toward_mm, found.away_mm, growth_here(desk, plan)).verdict
+
+
 def floats_right(desk: Desk, state: Unit) -> bool:
     """Whether it holds or floats as it should, with room enough where it floats."""
-    verdicts = (float_now(desk, state), state.found.room if state.found is not None else None)
+    verdicts = (float_now(desk, state), room_now(desk, state))
     return verdicts[0] is not None and all(verdict is None or verdict.level in (Level.GOOD, Level.WATCH) for verdict in verdicts)

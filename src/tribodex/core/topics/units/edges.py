@@ -6,17 +6,18 @@ from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import FOOT, OUT_OF_LINE, OVER, TORQUE_FACTOR, Likely, torque_near
 from tribodex.core.job.expected import always, between
 from tribodex.core.job.needs import Need
-from tribodex.core.job.proofs import Claim, What, not_yet
+from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.placing import PlacingCode
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
-from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, UnitCode, float_now
+from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, UnitCode, float_now, room_now
 from tribodex.core.topics.units.halves import HalvesCode
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatCode
 from tribodex.core.units.locking import CollarCode, UnitLock
 from tribodex.core.units.screws import ScrewCode
+from tribodex.core.working import Verdict
 
 ANSWERS: dict[str, AnsweredBy] = {
     UnitCode.DOES_NOT_GO_ON: AnsweredBy((ev.SlidOn,), by_name=False),
@@ -68,6 +69,11 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 }
 
 
+def _float(desk: Desk, state: Unit) -> Verdict | None:
+    """How it holds or floats now, and whether its room is enough for the growth as it is known now: the worse of both."""
+    return worst(verdict for verdict in (float_now(desk, state), room_now(desk, state)) if verdict is not None)
+
+
 def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:
     """On, holding or floating, lined up, bolted, shaft turned, locked, and free; set screws a second time after some running."""
     if state.plan is None:
@@ -80,7 +86,7 @@ def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:
     turns = What.TURNS if halves else None
     made = [
         Claim("units.on", on, SET_UNIT, at, (ev.SlidOn,), what=What.ON),
-        Claim("units.float", "holds or floats as it should", SET_UNIT, at, (ev.FloatFound,), now=float_now(desk, state)),
+        Claim("units.float", "holds or floats as it should", SET_UNIT, at, (ev.FloatFound,), now=_float(desk, state)),
         Claim("units.lined", "lined up", BOLT_UNIT, at, (ev.LinedUp,)),
         Claim("units.bolted", "housing bolted, to torque", BOLT_UNIT, at, (ev.HousingBolted,), after=moved, what=What.CLOSED),
         Claim(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
-from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of
+from tribodex.core.topics.units.decide import float_now, floats_right, may_lock, others_of, room_now
 from tribodex.core.topics.units.halves import done_move, join_move, lay_move
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import UnitPlan
@@ -57,7 +57,7 @@ def _onto(desk: Desk, state: Unit) -> Move:
     found = state.found
     if found is not None:
         now = float_now(desk, state) or found.verdict
-        bad = now if now.level not in (Level.GOOD, Level.WATCH) else found.room or now
+        bad = now if now.level not in (Level.GOOD, Level.WATCH) else room_now(desk, state) or now
         return stopped_by(Do.FIND_FLOAT, bad, "Convert it or set it off, then say how it stands now.")
     floats = desk.floats(desk.at)
     return Move(Do.FIND_FLOAT, f"Fixed or floating? This one is {floats.short}", "One unit of the shaft holds it, the other lets it grow.")

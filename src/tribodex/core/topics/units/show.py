@@ -12,7 +12,7 @@ from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
-from tribodex.core.topics.units.decide import float_now, line_results
+from tribodex.core.topics.units.decide import float_now, growth_here, line_results, room_now
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room
@@ -165,7 +165,8 @@ def _lines(desk: Desk, state: Unit) -> list[UnitLine]:
         found.append(UnitLine("On its shaft", state.on.verdict))
     if state.found is not None:
         found.append(UnitLine("Along the shaft", float_now(desk, state) or state.found.verdict))
-        found += [UnitLine("Room", state.found.room)] if state.found.room is not None else []
+        room = room_now(desk, state)
+        found += [UnitLine("Room", room)] if room is not None else []
     if state.lined is not None:
         found.append(UnitLine("Lined up", state.lined.verdict))
     if state.bolted is not None:
@@ -179,14 +180,14 @@ def _lines(desk: Desk, state: Unit) -> list[UnitLine]:
     return found
 
 
-def figures(_: Desk, state: Unit) -> Sequence[Result]:
+def figures(desk: Desk, state: Unit) -> Sequence[Result]:
     """Targets, and what was worked out of readings."""
     plan = state.plan
     if plan is None:
         return []
     found = []
     if state.found is not None and state.found.toward_mm is not None and state.found.away_mm is not None:
-        found.append(float_room(state.found.toward_mm, state.found.away_mm, plan.growth_mm))
+        found.append(float_room(state.found.toward_mm, state.found.away_mm, growth_here(desk, plan)))
     if state.lined is not None:
         found += line_results(plan, state.lined)
     screw = [screw_result(plan.screw, plan.screw_use)] if plan.screw is not None else []

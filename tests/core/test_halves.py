@@ -51,10 +51,12 @@ def test_what_only_its_sheet_says_is_asked_for(empty: str) -> None:
     assert empty in [wrong.name for wrong in refused.value.fields]
 
 
-def test_a_torque_of_another_unit_of_measure_is_read_back() -> None:
+@pytest.mark.parametrize(("field", "said"), [("screw_torque", "220 N·m"), ("shaft_limits", "+0/-0.5 mm"), ("growth", "30 mm")])
+def test_a_slip_of_ten_is_read_back_and_taken_when_it_is_meant(field: str, said: str) -> None:
     with pytest.raises(InvalidInput) as refused:
-        unit_plan(REFERENCE, replace(SHEET, screw_torque="220 N·m"))
-    assert "screw_torque" in [wrong.name for wrong in refused.value.fields]
+        unit_plan(REFERENCE, replace(SHEET, **{field: said}))
+    assert field in [wrong.name for wrong in refused.value.fields]
+    assert unit_plan(REFERENCE, replace(SHEET, **{field: said}, meant=field)).unit.lock is UnitLock.HALVES
 
 
 def test_nothing_of_an_insert_or_a_whole_bearing_is_in_its_plan() -> None:

@@ -101,6 +101,9 @@ def test_how_a_pair_stands_is_asked_and_its_setting_is_the_makers_alone() -> Non
     assert wrong(designation="30209") == ["arrangement"]
     assert wrong(designation="30209", arrangement="back_to_back", setting="0.05 to 0.10 mm") == ["setting_by", "setting_source"]
     assert wrong(designation="30209", arrangement="back_to_back", setting="0.05 mm", setting_by="end_play", setting_source="sheet") == ["setting"]
+    for by, figure in (("end_play", "0.5 to 1.0 mm"), ("preload", "40 to 80 N·m")):
+        said = {"setting": figure, "setting_by": by, "setting_source": "sheet"}
+        assert wrong(designation="30209", arrangement="single", **said) == ["setting"], "a slip of ten is read back"
     sheet = shoulder_sheet(REFERENCE, draft(designation="30209", arrangement="face_to_face"))
     assert any("Setting open" in remark for remark in sheet.remarks) and "tapered roller bearing" in sheet.closure
 

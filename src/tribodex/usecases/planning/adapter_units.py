@@ -13,12 +13,12 @@ from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import LengthUnit, parse_count, parse_pitch_mm, read_length
 from tribodex.core.topics.adapter_unit.plan import AdapterPlan
 from tribodex.core.topics.units.plan import UnitPlan
-from tribodex.core.units.adapter import Captive, plate_step_deg, read_shaft_limits
+from tribodex.core.units.adapter import Captive, plate_step_deg
 from tribodex.core.units.forms import Form
 from tribodex.core.units.known import KeptBearing, UnknownInside
 from tribodex.core.units.locking import Load, Rotation, UnitLock
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm
+from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm, limits_as_typed
 from tribodex.usecases.ports import Reference
 
 SHAFT_UM = (12_000.0, 300_000.0)
@@ -48,7 +48,7 @@ def adapter_plan(errors: Collector, reference: Reference, draft: UnitDraft) -> t
     captive = errors.choice(Captive, draft.captive, "captive", Captive.UNKNOWN)
     step = _step(errors, draft)
     pitch = errors.take(lambda: parse_pitch_mm(draft.nut_pitch, "nut_pitch")) if draft.nut_pitch.strip() else None
-    limits = errors.take(lambda: read_shaft_limits(draft.shaft_limits, "shaft_limits")) if draft.shaft_limits.strip() else None
+    limits = limits_as_typed(errors, draft) if draft.shaft_limits.strip() else None
     base_nm, base_source = base_torque(errors, draft)
     growth = growth_mm(errors, draft)
     if errors.fields or shaft is None or form is None or turn is None or captive is None:

@@ -5,10 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.bolts.thread import read_thread
+from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.asked import Family, Likely
 from tribodex.core.job.expected import torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
+from tribodex.core.units.adapter import read_shaft_limits
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 
@@ -62,6 +64,15 @@ def likely_torque(screw: str) -> Likely | None:
         return torque_for(read_thread(screw))
     except InvalidInput:
         return None
+
+
+def limits_as_typed(errors: Collector, draft: UnitDraft) -> Span | None:
+    """Limits of the shaft by its own sheet (µm); what lies further off than such shafts are made is read back."""
+    limits = errors.take(lambda: read_shaft_limits(draft.shaft_limits, "shaft_limits"))
+    if limits is not None:
+        widest = max(abs(limits.low), abs(limits.high)) / 1000
+        errors.expect("shaft_limits", f"{widest:g} mm", Family.LENGTH, Likely(0.0, 0.2, "shafts are made to hundredths of a millimetre"))
+    return limits
 
 
 def growth_mm(errors: Collector, draft: UnitDraft) -> float | None:

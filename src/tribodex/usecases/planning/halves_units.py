@@ -10,13 +10,12 @@ from tribodex.core.fits.seat import SeatKind, SeatSpec
 from tribodex.core.job.asked import Family
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.units.plan import UnitPlan
-from tribodex.core.units.adapter import read_shaft_limits
 from tribodex.core.units.forms import Form
 from tribodex.core.units.known import UnknownInside
 from tribodex.core.units.locking import Load, Rotation, UnitLock
 from tribodex.core.units.screws import ScrewTorque
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm, likely_torque
+from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm, likely_torque, limits_as_typed
 
 SHAFT_UM = (20_000.0, 1_000_000.0)
 
@@ -32,7 +31,7 @@ def halves_plan(errors: Collector, draft: UnitDraft) -> UnitPlan | None:
     if not source:
         errors.add("screw_source", "Which sheet? Only its own says how its joints are screwed together.", "the maker's sheet, page")
     screw = _joint_screw(errors, draft, source)
-    limits = errors.take(lambda: read_shaft_limits(draft.shaft_limits, "shaft_limits")) if draft.shaft_limits.strip() else None
+    limits = limits_as_typed(errors, draft) if draft.shaft_limits.strip() else None
     if not draft.shaft_limits.strip():
         errors.add("shaft_limits", "Which limits does its sheet give for the shaft? Halves grip nothing that is too thin.", "+0/-0.05 mm, as printed")
     base_nm, base_source = base_torque(errors, draft)

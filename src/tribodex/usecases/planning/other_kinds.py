@@ -8,7 +8,7 @@ from tribodex.core.components.bearing import Group
 from tribodex.core.components.other_kinds import KindNumber, read_other
 from tribodex.core.components.straight import Closure, StraightBearing, StraightKind, read_number
 from tribodex.core.errors import InvalidInput
-from tribodex.core.job.asked import Family
+from tribodex.core.job.asked import Family, Likely
 from tribodex.core.quantities import parse_torque_nm
 from tribodex.core.shouldered.setting import Arrangement, PlaySetting, SetBy
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
@@ -26,6 +26,8 @@ KINDS = (
     StraightKind.SPHERICAL_ROLLER,
 )
 PLAY_UM = (0.0, 3_000.0)
+PLAY = Likely(0.0, 0.5, "end play is set to hundredths of a millimetre, some tenths at most")
+PRELOAD = Likely(0.02, 40.0, "a preloaded pair turns at tenths of a newton metre to some tens")
 
 
 def kind_of(errors: Collector, draft: ShoulderDraft) -> StraightKind | None:
@@ -111,6 +113,10 @@ def set_as_typed(errors: Collector, draft: ShoulderDraft, bearing: StraightBeari
     if not draft.setting_source.strip():
         errors.add("setting_source", "Where does this figure come from? Only the maker's is valid.", "drawing or sheet, page")
     band = errors.take(lambda: _band(draft.setting, by)) if by is not None else None
+    if band is not None and by is not None:
+        unit, family, likely = ("mm", Family.LENGTH, PLAY) if by is SetBy.END_PLAY else ("N·m", Family.TORQUE, PRELOAD)
+        most = band.high / 1000 if by is SetBy.END_PLAY else band.high
+        errors.expect("setting", f"{most:g} {unit}", family, likely)
     return arrangement, PlaySetting(by, band, draft.setting_source.strip()) if by is not None and band is not None else None
 
 

@@ -691,3 +691,57 @@ def test_what_its_parts_lack_is_asked_for(change: dict[str, str], field: str) ->
     with pytest.raises(InvalidInput) as refused:
         cartridge_sheet(REFERENCE, CartridgeOrder(BEARING, BEARING, replace(CLOSING, **change)))
     assert f"cartridge.{field}" in [one.name for one in refused.value.fields]
+
+
+def test_room_below_is_measured_before_the_lowering_and_answers_no_stop_of_the_turning() -> None:
+    bench = CartridgeBench()
+    bench.warm_on()
+    bench.gate("ready_housing")
+    bench.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "150 mm"), cmd.EnterHousing(True), cmd.TurnOver("140 mm", "150 mm"))
+    with pytest.raises(Refused, match="in its housing already"):
+        bench.do(cmd.MeasureBelow("120 mm", "200 mm"))
+    assert [alarm.verdict.word for alarm in bench.job.alarms.open] == ["too low"]
+
+
+def test_too_much_grease_is_weighed_again_and_not_talked_away() -> None:
+    bench = CartridgeBench(replace(CLOSING, between="90 mm", shaft_between="58 mm"))
+    bench.up_to_covers()
+    bench.do(cmd.PackBetween("too keen", "400 g"))
+    with pytest.raises(InvalidInput, match="weigh"):
+        bench.do(cmd.PackBetween("some taken out"))
+    assert bench.headline() == "Stop: too much"
+    bench.do(cmd.PackBetween("some taken out", "60 g"))
+    for side in ("fixed", "floating"):
+        bench.cover(side)
+    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    bench.do(cmd.TopUp("too keen again", True, "200 g"))
+    with pytest.raises(InvalidInput, match="weigh"):
+        bench.do(cmd.TopUp("wiped", True))
+    bench.do(cmd.TopUp("taken out", True, "50 g"))
+    assert not bench.job.alarms.open
+
+
+def test_what_was_topped_up_is_said_again_once_a_part_was_off() -> None:
+    bench = CartridgeBench()
+    bench.up_to_covers()
+    for side in ("fixed", "floating"):
+        bench.cover(side)
+    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("drive", "0.8 mm", True, True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    bench.do(cmd.TopUp("20 g, silent", True), cmd.TakePartOff("flinger.far", "bent"))
+    bench.do(cmd.TurnCartridge(True), cmd.SetFlinger("far", "0.8 mm", False, True))
+    assert bench.headline().startswith("Top up") and proved.unsaid(bench.desk(), cartridge.TOPIC)
+    bench.do(cmd.TopUp("silent", True))
+    assert not proved.unsaid(bench.desk(), cartridge.TOPIC)
+
+
+def test_one_that_is_worked_at_from_one_end_alone_is_never_asked_to_be_turned_over() -> None:
+    bench = SpindleBench(replace(SPINDLE, separable="floating", covers="drive", rings_fixed="none", rings_floating="none"))
+    bench.gate("ready_housing")
+    bench.do(cmd.SetOuterRing("floating"))
+    bench.warm_on()
+    bench.second_on()
+    bench.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "150 mm"), cmd.EnterHousing(True))
+    assert not any(step.up for step in cartridge.TOPIC.view(bench.desk(), bench.state).steps)
+    bench.cover("fixed")
+    bench.do(cmd.TurnCartridge(True), cmd.TopUp("nothing added; silent", True))
+    assert not proved.unsaid(bench.desk(), cartridge.TOPIC) and not proved.unsaid(bench.desk("2"), shouldered.TOPIC)

@@ -13,6 +13,7 @@ class BetweenCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     TOO_MUCH = "grease_between.too_much"
+    TOO_MUCH_ON_TOP = "grease_between.too_much_on_top"
 
 
 # Of grease (g/cm³); the share of the space that is filled (common practice, no source); what is short, and what is too much, of the amount.
@@ -78,7 +79,7 @@ def judge_between(space: Space, grams: float, *, topped: bool) -> Verdict:
     said = f"{number(grams)} g of {number(round(asked, 1))} g"
     if grams > TOO_MUCH * asked:
         why = f"{said}: it churns, runs hot and is thrown out through the seals. Take some out."
-        return Verdict("too much", Level.STOP, why, code=BetweenCode.TOO_MUCH)
+        return Verdict("too much", Level.STOP, why, code=BetweenCode.TOO_MUCH_ON_TOP if topped else BetweenCode.TOO_MUCH)
     if grams >= SHORT * asked:
         return Verdict("as asked", Level.GOOD, f"{said}.")
     if topped:

@@ -86,6 +86,12 @@ def parts_of(made: Makeup) -> tuple[Part, ...]:
     return tuple(_parts(made))
 
 
+def worked_at_both_ends(made: Makeup) -> bool:
+    """Whether a part is put in from the end that is down when the shaft goes in: then one that stands is turned over."""
+    up = made.seat(made.first).end
+    return any(part.end not in ("", up) for part in parts_of(made))
+
+
 def _parts(made: Makeup) -> Iterator[Part]:
     first, second = made.seat(made.first), made.seat(made.second)
     separable = tuple(seat for seat in (first, second) if seat.separable)
@@ -151,7 +157,8 @@ def _closing(made: Makeup) -> Iterator[Part]:
     flingers = tuple(part_id("flinger", end) for end in made.flingers)
     nuts = tuple(part_id("nuts", end) for end in made.nuts)
     rod = (ROD_OUT,) if made.rod else ()
-    yield Part(TOP_UP, "topped up, nothing touches", "", rests_on=(TURN, *flingers, *nuts, *rod))
+    grease = (GREASE,) if made.greased else ()
+    yield Part(TOP_UP, "topped up, nothing touches", "", rests_on=(TURN, *grease, *flingers, *nuts, *rod))
 
 
 def _nuts(made: Makeup, end: From) -> Part:

@@ -47,7 +47,7 @@ def closing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any) 
         case cmd.TightenPair():
             return _pair(plan, command)
         case cmd.PackBetween():
-            return packed(plan, command)
+            return packed(state, plan, command)
         case cmd.DrawByCover():
             return ev.DrawnByCover(command.side, command.inner, may_draw(command.inner))
         case cmd.MeasureCover():
@@ -69,10 +69,17 @@ def _may_be_tried(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command:
         raise Refused(f"First the {command.side} bearing, against its shoulder.")
 
 
-def packed(plan: ev.CartridgePlan, command: cmd.PackBetween) -> ev.PackedBetween:
+def _weighed(amount: str, before: Verdict | None) -> float | None:
+    """The weight of grease as it was said; after too much it is weighed again, no word alone takes that back."""
+    if not amount.strip() and before is not None and before.level is Level.STOP:
+        raise InvalidInput.at("amount", "It was too much: weigh what is in now.", "55 g")
+    return parse_mass_g(amount, "amount") if amount.strip() else None
+
+
+def packed(state: Cartridge, plan: ev.CartridgePlan, command: cmd.PackBetween) -> ev.PackedBetween:
     """Grease between the pair, judged where its weight was said and the space is known."""
     said = text(command.text, "text", "which grease, how much")
-    grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
+    grams = _weighed(command.amount, state.packed.verdict if state.packed is not None else None)
     verdict = judge_between(plan.space, grams, topped=False) if plan.space is not None and grams is not None else None
     return ev.PackedBetween(said, grams, verdict)
 
@@ -80,7 +87,7 @@ def packed(plan: ev.CartridgePlan, command: cmd.PackBetween) -> ev.PackedBetween
 def topped(state: Cartridge, plan: ev.CartridgePlan, command: cmd.TopUp) -> ev.ToppedUp:
     """Topped up: with what was packed before it comes to the whole amount."""
     said = text(command.text, "text", "which grease, how much; what was heard and seen")
-    grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
+    grams = _weighed(command.amount, state.topped.verdict if state.topped is not None else None)
     before = state.packed.grams if state.packed is not None else None
     known = plan.space is not None and grams is not None and before is not None
     verdict = judge_between(plan.space, before + grams, topped=True) if known else None  # type: ignore[arg-type, operator]

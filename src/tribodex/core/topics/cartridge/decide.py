@@ -149,6 +149,8 @@ def _housing(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: Any)
         case cmd.MeasureBelow():
             if not stands(plan):
                 raise Refused("It lies: nothing is lowered.")
+            if state.inside and not desk.correcting:
+                raise Refused("The shaft is in its housing already: room is measured again when it is turned over.")
             return ev.FreeBelow(*_below(command))
         case _:
             if not stands(plan):

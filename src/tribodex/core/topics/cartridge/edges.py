@@ -6,7 +6,7 @@ from tribodex.core.bolts.torque import PASSES, TorqueCode
 from tribodex.core.cartridge.building import CartridgeCode
 from tribodex.core.cartridge.covers import CoverCode
 from tribodex.core.cartridge.grease import BetweenCode
-from tribodex.core.cartridge.parts import SIDES
+from tribodex.core.cartridge.parts import SIDES, worked_at_both_ends
 from tribodex.core.cartridge.shaft_end import ShaftEndCode
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import HEATED, Family, Likely, torque_near
@@ -27,16 +27,17 @@ ANSWERS: dict[str, AnsweredBy] = {
     **again((CartridgeCode.TOO_WARM, CartridgeCode.DOES_NOT_SLIDE_IN), ev.RingCooled),
     CartridgeCode.TOO_LOW: AnsweredBy((ev.TurnedOver, ev.FreeBelow), by_name=False),
     CartridgeWorkCode.DOES_NOT_GO_IN: AnsweredBy((ev.ShaftEntered,), by_name=False),
-    **again((ShaftEndCode.LOOSENED_BY_ROTATION, ClosingCode.NO_TAB, ClosingCode.NOT_JAMMED), ev.PairTightened, ev.PartOff),
+    **again((ShaftEndCode.LOOSENED_BY_ROTATION, ClosingCode.NO_TAB, ClosingCode.NOT_JAMMED), ev.PairTightened),
     # A torque is that of the nut pair, or of a round over a cover.
-    **again(TorqueCode, ev.PairTightened, ev.RoundTightened, ev.CoverMeasured, ev.PartOff),
-    **again((c for c in CoverCode if c is not CoverCode.ASKEW and c is not CoverCode.NOT_BY_THE_COVER), ev.CoverMeasured, ev.PartOff),
-    CoverCode.ASKEW: AnsweredBy((ev.RoundTightened, ev.CoverMeasured, ev.PartOff)),
+    **again(TorqueCode, ev.PairTightened, ev.RoundTightened, ev.CoverMeasured),
+    **again((c for c in CoverCode if c is not CoverCode.ASKEW and c is not CoverCode.NOT_BY_THE_COVER), ev.CoverMeasured),
+    CoverCode.ASKEW: AnsweredBy((ev.RoundTightened, ev.CoverMeasured)),
     CoverCode.NOT_BY_THE_COVER: AnsweredBy((ev.CartridgeTurned,), way="Off again: what was forced is turned and felt before it goes on."),
     ev.CartridgeTurnCode.NOT_FREE: AnsweredBy((ev.CartridgeTurned,)),
-    **again((ShaftEndCode.TOO_CLOSE, ShaftEndCode.CLOSES_WHEN_WARM, ClosingCode.WRONG_FLINGER, ClosingCode.ONE_SCREW), ev.FlingerSet, ev.PartOff),
-    BetweenCode.TOO_MUCH: AnsweredBy((ev.PackedBetween, ev.ToppedUp)),
-    **again(RetainingRingCode, ev.RingSeated, ev.PartOff),
+    **again((ShaftEndCode.TOO_CLOSE, ShaftEndCode.CLOSES_WHEN_WARM, ClosingCode.WRONG_FLINGER, ClosingCode.ONE_SCREW), ev.FlingerSet),
+    **again((BetweenCode.TOO_MUCH,), ev.PackedBetween),
+    **again((BetweenCode.TOO_MUCH_ON_TOP,), ev.ToppedUp),
+    **again(RetainingRingCode, ev.RingSeated),
     ev.CartridgeTurnCode.CONTACT: AnsweredBy((ev.ToppedUp,)),
 }
 GATED: dict[type, str] = {cmd.SetOuterRing: INTO_HOUSING, cmd.EnterHousing: INTO_HOUSING, cmd.TightenRound: COVER_UP}
@@ -117,7 +118,7 @@ def _inside(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> list[Claim]
     found.append(Claim("cartridge.entered", "shaft in the housing, by hand", INTO_HOUSING, at, (ev.ShaftEntered,), what=waits))
     if made.rod:
         found.append(Claim("cartridge.rod_off", "handle rod off again", COVER_UP, SHAFT, (ev.RodUsed,), "out"))
-    if stands(plan):
+    if stands(plan) and worked_at_both_ends(made):
         found.append(Claim("cartridge.over", "turned over, room below", INTO_HOUSING, at, (ev.TurnedOver,), what=waits))
     return found
 
@@ -179,7 +180,7 @@ def _ended(desk: Desk, state: Cartridge, plan: ev.CartridgePlan) -> list[Claim]:
         found.append(Claim("cartridge.flinger", f"flinger at the {end} end", SET_FLINGERS, SHAFT, (ev.FlingerSet,), end, now=off))
     left_in = still_in(desk)
     clear = not_yet(f"Still in: {left_in}. Take it out.") if left_in else None
-    found.append(Claim("cartridge.topped", "topped up, turned, no contact", SET_FLINGERS, SHAFT, (ev.ToppedUp,), now=clear))
+    found.append(Claim("cartridge.topped", "topped up, turned, no contact", SET_FLINGERS, SHAFT, (ev.ToppedUp,), after=(ev.PartOff,), now=clear))
     if plan.growth_mm is None:
         words = "growth of the shaft is not known: room at the floating bearing was not checked against it"
         found.append(Claim("cartridge.growth", words, SET_FLINGERS, SHAFT, now=not_yet("growth not known"), due=True))

@@ -203,5 +203,5 @@ def _take_off(state: Cartridge, part: str) -> None:
     elif kind in ("ring_shaft", "ring_bore"):
         side: Side = "fixed" if where == "fixed" else "floating"
         state.held.pop((side, kind.removeprefix("ring_")), None)
-    state.turned = None
+    state.turned = state.topped = None
     state.off.add(part)

@@ -19,9 +19,11 @@ from tests.core.test_shaft_job import REFERENCE, ShaftBench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import facts
-from tribodex.core.job.commands import ConfirmGate, Correct, SetStageAside, Sign
+from tribodex.core.job.commands import AcceptAlarm, ConfirmGate, Correct, SetStageAside, Sign
 from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.schedule.due import CareKind
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, judge_lip, lip_side
+from tribodex.core.seals.labyrinth import Half
 from tribodex.core.seals.large import LOOP_MM, backwards, pressing_order, steps_of, warm_up
 from tribodex.core.seals.material import chamfer_length, judge_material, judge_play, labyrinth_back, labyrinth_play, lip_speed
 from tribodex.core.seals.v_ring import SQUEEZED_MM, judge_set, set_width, sheet_span
@@ -31,12 +33,24 @@ from tribodex.core.topics.large_seal.facts import RingRested
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.seals import commands as cmd
-from tribodex.core.topics.seals.facts import RingOn, SealsPlanned, VRingPushed
+from tribodex.core.topics.seals.facts import RingOn, SealsPlanned, Side, VRingPushed
+from tribodex.core.topics.seals.plan import bearing_stays
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level
 
 LIP = cmd.PlanSeals(SealKind.LIP, Purpose.KEEP_GREASE, "both", "NBR", "180", "62 °C", chamfer="74 mm", angle="20")
-LABYRINTH = cmd.PlanSeals(SealKind.LABYRINTH, Purpose.KEEP_DIRT, "both")
+LABYRINTH = cmd.PlanSeals(SealKind.LABYRINTH, Purpose.KEEP_DIRT, "both", grease_is="same")
+
+
+def joined(
+    side: Side, rings: Half = Half.SHAFT, *, filled: bool = True, turns: bool = True, up: bool = True, first: bool = True
+) -> cmd.JoinLabyrinth:
+    """The halves of a labyrinth as they should be, but for what is named."""
+    return cmd.JoinLabyrinth(side, rings, filled, turns, up, first)
+
+
+def placed(side: Side, away: str, back: str, screws: bool = True, **rest: str) -> cmd.PlaceLabyrinth:
+    return cmd.PlaceLabyrinth(side, away, back, screws, **({"reached": "yes"} | rest))  # type: ignore[arg-type]
 
 
 @pytest.fixture
@@ -92,21 +106,131 @@ def test_a_material_that_does_not_stand_it_stops_the_plan(bench: ShaftBench) -> 
 def test_a_labyrinth_is_set_against_the_growth_and_then_purged(bench: ShaftBench) -> None:
     """By hand: 800 mm of steel, 50 K and 10 K: 0.368 mm, and 0.5 mm."""
     bench.do(line.SayRunning("steel", "steel", "20", "70", "30"))
-    bench.do(LABYRINTH, cmd.PutRingOn("inboard"), at="2")
+    bench.do(LABYRINTH, at="2")
+    assert headline(bench, "2") == "Join the halves of the inboard labyrinth"
+    bench.do(joined("inboard"), at="2")
+    assert headline(bench, "2") == "Inboard labyrinth onto the shaft"
+    bench.do(cmd.PutRingOn("inboard"), at="2")
     assert headline(bench, "2") == "Set the inboard labyrinth in its groove"
-    bench.do(cmd.PlaceLabyrinth("inboard", "0.7", "0.7", True), at="2")
+    bench.do(placed("inboard", "0.7", "0.7"), at="2")
     assert headline(bench, "2") == "Stop: too little room"
-    bench.do(cmd.PlaceLabyrinth("inboard", "0.9", "0.5", False), at="2")
+    bench.do(placed("inboard", "0.9", "0.5", False), at="2")
     assert headline(bench, "2") == "Stop: screws loose"
-    bench.do(cmd.PlaceLabyrinth("inboard", "0.9", "0.5", True), cmd.SetSeal("inboard", True, True), at="2")
+    bench.do(placed("inboard", "0.9", "0.5"), cmd.SetSeal("inboard", True, True), at="2")
     assert headline(bench, "2") == "Purge the inboard labyrinth"
     bench.do(cmd.PurgeSeal("inboard", False, "8"), at="2")
     assert headline(bench, "2") == "Purge the inboard labyrinth"
     bench.do(cmd.PurgeSeal("inboard", True, "14"), at="2")
-    assert headline(bench, "2") == "Outboard ring onto the shaft"
+    assert headline(bench, "2") == "Join the halves of the outboard labyrinth"
     # The fixed one does not move: half a millimetre on both sides.
-    bench.do(LABYRINTH, cmd.PutRingOn("inboard"), cmd.PlaceLabyrinth("inboard", "0.5", "0.5", True), at="1")
+    bench.do(LABYRINTH, joined("inboard"), cmd.PutRingOn("inboard"), placed("inboard", "0.5", "0.5"), at="1")
     assert state(bench, "1").sides["inboard"].placed.verdict.level is Level.GOOD  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize(
+    ("said", "word"),
+    [
+        (joined("inboard", filled=False), "groove dry"),
+        (joined("inboard", first=False), "square end first"),
+        (joined("inboard", up=False), "rings not up"),
+        (joined("inboard", Half.NEITHER, turns=False, up=False, first=False), "halves jam"),
+    ],
+)
+def test_halves_that_came_together_wrongly_come_apart_again(bench: ShaftBench, said: cmd.JoinLabyrinth, word: str) -> None:
+    bench.do(LABYRINTH, said, at="1")
+    assert headline(bench) == f"Stop: {word}"
+    alarm = bench.job.alarms.open[0]
+    with pytest.raises(Refused):
+        bench.do(AcceptAlarm(alarm.entry, alarm.verdict.code, "P. Arden", "no time"), at="1")
+    bench.do(joined("inboard"), at="1")
+    assert not bench.job.alarms.open and headline(bench) == "Inboard labyrinth onto the shaft"
+    # Apart once more: what was set with it before says nothing now.
+    bench.do(cmd.PutRingOn("inboard"), placed("inboard", "0.5", "0.5"), joined("inboard"), at="1")
+    assert state(bench).left("inboard") == "on"
+
+
+def test_set_screws_are_outside_and_at_their_torque(bench: ShaftBench) -> None:
+    """M6 by the table: 4 to 5.5 N·m."""
+    bench.do(replace(LABYRINTH, screw="M6"), joined("inboard"), cmd.PutRingOn("inboard"), at="1")
+    for rest, words in (
+        ({"reached": "no"}, "screws inside"),
+        ({"screws_at": "9 N·m", "wrench": "key 1"}, "too tight"),
+        ({"screws_at": "2 N·m", "wrench": "key 1"}, "too loose"),
+    ):
+        bench.do(placed("inboard", "0.5", "0.5", **rest), at="1")
+        assert headline(bench) == f"Stop: {words}"
+    bench.do(placed("inboard", "0.5", "0.5", screws_at="44 lbf·in", wrench="key 1"), at="1")
+    said = state(bench).sides["inboard"].placed
+    assert said is not None and said.torque_nm == pytest.approx(4.97, abs=0.01) and said.tight is not None and said.tight.word == "at torque"
+    for rest, field in (({"reached": ""}, "reached"), ({"screws_at": "5 N·m"}, "wrench")):
+        with pytest.raises(InvalidInput) as refused:
+            bench.do(placed("inboard", "0.5", "0.5", **rest), at="1")
+        assert refused.value.fields[0].name == field
+    # Without a torque it is tight by key, and says so.
+    bench.do(placed("inboard", "0.5", "0.5"), at="1")
+    said = state(bench).sides["inboard"].placed
+    assert said is not None and said.tight is not None and said.tight.level is Level.WATCH
+
+
+def test_the_grease_of_a_labyrinth_is_the_bearings_or_goes_with_it(bench: ShaftBench) -> None:
+    with pytest.raises(InvalidInput, match="grease"):
+        bench.do(replace(LABYRINTH, grease_is=""), at="1")
+    other = replace(LABYRINTH, grease_is="other", grease="Mill grease 2", thickener="sodium", bearing_thickener="lithium")
+    bench.do(other, at="1")
+    mixed = REFERENCE.thickeners.mix("lithium", "sodium")
+    assert state(bench).plan.mixes == mixed and mixed.level is Level.STOP  # type: ignore[union-attr]
+    assert headline(bench) == f"Stop: {mixed.word}"
+    with pytest.raises(InvalidInput) as refused:
+        bench.do(replace(other, bearing_thickener="treacle"), at="1")
+    assert refused.value.fields[0].name == "bearing_thickener"
+    bench.do(replace(other, grease_is="unknown"), at="1")
+    plan = state(bench).plan
+    assert plan is not None and plan.mixes is not None and plan.mixes.level is Level.UNKNOWN
+
+
+def test_a_lip_looks_as_its_drawing_shows_whatever_its_purpose(bench: ShaftBench) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        bench.do(replace(LIP, lip="away"), at="1")
+    assert refused.value.fields[0].name == "lip_source"
+    with pytest.raises(InvalidInput, match="no lip"):
+        bench.do(replace(LABYRINTH, lip="away", lip_source="drawing 7"), at="1")
+    bench.do(replace(LIP, lip="away", lip_source="drawing 7"), cmd.PutRingOn("inboard", "toward"), at="1")
+    assert headline(bench) == "Stop: wrong way round"
+    bench.do(cmd.PutRingOn("inboard", "away"), at="1")
+    assert state(bench).inboard_done
+    assert any("By its purpose alone" in one for one in seals.TOPIC.findings(bench.desk("1"), state(bench)))
+    # The drawing was of another seal: what was put on by it is asked again.
+    bench.do(LIP, at="1")
+    assert state(bench).sides["inboard"].on is None
+
+
+def test_a_ring_in_one_piece_is_asked_about_only_where_the_bearing_stays(bench: ShaftBench) -> None:
+    bench.do(LABYRINTH, at="1")
+    assert not bearing_stays(bench.desk("1"))
+    for stage in ("initial_clearance", "drive_up"):
+        bench.do(SetStageAside(stage, "others did it"), at="1")
+    assert not bearing_stays(bench.desk("1"))
+
+
+def test_how_often_it_is_purged_stands_in_the_rounds_beside_the_bearing(bench: ShaftBench) -> None:
+    bench.do(LABYRINTH, at="1")
+    for side, strokes in (("inboard", "12"), ("outboard", "15")):
+        bench.do(joined(side), cmd.PutRingOn(side), placed(side, "0.5", "0.5"), at="1")  # type: ignore[arg-type]
+        bench.do(cmd.SetSeal(side, True, True), cmd.PurgeSeal(side, True, strokes), at="1")  # type: ignore[arg-type]
+    assert headline(bench) == "How often is it purged from now on?"
+    owes = seals.TOPIC.owes
+    assert owes(bench.job, state(bench), "1") is None
+    # Nobody here knows: who will say it is enough.
+    bench.do(cmd.KeepSeal(source="P. Arden"), at="1")
+    assert headline(bench) == "Sealed" and owes(bench.job, state(bench), "1") is None
+    bench.do(cmd.KeepSeal("7", "200", "16", "sheet of the seal"), at="1")
+    owed = owes(bench.job, state(bench), "1")
+    assert owed is not None and owed.strokes == 27
+    assert [(care.kind, care.every_days, care.every_h) for care in owed.due] == [(CareKind.PURGE, 7, 200)]
+    for wrong, field in ((cmd.KeepSeal("0", source="x"), "days"), (cmd.KeepSeal("7", "1e9", source="x"), "hours"), (cmd.KeepSeal("7"), "source")):
+        with pytest.raises(InvalidInput) as refused:
+            bench.do(wrong, at="1")
+        assert refused.value.fields[0].name == field
 
 
 def test_growth_that_is_not_known_is_said_and_does_not_pass_for_room() -> None:

@@ -17,11 +17,16 @@ from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import What
 from tribodex.core.job.scope import Scope
 from tribodex.core.removal.ways import Ring
+from tribodex.core.seals.kinds import Purpose, SealKind
 from tribodex.core.topics import HOUSE
 from tribodex.core.topics.grease import commands as fill
 from tribodex.core.topics.insert import commands as renew
 from tribodex.core.topics.removal import commands as off
 from tribodex.core.topics.runin import commands as run
+from tribodex.core.topics.seals import TOPIC
+from tribodex.core.topics.seals import commands as seal
+from tribodex.core.topics.seals.plan import bearing_stays
+from tribodex.core.topics.seals.state import Seals
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
@@ -152,8 +157,27 @@ def test_what_is_fitted_is_said_again_and_what_hangs_on_it_follows(reference: Re
 )
 def test_what_is_fitted_needs_what_nobody_can_guess(reference: Reference, draft: FittedDraft, field: str) -> None:
     with pytest.raises(InvalidInput) as refused:
-        Walker(reference, Scope.SEAL, plan=draft)
+        Walker(reference, Scope.GREASE_AND_CLOSE, plan=draft)
     assert refused.value.fields[0].name.rpartition(".")[2] == field
+
+
+def test_a_seal_alone_needs_the_shaft_and_not_the_bearing(reference: Reference) -> None:
+    walker = Walker(reference, Scope.SEAL, plan=FittedDraft(shaft="80 mm"))
+    assert desk_of(reference, walker.job, "1").fitted("1") is None and bearing_stays(desk_of(reference, walker.job, "1"))
+    whole = seal.PlanSeals(SealKind.SHAFT_SEAL, Purpose.KEEP_DIRT, "inboard", "NBR", "300", "50 °C", inner="whole")
+    walker.say(whole)
+    assert any(line.verdict.word == "bearing in the way" for line in TOPIC.view(desk_of(reference, walker.job, "1"), _seals(walker)).lines)
+    walker.say(replace(whole, inner="split"))
+    plan = _seals(walker).plan
+    # π·80·300/60000
+    assert plan is not None and plan.figure("lip_speed") == (1.26, None)
+    with pytest.raises(InvalidInput) as refused:
+        Walker(reference, Scope.SEAL, plan=FittedDraft())
+    assert refused.value.fields[0].name.rpartition(".")[2] == "shaft"
+
+
+def _seals(walker: Walker) -> Seals:
+    return walker.job.job.of(TOPIC, "1")
 
 
 def test_taking_off_asks_what_it_sits_on_before_a_way_is_weighed(reference: Reference) -> None:

@@ -32,6 +32,7 @@ const STOP: StopNow = {
   last_on: "2026-08-20",
   meter_h: 4210,
   meter_on: "2026-08-20",
+  seal_strokes: null,
   state: "open",
   told: "",
   by: "",

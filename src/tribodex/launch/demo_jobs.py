@@ -16,6 +16,7 @@ from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.facts import Event
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import ONLY_PLACE, SHAFT
+from tribodex.core.job.scope import Scope
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
@@ -249,7 +250,8 @@ def _order(entry: Mapping[str, Any]) -> Order:
     places = entry.get("bearings", [entry])
     bearings = tuple(BearingOrder(b["position"], _draft({**entry, **b}), Floats(b.get("floats", "unknown"))) for b in places)
     cartridge = CartridgeDraft(**entry["cartridge"]) if "cartridge" in entry else None
-    return Order(entry["title"], bearings, whole=entry.get("whole", len(places) > 1), cartridge=cartridge)
+    whole, scope = entry.get("whole", len(places) > 1), Scope(entry.get("scope", Scope.WHOLE))
+    return Order(entry["title"], bearings, whole=whole, cartridge=cartridge, scope=scope, off_machine=entry.get("off_machine", ""))
 
 
 def _draft(entry: Mapping[str, Any]) -> PlanDraft | Draft:

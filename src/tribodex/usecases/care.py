@@ -10,7 +10,7 @@ from pydantic import TypeAdapter
 
 from tribodex.core.job.facts import Abandoned, Corrected, Event, JudgedAnew
 from tribodex.core.job.job import Job
-from tribodex.core.schedule.history import CareSaid, DoneSaid, DueNow, SetSaid, SkipSaid, due_now
+from tribodex.core.schedule.history import OWED, CareSaid, DoneSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics import HOUSE, care, stop
 from tribodex.core.topics.care.facts import CareSet
 from tribodex.core.topics.care.state import Keeping
@@ -22,7 +22,8 @@ Said = Mapping[str, list[dict[str, Any]]]
 _SAID: TypeAdapter[list[CareSaid]] = TypeAdapter(list[CareSaid])
 _DUE: TypeAdapter[DueNow] = TypeAdapter(DueNow)
 # Entries after which something else may be due.
-_CHANGES = (CareSet, StopDone, StopSkipped, Corrected, JudgedAnew, Abandoned)
+_OWED_BY = tuple(fact for topic in HOUSE.topics for fact in topic.owed_by)
+_CHANGES = (CareSet, StopDone, StopSkipped, Corrected, JudgedAnew, Abandoned, *_OWED_BY)
 
 
 def care_said(job: Job, added: Sequence[Event] | None = None) -> Said:
@@ -41,6 +42,7 @@ def care_said(job: Job, added: Sequence[Event] | None = None) -> Said:
             keeping = job.of(care.TOPIC, place.id)
             if keeping.plan is not None and keeping.since is not None:
                 entries.append(_set(job, place.id, keeping))
+            entries += _owed(job, place.id)
             entries += _done(job, place.id)
         found[place.position_id] = _SAID.dump_python(entries, mode="json")
     # A job that never said anything needs no row.
@@ -55,7 +57,8 @@ def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
         said="set",
         on=since,
         number=job.opened.number,
-        due=plan.due,
+        # What its work owes stands by itself, until it is done.
+        due=tuple(one for one in plan.due if one.kind not in OWED),
         hours_per_day=plan.hours_per_day,
         way=plan.way,
         bearing=_label(job, at),
@@ -68,6 +71,14 @@ def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
     )
 
 
+def _owed(job: Job, at: str) -> list[CareSaid]:
+    found = (topic.owes(job, job.of(topic, at), at) for topic in HOUSE.topics)
+    label = _label(job, at)
+    return [
+        OwedSaid("owed", one.on, job.opened.number, one.due, one.hours_per_day, label, one.grease, one.strokes) for one in found if one is not None
+    ]
+
+
 def _done(job: Job, at: str) -> list[CareSaid]:
     state, number = job.of(stop.TOPIC, at), job.opened.number
     if state.done is not None and state.done_at is not None:
@@ -75,7 +86,7 @@ def _done(job: Job, at: str) -> list[CareSaid]:
         warm = said.low_c if said.low_c is not None else said.high_c
         bad = tuple(f"{verdict.word}: {verdict.reason}" for verdict in said.verdicts if verdict.level is not Level.GOOD)
         seen = (said.given_g, said.strokes, warm, said.meter_h, bad, state.by)
-        return [DoneSaid("done", state.done_at.astimezone(UTC).date(), number, said.done, *seen)]
+        return [DoneSaid("done", state.done_at.astimezone(UTC).date(), number, said.done, *seen, said.seal_strokes)]
     if state.skipped is not None and state.skipped_at is not None:
         return [SkipSaid("skipped", state.skipped_at.astimezone(UTC).date(), number, state.skipped.reason, state.by)]
     return []

@@ -167,8 +167,9 @@ class _Planned:
     label: str = ""
 
 
-def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet], draft: PlanDraft | Draft, whole: bool) -> _Planned:
+def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet], draft: PlanDraft | Draft, order: Order) -> _Planned:
     """Resolve a draft. Raises InvalidInput with the fields to correct."""
+    whole = order.whole
     if isinstance(draft, PlanDraft):
         plan = make_plan(cards, gauges, draft)
         spec = seat_spec(reference, plan) if whole else None
@@ -178,8 +179,11 @@ def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet]
     if kind is FITTED and not whole:
         raise InvalidInput.at("fitted", "What others mounted is not mounted here: what does the job cover?", "grease and close, a seal, removal")
     made = kind.made(reference, draft)
-    name = kind.procedure(made)
-    return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), kind.size(made).kind, kind.size(made).label)
+    name, size = kind.procedure(made), kind.size(made)
+    if size is None and order.scope is not Scope.SEAL:
+        raise InvalidInput.at("designation", "Which bearing is it? Only a seal alone needs no more than the shaft.", "its number, or its sizes")
+    known = (size.kind, size.label) if size is not None else (None, "")
+    return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), *known)
 
 
 def _line(machine: Machine, places: Sequence[Place]) -> ShaftPlanned | None:
@@ -249,7 +253,7 @@ def _plans(store: Store, reference: Reference, order: Order, wrong: list[Field])
         if unsaid and not isinstance(bearing.plan, PlanDraft) and kind_of_draft(bearing.plan).asks_float:
             wrong.append(Field(_field(order, i, "floats"), "Does it hold the shaft, or let it float?", f"one of {', '.join(Floats)}"))
         try:
-            plans.append(_planned(reference, cards, gauges, _in(order, bearing.plan), order.whole))
+            plans.append(_planned(reference, cards, gauges, _in(order, bearing.plan), order))
         except InvalidInput as error:
             wrong.extend(replace(field, name=_field(order, i, field.name)) for field in error.fields)
     return plans

@@ -88,6 +88,7 @@ class Reference:
             BoltStrength: self.bolts,
             KnownSizes: self.known_sizes,
             SealMaterials: self.seal_materials,
+            SetScrews: self.set_screws,
             VRings: self.v_rings,
             PartBooks: PartBooks(self.dimensions, self.sleeves, self.withdrawal),
         }

@@ -10,7 +10,7 @@ from tribodex.core.job.commands import GivePosition
 from tribodex.core.job.places import SHAFT
 from tribodex.core.quantities import number_plain
 from tribodex.core.schedule.due import CareKind, due_date, is_late
-from tribodex.core.schedule.history import CareSaid, DueNow, SetSaid, SkipSaid, due_now
+from tribodex.core.schedule.history import CareSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.usecases.care import entries_of
 from tribodex.usecases.jobs import Loaded, do
@@ -122,7 +122,9 @@ def _kept(due: tuple[DueNow, ...]) -> str:
     """How it is kept, in a line; empty while nobody said."""
     if not due:
         return ""
-    one = due[0]
+    one = next((each for each in due if each.way), None)
+    if one is None:
+        return ""
     amount = f"{number_plain(one.amount_g)} g each time" if one.amount_g is not None else ""
     strokes = f"{one.strokes} strokes of {one.gun or 'the gun'}" if one.strokes is not None else ""
     runs = f"{number_plain(one.hours_per_day)} h a day" if one.hours_per_day is not None else ""
@@ -130,11 +132,10 @@ def _kept(due: tuple[DueNow, ...]) -> str:
 
 
 def _line(entry: CareSaid, job: PositionJob) -> HistoryLine:
-    if isinstance(entry, SetSaid):
+    if isinstance(entry, SetSaid | OwedSaid):
         text = "; ".join(care.words for care in entry.due)
-        return HistoryLine(
-            on=entry.on, job_id=job.job_id, number=job.number, what="kept from now on", text=text, warm_c=None, given_g=None, by="", found=()
-        )
+        what = "kept from now on" if isinstance(entry, SetSaid) else "due besides"
+        return HistoryLine(on=entry.on, job_id=job.job_id, number=job.number, what=what, text=text, warm_c=None, given_g=None, by="", found=())
     if isinstance(entry, SkipSaid):
         return HistoryLine(
             on=entry.on, job_id=job.job_id, number=job.number, what="skipped", text=entry.reason, warm_c=None, given_g=None, by=entry.by, found=()

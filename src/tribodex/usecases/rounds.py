@@ -10,7 +10,7 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.schedule.due import CareKind
-from tribodex.core.schedule.history import DueNow
+from tribodex.core.schedule.history import OWED, DueNow
 from tribodex.core.topics import fold
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop.facts import StopPlan, StopPlanned
@@ -134,16 +134,18 @@ def _chosen(every: DueStops, order: RoundOrder) -> list[DueStop]:
 def _stop(stop: DueStop, due: Sequence[DueNow], today: date) -> Fact:
     """What a stop needs to be walked without a network."""
     here = [one for one in due if one.care.kind in stop.kinds]
-    greased = next((one for one in here if one.care.kind is CareKind.GREASE), here[0] if here else None)
+    # What its work owes says nothing of how the bearing itself is greased.
+    own = [one for one in here if one.care.kind not in OWED]
+    greased = next((one for one in own if one.care.kind is CareKind.GREASE), own[0] if own else None)
     last = max((one for one in due if one.last_on is not None), key=lambda one: one.last_on or date.min, default=None)
     plan = StopPlan(
         position_id=stop.position_id,
         machine=stop.machine,
         position=stop.position,
-        bearing=greased.bearing if greased is not None else "",
+        bearing=next((one.bearing for one in (*own, *here) if one.bearing), ""),
         due=stop.kinds,
         due_on=stop.due_on,
-        way=CareWay(greased.way) if greased is not None else None,
+        way=CareWay(greased.way) if greased is not None and greased.way else None,
         grease=greased.grease if greased is not None else "",
         amount_g=greased.amount_g if greased is not None else None,
         strokes=greased.strokes if greased is not None else None,
@@ -151,6 +153,7 @@ def _stop(stop: DueStop, due: Sequence[DueNow], today: date) -> Fact:
         stroke_g=greased.stroke_g if greased is not None else None,
         running=greased.running if greased is not None else False,
     )
+    purge = next((one for one in here if one.care.kind is CareKind.PURGE), None)
     once = "; ".join(one.care.why for one in here if one.care.why)
     metered = next((one for one in due if one.meter_on is not None), None)
     return StopPlanned(
@@ -162,5 +165,7 @@ def _stop(stop: DueStop, due: Sequence[DueNow], today: date) -> Fact:
             meter_on=metered.meter_on if metered is not None else None,
             once_why=once,
             opened_on=today,
+            seal_strokes=purge.strokes if purge is not None else None,
+            seal_grease=purge.grease if purge is not None else "",
         )
     )

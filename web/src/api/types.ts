@@ -105,4 +105,5 @@ export type PositionView = Schemas["PositionView"];
 export type GunDraft = Schemas["GunDraft"];
 export type WrenchDraft = Schemas["WrenchDraft"];
 export type SealWork = Schemas["SealWork"];
+export type SealKindChoice = SealWork["kinds"][number];
 export type LargeSealWork = Schemas["LargeSealWork"];

@@ -36,6 +36,8 @@ def say_again(house: House, fact: facts.Fact) -> Any:
         return cmd.AddNote(fact.text)
     if isinstance(fact, facts.PlaceFitted):
         b = fact.bearing
+        if b is None:
+            return cmd.SayFitted("", mm(fact.shaft_mm), seat=fact.seat)
         return cmd.SayFitted(b.label, mm(fact.shaft_mm), mm(b.bore_mm), mm(b.outside_mm), mm(b.width_mm), b.design, fact.seat)
     topic = house.by_fact.get(type(fact))
     return topic.said(fact) if topic is not None else None

@@ -80,7 +80,10 @@ def _kernel(desk: Desk, command: Any, meant: frozenset[str]) -> tuple[str, list[
             at = desk.job.placed(desk.at)
             if not desk.correcting and any(not topic.per_shaft and topic.fitted(desk.job.of(topic, at)) is not None for topic in desk.house.topics):
                 raise Refused("What is fitted here follows from its plan: change the plan.")
-            return at, [place_fitted(command, desk.book(KnownSizes))]
+            said = desk.job.fitted.get(at)
+            # Where nobody knew which bearing it is, only a seal is changed, and its shaft may be corrected alone.
+            needed = said is None or said.bearing is not None
+            return at, [place_fitted(command, desk.book(KnownSizes), bearing_needed=needed)]
         case cmd.GivePosition():
             at = desk.job.placed(desk.at)
             return at, [_position_given(desk, at, command)]

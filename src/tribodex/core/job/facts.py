@@ -196,10 +196,10 @@ class PaperSaid(Fact):
 class PlaceFitted(Fact):
     """What is fitted at a place, where this job does not mount it: the bearing, and the shaft under it (mm), as it was said.
 
-    `seat`: a taper, “cylindrical”, or empty where nobody knows.
+    `bearing` is None where nobody knows which it is; `seat`: a taper, “cylindrical”, or empty where nobody knows.
     """
 
-    bearing: KeptBearing
+    bearing: KeptBearing | None
     shaft_mm: float
     shaft_text: str
     seat: str = ""

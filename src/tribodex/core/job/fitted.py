@@ -16,14 +16,17 @@ SIZE_UM = (2_000.0, 3_000_000.0)
 SHAFT_SHARE = (0.5, 1.02)
 
 
-def place_fitted(command: SayFitted, known: KnownSizes) -> facts.PlaceFitted:
-    """What was said, with sizes. Raises InvalidInput."""
-    label = text(command.designation, "designation", "the number on the ring, or what it is called here")
+def place_fitted(command: SayFitted, known: KnownSizes, *, bearing_needed: bool = True) -> facts.PlaceFitted:
+    """What was said, with sizes; where no size of the bearing is needed, its shaft alone may be known. Raises InvalidInput."""
     sizes = {"bore": command.bore, "outside": command.outside, "width": command.width}
-    bearing = bearing_said(known, label, sizes, command.design, command.shown)
+    named = [command.designation, *sizes.values(), command.design]
+    bearing = None
+    if bearing_needed or any(said.strip() for said in named):
+        label = text(command.designation, "designation", "the number on the ring, or what it is called here")
+        bearing = bearing_said(known, label, sizes, command.design, command.shown)
     shaft = read_length(text(command.shaft, "shaft", "mm or in"), "shaft", LengthUnit.MM, SIZE_UM, command.shown)
-    low, high = (share * bearing.bore_mm for share in SHAFT_SHARE)
-    if not low <= shaft.mm <= high:
+    low, high = (share * bearing.bore_mm if bearing is not None else shaft.mm for share in SHAFT_SHARE)
+    if bearing is not None and not low <= shaft.mm <= high:
         raise InvalidInput.at("shaft", f"A shaft of {shaft.mm:g} mm in a bore of {bearing.bore_mm:g} mm cannot be.", f"{low:.4g} to {high:.4g} mm")
     if command.seat not in SEATS:
         raise InvalidInput.at("seat", f"“{command.seat}” is no seat known here.", ", ".join(name for name in SEATS if name))

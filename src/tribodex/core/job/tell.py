@@ -41,6 +41,8 @@ def tell(house: House, fact: facts.Fact) -> str:
             return f"While it was done on paper, says {fact.said_by}: {fact.how}."
         case facts.PlaceFitted():
             b = fact.bearing
+            if b is None:
+                return f"Fitted here: a bearing nobody knows; shaft {fact.shaft_text}."
             size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))
             return f"Fitted here: {b.label}, {size} mm, {b.design.words}; shaft {fact.shaft_text}."
         case facts.PositionGiven():

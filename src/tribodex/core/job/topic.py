@@ -25,6 +25,7 @@ from tribodex.core.job.places import SHAFT, Fitted
 from tribodex.core.job.proofs import Claim, What
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.procedure import Gate, Procedure, Stage
+from tribodex.core.schedule.owed import Owed
 from tribodex.core.sheet import Section
 from tribodex.core.working import Result
 
@@ -48,7 +49,8 @@ class Topic(Generic[S]):
     `do`: what its moves ask for, on which its panel switches. `entries` says what may be corrected and by which command, which `said` makes
     of an entry; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
     judgement of `judged` anew, for the slice before it. `certificate`: what was done,
-    in a line for page one. `made_by`: the command that makes a fact which is not corrected.
+    in a line for page one. `owes`: what its work leaves due at a place, by entries of `owed_by`.
+    `made_by`: the command that makes a fact which is not corrected.
     """
 
     name: str
@@ -79,6 +81,8 @@ class Topic(Generic[S]):
     held: Mapping[type, str] = field(default_factory=dict)
     made_by: Mapping[type[Fact], type] = field(default_factory=dict)
     certificate: Callable[[Desk, S], str] = lambda _desk, _state: ""
+    owes: Callable[[Job, S, str], Owed | None] = lambda _job, _state, _at: None
+    owed_by: tuple[type[Fact], ...] = ()
     figures: Callable[[Desk, S], Sequence[Result]] = lambda _desk, _state: ()
     findings: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
     conditions: Callable[[S], frozenset[str]] = lambda _state: frozenset()
@@ -177,7 +181,7 @@ class Desk:
             if not topic.per_shaft and (found := topic.fitted(self.job.of(topic, at))) is not None:
                 return found
         said = self.job.fitted.get(at)
-        if said is None:
+        if said is None or said.bearing is None:
             return None
         return Fitted(
             bearing=said.bearing,

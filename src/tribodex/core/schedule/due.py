@@ -30,6 +30,7 @@ class CareKind(StrEnum):
     STORED = "stored"
     OIL = "oil"
     CARTRIDGE = "cartridge"
+    PURGE = "purge"
 
     @property
     def words(self) -> str:
@@ -41,6 +42,7 @@ class CareKind(StrEnum):
             "stored": "turn by hand, while it is stored full",
             "oil": "oil level",
             "cartridge": "change the lubricator's cartridge",
+            "purge": "purge its labyrinth seals",
         }[self.value]
 
 

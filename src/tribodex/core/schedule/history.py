@@ -11,6 +11,8 @@ from tribodex.core.schedule.due import NEVER, Care, CareKind, due_date, overgrea
 
 # Two readings of the hour meter tell how long a machine runs a day once they lie so far apart (days).
 METER_DAYS = 7
+# Left due by work that was done, not by how the bearing is kept.
+OWED = frozenset({CareKind.PURGE, CareKind.TIGHTEN})
 
 
 @dataclass(frozen=True)
@@ -33,8 +35,25 @@ class SetSaid:
 
 
 @dataclass(frozen=True)
+class OwedSaid:
+    """What follows from work that was done, beside how the bearing is kept: a seal to purge, screws and flingers to tighten again.
+
+    `strokes` and `grease` of a seal; `hours_per_day` None: as the bearing is kept.
+    """
+
+    said: Literal["owed"]
+    on: date
+    number: int
+    due: tuple[Care, ...]
+    hours_per_day: float | None = None
+    bearing: str = ""
+    grease: str = ""
+    strokes: int | None = None
+
+
+@dataclass(frozen=True)
 class DoneSaid:
-    """What was done at a stop of a round, or found there."""
+    """What was done at a stop of a round, or found there; `purge_strokes` of its seals."""
 
     said: Literal["done"]
     on: date
@@ -46,6 +65,7 @@ class DoneSaid:
     meter_h: float | None
     found: tuple[str, ...] = ()
     by: str = ""
+    purge_strokes: int | None = None
 
 
 @dataclass(frozen=True)
@@ -59,7 +79,7 @@ class SkipSaid:
     by: str = ""
 
 
-CareSaid = SetSaid | DoneSaid | SkipSaid
+CareSaid = SetSaid | OwedSaid | DoneSaid | SkipSaid
 
 
 @dataclass(frozen=True)
@@ -97,7 +117,12 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
     meter: tuple[date, float] | None = None
     for entry in sorted(entries, key=lambda entry: (entry.on, entry.number, entry.said == "done")):
         if isinstance(entry, SetSaid):
-            found = {care.kind: _begun(entry, care) for care in entry.due}
+            # What other work left due stays due however the bearing is kept.
+            owed = {kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day) for kind, one in found.items() if kind in OWED}
+            found = {**owed, **{care.kind: _begun(entry, care) for care in entry.due}}
+            continue
+        if isinstance(entry, OwedSaid):
+            found = {**found, **_owed(found, entry)}
             continue
         if isinstance(entry, SkipSaid):
             continue
@@ -108,6 +133,13 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
     if meter is not None:
         found = {kind: replace(one, meter_on=meter[0], meter_h=meter[1]) for kind, one in found.items()}
     return tuple(found.values())
+
+
+def _owed(found: dict[CareKind, DueNow], entry: OwedSaid) -> dict[CareKind, DueNow]:
+    kept = next((one for one in found.values() if one.hours_per_day is not None), None)
+    hours = entry.hours_per_day if entry.hours_per_day is not None else kept.hours_per_day if kept is not None else None
+    grease = entry.grease or (kept.grease if kept is not None else "")
+    return {care.kind: DueNow(care, entry.on, hours, "", entry.bearing, grease, None, entry.strokes, "", None, running=False) for care in entry.due}
 
 
 def _begun(entry: SetSaid, care: Care) -> DueNow:
@@ -145,7 +177,8 @@ def _done(found: dict[CareKind, DueNow], entry: DoneSaid) -> dict[CareKind, DueN
             del kept[kind]
             continue
         over = _over(one, entry) if kind is CareKind.GREASE else one.over
-        kept[kind] = replace(one, since=max(one.since, entry.on), over=over)
+        strokes = entry.purge_strokes if kind is CareKind.PURGE and entry.purge_strokes is not None else one.strokes
+        kept[kind] = replace(one, since=max(one.since, entry.on), over=over, strokes=strokes)
     if entry.warm_c is None:
         return kept
     return {kind: replace(one, last_c=entry.warm_c, last_on=entry.on) for kind, one in kept.items()}

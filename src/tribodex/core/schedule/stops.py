@@ -12,7 +12,7 @@ from tribodex.core.schedule.due import CareKind, Days, minutes_of
 from tribodex.core.schedule.levelling import Duties, level
 
 KINDS = tuple(CareKind)
-_GREASE, _TIGHTEN, _CARTRIDGE = (KINDS.index(kind) for kind in (CareKind.GREASE, CareKind.TIGHTEN, CareKind.CARTRIDGE))
+_GREASE, _TIGHTEN, _CARTRIDGE, _PURGE = (KINDS.index(kind) for kind in (CareKind.GREASE, CareKind.TIGHTEN, CareKind.CARTRIDGE, CareKind.PURGE))
 Index = NDArray[np.int64]
 
 
@@ -55,7 +55,7 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
     which = times.which
     kind, strokes = things.kind[which], things.strokes[which]
     greased, tightened, cartridge = kind == _GREASE, kind == _TIGHTEN, kind == _CARTRIDGE
-    minutes = minutes_of(greased, strokes, tightened, cartridge)
+    minutes = minutes_of(greased | (kind == _PURGE), strokes, tightened, cartridge)
     week = level(Duties(things.route[which], things.crew[which], times.week, when.interval[which] / 7, minutes), weeks, capacity_min)
     # The soonest at a place in a week stands first; what comes twice in a week is one stop.
     order = np.lexsort((times.day, week, things.place[which]))
@@ -79,5 +79,5 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
         return found
 
     soonest = order[new]
-    took = minutes_of(has(_GREASE), pumped, has(_TIGHTEN), has(_CARTRIDGE))
+    took = minutes_of(has(_GREASE) | has(_PURGE), pumped, has(_TIGHTEN), has(_CARTRIDGE))
     return Stops(thing=which[soonest], week=week[soonest], due=times.day[soonest], late=late, kinds=kinds, strokes=pumped, over=over, minutes=took)

@@ -48,6 +48,11 @@ class SealKind(StrEnum):
         return self in (SealKind.LIP, SealKind.SHAFT_SEAL)
 
     @property
+    def goes_round(self) -> bool:
+        """Whether it is laid round a shaft that is in, by its kind: halves, or a strip."""
+        return self in (SealKind.LIP, SealKind.FELT)
+
+    @property
     def rubs(self) -> bool:
         """Whether it rubs on the shaft, so that speed and material count."""
         return self in (SealKind.LIP, SealKind.V_RING, SealKind.FELT, SealKind.SHAFT_SEAL)
@@ -158,12 +163,34 @@ def lip_side(kind: SealKind, purpose: Purpose) -> LipSide:
     return LipSide.TOWARD if holds_in is (kind is not SealKind.V_RING) else LipSide.AWAY
 
 
-def lip_why(kind: SealKind, purpose: Purpose) -> str:
+@dataclass(frozen=True)
+class DrawnLip:
+    """Which way a lip looks by its maker's drawing, and which drawing that is: it goes before the purpose."""
+
+    side: LipSide
+    source: str
+
+
+def lip_asked(kind: SealKind, purpose: Purpose, drawn: DrawnLip | None = None) -> LipSide:
+    """Which way the lip has to look: as its maker's drawing shows it, else as its purpose asks.
+
+    >>> str(lip_asked(SealKind.LIP, Purpose.KEEP_GREASE, DrawnLip(LipSide.AWAY, "drawing 7, sheet 2")))
+    'away'
+    """
+    return drawn.side if drawn is not None else lip_side(kind, purpose)
+
+
+def lip_why(kind: SealKind, purpose: Purpose, drawn: DrawnLip | None = None) -> str:
     """Which way the lip looks, and why, in a sentence.
 
     >>> lip_why(SealKind.LIP, Purpose.KEEP_DIRT)
     'Its lip looks away from the bearing, to keep dirt and water out.'
+    >>> lip_why(SealKind.LIP, Purpose.KEEP_GREASE, DrawnLip(LipSide.AWAY, "drawing 7"))
+    'Its lip looks away from the bearing, by drawing 7; its purpose alone would turn it round.'
     """
+    if drawn is not None:
+        other = "" if drawn.side is lip_side(kind, purpose) else "; its purpose alone would turn it round"
+        return f"Its lip looks {drawn.side.words}, by {drawn.source}{other}."
     side = lip_side(kind, purpose).words
     if kind is not SealKind.V_RING:
         return f"Its lip looks {side}, {purpose.words}."
@@ -172,14 +199,14 @@ def lip_why(kind: SealKind, purpose: Purpose) -> str:
     return f"It sits inside and leans on the housing's wall: its lip looks {side}, {purpose.words}."
 
 
-def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None) -> Verdict:
-    """A seal as it was set, against what it is for."""
+def judge_lip(kind: SealKind, purpose: Purpose, side: LipSide | None, drawn: DrawnLip | None = None) -> Verdict:
+    """A seal as it was set, against its maker's drawing, or what it is for."""
     if not kind.has_lip:
         return Verdict("no lip", Level.GOOD, "It may look either way.")
-    asked = lip_side(kind, purpose)
+    asked = lip_asked(kind, purpose, drawn)
     if side is None:
-        return Verdict("which way?", Level.STOP, f"{lip_why(kind, purpose)} Look, and say so.", code=LipCode.WHICH_WAY)
+        return Verdict("which way?", Level.STOP, f"{lip_why(kind, purpose, drawn)} Look, and say so.", code=LipCode.WHICH_WAY)
     if side is not asked:
-        why = f"Now it looks {side.words}. {lip_why(kind, purpose)}"
+        why = f"Now it looks {side.words}. {lip_why(kind, purpose, drawn)}"
         return Verdict("wrong way round", Level.STOP, f"{why} Turn it now: behind the next part it cannot be seen.", code=LipCode.WRONG_WAY_ROUND)
-    return Verdict("right way round", Level.GOOD, lip_why(kind, purpose))
+    return Verdict("right way round", Level.GOOD, lip_why(kind, purpose, drawn))

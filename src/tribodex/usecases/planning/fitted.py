@@ -29,7 +29,7 @@ class FittedDraft:
 def fitted_plan(reference: Reference, draft: FittedDraft) -> PlaceFitted:
     """What is fitted, from a draft. Raises InvalidInput with the field to correct."""
     said = SayFitted(draft.designation, draft.shaft, draft.bore, draft.outside, draft.width, draft.design, draft.seat)
-    return place_fitted(said, reference.known_sizes)
+    return place_fitted(said, reference.known_sizes, bearing_needed=False)
 
 
 @dataclass(frozen=True)
@@ -43,5 +43,7 @@ class FittedSheet:
 def fitted_sheet(reference: Reference, draft: FittedDraft) -> FittedSheet:
     """What is known of the bearing. Raises InvalidInput with the field to correct."""
     b = fitted_plan(reference, draft).bearing
+    if b is None:
+        return FittedSheet("", "A seal alone needs the shaft; for anything else, which bearing is it?")
     size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))
     return FittedSheet(b.label, f"{size} mm, {b.design.words}{', sealed' if b.sealed else ''}")

@@ -72,7 +72,7 @@ class PlanKind:
     made: Callable[[Reference, Any], Any]
     procedure: Callable[[Any], str]
     facts: Callable[[Any, bool], Sequence[Fact]]
-    size: Callable[[Any], StraightBearing | KeptBearing | UnknownInside]
+    size: Callable[[Any], StraightBearing | KeptBearing | UnknownInside | None]
     paper: Callable[[Any], PlanPaper] = _no_paper
     planned: Callable[[Any], Any] = field(default=lambda state: state.planned)
     asks_float: bool = False

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { choicesOf, type Command, type RefusedCommand } from "../../api";
 import { Button, ChoiceRow, TextField } from "../../ui";
 import { Looks } from "./looks";
+import { PurgedSeals } from "./purged-seals";
 import type { StopNow } from "./use-walk";
 
 type Do = Extract<Command, { kind: "do_stop" }>;
@@ -14,15 +15,18 @@ export function StopForm(props: {
 }) {
   const { stop, refused, tap } = props;
   const greases = stop.due.includes("grease");
+  const purges = stop.due.includes("purge");
   // What was refused stands there as it was typed: nothing is said twice.
   const sent = refused?.command;
   const done = sent?.kind === "do_stop" ? sent : null;
   const [standing, setStanding] = useState<NonNullable<Do["standing"]>>(done?.standing ?? "");
   const [shows, setShows] = useState<NonNullable<Do["shows"]>>(done?.shows ?? "");
+  const [sealShows, setSealShows] = useState<NonNullable<Do["seal_shows"]>>(done?.seal_shows ?? "");
   const [by, setBy] = useState<NonNullable<Do["read_by"]>>(done?.read_by ?? "");
   const [found, setFound] = useState<string[]>(done?.found?.split("\n").filter(Boolean) ?? []);
   const [texts, setTexts] = useState({
     strokes: done?.strokes ?? "",
+    seal_strokes: done?.seal_strokes ?? "",
     temperature: done?.temperature ?? "",
     meter: done?.meter ?? "",
     text: done?.text ?? "",
@@ -39,9 +43,10 @@ export function StopForm(props: {
       className="space-y-3 border-t border-rule px-4 py-3"
       onSubmit={(event) => {
         event.preventDefault();
-        const { strokes, temperature, meter, text } = texts;
+        const { strokes, temperature, meter, text, seal_strokes } = texts;
         const said = { strokes: greases ? strokes : "", temperature, meter, text, found: found.join("\n") };
-        tap({ kind: "do_stop", standing, shows, read_by: by, ...said });
+        const seals = purges ? { seal_strokes, seal_shows: sealShows } : {};
+        tap({ kind: "do_stop", standing, shows, read_by: by, ...said, ...seals });
       }}
     >
       <p className="text-lg font-bold">{stop.words}</p>
@@ -59,7 +64,7 @@ export function StopForm(props: {
         value={standing}
         onChange={(value) => setStanding(value as typeof standing)}
         options={choicesOf("do_stop", "standing", false).filter(
-          ({ value }) => value === "standing" || stop.running || !greases,
+          ({ value }) => value === "standing" || stop.running || !(greases || purges),
         )}
         problem={refused?.problem.at("standing")}
       />
@@ -84,10 +89,16 @@ export function StopForm(props: {
           label="Clean grease shows"
           value={shows}
           onChange={(value) => setShows(value as "yes" | "no")}
-          options={[
-            { value: "yes", label: "yes" },
-            { value: "no", label: "no" },
-          ]}
+          options={choicesOf("do_stop", "shows", false)}
+        />
+      ) : null}
+      {purges ? (
+        <PurgedSeals
+          last={stop.seal_strokes}
+          strokes={field("seal_strokes")}
+          shows={sealShows}
+          onShows={setSealShows}
+          problem={refused?.problem.at("seal_shows")}
         />
       ) : null}
       <TextField

@@ -13,7 +13,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import Care, CareKind, due_date
-from tribodex.core.topics import grease, runin, units
+from tribodex.core.topics import grease, runin
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.moves import CareDo as Do
@@ -23,8 +23,8 @@ from tribodex.core.units.known import KeptBearing, KnownSizes, kept_of
 from tribodex.core.working import Level
 
 STAGE = "care"
-# Set screws a second time after so many hours of running; a stored block turned so often (days). Common practice, no source.
-AGAIN_H, TURN_DAYS = 8.0, 30.0
+# A stored block is turned so often (days; common practice, no source).
+TURN_DAYS = 30.0
 
 
 def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
@@ -59,11 +59,10 @@ def _said(desk: Desk, command: cmd.SayBearing) -> KeptBearing:
 
 
 def also_due(desk: Desk) -> tuple[Care, ...]:
-    """What follows from the work that was done: set screws a second time, a block stored full."""
-    found = []
-    unit = desk.of(units.TOPIC)
-    if unit.has_screws and unit.again is None:
-        found.append(Care(CareKind.TIGHTEN, AGAIN_H, None, once=True, why="set screws settle: a new isolation"))
+    """What follows from the work that was done: what it owes besides, a block stored full."""
+    job = desk.job
+    owed = (topic.owes(job, job.of(topic, desk.at), desk.at) for topic in desk.house.topics)
+    found = [care for one in owed if one is not None for care in one.due]
     if desk.of(grease.TOPIC).stored:
         found.append(Care(CareKind.STORED, None, TURN_DAYS, why="filled up for storage: drain and run in before service"))
     return tuple(found)

@@ -3,9 +3,10 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
-from tribodex.core.topics.seals.decide import INBOARD, SET, decide, move
-from tribodex.core.topics.seals.edges import ANSWERS, EXPECTS, GATED, HELD, claims
+from tribodex.core.topics.seals.decide import SET, decide, move
+from tribodex.core.topics.seals.edges import ANSWERS, EXPECTS, GATED, HELD, claims, owes
 from tribodex.core.topics.seals.moves import SealsDo as Do
+from tribodex.core.topics.seals.plan import INBOARD
 from tribodex.core.topics.seals.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.seals.state import Seals, fold
 
@@ -26,11 +27,13 @@ TOPIC: Topic[Seals] = Topic(
     record=record,
     entries={
         ev.SealsPlanned: cmd.PlanSeals,
+        ev.LabyrinthJoined: cmd.JoinLabyrinth,
         ev.RingOn: cmd.PutRingOn,
         ev.SealSet: cmd.SetSeal,
         ev.LabyrinthPlaced: cmd.PlaceLabyrinth,
         ev.VRingPushed: cmd.PushVRing,
         ev.SealPurged: cmd.PurgeSeal,
+        ev.SealKept: cmd.KeepSeal,
     },
     said=said,
     kept=(ev.SealsPlanned,),
@@ -41,4 +44,6 @@ TOPIC: Topic[Seals] = Topic(
     held=HELD,
     certificate=certificate,
     expects=EXPECTS,
+    owes=owes,
+    owed_by=(ev.SealsPlanned, ev.SealPurged, ev.SealKept),
 )

@@ -3,35 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import asdict
 from enum import StrEnum
 from typing import Any
 
-from tribodex.core.components.bands import Span
-from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.errors import Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.moves import Ask, Move, stopped_by
-from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
-from tribodex.core.lineup.floating import Floats
-from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, read_length
+from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.seals.kinds import SETTING, LipSide, SealKind, judge_lip, lip_why
-from tribodex.core.seals.material import (
-    SealMaterials,
-    chamfer_length,
-    judge_material,
-    judge_play,
-    judge_warmth,
-    labyrinth_back,
-    labyrinth_play,
-    lip_speed,
-)
-from tribodex.core.seals.v_ring import Held, VRings, judge_set, judge_v_speed, set_width, sheet_span
-from tribodex.core.topics import lineup
-from tribodex.core.topics.lineup.state import growth_of
+from tribodex.core.seals.v_ring import VRings, judge_set, set_width
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals import labyrinth
 from tribodex.core.topics.seals.moves import SealsDo as Do
+from tribodex.core.topics.seals.plan import WIDTH_UM, bearing_stays, planned, play_asked, shaft_here
 from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level, Result, Verdict, number
 
@@ -41,111 +27,41 @@ class SealWorkCode(StrEnum):
 
     DRY = "seal_work.dry"
     RUBS_THE_HOUSING = "seal_work.rubs_the_housing"
-    SCREWS_LOOSE = "seal_work.screws_loose"
 
 
-INBOARD, SET = "inboard_ring", "set_seals"
-GAP_UM, LONG_UM, WIDTH_UM = (0.0, 30_000.0), (5_000.0, 3_000_000.0), (1_000.0, 60_000.0)
-SIDES: dict[str, tuple[ev.Side, ...]] = {"both": ("inboard", "outboard"), "inboard": ("inboard",), "outboard": ("outboard",)}
+SET = "set_seals"
 
 
 def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     if isinstance(command, cmd.PlanSeals):
-        return [ev.SealsPlanned(_planned(desk, command))]
+        return [ev.SealsPlanned(planned(desk, command))]
     plan = state.plan
     if plan is None:
         raise Refused("First which seals: kind, purpose, sides.")
+    if isinstance(command, cmd.KeepSeal):
+        return [labyrinth.kept(state, plan, command)]
     if command.side not in plan.sides:
         raise Refused(f"By the plan there is no seal on the {command.side} side.")
     match command:
+        case cmd.JoinLabyrinth():
+            return [labyrinth.joined(plan, command)]
         case cmd.PutRingOn():
             lip = LipSide(command.lip) if command.lip else None
-            verdict = judge_lip(plan.kind, plan.purpose, lip)
+            verdict = judge_lip(plan.kind, plan.purpose, lip, plan.drawn)
             if verdict.level is Level.GOOD and not command.protected and plan.kind.has_lip:
                 verdict = Verdict("not protected", Level.WATCH, "Over threads and keyways a cone or film: look at the lip all round.")
             return [ev.RingOn(command.side, lip, command.protected, verdict, _free(command) if plan.kind is SealKind.V_RING else None)]
         case cmd.SetSeal():
             return [_set(plan, command)]
         case cmd.PlaceLabyrinth():
-            return [_placed(desk, plan, command)]
+            return [labyrinth.placed(desk, plan, command)]
         case cmd.PushVRing():
             return [_pushed(desk, state, plan, command)]
         case cmd.PurgeSeal():
-            return [_purged(plan, command)]
+            return [labyrinth.purged(plan, command)]
         case _:
             raise TypeError(f"seals take no {type(command).__name__}")
-
-
-def _planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
-    fitted = desk.fitted(desk.at)
-    if fitted is None:
-        raise Refused("Which bearing and shaft are here is not planned.")
-    figures: list[Result] = []
-    verdicts: list[Verdict] = []
-    running = parse_temperature_c(command.temperature, "temperature") if command.temperature.strip() else None
-    fitting = parse_temperature_c(command.fitting_temperature, "fitting_temperature") if command.fitting_temperature.strip() else None
-    shaft = fitted.shaft.diameter_mm
-    if command.seal.rubs and (name := _material(command)):
-        row = desk.book(SealMaterials).find(name)
-        if not command.speed.strip():
-            if command.material.strip():
-                raise InvalidInput.at("speed", "How fast does the shaft turn under the lip?", "r/min")
-            # Its kind says what it is made of: the temperature is judged by itself.
-            verdicts += [judge_warmth(row, running)] if running is not None else []
-        else:
-            speed = lip_speed(shaft, parse_speed_rpm(command.speed, "speed"))
-            figures.append(speed)
-            if command.seal is SealKind.V_RING:
-                verdicts += [*judge_v_speed(speed.value or 0.0, Held(command.held) if command.held else None), judge_warmth(row, running)]
-            else:
-                verdicts += judge_material(row, speed.value or 0.0, running, fitting)
-    if command.seal is SealKind.V_RING:
-        figures.append(set_width(desk.book(VRings), shaft, _sheet(command)))
-    if command.chamfer.strip():
-        end = read_length(command.chamfer, "chamfer", LengthUnit.MM, LONG_UM, command.shown).mm
-        lead = chamfer_length(shaft, end, parse_degrees(command.angle, "angle") if command.angle.strip() else 20.0)
-        figures.append(lead)
-        verdicts += [lead.verdict] if lead.verdict is not None else []
-    if command.seal is SealKind.LABYRINTH:
-        figures.extend(play_asked(desk))
-    typed = {k: str(v) for k, v in asdict(command).items() if v}
-    return ev.SealPlan(
-        kind=command.seal,
-        purpose=command.purpose,
-        material=command.material.strip(),
-        sides=SIDES[command.sides],
-        figures=tuple(figures),
-        verdicts=tuple(verdicts),
-        typed=typed,
-    )
-
-
-def _material(command: cmd.PlanSeals) -> str:
-    """The row of the table that counts; empty where no material was said: then its speed stays open."""
-    if command.seal is SealKind.FELT:
-        return "felt"
-    if command.seal is SealKind.V_RING:
-        return "axial V lip NBR"
-    return command.material
-
-
-def _sheet(command: cmd.PlanSeals) -> Span | None:
-    least, most = (
-        read_length(said, name, LengthUnit.MM, WIDTH_UM, command.shown).mm if said.strip() else None
-        for name, said in (("sheet_least", command.sheet_least), ("sheet_most", command.sheet_most))
-    )
-    return sheet_span(least, most)
-
-
-def play_asked(desk: Desk) -> tuple[Result, Result]:
-    """Gaps of a labyrinth here, away from the fixed bearing and towards it: by the signed growth where this bearing floats."""
-    moves: Span | None = Span(0.0, 0.0)
-    if desk.floats(desk.at) is not Floats.HELD:
-        growth = growth_of(desk, desk.job.of(lineup.TOPIC, SHAFT), desk.at)
-        known = growth is not None and growth.value is not None and growth.value_to is not None
-        moves = Span(growth.value, growth.value_to) if known and growth is not None else None  # type: ignore[arg-type]
-    return labyrinth_play(moves), labyrinth_back(moves)
 
 
 def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:
@@ -164,18 +80,6 @@ def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:
     else:
         verdict = Verdict("set", Level.GOOD, "In its place, greased, turns without rubbing.")
     return ev.SealSet(command.side, command.greased, command.joint_top, rubs, verdict)
-
-
-def _placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.LabyrinthPlaced:
-    if plan.kind is not SealKind.LABYRINTH:
-        raise Refused("Only a labyrinth ring has gaps to set.")
-    gaps = [read_length(said, name, LengthUnit.MM, GAP_UM, command.shown, zero=True).mm for name, said in _gaps(command)]
-    verdict = judge_play(*play_asked(desk), gaps[0], gaps[1])
-    if verdict.level is Level.GOOD and not command.screws:
-        verdict = Verdict(
-            "screws loose", Level.STOP, "Its set screws come tight once the gaps are right, before the grease.", code=SealWorkCode.SCREWS_LOOSE
-        )
-    return ev.LabyrinthPlaced(command.side, gaps[0], gaps[1], command.screws, verdict)
 
 
 def _free(command: cmd.PutRingOn | cmd.PushVRing) -> float | None:
@@ -199,23 +103,10 @@ def width_asked(desk: Desk, plan: ev.SealPlan, free_mm: float | None) -> Result:
     planned = next((figure for figure in plan.figures if figure.id == "set_width"), None)
     if planned is not None and (free_mm is None or planned.value is not None):
         return planned
-    fitted = desk.fitted(desk.at)
-    if fitted is None:
+    shaft = shaft_here(desk)
+    if shaft is None:
         raise Refused("Which bearing and shaft are here is not planned.")
-    return set_width(desk.book(VRings), fitted.shaft.diameter_mm, None, free_mm)
-
-
-def _gaps(command: cmd.PlaceLabyrinth) -> tuple[tuple[str, str], tuple[str, str]]:
-    return ("growth_side", command.growth_side), ("other", command.other)
-
-
-def _purged(plan: ev.SealPlan, command: cmd.PurgeSeal) -> ev.SealPurged:
-    if plan.kind is not SealKind.LABYRINTH:
-        raise Refused("Only a labyrinth is purged through its own fitting.")
-    strokes = round(parse_count(command.strokes, "strokes")) if command.strokes.strip() else None
-    if not command.shows:
-        return ev.SealPurged(command.side, False, strokes, Verdict("nothing shows", Level.WATCH, "On, slowly, until a collar shows."))
-    return ev.SealPurged(command.side, True, strokes, Verdict("purged", Level.GOOD, "A collar of grease all round: leave it, it is the barrier."))
+    return set_width(desk.book(VRings), shaft, None, free_mm)
 
 
 def move(desk: Desk, state: Seals) -> Move:
@@ -224,16 +115,24 @@ def move(desk: Desk, state: Seals) -> Move:
         bad = next((v for v in state.plan.verdicts if v.level is Level.STOP), None) if state.plan is not None else None
         if bad is not None:
             return stopped_by(Do.PLAN_SEALS, bad, "Another material, or another kind of seal.")
-        return Move(Do.PLAN_SEALS, "Which seals, and what for?", "The inboard ring goes on before the sleeve: forgotten, everything comes off again.")
+        why = "The inboard ring goes on before the sleeve: forgotten, everything comes off again."
+        if bearing_stays(desk):
+            why = "The bearing stays: what is in one piece comes on from its own side, what is split goes round the shaft."
+        return Move(Do.PLAN_SEALS, "Which seals, and what for?", why)
     if not state.inboard_done:
-        return _on(state, state.plan, "inboard")
+        return _join(state, state.plan, "inboard") if state.left("inboard") == "join" else _on(desk, state, state.plan, "inboard")
     due = state.next
+    if due is None and state.asks_how_often:
+        why = "Apart from the bearing, and oftener: it stands in the rounds with the strokes that it took."
+        return Move(Do.KEEP_SEAL, "How often is it purged from now on?", why)
     if due is None:
         return Move(Ask.NOTHING, "Sealed", "Right way round, greased, nothing rubs.")
     side, left = due
     match left:
+        case "join":
+            return _join(state, state.plan, side)
         case "on":
-            return _on(state, state.plan, side)
+            return _on(desk, state, state.plan, side)
         case "place":
             return _place(desk, state, side)
         case "push":
@@ -248,14 +147,28 @@ def move(desk: Desk, state: Seals) -> Move:
             return Move(Do.PURGE_SEAL, f"Purge the {side} labyrinth", why, "No hand before a nozzle: grease goes through skin.")
 
 
-def _on(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
+def _join(state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
+    said = state.sides[side].joined
+    if said is not None:
+        return stopped_by(Do.JOIN_LABYRINTH, said.verdict)
+    grease = f" with {plan.grease}" if plan.grease else " with the bearing's grease"
+    why = f"On the bench: its groove filled{grease}; the half with the piston rings below, rings up; the plain half over them, chamfered end first."
+    return Move(Do.JOIN_LABYRINTH, f"Join the halves of the {side} labyrinth", why, "Evenly, by hand: a ring that is nipped breaks.")
+
+
+def _on(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
     said = state.sides[side].on
     if said is not None and said.verdict.level is Level.STOP:
         return stopped_by(Do.PUT_RING_ON, said.verdict)
-    way = lip_why(plan.kind, plan.purpose) if plan.kind.has_lip else "It may look either way."
-    when = "Before sleeve and bearing." if side == "inboard" else "After locking, before lowering into the base."
-    why = f"{way} {when} Lead-in clean, lip and shaft thinly greased, protected over threads and keyways."
-    return Move(Do.PUT_RING_ON, f"{side.capitalize()} ring onto the shaft", why, "The next part hides it." if side == "inboard" else "")
+    way = lip_why(plan.kind, plan.purpose, plan.drawn) if plan.kind.has_lip else "It may look either way."
+    stays = bearing_stays(desk)
+    when = "" if stays else "Before sleeve and bearing. " if side == "inboard" else "After locking, before lowering into the base. "
+    hides = "The next part hides it." if side == "inboard" and not stays else ""
+    if plan.kind is SealKind.LABYRINTH:
+        why = f"Set screws to the outside of the housing, loose. {when}Shaft clean, no burr."
+        return Move(Do.PUT_RING_ON, f"{side.capitalize()} labyrinth onto the shaft", why, hides)
+    why = f"{way} {when}Lead-in clean, lip and shaft thinly greased, protected over threads and keyways."
+    return Move(Do.PUT_RING_ON, f"{side.capitalize()} ring onto the shaft", why, hides)
 
 
 def _seat(plan: ev.SealPlan, side: ev.Side) -> Move:
@@ -276,9 +189,12 @@ def _push(desk: Desk, state: Seals, plan: ev.SealPlan, side: ev.Side) -> Move:
 
 
 def _place(desk: Desk, state: Seals, side: ev.Side) -> Move:
-    said, (away, back) = state.sides[side].placed, play_asked(desk)
+    plan = state.plan
+    said, (away, back) = state.sides[side].placed, play_asked(desk, plan.moves if plan is not None else None)
     if said is not None:
-        return stopped_by(Do.PLACE_LABYRINTH, said.verdict)
+        bad = next((v for v in said.judgements() if v.level is Level.STOP), said.verdict)
+        return stopped_by(Do.PLACE_LABYRINTH, bad)
+    tight = f" to {plan.screw.words}" if plan is not None and plan.screw is not None else ""
     far, near = (f"{gap.value:.1f} mm" if gap.value is not None else "not known" for gap in (away, back))
-    why = f"In front of its rotating half: {far} away from the fixed bearing, {near} towards it; then its set screws."
+    why = f"In front of its rotating half: {far} away from the fixed bearing, {near} towards it; then its set screws{tight}."
     return Move(Do.PLACE_LABYRINTH, f"Set the {side} labyrinth in its groove", why, away.note if away.value is None else "")

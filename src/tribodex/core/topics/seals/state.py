@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
+from datetime import date
 from typing import assert_never
 
 from tribodex.core.job.facts import Event
@@ -15,6 +16,7 @@ from tribodex.core.working import Level
 class SideNow:
     """How the seal of one side stands, now."""
 
+    joined: ev.LabyrinthJoined | None = None
     on: ev.RingOn | None = None
     placed: ev.LabyrinthPlaced | None = None
     pushed: ev.VRingPushed | None = None
@@ -28,6 +30,16 @@ class SideNow:
         return said if said is not None else self.on.free_mm if self.on is not None else None
 
     @property
+    def joined_right(self) -> bool:
+        """Whether the halves of a labyrinth are together, and turn."""
+        return self.joined is not None and self.joined.verdict.level is not Level.STOP
+
+    @property
+    def placed_right(self) -> bool:
+        """Whether a labyrinth stands in its gaps, its screws tight and outside."""
+        return self.placed is not None and self.placed.screws and all(v.level is not Level.STOP for v in self.placed.judgements())
+
+    @property
     def on_right(self) -> bool:
         """Whether it is on the right way round."""
         return self.on is not None and self.on.verdict.level is not Level.STOP
@@ -38,6 +50,8 @@ class Seals:
     """How the seals of a housing stand, now. Mutable only inside fold()."""
 
     plan: ev.SealPlan | None = None
+    kept: ev.SealKept | None = None
+    kept_on: date | None = None
     sides: dict[ev.Side, SideNow] = field(default_factory=lambda: {"inboard": SideNow(), "outboard": SideNow()})
 
     @property
@@ -53,14 +67,16 @@ class Seals:
         return "inboard" not in self.plan.sides or self.sides["inboard"].on_right
 
     def left(self, side: ev.Side) -> str:
-        """What is left to do at a side: on, place, push, set, purge; empty when it is done, or the plan has none there."""
+        """What is left to do at a side: join, on, place, push, set, purge; empty when it is done, or the plan has none there."""
         plan, now = self.plan, self.sides[side]
         if plan is None or side not in plan.sides:
             return ""
+        if plan.halves and not now.joined_right:
+            return "join"
         if not now.on_right:
             return "on"
         labyrinth = plan.kind is SealKind.LABYRINTH
-        if labyrinth and (now.placed is None or now.placed.verdict.level is Level.STOP or not now.placed.screws):
+        if labyrinth and not now.placed_right:
             return "place"
         if plan.kind is SealKind.V_RING and (now.pushed is None or now.pushed.verdict.level is Level.STOP):
             return "push"
@@ -74,15 +90,28 @@ class Seals:
         every: tuple[ev.Side, ...] = ("inboard", "outboard")
         return next(((side, left) for side in every if (left := self.left(side))), None)
 
+    @property
+    def asks_how_often(self) -> bool:
+        """Whether it is open how often its labyrinth is purged."""
+        return self.plan is not None and self.plan.halves and self.kept is None
 
-def fold(state: Seals, _: Event, fact: ev.SealsFact) -> None:
+    def strokes_in_all(self) -> int | None:
+        """Strokes that purged its labyrinths, together; None where one was not counted."""
+        counted = [now.purged.strokes for now in self.sides.values() if now.purged is not None and now.purged.shows]
+        return sum(one or 0 for one in counted) if counted and all(one is not None for one in counted) else None
+
+
+def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.SealsPlanned():
             _planned_anew(state, fact.plan)
+        case ev.LabyrinthJoined():
+            # Apart and together again, or another one: what was done with it before says nothing now.
+            state.sides[fact.side] = SideNow(joined=fact)
         case ev.RingOn():
             # Another ring, or the same one again: what was done with it before says nothing now.
-            state.sides[fact.side] = SideNow(on=fact)
+            state.sides[fact.side] = SideNow(joined=state.sides[fact.side].joined, on=fact)
         case ev.SealSet():
             state.sides[fact.side].set = fact
         case ev.LabyrinthPlaced():
@@ -92,6 +121,8 @@ def fold(state: Seals, _: Event, fact: ev.SealsFact) -> None:
             state.sides[fact.side] = replace(state.sides[fact.side], pushed=fact, set=None)
         case ev.SealPurged():
             state.sides[fact.side].purged = fact
+        case ev.SealKept():
+            state.kept, state.kept_on = fact, event.happened_at.date()
         case _:
             assert_never(fact)
 
@@ -101,7 +132,7 @@ def _planned_anew(state: Seals, plan: ev.SealPlan) -> None:
     before, state.plan = state.plan, plan
     if before is None:
         return
-    if (before.kind, before.purpose) != (plan.kind, plan.purpose):
+    if (before.kind, before.purpose, before.drawn) != (plan.kind, plan.purpose, plan.drawn):
         state.sides = {"inboard": SideNow(), "outboard": SideNow()}
     if before.figure("set_width") != plan.figure("set_width"):
         for side in state.sides.values():

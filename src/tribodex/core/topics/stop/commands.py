@@ -24,6 +24,8 @@ class DoStop:
     found: Annotated[str, Asked("Not in order, one thing a line", Family.LINES)] = ""
     meter: Annotated[str, number(Family.HOURS, "Hour meter", "12400")] = ""
     text: Annotated[str, words("Remark")] = ""
+    seal_strokes: Annotated[str, count("Strokes into its seals", "12")] = ""
+    seal_shows: Annotated[Literal["", "yes", "no"], choice("Grease shows at the seals", {"": "not said", "yes": "yes, all round", "no": "no"})] = ""
 
 
 @dataclass(frozen=True)

@@ -28,6 +28,7 @@ class StopCode(StrEnum):
 
     ANOTHER_GREASE = "stop.another_grease"
     DOES_NOT_COME_OUT = "stop.does_not_come_out"
+    SEALS_DO_NOT_PURGE = "stop.seals_do_not_purge"
     STOP_TOO_HOT = "stop.stop_too_hot"
     TOO_MUCH_GREASE = "stop.too_much_grease"
     TOO_MANY_STROKES = "stop.too_many_strokes"
@@ -65,12 +66,16 @@ def decide(desk: Desk, state: Stop, command: Any) -> Sequence[Fact]:
 
 def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     greases = CareKind.GREASE in plan.due
-    strokes = _strokes(command)
+    strokes, into_seals = _strokes(command.strokes, "strokes"), _strokes(command.seal_strokes, "seal_strokes")
+    purges = CareKind.PURGE in plan.due
+    if purges and (into_seals is None or not command.seal_shows):
+        asked = "seal_strokes" if into_seals is None else "seal_shows"
+        raise InvalidInput.at(asked, "How many strokes did its seals take, and does grease show all round?", "strokes, and yes or no")
     if greases and strokes is None:
         raise InvalidInput.at("strokes", "How many strokes did it get?", "0 where it got none, and why")
-    if strokes and not command.standing:
+    if (strokes or into_seals) and not command.standing:
         raise InvalidInput.at("standing", "Did the machine stand, locked out, while it was greased?", "standing, or running")
-    if strokes and command.standing == "running" and not plan.running:
+    if (strokes or into_seals) and command.standing == "running" and not plan.running:
         raise Refused("Here it is greased at standstill, isolated: its fitting is behind the guard, or the site has not allowed it.")
     if greases and strokes == 0 and not command.text.strip():
         raise InvalidInput.at("text", "No grease although it is due: why?", "in a few words; or skip the stop with the reason")
@@ -86,13 +91,14 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None
     verdicts = (
         *_of_grease(plan, strokes, command),
+        *(_of_seals(plan, into_seals, command) if into_seals is not None else ()),
         *_of_warmth(plan, low, high),
         *_of_meter(plan, meter),
         *(Verdict("not in order", Level.WATCH, one) for one in found),
     )
     return ev.StopDone(
         standing=command.standing == "standing" if command.standing else None,
-        done=tuple(kind for kind in plan.due if kind is not CareKind.GREASE or strokes),
+        done=tuple(kind for kind in plan.due if _is_done(kind, strokes, into_seals, command)),
         strokes=strokes,
         given_g=grams,
         grease=command.grease.strip() or plan.grease,
@@ -105,15 +111,24 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         meter_h=meter,
         text=command.text.strip(),
         verdicts=verdicts,
+        seal_strokes=into_seals,
+        seal_shows=None if not command.seal_shows else command.seal_shows == "yes",
     )
 
 
-def _strokes(command: cmd.DoStop) -> int | None:
-    if not command.strokes.strip():
+def _is_done(kind: CareKind, strokes: int | None, into_seals: int | None, command: cmd.DoStop) -> bool:
+    """Grease counts where any was given; a purge where it showed."""
+    if kind is CareKind.PURGE:
+        return bool(into_seals) and command.seal_shows == "yes"
+    return kind is not CareKind.GREASE or bool(strokes)
+
+
+def _strokes(said: str, name: str) -> int | None:
+    if not said.strip():
         return None
-    strokes = parse_count(command.strokes, "strokes")
+    strokes = parse_count(said, name)
     if strokes != int(strokes) or not 0 <= strokes <= MOST_STROKES:
-        raise InvalidInput.at("strokes", f"{strokes:g} strokes?", f"a whole number, 0 to {MOST_STROKES}")
+        raise InvalidInput.at(name, f"{strokes:g} strokes?", f"a whole number, 0 to {MOST_STROKES}")
     return int(strokes)
 
 
@@ -157,6 +172,22 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
     return found
 
 
+def _of_seals(plan: ev.StopPlan, strokes: int, command: cmd.DoStop) -> list[Verdict]:
+    """A labyrinth purged: it shows, or it is shut; much more than last time goes somewhere else."""
+    last = f", {plan.seal_strokes} last time" if plan.seal_strokes is not None else ""
+    said = f"{strokes} strokes into its seals{last}"
+    if command.seal_shows == "yes" and not strokes:
+        return [Verdict("seals not purged", Level.WATCH, "No stroke was given: what shows is of last time.")]
+    if command.seal_shows == "yes":
+        if plan.seal_strokes is not None and strokes > PRESS_SHARE * plan.seal_strokes:
+            return [Verdict("seals took much", Level.WATCH, f"{said}: a gap has opened, or it went into the bearing. Look, and at its temperature.")]
+        return [Verdict("seals purged", Level.GOOD, f"{said}, it shows all round.")]
+    if plan.seal_strokes is not None and strokes >= PRESS_SHARE * plan.seal_strokes:
+        why = f"{said} and nothing shows: fitting or line shut, or it goes into the bearing. No more until that is found."
+        return [Verdict("seals do not purge", Level.STOP, why, code=StopCode.SEALS_DO_NOT_PURGE)]
+    return [Verdict("seals not purged yet", Level.WATCH, f"{said}, nothing shows: it stays due.")]
+
+
 def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> list[Verdict]:
     if low_c is None and high_c is None:
         return []
@@ -197,13 +228,18 @@ def move(_: Desk, state: Stop) -> Move:
 def in_words(plan: ev.StopPlan) -> str:
     """What is due, in a headline."""
     strokes = f"{plan.strokes} strokes" if plan.strokes is not None else "grease"
-    words = [strokes if kind is CareKind.GREASE else kind.words for kind in plan.due]
+    seals = f"seals purged, {plan.seal_strokes} strokes last time" if plan.seal_strokes is not None else CareKind.PURGE.words
+    own = {CareKind.GREASE: strokes, CareKind.PURGE: seals}
+    words = [own.get(kind, kind.words) for kind in plan.due]
     return f"{'; '.join(words).capitalize()}" if words else "Look at it"
 
 
 def how(plan: ev.StopPlan) -> str:
     """How it is done here."""
     stands_still = "Running, from outside the guard." if plan.running else "At standstill, isolated."
+    purge = "Its seals through their own fitting, slowly, until grease shows all round." if CareKind.PURGE in plan.due else ""
+    if CareKind.GREASE not in plan.due and purge:
+        return f"{stands_still} {purge} {plan.seal_grease}".strip()
     if CareKind.GREASE not in plan.due:
         return "Listen while it runs, from outside the guard; whatever is touched is touched at standstill, isolated."
     way = (
@@ -215,4 +251,4 @@ def how(plan: ev.StopPlan) -> str:
         if plan.way is not None
         else ""
     )
-    return f"{stands_still} {way} {plan.grease}".strip()
+    return " ".join(part for part in (stands_still, way, plan.grease, purge) if part)

@@ -22,6 +22,11 @@ def _strokes(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
     return Likely(0.0, asked * 4.0, f"{asked} strokes are due") if asked else None
 
 
+def _into_seals(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
+    last = state.plan.seal_strokes if state.plan is not None else None
+    return Likely(0.0, last * 4.0, f"they took {last} last time") if last else Likely(0.0, 300.0, "a labyrinth is purged with some dozen strokes")
+
+
 def _meter(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
     """What it showed last and what can have run since; nothing where nobody read it before."""
     plan = state.plan
@@ -34,6 +39,7 @@ def _meter(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
 
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.DoStop, "strokes"): _strokes,
+    (cmd.DoStop, "seal_strokes"): _into_seals,
     (cmd.DoStop, "temperature"): always(RUNNING),
     (cmd.DoStop, "meter"): _meter,
 }

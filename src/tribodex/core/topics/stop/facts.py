@@ -23,7 +23,10 @@ LOOKS = (
 
 @dataclass(frozen=True)
 class StopPlan:
-    """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs; `meter_h`: hour meter, last time."""
+    """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs; `meter_h`: hour meter, last time.
+
+    `seal_strokes`: what its labyrinths took last time until they purged, together.
+    """
 
     position_id: str
     machine: str
@@ -45,6 +48,8 @@ class StopPlan:
     meter_h: float | None = None
     meter_on: date | None = None
     opened_on: date | None = None
+    seal_strokes: int | None = None
+    seal_grease: str = ""
 
 
 @dataclass(frozen=True)
@@ -74,6 +79,8 @@ class StopDone(Fact):
     meter_h: float | None
     text: str
     verdicts: tuple[Verdict, ...] = field(default_factory=tuple)
+    seal_strokes: int | None = None
+    seal_shows: bool | None = None
 
 
 @dataclass(frozen=True)

@@ -28,6 +28,7 @@ def tell(fact: Any) -> str:
         case ev.StopDone():
             parts = [
                 f"{fact.strokes} strokes" if fact.strokes is not None else "",
+                f"{fact.seal_strokes} strokes into its seals" if fact.seal_strokes is not None else "",
                 _warm(fact),
                 f"meter {number(fact.meter_h)} h" if fact.meter_h is not None else "",
                 "; ".join(fact.found),
@@ -66,6 +67,8 @@ def said(fact: Any) -> Any:
                 found="\n".join(fact.found),
                 meter=plain(fact.meter_h),
                 text=fact.text,
+                seal_strokes=plain(fact.seal_strokes),
+                seal_shows=yes_or_no(fact.seal_shows),
             )
         case ev.StopSkipped():
             return cmd.SkipStop(fact.reason)
@@ -97,6 +100,7 @@ class StopWork:
     last_on: date | None
     meter_h: float | None
     meter_on: date | None
+    seal_strokes: int | None
     state: Literal["open", "done", "skipped"]
     told: str
     done_at: datetime | None
@@ -145,6 +149,7 @@ def view(desk: Desk, state: Stop) -> StopWork:
         last_on=plan.last_on,
         meter_h=plan.meter_h,
         meter_on=plan.meter_on,
+        seal_strokes=plan.seal_strokes,
         state="done" if state.done is not None else "skipped" if state.skipped is not None else "open",
         told=told,
         done_at=state.done_at,

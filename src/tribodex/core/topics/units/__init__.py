@@ -7,7 +7,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, decide
-from tribodex.core.topics.units.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims
+from tribodex.core.topics.units.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, NEEDS, claims, owes
 from tribodex.core.topics.units.move import move
 from tribodex.core.topics.units.moves import UnitsDo as Do
 from tribodex.core.topics.units.plan import CONDITIONS
@@ -64,6 +64,8 @@ TOPIC: Topic[Unit] = Topic(
     needs=NEEDS,
     answers=ANSWERS,
     expects=EXPECTS,
+    owes=owes,
+    owed_by=(ev.UnitLocked, ev.ScrewsAgain),
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,

@@ -5,10 +5,13 @@ from __future__ import annotations
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import FOOT, OUT_OF_LINE, OVER, TORQUE_FACTOR, Likely, torque_near
 from tribodex.core.job.expected import always, between
+from tribodex.core.job.job import Job
 from tribodex.core.job.needs import Need
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.topic import Desk, Expect
 from tribodex.core.lineup.placing import PlacingCode
+from tribodex.core.schedule.due import Care, CareKind
+from tribodex.core.schedule.owed import AGAIN_H, Owed
 from tribodex.core.topics.units import commands as cmd
 from tribodex.core.topics.units import facts as ev
 from tribodex.core.topics.units.decide import BOLT_UNIT, JOIN_HALVES, LOCK_UNIT, SET_UNIT, UnitCode, float_now, room_now
@@ -72,6 +75,13 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 def _float(desk: Desk, state: Unit) -> Verdict | None:
     """How it holds or floats now, and whether its room is enough for the growth as it is known now: the worse of both."""
     return worst(verdict for verdict in (float_now(desk, state), room_now(desk, state)) if verdict is not None)
+
+
+def owes(_: Job, state: Unit, __: str) -> Owed | None:
+    """Set screws settle: due a second time until that was done."""
+    if not state.has_screws or state.locked_on is None or state.again is not None:
+        return None
+    return Owed(state.locked_on, (Care(CareKind.TIGHTEN, AGAIN_H, None, once=True, why="set screws settle: a new isolation"),))
 
 
 def claims(desk: Desk, state: Unit) -> tuple[Claim, ...]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 from typing import assert_never
 
 from tribodex.core.job.facts import Event
@@ -25,6 +26,7 @@ class Unit:
     turned: ev.ShaftTurned | None = None
     turned_seq: int = 0
     locked: ev.UnitLocked | None = None
+    locked_on: date | None = None
     joined: ev.HalvesJoined | None = None
     tried: ev.UnitTried | None = None
     again: ev.ScrewsAgain | None = None
@@ -92,7 +94,7 @@ def fold(state: Unit, event: Event, fact: ev.UnitsFact) -> None:
         case ev.ShaftTurned():
             state.turned, state.turned_seq = fact, event.seq
         case ev.UnitLocked():
-            state.locked, state.tried = fact, None
+            state.locked, state.locked_on, state.tried = fact, event.happened_at.date(), None
         case ev.HalvesJoined():
             # Nobody reaches the joints of a closed housing.
             state.joined, state.bolted, state.turned = fact, None, None

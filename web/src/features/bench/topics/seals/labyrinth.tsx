@@ -1,13 +1,21 @@
 /** A labyrinth ring: its gaps against the growth, its set screws, purged through its own fitting. */
 import { useState } from "react";
-import { Button, Tick, useSettings } from "../../../../ui";
+import { choicesOf, type Command } from "../../../../api";
+import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { SealProps } from "./panel";
 
+type Place = Extract<Command, { kind: "place_labyrinth" }>;
+
 export function Labyrinth({ work, tap, refused }: SealProps) {
   const { units } = useSettings();
-  const entry = useEntry({ growth_side: "", other: "" }, refused, "place_labyrinth");
+  const entry = useEntry(
+    { growth_side: "", other: "", screws_at: "", wrench: "" },
+    refused,
+    "place_labyrinth",
+  );
+  const [reached, setReached] = useState<NonNullable<Place["reached"]>>("");
   const [screws, setScrews] = useState(false);
   const side = work.due_side;
   if (!side) return null;
@@ -16,22 +24,46 @@ export function Labyrinth({ work, tap, refused }: SealProps) {
       className="space-y-3 pt-4"
       onSubmit={(event) => {
         event.preventDefault();
-        const { growth_side, other } = entry.values as { growth_side: string; other: string };
+        const typed = entry.values as {
+          growth_side: string;
+          other: string;
+          screws_at: string;
+          wrench: string;
+        };
         tap({
           kind: "place_labyrinth",
           side,
-          growth_side,
-          other,
+          ...typed,
           screws,
+          reached,
           shown: units === "mm" ? "mm" : "in",
         });
       }}
     >
       <div className="grid gap-3 sm:grid-cols-2">
-        <EntryText entry={entry} name="growth_side" label="Gap towards which the shaft grows" />
-        <EntryText entry={entry} name="other" label="Gap on the other side" />
+        <EntryText entry={entry} name="growth_side" />
+        <EntryText entry={entry} name="other" />
       </div>
+      {work.halves ? (
+        <ChoiceRow
+          label="Its set screws are"
+          value={reached}
+          onChange={(value) => setReached(value as typeof reached)}
+          options={choicesOf("place_labyrinth", "reached", false)}
+          problem={entry.problem("reached")}
+        />
+      ) : null}
       <Tick label="Its set screws are tight" checked={screws} onChange={setScrews} />
+      {screws ? (
+        <div className="grid gap-3 sm:grid-cols-2">
+          <EntryText
+            entry={entry}
+            name="screws_at"
+            hint={work.screw ? `${work.screw}; empty: not read` : "empty: not read"}
+          />
+          {entry.text("screws_at").trim() ? <EntryText entry={entry} name="wrench" /> : null}
+        </div>
+      ) : null}
       <Button
         kind="main"
         data-main

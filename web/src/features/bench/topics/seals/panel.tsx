@@ -5,6 +5,8 @@ import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
+import { JoinHalves } from "./join-halves";
+import { KeepSeal } from "./keep-seal";
 import { Labyrinth, Purge } from "./labyrinth";
 import { PlanSeals } from "./plan-seals";
 import { PushVRing } from "./v-ring";
@@ -19,6 +21,8 @@ export function SealsPanel(props: SealProps) {
   switch (props.work.asks) {
     case "plan_seals":
       return <PlanSeals {...props} />;
+    case "join_labyrinth":
+      return <JoinHalves key={props.work.due_side} {...props} />;
     case "put_ring_on":
       return <RingOn key={props.work.due_side} {...props} />;
     case "set_seal":
@@ -29,6 +33,8 @@ export function SealsPanel(props: SealProps) {
       return <PushVRing key={props.work.due_side} {...props} />;
     case "purge_seal":
       return <Purge key={props.work.due_side} {...props} />;
+    case "keep_seal":
+      return <KeepSeal {...props} />;
     case null:
       return null;
     default:

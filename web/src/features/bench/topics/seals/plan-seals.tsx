@@ -5,6 +5,7 @@ import { Button, ChoiceRow, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import { useEntry } from "../../use-entry";
 import type { SealProps } from "./panel";
+import { AskedBesides, BESIDES_TEXTS, NOTHING_BESIDES } from "./plan-labyrinth";
 
 type Plan = Extract<Command, { kind: "plan_seals" }>;
 const EMPTY = {
@@ -15,6 +16,7 @@ const EMPTY = {
   angle: "",
   sheet_least: "",
   sheet_most: "",
+  ...BESIDES_TEXTS,
 };
 
 export function PlanSeals({ work, tap, refused }: SealProps) {
@@ -25,6 +27,7 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
   const [sides, setSides] = useState<Plan["sides"]>("both");
   const [material, setMaterial] = useState("");
   const [held, setHeld] = useState<NonNullable<Plan["held"]>>("");
+  const [besides, setBesides] = useState(NOTHING_BESIDES);
   // What is asked of a seal hangs on its kind.
   const kind = work.kinds.find(({ value }) => value === seal);
   return (
@@ -40,6 +43,8 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
             sides,
             material,
             held: kind?.asks_held ? held : "",
+            ...besides,
+            lip: kind?.has_lip ? besides.lip : "",
             ...(entry.values as typeof EMPTY),
             shown: units === "mm" ? "mm" : "in",
           });
@@ -91,6 +96,16 @@ export function PlanSeals({ work, tap, refused }: SealProps) {
           <EntryText entry={entry} name="chamfer" hint="empty: not measured" />
           <EntryText entry={entry} name="angle" hint="20° is the aim" />
         </div>
+      ) : null}
+      {kind ? (
+        <AskedBesides
+          entry={entry}
+          work={work}
+          kind={kind}
+          inboard={sides !== "outboard"}
+          said={besides}
+          onSaid={(part) => setBesides((now) => ({ ...now, ...part }))}
+        />
       ) : null}
       <Button kind="main" data-main type="submit" disabled={!seal || !purpose}>
         These seals

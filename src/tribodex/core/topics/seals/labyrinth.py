@@ -1,0 +1,113 @@
+"""A purged labyrinth: joined on the bench, set in its gaps, screwed fast, purged, and how often from then on."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.job.gates import text
+from tribodex.core.job.topic import Desk
+from tribodex.core.quantities import LengthUnit, parse_count, parse_torque_nm, read_length
+from tribodex.core.seals.kinds import SealKind
+from tribodex.core.seals.labyrinth import judge_joined
+from tribodex.core.seals.material import judge_play
+from tribodex.core.topics.seals import commands as cmd
+from tribodex.core.topics.seals import facts as ev
+from tribodex.core.topics.seals.plan import SEAL_SCREW, play_asked
+from tribodex.core.topics.seals.state import Seals
+from tribodex.core.units.screws import judge_screw
+from tribodex.core.working import Level, Verdict
+
+
+class LabyrinthCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    SCREWS_INSIDE = "seal_work.screws_inside"
+    SCREWS_LOOSE = "seal_work.screws_loose"
+
+
+GAP_UM = (0.0, 30_000.0)
+# Oftener than so is a slip, and seldomer (days, h; common practice, no source).
+DAYS, HOURS = (1.0, 3650.0), (1.0, 20_000.0)
+
+
+def joined(plan: ev.SealPlan, command: cmd.JoinLabyrinth) -> ev.LabyrinthJoined:
+    """Its halves together. Raises Refused where it has none."""
+    _is(plan, "Only a labyrinth comes in a housing half and a shaft half.")
+    verdict = judge_joined(command.rings, filled=command.filled, rings_up=command.rings_up, chamfer_first=command.chamfer_first, turns=command.turns)
+    return ev.LabyrinthJoined(command.side, command.rings, command.filled, command.rings_up, command.chamfer_first, command.turns, verdict)
+
+
+def placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.LabyrinthPlaced:
+    """It stands in its gaps. Raises InvalidInput or Refused."""
+    _is(plan, "Only a labyrinth ring has gaps to set.")
+    away, back = (
+        read_length(said, name, LengthUnit.MM, GAP_UM, command.shown, zero=True).mm
+        for name, said in (("growth_side", command.growth_side), ("other", command.other))
+    )
+    if plan.halves and not command.reached:
+        raise InvalidInput.at("reached", "Are its set screws outside the housing, where a key reaches them?", "yes or no")
+    verdict = judge_play(*play_asked(desk, plan.moves), away, back)
+    if verdict.level is Level.GOOD and not command.screws:
+        why = "Its set screws come tight once the gaps are right, before the grease."
+        verdict = Verdict("screws loose", Level.STOP, why, code=LabyrinthCode.SCREWS_LOOSE)
+    nm = parse_torque_nm(command.screws_at, "screws_at") if command.screws_at.strip() else None
+    return ev.LabyrinthPlaced(
+        side=command.side,
+        growth_side_mm=away,
+        other_mm=back,
+        screws=command.screws,
+        verdict=verdict,
+        torque_nm=round(nm, 2) if nm is not None else None,
+        wrench=text(command.wrench, "wrench", "which key or wrench") if nm is not None else command.wrench.strip(),
+        reached=None if not command.reached else command.reached == "yes",
+        tight=_tight(plan, command, nm),
+    )
+
+
+def _tight(plan: ev.SealPlan, command: cmd.PlaceLabyrinth, nm: float | None) -> Verdict | None:
+    if command.reached == "no":
+        why = "The half with the screws belongs outside: with the cap closed no key reaches them. Off, turn it round, again."
+        return Verdict("screws inside", Level.STOP, why, code=LabyrinthCode.SCREWS_INSIDE)
+    if nm is not None and plan.screw is not None:
+        return judge_screw(plan.screw, nm, SEAL_SCREW)
+    if nm is not None:
+        return Verdict("torque not checked", Level.WATCH, "Which set screws it has was not said: there is no torque to compare it with.")
+    if plan.screw is not None and command.screws:
+        return Verdict("torque not read", Level.WATCH, f"Tight by key; {plan.screw.words} is asked.")
+    return None
+
+
+def purged(plan: ev.SealPlan, command: cmd.PurgeSeal) -> ev.SealPurged:
+    """Grease through its own fitting. Raises Refused where it has none."""
+    _is(plan, "Only a labyrinth is purged through its own fitting.")
+    strokes = round(parse_count(command.strokes, "strokes")) if command.strokes.strip() else None
+    if not command.shows:
+        return ev.SealPurged(command.side, False, strokes, Verdict("nothing shows", Level.WATCH, "On, slowly, until a collar shows."))
+    return ev.SealPurged(command.side, True, strokes, Verdict("purged", Level.GOOD, "A collar of grease all round: leave it, it is the barrier."))
+
+
+def kept(state: Seals, plan: ev.SealPlan, command: cmd.KeepSeal) -> ev.SealKept:
+    """How often it is purged. Raises InvalidInput."""
+    _is(plan, "Only a labyrinth is purged on the rounds.")
+    days, hours = _within(command.days, "days", DAYS, "days"), _within(command.hours, "hours", HOURS, "hours of running")
+    per_day = _within(command.hours_per_day, "hours_per_day", (0.0, 24.0), "hours a day")
+    expected = "its sheet; or who says so" if days is not None or hours is not None else "who will say how often"
+    return ev.SealKept(hours, days, per_day, text(command.source, "source", expected))
+
+
+def _within(said: str, name: str, limits: tuple[float, float], words: str) -> float | None:
+    if not said.strip():
+        return None
+    bare = said.strip().lower()
+    for unit in ("hours", "days", "h", "d"):
+        bare = bare.removesuffix(unit).strip()
+    found = parse_count(bare, name)
+    if not limits[0] <= found <= limits[1]:
+        raise InvalidInput.at(name, f"{found:g} {words} is out of range.", f"{limits[0]:g} to {limits[1]:g} {words}")
+    return found
+
+
+def _is(plan: ev.SealPlan, why: str) -> None:
+    if plan.kind is not SealKind.LABYRINTH:
+        raise Refused(why)

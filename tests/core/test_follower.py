@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -13,15 +14,19 @@ from tests import proved
 from tests.core.test_shaft_job import REFERENCE, ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.failure.marks import Assembly
-from tribodex.core.follower.stud import Clamp, Thread, clamp_result, judge_clamp, judge_hole, judge_plug, stud_fit
+from tribodex.core.follower.stud import Clamp, Mount, Thread, clamp_result, judge_clamp, judge_hole, judge_plug, looked_at, stud_fit
 from tribodex.core.job import facts
-from tribodex.core.job.commands import ConfirmGate
+from tribodex.core.job.commands import ConfirmGate, Correct
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.quantities import parse_torque_nm
+from tribodex.core.schedule.due import CareKind
+from tribodex.core.topics import care
+from tribodex.core.topics.care.commands import SetCare
+from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.follower import TOPIC
 from tribodex.core.topics.follower import commands as cmd
-from tribodex.core.topics.follower.facts import FollowerPlanned
+from tribodex.core.topics.follower.facts import ClampThreadSaid, FollowerPlanned
 from tribodex.core.topics.follower.state import Follower
 from tribodex.core.topics.look.state import kind_of_assembly
 from tribodex.core.working import Level
@@ -63,6 +68,58 @@ class FollowerBench(ShaftBench):
         self.at_one(cmd.FitStud("20.004", "20.000"))
         self.gate("ready_follower")
         self.at_one(cmd.SetFollower("unloaded"))
+
+
+# --- A sheet that is silent about oil on the thread. -----------------------------------------------------------------------------------
+
+SILENT = replace(STUD, torque="120 N·m", torque_thread="silent", torque_source="sheet in the bag")
+
+
+@given(st.floats(1, 1000), st.sampled_from(Thread))
+def test_a_silent_sheet_gives_no_target_whatever_is_set(asked: float, thread: Thread) -> None:
+    clamp = Clamp(asked, None, "sheet")
+    assert clamp.range_for(thread) is None
+    # Each reading of it is what the same figure means once its thread is known.
+    for meant in Thread:
+        assert f"{Clamp(asked, meant, '').range_for(thread).low:.0f}" in clamp.readings()  # type: ignore[union-attr]
+    for share in (0.3, 1.0, 3.0):
+        assert judge_clamp(clamp, asked * share, thread).level is Level.UNKNOWN
+    figure = clamp_result(clamp)
+    assert figure.value == asked and figure.value_to is None and figure.verdict is not None and figure.verdict.level is Level.UNKNOWN
+
+
+def test_until_somebody_says_for_which_thread_the_nut_is_not_at_torque() -> None:
+    bench = FollowerBench(SILENT)
+    bench.at_one(cmd.SayPlug(True))
+    bench.set_in()
+    assert bench.headline().startswith("Dry or oiled?")
+    bench.at_one(cmd.ClampStud("120 N·m", "oiled", "no. 2"), cmd.TurnRoller(True))
+    assert not bench.state.carried and not bench.state.done and bench.headline().startswith("Dry or oiled?")
+    bench.at_one(cmd.SayClampThread("dry", "the maker, by telephone"))
+    # On an oiled thread half to two thirds of it: what was set is judged when it is set again.
+    assert bench.headline() == "Nut to clamp torque: oiled 60 to 80 N·m, dry 120 N·m" and bench.state.clamped is None
+    bench.at_one(cmd.ClampStud("120 N·m", "oiled", "no. 2"))
+    assert bench.headline() == "Stop: too tight"
+    # The maker was misheard: the entry is put right, and what hangs on it is asked again.
+    bench.at_one(Correct(bench.seq(ClampThreadSaid), "misheard", cmd.SayClampThread("oiled", "the maker, in writing")))
+    bench.at_one(cmd.ClampStud("120 N·m", "oiled", "no. 2"))
+    assert bench.state.done
+    with pytest.raises(Refused, match="says for which thread"):
+        FollowerBench(STUD).at_one(cmd.SayClampThread("dry", "somebody"))
+
+
+def test_what_is_plugged_is_looked_at_and_never_greased() -> None:
+    bench = FollowerBench(STUD)
+    assert "fill" not in [stage.id for stage in bench.procedures["1"].stages]
+    for way in CareWay:
+        if way is CareWay.FOR_LIFE:
+            continue
+        with pytest.raises(InvalidInput, match="plugged"):
+            bench.at_one(SetCare(way, hours_per_day="16"))
+    bench.at_one(SetCare(CareWay.FOR_LIFE, look_days="30"))
+    plan = bench.desk("1").of(care.TOPIC).plan
+    assert plan is not None and [one.kind for one in plan.due] == [CareKind.LOOK] and plan.grease == ""
+    assert TOPIC.looks(bench.state)[1] == "Plug in its hole" and looked_at(Mount.YOKE, regreased=True)[1].startswith("Fitting")
 
 
 # --- The table and the torque. -------------------------------------------------------------------------------------------------------

@@ -28,6 +28,7 @@ from tribodex.usecases.jobs import Loaded, append, load
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.cartridges import cartridge_plan, in_cartridge
+from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.kinds import FITTED, Draft, kind_of_draft
@@ -35,7 +36,7 @@ from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
-MOUNTING, WHOLE = "job-mounting", "job-shaft"
+MOUNTING, WHOLE, FOLLOWERS = "job-mounting", "job-shaft", "job-follower"
 MOST_BEARINGS = 4
 MOST_NAME = 80
 NEEDED = "one of the plant's positions; or “not in the plant yet”, with what the machine is called"
@@ -98,7 +99,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
             Place(id=str(i), position_id=position.id, name=position.name, procedure_id=own.id, procedure_version=own.version, floats=bearing.floats)
         )
         planned += [Planned(str(i), fact) for fact in plan.facts]
-    line = _line(machine, places) if order.whole else None
+    line = _line(machine, places) if shaft.id == WHOLE else None
     if line is not None:
         planned.append(Planned(SHAFT, line))
     if cartridge is not None:
@@ -135,7 +136,10 @@ def _not_as_listed(positions: Sequence[Position], places: Sequence[Place], plans
 def _shaft_procedure(order: Order) -> str:
     if order.cartridge is not None:
         return "job-cartridge-whole" if order.whole else "job-cartridge"
-    return WHOLE if order.whole else MOUNTING
+    if not order.whole:
+        return MOUNTING
+    # A follower has no line of a shaft, no housing and no cap.
+    return FOLLOWERS if all(isinstance(bearing.plan, FollowerDraft) for bearing in order.bearings) else WHOLE
 
 
 def _cartridge(reference: Reference, order: Order, plans: Sequence[_Planned], wrong: list[Field]) -> CartridgePlan | None:

@@ -19,6 +19,7 @@ class StudCode(StrEnum):
     HEAVY_PRESS = "stud.heavy_press"
     HOLE_UNDER_LOAD = "stud.hole_under_load"
     NO_PLUG = "stud.no_plug"
+    THREAD_NOT_SAID = "stud.thread_not_said"
     TOO_LOOSE = "stud.too_loose"
     TOO_TIGHT = "stud.too_tight"
 
@@ -76,27 +77,54 @@ class StudTable:
 
 @dataclass(frozen=True)
 class Clamp:
-    """The torque that is asked: value (N·m), the thread it holds for, and where it comes from."""
+    """The torque that is asked: value (N·m), the thread it holds for (None: its sheet is silent), and where it comes from."""
 
     nm: float
-    thread: Thread
+    thread: Thread | None
     source: str
 
-    def range_for(self, thread: Thread) -> Span:
-        """What to set on a thread of this state: the value itself, or by the usual ratio of dry to oiled.
+    def range_for(self, thread: Thread) -> Span | None:
+        """What to set on a thread of this state: the value itself, or by the usual ratio of dry to oiled. None while its sheet is silent.
 
         >>> Clamp(58, Thread.OILED, "table").range_for(Thread.DRY)
         Span(low=87.0, high=116.0)
+        >>> Clamp(58, None, "sheet 3").range_for(Thread.DRY) is None
+        True
         """
-        if thread is self.thread:
-            return Span(self.nm, self.nm)
-        if self.thread is Thread.OILED:
-            return Span(self.nm * DRY_OVER_OILED.low, self.nm * DRY_OVER_OILED.high)
-        return Span(self.nm / DRY_OVER_OILED.high, self.nm / DRY_OVER_OILED.low)
+        return None if self.thread is None else _given_for(self.nm, self.thread, thread)
+
+    def readings(self) -> str:
+        """What a figure would mean whose sheet does not say for which thread it is, both ways. Neither is a target.
+
+        >>> Clamp(60, None, "sheet 3").readings()
+        'meant for an oiled thread: oiled 60, dry 90 to 120 N·m; meant for a dry one: oiled 30 to 40, dry 60 N·m'
+        """
+        means = []
+        for meant, words in ((Thread.OILED, "an oiled thread"), (Thread.DRY, "a dry one")):
+            each = [f"{thread} {_words(_given_for(self.nm, meant, thread))}" for thread in (Thread.OILED, Thread.DRY)]
+            means.append(f"meant for {words}: {', '.join(each)} N·m")
+        return "; ".join(means)
+
+
+def _given_for(nm: float, meant: Thread, thread: Thread) -> Span:
+    if thread is meant:
+        return Span(nm, nm)
+    if meant is Thread.OILED:
+        return Span(nm * DRY_OVER_OILED.low, nm * DRY_OVER_OILED.high)
+    return Span(nm / DRY_OVER_OILED.high, nm / DRY_OVER_OILED.low)
+
+
+def _words(span: Span) -> str:
+    return f"{span.low:.0f}" if span.low == span.high else f"{span.low:.0f} to {span.high:.0f}"
+
+
+def _not_said(clamp: Clamp) -> Verdict:
+    why = f"{number(clamp.nm)} N·m by {clamp.source}, silent about oil on the thread. {clamp.readings()[0].upper()}{clamp.readings()[1:]}."
+    return Verdict("dry or oiled not said", Level.UNKNOWN, why, code=StudCode.THREAD_NOT_SAID)
 
 
 def clamp_result(clamp: Clamp) -> Result:
-    """The clamp torque on an oiled thread, with what a dry one would take.
+    """The clamp torque on an oiled thread, with what a dry one would take; as it was typed where its sheet does not say for which it is.
 
     Symbols: T torque (N·m).
     Valid: the nut of a follower's stud.
@@ -107,6 +135,10 @@ def clamp_result(clamp: Clamp) -> Result:
     58.0
     """
     oiled, dry = clamp.range_for(Thread.OILED), clamp.range_for(Thread.DRY)
+    if oiled is None or dry is None:
+        line = Line("T", "as typed, its thread not said", "", "", clamp.nm, "N·m", clamp.source)
+        silent = _not_said(clamp)
+        return Result("clamp_torque", "Torque on the sheet, not a target yet", clamp.nm, "N·m", working=(line,), verdict=silent, note=silent.reason)
     lines = (
         Line("T", f"given for a thread that is {clamp.thread}", "", "", clamp.nm, "N·m", clamp.source),
         Line("T_dry", "a dry thread, least", "1.5·T_oiled" if clamp.thread is Thread.OILED else "T", number(clamp.nm), dry.low, "N·m", "practice"),
@@ -120,8 +152,10 @@ def clamp_result(clamp: Clamp) -> Result:
 def judge_clamp(clamp: Clamp, set_nm: float, thread: Thread) -> Verdict:
     """A torque that was set, against what is asked for such a thread: too much stretches or breaks the stud, too little lets it walk out."""
     asked = clamp.range_for(thread)
+    if asked is None:
+        return _not_said(clamp)
     low, high = asked.low * (1 - WRENCH_SHARE), asked.high * (1 + WRENCH_SHARE)
-    words = f"{asked.low:.0f} N·m" if asked.low == asked.high else f"{asked.low:.0f} to {asked.high:.0f} N·m"
+    words = f"{_words(asked)} N·m"
     if set_nm > high:
         return Verdict(
             "too tight",
@@ -195,12 +229,18 @@ def judge_plug(regreased: bool, plug: bool) -> Verdict:
     return Verdict("plugged", Level.GOOD, "It will not be regreased, and its hole is closed.")
 
 
-# What a round looks at (common practice, no source).
-ROUNDS = (
-    "Nut tight? Never by feel: with the wrench.",
-    "Plug in, or fitting clean?",
-    "Does the roller turn, without a rough place?",
-    "Is the tread worn evenly, or at one edge?",
-    "Is it dirtier around it than before?",
-    "Regreased when it was due?",
-)
+def looked_at(mount: Mount, *, regreased: bool) -> tuple[str, ...]:
+    """What a round looks at (common practice, no source).
+
+    >>> looked_at(Mount.STUD, regreased=False)[:2]
+    ('Nut at torque: by the wrench, never by feel', 'Plug in its hole')
+    """
+    carried = "Nut at torque: by the wrench, never by feel" if mount is Mount.STUD else "Both end plates backed up by the fork"
+    hole = "Fitting clean, its cap on" if regreased else "Plug in its hole"
+    return (
+        carried,
+        hole,
+        "Tread worn evenly, not at one edge, no flat",
+        "Roller turns, without a rough place",
+        "No dirtier around it than before",
+    )

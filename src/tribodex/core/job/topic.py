@@ -49,7 +49,7 @@ class Topic(Generic[S]):
     `do`: what its moves ask for, on which its panel switches. `entries` says what may be corrected and by which command, which `said` makes
     of an entry; `kept` cannot be withdrawn, for the rest hangs on it. `judge` says a
     judgement of `judged` anew, for the slice before it. `certificate`: what was done,
-    in a line for page one. `owes`: what its work leaves due at a place, by entries of `owed_by`.
+    in a line for page one. `owes`: what its work leaves due at a place, by entries of `owed_by`; `looks`: what a round looks at there.
     `made_by`: the command that makes a fact which is not corrected.
     """
 
@@ -83,6 +83,7 @@ class Topic(Generic[S]):
     certificate: Callable[[Desk, S], str] = lambda _desk, _state: ""
     owes: Callable[[Job, S, str], Owed | None] = lambda _job, _state, _at: None
     owed_by: tuple[type[Fact], ...] = ()
+    looks: Callable[[S], tuple[str, ...]] = lambda _state: ()
     figures: Callable[[Desk, S], Sequence[Result]] = lambda _desk, _state: ()
     findings: Callable[[Desk, S], Sequence[str]] = lambda _desk, _state: ()
     conditions: Callable[[S], frozenset[str]] = lambda _state: frozenset()

@@ -36,6 +36,7 @@ STAGE_TITLES = TRADE_TITLES | {
     "join_halves": "Screw the halves together",
     "lock_unit": "Lock it on the shaft",
     "lower_in": "Into its base",
+    "note_follower": "Compare and note",
     "nut_pair": "Nut pair",
     "pack_cartridge": "Grease between the pair",
     "plan": "Plan",
@@ -55,6 +56,7 @@ STAGE_TITLES = TRADE_TITLES | {
     "stop": "Stop",
     "take_along": "Take along",
     "target_window": "Target window",
+    "try_follower": "Try it",
 }
 
 GATE_TITLES = {
@@ -72,6 +74,7 @@ GATE_TITLES = {
     "ready_seal": "Ready to open the box?",
     "ready_to_run": "Ready to run?",
     "ready_to_start": "Ready to run?",
+    "ready_to_turn": "Ready to move it?",
     "ready_unit": "Ready to slide it on",
     "ready_warm": "Ready to heat",
     "safe": "Make the machine safe",

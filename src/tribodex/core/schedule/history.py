@@ -32,6 +32,7 @@ class SetSaid:
     gun: str
     stroke_g: float | None
     running: bool
+    looks: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -102,6 +103,7 @@ class DueNow:
     over: str = ""
     meter_h: float | None = None
     meter_on: date | None = None
+    looks: tuple[str, ...] = ()
 
 
 def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
@@ -155,6 +157,7 @@ def _begun(entry: SetSaid, care: Care) -> DueNow:
         gun=entry.gun,
         stroke_g=entry.stroke_g,
         running=entry.running,
+        looks=entry.looks,
     )
 
 

@@ -17,6 +17,8 @@ from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import Reference
 
+# Its sheet does not say for which thread its torque is.
+SILENT = "silent"
 ROLLER_UM, STUD_UM, WIDTH_UM = (8_000.0, 400_000.0), (3_000.0, 200_000.0), (4_000.0, 300_000.0)
 
 
@@ -91,11 +93,12 @@ def _clamp(errors: Collector, draft: FollowerDraft, row: StudRow | None) -> Clam
     """The maker's torque where one was typed in, else the table's."""
     if draft.torque.strip():
         torque = errors.take(lambda: parse_torque_nm(draft.torque, "torque"))
-        # The maker's value is dry or oiled: asked, never assumed.
-        thread = errors.choice(Thread, draft.torque_thread, "torque_thread")
+        # The maker's value is dry or oiled: asked, never assumed; a sheet may be silent, and then it is asked until somebody knows.
+        silent = draft.torque_thread.strip() == SILENT
+        thread = None if silent else errors.choice(Thread, draft.torque_thread, "torque_thread")
         if not draft.torque_source.strip():
             errors.add("torque_source", "Where does the torque come from?", "the maker's sheet, page")
-        return Clamp(torque, thread, draft.torque_source.strip()) if torque is not None and thread is not None else None
+        return Clamp(torque, thread, draft.torque_source.strip()) if torque is not None and (thread is not None or silent) else None
     if row is None:
         errors.add("torque", "The table has no clamp torque for this roller.", "the maker's, with its unit, and whether for a dry or an oiled thread")
         return None

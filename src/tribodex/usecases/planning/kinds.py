@@ -9,7 +9,7 @@ from typing import Any
 from tribodex.core.bolts.torque import pattern
 from tribodex.core.components.straight import StraightBearing
 from tribodex.core.errors import NotFound
-from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result
+from tribodex.core.follower.stud import Mount, clamp_result, looked_at
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.job import Job
 from tribodex.core.job.places import SHAFT
@@ -126,7 +126,9 @@ def _follower_paper(plan: FollowerPlan) -> PlanPaper:
         "Plug or fitting in / roller turns",
     )
     figures = (clamp_result(plan.clamp),) if plan.clamp is not None else ()
-    return PlanPaper(plan.size.label, about, figures, blanks, frozenset({f"follower_{plan.mount}"}), looks=ROUNDS)
+    return PlanPaper(
+        plan.size.label, about, figures, blanks, frozenset({f"follower_{plan.mount}"}), looks=looked_at(plan.mount, regreased=plan.regreased)
+    )
 
 
 def _unit_paper(plan: UnitPlan) -> PlanPaper:

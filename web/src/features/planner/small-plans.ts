@@ -129,6 +129,7 @@ export const FOLLOWER: SmallPlan = {
         { value: "", label: "not said yet" },
         { value: "oiled", label: "oiled" },
         { value: "dry", label: "dry" },
+        { value: "silent", label: "it does not say" },
       ],
       seldom: true,
     },

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from tribodex.core.errors import Refused
+from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.fitted import bearing_said
 from tribodex.core.job.gates import text
@@ -13,7 +13,7 @@ from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import Care, CareKind, due_date
-from tribodex.core.topics import grease, runin
+from tribodex.core.topics import follower, grease, runin
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
 from tribodex.core.topics.care.moves import CareDo as Do
@@ -36,6 +36,8 @@ def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
             bearing = bearing_of(desk, state)
             if bearing is None:
                 raise Refused("Which bearing is there is not known: say its number, or its sizes.")
+            if plugged(desk) and command.way is not ev.CareWay.FOR_LIFE:
+                raise InvalidInput.at("way", "Its oil hole is plugged, by its plan: no grease goes in, ever.", ev.CareWay.FOR_LIFE.words)
             greased = desk.of(grease.TOPIC).chosen
             known = (greased.name, greased.thickener) if greased is not None else ("", "")
             return [ev.CareSet(care_plan(command, bearing, known, also_due(desk)))]
@@ -49,6 +51,12 @@ def bearing_of(desk: Desk, state: Keeping) -> KeptBearing | None:
     if fitted is None:
         return state.bearing
     return fitted.bearing if isinstance(fitted.bearing, KeptBearing) else kept_of(fitted.bearing)
+
+
+def plugged(desk: Desk) -> bool:
+    """Whether it is a follower whose oil hole is plugged: it is looked at, and never greased."""
+    planned = desk.of(follower.TOPIC).planned
+    return planned is not None and not planned.regreased
 
 
 def _said(desk: Desk, command: cmd.SayBearing) -> KeptBearing:
@@ -79,6 +87,8 @@ def warm_c(desk: Desk) -> float | None:
 
 def usual_way(desk: Desk, state: Keeping) -> ev.CareWay | None:
     """How such a bearing is mostly kept; None where that is to be asked."""
+    if plugged(desk):
+        return ev.CareWay.FOR_LIFE
     if desk.of(grease.TOPIC).oil is not None:
         return ev.CareWay.OIL
     bearing = bearing_of(desk, state)
@@ -100,6 +110,8 @@ def move(desk: Desk, state: Keeping) -> Move:
     """What to do next."""
     if bearing_of(desk, state) is None:
         return Move(Do.SAY_BEARING, "Which bearing is there?", "Interval and amount follow from its size.")
+    if state.plan is None and plugged(desk):
+        return Move(Do.SET_CARE, "How often is it looked at?", "Its oil hole is plugged: nothing goes in, ever. Nut, plug and tread are looked at.")
     if state.plan is None:
         why = "What decides between “until it shows” and so many strokes is the seal: does it let grease out, or blow?"
         return Move(Do.SET_CARE, "When next? How it is greased again", why, "Two strokes too many blow a tight seal; none at all kills slowly.")

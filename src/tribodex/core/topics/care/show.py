@@ -15,7 +15,7 @@ from tribodex.core.sheet import Section, Table
 from tribodex.core.topics import grease
 from tribodex.core.topics.care import commands as cmd
 from tribodex.core.topics.care import facts as ev
-from tribodex.core.topics.care.decide import bearing_of, usual_way, warm_c
+from tribodex.core.topics.care.decide import bearing_of, plugged, usual_way, warm_c
 from tribodex.core.topics.care.moves import CareDo as Do
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.working import Result, Verdict, number
@@ -94,13 +94,14 @@ def view(desk: Desk, state: Keeping) -> CareWork:
     greased = desk.of(grease.TOPIC)
     gun = greased.planned.gun if greased.planned is not None else None
     spread = f" ± {number(gun.spread_g)} g" if gun is not None and gun.spread_g else ""
+    ways = (ev.CareWay.FOR_LIFE,) if plugged(desk) else tuple(ev.CareWay)
     return CareWork(
         asks=None,
         topic="care",
         way=plan.way if plan is not None else None,
         usual=usual_way(desk, state),
         bearing=bearing.label if bearing is not None else "",
-        ways=tuple(CareWayChoice(way, way.words) for way in ev.CareWay) if plan is None else (),
+        ways=tuple(CareWayChoice(way, way.words) for way in ways) if plan is None else (),
         dirt=tuple(DIRT) if plan is None else (),
         wet=tuple(WET) if plan is None else (),
         shakes=tuple(SHAKES) if plan is None else (),

@@ -9,7 +9,7 @@ from tribodex.core.topics.follower import facts as ev
 from tribodex.core.topics.follower.decide import STAGE, decide, move
 from tribodex.core.topics.follower.edges import ANSWERS, EXPECTS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
 from tribodex.core.topics.follower.moves import FollowerDo as Do
-from tribodex.core.topics.follower.show import figures, record, said, tell, view
+from tribodex.core.topics.follower.show import figures, looks, record, said, tell, view
 from tribodex.core.topics.follower.state import Follower, fold
 
 
@@ -39,7 +39,7 @@ TOPIC: Topic[Follower] = Topic(
     tell=tell,
     view=view,
     record=record,
-    entries={ev.StudFitted: cmd.FitStud, ev.StudClamped: cmd.ClampStud, ev.RollerTurned: cmd.TurnRoller},
+    entries={ev.StudFitted: cmd.FitStud, ev.ClampThreadSaid: cmd.SayClampThread, ev.StudClamped: cmd.ClampStud, ev.RollerTurned: cmd.TurnRoller},
     said=said,
     # What follows hangs on it: it is said again, not withdrawn.
     kept=(ev.StudFitted,),
@@ -54,4 +54,5 @@ TOPIC: Topic[Follower] = Topic(
     held=HELD,
     lacks=LACKS,
     made_by=MADE_BY,
+    looks=looks,
 )

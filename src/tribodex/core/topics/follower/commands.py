@@ -29,6 +29,14 @@ class SetFollower:
 
 
 @dataclass(frozen=True)
+class SayClampThread:
+    """For which thread the torque on its sheet is meant, where the sheet is silent."""
+
+    thread: Annotated[Literal["dry", "oiled"], choice("The torque on its sheet is for a thread that is", same("oiled", "dry"))]
+    source: Annotated[str, words("Whose word that is", "the maker, by telephone, or another sheet")]
+
+
+@dataclass(frozen=True)
 class ClampStud:
     """The nut at torque."""
 
@@ -61,4 +69,4 @@ class TurnRoller:
     text: Annotated[str, words("How it turns")] = ""
 
 
-COMMANDS: tuple[type, ...] = (FitStud, SetFollower, ClampStud, BackPlates, SayPlug, TurnRoller)
+COMMANDS: tuple[type, ...] = (FitStud, SetFollower, SayClampThread, ClampStud, BackPlates, SayPlug, TurnRoller)

@@ -6,8 +6,9 @@ from collections.abc import Sequence
 from enum import StrEnum
 from typing import Any
 
+from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.follower.stud import Mount, Thread, judge_clamp, judge_hole, judge_plug, stud_fit
+from tribodex.core.follower.stud import Mount, Thread, clamp_result, judge_clamp, judge_hole, judge_plug, stud_fit
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import decided, text
 from tribodex.core.job.moves import Ask, Move, stopped_by
@@ -45,6 +46,11 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
             if state.fit.verdict.level is Level.STOP and not state.fit.decided_by:
                 raise Refused(f"{state.fit.verdict.word.capitalize()}: {state.fit.verdict.reason}")
             return [ev.FollowerSet(command.hole, judge_hole(command.hole))]
+        case cmd.SayClampThread():
+            _is(plan, Mount.STUD)
+            if plan.clamp is None or (plan.clamp.thread is not None and not desk.correcting):
+                raise Refused("Its sheet says for which thread its torque is.")
+            return [ev.ClampThreadSaid(Thread(command.thread), text(command.source, "source", "the maker's word, or another sheet"))]
         case cmd.ClampStud():
             _is(plan, Mount.STUD)
             _set(state)
@@ -61,7 +67,6 @@ def decide(desk: Desk, state: Follower, command: Any) -> Sequence[Fact]:
             )
             return [ev.PlatesBacked(command.both, word if command.both else bad)]
         case cmd.SayPlug():
-            _set(state)
             return [ev.PlugSaid(command.plug, judge_plug(plan.regreased, command.plug))]
         case cmd.TurnRoller():
             _set(state)
@@ -130,7 +135,10 @@ def move(_: Desk, state: Follower) -> Move:
             why = state.backed.verdict.reason if state.backed is not None else "Plates that nothing backs up come off in service."
             return Move(Do.BACK_PLATES, "Are both end plates backed up by the fork?", why)
         assert plan.clamp is not None  # a stud is planned with its torque
-        asked = {thread: plan.clamp.range_for(thread) for thread in (Thread.OILED, Thread.DRY)}
+        if plan.clamp.thread is None:
+            silent = clamp_result(plan.clamp).note
+            return Move(Do.SAY_CLAMP_THREAD, "Dry or oiled? Its sheet is silent: ask its maker", silent, "Until then the nut is not at torque.")
+        asked = {thread: plan.clamp.range_for(thread) or Span(0.0, 0.0) for thread in (Thread.OILED, Thread.DRY)}
         if state.clamped is not None:
             return stopped_by(Do.CLAMP_STUD, state.clamped.verdict, "Loosen it, look at the stud, and again.")
         each = [f"{thread} {span.low:.0f}{f' to {span.high:.0f}' if span.high != span.low else ''} N·m" for thread, span in asked.items()]

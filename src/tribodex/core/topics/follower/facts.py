@@ -58,6 +58,14 @@ class FollowerSet(Fact):
 
 
 @dataclass(frozen=True)
+class ClampThreadSaid(Fact):
+    """For which thread the torque on its sheet is meant, where the sheet itself is silent; by whose word."""
+
+    thread: Thread
+    source: str
+
+
+@dataclass(frozen=True)
 class StudClamped(Fact):
     """The nut at a torque, on a thread that is dry or oiled, with which wrench; by name with a reason where it is off the table."""
 
@@ -97,5 +105,5 @@ class RollerTurned(Fact):
         return () if self.freely else (Verdict("does not turn freely", Level.STOP, why, code=RollerCode.NOT_FREE),)
 
 
-FACTS: tuple[type[Fact], ...] = (FollowerPlanned, StudFitted, FollowerSet, StudClamped, PlatesBacked, PlugSaid, RollerTurned)
-FollowerFact = FollowerPlanned | StudFitted | FollowerSet | StudClamped | PlatesBacked | PlugSaid | RollerTurned
+FACTS: tuple[type[Fact], ...] = (FollowerPlanned, StudFitted, FollowerSet, ClampThreadSaid, StudClamped, PlatesBacked, PlugSaid, RollerTurned)
+FollowerFact = FollowerPlanned | StudFitted | FollowerSet | ClampThreadSaid | StudClamped | PlatesBacked | PlugSaid | RollerTurned

@@ -10,6 +10,7 @@ class FollowerDo(StrEnum):
 
     FIT_STUD = "fit_stud"
     SET_FOLLOWER = "set_follower"
+    SAY_CLAMP_THREAD = "say_clamp_thread"
     CLAMP_STUD = "clamp_stud"
     BACK_PLATES = "back_plates"
     SAY_PLUG = "say_plug"

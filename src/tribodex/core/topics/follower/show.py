@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from tribodex.core.follower.stud import ROUNDS, Mount, clamp_result, stud_fit
+from tribodex.core.follower.stud import Mount, clamp_result, looked_at, stud_fit
 from tribodex.core.job.said import mm, newton_metres, value_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.sheet import Page, Section, Table
@@ -31,6 +31,8 @@ def tell(fact: Any) -> str:
         case ev.FollowerSet():
             where = {"unloaded": "on the unloaded side", "loaded": "under the load", "none": "there is none"}[fact.hole]
             return f"Put in; grease hole: {where}. {fact.verdict.word.capitalize()}."
+        case ev.ClampThreadSaid():
+            return f"The torque on its sheet is for a thread that is {fact.thread}, by {fact.source}."
         case ev.StudClamped():
             return f"Nut at {fact.torque_nm:.0f} N·m, thread {fact.thread}, {fact.wrench}: {fact.verdict.word}.{_who(fact)}"
         case ev.PlatesBacked():
@@ -48,6 +50,8 @@ def said(fact: Any) -> Any:
     match fact:
         case ev.StudFitted():
             return cmd.FitStud(mm(fact.stud_mm), mm(fact.hole_mm), decided_by=fact.decided_by, reason=fact.reason)
+        case ev.ClampThreadSaid():
+            return cmd.SayClampThread(value_of(fact.thread), fact.source)
         case ev.StudClamped():
             return cmd.ClampStud(newton_metres(fact.torque_nm), value_of(fact.thread), fact.wrench, fact.decided_by, fact.reason)
         case ev.RollerTurned():
@@ -106,12 +110,18 @@ def figures(_: Desk, state: Follower) -> Sequence[Result]:
     return found
 
 
+def looks(state: Follower) -> tuple[str, ...]:
+    """What a round looks at here; nothing while it is not planned."""
+    plan = state.planned
+    return looked_at(plan.mount, regreased=plan.regreased) if plan is not None else ()
+
+
 def record(desk: Desk, state: Follower) -> Sequence[Section]:
     """The follower for the record, with what a round looks at."""
     if state.planned is None or state.fit is None:
         return []
     entries = (state.fit, state.set_in, state.clamped, state.backed, state.plug, state.turned)
     lines = (f"{state.planned.size.label}, {state.planned.mount.words}.", *(tell(fact) for fact in entries if fact is not None))
-    rounds = Table(("On rounds",), tuple((one,) for one in ROUNDS))
+    rounds = Table(("On rounds",), tuple((one,) for one in looks(state)))
     verdict = state.clamped.verdict if state.clamped is not None else state.backed.verdict if state.backed is not None else None
     return [Section("Cam follower", lines, (rounds,), tuple(figures(desk, state)), verdict, page=Page.ONE)]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import assert_never
 
 from tribodex.core.follower.stud import Mount
@@ -46,6 +46,12 @@ def fold(state: Follower, _: Event, fact: ev.FollowerFact) -> None:
             state.fit = fact
         case ev.FollowerSet():
             state.set_in = fact
+        case ev.ClampThreadSaid():
+            clamp = state.planned.clamp if state.planned is not None else None
+            if state.planned is not None and clamp is not None:
+                meant = replace(clamp, thread=fact.thread, source=f"{clamp.source}; {fact.source}")
+                # What was set before anybody could judge it is set by the answer.
+                state.planned, state.clamped = replace(state.planned, clamp=meant), None
         case ev.StudClamped():
             state.clamped = fact
         case ev.PlatesBacked():

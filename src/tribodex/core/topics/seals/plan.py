@@ -83,7 +83,7 @@ def planned(desk: Desk, command: cmd.PlanSeals) -> ev.SealPlan:
         verdicts=tuple(verdicts),
         typed={k: str(v) for k, v in asdict(command).items() if v},
         drawn=_drawn(command),
-        halves=labyrinth,
+        halves=labyrinth and mixes is not None,
         screw=screw,
         moves=moves,
         grease=command.grease.strip(),
@@ -194,7 +194,8 @@ def _mixes(desk: Desk, command: cmd.PlanSeals) -> Verdict | None:
                 names = {"thickener_old": "bearing_thickener", "thickener_new": "thickener"}
                 raise InvalidInput(error.detail, *(Field(names[f.name], f.message, f.expected) for f in error.fields)) from error
         case _:
-            if command.seal is SealKind.LABYRINTH:
+            # Said before this was asked, an entry is said again as it was.
+            if command.seal is SealKind.LABYRINTH and not desk.correcting:
                 raise InvalidInput.at(
                     "grease_is", "Which grease goes in? The seal's reaches the bearing.", "the bearing's own, another, or not known"
                 )

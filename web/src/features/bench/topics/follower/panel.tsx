@@ -6,6 +6,7 @@ import type { Refused, Tap } from "../../parts";
 import { TurnedByHand } from "../../turned-by-hand";
 import { Clamp } from "./clamp";
 import { Fit } from "./fit";
+import { SilentSheet } from "./silent-sheet";
 
 export interface FollowerProps {
   work: FollowerWork;
@@ -20,6 +21,8 @@ export function FollowerPanel(props: FollowerProps) {
       return <Fit {...props} />;
     case "set_follower":
       return <SetIn tap={tap} />;
+    case "say_clamp_thread":
+      return <SilentSheet {...props} />;
     case "clamp_stud":
       return <Clamp {...props} />;
     case "back_plates":

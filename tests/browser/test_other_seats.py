@@ -217,7 +217,7 @@ def test_two_units_of_one_shaft_bolted_turned_and_only_then_locked(new_page: Cal
     expect(page.get_by_role("region", name="Targets")).to_contain_text("6.5 to 11 N·m")
     # The position says which one it is.
     expect(page.get_by_role("radio", name="holds the shaft")).to_be_checked()
-    page.get_by_label("In the same job, by the same plan").select_option("bs-1-tail")
+    page.get_by_label("In the same job").select_option("bs-1-tail")
     page.get_by_role("button", name="Open the job").click()
     page.wait_for_url("**/jobs/*")
     job = page.url.rsplit("/", 1)[1]

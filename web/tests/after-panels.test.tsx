@@ -470,9 +470,9 @@ describe("seals", () => {
 
   it("a labyrinth needs both gaps and says whether its screws are tight; purged until it shows", async () => {
     const { sent } = seals("place_labyrinth");
-    await hand().type(line("Gap towards which the shaft grows"), "1.5");
+    await hand().type(line("Gap away from the fixed bearing"), "1.5");
     expect(button("Has it room?").disabled).toBe(true);
-    await hand().type(line("Gap on the other side"), "0.6");
+    await hand().type(line("Gap towards the fixed bearing"), "0.6");
     await hand().click(button("Has it room?"));
     expect(sent()).toMatchObject({ side: "inboard", growth_side: "1.5", other: "0.6", screws: false });
   });

@@ -7,7 +7,7 @@ import { screwAt } from "../src/drawing/screw-pattern";
 import { CartridgeDrawings } from "../src/features/bench/topics/cartridge/drawings";
 import { CartridgePanel } from "../src/features/bench/topics/cartridge/panel";
 import { CARTRIDGE, draftsOf } from "../src/features/planner/cartridge-plan";
-import { bearingsOf } from "../src/features/planner/use-small-plan";
+import { bearingsOf, formOf, fromForm } from "../src/features/planner/small-order";
 import { UNIT } from "../src/features/planner/unit-plan";
 import { button, choice, hand, line, refusal, show, moveOf } from "./page";
 
@@ -312,10 +312,18 @@ describe("the plan of a cartridge", () => {
   });
 
   it("two units by one plan: one holds, the other floats", () => {
-    expect(bearingsOf(UNIT, { bore: "40" }, "held", [{ position_id: "p" }, { position_id: "q" }])).toEqual([
+    const both = [{ position_id: "p" }, { position_id: "q" }];
+    expect(bearingsOf(UNIT, [{ bore: "40" }, null], "held", both)).toEqual([
       { position_id: "p", unit: { bore: "40" }, floats: "held" },
       { position_id: "q", unit: { bore: "40" }, floats: "in_the_housing" },
     ]);
-    expect(bearingsOf(UNIT, {}, "", [{ position_id: "p" }])).toEqual([{ position_id: "p", unit: {} }]);
+    expect(bearingsOf(UNIT, [{}, null], "", [{ position_id: "p" }])).toEqual([{ position_id: "p", unit: {} }]);
+    // The other one by its own plan; kept half done and gone on with, both are as they were.
+    const [one, other] = bearingsOf(UNIT, [{ bore: "40" }, { bore: "45" }], "held", both);
+    expect([one, other]).toMatchObject([{ unit: { bore: "40" } }, { unit: { bore: "45" } }]);
+    const said = { draft: { bore: "40" }, otherDraft: { bore: "45" }, where: { positionId: "p", machine: "", name: "" } };
+    const form = formOf({ ...said, covers: "whole", floats: "held", otherId: "q" });
+    expect(fromForm(UNIT, form)).toMatchObject({ ...said, covers: "whole", floats: "held", otherId: "q" });
+    expect(fromForm(UNIT, { bore: "40" }).otherDraft).toBeNull();
   });
 });

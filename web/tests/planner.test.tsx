@@ -181,7 +181,7 @@ describe("a plan", () => {
     await hand().type(line("Machine, as people call it"), "Feeder");
     expect(screen.queryByText(/What is the machine called/)).toBeNull();
     await hand().type(line("Which bearing of it"), "drive end");
-    await hand().type(line("In the same job, by the same plan"), "tail end");
+    await hand().type(line("In the same job"), "tail end");
     await hand().click(button(/Open the job/));
     const orders = () => asked.filter(({ path }) => path === "/api/jobs");
     await waitFor(() => expect(orders().length).toBe(2));
@@ -223,7 +223,7 @@ describe("a plan", () => {
     );
     await waitFor(() => expect(line("Number on the insert").value).toBe("209"));
     await waitFor(() => expect(line("Machine and position").value).toBe("u2"));
-    expect(line("In the same job, by the same plan").value).toBe("u1");
+    expect(line("In the same job").value).toBe("u1");
     expect(line("Why this job (optional)").value).toBe("noise");
     await hand().type(line("Shaft diameter"), "45 mm");
     await hand().click(button("Keep it half done"));

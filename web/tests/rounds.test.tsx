@@ -33,6 +33,7 @@ const STOP: StopNow = {
   meter_h: 4210,
   meter_on: "2026-08-20",
   seal_strokes: null,
+  plug: false,
   state: "open",
   told: "",
   by: "",

@@ -31,6 +31,7 @@ const WORK: UnitWork = {
   floats_words: "floating",
   screw: "6.5 to 11 N·m",
   verdicts: [],
+  alone: false,
   screws_open: false,
   done: false,
 };
@@ -49,6 +50,15 @@ const INSERT: InsertWork = {
   tilt_deg: null,
   goes: 0,
   grit: false,
+  balls: "",
+  hole_step: null,
+  plugged: false,
+  may_grease: false,
+  closings: [
+    { closed: "new_fitting", cost: "greased in a minute" },
+    { closed: "plug", cost: "nothing gets in" },
+    { closed: "old_fitting", cost: "saves a fitting" },
+  ],
   verdicts: [],
   done: false,
 };

@@ -68,6 +68,7 @@ def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
         gun=gun.name if gun is not None else "",
         stroke_g=gun.stroke_g if gun is not None else None,
         running=plan.running,
+        plug=plan.plug,
         looks=next((found for topic in HOUSE.topics if not topic.per_shaft and (found := topic.looks(job.of(topic, at)))), ()),
     )
 

@@ -31,7 +31,8 @@ from tribodex.usecases.planning.cartridges import cartridge_plan, in_cartridge
 from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
-from tribodex.usecases.planning.kinds import FITTED, Draft, kind_of_draft
+from tribodex.usecases.planning.inserts import InsertDraft
+from tribodex.usecases.planning.kinds import FITTED, INSERT, Draft, kind_of_draft
 from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
 
@@ -115,7 +116,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         places=tuple(places),
         plans=tuple(planned),
         left_out=left_out_by(order.scope, by_place) if order.whole else (),
-        off_machine=order.off_machine.strip(),
+        off_machine=order.off_machine.strip() or _at_the_bench(order),
     )
     try:
         return append(store, reference, job_id, None, [(SHAFT, opened), *_not_as_listed(positions, places, plans)], tap, recorded_at)
@@ -133,10 +134,15 @@ def _not_as_listed(positions: Sequence[Position], places: Sequence[Place], plans
     return found
 
 
+def _at_the_bench(order: Order) -> str:
+    """An insert by itself is changed with its housing on the bench: nothing there can start."""
+    return "the housing is on the bench" if all(isinstance(bearing.plan, InsertDraft) for bearing in order.bearings) else ""
+
+
 def _shaft_procedure(order: Order) -> str:
     if order.cartridge is not None:
         return "job-cartridge-whole" if order.whole else "job-cartridge"
-    if not order.whole:
+    if not order.whole or any(isinstance(bearing.plan, InsertDraft) for bearing in order.bearings):
         return MOUNTING
     # A follower has no line of a shaft, no housing and no cap.
     return FOLLOWERS if all(isinstance(bearing.plan, FollowerDraft) for bearing in order.bearings) else WHOLE
@@ -184,7 +190,9 @@ def _planned(reference: Reference, cards: Reference, gauges: Sequence[FeelerSet]
         raise InvalidInput.at("fitted", "What others mounted is not mounted here: what does the job cover?", "grease and close, a seal, removal")
     made = kind.made(reference, draft)
     name, size = kind.procedure(made), kind.size(made)
-    if size is None and order.scope is not Scope.SEAL:
+    # On the bench an insert has no more stages than its own.
+    whole = whole and kind is not INSERT
+    if kind is FITTED and size is None and order.scope is not Scope.SEAL:
         raise InvalidInput.at("designation", "Which bearing is it? Only a seal alone needs no more than the shaft.", "its number, or its sizes")
     known = (size.kind, size.label) if size is not None else (None, "")
     return _Planned(f"{name}-whole" if whole else name, tuple(kind.facts(made, whole)), *known)

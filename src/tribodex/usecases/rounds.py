@@ -165,6 +165,7 @@ def _stop(stop: DueStop, due: Sequence[DueNow], today: date) -> Fact:
             meter_on=metered.meter_on if metered is not None else None,
             once_why=once,
             opened_on=today,
+            plug=greased.plug if greased is not None else False,
             looks=next((one.looks for one in due if one.looks), plan.looks),
             seal_strokes=purge.strokes if purge is not None else None,
             seal_grease=purge.grease if purge is not None else "",

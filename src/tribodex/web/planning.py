@@ -15,6 +15,7 @@ from tribodex.usecases.planning.fitted import FittedDraft, FittedSheet, fitted_s
 from tribodex.usecases.planning.followers import FollowerDraft, FollowerSheet, follower_sheet
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
+from tribodex.usecases.planning.inserts import InsertDraft, InsertSheet, insert_sheet
 from tribodex.usecases.planning.shouldered import ShoulderSheet, shoulder_sheet
 from tribodex.usecases.planning.units import Duty, LockChoice, UnitSheet, lock_choice, unit_sheet
 from tribodex.web.context import context, reply
@@ -67,6 +68,22 @@ FOLLOWER = TypeAdapter(FollowerSheet)
 @api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
 def preview_follower(body: FollowerBody) -> Response:
     return reply(FOLLOWER, follower_sheet(context().reference, body.root))
+
+
+class InsertBody(RootModel[InsertDraft]):
+    """A plan for an insert on the bench as typed."""
+
+
+class InsertSheetAnswer(RootModel[InsertSheet]):
+    """What was read of a plan for an insert."""
+
+
+INSERT = TypeAdapter(InsertSheet)
+
+
+@api.post("/insert", responses={200: InsertSheetAnswer}, summary="Work out a plan for an insert on the bench without keeping it")
+def preview_insert(body: InsertBody) -> Response:
+    return reply(INSERT, insert_sheet(context().reference, body.root))
 
 
 class FittedBody(RootModel[FittedDraft]):

@@ -25,6 +25,7 @@ from tribodex.usecases.planning.followers import FollowerDraft
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
+from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.ports import Tap
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
@@ -170,19 +171,22 @@ class BearingBody(BaseModel):
     shoulder: ShoulderDraft | None = Field(default=None, description="a bearing on a cylindrical seat, in place of `plan`")
     follower: FollowerDraft | None = Field(default=None, description="a cam follower, in place of `plan`")
     unit: UnitDraft | None = Field(default=None, description="a housed unit with an insert, in place of `plan`")
+    insert: InsertDraft | None = Field(default=None, description="an insert changed in its housing on the bench, in place of `plan`")
     fitted: FittedDraft | None = Field(default=None, description="what others mounted, in place of `plan`: for a job that does not mount it")
     floats: Floats = Floats.UNKNOWN
     name: str = Field(default="", max_length=400, description="which bearing of a machine that is not in the plant yet, in place of `position_id`")
 
     @model_validator(mode="after")
     def _one_plan(self) -> Self:
-        if sum(one is not None for one in (self.plan, self.shoulder, self.follower, self.unit, self.fitted)) != 1:
-            raise ValueError("one plan: a bearing on a taper or on a cylindrical seat, a cam follower, a housed unit, or what others mounted")
+        if sum(one is not None for one in (self.plan, self.shoulder, self.follower, self.unit, self.insert, self.fitted)) != 1:
+            raise ValueError(
+                "one plan: a bearing on a taper or on a cylindrical seat, a cam follower, a housed unit, an insert, or what others mounted"
+            )
         return self
 
     def order(self) -> BearingOrder:
         """As the use case wants it."""
-        draft = self.plan or self.shoulder or self.follower or self.unit or self.fitted
+        draft = self.plan or self.shoulder or self.follower or self.unit or self.insert or self.fitted
         assert draft is not None  # one of them is there
         return BearingOrder(self.position_id, draft, self.floats, self.name)
 

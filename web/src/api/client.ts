@@ -20,6 +20,8 @@ import type {
   ShoulderDraft,
   FittedDraft,
   FittedSheet,
+  InsertDraft,
+  InsertSheet,
   FollowerDraft,
   FollowerSheet,
   ShoulderSheet,
@@ -261,6 +263,7 @@ export const workSheet = (id: string, given: Record<string, string>, shown: "mm"
 export const workOut = (variants: VariantDraft[]) => send<Variants>("/api/calculator", { variants });
 export const previewPlan = (draft: PlanDraft) => send<PlanSheet>("/api/plan", draft);
 export const previewShoulder = (draft: ShoulderDraft) => send<ShoulderSheet>("/api/plan/shouldered", draft);
+export const previewInsert = (draft: InsertDraft) => send<InsertSheet>("/api/plan/insert", draft);
 export const previewFollower = (draft: FollowerDraft) => send<FollowerSheet>("/api/plan/follower", draft);
 export const previewFitted = (draft: FittedDraft) => send<FittedSheet>("/api/plan/fitted", draft);
 export const previewUnit = (draft: UnitDraft) => send<UnitSheet>("/api/plan/unit", draft);

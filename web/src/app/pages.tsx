@@ -26,6 +26,7 @@ export const PAGES: Page[] = [
   page("/plan", () => import("../features/planner").then((m) => m.PlanPage)),
   page("/plan/shoulder", () => import("../features/planner").then((m) => m.ShoulderPage)),
   page("/plan/fitted", () => import("../features/planner").then((m) => m.FittedPage)),
+  page("/plan/insert", () => import("../features/planner").then((m) => m.InsertPage)),
   page("/plan/follower", () => import("../features/planner").then((m) => m.FollowerPage)),
   page("/plan/cartridge", () => import("../features/planner").then((m) => m.CartridgePage)),
   page("/plan/unit", () => import("../features/planner").then((m) => m.UnitPage)),

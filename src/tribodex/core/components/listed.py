@@ -19,6 +19,7 @@ class Work(StrEnum):
     SHOULDER = "shoulder"
     CARTRIDGE = "cartridge"
     UNIT = "unit"
+    INSERT = "insert"
     FOLLOWER = "follower"
     FITTED = "fitted"
 
@@ -50,14 +51,14 @@ def listed_as(text: str) -> Listed:
     >>> [work.value for work in listed_as("NU 209").works], [work.value for work in listed_as("30209").works]
     (['shoulder', 'cartridge', 'fitted'], ['shoulder', 'cartridge', 'fitted'])
     >>> listed_as("insert 208").number, listed_as("cam follower 47 mm").number, len(listed_as("").works)
-    ('208', '47 mm', 6)
+    ('208', '47 mm', 7)
     """
     if (insert := _INSERT.match(text)) is not None:
-        return Listed((Work.UNIT, Work.FITTED), insert["number"].strip())
+        return Listed((Work.UNIT, Work.INSERT, Work.FITTED), insert["number"].strip())
     if (follower := _FOLLOWER.match(text)) is not None:
         return Listed((Work.FOLLOWER, Work.FITTED), follower["number"].strip())
     if _INCH_INSERT.match(text):
-        return Listed((Work.UNIT, Work.FITTED), text.strip())
+        return Listed((Work.UNIT, Work.INSERT, Work.FITTED), text.strip())
     straight = (Work.SHOULDER, Work.CARTRIDGE, Work.FITTED)
     # A spherical roller bearing is read last: lists leave out its K, and most of them sit on a sleeve.
     for read, works in ((read_number, straight), (read_designation, (Work.TAPER, Work.FITTED)), (read_other, straight)):

@@ -33,6 +33,7 @@ class SetSaid:
     stroke_g: float | None
     running: bool
     looks: tuple[str, ...] = ()
+    plug: bool = False
 
 
 @dataclass(frozen=True)
@@ -104,6 +105,7 @@ class DueNow:
     meter_h: float | None = None
     meter_on: date | None = None
     looks: tuple[str, ...] = ()
+    plug: bool = False
 
 
 def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
@@ -158,6 +160,7 @@ def _begun(entry: SetSaid, care: Care) -> DueNow:
         stroke_g=entry.stroke_g,
         running=entry.running,
         looks=entry.looks,
+        plug=entry.plug,
     )
 
 

@@ -14,6 +14,8 @@ class InsertFitCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     FITTING_AND_GROOVE_PART = "insert_fit.fitting_and_groove_part"
+    GUN_PUSHES_HARD = "insert_fit.gun_pushes_hard"
+    TOO_MANY_STROKES = "insert_fit.too_many_strokes"
     IRON_NOT_KNOWN = "insert_fit.iron_not_known"
     NOT_DECIDED = "insert_fit.not_decided"
     OLD_FITTING = "insert_fit.old_fitting"
@@ -72,6 +74,103 @@ class Iron(StrEnum):
     def words(self) -> str:
         """As the trade says it."""
         return {"grey": "grey iron", "ductile": "ductile iron", "unknown": "not known: the number cast on it is the mould's"}[self.value]
+
+
+class Balls(StrEnum):
+    """How an insert's balls are kept apart."""
+
+    CAGED = "caged"
+    FULL = "full"
+
+    @property
+    def words(self) -> str:
+        """As the trade says it, with what it costs."""
+        return {
+            "caged": "caged: worn balls stay apart, and it still turns",
+            "full": "full complement: carries more; worn balls touch, catch and jam",
+        }[self.value]
+
+
+class HoleStep(StrEnum):
+    """Greasing through a hole that a plug closes, step by step."""
+
+    PLUG_OUT = "plug_out"
+    FITTING_IN = "fitting_in"
+    STROKES = "strokes"
+    PLUG_BACK = "plug_back"
+
+    @property
+    def words(self) -> str:
+        """As it is asked."""
+        return {
+            "plug_out": "plug out, hole wiped",
+            "fitting_in": "fitting in, by hand and a quarter turn",
+            "strokes": "strokes, counted",
+            "plug_back": "fitting out, plug back",
+        }[self.value]
+
+
+class Push(StrEnum):
+    """How a gun pushes."""
+
+    EASY = "easy"
+    HARD = "hard"
+    NOT = "not"
+
+    @property
+    def words(self) -> str:
+        """As it is said."""
+        return {"easy": "as always", "hard": "hard", "not": "not at all"}[self.value]
+
+
+# What a closed hole costs (common practice, no source).
+CLOSED_COST = {
+    Closed.NEW_FITTING: "greased in a minute; its ball wears, sticks open and lets grit in",
+    Closed.PLUG: "nothing gets in, brass does not rust in; each greasing is plug out, fitting in, strokes, plug back",
+    Closed.OLD_FITTING: "saves a fitting; its worn ball lets grit in, or hardened grease blocks it",
+}
+# An insert with tight seals, where its maker says nothing (strokes; common practice, no source).
+STROKES_AT_MOST = 2
+
+
+def judge_push(push: Push) -> Verdict:
+    """How a gun pushes into a bearing: a sign with its cause.
+
+    Symbols: none.
+    Valid: a hole that was free when it was closed last.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> judge_push(Push.EASY).word, judge_push(Push.HARD).word, judge_push(Push.NOT).level.value
+    ('goes in', 'gun pushes hard', 'stop')
+    """
+    if push is Push.EASY:
+        return Verdict("goes in", Level.GOOD, "The gun pushes as always.")
+    word = "gun pushes hard" if push is Push.HARD else "nothing goes in"
+    why = (
+        "Grease has hardened in the hole, or the ball of its fitting is stuck: new fitting, hole cleared with a wire, again. "
+        "Still hard: the groove does not stand at the hole, the insert is in the wrong way round or askew. Never harder: seals blow."
+    )
+    return Verdict(word, Level.STOP, why, code=InsertFitCode.GUN_PUSHES_HARD)
+
+
+def judge_strokes(total: int, most: int | None) -> Verdict:
+    """Strokes that an insert with tight seals has got in all, against its maker's, else two and no more.
+
+    Symbols: strokes in all; the most its maker allows, None where it says nothing.
+    Valid: inserts with tight lips; a gun of at most 1.4 g a stroke.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> judge_strokes(2, None).word, judge_strokes(3, None).word, judge_strokes(3, 4).word
+    ('counted', 'too many strokes', 'counted')
+    """
+    limit, by = (most, "its maker's") if most is not None else (STROKES_AT_MOST, "two, no more, where its maker says nothing")
+    said = f"{total} strokes in all, of {limit} ({by})"
+    if total > limit:
+        why = f"{said}: tight seals blow. Look at them, all round, and at its temperature when it runs."
+        return Verdict("too many strokes", Level.STOP, why, code=InsertFitCode.TOO_MANY_STROKES)
+    return Verdict("counted", Level.GOOD, f"{said}.")
 
 
 @dataclass(frozen=True)

@@ -17,12 +17,12 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.shouldered.tools import drift_tube
 from tribodex.core.shouldered.ways import WayOn
-from tribodex.core.topics import cartridge, follower, shouldered, units
+from tribodex.core.topics import cartridge, follower, insert, shouldered, units
 from tribodex.core.topics.adapter_unit.facts import AdapterPlanned
 from tribodex.core.topics.cartridge.facts import CartridgePlan
 from tribodex.core.topics.cartridge.state import Cartridge
 from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
-from tribodex.core.topics.insert.facts import InsertPlanned
+from tribodex.core.topics.insert.facts import InsertPlan, InsertPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
@@ -36,6 +36,7 @@ from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
+from tribodex.usecases.planning.inserts import InsertDraft, insert_plan
 from tribodex.usecases.planning.shouldered import seat_of, shoulder_plan
 from tribodex.usecases.planning.units import PlannedUnit, unit_plan
 from tribodex.usecases.ports import Reference
@@ -129,6 +130,24 @@ def _follower_paper(plan: FollowerPlan) -> PlanPaper:
     return PlanPaper(
         plan.size.label, about, figures, blanks, frozenset({f"follower_{plan.mount}"}), looks=looked_at(plan.mount, regreased=plan.regreased)
     )
+
+
+def _insert_paper(plan: InsertPlan) -> PlanPaper:
+    about = (
+        ("Insert", f"{number(plan.outside_mm)} mm outside, outer ring {number(plan.ring_mm)} mm wide"),
+        ("Housing", f"{plan.iron.words}{'; works in grit or salt' if plan.grit else ''}{'; heavy, shocks' if plan.shock else ''}"),
+        ("Balls", plan.balls.words if plan.balls is not None else "not said"),
+        ("Grease", "regreased in service" if plan.regreased else "not regreased"),
+    )
+    blanks = (
+        "Old one out: had its outer ring turned?",
+        "Fitting's middle to the marked / other face (mm)",
+        "Groove in the bore towards / slot for a pin",
+        "New one in: groove towards / pin",
+        "Depths at the two slots / circle (mm); swivels",
+        "Hole closed by; plug out, fitting in, strokes, plug back",
+    )
+    return PlanPaper(plan.label, about, (), blanks, frozenset(), cells=2)
 
 
 def _unit_paper(plan: UnitPlan) -> PlanPaper:
@@ -250,6 +269,17 @@ UNIT = PlanKind(
     planned=lambda state: state.plan,
     asks_float=True,
 )
+INSERT = PlanKind(
+    order="insert",
+    draft=InsertDraft,
+    topic=insert.TOPIC,
+    made=insert_plan,
+    procedure=lambda _: "insert-bench",
+    facts=lambda plan, _: [InsertPlanned(plan)],
+    size=lambda _: None,
+    paper=_insert_paper,
+    planned=lambda state: state.plan if state.plan is not None and state.plan.given else None,
+)
 FITTED = PlanKind(
     order="fitted",
     draft=FittedDraft,
@@ -259,8 +289,8 @@ FITTED = PlanKind(
     facts=lambda made, _: [made],
     size=lambda made: made.bearing,
 )
-KINDS = (SHOULDER, FOLLOWER, UNIT, FITTED)
-Draft = ShoulderDraft | FollowerDraft | UnitDraft | FittedDraft
+KINDS = (SHOULDER, FOLLOWER, UNIT, INSERT, FITTED)
+Draft = ShoulderDraft | FollowerDraft | UnitDraft | InsertDraft | FittedDraft
 
 
 def kind_of_draft(draft: Draft) -> PlanKind:

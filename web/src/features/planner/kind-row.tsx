@@ -6,6 +6,7 @@ const KINDS: { kind: Kind; to: string; words: string }[] = [
   { kind: "taper", to: "/plan", words: "Sleeve or taper" },
   { kind: "shoulder", to: "/plan/shoulder", words: "Cylindrical seat" },
   { kind: "unit", to: "/plan/unit", words: "Housed unit" },
+  { kind: "insert", to: "/plan/insert", words: "Insert, at the bench" },
   { kind: "cartridge", to: "/plan/cartridge", words: "Cartridge" },
   { kind: "follower", to: "/plan/follower", words: "Cam follower" },
   { kind: "fitted", to: "/plan/fitted", words: "Mounted by others" },

@@ -1,15 +1,16 @@
 /** A short plan: what is asked on the left, every target on the right, before the walk to the machine. */
-import { useState } from "react";
-import { Button, ChoiceRow, Figure, TextField, alsoMeant, meantBut } from "../../ui";
+import { Figure } from "../../ui";
 import { CARTRIDGE } from "./cartridge-plan";
 import { FITTED } from "./fitted-plan";
 import { HalfPlans } from "./half-plans";
+import { INSERT } from "./insert-plan";
 import { KindRow } from "./kind-row";
 import { LockWays } from "./lock-ways";
 import { OpenFields } from "./open-fields";
+import { Fields, OwnPlan } from "./plan-fields";
 import { PlanFrame } from "./plan-frame";
 import { Along, SmallCovers } from "./small-position";
-import { FOLLOWER, SHOULDER, matters, type SmallPlan } from "./small-plans";
+import { FOLLOWER, SHOULDER, type SmallPlan } from "./small-plans";
 import { UNIT } from "./unit-plan";
 import { useSmallPlan, type Small } from "./use-small-plan";
 import { WhereField } from "./where-field";
@@ -18,6 +19,7 @@ export const ShoulderPage = () => <SmallPlanPage key="shoulder" small={SHOULDER}
 export const FollowerPage = () => <SmallPlanPage key="follower" small={FOLLOWER} />;
 export const CartridgePage = () => <SmallPlanPage key="cartridge" small={CARTRIDGE} />;
 export const FittedPage = () => <SmallPlanPage key="fitted" small={FITTED} />;
+export const InsertPage = () => <SmallPlanPage key="insert" small={INSERT} />;
 export const UnitPage = () => <SmallPlanPage key="unit" small={UNIT} />;
 
 function SmallPlanPage({ small }: { small: SmallPlan }) {
@@ -46,6 +48,7 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
       />
       <Along plan={plan} small={small} />
       <Fields plan={plan} small={small} />
+      <OwnPlan plan={plan} small={small} />
       {small.order === "unit" ? <LockWays draft={draft} onTake={(lock) => plan.change({ lock })} /> : null}
       <SmallCovers plan={plan} small={small} />
       <OpenFields
@@ -81,49 +84,5 @@ function Targets({ plan, small }: { plan: Small; small: SmallPlan }) {
         <p className="text-soft">{small.teach}</p>
       )}
     </section>
-  );
-}
-
-function Fields({ plan, small }: { plan: Small; small: SmallPlan }) {
-  const [more, setMore] = useState(false);
-  const { draft, change, at } = plan;
-  const byHand = small.fields.some(
-    (field) => field.seldom && matters(field, draft) && (draft[field.name] || at(field.name)),
-  );
-  const shown = small.fields.filter((field) => matters(field, draft) && (!field.seldom || more || byHand));
-  // Another number is compared anew, whatever was meant before.
-  const set = (name: string) => (value: string) =>
-    change({ [name]: value, meant: meantBut(draft["meant"], name) });
-  return (
-    <>
-      {shown.map(({ name, label, hint, options }) =>
-        options ? (
-          <ChoiceRow
-            key={name}
-            label={label}
-            value={draft[name] ?? ""}
-            onChange={set(name)}
-            options={options}
-            problem={at(name)}
-          />
-        ) : (
-          <TextField
-            key={name}
-            label={label}
-            hint={hint}
-            value={draft[name] ?? ""}
-            problem={at(name)}
-            onChange={(event) => set(name)(event.target.value)}
-            onChoose={set(name)}
-            onMeant={() => change({ meant: alsoMeant(draft["meant"], name) })}
-          />
-        ),
-      )}
-      {more || byHand ? null : (
-        <Button kind="quiet" onClick={() => setMore(true)}>
-          {small.more}
-        </Button>
-      )}
-    </>
   );
 }

@@ -31,7 +31,7 @@ export interface Worked {
 
 export interface SmallPlan {
   /** How the order of a job names it. */
-  order: "shoulder" | "follower" | "unit" | "cartridge" | "fitted";
+  order: "shoulder" | "follower" | "unit" | "insert" | "cartridge" | "fitted";
   title: string;
   teach: string;
   more: string;

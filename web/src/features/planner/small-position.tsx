@@ -10,7 +10,7 @@ import { notInPlant, takes } from "./where";
 export function Along({ plan, small }: { plan: Small; small: SmallPlan }) {
   if (!small.pair) return null;
   const others = plan.others.filter((one) => takes(one, small.order));
-  const label = small.order_of ? "The other bearing of the cartridge" : "In the same job, by the same plan";
+  const label = small.order_of ? "The other bearing of the cartridge" : "In the same job";
   return (
     <>
       <ChoiceRow

@@ -5,6 +5,7 @@ import { useSearchParams } from "react-router";
 import { getChoices, getHalfPlan, type Floats, type PlantPosition } from "../../api";
 import { scopeOf, type Covers } from "./covers";
 import { emptyOf, type Given, type SmallPlan } from "./small-plans";
+import { bearingsOf, formOf, fromForm } from "./small-order";
 import { useOpening } from "./use-opening";
 import { usePrefill } from "./use-prefill";
 import { useWorked } from "./use-worked";
@@ -22,14 +23,6 @@ import {
 
 type Place = ReturnType<typeof ofBearing>;
 
-/** The bearings of the order: one, or both of a shaft by the same plan, of which one holds it. */
-export function bearingsOf(plan: SmallPlan, draft: Given, floats: Floats | "", [first, second]: Place[]) {
-  const one = { ...first, [plan.order]: draft, ...(floats ? { floats } : {}) };
-  if (!second) return [one];
-  const other = floats === "held" ? (plan.floating ?? "in_the_housing") : "held";
-  return [one, { ...one, ...second, ...(floats ? { floats: other } : {}) }];
-}
-
 export function useSmallPlan(plan: SmallPlan) {
   const opening = useOpening(plan.order);
   const choices = useQuery({ queryKey: ["choices"], queryFn: getChoices, staleTime: 60_000 });
@@ -41,6 +34,8 @@ export function useSmallPlan(plan: SmallPlan) {
   const [floats, setFloats] = useState<Floats | "">("");
   // The other bearing of the same job: its position, or where it is not in the plant yet, which one it is.
   const [otherId, setOtherId] = useState("");
+  // Its own plan, where it is another one.
+  const [otherDraft, setOtherDraft] = useState<Given | null>(null);
   const { sheet, early } = useWorked(plan, draft);
 
   const change = (part: Given) => {
@@ -52,16 +47,13 @@ export function useSmallPlan(plan: SmallPlan) {
   useEffect(() => {
     if (!half) return;
     void getHalfPlan(half).then(({ id, edition, form }) => {
-      const own = emptyOf(plan);
-      setDraft({ ...own, ...Object.fromEntries(Object.entries(form).filter(([name]) => name in own)) });
-      setWhere({
-        positionId: form["@position"] ?? "",
-        machine: form["@machine"] ?? "",
-        name: form["@name"] ?? "",
-      });
-      setCovers((form["@covers"] ?? "mounting") as Covers);
-      setFloats((form["@floats"] ?? "") as Floats | "");
-      setOtherId(form["@other"] ?? "");
+      const kept = fromForm(plan, form);
+      setDraft(kept.draft);
+      setWhere(kept.where);
+      setCovers(kept.covers);
+      setFloats(kept.floats);
+      setOtherId(kept.otherId);
+      setOtherDraft(kept.otherDraft);
       opening.goOn(id, edition, form["@title"] ?? "");
     }, opening.gone);
     // What the address names is fetched once.
@@ -97,7 +89,7 @@ export function useSmallPlan(plan: SmallPlan) {
       ...scopeOf(covers),
       ...ofMachine(where),
       ...(plan.order_of?.(draft, floats, places()) ?? {
-        bearings: bearingsOf(plan, draft, floats, places()),
+        bearings: bearingsOf(plan, [draft, otherDraft], floats, places()),
       }),
     });
   const keep = () => {
@@ -105,19 +97,11 @@ export function useSmallPlan(plan: SmallPlan) {
       ? [where.machine, where.name]
       : [positionOf(choices.data, where.positionId)?.name];
     const about = [...place, plan.begins.map((name) => draft[name]).find(Boolean)].filter(Boolean).join(", ");
-    return opening.keep(about, {
-      ...draft,
-      "@position": where.positionId,
-      "@machine": where.machine,
-      "@name": where.name,
-      "@covers": covers,
-      "@floats": floats,
-      "@other": otherId,
-    });
+    return opening.keep(about, formOf({ draft, otherDraft, where, covers, floats, otherId }));
   };
   // While typing, only what was typed is said to be wrong; on opening, everything that is missing.
   const at = (name: string) => {
-    const names = plan.names?.(name, floats) ?? [name];
+    const names = plan.names?.(name, floats) ?? [otherDraft && otherId ? `bearings.0.${name}` : name];
     return (
       names.map((one) => opening.problem?.at(one)).find(Boolean) ??
       (draft[name] ? names.map((one) => early?.at(one)).find(Boolean) : undefined)
@@ -143,6 +127,19 @@ export function useSmallPlan(plan: SmallPlan) {
     },
     others:
       machineOf(choices.data, where.positionId)?.positions.filter(({ id }) => id !== where.positionId) ?? [],
+    /** The other one by its own plan; null while it goes by this one. */
+    other:
+      otherId && !plan.order_of && otherDraft
+        ? {
+            draft: otherDraft,
+            change: (part: Given) => {
+              setOtherDraft({ ...otherDraft, ...part });
+              opening.mended(...Object.keys(part).map((name) => `bearings.1.${name}`));
+            },
+            at: (name: string) => opening.problem?.at(`bearings.1.${name}`),
+          }
+        : null,
+    setOwn: (own: boolean) => setOtherDraft(own ? { ...draft } : null),
     missing: sheet ? [] : (early?.fields ?? []),
   };
 }

@@ -3,8 +3,10 @@ import { useState } from "react";
 import { choicesOf, type Command, type RefusedCommand } from "../../api";
 import { Button, ChoiceRow, TextField } from "../../ui";
 import { Looks } from "./looks";
+import { Hole } from "./hole";
 import { PurgedSeals } from "./purged-seals";
 import type { StopNow } from "./use-walk";
+import { Warm } from "./warm";
 
 type Do = Extract<Command, { kind: "do_stop" }>;
 
@@ -22,6 +24,8 @@ export function StopForm(props: {
   const [standing, setStanding] = useState<NonNullable<Do["standing"]>>(done?.standing ?? "");
   const [shows, setShows] = useState<NonNullable<Do["shows"]>>(done?.shows ?? "");
   const [sealShows, setSealShows] = useState<NonNullable<Do["seal_shows"]>>(done?.seal_shows ?? "");
+  const [push, setPush] = useState<NonNullable<Do["push"]>>(done?.push ?? "");
+  const [back, setBack] = useState<NonNullable<Do["plug_back"]>>(done?.plug_back ?? "");
   const [by, setBy] = useState<NonNullable<Do["read_by"]>>(done?.read_by ?? "");
   const [found, setFound] = useState<string[]>(done?.found?.split("\n").filter(Boolean) ?? []);
   const [texts, setTexts] = useState({
@@ -45,8 +49,9 @@ export function StopForm(props: {
         event.preventDefault();
         const { strokes, temperature, meter, text, seal_strokes } = texts;
         const said = { strokes: greases ? strokes : "", temperature, meter, text, found: found.join("\n") };
+        const hole = { ...(push ? { push } : {}), ...(back ? { plug_back: back } : {}) };
         const seals = purges ? { seal_strokes, seal_shows: sealShows } : {};
-        tap({ kind: "do_stop", standing, shows, read_by: by, ...said, ...seals });
+        tap({ kind: "do_stop", standing, shows, read_by: by, ...said, ...seals, ...hole });
       }}
     >
       <p className="text-lg font-bold">{stop.words}</p>
@@ -84,6 +89,16 @@ export function StopForm(props: {
           )}
         </div>
       ) : null}
+      {greases ? (
+        <Hole
+          plug={stop.plug}
+          push={push}
+          onPush={setPush}
+          back={back}
+          onBack={setBack}
+          problem={refused?.problem.at("plug_back")}
+        />
+      ) : null}
       {greases && stop.way === "until_shows" ? (
         <ChoiceRow
           label="Clean grease shows"
@@ -101,26 +116,7 @@ export function StopForm(props: {
           problem={refused?.problem.at("seal_shows")}
         />
       ) : null}
-      <TextField
-        label="Housing"
-        hint={
-          by === "strip"
-            ? "60-65"
-            : by === "crayon"
-              ? "<75 did not melt, >60 did"
-              : "°C or °F; empty: not read"
-        }
-        {...field("temperature")}
-      />
-      {texts.temperature.trim() ? (
-        <ChoiceRow
-          label="Read by"
-          value={by}
-          onChange={(value) => setBy(value as typeof by)}
-          problem={refused?.problem.at("read_by")}
-          options={["thermometer", "sensor", "strip", "crayon"].map((value) => ({ value, label: value }))}
-        />
-      ) : null}
+      <Warm by={by} onBy={setBy} problem={refused?.problem.at("read_by")} read={field("temperature")} />
       <Looks looks={stop.looks} found={found} onFound={setFound} />
       <TextField
         label="Hour meter"

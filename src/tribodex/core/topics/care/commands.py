@@ -11,6 +11,7 @@ from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
 
 _WAYS = worded(CareWay)
+_HOLES = {"": "not said", "open": "open", "plug": "closed by a plug that comes out for greasing", "plugged": "plugged for good"}
 
 
 @dataclass(frozen=True)
@@ -39,7 +40,7 @@ class SetCare:
     running: Annotated[str, choice("Greased while it runs", {"": "not said", "no": "no", "yes": "yes"})] = ""
     grease: Annotated[str, words("Grease")] = ""
     lets_out: Annotated[Literal["", "yes", "no"], choice("Its seals let grease out", {"": "not said", "yes": "yes", "no": "no, tight lips"})] = ""
-    hole: Annotated[Literal["", "open", "plugged"], choice("Its grease hole is", {"": "not said", "open": "open", "plugged": "plugged"})] = ""
+    hole: Annotated[Literal["", "open", "plug", "plugged"], choice("Its grease hole is", _HOLES)] = ""
 
 
 @dataclass(frozen=True)

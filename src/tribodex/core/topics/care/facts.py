@@ -39,6 +39,7 @@ class CareWay(StrEnum):
 class CarePlan:
     """How a bearing is kept. `running`: greased while it runs, with the fitting outside the guard and the site's leave.
 
+    `plug`: its grease hole is closed by a plug that comes out for it.
     `hours_per_day` of running, None not known; `amount_g` and `strokes` each time, None where they are not known or none is given.
     """
 
@@ -54,6 +55,7 @@ class CarePlan:
     figures: tuple[Result, ...]
     verdict: Verdict
     typed: dict[str, str] = field(default_factory=dict)
+    plug: bool = False
 
 
 @dataclass(frozen=True)

@@ -54,6 +54,7 @@ class _Common:
             figures=figures,
             verdict=verdict,
             typed={k: v for k, v in asdict(self.command).items() if v},
+            plug=self.command.hole == "plug",
         )
 
 

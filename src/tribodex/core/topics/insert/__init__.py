@@ -31,6 +31,7 @@ TOPIC: Topic[Insert] = Topic(
         ev.InsertEntered: cmd.EnterInsert,
         ev.InsertCentred: cmd.CentreInsert,
         ev.HoleClosed: cmd.CloseHole,
+        ev.GreasedThroughHole: cmd.GreaseThroughHole,
     },
     said=said,
     # What follows hangs on them: they are said again, not withdrawn.

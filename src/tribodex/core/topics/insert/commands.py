@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import choice, length, tick, words
+from tribodex.core.job.asked import choice, count, length, tick, worded, words
 from tribodex.core.quantities import Shown
-from tribodex.core.units.insert import Closed, Pin
+from tribodex.core.units.insert import Closed, HoleStep, Pin, Push
 
 _GROOVE = {"marked": "towards the marked face", "other": "towards the other face", "middle": "in the middle", "unseen": "not to be seen"}
 
@@ -69,4 +69,15 @@ class CloseHole:
     ]
 
 
-COMMANDS: tuple[type, ...] = (TakeInsertOut, MeasureFitting, SeeBore, EnterInsert, CentreInsert, CloseHole)
+@dataclass(frozen=True)
+class GreaseThroughHole:
+    """A step of greasing through the hole; strokes with how the gun pushed."""
+
+    step: Annotated[HoleStep, choice("Step", worded(HoleStep), stays=True)]
+    strokes: Annotated[str, count("Strokes", "2")] = ""
+    push: Annotated[Literal["", "easy", "hard", "not"], choice("The gun pushes", {"": "not said", **worded(Push)})] = ""
+    most: Annotated[str, count("Strokes its maker allows", "2", empty="its maker says nothing: two")] = ""
+    most_by: Annotated[str, words("Which sheet")] = ""
+
+
+COMMANDS: tuple[type, ...] = (TakeInsertOut, MeasureFitting, SeeBore, EnterInsert, CentreInsert, CloseHole, GreaseThroughHole)

@@ -6,17 +6,30 @@ from collections.abc import Sequence
 from enum import StrEnum
 from typing import Any
 
-from tribodex.core.errors import Refused
+from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
-from tribodex.core.quantities import LengthUnit, read_length
+from tribodex.core.quantities import LengthUnit, parse_count, read_length
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.moves import InsertDo as Do
 from tribodex.core.topics.insert.state import Insert
-from tribodex.core.units.insert import CALIPER_MM, HousingFace, Pin, judge_closed, judge_entered, squareness
+from tribodex.core.units.insert import (
+    CALIPER_MM,
+    CLOSED_COST,
+    Closed,
+    HoleStep,
+    HousingFace,
+    Pin,
+    Push,
+    judge_closed,
+    judge_entered,
+    judge_push,
+    judge_strokes,
+    squareness,
+)
 from tribodex.core.working import Level, Verdict
 
 
@@ -27,6 +40,13 @@ class InsertCode(StrEnum):
 
 
 STAGE = "replace_insert"
+_SKIN = "No hand before a nozzle: grease goes through skin."
+_HOLE_WHY = {
+    HoleStep.PLUG_OUT: "Wiped first: what lies round the plug falls in.",
+    HoleStep.FITTING_IN: "By hand, then a quarter turn: it comes out again.",
+    HoleStep.STROKES: "Slowly, counted: two, no more, where its maker says nothing. A gun that pushes hard is a sign.",
+    HoleStep.PLUG_BACK: "Left open it takes in grit with the first turn.",
+}
 FACE_UM = (0.0, 300_000.0)
 
 
@@ -56,6 +76,8 @@ def decide(desk: Desk, state: Insert, command: Any) -> Sequence[Fact]:
             if not state.centred_right:
                 raise Refused("First the insert square in its housing.")
             return [ev.HoleClosed(command.closed, judge_closed(command.closed, plan.grit, plan.regreased))]
+        case cmd.GreaseThroughHole():
+            return [_greased(state, command)]
         case _:
             raise TypeError(f"an insert takes no {type(command).__name__}")
 
@@ -105,6 +127,49 @@ def _centred(state: Insert, plan: ev.InsertPlan, command: cmd.CentreInsert) -> e
     return ev.InsertCentred(first_mm=first, second_mm=second, circle_mm=circle, swivels=command.swivels, typed=typed, verdict=verdict)
 
 
+def _greased(state: Insert, command: cmd.GreaseThroughHole) -> ev.GreasedThroughHole:
+    closed = state.closed
+    if closed is None or not state.closed_right:
+        raise Refused("First its grease hole closed: a new fitting, or a plug.")
+    plug = closed.closed is Closed.PLUG
+    plug_is_out = state.hole_step is not None
+    fitting_is_in = not plug or (plug_is_out and state.hole_step is not HoleStep.FITTING_IN)
+    strokes, push, most = None, None, None
+    verdicts: tuple[Verdict, ...] = ()
+    match command.step:
+        case HoleStep.PLUG_OUT if not plug or plug_is_out:
+            raise Refused("There is no plug in its hole now.")
+        case HoleStep.FITTING_IN if not plug_is_out:
+            raise Refused("First the plug out." if plug else "A fitting closes its hole already.")
+        case HoleStep.PLUG_BACK if not plug_is_out:
+            raise Refused("Its plug is in.")
+        case HoleStep.STROKES:
+            if not fitting_is_in:
+                raise Refused("First plug out, fitting in: through a plug nothing goes.")
+            strokes = _count(command.strokes, "strokes", "How many strokes did it get?")
+            if not command.push:
+                raise InvalidInput.at("push", "How did the gun push? Hard is a sign.", "as always, hard, or not at all")
+            push = Push(command.push)
+            most = _count(command.most, "most", "") if command.most.strip() else None
+            if most is not None:
+                text(command.most_by, "most_by", "the sheet of this insert")
+            given = strokes if push is not Push.NOT else 0
+            verdicts = (judge_push(push), judge_strokes(state.strokes + given, most))
+            strokes = given
+        case _:
+            pass
+    return ev.GreasedThroughHole(command.step, strokes, push, most, command.most_by.strip(), verdicts)
+
+
+def _count(said: str, name: str, question: str) -> int:
+    if not said.strip():
+        raise InvalidInput.at(name, question, "a whole number")
+    found = parse_count(said, name)
+    if found != int(found) or not 0 <= found <= 100:
+        raise InvalidInput.at(name, f"{found:g} strokes?", "a whole number, 0 to 100")
+    return int(found)
+
+
 def move(_: Desk, state: Insert) -> Move:
     """What to do next."""
     if state.plan is None:
@@ -139,5 +204,12 @@ def move(_: Desk, state: Insert) -> Move:
         why = (
             "In grit or salt a brass plug, for it does not rust in." if state.plan.grit else "The ball in an old one wears, sticks and lets grit in."
         )
-        return Move(Do.CLOSE_HOLE, "New fitting, or plug", why)
+        costs = f"Fitting: {CLOSED_COST[Closed.NEW_FITTING]}. Plug: {CLOSED_COST[Closed.PLUG]}."
+        return Move(Do.CLOSE_HOLE, "New fitting, or plug", f"{why} {costs}")
+    if state.hole_step is not None:
+        bad_push = next((v for one in state.steps[-1:] for v in one.verdicts if v.level is Level.STOP), None)
+        if bad_push is not None and state.hole_step is HoleStep.STROKES:
+            return stopped_by(Do.GREASE_THROUGH_HOLE, bad_push)
+        at = list(HoleStep).index(state.hole_step) + 1
+        return Move(Do.GREASE_THROUGH_HOLE, f"Step {at} of 4: {state.hole_step.words}", _HOLE_WHY[state.hole_step], _SKIN)
     return Move(Ask.NOTHING, "The insert is in its housing", "Right way round, square, swivels, closed.")

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from tribodex.core.job.facts import Fact
-from tribodex.core.units.insert import Closed, HousingFace, Iron, Pin
+from tribodex.core.units.insert import Balls, Closed, HoleStep, HousingFace, Iron, Pin, Push
 from tribodex.core.working import Verdict
 
 
 @dataclass(frozen=True)
 class InsertPlan:
-    """An insert for a housing: its outside diameter and outer ring's width (mm), what the housing is made of, where it works."""
+    """An insert for a housing: its outside diameter and outer ring's width (mm), what the housing is made of, where it works.
+
+    `balls`: caged or full complement, None where nobody said; `given` what was typed, where it is a job of its own.
+    """
 
     label: str
     outside_mm: float
@@ -20,6 +23,8 @@ class InsertPlan:
     grit: bool
     regreased: bool
     shock: bool
+    balls: Balls | None = None
+    given: dict[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -85,5 +90,32 @@ class HoleClosed(Fact):
     verdict: Verdict
 
 
-FACTS: tuple[type[Fact], ...] = (InsertPlanned, OldInsertOut, FittingMeasured, HousingBoreSeen, InsertEntered, InsertCentred, HoleClosed)
-InsertFact = InsertPlanned | OldInsertOut | FittingMeasured | HousingBoreSeen | InsertEntered | InsertCentred | HoleClosed
+@dataclass(frozen=True)
+class GreasedThroughHole(Fact):
+    """A step of greasing through the hole: plug out, fitting in, so many strokes and how the gun pushed, plug back.
+
+    `most`: the strokes that its maker allows, by `most_by`; None where it says nothing.
+    """
+
+    step: HoleStep
+    strokes: int | None
+    push: Push | None
+    most: int | None
+    most_by: str
+    verdicts: tuple[Verdict, ...]
+
+    def about(self) -> str:
+        return self.step
+
+
+FACTS: tuple[type[Fact], ...] = (
+    InsertPlanned,
+    OldInsertOut,
+    FittingMeasured,
+    HousingBoreSeen,
+    InsertEntered,
+    InsertCentred,
+    HoleClosed,
+    GreasedThroughHole,
+)
+InsertFact = InsertPlanned | OldInsertOut | FittingMeasured | HousingBoreSeen | InsertEntered | InsertCentred | HoleClosed | GreasedThroughHole

@@ -13,4 +13,5 @@ class InsertDo(StrEnum):
     SEE_BORE = "see_bore"
     ENTER_INSERT = "enter_insert"
     CENTRE_INSERT = "centre_insert"
+    GREASE_THROUGH_HOLE = "grease_through_hole"
     CLOSE_HOLE = "close_hole"

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from tribodex.core.job.said import mm, value_of
+from tribodex.core.job.said import mm, plain, value_of
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.sheet import Page, Section
@@ -14,7 +14,7 @@ from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
 from tribodex.core.topics.insert.moves import InsertDo as Do
 from tribodex.core.topics.insert.state import Insert
-from tribodex.core.units.insert import Closed, HousingFace, Pin, fitting_offset, judge_iron, squareness, tilt_deg
+from tribodex.core.units.insert import CLOSED_COST, Closed, HoleStep, HousingFace, Pin, fitting_offset, judge_iron, squareness, tilt_deg
 from tribodex.core.working import Result, Verdict
 
 PINS = {Pin.IN_SLOT: "pin in its slot", Pin.ON_IRON: "pin on solid iron", Pin.NONE: "no pin"}
@@ -39,6 +39,11 @@ def tell(fact: Any) -> str:
             return f"Read {travel_text(fact.first_mm)} and {travel_text(fact.second_mm)} across it, {swivel}: {fact.verdict.word}."
         case ev.HoleClosed():
             return f"Grease hole: {CLOSINGS[fact.closed]}, {fact.verdict.word}."
+        case ev.GreasedThroughHole():
+            if fact.strokes is None:
+                return f"{fact.step.words[0].upper()}{fact.step.words[1:]}."
+            push = f", the gun pushed {fact.push.words}" if fact.push is not None else ""
+            return f"{fact.strokes} strokes{push}: {', '.join(verdict.word for verdict in fact.verdicts)}."
         case _:
             raise TypeError(f"nothing tells {type(fact).__name__}")
 
@@ -58,6 +63,9 @@ def said(fact: Any) -> Any:
             return cmd.CentreInsert(mm(fact.first_mm), mm(fact.second_mm), mm(fact.circle_mm), fact.swivels)
         case ev.HoleClosed():
             return cmd.CloseHole(fact.closed)
+        case ev.GreasedThroughHole():
+            push: Literal["", "easy", "hard", "not"] = fact.push.value if fact.push is not None else ""
+            return cmd.GreaseThroughHole(fact.step, plain(fact.strokes), push, plain(fact.most), fact.most_by)
         case _:
             return None
 
@@ -68,6 +76,14 @@ class InsertLine:
 
     what: str
     verdict: Verdict
+
+
+@dataclass(frozen=True)
+class HoleClosing:
+    """A way to close the grease hole, and what it costs."""
+
+    closed: Closed
+    cost: str
 
 
 @dataclass(frozen=True)
@@ -86,6 +102,11 @@ class InsertWork:
     tilt_deg: float | None
     goes: int
     grit: bool
+    balls: str
+    hole_step: HoleStep | None
+    plugged: bool
+    may_grease: bool
+    closings: tuple[HoleClosing, ...]
     verdicts: tuple[InsertLine, ...]
     done: bool
     asks: Do | None
@@ -108,6 +129,11 @@ def view(_: Desk, state: Insert) -> InsertWork:
         tilt_deg=round(tilt_deg(centred.first_mm, centred.second_mm, centred.circle_mm), 2) if centred is not None else None,
         goes=state.goes,
         grit=plan.grit if plan is not None else False,
+        balls=plan.balls.words if plan is not None and plan.balls is not None else "",
+        hole_step=state.hole_step,
+        plugged=state.closed is not None and state.closed.closed is Closed.PLUG,
+        may_grease=state.may_grease,
+        closings=tuple(HoleClosing(closed, cost) for closed, cost in CLOSED_COST.items()),
         verdicts=tuple(_lines(state)),
         done=state.done,
     )
@@ -124,6 +150,7 @@ def _lines(state: Insert) -> list[InsertLine]:
     for what, fact in (("New insert", state.entered), ("Square", state.centred), ("Grease hole", state.closed)):
         if fact is not None:
             found.append(InsertLine(what, fact.verdict))
+    found += [InsertLine("Greased", verdict) for one in state.steps[-1:] for verdict in one.verdicts]
     return found
 
 
@@ -141,8 +168,9 @@ def record(desk: Desk, state: Insert) -> Sequence[Section]:
     """The insert for the record."""
     if state.plan is None or state.out is None:
         return []
-    entries = (state.out, state.fitting, state.bore, state.entered, state.centred, state.closed)
+    entries = (state.out, state.fitting, state.bore, state.entered, state.centred, state.closed, *state.steps)
     goes = (f"Read {state.goes} times until it stood square.",) if state.goes > 1 else ()
-    lines = (f"{state.plan.label} into a housing of {state.plan.iron.words}.", *(tell(fact) for fact in entries if fact is not None), *goes)
+    balls = f", {state.plan.balls.words}," if state.plan.balls is not None else ""
+    lines = (f"{state.plan.label}{balls} into a housing of {state.plan.iron.words}.", *(tell(fact) for fact in entries if fact is not None), *goes)
     verdict = state.entered.verdict if state.entered is not None else None
     return [Section("Insert replaced", lines, (), tuple(figures(desk, state)), verdict, page=Page.ONE)]

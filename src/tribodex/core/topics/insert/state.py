@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import assert_never
 
 from tribodex.core.job.facts import Event
 from tribodex.core.topics.insert import facts as ev
-from tribodex.core.units.insert import Side, fitting_offset, groove_side
+from tribodex.core.units.insert import HoleStep, Push, Side, fitting_offset, groove_side
 from tribodex.core.working import Level
 
 
@@ -23,6 +23,7 @@ class Insert:
     centred: ev.InsertCentred | None = None
     closed: ev.HoleClosed | None = None
     goes: int = 0
+    steps: list[ev.GreasedThroughHole] = field(default_factory=list)
 
     @property
     def side(self) -> Side:
@@ -44,6 +45,28 @@ class Insert:
     def closed_right(self) -> bool:
         """Whether its grease hole is closed as it should be."""
         return self.closed is not None and self.closed.verdict.level is not Level.STOP
+
+    @property
+    def hole_step(self) -> HoleStep | None:
+        """The step that is next of a greasing that was begun through a plugged hole; None where none is under way."""
+        begun = [one.step for one in self.steps]
+        if HoleStep.PLUG_OUT not in begun or begun[-1] is HoleStep.PLUG_BACK:
+            return None
+        since = begun[len(begun) - 1 - begun[::-1].index(HoleStep.PLUG_OUT) :]
+        if HoleStep.FITTING_IN not in since:
+            return HoleStep.FITTING_IN
+        went_in = any(one.step is HoleStep.STROKES and one.push is Push.EASY for one in self.steps[-len(since) :])
+        return HoleStep.PLUG_BACK if went_in else HoleStep.STROKES
+
+    @property
+    def strokes(self) -> int:
+        """Strokes that it has got in all since its hole was closed."""
+        return sum(one.strokes or 0 for one in self.steps)
+
+    @property
+    def may_grease(self) -> bool:
+        """Whether a gun may be set to it: in, closed, and one that is regreased."""
+        return self.done and self.plan is not None and self.plan.regreased
 
     @property
     def done(self) -> bool:
@@ -68,6 +91,9 @@ def fold(state: Insert, _: Event, fact: ev.InsertFact) -> None:
             state.centred = fact
             state.goes += 1
         case ev.HoleClosed():
-            state.closed = fact
+            # Closed anew: what was pushed in before went into another hole.
+            state.closed, state.steps = fact, []
+        case ev.GreasedThroughHole():
+            state.steps.append(fact)
         case _:
             assert_never(fact)

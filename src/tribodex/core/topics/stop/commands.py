@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Asked, Family, choice, count, number, same, warmth, words
+from tribodex.core.job.asked import Asked, Family, choice, count, number, same, warmth, worded, words
+from tribodex.core.units.insert import Push
 from tribodex.core.warmth.reading import ReadBy
 
 
@@ -26,6 +27,9 @@ class DoStop:
     text: Annotated[str, words("Remark")] = ""
     seal_strokes: Annotated[str, count("Strokes into its seals", "12")] = ""
     seal_shows: Annotated[Literal["", "yes", "no"], choice("Grease shows at the seals", {"": "not said", "yes": "yes, all round", "no": "no"})] = ""
+
+    push: Annotated[Literal["", "easy", "hard", "not"], choice("The gun pushed", {"": "not said", **worded(Push)})] = ""
+    plug_back: Annotated[Literal["", "yes", "no"], choice("Fitting out, plug back", {"": "not said", "yes": "yes", "no": "no"})] = ""
 
 
 @dataclass(frozen=True)

@@ -18,6 +18,7 @@ from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.moves import StopDo as Do
 from tribodex.core.topics.stop.state import Stop
+from tribodex.core.units.insert import Push, judge_push
 from tribodex.core.warmth.reading import ReadBy, read_warmth
 from tribodex.core.warmth.settling import LOOK_C, STOP_C
 from tribodex.core.working import Level, Verdict
@@ -29,6 +30,7 @@ class StopCode(StrEnum):
     ANOTHER_GREASE = "stop.another_grease"
     DOES_NOT_COME_OUT = "stop.does_not_come_out"
     SEALS_DO_NOT_PURGE = "stop.seals_do_not_purge"
+    PLUG_NOT_BACK = "stop.plug_not_back"
     STOP_TOO_HOT = "stop.stop_too_hot"
     TOO_MUCH_GREASE = "stop.too_much_grease"
     TOO_MANY_STROKES = "stop.too_many_strokes"
@@ -79,6 +81,8 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         raise Refused("Here it is greased at standstill, isolated: its fitting is behind the guard, or the site has not allowed it.")
     if greases and strokes == 0 and not command.text.strip():
         raise InvalidInput.at("text", "No grease although it is due: why?", "in a few words; or skip the stop with the reason")
+    if plan.plug and strokes and not command.plug_back:
+        raise InvalidInput.at("plug_back", "Its hole is closed by a plug: fitting out, plug back?", "yes, or no")
     low = high = None
     by: ReadBy | None = None
     if command.temperature.strip():
@@ -91,6 +95,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
     grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None
     verdicts = (
         *_of_grease(plan, strokes, command),
+        *_of_hole(plan, strokes, command),
         *(_of_seals(plan, into_seals, command) if into_seals is not None else ()),
         *_of_warmth(plan, low, high),
         *_of_meter(plan, meter),
@@ -112,6 +117,8 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         text=command.text.strip(),
         verdicts=verdicts,
         seal_strokes=into_seals,
+        push=Push(command.push) if command.push else None,
+        plug_back=None if not command.plug_back else command.plug_back == "yes",
         seal_shows=None if not command.seal_shows else command.seal_shows == "yes",
     )
 
@@ -169,6 +176,15 @@ def _of_grease(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> l
         found.append(Verdict("short", Level.WATCH, f"{said}: less than it asks for, and no grease shows."))
     elif strokes:
         found.append(Verdict("greased", Level.GOOD, f"{said}."))
+    return found
+
+
+def _of_hole(plan: ev.StopPlan, strokes: int | None, command: cmd.DoStop) -> list[Verdict]:
+    """How the gun pushed, and whether the plug is back."""
+    found = [judge_push(Push(command.push))] if command.push in ("hard", "not") else []
+    if plan.plug and strokes and command.plug_back == "no":
+        why = "Left open, or with a fitting in grit: dirt goes in with the first turn. The plug back now."
+        found.append(Verdict("plug not back", Level.STOP, why, code=StopCode.PLUG_NOT_BACK))
     return found
 
 
@@ -251,4 +267,6 @@ def how(plan: ev.StopPlan) -> str:
         if plan.way is not None
         else ""
     )
+    if plan.plug:
+        way = f"Plug out, hole wiped; fitting in; {plan.strokes or 'the'} strokes counted; fitting out, plug back."
     return " ".join(part for part in (stands_still, way, plan.grease, purge) if part)

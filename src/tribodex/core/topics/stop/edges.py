@@ -11,10 +11,13 @@ from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.topics.stop import facts as ev
 from tribodex.core.topics.stop.decide import STAGE, StopCode
 from tribodex.core.topics.stop.state import Stop
+from tribodex.core.units.insert import InsertFitCode
 from tribodex.core.working import Level
 
 # What was given cannot be taken back: said again it is a correction, or a name takes it on.
-ANSWERS: dict[str, AnsweredBy] = again(StopCode, way="Tell who runs it; it is accepted by name, or corrected where it was misread.")
+ANSWERS: dict[str, AnsweredBy] = again(
+    (*StopCode, InsertFitCode.GUN_PUSHES_HARD), way="Tell who runs it; it is accepted by name, or corrected where it was misread."
+)
 
 
 def _strokes(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:

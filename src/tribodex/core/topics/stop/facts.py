@@ -8,6 +8,7 @@ from datetime import date
 from tribodex.core.job.facts import Fact
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.units.insert import Push
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.working import Level, Verdict
 
@@ -25,7 +26,7 @@ LOOKS = (
 class StopPlan:
     """A stop: where, what is due, with what and how much. `running`: it may be greased while it runs; `meter_h`: hour meter, last time.
 
-    `seal_strokes`: what its labyrinths took last time until they purged, together.
+    `seal_strokes`: what its labyrinths took last time until they purged, together; `plug`: its hole is closed by a plug.
     """
 
     position_id: str
@@ -50,6 +51,7 @@ class StopPlan:
     opened_on: date | None = None
     seal_strokes: int | None = None
     seal_grease: str = ""
+    plug: bool = False
 
 
 @dataclass(frozen=True)
@@ -81,6 +83,8 @@ class StopDone(Fact):
     verdicts: tuple[Verdict, ...] = field(default_factory=tuple)
     seal_strokes: int | None = None
     seal_shows: bool | None = None
+    push: Push | None = None
+    plug_back: bool | None = None
 
 
 @dataclass(frozen=True)

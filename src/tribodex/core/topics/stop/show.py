@@ -69,6 +69,8 @@ def said(fact: Any) -> Any:
                 text=fact.text,
                 seal_strokes=plain(fact.seal_strokes),
                 seal_shows=yes_or_no(fact.seal_shows),
+                push=fact.push.value if fact.push is not None else "",
+                plug_back=yes_or_no(fact.plug_back),
             )
         case ev.StopSkipped():
             return cmd.SkipStop(fact.reason)
@@ -101,6 +103,7 @@ class StopWork:
     meter_h: float | None
     meter_on: date | None
     seal_strokes: int | None
+    plug: bool
     state: Literal["open", "done", "skipped"]
     told: str
     done_at: datetime | None
@@ -150,6 +153,7 @@ def view(desk: Desk, state: Stop) -> StopWork:
         meter_h=plan.meter_h,
         meter_on=plan.meter_on,
         seal_strokes=plan.seal_strokes,
+        plug=plan.plug,
         state="done" if state.done is not None else "skipped" if state.skipped is not None else "open",
         told=told,
         done_at=state.done_at,

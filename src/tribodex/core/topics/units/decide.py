@@ -81,7 +81,7 @@ def decide(desk: Desk, state: Unit, command: Any) -> Sequence[Fact]:
         case cmd.LockUnit():
             if not desk.correcting:
                 _may_lock(desk, state)
-            return [_locked(plan, command)]
+            return [_locked(plan, command, alone=len(desk.job.places) == 1)]
         case cmd.TryUnit():
             if not state.locked_right:
                 raise Refused("First lock it.")
@@ -238,7 +238,7 @@ def _may_lock(desk: Desk, state: Unit) -> None:
         raise Refused(why)
 
 
-def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
+def _locked(plan: UnitPlan, command: cmd.LockUnit, *, alone: bool) -> ev.UnitLocked:
     nm, wrench = parse_torque_nm(command.torque, "torque"), text(command.wrench, "wrench", "which wrench or key: never by feel")
     by, reason = decided(command.decided_by, command.reason)
     verdicts = [judge_screw(_screw(plan), nm)]
@@ -246,9 +246,12 @@ def _locked(plan: UnitPlan, command: cmd.LockUnit) -> ev.UnitLocked:
     if plan.lock is UnitLock.SET_SCREWS:
         if not command.footing:
             raise InvalidInput.at("footing", "What do the screws stand on?", "plain shaft, dimple or flat")
-        footing, in_line = Footing(command.footing), _said(command.in_line, "in_line", "Are the screws of both units in line along the shaft?")
+        footing = Footing(command.footing)
+        # One unit by itself has no other to be in line with.
+        if command.in_line or not alone:
+            in_line = _said(command.in_line, "in_line", "Are the screws of both units in line along the shaft?")
         verdicts += [judge_footing(footing, plan.load == "shock"), *_passes(command.passes)]
-        if not in_line:
+        if in_line is False:
             why = "Screws that are not in line push the shaft out of the middle on two sides: it runs out."
             verdicts.append(Verdict("not in line", Level.WATCH, why))
     elif plan.lock is UnitLock.COLLAR:

@@ -125,6 +125,7 @@ class UnitWork:
     screw: str
     verdicts: tuple[UnitLine, ...]
     screws_open: bool
+    alone: bool
     done: bool
     asks: Do | None
 
@@ -140,6 +141,7 @@ def view(desk: Desk, state: Unit) -> UnitWork:
     return UnitWork(
         asks=None,
         topic="units",
+        alone=len(desk.job.places) == 1,
         form=plan.form if plan is not None else None,
         lock=plan.lock if plan is not None else None,
         shaft_mm=plan.seat.nominal_mm if plan is not None else 0.0,

@@ -5,6 +5,7 @@ import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
 import { Centre } from "./centre";
+import { CloseHole, GreaseIt, HoleSteps } from "./hole";
 import { Enter } from "./enter";
 import { Bore, Fitting } from "./side";
 
@@ -15,7 +16,7 @@ export interface InsertProps {
 }
 
 export function InsertPanel(props: InsertProps) {
-  const { work, tap } = props;
+  const { work } = props;
   switch (props.work.asks) {
     case "take_insert_out":
       return <Out {...props} />;
@@ -33,25 +34,11 @@ export function InsertPanel(props: InsertProps) {
     case "centre_insert":
       return <Centre {...props} />;
     case "close_hole":
-      return (
-        <div className="flex flex-wrap gap-3 pt-4">
-          <Button
-            kind="main"
-            data-main
-            onClick={() => tap({ kind: "close_hole", closed: work.grit ? "plug" : "new_fitting" })}
-          >
-            {work.grit ? "Brass plug" : "New fitting"}
-          </Button>
-          <Button onClick={() => tap({ kind: "close_hole", closed: work.grit ? "new_fitting" : "plug" })}>
-            {work.grit ? "New fitting" : "Brass plug"}
-          </Button>
-          <Button kind="stop" onClick={() => tap({ kind: "close_hole", closed: "old_fitting" })}>
-            The old fitting stays
-          </Button>
-        </div>
-      );
+      return <CloseHole {...props} />;
+    case "grease_through_hole":
+      return <HoleSteps {...props} />;
     case null:
-      return null;
+      return work.may_grease ? <GreaseIt {...props} /> : null;
     default:
       return props.work.asks satisfies never;
   }

@@ -49,11 +49,13 @@ export function Lock({ work, tap, refused }: UnitProps) {
       {screws ? (
         <>
           {choice("footing", "The screws stand on", choicesOf("lock_unit", "footing", false))}
-          {choice(
-            "in_line",
-            "Screws of both units in line along the shaft",
-            choicesOf("lock_unit", "in_line", false),
-          )}
+          {work.alone
+            ? null
+            : choice(
+                "in_line",
+                "Screws of both units in line along the shaft",
+                choicesOf("lock_unit", "in_line", false),
+              )}
           {choice("passes", "Passes", choicesOf("lock_unit", "passes"))}
         </>
       ) : null}

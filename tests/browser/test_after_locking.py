@@ -141,6 +141,7 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     hands.job_id = job
     hands.seen()
     hands.pass_gate()
+    expect(page.get_by_role("checkbox")).to_have_count(2)
     for box in page.get_by_role("checkbox").all():
         with page.expect_response("**/taps*"):
             box.click()
@@ -148,12 +149,17 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     page.get_by_label("Shaft diameter").fill("980 mm")
     for row in ("Joined on site", "Holds itself in the housing", "The shaft comes last"):
         page.get_by_role("radiogroup", name=row, exact=False).get_by_role("radio", name="no").click()
+    page.get_by_role("radio", name="upright").click()
+    page.get_by_role("radiogroup", name="Its size is checked", exact=False).get_by_role("radio", name="yes").click()
     page.get_by_role("radio", name="NBR", exact=True).click()
     for label, value in (
         ("It comes from", "-6 °C"),
         ("Height of the pack", "150 mm"),
         ("Torque of the cover", "40 N·m"),
         ("Whose torque", "drawing"),
+        ("Length of the ring along its outside", "3400 mm"),
+        ("Diameter of its seat in the housing", "1080 mm"),
+        ("Screws of the cover", "8"),
     ):
         page.get_by_label(label, exact=True).fill(value)
     page.get_by_label("The machine should run again at").fill("2026-12-02T06:00")
@@ -177,6 +183,12 @@ def test_a_large_seal_on_its_own(new_page: Callable[..., Page]) -> None:
     page.get_by_text("Straps go in for carrying").click()
     page.get_by_role("button", name="two, knots away from the spring").click()
     tapped(page, "Fitted")
+    after.headline(page, "Which way does its open side look?")
+    tapped(page, "To what it holds back")
+    page.get_by_role("checkbox", name="Lead-in, shaft and lip greased").check()
+    tapped(page, "The shaft is ready")
+    # 3400 - π·1080, a quarter of it each.
+    expect(clock).to_contain_text("1.8 mm")
     for hour in (12, 6, 3, 9):
         after.headline(page, f"Press it in at {hour} o'clock")
         tapped(page, f"Fitted at {hour} o’clock")

@@ -478,14 +478,19 @@ def test_lead_times_make_a_plan_backward_from_the_wished_start() -> None:
     steps = steps_of(8, spring_apart=True, helpers=False)
     plan = backwards(start, steps)
     assert [one.words for one in plan] == [step.words for step in steps]
-    for one, following in itertools.pairwise([*plan]):
+    alone = [one for one, step in zip(plan, steps, strict=True) if not step.beside]
+    for one, following in itertools.pairwise(alone):
         assert one.at + timedelta(hours=one.hours) == following.at
+    # What goes on beside a step is done when that is.
+    for i, step in enumerate(steps):
+        if step.beside:
+            assert plan[i].at + timedelta(hours=step.hours) == plan[i - 1].at + timedelta(hours=steps[i - 1].hours)
     assert plan[-1].at + timedelta(hours=plan[-1].hours) == start
 
 
 RING = big.PlanLargeSeal(
     "940 mm", "NBR", "40", "45", split="no", holds_itself="no", shaft_last="no", store="-8 °C", room="20 °C", box="140 mm", cover="38 N·m",
-    cover_source="drawing", starts_at="2026-12-01T06:00",
+    cover_source="drawing", starts_at="2026-12-01T06:00", upright="no", size_check="yes",
 )  # fmt: skip
 
 
@@ -517,6 +522,7 @@ class SealBench(ShaftBench):
     def prepared(self) -> None:
         self.opened()
         self.do(big.WarmRing("12 °C"), big.RestRing("1.5"), big.ReadySeat(True, True), big.LaySpring(True, True), at="1")
+        self.do(big.SayOpenSide("medium"), big.MeetShaft(True), at="1")
 
 
 def test_another_ring_begins_at_its_box_and_another_torque_at_the_cover() -> None:
@@ -547,6 +553,12 @@ def test_a_large_seal_runs_on_its_own_from_the_box_to_the_cover() -> None:
     made.do(big.UseStraps(False, "two, knots inside"), big.ReadySeat(True, True), big.LaySpring(False, True), at="1")
     assert made.headline() == "Stop: lock not checked"
     made.do(big.LaySpring(True, True), at="1")
+    assert made.headline() == "Which way does its open side look?"
+    made.do(big.SayOpenSide("away"), at="1")
+    assert made.headline() == "Stop: open side away"
+    made.do(big.SayOpenSide("medium"), big.MeetShaft(False), at="1")
+    assert made.headline() == "Stop: not greased"
+    made.do(big.MeetShaft(True), at="1")
     for hour in (12, 6, 3, 9):
         assert made.headline() == f"Press it in at {hour} o'clock"
         made.do(big.PressAt(hour), at="1")
@@ -564,12 +576,76 @@ def test_a_large_seal_runs_on_its_own_from_the_box_to_the_cover() -> None:
 def test_begun_elsewhere_is_said_and_not_flat_begins_anew() -> None:
     made = SealBench()
     made.prepared()
+    with pytest.raises(Refused, match="not in"):
+        made.do(big.TakeRingOut("no reason"), at="1")
     made.do(big.PressAt(6), at="1")
-    assert made.ring.pressed[6.0].verdict.word == "out of turn"
-    made.do(big.PressAt(12), big.PressAt(3), big.PressAt(9), big.SeatFlat(False, "stands up at 4 o'clock"), at="1")
+    assert made.ring.pressed[6.0].verdict.word == "out of turn" and made.headline() == "Stop: out of turn"
+    with pytest.raises(Refused, match="out of turn"):
+        made.do(big.PressAt(12), at="1")
+    made.do(big.TakeRingOut("begun at 6"), at="1")
+    # Out of its housing its open side is looked at again.
+    assert not made.ring.pressed and made.ring.left == "side"
+    made.do(big.SayOpenSide("medium"), at="1")
+    made.do(big.PressAt(12), big.PressAt(6), big.PressAt(3), big.PressAt(9), big.SeatFlat(False, "stands up at 4 o'clock"), at="1")
     assert made.ring.next_hour == 12 and made.ring.flat is not None
     with pytest.raises(InvalidInput, match="order"):
         made.do(big.PressAt(5), at="1")
+
+
+def test_a_ring_longer_than_its_seat_and_its_cover_by_the_joint_calculator() -> None:
+    """By hand: 3030 - π·960 = 14.1 mm over four loops. M10 8.8 dry: 0.2·10·0.75·(580 or 600)·57.99/1000 = about 51 N·m."""
+    made = SealBench()
+    cover = replace(RING, cover="", cover_source="", cover_screw="M10", cover_grade="8.8", cover_finish="dry", cover_screws="12")
+    made.do(replace(cover, ring="3030 mm", seat="960 mm"), at="1")
+    plan = made.ring.plan
+    assert plan is not None and plan.excess is not None and plan.excess.value == pytest.approx(3030 - math.pi * 960, abs=0.01)
+    assert plan.cover_nm == pytest.approx(0.2 * 10 * 0.75 * 580 * 57.99 / 1000, rel=0.05) and plan.screws == 12
+    work = large_seal.TOPIC.view(made.desk("1"), made.ring)
+    assert work.loop_mm == pytest.approx((3030 - math.pi * 960) / 4, abs=0.06)
+    for ring, word in (("3010 mm", "too short"), ("3200 mm", "far too long")):
+        made.do(replace(cover, ring=ring, seat="960 mm"), at="1")
+        assert made.headline() == f"Stop: {word}"
+    wrong = (
+        ({"cover_grade": ""}, "cover_grade"),
+        ({"cover_finish": ""}, "cover_finish"),
+        ({"upright": ""}, "upright"),
+        ({"size_check": ""}, "size_check"),
+        ({"cover_screws": "1"}, "cover_screws"),
+        ({"seat": "600 mm", "ring": "3000 mm"}, "seat"),
+    )
+    for change, field in wrong:
+        with pytest.raises(InvalidInput) as refused:
+            made.do(replace(cover, **change), at="1")
+        assert refused.value.fields[0].name == field
+
+
+def test_frosty_it_lies_overnight_and_the_housing_is_made_ready_beside_it() -> None:
+    made = SealBench()
+    made.do(RING, at="1")
+    begins = made.ring.plan.begins  # type: ignore[union-attr]
+    assert begins[0].hours == 12 and "overnight" in begins[0].words
+    by_words = {step.words.split(":")[0]: step for step in begins}
+    rest, housing = by_words["flat on a big table, then a check of size"], by_words["beside that"]
+    assert rest.at == housing.at
+    made.do(replace(RING, size_check="no", store="6 °C", holds_itself="yes"), at="1")
+    words = " ".join(step.words for step in made.ring.plan.begins)  # type: ignore[union-attr]
+    assert "flat on a big table" not in words and "overnight" not in words and "cover" not in words
+    assert made.ring.left != "rest"
+
+
+def test_the_shaft_comes_last_through_lips_that_are_not_folded() -> None:
+    made = SealBench()
+    made.do(replace(RING, shaft_last="yes", holds_itself="yes", upright="yes", chamfer="930 mm", angle="20"), at="1")
+    assert made.ring.plan is not None and made.ring.plan.helpers
+    gate, _ = made.desk("1").gate("ready_seal")
+    made.do(ConfirmGate("ready_seal", tuple(item.id for item in gate.items)), at="1")
+    made.do(big.WarmRing("12 °C"), big.RestRing("1.5"), big.ReadySeat(True, True), big.LaySpring(True, True), big.SayOpenSide("medium"), at="1")
+    made.do(*(big.PressAt(hour) for hour in (12, 6, 3, 9)), big.SeatFlat(True), at="1")
+    assert made.headline() == "The shaft through the ring"
+    made.do(big.MeetShaft(True, "at 5 o'clock"), at="1")
+    assert made.headline() == "Stop: lip folded"
+    made.do(big.MeetShaft(True), at="1")
+    assert made.headline() == "The ring is in" and proved.unsaid(made.desk("1"), large_seal.TOPIC) == []
 
 
 @pytest.mark.parametrize(

@@ -22,6 +22,16 @@ export function rim(clock: { hour: number; done: boolean }[]): string {
   return `${points.join("")}Z`;
 }
 
+/** The middle of each loop that is left: between two places of the order where not both are in. */
+export function loops(clock: { hour: number; done: boolean }[]): number[] {
+  const round = [...clock].sort((a, b) => (a.hour % 12) - (b.hour % 12));
+  return round.flatMap((one, i) => {
+    const next = round[(i + 1) % round.length]!;
+    const wide = (next.hour - one.hour + 12) % 12 || 12;
+    return one.done && next.done ? [] : [(one.hour + wide / 2) % 12];
+  });
+}
+
 export function SealClock({ ring }: { ring: LargeSealWork }) {
   const words = ring.clock.map(
     ({ hour, order, done }) =>
@@ -37,7 +47,18 @@ export function SealClock({ ring }: { ring: LargeSealWork }) {
       <circle r={R} fill="var(--paper)" stroke="var(--ink)" strokeWidth="2" />
       <circle r={R * 0.62} fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.5" />
       <path d={rim(ring.clock)} fill="none" stroke="var(--dye)" strokeWidth="6" />
-      {ring.split ? null : <path d={`M-8 ${-R - 20}H8`} stroke="var(--ink)" strokeWidth="3" />}
+      {/* A joint comes at 12. */}
+      {ring.split ? <path d={`M0 ${-R - 8}V${-R + 8}`} stroke="var(--ink)" strokeWidth="4" /> : null}
+      {ring.loop_mm === null
+        ? null
+        : loops(ring.clock).map((hour) => {
+            const { x, y } = hourAt(hour, R * 0.8);
+            return (
+              <text key={hour} x={x} y={y + 4} textAnchor="middle" fontSize="12" fill="var(--ink)">
+                {ring.loop_mm} mm
+              </text>
+            );
+          })}
       {ring.clock.map(({ hour, order, done }) => {
         const { x, y } = hourAt(hour, R + 32);
         const next = hour === ring.next_hour;

@@ -30,6 +30,8 @@ TOPIC: Topic[LargeSeal] = Topic(
         ev.RingRested: cmd.RestRing,
         ev.SeatReady: cmd.ReadySeat,
         ev.SpringIn: cmd.LaySpring,
+        ev.OpenSideSaid: cmd.SayOpenSide,
+        ev.ShaftMet: cmd.MeetShaft,
         ev.SeatedFlat: cmd.SeatFlat,
         ev.SealCovered: cmd.CoverSeal,
     },

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
-from tribodex.core.job.asked import Family, choice, count, day, length, number, tick, torque, warmth, words
+from tribodex.core.bolts.torque import BoltFinish
+from tribodex.core.job.asked import Family, choice, count, day, length, number, tick, torque, warmth, worded, words
 from tribodex.core.quantities import Shown
 
 _YES_NO = {"": "not said", "yes": "yes", "no": "no"}
@@ -29,8 +30,41 @@ class PlanLargeSeal:
     angle: Annotated[str, number(Family.ANGLE, "Its angle to the axis", "20° is the aim")] = ""
     cover: Annotated[str, torque("Torque of the cover", "30 N·m")] = ""
     cover_source: Annotated[str, words("Whose torque", "drawing")] = ""
+    ring: Annotated[str, length("Length of the ring along its outside", "3782 mm", empty="not measured")] = ""
+    seat: Annotated[str, length("Diameter of its seat in the housing", "1200 mm", empty="not measured")] = ""
+    size_check: Annotated[str, choice("Its size is checked before it goes in", _YES_NO)] = ""
+    upright: Annotated[str, choice("It goes in upright", {"": "not said", "yes": "upright", "no": "lying flat"})] = ""
+    cover_screws: Annotated[str, count("Screws of the cover", "12", empty="not counted")] = ""
+    cover_screw: Annotated[str, words("Which screws", "M10", empty="not said")] = ""
+    cover_grade: Annotated[str, words("What stands on their heads", "8.8", empty="the maker's torque")] = ""
+    cover_finish: Annotated[str, choice("They go in", {"": "not said", **worded(BoltFinish)})] = ""
     starts_at: Annotated[str, day("Wished start", "2026-12-01T06:00")] = ""
     shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class SayOpenSide:
+    """Which way its open side with the spring looks, before it is pressed in."""
+
+    faces: Annotated[
+        Literal["medium", "away"],
+        choice("Its open side, with the spring, looks", {"medium": "to what it holds back", "away": "away from what it holds back"}),
+    ]
+
+
+@dataclass(frozen=True)
+class MeetShaft:
+    """The shaft under the lip: there already, or put through last."""
+
+    greased: Annotated[bool, tick("Lead-in, shaft and lip greased")]
+    folded: Annotated[str, words("Lips that are folded, where", empty="none")] = ""
+
+
+@dataclass(frozen=True)
+class TakeRingOut:
+    """The ring is out again, to begin anew."""
+
+    why: Annotated[str, words("Why it came out")]
 
 
 @dataclass(frozen=True)
@@ -96,4 +130,17 @@ class UseStraps:
     what: Annotated[str, words("Which, how many")] = ""
 
 
-COMMANDS: tuple[type, ...] = (PlanLargeSeal, UseStraps, WarmRing, RestRing, ReadySeat, LaySpring, PressAt, SeatFlat, CoverSeal)
+COMMANDS: tuple[type, ...] = (
+    PlanLargeSeal,
+    UseStraps,
+    WarmRing,
+    RestRing,
+    ReadySeat,
+    LaySpring,
+    SayOpenSide,
+    MeetShaft,
+    PressAt,
+    TakeRingOut,
+    SeatFlat,
+    CoverSeal,
+)

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from enum import StrEnum
 from typing import Any
 
-from tribodex.core.bolts.torque import judge_torque
+from tribodex.core.bolts.torque import BoltStrength, judge_torque, pattern
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
@@ -33,8 +33,12 @@ class LargeSealCode(StrEnum):
 
     LOCK_NOT_CHECKED = "large_seal.lock_not_checked"
     MARKED = "large_seal.marked"
+    LIPS_FOLDED = "large_seal.lips_folded"
     NOT_DRY = "large_seal.not_dry"
     NOT_FLAT = "large_seal.not_flat"
+    NOT_GREASED = "large_seal.not_greased"
+    OPEN_SIDE_AWAY = "large_seal.open_side_away"
+    OUT_OF_TURN = "large_seal.out_of_turn"
     NOT_RESTED = "large_seal.not_rested"
     SHARP_EDGES = "large_seal.sharp_edges"
     STILL_COLD = "large_seal.still_cold"
@@ -47,7 +51,7 @@ STAGE = "press_in"
 def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     if isinstance(command, cmd.PlanLargeSeal):
-        return [ev.LargeSealPlanned(planned(command, desk.book(SealMaterials)))]
+        return [ev.LargeSealPlanned(planned(command, desk.book(SealMaterials), desk.book(BoltStrength), again=desk.correcting))]
     plan = state.plan
     if plan is None or not state.planned_right:
         raise Refused("First the plan of this ring, with nothing in it that stops.")
@@ -60,6 +64,14 @@ def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
             return [_seat(command)]
         case cmd.LaySpring():
             return [_spring(plan, command)]
+        case cmd.SayOpenSide():
+            return [_side(command)]
+        case cmd.MeetShaft():
+            return [_met(plan, command)]
+        case cmd.TakeRingOut():
+            if not state.pressed:
+                raise Refused("The ring is not in.")
+            return [ev.RingTakenOut(text(command.why, "why", "why it came out"))]
         case cmd.PressAt():
             return [_pressed(desk, state, plan, command)]
         case cmd.SeatFlat():
@@ -124,16 +136,37 @@ def _spring(plan: ev.LargeSealPlan, command: cmd.LaySpring) -> ev.SpringIn:
 
 
 def _pressed(desk: Desk, state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.PressAt) -> ev.PressedAt:
-    before = {"warm": "warm", "rest": "rested", "seat": "seat", "spring": "spring"}
-    if not desk.correcting and state.left in before and (state.left != "spring" or state.spring_first):
+    before = {"warm", "rest", "seat", "spring", "side", "meet", "out"}
+    if not desk.correcting and state.left in before and (state.left != "spring" or state.spring_first) and state.next_hour is not None:
         raise Refused(f"First: {move(desk, state).headline}.")
     if command.hour not in plan.order:
         raise InvalidInput.at("hour", f"{command.hour:g} o'clock is not in the order.", ", ".join(f"{hour:g}" for hour in plan.order))
     due = state.next_hour
     if due is None or command.hour == due or command.hour in state.pressed:
         return ev.PressedAt(command.hour, Verdict("in", Level.GOOD, "Fingers or ball of the hand, flat to the bottom."))
-    why = f"{due:g} o'clock comes first: begun elsewhere, the last loop cannot be pressed in."
-    return ev.PressedAt(command.hour, Verdict("out of turn", Level.WATCH, why))
+    why = f"{due:g} o'clock comes first: begun elsewhere, the last loop cannot be pressed in. Out, and begun again at 12."
+    return ev.PressedAt(command.hour, Verdict("out of turn", Level.STOP, why, code=LargeSealCode.OUT_OF_TURN))
+
+
+def _side(command: cmd.SayOpenSide) -> ev.OpenSideSaid:
+    if command.faces == "medium":
+        return ev.OpenSideSaid("medium", Verdict("open side right", Level.GOOD, "Open side, with the spring, to what it holds back."))
+    why = (
+        "Its open side belongs to what it holds back: the other way round pressure lifts the lip. Turn it round now; another way by its maker alone."
+    )
+    return ev.OpenSideSaid("away", Verdict("open side away", Level.STOP, why, code=LargeSealCode.OPEN_SIDE_AWAY))
+
+
+def _met(plan: ev.LargeSealPlan, command: cmd.MeetShaft) -> ev.ShaftMet:
+    folded = command.folded.strip()
+    if folded:
+        why = f"{folded}. A folded lip leaks and is torn by the first turn: shaft back, lip laid, grease, again slowly, turning."
+        return ev.ShaftMet(command.greased, folded, Verdict("lip folded", Level.STOP, why, code=LargeSealCode.LIPS_FOLDED))
+    if not command.greased:
+        why = "Lead-in, shaft and lip greased before they meet: dry it burns in the first minute."
+        return ev.ShaftMet(False, "", Verdict("not greased", Level.STOP, why, code=LargeSealCode.NOT_GREASED))
+    words = "Through the ring, greased, no lip folded." if plan.shaft_last else "Greased before the ring came onto it."
+    return ev.ShaftMet(True, "", Verdict("shaft greased", Level.GOOD, words))
 
 
 def _straps(desk: Desk, command: cmd.UseStraps) -> list[Fact]:
@@ -203,7 +236,9 @@ def move(desk: Desk, state: LargeSeal) -> Move:
         return found
     if left == "press":
         hour = state.next_hour or 12.0
-        joint = " The joint comes here." if hour == 12 and not state.pressed else ""
+        joint = " The joint comes here." if hour == 12 and not state.pressed and plan.split else ""
+        if plan.excess is not None and plan.excess.value is not None:
+            joint += f" Each loop swallows {number(round(plan.excess.value / len(plan.order), 1))} mm."
         who = " Two or more: one holds what is in." if plan.helpers else ""
         why = f"Fingers or the ball of the hand, flat to the bottom; the loops between shrink evenly.{joint}{who}"
         return Move(Do.PRESS_AT, f"Press it in at {hour:g} o'clock", why, "No tool with an edge, no knife. Eye protection: springs and pliers.")
@@ -217,17 +252,39 @@ def move(desk: Desk, state: LargeSeal) -> Move:
         if state.covered is not None:
             return stopped_by(Do.COVER_SEAL, state.covered.verdict)
         asked = f": {number(plan.cover_nm)} N·m" if plan.cover_nm is not None else ", to its torque"
+        if plan.screws is not None:
+            order = "–".join(str(each) for each in pattern(plan.screws))
+            return Move(Do.COVER_SEAL, f"Cover on{asked}", f"{plan.screws} screws in the order {order}, in passes of 30, 60, 100 and 100 %.")
         return Move(Do.COVER_SEAL, f"Cover on{asked}", "Stiff enough, evenly, in passes: its squeeze is what seals the outside.")
     if straps := straps_in(desk):
         return Move(Do.USE_STRAPS, f"Still in: {straps}", "Pull it out, knots away from the spring; then say so.")
-    last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last else ""
+    last = " Now the shaft: chamfer and lips greased, slowly, turning." if plan.shaft_last and not plan.side_asked else ""
     return Move(Ask.NOTHING, "The ring is in", f"Flat all round{'' if plan.holds_itself else ', covered'}.{last}")
 
 
 def _prepared(state: LargeSeal, plan: ev.LargeSealPlan, left: str) -> Move | None:
     """What comes before pressing; the spring of a ring that is joined on site after it."""
-    said = {"warm": state.warmed, "rest": state.rested, "seat": state.seat, "spring": state.spring}.get(left)
+    said: Any = {
+        "warm": state.warmed,
+        "rest": state.rested,
+        "seat": state.seat,
+        "spring": state.spring,
+        "side": state.side,
+        "meet": state.met,
+    }.get(left)
     match left:
+        case "out":
+            bad = next(one for one in state.pressed.values() if one.verdict.level is Level.STOP)
+            return stopped_by(Do.TAKE_RING_OUT, bad.verdict)
+        case "side":
+            why = "The side with the spring belongs to what it holds back: oil, grease, water under pressure."
+            asked = Move(Do.SAY_OPEN_SIDE, "Which way does its open side look?", why, "Behind the cover it cannot be seen.")
+        case "meet" if plan.shaft_last:
+            why = "Chamfer, shaft and lips greased; slowly, turning; opposed lips looked at for folds."
+            asked = Move(Do.MEET_SHAFT, "The shaft through the ring", why, "Nobody between shaft and housing.")
+        case "meet":
+            why = "The shaft stands there already: greased all round before the ring comes onto it."
+            asked = Move(Do.MEET_SHAFT, "Is the shaft greased under the lip?", why)
         case "warm":
             hours = f" About {plan.warm.value:g} h." if plan.warm is not None and plan.warm.value else ""
             why = f"Lid of the box open; spring and instructions out; above 0 °C right through before it is unfolded.{hours}"

@@ -21,6 +21,9 @@ ANSWERS: dict[str, AnsweredBy] = {
     **again((LargeSealCode.MARKED, LargeSealCode.NOT_RESTED), ev.RingRested),
     **again((LargeSealCode.NOT_DRY, LargeSealCode.SHARP_EDGES), ev.SeatReady),
     LargeSealCode.LOCK_NOT_CHECKED: AnsweredBy((ev.SpringIn,)),
+    LargeSealCode.OPEN_SIDE_AWAY: AnsweredBy((ev.OpenSideSaid,)),
+    **again((LargeSealCode.NOT_GREASED, LargeSealCode.LIPS_FOLDED), ev.ShaftMet),
+    LargeSealCode.OUT_OF_TURN: AnsweredBy((ev.RingTakenOut,), way="Out, and begun again at 12 o'clock."),
     LargeSealCode.NOT_FLAT: AnsweredBy((ev.SeatedFlat,)),
     **again((LargeSealCode.UNEVEN, *TorqueCode), ev.SealCovered),
 }
@@ -42,6 +45,16 @@ def _chamfer(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely
     return Likely(0.6 * shaft, shaft, f"a chamfer ends below the shaft's {shaft:g} mm") if shaft else None
 
 
+def _ring(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely | None:
+    shaft = _shaft(command)
+    return Likely(3.0 * shaft, 4.7 * shaft, f"round a shaft of {shaft:g} mm it is some π times that") if shaft else None
+
+
+def _seat(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely | None:
+    shaft = _shaft(command)
+    return Likely(shaft, 1.3 * shaft, f"it lies round a shaft of {shaft:g} mm") if shaft else None
+
+
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.WarmRing, "middle"): always(AT_REST),
     (cmd.PlanLargeSeal, "shaft"): between(50.0, 5_000.0, "large rings stand on shafts of 200 mm to 4 m"),
@@ -53,6 +66,9 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanLargeSeal, "chamfer"): _chamfer,
     (cmd.PlanLargeSeal, "angle"): always(LEAD_IN),
     (cmd.PlanLargeSeal, "cover"): between(0.5, 2_000.0, "covers are tightened with 1 to 1000 N·m"),
+    (cmd.PlanLargeSeal, "ring"): _ring,
+    (cmd.PlanLargeSeal, "seat"): _seat,
+    (cmd.PlanLargeSeal, "cover_screws"): between(2, 96, "covers have 4 to 48 screws"),
     (cmd.RestRing, "hours"): between(0.05, 1_000.0, "a ring rests for an hour or a night"),
     (cmd.PressAt, "hour"): NUMBERED,
     (cmd.CoverSeal, "torque"): lambda desk, state, command: torque_near(state.plan.cover_nm) if state.plan is not None else None,
@@ -73,10 +89,12 @@ def claims(desk: Desk, state: LargeSeal) -> tuple[Claim, ...]:
     made = [Claim("large_seal.planned", planned, STAGE, at, (ev.LargeSealPlanned,), now=worst(plan.verdicts))]
     if plan.warm is not None and plan.warm.value:
         made.append(step("warm", "warm right through", ev.RingWarmed, state.warmed))
-    made += [
-        step("rested", "rested flat for an hour, lip looked at", ev.RingRested, state.rested),
-        step("seat", "housing dry, clean, edges rounded", ev.SeatReady, state.seat),
-    ]
+    if plan.rests:
+        made.append(step("rested", "rested flat for an hour, lip looked at", ev.RingRested, state.rested))
+    made.append(step("seat", "housing dry, clean, edges rounded", ev.SeatReady, state.seat))
+    if plan.side_asked:
+        made.append(step("side", "open side to what it holds back", ev.OpenSideSaid, state.side))
+        made.append(step("met", "shaft and lip greased, none folded", ev.ShaftMet, state.met))
     if plan.spring_apart:
         made.append(step("spring", "spring in, its lock checked", ev.SpringIn, state.spring))
     due = state.next_hour

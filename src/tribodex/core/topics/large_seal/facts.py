@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from datetime import datetime
+from typing import Literal
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.seals.large import Begins
@@ -14,6 +15,7 @@ from tribodex.core.working import Result, Verdict
 class LargeSealPlan:
     """A large ring: shaft (mm), material; what it takes, in which order it is pressed in, when each step begins.
 
+    `side_asked`: open side and shaft are asked; `rests`: its size is checked, for which it lies flat; `screws` of the cover.
     `split`: joined on site; `holds_itself`: needs no cover to be tight outside; `cover_nm`: torque of the cover's screws, None not known.
     """
 
@@ -33,6 +35,10 @@ class LargeSealPlan:
     figures: tuple[Result, ...]
     verdicts: tuple[Verdict, ...]
     typed: dict[str, str] = field(default_factory=dict)
+    side_asked: bool = False
+    rests: bool = True
+    screws: int | None = None
+    excess: Result | None = None
 
 
 @dataclass(frozen=True)
@@ -78,6 +84,30 @@ class SpringIn(Fact):
 
 
 @dataclass(frozen=True)
+class OpenSideSaid(Fact):
+    """Which way its open side with the spring looks, before it is pressed in."""
+
+    faces: Literal["medium", "away"]
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class ShaftMet(Fact):
+    """The shaft under the lip: lead-in and lip greased, no lip folded."""
+
+    greased: bool
+    folded: str
+    verdict: Verdict
+
+
+@dataclass(frozen=True)
+class RingTakenOut(Fact):
+    """The ring came out again, to be begun anew at 12 o'clock."""
+
+    why: str
+
+
+@dataclass(frozen=True)
 class PressedAt(Fact):
     """Pressed in at an hour of the clock, flat to the bottom."""
 
@@ -107,5 +137,19 @@ class SealCovered(Fact):
     verdict: Verdict
 
 
-FACTS: tuple[type[Fact], ...] = (LargeSealPlanned, RingWarmed, RingRested, SeatReady, SpringIn, PressedAt, SeatedFlat, SealCovered)
-LargeSealFact = LargeSealPlanned | RingWarmed | RingRested | SeatReady | SpringIn | PressedAt | SeatedFlat | SealCovered
+FACTS: tuple[type[Fact], ...] = (
+    LargeSealPlanned,
+    RingWarmed,
+    RingRested,
+    SeatReady,
+    SpringIn,
+    OpenSideSaid,
+    ShaftMet,
+    PressedAt,
+    RingTakenOut,
+    SeatedFlat,
+    SealCovered,
+)
+LargeSealFact = (
+    LargeSealPlanned | RingWarmed | RingRested | SeatReady | SpringIn | OpenSideSaid | ShaftMet | PressedAt | RingTakenOut | SeatedFlat | SealCovered
+)

@@ -7,10 +7,23 @@ from dataclasses import asdict
 from datetime import UTC, datetime
 from enum import StrEnum
 
+from tribodex.core.bolts.thread import read_thread
+from tribodex.core.bolts.torque import BoltFinish, BoltStrength, bolt_torque
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.gates import text
-from tribodex.core.quantities import LengthUnit, parse_degrees, parse_speed_rpm, parse_temperature_c, parse_torque_nm, read_length
-from tribodex.core.seals.large import HELPERS_MM, LARGE_MM, RIGHT_THROUGH_C, ROOM_C, SPRING_APART_MM, backwards, pressing_order, steps_of, warm_up
+from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, parse_torque_nm, read_length
+from tribodex.core.seals.large import (
+    HELPERS_MM,
+    LARGE_MM,
+    RIGHT_THROUGH_C,
+    ROOM_C,
+    SPRING_APART_MM,
+    backwards,
+    excess_length,
+    pressing_order,
+    steps_of,
+    warm_up,
+)
 from tribodex.core.seals.material import SealMaterials, chamfer_length, judge_material, lip_speed
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal.facts import LargeSealPlan
@@ -28,8 +41,9 @@ SHAFT_UM, BOX_UM = (10_000.0, 6_000_000.0), (10_000.0, 2_000_000.0)
 USUAL_ROOM_C = 20.0
 
 
-def planned(command: cmd.PlanLargeSeal, materials: SealMaterials) -> LargeSealPlan:
-    """The plan of a large ring. Raises InvalidInput."""
+def planned(command: cmd.PlanLargeSeal, materials: SealMaterials, bolts: BoltStrength, *, again: bool = False) -> LargeSealPlan:
+    """The plan of a large ring. `again`: an entry is said again, as much as was asked when it was made. Raises InvalidInput."""
+    before_sides = again and not command.size_check and not command.upright
     shaft = read_length(command.shaft, "shaft", LengthUnit.MM, SHAFT_UM, command.shown).mm
     split, itself, last = (_yes(getattr(command, name), name, question) for name, question in _ASKED)
     material = materials.find(command.material) if command.material.strip() else None
@@ -46,13 +60,22 @@ def planned(command: cmd.PlanLargeSeal, materials: SealMaterials) -> LargeSealPl
         verdicts.append(Verdict("not a large ring", Level.WATCH, f"{number(shaft)} mm: below {LARGE_MM:g} mm it goes in with a plate."))
     if split:
         verdicts.append(Verdict("joined on site", Level.GOOD, "The joint is handled least of all; no strap; its spring goes in after joining."))
-    helpers, apart = shaft > HELPERS_MM, shaft > SPRING_APART_MM
-    cover = parse_torque_nm(command.cover, "cover") if command.cover.strip() else None
-    if cover is not None:
-        text(command.cover_source, "cover_source", "whose torque it is: drawing, maker")
+    if command.upright not in ("yes", "no") and not before_sides:
+        raise InvalidInput.at("upright", "Does it go in upright, or lying flat? Upright it wants helpers.", "yes or no")
+    helpers, apart = shaft > HELPERS_MM or (command.upright == "yes" and shaft >= LARGE_MM), shaft > SPRING_APART_MM
+    checked = before_sides or _yes(command.size_check, "size_check", "Is its size checked before it goes in? For that it lies flat for an hour.")
+    excess = _excess(command, shaft)
+    if excess is not None:
+        figures.append(excess)
+        verdicts += [excess.verdict] if excess.verdict is not None else []
+    cover, cover_source, screws = _cover(command, bolts, figures)
+    frosty = not before_sides and command.store.strip() != "" and parse_temperature_c(command.store, "store") < 0
     starts = _moment(command.starts_at) if command.starts_at.strip() else None
     hours = math.ceil(warm.value or 0.0) if warm is not None else 0
-    begins = backwards(starts, steps_of(hours, spring_apart=apart, helpers=helpers)) if starts is not None else ()
+    steps = steps_of(
+        hours, spring_apart=apart, helpers=helpers, frosty=frosty, rests=checked, covered=not itself or before_sides, together=not before_sides
+    )
+    begins = backwards(starts, steps) if starts is not None else ()
     return LargeSealPlan(
         shaft_mm=shaft,
         material=material.name if material is not None else "",
@@ -66,11 +89,49 @@ def planned(command: cmd.PlanLargeSeal, materials: SealMaterials) -> LargeSealPl
         begins=begins,
         starts_at=starts,
         cover_nm=cover,
-        cover_source=command.cover_source.strip(),
+        cover_source=cover_source,
         figures=tuple(figures),
         verdicts=tuple(verdicts),
         typed={k: v for k, v in asdict(command).items() if v},
+        side_asked=not before_sides,
+        rests=checked,
+        screws=screws,
+        excess=excess,
     )
+
+
+def _excess(command: cmd.PlanLargeSeal, shaft_mm: float) -> Result | None:
+    """How much longer the ring is than its seat; None while one of the two is not measured."""
+    if not (command.ring.strip() and command.seat.strip()):
+        return None
+    ring = read_length(command.ring, "ring", LengthUnit.MM, (30_000.0, 25_000_000.0), command.shown).mm
+    seat = read_length(command.seat, "seat", LengthUnit.MM, SHAFT_UM, command.shown).mm
+    if not shaft_mm < seat < 1.5 * shaft_mm:
+        raise InvalidInput.at(
+            "seat", f"A seat of {number(seat)} mm round a shaft of {number(shaft_mm)} mm cannot be.", "a little wider than the shaft"
+        )
+    return excess_length(ring, seat, len(pressing_order(shaft_mm)))
+
+
+def _cover(command: cmd.PlanLargeSeal, bolts: BoltStrength, figures: list[Result]) -> tuple[float | None, str, int | None]:
+    """Torque of the cover's screws: the maker's, else by proof stress and friction; how many there are."""
+    screws = round(parse_count(command.cover_screws, "cover_screws")) if command.cover_screws.strip() else None
+    if screws is not None and not 2 <= screws <= 96:
+        raise InvalidInput.at("cover_screws", f"{screws} screws hold a cover?", "2 to 96")
+    if command.cover.strip():
+        source = text(command.cover_source, "cover_source", "whose torque it is: drawing, maker")
+        return parse_torque_nm(command.cover, "cover"), source, screws
+    if not command.cover_screw.strip():
+        return None, "", screws
+    thread = read_thread(command.cover_screw, "cover_screw")
+    row = bolts.find(command.cover_grade, thread) if command.cover_grade.strip() else None
+    if row is None:
+        raise InvalidInput.at("cover_grade", "What stands on the heads of its screws?", f"{', '.join(bolts.grades())}; or the maker's torque")
+    if command.cover_finish not in set(BoltFinish):
+        raise InvalidInput.at("cover_finish", "Do they go in dry or oiled?", ", ".join(BoltFinish))
+    found = bolt_torque(thread, row, BoltFinish(command.cover_finish))
+    figures.append(found)
+    return found.value, f"{command.cover_grade.strip()}, {BoltFinish(command.cover_finish).words}", screws
 
 
 _ASKED = (

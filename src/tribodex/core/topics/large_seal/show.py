@@ -34,6 +34,12 @@ def tell(fact: Any) -> str:
             return f"Housing: {fact.verdict.word}."
         case ev.SpringIn():
             return f"Spring: {fact.verdict.word}."
+        case ev.OpenSideSaid():
+            return f"Open side with the spring: {fact.verdict.word}."
+        case ev.ShaftMet():
+            return f"Shaft under the lip: {fact.verdict.word}{f' ({fact.folded})' if fact.folded else ''}."
+        case ev.RingTakenOut():
+            return f"Ring out again: {fact.why}."
         case ev.PressedAt():
             return f"Pressed in at {fact.hour:g} o'clock: {fact.verdict.word}."
         case ev.SeatedFlat():
@@ -57,6 +63,10 @@ def said(fact: Any) -> Any:
             return cmd.ReadySeat(fact.dry, fact.rounded)
         case ev.SpringIn():
             return cmd.LaySpring(fact.lock_checked, fact.groove_greased)
+        case ev.OpenSideSaid():
+            return cmd.SayOpenSide(fact.faces)
+        case ev.ShaftMet():
+            return cmd.MeetShaft(fact.greased, fact.folded)
         case ev.SeatedFlat():
             return cmd.SeatFlat(fact.flat, fact.text)
         case ev.SealCovered():
@@ -103,6 +113,9 @@ class LargeSealWork:
     spring_apart: bool
     helpers: bool
     split: bool
+    loop_mm: float | None
+    screws: int | None
+    shaft_last: bool
     cover: bool
     lead: tuple[LeadStep, ...]
     starts_at: datetime | None
@@ -116,6 +129,7 @@ class LargeSealWork:
 def view(desk: Desk, state: LargeSeal) -> LargeSealWork:
     """The ring as it is shown."""
     plan = state.plan
+    excess = plan.excess if plan is not None else None
     return LargeSealWork(
         asks=None,
         topic="large_seal",
@@ -126,6 +140,9 @@ def view(desk: Desk, state: LargeSeal) -> LargeSealWork:
         spring_apart=plan is not None and plan.spring_apart,
         helpers=plan is not None and plan.helpers,
         split=plan is not None and plan.split,
+        loop_mm=round(excess.value / len(plan.order), 1) if plan is not None and excess is not None and excess.value is not None else None,
+        screws=plan.screws if plan is not None else None,
+        shaft_last=plan is not None and plan.shaft_last,
         cover=plan is not None and not plan.holds_itself,
         lead=tuple(LeadStep(step.words, step.at, step.hours) for step in (plan.begins if plan is not None else ())),
         starts_at=plan.starts_at if plan is not None else None,
@@ -143,12 +160,15 @@ def _lines(state: LargeSeal) -> list[LargeSealLine]:
         ("On the table", state.rested),
         ("Housing", state.seat),
         ("Spring", state.spring),
+        ("Open side", state.side),
+        ("Shaft", state.met),
         ("All round", state.flat),
         ("Cover", state.covered),
     )
     for what, fact in named:
         if fact is not None:
             found.append(LargeSealLine(what, fact.verdict))
+    found += [LargeSealLine(f"{one.hour:g} o'clock", one.verdict) for one in state.pressed.values() if one.verdict.level is not Level.GOOD]
     return found
 
 
@@ -165,7 +185,9 @@ def findings(_: Desk, state: LargeSeal) -> Sequence[str]:
     if state.plan.warm is None:
         found.append("Store and pack are not known: a frosty ring is left in the warm overnight.")
     if state.plan.helpers:
-        found.append("Above 1500 mm two or more people; straps keep it round while it is carried.")
+        found.append("Above 1500 mm, and upright, two or more people; straps keep it round while it is carried.")
+    if state.plan.begins and any("overnight" in step.words for step in state.plan.begins):
+        found.append("It comes frosty: overnight in the warm, whatever the hours work out to; felt in the middle before it is bent.")
     return found
 
 
@@ -173,7 +195,18 @@ def record(desk: Desk, state: LargeSeal) -> Sequence[Section]:
     """The ring for the record."""
     if state.plan is None:
         return []
-    entries = (state.warmed, state.rested, state.seat, state.spring, *state.pressed.values(), state.flat, state.covered)
+    entries = (
+        state.warmed,
+        state.rested,
+        state.seat,
+        state.spring,
+        state.side,
+        *((state.met,) if not state.plan.shaft_last else ()),
+        *state.pressed.values(),
+        state.flat,
+        state.covered,
+        *((state.met,) if state.plan.shaft_last else ()),
+    )
     lines = (tell(ev.LargeSealPlanned(state.plan)), *(tell(fact) for fact in entries if fact is not None))
     rows = tuple((step.words, f"{step.at:%Y-%m-%d %H:%M}", f"{step.hours:g} h") for step in state.plan.begins)
     tables = (Table(("Step", "Begins", "Takes"), rows, "Planned back from the wished start"),) if rows else ()

@@ -27,6 +27,8 @@ class LargeSeal:
     pressed: dict[float, ev.PressedAt] = field(default_factory=dict)
     flat: ev.SeatedFlat | None = None
     covered: ev.SealCovered | None = None
+    side: ev.OpenSideSaid | None = None
+    met: ev.ShaftMet | None = None
 
     @property
     def planned_right(self) -> bool:
@@ -51,13 +53,17 @@ class LargeSeal:
             return "plan"
         steps = [
             ("warm", plan.warm is None or (plan.warm.value or 0.0) == 0.0 or right(self.warmed)),
-            ("rest", right(self.rested)),
+            ("rest", not plan.rests or right(self.rested)),
             ("seat", right(self.seat)),
             ("spring", not self.spring_first or right(self.spring)),
+            ("side", not plan.side_asked or right(self.side)),
+            ("meet", not plan.side_asked or plan.shaft_last or right(self.met)),
+            ("out", not any(not right(one) for one in self.pressed.values())),
             ("press", self.next_hour is None),
             ("spring", not (plan.spring_apart and plan.split) or right(self.spring)),
             ("flat", right(self.flat)),
             ("cover", plan.holds_itself or right(self.covered)),
+            ("meet", not (plan.side_asked and plan.shaft_last) or right(self.met)),
         ]
         return next((name for name, done in steps if not done), "")
 
@@ -79,6 +85,14 @@ def fold(state: LargeSeal, _: Event, fact: ev.LargeSealFact) -> None:
             state.pressed[fact.hour] = fact
             # What was flat before it was pressed again says nothing now.
             state.flat = None
+        case ev.OpenSideSaid():
+            state.side = fact
+        case ev.ShaftMet():
+            state.met = fact
+        case ev.RingTakenOut():
+            # Its open side is looked at again before it goes in anew.
+            state.pressed.clear()
+            state.flat = state.covered = state.side = None
         case ev.SeatedFlat():
             state.flat = fact
             if not fact.flat:

@@ -7,6 +7,7 @@ import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
 import { Cover, Flat, Straps } from "./ends";
 import { PlanRing } from "./plan-ring";
+import { MeetShaft, OpenSide, RingOut } from "./sides";
 
 export interface LargeSealProps {
   work: LargeSealWork;
@@ -41,6 +42,12 @@ export function LargeSealPanel(props: LargeSealProps) {
           onSay={(lock_checked, groove_greased) => tap({ kind: "lay_spring", lock_checked, groove_greased })}
         />
       );
+    case "say_open_side":
+      return <OpenSide {...props} />;
+    case "meet_shaft":
+      return <MeetShaft {...props} />;
+    case "take_ring_out":
+      return <RingOut {...props} />;
     case "press_at":
       return (
         <div className="space-y-3 pt-4">

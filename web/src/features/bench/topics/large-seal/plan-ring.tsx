@@ -17,19 +17,33 @@ const EMPTY = {
   angle: "",
   cover: "",
   cover_source: "",
+  ring: "",
+  seat: "",
+  cover_screws: "",
+  cover_screw: "",
+  cover_grade: "",
   starts_at: "",
 };
 const ASKED = [
   { name: "split", label: "Joined on site" },
   { name: "holds_itself", label: "Holds itself in the housing, without a cover's squeeze" },
   { name: "shaft_last", label: "The shaft comes last, through the ring" },
+  { name: "upright", label: "It goes in" },
+  { name: "size_check", label: "Its size is checked before it goes in" },
 ] as const;
 
 export function PlanRing({ work, tap, refused }: LargeSealProps) {
   const { units } = useSettings();
   const entry = useEntry(EMPTY, refused, "plan_large_seal");
   const [material, setMaterial] = useState("");
-  const [said, setSaid] = useState({ split: "", holds_itself: "", shaft_last: "" });
+  const [said, setSaid] = useState({
+    split: "",
+    holds_itself: "",
+    shaft_last: "",
+    upright: "",
+    size_check: "",
+  });
+  const [finish, setFinish] = useState("");
   return (
     <form
       className="space-y-3 pt-4"
@@ -44,6 +58,7 @@ export function PlanRing({ work, tap, refused }: LargeSealProps) {
           starts_at: wished,
           material,
           ...said,
+          cover_finish: finish,
           shown: units === "mm" ? "mm" : "in",
         });
       }}
@@ -75,7 +90,21 @@ export function PlanRing({ work, tap, refused }: LargeSealProps) {
         <EntryText entry={entry} name="angle" label="Its angle" hint="20° is the aim" />
         <EntryText entry={entry} name="cover" />
         <EntryText entry={entry} name="cover_source" words={["drawing"]} />
+        <EntryText entry={entry} name="ring" hint="by tape; empty: not measured" />
+        <EntryText entry={entry} name="seat" hint="empty: not measured" />
+        <EntryText entry={entry} name="cover_screws" hint="empty: not counted" />
+        <EntryText entry={entry} name="cover_screw" hint="M10; empty: the maker's torque" />
+        {entry.text("cover_screw").trim() ? <EntryText entry={entry} name="cover_grade" hint="8.8" /> : null}
       </div>
+      {entry.text("cover_screw").trim() ? (
+        <ChoiceRow
+          label="The cover's screws go in"
+          value={finish}
+          onChange={setFinish}
+          options={choicesOf("plan_large_seal", "cover_finish", false)}
+          problem={entry.problem("cover_finish")}
+        />
+      ) : null}
       <TextField
         label="The machine should run again at"
         type="datetime-local"

@@ -29,7 +29,7 @@ from tests.core import test_seals as seals
 from tests.core import test_stop as rounds
 from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_cartridge import CLOSING, SPINDLE, CartridgeBench, SpindleBench
-from tests.core.test_follower import STUD, YOKE, FollowerBench
+from tests.core.test_follower import SILENT, STUD, YOKE, FollowerBench
 from tests.core.test_halves import SHEET as HALVES
 from tests.core.test_job import AnySequence
 from tests.core.test_other_kinds import SETTING, on_and_locked
@@ -84,7 +84,7 @@ from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.topics.units import commands as house
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.units.forms import FloatBy
-from tribodex.core.units.insert import Closed, Pin
+from tribodex.core.units.insert import Closed, HoleStep, Pin
 from tribodex.core.units.screws import Footing
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.launch.demo import prepare
@@ -407,7 +407,7 @@ def of_after() -> Log:
     made.do(seals.LIP, seal.PutRingOn("inboard", "away"), at="1")
     made.do(job_cmd.Correct(made.job.last_seq, "looked again", seal.PutRingOn("inboard", "toward")), at="1")
     made.do(seal.SetSeal("inboard", True, True), at="1")
-    made.do(seals.LABYRINTH, seal.PutRingOn("inboard"), seal.PlaceLabyrinth("inboard", "2 mm", "0.6 mm", True), at="2")
+    made.do(seals.LABYRINTH, seals.joined("inboard"), seal.PutRingOn("inboard"), seals.placed("inboard", "2 mm", "0.6 mm"), at="2")
     made.do(seal.PurgeSeal("inboard", True, "14"), at="2")
     fill.filled(made, "1")
     made.do(grease.ChooseLubricant("oil", "Mill oil", oil="VG 150"), grease.FillOil("55 mm", True, True, "new washer"), at="2")
@@ -457,6 +457,60 @@ def of_seal() -> Log:
     made.do(big.UseStraps(False, "two"), big.PressAt(12), big.PressAt(6), big.PressAt(3), big.PressAt(9), big.UseStraps(True), at="1")
     made.do(big.SeatFlat(True), big.CoverSeal("30 N·m", "no. 3", True), at="1")
     made.do(job_cmd.Correct(made.job.last_seq, "misread", big.CoverSeal("38 N·m", "no. 3", True)), at="1")
+    return made.log
+
+
+def of_seal_alone() -> Log:
+    """A labyrinth alone on a bearing that stays, every entry of it corrected."""
+    made = others.Walker(load_reference(), Scope.SEAL, plan=others.FittedDraft(shaft="100 mm"))
+    made.gate("safe")
+
+    def again(reason: str, command: object) -> None:
+        made.say(job_cmd.Correct(made.job.log[-1].seq, reason, command))  # type: ignore[arg-type]
+
+    made.say(replace(seals.LABYRINTH, sides="outboard", screw="M6", moves_away="0.9 mm", moves_back="0.1 mm", grease="Mill grease 2"))
+    made.say(seals.joined("outboard", first=False))
+    again("looked again", seals.joined("outboard"))
+    made.say(seal.PutRingOn("outboard"), seals.placed("outboard", "1.6 mm", "0.7 mm", screws_at="9 N·m", wrench="key 1"))
+    again("misread", seals.placed("outboard", "1.6 mm", "0.7 mm", screws_at="5 N·m", wrench="key 1"))
+    made.say(seal.SetSeal("outboard", True, False), seal.PurgeSeal("outboard", True, "14"), seal.KeepSeal("7", source="sheet"))
+    again("another sheet", seal.KeepSeal("14", "300", "16", "sheet of the seal"))
+    return list(made.job.log)
+
+
+def of_silent() -> Log:
+    """A follower whose sheet is silent about oil on the thread; who answered was misheard."""
+    made = FollowerBench(SILENT)
+    made.set_in()
+    made.at_one(roll.ClampStud("120 N·m", "oiled", "no. 2"), roll.SayClampThread("dry", "the maker, by telephone"))
+    made.at_one(job_cmd.Correct(made.job.last_seq, "misheard", roll.SayClampThread("oiled", "the maker, in writing")))
+    made.at_one(roll.ClampStud("120 N·m", "oiled", "no. 2"), roll.SayPlug(True), roll.TurnRoller(True))
+    return made.log
+
+
+def of_hole() -> Log:
+    """An insert greased through a plugged hole, its strokes corrected."""
+    made = UnitBench(COLLAR, floats=(Floats.HELD,))
+    made.gate("ready_insert", "1")
+    made.do(inside.TakeInsertOut(False), inside.MeasureFitting("14", "20"), inside.SeeBore("marked", True), at="1")
+    made.do(inside.EnterInsert("marked", Pin.IN_SLOT), inside.CentreInsert("6", "6.1", "60", True), inside.CloseHole(Closed.PLUG), at="1")
+    made.do(*(inside.GreaseThroughHole(step) for step in (HoleStep.PLUG_OUT, HoleStep.FITTING_IN)), at="1")
+    made.do(inside.GreaseThroughHole(HoleStep.STROKES, "1", "hard"), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "it went easily", inside.GreaseThroughHole(HoleStep.STROKES, "1", "easy")), at="1")
+    made.do(inside.GreaseThroughHole(HoleStep.PLUG_BACK), at="1")
+    return made.log
+
+
+def of_ring() -> Log:
+    """A large ring whose open side and shaft are asked, taken out and begun again, each of them corrected."""
+    made = seals.SealBench()
+    made.opened()
+    made.do(big.WarmRing("12 °C"), big.RestRing("1.5"), big.ReadySeat(True, True), big.LaySpring(True, True), at="1")
+    for wrong, right in ((big.SayOpenSide("away"), big.SayOpenSide("medium")), (big.MeetShaft(False), big.MeetShaft(True))):
+        made.do(wrong, at="1")
+        made.do(job_cmd.Correct(made.job.last_seq, "looked again", right), at="1")
+    made.do(big.PressAt(6), big.TakeRingOut("begun at 6"), big.SayOpenSide("medium"), at="1")
+    made.do(*(big.PressAt(hour) for hour in (12, 6, 3, 9)), big.SeatFlat(True), big.CoverSeal("38 N·m", "no. 3", True), at="1")
     return made.log
 
 
@@ -534,6 +588,10 @@ def some(name: str) -> list[tuple[str, Log]]:
         "halves": of_halves,
         "spindle": of_spindle,
         "setting": of_setting,
+        "seal-alone": of_seal_alone,
+        "silent": of_silent,
+        "hole": of_hole,
+        "ring": of_ring,
     }
     return [(name, made[name]())]
 
@@ -564,6 +622,10 @@ for i, log in enumerate(
         of_halves(),
         of_spindle(),
         of_setting(),
+        of_seal_alone(),
+        of_silent(),
+        of_hole(),
+        of_ring(),
     ],
     1,
 ):

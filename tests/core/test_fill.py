@@ -127,6 +127,46 @@ def test_the_sheets_amount_goes_first_and_more_than_the_space_is_refused(bench: 
         bench.do(cmd.PlanFill("middling", sheet="6 oz"), at="1")
 
 
+SHEET = cmd.PlanFill("middling", sheet="20 strokes", sheet_source="sheet of the block", sheet_is="housing", seals="60 g", corners="4")
+
+
+def test_strokes_of_a_sheet_stay_strokes_until_its_gun_is_known(bench: ShaftBench) -> None:
+    bench.do(CHOOSE, SHEET, at="1")
+    plan = bench.desk("1").of(grease.TOPIC).planned
+    assert plan is not None and plan.counted and plan.asked == (5, 5, 5, 5) and plan.housing_g == 0.0 and plan.gun is None
+    bench.do(cmd.PackBearing("full", True), cmd.FillCorner(1, "5"), at="1")
+    assert bench.desk("1").of(grease.TOPIC).given_g is None
+    # What one of its strokes gives is known: now it is a weight, and this gun's strokes follow.
+    bench.do(replace(SHEET, sheet_stroke="1.4 g", gun="gun 2", stroke="0.7 g"), at="1")
+    plan = bench.desk("1").of(grease.TOPIC).planned
+    assert plan is not None and not plan.counted and plan.housing_g == pytest.approx(28.0) and plan.measured.strokes == 40
+    for wrong, field in (
+        ({"sheet": "20"}, "sheet"),
+        ({"sheet_is": "total"}, "sheet_stroke"),
+        ({"sheet": "0 strokes"}, "sheet"),
+        ({"sheet_is": ""}, "sheet_is"),
+    ):
+        with pytest.raises(InvalidInput) as refused:
+            bench.do(replace(SHEET, **wrong), at="1")  # type: ignore[arg-type]
+        assert refused.value.fields[0].name == field
+
+
+def test_one_budget_over_bearing_housing_and_seals(bench: ShaftBench) -> None:
+    bench.do(CHOOSE, replace(PLAN, seals="60 g", cartridge="100 g"), at="1")
+    state = bench.desk("1").of(grease.TOPIC)
+    plan = state.planned
+    sums = next(one for one in grease.TOPIC.figures(bench.desk("1"), state) if one.id == "fill_budget")
+    assert plan is not None and plan.bearing.value is not None
+    packs = plan.bearing.value_to or plan.bearing.value
+    assert sums.value == pytest.approx(packs + plan.housing_g + 60, abs=0.1)
+    assert sums.note.startswith(f"{math.ceil(sums.value / 100)} cartridges of 100 g") and "strokes at the corners" in sums.note
+    # What is not known is named, and not guessed.
+    bench.do(replace(SHEET), at="1")
+    state = bench.desk("1").of(grease.TOPIC)
+    sums = next(one for one in grease.TOPIC.figures(bench.desk("1"), state) if one.id == "fill_budget")
+    assert sums.value == 60 and "housing's part is not known" in sums.note and "bearing's part is not known" in sums.note
+
+
 def test_what_does_not_mix_does_not_go_in(bench: ShaftBench) -> None:
     bench.do(cmd.ChooseLubricant("grease", "Other", "lithium", "calcium complex"), at="1")
     assert not state(bench).chosen_right and headline(bench).startswith("Stop: ")

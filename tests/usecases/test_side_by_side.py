@@ -25,7 +25,7 @@ def default_of(name: str) -> str:
 
 def test_each_has_reasons_and_one_default() -> None:
     on_a_taper = {"oil", "unmounted", "places", "zero", "method", "washer", "stop", "card", "base"}
-    assert set(QUESTIONS) == on_a_taper | {"way_on", "heat", "fixed_cover", "flingers", "amounts"}
+    assert set(QUESTIONS) == on_a_taper | {"way_on", "heat", "fixed_cover", "flingers", "amounts", "lip"}
     for question in QUESTIONS.values():
         assert len(question.ways) > 1 and sum(way.default for way in question.ways) == 1, question.id
         assert len({way.title for way in question.ways}) == len(question.ways) == len({way.reason for way in question.ways})

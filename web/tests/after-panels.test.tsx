@@ -72,6 +72,7 @@ const GREASE: GreaseWork = {
   name: "",
   thickeners: ["lithium", "polyurea"],
   paces: [{ value: "middling", words: "middling" }],
+  counted: false,
   not_packed: "",
   packed: null,
   corners: [1, 2, 3, 4].map((number) => ({ number, asked: 5, given: null, verdict: null })),

@@ -56,6 +56,7 @@ def disagreements() -> tuple[Disagreement, ...]:
         _asked("heat", "Thermometer or crayon", _heats(), "at the bench, with each reading of the ring"),
         _asked("fixed_cover", "The fixed cover first or last", _fixed_covers(), "at the bench: what is left, in order"),
         _asked("flingers", "What holds a flinger", _flingers(), "in the plan of the cartridge"),
+        _asked("lip", "Which way a lip looks", _lips(), "at the bench: which seals, and what for"),
         _asked("amounts", "Grease in strokes or in grams", _amounts(), "at the bench: how much goes where"),
     )
 
@@ -159,6 +160,11 @@ def _fixed_covers() -> Iterable[SideWay]:
 def _flingers() -> Iterable[SideWay]:
     yield SideWay("Set screws", "Set to its gap by hand; both screws evenly, or it stands askew and walks.", True)
     yield SideWay("Clamped by the nuts", "Square by its seat and cannot walk; its gap is what the parts make it, so it is measured.", False)
+
+
+def _lips() -> Iterable[SideWay]:
+    yield SideWay("By its purpose", "Towards what it holds back: the bearing for grease, outwards for dirt; known without a paper.", True)
+    yield SideWay("By its maker's drawing", "The maker may turn it for a purge or a pair of lips; it goes first, and the drawing is named.", False)
 
 
 def _amounts() -> Iterable[SideWay]:

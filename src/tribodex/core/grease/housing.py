@@ -49,6 +49,33 @@ def measured(grams: float, gun: GreaseGun | None, corners: int = 0, cartridge_g:
     return Measured(round(grams, 1), round(grams / OUNCE_G, 2), strokes, spread, cartridges(grams, cartridge_g))
 
 
+def fill_budget(bearing: Result, housing_g: float | None, seals_g: float, cartridge_g: float, corners: tuple[int, ...]) -> Result:
+    """All the grease of a first fill in one sum: bearing, housing, seals; cartridges to bring, strokes corner by corner.
+
+    Symbols: G_b into the bearing (a range where its rule is one: the upper end counts), G_h, G_s (g); what is not known is named, not guessed.
+    Valid: a housing filled for the first time.
+    Raises: nothing.
+    Source: definition.
+
+    >>> b = Result("b", "", 120.0, "g"); r = fill_budget(b, 260.0, 60.0, 400, (50, 50, 50, 50)); r.value, r.note
+    (440.0, '2 cartridges of 400 g; 50 + 50 + 50 + 50 strokes at the corners.')
+    """
+    packs = bearing.value_to if bearing.value_to is not None else bearing.value
+    parts = {"bearing": packs, "housing": housing_g, "seals": seals_g}
+    known = {name: grams for name, grams in parts.items() if grams is not None}
+    total = sum(known.values())
+    missing = [f"the {name}'s part is not known and comes on top" for name, grams in parts.items() if grams is None]
+    lines = tuple(Line(f"G {name}", f"into the {name}", "", "", grams, "g", "practice") for name, grams in known.items())
+    lines += (
+        Line("G", "in all", " + ".join(f"G {name}" for name in known), " + ".join(number(one) for one in known.values()), total, "g", "practice"),
+    )
+    bring = cartridges(total, cartridge_g)
+    strokes = f"{' + '.join(str(one) for one in corners)} strokes at the corners" if corners else ""
+    said = [f"{bring} cartridge{'s' if bring != 1 else ''} of {number(cartridge_g)} g", strokes, *missing]
+    note = f"{'; '.join(part for part in said if part)}."
+    return Result("fill_budget", "Grease to bring, bearing, housing and seals", round(total, 1), "g", working=lines, note=note)
+
+
 def judge_share(share: float, pace: Pace) -> Verdict:
     """What a share of the housing does at a pace: neither a little at the bottom nor filled up.
 

@@ -20,6 +20,28 @@ class LubricatorCode(StrEnum):
     TOO_SMALL = "lubricator.too_small"
 
 
+class Drive(StrEnum):
+    """What drives an automatic lubricator."""
+
+    SPRING = "spring"
+    GAS = "gas"
+    MOTOR = "motor"
+
+    @property
+    def words(self) -> str:
+        """As it is said."""
+        return {"spring": "a spring", "gas": "gas from a cell", "motor": "a motor with a battery"}[self.value]
+
+    @property
+    def care(self) -> str:
+        """What has to be watched with it (common practice, no source)."""
+        return {
+            "spring": "It pushes less as it empties, and gives less in the cold: looked at more often in winter.",
+            "gas": "Once started it gives while the machine stands too; warm it gives more, cold less; not above its own limit.",
+            "motor": "Set by its switch, it keeps its time whatever the weather; its battery goes in new with each cartridge.",
+        }[self.value]
+
+
 def lubricator_days(content_g: float, amount_g: float, interval_h: float, hours_per_day: float) -> Result:
     """Days that a cartridge is set to: so that it gives the amount of each interval, spread evenly.
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from tribodex.core.grease.interval import ROLLS
+from tribodex.core.grease.lubricator import Drive
 from tribodex.core.job.asked import Family, choice, count, length, number, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
@@ -39,6 +40,7 @@ class SetCare:
     look_days: Annotated[str, number(Family.DAYS, "Looked at every, days", "30")] = ""
     running: Annotated[str, choice("Greased while it runs", {"": "not said", "no": "no", "yes": "yes"})] = ""
     grease: Annotated[str, words("Grease")] = ""
+    lubricator: Annotated[Literal["", "spring", "gas", "motor"], choice("It is driven by", {"": "not said", **worded(Drive)})] = ""
     lets_out: Annotated[Literal["", "yes", "no"], choice("Its seals let grease out", {"": "not said", "yes": "yes", "no": "no, tight lips"})] = ""
     hole: Annotated[Literal["", "open", "plug", "plugged"], choice("Its grease hole is", _HOLES)] = ""
 

@@ -7,7 +7,7 @@ from dataclasses import asdict, dataclass
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import Path, regrease_amount
 from tribodex.core.grease.interval import Running, both_said, interval, interval_by_halving
-from tribodex.core.grease.lubricator import lubricator_days
+from tribodex.core.grease.lubricator import Drive, lubricator_days
 from tribodex.core.grease.strokes import GreaseGun, insert_strokes, read_gun, strokes_for
 from tribodex.core.job.gates import text
 from tribodex.core.quantities import number_plain, parse_count, parse_mass_g, parse_speed_rpm, parse_temperature_c
@@ -136,7 +136,8 @@ def _greased(common: _Common, bearing: KeptBearing) -> CarePlan:
         setting = lubricator_days(content, grams, each, hours)
         if setting.value is None:
             raise InvalidInput.at("cartridge", setting.note, "a cartridge that lasts a month or more; or greased by hand")
-        change = Care(CareKind.CARTRIDGE, None, min(setting.value, YEAR_DAYS))
+        why = Drive(command.lubricator).care if command.lubricator else ""
+        change = Care(CareKind.CARTRIDGE, None, min(setting.value, YEAR_DAYS), why=why)
         return common.plan(change, setting.verdict or verdict, (*figures, setting), grams)
     strokes = None
     if common.gun is not None:

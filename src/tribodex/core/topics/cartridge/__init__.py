@@ -5,7 +5,7 @@ from tribodex.core.job.topic import Topic
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
 from tribodex.core.topics.cartridge.decide import COVER_UP, INTO_HOUSING, NUT_PAIR, PACK, SET_FLINGERS, decide
-from tribodex.core.topics.cartridge.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims
+from tribodex.core.topics.cartridge.edges import ANSWERS, EXPECTS, GATED, HELD, MADE_BY, claims, owes
 from tribodex.core.topics.cartridge.move import move
 from tribodex.core.topics.cartridge.moves import CartridgeDo as Do
 from tribodex.core.topics.cartridge.show import figures, record, said, tell
@@ -93,4 +93,6 @@ TOPIC: Topic[Cartridge] = Topic(
     gated=GATED,
     held=HELD,
     made_by=MADE_BY,
+    owes=owes,
+    owed_by=(ev.FlingerSet,),
 )

@@ -11,10 +11,13 @@ from tribodex.core.cartridge.shaft_end import ShaftEndCode
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import HEATED, Family, Likely, torque_near
 from tribodex.core.job.expected import between, by_size
+from tribodex.core.job.job import Job
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.proofs import Claim, What, not_yet
 from tribodex.core.job.readback import numbers_in
 from tribodex.core.job.topic import Desk, Expect
+from tribodex.core.schedule.due import Care, CareKind
+from tribodex.core.schedule.owed import AGAIN_H, Owed
 from tribodex.core.shouldered.retaining_ring import RetainingRingCode
 from tribodex.core.topics.cartridge import commands as cmd
 from tribodex.core.topics.cartridge import facts as ev
@@ -88,6 +91,17 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.MeasureCover, "spigot"): _spigot,
     (cmd.TightenRound, "gaps"): between(0.0, 5.0, "a cover stands off by up to 5 mm"),
 }
+
+
+def owes(job: Job, state: Cartridge, at: str) -> Owed | None:
+    """Flingers held by set screws settle: due a second time at the bearing of their end."""
+    plan = state.plan
+    if plan is None or plan.made.clamped or state.flingers_on is None:
+        return None
+    ends = [plan.made.seat(side).end for side in SIDES if (plan.fixed if side == "fixed" else plan.floating) == at]
+    if not any(end in state.flingers and end not in state.flingers_left for end in ends):
+        return None
+    return Owed(state.flingers_on, (Care(CareKind.TIGHTEN, AGAIN_H, None, once=True, why="set screws of the flinger settle: a new isolation"),))
 
 
 def claims(desk: Desk, state: Cartridge) -> tuple[Claim, ...]:

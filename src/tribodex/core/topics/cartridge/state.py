@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from datetime import date
 from typing import assert_never
 
 from tribodex.core.bolts.torque import PASSES
@@ -61,6 +62,7 @@ class Cartridge:
     covers: dict[Side, Cover] = field(default_factory=lambda: {side: Cover() for side in SIDES})
     turned: ev.CartridgeTurned | None = None
     flingers: dict[End, ev.FlingerSet] = field(default_factory=dict)
+    flingers_on: date | None = None
     topped: ev.ToppedUp | None = None
     off: set[str] = field(default_factory=set)
 
@@ -129,7 +131,7 @@ class Cartridge:
         return not self.flingers_left and right
 
 
-def fold(state: Cartridge, _: Event, fact: ev.CartridgeFact) -> None:
+def fold(state: Cartridge, event: Event, fact: ev.CartridgeFact) -> None:
     """Take one entry into the slice."""
     match fact:
         case ev.CartridgePlanned():
@@ -164,7 +166,7 @@ def fold(state: Cartridge, _: Event, fact: ev.CartridgeFact) -> None:
         case ev.DrawnByCover():
             state.drawn = fact
         case ev.FlingerSet():
-            state.flingers[fact.end] = fact
+            state.flingers[fact.end], state.flingers_on = fact, event.happened_at.date()
             state.off.discard(f"flinger.{fact.end}")
         case ev.CartridgeTurned():
             state.turned = fact

@@ -30,12 +30,14 @@ class PlanFill:
     gun: Annotated[str, words("Gun", empty="by hand, by weight")] = ""
     stroke: Annotated[str, number(Family.MASS, "One stroke of it gives", "1.2 g")] = ""
     mass: Annotated[str, number(Family.WEIGHT, "Bare bearing's mass", "3.3 kg")] = ""
-    sheet: Annotated[str, number(Family.MASS, "Amount by its sheet", "230 g")] = ""
+    sheet: Annotated[str, number(Family.MASS, "Amount by its sheet", "230 g, 8 oz, 20 strokes")] = ""
     sheet_source: Annotated[str, words("Which sheet")] = ""
     sheet_is: Annotated[
         Literal["", "housing", "total", "bearing"],
         choice("The sheet's amount is", {"": "not said", "housing": "into the housing", "total": "both together", "bearing": "into the bearing"}),
     ] = ""
+    sheet_stroke: Annotated[str, number(Family.MASS, "One stroke of the sheet's gun gives", "1.4 g", empty="the sheet does not say")] = ""
+    seals: Annotated[str, number(Family.MASS, "Into the seals, together", "60 g; 0 where none", empty="not known")] = ""
     volume: Annotated[str, number(Family.VOLUME, "Space beside the bearing", "600 cm³")] = ""
     housing: Annotated[str, length("Inside diameter of the housing", "160 mm")] = ""
     inside: Annotated[str, length("Its inside width", "90 mm")] = ""

@@ -58,7 +58,7 @@ def _greased(desk: Desk, state: Greasing, command: Any) -> Fact:
     if not state.chosen_right:
         raise Refused(f"This grease does not go in here: {state.chosen.mixes.reason}")
     if isinstance(command, cmd.PlanFill):
-        return ev.FillPlanned(planned(command, _fitted(desk)))
+        return ev.FillPlanned(planned(command, _fitted(desk), again=desk.correcting))
     plan = state.planned
     if plan is None:
         raise Refused("First how much goes where.")
@@ -69,8 +69,8 @@ def _greased(desk: Desk, state: Greasing, command: Any) -> Fact:
     if isinstance(command, cmd.FillCorner):
         if not 1 <= command.corner <= plan.corners:
             raise InvalidInput.at("corner", f"This housing has no corner {command.corner}.", f"1 to {plan.corners}")
-        amount = parse_count(command.amount, "amount") if plan.gun is not None else parse_mass_g(command.amount, "amount")
-        if plan.gun is not None and (amount != int(amount) or amount < 0):
+        amount = parse_count(command.amount, "amount") if plan.in_strokes else parse_mass_g(command.amount, "amount")
+        if plan.in_strokes and (amount != int(amount) or amount < 0):
             raise InvalidInput.at("amount", "Strokes are whole ones.", f"{plan.asked[command.corner - 1]:g}, for example")
         return ev.CornerFilled(command.corner, amount, judge_corner(plan, command.corner, amount))
     raise TypeError(f"greasing takes no {type(command).__name__}")

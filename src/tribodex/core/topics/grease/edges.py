@@ -37,7 +37,7 @@ def _corner(desk: Desk, state: Greasing, command: cmd.FillCorner) -> Likely | No
     if plan is None or not 1 <= command.corner <= len(plan.asked):
         return None
     asked = plan.asked[command.corner - 1]
-    counted = "strokes" if plan.gun is not None else ""
+    counted = "strokes" if plan.in_strokes else ""
     return Likely(0.0, max(asked * 4, 3.0), f"{asked:g} {counted or 'g'} are planned for this corner", counted)
 
 
@@ -71,6 +71,8 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanFill, "cartridge"): always(CARTRIDGE),
     (cmd.PlanFill, "mass"): _mass,
     (cmd.PlanFill, "sheet"): _space((0.01, 5.0), "a housing takes some share of the space round its bearing"),
+    (cmd.PlanFill, "sheet_stroke"): always(STROKE),
+    (cmd.PlanFill, "seals"): _space((0.0, 1.5), "two labyrinths take less than a housing"),
     (cmd.PlanFill, "volume"): _space((0.05, 10.0), "the space beside a bearing goes with its size"),
     (cmd.PlanFill, "housing"): by_size("outside_mm", 0.95, 3.0, "a housing is a little wider inside than the ring"),
     (cmd.PlanFill, "inside"): by_size("width_mm", 0.8, 8.0, "a housing's inside is one to some widths"),

@@ -32,7 +32,11 @@ class LubricantChosen(Fact):
 
 @dataclass(frozen=True)
 class FillPlan:
-    """Two amounts. `housing_g` by `by` (share or sheet); sizes (mm) of the housing for its drawing, None where only a volume is known."""
+    """Two amounts. `counted`: the sheet counts strokes, and of how many grams nobody knows: they stay strokes, `housing_g` is zero then.
+
+    `seals_g`, `cartridge_g`: what the seals take, and what a cartridge holds, for the budget.
+    `housing_g` by `by` (share or sheet); sizes (mm) of the housing for its drawing, None where only a volume is known.
+    """
 
     pace: Pace
     gun: GreaseGun | None
@@ -50,6 +54,14 @@ class FillPlan:
     level_mm: float | None
     verdict: Verdict | None
     typed: dict[str, str] = field(default_factory=dict)
+    counted: bool = False
+    seals_g: float | None = None
+    cartridge_g: float | None = None
+
+    @property
+    def in_strokes(self) -> bool:
+        """Whether corners are counted in strokes: of this gun, or as the sheet counts them."""
+        return self.gun is not None or self.counted
 
     @property
     def asked(self) -> tuple[float, ...]:

@@ -11,6 +11,7 @@ from tribodex.core.topics.grease.moves import GreaseDo as Do
 from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level, number
 
+TWO_PEOPLE = "Two people: one at the nozzle, one at the lever."
 SKIN = "Grease under pressure goes through skin: no hand before a nozzle. It looks harmless: a surgeon at once."
 
 
@@ -28,7 +29,10 @@ def move(desk: Desk, state: Greasing) -> Move:
     if state.chosen.kind == "oil":
         return _oil(desk, state)
     if state.planned is None:
-        why = "Bearing and housing are two amounts: the bearing is packed full, the housing only in part."
+        why = (
+            "Bearing and housing are two amounts: the bearing is packed full, the housing only in part. "
+            "Its charge feeds the bearing while it runs: none, and the bearing's own pack runs dry; filled up, it churns and heats."
+        )
         return Move(Do.PLAN_FILL, "How much goes where?", why)
     return _filling(desk, state, state.planned)
 
@@ -56,14 +60,16 @@ def _corner(state: Greasing, plan: ev.FillPlan, corner: int) -> Move:
     if said is not None and said.verdict.level is Level.STOP:
         return Move(Do.FILL_CORNER, f"Stop: {said.verdict.word}, corner {corner}", said.verdict.reason, stops=True)
     asked = plan.asked[corner - 1]
+    if plan.gun is None and plan.counted:
+        why = f"Of the sheet's gun: weigh ten strokes of yours, and compare. {TWO_PEOPLE}"
+        return Move(Do.FILL_CORNER, f"Corner {corner}: {asked:g} strokes", why, SKIN)
     if plan.gun is None:
         return Move(Do.FILL_CORNER, f"Corner {corner}: {number(asked)} g", "By hand or spatula, beside the bearing, not into its way.", "")
     tin = f" {plan.measured.cartridges} cartridge{'s' if plan.measured.cartridges != 1 else ''} in all." if plan.measured.cartridges else ""
     count = f"{asked:g} stroke{'s' if asked != 1 else ''}"
     gun = plan.gun.name or "this gun"
-    return Move(
-        Do.FILL_CORNER, f"Corner {corner}: {count} of {gun}", f"{number(asked * plan.gun.stroke_g)} g here, evenly over all corners.{tin}", SKIN
-    )
+    why = f"{number(asked * plan.gun.stroke_g)} g here, evenly over all corners.{tin} {TWO_PEOPLE}"
+    return Move(Do.FILL_CORNER, f"Corner {corner}: {count} of {gun}", why, SKIN)
 
 
 def _oil(desk: Desk, state: Greasing) -> Move:

@@ -10,8 +10,8 @@ from typing import Literal
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.grease.amounts import Pace, bearing_fill, cavity, free_volume, housing_fill
-from tribodex.core.grease.housing import fill_level_mm, judge_share, measured
-from tribodex.core.grease.strokes import CARTRIDGE_G, DENSITY_G_CM3, read_gun, strokes_for
+from tribodex.core.grease.housing import Measured, fill_level_mm, judge_share, measured
+from tribodex.core.grease.strokes import CARTRIDGE_G, DENSITY_G_CM3, over_corners, read_gun, strokes_for
 from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.grease.viscosity import OilGrades, kappa, nu_100_of, viscosity_at, viscosity_needed
 from tribodex.core.job.gates import text
@@ -45,6 +45,7 @@ CLEAN = "clean"
 HOUSING_UM = (10_000.0, 5_000_000.0)
 CORNERS = range(1, 9)
 _By = Literal["rule", "share", "sheet"]
+_STROKES = re.compile(r"^\s*(\d{1,4})\s*(?:strokes?|shots?|pumps?)\s*$", re.IGNORECASE)
 _TWO = re.compile(r"^\s*(\d+(?:[.,]\d+)?)\s*/\s*(\d+(?:[.,]\d+)?)\s*(?:mm²/s|mm2/s|cSt)?\s*$")
 
 
@@ -90,8 +91,12 @@ def _viscosity(command: cmd.ChooseLubricant, fitted: Fitted | None, grades: OilG
     return kappa(there, needed), there, needed
 
 
-def planned(command: cmd.PlanFill, fitted: Fitted) -> ev.FillPlan:
-    """How much goes where. Raises InvalidInput with the fields to correct."""
+def planned(command: cmd.PlanFill, fitted: Fitted, *, again: bool = False) -> ev.FillPlan:
+    """How much goes where. `again`: an entry is said again, as it could be said then. Raises InvalidInput with the fields to correct."""
+    if command.sheet.strip() and command.sheet.strip()[-1].isdigit() and not again:
+        raise InvalidInput.at(
+            "sheet", f"“{command.sheet.strip()}” what? A bare number is strokes to one and grams to another.", "20 strokes, 230 g, 8 oz"
+        )
     if command.pace not in set(Pace):
         raise InvalidInput.at("pace", "How fast does it run, against what its sheet allows with grease?", ", ".join(Pace))
     pace, bearing = Pace(command.pace), fitted.bearing
@@ -102,10 +107,15 @@ def planned(command: cmd.PlanFill, fitted: Fitted) -> ev.FillPlan:
     if corners not in CORNERS:
         raise InvalidInput.at("corners", f"A housing with {corners} corners?", "1 to 8")
     cartridge_g = parse_mass_g(command.cartridge, "cartridge") if command.cartridge.strip() else CARTRIDGE_G
+    counted = housing.unit == "strokes"
     grams = housing.value if housing.value_to is None else ((housing.value or 0.0) + housing.value_to) / 2
-    grams = round(grams or 0.0, 1)
-    if gun is not None:
+    grams = 0.0 if counted else round(grams or 0.0, 1)
+    if gun is not None and not counted:
         others += (strokes_for(grams, gun),)
+    amount = measured(grams, gun, corners, cartridge_g)
+    if counted:
+        strokes = int(housing.value or 0)
+        amount = Measured(0.0, 0.0, strokes, over_corners(strokes, corners), 0)
     inside_dia, inside_width = sizes or (None, None)
     seat_mm = bearing.bore_mm
     level = fill_level_mm(inside_dia, seat_mm, share) if inside_dia is not None and share is not None else None
@@ -119,20 +129,26 @@ def planned(command: cmd.PlanFill, fitted: Fitted) -> ev.FillPlan:
         by=by,
         source=command.sheet_source.strip(),
         housing_g=grams,
-        measured=measured(grams, gun, corners, cartridge_g),
+        measured=amount,
         corners=corners,
         housing_mm=inside_dia,
         inside_mm=inside_width,
         level_mm=round(level, 1) if level is not None else None,
         verdict=judge_share(share, pace) if share is not None else None,
         typed={k: v for k, v in asdict(command).items() if v},
+        counted=counted,
+        seals_g=parse_mass_g(command.seals, "seals") if command.seals.strip() else None,
+        cartridge_g=cartridge_g if command.seals.strip() else None,
     )
 
 
 def _into_bearing(command: cmd.PlanFill, fitted: Fitted, pace: Pace) -> tuple[Result, tuple[Result, ...]]:
     bearing = fitted.bearing
     if command.sheet_is == "bearing" and command.sheet.strip():
-        source, grams = text(command.sheet_source, "sheet_source", "which sheet says so"), parse_mass_g(command.sheet, "sheet")
+        source, strokes = text(command.sheet_source, "sheet_source", "which sheet says so"), _strokes(command.sheet)
+        if strokes is not None:
+            each = parse_mass_g(text(command.sheet_stroke, "sheet_stroke", "grams of one stroke of the sheet's gun"), "sheet_stroke")
+        grams = strokes * each if strokes is not None else parse_mass_g(command.sheet, "sheet")
         line = Line("G_b", source, "", "", grams, "g", "maker")
         rule = bearing_fill(0.0, pace)
         return replace(rule, value=round(grams, 1), value_to=None, working=(line,), note=f"By the sheet: {source}."), ()
@@ -169,16 +185,17 @@ def _into_housing(
     others = (space,) if space is not None else ()
     if command.sheet.strip() and command.sheet_is != "bearing":
         source = text(command.sheet_source, "sheet_source", "which sheet says so")
-        if command.sheet.strip().lower().endswith(("stroke", "strokes")):
-            raise InvalidInput.at(
-                "sheet", "Strokes of the sheet's gun are no strokes of another.", "grams; or its strokes times what one of its strokes gives"
-            )
-        grams = parse_mass_g(command.sheet, "sheet")
         if not command.sheet_is:
             raise InvalidInput.at("sheet_is", "Is that into the bearing, into the housing beside it, or both together?", "as the sheet says")
+        strokes = _strokes(command.sheet)
+        if strokes is not None and not command.sheet_stroke.strip():
+            return _counted(command, strokes, source), others, None, "sheet", sizes
+        each = parse_mass_g(command.sheet_stroke, "sheet_stroke") if strokes is not None else None
+        grams = strokes * each if strokes is not None and each is not None else parse_mass_g(command.sheet, "sheet")
         if not 0 < grams <= 100_000:
             raise InvalidInput.at("sheet", f"{number(grams)} g is out of range.", "above zero, up to 100 kg")
-        lines = [Line("G", source, "", "", grams, "g", "maker")]
+        by_count = (f"{strokes:g} strokes of its gun", "n·g", f"{strokes:g}·{number(each)}") if strokes is not None and each else (source, "", "")
+        lines = [Line("G", *by_count, grams, "g", "maker")]
         if command.sheet_is == "total":
             grams = _less_the_pack(grams, packs, lines)
         by_sheet = Result("housing_fill", "Grease into the housing", round(grams, 1), "g", working=tuple(lines), note=f"By the sheet: {source}.")
@@ -195,6 +212,24 @@ def _into_housing(
     grams_taken = found.value if found.value_to is None else ((found.value or 0.0) + found.value_to) / 2
     taken = share if share is not None else (grams_taken or 0.0) / DENSITY_G_CM3 / space.value
     return found, others, taken, "share" if share is not None else "rule", sizes
+
+
+def _strokes(said: str) -> int | None:
+    """Strokes where a sheet counts them; None where it weighs."""
+    found = _STROKES.match(said)
+    return int(found[1]) if found is not None else None
+
+
+def _counted(command: cmd.PlanFill, strokes: int, source: str) -> Result:
+    """The sheet's strokes as they stand: of how many grams nobody knows, so they are not turned into strokes of another gun."""
+    if command.sheet_is == "total":
+        what = "A total in strokes: what the bearing's own pack takes of it needs the grams of one stroke of the sheet's gun."
+        raise InvalidInput.at("sheet_stroke", what, "1.4 g; or the housing's own amount")
+    if not 0 < strokes <= 2_000:
+        raise InvalidInput.at("sheet", f"{strokes} strokes are out of range.", "1 to 2000 strokes")
+    line = Line("n", source, "", "", float(strokes), "strokes", "maker")
+    note = f"By the sheet: {source}. Strokes of its gun, of how many grams it does not say: another gun gives more or less with each."
+    return Result("housing_fill", "Strokes into the housing", float(strokes), "strokes", working=(line,), note=note)
 
 
 def _less_the_pack(total_g: float, packs: Result, lines: list[Line]) -> float:
@@ -239,9 +274,9 @@ def judge_pack(how: ev.Pack, turned: bool, pace: Pace, *, gauging_left: bool) ->
 
 def judge_corner(plan: ev.FillPlan, corner: int, amount: float) -> Verdict:
     """What a corner got against what it should."""
-    asked, unit = plan.asked[corner - 1], "strokes" if plan.gun is not None else "g"
+    asked, unit = plan.asked[corner - 1], "strokes" if plan.in_strokes else "g"
     said = f"{number(amount)} of {number(asked)} {unit}"
-    room = max(1.0, 0.15 * asked) if plan.gun is not None else max(5.0, 0.15 * asked)
+    room = max(1.0, 0.15 * asked) if plan.in_strokes else max(5.0, 0.15 * asked)
     if amount > asked + 2 * room:
         return Verdict("too much here", Level.STOP, f"{said}: take some out, and say what is in there now.", code=GreasingCode.TOO_MUCH_HERE)
     if amount < asked / 2 - room or (amount == 0 and asked > 0):

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.grease.amounts import Pace
-from tribodex.core.grease.housing import oil_level
+from tribodex.core.grease.housing import fill_budget, oil_level
+from tribodex.core.grease.strokes import CARTRIDGE_G
 from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.job.said import mm, plain, typed_again
 from tribodex.core.job.topic import Desk
@@ -31,6 +32,8 @@ def tell(fact: Any) -> str:
         case ev.FillPlanned():
             plan = fact.plan
             strokes = f", {plan.measured.strokes} strokes of {plan.gun.name or 'the gun'}" if plan.gun is not None else ""
+            if plan.counted:
+                return f"Fill planned, {plan.pace.words}: {plan.measured.strokes} strokes of the sheet's gun into the housing."
             return f"Fill planned, {plan.pace.words}: {number(plan.housing_g)} g into the housing{strokes}."
         case ev.BearingPacked():
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
@@ -120,6 +123,7 @@ class GreaseWork:
     not_packed: str
     gun: str
     stroke_g: float | None
+    counted: bool
     grams: float | None
     ounces: float | None
     strokes: int | None
@@ -152,8 +156,9 @@ def view(desk: Desk, state: Greasing) -> GreaseWork:
         not_packed=packs(desk),
         gun=plan.gun.name if plan is not None and plan.gun is not None else "",
         stroke_g=plan.gun.stroke_g if plan is not None and plan.gun is not None else None,
-        grams=amount.grams if amount is not None else None,
-        ounces=amount.ounces if amount is not None else None,
+        counted=plan is not None and plan.counted,
+        grams=amount.grams if amount is not None and plan is not None and not plan.counted else None,
+        ounces=amount.ounces if amount is not None and plan is not None and not plan.counted else None,
         strokes=amount.strokes if amount is not None else None,
         cartridges=amount.cartridges if amount is not None else None,
         corners=corners,
@@ -201,11 +206,21 @@ def _lines(state: Greasing) -> list[GreaseLine]:
     return found
 
 
+def budget(plan: ev.FillPlan) -> Result | None:
+    """All of a first fill in one sum; None while nobody said what the seals take."""
+    if plan.seals_g is None:
+        return None
+    housing = None if plan.counted else plan.housing_g
+    return fill_budget(plan.bearing, housing, plan.seals_g, plan.cartridge_g or CARTRIDGE_G, plan.measured.corners)
+
+
 def figures(desk: Desk, state: Greasing) -> Sequence[Result]:
     """Amounts, and whether the oil is thick enough."""
     found: list[Result] = []
     if state.planned is not None:
         found += [state.planned.housing, state.planned.bearing, *state.planned.others]
+        if (sum_up := budget(state.planned)) is not None:
+            found.append(sum_up)
     if state.chosen is not None:
         found += state.chosen.figures
         fitted = desk.fitted(desk.at)
@@ -255,5 +270,5 @@ def certificate(_: Desk, state: Greasing) -> str:
     plan = state.planned
     if plan is None:
         return f"{state.chosen.name}{packed}"
-    unit = "strokes" if plan.gun is not None else "g"
+    unit = "strokes" if plan.in_strokes else "g"
     return f"{state.chosen.name} ({state.chosen.thickener}){packed}, housing {number(state.given)} of {number(sum(plan.asked))} {unit}"

@@ -55,7 +55,7 @@ class Greasing:
     @property
     def given_g(self) -> float | None:
         """The same in grams; None while nothing was filled in."""
-        if self.planned is None or not self.corners:
+        if self.planned is None or not self.corners or (self.planned.counted and self.planned.gun is None):
             return None
         return self.given * (self.planned.gun.stroke_g if self.planned.gun is not None else 1.0)
 

@@ -47,6 +47,7 @@ function CareForm({ work, tap, refused }: CareProps) {
   const [way, setWay] = useState<Way | "">(work.usual ?? "");
   const [running, setRunning] = useState(false);
   const [seal, setSeal] = useState<Pick<SetCare, "lets_out" | "hole">>({ lets_out: "", hole: "" });
+  const [drive, setDrive] = useState<NonNullable<SetCare["lubricator"]>>("");
   const conditions = useConditions();
   const greased = way === "until_shows" || way === "counted" || way === "lubricator";
   const insert = way === "sealed_insert";
@@ -62,6 +63,7 @@ function CareForm({ work, tap, refused }: CareProps) {
             ...entry.values,
             ...(greased ? conditions.values : {}),
             ...(greased || insert ? seal : {}),
+            ...(way === "lubricator" && drive ? { lubricator: drive } : {}),
             running: running ? "yes" : "no",
           });
       }}
@@ -106,7 +108,15 @@ function CareForm({ work, tap, refused }: CareProps) {
           <EntryText entry={entry} name="grease" label="Grease: name on the tin" />
           <GunChoice entry={entry} />
           {way === "lubricator" ? (
-            <EntryText entry={entry} name="cartridge" label="Its cartridge holds" hint="g" />
+            <>
+              <EntryText entry={entry} name="cartridge" label="Its cartridge holds" hint="g" />
+              <ChoiceRow
+                label="It is driven by"
+                value={drive}
+                onChange={(value) => setDrive(value as typeof drive)}
+                options={choicesOf("set_care", "lubricator", false)}
+              />
+            </>
           ) : null}
           <details>
             <summary className="min-h-12 cursor-pointer py-3 font-bold">What its maker says</summary>

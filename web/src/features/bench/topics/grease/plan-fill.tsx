@@ -15,6 +15,8 @@ const EMPTY = {
   mass: "",
   sheet: "",
   sheet_source: "",
+  sheet_stroke: "",
+  seals: "",
   volume: "",
   housing: "",
   inside: "",
@@ -35,6 +37,7 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
   const [by, setBy] = useState("sizes");
   const [sheetIs, setSheetIs] = useState<NonNullable<PlanFillCommand["sheet_is"]>>("");
   const sizes = by === "sizes" || (by === "sheet" && sheetIs === "bearing");
+  const strokes = by === "sheet" && /stroke|shot|pump/i.test(entry.text("sheet"));
   const text = (name: keyof typeof EMPTY, when = true) => (when ? entry.text(name) : "");
   return (
     <form
@@ -49,6 +52,8 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
           mass: text("mass"),
           sheet: text("sheet", by === "sheet"),
           sheet_source: text("sheet_source", by === "sheet"),
+          sheet_stroke: text("sheet_stroke", strokes),
+          seals: text("seals"),
           sheet_is: by === "sheet" ? sheetIs : "",
           volume: text("volume", by === "volume"),
           housing: text("housing", sizes),
@@ -87,7 +92,13 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
         {by === "volume" ? <EntryText entry={entry} name="volume" hint="cm³, l or in³" /> : null}
         {by === "sheet" ? (
           <>
-            <EntryText entry={entry} name="sheet" label="Amount of the sheet" hint="g, oz" />
+            <EntryText
+              entry={entry}
+              name="sheet"
+              label="Amount of the sheet"
+              hint="230 g, 8 oz, 20 strokes"
+            />
+            {strokes ? <EntryText entry={entry} name="sheet_stroke" hint="empty: it does not say" /> : null}
             <EntryText entry={entry} name="sheet_source" />
           </>
         ) : (
@@ -98,6 +109,7 @@ export function PlanFill({ work, tap, refused }: GreaseProps) {
       <div className="grid gap-3 sm:grid-cols-3">
         <EntryText entry={entry} name="corners" hint="empty: 4" />
         <EntryText entry={entry} name="mass" hint="kg; empty: not known" />
+        <EntryText entry={entry} name="seals" hint="0 where none; empty: not known" />
         <EntryText entry={entry} name="cartridge" hint="empty: 400 g" />
       </div>
       <Button kind="main" data-main type="submit" disabled={!pace && work.paces.length > 0}>

@@ -52,9 +52,9 @@ export function SealClock({ ring }: { ring: LargeSealWork }) {
       {ring.loop_mm === null
         ? null
         : loops(ring.clock).map((hour) => {
-            const { x, y } = hourAt(hour, R * 0.8);
+            const { x, y } = hourAt(hour, R * 0.77);
             return (
-              <text key={hour} x={x} y={y + 4} textAnchor="middle" fontSize="12" fill="var(--ink)">
+              <text key={hour} x={x} y={y + 4} textAnchor="middle" fontSize="11" fill="var(--ink)">
                 {ring.loop_mm} mm
               </text>
             );

@@ -1,5 +1,6 @@
 /** Upper half of a bearing on its shaft, to scale, a seal on either side of it; the inboard one on the left. */
 import type { SealWork } from "../api";
+import { LabyrinthRing } from "./labyrinth-ring";
 
 const HIGH = 130;
 type Side = SealWork["sides"][number];
@@ -74,6 +75,7 @@ export function SealSides({ seals }: { seals: SealWork }) {
           shaft={at.shaft}
           asked={seals.asked_lip}
           leans={seals.kind === "v_ring"}
+          labyrinth={seals.kind === "labyrinth"}
           due={seals.due_side === side.side}
         />
       ))}
@@ -94,10 +96,12 @@ function OneSeal(props: {
   asked: string | null;
   /** A V-ring on the shaft that leans on the housing's face, rather than a ring in its groove. */
   leans: boolean;
+  labyrinth: boolean;
   due: boolean;
 }) {
   const { side, x, shaft, asked, leans, due } = props;
   if (!side.planned) return null;
+  if (props.labyrinth) return <LabyrinthRing side={side} x={x} shaft={shaft} due={due} />;
   const lip = side.lip ?? asked;
   // On the left the bearing is to the right.
   const way = (side.side === "inboard" ? 1 : -1) * (lip === "away" ? -1 : 1);

@@ -219,6 +219,9 @@ def _lines(state: Seals) -> list[SealLine]:
     found = [SealLine("Plan", verdict) for verdict in (state.plan.verdicts if state.plan is not None else ())]
     for side, now in state.sides.items():
         for fact in _of(now):
+            # A ring without a lip goes on either way: there is nothing to say of it.
+            if isinstance(fact, ev.RingOn) and state.plan is not None and not state.plan.kind.has_lip:
+                continue
             found += [SealLine(side.capitalize(), verdict) for verdict in fact.judgements()]
     return found
 

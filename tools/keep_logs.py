@@ -514,6 +514,15 @@ def of_ring() -> Log:
     return made.log
 
 
+def of_puller() -> Log:
+    """A puller that was too short, put right, and too weak by its plate."""
+    made = ShoulderBench()
+    made.at_one(off.SayTight(Ring.INNER, "no", "no"), off.ChooseWay(WayOff.PULLER))
+    made.at_one(off.FitPuller("120 mm", "150 mm", "120 mm", "100"))
+    made.at_one(job_cmd.Correct(made.job.last_seq, "measured again", off.FitPuller("200 mm", "150 mm", "120 mm", "100")))
+    return made.log
+
+
 def of_round() -> Log:
     """Every kind of entry of a round, and one corrected."""
     made = rounds.RoundBench()
@@ -592,6 +601,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "silent": of_silent,
         "hole": of_hole,
         "ring": of_ring,
+        "puller": of_puller,
     }
     return [(name, made[name]())]
 
@@ -626,6 +636,7 @@ for i, log in enumerate(
         of_silent(),
         of_hole(),
         of_ring(),
+        of_puller(),
     ],
     1,
 ):

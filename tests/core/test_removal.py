@@ -18,6 +18,7 @@ from tribodex.core.errors import InvalidInput, OutOfRange, Refused
 from tribodex.core.job.commands import ConfirmGate, Correct, OverruleGate
 from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.forces import AFTER_YEARS, FRESH, MARGIN, REDUCTION_SHARE, SIZES_KN, pull_off_force, release_force, tool_size
+from tribodex.core.removal.puller import judge_puller
 from tribodex.core.removal.set_up import force_marks, tool_set_up
 from tribodex.core.removal.ways import Ring, Sight, WayOff, advise
 from tribodex.core.topics.removal import TOPIC
@@ -32,6 +33,21 @@ BEARINGS = st.builds(
     st.floats(1.55, 2.1),
     st.floats(0.3, 0.5),
 )
+
+
+@given(
+    st.floats(20, 900), st.floats(20, 900), st.floats(20, 900), st.floats(20, 900), st.none() | st.floats(1, 1000), st.none() | st.floats(0.1, 1000)
+)
+def test_a_puller_is_good_only_where_it_reaches_opens_and_bears_twice(
+    reach: float, depth: float, opens: float, around: float, rated: float | None, force: float | None
+) -> None:
+    """By another path: each condition by itself."""
+    found = judge_puller(reach, depth, opens, around, rated, Result("f", "", force, "kN") if force is not None else None)
+    holds = reach >= depth and opens >= around
+    assert (found[0].level is Level.GOOD) is holds
+    known = rated is not None and force is not None
+    assert (found[1].level is Level.GOOD) is (known and (rated or 0) >= MARGIN * (force or 0))
+    assert (found[1].level is Level.STOP) is (known and (rated or 0) < MARGIN * (force or 0))
 
 
 @given(bearing=BEARINGS, low=st.floats(0, 60), more=st.floats(0, 60))

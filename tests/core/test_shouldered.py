@@ -30,6 +30,7 @@ from tribodex.core.topics.removal import commands as off
 from tribodex.core.topics.shouldered import TOPIC
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
+from tribodex.core.topics.shouldered.move import tool_and_tab
 from tribodex.core.topics.shouldered.show import ShoulderWork
 from tribodex.core.topics.shouldered.state import Shouldered
 from tribodex.core.working import Level, Result
@@ -342,6 +343,35 @@ def test_it_comes_off_by_puller_or_press_and_is_looked_at_with_one_row(bench: Sh
     force = next(figure for figure in removal.TOPIC.figures(bench.desk("1"), found) if figure.id == "pull_off_force")
     assert force.value_to is not None and 3 < force.value_to < 20
     assert [strip.rows for strip in LOOK.view(bench.desk("1"), bench.desk("1").of(LOOK)).strips] == [1, 1, 1, 1]
+
+
+def test_a_puller_is_looked_at_before_it_is_used(bench: ShoulderBench) -> None:
+    with pytest.raises(Refused, match="No puller"):
+        bench.at_one(off.FitPuller("200 mm", "150 mm", "120 mm", "100"))
+    bench.at_one(off.SayTight(Ring.INNER, "no", "no"), off.ChooseWay(WayOff.PULLER), off.FitPuller("120 mm", "150 mm", "120 mm", "100"))
+    bench.gate("way_clear")
+    with pytest.raises(Refused, match="too short"):
+        bench.at_one(off.SayOff("it came"))
+    bench.at_one(off.FitPuller("200 mm", "150 mm", "80 mm", "100"))
+    assert [v.word for v in bench.desk("1").of(removal.TOPIC).puller.verdicts] == ["too narrow", "strong enough"]  # type: ignore[union-attr]
+    bench.at_one(off.FitPuller("200 mm", "150 mm", "120 mm", "10"))
+    assert [v.word for v in bench.desk("1").of(removal.TOPIC).puller.verdicts] == ["takes hold", "too weak"]  # type: ignore[union-attr]
+    assert len(bench.job.alarms.open) == 1
+    bench.at_one(off.FitPuller("200 mm", "150 mm", "120 mm", "100"))
+    assert not bench.job.alarms.open
+    for wrong, field in ((off.FitPuller("", "150 mm", "120 mm"), "reach"), (off.FitPuller("200 mm", "150 mm", "120 mm", "0"), "rated")):
+        with pytest.raises(InvalidInput) as refused:
+            bench.at_one(wrong)
+        assert refused.value.fields[0].name == field
+
+
+def test_what_holds_it_names_spanner_and_next_tab(bench: ShoulderBench) -> None:
+    """Nut of a 45 mm bore by the table: 4 slots; where it is in no table, slots and tabs are counted."""
+    nut = REFERENCE.nuts.find(45)
+    assert nut is not None and nut.tab_step_deg is not None
+    words = tool_and_tab(bench.desk("1"), 45)
+    assert f"{nut.tab_step_deg:.1f}°" in words and "Hook spanner for" in words
+    assert "counted" in tool_and_tab(bench.desk("1"), 46)
 
 
 def test_a_seat_that_is_not_in_order_holds_it_back() -> None:

@@ -317,11 +317,17 @@ describe("the plan of a cartridge", () => {
       { position_id: "p", unit: { bore: "40" }, floats: "held" },
       { position_id: "q", unit: { bore: "40" }, floats: "in_the_housing" },
     ]);
-    expect(bearingsOf(UNIT, [{}, null], "", [{ position_id: "p" }])).toEqual([{ position_id: "p", unit: {} }]);
+    expect(bearingsOf(UNIT, [{}, null], "", [{ position_id: "p" }])).toEqual([
+      { position_id: "p", unit: {} },
+    ]);
     // The other one by its own plan; kept half done and gone on with, both are as they were.
     const [one, other] = bearingsOf(UNIT, [{ bore: "40" }, { bore: "45" }], "held", both);
     expect([one, other]).toMatchObject([{ unit: { bore: "40" } }, { unit: { bore: "45" } }]);
-    const said = { draft: { bore: "40" }, otherDraft: { bore: "45" }, where: { positionId: "p", machine: "", name: "" } };
+    const said = {
+      draft: { bore: "40" },
+      otherDraft: { bore: "45" },
+      where: { positionId: "p", machine: "", name: "" },
+    };
     const form = formOf({ ...said, covers: "whole", floats: "held", otherId: "q" });
     expect(fromForm(UNIT, form)).toMatchObject({ ...said, covers: "whole", floats: "held", otherId: "q" });
     expect(fromForm(UNIT, { bore: "40" }).otherDraft).toBeNull();

@@ -30,6 +30,7 @@ const WORK: RemovalWork = {
   cocked: "",
   marks: [],
   nut: null,
+  puller: [],
   off: "",
   one_piece: false,
   section: null,

@@ -89,6 +89,7 @@ class Reference:
             KnownSizes: self.known_sizes,
             SealMaterials: self.seal_materials,
             SetScrews: self.set_screws,
+            LockNutTable: self.nuts,
             VRings: self.v_rings,
             PartBooks: PartBooks(self.dimensions, self.sleeves, self.withdrawal),
         }

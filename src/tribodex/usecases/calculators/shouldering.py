@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated
 
 from pydantic import Field
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, check_dimensions
+from tribodex.core.components.material import Material
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.components.straight import Closure, StraightBearing
 from tribodex.core.errors import InvalidInput
+from tribodex.core.fits.iso286 import hole_limits_um
 from tribodex.core.follower.stud import Clamp, Thread, clamp_result
 from tribodex.core.removal.forces import tool_size
 from tribodex.core.shouldered.fit import clearance_left, push_on_force
 from tribodex.core.shouldered.heating import heat_limit, heat_needed
+from tribodex.core.shouldered.hub import hub_heat, outer_fit, push_in_force
+from tribodex.core.working import Line, Result
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, Um, ordered
 from tribodex.usecases.ports import Reference
 
@@ -73,6 +78,53 @@ def _push(reference: Reference, inputs: PushInputs) -> Answer:
     return Answer("push-on", (force, tool_size(force), left), verdict=left.verdict)
 
 
+class HubInputs(Inputs):
+    """A bearing into a hub or housing that is tight on its outer ring."""
+
+    bore_mm: Mm
+    outside_mm: Mm
+    width_mm: Mm
+    hole_class: str
+    hub_outside_mm: Mm
+    hub_material: str
+    hub_limit_c: Annotated[float, Field(ge=-40, le=150)]
+    ring_c: Annotated[float, Field(ge=-40, le=80)]
+    inner_tight: bool = False
+
+
+def _hub(reference: Reference, inputs: HubInputs) -> Answer:
+    check_dimensions(inputs.bore_mm, inputs.outside_mm, inputs.width_mm)
+    bearing = StraightBearing(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, Group.CN, Closure.OPEN)
+    try:
+        hub = reference.materials.get(inputs.hub_material)
+    except InvalidInput as error:
+        raise InvalidInput(error.detail, *(replace(one, name="hub_material") for one in error.fields)) from error
+    rings = reference.rings.limits_um("outer_od", inputs.outside_mm, "Normal")
+    try:
+        hole = hole_limits_um(inputs.outside_mm, inputs.hole_class)
+    except InvalidInput as error:
+        raise InvalidInput(error.detail, *(replace(one, name="hole_class") for one in error.fields)) from error
+    fit = outer_fit(rings, hole)
+    words = f"{rings.low:g} to {rings.high:g} µm in {hole.low:g} to {hole.high:g} µm"
+    line = Line("I", "outside of the ring less the hole", "D - D_hole", words, fit.high, "µm", reference.rings.source.id)
+    tight = Result("outer_fit", "Outer ring in its hole, tight above zero", fit.low, "µm", value_to=fit.high, working=(line,))
+    heat = hub_heat(bearing, inputs.ring_c, fit, hub, inputs.hub_limit_c)
+    force = push_in_force(bearing, inputs.hub_outside_mm, hub, fit)
+    return Answer("into-hub", (heat, tight, force, tool_size(force)), verdict=heat.verdict, findings=tuple(_said_of(fit, hub, inputs)))
+
+
+def _said_of(fit: Span, hub: Material, inputs: HubInputs) -> list[str]:
+    """What goes with it, in words. Common practice, no source."""
+    found = ["The force goes through the outer ring; the bearing is never heated while its outer ring has still to enter a tight housing."]
+    if inputs.inner_tight:
+        found.append("Both rings tight: a tool that bears on both ring faces evenly; heat goes into the housing, cold into the shaft.")
+    if "aluminium" in hub.name:
+        found.append("An aluminium hub grows more than the ring: what is tight cold creeps when it runs warm. Its maker's fit goes first.")
+    if fit.low < 0 < fit.high:
+        found.append("By the limits it may be loose or tight: measure both.")
+    return found
+
+
 def _clamp(reference: Reference, inputs: ClampInputs) -> Answer:
     row = reference.studs.find(inputs.roller_mm)
     if row is None:
@@ -84,5 +136,6 @@ def _clamp(reference: Reference, inputs: ClampInputs) -> Answer:
 CALCULATORS = (
     Calculator("heat-ring", "How warm a ring must be", HeatInputs, _heat),
     Calculator("push-on", "Force to push a ring on, and the clearance left", PushInputs, _push),
+    Calculator("into-hub", "A bearing into a tight hub", HubInputs, _hub),
     Calculator("clamp-torque", "Clamp torque of a cam follower", ClampInputs, _clamp),
 )

@@ -80,6 +80,11 @@ WORDS: dict[str, Asked] = {
     "whole_nut": Asked("The nut's whole height is on the thread"),
     # onto a shoulder, cam followers
     "closure": Asked("Seals"),
+    "hole_class": Asked("Class of the hole", "P7"),
+    "hub_outside_mm": Asked("Hub's outside diameter", "160 mm"),
+    "hub_material": Asked("What the hub is made of", "grey cast iron (GJL-200..250)"),
+    "hub_limit_c": Asked("The hub bears, by material, paint and seals", "110 °C"),
+    "inner_tight": Asked("The inner ring is tight on its shaft too"),
     "roller_mm": Asked("Roller diameter", "40 mm or 1 1/4 in"),
     # bolts and screws
     "screw": Asked("Screw or bolt", "M10, M10x1.25, 3/8-16"),
@@ -192,7 +197,7 @@ SHEETS: dict[str, tuple[str, ...]] = {
     "Driving": ("drive-up", "nut-angle", "elastic", "force", "hydraulic", "position", "tab-positions", "turn-tab-positions"),
     "Removal": ("release-force", "pull-off-force", "nut-gap"),
     "Seats and fits": ("fit-limits", "seat", "real-fit"),
-    "Onto a shoulder": ("heat-ring", "push-on", "clamp-torque"),
+    "Onto a shoulder": ("heat-ring", "push-on", "into-hub", "clamp-torque"),
     "Grease": ("grease-fill", "strokes", "insert-strokes", "regrease", "oil-viscosity", "grease-mix", "lubricator", "oil-level"),
     "Seals": ("lip-speed", "lead-in", "labyrinth-play", "v-ring", "warm-up", "pressing-in"),
     "Bolts": ("bolt-torque", "wrench", "set-screw"),

@@ -27,6 +27,7 @@ TOPIC: Topic[Removal] = Topic(
     record=record,
     entries={
         ev.TightSaid: cmd.SayTight,
+        ev.PullerFitted: cmd.FitPuller,
         ev.NutBackedOff: cmd.BackNutOff,
         ev.Cocked: cmd.SayCocked,
         ev.SetStraight: cmd.SayStraight,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated
 
-from tribodex.core.job.asked import choice, length, same, tick, worded, words
+from tribodex.core.job.asked import choice, count, length, same, tick, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.removal.ways import Ring, WayOff
 from tribodex.core.topics.removal.facts import Said
@@ -62,4 +62,15 @@ class SayOff:
     text: Annotated[str, words("How it went, force on the gauge")]
 
 
-COMMANDS: tuple[type, ...] = (SayTight, ChooseWay, BackNutOff, SayCocked, SayStraight, SayOff)
+@dataclass(frozen=True)
+class FitPuller:
+    """The puller before it is used: reach, opening, rating."""
+
+    reach: Annotated[str, length("Its reach, along the shaft", "200 mm")]
+    depth: Annotated[str, length("From the shaft's end to behind the ring", "150 mm")]
+    opens: Annotated[str, length("Its jaws open", "200 mm")]
+    rated: Annotated[str, count("Rated for, kN", "100", empty="not to be read on it")] = ""
+    shown: Shown = ""
+
+
+COMMANDS: tuple[type, ...] = (SayTight, ChooseWay, FitPuller, BackNutOff, SayCocked, SayStraight, SayOff)

@@ -11,17 +11,20 @@ from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
-from tribodex.core.quantities import LengthUnit, read_length, travel_text
+from tribodex.core.quantities import LengthUnit, parse_count, read_length, travel_text
 from tribodex.core.removal.backing_off import USUAL_MM, nut_gap
 from tribodex.core.removal.letting_go import LettingGo, letting_go, nut_of
-from tribodex.core.removal.ways import WayOff
-from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, SayCocked, SayOff, SayStraight, SayTight
-from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.removal.puller import judge_puller
+from tribodex.core.removal.ways import Ring, WayOff
+from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, FitPuller, SayCocked, SayOff, SayStraight, SayTight
+from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, PullerFitted, SetStraight, TightSaid, WayChosen
 from tribodex.core.topics.removal.moves import RemovalDo as Do
-from tribodex.core.topics.removal.state import Removal, advice, backed_off, nut_holds, nut_stops, seat_of
+from tribodex.core.topics.removal.state import Removal, advice, backed_off, force_of, nut_holds, nut_stops, seat_of
+from tribodex.core.units.known import UnknownInside
 from tribodex.core.working import Level
 
 # A gap of a nut that anybody would read (µm).
+PULLER_UM = (10_000.0, 3_000_000.0)
 GAP_UM = (50.0, 60_000.0)
 STAGE = "removal"
 
@@ -39,6 +42,8 @@ def decide(desk: Desk, state: Removal, command: Any) -> Sequence[Fact]:
             return [TightSaid(command.ring, command.shaft_out, command.keep, command.captive_nut)]
         case ChooseWay():
             return [_chosen(desk, state, command)]
+        case FitPuller():
+            return [_puller(desk, state, command)]
         case BackNutOff():
             if state.way is None or not nut_stops(desk, state.way.way):
                 raise Refused("The nut is backed off where a taper is released. Choose the way first.")
@@ -79,9 +84,30 @@ def _chosen(desk: Desk, state: Removal, command: ChooseWay) -> WayChosen:
     return WayChosen(command.way, found.verdict, by, reason)
 
 
+def _puller(desk: Desk, state: Removal, command: FitPuller) -> PullerFitted:
+    if state.way is None or state.way.way is not WayOff.PULLER:
+        raise Refused("No puller is chosen here.")
+    reach, depth, opens = (
+        read_length(said, name, LengthUnit.MM, PULLER_UM, command.shown).mm
+        for name, said in (("reach", command.reach), ("depth", command.depth), ("opens", command.opens))
+    )
+    rated = None
+    if command.rated.strip():
+        rated = parse_count(command.rated.strip().lower().removesuffix("kn"), "rated")
+        if not 0.5 <= rated <= 5_000:
+            raise InvalidInput.at("rated", f"{rated:g} kN is out of range.", "0.5 to 5000 kN, as it stands on its body")
+    fitted, tight = desk.fitted(desk.at), state.tight.ring if state.tight is not None else Ring.UNKNOWN
+    # Round the whole bearing, or the inner ring alone where a plate takes hold of it: the jaws open round what they pull.
+    around = fitted.bearing.outside_mm if fitted is not None and not isinstance(fitted.bearing, UnknownInside) else 0.0
+    force = force_of(desk) if tight is not Ring.NONE else None
+    return PullerFitted(reach, depth, opens, rated, tuple(judge_puller(reach, depth, opens, around, rated, force)))
+
+
 def _off(desk: Desk, state: Removal, command: SayOff) -> CameOff:
     if state.way is None:
         raise Refused("First: by which way? It stands in the record.")
+    if state.puller is not None and (bad := next((v for v in state.puller.verdicts if v.level is Level.STOP), None)) is not None:
+        raise Refused(f"The puller: {bad.word}. {bad.reason}")
     if state.cocked is not None:
         raise Refused("It is cocked: let off, find the cause, set everything straight again, and say so.")
     if not nut_holds(desk, state):
@@ -137,12 +163,13 @@ def _back_off_words(desk: Desk) -> str:
 _HOW: dict[WayOff, tuple[str, str, str]] = {
     WayOff.PULLER: (
         "Pull: jaws behind the tight ring, screw centred, side rods parallel",
-        "Rest the jaws loosely, then snug; the other ring must still turn freely; pull only until it comes by hand.",
+        "Rust at the seat: penetrating oil, left to creep. Rest the jaws loosely, then snug; the other ring must still turn freely; pull only "
+        "until it comes by hand. A hydraulic one: release valve shut before pumping, opened slowly.",
         "Eye protection; nobody in line with the screw.",
     ),
     WayOff.PRESS: (
         "Press: plates under the tight ring alone, ram centred",
-        "Lower the ram partly and check again; stop when it hesitates; catch the shaft.",
+        "Lower the ram partly and check again; stop when it hesitates; catch the shaft. Its release valve is opened slowly, hands clear.",
         "Nobody's hand under the ram.",
     ),
     WayOff.HEAT: (

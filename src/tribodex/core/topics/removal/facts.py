@@ -78,5 +78,16 @@ class CameOff(Fact):
     text: str
 
 
-FACTS: tuple[type[Fact], ...] = (TightSaid, WayChosen, NutBackedOff, Cocked, SetStraight, CameOff)
-RemovalFact = TightSaid | WayChosen | NutBackedOff | Cocked | SetStraight | CameOff
+@dataclass(frozen=True)
+class PullerFitted(Fact):
+    """A puller looked at before it is used: reach, depth asked, opening (mm), rating (kN, None not known)."""
+
+    reach_mm: float
+    depth_mm: float
+    opens_mm: float
+    rated_kn: float | None
+    verdicts: tuple[Verdict, ...]
+
+
+FACTS: tuple[type[Fact], ...] = (TightSaid, WayChosen, PullerFitted, NutBackedOff, Cocked, SetStraight, CameOff)
+RemovalFact = TightSaid | WayChosen | PullerFitted | NutBackedOff | Cocked | SetStraight | CameOff

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tribodex.core.components.section import BearingSection, section_of
-from tribodex.core.job.said import mm
+from tribodex.core.job.said import mm, plain
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
 from tribodex.core.removal.backing_off import nut_gap
@@ -16,11 +16,11 @@ from tribodex.core.removal.set_up import ForceMark, ToolSetUp, force_marks, tool
 from tribodex.core.removal.ways import Advice, Ring, WayOff
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.removal import commands as cmd
-from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, PullerFitted, SetStraight, TightSaid, WayChosen
 from tribodex.core.topics.removal.moves import RemovalDo as Do
 from tribodex.core.topics.removal.state import Removal, advice, force_of
 from tribodex.core.units.known import KeptBearing
-from tribodex.core.working import Result, Verdict
+from tribodex.core.working import Result, Verdict, number
 
 
 def tell(fact: Any) -> str:
@@ -31,6 +31,10 @@ def tell(fact: Any) -> str:
         case WayChosen():
             who = f" Decided by {fact.decided_by}: {fact.reason}." if fact.decided_by else ""
             return f"Way to take it off: {fact.way.words} ({fact.advised.word}).{who}"
+        case PullerFitted():
+            rated = f", rated for {number(fact.rated_kn)} kN" if fact.rated_kn is not None else ""
+            sizes = f"reaches {travel_text(fact.reach_mm)} of {travel_text(fact.depth_mm)}, opens {travel_text(fact.opens_mm)}"
+            return f"Puller: {sizes}{rated}: {', '.join(verdict.word for verdict in fact.verdicts)}."
         case NutBackedOff():
             height = "its whole height on the thread" if fact.whole_nut else "not its whole height on the thread"
             return f"Nut backed off {travel_text(fact.gap_mm)}, {height}: {fact.verdict.word}."
@@ -49,6 +53,8 @@ def said(fact: Any) -> Any:
     match fact:
         case TightSaid():
             return cmd.SayTight(fact.ring, fact.shaft_out, fact.keep, fact.captive_nut)
+        case PullerFitted():
+            return cmd.FitPuller(mm(fact.reach_mm), mm(fact.depth_mm), mm(fact.opens_mm), plain(fact.rated_kn))
         case NutBackedOff():
             return cmd.BackNutOff(mm(fact.gap_mm), fact.whole_nut)
         case Cocked():
@@ -91,6 +97,7 @@ class RemovalWork:
     ways: tuple[RemovalWay, ...]
     chosen: WayOff | None
     nut: Verdict | None
+    puller: tuple[Verdict, ...]
     cocked: str
     off: str
     section: BearingSection | None
@@ -121,6 +128,7 @@ def view(desk: Desk, state: Removal) -> RemovalWork:
         ways=tuple(map(_shown, advice(desk, state))),
         chosen=chosen,
         nut=state.nut.verdict if state.nut is not None else None,
+        puller=state.puller.verdicts if state.puller is not None else (),
         cocked=state.cocked.text if state.cocked is not None else "",
         off=state.off.text if state.off is not None else "",
         section=section,
@@ -152,7 +160,7 @@ def record(desk: Desk, state: Removal) -> Sequence[Section]:
     """How it came off, for the record; the ways that were weighed stand in a table."""
     if state.tight is None and state.off is None:
         return []
-    entries: tuple[Any, ...] = (state.tight, state.way, state.nut, state.cocked, state.straight, state.off)
+    entries: tuple[Any, ...] = (state.tight, state.way, state.puller, state.nut, state.cocked, state.straight, state.off)
     lines = tuple(tell(fact) for fact in entries if fact is not None)
     if state.times_cocked:
         lines = (*lines, f"It cocked {state.times_cocked} time{'s' if state.times_cocked > 1 else ''}.")

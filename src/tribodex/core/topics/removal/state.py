@@ -14,7 +14,7 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.removal.backing_off import WASHER_MM, BackedOff, usual_drive_up_mm
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
 from tribodex.core.removal.ways import Advice, Sight, WayOff, advise
-from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, RemovalFact, SetStraight, TightSaid, WayChosen
+from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, PullerFitted, RemovalFact, SetStraight, TightSaid, WayChosen
 from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Result
 
@@ -30,6 +30,7 @@ class Removal:
     tight: TightSaid | None = None
     way: WayChosen | None = None
     nut: NutBackedOff | None = None
+    puller: PullerFitted | None = None
     cocked: Cocked | None = None
     times_cocked: int = 0
     straight: SetStraight | None = None
@@ -44,8 +45,10 @@ def fold(state: Removal, _: Event, fact: RemovalFact) -> None:
         case WayChosen():
             # Another way asks for another set-up: what was said of the nut belongs to the way before.
             if state.way is None or state.way.way is not fact.way:
-                state.nut = None
+                state.nut, state.puller = None, None
             state.way = fact
+        case PullerFitted():
+            state.puller = fact
         case NutBackedOff():
             state.nut = fact
         case Cocked():

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from tribodex.core.components.lock_nut import LockNutTable
+from tribodex.core.components.straight import Closure
 from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.heating import contact_c
@@ -28,7 +30,7 @@ def move(desk: Desk, state: Shouldered) -> Move:
             stops=True,
         )
     if state.home is not None:
-        return _home(state)
+        return _home(desk, state)
     if stage_of(state) is None:
         return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
     if state.shoulder is not None and state.shoulder.verdict.level is Level.STOP:
@@ -38,7 +40,11 @@ def move(desk: Desk, state: Shouldered) -> Move:
         best = ways(desk, state)[0]
         fits = best.verdict.level in (Level.GOOD, Level.WATCH)
         headline = f"Best here: {best.way.words}" if fits else "Choose the way: none simply fits"
-        return Move(Do.CHOOSE_WAY_ON, headline, " ".join(best.reasons or (best.verdict.reason,)), " ".join(best.against))
+        why = " ".join(best.reasons or (best.verdict.reason,))
+        if plan.bearing.closure is Closure.OPEN:
+            # Proposed, not asked: greased before or after, both are done.
+            why = f"{why} Open: cold it is packed by hand before it goes on, warm once it is cool."
+        return Move(Do.CHOOSE_WAY_ON, headline, why, " ".join(best.against))
     if state.gaps is not None and state.gaps.verdict.level in (Level.STOP, Level.UNKNOWN):
         return stopped_by(Do.READ_GAPS, state.gaps.verdict)
     if state.way.way is WayOn.HEAT:
@@ -108,7 +114,7 @@ def _warm(desk: Desk, state: Shouldered, plan: ShoulderPlan) -> Move:
     )
 
 
-def _home(state: Shouldered) -> Move:
+def _home(desk: Desk, state: Shouldered) -> Move:
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         return Move(
             Do.TRY_SHOULDER,
@@ -124,6 +130,8 @@ def _home(state: Shouldered) -> Move:
         headline, why, risk = _HOLD[state.planned.held_by]
         if state.planned.held_by is HeldBy.LOCK_NUT and state.planned.nut_nm is not None:
             headline = f"Washer, then nut to {number(state.planned.nut_nm)} N·m, and the tab into the next slot by tightening"
+        if state.planned.held_by is HeldBy.LOCK_NUT:
+            why = f"{why} {tool_and_tab(desk, state.planned.bearing.bore_mm)}"
         return Move(Do.HOLD_FAST, headline, why, risk)
     if state.turned is not None and not state.turned.freely:
         return Move(
@@ -138,6 +146,20 @@ def _home(state: Shouldered) -> Move:
     if state.turned is None:
         return Move(Do.TURN_BY_HAND, "Turn it by hand: listen and feel", "It turns as easily as before, without a rough place.")
     return Move(Ask.NOTHING, "It is on, held and turns", "What was measured stands in the record.")
+
+
+def tool_and_tab(desk: Desk, bore_mm: float) -> str:
+    """Which spanner its nut takes, and how far on the next tab position lies; what the table does not have is counted at the nut."""
+    nut = desk.book(LockNutTable).find(bore_mm)
+    if nut is None:
+        return "Its nut stands in no table here: hook spanner by its outside diameter; slots and tabs counted."
+    spanner = f"Hook spanner for {number(nut.outside_mm)} mm" if nut.outside_mm is not None else "Hook spanner by its outside diameter"
+    step = nut.tab_step_deg
+    if step is None:
+        return f"{spanner}; slots and tabs counted."
+    rim = nut.rim_mm(step)
+    at_rim = f", {number(round(rim, 1))} mm at its rim" if rim is not None else ""
+    return f"{spanner}. With {nut.slots} slots and {nut.tabs} tabs a tab is met at the latest {number(round(step, 1))}° further{at_rim}: count yours."
 
 
 _HOLD = {

@@ -1,10 +1,12 @@
 /** Taking the old bearing off: which ring is tight, the way, the nut's gap, and what to do when it cocks. */
 import { useState } from "react";
 import { type Work, choicesOf } from "../../../../api";
-import { Button, ChoiceRow, TextField, VerdictMark, useSettings } from "../../../../ui";
+import { Button, ChoiceRow, VerdictMark, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
 import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
+import { ComesOff } from "./comes-off";
+import { FitPuller } from "./fit-puller";
 import { Ways } from "./ways";
 
 export type RemovalWork = Extract<Work, { topic: "removal" }>;
@@ -25,6 +27,7 @@ export function RemovalPanel(props: RemovalProps) {
   return (
     <div className="space-y-6 pt-4">
       {asks === "back_nut_off" || work.nut ? <NutGap {...props} /> : null}
+      {work.chosen === "puller" ? <FitPuller {...props} /> : null}
       {work.chosen && asks !== "back_nut_off" ? <ComesOff tap={tap} /> : null}
       <Ways {...props} />
       <Button kind="quiet" onClick={() => setAgain(true)}>
@@ -104,27 +107,6 @@ function NutGap({ work, tap, refused }: RemovalProps) {
         </Button>
         <Button disabled={!entry.text("gap").trim()} onClick={() => say(false)}>
           It hangs on a few threads
-        </Button>
-      </div>
-    </section>
-  );
-}
-
-function ComesOff({ tap }: { tap: Tap }) {
-  const [how, setHow] = useState("");
-  return (
-    <section aria-label="It comes off" className="space-y-3">
-      <TextField
-        label="How it came, or what jammed"
-        value={how}
-        onChange={(event) => setHow(event.target.value)}
-      />
-      <div className="flex flex-wrap gap-3">
-        <Button kind="main" data-main onClick={() => tap({ kind: "say_off", text: how || "as planned" })}>
-          It is off
-        </Button>
-        <Button kind="stop" onClick={() => tap({ kind: "say_cocked", text: how || "it tilted" })}>
-          It is cocked: stop
         </Button>
       </div>
     </section>

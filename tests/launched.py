@@ -52,7 +52,8 @@ class Started:
         assert self.process.stdout
         for line in self.process.stdout:
             self.said.append(line)
-            if "is at" in line:
+            # “it is at work” is no address.
+            if "http://" in line:
                 self._ready.set()
         self._ready.set()
 

@@ -164,7 +164,8 @@ def test_a_housed_unit_to_the_signature(new_page: Callable[..., Page]) -> None:
     tapped(page, "It turns freely")
     hands.seen()
     hands.pass_gate()
-    for choice in ("a dimple", "yes", "two, alternately"):
+    # One unit by itself: no other's screws are asked about.
+    for choice in ("a dimple", "two, alternately"):
         page.get_by_role("radio", name=choice, exact=True).click()
     say(page, Torque__with_its_unit="9 N·m", With_which_wrench_or_key="key 1")
     tapped(page, "It is locked")

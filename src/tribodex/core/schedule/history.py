@@ -122,7 +122,7 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
     for entry in sorted(entries, key=lambda entry: (entry.on, entry.number, entry.said == "done")):
         if isinstance(entry, SetSaid):
             # What other work left due stays due however the bearing is kept.
-            owed = {kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day) for kind, one in found.items() if kind in OWED}
+            owed = {kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day) for kind, one in found.items() if not one.way}
             found = {**owed, **{care.kind: _begun(entry, care) for care in entry.due}}
             continue
         if isinstance(entry, OwedSaid):

@@ -1,5 +1,5 @@
 /** A large shaft seal: planned, warmed, rested, housing, spring, pressed in by the clock, gone round, covered. */
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { LargeSealWork } from "../../../../api";
 import { Button, Tick } from "../../../../ui";
 import { EntryText } from "../../entry-text";
@@ -17,6 +17,13 @@ export interface LargeSealProps {
 
 export function LargeSealPanel(props: LargeSealProps) {
   const { work, tap } = props;
+  // Carried from table to housing it keeps its shape by them.
+  const withStraps = (panel: ReactNode) => (
+    <>
+      {panel}
+      <Straps {...props} />
+    </>
+  );
   switch (props.work.asks) {
     case "plan_large_seal":
       return <PlanRing {...props} />;
@@ -43,9 +50,9 @@ export function LargeSealPanel(props: LargeSealProps) {
         />
       );
     case "say_open_side":
-      return <OpenSide {...props} />;
+      return withStraps(<OpenSide {...props} />);
     case "meet_shaft":
-      return <MeetShaft {...props} />;
+      return withStraps(<MeetShaft {...props} />);
     case "take_ring_out":
       return <RingOut {...props} />;
     case "press_at":
@@ -62,12 +69,7 @@ export function LargeSealPanel(props: LargeSealProps) {
         </div>
       );
     case "seat_flat":
-      return (
-        <>
-          <Flat {...props} />
-          <Straps {...props} />
-        </>
-      );
+      return withStraps(<Flat {...props} />);
     case "use_straps":
       return <Straps {...props} />;
     case "cover_seal":

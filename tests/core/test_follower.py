@@ -108,6 +108,20 @@ def test_until_somebody_says_for_which_thread_the_nut_is_not_at_torque() -> None
         FollowerBench(STUD).at_one(cmd.SayClampThread("dry", "somebody"))
 
 
+@pytest.mark.parametrize("withdrawn", [True, False])
+def test_an_answer_that_was_misheard_takes_the_torque_with_it(withdrawn: bool) -> None:
+    """120 N·m on a dry thread is right for a dry thread; for an oiled one 180 to 240 N·m are asked on a dry one."""
+    bench = FollowerBench(SILENT)
+    bench.set_in()
+    bench.at_one(cmd.SayClampThread("dry", "the maker"), cmd.ClampStud("120 N·m", "dry", "no. 2"))
+    assert bench.state.carried
+    said = bench.seq(ClampThreadSaid)
+    bench.at_one(Correct(said, "misheard", None if withdrawn else cmd.SayClampThread("oiled", "the maker"), withdraw=withdrawn))
+    assert not bench.state.carried
+    clamped = bench.state.clamped
+    assert clamped is None or clamped.verdict.level is (Level.UNKNOWN if withdrawn else Level.STOP)
+
+
 def test_what_is_plugged_is_looked_at_and_never_greased() -> None:
     bench = FollowerBench(STUD)
     assert "fill" not in [stage.id for stage in bench.procedures["1"].stages]

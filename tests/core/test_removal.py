@@ -50,6 +50,11 @@ def test_a_puller_is_good_only_where_it_reaches_opens_and_bears_twice(
     assert (found[1].level is Level.STOP) is (known and (rated or 0) < MARGIN * (force or 0))
 
 
+def test_what_nobody_knows_the_size_of_is_not_said_to_be_held() -> None:
+    found = judge_puller(200, 150, 120, None, 100, Result("f", "", 10.0, "kN"))
+    assert [verdict.level for verdict in found] == [Level.WATCH, Level.GOOD]
+
+
 @given(bearing=BEARINGS, low=st.floats(0, 60), more=st.floats(0, 60))
 def test_the_pull_off_force_by_lame_for_a_solid_shaft(bearing: Bearing, low: float, more: float) -> None:
     """Another path: p = E/(2d)·(1-k²)·Δ for a solid seat of the same steel (Lamé; common in handbooks, from memory)."""

@@ -166,6 +166,13 @@ def test_set_screws_are_outside_and_at_their_torque(bench: ShaftBench) -> None:
         with pytest.raises(InvalidInput) as refused:
             bench.do(placed("inboard", "0.5", "0.5", **rest), at="1")
         assert refused.value.fields[0].name == field
+    # A torque that was wrong is read again: said once more without one it does not go away.
+    bench.do(placed("inboard", "0.5", "0.5", screws_at="9 N·m", wrench="key 1"), at="1")
+    with pytest.raises(InvalidInput) as refused:
+        bench.do(placed("inboard", "0.5", "0.5"), at="1")
+    assert refused.value.fields[0].name == "screws_at" and bench.job.alarms.open
+    bench.do(placed("inboard", "0.5", "0.5", screws_at="5 N·m", wrench="key 1"), at="1")
+    assert not [one for one in bench.job.alarms.open if one.verdict.word == "too tight"]
     # Without a torque it is tight by key, and says so.
     bench.do(placed("inboard", "0.5", "0.5"), at="1")
     said = state(bench).sides["inboard"].placed
@@ -227,6 +234,10 @@ def test_how_often_it_is_purged_stands_in_the_rounds_beside_the_bearing(bench: S
     owed = owes(bench.job, state(bench), "1")
     assert owed is not None and owed.strokes == 27
     assert [(care.kind, care.every_days, care.every_h) for care in owed.due] == [(CareKind.PURGE, 7, 200)]
+    # Another seal in its place: there is nothing to purge.
+    bench.do(LIP, at="1")
+    assert owes(bench.job, state(bench), "1") is None
+    bench.do(LABYRINTH, at="1")
     for wrong, field in ((cmd.KeepSeal("0", source="x"), "days"), (cmd.KeepSeal("7", "1e9", source="x"), "hours"), (cmd.KeepSeal("7"), "source")):
         with pytest.raises(InvalidInput) as refused:
             bench.do(wrong, at="1")

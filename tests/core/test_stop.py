@@ -237,3 +237,13 @@ def desk_with(others: int, seconds_apart: int) -> Desk:
         log.append(replace(done, seq=done.seq + i, at=f"other-{i}", happened_at=at))
     here = made.desk("1")
     return replace(here, log=log, moment=done.happened_at + timedelta(seconds=seconds_apart * others))
+
+
+def test_what_did_not_go_in_is_no_grease_and_stays_due() -> None:
+    made = RoundBench()
+    plan = made.desk("1").of(stop.TOPIC).plan
+    assert plan is not None and CareKind.GREASE in plan.due
+    made.do(cmd.DoStop("standing", str(plan.strokes), push="not", text="gun stood still"), at="1")
+    done = made.desk("1").of(stop.TOPIC).done
+    assert done is not None and CareKind.GREASE not in done.done and done.strokes == 0 and not done.given_g
+    assert any(verdict.word == "nothing goes in" and verdict.level is Level.STOP for verdict in done.verdicts)

@@ -36,6 +36,7 @@ from tribodex.core.topics.units.state import Unit
 from tribodex.core.units.forms import FloatBy, Form, float_room, judge_float
 from tribodex.core.units.insert import (
     Closed,
+    HoleStep,
     HousingFace,
     Iron,
     Pin,
@@ -86,6 +87,13 @@ class UnitBench(ShaftBench):
 
     def insert(self, at: str = "1") -> Insert:
         return self.desk(at).of(insert.TOPIC)
+
+    def plugged(self) -> None:
+        """An insert in its housing, its hole closed by a plug that is out, the fitting in."""
+        self.gate("ready_insert", "1")
+        self.do(inside.TakeInsertOut(False), inside.MeasureFitting("14", "20"), inside.SeeBore("marked", True), at="1")
+        self.do(inside.EnterInsert("marked", Pin.IN_SLOT), inside.CentreInsert("6", "6.1", "60", True), inside.CloseHole(Closed.PLUG), at="1")
+        self.do(*(inside.GreaseThroughHole(step) for step in (HoleStep.PLUG_OUT, HoleStep.FITTING_IN)), at="1")
 
     def headline(self, at: str) -> str:
         return units.TOPIC.move(self.desk(at), self.unit(at)).headline
@@ -559,3 +567,36 @@ def test_an_insert_slides_off_by_hand(two: UnitBench) -> None:
 def test_forms_say_how_they_are_lined_up() -> None:
     assert all(form.lined_up_by and form.bolts >= 1 for form in Form)
     assert "every tensioning" in Form.TAKE_UP.lined_up_by and "pilot" in Form.PILOT.lined_up_by.lower()
+
+
+# --- Greased through its hole. -------------------------------------------------------------------------------------------------------
+
+
+def test_a_gun_that_pushes_hard_is_answered_by_grease_that_goes_in_alone() -> None:
+    made = UnitBench(COLLAR, floats=(Floats.HELD,))
+    made.plugged()
+    made.do(inside.GreaseThroughHole(HoleStep.STROKES, "1", "hard"), at="1")
+    assert len(made.job.alarms.open) == 1
+    # No stroke proves nothing; a hole that is closed on it answers nothing either.
+    with pytest.raises(InvalidInput) as refused:
+        made.do(inside.GreaseThroughHole(HoleStep.STROKES, "0", "easy"), at="1")
+    assert refused.value.fields[0].name == "strokes"
+    made.do(inside.GreaseThroughHole(HoleStep.PLUG_BACK), inside.CloseHole(Closed.PLUG), at="1")
+    assert len(made.job.alarms.open) == 1
+    made.do(*(inside.GreaseThroughHole(step) for step in (HoleStep.PLUG_OUT, HoleStep.FITTING_IN)), at="1")
+    made.do(inside.GreaseThroughHole(HoleStep.STROKES, "1", "easy"), at="1")
+    assert not made.job.alarms.open
+
+
+def test_strokes_count_for_the_insert_whatever_closes_its_hole() -> None:
+    made = UnitBench(COLLAR, floats=(Floats.HELD,))
+    made.plugged()
+    made.do(inside.GreaseThroughHole(HoleStep.STROKES, "2", "easy"), inside.GreaseThroughHole(HoleStep.PLUG_BACK), at="1")
+    made.do(inside.CloseHole(Closed.PLUG), at="1")
+    made.do(*(inside.GreaseThroughHole(step) for step in (HoleStep.PLUG_OUT, HoleStep.FITTING_IN)), at="1")
+    made.do(inside.GreaseThroughHole(HoleStep.STROKES, "1", "easy"), at="1")
+    assert [one.verdict.word for one in made.job.alarms.open] == ["too many strokes"] and made.insert().strokes == 3
+    # The first ones were one: then the third is the second.
+    first = next(e.seq for e in made.log if getattr(e.fact, "strokes", None) == 2)
+    made.do(Correct(first, "counted again", inside.GreaseThroughHole(HoleStep.STROKES, "1", "easy")), at="1")
+    assert made.insert().strokes == 2 and not made.job.alarms.open

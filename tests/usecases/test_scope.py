@@ -31,6 +31,7 @@ from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.given_units import UnitDraft
+from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
 
@@ -224,3 +225,20 @@ def test_nothing_is_done_before_anything_was_done(reference: Reference, plan: An
             continue
         states = Walker(reference, scope, plan=plan).stages()
         assert [stage for stage, state in states.items() if state == rail.DONE] == [], scope
+
+
+BENCH = InsertDraft(insert="208", iron="grey", grit="no", regreased="yes")
+
+
+@pytest.mark.parametrize("scope", Scope)
+def test_an_insert_alone_is_whole_whatever_scope_is_asked_for(reference: Reference, scope: Scope) -> None:
+    """Nothing of a shaft is asked, nothing is isolated; and nothing of it is left out, or an empty job would read in order."""
+    walker = Walker(reference, scope, plan=BENCH)
+    assert walker.stages()["replace_insert"] == rail.NOW and walker.stages()["make_safe"] == rail.DONE
+
+
+def test_an_insert_on_the_bench_does_not_go_with_what_stands_at_the_machine(reference: Reference) -> None:
+    order = Order("", (BearingOrder("m-1-a", BENCH), BearingOrder("m-1-b", DRAFT)), whole=True)
+    with pytest.raises(InvalidInput) as refused:
+        open_job(MemoryStore(), reference, "job-0001", order, Tap("open-0001", "Tester", BEGIN), BEGIN)
+    assert "bearings" in [field.name for field in refused.value.fields]

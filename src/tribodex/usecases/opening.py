@@ -84,6 +84,9 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
     machine, positions = _not_yet(order, order.machine, wrong) if order.machine is not None else _positions(store.machines(), order, wrong)
     plans = _plans(store, reference, order, wrong)
     cartridge = _cartridge(reference, order, plans, wrong) if order.cartridge is not None else None
+    benched = [isinstance(bearing.plan, InsertDraft) for bearing in order.bearings]
+    if any(benched) and not all(benched):
+        wrong.append(Field("bearings", "An insert on the bench is a job of its own: what stands at the machine is another one.", "two jobs"))
     if machine is None or any(field.name != "actor" for field in wrong) or wrong:
         raise InvalidInput(f"{len(wrong)} entries need correcting." if len(wrong) > 1 else "The job is not complete.", *wrong)
     if why := float_conflict([(p.name, b.floats, plan.kind) for p, b, plan in zip(positions, order.bearings, plans, strict=True)]):
@@ -115,7 +118,7 @@ def open_job(store: Store, reference: Reference, job_id: str, order: Order, tap:
         procedure_version=shaft.version,
         places=tuple(places),
         plans=tuple(planned),
-        left_out=left_out_by(order.scope, by_place) if order.whole else (),
+        left_out=left_out_by(order.scope, by_place) if order.whole and not _at_the_bench(order) else (),
         off_machine=order.off_machine.strip() or _at_the_bench(order),
     )
     try:

@@ -17,10 +17,12 @@ class PullerCode(StrEnum):
     TOO_WEAK = "puller.too_weak"
 
 
-def judge_puller(reach_mm: float, depth_mm: float, opens_mm: float, round_mm: float, rated_kn: float | None, force: Result | None) -> list[Verdict]:
+def judge_puller(
+    reach_mm: float, depth_mm: float, opens_mm: float, round_mm: float | None, rated_kn: float | None, force: Result | None
+) -> list[Verdict]:
     """Whether a puller takes hold: jaws behind the ring, round it, and strong enough twice over.
 
-    Symbols: reach along the shaft; depth from the shaft's end to behind the ring; opening between the jaws; what they go round (mm);
+    Symbols: reach along the shaft; depth from the shaft's end to behind the ring; opening between the jaws; what they go round (mm), None not known;
     rated force (kN), None not known; force to expect (kN), None not known.
     Valid: pullers with two or three jaws, screw or hydraulic.
     Raises: nothing.
@@ -35,6 +37,9 @@ def judge_puller(reach_mm: float, depth_mm: float, opens_mm: float, round_mm: fl
     if reach_mm < depth_mm:
         why = f"It reaches {travel_text(reach_mm)}, {travel_text(depth_mm)} is asked: its jaws do not come behind the ring. Longer, or side rods."
         found.append(Verdict("too short", Level.STOP, why, code=PullerCode.TOO_SHORT))
+    elif round_mm is None:
+        why = f"It reaches behind the ring. What its jaws have to go round is not known: they open {travel_text(opens_mm)}."
+        found.append(Verdict("opening not judged", Level.WATCH, why))
     elif opens_mm < round_mm:
         why = f"It opens {travel_text(opens_mm)}, {travel_text(round_mm)} is asked: jaws that stand askew slip off under load."
         found.append(Verdict("too narrow", Level.STOP, why, code=PullerCode.TOO_NARROW))

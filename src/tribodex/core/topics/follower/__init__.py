@@ -6,7 +6,7 @@ from tribodex.core.job.places import Fitted
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.follower import commands as cmd
 from tribodex.core.topics.follower import facts as ev
-from tribodex.core.topics.follower.decide import STAGE, decide, move
+from tribodex.core.topics.follower.decide import STAGE, decide, judge, move
 from tribodex.core.topics.follower.edges import ANSWERS, EXPECTS, GATED, HELD, LACKS, MADE_BY, NEEDS, claims
 from tribodex.core.topics.follower.moves import FollowerDo as Do
 from tribodex.core.topics.follower.show import figures, looks, record, said, tell, view
@@ -54,5 +54,7 @@ TOPIC: Topic[Follower] = Topic(
     held=HELD,
     lacks=LACKS,
     made_by=MADE_BY,
+    judged=(ev.StudClamped,),
+    judge=judge,
     looks=looks,
 )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
@@ -112,6 +113,12 @@ def _clamped(plan: ev.FollowerPlan, command: cmd.ClampStud) -> ev.StudClamped:
     by, reason = decided(command.decided_by, command.reason)
     verdict = judge_clamp(plan.clamp, torque, thread)
     return ev.StudClamped(torque_nm=round(torque, 2), thread=thread, wrench=wrench, verdict=verdict, decided_by=by, reason=reason)
+
+
+def judge(_: Desk, state: Follower, fact: ev.StudClamped) -> ev.StudClamped:
+    """A torque judged anew, after what was said of its sheet was corrected or taken back."""
+    clamp = state.planned.clamp if state.planned is not None else None
+    return replace(fact, verdict=judge_clamp(clamp, fact.torque_nm, fact.thread)) if clamp is not None else fact
 
 
 def move(_: Desk, state: Follower) -> Move:

@@ -3,7 +3,7 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.insert import commands as cmd
 from tribodex.core.topics.insert import facts as ev
-from tribodex.core.topics.insert.decide import STAGE, decide, move
+from tribodex.core.topics.insert.decide import STAGE, decide, judge, move
 from tribodex.core.topics.insert.edges import ANSWERS, EXPECTS, GATED, HELD, claims
 from tribodex.core.topics.insert.moves import InsertDo as Do
 from tribodex.core.topics.insert.show import figures, record, said, tell, view
@@ -41,4 +41,6 @@ TOPIC: Topic[Insert] = Topic(
     gated=GATED,
     held=HELD,
     expects=EXPECTS,
+    judged=(ev.GreasedThroughHole,),
+    judge=judge,
 )

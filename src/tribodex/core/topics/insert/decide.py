@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
@@ -153,12 +154,21 @@ def _greased(state: Insert, command: cmd.GreaseThroughHole) -> ev.GreasedThrough
             most = _count(command.most, "most", "") if command.most.strip() else None
             if most is not None:
                 text(command.most_by, "most_by", "the sheet of this insert")
+            if strokes == 0 and push is not Push.NOT:
+                raise InvalidInput.at("strokes", "No stroke was given: how the gun pushes is not known by that.", "1, or 2")
             given = strokes if push is not Push.NOT else 0
             verdicts = (judge_push(push), judge_strokes(state.strokes + given, most))
             strokes = given
         case _:
             pass
     return ev.GreasedThroughHole(command.step, strokes, push, most, command.most_by.strip(), verdicts)
+
+
+def judge(_: Desk, state: Insert, fact: ev.GreasedThroughHole) -> ev.GreasedThroughHole:
+    """Strokes judged anew, after those before them were corrected."""
+    if fact.strokes is None or fact.push is None:
+        return fact
+    return replace(fact, verdicts=(judge_push(fact.push), judge_strokes(state.strokes + fact.strokes, fact.most)))
 
 
 def _count(said: str, name: str, question: str) -> int:

@@ -21,8 +21,8 @@ ANSWERS: dict[str, AnsweredBy] = {
     **again(_ENTERED, ev.InsertEntered),
     **again(_SQUARE, ev.InsertCentred),
     **again(_CLOSED, ev.HoleClosed),
-    # What was pushed in stays in: easy strokes after a new fitting, or the hole closed anew.
-    InsertFitCode.GUN_PUSHES_HARD: AnsweredBy((ev.GreasedThroughHole, ev.HoleClosed, ev.InsertEntered), way="New fitting, hole cleared; then again."),
+    # Easy strokes alone, or an insert that went in anew: a hole closed on it answers nothing.
+    InsertFitCode.GUN_PUSHES_HARD: AnsweredBy((ev.GreasedThroughHole, ev.InsertEntered), way="New fitting, hole cleared; then again."),
     InsertFitCode.TOO_MANY_STROKES: AnsweredBy((ev.InsertEntered,), way="Look at its seals, all round; accepted by name."),
 }
 GATED: dict[type, str] = {cmd.TakeInsertOut: STAGE}

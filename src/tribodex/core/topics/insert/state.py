@@ -24,6 +24,7 @@ class Insert:
     closed: ev.HoleClosed | None = None
     goes: int = 0
     steps: list[ev.GreasedThroughHole] = field(default_factory=list)
+    strokes: int = 0
 
     @property
     def side(self) -> Side:
@@ -59,11 +60,6 @@ class Insert:
         return HoleStep.PLUG_BACK if went_in else HoleStep.STROKES
 
     @property
-    def strokes(self) -> int:
-        """Strokes that it has got in all since its hole was closed."""
-        return sum(one.strokes or 0 for one in self.steps)
-
-    @property
     def may_grease(self) -> bool:
         """Whether a gun may be set to it: in, closed, and one that is regreased."""
         return self.done and self.plan is not None and self.plan.regreased
@@ -86,14 +82,16 @@ def fold(state: Insert, _: Event, fact: ev.InsertFact) -> None:
         case ev.HousingBoreSeen():
             state.bore = fact
         case ev.InsertEntered():
-            state.entered, state.centred = fact, None
+            # Another one, or the same again: it came greased, and has got nothing here yet.
+            state.entered, state.centred, state.strokes = fact, None, 0
         case ev.InsertCentred():
             state.centred = fact
             state.goes += 1
         case ev.HoleClosed():
-            # Closed anew: what was pushed in before went into another hole.
+            # Closed anew the steps begin again; what is in the insert stays in it.
             state.closed, state.steps = fact, []
         case ev.GreasedThroughHole():
             state.steps.append(fact)
+            state.strokes += fact.strokes or 0
         case _:
             assert_never(fact)

@@ -102,8 +102,10 @@ def planned(command: cmd.PlanLargeSeal, materials: SealMaterials, bolts: BoltStr
 
 def _excess(command: cmd.PlanLargeSeal, shaft_mm: float) -> Result | None:
     """How much longer the ring is than its seat; None while one of the two is not measured."""
-    if not (command.ring.strip() and command.seat.strip()):
+    if not command.ring.strip() and not command.seat.strip():
         return None
+    for name in ("ring", "seat"):
+        text(getattr(command, name), name, "ring and seat belong together: both, or neither")
     ring = read_length(command.ring, "ring", LengthUnit.MM, (30_000.0, 25_000_000.0), command.shown).mm
     seat = read_length(command.seat, "seat", LengthUnit.MM, SHAFT_UM, command.shown).mm
     if not shaft_mm < seat < 1.5 * shaft_mm:

@@ -20,7 +20,6 @@ from tribodex.core.topics.removal.commands import BackNutOff, ChooseWay, FitPull
 from tribodex.core.topics.removal.facts import CameOff, Cocked, NutBackedOff, PullerFitted, SetStraight, TightSaid, WayChosen
 from tribodex.core.topics.removal.moves import RemovalDo as Do
 from tribodex.core.topics.removal.state import Removal, advice, backed_off, force_of, nut_holds, nut_stops, seat_of
-from tribodex.core.units.known import UnknownInside
 from tribodex.core.working import Level
 
 # A gap of a nut that anybody would read (µm).
@@ -71,6 +70,9 @@ def _backed_off(desk: Desk, gap_mm: float, whole_nut: bool) -> NutBackedOff:
 
 
 def _chosen(desk: Desk, state: Removal, command: ChooseWay) -> WayChosen:
+    stops = [*(state.puller.verdicts if state.puller is not None else ()), *([state.nut.verdict] if state.nut is not None else [])]
+    if state.way is not None and state.way.way is command.way and any(verdict.level is Level.STOP for verdict in stops):
+        raise Refused("That way is chosen already, and what stops it stands: put it right, or take another way.")
     found = next((one for one in advice(desk, state) if one.way is command.way), None)
     if found is None:
         raise Refused("First: which ring is tight? Only that one is supported, pulled or pressed.")
@@ -97,8 +99,7 @@ def _puller(desk: Desk, state: Removal, command: FitPuller) -> PullerFitted:
         if not 0.5 <= rated <= 5_000:
             raise InvalidInput.at("rated", f"{rated:g} kN is out of range.", "0.5 to 5000 kN, as it stands on its body")
     fitted, tight = desk.fitted(desk.at), state.tight.ring if state.tight is not None else Ring.UNKNOWN
-    # Round the whole bearing, or the inner ring alone where a plate takes hold of it: the jaws open round what they pull.
-    around = fitted.bearing.outside_mm if fitted is not None and not isinstance(fitted.bearing, UnknownInside) else 0.0
+    around = fitted.bearing.outside_mm if fitted is not None else None
     force = force_of(desk) if tight is not Ring.NONE else None
     return PullerFitted(reach, depth, opens, rated, tuple(judge_puller(reach, depth, opens, around, rated, force)))
 

@@ -55,7 +55,7 @@ def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
         case cmd.SetSeal():
             return [_set(plan, command)]
         case cmd.PlaceLabyrinth():
-            return [labyrinth.placed(desk, plan, command)]
+            return [labyrinth.placed(desk, state, plan, command)]
         case cmd.PushVRing():
             return [_pushed(desk, state, plan, command)]
         case cmd.PurgeSeal():

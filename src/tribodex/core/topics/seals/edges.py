@@ -67,7 +67,7 @@ def _pushed(desk: Desk, state: Seals, command: cmd.PushVRing) -> Likely | None:
 
 
 _FREE = between(2.0, 60.0, "V-rings are 3 to 40 mm wide")
-_MOVES = between(0.0, 12.0, "shafts grow by tenths of a millimetre to some")
+_MOVES = between(0.0, 3.0, "shafts grow by tenths of a millimetre to some")
 _PLAY = between(0.05, 20.0, "gaps of a labyrinth are tenths to millimetres")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanSeals, "speed"): _lip,
@@ -96,7 +96,13 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 def owes(_: Job, state: Seals, __: str) -> Owed | None:
     """A labyrinth is purged apart from its bearing, with the strokes that it took."""
     kept = state.kept
-    if kept is None or state.kept_on is None or state.plan is None or (kept.every_h is None and kept.every_days is None):
+    if (
+        kept is None
+        or state.kept_on is None
+        or state.plan is None
+        or state.plan.kind is not SealKind.LABYRINTH
+        or (kept.every_h is None and kept.every_days is None)
+    ):
         return None
     purge = Care(CareKind.PURGE, kept.every_h, kept.every_days, why=f"by {kept.source}")
     return Owed(state.kept_on, (purge,), kept.hours_per_day, state.plan.grease, state.strokes_in_all())

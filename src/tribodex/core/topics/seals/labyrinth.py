@@ -38,7 +38,7 @@ def joined(plan: ev.SealPlan, command: cmd.JoinLabyrinth) -> ev.LabyrinthJoined:
     return ev.LabyrinthJoined(command.side, command.rings, command.filled, command.rings_up, command.chamfer_first, command.turns, verdict)
 
 
-def placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.LabyrinthPlaced:
+def placed(desk: Desk, state: Seals, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.LabyrinthPlaced:
     """It stands in its gaps. Raises InvalidInput or Refused."""
     _is(plan, "Only a labyrinth ring has gaps to set.")
     away, back = (
@@ -47,6 +47,9 @@ def placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.Lab
     )
     if plan.halves and not command.reached:
         raise InvalidInput.at("reached", "Are its set screws outside the housing, where a key reaches them?", "yes or no")
+    before = state.sides[command.side].placed
+    if not command.screws_at.strip() and before is not None and before.torque_nm is not None and _stops(before.tight):
+        raise InvalidInput.at("screws_at", "Its screws were not at their torque: what does the wrench show now?", "loosened, and again; 5 N·m")
     verdict = judge_play(*play_asked(desk, plan.moves), away, back)
     if verdict.level is Level.GOOD and not command.screws:
         why = "Its set screws come tight once the gaps are right, before the grease."
@@ -63,6 +66,10 @@ def placed(desk: Desk, plan: ev.SealPlan, command: cmd.PlaceLabyrinth) -> ev.Lab
         reached=None if not command.reached else command.reached == "yes",
         tight=_tight(plan, command, nm),
     )
+
+
+def _stops(verdict: Verdict | None) -> bool:
+    return verdict is not None and verdict.level is Level.STOP
 
 
 def _tight(plan: ev.SealPlan, command: cmd.PlaceLabyrinth, nm: float | None) -> Verdict | None:

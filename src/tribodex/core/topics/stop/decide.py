@@ -92,6 +92,9 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         by = ReadBy(command.read_by)
     found = tuple(line.strip() for line in command.found.splitlines() if line.strip())
     meter = parse_count(command.meter.strip().removesuffix("h"), "meter") if command.meter.strip() else None
+    # What did not go in is no grease: it stays due.
+    if command.push == "not":
+        strokes = 0 if strokes is not None else None
     grams = round(strokes * plan.stroke_g, 2) if strokes is not None and plan.stroke_g is not None else None
     verdicts = (
         *_of_grease(plan, strokes, command),

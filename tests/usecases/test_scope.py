@@ -30,7 +30,6 @@ from tribodex.core.topics.seals.state import Seals
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
-from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
@@ -202,13 +201,11 @@ def test_what_others_mounted_is_not_mounted(reference: Reference) -> None:
     assert refused.value.fields[0].name.rpartition(".")[2] == "fitted"
 
 
+BENCH = InsertDraft(insert="208", iron="grey", grit="no", regreased="yes")
+
+
 def test_an_insert_at_the_bench_is_its_own_job_without_isolation(reference: Reference) -> None:
-    unit = UnitDraft(
-        insert="208", bore="40 mm", form="foot_2", lock="set_screws", load="normal", shaft_class="h7", regreased="yes",
-        replace_insert="yes", iron="grey", grit="no",
-        screw="M8", base_torque="40 N·m", base_source="sheet", rotation="clockwise",
-    )  # fmt: skip
-    walker = Walker(reference, Scope.INSERT, "the housing is on the bench", plan=unit)
+    walker = Walker(reference, Scope.WHOLE, plan=BENCH)
     states = walker.stages()
     assert {stage for stage, state in states.items() if state not in (rail.ASIDE, rail.DONE)} == {"replace_insert"}
     desk = desk_of(reference, walker.job, "1")
@@ -221,13 +218,10 @@ def test_an_insert_at_the_bench_is_its_own_job_without_isolation(reference: Refe
 @pytest.mark.parametrize("plan", [DRAFT, SAID], ids=["mounted here", "by others"])
 def test_nothing_is_done_before_anything_was_done(reference: Reference, plan: Any) -> None:
     for scope in Scope:
-        if scope in (Scope.WHOLE, Scope.MOUNTING, Scope.INSERT) and plan is SAID:
+        if scope in (Scope.WHOLE, Scope.MOUNTING) and plan is SAID:
             continue
         states = Walker(reference, scope, plan=plan).stages()
         assert [stage for stage, state in states.items() if state == rail.DONE] == [], scope
-
-
-BENCH = InsertDraft(insert="208", iron="grey", grit="no", regreased="yes")
 
 
 @pytest.mark.parametrize("scope", Scope)

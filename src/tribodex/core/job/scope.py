@@ -20,7 +20,6 @@ class Scope(StrEnum):
     GREASE_AND_CLOSE = "grease_and_close"
     SEAL = "seal"
     REMOVE_AND_LOOK = "remove_and_look"
-    INSERT = "insert"
 
     @property
     def words(self) -> str:
@@ -31,7 +30,6 @@ class Scope(StrEnum):
             "grease_and_close": "grease, close and run in what others mounted",
             "seal": "a seal alone, the bearing stays",
             "remove_and_look": "remove the old one, and look at it",
-            "insert": "an insert alone, its housing on the bench",
         }[self.value]
 
     @property
@@ -43,14 +41,11 @@ class Scope(StrEnum):
             "grease_and_close": frozenset({"seal", "grease", "close", "run_in", "keep"}),
             "seal": frozenset({"seal"}),
             "remove_and_look": frozenset({"take_stock", "take_off", "look"}),
-            "insert": frozenset(),
         }[self.value]
 
 
 # The inboard ring goes on before the sleeve, and is the seal's work all the same.
 _OF_SEALS = frozenset({"inboard_ring"})
-# The insert is one step of a mounting, and a job of its own on the bench.
-_OF_INSERTS = frozenset({"replace_insert"})
 
 
 def left_out_by(scope: Scope, procedures: Mapping[str, Procedure]) -> tuple[tuple[str, str], ...]:
@@ -58,8 +53,6 @@ def left_out_by(scope: Scope, procedures: Mapping[str, Procedure]) -> tuple[tupl
 
     def covered(stage_id: str, trade: str) -> bool:
         if stage_id in _OF_SEALS and scope in (Scope.GREASE_AND_CLOSE, Scope.SEAL):
-            return True
-        if stage_id in _OF_INSERTS and scope is Scope.INSERT:
             return True
         return trade in scope.trades
 

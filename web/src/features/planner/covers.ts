@@ -1,5 +1,5 @@
 /** What a job covers: the mounting alone, every stage, or a part of them that people open jobs for. */
-export type Covers = "mounting" | "whole" | "grease_and_close" | "seal" | "remove_and_look" | "insert";
+export type Covers = "mounting" | "whole" | "grease_and_close" | "seal" | "remove_and_look";
 
 export const COVERS: { value: Covers; label: string }[] = [
   { value: "whole", label: "every stage, from taking stock on" },
@@ -8,15 +8,6 @@ export const COVERS: { value: Covers; label: string }[] = [
   { value: "remove_and_look", label: "remove the old one, and look" },
 ];
 
-/** An insert is changed on the bench: nothing there can start, and isolation is not asked. */
-export const INSERT_ALONE: { value: Covers; label: string } = {
-  value: "insert",
-  label: "the insert alone, its housing on the bench",
-};
-const ON_THE_BENCH = "the housing is on the bench";
-
 /** The same in the request that opens it. */
 export const scopeOf = (covers: Covers) =>
-  covers === "mounting"
-    ? { whole: false }
-    : { whole: true, scope: covers, off_machine: covers === "insert" ? ON_THE_BENCH : "" };
+  covers === "mounting" ? { whole: false } : { whole: true, scope: covers };

@@ -1,6 +1,5 @@
 /** The short plan of a housed unit: with an insert, or on an adapter sleeve by its own sheet. */
 import { ADAPTER, BY_SHEET, IN_HALVES, ON_A_SLEEVE, OWN_SHEET, YES_NO } from "./adapter-fields";
-import { INSERT_ALONE } from "./covers";
 import { previewUnit } from "../../api";
 import { mountedHere, type SmallField, type SmallPlan } from "./small-plans";
 
@@ -115,7 +114,7 @@ const FIELDS: SmallField[] = [
 
 export const UNIT: SmallPlan = {
   order: "unit",
-  covers: (given) => (given.replace_insert === "yes" ? [...mountedHere(), INSERT_ALONE] : mountedHere()),
+  covers: mountedHere,
   title: "Plan a housed unit",
   teach:
     "What locks it, shaft and housing: then shaft limits, torque or turns, and every way to lock it stand here.",

@@ -211,6 +211,21 @@ def test_a_lip_looks_as_its_drawing_shows_whatever_its_purpose(bench: ShaftBench
     assert state(bench).sides["inboard"].on is None
 
 
+def test_a_plan_that_is_corrected_takes_with_it_what_was_judged_by_it(bench: ShaftBench) -> None:
+    bench.do(LIP, cmd.PutRingOn("inboard", "toward"), at="1")
+    assert state(bench).inboard_done
+    bench.do(Correct(bench.seq(SealsPlanned), "by the drawing", replace(LIP, lip="away", lip_source="drawing 7")), at="1")
+    assert not state(bench).inboard_done and headline(bench) == "Stop: wrong way round"
+    # Another screw: the torque that was right for M6 is too little for M10.
+    bench.do(replace(LABYRINTH, screw="M6"), joined("inboard"), cmd.PutRingOn("inboard"), at="2")
+    bench.do(line.SayRunning("steel", "steel", "20", "70", "30"))
+    bench.do(placed("inboard", "0.9", "0.6", screws_at="5 N·m", wrench="key 1"), at="2")
+    assert state(bench, "2").sides["inboard"].placed_right
+    said = next(event.seq for event in bench.log if isinstance(event.fact, SealsPlanned) and event.at == "2")
+    bench.do(Correct(said, "read again", replace(LABYRINTH, screw="M10")), at="2")
+    assert not state(bench, "2").sides["inboard"].placed_right and headline(bench, "2") == "Stop: too loose"
+
+
 def test_a_ring_in_one_piece_is_asked_about_only_where_the_bearing_stays(bench: ShaftBench) -> None:
     bench.do(LABYRINTH, at="1")
     assert not bearing_stays(bench.desk("1"))

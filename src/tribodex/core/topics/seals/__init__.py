@@ -3,7 +3,7 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
-from tribodex.core.topics.seals.decide import SET, decide, move
+from tribodex.core.topics.seals.decide import SET, decide, judge, move
 from tribodex.core.topics.seals.edges import ANSWERS, EXPECTS, GATED, HELD, claims, owes
 from tribodex.core.topics.seals.moves import SealsDo as Do
 from tribodex.core.topics.seals.plan import INBOARD
@@ -44,6 +44,8 @@ TOPIC: Topic[Seals] = Topic(
     held=HELD,
     certificate=certificate,
     expects=EXPECTS,
+    judged=(ev.RingOn, ev.LabyrinthPlaced, ev.VRingPushed),
+    judge=judge,
     owes=owes,
     owed_by=(ev.SealsPlanned, ev.SealPurged, ev.SealKept),
 )

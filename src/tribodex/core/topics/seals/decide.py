@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
-from typing import Any
+from typing import Any, assert_never
 
 from tribodex.core.errors import Refused
 from tribodex.core.job.facts import Fact
@@ -48,9 +49,7 @@ def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
             return [labyrinth.joined(plan, command)]
         case cmd.PutRingOn():
             lip = LipSide(command.lip) if command.lip else None
-            verdict = judge_lip(plan.kind, plan.purpose, lip, plan.drawn)
-            if verdict.level is Level.GOOD and not command.protected and plan.kind.has_lip:
-                verdict = Verdict("not protected", Level.WATCH, "Over threads and keyways a cone or film: look at the lip all round.")
+            verdict = _ring(plan, lip, protected=command.protected)
             return [ev.RingOn(command.side, lip, command.protected, verdict, _free(command) if plan.kind is SealKind.V_RING else None)]
         case cmd.SetSeal():
             return [_set(plan, command)]
@@ -62,6 +61,30 @@ def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
             return [labyrinth.purged(plan, command)]
         case _:
             raise TypeError(f"seals take no {type(command).__name__}")
+
+
+def _ring(plan: ev.SealPlan, lip: LipSide | None, *, protected: bool) -> Verdict:
+    verdict = judge_lip(plan.kind, plan.purpose, lip, plan.drawn)
+    if verdict.level is Level.GOOD and not protected and plan.kind.has_lip:
+        return Verdict("not protected", Level.WATCH, "Over threads and keyways a cone or film: look at the lip all round.")
+    return verdict
+
+
+def judge(desk: Desk, state: Seals, fact: ev.RingOn | ev.LabyrinthPlaced | ev.VRingPushed) -> Fact:
+    """What hangs on the plan, judged anew after it was corrected: which way a lip looks, gaps and torque, a V-ring's width."""
+    plan = state.plan
+    if plan is None:
+        return fact
+    match fact:
+        case ev.RingOn():
+            return replace(fact, verdict=_ring(plan, fact.lip, protected=fact.protected))
+        case ev.LabyrinthPlaced():
+            return labyrinth.judged(desk, plan, fact)
+        case ev.VRingPushed():
+            asked = width_asked(desk, plan, fact.free_mm)
+            return replace(fact, asked=asked, verdict=judge_set(asked, fact.width_mm, fact.free_mm, even=fact.even))
+        case _:
+            assert_never(fact)
 
 
 def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:

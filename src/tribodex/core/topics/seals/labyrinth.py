@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from enum import StrEnum
 
 from tribodex.core.errors import InvalidInput, Refused
@@ -50,37 +51,43 @@ def placed(desk: Desk, state: Seals, plan: ev.SealPlan, command: cmd.PlaceLabyri
     before = state.sides[command.side].placed
     if not command.screws_at.strip() and before is not None and before.torque_nm is not None and _stops(before.tight):
         raise InvalidInput.at("screws_at", "Its screws were not at their torque: what does the wrench show now?", "loosened, and again; 5 N·m")
-    verdict = judge_play(*play_asked(desk, plan.moves), away, back)
-    if verdict.level is Level.GOOD and not command.screws:
-        why = "Its set screws come tight once the gaps are right, before the grease."
-        verdict = Verdict("screws loose", Level.STOP, why, code=LabyrinthCode.SCREWS_LOOSE)
     nm = parse_torque_nm(command.screws_at, "screws_at") if command.screws_at.strip() else None
-    return ev.LabyrinthPlaced(
+    said = ev.LabyrinthPlaced(
         side=command.side,
         growth_side_mm=away,
         other_mm=back,
         screws=command.screws,
-        verdict=verdict,
+        verdict=Verdict("not judged", Level.UNKNOWN, ""),
         torque_nm=round(nm, 2) if nm is not None else None,
         wrench=text(command.wrench, "wrench", "which key or wrench") if nm is not None else command.wrench.strip(),
         reached=None if not command.reached else command.reached == "yes",
-        tight=_tight(plan, command, nm),
     )
+    return judged(desk, plan, said)
+
+
+def judged(desk: Desk, plan: ev.SealPlan, said: ev.LabyrinthPlaced) -> ev.LabyrinthPlaced:
+    """Gaps and screws of a labyrinth as they were said, judged by its plan."""
+    verdict = judge_play(*play_asked(desk, plan.moves), said.growth_side_mm, said.other_mm)
+    if verdict.level is Level.GOOD and not said.screws:
+        why = "Its set screws come tight once the gaps are right, before the grease."
+        verdict = Verdict("screws loose", Level.STOP, why, code=LabyrinthCode.SCREWS_LOOSE)
+    return replace(said, verdict=verdict, tight=_tight(plan, said))
 
 
 def _stops(verdict: Verdict | None) -> bool:
     return verdict is not None and verdict.level is Level.STOP
 
 
-def _tight(plan: ev.SealPlan, command: cmd.PlaceLabyrinth, nm: float | None) -> Verdict | None:
-    if command.reached == "no":
+def _tight(plan: ev.SealPlan, said: ev.LabyrinthPlaced) -> Verdict | None:
+    nm = said.torque_nm
+    if said.reached is False:
         why = "The half with the screws belongs outside: with the cap closed no key reaches them. Off, turn it round, again."
         return Verdict("screws inside", Level.STOP, why, code=LabyrinthCode.SCREWS_INSIDE)
     if nm is not None and plan.screw is not None:
         return judge_screw(plan.screw, nm, SEAL_SCREW)
     if nm is not None:
         return Verdict("torque not checked", Level.WATCH, "Which set screws it has was not said: there is no torque to compare it with.")
-    if plan.screw is not None and command.screws:
+    if plan.screw is not None and said.screws:
         return Verdict("torque not read", Level.WATCH, f"Tight by key; {plan.screw.words} is asked.")
     return None
 

@@ -509,7 +509,9 @@ def of_ring() -> Log:
     for wrong, right in ((big.SayOpenSide("away"), big.SayOpenSide("medium")), (big.MeetShaft(False), big.MeetShaft(True))):
         made.do(wrong, at="1")
         made.do(job_cmd.Correct(made.job.last_seq, "looked again", right), at="1")
-    made.do(big.PressAt(6), big.TakeRingOut("begun at 6"), big.SayOpenSide("medium"), at="1")
+    made.do(big.PressAt(6), big.TakeRingOut("begun at 6"), big.SayOpenSide("medium"), big.PressAt(9), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "said again", big.PressAt(9)), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq - 1, "wrong hour tapped", None, withdraw=True), at="1")
     made.do(*(big.PressAt(hour) for hour in (12, 6, 3, 9)), big.SeatFlat(True), big.CoverSeal("38 N·m", "no. 3", True), at="1")
     return made.log
 

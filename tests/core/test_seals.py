@@ -21,6 +21,7 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import facts
 from tribodex.core.job.commands import AcceptAlarm, ConfirmGate, Correct, SetStageAside, Sign
 from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.job.readback import ReadBack
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, judge_lip, lip_side
 from tribodex.core.seals.labyrinth import Half
@@ -29,7 +30,7 @@ from tribodex.core.seals.material import chamfer_length, judge_material, judge_p
 from tribodex.core.seals.v_ring import SQUEEZED_MM, judge_set, set_width, sheet_span
 from tribodex.core.topics import large_seal, seals, stock
 from tribodex.core.topics.large_seal import commands as big
-from tribodex.core.topics.large_seal.facts import RingRested
+from tribodex.core.topics.large_seal.facts import PressedAt, RingRested
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.seals import commands as cmd
@@ -672,6 +673,26 @@ def test_the_shaft_comes_last_through_lips_that_are_not_folded() -> None:
     assert made.headline() == "Stop: lip folded"
     made.do(big.MeetShaft(True), at="1")
     assert made.headline() == "The ring is in" and proved.unsaid(made.desk("1"), large_seal.TOPIC) == []
+
+
+def test_a_slip_of_the_finger_is_taken_back_and_what_came_after_it_judged_anew() -> None:
+    made = SealBench()
+    made.prepared()
+    made.do(big.PressAt(3), at="1")
+    # It was never pressed in there: nothing has to come out for it.
+    made.do(Correct(made.seq(PressedAt), "wrong hour tapped", None, withdraw=True), at="1")
+    assert not made.job.alarms.open and made.headline() == "Press it in at 12 o'clock"
+    made.do(big.PressAt(12), big.PressAt(6), at="1")
+    first = next(event.seq for event in made.log if isinstance(event.fact, PressedAt) and event.fact.hour == 12)
+    made.do(Correct(first, "it was not in there", None, withdraw=True), at="1")
+    # Then it was begun at 6.
+    assert made.headline() == "Stop: out of turn" and made.job.alarms.open
+
+
+def test_the_torque_of_a_cover_is_compared_with_its_screws() -> None:
+    with pytest.raises(ReadBack):
+        SealBench().do(replace(RING, cover="450 N·m", cover_screw="M10"), at="1")
+    SealBench().do(replace(RING, cover="45 N·m", cover_screw="M10"), at="1")
 
 
 @pytest.mark.parametrize(

@@ -21,7 +21,7 @@ from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.job.readback import ReadBack
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import Care, CareKind
-from tribodex.core.schedule.history import DoneSaid, SetSaid, SkipSaid, due_now
+from tribodex.core.schedule.history import DoneSaid, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics import stop
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
@@ -247,3 +247,24 @@ def test_what_did_not_go_in_is_no_grease_and_stays_due() -> None:
     done = made.desk("1").of(stop.TOPIC).done
     assert done is not None and CareKind.GREASE not in done.done and done.strokes == 0 and not done.given_g
     assert any(verdict.word == "nothing goes in" and verdict.level is Level.STOP for verdict in done.verdicts)
+
+
+def test_what_work_owes_outlives_how_the_bearing_is_kept_and_ends_with_its_part() -> None:
+    purge = Care(CareKind.PURGE, None, 14)
+    owed = OwedSaid("owed", date(2026, 1, 1), 1, (purge,), grease="Mill grease 2", strokes=14)
+    put = SetSaid("set", date(2026, 2, 1), 2, (Care(CareKind.LOOK, None, 30),), 16, "counted", "", "", None, None, "", None, False)
+    done = DoneSaid("done", date(2026, 2, 10), 3, (CareKind.PURGE,), None, None, None, None, purge_strokes=17)
+    found = {one.care.kind: one for one in due_now([done, put, owed])}
+    assert found[CareKind.PURGE].since == date(2026, 2, 10) and found[CareKind.PURGE].strokes == 17 and found[CareKind.PURGE].hours_per_day == 16
+    assert found[CareKind.LOOK].since == date(2026, 2, 1)
+    ended = OwedSaid("owed", date(2026, 3, 1), 4, (), ends=(CareKind.PURGE,))
+    assert [one.care.kind for one in due_now([owed, put, done, ended])] == [CareKind.LOOK]
+
+
+@pytest.mark.parametrize(("fitted", "number", "left"), [(True, 5, False), (True, 1, True), (False, 5, True)])
+def test_screws_of_a_bearing_that_is_gone_are_tightened_by_nobody(fitted: bool, number: int, left: bool) -> None:
+    again = Care(CareKind.TIGHTEN, 8.0, None, once=True)
+    owed = OwedSaid("owed", date(2026, 1, 1), 1, (again,))
+    look = Care(CareKind.LOOK, None, 30)
+    put = SetSaid("set", date(2026, 2, 1), number, (look,), 16, "counted", "", "", None, None, "", None, False, fitted=fitted)
+    assert (CareKind.TIGHTEN in {one.care.kind for one in due_now([owed, put])}) is left

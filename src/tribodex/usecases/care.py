@@ -69,6 +69,7 @@ def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
         stroke_g=gun.stroke_g if gun is not None else None,
         running=plan.running,
         plug=plan.plug,
+        fitted=any(topic.fitted(job.of(topic, at)) for topic in HOUSE.topics if not topic.per_shaft),
         looks=next((found for topic in HOUSE.topics if not topic.per_shaft and (found := topic.looks(job.of(topic, at)))), ()),
     )
 
@@ -77,7 +78,9 @@ def _owed(job: Job, at: str) -> list[CareSaid]:
     found = (topic.owes(job, job.of(topic, at), at) for topic in HOUSE.topics)
     label = _label(job, at)
     return [
-        OwedSaid("owed", one.on, job.opened.number, one.due, one.hours_per_day, label, one.grease, one.strokes) for one in found if one is not None
+        OwedSaid("owed", one.on, job.opened.number, one.due, one.hours_per_day, label, one.grease, one.strokes, one.ends)
+        for one in found
+        if one is not None
     ]
 
 

@@ -17,7 +17,10 @@ OWED = frozenset({CareKind.PURGE, CareKind.TIGHTEN})
 
 @dataclass(frozen=True)
 class SetSaid:
-    """How a bearing is kept from a day on. `number`: of the job that says so, which parts what was said on one day."""
+    """How a bearing is kept from a day on.
+
+    `number`: of the job that says so, which parts what was said on one day; `fitted`: that job put the bearing there.
+    """
 
     said: Literal["set"]
     on: date
@@ -34,13 +37,14 @@ class SetSaid:
     running: bool
     looks: tuple[str, ...] = ()
     plug: bool = False
+    fitted: bool = False
 
 
 @dataclass(frozen=True)
 class OwedSaid:
     """What follows from work that was done, beside how the bearing is kept: a seal to purge, screws and flingers to tighten again.
 
-    `strokes` and `grease` of a seal; `hours_per_day` None: as the bearing is kept.
+    `strokes` and `grease` of a seal; `hours_per_day` None: as the bearing is kept; `ends`: due no longer.
     """
 
     said: Literal["owed"]
@@ -51,6 +55,7 @@ class OwedSaid:
     bearing: str = ""
     grease: str = ""
     strokes: int | None = None
+    ends: tuple[CareKind, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -106,6 +111,7 @@ class DueNow:
     meter_on: date | None = None
     looks: tuple[str, ...] = ()
     plug: bool = False
+    number: int | None = None
 
 
 def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
@@ -121,12 +127,11 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
     meter: tuple[date, float] | None = None
     for entry in sorted(entries, key=lambda entry: (entry.on, entry.number, entry.said == "done")):
         if isinstance(entry, SetSaid):
-            # What other work left due stays due however the bearing is kept.
-            owed = {kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day) for kind, one in found.items() if not one.way}
-            found = {**owed, **{care.kind: _begun(entry, care) for care in entry.due}}
+            found = {**_still_owed(found, entry), **{care.kind: _begun(entry, care) for care in entry.due}}
             continue
         if isinstance(entry, OwedSaid):
-            found = {**found, **_owed(found, entry)}
+            left = {kind: one for kind, one in found.items() if kind not in entry.ends}
+            found = {**left, **_owed(found, entry)}
             continue
         if isinstance(entry, SkipSaid):
             continue
@@ -139,11 +144,19 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
     return tuple(found.values())
 
 
+def _still_owed(found: dict[CareKind, DueNow], entry: SetSaid) -> dict[CareKind, DueNow]:
+    """What other work left due stays due however the bearing is kept; but screws of a bearing that is gone are tightened by nobody."""
+    gone = {CareKind.TIGHTEN} if entry.fitted else set()
+    owed = {kind: one for kind, one in found.items() if not one.way and (kind not in gone or one.number == entry.number)}
+    return {kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day) for kind, one in owed.items()}
+
+
 def _owed(found: dict[CareKind, DueNow], entry: OwedSaid) -> dict[CareKind, DueNow]:
     kept = next((one for one in found.values() if one.hours_per_day is not None), None)
     hours = entry.hours_per_day if entry.hours_per_day is not None else kept.hours_per_day if kept is not None else None
     grease = entry.grease or (kept.grease if kept is not None else "")
-    return {care.kind: DueNow(care, entry.on, hours, "", entry.bearing, grease, None, entry.strokes, "", None, running=False) for care in entry.due}
+    known = (entry.on, hours, "", entry.bearing, grease, None, entry.strokes, "", None)
+    return {care.kind: DueNow(care, *known, running=False, number=entry.number) for care in entry.due}
 
 
 def _begun(entry: SetSaid, care: Care) -> DueNow:

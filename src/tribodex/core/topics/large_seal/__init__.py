@@ -3,7 +3,7 @@
 from tribodex.core.job.topic import Topic
 from tribodex.core.topics.large_seal import commands as cmd
 from tribodex.core.topics.large_seal import facts as ev
-from tribodex.core.topics.large_seal.decide import STAGE, decide, move
+from tribodex.core.topics.large_seal.decide import STAGE, decide, judge, move
 from tribodex.core.topics.large_seal.edges import ANSWERS, EXPECTS, GATED, claims
 from tribodex.core.topics.large_seal.moves import LargeSealDo as Do
 from tribodex.core.topics.large_seal.show import figures, findings, record, said, tell, view
@@ -32,6 +32,7 @@ TOPIC: Topic[LargeSeal] = Topic(
         ev.SpringIn: cmd.LaySpring,
         ev.OpenSideSaid: cmd.SayOpenSide,
         ev.ShaftMet: cmd.MeetShaft,
+        ev.PressedAt: cmd.PressAt,
         ev.SeatedFlat: cmd.SeatFlat,
         ev.SealCovered: cmd.CoverSeal,
     },
@@ -42,5 +43,6 @@ TOPIC: Topic[LargeSeal] = Topic(
     answers=ANSWERS,
     expects=EXPECTS,
     gated=GATED,
-    made_by={ev.PressedAt: cmd.PressAt},
+    judged=(ev.PressedAt,),
+    judge=judge,
 )

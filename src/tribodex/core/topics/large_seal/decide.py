@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
@@ -141,11 +142,21 @@ def _pressed(desk: Desk, state: LargeSeal, plan: ev.LargeSealPlan, command: cmd.
         raise Refused(f"First: {move(desk, state).headline}.")
     if command.hour not in plan.order:
         raise InvalidInput.at("hour", f"{command.hour:g} o'clock is not in the order.", ", ".join(f"{hour:g}" for hour in plan.order))
+    return ev.PressedAt(command.hour, _turn(state, command.hour))
+
+
+def judge(_: Desk, state: LargeSeal, fact: ev.PressedAt) -> ev.PressedAt:
+    """An hour judged anew, after one before it was corrected or taken back."""
+    return replace(fact, verdict=_turn(state, fact.hour))
+
+
+def _turn(state: LargeSeal, hour: float) -> Verdict:
+    """Whether an hour is pressed in when it is its turn."""
     due = state.next_hour
-    if due is None or command.hour == due or command.hour in state.pressed:
-        return ev.PressedAt(command.hour, Verdict("in", Level.GOOD, "Fingers or ball of the hand, flat to the bottom."))
+    if due is None or hour == due or hour in state.pressed:
+        return Verdict("in", Level.GOOD, "Fingers or ball of the hand, flat to the bottom.")
     why = f"{due:g} o'clock comes first: begun elsewhere, the last loop cannot be pressed in. Out, and begun again at 12."
-    return ev.PressedAt(command.hour, Verdict("out of turn", Level.STOP, why, code=LargeSealCode.OUT_OF_TURN))
+    return Verdict("out of turn", Level.STOP, why, code=LargeSealCode.OUT_OF_TURN)
 
 
 def _side(command: cmd.SayOpenSide) -> ev.OpenSideSaid:

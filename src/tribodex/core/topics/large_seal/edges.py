@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from tribodex.core.bolts.thread import read_thread
 from tribodex.core.bolts.torque import TorqueCode
+from tribodex.core.errors import InvalidInput
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import AT_REST, LEAD_IN, RUNNING, Family, Likely, torque_near
-from tribodex.core.job.expected import NUMBERED, always, between, speed_of_lip
+from tribodex.core.job.expected import NUMBERED, always, between, speed_of_lip, torque_for
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.proofs import Claim, What, not_yet, worst
 from tribodex.core.job.readback import numbers_in
@@ -55,6 +57,14 @@ def _seat(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely | 
     return Likely(shaft, 1.3 * shaft, f"it lies round a shaft of {shaft:g} mm") if shaft else None
 
 
+def _cover(desk: Desk, state: LargeSeal, command: cmd.PlanLargeSeal) -> Likely | None:
+    """What its screws take where they were said; else whatever covers are tightened with."""
+    try:
+        return torque_for(read_thread(command.cover_screw, "cover_screw"))
+    except InvalidInput:
+        return Likely(0.5, 2_000.0, "covers are tightened with 1 to 1000 N·m")
+
+
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.WarmRing, "middle"): always(AT_REST),
     (cmd.PlanLargeSeal, "shaft"): between(50.0, 5_000.0, "large rings stand on shafts of 200 mm to 4 m"),
@@ -65,7 +75,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanLargeSeal, "box"): between(10.0, 600.0, "packs are 20 to 400 mm high"),
     (cmd.PlanLargeSeal, "chamfer"): _chamfer,
     (cmd.PlanLargeSeal, "angle"): always(LEAD_IN),
-    (cmd.PlanLargeSeal, "cover"): between(0.5, 2_000.0, "covers are tightened with 1 to 1000 N·m"),
+    (cmd.PlanLargeSeal, "cover"): _cover,
     (cmd.PlanLargeSeal, "ring"): _ring,
     (cmd.PlanLargeSeal, "seat"): _seat,
     (cmd.PlanLargeSeal, "cover_screws"): between(2, 96, "covers have 4 to 48 screws"),

@@ -63,6 +63,8 @@ def said(fact: Any) -> Any:
             return cmd.ReadySeat(fact.dry, fact.rounded)
         case ev.SpringIn():
             return cmd.LaySpring(fact.lock_checked, fact.groove_greased)
+        case ev.PressedAt():
+            return cmd.PressAt(fact.hour)
         case ev.OpenSideSaid():
             return cmd.SayOpenSide(fact.faces)
         case ev.ShaftMet():

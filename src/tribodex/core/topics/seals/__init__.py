@@ -47,5 +47,5 @@ TOPIC: Topic[Seals] = Topic(
     judged=(ev.RingOn, ev.LabyrinthPlaced, ev.VRingPushed),
     judge=judge,
     owes=owes,
-    owed_by=(ev.SealsPlanned, ev.SealPurged, ev.SealKept),
+    owed_by=(ev.SealsPlanned, ev.RingOn, ev.SealSet, ev.SealPurged, ev.SealKept),
 )

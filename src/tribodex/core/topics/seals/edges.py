@@ -95,17 +95,20 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
 
 def owes(_: Job, state: Seals, __: str) -> Owed | None:
     """A labyrinth is purged apart from its bearing, with the strokes that it took."""
-    kept = state.kept
+    kept, plan = state.kept, state.plan
+    if plan is not None and plan.kind is not SealKind.LABYRINTH and len(plan.sides) == 2 and state.next is None and state.set_on is not None:
+        # Another kind on both sides: there is no labyrinth any more.
+        return Owed(state.set_on, (), ends=(CareKind.PURGE,))
     if (
         kept is None
         or state.kept_on is None
-        or state.plan is None
-        or state.plan.kind is not SealKind.LABYRINTH
+        or plan is None
+        or plan.kind is not SealKind.LABYRINTH
         or (kept.every_h is None and kept.every_days is None)
     ):
         return None
     purge = Care(CareKind.PURGE, kept.every_h, kept.every_days, why=f"by {kept.source}")
-    return Owed(state.kept_on, (purge,), kept.hours_per_day, state.plan.grease, state.strokes_in_all())
+    return Owed(state.kept_on, (purge,), kept.hours_per_day, plan.grease, state.strokes_in_all())
 
 
 def claims(desk: Desk, state: Seals) -> tuple[Claim, ...]:

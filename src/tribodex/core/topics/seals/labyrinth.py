@@ -57,21 +57,27 @@ def placed(desk: Desk, state: Seals, plan: ev.SealPlan, command: cmd.PlaceLabyri
         growth_side_mm=away,
         other_mm=back,
         screws=command.screws,
-        verdict=Verdict("not judged", Level.UNKNOWN, ""),
+        verdict=_stands(desk, plan, away, back, screws=command.screws),
         torque_nm=round(nm, 2) if nm is not None else None,
         wrench=text(command.wrench, "wrench", "which key or wrench") if nm is not None else command.wrench.strip(),
         reached=None if not command.reached else command.reached == "yes",
     )
-    return judged(desk, plan, said)
+    return replace(said, tight=_tight(plan, said))
 
 
 def judged(desk: Desk, plan: ev.SealPlan, said: ev.LabyrinthPlaced) -> ev.LabyrinthPlaced:
     """Gaps and screws of a labyrinth as they were said, judged by its plan."""
-    verdict = judge_play(*play_asked(desk, plan.moves), said.growth_side_mm, said.other_mm)
-    if verdict.level is Level.GOOD and not said.screws:
-        why = "Its set screws come tight once the gaps are right, before the grease."
-        verdict = Verdict("screws loose", Level.STOP, why, code=LabyrinthCode.SCREWS_LOOSE)
+    verdict = _stands(desk, plan, said.growth_side_mm, said.other_mm, screws=said.screws)
     return replace(said, verdict=verdict, tight=_tight(plan, said))
+
+
+def _stands(desk: Desk, plan: ev.SealPlan, away_mm: float, back_mm: float, *, screws: bool) -> Verdict:
+    """Its gaps first; screws that are loose once they are right."""
+    verdict = judge_play(*play_asked(desk, plan.moves), away_mm, back_mm)
+    if verdict.level is not Level.GOOD or screws:
+        return verdict
+    why = "Its set screws come tight once the gaps are right, before the grease."
+    return Verdict("screws loose", Level.STOP, why, code=LabyrinthCode.SCREWS_LOOSE)
 
 
 def _stops(verdict: Verdict | None) -> bool:

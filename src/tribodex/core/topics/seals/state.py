@@ -52,6 +52,7 @@ class Seals:
     plan: ev.SealPlan | None = None
     kept: ev.SealKept | None = None
     kept_on: date | None = None
+    set_on: date | None = None
     sides: dict[ev.Side, SideNow] = field(default_factory=lambda: {"inboard": SideNow(), "outboard": SideNow()})
 
     @property
@@ -113,7 +114,7 @@ def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
             # Another ring, or the same one again: what was done with it before says nothing now.
             state.sides[fact.side] = SideNow(joined=state.sides[fact.side].joined, on=fact)
         case ev.SealSet():
-            state.sides[fact.side].set = fact
+            state.sides[fact.side].set, state.set_on = fact, event.happened_at.date()
         case ev.LabyrinthPlaced():
             # What turned freely and purged before it was moved says nothing now.
             state.sides[fact.side] = replace(state.sides[fact.side], placed=fact, set=None, purged=None)

@@ -31,6 +31,7 @@ from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_cartridge import CLOSING, SPINDLE, CartridgeBench, SpindleBench
 from tests.core.test_follower import SILENT, STUD, YOKE, FollowerBench
 from tests.core.test_halves import SHEET as HALVES
+from tests.core.test_into_hub import BOTH, RING, HubBench
 from tests.core.test_job import AnySequence
 from tests.core.test_other_kinds import SETTING, on_and_locked
 from tests.core.test_parting import HAND_TIGHT
@@ -64,6 +65,7 @@ from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.cartridge import commands as built
 from tribodex.core.topics.follower import commands as roll
 from tribodex.core.topics.grease import commands as grease
+from tribodex.core.topics.hub import commands as into
 from tribodex.core.topics.insert import commands as inside
 from tribodex.core.topics.large_seal import commands as big
 from tribodex.core.topics.lineup import commands as line
@@ -516,6 +518,29 @@ def of_ring() -> Log:
     return made.log
 
 
+def of_hub() -> Log:
+    """Every kind of entry of a bearing into a tight hub, each that can be said again corrected."""
+    made = HubBench(BOTH)
+    made.prepared()
+
+    def said(wrong: object, right: object) -> None:
+        made.at_one(wrong)
+        made.at_one(job_cmd.Correct(made.job.last_seq, "looked again", right))
+
+    made.at_one(into.MeasureHole("62.040", True), into.RenewHub("hole worn"))
+    said(into.MeasureHole("61.900", True), into.MeasureHole("61.975", True, "61.995"))
+    made.begun()
+    said(into.SayBearingWarmth("20 °C"), into.SayBearingWarmth("18 °C"))
+    said(into.ReadHub("130 °C"), into.ReadHub("95 °C"))
+    said(into.StopIn("it cocked"), into.StopIn("it cocked at 3 o'clock"))
+    said(into.SayStraightIn("burr"), into.SayStraightIn("burr on the edge, stoned off"))
+    made.at_one(into.ReadHub("95 °C"))
+    said(into.PushIn(), into.PushIn("dropped in"))
+    said(into.TryHub("top"), into.TryHub(""))
+    made.at_one(RING)
+    return made.log
+
+
 def of_puller() -> Log:
     """A puller that was too short, put right, and too weak by its plate."""
     made = ShoulderBench()
@@ -584,6 +609,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         return list(zip(("unit", "insert"), of_unit(), strict=True))
     made = {
         "shoulder": of_shoulder,
+        "hub": of_hub,
         "shaft": of_shaft,
         "pair": of_pair,
         "listed": of_listed,
@@ -620,6 +646,7 @@ for i, log in enumerate(
         *of_hand(),
         of_shaft(),
         of_shoulder(),
+        of_hub(),
         *of_follower(),
         *of_unit(),
         of_cartridge(),

@@ -20,10 +20,11 @@ from tests import proved
 from tests.core.test_adapter_unit import TAPPED, AdapterBench
 from tests.core.test_any_text import ODD
 from tests.core.test_cartridge import CLOSING, PUMP, SPINDLE, CartridgeBench, SpindleBench
-from tests.core.test_follower import FollowerBench
+from tests.core.test_follower import SILENT, FollowerBench
 from tests.core.test_halves import SHEET as HALVES
+from tests.core.test_into_hub import BOTH, HubBench
 from tests.core.test_other_kinds import SETTING, on_and_locked
-from tests.core.test_seals import SealBench
+from tests.core.test_seals import LABYRINTH, SealBench
 from tests.core.test_shaft_job import ShaftBench, of_type
 from tests.core.test_shouldered import ShoulderBench
 from tests.core.test_stop import RoundBench
@@ -132,6 +133,25 @@ def a_ring() -> ShaftBench:
     return made
 
 
+def a_hub() -> ShaftBench:
+    made = HubBench(BOTH)
+    made.prepared()
+    made.measured()
+    made.begun()
+    return made
+
+
+def a_labyrinth() -> ShaftBench:
+    made = ShaftBench()
+    made.pass_gates()
+    made.do(LABYRINTH, at="1")
+    return made
+
+
+def a_silent_follower() -> ShaftBench:
+    return FollowerBench(SILENT)
+
+
 def a_shaft_after_locking() -> ShaftBench:
     made = ShaftBench()
     made.pass_gates()
@@ -147,7 +167,7 @@ def a_large_seal() -> ShaftBench:
 AFTER = {"grease", "bolts", "runin", "care", "seals", "stock", "large_seal", "stop"}
 BEGINNINGS = [
     *(two_units, an_insert, an_adapter_unit, a_cartridge, a_cartridge_with_both_on, a_ring, FollowerBench),
-    *(a_spindle, a_pump, halves, a_set_bearing),
+    *(a_spindle, a_pump, halves, a_set_bearing, a_hub, a_labyrinth, a_silent_follower),
     *(a_shaft_after_locking, a_large_seal, RoundBench),
 ]
 
@@ -327,8 +347,8 @@ def test_any_work_in_any_order(begin: Callable[[], ShaftBench]) -> None:
     run_state_machine_as_test(
         AnyWork,
         settings=settings(
-            max_examples=12,
-            stateful_step_count=30,
+            max_examples=8,
+            stateful_step_count=25,
             deadline=None,
             phases=PHASES,
             suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -30,10 +31,18 @@ NOT_ASKED = [positive_data_acceptance]
 EXAMPLES, EXAMPLES_OF_PDF = 8, 2
 
 
+@cache
+def _read() -> Any:
+    """Read once by each worker; that it is the one the application gives is tested beside it."""
+    return schemathesis.openapi.from_dict(DOCUMENT)
+
+
 @pytest.fixture
 def described(app: Flask) -> Any:
     open_job(app.test_client())
-    return schemathesis.openapi.from_wsgi("/api/openapi.json", app)
+    schema = _read()
+    schema.app, schema.location = app, "/api/openapi.json"
+    return schema
 
 
 @pytest.mark.parametrize(("method", "path", "mode"), OPERATIONS)

@@ -140,6 +140,7 @@ def _ways_on() -> Iterable[SideWay]:
     yield SideWay("Cold, by press", "The force is seen on a gauge; it scores the seat a little, and the shaft must go under the press.", False)
     yield SideWay("Cold, by drift", "A tube and a mallet alone; blows travel, so small bearings only, shaft in soft jaws.", False)
     yield SideWay("Cold, by a tool on both rings", "Shaft and housing at once: the force crosses nothing that rolls.", False)
+    yield SideWay("Cold, by hand", "Where the ring has play on its seat, and only there: nothing is heated or pressed.", False)
 
 
 def _heats() -> Iterable[SideWay]:

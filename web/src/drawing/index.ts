@@ -9,6 +9,7 @@ export * from "./shaft-line";
 export * from "./unrolled";
 export type { Place } from "./unrolled-frame";
 export * from "./shoulder";
+export * from "./hub";
 export * from "./cartridge";
 export * from "./follower";
 export * from "./screw-pattern";

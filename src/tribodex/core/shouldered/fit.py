@@ -22,6 +22,7 @@ class FitCode(StrEnum):
     NO_CLEARANCE_LEFT = "fit.no_clearance_left"
 
 
+NOTHING = Span(0.0, 0.0)
 # Oiled seats (common practice, no source).
 OILED = Span(0.10, 0.15)
 # How much of a seat is smoothed away: d/(d + 2) ground, d/(d + 3) turned (handbook rule, from memory).
@@ -47,11 +48,11 @@ def effective_um(interference_um: float, shaft: Shaft) -> float:
     return interference_um * d / (d + SMOOTHING_MM[shaft.finish]) if interference_um > 0 else interference_um
 
 
-def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, interference_um: Span) -> Result:
-    """Radial clearance to expect on the shaft, before it runs warm: c = c₀ - I_eff·d/F.
+def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, interference_um: Span, hub_takes_um: Span = NOTHING) -> Result:
+    """Radial clearance to expect, before it runs warm: c = c₀ - I_eff·d/F - ΔE.
 
-    Symbols: c₀ limits of the group (µm); I_eff interference after smoothing (µm); d bore, F inner raceway (mm).
-    Valid: steel rings; a housing that does not squeeze the outer ring.
+    Symbols: c₀ limits of the group (µm); I_eff interference after smoothing (µm); d bore, F inner raceway (mm); ΔE taken by a tight hub (µm).
+    Valid: steel rings; a housing that does not squeeze the outer ring beyond ΔE.
     Raises: nothing.
     Source: handbook approximation d/F of the ring's growth, from memory; group by ISO 5753-1.
 
@@ -64,14 +65,20 @@ def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, inter
     """
     share = bearing.bore_mm / bearing.inner_raceway_mm
     most, least = effective_um(interference_um.high, shaft) * share, effective_um(max(interference_um.low, 0.0), shaft) * share
-    low, high = round(group_um.low - most, 1), round(group_um.high - least, 1)
+    low, high = round(group_um.low - most - hub_takes_um.high, 1), round(group_um.high - least - hub_takes_um.low, 1)
+    hub = hub_takes_um.high > 0
+    by_hub = (Line("ΔE", "taken by the tight hub, at most", "", "", hub_takes_um.high, "µm", LAME.id),) if hub else ()
+    of_hub = (" - ΔE", f" - {number(hub_takes_um.high)}", f" - {number(hub_takes_um.low)}") if hub else ("", "", "")
     lines = (
         Line("I_eff", "greatest interference, smoothed", "I·d/(d + s)", f"{number(interference_um.high)}·{number(shaft.diameter_mm)}/"
              f"({number(shaft.diameter_mm)} + {SMOOTHING_MM[shaft.finish]:g})", effective_um(interference_um.high, shaft), "µm", PRACTICE.id),
         Line("d/F", "how much of it the raceway grows", "d/F", f"{number(bearing.bore_mm)}/{number(bearing.inner_raceway_mm)}",
              share, "", PRACTICE.id),
-        Line("c_min", "least left", "c₀_min - I_eff·d/F", f"{number(group_um.low)} - {number(most)}", low, "µm", "clearance_deep_groove_ball"),
-        Line("c_max", "most left", "c₀_max - I_eff,min·d/F", f"{number(group_um.high)} - {number(least)}", high, "µm", "clearance_deep_groove_ball"),
+        *by_hub,
+        Line("c_min", "least left", f"c₀_min - I_eff·d/F{of_hub[0]}", f"{number(group_um.low)} - {number(most)}{of_hub[1]}", low, "µm",
+             "clearance_deep_groove_ball"),
+        Line("c_max", "most left", f"c₀_max - I_eff,min·d/F{of_hub[0]}", f"{number(group_um.high)} - {number(least)}{of_hub[2]}", high, "µm",
+             "clearance_deep_groove_ball"),
     )  # fmt: skip
     if high <= 0:
         verdict = Verdict(
@@ -89,7 +96,8 @@ def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, inter
         )
     else:
         verdict = Verdict("clearance is left", Level.GOOD, "Also where the group's least meets the tightest fit; warmth takes its share of it.")
-    return Result("clearance_left", "Clearance to expect on the shaft", low, "µm", value_to=high, verdict=verdict, working=lines)
+    where = "Clearance to expect, on the shaft and in the hub" if hub else "Clearance to expect on the shaft"
+    return Result("clearance_left", where, low, "µm", value_to=high, verdict=verdict, working=lines)
 
 
 def push_on_force(bearing: StraightBearing, shaft: Shaft, interference_um: Span) -> Result:

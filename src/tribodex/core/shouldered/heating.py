@@ -98,6 +98,8 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
     (103, 'goes on by hand')
     >>> cold = heat_needed(b, 20, 27, heat_limit(Closure.SEALED)); cold.verdict.word, cold.value, "Heat alone cannot" in cold.verdict.reason
     ('not enough expansion to slip on', 80.0, True)
+    >>> heat_needed(b, 20, -3, heat_limit(Closure.OPEN)).verdict.word
+    'slides on cold'
     """
     d, gap = bearing.bore_mm, gap_wanted_mm(bearing.bore_mm)
     tight = max(interference_um, 0.0) / 1000
@@ -113,6 +115,9 @@ def heat_needed(bearing: StraightBearing, shaft_c: float, interference_um: float
         Line("gap", "room left at the permitted temperature", "α·d·(T_limit - T_s) - I", room, at_limit, "mm", "expansion"),
         Line("T_limit", limit.why, "", "", limit.limit_c, "°C", PRACTICE.id),
     )
+    if interference_um <= 0:
+        verdict = Verdict("slides on cold", Level.GOOD, "It has play on its seat: pushed on by hand, nothing is heated.")
+        return Result("heat_needed", "Heat the ring to", shaft_c, "°C", verdict=verdict, working=lines)
     if need <= limit.limit_c:
         verdict = Verdict("goes on by hand", Level.GOOD, f"Heat to {need:.0f} °C; never above {limit.limit_c:.0f} °C ({limit.why}).")
     elif at_limit >= max(GAP_LEAST_MM, NO_ROOM_SHARE * d):

@@ -20,6 +20,12 @@ class HubCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     TOO_LITTLE_ROOM = "hub.too_little_room"
+    ABOVE_ITS_LIMIT = "hub.above_its_limit"
+    HOLE_TOO_WIDE = "hub.hole_too_wide"
+    HOLE_TOO_TIGHT = "hub.hole_too_tight"
+    COCKED = "hub.cocked"
+    NOT_KNOWN = "hub.way_not_known"
+    NOT_HERE = "hub.way_not_here"
 
 
 # The hottest a hub may be said to bear (°C): beyond it seats and paint are spoilt whatever it is made of (our figure).
@@ -135,3 +141,86 @@ def hub_heat(bearing: StraightBearing, bearing_c: float, interference_um: Span, 
         )
         verdict = Verdict("not enough expansion to drop in", Level.STOP, why, code=HubCode.TOO_LITTLE_ROOM)
     return Result("hub_heat", "Warm the hub to", min(need, limit_c), "°C", uncertainty=5.0, verdict=verdict, working=lines)
+
+
+def hub_contact_c(bearing: StraightBearing, bearing_c: float, interference_um: float, hub: Material) -> float:
+    """The temperature of the hub at which a cold bearing touches it: T_b + I/(α·D).
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.straight import Closure
+    >>> b = StraightBearing(60, 110, 22, Group.CN, Closure.OPEN); iron = Material("grey iron", 110, 0.26, 10.5)
+    >>> round(hub_contact_c(b, 20, 40, iron), 1)
+    54.6
+    """
+    return bearing_c + max(interference_um, 0.0) / (hub.expansion_um_per_m_k / 1000 * bearing.outside_mm)
+
+
+def drop_above_c(bearing: StraightBearing, bearing_c: float, interference_um: float, hub: Material) -> float:
+    """What a hub has to have at least for the bearing to drop in: contact, and 0.010 mm or 0.0002·D of room, whichever is larger.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.straight import Closure
+    >>> b = StraightBearing(60, 110, 22, Group.CN, Closure.OPEN); iron = Material("grey iron", 110, 0.26, 10.5)
+    >>> round(drop_above_c(b, 20, 40, iron), 1)
+    73.7
+    """
+    room = max(GAP_LEAST_MM, NO_ROOM_SHARE * bearing.outside_mm) * 1000
+    return hub_contact_c(bearing, bearing_c, max(interference_um, 0.0) + room, hub)
+
+
+def clearance_taken(bearing: StraightBearing, hub_outside_mm: float, hub: Material, interference_um: Span) -> Result:
+    """What a tight hub takes of the radial clearance, for it squeezes the outer raceway: ΔE = 2·p·E·D²/(E_r·(D² - E²)).
+
+    Symbols: p pressure between outer ring and hub (MPa); E outer raceway, D outside of the bearing (mm); E_r of the ring (MPa); ΔE (µm).
+    Valid: plane stress, elastic, an even hub; nothing is taken off for seats that are smoothed.
+    Raises: InvalidInput for a hub that leaves no wall.
+    Source: Lamé, thick-walled rings under outside pressure.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.straight import Closure
+    >>> b = StraightBearing(60, 110, 22, Group.CN, Closure.OPEN)
+    >>> r = clearance_taken(b, 160, RING_STEEL, Span(-5, 40)); r.value, r.value_to
+    (0.0, 31.5)
+    """
+    d, e = bearing.outside_mm, bearing.outer_raceway_mm
+    lines = []
+    for tight, which in ((interference_um.low, "least"), (interference_um.high, "most")):
+        p = hub_pressure_mpa(max(tight, 0.0) / 1000, bearing, hub_outside_mm, hub)
+        squeezed = 2 * p * e * d * d / (RING_STEEL.e_mpa * (d * d - e * e)) * 1000
+        used = f"p = {number(p)} MPa: 2·{number(p)}·{number(e)}·{number(d)}²/({RING_STEEL.e_mpa:.0f}·({number(d)}² - {number(e)}²))"
+        lines.append(Line(f"ΔE, {which}", "the outer raceway gets smaller by", "2·p·E·D²/(E_r·(D² - E²))", used, round(squeezed, 1), "µm", LAME.id))
+    low, high = (line.value or 0.0 for line in lines)
+    note = "Beside what a tight shaft takes. Warm, the ring runs hotter than the hub, and takes more."
+    return Result("clearance_taken", "Clearance that the hub takes", low, "µm", value_to=high, working=tuple(lines), note=note)
+
+
+def loose_above(bearing: StraightBearing, interference_um: Span, hub: Material) -> Result | None:
+    """Temperature of hub and bearing together from which the ring is loose in it: T = 20 + I/((α_h - α_r)·D); None where it never is.
+
+    Symbols: I interference at 20 °C (µm); D outside (mm); α_h hub, α_r ring (µm/(m·K)); T (°C).
+    Valid: hub and ring at one temperature. A ring that runs hotter than its hub stays tight longer.
+    Raises: nothing.
+    Source: linear expansion.
+
+    >>> from tribodex.core.components.bearing import Group
+    >>> from tribodex.core.components.straight import Closure
+    >>> b = StraightBearing(60, 110, 22, Group.CN, Closure.OPEN); alu = Material("aluminium", 70, 0.33, 23.5)
+    >>> r = loose_above(b, Span(13, 68), alu); round(r.value), round(r.value_to), r.verdict.word
+    (30, 74, 'loosens when warm')
+    >>> loose_above(b, Span(13, 68), Material("grey iron", 110, 0.26, 10.5)) is None
+    True
+    """
+    more = hub.expansion_um_per_m_k - RING_STEEL.expansion_um_per_m_k
+    # What lies inside the scatter of both figures says nothing.
+    if more <= 1.0:
+        return None
+    lines = tuple(
+        Line(f"T, {which}", "loose from here on", "20 + I/((α_h - α_r)·D)",
+             f"20 + {number(max(tight, 0.0))}/({number(more)}e-3·{number(bearing.outside_mm)})",
+             20 + max(tight, 0.0) / (more / 1000 * bearing.outside_mm), "°C", "expansion")
+        for tight, which in ((interference_um.low, "at the least"), (interference_um.high, "at the most"))
+    )  # fmt: skip
+    why = "It grows more than the ring: what is tight cold creeps when it runs warm. Its maker's fit goes first."
+    low, high = (line.value for line in lines)
+    verdict = Verdict("loosens when warm", Level.WATCH, why)
+    return Result("loose_above", "Loose in its hub above", low, "°C", value_to=high, verdict=verdict, working=lines)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from enum import StrEnum
+from enum import Enum, StrEnum
 
 from tribodex.core.removal.forces import tool_size
 from tribodex.core.shouldered.tools import DRIFT_BORE_MM, DRIFT_LIMIT_KN
@@ -24,6 +24,7 @@ class WayOn(StrEnum):
     PRESS = "press"
     DRIFT = "drift"
     BOTH_RINGS = "both_rings"
+    HAND = "hand"
 
     @property
     def words(self) -> str:
@@ -33,7 +34,16 @@ class WayOn(StrEnum):
             "press": "cold, by press",
             "drift": "cold, by drift and mallet",
             "both_rings": "cold, by a tool on both rings",
+            "hand": "cold, by hand: it slides",
         }[self.value]
+
+
+class OuterRing(Enum):
+    """Where its outer ring is while it goes onto its shaft."""
+
+    FREE = "slides in its housing"
+    TO_ENTER = "still to enter a tight hub"
+    IN_ITS_HUB = "in its tight hub already"
 
 
 @dataclass(frozen=True)
@@ -49,11 +59,14 @@ class AdviceOn:
 _RANK = (Level.GOOD, Level.WATCH, Level.UNKNOWN, Level.STOP)
 
 
-def advise_on(bore_mm: float, force: Result, heat: Result, *, both_rings: bool = False) -> tuple[AdviceOn, ...]:
+def advise_on(
+    bore_mm: float, force: Result, heat: Result, *, both_rings: bool = False, outer: OuterRing = OuterRing.FREE, loose: bool = False
+) -> tuple[AdviceOn, ...]:
     """Every way, the best first; at equal rank heat before press before drift, for it strains ring and seat least.
 
-    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict; whether it goes onto shaft and into housing at once.
-    Valid: the inner ring is the tight one.
+    Symbols: d bore (mm); force to push it on (kN); temperature with its verdict; whether it goes onto shaft and into housing at once;
+    where its outer ring is; `loose`: even the tightest fit that there can be has play.
+    Valid: the inner ring is the tight one, or slides.
     Raises: nothing.
     Source: common practice, no source.
 
@@ -64,16 +77,37 @@ def advise_on(bore_mm: float, force: Result, heat: Result, *, both_rings: bool =
     """
     assert heat.verdict is not None  # every temperature is judged
     most = force.value_to if force.value_to is not None else force.value or 0.0
+    if loose:
+        return _by_hand(both_rings)
     press = tool_size(force)
-    found = [_warm(heat.verdict), _press(most, press, both_rings), _drift(bore_mm, most, both_rings)]
+    found = [_warm(heat.verdict, outer), _press(most, press, both_rings), _drift(bore_mm, most, both_rings)]
     if both_rings:
         found.append(_both(most, press))
     return tuple(sorted(found, key=lambda one: _RANK.index(one.verdict.level)))
 
 
-def _warm(verdict: Verdict) -> AdviceOn:
+_TO_ENTER = "Its outer ring has still to enter a tight hub: a warm one grows, and does not go in. Hub first, or on its shaft cold."
+_IN_HUB = "In its hub the inner ring warms alone, and its clearance goes: both rings read, and the hub goes with it."
+
+
+def _by_hand(both_rings: bool) -> tuple[AdviceOn, ...]:
+    """A ring that has play on its seat: nothing is heated, nothing is pressed."""
+    slides = ["It has play on its seat."]
+    needless = ["It slides: what needs force or heat all the same is cocked, burred, or another size."]
+    other = [WayOn.HEAT, WayOn.PRESS, WayOn.DRIFT]
+    both = _one(WayOn.BOTH_RINGS, Level.GOOD, ["Its outer ring enters at the same time: the force crosses no ball."], [])
+    first = [both] if both_rings else [_one(WayOn.HAND, Level.GOOD, slides, [])]
+    return (*first, *(_one(way, Level.STOP, [], needless) for way in other))
+
+
+def _warm(verdict: Verdict, outer: OuterRing) -> AdviceOn:
+    reasons = ["No force on ring or seat; straight by itself."]
     against = [verdict.reason] if verdict.level is not Level.GOOD else []
-    return _one(WayOn.HEAT, verdict.level, ["No force on ring or seat; straight by itself."], against)
+    if outer is OuterRing.TO_ENTER:
+        return _one(WayOn.HEAT, Level.STOP, reasons, [_TO_ENTER])
+    if outer is OuterRing.IN_ITS_HUB and verdict.level is Level.GOOD:
+        return _one(WayOn.HEAT, Level.WATCH, reasons, [_IN_HUB])
+    return _one(WayOn.HEAT, verdict.level, reasons, against)
 
 
 _ONE_ALONE = "It goes onto the shaft and into the housing at once: on the inner ring alone the force crosses the balls."

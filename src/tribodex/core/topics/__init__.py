@@ -20,6 +20,7 @@ from tribodex.core.topics import (
     cartridge,
     follower,
     grease,
+    hub,
     insert,
     large_seal,
     lineup,
@@ -42,6 +43,7 @@ from tribodex.core.topics.care.show import CareWork
 from tribodex.core.topics.cartridge.view import CartridgeWork
 from tribodex.core.topics.follower.show import FollowerWork
 from tribodex.core.topics.grease.show import GreaseWork
+from tribodex.core.topics.hub.show import HubWork
 from tribodex.core.topics.insert.show import InsertWork
 from tribodex.core.topics.large_seal.show import LargeSealWork
 from tribodex.core.topics.lineup.show import LineUpWork
@@ -66,6 +68,7 @@ HOUSE = House(
         prepare.TOPIC,
         lineup.TOPIC,
         tapered.TOPIC,
+        hub.TOPIC,
         shouldered.TOPIC,
         follower.TOPIC,
         insert.TOPIC,
@@ -89,6 +92,7 @@ Work = (
     | PrepareWork
     | LineUpWork
     | TaperedWork
+    | HubWork
     | ShoulderWork
     | FollowerWork
     | InsertWork

@@ -38,6 +38,12 @@ class ShoulderDraft:
     setting_source: str = ""
     nut_torque: str = ""
     nut_source: str = ""
+    hub_class: str = ""
+    hub_material: str = ""
+    hub_outside: str = ""
+    hub_limit: str = ""
+    hub_limit_why: str = ""
+    hub_held_by: str = ""
     meant: str = ""
 
 

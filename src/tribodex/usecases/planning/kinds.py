@@ -15,13 +15,16 @@ from tribodex.core.job.job import Job
 from tribodex.core.job.places import SHAFT
 from tribodex.core.job.topic import Topic
 from tribodex.core.mounting.zero import SheetZero
+from tribodex.core.shouldered.hub_plan import HubPlan
 from tribodex.core.shouldered.tools import drift_tube
 from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.shouldered.ways_in import WayIn
 from tribodex.core.topics import cartridge, follower, insert, shouldered, units
 from tribodex.core.topics.adapter_unit.facts import AdapterPlanned
 from tribodex.core.topics.cartridge.facts import CartridgePlan
 from tribodex.core.topics.cartridge.state import Cartridge
 from tribodex.core.topics.follower.facts import FollowerPlan, FollowerPlanned
+from tribodex.core.topics.hub.facts import HubPlanned
 from tribodex.core.topics.insert.facts import InsertPlan, InsertPlanned
 from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
@@ -93,6 +96,7 @@ def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
         ("Held by", f"{plan.held_by.words}{groove}"),
         ("Never above", f"{number(plan.limit.limit_c)} °C, {plan.limit.why}"),
         ("Tube for a drift", f"{inside}; soft metal, square ends"),
+        *(_of_hub(plan.hub) if plan.hub is not None else ()),
     )
     blanks = (
         "Seat, two sections, four directions (mm)",
@@ -101,16 +105,28 @@ def _shoulder_paper(plan: ShoulderPlan) -> PlanPaper:
         "Gaps to the shoulder: top, right, bottom, left",
         "0.03 mm feeler enters: top, right, bottom, left",
         *(("Ends of the retaining ring, before / after",) if ring is not None else ()),
+        *(("Hole of the hub / outside of the new ring (mm)", "Bearing °C / hub °C, with the time") if plan.hub is not None else ()),
+        *(("0.03 mm feeler in the hub: top, right, bottom, left",) if plan.hub is not None else ()),
     )
-    figures = tuple(figure for figure in plan.figures if figure.value is not None)
+    figures = tuple(figure for figure in (*plan.figures, *plan.hub_figures) if figure.value is not None)
     return PlanPaper(
         label=bearing.label,
         about=about,
         figures=figures,
         blanks=blanks,
-        conditions=plan.conditions | frozenset(f"on_by_{way}" for way in WayOn),
+        conditions=plan.conditions | frozenset(f"on_by_{way}" for way in WayOn) | _hub_conditions(plan.hub),
         cells=4,
     )
+
+
+def _of_hub(hub: HubPlan) -> tuple[tuple[str, str], ...]:
+    most = f"never above {number(hub.limit_c)} °C, {hub.limit_why}" if hub.limit_c is not None else "how warm it may get is not said"
+    size = f"{number(hub.bearing.outside_mm)} {hub.hole_class} in {hub.material.name}, outside {number(hub.hub_outside_mm)} mm"
+    return (("Hub", f"{size}; {most}"), ("Held in its hub by", hub.held_by.words))
+
+
+def _hub_conditions(hub: HubPlan | None) -> frozenset[str]:
+    return frozenset({f"hub_held_by_{hub.held_by}", *(f"in_by_{way}" for way in WayIn)}) if hub is not None else frozenset()
 
 
 def _follower_paper(plan: FollowerPlan) -> PlanPaper:
@@ -236,14 +252,24 @@ def _unit_procedure(plan: PlannedUnit) -> str:
     return "unit-insert" if plan.insert is not None else "unit"
 
 
+def _shoulder_procedure(plan: ShoulderPlan) -> str:
+    if plan.held_by is HeldBy.CARTRIDGE:
+        return "cartridge-bearing"
+    return "shouldered-hub" if plan.hub is not None else "shouldered"
+
+
 SHOULDER = PlanKind(
     order="shoulder",
     draft=ShoulderDraft,
     topic=shouldered.TOPIC,
     made=shoulder_plan,
-    procedure=lambda plan: "cartridge-bearing" if plan.held_by is HeldBy.CARTRIDGE else "shouldered",
+    procedure=_shoulder_procedure,
     # The real fit is measured whatever else belongs to the job.
-    facts=lambda plan, _: [ShoulderPlanned(plan), SeatPlanned(seat_of(plan), plan.bore_limits_um)],
+    facts=lambda plan, _: [
+        ShoulderPlanned(plan),
+        *([HubPlanned(plan.hub)] if plan.hub is not None else []),
+        SeatPlanned(seat_of(plan), plan.bore_limits_um),
+    ],
     size=lambda plan: plan.bearing,
     paper=_shoulder_paper,
 )

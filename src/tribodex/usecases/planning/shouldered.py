@@ -21,6 +21,7 @@ from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.working import Result
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
+from tribodex.usecases.planning.hub import hub_plan
 from tribodex.usecases.planning.other_kinds import kind_of, nut_as_typed, other_bearing, remarks_on, set_as_typed
 from tribodex.usecases.ports import Reference
 
@@ -44,6 +45,7 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
     shaft = errors.take(lambda: _shaft(draft, bearing, finish)) if bearing is not None and finish is not None else None
     nut = nut_as_typed(errors, draft, bearing)
     arrangement, setting = set_as_typed(errors, draft, bearing) if bearing is not None else (None, None)
+    hub = hub_plan(errors, reference, draft, bearing, held_by, seat)
     errors.check()
     assert bearing is not None and held_by is not None and limit is not None and seat is not None and shaft is not None  # checked
     bore = reference.rings.limits_um("inner_bore", bearing.bore_mm, "Normal")
@@ -70,6 +72,7 @@ def shoulder_plan(reference: Reference, draft: ShoulderDraft) -> ShoulderPlan:
         setting=setting,
         nut_nm=nut[0],
         nut_source=nut[1],
+        hub=hub,
     )
 
 
@@ -93,14 +96,14 @@ class ShoulderSheet:
 def shoulder_sheet(reference: Reference, draft: ShoulderDraft) -> ShoulderSheet:
     """The targets of a draft. Raises InvalidInput with every field to correct."""
     plan = shoulder_plan(reference, draft)
-    kind = plan.bearing.kind
+    kind, figures = plan.bearing.kind, (*plan.figures, *plan.hub_figures)
     if kind is StraightKind.DEEP_GROOVE_BALL:
         unread = read_number(draft.designation).unread if draft.designation.strip() else ()
-        return ShoulderSheet(plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, plan.figures, unread, ())
+        return ShoulderSheet(plan.bearing.label, plan.bearing.closure.words, plan.held_by.words, figures, unread, ())
     other = read_other(draft.designation) if draft.designation.strip() else None
     remarks = (*(other.remarks if other is not None else ()), *remarks_on(plan))
     said = f"{kind.words}, {plan.bearing.closure.words}"
-    return ShoulderSheet(plan.bearing.label, said, plan.held_by.words, plan.figures, other.unread if other is not None else (), remarks)
+    return ShoulderSheet(plan.bearing.label, said, plan.held_by.words, figures, other.unread if other is not None else (), remarks)
 
 
 def _bearing(errors: Collector, reference: Reference, draft: ShoulderDraft) -> StraightBearing | None:

@@ -7,6 +7,7 @@ import { CarePanel } from "./topics/care/panel";
 import { CartridgePanel } from "./topics/cartridge/panel";
 import { FollowerPanel } from "./topics/follower/panel";
 import { GreasePanel } from "./topics/grease/panel";
+import { HubPanel } from "./topics/hub/panel";
 import { InsertPanel } from "./topics/insert/panel";
 import { Line } from "./topics/lineup/line";
 import { TicksPanel } from "./ticks-panel";
@@ -48,6 +49,8 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       return <FollowerPanel key={bench.at} work={work} {...panel} />;
     case "cartridge":
       return <CartridgePanel work={work} {...panel} />;
+    case "hub":
+      return <HubPanel key={bench.at} work={work} {...panel} />;
     case "insert":
       return <InsertPanel key={bench.at} work={work} {...panel} />;
     case "seals":

@@ -7,6 +7,7 @@ import { CareDrawings } from "./topics/care/drawings";
 import { CartridgeDrawings } from "./topics/cartridge/drawings";
 import { FollowerDrawings } from "./topics/follower/drawings";
 import { GreaseDrawings } from "./topics/grease/drawings";
+import { HubDrawings } from "./topics/hub/drawings";
 import { InsertDrawings } from "./topics/insert/drawings";
 import { LargeSealDrawings } from "./topics/large-seal/drawings";
 import { LookDrawings } from "./topics/look/drawings";
@@ -30,6 +31,8 @@ export function WorkDrawings({ job, work }: { job: string; work: Work }) {
       return <FollowerDrawings work={work} />;
     case "cartridge":
       return <CartridgeDrawings work={work} />;
+    case "hub":
+      return <HubDrawings work={work} />;
     case "insert":
       return <InsertDrawings work={work} />;
     case "seals":

@@ -7,6 +7,16 @@ const SET_KINDS = ["angular_contact", "tapered_roller"];
 export const isSet = (number: string, kind: string) =>
   SET_KINDS.includes(kind) || /^\s*(7[023]\d\d|3(0[23]|13|2[023]|3[012])\d\d)(?!\d)/.test(number);
 
+/** As the material table names them: what hubs and housings are made of. */
+const HUB_MATERIALS = [
+  { value: "grey cast iron (GJL-200..250)", label: "grey cast iron" },
+  { value: "ductile iron (GJS-400-15)", label: "ductile iron" },
+  { value: "carbon shaft steel (C45)", label: "steel" },
+  { value: "aluminium (wrought)", label: "aluminium" },
+  { value: "bronze (tin bronze)", label: "bronze" },
+];
+const inHub = (given: Record<string, string>) => Boolean(given.hub_class);
+
 export const SHOULDER_FIELDS: SmallField[] = [
   {
     name: "designation",
@@ -64,6 +74,36 @@ export const SHOULDER_FIELDS: SmallField[] = [
     only: (given) => given.held_by === "lock_nut" && Boolean(given.nut_torque),
   },
   { name: "stick_out", label: "Shaft beyond the seat, for the tube", hint: "empty: not known yet" },
+  {
+    name: "hub_class",
+    label: "Outer ring tight in a hub: class of the hole",
+    hint: "by the drawing: N7, P7, M7; empty: it slides in its housing",
+    seldom: true,
+  },
+  { name: "hub_material", label: "Hub is made of", options: HUB_MATERIALS, only: inHub },
+  { name: "hub_outside", label: "Outside of the hub", hint: "160 mm", only: inHub },
+  {
+    name: "hub_held_by",
+    label: "Outer ring held in its hub by",
+    options: [
+      { value: "bore_ring", label: "retaining ring in the bore" },
+      { value: "cover", label: "cover" },
+      { value: "fit", label: "its fit alone" },
+    ],
+    only: inHub,
+  },
+  {
+    name: "hub_limit",
+    label: "Hub may get, at most",
+    hint: "110 °C; empty: nobody knows yet, it is pressed",
+    only: inHub,
+  },
+  {
+    name: "hub_limit_why",
+    label: "Why no warmer",
+    hint: "its paint; its seals; its alloy, by the drawing",
+    only: (given) => inHub(given) && Boolean(given.hub_limit),
+  },
   { name: "limit", label: "Limit by the maker's sheet", hint: "empty: the usual limit", seldom: true },
   {
     name: "closure",

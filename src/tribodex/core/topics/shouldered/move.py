@@ -50,6 +50,9 @@ def move(desk: Desk, state: Shouldered) -> Move:
     if state.way.way is WayOn.HEAT:
         return _warm(desk, state, plan)
     force = force_words(desk, state)
+    if state.way.way is WayOn.HAND:
+        why = "Clean and oiled it slides on by itself, square. What needs a blow is cocked, burred or another size."
+        return Move(Do.PUSH_HOME, "Slide it on by hand, to the shoulder", why, "A ring with play creeps on its seat: what holds it has to hold it.")
     if state.way.way is WayOn.BOTH_RINGS:
         return Move(
             Do.PUSH_HOME,

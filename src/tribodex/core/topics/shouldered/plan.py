@@ -8,8 +8,9 @@ from enum import StrEnum
 from tribodex.core.components.bands import Span
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.components.straight import Closure, StraightBearing
-from tribodex.core.shouldered.fit import clearance_left, push_on_force
+from tribodex.core.shouldered.fit import NOTHING, clearance_left, push_on_force
 from tribodex.core.shouldered.heating import HeatLimit, heat_needed
+from tribodex.core.shouldered.hub_plan import HubPlan, OuterTight, hub_figures
 from tribodex.core.shouldered.retaining_ring import RingRow, end_change
 from tribodex.core.shouldered.setting import Arrangement, PlaySetting, setting_result
 from tribodex.core.shouldered.ways import WayOn
@@ -71,6 +72,7 @@ class ShoulderPlan:
     """Everything that is aimed for. Limits in µm from nominal; interference by limits: what seat and ring allow between them.
 
     `group_um` is None where no table of this kind is known; `setting`: the maker's end play or preload, None while nobody has it.
+    `hub`: where its outer ring is tight.
     """
 
     bearing: StraightBearing
@@ -91,11 +93,17 @@ class ShoulderPlan:
     setting: PlaySetting | None = None
     nut_nm: float | None = None
     nut_source: str = ""
+    hub: HubPlan | None = None
 
     @property
     def figures(self) -> tuple[Result, ...]:
         """Targets by the limits, before anything is measured."""
         return figures_for(self, self.by_limits, WORKSHOP_C)
+
+    @property
+    def hub_figures(self) -> tuple[Result, ...]:
+        """Targets of its tight hub by the limits; empty where its outer ring slides."""
+        return hub_figures(self.hub, self.hub.by_limits, WORKSHOP_C) if self.hub is not None else ()
 
     @property
     def by_limits(self) -> Tight:
@@ -111,11 +119,12 @@ class ShoulderPlan:
         return frozenset({f"held_by_{self.held_by}", f"rolls_{self.bearing.kind.rolls}", *closed, *one_way, *play})
 
 
-def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float) -> tuple[Result, ...]:
-    """The targets for an interference and a shaft temperature; each says what of it is measured."""
+def figures_for(plan: ShoulderPlan, tight: Tight, shaft_c: float, outer: OuterTight | None = None) -> tuple[Result, ...]:
+    """The targets for an interference and a shaft temperature; each says what of it is measured. `outer`: that of a tight hub, as known now."""
     words = tight.words(plan.shaft_class)
+    takes = plan.hub.taken(outer or plan.hub.by_limits) if plan.hub is not None else NOTHING
     by_it = (
-        *((clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um),) if plan.group_um is not None else ()),
+        *((clearance_left(plan.bearing, plan.shaft, plan.group_um, tight.um, takes),) if plan.group_um is not None else ()),
         push_on_force(plan.bearing, plan.shaft, tight.um),
         heat_needed(plan.bearing, shaft_c, tight.um.high, plan.limit),
     )

@@ -193,7 +193,7 @@ def _section(state: Shouldered) -> ShoulderSection | None:
     if plan is None:
         return None
     b = plan.bearing
-    tube = drift_tube(b, plan.stick_out_mm) if state.way is None or state.way.way is not WayOn.HEAT else None
+    tube = drift_tube(b, plan.stick_out_mm) if state.way is None or state.way.way not in (WayOn.HEAT, WayOn.HAND) else None
     return ShoulderSection(
         kind=b.kind,
         bore_mm=b.bore_mm,

@@ -13,7 +13,10 @@ from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.shouldered.fit import by_limits
 from tribodex.core.shouldered.heating import CoolingFit, HeatingCode, contact_c, learn_cooling, push_above_c, seconds_to_contact
-from tribodex.core.shouldered.ways import AdviceOn, WayOn, advise_on
+from tribodex.core.shouldered.ways import AdviceOn, OuterRing, WayOn, advise_on
+from tribodex.core.topics.hub import TOPIC as HUB
+from tribodex.core.topics.hub.decide import both_at_once, still_to_enter
+from tribodex.core.topics.hub.state import tight_now
 from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.prepare.decide import fit_of
 from tribodex.core.topics.shouldered import facts as ev
@@ -136,7 +139,8 @@ def figures_now(desk: Desk, state: Shouldered) -> tuple[Result, ...]:
     """The targets for what is measured; empty while nothing is planned."""
     if state.planned is None:
         return ()
-    return figures_for(state.planned, tight(desk, state.planned), state.shaft_c if state.shaft_c is not None else WORKSHOP_C)
+    outer = tight_now(desk.of(HUB))
+    return figures_for(state.planned, tight(desk, state.planned), state.shaft_c if state.shaft_c is not None else WORKSHOP_C, outer)
 
 
 def figure(figures: tuple[Result, ...], name: str) -> Result:
@@ -150,8 +154,11 @@ def ways(desk: Desk, state: Shouldered) -> tuple[AdviceOn, ...]:
         return ()
     found = figures_now(desk, state)
     # The second bearing of a cartridge meets shaft and housing at once.
-    both = state.planned.held_by is HeldBy.CARTRIDGE and desk.floats(desk.at) is not Floats.HELD
-    return advise_on(state.planned.bearing.bore_mm, figure(found, "push_on_force"), figure(found, "heat_needed"), both_rings=both)
+    hub = desk.of(HUB)
+    both = (state.planned.held_by is HeldBy.CARTRIDGE and desk.floats(desk.at) is not Floats.HELD) or both_at_once(hub)
+    outer = OuterRing.TO_ENTER if still_to_enter(hub) else OuterRing.IN_ITS_HUB if hub.plan is not None else OuterRing.FREE
+    force, heat = figure(found, "push_on_force"), figure(found, "heat_needed")
+    return advise_on(state.planned.bearing.bore_mm, force, heat, both_rings=both, outer=outer, loose=interference(desk, state.planned).high <= 0)
 
 
 def cooled(desk: Desk, state: Shouldered) -> tuple[float, float] | None:

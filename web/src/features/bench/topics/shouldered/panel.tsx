@@ -2,6 +2,7 @@
 import type { ShoulderWork } from "../../../../api";
 import { Button } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { FeelerRound } from "../../feeler-round";
 import type { Refused, Tap } from "../../parts";
 import { TurnedByHand } from "../../turned-by-hand";
 import { useEntry } from "../../use-entry";
@@ -9,7 +10,6 @@ import { WeighedWays } from "../../weighed-ways";
 import { Cold } from "./cold";
 import { HoldFast } from "./hold-fast";
 import { ReadSetting } from "./setting";
-import { Shoulder } from "./shoulder-leaf";
 import { Warm } from "./warm";
 
 export interface ShoulderProps {
@@ -25,7 +25,13 @@ export function ShoulderPanel(props: ShoulderProps) {
     case "choose_way_on":
       return <Ways {...props} />;
     case "try_shoulder":
-      return <Shoulder {...props} />;
+      return (
+        <FeelerRound
+          verdict={work.shoulder}
+          label="Feeler at the shoulder"
+          onSay={(enters) => props.tap({ kind: "try_shoulder", enters })}
+        />
+      );
     case "hold_fast":
       return <HoldFast {...props} />;
     case "turn_by_hand":

@@ -1,20 +1,25 @@
-/** The leaf at the shoulder: where it enters, or nowhere. */
+/** The leaf at a shoulder: where it enters, or nowhere. */
 import { useState } from "react";
-import { Button, Tick, VerdictMark } from "../../../../ui";
-import type { ShoulderProps } from "./panel";
+import type { Verdict } from "../../api";
+import { Button, Tick, VerdictMark } from "../../ui";
 
 const SIDES = ["top", "right", "bottom", "left"];
 
-export function Shoulder({ work, tap }: ShoulderProps) {
+export function FeelerRound(props: {
+  verdict: Verdict | null;
+  label: string;
+  onSay: (enters: string) => void;
+}) {
+  const { verdict, label, onSay } = props;
   const [enters, setEnters] = useState<string[]>([]);
   return (
-    <section aria-label="Feeler at the shoulder" className="space-y-2 pt-4">
-      {work.shoulder ? (
+    <section aria-label={label} className="space-y-2 pt-4">
+      {verdict ? (
         <p>
-          <VerdictMark verdict={work.shoulder} /> {work.shoulder.reason}
+          <VerdictMark verdict={verdict} /> {verdict.reason}
         </p>
       ) : null}
-      <Button kind="main" data-main onClick={() => tap({ kind: "try_shoulder", enters: "" })}>
+      <Button kind="main" data-main onClick={() => onSay("")}>
         It enters nowhere
       </Button>
       <p className="font-bold">Or it enters at the</p>
@@ -30,7 +35,7 @@ export function Shoulder({ work, tap }: ShoulderProps) {
         kind="stop"
         disabled={enters.length === 0}
         onClick={() => {
-          tap({ kind: "try_shoulder", enters: enters.join(", ") });
+          onSay(enters.join(", "));
           setEnters([]);
         }}
       >

@@ -440,6 +440,36 @@ const seals = (next: string, work: Partial<SealWork> = {}) =>
   panel((tap) => <SealsPanel work={{ ...SEALS, asks: moveOf(next), ...work }} tap={tap} refused={null} />);
 
 describe("seals", () => {
+  it("the other side can be in hand first", async () => {
+    const side = (name: "inboard" | "outboard", left: string): SealWork["sides"][number] => ({
+      side: name,
+      planned: true,
+      lip: null,
+      on: false,
+      left,
+      growth_side_mm: null,
+      other_mm: null,
+      purged: false,
+      width_mm: null,
+      free_mm: null,
+      rings: null,
+    });
+    const { tap } = seals("put_ring_on", {
+      kind: "felt",
+      has_lip: false,
+      sides: [side("inboard", "on"), side("outboard", "set")],
+    });
+    expect(screen.getByRole("button", { name: "The inboard ring is on the shaft" })).toBeTruthy();
+    await hand().click(button("The outboard side is in hand"));
+    expect(screen.queryByRole("button", { name: "The inboard ring is on the shaft" })).toBeNull();
+    await hand().click(button("It sits in its groove"));
+    expect(tap.mock.calls).toEqual([
+      [{ kind: "set_seal", side: "outboard", greased: false, joint_top: false, rubs: "" }],
+    ]);
+    await hand().click(button("Back to the inboard side"));
+    expect(screen.getByRole("button", { name: "The inboard ring is on the shaft" })).toBeTruthy();
+  });
+
   it("neither kind nor purpose is chosen beforehand; a labyrinth has no material", async () => {
     const { sent } = seals("plan_seals");
     expect(button("These seals").disabled).toBe(true);

@@ -86,3 +86,12 @@ it("a sentence with both units shows one of them", () => {
   expect(inUnits(both, "mm")).toBe("Between 0.500 mm and 0.062 mm, never 3 mm more.");
   expect(inUnits(both, "inch")).toBe("Between 0.020 in and 2.4 thou, never 3 mm more.");
 });
+
+it("a sentence with a torque says it in the inch world's units beside", () => {
+  const said = "38 N·m asked, 36 to 40 N·m taken; its set screws 5.5 N·m.";
+  expect(inUnits(said, "mm")).toBe(said);
+  expect(inUnits(said, "inch")).toBe(
+    "38 N·m (28 lbf·ft) asked, 36 to 40 N·m (26.6 to 29.5 lbf·ft) taken; its set screws 5.5 N·m (48.7 lbf·in).",
+  );
+  expect(inUnits("28 N·m (21 lbf·ft)", "inch")).toBe("28 N·m (21 lbf·ft)");
+});

@@ -13,7 +13,7 @@ export function hubFrame(section: HubSection, home: boolean, tool: boolean) {
   const plate = tool ? B * 0.9 : B * 0.2;
   const total = collar + B + gap + plate;
   // A thick hub is broken off: what lies beyond says nothing here.
-  const top = Math.min(H / 2, D / 2 + (D - d) * 0.6);
+  const top = Math.min(H / 2, D / 2 + (D - d) * 0.8);
   const inside = d / 2 - (D - d) * 0.1;
   const scale = Math.min(WIDTH / total, 240 / (top - inside));
   return {

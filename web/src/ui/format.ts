@@ -73,7 +73,7 @@ function parts(unit: string, units: Units, value = 0): { per: number; unit: stri
 }
 
 /** A torque beside in the inch world's units: small ones in lbf·in, as their wrenches show them. */
-function torqueBeside(values: number[]): string {
+export function torqueBeside(values: number[]): string {
   const small = Math.max(...values) < 20;
   const per = small ? NM_PER_LBF_FT / 12 : NM_PER_LBF_FT;
   const said = values.map((value) => String(Number((value / per).toPrecision(3))));

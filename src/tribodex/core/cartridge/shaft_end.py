@@ -66,22 +66,24 @@ def judge_hand(hand: Hand, turning: Turning) -> Verdict:
     return Verdict("held by rotation", Level.GOOD, f"{hand.capitalize()}-hand thread: it is tightened {hand.tightens}.")
 
 
-def flinger_gap(gap_mm: float, opens_mm: float) -> Result:
+def flinger_gap(gap_mm: float, opens_mm: float | None) -> Result:
     """A flinger's gap to its cover, cold and warm.
 
-    Symbols: g gap as set (mm); how much growth opens it (mm, below zero: closes it).
+    Symbols: g gap as set (mm); how much growth opens it (mm, below zero: closes it; None: nobody knows how much the shaft grows).
     Valid: flingers fixed to the shaft beside a cover.
     Raises: nothing.
     Source: set back 1/32 in (0.8 mm) from contact, common practice, no source.
 
     >>> flinger_gap(0.8, 0).verdict.word, flinger_gap(0.2, 0).verdict.word, flinger_gap(0.8, -0.7).verdict.word
     ('as asked', 'too close', 'closes when warm')
+    >>> flinger_gap(0.8, None).verdict.word
+    'right when cold'
     """
-    warm = gap_mm + opens_mm
-    lines = (
-        Line("g", "asked", "1/32 in", "25.4/32", FLINGER_MM, "mm", "practice"),
-        Line("g_warm", "when it runs warm", "g + growth", f"{number(gap_mm)} + {number(opens_mm)}", warm, "mm", "practice"),
-    )
+    warm = gap_mm + opens_mm if opens_mm is not None else None
+    asked = Line("g", "asked", "1/32 in", "25.4/32", FLINGER_MM, "mm", "practice")
+    lines: tuple[Line, ...] = (asked,)
+    if opens_mm is not None:
+        lines = (asked, Line("g_warm", "when it runs warm", "g + growth", f"{number(gap_mm)} + {number(opens_mm)}", warm, "mm", "practice"))
     if gap_mm < FLINGER_LEAST_MM:
         verdict = Verdict(
             "too close",
@@ -89,7 +91,7 @@ def flinger_gap(gap_mm: float, opens_mm: float) -> Result:
             f"{travel_text(gap_mm)}: it rubs. Slide it to touch, then back {travel_text(FLINGER_MM)}.",
             code=ShaftEndCode.TOO_CLOSE,
         )
-    elif warm < FLINGER_LEAST_MM / 2:
+    elif warm is not None and warm < FLINGER_LEAST_MM / 2:
         verdict = Verdict(
             "closes when warm",
             Level.STOP,
@@ -98,6 +100,9 @@ def flinger_gap(gap_mm: float, opens_mm: float) -> Result:
         )
     elif gap_mm > FLINGER_MOST_MM:
         verdict = Verdict("too wide", Level.WATCH, f"{travel_text(gap_mm)}: dirt and wash water get behind it.")
+    elif warm is None:
+        why = f"{travel_text(gap_mm)} of about {travel_text(FLINGER_MM)}; how it stands warm is not known, for nobody said how much the shaft grows."
+        verdict = Verdict("right when cold", Level.WATCH, why)
     else:
         verdict = Verdict("as asked", Level.GOOD, f"{travel_text(gap_mm)} of about {travel_text(FLINGER_MM)}.")
     return Result("flinger_gap", "Flinger to cover", round(gap_mm, 2), "mm", verdict=verdict, working=lines)

@@ -180,9 +180,9 @@ def _round(desk: Desk, state: Cartridge, plan: ev.CartridgePlan, command: cmd.Ti
     return ev.RoundTightened(command.side, round(nm, 2), gaps, wrench, verdict)
 
 
-def flinger_opens(plan: ev.CartridgePlan, end: End) -> float:
-    """How much growth opens a flinger's gap (mm): at the floating bearing's end it moves out of the housing, at the fixed one's not at all."""
-    return (plan.growth_mm or 0.0) if end != plan.fixed_end else 0.0
+def flinger_opens(plan: ev.CartridgePlan, end: End) -> float | None:
+    """How much growth opens a flinger's gap (mm): at the floating bearing's end it moves out, at the fixed one's not at all; None: not known."""
+    return plan.growth_mm if end != plan.fixed_end else 0.0
 
 
 def set_flinger(plan: ev.CartridgePlan, command: cmd.SetFlinger) -> ev.FlingerSet:

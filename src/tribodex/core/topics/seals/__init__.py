@@ -1,6 +1,7 @@
 """The seals of a housing: inboard ring before the sleeve, outboard ring after locking, right way round, greased, purged."""
 
 from tribodex.core.job.topic import Topic
+from tribodex.core.seals.kinds import SealKind
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals import facts as ev
 from tribodex.core.topics.seals.decide import SET, decide, judge, move
@@ -9,6 +10,15 @@ from tribodex.core.topics.seals.moves import SealsDo as Do
 from tribodex.core.topics.seals.plan import INBOARD
 from tribodex.core.topics.seals.show import certificate, figures, findings, record, said, tell, view
 from tribodex.core.topics.seals.state import Seals, fold
+
+LIP_TO_TURN = "lip_to_turn"
+
+
+def _conditions(state: Seals) -> frozenset[str]:
+    """Whether a lip has its way round, or may have while nobody said which seals."""
+    lips = state.plan is None or state.plan.kind in (SealKind.LIP, SealKind.SHAFT_SEAL, SealKind.V_RING)
+    return frozenset({LIP_TO_TURN}) if lips else frozenset()
+
 
 TOPIC: Topic[Seals] = Topic(
     name="seals",
@@ -43,6 +53,8 @@ TOPIC: Topic[Seals] = Topic(
     gated=GATED,
     held=HELD,
     certificate=certificate,
+    conditions=_conditions,
+    every_condition=frozenset({LIP_TO_TURN}),
     expects=EXPECTS,
     judged=(ev.RingOn, ev.LabyrinthPlaced, ev.VRingPushed),
     judge=judge,

@@ -1,15 +1,9 @@
-/** The seals of a housing: planned, inboard ring on, set in their grooves, a labyrinth placed and purged. */
+/** The seals of a housing, side by side: the next step of the side that is due, or of the other one where that is in hand. */
 import { useState } from "react";
-import { type SealWork, choicesOf } from "../../../../api";
-import { Button, ChoiceRow, Tick, useSettings } from "../../../../ui";
-import { EntryText } from "../../entry-text";
+import type { SealWork } from "../../../../api";
+import { Button } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
-import { useEntry } from "../../use-entry";
-import { JoinHalves } from "./join-halves";
-import { KeepSeal } from "./keep-seal";
-import { Labyrinth, Purge } from "./labyrinth";
-import { PlanSeals } from "./plan-seals";
-import { PushVRing } from "./v-ring";
+import { SealStep } from "./steps";
 
 export interface SealProps {
   work: SealWork;
@@ -17,105 +11,36 @@ export interface SealProps {
   refused: Refused;
 }
 
+const NEXT: Record<string, SealWork["asks"]> = {
+  join: "join_labyrinth",
+  on: "put_ring_on",
+  place: "place_labyrinth",
+  push: "push_v_ring",
+  set: "set_seal",
+  purge: "purge_seal",
+};
+
+/** The side that is not due, where something is left to do there. */
+export function otherSide({ sides, due_side: due, asks }: SealWork) {
+  if (!due || !asks || !Object.values(NEXT).includes(asks)) return null;
+  return sides.find(({ side, planned, left }) => planned && side !== due && left !== "") ?? null;
+}
+
 export function SealsPanel(props: SealProps) {
-  switch (props.work.asks) {
-    case "plan_seals":
-      return <PlanSeals {...props} />;
-    case "join_labyrinth":
-      return <JoinHalves key={props.work.due_side} {...props} />;
-    case "put_ring_on":
-      return <RingOn key={props.work.due_side} {...props} />;
-    case "set_seal":
-      return <SetSeal key={props.work.due_side} {...props} />;
-    case "place_labyrinth":
-      return <Labyrinth key={props.work.due_side} {...props} />;
-    case "push_v_ring":
-      return <PushVRing key={props.work.due_side} {...props} />;
-    case "purge_seal":
-      return <Purge key={props.work.due_side} {...props} />;
-    case "keep_seal":
-      return <KeepSeal {...props} />;
-    case null:
-      return null;
-    default:
-      return props.work.asks satisfies never;
-  }
-}
-
-function RingOn({ work, tap, refused }: SealProps) {
-  const { units } = useSettings();
-  const entry = useEntry({ free: "" }, refused, "put_ring_on");
-  const [lip, setLip] = useState<"" | "toward" | "away">("");
-  const [covered, setCovered] = useState(false);
-  const side = work.due_side;
-  if (!side) return null;
+  const [swapped, setSwapped] = useState(false);
+  const { work } = props;
+  const other = otherSide(work);
+  const turned = swapped && other !== null;
+  const shown = turned ? { ...work, asks: NEXT[other.left] ?? null, due_side: other.side } : work;
   return (
-    <div className="space-y-3 pt-4">
-      {work.has_lip ? (
-        <ChoiceRow
-          label="Its lip looks"
-          value={lip}
-          onChange={(value) => setLip(value as "toward" | "away")}
-          options={choicesOf("put_ring_on", "lip", false)}
-        />
+    <>
+      {turned ? <p className="pt-3 font-bold">In hand: the {other.side} side</p> : null}
+      <SealStep {...props} work={shown} />
+      {other ? (
+        <Button kind="quiet" onClick={() => setSwapped(!swapped)}>
+          {turned ? `Back to the ${work.due_side} side` : `The ${other.side} side is in hand`}
+        </Button>
       ) : null}
-      {work.has_lip ? (
-        <Tick
-          label="Protected over threads and keyways; looked at all round"
-          checked={covered}
-          onChange={setCovered}
-        />
-      ) : null}
-      {work.kind === "v_ring" ? (
-        <EntryText
-          entry={entry}
-          name="free"
-          label="Its width before it is fitted"
-          hint="by caliper: tells later how far it is squeezed"
-        />
-      ) : null}
-      <Button
-        kind="main"
-        data-main
-        disabled={work.has_lip && !lip}
-        onClick={() =>
-          tap({
-            kind: "put_ring_on",
-            side,
-            lip,
-            protected: covered || !work.has_lip,
-            free: entry.text("free"),
-            shown: units === "mm" ? "mm" : "in",
-          })
-        }
-      >
-        The {side} ring is on the shaft
-      </Button>
-    </div>
-  );
-}
-
-function SetSeal({ work, tap, refused }: SealProps) {
-  const entry = useEntry({ rubs: "" }, refused, "set_seal");
-  const [greased, setGreased] = useState(false);
-  const [top, setTop] = useState(false);
-  const side = work.due_side;
-  const asked = work.setting;
-  if (!side || !asked) return null;
-  return (
-    <form
-      className="space-y-3 pt-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        tap({ kind: "set_seal", side, greased, joint_top: top, rubs: entry.text("rubs") });
-      }}
-    >
-      <Tick label={asked.greased} checked={greased} onChange={setGreased} />
-      {asked.top ? <Tick label={asked.top} checked={top} onChange={setTop} /> : null}
-      <EntryText entry={entry} name="rubs" label="What rubs when the shaft is turned (empty: nothing)" />
-      <Button kind="main" data-main type="submit">
-        {asked.sits}
-      </Button>
-    </form>
+    </>
   );
 }

@@ -70,7 +70,7 @@ RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"
 def serious(page: Page, rules: list[str] = RULES) -> list[str]:
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text("utf-8"))
-    found: Any = page.evaluate("only => axe.run(document, {runOnly: only})", rules)
+    found: Any = page.evaluate("only => axe.run(document, {runOnly: only, resultTypes: ['violations']})", rules)
     return [
         f"{v['id']}: {v['help']} at {[n['target'] for n in v['nodes']][:3]}" for v in found["violations"] if v["impact"] in ("serious", "critical")
     ]

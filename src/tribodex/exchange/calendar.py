@@ -38,7 +38,7 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
     made.add("version", "2.0")
     made.add("calscale", "GREGORIAN")
     made.add("method", "PUBLISH")
-    made.add("x-wr-calname", name)
+    made.add("x-wr-calname", _line(name))
     made.add("refresh-interval", vDuration(REFRESH), parameters={"VALUE": "DURATION"})
     made.add("x-published-ttl", "PT6H")
     for entry in entries:
@@ -48,9 +48,9 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
         event.add("dtstart", entry.first)
         long = timedelta(hours=entry.long) if isinstance(entry.first, datetime) else timedelta(days=entry.long)
         event.add("dtend", entry.first + long)
-        event.add("summary", entry.title)
-        event.add("description", entry.text)
-        event.add("location", entry.place)
+        event.add("summary", _line(entry.title))
+        event.add("description", "\n".join(map(_line, entry.text.splitlines())))
+        event.add("location", _line(entry.place))
         event.add("transp", "TRANSPARENT")
         made.add_component(event)
     written: bytes = made.to_ical()
@@ -118,6 +118,11 @@ def lead_entries(job_id: str, job: Job) -> list[DayEntry]:
 
 def _words(stop: DueStop) -> str:
     return f"{stop.words}{' (late)' if stop.late else ''}"
+
+
+def _line(text: str) -> str:
+    """A text in one line: what breaks lines would begin another property."""
+    return " ".join("".join(letter if letter.isprintable() else " " for letter in text).split())
 
 
 def _slug(text: str) -> str:

@@ -52,6 +52,9 @@ class Accounts:
     app: str
 
 
+LARGEST_PACKET = 64 * 2**20
+
+
 class LocalMariaDB:
     """A database server in a folder. `owner_url` may change tables, `app_url` may not change the log."""
 
@@ -106,6 +109,8 @@ class LocalMariaDB:
             "--collation-server=utf8mb4_bin",
             "--innodb-flush-log-at-trx-commit=1",
             "--innodb-buffer-pool-size=64M",
+            # A sheet of 12 MB is one statement, and longer written out.
+            f"--max-allowed-packet={LARGEST_PACKET}",
             "--performance-schema=OFF",
         ]
         if self._fast:

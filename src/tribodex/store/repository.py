@@ -10,7 +10,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from pydantic import TypeAdapter
-from sqlalchemy import ColumnElement, Engine, create_engine, func, insert, or_, select
+from sqlalchemy import ColumnElement, Engine, create_engine, func, insert, literal_column, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
@@ -91,9 +91,9 @@ class SqlStore(KeepsPictures, KeepsHalves, Growing):
         assert known is not None  # it was just added
         return known
 
-    def ping(self) -> None:
-        """Ask for nothing; fails as everything else would."""
-        self._session.execute(select(1))
+    def folder(self) -> str:
+        """Where the database keeps its files, on its own machine; fails as everything else would where it is away."""
+        return str(self._session.scalar(select(literal_column("@@datadir"))))
 
     def machines(self) -> Sequence[Machine]:
         """The plant, in two queries."""

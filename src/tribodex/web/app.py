@@ -36,6 +36,7 @@ from tribodex.web import (
 from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
+from tribodex.web.hosts import name_of, names
 from tribodex.web.intake import check_body, check_path
 from tribodex.web.newest import NewestLane
 
@@ -71,24 +72,26 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
         validation_error_callback=problems.from_validation,
         static_folder=None,
     )
-    app.config["TRUSTED_HOSTS"] = list(settings.hosts)
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
     problems.install(app)
     for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
         app.register_api(module.api)
-    _guard(app)
+    _guard(app, settings)
     Frontend(settings.dist).install(app)
     here: Context = app.extensions[KEY]
     app.wsgi_app = NewestLane(app.wsgi_app, here.newest, settings.hosts)  # type: ignore[method-assign,assignment,arg-type]
     return app
 
 
-def _guard(app: Flask) -> None:
+def _guard(app: Flask, settings: Settings) -> None:
     here: Context = app.extensions[KEY]
+    known = names(settings.hosts)
 
     @app.before_request
     def intake() -> Response | None:
+        if name_of(request.host) not in known:
+            return problems.foreign_name()
         if not check_path(request.path):
             return problems.problem(404, "not-found", "Not found", "No such address.")
         if request.method not in SAFE and request.routing_exception is None:

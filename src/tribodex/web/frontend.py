@@ -6,9 +6,10 @@ import secrets
 from dataclasses import dataclass
 from pathlib import Path
 
-from flask import Flask, Response, g, request, send_from_directory
+from flask import Flask, Response, current_app, g, request, send_from_directory
 
-from tribodex.web.problems import problem
+from tribodex.web.methods import PAGE, methods_of
+from tribodex.web.problems import not_this_way, problem
 
 FOREVER = 365 * 24 * 3600
 NONCE_MARK = "__CSP_NONCE__"
@@ -26,8 +27,8 @@ class Frontend:
     def install(self, app: Flask) -> None:
         """Serve them."""
         app.add_url_rule("/assets/<path:name>", "assets", self._asset)
-        app.add_url_rule("/", "page", self._page, defaults={"path": ""})
-        app.add_url_rule("/<path:path>", "page", self._page)
+        app.add_url_rule("/", PAGE, self._page, defaults={"path": ""})
+        app.add_url_rule("/<path:path>", PAGE, self._page)
 
     def _asset(self, name: str) -> Response:
         for encoding, ending in ENCODINGS:
@@ -44,6 +45,9 @@ class Frontend:
 
     def _page(self, path: str) -> Response:
         if path == "api" or path.startswith("api/"):
+            # An address that is written to, and was read.
+            if allowed := methods_of(current_app, request.path):
+                return not_this_way(allowed)
             return problem(404, "not-found", "Not found", f"/{path} does not exist.")
         if path and (self.dist / path).is_file() and ".." not in path:
             response = send_from_directory(self.dist, path, max_age=3600)

@@ -13,6 +13,8 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any
 from urllib.parse import parse_qs
 
+from tribodex.web.hosts import name_of, names
+
 # So old may an answer be: with the second between two questions, what others log shows within a second and a half.
 FRESH_S = 0.3
 # Jobs that nobody asked for so long are forgotten.
@@ -66,11 +68,11 @@ class NewestLane:
     """In front of the application: only this one question, and only where its answer is known; everything else goes on."""
 
     def __init__(self, app: Wsgi, newest: Newest, hosts: Sequence[str]) -> None:
-        self._app, self._newest, self._hosts = app, newest, frozenset(hosts)
+        self._app, self._newest, self._hosts = app, newest, names(hosts)
 
     def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         asked = _ADDRESS.match(environ.get("PATH_INFO", "")) if environ.get("REQUEST_METHOD") == "GET" else None
-        host = environ.get("HTTP_HOST", "").rpartition(":")[0] or environ.get("HTTP_HOST", "")
+        host = name_of(environ.get("HTTP_HOST", ""))
         seen = parse_qs(environ.get("QUERY_STRING", "")).get("seen", ["0"])[0]
         if asked is None or host not in self._hosts or not (seen.isascii() and seen.isdigit() and len(seen) <= 7):
             return self._app(environ, start)

@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterable
 from typing import Any
 
-from flask import Flask, Response
+from flask import Flask, Response, request
 from pydantic import BaseModel, ValidationError
-from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, OperationalError, SQLAlchemyError
+from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, InternalError, OperationalError, SQLAlchemyError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
-from werkzeug.exceptions import HTTPException, MethodNotAllowed, SecurityError
+from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
 from tribodex.web.context import DatabaseStalled
 from tribodex.web.intake import listed
+from tribodex.web.methods import methods_of
 from tribodex.web.told_once import ToldOnce
+from tribodex.web.trouble import Trouble, trouble_of
 
 # MariaDB's word for a text that is no JSON it can keep.
 CONSTRAINT_FAILED = 4025
@@ -97,6 +100,30 @@ def _code(error: DBAPIError) -> int:
     return args[0] if args and isinstance(args[0], int) else 0
 
 
+def troubled(trouble: Trouble) -> Response:
+    """Trouble of the database in its own words; when to try again only where that can help."""
+    reply = problem(trouble.status, trouble.kind, trouble.title, trouble.detail)
+    if trouble.again_s is not None:
+        reply.headers["Retry-After"] = str(trouble.again_s)
+    return reply
+
+
+def foreign_name() -> Response:
+    """The server does not go by the name in the address bar."""
+    detail = (
+        "This server does not go by the name in the address bar. Open it by the address that it was started with, "
+        "or start it with --host and --names followed by the names it may go by."
+    )
+    return problem(400, "foreign-name", "Another name", detail)
+
+
+def not_this_way(allowed: Iterable[str]) -> Response:
+    """The address is known, and does not answer to this method."""
+    reply = problem(405, "http", "Method Not Allowed", "The method is not allowed for the requested URL.")
+    reply.headers["Allow"] = ", ".join(sorted(allowed))
+    return reply
+
+
 def install(app: Flask) -> None:
     """Map every error to a problem."""
 
@@ -124,34 +151,19 @@ def install(app: Flask) -> None:
     @app.errorhandler(DatabaseStalled)
     @app.errorhandler(PoolTimeout)
     @app.errorhandler(InterfaceError)
+    @app.errorhandler(InternalError)
     @app.errorhandler(OperationalError)
     def _database(error: SQLAlchemyError | DatabaseStalled) -> Response:
         if isinstance(error, OperationalError) and _code(error) == CONSTRAINT_FAILED:
             return _unkept(error)
         app.logger.warning("database: %s", error.__cause__ or error)
-        reply = problem(
-            503,
-            "database-away",
-            "The database is starting again",
-            "What was acknowledged is safe. This tap was not stored; it is sent again by itself.",
-        )
-        reply.headers["Retry-After"] = "2"
-        return reply
-
-    @app.errorhandler(SecurityError)
-    def _foreign(_error: SecurityError) -> Response:
-        detail = (
-            "This server does not go by the name in the address bar. Open it by the address that it was started with, "
-            "or start it with --host and --names followed by the names it may go by."
-        )
-        return problem(400, "foreign-name", "Another name", detail)
+        return troubled(trouble_of(error))
 
     @app.errorhandler(HTTPException)
     def _http(error: HTTPException) -> Response:
-        reply = problem(error.code or 500, "http", error.name, error.description or error.name)
-        if isinstance(error, MethodNotAllowed) and error.valid_methods:
-            reply.headers["Allow"] = ", ".join(sorted(error.valid_methods))
-        return reply
+        if isinstance(error, MethodNotAllowed):
+            return not_this_way(methods_of(app, request.path) or error.valid_methods or ())
+        return problem(error.code or 500, "http", error.name, error.description or error.name)
 
     @app.errorhandler(Exception)
     def _any(error: Exception) -> Response:

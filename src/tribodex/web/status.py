@@ -11,6 +11,8 @@ from pydantic import BaseModel, TypeAdapter
 from tribodex import __version__
 from tribodex.web.context import context, reply
 from tribodex.web.described import DescribedApi
+from tribodex.web.problems import troubled
+from tribodex.web.trouble import DISK_FULL, no_room
 
 api = APIBlueprint("status", __name__, abp_tags=[Tag(name="status")])
 
@@ -36,8 +38,10 @@ def health() -> Response:
     return reply(STATUS, Status())
 
 
-@api.get("/ready", responses={200: Status}, summary="This process and its database answer")
+@api.get("/ready", responses={200: Status}, summary="This process and its database answer, and there is room to write")
 def ready() -> Response:
     with context().store() as store:
-        store.ping()
+        folder = store.folder()
+    if no_room(folder):
+        return troubled(DISK_FULL)
     return reply(STATUS, Status())

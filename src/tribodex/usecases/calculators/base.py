@@ -6,7 +6,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, ConfigDict, Field, field_validator, model_validator
+from pydantic_core import PydanticCustomError
 
 from tribodex.core.components.bearing import Bearing, Group, Taper, check_dimensions
 from tribodex.core.components.lock_nut import LockNut
@@ -19,6 +20,8 @@ from tribodex.usecases.ports import Reference
 Mm = Annotated[float, Field(gt=0, le=3000)]
 Um = Annotated[float, Field(ge=0, le=5000)]
 Deg = Annotated[float, Field(ge=0, le=3600)]
+# Nothing that is read at a bearing is nearer nought, in any of the units here.
+LEAST = 1e-9
 Pitch = Annotated[float, Field(gt=0, le=10)]
 
 
@@ -47,6 +50,20 @@ class Inputs(BaseModel):
             asked = {name: field.annotation for name, field in cls.model_fields.items()}
             given = {name: value if asked.get(name) in (bool, bool | None) else _as_text(value) for name, value in given.items()}
         return given
+
+    @field_validator("*", mode="after")
+    @classmethod
+    def _numbers_that_somebody_could_mean(cls, value: Any) -> Any:
+        if _too_small(value):
+            raise PydanticCustomError("too_small_to_mean", "So small a number is meant by nobody")
+        return value
+
+
+def _too_small(value: Any) -> bool:
+    """A number so near nought that dividing by it says nothing; alone or in a list."""
+    if isinstance(value, list | tuple):
+        return any(_too_small(one) for one in value)
+    return isinstance(value, float) and 0 < abs(value) < LEAST
 
 
 def _as_text(value: Any) -> Any:

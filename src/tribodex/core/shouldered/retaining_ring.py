@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Literal
+from typing import Literal, Protocol
 
-from tribodex.core.quantities import travel_text
+from tribodex.core.quantities import LengthUnit, Shown, read_length, travel_text
 from tribodex.core.sources import Source
 from tribodex.core.working import Level, Line, Result, Verdict, number
 
@@ -116,3 +116,33 @@ def judge_ring(row: RingRow, groove_free: bool, below_surface: bool, before_mm: 
     if before_mm is None or after_mm is None:
         return Verdict("ends not measured", Level.WATCH, "Three of four proofs. Measure the gap of its ends before and after.")
     return Verdict("sits in its groove", Level.GOOD, "Groove free, below the surface, ends moved as they must, turns in its groove.")
+
+
+class RingSaid(Protocol):
+    """What is said of a retaining ring: its four proofs, lengths as typed."""
+
+    @property
+    def text(self) -> str: ...
+    @property
+    def groove_free(self) -> bool: ...
+    @property
+    def below_surface(self) -> bool: ...
+    @property
+    def turns(self) -> bool: ...
+    @property
+    def ends_before(self) -> str: ...
+    @property
+    def ends_after(self) -> str: ...
+    @property
+    def shown(self) -> Shown: ...
+
+
+def ring_as_said(row: RingRow, said: RingSaid) -> tuple[str, Verdict]:
+    """A ring in its groove in words, and judged. Raises InvalidInput for a gap that is no length."""
+    before, after = (
+        read_length(typed, name, LengthUnit.MM, (0.0, 400_000.0), said.shown, zero=True).mm if typed.strip() else None
+        for name, typed in (("ends_before", said.ends_before), ("ends_after", said.ends_after))
+    )
+    verdict = judge_ring(row, said.groove_free, said.below_surface, before, after, said.turns)
+    ends = "" if before is None or after is None else f"; ends {before:g} mm before, {after:g} mm after"
+    return f"{said.text.strip() or 'in its groove'}{ends}", verdict

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 from enum import StrEnum
 
+from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Verdict
 
@@ -104,3 +105,16 @@ def judge_shoulder(enters: tuple[bool, bool, bool, bool]) -> Verdict:
         f"A {SEATED_MM:g} mm feeler enters at the {', '.join(open_at)}: askew, a burr, or dirt in the corner.",
         code=SquareCode.NOT_HOME_ALL_ROUND,
     )
+
+
+def read_enters(said: str) -> tuple[bool, bool, bool, bool]:
+    """Where a leaf enters, as it is said: any of top, right, bottom, left; empty: nowhere. Raises InvalidInput for another word.
+
+    >>> read_enters("left, Top"), read_enters("")
+    ((True, False, False, True), (False, False, False, False))
+    """
+    sides = {part.strip().lower() for part in said.replace("+", ",").split(",") if part.strip()}
+    if unknown := sides - set(DIRECTIONS):
+        raise InvalidInput.at("enters", f"“{sorted(unknown)[0]}” is no side.", "any of top, right, bottom, left; empty: it enters nowhere")
+    top, right, bottom, left = (side in sides for side in DIRECTIONS)
+    return top, right, bottom, left

@@ -14,8 +14,8 @@ from tribodex.core.quantities import LengthUnit, parse_temperature_c, read_lengt
 from tribodex.core.shouldered.heating import READ_K
 from tribodex.core.shouldered.hub import HubCode
 from tribodex.core.shouldered.hub_plan import HubHeld, HubPlan
-from tribodex.core.shouldered.retaining_ring import judge_ring
-from tribodex.core.shouldered.square import DIRECTIONS, judge_shoulder
+from tribodex.core.shouldered.retaining_ring import ring_as_said
+from tribodex.core.shouldered.square import judge_shoulder, read_enters
 from tribodex.core.shouldered.ways_in import WayIn
 from tribodex.core.topics.hub import commands as cmd
 from tribodex.core.topics.hub import facts as ev
@@ -173,11 +173,7 @@ def _open(desk: Desk, code: str) -> bool:
 def _tried(desk: Desk, state: Hub, command: cmd.TryHub) -> ev.HubTried:
     if state.pushed is None and not desk.correcting:
         raise Refused("First push it in.")
-    said = {part.strip().lower() for part in command.enters.replace("+", ",").split(",") if part.strip()}
-    if unknown := said - set(DIRECTIONS):
-        raise InvalidInput.at("enters", f"“{sorted(unknown)[0]}” is no side.", "any of top, right, bottom, left; empty: it enters nowhere")
-    top, right, bottom, left = (side in said for side in DIRECTIONS)
-    enters = (top, right, bottom, left)
+    enters = read_enters(command.enters)
     return ev.HubTried(enters, judge_shoulder(enters))
 
 
@@ -185,13 +181,7 @@ def _held(state: Hub, plan: HubPlan, command: cmd.HoldInHub) -> ev.HeldInHub:
     if not state.home:
         raise Refused("First against the shoulder of its hub: the 0.03 mm feeler enters nowhere.")
     if plan.ring is not None:
-        before, after = (
-            read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
-            for name, said in (("ends_before", command.ends_before), ("ends_after", command.ends_after))
-        )
-        verdict = judge_ring(plan.ring, command.groove_free, command.below_surface, before, after, command.turns)
-        ends = "" if before is None or after is None else f"; ends {before:g} mm before, {after:g} mm after"
-        return ev.HeldInHub(plan.held_by, f"{command.text.strip() or 'in its groove'}{ends}", verdict)
+        return ev.HeldInHub(plan.held_by, *ring_as_said(plan.ring, command))
     if plan.held_by is HubHeld.FIT:
         said = command.text.strip() or "by its tight fit, as the drawing has it"
         return ev.HeldInHub(plan.held_by, said, Verdict("held by its fit", Level.GOOD, "As the drawing has it."))

@@ -14,9 +14,9 @@ from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import LengthUnit, parse_temperature_c, parse_torque_nm, read_length
 from tribodex.core.shouldered.heating import contact_c, judge_crayon, judge_reading
-from tribodex.core.shouldered.retaining_ring import judge_ring
+from tribodex.core.shouldered.retaining_ring import ring_as_said
 from tribodex.core.shouldered.setting import SetBy, judge_setting
-from tribodex.core.shouldered.square import DIRECTIONS, judge_shoulder, judge_tilt, tilt_of
+from tribodex.core.shouldered.square import judge_shoulder, judge_tilt, read_enters, tilt_of
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
@@ -186,11 +186,7 @@ def _home(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.PushHo
 def _shoulder(desk: Desk, state: Shouldered, command: cmd.TryShoulder) -> ev.ShoulderTried:
     if state.home is None and not desk.correcting:
         raise Refused("First push it home.")
-    said = {part.strip().lower() for part in command.enters.replace("+", ",").split(",") if part.strip()}
-    if unknown := said - set(DIRECTIONS):
-        raise InvalidInput.at("enters", f"“{sorted(unknown)[0]}” is no side.", "any of top, right, bottom, left; empty: it enters nowhere")
-    top, right, bottom, left = (side in said for side in DIRECTIONS)
-    enters = (top, right, bottom, left)
+    enters = read_enters(command.enters)
     return ev.ShoulderTried(enters, judge_shoulder(enters))
 
 
@@ -200,13 +196,7 @@ def _hold(desk: Desk, state: Shouldered, plan: ShoulderPlan, command: cmd.HoldFa
     if state.shoulder is None or state.shoulder.verdict.level is not Level.GOOD:
         raise Refused("First against its shoulder: the 0.03 mm feeler enters nowhere.")
     if plan.ring is not None:
-        before, after = (
-            read_length(said, name, LengthUnit.MM, (0.0, 400_000.0), command.shown, zero=True).mm if said.strip() else None
-            for name, said in (("ends_before", command.ends_before), ("ends_after", command.ends_after))
-        )
-        verdict = judge_ring(plan.ring, command.groove_free, command.below_surface, before, after, command.turns)
-        ends = "" if before is None or after is None else f"; ends {before:g} mm before, {after:g} mm after"
-        return ev.HeldFast(plan.held_by, f"{command.text.strip() or 'in its groove'}{ends}", verdict)
+        return ev.HeldFast(plan.held_by, *ring_as_said(plan.ring, command))
     said = text(command.text, "text", "how it was tightened: wrench and setting")
     if plan.held_by is HeldBy.COVER:
         return ev.HeldFast(plan.held_by, said, Verdict("locked", Level.GOOD, "Drawn down evenly."))

@@ -1,21 +1,14 @@
 /** What holds the outer ring in its hub: retaining ring with its four proofs, cover, or its fit. */
-import { useState } from "react";
-import { Button, Tick, VerdictMark, useSettings } from "../../../../ui";
+import { Button, VerdictMark, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { RingProofs, useProofs } from "../../ring-proofs";
 import { useEntry } from "../../use-entry";
 import type { HubProps } from "./panel";
 
 export function HoldInHub({ work, tap, refused }: HubProps) {
   const { units } = useSettings();
   const entry = useEntry({ text: "", ends_before: "", ends_after: "" }, refused, "hold_in_hub");
-  const [proofs, setProofs] = useState({ groove_free: false, below_surface: false, turns: false });
-  const tick = (name: keyof typeof proofs, label: string) => (
-    <Tick
-      label={label}
-      checked={proofs[name]}
-      onChange={(on) => setProofs((before) => ({ ...before, [name]: on }))}
-    />
-  );
+  const [proofs, setProofs] = useProofs();
   return (
     <form
       className="space-y-3 pt-4"
@@ -33,15 +26,7 @@ export function HoldInHub({ work, tap, refused }: HubProps) {
         </p>
       ) : null}
       {work.ring ? (
-        <>
-          <div className="grid gap-3 sm:grid-cols-2">
-            <EntryText entry={entry} name="ends_before" />
-            <EntryText entry={entry} name="ends_after" />
-          </div>
-          {tick("groove_free", "Groove free of the bearing")}
-          {tick("below_surface", "Below the surface all round")}
-          {tick("turns", "It turns in its groove with the pliers")}
-        </>
+        <RingProofs entry={entry} proofs={proofs} onChange={setProofs} />
       ) : (
         <EntryText entry={entry} name="text" />
       )}

@@ -1,9 +1,8 @@
 /** A bearing into its hub: hole measured, the way, warm or by force, the feeler all round, what holds it there. */
 import type { HubWork } from "../../../../api";
-import { Button, VerdictMark, length, useSettings } from "../../../../ui";
-import { EntryText } from "../../entry-text";
+import { VerdictMark, length, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "../../parts";
-import { useEntry } from "../../use-entry";
+import { StraightAgain } from "../../straight-again";
 import { WeighedWays } from "../../weighed-ways";
 import { FeelerRound } from "../../feeler-round";
 import { HoldInHub } from "./hold";
@@ -19,7 +18,14 @@ export interface HubProps {
 
 export function HubPanel(props: HubProps) {
   const { work, tap } = props;
-  if (work.stopped) return <Straight {...props} />;
+  if (work.stopped)
+    return (
+      <StraightAgain
+        kind="say_straight_in"
+        refused={props.refused}
+        onSay={(cause) => props.tap({ kind: "say_straight_in", cause })}
+      />
+    );
   switch (work.asks) {
     case "measure_hole":
       return <MeasureHole {...props} />;
@@ -68,22 +74,5 @@ function Ways({ work, tap }: HubProps) {
         tap(decided_by ? { kind: "choose_way_in", way, decided_by, reason } : { kind: "choose_way_in", way })
       }
     />
-  );
-}
-
-function Straight({ tap, refused }: HubProps) {
-  const entry = useEntry({ cause: "" }, refused, "say_straight_in");
-  return (
-    <div className="space-y-3 pt-4">
-      <EntryText entry={entry} name="cause" />
-      <Button
-        kind="main"
-        data-main
-        disabled={!entry.text("cause").trim()}
-        onClick={() => tap({ kind: "say_straight_in", cause: entry.text("cause") })}
-      >
-        Cause removed, all square again
-      </Button>
-    </div>
   );
 }

@@ -2,22 +2,16 @@
 import { useState } from "react";
 import { Button, Tick, VerdictMark, useSettings } from "../../../../ui";
 import { EntryText } from "../../entry-text";
+import { RingProofs, useProofs } from "../../ring-proofs";
 import { useEntry } from "../../use-entry";
 import type { ShoulderProps } from "./panel";
 
 export function HoldFast({ work, tap, refused }: ShoulderProps) {
   const { units } = useSettings();
   const entry = useEntry({ text: "", ends_before: "", ends_after: "", torque: "" }, refused, "hold_fast");
-  const [proofs, setProofs] = useState({ groove_free: false, below_surface: false, turns: false });
+  const [proofs, setProofs] = useProofs();
   const [tab, setTab] = useState(false);
   const ring = work.held_by === "retaining_ring" || work.held_by === "bore_ring";
-  const tick = (name: keyof typeof proofs, label: string) => (
-    <Tick
-      label={label}
-      checked={proofs[name]}
-      onChange={(on) => setProofs((before) => ({ ...before, [name]: on }))}
-    />
-  );
   return (
     <form
       className="space-y-3 pt-4"
@@ -35,15 +29,7 @@ export function HoldFast({ work, tap, refused }: ShoulderProps) {
         </p>
       ) : null}
       {ring ? (
-        <>
-          <div className="grid gap-3 sm:grid-cols-2">
-            <EntryText entry={entry} name="ends_before" />
-            <EntryText entry={entry} name="ends_after" />
-          </div>
-          {tick("groove_free", "Groove free of the bearing")}
-          {tick("below_surface", "Below the surface all round")}
-          {tick("turns", "It turns in its groove with the pliers")}
-        </>
+        <RingProofs entry={entry} proofs={proofs} onChange={setProofs} />
       ) : (
         <EntryText entry={entry} name="text" />
       )}

@@ -1,11 +1,9 @@
 /** A ring onto its shoulder: the way, the warm ring or the cold one, the leaf all round, what holds it, turned by hand. */
 import type { ShoulderWork } from "../../../../api";
-import { Button } from "../../../../ui";
-import { EntryText } from "../../entry-text";
 import { FeelerRound } from "../../feeler-round";
 import type { Refused, Tap } from "../../parts";
 import { TurnedByHand } from "../../turned-by-hand";
-import { useEntry } from "../../use-entry";
+import { StraightAgain } from "../../straight-again";
 import { WeighedWays } from "../../weighed-ways";
 import { Cold } from "./cold";
 import { HoldFast } from "./hold-fast";
@@ -20,7 +18,14 @@ export interface ShoulderProps {
 
 export function ShoulderPanel(props: ShoulderProps) {
   const { work } = props;
-  if (work.stopped) return <Straight {...props} />;
+  if (work.stopped)
+    return (
+      <StraightAgain
+        kind="say_straight_on"
+        refused={props.refused}
+        onSay={(cause) => props.tap({ kind: "say_straight_on", cause })}
+      />
+    );
   switch (props.work.asks) {
     case "choose_way_on":
       return <Ways {...props} />;
@@ -60,22 +65,5 @@ function Ways({ work, tap }: ShoulderProps) {
         tap(decided_by ? { kind: "choose_way_on", way, decided_by, reason } : { kind: "choose_way_on", way })
       }
     />
-  );
-}
-
-function Straight({ tap, refused }: ShoulderProps) {
-  const entry = useEntry({ cause: "" }, refused, "say_straight_on");
-  return (
-    <div className="space-y-3 pt-4">
-      <EntryText entry={entry} name="cause" />
-      <Button
-        kind="main"
-        data-main
-        disabled={!entry.text("cause").trim()}
-        onClick={() => tap({ kind: "say_straight_on", cause: entry.text("cause") })}
-      >
-        Cause removed, all square again
-      </Button>
-    </div>
   );
 }

@@ -139,6 +139,14 @@ def test_nobody_knows_how_warm_it_may_get_so_it_is_pressed() -> None:
         silent.at_one(cmd.ChooseWayIn(WayIn.HEAT))
     with pytest.raises(Refused, match="inner ring is tight"):
         silent.at_one(cmd.ChooseWayIn(WayIn.BOTH_RINGS))
+    # Warmed all the same, by name: the way on is open, and the remark stays.
+    silent.measured()
+    silent.at_one(cmd.ChooseWayIn(WayIn.HEAT, "Reka Lund", "bare iron, no paint"))
+    silent.gate("ready_hub")
+    silent.hot()
+    assert silent.say().startswith("Drop it in") and silent.inside.last is not None
+    assert silent.inside.last[1].verdict.level is Level.WATCH
+    silent.at_one(cmd.PushIn())
 
 
 @given(tight=st.floats(0, 60), wall=st.floats(1.1, 8), e=st.floats(60, 210))

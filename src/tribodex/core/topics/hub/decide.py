@@ -140,8 +140,8 @@ def _warmth(state: Hub, plan: HubPlan, command: cmd.ReadHub) -> ev.HubWarmth:
 def judge_warmth(plan: HubPlan, hub_c: float) -> Verdict:
     """A reading of the warm hub against what it bears."""
     if plan.limit_c is None:
-        why = f"{hub_c:.0f} °C, and nobody said how warm it may get."
-        return Verdict("limit not known", Level.UNKNOWN, why, code=HubCode.NOT_KNOWN)
+        # Warmed all the same by a decision with a name: said, and said again in the record.
+        return Verdict("its limit is not known", Level.WATCH, f"{hub_c:.0f} °C, and nobody said how warm it may get: watch paint, seals and alloy.")
     if hub_c > plan.limit_c + READ_K:
         why = f"{hub_c:.0f} °C, where {plan.limit_c:.0f} °C is allowed ({plan.limit_why}). Heat off; look what it did to seat, paint and seals."
         return Verdict("above what the hub bears", Level.STOP, why, code=HubCode.ABOVE_ITS_LIMIT)

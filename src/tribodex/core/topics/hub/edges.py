@@ -19,7 +19,6 @@ from tribodex.core.topics.hub.state import Hub
 ANSWERS: dict[str, AnsweredBy] = {
     **again((HubCode.HOLE_TOO_WIDE, HubCode.HOLE_TOO_TIGHT), ev.HoleMeasured, ev.HubRenewed, way="Measured again, or another hub."),
     HubCode.ABOVE_ITS_LIMIT: AnsweredBy((ev.HubRenewed,), way="Heat off. Another hub, or an engineer says what the heat did to this one."),
-    HubCode.NOT_KNOWN: AnsweredBy((ev.HubRenewed,), way="Who knows what it bears says so."),
     HubCode.COCKED: AnsweredBy((ev.StraightIn, ev.HubRenewed), by_name=False, way="The cause out, everything straight again."),
     **again(SquareCode, ev.HubTried, ev.HubRenewed),
     **again(RetainingRingCode, ev.HeldInHub, ev.HubRenewed),

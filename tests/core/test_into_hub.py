@@ -186,7 +186,7 @@ def test_a_hub_warmed_measured_and_held() -> None:
         bench.at_one(cmd.MeasureHole("61.975", False))
     bench.measured()
     assert bench.say() == "Best here: hub warm, bearing cold"
-    with pytest.raises(Refused, match="Ready to bring it"):
+    with pytest.raises(Refused, match="by which way"):
         bench.at_one(cmd.PushIn())
     bench.begun()
     with pytest.raises(Refused, match="temperature of the bearing"):
@@ -332,3 +332,51 @@ def test_an_aluminium_hub_loosens_when_it_is_warm() -> None:
     assert found["loose_above"].verdict is not None and found["loose_above"].verdict.level is Level.WATCH
     # -4 µm at the least: loose cold already.
     assert found["loose_above"].value == 20 and (found["loose_above"].value_to or 0) == pytest.approx(20 + 39 / (11.5e-3 * 62), abs=0.2)
+
+
+def test_a_fit_that_stops_is_measured_again_before_anything_else() -> None:
+    bench = HubBench()
+    bench.at_one(cmd.MeasureHole("62.050", True))
+    assert bench.say() == "Stop: too loose in its hub"
+    bench.at_one(cmd.ChooseWayIn(WayIn.PRESS))
+    assert bench.say() == "Stop: too loose in its hub"
+    alarm = bench.job.alarms.open[0]
+    bench.at_one(AcceptAlarm(alarm.entry, "Reka Lund", "hole is bushed next month", alarm.verdict.code))
+    assert bench.say().startswith("Into its hub")
+
+
+def test_where_the_hub_may_not_get_warm_enough_the_way_on_is_said() -> None:
+    bench = HubBench(replace(WHEEL, hub_limit="55 °C"))
+    bench.measured()
+    bench.at_one(cmd.ChooseWayIn(WayIn.HEAT, "Reka Lund", "no press here"))
+    bench.at_one(cmd.SayBearingWarmth("20 °C"))
+    assert bench.say() == "Stop: not enough expansion to drop in"
+    # Cooled as far as its maker allows, it drops in.
+    bench.at_one(cmd.SayBearingWarmth("-25 °C"))
+    assert bench.say().startswith("Warm the hub to")
+
+
+def test_another_bearing_has_still_to_enter_its_hub() -> None:
+    bench = HubBench(BOTH)
+    bench.prepared()
+    bench.measured()
+    bench.begun()
+    bench.hot()
+    bench.at_one(cmd.PushIn(), cmd.TryHub(""), RING)
+    assert proved.unsaid(bench.desk("1"), hub.TOPIC) == []
+    bench.at_one(on.RenewRing("number was wrong"))
+    assert set(proved.unsaid(bench.desk("1"), hub.TOPIC)) == {"hub.fit", "hub.home", "hub.held"}
+
+
+def test_a_hub_that_comes_over_it_afterwards_is_felt_again() -> None:
+    bench = HubBench(BOTH)
+    bench.prepared()
+    bench.at_one(on.ChooseWayOn(WayOn.PRESS))
+    bench.gate("ready_cold")
+    bench.at_one(on.PushHome(), on.TryShoulder(""), on.HoldFast("by hand", tab_bent=True), on.TurnByHand(True))
+    assert proved.unsaid(bench.desk("1"), on_shaft.TOPIC) == []
+    bench.measured()
+    bench.begun()
+    bench.hot()
+    bench.at_one(cmd.PushIn())
+    assert proved.unsaid(bench.desk("1"), on_shaft.TOPIC) == ["shouldered.turned"]

@@ -86,9 +86,9 @@ class HoldInHub:
 
 @dataclass(frozen=True)
 class RenewHub:
-    """Another hub or another bearing is taken: everything here is done anew."""
+    """Another hub is taken: everything here is done anew."""
 
-    reason: Annotated[str, words("Why another hub or bearing is taken")]
+    reason: Annotated[str, words("Why another hub is taken")]
 
 
 COMMANDS: tuple[type, ...] = (MeasureHole, ChooseWayIn, SayBearingWarmth, ReadHub, PushIn, StopIn, SayStraightIn, TryHub, HoldInHub, RenewHub)

@@ -57,7 +57,7 @@ def decide(desk: Desk, state: Hub, command: Any) -> Sequence[Fact]:
         case cmd.HoldInHub():
             return [_held(state, plan, command)]
         case cmd.RenewHub():
-            return [ev.HubRenewed(text(command.reason, "reason", "why another hub or bearing is taken"))]
+            return [ev.HubRenewed(text(command.reason, "reason", "why another hub is taken"))]
         case _:
             raise TypeError(f"a hub takes no {type(command).__name__}")
 
@@ -150,19 +150,25 @@ def judge_warmth(plan: HubPlan, hub_c: float) -> Verdict:
 
 def _in(desk: Desk, state: Hub, command: cmd.PushIn) -> ev.PushedIn:
     _on_the_way(state)
-    if state.hole is not None and state.hole.verdict.level is Level.STOP and _open(desk, state.hole.verdict.code):
-        raise Refused(f"It is {state.hole.verdict.word}. {state.hole.verdict.reason}")
+    if (wrong := wrong_fit(desk, state)) is not None:
+        raise Refused(f"It is {wrong.word}. {wrong.reason}")
     if warm_way(state):
         need, last = least_c(state), state.last
         if last is None or need is None:
             raise Refused("First a reading of the warm hub.")
-        if last[1].verdict.level in (Level.STOP, Level.UNKNOWN) and _open(desk, last[1].verdict.code):
+        if last[1].verdict.level is Level.STOP and _open(desk, last[1].verdict.code):
             raise Refused(f"It is {last[1].verdict.word}. {last[1].verdict.reason}")
         if desk.moment is not None and (desk.moment - last[0]).total_seconds() > READ_S:
             raise Refused("It was read minutes ago, and has cooled: read it again.")
         if last[1].hub_c < need:
             raise Refused(f"{last[1].hub_c:.0f} °C read last, {need:.0f} °C is needed at least: it would grip half-way.")
     return ev.PushedIn(command.text.strip() or "held until it gripped")
+
+
+def wrong_fit(desk: Desk, state: Hub) -> Verdict | None:
+    """The fit that stops, while its answer is not there."""
+    said = state.hole.verdict if state.hole is not None else None
+    return said if said is not None and said.level is Level.STOP and _open(desk, said.code) else None
 
 
 def _open(desk: Desk, code: str) -> bool:

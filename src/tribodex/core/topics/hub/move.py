@@ -6,6 +6,7 @@ from tribodex.core.job.moves import Ask, Move, stopped_by
 from tribodex.core.job.topic import Desk
 from tribodex.core.shouldered.hub_plan import HubHeld, HubPlan
 from tribodex.core.shouldered.ways_in import WayIn
+from tribodex.core.topics.hub.decide import wrong_fit
 from tribodex.core.topics.hub.moves import HubDo as Do
 from tribodex.core.topics.hub.state import Hub, figures_now, least_c, touches_c, warm_way, ways
 from tribodex.core.working import Level, number
@@ -27,6 +28,8 @@ def move(desk: Desk, state: Hub) -> Move:
         return Move(
             Do.MEASURE_HOLE, "Measure the hole of the hub, and the new ring", f"{asked} Two depths, two directions; hub and ring equally warm."
         )
+    if (wrong := wrong_fit(desk, state)) is not None and not state.home:
+        return stopped_by(Do.MEASURE_HOLE, wrong, "Measured again, another hub, or a name that answers for it.")
     if state.pushed is not None:
         return _home(state, plan)
     if state.way is None:
@@ -46,7 +49,7 @@ def move(desk: Desk, state: Hub) -> Move:
             Do.PUSH_IN,
             "Into hub and onto shaft at once, by a tool that bears on both rings evenly",
             why,
-            "On one ring alone the balls dent the raceways.",
+            "On one ring alone the force crosses what rolls, and dents the raceways.",
         )
     tool = "plate" if state.way.way is WayIn.PRESS else "tube"
     why = f"Hole oiled; {expected}. Square by hand first; stop when it hesitates."
@@ -60,9 +63,12 @@ def _warm(state: Hub, plan: HubPlan) -> Move:
         return Move(Do.SAY_BEARING_WARMTH, "Measure the temperature of the bearing", "It stays cold. How warm the hub must be hangs on it.")
     last, need, touches = state.last, least_c(state), touches_c(state)
     assert need is not None and touches is not None  # planned, and the bearing's warmth is known
-    if last is not None and last[1].verdict.level in (Level.STOP, Level.UNKNOWN):
+    if last is not None and last[1].verdict.level is Level.STOP:
         return stopped_by(Do.READ_HUB, last[1].verdict)
     heat = next((one for one in figures_now(state) if one.id == "hub_heat"), None)
+    if heat is not None and heat.verdict is not None and heat.verdict.level is Level.STOP:
+        # Heat alone does not do it; a colder bearing may, or another way.
+        return stopped_by(Do.SAY_BEARING_WARMTH, heat.verdict, "Then measure the bearing again; or choose another way.")
     target = heat.value if heat is not None and heat.value is not None else need
     if last is None or last[1].hub_c < need:
         most = f", never above {plan.limit_c:.0f} °C ({plan.limit_why})" if plan.limit_c is not None else ""

@@ -37,18 +37,9 @@ class Hub:
     renewed: int = 0
 
     @property
-    def right(self) -> bool:
-        """Whether it sits against the shoulder of its hub, and is held there."""
-        return self._good(self.tried) and self._good(self.held)
-
-    @property
     def home(self) -> bool:
         """Whether it sits against the shoulder of its hub."""
-        return self._good(self.tried)
-
-    @staticmethod
-    def _good(said: ev.HubTried | ev.HeldInHub | None) -> bool:
-        return said is not None and said.verdict.level in (Level.GOOD, Level.WATCH)
+        return self.tried is not None and self.tried.verdict.level is not Level.STOP
 
     @property
     def last(self) -> tuple[datetime, ev.HubWarmth] | None:

@@ -18,6 +18,8 @@ from tribodex.core.shouldered.retaining_ring import ring_as_said
 from tribodex.core.shouldered.setting import SetBy, judge_setting
 from tribodex.core.shouldered.square import judge_shoulder, judge_tilt, read_enters, tilt_of
 from tribodex.core.shouldered.ways import WayOn
+from tribodex.core.topics.hub import TOPIC as HUB
+from tribodex.core.topics.hub.facts import HubRenewed
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
@@ -58,7 +60,10 @@ def decide(desk: Desk, state: Shouldered, command: Any) -> Sequence[Fact]:
                 raise Refused("The heater is not off: read on.")
             return [ev.HeatedAgain()]
         case cmd.RenewRing():
-            return [ev.RingRenewed(text(command.reason, "reason", "why another ring is taken"))]
+            reason = text(command.reason, "reason", "why another ring is taken")
+            # Another one has still to enter its hub, and its fit there is not known.
+            anew = [HubRenewed(reason)] if desk.of(HUB).plan is not None else []
+            return [ev.RingRenewed(reason), *anew]
         case cmd.ReadGaps():
             return [_gaps(state, plan, command)]
         case cmd.StopOn():

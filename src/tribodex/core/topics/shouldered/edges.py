@@ -13,6 +13,7 @@ from tribodex.core.shouldered.heating import HeatingCode
 from tribodex.core.shouldered.retaining_ring import RetainingRingCode
 from tribodex.core.shouldered.setting import SettingCode
 from tribodex.core.shouldered.square import SquareCode
+from tribodex.core.topics.hub.facts import PushedIn
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.topics.shouldered.decide import SECURE, SET_ON, SecuredCode
@@ -76,7 +77,8 @@ def claims(desk: Desk, state: Shouldered) -> tuple[Claim, ...]:
     setting = _setting(state.planned, at)
     if state.planned.held_by is HeldBy.CARTRIDGE:
         return (home, *setting)
-    again_ = (*after, ev.HeldFast)
+    # A hub that comes over it afterwards takes clearance: it is felt again.
+    again_ = (*after, ev.HeldFast, PushedIn)
     return (
         home,
         Claim("shouldered.held", "held against its shoulder", SECURE, at, (ev.HeldFast,), after=after, what=What.LOCKED),

@@ -32,6 +32,11 @@ export function MeasureHole({ work, tap, refused }: HubProps) {
       <Button kind="main" data-main type="submit" disabled={!entry.text("hole").trim()}>
         Check the fit
       </Button>
+      {work.fit?.level === "stop" ? (
+        <Button onClick={() => tap({ kind: "renew_hub", reason: work.fit?.word ?? "" })}>
+          Another hub is here
+        </Button>
+      ) : null}
     </form>
   );
 }

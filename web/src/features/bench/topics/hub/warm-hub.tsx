@@ -9,7 +9,7 @@ export function WarmHub(props: HubProps) {
   const { work, tap, refused } = props;
   const cold = useEntry({ temperature: "" }, refused, "say_bearing_warmth");
   const hub = useEntry({ temperature: "" }, refused, "read_hub");
-  if (work.bearing_c === null)
+  if (work.bearing_c === null || work.asks === "say_bearing_warmth")
     return (
       <form
         className="space-y-3"

@@ -18,6 +18,7 @@ from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.store import SqlStore
+from tribodex.store.log_keys import KeyFiles
 from tribodex.store.models import CareDueRow, CrewRow, MachineRow, PositionRow
 from tribodex.store.repository import make_engine
 from tribodex.usecases.due_stops import DueStops, RoundsAsked
@@ -57,8 +58,8 @@ def measure_rounds(root: Path) -> RoundsReport:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         database = LocalMariaDB(Path(folder))
         database.start()
-        prepare(root, database)
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
+        prepare(root, database, KeyFiles(database.folder / "keys"))
+        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()

@@ -29,6 +29,7 @@ from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore
+from tribodex.store.log_keys import KeyFiles
 from tribodex.store.models import JobListRow, JobRow
 from tribodex.store.repository import make_engine
 from tribodex.usecases.draft.given import PlanDraft
@@ -100,8 +101,8 @@ def measure_server(root: Path) -> ServerReport:
     with tempfile.TemporaryDirectory() as folder:
         database = LocalMariaDB(Path(folder))
         database.start()
-        prepare(root, database)
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
+        prepare(root, database, KeyFiles(database.folder / "keys"))
+        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()

@@ -18,6 +18,7 @@ from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
+from tribodex.store.log_keys import KeyFiles
 
 # name, address, screen, look, what to do before the picture
 VIEWS = [
@@ -102,8 +103,8 @@ def main() -> None:
         database = LocalMariaDB(Path(temporary), fast=True)
         database.start()
         try:
-            prepare(ROOT, database)
-            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
+            prepare(ROOT, database, KeyFiles(database.folder / "keys"))
+            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
             try:
                 server.wait_ready()
                 browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)

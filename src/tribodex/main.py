@@ -1,4 +1,4 @@
-"""The command line: demo, serve, plant, rebuild, calc, openapi."""
+"""The command line: demo, serve, plant, verify, rebuild, calc, openapi."""
 
 from __future__ import annotations
 
@@ -34,6 +34,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     calc.add_argument("inputs", nargs="*", metavar="key=value")
     plant = commands.add_parser("plant", help="bring machines, people and gauge sets in from a file")
     plant.add_argument("file", type=Path)
+    verify = commands.add_parser("verify", help="check every log against its chain")
+    verify.add_argument("figures", nargs="*", help="figures of a paper, to be found in a log")
     commands.add_parser("rebuild", help="make the list of jobs anew from their logs")
     openapi = commands.add_parser("openapi", help="write the API's description")
     openapi.add_argument("file", type=Path)
@@ -51,6 +53,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from tribodex.launch.serve import import_plant
 
             return import_plant(ROOT, options.file)
+        case "verify":
+            from tribodex.launch.chained import verify as check
+
+            return check(ROOT, " ".join(options.figures))
         case "rebuild":
             from tribodex.launch.serve import rebuild
 

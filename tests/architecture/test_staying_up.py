@@ -100,7 +100,7 @@ def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LocalMari
     database = LocalMariaDB(tmp_path_factory.mktemp("up"), fast=True)
     database.start()
     migrate(database.owner_url, database.app_url)
-    server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
+    server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
     server.wait_ready()
     HALVES[server.address] = HalfRequest(server.address)
     yield database, server

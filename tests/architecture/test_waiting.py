@@ -57,7 +57,7 @@ def test_a_database_that_cannot_start_says_why(tmp_path: Path) -> None:
 
 def test_a_web_server_that_cannot_start_says_what_it_wrote_last(tmp_path: Path) -> None:
     log = tmp_path / "web.log"
-    server = WebServer(ROOT, "not an address", "127.0.0.1", free_port(), log=log)
+    server = WebServer(ROOT, "not an address", "127.0.0.1", free_port(), log=log, keys=log.parent / "keys")
     with pytest.raises(NotUp, match=r"(?s)web server.*What it wrote last"):
         server.wait_ready()
     assert log.read_text()

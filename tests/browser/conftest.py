@@ -40,7 +40,7 @@ class Site:
 
     def __init__(self, database: LocalMariaDB) -> None:
         self._database = database
-        self._server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log")
+        self._server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
         self._server.wait_ready()
         self.address = self._server.address
 

@@ -29,9 +29,9 @@ def dist(tmp_path: Path) -> Path:
 
 
 @pytest.fixture
-def app(database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path) -> Iterator[Flask]:
+def app(database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path, tmp_path: Path) -> Iterator[Flask]:
     moments = ticking()
-    app = create_app(Settings(database.app_url, dist), reference, lambda: next(moments))
+    app = create_app(Settings(database.app_url, dist, keys=tmp_path / "keys"), reference, lambda: next(moments))
     yield app
     app.extensions[KEY].engine.dispose()
 

@@ -277,7 +277,7 @@ class Queries:
 
 def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClient) -> None:
     queries = Queries(app)
-    assert queries.during(lambda: open_job(client)) <= 12
+    assert queries.during(lambda: open_job(client)) <= 14
     pass_gates(client)
     do(client, "start_gauging", phase="initial")
 

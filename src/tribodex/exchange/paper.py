@@ -12,6 +12,7 @@ from pathlib import Path
 from jinja2 import Environment, FileSystemLoader, StrictUndefined, select_autoescape
 
 from tribodex.core.working import Line, Result, number, roughly
+from tribodex.exchange.chain_mark import chain_qr, first_figures
 
 TEMPLATES = Path(__file__).parent / "templates"
 FONTS = Path(__file__).parent / "fonts"
@@ -68,6 +69,7 @@ def environment() -> Environment:
     made = Environment(
         loader=FileSystemLoader(TEMPLATES), autoescape=select_autoescape(["html"]), undefined=StrictUndefined, trim_blocks=True, lstrip_blocks=True
     )
+    made.filters.update(qr=chain_qr, figures=first_figures)
     made.filters.update(figure=figure_words, um=um_words, moment=_moment, day=_day, clock=_clock, line=_line_value, number=number, why=why_of)
     return made
 

@@ -6,18 +6,20 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from tribodex.exchange.plant_file import read_plant
+from tribodex.launch.chained import begin_chain
 from tribodex.launch.demo_jobs import load_jobs
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
+from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
 from tribodex.store.plant import foreign_schema, has_plant, store_plant
 from tribodex.store.repository import make_engine
 
 
-def prepare(root: Path, database: LocalMariaDB) -> None:
+def prepare(root: Path, database: LocalMariaDB, keys: KeyFiles) -> None:
     """Schema, plant and jobs, whatever is missing of them."""
     migrate(database.owner_url, database.app_url)
     engine = make_engine(database.app_url)
@@ -26,6 +28,7 @@ def prepare(root: Path, database: LocalMariaDB) -> None:
         engine.dispose()
         database.stop()
         database.reset()
+        keys.forget()
         database.start()
         migrate(database.owner_url, database.app_url)
         engine = make_engine(database.app_url)
@@ -33,7 +36,8 @@ def prepare(root: Path, database: LocalMariaDB) -> None:
     if not has_plant(engine):
         say("  filling in the demonstration: Hollin Vale, a made-up oat mill")
         store_plant(engine, read_plant(file), datetime.now(UTC))
-    load_jobs(engine, load_reference(root / "data"), file)
+    begin_chain(engine, keys)
+    load_jobs(engine, load_reference(root / "data"), file, keys)
     engine.dispose()
 
 
@@ -60,16 +64,18 @@ def run_demo(root: Path, host: str, names: str, port: int, reset: bool) -> int:
 
 
 def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, reset: bool, claim: Claim) -> int:
+    keys = KeyFiles(database.folder / "keys")
     if reset:
         say("Throwing the demonstration's data away …")
         database.reset()
+        keys.forget()
     say("1 of 3: starting the database …")
     database.start()
     try:
         say("2 of 3: looking after the demonstration's data …")
-        prepare(root, database)
+        prepare(root, database, keys)
         say("3 of 3: starting the web server …")
-        server = WebServer(root, database.app_url, host[0], choose_port(port), hosts=",".join(filter(None, host)), say=say)
+        server = WebServer(root, database.app_url, host[0], choose_port(port), keys=keys.folder, hosts=",".join(filter(None, host)), say=say)
         try:
             server.wait_ready()
             claim.serves(server)

@@ -31,6 +31,7 @@ from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_steps import AFTER_LOCKING
 from tribodex.reference.yaml_file import read_yaml
 from tribodex.store import SqlStore
+from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.keeping import open_keeping, open_seal
@@ -172,8 +173,8 @@ class VirtualFitter:
 class WrittenAtOnce(SqlStore):
     """Keeps back what is said of one job until it is all there, and writes it in one go: a demonstration that is stopped leaves no half job."""
 
-    def __init__(self, session: Session) -> None:
-        super().__init__(session)
+    def __init__(self, session: Session, keys: LogKeys | None = None) -> None:
+        super().__init__(session, keys)
         self._before: tuple[Event, ...] | None = None
         self._log: list[Event] = []
         self._last: tuple[str, JobSummary, Mapping[str, list[dict[str, Any]]], bool] | None = None
@@ -211,13 +212,13 @@ class WrittenAtOnce(SqlStore):
             super().append(job_id, self._log, summary, self._positions, care, of_rounds)
 
 
-def load_jobs(engine: Engine, reference: Reference, file: Path) -> None:
+def load_jobs(engine: Engine, reference: Reference, file: Path, keys: LogKeys | None = None) -> None:
     """Do every job of the file; jobs that are there already stay as they are."""
     demonstration = read_yaml(file)
     reference = reference.pinned(demonstration.get("procedures", ()))
     for entry in demonstration["jobs"]:
         with Session(engine) as session:
-            store = WrittenAtOnce(session)
+            store = WrittenAtOnce(session, keys)
             begins = datetime.fromisoformat(entry["begins"])
             tap = Tap(f"{entry['id']}-open", entry["actor"], begins)
             job = _opened(store, reference, entry, tap, begins)

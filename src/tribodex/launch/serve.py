@@ -5,27 +5,28 @@ TRIBODEX_OWNER_URL      the owner's account; when given, the schema is brought u
 TRIBODEX_HOST, TRIBODEX_PORT    127.0.0.1 and 8700 when missing
 TRIBODEX_HOSTS          names under which browsers may address it, separated by commas
 TRIBODEX_WORKERS        2 when missing
+TRIBODEX_KEYS           folder of the keys that sign the log; .run/serve/keys when missing
 """
 
 from __future__ import annotations
 
 import os
-from collections.abc import Iterator
-from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
 
-from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.exchange.plant_file import read_plant
+from tribodex.launch.chained import begin_chain
 from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.launch.own import keys_folder, opened, serve_folder
 from tribodex.launch.server import WebServer
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore
+from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
 from tribodex.store.plant import has_plant, store_plant
 from tribodex.store.repository import make_engine
@@ -44,7 +45,7 @@ def run_serve(root: Path) -> int:
 
 def _own(root: Path) -> int:
     """Serve from an instance of its own."""
-    folder = root / ".run" / "serve"
+    folder = serve_folder(root)
     try:
         with Claim(folder) as claim:
             own = LocalMariaDB(folder, say=say)
@@ -66,11 +67,13 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
     engine = make_engine(url)
     if not has_plant(engine):
         say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
+    keys = KeyFiles(keys_folder(root))
+    begin_chain(engine, keys)
     engine.dispose()
     host = env.get("TRIBODEX_HOST", "127.0.0.1")
     port = choose_port(int(env.get("TRIBODEX_PORT", "8700")))
     hosts = ",".join(filter(None, (host, env.get("TRIBODEX_HOSTS", ""))))
-    server = WebServer(root, url, host, port, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")), say=say)
+    server = WebServer(root, url, host, port, keys=keys.folder, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")), say=say)
     try:
         server.wait_ready()
         if claim is not None:
@@ -80,37 +83,18 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
         server.stop()
 
 
-@contextmanager
-def _database(root: Path) -> Iterator[Engine]:
-    """The server's database: TRIBODEX_DATABASE_URL, or its own instance while that is stopped."""
-    url = os.environ.get("TRIBODEX_DATABASE_URL")
-    own: LocalMariaDB | None = None
-    if url is None:
-        own = LocalMariaDB(root / ".run" / "serve")
-        own.start()
-        migrate(own.owner_url, own.app_url)
-        url = own.app_url
-    engine = make_engine(url)
-    try:
-        yield engine
-    finally:
-        engine.dispose()
-        if own is not None:
-            own.stop()
-
-
 def import_plant(root: Path, file: Path) -> int:
     """Bring a plant file into the server's database."""
     plant = read_plant(file)
-    with _database(root) as engine:
-        store_plant(engine, plant, datetime.now(UTC))
+    with opened(root) as here:
+        store_plant(here.engine, plant, datetime.now(UTC))
     say(f"{len(plant.machines)} machines, {len(plant.people)} people, {len(plant.feeler_sets)} gauge sets brought in.")
     return 0
 
 
 def rebuild(root: Path) -> int:
     """Make the list of jobs anew from their logs, and say what stood wrong."""
-    with _database(root) as engine, Session(engine) as session:
+    with opened(root) as here, Session(here.engine) as session:
         made = rebuild_list(SqlStore(session), load_reference())
     say(f"{made.looked_at} jobs looked at; {len(made.mended)} stood wrong in the list and were put right.")
     for job_id, what in made.mended.items():

@@ -28,13 +28,19 @@ class WebServer:
         host: str,
         port: int,
         *,
+        keys: Path,
         hosts: str = "",
         workers: int = 2,
         log: Path | None = None,
         say: Callable[[str], None] | None = None,
     ) -> None:
         self.address = f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else host}:{port}"
-        self._environment = os.environ | {"TRIBODEX_DATABASE_URL": database_url, "TRIBODEX_DIST": str(root / "web" / "dist"), "TRIBODEX_HOSTS": hosts}
+        self._environment = os.environ | {
+            "TRIBODEX_DATABASE_URL": database_url,
+            "TRIBODEX_DIST": str(root / "web" / "dist"),
+            "TRIBODEX_HOSTS": hosts,
+            "TRIBODEX_KEYS": str(keys),
+        }
         self._root, self._workers, self._log, self._say = root, workers, log, say
         self._listening = socket.create_server((host, port), family=socket.AF_INET6 if ":" in host else socket.AF_INET, backlog=WAITING)
         self._process = self._start()

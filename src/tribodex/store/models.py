@@ -9,7 +9,7 @@ from sqlalchemy import JSON, BigInteger, Boolean, Date, Float, ForeignKey, Index
 from sqlalchemy.dialects.mysql import DATETIME, LONGBLOB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity")
+APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity", "log_link", "record_head")
 
 
 class Base(DeclarativeBase):
@@ -101,6 +101,32 @@ class JobEventRow(Base):
     happened_at: Mapped[datetime]
     recorded_at: Mapped[datetime]
     digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
+
+
+class LogLinkRow(Base):
+    """An entry's place in the chain: digest, signature, and the key that made it. Never changed, never deleted."""
+
+    __tablename__ = "log_link"
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
+    seq: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    digest: Mapped[str] = mapped_column(String(64))
+    key: Mapped[str] = mapped_column(String(16))
+    signature: Mapped[str] = mapped_column(String(128))
+    linked_at: Mapped[datetime]
+
+
+class RecordHeadRow(Base):
+    """A record that a person signed, in the plant's own chain. Never changed, never deleted."""
+
+    __tablename__ = "record_head"
+    number: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=False)
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"))
+    seq: Mapped[int] = mapped_column(Integer)
+    entry: Mapped[str] = mapped_column(String(64))
+    digest: Mapped[str] = mapped_column(String(64))
+    key: Mapped[str] = mapped_column(String(16))
+    signature: Mapped[str] = mapped_column(String(128))
+    linked_at: Mapped[datetime]
 
 
 class HalfPlanRow(Base):

@@ -5,11 +5,10 @@ from __future__ import annotations
 import uuid
 from collections import defaultdict
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from dataclasses import asdict, fields
+from dataclasses import fields
 from datetime import UTC, datetime
 from typing import Any
 
-from pydantic import TypeAdapter
 from sqlalchemy import ColumnElement, Engine, create_engine, func, insert, literal_column, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
@@ -19,21 +18,22 @@ from tribodex.core.errors import Busy
 from tribodex.core.job.facts import Event
 from tribodex.store import care
 from tribodex.store.care import touched
+from tribodex.store.chain import add_links, chain_of
+from tribodex.store.crib import KeepsCrib
 from tribodex.store.growing import Growing
 from tribodex.store.half_plans import KeepsHalves
 from tribodex.store.kept_logs import KeptLogs
-from tribodex.store.models import CribItemRow, IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
+from tribodex.store.models import IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.pictures import KeepsPictures
 from tribodex.store.plant import SHAFTS
 from tribodex.usecases.care import Said
+from tribodex.usecases.chain import ChainView, LastSeen, LogKeys, StoredEntry, stored_json
 from tribodex.usecases.codec import decode, encode
 from tribodex.usecases.ports import (
     NEWEST,
     CareRow,
     ConcurrentWriter,
     Crew,
-    CribItem,
-    CribKind,
     JobsAsked,
     JobSummary,
     Machine,
@@ -58,13 +58,13 @@ def make_engine(url: str) -> Engine:
         pool_size=8,
         max_overflow=8,
         pool_timeout=5,
+        json_serializer=stored_json,
         isolation_level="READ COMMITTED",
         # A database that hangs is said to be away, soon; a writer waits for another one, but not for ever.
         connect_args={"connect_timeout": 3, "read_timeout": 10, "write_timeout": 10, "init_command": "SET innodb_lock_wait_timeout = 5"},
     )
 
 
-_CRIB_KIND: TypeAdapter[CribKind] = TypeAdapter(CribKind)
 # Columns rather than rows: nothing of them is ever written back.
 _LIST = JobListRow.__table__.c
 _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(_LIST.updated_at.desc(), _LIST.number.desc())
@@ -73,11 +73,15 @@ _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by
 KEPT_LOGS = KeptLogs(40_000)
 
 
-class SqlStore(KeepsPictures, KeepsHalves, Growing):
-    """Store on one session; the caller owns the transaction's life, append() commits."""
+class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
+    """Store on one session; the caller owns the transaction's life, append() commits. With `keys` every entry is chained."""
 
-    def __init__(self, session: Session) -> None:
-        self._session = session
+    def __init__(self, session: Session, keys: LogKeys | None = None) -> None:
+        self._session, self._keys = session, keys
+
+    def chain(self, job_id: str) -> ChainView | None:
+        """What the chain says of a job; None where there is no such job, or no key to check with."""
+        return chain_of(self._session, self._keys, job_id) if self._keys is not None else None
 
     def identity(self) -> str:
         """Which database this is, the same for as long as it lives."""
@@ -112,36 +116,6 @@ class SqlStore(KeepsPictures, KeepsHalves, Growing):
     def people(self) -> Sequence[str]:
         """Names to choose from."""
         return self._session.scalars(select(PersonRow.name).order_by(PersonRow.rank)).all()
-
-    def crib_items(self) -> Sequence[CribItem]:
-        """The crib in one query."""
-        rows = self._session.scalars(select(CribItemRow).order_by(CribItemRow.entry)).all()
-        return [
-            CribItem(
-                r.item_id,
-                r.version,
-                _CRIB_KIND.validate_python(r.kind),
-                r.payload,
-                r.withdrawn,
-                r.reason,
-                r.client_event_id,
-                r.actor,
-                r.recorded_at.replace(tzinfo=UTC),
-            )
-            for r in rows
-        ]
-
-    def add_crib_item(self, item: CribItem) -> None:
-        """Keep a version, and commit.
-
-        Raises ConcurrentWriter when its number or its id is taken.
-        """
-        self._session.add(CribItemRow(**asdict(item) | {"recorded_at": _naive(item.recorded_at)}))
-        try:
-            self._session.commit()
-        except IntegrityError as error:
-            self._session.rollback()
-            raise ConcurrentWriter from error
 
     def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
         """A page of jobs, newest change first: after the last one that was shown, wherever that stands now."""
@@ -313,8 +287,13 @@ class SqlStore(KeepsPictures, KeepsHalves, Growing):
 
         Raises ConcurrentWriter when another writer took the place.
         """
+        remembered: list[tuple[str, LastSeen]] = []
         try:
-            self._session.execute(insert(JobEventRow), list(_event_rows(job_id, events)))
+            rows = list(_event_rows(job_id, events))
+            self._session.execute(insert(JobEventRow), rows)
+            if self._keys is not None:
+                stored = [StoredEntry(**row | {"payload": stored_json(row["payload"])}) for row in rows]
+                remembered = add_links(self._session, self._keys, job_id, stored, events)
             self._list(summary)
             touched(self._session, summary, positions, round, left)
             if care:
@@ -328,13 +307,17 @@ class SqlStore(KeepsPictures, KeepsHalves, Growing):
             if _code(error) in DEADLOCKED:
                 raise ConcurrentWriter from error
             raise
+        # Only what is on disk is remembered.
+        for name, last in remembered:
+            assert self._keys is not None  # it chained them
+            self._keys.remember(name, last.seq, last.digest)
 
 
 def _code(error: OperationalError) -> int:
     return error.orig.args[0] if error.orig is not None and error.orig.args else 0
 
 
-def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, object]]:
+def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, Any]]:
     for event in events:
         yield {
             "job_id": job_id,

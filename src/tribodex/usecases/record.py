@@ -30,13 +30,14 @@ from tribodex.core.topics.tapered.tell import PHASES, PLACES
 from tribodex.core.topics.tapered.views import ruler_view
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.bench import PointView, point_views
+from tribodex.usecases.chain import ChainView
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.log_lines import LogLine, log_lines
 from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
-FORMAT_VERSION = 4
+FORMAT_VERSION = 5
 
 
 @dataclass(frozen=True)
@@ -184,10 +185,11 @@ class Record:
     standing_above: str
     log: tuple[LogLine, ...]
     events: tuple[EventRecord, ...]
+    chain: ChainView | None = None
 
 
-def record(reference: Reference, loaded: Loaded) -> Record:
-    """The record of a job as it stands."""
+def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None) -> Record:
+    """The record of a job as it stands, with what the chain says of its log."""
     job, desk = loaded.job, desk_of(reference, loaded)
     driven = [place.id for place in job.places if desk.job.of(tapered.TOPIC, place.id).planned is not None]
     mountings = tuple(_mounting(desk, at) for at in driven)
@@ -234,6 +236,7 @@ def record(reference: Reference, loaded: Loaded) -> Record:
             )
             for e in loaded.log
         ),
+        chain=chain,
     )
 
 

@@ -13,6 +13,7 @@ from flask_openapi3 import Info
 
 from tribodex import __version__
 from tribodex.exchange.pictures import LARGEST_BYTES
+from tribodex.store.log_keys import KeyFiles
 from tribodex.store.repository import make_engine
 from tribodex.usecases.ports import Reference
 from tribodex.web import (
@@ -48,11 +49,12 @@ SERVER = "Tribodex-Server"
 
 @dataclass(frozen=True)
 class Settings:
-    """What the application needs to know. `hosts` are the names under which it may be addressed."""
+    """What the application needs to know: `hosts`, the names under which it may be addressed; `keys`, the folder of what signs the log."""
 
     database_url: str
     dist: Path
     hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
+    keys: Path | None = None
 
 
 def utc_now() -> datetime:
@@ -73,7 +75,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
         static_folder=None,
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
-    app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now)
+    app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now, KeyFiles(settings.keys) if settings.keys is not None else None)
     problems.install(app)
     for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
         app.register_api(module.api)

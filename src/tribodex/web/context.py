@@ -17,6 +17,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.store import SqlStore
+from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.ports import Reference
 from tribodex.web.newest import Newest
@@ -61,6 +62,7 @@ class Context:
     reference: Reference
     engine: Engine
     now: Callable[[], datetime]
+    keys: LogKeys | None = None
 
     slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
     plan: KeptPlan = field(default_factory=KeptPlan)
@@ -91,7 +93,7 @@ class Context:
     def store(self) -> Iterator[SqlStore]:
         """A store on a session of its own."""
         with self.slots, Session(self.engine) as session:
-            store = SqlStore(session)
+            store = SqlStore(session, self.keys)
             if not self._known:
                 self._known.append(store.identity())
             yield store

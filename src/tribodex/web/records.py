@@ -6,8 +6,11 @@ from flask import Response, send_from_directory
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import RootModel, TypeAdapter
 
+from tribodex.core.errors import NotFound
 from tribodex.exchange.paper import FONTS, Paper, page_css
 from tribodex.exchange.record_page import render_html, render_pdf
+from tribodex.store import SqlStore
+from tribodex.usecases.chain import ChainView
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load
 from tribodex.usecases.record import Record, record
@@ -20,8 +23,15 @@ api = APIBlueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="r
 RECORD = TypeAdapter(Record)
 
 
+CHAIN = TypeAdapter(ChainView)
+
+
 class RecordAnswer(RootModel[Record]):
     """A whole record."""
+
+
+class ChainAnswer(RootModel[ChainView]):
+    """What the chain says of a log."""
 
 
 @api.get("/jobs/<job_id>/record.json", responses={200: RecordAnswer}, summary="The record as JSON")
@@ -60,7 +70,21 @@ def record_font(path: FontPath) -> Response:
     return send_from_directory(FONTS, path.name, max_age=30 * 24 * 3600)
 
 
+@api.get("/jobs/<job_id>/chain", responses={200: ChainAnswer}, summary="Whether the log is what was stored")
+def chain(path: JobPath) -> Response:
+    with context().store() as store:
+        return reply(CHAIN, _chain(store, path))
+
+
 def _made(path: JobPath) -> Record:
+    """Every opening of a record looks whether its log is what was stored."""
     here = context()
     with here.store() as store:
-        return record(with_own_cards(here.reference, store), load(store, path.job_id))
+        return record(with_own_cards(here.reference, store), load(store, path.job_id), store.chain(path.job_id))
+
+
+def _chain(store: SqlStore, path: JobPath) -> ChainView:
+    seen = store.chain(path.job_id)
+    if seen is None:
+        raise NotFound("There is no such job here.")
+    return seen

@@ -11,6 +11,7 @@ import type {
   AsListed,
   LineDrawing,
   Otherwise,
+  ChainView,
   LogLine,
   Outline,
   PlanDraft,
@@ -207,6 +208,7 @@ export const getOutline = (id: string) => ask<Outline>(`/api/jobs/${id}/outline`
 export const compareListed = (position: string, planned: string) =>
   ask<AsListed>(`/api/positions/${position}/compared?${new URLSearchParams({ planned })}`);
 export const getToday = (id: string) => ask<Otherwise[]>(`/api/jobs/${id}/today`);
+export const getChain = (id: string) => ask<ChainView>(`/api/jobs/${id}/chain`);
 export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);

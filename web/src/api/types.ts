@@ -33,6 +33,7 @@ export type RailStage = Schemas["RailStage"];
 export type Outline = Schemas["OutlineAnswer"];
 export type OutlinedTask = Outline["stages"][number]["tasks"][number];
 export type Gate = Schemas["Gate"];
+export type ChainView = Schemas["ChainView"];
 export type Outcome = Schemas["Outcome"];
 export type Command = Schemas["CommandBody"]["command"];
 export type AsListed = Schemas["AsListed"];

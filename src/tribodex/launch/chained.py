@@ -1,0 +1,49 @@
+"""The chain from the launcher's side: where it begins, and `./run verify`."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from tribodex.launch.own import opened
+from tribodex.launch.watch import say
+from tribodex.store.chain import chain_of, chain_what_stood, every_job, newest_head, plant_troubles
+from tribodex.store.log_keys import KeyFiles
+from tribodex.usecases.chain import check_job
+
+
+def begin_chain(engine: Engine, keys: KeyFiles) -> None:
+    """Chain what stood before there was a chain, once."""
+    with Session(engine) as session:
+        count = chain_what_stood(session, keys)
+    if count:
+        say(f"  {count} logs that stood before are chained from now on")
+
+
+def verify(root: Path, figures: str = "") -> int:
+    """Check every log, every attachment and the plant's chain of signed records, and say what was found. `figures`: as a paper
+    shows them; they must stand in a log. 0 when all is as it was stored.
+    """
+    sought = "".join(figures.split()).lower()
+    with opened(root) as here, Session(here.engine) as session:
+        count, entries, found, troubled = 0, 0, "", 0
+        for rows in every_job(session):
+            seen = check_job(here.keys, rows)
+            # What was written meanwhile is looked at again by itself, with its writers held.
+            seen = seen if seen.sound else chain_of(session, here.keys, rows.job_id) or seen
+            count, entries, troubled = count + 1, entries + seen.entries, troubled + (not seen.sound)
+            for trouble in seen.troubles:
+                say(f"Job {seen.number} ({seen.job_id}): {trouble}")
+            found = next((f"entry {link.seq} of job {rows.number}" for link in rows.links if sought and link.digest.startswith(sought)), found)
+        plant = plant_troubles(session, here.keys)
+        for trouble in plant:
+            say(trouble)
+        head = newest_head(session)
+    say(f"{count} jobs, {entries} entries looked at; {troubled or 'none'} not as stored. Key {here.keys.name}.")
+    if head is not None:
+        say(f"Signed records: {head.number}, the newest one's figures {head.digest}.")
+    if sought:
+        say(f"The figures {figures} are those of {found}." if found else f"The figures {figures} stand in no log here.")
+    return 1 if troubled or plant or (sought and not found) else 0

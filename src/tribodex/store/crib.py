@@ -1,0 +1,53 @@
+"""Gauge sets, cards, guns and wrenches in the database, every version of them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import asdict
+from datetime import UTC
+
+from pydantic import TypeAdapter
+from sqlalchemy import select
+from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session
+
+from tribodex.store.models import CribItemRow
+from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind
+
+_CRIB_KIND: TypeAdapter[CribKind] = TypeAdapter(CribKind)
+
+
+class KeepsCrib:
+    """What a store does with the tool crib."""
+
+    _session: Session
+
+    def crib_items(self) -> Sequence[CribItem]:
+        """The crib in one query."""
+        rows = self._session.scalars(select(CribItemRow).order_by(CribItemRow.entry)).all()
+        return [
+            CribItem(
+                r.item_id,
+                r.version,
+                _CRIB_KIND.validate_python(r.kind),
+                r.payload,
+                r.withdrawn,
+                r.reason,
+                r.client_event_id,
+                r.actor,
+                r.recorded_at.replace(tzinfo=UTC),
+            )
+            for r in rows
+        ]
+
+    def add_crib_item(self, item: CribItem) -> None:
+        """Keep a version, and commit.
+
+        Raises ConcurrentWriter when its number or its id is taken.
+        """
+        self._session.add(CribItemRow(**asdict(item) | {"recorded_at": item.recorded_at.astimezone(UTC).replace(tzinfo=None)}))
+        try:
+            self._session.commit()
+        except IntegrityError as error:
+            self._session.rollback()
+            raise ConcurrentWriter from error

@@ -34,6 +34,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
     calc.add_argument("inputs", nargs="*", metavar="key=value")
     plant = commands.add_parser("plant", help="bring machines, people and gauge sets in from a file")
     plant.add_argument("file", type=Path)
+    backup = commands.add_parser("backup", help="everything the database holds, while the server goes on")
+    backup.add_argument("folder", nargs="?", type=Path, help="where backups go; TRIBODEX_BACKUPS when missing")
+    restore = commands.add_parser("restore", help="a backup, and what the history of changes has since")
+    restore.add_argument("backup", nargs="?", type=Path, help="the backup; the newest one when missing")
+    restore.add_argument("--until", default="", help="a moment, as 2026-11-30T14:05:00: nothing after it")
+    restore.add_argument("--history", type=Path, help="folder of the history of changes, where it is not beside the data")
+    restore.add_argument("--replace", action="store_true", help="put aside what stands there")
     verify = commands.add_parser("verify", help="check every log against its chain")
     verify.add_argument("figures", nargs="*", help="figures of a paper, to be found in a log")
     commands.add_parser("rebuild", help="make the list of jobs anew from their logs")
@@ -53,6 +60,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from tribodex.launch.serve import import_plant
 
             return import_plant(ROOT, options.file)
+        case "backup" | "restore" as kind:
+            return _copies(kind, options)
         case "verify":
             from tribodex.launch.chained import verify as check
 
@@ -68,6 +77,21 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return 0
         case _:
             return run_calc(options.name, options.inputs) if options.name else list_calculators()
+
+
+def _copies(kind: str, options: argparse.Namespace) -> int:
+    """Backup and restore; what does not work is said in words."""
+    from tribodex.launch.backup import backup
+    from tribodex.launch.restore import restore
+    from tribodex.launch.waiting import NotUp
+
+    try:
+        if kind == "backup":
+            return backup(ROOT, options.folder)
+        return restore(ROOT, options.backup, options.until, options.history, replace=options.replace)
+    except NotUp as error:
+        print(error, file=sys.stderr)
+        return 1
 
 
 def list_calculators() -> int:

@@ -53,13 +53,17 @@ class Accounts:
 
 
 LARGEST_PACKET = 64 * 2**20
+# So long changes are kept one by one; backups are made far more often.
+HISTORY_DAYS = 30
 
 
 class LocalMariaDB:
     """A database server in a folder. `owner_url` may change tables, `app_url` may not change the log."""
 
-    def __init__(self, folder: Path, *, fast: bool = False, say: Callable[[str], None] | None = None) -> None:
+    def __init__(self, folder: Path, *, fast: bool = False, history: bool = False, say: Callable[[str], None] | None = None) -> None:
+        """`fast`: nothing is forced to the disk, for tests. `history`: every change is kept as well, to come back to any moment."""
         self.folder = folder.resolve()
+        self._history = history
         self._say = say
         self._account = _account(self.folder)
         self._fast = fast
@@ -75,6 +79,16 @@ class LocalMariaDB:
     def app_url(self) -> str:
         """For the application."""
         return self._url("tribodex_app", self._accounts.app)
+
+    @property
+    def root_url(self) -> str:
+        """For backups: the one account that sees where the history stands."""
+        return self._url("root", self._accounts.owner)
+
+    @property
+    def history(self) -> Path:
+        """Where every change is kept, beside the data and not within."""
+        return self.folder / "history"
 
     def start(self) -> None:
         """Start it, making its data folder the first time.
@@ -114,7 +128,18 @@ class LocalMariaDB:
             "--performance-schema=OFF",
         ]
         if self._fast:
-            command += ["--innodb-flush-method=nosync", "--skip-log-bin"]
+            command += ["--innodb-flush-method=nosync"]
+        command += (
+            [
+                f"--log-bin={self._private(self.history) / 'log'}",
+                "--server-id=1",
+                "--binlog-format=ROW",
+                f"--sync-binlog={0 if self._fast else 1}",
+                f"--binlog-expire-logs-seconds={HISTORY_DAYS * 24 * 3600}",
+            ]
+            if self._history
+            else ["--skip-log-bin"]
+        )
         if os.geteuid() == 0:
             command.append(f"--user={self._account or 'root'}")
         # A session of its own: Ctrl-C reaches the launcher first, which stops the server cleanly.

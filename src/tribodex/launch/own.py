@@ -41,7 +41,7 @@ class ServerData:
 def opened(root: Path) -> Iterator[ServerData]:
     """The server's database. An instance that the running server holds is used as it is, never started a second time."""
     url, folder = os.environ.get("TRIBODEX_DATABASE_URL"), serve_folder(root)
-    own = LocalMariaDB(folder) if url is None else None
+    own = LocalMariaDB(folder, history=True) if url is None else None
     started = own is not None and read_running(folder / "launcher.json") is None
     if own is not None and started:
         own.start()

@@ -48,7 +48,7 @@ def _own(root: Path) -> int:
     folder = serve_folder(root)
     try:
         with Claim(folder) as claim:
-            own = LocalMariaDB(folder, say=say)
+            own = LocalMariaDB(folder, history=True, say=say)
             say("Starting the database …")
             own.start()
             try:

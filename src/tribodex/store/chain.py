@@ -44,10 +44,7 @@ def add_links(session: Session, keys: LogKeys, job_id: str, entries: Sequence[St
     """
     now = datetime.now(UTC).replace(tzinfo=None)
     stood = session.execute(_LINKS.where(LogLinkRow.job_id == job_id).order_by(None).order_by(LogLinkRow.seq.desc()).limit(1)).first()
-    if stood is not None:
-        before = stood.digest
-    else:
-        before = first_of(job_id, session.scalars(select(JobRow.number).where(JobRow.id == job_id)).one())
+    before = stood.digest if stood is not None else first_of(job_id, session.scalars(select(JobRow.number).where(JobRow.id == job_id)).one())
     links = []
     for entry in entries:
         links.append(link_of(keys, before, entry, now))

@@ -65,8 +65,12 @@ class KeyFiles:
 
     def last_seen(self, job_id: str) -> LastSeen | None:
         """The newest entry of a job that was acknowledged; a line that a power cut left unfinished is no line."""
+        return self.last_seen_in(self.folder / "seen", job_id)
+
+    def last_seen_in(self, folder: Path, job_id: str) -> LastSeen | None:
+        """The same of a memory that was put aside."""
         try:
-            lines = b"\n" + self._seen(job_id).read_bytes()
+            lines = b"\n" + (folder / _shard(job_id)).read_bytes()
         except OSError:
             return None
         sought, best = f"\n{job_id} ".encode(), None
@@ -118,7 +122,11 @@ class KeyFiles:
         """The file that a job's line goes into; there are 256, so that none grows long."""
         folder = self.folder / "seen"
         folder.mkdir(exist_ok=True, mode=0o700)
-        return folder / f"{hashlib.sha256(job_id.encode()).hexdigest()[:2]}.log"
+        return folder / _shard(job_id)
+
+
+def _shard(job_id: str) -> str:
+    return f"{hashlib.sha256(job_id.encode()).hexdigest()[:2]}.log"
 
 
 def name_of(public: Ed25519PublicKey) -> str:

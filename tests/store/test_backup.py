@@ -71,7 +71,9 @@ class Site:
         return KeyFiles(serve_folder(self.root) / "keys")
 
     def open(self, session: Session, job: str) -> None:
-        open_one(SqlStore(session, self.keys), self.reference, job, POSITION, "Título µ°", PLAN, Tap(f"open-{job}", "Ørsted", BEGIN), datetime.now(UTC))
+        open_one(
+            SqlStore(session, self.keys), self.reference, job, POSITION, "Título µ°", PLAN, Tap(f"open-{job}", "Ørsted", BEGIN), datetime.now(UTC)
+        )
 
     def note(self, session: Session, job: str, words: str) -> None:
         tap = Tap(f"{job}-{words}".replace(" ", "-"), "Tester", BEGIN)
@@ -119,7 +121,9 @@ def next_second() -> datetime:
     return datetime.now(UTC)
 
 
-def test_into_an_empty_instance_everything_is_there_again(site: Site, tmp_path: Path, reference: Reference, capsys: pytest.CaptureFixture[str]) -> None:
+def test_into_an_empty_instance_everything_is_there_again(
+    site: Site, tmp_path: Path, reference: Reference, capsys: pytest.CaptureFixture[str]
+) -> None:
     with site.running():
         assert backup(site.root, tmp_path / "elsewhere") == 0
     before = site.all_of_it()

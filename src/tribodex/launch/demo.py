@@ -10,6 +10,7 @@ from tribodex.launch.chained import begin_chain
 from tribodex.launch.demo_jobs import load_jobs
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
+from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
@@ -70,14 +71,15 @@ def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, r
         database.reset()
         keys.forget()
     say("1 of 3: starting the database …")
-    database.start()
+    steady = Steady(database, say)
     try:
+        steady.start()
         say("2 of 3: looking after the demonstration's data …")
-        prepare(root, database, keys)
+        steady.step(lambda: prepare(root, database, keys))
         say("3 of 3: starting the web server …")
         server = WebServer(root, database.app_url, host[0], choose_port(port), keys=keys.folder, hosts=",".join(filter(None, host)), say=say)
         try:
-            server.wait_ready()
+            server.wait_ready(steady.look)
             claim.serves(server)
             return watch(server, database, claim)
         finally:

@@ -18,6 +18,7 @@ from urllib.parse import quote
 
 import pymysql
 
+from tribodex.launch.accounts import OF_DATABASE, OF_WEB, account
 from tribodex.launch.processes import dies_with_parent, started_at
 from tribodex.launch.waiting import NotUp, end_of, wait_gone, wait_until
 
@@ -25,8 +26,6 @@ DATABASE = "tribodex"
 # What a server answers that is not there yet; any other refusal will not go away by waiting.
 _NOT_YET = frozenset({2002, 2003, 2006, 2013, 1040, 1053})
 LONGEST_SOCKET = 100
-# Accounts without rights that a Debian machine has, the database's own first.
-ACCOUNTS = ("mysql", "nobody")
 
 
 def free_port(preferred: int | None = None) -> int:
@@ -65,7 +64,8 @@ class LocalMariaDB:
         self.folder = folder.resolve()
         self._history = history
         self._say = say
-        self._account = _account(self.folder)
+        who = account(OF_DATABASE, self.folder)
+        self._account = who.pw_name if who is not None else ""
         self._fast = fast
         self._process: subprocess.Popen[bytes] | None = None
         self._accounts = self._read_accounts()
@@ -99,7 +99,7 @@ class LocalMariaDB:
         if not (data / "mysql").is_dir():
             self._install(data)
         self._stop_leftover()
-        self._private(self.socket.parent)
+        self._let_web_in(self._private(self.socket.parent))
         if self._account:
             # An older version ran it under another account.
             for path in (data, *data.rglob("*")):
@@ -242,6 +242,13 @@ class LocalMariaDB:
         self._give(folder)
         return folder
 
+    def _let_web_in(self, folder: Path) -> None:
+        """The web server's account, where it is another one, may reach the socket and see nothing else."""
+        web = account(OF_WEB, self.folder)
+        if web is not None and self._account:
+            os.chown(folder, self._uid(), web.pw_gid)
+            folder.chmod(0o710)
+
     def _uid(self) -> int:
         return pwd.getpwnam(self._account).pw_uid if self._account else os.geteuid()
 
@@ -282,20 +289,6 @@ class LocalMariaDB:
     def end_of_log(self) -> str:
         """The end of what the server wrote down."""
         return end_of(self.folder / "server.log")
-
-
-def _account(folder: Path) -> str:
-    """The account for the server where root starts it: never root itself where another can reach the folder; empty: whoever starts it."""
-    if os.geteuid() != 0:
-        return ""
-    folder = folder.resolve()
-    reachable = all(part.stat().st_mode & 0o001 for part in (folder, *folder.parents) if part.exists())
-    for name in ACCOUNTS if reachable else ():
-        try:
-            return pwd.getpwnam(name).pw_name
-        except KeyError:
-            continue
-    return ""
 
 
 def _server() -> str:

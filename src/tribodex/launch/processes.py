@@ -27,6 +27,14 @@ def dies_with_parent(how: signal.Signals = signal.SIGKILL) -> Callable[[], None]
     return prepare
 
 
+def still_with_parent(how: signal.Signals) -> None:
+    """Ask again: the kernel forgets it where a process changes its account."""
+    parent = os.getppid()
+    _LIBC.prctl(_PR_SET_PDEATHSIG, int(how))
+    if os.getppid() != parent or parent == 1:
+        os._exit(1)
+
+
 def started_at(pid: int) -> int | None:
     """When a process began, in the kernel's ticks since boot; None when there is none, or it only waits to be noticed."""
     try:

@@ -5,6 +5,8 @@ TRIBODEX_OWNER_URL      the owner's account; when given, the schema is brought u
 TRIBODEX_HOST, TRIBODEX_PORT    127.0.0.1 and 8700 when missing
 TRIBODEX_HOSTS          names under which browsers may address it, separated by commas
 TRIBODEX_WORKERS        2 when missing
+TRIBODEX_TLS            on or off; when missing: on wherever others than this machine can come in, and no proxy is named
+TRIBODEX_PROXY          address of a reverse proxy whose X-Forwarded headers are believed
 TRIBODEX_KEYS           folder of the keys that sign the log; .run/serve/keys when missing
 """
 
@@ -19,9 +21,11 @@ from sqlalchemy.orm import Session
 from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.chained import begin_chain
 from tribodex.launch.demo import choose_port
-from tribodex.launch.mariadb import LocalMariaDB
+from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.own import keys_folder, opened, serve_folder
 from tribodex.launch.server import WebServer
+from tribodex.launch.site import EVERYWHERE, LOOPBACK, Site
+from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.reference import load_reference
@@ -31,6 +35,7 @@ from tribodex.store.migrate import migrate
 from tribodex.store.plant import has_plant, store_plant
 from tribodex.store.repository import make_engine
 from tribodex.usecases.projections import rebuild_list
+from tribodex.web.hosts import name_of
 
 
 def run_serve(root: Path) -> int:
@@ -50,8 +55,8 @@ def _own(root: Path) -> int:
         with Claim(folder) as claim:
             own = LocalMariaDB(folder, history=True, say=say)
             say("Starting the database …")
-            own.start()
             try:
+                Steady(own, say).start()
                 return _serve(root, own.app_url, own.owner_url, own, claim)
             finally:
                 own.stop()
@@ -61,26 +66,51 @@ def _own(root: Path) -> int:
 
 
 def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, claim: Claim | None) -> int:
-    env = os.environ
+    steady, keys = Steady(own, say), KeyFiles(keys_folder(root))
+    steady.step(lambda: _make_ready(url, owner, keys))
+    host, wanted = os.environ.get("TRIBODEX_HOST", "127.0.0.1"), int(os.environ.get("TRIBODEX_PORT", "8700"))
+    secured = _secured(host)
+    names = tuple(filter(None, (name_of(name) for name in (*os.environ.get("TRIBODEX_HOSTS", "").split(","), host) if name not in EVERYWHERE)))
+    site = Site(root, names, host, choose_port(wanted)) if secured else None
+    where = ("127.0.0.1", free_port()) if site is not None else (host, choose_port(wanted))
+    more = site.settings() if site is not None else {}
+    workers = int(os.environ.get("TRIBODEX_WORKERS", "2"))
+    server = WebServer(root, url, *where, keys=keys.folder, hosts=",".join(names), workers=workers, say=say, more=more)
+    door = None
+    try:
+        server.wait_ready(steady.look)
+        door = site.door(where[1]) if site is not None else None
+        if door is not None:
+            door.wait_ready(steady.look)
+        if claim is not None:
+            claim.serves(server, door.address if door is not None else "")
+        return watch(server, own, claim, door, lambda: site.renew(door) if site is not None and door is not None else None)
+    finally:
+        if door is not None:
+            door.stop()
+        server.stop()
+
+
+def _make_ready(url: str, owner: str | None, keys: KeyFiles) -> None:
+    """Schema, rights and chain; may be done twice."""
     if owner is not None:
         migrate(owner, url)
     engine = make_engine(url)
     if not has_plant(engine):
         say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
-    keys = KeyFiles(keys_folder(root))
     begin_chain(engine, keys)
     engine.dispose()
-    host = env.get("TRIBODEX_HOST", "127.0.0.1")
-    port = choose_port(int(env.get("TRIBODEX_PORT", "8700")))
-    hosts = ",".join(filter(None, (host, env.get("TRIBODEX_HOSTS", ""))))
-    server = WebServer(root, url, host, port, keys=keys.folder, hosts=hosts, workers=int(env.get("TRIBODEX_WORKERS", "2")), say=say)
-    try:
-        server.wait_ready()
-        if claim is not None:
-            claim.serves(server)
-        return watch(server, own, claim)
-    finally:
-        server.stop()
+
+
+def _secured(host: str) -> bool:
+    """Whether the door speaks TLS: as TRIBODEX_TLS says; else wherever others than this machine can come in, unless a proxy does it.
+
+    Raises NotUp for a word that is neither “on” nor “off”.
+    """
+    said = os.environ.get("TRIBODEX_TLS", "")
+    if said not in ("", "on", "off"):
+        raise NotUp(f"TRIBODEX_TLS is “{said}”; right would be on or off.")
+    return said == "on" or (said == "" and not os.environ.get("TRIBODEX_PROXY") and name_of(host) not in LOOPBACK)
 
 
 def import_plant(root: Path, file: Path) -> int:

@@ -11,11 +11,12 @@ from pathlib import Path
 from types import FrameType, TracebackType
 from typing import Self
 
+from tribodex.launch.front import TlsFront
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.processes import Running, read_running, started_at, write_running
 from tribodex.launch.server import WebServer
 
-LOOK_SECONDS = 0.3
+LOOK_SECONDS, DAY_SECONDS = 0.3, 24 * 3600
 # Something that ends at once, again and again, is started less and less often.
 FIRST_PAUSE, LONGEST_PAUSE, STEADY_SECONDS = 0.5, 30.0, 60.0
 
@@ -53,9 +54,9 @@ class Claim(AbstractContextManager["Claim"]):
         write_running(self._file, Running.this())
         return self
 
-    def serves(self, server: WebServer) -> None:
-        """Keep where it is, and which process serves."""
-        write_running(self._file, Running.this(server.address))
+    def serves(self, server: WebServer, address: str = "") -> None:
+        """Keep where it is (`address`, where that is a door before it), and which process serves."""
+        write_running(self._file, Running.this(address or server.address))
         write_running(self._web, Running(server.pid, started_at(server.pid) or 0, server.address))
 
     def __exit__(self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None) -> None:
@@ -80,8 +81,17 @@ class _Patience:
         return True
 
 
-def watch(server: WebServer, database: LocalMariaDB | None, claim: Claim | None = None) -> int:
-    """Say where it is, and watch until Ctrl-C or a stop signal. The database and the web server are started again when they end."""
+def watch(
+    server: WebServer,
+    database: LocalMariaDB | None,
+    claim: Claim | None = None,
+    door: TlsFront | None = None,
+    daily: Callable[[], None] = lambda: None,
+) -> int:
+    """Say where it is, and watch until Ctrl-C or a stop signal: database, web server and door are started again when they end.
+
+    `daily` is done once a day.
+    """
     stopped = threading.Event()
 
     def stop(_signal: int, _frame: FrameType | None) -> None:
@@ -90,15 +100,22 @@ def watch(server: WebServer, database: LocalMariaDB | None, claim: Claim | None 
     for name in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(name, stop)
     # Only now: whoever reads the address may stop it at once.
-    say(f"\n  Tribodex is at  {server.address}\n  Stop with Ctrl-C.\n")
-    of_database, of_server = _Patience(), _Patience()
+    address = door.address if door is not None else server.address
+    say(f"\n  Tribodex is at  {address}\n  Stop with Ctrl-C.\n")
+    of_database, of_server, of_door = _Patience(), _Patience(), _Patience()
+    day = time.time() // DAY_SECONDS
     while not stopped.wait(LOOK_SECONDS):
         if database is not None and not database.alive() and of_database.due():
             _again("database", database.start)
         if not server.alive() and of_server.due():
             _again("web server", server.restart)
             if claim is not None:
-                claim.serves(server)
+                claim.serves(server, address)
+        if door is not None and not door.alive() and of_door.due():
+            _again("door to the network", door.restart)
+        if time.time() // DAY_SECONDS != day:
+            day = time.time() // DAY_SECONDS
+            daily()
     return 0
 
 

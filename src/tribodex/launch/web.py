@@ -13,11 +13,14 @@ import signal
 import socket
 import sys
 import time
+from pathlib import Path
 from types import FrameType
+from typing import Any
 
 import waitress
 from flask import Flask
 
+from tribodex.launch.accounts import leave_root
 from tribodex.launch.processes import dies_with_parent
 
 THREADS = 16
@@ -50,8 +53,18 @@ def serve(app: Flask, listening: socket.socket) -> None:
         max_request_body_size=LARGEST_BODY,
         asyncore_use_poll=True,
         ident=None,
+        url_scheme="https" if os.environ.get("TRIBODEX_HTTPS") else "http",
+        **_behind(os.environ.get("TRIBODEX_PROXY", "")),
         _quiet=True,
     )
+
+
+def _behind(proxy: str) -> dict[str, Any]:
+    """What a proxy at this address says of who asked, and how, is believed; from anybody else it is taken away."""
+    if not proxy:
+        return {"clear_untrusted_proxy_headers": True}
+    said = {"x-forwarded-for", "x-forwarded-proto", "x-forwarded-host"}
+    return {"trusted_proxy": proxy, "trusted_proxy_count": 1, "trusted_proxy_headers": said, "clear_untrusted_proxy_headers": True}
 
 
 class Master:
@@ -115,7 +128,9 @@ class Master:
 
 
 def main() -> int:
-    """The master. Arguments: number of the open file that is the listening socket, number of workers."""
+    """The master. Arguments: number of the open file that is the listening socket, number of workers, folder of the checkout."""
+    # Before anything is read that comes from outside.
+    leave_root(Path(sys.argv[3]))
     from tribodex.launch.wsgi import app
 
     listening = socket.socket(fileno=int(sys.argv[1]))

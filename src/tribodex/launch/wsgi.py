@@ -7,13 +7,18 @@ from pathlib import Path
 
 from tribodex.reference import load_reference
 from tribodex.web.app import Settings, create_app
+from tribodex.web.trust import Trusted
 
 
 def settings() -> Settings:
-    """Settings from TRIBODEX_DATABASE_URL, TRIBODEX_DIST, TRIBODEX_KEYS and TRIBODEX_HOSTS (names separated by commas)."""
+    """Settings from TRIBODEX_DATABASE_URL, TRIBODEX_DIST, TRIBODEX_KEYS and TRIBODEX_HOSTS (names separated by commas); behind a door with
+    TLS also TRIBODEX_ADDRESS, TRIBODEX_AUTHORITY (PEM) and TRIBODEX_FINGERPRINT."""
     hosts = tuple(name.strip() for name in os.environ.get("TRIBODEX_HOSTS", "").split(",") if name.strip())
     dist = Path(os.environ.get("TRIBODEX_DIST", Path(__file__).resolve().parents[3] / "web" / "dist"))
-    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, ("127.0.0.1", "localhost", *hosts), Path(os.environ["TRIBODEX_KEYS"]))
+    authority = os.environ.get("TRIBODEX_AUTHORITY", "")
+    trusted = Trusted(os.environ["TRIBODEX_ADDRESS"], authority.encode(), os.environ["TRIBODEX_FINGERPRINT"]) if authority else None
+    keys = Path(os.environ["TRIBODEX_KEYS"])
+    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, ("127.0.0.1", "localhost", *hosts), keys, trusted)
 
 
 app = create_app(settings(), load_reference())

@@ -32,6 +32,7 @@ from tribodex.web import (
     rounds,
     status,
     tables,
+    trust,
     ways,
 )
 from tribodex.web.context import KEY, Context
@@ -40,21 +41,26 @@ from tribodex.web.frontend import Frontend
 from tribodex.web.hosts import name_of, names
 from tribodex.web.intake import check_body, check_path
 from tribodex.web.newest import NewestLane
+from tribodex.web.trust import Trusted
 
 SAFE = ("GET", "HEAD", "OPTIONS")
 LARGEST_BODY = 256 * 1024
+YEAR_SECONDS = 365 * 24 * 3600
 # Which server (its database) answers, and which one a tap is meant for.
 SERVER = "Tribodex-Server"
 
 
 @dataclass(frozen=True)
 class Settings:
-    """What the application needs to know: `hosts`, the names under which it may be addressed; `keys`, the folder of what signs the log."""
+    """What the application needs to know: `hosts`, the names under which it may be addressed; `keys`, the folder of what signs the log;
+    `trusted`, how devices come to trust a site with a certificate of its own.
+    """
 
     database_url: str
     dist: Path
     hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
     keys: Path | None = None
+    trusted: Trusted | None = None
 
 
 def utc_now() -> datetime:
@@ -80,6 +86,8 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
         app.register_api(module.api)
     _guard(app, settings)
+    if settings.trusted is not None:
+        trust.install(app, settings.trusted)
     Frontend(settings.dist).install(app)
     here: Context = app.extensions[KEY]
     app.wsgi_app = NewestLane(app.wsgi_app, here.newest, settings.hosts)  # type: ignore[method-assign,assignment,arg-type]
@@ -126,6 +134,8 @@ def _guard(app: Flask, settings: Settings) -> None:
         if here.identity_if_known:
             headers[SERVER] = here.identity_if_known
         headers["X-Content-Type-Options"] = "nosniff"
+        if request.is_secure:
+            headers["Strict-Transport-Security"] = f"max-age={YEAR_SECONDS}"
         headers["Referrer-Policy"] = "no-referrer"
         headers["Cross-Origin-Opener-Policy"] = "same-origin"
         headers["Permissions-Policy"] = "camera=(), microphone=(self), geolocation=()"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import secrets
 from dataclasses import dataclass
 from pathlib import Path
@@ -15,6 +16,28 @@ FOREVER = 365 * 24 * 3600
 NONCE_MARK = "__CSP_NONCE__"
 # What tells a device that there is a new build must not be kept.
 ALWAYS_FRESH = ("sw.js", "build.json")
+# Addresses that have a page (web/src/app/pages.tsx); at any other one the page says that there is none.
+PAGES = tuple(
+    re.compile(re.sub(r":\w+", "[^/]+", path))
+    for path in (
+        "/",
+        "/plan",
+        *(f"/plan/{kind}" for kind in ("shoulder", "fitted", "insert", "follower", "cartridge", "unit")),
+        "/jobs/:id",
+        "/rounds",
+        "/rounds/:id",
+        "/plant",
+        "/plant/:id",
+        "/calculator",
+        "/calculator/:sheet",
+        "/tables",
+        "/tables/:id",
+        "/guide",
+        "/words",
+        "/ways",
+        "/crib",
+    )
+)
 ENCODINGS = (("br", ".br"), ("gzip", ".gz"))
 
 
@@ -59,7 +82,8 @@ class Frontend:
             return problem(503, "not-built", "The front end is not built", "Start with the launcher; it builds it.")
         g.csp_nonce = secrets.token_urlsafe(16)
         html = index.read_text("utf-8").replace(NONCE_MARK, g.csp_nonce)
-        return Response(html, content_type="text/html; charset=utf-8", headers={"Cache-Control": "no-cache"})
+        known = any(page.fullmatch(f"/{path}") for page in PAGES)
+        return Response(html, 200 if known else 404, content_type="text/html; charset=utf-8", headers={"Cache-Control": "no-cache"})
 
 
 def _type(name: str) -> str:

@@ -20,6 +20,9 @@ from tribodex.core.training.virtual import VirtualBearing
 TRUTH = VirtualBearing(158, 0.37, 9)
 LOGIN = "<!doctype html><title>Sign in</title><form>Who are you?</form>"
 PROBLEM = "application/problem+json"
+REFUSAL = '{"title":"Not now","status":409,"detail":"By somebody else.","fields":[]}'
+# What every answer of the server carries.
+OURS = {"Tribodex-Server": "-"}
 pytestmark = pytest.mark.faults
 
 
@@ -57,6 +60,9 @@ def answering(page: Page, **answer: Any) -> Callable[[], None]:
         pytest.param({"status": 200, "body": LOGIN, "content_type": "text/html"}, "answers in its place", id="login page"),
         pytest.param({"status": 200, "body": "{}", "content_type": "application/json"}, "answers in its place", id="JSON of another shape"),
         pytest.param({"status": 200, "body": "ok", "content_type": "application/json"}, "answers in its place", id="no JSON"),
+        pytest.param({"status": 200, "body": '{"last_seq":7}', "content_type": "application/json"}, "answers in its place", id="a stranger's JSON"),
+        pytest.param({"status": 400, "body": REFUSAL, "content_type": PROBLEM}, "answers in its place", id="400 of a gateway in problem+json"),
+        pytest.param({"status": 409, "body": REFUSAL, "content_type": PROBLEM}, "answers in its place", id="409 of a gateway in problem+json"),
         pytest.param({"status": 401, "body": LOGIN, "content_type": "text/html"}, "Sign in needed: the way to the server answered 401", id="401"),
         pytest.param({"status": 403, "body": "no"}, "Sign in needed: the way to the server answered 403", id="403"),
         pytest.param({"status": 404, "body": LOGIN, "content_type": "text/html"}, "answers in its place", id="404 of a proxy"),
@@ -67,7 +73,11 @@ def answering(page: Page, **answer: Any) -> Callable[[], None]:
         pytest.param({"status": 500, "body": "oops"}, "is away (500)", id="500"),
         pytest.param({"status": 502, "body": LOGIN, "content_type": "text/html"}, "is away (502)", id="502"),
         pytest.param(
-            {"status": 503, "body": '{"title":"The database is starting again","status":503,"detail":"x"}', "content_type": PROBLEM},
+            {
+                "status": 503,
+                "body": '{"title":"The database is starting again","status":503,"detail":"x"}',
+                "headers": {"Content-Type": PROBLEM, **OURS},
+            },
             "The database is starting again",
             id="503",
         ),
@@ -102,7 +112,7 @@ def test_refused_taps_are_listed_each_with_its_reason_and_block_nothing(new_page
         if body is None:
             route.continue_()
         else:
-            route.fulfill(status=next(statuses), body=body, content_type=PROBLEM)
+            route.fulfill(status=next(statuses), body=body, headers={"Content-Type": PROBLEM, **OURS})
 
     page.route("**/taps*", refuse_twice)
     note(page, "one")

@@ -1,6 +1,7 @@
 /** What an answer means: taken, refused for good, or no answer at all. A refusal is never guessed. */
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { AwayError, ProblemError, getJob, newId, sendTap } from "../src/api/client";
+import { ours } from "./page";
 
 let answer: () => Response | Promise<Response>;
 beforeEach(() =>
@@ -13,7 +14,7 @@ beforeEach(() =>
 const problem = (status: number, body: object = {}, headers: Record<string, string> = {}) =>
   new Response(JSON.stringify({ title: "Not taken", detail: "The nut is locked.", fields: [], ...body }), {
     status,
-    headers: { "content-type": "application/problem+json", ...headers },
+    headers: { "content-type": "application/problem+json", "tribodex-server": "-", ...headers },
   });
 const page = (status: number) =>
   new Response("<html>gateway</html>", { status, headers: { "content-type": "text/html" } });
@@ -79,7 +80,7 @@ describe("a refusal", () => {
 
 describe("a tap", () => {
   it("names the server it is meant for, and none when it is not known", async () => {
-    answer = () => Response.json({ last_seq: 3 });
+    answer = () => ours({ last_seq: 3 });
     await sendTap("7", "?at=drive", {}, "first");
     await sendTap("7", "", {}, "");
     const calls = vi.mocked(fetch).mock.calls;

@@ -6,7 +6,7 @@ import { KeepHere } from "../src/features/bench/kept/keep-here";
 import { KeptLine } from "../src/features/bench/kept/kept-line";
 import { marksRead, marksSaid } from "../src/features/bench/kept/photo-marks";
 import { ReadAloud, sentences } from "../src/features/bench/read-aloud";
-import { button, hand, line, show } from "./page";
+import { button, hand, line, ours, show } from "./page";
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -19,7 +19,7 @@ function keepHere(kind: "photo" | "voice" = "photo") {
     "fetch",
     vi.fn(async (path: string, init: RequestInit = {}) => {
       sent.push({ path, body: JSON.parse(String(init.body)) });
-      return Response.json({ id: "ab".repeat(32), kind });
+      return ours({ id: "ab".repeat(32), kind });
     }),
   );
   const onDone = vi.fn();

@@ -8,7 +8,7 @@ import { frame, HALF, placeAt } from "../src/drawing/unrolled-frame";
 import { pieces } from "../src/drawing/unrolled-signs";
 import { LookPanel } from "../src/features/bench/topics/look/panel";
 import { answeredIn } from "../src/features/bench/topics/look/use-book";
-import { button, choice, hand, line, refusal, show, moveOf } from "./page";
+import { button, choice, hand, line, moveOf, ours, refusal, show } from "./page";
 
 const STRIP: LookWork["strips"][number] = {
   face: "outer",
@@ -82,7 +82,7 @@ const WORK: LookWork = {
 beforeEach(() => {
   vi.stubGlobal(
     "fetch",
-    vi.fn(async () => Response.json(BOOK)),
+    vi.fn(async () => ours(BOOK)),
   );
 });
 

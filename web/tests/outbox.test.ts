@@ -17,7 +17,11 @@ const note = (text: string): Command => ({ kind: "add_note", text });
 const json = (body: unknown, status = 200, more: Record<string, string> = {}) =>
   new Response(JSON.stringify(body), {
     status,
-    headers: { "content-type": status < 400 ? "application/json" : "application/problem+json", ...more },
+    headers: {
+      "content-type": status < 400 ? "application/json" : "application/problem+json",
+      "tribodex-server": "-",
+      ...more,
+    },
   });
 const refused = (detail: string) => json({ title: "Not taken", detail, fields: [] }, 422);
 
@@ -337,5 +341,43 @@ describe("a device that keeps nothing", () => {
     await settled(outbox);
     expect(server.log).toEqual(["one"]);
     expect(outbox.snapshot("7").lasting).toBe(true);
+  });
+});
+
+describe("two pages of one device", () => {
+  it("keep one order, whichever was opened first", async () => {
+    const first = await page();
+    vi.resetModules();
+    const { outbox: second } = await import("../src/api/outbox");
+    second.setActor("Ada");
+    server.answers(noNetwork, noNetwork);
+    first.add("7", note("1, on the first"));
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    second.add("7", note("2, on the second"));
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    first.add("7", note("3, on the first again"));
+    wake();
+    await vi.waitFor(() => expect(server.log).toHaveLength(3), { timeout: 4_000 });
+    expect(server.log).toEqual(["1, on the first", "2, on the second", "3, on the first again"]);
+    await settled(first);
+    second.setActor("");
+  });
+});
+
+describe("a device that keeps nothing", () => {
+  it("asks before the page is left with taps that only it holds, and no longer when they are sent", async () => {
+    const outbox = await page();
+    const put = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {
+      throw new DOMException("full", "QuotaExceededError");
+    });
+    server.answers(noNetwork);
+    outbox.add("7", note("only here"));
+    await vi.waitFor(() => expect(outbox.snapshot("7").lasting).toBe(false));
+    const asked = () => !window.dispatchEvent(new Event("beforeunload", { cancelable: true }));
+    expect(asked()).toBe(true);
+    put.mockRestore();
+    wake();
+    await settled(outbox);
+    expect(asked()).toBe(false);
   });
 });

@@ -17,6 +17,9 @@ export function show(part: ReactNode, settings: Record<string, unknown> = {}, at
   return { ...page, again: (inside: ReactNode) => page.rerender(clothed(inside)) };
 }
 
+/** An answer that carries the server's own mark. */
+export const ours = (body: unknown, init: ResponseInit = {}) =>
+  Response.json(body, { ...init, headers: { "tribodex-server": "-" } });
 export const hand = () => userEvent.setup();
 export const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>("button", { name });
 export const choice = (name: string | RegExp) => screen.getByRole("radio", { name });

@@ -5,7 +5,7 @@ import { describe, expect, it, vi } from "vitest";
 import { FollowerPage, PlanPage, ShoulderPage, UnitPage } from "../src/features/planner";
 import { FOLLOWER, SHOULDER, emptyOf } from "../src/features/planner/small-plans";
 import { UNIT } from "../src/features/planner/unit-plan";
-import { button, choice, hand, line, show } from "./page";
+import { button, choice, hand, line, ours, show } from "./page";
 
 type Asked = { path: string; method: string; body: Record<string, unknown> };
 
@@ -50,7 +50,7 @@ const PAGES = {
 const problem = (...fields: object[]) =>
   new Response(JSON.stringify({ title: "Not complete", detail: "Entries are missing.", fields }), {
     status: 422,
-    headers: { "content-type": "application/problem+json" },
+    headers: { "content-type": "application/problem+json", "tribodex-server": "-" },
   });
 const wrong = (name: string, message = `${name} is missing.`) => ({
   name,
@@ -64,9 +64,9 @@ function page(name: keyof typeof PAGES, answer: (asked: Asked) => Response, at =
   vi.stubGlobal(
     "fetch",
     vi.fn(async (path: string, init: RequestInit = {}) => {
-      if (path === "/api/plant") return Response.json(PLANT);
-      if (path === "/api/half-plans") return Response.json([]);
-      if (path.endsWith("/last-plan") || path.includes("/compared")) return Response.json(null);
+      if (path === "/api/plant") return ours(PLANT);
+      if (path === "/api/half-plans") return ours([]);
+      if (path.endsWith("/last-plan") || path.includes("/compared")) return ours(null);
       const body = init.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : {};
       const one = { path, method: init.method ?? "GET", body };
       asked.push(one);
@@ -97,7 +97,7 @@ describe("a plan", () => {
   it("shows its targets, with a warning where one is due", async () => {
     const figure = { id: "clamp", label: "Clamp torque", value: 28.2, unit: "N·m", working: [] };
     page("follower", () =>
-      Response.json({
+      ours({
         label: "cam follower 1 in",
         mount: "stud type",
         thread: "7/16-20 UNF",
@@ -216,7 +216,7 @@ describe("a plan", () => {
       (one) => {
         if (one.method === "PUT") kept.push(one);
         if (one.path.startsWith("/api/half-plans/"))
-          return Response.json({ ...stored, form, edition: 3 + kept.length });
+          return ours({ ...stored, form, edition: 3 + kept.length });
         return problem();
       },
       "/plan/unit?half=half-plan-7",

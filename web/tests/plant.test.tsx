@@ -17,7 +17,10 @@ function answer(status: number, body: unknown) {
     Promise.resolve(
       new Response(JSON.stringify(body), {
         status,
-        headers: { "Content-Type": status < 300 ? "application/json" : "application/problem+json" },
+        headers: {
+          "Content-Type": status < 300 ? "application/json" : "application/problem+json",
+          "tribodex-server": "-",
+        },
       }),
     ),
   );

@@ -30,7 +30,9 @@ const onePage: WorkboxPlugin = {
 /** An answer of the server; the page is told when it is the device's copy. */
 const answers: WorkboxPlugin = {
   cacheWillUpdate: async ({ response }) =>
-    response.ok && typeOf(response).startsWith("application/json") ? response : null,
+    response.ok && response.headers.has("tribodex-server") && typeOf(response).startsWith("application/json")
+      ? response
+      : null,
   cachedResponseWillBeUsed: async ({ cachedResponse }) => {
     if (!cachedResponse) return null;
     const headers = new Headers(cachedResponse.headers);

@@ -48,6 +48,8 @@ LARGEST_BODY = 256 * 1024
 YEAR_SECONDS = 365 * 24 * 3600
 # Which server (its database) answers, and which one a tap is meant for.
 SERVER = "Tribodex-Server"
+# Before the database was asked for its name: ours all the same, and not something that answers in its place.
+UNNAMED = "-"
 
 
 @dataclass(frozen=True)
@@ -131,8 +133,7 @@ def _guard(app: Flask, settings: Settings) -> None:
             f"default-src 'none'; script-src 'self'; style-src {style}; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
             "media-src 'self'; worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         )
-        if here.identity_if_known:
-            headers[SERVER] = here.identity_if_known
+        headers[SERVER] = here.identity_if_known or UNNAMED
         headers["X-Content-Type-Options"] = "nosniff"
         if request.is_secure:
             headers["Strict-Transport-Security"] = f"max-age={YEAR_SECONDS}"

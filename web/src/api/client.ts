@@ -85,6 +85,9 @@ export class AwayError extends Error {
 
 /** Says which server (its database) answered, and which one a tap is meant for. */
 const SERVER = "tribodex-server";
+/** Said by ours before it knows its database. */
+const UNNAMED = "-";
+const FROM_DEVICE = "x-from-device";
 const KEPT_AS = "tribodex.server";
 const serverListeners = new Set<() => void>();
 let server = localStorage.getItem(KEPT_AS) ?? "";
@@ -98,9 +101,12 @@ export const serverHere = {
   },
 };
 
+/** Whether an answer is this server's own, or this device's copy of one; anything else stands in its place, whatever it looks like. */
+const isOurs = ({ headers }: Response) => headers.has(SERVER) || headers.has(FROM_DEVICE);
+
 function heardFrom(response: Response): void {
   const said = response.headers.get(SERVER);
-  if (!said || said === server || response.headers.has("x-from-device")) return;
+  if (!said || said === UNNAMED || said === server || response.headers.has(FROM_DEVICE)) return;
   server = said;
   localStorage.setItem(KEPT_AS, said);
   serverListeners.forEach((listener) => listener());
@@ -141,11 +147,12 @@ async function ask<T>(path: string, init: RequestInit = {}): Promise<T> {
   const type = response.headers.get("content-type") ?? "";
   const body = parsed(text);
   if (response.ok) {
-    if (!type.startsWith("application/json") || body === undefined) throw new AwayError(IN_ITS_PLACE);
-    deviceCopy.set(response.headers.get("x-from-device") === "1");
+    if (!isOurs(response) || !type.startsWith("application/json") || body === undefined)
+      throw new AwayError(IN_ITS_PLACE);
+    deviceCopy.set(response.headers.get(FROM_DEVICE) === "1");
     return body as T;
   }
-  const ours = type.startsWith(PROBLEM) && body ? (body as Partial<ProblemError>) : null;
+  const ours = isOurs(response) && type.startsWith(PROBLEM) && body ? (body as Partial<ProblemError>) : null;
   if (!ours || !REFUSALS.includes(response.status)) throw away(response, ours);
   throw new ProblemError(
     response.status,

@@ -20,7 +20,7 @@ export interface Waiting {
   meant?: string[];
   /** The refused tap that this one says again. */
   mends?: string;
-  /** Order of arrival on this device. */
+  /** Order of arrival on this device, given by its store. */
   order: number;
 }
 
@@ -73,11 +73,16 @@ export class Keeper {
     return found.sort((a, b) => a.order - b.order);
   }
 
-  /** False when the device has no room left for it. */
+  /** Behind everything that waits on this device, whichever page it was tapped on. False when the device has no room left for it. */
   async keep(tap: Waiting): Promise<boolean> {
     try {
-      await this.db?.put("waiting", tap);
-      return this.db !== null;
+      const change = this.db?.transaction("waiting", "readwrite");
+      if (!change) return false;
+      // One page at a time may change the store: whoever comes second sees the first.
+      const orders = (await change.store.getAll()).map((other) => other.order);
+      tap.order = Math.max(tap.order, ...orders.map((order) => order + 1));
+      await Promise.all([change.store.put(tap), change.done]);
+      return true;
     } catch {
       return false;
     }

@@ -64,7 +64,6 @@ class Outbox {
   private slow = false;
   private lasting = true;
   private sending = false;
-  private order = Date.now();
   private wake = new AbortController();
   private readonly keeper: Promise<Keeper>;
   private readonly told = new BroadcastChannel("tribodex.outbox");
@@ -88,6 +87,10 @@ class Outbox {
     this.keeper = this.open();
     for (const event of ["online", "pageshow"]) window.addEventListener(event, () => this.again());
     // A tap under way for the server that was here before is stopped; those for this one go out.
+    // What only this page holds is lost with it: the browser asks first.
+    window.addEventListener("beforeunload", (event) => {
+      if (this.waiting.some((tap) => this.unstored.has(tap.client_event_id))) event.preventDefault();
+    });
     serverHere.subscribe(() => {
       this.emit();
       this.again();
@@ -97,7 +100,7 @@ class Outbox {
 
   private async open(): Promise<Keeper> {
     const keeper = await Keeper.open();
-    await keeper.takeOver(() => this.order++);
+    await keeper.takeOver(newOrder);
     this.lasting = keeper.lasting;
     // What was tapped while the device's store was opening comes after what it held.
     const here = this.waiting;
@@ -165,7 +168,7 @@ class Outbox {
       meant: meant.length ? meant : undefined,
       seen,
       mends: earlier?.client_event_id,
-      order: this.order++,
+      order: newOrder(),
     };
     this.made.set(tap.client_event_id, Date.now());
     this.unstored.add(tap.client_event_id);
@@ -179,6 +182,7 @@ class Outbox {
         if (kept) this.unstored.delete(tap.client_event_id);
         else this.lasting = false;
         this.emit();
+        this.tell();
         return this.flush();
       });
   }
@@ -305,8 +309,12 @@ class Outbox {
   }
 
   private async sendAll(keeper: Keeper): Promise<void> {
-    await this.reconcile(keeper);
-    for (let tap = this.first(); tap; tap = this.first()) {
+    const next = async () => {
+      // Another page of this device may have tapped in between: that one comes first.
+      await this.reconcile(keeper);
+      return this.first();
+    };
+    for (let tap = await next(); tap; tap = await next()) {
       try {
         const bench = await this.deliver(tap);
         this.sent.add(tap.client_event_id);
@@ -380,6 +388,14 @@ class Outbox {
       }
     }
   }
+}
+
+let lastOrder = 0;
+
+/** Later than every tap of this page, and than those of other pages by the clock; the device's store puts it behind what waits there. */
+function newOrder(): number {
+  lastOrder = Math.max(Date.now(), lastOrder + 1);
+  return lastOrder;
 }
 
 function isHere(tap: Waiting): boolean {

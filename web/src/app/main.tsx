@@ -2,10 +2,11 @@ import { QueryClient, QueryClientProvider, notifyManager } from "@tanstack/react
 import { setNonce } from "get-nonce";
 import { StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Route, Routes } from "react-router";
+import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { AwayError, keepPages, steadily } from "../api";
 import { SettingsProvider } from "../ui";
 import "../ui/styles.css";
+import { Unbroken } from "./broken";
 import { PAGES, firstPage } from "./pages";
 import { Shell } from "./shell";
 
@@ -32,6 +33,22 @@ function NotHere() {
   return <p className="sheet p-6">There is no page here. The tabs above lead to the jobs.</p>;
 }
 
+function ThisPage() {
+  const { pathname } = useLocation();
+  return (
+    <Unbroken at={pathname}>
+      <Suspense fallback={<p className="p-6">Opening …</p>}>
+        <Routes>
+          {PAGES.map(({ path, Page }) => (
+            <Route key={path} path={path} element={<Page />} />
+          ))}
+          <Route path="*" element={<NotHere />} />
+        </Routes>
+      </Suspense>
+    </Unbroken>
+  );
+}
+
 function Tribodex() {
   return (
     <StrictMode>
@@ -39,14 +56,7 @@ function Tribodex() {
         <SettingsProvider>
           <BrowserRouter>
             <Shell>
-              <Suspense fallback={<p className="p-6">Opening …</p>}>
-                <Routes>
-                  {PAGES.map(({ path, Page }) => (
-                    <Route key={path} path={path} element={<Page />} />
-                  ))}
-                  <Route path="*" element={<NotHere />} />
-                </Routes>
-              </Suspense>
+              <ThisPage />
             </Shell>
           </BrowserRouter>
         </SettingsProvider>

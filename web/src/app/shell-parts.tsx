@@ -18,6 +18,21 @@ export function DeviceCopy() {
   );
 }
 
+/** Said where the way to the server is not protected: browsers keep no page for a reload then. */
+export function NotKept({ secure = window.isSecureContext }: { secure?: boolean }) {
+  if (secure) return null;
+  return (
+    <p className="mb-3 border-2 border-rule px-3 py-2 text-sm">
+      <b>No reload without a network on this device.</b> The way to the server is not protected, so the
+      browser keeps no page. Leave this page open beside the machine; taps wait in it.{" "}
+      <a href="/trust" className="text-dye underline">
+        How to trust the server
+      </a>
+      , once for each device.
+    </p>
+  );
+}
+
 export function Flip({ now, a, b }: { now: boolean; a: string; b: string }) {
   return (
     <span>

@@ -5,7 +5,7 @@ import { outbox } from "../api";
 import { Overlay, Tick, useSettings } from "../ui";
 import { Elsewhere } from "./elsewhere";
 import { KEYS, useKeys } from "./keys";
-import { DeviceCopy, Flip, Who } from "./shell-parts";
+import { DeviceCopy, Flip, NotKept, Who } from "./shell-parts";
 
 const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hover:bg-wash sm:px-3";
 
@@ -80,6 +80,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </div>
       </header>
       <main id="content" tabIndex={-1} className="mx-auto max-w-[84rem] p-3 outline-none sm:p-4">
+        <NotKept />
         <DeviceCopy />
         <Elsewhere />
         {children}

@@ -14,13 +14,15 @@ import socket
 import sys
 import time
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from types import FrameType
 from typing import Any
 
 import waitress
 from flask import Flask
 
-from tribodex.launch.accounts import leave_root
+from tribodex.launch.accounts import give_to_web, leave_root
+from tribodex.launch.logs import write_lines
 from tribodex.launch.processes import dies_with_parent
 
 THREADS = 16
@@ -59,6 +61,13 @@ def serve(app: Flask, listening: socket.socket) -> None:
     )
 
 
+def _gone(worker: int) -> None:
+    # Imported late: at its import it looks whether the counters of several processes come together.
+    from prometheus_client.multiprocess import mark_process_dead
+
+    mark_process_dead(worker)  # type: ignore[no-untyped-call]
+
+
 def _behind(proxy: str) -> dict[str, Any]:
     """What a proxy at this address says of who asked, and how, is believed; from anybody else it is taken away."""
     if not proxy:
@@ -92,6 +101,7 @@ class Master:
             except ChildProcessError:
                 continue
             self._workers.discard(ended)
+            _gone(ended)
             if time.monotonic() - begin < LEAST_SECONDS:
                 time.sleep(LEAST_SECONDS)
         while self._workers:
@@ -129,12 +139,18 @@ class Master:
 
 def main() -> int:
     """The master. Arguments: number of the open file that is the listening socket, number of workers, folder of the checkout."""
+    # Counters of all workers come together in files that end with this master.
+    counters = TemporaryDirectory(prefix="tribodex-counted-")
+    give_to_web(Path(sys.argv[3]), Path(counters.name))
+    os.environ["PROMETHEUS_MULTIPROC_DIR"] = counters.name
     # Before anything is read that comes from outside.
     leave_root(Path(sys.argv[3]))
+    write_lines()
     from tribodex.launch.wsgi import app
 
     listening = socket.socket(fileno=int(sys.argv[1]))
-    return Master(app, listening, int(sys.argv[2])).run()
+    with counters:
+        return Master(app, listening, int(sys.argv[2])).run()
 
 
 if __name__ == "__main__":

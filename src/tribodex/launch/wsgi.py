@@ -17,8 +17,9 @@ def settings() -> Settings:
     dist = Path(os.environ.get("TRIBODEX_DIST", Path(__file__).resolve().parents[3] / "web" / "dist"))
     authority = os.environ.get("TRIBODEX_AUTHORITY", "")
     trusted = Trusted(os.environ["TRIBODEX_ADDRESS"], authority.encode(), os.environ["TRIBODEX_FINGERPRINT"]) if authority else None
+    token = os.environ.get("TRIBODEX_METRICS_TOKEN", "")
     keys = Path(os.environ["TRIBODEX_KEYS"])
-    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, ("127.0.0.1", "localhost", *hosts), keys, trusted)
+    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, ("127.0.0.1", "localhost", *hosts), keys, trusted, token)
 
 
 app = create_app(settings(), load_reference())

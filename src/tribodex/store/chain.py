@@ -37,14 +37,16 @@ _HEADS = select(*(RecordHeadRow.__table__.c[field.name] for field in fields(Head
 TOGETHER = 50
 
 
-def add_links(session: Session, keys: LogKeys, job_id: str, entries: Sequence[StoredEntry], events: Sequence[Event]) -> list[tuple[str, LastSeen]]:
+def add_links(
+    session: Session, keys: LogKeys, job_id: str, number: int, entries: Sequence[StoredEntry], events: Sequence[Event]
+) -> list[tuple[str, LastSeen]]:
     """Chain entries in the caller's transaction; a signature by a person goes into the plant's chain as well.
 
     Returns what is to be remembered once it is committed, and under which name: of the job, and of the plant where that grew.
     """
     now = datetime.now(UTC).replace(tzinfo=None)
     stood = session.execute(_LINKS.where(LogLinkRow.job_id == job_id).order_by(None).order_by(LogLinkRow.seq.desc()).limit(1)).first()
-    before = stood.digest if stood is not None else first_of(job_id, session.scalars(select(JobRow.number).where(JobRow.id == job_id)).one())
+    before = stood.digest if stood is not None else first_of(job_id, number)
     links = []
     for entry in entries:
         links.append(link_of(keys, before, entry, now))

@@ -59,6 +59,8 @@ def make_engine(url: str) -> Engine:
         max_overflow=8,
         pool_timeout=5,
         json_serializer=stored_json,
+        # An error repeats its statement in the log: without the values that somebody typed.
+        hide_parameters=True,
         isolation_level="READ COMMITTED",
         # A database that hangs is said to be away, soon; a writer waits for another one, but not for ever.
         connect_args={"connect_timeout": 3, "read_timeout": 10, "write_timeout": 10, "init_command": "SET innodb_lock_wait_timeout = 5"},
@@ -293,7 +295,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
             self._session.execute(insert(JobEventRow), rows)
             if self._keys is not None:
                 stored = [StoredEntry(**row | {"payload": stored_json(row["payload"])}) for row in rows]
-                remembered = add_links(self._session, self._keys, job_id, stored, events)
+                remembered = add_links(self._session, self._keys, job_id, summary.number, stored, events)
             self._list(summary)
             touched(self._session, summary, positions, round, left)
             if care:

@@ -24,6 +24,7 @@ from tribodex.web import (
     failure,
     half_plans,
     jobs,
+    observed,
     planning,
     plant,
     prints,
@@ -55,7 +56,7 @@ UNNAMED = "-"
 @dataclass(frozen=True)
 class Settings:
     """What the application needs to know: `hosts`, the names under which it may be addressed; `keys`, the folder of what signs the log;
-    `trusted`, how devices come to trust a site with a certificate of its own.
+    `trusted`, how devices come to trust a site with a certificate of its own; `metrics_token`, what the site's monitor shows.
     """
 
     database_url: str
@@ -63,6 +64,7 @@ class Settings:
     hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
     keys: Path | None = None
     trusted: Trusted | None = None
+    metrics_token: str = ""
 
 
 def utc_now() -> datetime:
@@ -84,6 +86,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now, KeyFiles(settings.keys) if settings.keys is not None else None)
+    observed.install(app, settings.metrics_token)
     problems.install(app)
     for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
         app.register_api(module.api)

@@ -6,7 +6,7 @@ import json
 from collections.abc import Iterable
 from typing import Any
 
-from flask import Flask, Response, request
+from flask import Flask, Response, g, request
 from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, InternalError, OperationalError, SQLAlchemyError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
@@ -102,6 +102,7 @@ def _code(error: DBAPIError) -> int:
 
 def troubled(trouble: Trouble) -> Response:
     """Trouble of the database in its own words; when to try again only where that can help."""
+    g.trouble = trouble.kind
     reply = problem(trouble.status, trouble.kind, trouble.title, trouble.detail)
     if trouble.again_s is not None:
         reply.headers["Retry-After"] = str(trouble.again_s)
@@ -145,7 +146,7 @@ def install(app: Flask) -> None:
     @app.errorhandler(DataError)
     def _unkept(error: DBAPIError) -> Response:
         # What can never be stored is not "sent again by itself": it would block everything behind it.
-        app.logger.warning("cannot be kept: %s", error.orig)
+        app.logger.warning("cannot be kept: error %d of the database", _code(error))
         return problem(422, "cannot-be-kept", "Something needs correcting", "One of the entries is too long or cannot be kept as it is.")
 
     @app.errorhandler(DatabaseStalled)
@@ -156,7 +157,7 @@ def install(app: Flask) -> None:
     def _database(error: SQLAlchemyError | DatabaseStalled) -> Response:
         if isinstance(error, OperationalError) and _code(error) == CONSTRAINT_FAILED:
             return _unkept(error)
-        app.logger.warning("database: %s", error.__cause__ or error)
+        app.logger.warning("database: %s, error %d", type(error).__name__, _code(error) if isinstance(error, DBAPIError) else 0)
         return troubled(trouble_of(error))
 
     @app.errorhandler(HTTPException)

@@ -1,0 +1,77 @@
+"""What is counted and written down of requests: how many, how long, what went wrong; never who, nor what was said.
+
+A request goes by an identifier that its answer carries. Addresses are written as their rule, without what stands in them.
+"""
+
+from __future__ import annotations
+
+import hmac
+import logging
+import os
+import re
+import secrets
+import time
+
+from flask import Flask, Response, g, request
+from prometheus_client import CONTENT_TYPE_LATEST, CollectorRegistry, Counter, Histogram, generate_latest, multiprocess
+
+REQUEST = "X-Request-Id"
+METRICS = "/metrics"
+_GIVEN = re.compile(r"[A-Za-z0-9-]{8,64}")
+_LOG = logging.getLogger("tribodex.requests")
+# Seconds: an answer from memory, one of the database, a paper, one that somebody waits for.
+STEPS = (0.005, 0.02, 0.05, 0.1, 0.25, 0.5, 1.0, 2.5, 5.0, 10.0, 30.0)
+SLOW_SECONDS = 2.0
+
+REQUESTS = Counter("tribodex_requests", "Requests answered", ("method", "route", "status"))
+SECONDS = Histogram("tribodex_request_seconds", "Time to an answer", ("route",), buckets=STEPS)
+TAPS = Counter("tribodex_taps", "Taps by what became of them", ("outcome",))
+TROUBLE = Counter("tribodex_trouble", "Trouble answered, by its kind", ("kind",))
+
+
+def install(app: Flask, metrics_token: str) -> None:
+    """Count and write down every request. The counters answer to who has the token; without one they have no address."""
+
+    @app.before_request
+    def begin() -> None:
+        given = request.headers.get(REQUEST, "")
+        g.request_id = given if _GIVEN.fullmatch(given) else secrets.token_hex(8)
+        g.begun = time.monotonic()
+
+    @app.after_request
+    def end(response: Response) -> Response:
+        took, route = time.monotonic() - g.get("begun", time.monotonic()), route_of()
+        response.headers[REQUEST] = g.get("request_id", "")
+        REQUESTS.labels(request.method, route, response.status_code).inc()
+        SECONDS.labels(route).observe(took)
+        if route.endswith("/taps") and request.method == "POST":
+            TAPS.labels("stored" if response.status_code < 300 else "refused" if response.status_code < 500 else "not now").inc()
+        if response.status_code >= 500:
+            TROUBLE.labels(g.get("trouble", "error")).inc()
+        level = logging.WARNING if response.status_code >= 500 or took > SLOW_SECONDS else logging.INFO
+        said = {"method": request.method, "route": route, "status": response.status_code, "ms": round(took * 1000, 1)}
+        _LOG.log(level, "request", extra={"said": said})
+        return response
+
+    if metrics_token:
+
+        @app.get(METRICS)
+        def metrics() -> Response:
+            given = request.headers.get("Authorization", "").removeprefix("Bearer ")
+            if not hmac.compare_digest(given.encode(), metrics_token.encode()):
+                return Response("A token is needed.\n", 401, {"WWW-Authenticate": "Bearer"}, content_type="text/plain; charset=utf-8")
+            return Response(counted(), content_type=CONTENT_TYPE_LATEST)
+
+
+def route_of() -> str:
+    """The rule of the address that is asked for, without what stands in it."""
+    return request.url_rule.rule if request.url_rule is not None else "none"
+
+
+def counted() -> bytes:
+    """Every counter of all workers in the open metrics text format."""
+    if "PROMETHEUS_MULTIPROC_DIR" not in os.environ:
+        return generate_latest()
+    registry = CollectorRegistry()
+    multiprocess.MultiProcessCollector(registry)  # type: ignore[no-untyped-call]
+    return generate_latest(registry)

@@ -93,6 +93,7 @@ from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore
+from tribodex.store.log_keys import KeyFiles
 from tribodex.store.repository import make_engine
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded, desk_of, do, load
@@ -151,7 +152,7 @@ def of_demonstration() -> dict[str, Log]:
         database = LocalMariaDB(Path(folder), fast=True)
         database.start()
         try:
-            prepare(ROOT, database)
+            prepare(ROOT, database, KeyFiles(database.folder / "keys"))
             engine = make_engine(database.app_url)
             with Session(engine) as session:
                 store = SqlStore(session)

@@ -12,6 +12,7 @@ from tests.browser.machine import CHROMIUM, DESK, FLAGS
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
+from tribodex.store.log_keys import KeyFiles
 
 # A busy machine is slow, not wrong: what is expected is waited for; only what never comes takes this long.
 LONGEST = 90_000
@@ -30,7 +31,7 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LocalMariaDB]:
     server = LocalMariaDB(tmp_path_factory.mktemp("demo"), fast=True)
     server.start()
-    prepare(ROOT, server)
+    prepare(ROOT, server, KeyFiles(server.folder / "keys"))
     yield server
     server.stop()
 

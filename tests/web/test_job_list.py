@@ -12,6 +12,7 @@ from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
+from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow
 
 MANY = 230
@@ -25,6 +26,7 @@ def many(engine: Engine) -> Engine:
         session.execute(insert(JobRow), [{"id": f"job-{i:05d}", "number": i, "recorded_at": when} for i in range(1, MANY + 1)])
         session.execute(insert(JobListRow), [row(i) for i in range(1, MANY + 1)])
         session.commit()
+        assert SqlStore(session).list_what_stood() == MANY and SqlStore(session).list_what_stood() == 0
     return engine
 
 
@@ -94,6 +96,15 @@ FOUND = {
     "done_here": 1,
     "%": 1,
     "_": 0,
+    # Any part of a number, and two letters at its end.
+    # With job 218 itself.
+    "218": 116,
+    "C3": 115,
+    "c4": 115,
+    "3224": 115,
+    # A figure alone stands at the beginning of a word.
+    "8": 1,
+    "onveyor": 0,
     "\\": 0,
     "'": 0,
 }

@@ -9,15 +9,19 @@ from sqlalchemy.orm import Session
 
 from tribodex.launch.own import opened
 from tribodex.launch.watch import say
+from tribodex.store import SqlStore
 from tribodex.store.chain import chain_of, chain_what_stood, every_job, newest_head, plant_troubles
 from tribodex.store.log_keys import KeyFiles
 from tribodex.usecases.chain import check_job
 
 
 def begin_chain(engine: Engine, keys: KeyFiles) -> None:
-    """Chain what stood before there was a chain, once."""
+    """Chain what stood before there was a chain, and list it by its words: once."""
     with Session(engine) as session:
         count = chain_what_stood(session, keys)
+        named = SqlStore(session).list_what_stood()
+    if named:
+        say(f"  {named} jobs are found by their words from now on")
     if count:
         say(f"  {count} logs that stood before are chained from now on")
 

@@ -167,7 +167,11 @@ class JobListRow(Base):
     """Projection for lists; can be rebuilt from the log at any time."""
 
     __tablename__ = "job_list"
-    __table_args__ = (Index("job_list_live", "live", "updated_at", "number"),)
+    __table_args__ = (
+        Index("job_list_live", "live", "updated_at", "number"),
+        Index("job_list_newest", "updated_at", "number"),
+        Index("job_list_number", "number"),
+    )
     id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
     number: Mapped[int] = mapped_column(BigInteger)
     title: Mapped[str] = mapped_column(Text)
@@ -180,7 +184,16 @@ class JobListRow(Base):
     status: Mapped[str] = mapped_column(String(20))
     live: Mapped[bool] = mapped_column(Boolean, default=True, server_default="1")
     events: Mapped[int]
-    updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6), index=True)
+    updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6))
+
+
+class JobWordRow(Base):
+    """A word under which a job is found; can be rebuilt from the list at any time."""
+
+    __tablename__ = "job_word"
+    __table_args__ = (Index("job_word_number", "number"),)
+    word: Mapped[str] = mapped_column(String(32), primary_key=True)
+    number: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=False)
 
 
 class CareSaidRow(Base):

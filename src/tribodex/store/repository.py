@@ -9,7 +9,7 @@ from dataclasses import fields
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import ColumnElement, Engine, create_engine, func, insert, literal_column, or_, select
+from sqlalchemy import Engine, create_engine, func, insert, literal_column, or_, select
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
@@ -22,6 +22,7 @@ from tribodex.store.chain import add_links, chain_of
 from tribodex.store.crib import KeepsCrib
 from tribodex.store.growing import Growing
 from tribodex.store.half_plans import KeepsHalves
+from tribodex.store.job_words import found_under, list_what_stood, list_words, listed
 from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.models import IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.pictures import KeepsPictures
@@ -128,14 +129,11 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
             moment, number = _naive(asked.after[0]), asked.after[1]
             # The first condition alone lets the index be entered at the right place.
             wanted = wanted.where(_LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number))
-        for word in asked.words:
-            # At the beginning of a word: “3” is conveyor 3, not every bearing with a three in its number.
-            found: list[ColumnElement[bool]] = []
-            for column in (_LIST.title, _LIST.machine, _LIST.position, _LIST.bearing):
-                found += [column.istartswith(word, autoescape=True), column.icontains(f" {word}", autoescape=True)]
-            if word.isascii() and word.isdigit():
-                found.append(_LIST.number == int(word))
-            wanted = wanted.where(or_(*found))
+        if asked.words:
+            conditions = found_under(self._session, asked.words)
+            if conditions is None:
+                return []
+            wanted = wanted.where(*conditions)
         return [_summary(*row) for row in self._session.connection().execute(wanted)]
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
@@ -243,6 +241,10 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
             touched(self._session, summary, at, summary.id in rounds, [one for one in stood.get(summary.id, ()) if one not in at])
         self._session.commit()
 
+    def list_what_stood(self) -> int:
+        """List the jobs of an older version under their words, once; how many there were."""
+        return list_what_stood(self._session, [_LIST[item.name] for item in fields(JobSummary)], _summary)
+
     def crews(self) -> Sequence[Crew]:
         """Who walks which routes."""
         return care.crews(self._session)
@@ -273,6 +275,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
 
     def _list(self, summary: JobSummary) -> None:
         values = _summary_row(summary)
+        list_words(self._session, summary)
         self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
 
     def append(
@@ -310,6 +313,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
                 raise ConcurrentWriter from error
             raise
         # Only what is on disk is remembered.
+        listed(self._session, summary)
         for name, last in remembered:
             assert self._keys is not None  # it chained them
             self._keys.remember(name, last.seq, last.digest)

@@ -1,0 +1,95 @@
+"""Words under which jobs are found, in a table of their own: a search costs what it finds, however many jobs there are."""
+
+from __future__ import annotations
+
+import threading
+from collections import OrderedDict
+from collections.abc import Sequence
+from typing import Any
+
+from sqlalchemy import ColumnElement, delete, exists, insert, or_, select
+from sqlalchemy.orm import Session
+
+from tribodex.store.models import JobListRow, JobWordRow
+from tribodex.usecases.found_by import asked_as, found_by
+from tribodex.usecases.ports import JobSummary
+
+# A word under which more jobs stand is no help in finding the few: those are looked through newest first instead.
+FEW = 2000
+TOGETHER = 500
+
+
+class _Listed:
+    """Under which words this process listed jobs last: nearly every tap changes none of them. Safe between threads."""
+
+    def __init__(self, most: int) -> None:
+        self._most, self._lock = most, threading.Lock()
+        self._known: OrderedDict[tuple[int, str], frozenset[str]] = OrderedDict()
+
+    def same(self, bind: object, job_id: str, words: frozenset[str]) -> bool:
+        with self._lock:
+            return self._known.get((id(bind), job_id)) == words
+
+    def keep(self, bind: object, job_id: str, words: frozenset[str]) -> None:
+        with self._lock:
+            self._known[id(bind), job_id] = words
+            self._known.move_to_end((id(bind), job_id))
+            while len(self._known) > self._most:
+                self._known.popitem(last=False)
+
+
+_LISTED = _Listed(2000)
+
+
+def list_words(session: Session, summary: JobSummary) -> None:
+    """List a job under its words, in the caller's transaction; nothing is done where they are listed already."""
+    words = found_by(summary)
+    if summary.events > 1 and _LISTED.same(session.bind, summary.id, words):
+        return
+    stood = set(session.scalars(select(JobWordRow.word).where(JobWordRow.number == summary.number)))
+    if gone := stood - words:
+        session.execute(delete(JobWordRow).where(JobWordRow.number == summary.number, JobWordRow.word.in_(gone)))
+    if new := words - stood:
+        session.execute(insert(JobWordRow).prefix_with("IGNORE"), [{"word": word, "number": summary.number} for word in sorted(new)])
+
+
+def listed(session: Session, summary: JobSummary) -> None:
+    """The words that were listed are on the disk now."""
+    _LISTED.keep(session.bind, summary.id, found_by(summary))
+
+
+def found_under(session: Session, words: Sequence[str]) -> list[ColumnElement[bool]] | None:
+    """Conditions on the list of jobs for all of these words; None where no job can meet them."""
+    few: set[int] | None = None
+    many: list[ColumnElement[bool]] = []
+    for word in words:
+        under = _under(word)
+        numbers = session.scalars(select(JobWordRow.number).where(under).limit(FEW + 1)).all()
+        if len(numbers) > FEW:
+            many.append(exists().where(JobWordRow.number == JobListRow.number, under))
+            continue
+        few = set(numbers) if few is None else few & set(numbers)
+        if not few:
+            return None
+    return [*([JobListRow.number.in_(few)] if few is not None else []), *many]
+
+
+def _under(word: str) -> ColumnElement[bool]:
+    begins, whole = asked_as(word)
+    return or_(*(JobWordRow.word.startswith(begin, autoescape=True) for begin in begins), *(JobWordRow.word == one for one in whole))
+
+
+def list_what_stood(session: Session, columns: Sequence[Any], made: Any) -> int:
+    """List every job of a database in which none is listed yet; how many. `made`: a summary of those columns."""
+    if session.scalar(select(JobWordRow.number).limit(1)) is not None:
+        return 0
+    count, after = 0, 0
+    while rows := session.execute(select(*columns).where(JobListRow.number > after).order_by(JobListRow.number).limit(TOGETHER)).all():
+        summaries = [made(*row) for row in rows]
+        session.execute(
+            insert(JobWordRow).prefix_with("IGNORE"),
+            [{"word": word, "number": summary.number} for summary in summaries for word in sorted(found_by(summary))],
+        )
+        session.commit()
+        count, after = count + len(rows), summaries[-1].number
+    return count

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import os
+import resource
 import signal
 import socket
 import subprocess
@@ -304,3 +305,78 @@ def test_a_folder_that_only_root_may_enter_is_served_all_the_same() -> None:
             migrate(database.owner_url, database.app_url)
         finally:
             database.stop()
+
+
+def test_a_crowd_of_idle_connections_makes_nobody_wait(served: tuple[LocalMariaDB, WebServer]) -> None:
+    _, server = served
+    host, port = server.address.removeprefix("http://").split(":")
+    most, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
+    resource.setrlimit(resource.RLIMIT_NOFILE, (min(hard, max(most, 4096)) if hard != resource.RLIM_INFINITY else max(most, 4096), hard))
+    idle = [socket.create_connection((host, int(port))) for _ in range(1100)]
+    try:
+        begin = time.monotonic()
+        assert status(f"{server.address}/health")[0] == 200
+        assert time.monotonic() - begin < 3
+    finally:
+        for one in idle:
+            one.close()
+
+
+def test_papers_under_way_end_in_words_when_the_server_is_stopped(tmp_path: Path) -> None:
+    """A paper that takes long is being printed when the stop comes: who asked is told to ask again, and the server ends."""
+    listening = socket.create_server(("127.0.0.1", 0))
+    code = (
+        "import sys, socket, time, flask\n"
+        "from tribodex.core.errors import Busy\n"
+        "from tribodex.exchange import press as pressing\n"
+        "from tribodex.launch.web import serve\n"
+        "app = flask.Flask('slow')\n"
+        "@app.get('/')\n"
+        "def paper():\n"
+        "    try:\n"
+        "        return pressing.press.pdf('<p>' + 'long ' * 400000)\n"
+        "    except Busy as error:\n"
+        "        return error.detail, 503\n"
+        "@app.get('/begun')\n"
+        "def begun():\n"
+        "    return str(pressing.press._pool is not None)\n"
+        "if __name__ == '__main__':\n"
+        "    serve(app, socket.socket(fileno=int(sys.argv[1])))\n"
+    )
+    (tmp_path / "slow.py").write_text(code)
+    held = listening.fileno()
+    process = subprocess.Popen([sys.executable, str(tmp_path / "slow.py"), str(held)], pass_fds=(held,))
+    try:
+        address = f"http://127.0.0.1:{listening.getsockname()[1]}"
+        answers: list[tuple[int, str]] = []
+        asking = threading.Thread(target=lambda: answers.append(status(address, 120)))
+        asking.start()
+        wait_for(lambda: status(f"{address}/begun")[1] == "True")
+        process.terminate()
+        asking.join(60)
+        assert answers == [(503, "The server is being stopped: ask for this paper again in a moment.")]
+        assert process.wait(30) == 0
+    finally:
+        process.kill()
+        process.wait()
+        listening.close()
+
+
+@BOTH
+def test_a_database_killed_in_the_first_seconds_is_started_again(root: Path, command: str) -> None:
+    """Killed as soon as it has a number, and once more while everything is made ready: the start goes on and ends well."""
+    started = start(root, command)
+    folder = root / ".run" / command
+    killed = {0}
+
+    def another() -> bool:
+        return (folder / "server.pid").exists() and pid_of(folder) not in killed and started_at(pid_of(folder)) is not None
+
+    for _ in range(2):
+        wait_for(another)
+        killed.add(pid_of(folder))
+        os.kill(pid_of(folder), signal.SIGKILL)
+    address = started.address()
+    wait_for(lambda: status(f"{address}/ready")[0] == 200)
+    assert "Traceback" not in started.text and "starting it again" in started.text
+    assert started.stop() == 0

@@ -8,7 +8,7 @@ import multiprocessing
 import signal
 import threading
 from collections import OrderedDict
-from concurrent.futures import Future, ProcessPoolExecutor
+from concurrent.futures import CancelledError, Future, ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
 
 from tribodex.core.errors import Busy
@@ -17,6 +17,7 @@ from tribodex.exchange.paper import pdf_of
 # So many sheets may wait; after so many the process is made anew and gives its memory back.
 MOST_WAITING, SHEETS_EACH = 6, 40
 SECONDS = 60.0
+STOPPING = "The server is being stopped: ask for this paper again in a moment."
 KEPT_SHEETS, KEPT_BYTES = 48, 24 * 1024 * 1024
 
 
@@ -27,6 +28,7 @@ class Press:
         self._lock = threading.Lock()
         self._room = threading.BoundedSemaphore(MOST_WAITING)
         self._pool: ProcessPoolExecutor | None = None
+        self._closed = False
         self._kept: OrderedDict[str, bytes] = OrderedDict()
 
     def pdf(self, html: str) -> bytes:
@@ -50,13 +52,15 @@ class Press:
 
     def _print(self, html: str) -> bytes:
         for last in (False, True):
+            if self._closed:
+                raise Busy(STOPPING)
             try:
                 return self._submit(html).result(SECONDS)
-            except BrokenProcessPool:
+            except (BrokenProcessPool, CancelledError):
                 # The process was killed, or ran out of memory: once more in a new one.
                 self._anew()
                 if last:
-                    raise Busy("This paper could not be printed just now: try again shortly.") from None
+                    raise Busy(STOPPING if self._closed else "This paper could not be printed just now: try again shortly.") from None
             except TimeoutError:
                 self._anew()
                 raise Busy("This paper takes too long: try the short form, or again later.") from None
@@ -69,6 +73,11 @@ class Press:
                     1, multiprocessing.get_context("spawn"), initializer=_ends_with_parent, max_tasks_per_child=SHEETS_EACH
                 )
             return self._pool.submit(pdf_of, html)
+
+    def close(self) -> None:
+        """No paper any more: who waits for one is told so. For the end of the process."""
+        self._closed = True
+        self._anew()
 
     def _anew(self) -> None:
         with self._lock:

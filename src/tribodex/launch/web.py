@@ -12,6 +12,7 @@ import os
 import signal
 import socket
 import sys
+import threading
 import time
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -21,6 +22,7 @@ from typing import Any
 import waitress
 from flask import Flask
 
+from tribodex.exchange.press import press
 from tribodex.launch.accounts import give_to_web, leave_root
 from tribodex.launch.logs import write_lines
 from tribodex.launch.processes import dies_with_parent
@@ -28,7 +30,9 @@ from tribodex.launch.processes import dies_with_parent
 THREADS = 16
 # A connection that says nothing for this long is closed, within a request or between two.
 SILENT_SECONDS = 20
-CONNECTIONS = 500
+CONNECTIONS = 4000
+# How long requests under way may still take, and their answers to get out.
+LAST_SECONDS, LAST_ANSWERS_SECONDS = 8.0, 0.1
 # A photograph as it is sent; every other address takes far less (web).
 LARGEST_HEADER, LARGEST_BODY = 32 * 1024, 18 * 2**20
 # A worker that ended at once is not started over and over.
@@ -36,15 +40,28 @@ LEAST_SECONDS = 0.5
 
 
 def serve(app: Flask, listening: socket.socket) -> None:
-    """One worker, until it is told to stop; requests under way are finished."""
+    """One worker, until it is told to stop; requests under way are finished, papers under way end in words."""
 
     def stop(_signal: int, _frame: FrameType | None) -> None:
+        threading.Thread(target=finish, daemon=True).start()
+
+    def finish() -> None:
+        # The loop goes on meanwhile: it carries the answers out.
+        press.close()
+        end = time.monotonic() + LAST_SECONDS
+        while server.task_dispatcher.active_count and time.monotonic() < end:
+            time.sleep(0.02)
+        time.sleep(LAST_ANSWERS_SECONDS)
+        os.kill(os.getpid(), signal.SIGUSR1)
+
+    def end(_signal: int, _frame: FrameType | None) -> None:
         raise SystemExit(0)
 
     signal.signal(signal.SIGTERM, stop)
+    signal.signal(signal.SIGUSR1, end)
     # A moment's queue is no news for who starts it.
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
-    waitress.serve(
+    server = waitress.create_server(
         app,
         sockets=[listening],
         threads=THREADS,
@@ -57,8 +74,8 @@ def serve(app: Flask, listening: socket.socket) -> None:
         ident=None,
         url_scheme="https" if os.environ.get("TRIBODEX_HTTPS") else "http",
         **_behind(os.environ.get("TRIBODEX_PROXY", "")),
-        _quiet=True,
     )
+    server.run()
 
 
 def _gone(worker: int) -> None:

@@ -7,7 +7,7 @@ from collections import OrderedDict
 from collections.abc import Sequence
 from typing import Any
 
-from sqlalchemy import ColumnElement, delete, exists, insert, or_, select
+from sqlalchemy import ColumnElement, delete, insert, literal, or_, select
 from sqlalchemy.orm import Session
 
 from tribodex.store.models import JobListRow, JobWordRow
@@ -58,25 +58,28 @@ def listed(session: Session, summary: JobSummary) -> None:
     _LISTED.keep(session.bind, summary.id, found_by(summary))
 
 
-def found_under(session: Session, words: Sequence[str]) -> list[ColumnElement[bool]] | None:
-    """Conditions on the list of jobs for all of these words; None where no job can meet them."""
+def found_under(session: Session, words: Sequence[str]) -> tuple[set[int] | None, list[ColumnElement[bool]]]:
+    """Numbers of the few jobs that can meet all of these words, None where they are many; and conditions for common words."""
     few: set[int] | None = None
     many: list[ColumnElement[bool]] = []
     for word in words:
         under = _under(word)
         numbers = session.scalars(select(JobWordRow.number).where(under).limit(FEW + 1)).all()
         if len(numbers) > FEW:
-            many.append(exists().where(JobWordRow.number == JobListRow.number, under))
+            # A subquery with a limit is asked row by row, newest first, and stops with the page; a plain one would be computed for all jobs.
+            stands = select(literal(1)).select_from(JobWordRow).with_hint(JobWordRow, "FORCE INDEX (job_word_number)")
+            stands = stands.where(JobWordRow.number == JobListRow.number, under).limit(1).correlate(JobListRow)
+            many.append(stands.scalar_subquery() == 1)
             continue
         few = set(numbers) if few is None else few & set(numbers)
         if not few:
-            return None
-    return [*([JobListRow.number.in_(few)] if few is not None else []), *many]
+            break
+    return few, many
 
 
 def _under(word: str) -> ColumnElement[bool]:
     begins, whole = asked_as(word)
-    return or_(*(JobWordRow.word.startswith(begin, autoescape=True) for begin in begins), *(JobWordRow.word == one for one in whole))
+    return or_(*(JobWordRow.word.startswith(begin, autoescape=True) for begin in begins), *([JobWordRow.word.in_(whole)] if whole else []))
 
 
 def list_what_stood(session: Session, columns: Sequence[Any], made: Any) -> int:

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from typing import Any
 
 from pydantic import TypeAdapter
-from sqlalchemy import Engine, select
-from sqlalchemy.orm import Session
+from sqlalchemy import Engine, Select, String, cast, func, select
+from sqlalchemy.orm import InstrumentedAttribute, Session
 
 from tribodex.store.models import CrewRow, CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
 from tribodex.usecases.codec import reads
@@ -16,6 +17,26 @@ from tribodex.usecases.crib.wrenches import wrench_item
 from tribodex.usecases.ports import Plant, ShaftLine
 
 SHAFTS: TypeAdapter[tuple[ShaftLine, ...]] = TypeAdapter(tuple[ShaftLine, ...])
+
+
+def _checked(*columns: InstrumentedAttribute[Any]) -> Select[int, Any]:
+    """How many rows, and their checksums added up. What is not known is no empty text."""
+    texts = (func.coalesce(cast(column, String), "-") for column in columns)
+    return select(func.count(), func.sum(func.crc32(func.concat_ws("|", *texts))))
+
+
+_P = PositionRow
+_MARKS = (
+    _checked(MachineRow.id, MachineRow.name, MachineRow.area, MachineRow.rank, MachineRow.shafts),
+    _checked(_P.id, _P.machine_id, _P.name, _P.designation, _P.shaft, _P.fixed, _P.rank),
+    _checked(PersonRow.name, PersonRow.rank),
+    select(func.count(), func.max(CribItemRow.entry)),
+)
+
+
+def plant_mark(session: Session) -> str:
+    """A mark of machines, positions, people and crib: another one as soon as any of them changes. Computed where they lie."""
+    return ".".join(f"{count}-{checks or 0}" for count, checks in (session.execute(asked).one() for asked in _MARKS))
 
 
 def has_plant(engine: Engine) -> bool:

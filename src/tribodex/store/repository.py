@@ -26,7 +26,7 @@ from tribodex.store.job_words import found_under, list_what_stood, list_words, l
 from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.models import IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
 from tribodex.store.pictures import KeepsPictures
-from tribodex.store.plant import SHAFTS
+from tribodex.store.plant import SHAFTS, plant_mark
 from tribodex.usecases.care import Said
 from tribodex.usecases.chain import ChainView, LastSeen, LogKeys, StoredEntry, stored_json
 from tribodex.usecases.codec import decode, encode
@@ -69,7 +69,8 @@ def make_engine(url: str) -> Engine:
 
 
 # Columns rather than rows: nothing of them is ever written back.
-_LIST = JobListRow.__table__.c
+_LIST_TABLE = JobListRow.__table__
+_LIST = _LIST_TABLE.c
 _SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(_LIST.updated_at.desc(), _LIST.number.desc())
 
 
@@ -116,6 +117,10 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
             for m in rows
         ]
 
+    def plant_mark(self) -> str:
+        """A mark of the plant and the crib, in four small queries."""
+        return plant_mark(self._session)
+
     def people(self) -> Sequence[str]:
         """Names to choose from."""
         return self._session.scalars(select(PersonRow.name).order_by(PersonRow.rank)).all()
@@ -129,11 +134,16 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
             moment, number = _naive(asked.after[0]), asked.after[1]
             # The first condition alone lets the index be entered at the right place.
             wanted = wanted.where(_LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number))
-        if asked.words:
-            conditions = found_under(self._session, asked.words)
-            if conditions is None:
-                return []
-            wanted = wanted.where(*conditions)
+        few, many = found_under(self._session, asked.words)
+        if few is not None:
+            wanted = wanted.where(_LIST.number.in_(few))
+        else:
+            # Looked through in the order of the index, not sorted first: it ends with the page.
+            order = "job_list_live" if asked.live is not None else "job_list_newest"
+            wanted = wanted.with_hint(_LIST_TABLE, f"FORCE INDEX FOR ORDER BY ({order})")
+        if few is not None and not few:
+            return []
+        wanted = wanted.where(*many)
         return [_summary(*row) for row in self._session.connection().execute(wanted)]
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:

@@ -15,6 +15,8 @@ from tribodex.core.schedule.due import CareKind, Days
 from tribodex.core.schedule.stops import KINDS, Things, stops
 from tribodex.usecases.ports import CareRow, Crew, Store
 
+# Plans of so many lengths are kept at once.
+PLANS = 3
 # Where the plant names no crews: one, a day a week (min; common practice, no source).
 USUAL_CREW = Crew("maintenance", 480.0, ())
 
@@ -76,6 +78,8 @@ class DueStops:
     def __init__(self, rows: Sequence[CareRow], crews: Sequence[Crew], today: date, weeks: int) -> None:
         """Level everything. No crews: the usual one."""
         self.crews = list(crews) or [USUAL_CREW]
+        # What was written of it, by what was asked: the same for everybody until the plan changes.
+        self.written: dict[object, bytes] = {}
         self._rows, self._weeks = rows, weeks
         self._monday = today - timedelta(days=today.weekday())
         columns = list(zip(*rows, strict=True)) or [()] * len(CareRow._fields)
@@ -184,7 +188,7 @@ class KeptPlan:
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._kept: tuple[object, DueStops] | None = None
+        self._kept: dict[int, tuple[object, DueStops]] = {}
 
     def of(self, store: Store, today: date, weeks: int) -> DueStops:
         """The plan of so many weeks."""
@@ -192,11 +196,14 @@ class KeptPlan:
         # The mark is read before the rows: what changes in between is found by the next one who asks.
         asked = (store.care_mark(), crews, today, weeks)
         with self._lock:
-            if self._kept is not None and self._kept[0] == asked:
-                return self._kept[1]
+            kept = self._kept.get(weeks)
+            if kept is not None and kept[0] == asked:
+                return kept[1]
         made = DueStops(store.care_rows(), crews, today, weeks)
         with self._lock:
-            self._kept = (asked, made)
+            self._kept[weeks] = (asked, made)
+            while len(self._kept) > PLANS:
+                del self._kept[next(iter(self._kept))]
         return made
 
 

@@ -38,6 +38,8 @@ from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
 FORMAT_VERSION = 5
+# Sentences of the log on a record; the whole log stands in its `events`.
+MOST_LINES = 500
 
 
 @dataclass(frozen=True)
@@ -221,7 +223,7 @@ def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None)
         abandoned=job.abandoned,
         sources=_sources(reference, [m.plan for m in mountings], figures),
         standing_above=first.standing_above,
-        log=log_lines(loaded),
+        log=log_lines(loaded, newest=MOST_LINES),
         events=tuple(
             EventRecord(
                 seq=e.seq,

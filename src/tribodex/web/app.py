@@ -151,7 +151,7 @@ def _guard(app: Flask, settings: Settings) -> None:
 
 def _squeeze(response: Response) -> None:
     """Compress an answer that is worth it."""
-    if not request.accept_encodings.quality("gzip") or response.direct_passthrough or response.status_code != 200:
+    if not request.accept_encodings.quality("gzip") or response.direct_passthrough or response.status_code != 200 or response.content_encoding:
         return
     body = response.get_data()
     if len(body) > 1024 and response.mimetype in ("application/json", "text/html"):

@@ -13,6 +13,7 @@ from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.procedure import Choice
 from tribodex.core.sources import Source
+from tribodex.store import SqlStore
 from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
@@ -20,7 +21,7 @@ from tribodex.usecases.planning.listed import AsListed, compared
 from tribodex.usecases.plant import MachineChoice, MachineDraft, PositionDraft, add_machine, add_person, add_position, to_choose
 from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 from tribodex.usecases.ports import Machine
-from tribodex.web.context import context, reply
+from tribodex.web.context import Context, context, reply
 from tribodex.web.problems import Problem
 
 api = APIBlueprint("plant", __name__, url_prefix="/api", abp_tags=[Tag(name="plant")])
@@ -68,21 +69,21 @@ SOURCES = TypeAdapter(dict[str, Source])
 @api.get("/plant", responses={200: ChoicesAnswer}, summary="Machines, people, gauge sets")
 def get_plant() -> Response:
     here = context()
-    procedure = here.reference.procedure(procedure_id(Method.FEELER))
-    codes = [row.code for row in here.reference.dimensions.rows]
     with here.store() as store:
-        items = store.crib_items()
-        cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
-        plant = Choices(
-            machines=to_choose(store.machines()),
-            people=list(store.people()),
-            feeler_sets=gauges_of(items),
-            gauging_places=procedure.gauging_places,
-            bearings=codes,
-            materials=[m.name for m in here.reference.materials.rows],
-            own_cards=[NamedCard(c.card, c.title, c.designation) for c in cards],
-        )
-        return reply(CHOICES, plant)
+        return here.choices.of(store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store)))
+
+
+def _choices(here: Context, store: SqlStore) -> Choices:
+    cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
+    return Choices(
+        machines=to_choose(store.machines()),
+        people=list(store.people()),
+        feeler_sets=gauges_of(store.crib_items()),
+        gauging_places=here.reference.procedure(procedure_id(Method.FEELER)).gauging_places,
+        bearings=[row.code for row in here.reference.dimensions.rows],
+        materials=[m.name for m in here.reference.materials.rows],
+        own_cards=[NamedCard(c.card, c.title, c.designation) for c in cards],
+    )
 
 
 @api.get("/people", responses={200: PeopleAnswer}, summary="Names of those who work here")

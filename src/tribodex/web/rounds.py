@@ -157,9 +157,14 @@ def get_calendar(query: CalendarQuery) -> Response:
     today = here.now().date()
     with here.store() as store:
         due = here.plan.of(store, today, query.weeks)
-    wanted = [stop for stop in due.listed(due.asked(RoundsAsked(route=query.route, crew=query.crew))) if stop.week < query.weeks]
-    name = " ".join(["Rounds", *(part for part in (query.crew, query.route) if part)])
-    return _ics(calendar(name, round_entries(wanted, today - timedelta(days=today.weekday())), here.now()), "rounds")
+    asked = RoundsAsked(route=query.route, crew=query.crew)
+    written = due.written.get(asked)
+    if written is None:
+        wanted = [stop for stop in due.listed(due.asked(asked)) if stop.week < query.weeks]
+        name = " ".join(["Rounds", *(part for part in (query.crew, query.route) if part)])
+        written = calendar(name, round_entries(wanted, today - timedelta(days=today.weekday())), here.now())
+        due.written[asked] = written
+    return _ics(written, "rounds")
 
 
 @api.get("/positions/<position_id>", responses={200: PositionAnswer}, summary="A position: what is due, what was done, its jobs")

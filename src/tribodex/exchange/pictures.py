@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import io
+import threading
+from contextlib import nullcontext
 from dataclasses import dataclass
 from typing import Literal
 
@@ -12,6 +14,9 @@ from tribodex.core.errors import InvalidInput
 
 LARGEST_BYTES = 12 * 2**20
 LONG_SIDE, QUALITY, MOST_PIXELS = 1600, 80, 60_000_000
+# A picture takes three bytes a point while it is made smaller, twice; larger ones come one at a time.
+MANY_PIXELS = 12_000_000
+_ONE_AT_A_TIME = threading.Lock()
 
 
 @dataclass(frozen=True)
@@ -35,16 +40,25 @@ def to_keep(data: bytes) -> Kept:
         with Image.open(io.BytesIO(data), formats=("JPEG", "PNG", "WEBP")) as opened:
             if opened.width * opened.height > MOST_PIXELS:
                 raise InvalidInput.at("file", f"{opened.width} × {opened.height} points are too many.", "a photograph of a usual camera")
-            upright = ImageOps.exif_transpose(opened).convert("RGB")
+            # A photograph is read no larger than it is kept, where its format can do that.
+            opened.draft("RGB", (LONG_SIDE, LONG_SIDE))
+            with _ONE_AT_A_TIME if opened.width * opened.height > MANY_PIXELS else nullcontext():
+                upright = _smaller(opened)
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         raise InvalidInput.at(
             "file", "This is no picture that can be read here.", "a photograph as JPEG, PNG or WebP, a PDF, or a recording"
         ) from error
-    upright.thumbnail((LONG_SIDE, LONG_SIDE))
     made = io.BytesIO()
     # A new file without anything of the old one's header.
     Image.frombytes("RGB", upright.size, upright.tobytes()).save(made, "JPEG", quality=QUALITY, optimize=True)
     return Kept("photo", "image/jpeg", made.getvalue())
+
+
+def _smaller(opened: Image.Image) -> Image.Image:
+    # Smaller before it is turned: turning needs the whole of it twice.
+    made = opened if opened.mode in ("RGB", "L") else opened.convert("RGB")
+    made.thumbnail((LONG_SIDE, LONG_SIDE))
+    return ImageOps.exif_transpose(made).convert("RGB")
 
 
 def _voice(data: bytes) -> str | None:

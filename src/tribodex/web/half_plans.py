@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
+from pydantic import BaseModel, ConfigDict, Field, RootModel, StrictInt, TypeAdapter
 
 from tribodex.core.components.listed import Work
 from tribodex.usecases.half_plans import HalfPlan, half_plan, keep_half_plan
@@ -38,7 +38,7 @@ class HalfPlanBody(BaseModel):
     about: str = Field(default="", max_length=400)
     form: dict[str, str] = Field(max_length=200)
     actor: str = Field(max_length=80)
-    edition: int = Field(default=0, ge=0, description="the edition this one was begun from; 0 for a new one")
+    edition: StrictInt = Field(default=0, ge=0, description="the edition this one was begun from; 0 for a new one")
 
 
 @api.get("", responses={200: HalfPlansAnswer}, summary="Plans that are kept half done")

@@ -8,7 +8,7 @@ from typing import Literal
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, RootModel, TypeAdapter
+from pydantic import BaseModel, Field, RootModel, StrictInt, TypeAdapter
 
 from tribodex.exchange.calendar import calendar, lead_entries, position_entries, round_entries
 from tribodex.usecases.due_stops import RoundsAsked
@@ -49,7 +49,7 @@ class RoundBody(TapBody):
     """A round to open: a week of the plan, or chosen positions."""
 
     title: str = Field(default="", max_length=200)
-    week: int | None = Field(default=None, ge=0, le=MOST_WEEKS)
+    week: StrictInt | None = Field(default=None, ge=0, le=MOST_WEEKS)
     route: str = Field(default="", max_length=120)
     crew: str = Field(default="", max_length=80)
     positions: list[str] = Field(default_factory=list, max_length=200)

@@ -5,11 +5,24 @@ from __future__ import annotations
 import dataclasses
 import hashlib
 import json
+import types
 import typing
 from datetime import datetime
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, RootModel, StrictFloat, StrictInt, create_model, field_validator, model_validator
+from pydantic import (
+    AwareDatetime,
+    BaseModel,
+    ConfigDict,
+    Field,
+    RootModel,
+    StrictBool,
+    StrictFloat,
+    StrictInt,
+    create_model,
+    field_validator,
+    model_validator,
+)
 
 from tribodex.core.job.commands import FromPaper
 from tribodex.core.job.facts import kind_of
@@ -34,8 +47,19 @@ _COMMANDS: dict[str, type] = {kind: cls for kind, cls in HOUSE.commands.items() 
 _ENTRIES: dict[str, type] = {kind_of(cls): cls for cls in HOUSE.entry_commands}
 
 
-# “true” is no number, and a number in quotes is a text.
-_NUMBERS: dict[Any, Any] = {int: StrictInt, int | None: StrictInt | None, float: StrictFloat}
+_STRICT: dict[Any, Any] = {bool: StrictBool, int: StrictInt, float: StrictFloat}
+
+
+def _strict(hint: Any) -> Any:
+    """A type as it stands in JSON: “yes” and 1 are no true, “true” is no number, and a number in quotes is a text; also within lists."""
+    inside = typing.get_args(hint)
+    if hint in _STRICT or not inside:
+        return _STRICT.get(hint, hint)
+    if typing.get_origin(hint) is tuple:
+        return tuple[tuple(_strict(one) for one in inside)]  # type: ignore[misc]
+    if typing.get_origin(hint) in (typing.Union, types.UnionType):
+        return typing.Union[tuple(_strict(one) for one in inside)]  # noqa: UP007
+    return hint
 
 
 def _model(kind: str, cls: type) -> type[BaseModel]:
@@ -44,7 +68,7 @@ def _model(kind: str, cls: type) -> type[BaseModel]:
     for item in dataclasses.fields(cls):
         # What an entry should have been is a command itself, told apart by its kind like any other.
         hint = _Entry | None if item.name == "entry" else _Step if item.name == "step" and cls is FromPaper else None
-        hint = hint or _NUMBERS.get(hints[item.name], hints[item.name])
+        hint = hint or _strict(hints[item.name])
         fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
     return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
 
@@ -105,6 +129,13 @@ class TapBody(BaseModel):
     actor: str = Field(max_length=80)
     happened_at: AwareDatetime
 
+    @field_validator("happened_at", mode="before")
+    @classmethod
+    def _written_out(cls, value: object) -> object:
+        if not isinstance(value, str | datetime) or (isinstance(value, str) and "T" not in value.upper()):
+            raise ValueError("A time is written out, with its zone, as 2026-11-30T14:05:00Z")
+        return value
+
     @field_validator("happened_at")
     @classmethod
     def _a_time_that_can_be(cls, value: datetime) -> datetime:
@@ -138,7 +169,7 @@ class CommandBody(TapBody):
 
     at: str = Field(default="", max_length=16)
     meant: list[str] = Field(default_factory=list, max_length=12, description="fields whose number was read back, and is meant")
-    seen: int | None = Field(
+    seen: StrictInt | None = Field(
         default=None, ge=0, le=10_000_000, description="the last entry that the screen showed; left out by a tap that waited for the network"
     )
 
@@ -199,7 +230,7 @@ class OpenBody(TapBody):
     position_id: str = ""
     plan: PlanDraft | None = None
     bearings: list[BearingBody] = Field(default_factory=list, max_length=8)
-    whole: bool = Field(default=False, description="every stage of the trade, not the mounting alone")
+    whole: StrictBool = Field(default=False, description="every stage of the trade, not the mounting alone")
     scope: Scope = Field(default=Scope.WHOLE, description="with `whole`: what of every stage this job covers")
     off_machine: str = Field(default="", max_length=200, description="why it is work away from the machine: isolation is not asked then")
     machine: str | None = Field(default=None, max_length=400, description="what a machine is called that is not in the plant yet")

@@ -41,6 +41,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     restore.add_argument("--until", default="", help="a moment, as 2026-11-30T14:05:00: nothing after it")
     restore.add_argument("--history", type=Path, help="folder of the history of changes, where it is not beside the data")
     restore.add_argument("--replace", action="store_true", help="put aside what stands there")
+    upgrade = commands.add_parser("upgrade", help="another version beside this one, with a backup before")
+    upgrade.add_argument("archive", nargs="?", type=Path, help="as ./run pack makes it")
+    upgrade.add_argument("--back", action="store_true", help="the version before again, with its data")
     verify = commands.add_parser("verify", help="check every log against its chain")
     verify.add_argument("figures", nargs="*", help="figures of a paper, to be found in a log")
     commands.add_parser("rebuild", help="make the list of jobs anew from their logs")
@@ -60,7 +63,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from tribodex.launch.serve import import_plant
 
             return import_plant(ROOT, options.file)
-        case "backup" | "restore" as kind:
+        case "backup" | "restore" | "upgrade" as kind:
             return _copies(kind, options)
         case "verify":
             from tribodex.launch.chained import verify as check
@@ -80,14 +83,19 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 
 def _copies(kind: str, options: argparse.Namespace) -> int:
-    """Backup and restore; what does not work is said in words."""
+    """Backup, restore and upgrade; what does not work is said in words."""
     from tribodex.launch.backup import backup
     from tribodex.launch.restore import restore
+    from tribodex.launch.upgrade import back, upgrade
     from tribodex.launch.waiting import NotUp
 
     try:
         if kind == "backup":
             return backup(ROOT, options.folder)
+        if kind == "upgrade":
+            if options.back == (options.archive is not None):
+                raise NotUp("Either an archive or --back.")
+            return back(ROOT) if options.back else upgrade(ROOT, options.archive)
         return restore(ROOT, options.backup, options.until, options.history, replace=options.replace)
     except NotUp as error:
         print(error, file=sys.stderr)

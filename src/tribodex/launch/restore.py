@@ -32,8 +32,10 @@ from tribodex.store.repository import make_engine
 from tribodex.usecases.chain import check_job
 
 
-def restore(root: Path, made: Path | None, until: str = "", history: Path | None = None, *, replace: bool = False) -> int:
-    """Restore a backup (the newest one unless named), and what the history has since, up to `until`. 0 when all logs are sound after it."""
+def restore(root: Path, made: Path | None, until: str = "", history: Path | None = None, *, replace: bool = False, since: bool = True) -> int:
+    """Restore a backup (the newest one unless named), and what the history has since, up to `until`; without
+    `since` the backup alone. 0 when all logs are sound after it.
+    """
     made = made or newest(backups_folder(root))
     manifest, written = read_manifest(made)
     keys = KeyFiles(keys_folder(root))
@@ -52,7 +54,8 @@ def restore(root: Path, made: Path | None, until: str = "", history: Path | None
             own.start()
             try:
                 _load(own.root_url, made)
-                _replay(own, history or stood or own.history, manifest, until)
+                if since:
+                    _replay(own, history or stood or own.history, manifest, until)
                 sound = _look_after(own.owner_url, own.app_url, keys, manifest)
             finally:
                 own.stop()

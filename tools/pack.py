@@ -1,0 +1,97 @@
+"""./run pack [FOLDER]: one archive that installs on Debian 12 without a network: the program as it is committed, built web pages, Python
+wheels, Debian packages.
+
+Needs the registries once, here; the archive needs none. It holds no data, no key and no setting of this machine.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import io
+import json
+import platform
+import subprocess
+import sys
+import tarfile
+import tempfile
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT / "src"))
+
+from tribodex import __version__
+
+# What the program itself needs of Debian, as the launcher names it; what these need comes with them.
+PACKAGES = [
+    "mariadb-server-core",
+    "mariadb-client-core",
+    "mariadb-client",
+    "libpango-1.0-0",
+    "libpangoft2-1.0-0",
+    "libharfbuzz-subset0",
+    "libatomic1",
+    "fonts-dejavu-core",
+    "python3-venv",
+]
+# Of the checkout: what runs, and what says how.
+PARTS = ("run", "README.md", "LICENSE", "requirements/base.txt", "src", "data", "docs", "tools/serving")
+
+
+def names_of_packages() -> list[str]:
+    """The packages and everything they need; what every Debian system has is left out."""
+    asked = ["apt-cache", "depends", "--recurse", "--no-recommends", "--no-suggests", "--no-conflicts", "--no-breaks", "--no-replaces"]
+    said = subprocess.run([*asked, "--no-enhances", "--no-pre-depends", *PACKAGES], capture_output=True, text=True, check=True).stdout
+    found = sorted({line for line in said.splitlines() if line and line[0].isalnum()})
+    shown = subprocess.run(["apt-cache", "show", "--no-all-versions", *found], capture_output=True, text=True, check=True).stdout
+    kept = []
+    for block in shown.split("\n\n"):
+        said_of = dict(line.split(": ", 1) for line in block.splitlines() if ": " in line and not line.startswith(" "))
+        if said_of.get("Essential") != "yes" and said_of.get("Priority") not in ("required", "important") and "Package" in said_of:
+            kept.append(said_of["Package"])
+    return kept
+
+
+def pack(into: Path) -> Path:
+    """Make the archive; returns where it is."""
+    commit = subprocess.run(["git", "rev-parse", "--short=10", "HEAD"], cwd=ROOT, capture_output=True, text=True, check=True).stdout.strip()
+    name = f"tribodex-{__version__}-{commit}-debian12-{platform.machine()}"
+    with tempfile.TemporaryDirectory() as folder:
+        wheels, debs = Path(folder, "wheels"), Path(folder, "debs")
+        wheels.mkdir()
+        debs.mkdir()
+        print("1 of 3: Python wheels …", flush=True)
+        pip = [sys.executable, "-m", "pip", "download", "-q", "--require-hashes", "--only-binary", ":all:", "-r", "requirements/base.txt"]
+        subprocess.run([*pip, "-d", wheels], cwd=ROOT, check=True)
+        print("2 of 3: Debian packages …", flush=True)
+        subprocess.run(["apt-get", "download", "-qq", *names_of_packages()], cwd=debs, check=True, stderr=subprocess.DEVNULL)
+        print("3 of 3: the archive …", flush=True)
+        made = into / f"{name}.tar.gz"
+        into.mkdir(parents=True, exist_ok=True)
+        with tarfile.open(made, "w:gz", compresslevel=4) as archive:
+            committed = subprocess.run(["git", "archive", "HEAD", *PARTS], cwd=ROOT, capture_output=True, check=True).stdout
+            with tarfile.open(fileobj=io.BytesIO(committed)) as inner:
+                for member in inner.getmembers():
+                    if not member.name.startswith("docs/screenshots"):
+                        content = inner.extractfile(member) if member.isfile() else None
+                        member.name = f"{name}/{member.name}"
+                        archive.addfile(member, content)
+            archive.add(ROOT / "web" / "dist", f"{name}/web/dist", filter=_of_nobody)
+            archive.add(wheels, f"{name}/wheels", filter=_of_nobody)
+            archive.add(debs, f"{name}/debs", filter=_of_nobody)
+            said = json.dumps({"version": __version__, "commit": commit, "machine": platform.machine()}).encode()
+            info = tarfile.TarInfo(f"{name}/packed")
+            info.size, info.mode = len(said), 0o644
+            archive.addfile(info, io.BytesIO(said))
+    made.with_suffix(".gz.sha256").write_text(f"{hashlib.sha256(made.read_bytes()).hexdigest()}  {made.name}\n")
+    return made
+
+
+def _of_nobody(info: tarfile.TarInfo) -> tarfile.TarInfo:
+    info.uid = info.gid = 0
+    info.uname = info.gname = "root"
+    return info
+
+
+if __name__ == "__main__":
+    made = pack(Path(sys.argv[1]) if len(sys.argv) > 1 else ROOT / ".run" / "packed")
+    print(f"{made} ({made.stat().st_size / 2**20:.0f} MB); install it with: tar xzf {made.name}, then python3 tools/serving/install.py in its folder")

@@ -33,10 +33,10 @@ def nothing_is_left_running() -> Iterator[None]:
 class Started:
     """A command of the launcher in a folder of its own, with what it says."""
 
-    def __init__(self, root: Path, *arguments: str, python: str = sys.executable, **environment: str) -> None:
+    def __init__(self, root: Path, *arguments: str, python: str = sys.executable, command: list[str] | None = None, **environment: str) -> None:
         code = "import sys, pathlib, tribodex.main as m; m.ROOT = pathlib.Path(sys.argv[1]); sys.exit(m.main(sys.argv[2:]))"
         self.process = subprocess.Popen(
-            [python, "-u", "-c", code, str(root), *arguments],
+            command or [python, "-u", "-c", code, str(root), *arguments],
             stdout=subprocess.PIPE,
             stderr=subprocess.STDOUT,
             text=True,

@@ -22,7 +22,7 @@ sys.path.insert(0, str(ROOT / "src"))
 from tribodex import __version__
 
 # What the program itself needs of Debian, as the launcher names it; what these need comes with them.
-PACKAGES = [
+PACKAGES = (
     "mariadb-server-core",
     "mariadb-client-core",
     "mariadb-client",
@@ -32,7 +32,7 @@ PACKAGES = [
     "libatomic1",
     "fonts-dejavu-core",
     "python3-venv",
-]
+)
 # Of the checkout: what runs, and what says how.
 PARTS = ("run", "README.md", "LICENSE", "requirements/base.txt", "src", "data", "docs", "tools/serving")
 
@@ -67,7 +67,7 @@ def pack(into: Path) -> Path:
         print("3 of 3: the archive …", flush=True)
         made = into / f"{name}.tar.gz"
         into.mkdir(parents=True, exist_ok=True)
-        with tarfile.open(made, "w:gz", compresslevel=4) as archive:
+        with tarfile.open(made, "w:gz", compresslevel=1) as archive:
             committed = subprocess.run(["git", "archive", "HEAD", *PARTS], cwd=ROOT, capture_output=True, check=True).stdout
             with tarfile.open(fileobj=io.BytesIO(committed)) as inner:
                 for member in inner.getmembers():

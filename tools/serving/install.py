@@ -30,14 +30,15 @@ def debian_packages() -> None:
     if os.geteuid() != 0:
         sys.exit(f"Root is needed for {len(missing)} Debian packages: {', '.join(file.name.partition('_')[0] for file in missing)}")
     print(f"Debian packages: {len(missing)} …", flush=True)
-    subprocess.run(
-        ["dpkg", "--install", *map(str, missing)], check=True, env=os.environ | {"DEBIAN_FRONTEND": "noninteractive"}, stdout=subprocess.DEVNULL
-    )
+    quiet = os.environ | {"DEBIAN_FRONTEND": "noninteractive"}
+    subprocess.run(["dpkg", "--install", *map(str, missing)], check=True, env=quiet, stdout=subprocess.DEVNULL)
 
 
 def version(prefix: Path) -> Path:
     """The program with a Python environment of its own, from the archive's wheels."""
     made = prefix / "versions" / HERE.name
+    if (prefix / "current").resolve() == made:
+        sys.exit(f"{made.name} is installed already, and is the one that is served.")
     if made.exists():
         shutil.rmtree(made)
     shutil.copytree(HERE, made, symlinks=True, ignore=shutil.ignore_patterns("wheels", "debs", ".run", ".venv"))

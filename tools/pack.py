@@ -38,16 +38,17 @@ PARTS = ("run", "README.md", "LICENSE", "requirements/base.txt", "src", "data", 
 
 
 def names_of_packages() -> list[str]:
-    """The packages and everything they need; what every Debian system has is left out."""
-    asked = ["apt-cache", "depends", "--recurse", "--no-recommends", "--no-suggests", "--no-conflicts", "--no-breaks", "--no-replaces"]
-    said = subprocess.run([*asked, "--no-enhances", "--no-pre-depends", *PACKAGES], capture_output=True, text=True, check=True).stdout
-    found = sorted({line for line in said.splitlines() if line and line[0].isalnum()})
+    """The packages and everything they need, as apt would choose on a machine that has nothing; what every Debian has is left out."""
+    with tempfile.NamedTemporaryFile() as nothing:
+        asked = ["apt-get", "install", "--simulate", "--no-install-recommends", "-o", f"Dir::State::status={nothing.name}", *PACKAGES]
+        said = subprocess.run(asked, capture_output=True, text=True, check=True).stdout
+    found = sorted({line.split()[1] for line in said.splitlines() if line.startswith("Inst ")})
     shown = subprocess.run(["apt-cache", "show", "--no-all-versions", *found], capture_output=True, text=True, check=True).stdout
     kept = []
     for block in shown.split("\n\n"):
-        said_of = dict(line.split(": ", 1) for line in block.splitlines() if ": " in line and not line.startswith(" "))
-        if said_of.get("Essential") != "yes" and said_of.get("Priority") not in ("required", "important") and "Package" in said_of:
-            kept.append(said_of["Package"])
+        of = dict(line.split(": ", 1) for line in block.splitlines() if ": " in line and not line.startswith(" "))
+        if of.get("Essential") != "yes" and of.get("Priority") not in ("required", "important") and "Package" in of:
+            kept.append(of["Package"])
     return kept
 
 

@@ -18,6 +18,7 @@ from tribodex.core.job.facts import Signed
 from tribodex.core.topics import fold
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.record_page import render_html, render_pdf
+from tribodex.usecases.chain import ChainView
 from tribodex.usecases.jobs import Loaded
 from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
@@ -53,5 +54,6 @@ def test_two_bearings_from_make_safe_to_keep_are_one_page(paper: Paper, referenc
     """As it stands before it is signed: with all that was done and shown."""
     kept, log = read(next(path for path in LOGS if path.stem == "2026-11-29-0017"))
     unsigned = [event for event in log if not isinstance(event.fact, Signed)]
-    page = render_pdf(record(reference, Loaded(kept["job_id"], unsigned, fold(unsigned))), paper, short=True)
+    chained = ChainView(kept["job_id"], 20, len(unsigned), "0123456789abcdef" * 4, "019e6aeb39a63923", None, None, ())
+    page = render_pdf(record(reference, Loaded(kept["job_id"], unsigned, fold(unsigned)), chained), paper, short=True)
     assert len(PdfReader(io.BytesIO(page)).pages) == 1

@@ -34,7 +34,7 @@ def test_a_sound_log_shows_its_first_figures_on_the_certificate(client: FlaskCli
     first = " ".join(seen["head"][at : at + 4] for at in (0, 4, 8, 12))
     page = client.get("/api/jobs/job-0001/record.html").text
     assert first in page and '<div class="qr"><svg' in page and "not what was stored" not in page
-    assert first in paper(client) and f"Key {seen['key']}" in paper(client)
+    assert first in paper(client) and f"key {seen['key']}" in paper(client)
     assert client.get("/api/jobs/job-0001/record.json").json["chain"]["head"] == seen["head"]
 
 

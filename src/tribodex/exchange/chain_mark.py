@@ -28,4 +28,4 @@ def chain_qr(chain: ChainView) -> Markup:
 def qr(text: str) -> Markup:
     """A text as a QR code: SVG that takes the size of its place."""
     # The drawing is made of figures alone: nothing of the text stands in it as text.
-    return Markup(segno.make(text, error="m", micro=False).svg_inline(omitsize=True, border=2, dark="#1c2126", svgclass=None, lineclass=None))
+    return Markup(segno.make(text, error="l", micro=False).svg_inline(omitsize=True, border=2, dark="#1c2126", svgclass=None, lineclass=None))

@@ -44,19 +44,19 @@ def add_links(
 
     Returns what is to be remembered once it is committed, and under which name: of the job, and of the plant where that grew.
     """
-    now = datetime.now(UTC).replace(tzinfo=None)
     stood = session.execute(_LINKS.where(LogLinkRow.job_id == job_id).order_by(None).order_by(LogLinkRow.seq.desc()).limit(1)).first()
     before = stood.digest if stood is not None else first_of(job_id, number)
     links = []
     for entry in entries:
-        links.append(link_of(keys, before, entry, now))
+        # The moment that this server gave the entry.
+        links.append(link_of(keys, before, entry, entry.recorded_at))
         before = links[-1].digest
     session.execute(insert(LogLinkRow), [asdict(link) for link in links])
     remembered = [(job_id, LastSeen(links[-1].seq, links[-1].digest))]
     for link, event in zip(links, events, strict=True):
         if isinstance(event.fact, Signed):
             row = session.execute(_HEADS.order_by(RecordHeadRow.number.desc()).limit(1)).first()
-            head = head_of(keys, Head(*row) if row is not None else None, link, now)
+            head = head_of(keys, Head(*row) if row is not None else None, link, link.linked_at)
             session.execute(insert(RecordHeadRow).values(asdict(head)))
             remembered.append((PLANT, LastSeen(head.number, head.digest)))
     return remembered

@@ -214,7 +214,7 @@ def test_what_stood_before_is_chained_from_a_day_on(engine: Engine, reference: R
         do(SqlStore(session, keys), reference, JOBS[0], job_cmd.AddNote("now"), Tap("note-0001", "Tester", BEGIN), datetime.now(UTC))
         seen = chain_of(session, keys, JOBS[0])
     assert seen is not None and seen.sound and seen.older == 1 and seen.since is not None
-    assert datetime.now(UTC).replace(tzinfo=None) - seen.since < timedelta(minutes=5)
+    assert datetime.now(UTC) - seen.since < timedelta(minutes=5)
 
 
 def test_a_log_without_any_link_is_no_sound_log(plant: Plant) -> None:

@@ -120,3 +120,9 @@ def test_a_calendar_has_one_line_for_each_text(title: str) -> None:
     event = Calendar.from_ical(made).walk("VEVENT")[0]
     assert "\n" not in str(event["summary"]) and "\r" not in str(event["location"]) and str(event["description"]).endswith("\nnext")
     assert not any(line.startswith(b"X-Evil") for line in made.splitlines())
+
+
+def test_where_there_is_no_certificate_the_page_about_trust_says_so(client: FlaskClient) -> None:
+    page = client.get("/trust")
+    assert page.status_code == 200 and "This server speaks without a certificate" in page.text and "TRIBODEX_TLS=on" in page.text
+    assert client.get("/trust/site.crt").status_code == 404

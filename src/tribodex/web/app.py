@@ -91,8 +91,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
         app.register_api(module.api)
     _guard(app, settings)
-    if settings.trusted is not None:
-        trust.install(app, settings.trusted)
+    trust.install(app, settings.trusted)
     Frontend(settings.dist).install(app)
     here: Context = app.extensions[KEY]
     app.wsgi_app = NewestLane(app.wsgi_app, here.newest, settings.hosts)  # type: ignore[method-assign,assignment,arg-type]

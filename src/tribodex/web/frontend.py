@@ -72,6 +72,9 @@ class Frontend:
             if allowed := methods_of(current_app, request.path):
                 return not_this_way(allowed)
             return problem(404, "not-found", "Not found", f"/{path} does not exist.")
+        if path == "favicon.ico":
+            # Asked for by browsers where a page of ours names no mark.
+            path = "mark.svg"
         if path and (self.dist / path).is_file() and ".." not in path:
             response = send_from_directory(self.dist, path, max_age=3600)
             if path in ALWAYS_FRESH:

@@ -19,13 +19,17 @@ class Trusted:
     fingerprint: str
 
 
-def install(app: Flask, trusted: Trusted) -> None:
-    """Serve the page and the authority's certificate."""
+def install(app: Flask, trusted: Trusted | None) -> None:
+    """Serve the page and the authority's certificate; where there is none the page says so."""
 
     @app.get("/trust", endpoint="trust")
     def page() -> Response:
         g.csp_nonce = secrets.token_urlsafe(16)
-        return Response(trust_page(trusted.address, trusted.fingerprint, g.csp_nonce), content_type="text/html; charset=utf-8")
+        address, figures = (trusted.address, trusted.fingerprint) if trusted is not None else ("", "")
+        return Response(trust_page(address, figures, g.csp_nonce), content_type="text/html; charset=utf-8")
+
+    if trusted is None:
+        return
 
     @app.get("/trust/site.crt", endpoint="authority")
     def certificate() -> Response:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 from tribodex.usecases.chain.links import (
     Head,
@@ -83,7 +83,7 @@ def check_job(keys: LogKeys, rows: JobRows) -> ChainView:
         entries=len(rows.entries),
         head=newest.digest if newest else "",
         key=newest.key if newest else "",
-        since=links[before[-1]].linked_at if before else None,
+        since=links[before[-1]].linked_at.replace(tzinfo=UTC) if before else None,
         older=before[-1] if before else None,
         troubles=tuple(troubles),
     )

@@ -52,9 +52,35 @@ def names_of_packages() -> list[str]:
     return kept
 
 
+def committed() -> tuple[str, bytes]:
+    """A name for what is packed, and its files as a tar: as committed, or as they lie here where there is no version control."""
+    try:
+        said = subprocess.run(["git", "rev-parse", "--short=10", "HEAD"], cwd=ROOT, capture_output=True, text=True, check=True)
+        files = subprocess.run(["git", "archive", "HEAD", *PARTS], cwd=ROOT, capture_output=True, check=True)
+        return said.stdout.strip(), files.stdout
+    except (OSError, subprocess.CalledProcessError):
+        held = io.BytesIO()
+        with tarfile.open(fileobj=held, mode="w") as archive:
+            for part in PARTS:
+                archive.add(ROOT / part, part, filter=lambda info: None if "__pycache__" in info.name else _of_nobody(info))
+        return hashlib.sha256(held.getvalue()).hexdigest()[:10], held.getvalue()
+
+
+def download(debs: Path) -> None:
+    """The Debian packages; lists that are missing or old are fetched anew, where root asks."""
+    for last in (False, True):
+        try:
+            subprocess.run(["apt-get", "download", "-qq", *names_of_packages()], cwd=debs, check=True, capture_output=True)
+            return
+        except subprocess.CalledProcessError:
+            if last:
+                raise
+            subprocess.run(["apt-get", "update", "-qq"], check=True, capture_output=True)
+
+
 def pack(into: Path) -> Path:
     """Make the archive; returns where it is."""
-    commit = subprocess.run(["git", "rev-parse", "--short=10", "HEAD"], cwd=ROOT, capture_output=True, text=True, check=True).stdout.strip()
+    commit, files = committed()
     name = f"tribodex-{__version__}-{commit}-debian12-{platform.machine()}"
     with tempfile.TemporaryDirectory() as folder:
         wheels, debs = Path(folder, "wheels"), Path(folder, "debs")
@@ -64,13 +90,12 @@ def pack(into: Path) -> Path:
         pip = [sys.executable, "-m", "pip", "download", "-q", "--require-hashes", "--only-binary", ":all:", "-r", "requirements/base.txt"]
         subprocess.run([*pip, "-d", wheels], cwd=ROOT, check=True)
         print("2 of 3: Debian packages …", flush=True)
-        subprocess.run(["apt-get", "download", "-qq", *names_of_packages()], cwd=debs, check=True, stderr=subprocess.DEVNULL)
+        download(debs)
         print("3 of 3: the archive …", flush=True)
         made = into / f"{name}.tar.gz"
         into.mkdir(parents=True, exist_ok=True)
         with tarfile.open(made, "w:gz", compresslevel=1) as archive:
-            committed = subprocess.run(["git", "archive", "HEAD", *PARTS], cwd=ROOT, capture_output=True, check=True).stdout
-            with tarfile.open(fileobj=io.BytesIO(committed)) as inner:
+            with tarfile.open(fileobj=io.BytesIO(files)) as inner:
                 for member in inner.getmembers():
                     if not member.name.startswith("docs/screenshots"):
                         content = inner.extractfile(member) if member.isfile() else None

@@ -21,6 +21,8 @@ from cryptography.x509.oid import ExtendedKeyUsageOID, NameOID
 # Devices refuse a server's certificate that is valid for longer than 825 days, some than 398.
 VALID, RENEWED_BEFORE = timedelta(days=397), timedelta(days=30)
 VALID_AUTHORITY = timedelta(days=20 * 365)
+# The longest name that a certificate’s subject holds (RFC 5280, appendix A); the names that count stand beside it in full.
+MOST_NAME = 64
 # Clocks of devices are off.
 EARLIER = timedelta(days=2)
 
@@ -68,7 +70,7 @@ def _subtree(name: x509.GeneralName) -> x509.GeneralName:
 
 def _make_authority(file: Path, key_file: Path, names: Sequence[x509.GeneralName], now: datetime) -> None:
     key = ec.generate_private_key(ec.SECP256R1())
-    who = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, f"Tribodex site, {names[0].value}")])
+    who = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, f"Tribodex site, {names[0].value}"[:MOST_NAME])])
     made = (
         _begun(who, who, key.public_key(), now, VALID_AUTHORITY)
         .add_extension(x509.BasicConstraints(ca=True, path_length=0), critical=True)
@@ -86,7 +88,7 @@ def _make_server(file: Path, key_file: Path, authority: Path, authority_key: Pat
     signs = serialization.load_pem_private_key(authority_key.read_bytes(), password=None)
     assert isinstance(signs, ec.EllipticCurvePrivateKey)  # it was made above
     key = ec.generate_private_key(ec.SECP256R1())
-    who = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, str(names[0].value))])
+    who = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, str(names[0].value)[:MOST_NAME])])
     made = (
         _begun(who, issuer.subject, key.public_key(), now, VALID)
         .add_extension(x509.SubjectAlternativeName(names), critical=False)

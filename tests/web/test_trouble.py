@@ -114,3 +114,18 @@ def test_a_server_whose_disk_is_full_is_not_ready(app: Flask, client: FlaskClien
 
 def test_a_disk_that_cannot_be_seen_is_not_said_to_be_full() -> None:
     assert not trouble.no_room("/nowhere/at/all")
+
+
+def test_who_only_asked_is_not_told_of_a_tap(client: FlaskClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    open_job(client)
+
+    def away(*_: object) -> None:
+        raise OperationalError("", {}, pymysql.err.OperationalError(2006, "gone"))
+
+    monkeypatch.setattr(SqlStore, "job_summaries", away)
+    monkeypatch.setattr(SqlStore, "hold", away)
+    asked = client.get("/api/jobs?words=kiln")
+    assert asked.status_code == 503 and "tap" not in asked.json["detail"] and "asked again" in asked.json["detail"]
+    body = {"client_event_id": "tap-000001", "actor": "T", "happened_at": "2026-10-05T06:00:00Z", "command": {"kind": "add_note", "text": "x"}}
+    tapped = client.post("/api/jobs/job-0001/taps", json=body)
+    assert tapped.status_code == 503 and "This tap was not stored" in tapped.json["detail"]

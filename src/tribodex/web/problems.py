@@ -103,7 +103,8 @@ def _code(error: DBAPIError) -> int:
 def troubled(trouble: Trouble) -> Response:
     """Trouble of the database in its own words; when to try again only where that can help."""
     g.trouble = trouble.kind
-    reply = problem(trouble.status, trouble.kind, trouble.title, trouble.detail)
+    only_asked = request.method in ("GET", "HEAD") and trouble.of_question
+    reply = problem(trouble.status, trouble.kind, trouble.title, trouble.of_question if only_asked else trouble.detail)
     if trouble.again_s is not None:
         reply.headers["Retry-After"] = str(trouble.again_s)
     return reply

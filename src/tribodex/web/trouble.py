@@ -20,6 +20,8 @@ class Trouble:
     title: str
     detail: str
     again_s: int | None = None
+    # The same for who only asked: nothing was to be stored.
+    of_question: str = ""
 
 
 STARTING = Trouble(
@@ -28,6 +30,7 @@ STARTING = Trouble(
     "The database is starting again",
     "What was acknowledged is safe. This tap was not stored; it is sent again by itself.",
     2,
+    "What was acknowledged is safe. It is asked again by itself.",
 )
 DISK_FULL = Trouble(
     507,
@@ -46,7 +49,14 @@ TOO_LARGE = Trouble(413, "too-large", "Too large for the database", "The databas
 TOO_SLOW = Trouble(
     504, "too-slow", "This search takes too long", "It was ended so that others need not wait. Ask for less: a machine, a state, more letters."
 )
-LOCKED = Trouble(503, "busy", "Somebody else writes there now", "This was not stored; it is sent again by itself.", 1)
+LOCKED = Trouble(
+    503,
+    "busy",
+    "Somebody else writes there now",
+    "This was not stored; it is sent again by itself.",
+    1,
+    "It is asked again by itself.",
+)
 
 # MariaDB's numbers of its errors.
 _BY_CODE = {

@@ -55,7 +55,7 @@ def install(app: Flask, metrics_token: str) -> None:
 
     if metrics_token:
 
-        @app.get(METRICS)
+        @app.route(METRICS)
         def metrics() -> Response:
             given = request.headers.get("Authorization", "").removeprefix("Bearer ")
             if not hmac.compare_digest(given.encode(), metrics_token.encode()):

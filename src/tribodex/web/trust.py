@@ -22,7 +22,7 @@ class Trusted:
 def install(app: Flask, trusted: Trusted | None) -> None:
     """Serve the page and the authority's certificate; where there is none the page says so."""
 
-    @app.get("/trust", endpoint="trust")
+    @app.route("/trust", endpoint="trust")
     def page() -> Response:
         g.csp_nonce = secrets.token_urlsafe(16)
         address, figures = (trusted.address, trusted.fingerprint) if trusted is not None else ("", "")
@@ -31,6 +31,6 @@ def install(app: Flask, trusted: Trusted | None) -> None:
     if trusted is None:
         return
 
-    @app.get("/trust/site.crt", endpoint="authority")
+    @app.route("/trust/site.crt", endpoint="authority")
     def certificate() -> Response:
         return Response(trusted.authority, content_type="application/x-x509-ca-cert")

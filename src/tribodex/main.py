@@ -40,6 +40,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     restore.add_argument("backup", nargs="?", type=Path, help="the backup; the newest one when missing")
     restore.add_argument("--until", default="", help="a moment, as 2026-11-30T14:05:00: nothing after it")
     restore.add_argument("--history", type=Path, help="folder of the history of changes, where it is not beside the data")
+    restore.add_argument("--alone", action="store_true", help="the backup alone, without what the history has since")
     restore.add_argument("--replace", action="store_true", help="put aside what stands there")
     upgrade = commands.add_parser("upgrade", help="another version beside this one, with a backup before")
     upgrade.add_argument("archive", nargs="?", type=Path, help="as ./run pack makes it")
@@ -96,7 +97,7 @@ def _copies(kind: str, options: argparse.Namespace) -> int:
             if options.back == (options.archive is not None):
                 raise NotUp("Either an archive or --back.")
             return back(ROOT) if options.back else upgrade(ROOT, options.archive)
-        return restore(ROOT, options.backup, options.until, options.history, replace=options.replace)
+        return restore(ROOT, options.backup, options.until, options.history, replace=options.replace, since=not options.alone)
     except NotUp as error:
         print(error, file=sys.stderr)
         return 1

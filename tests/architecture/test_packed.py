@@ -67,6 +67,11 @@ def test_installed_upgraded_and_taken_back_without_a_network(tmp_path: Path) -> 
     assert served.stop() == 0
 
     newer = tmp_path / "newer.tar"
+    # The newer version changes the schema: the older one cannot read what that made of it.
+    (unpacked / "src" / "tribodex" / "store" / "migrations" / "versions" / "9999_newer.py").write_text(
+        'import sqlalchemy as sa\nfrom alembic import op\n\nrevision, down_revision = "9999", "0010"\n\n\n'
+        'def upgrade() -> None:\n    op.create_table("newer", sa.Column("id", sa.Integer(), primary_key=True))\n'
+    )
     with tarfile.open(newer, "w") as packed:
         packed.add(unpacked, "tribodex-newer")
     upgraded = run(prefix / "current" / "run", "upgrade", newer)

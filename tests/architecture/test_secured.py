@@ -164,6 +164,15 @@ def test_serve_speaks_tls_with_the_sites_certificate(secured: tuple[Started, int
     old.check_hostname, old.verify_mode, old.maximum_version = False, ssl.CERT_NONE, ssl.TLSVersion.TLSv1_1
     with socket.create_connection(("127.0.0.1", port)) as plain, pytest.raises(ssl.SSLError):
         old.wrap_socket(plain)
+    # Whoever reads slowly gets all of it.
+    with socket.create_connection(("127.0.0.1", port)) as slow:
+        slow.setsockopt(socket.SOL_SOCKET, socket.SO_RCVBUF, 2048)
+        slow.sendall(b"GET /trust HTTP/1.1\r\nHost: plant-pc\r\n\r\n")
+        got = b""
+        while block := slow.recv(512):
+            got += block
+            time.sleep(0.002)
+    assert got.endswith(page.encode()[-200:]) and len(got) > len(page.encode())
     # Those that say nothing, or half, hold nobody up; a door that is killed is there again.
     silent = [socket.create_connection(("127.0.0.1", port)) for _ in range(300)]
     for one in silent[::2]:

@@ -23,9 +23,10 @@ from tribodex.exchange.record_page import render_html
 from tribodex.launch.backup import backup, read_manifest
 from tribodex.launch.chained import verify
 from tribodex.launch.mariadb import LocalMariaDB
-from tribodex.launch.own import serve_folder
+from tribodex.launch.own import serve_folder, whole_number
 from tribodex.launch.processes import Running, write_running
 from tribodex.launch.restore import newest, restore
+from tribodex.launch.serve import _check_proxy
 from tribodex.launch.waiting import NotUp
 from tribodex.store import SqlStore
 from tribodex.store.log_keys import KeyFiles
@@ -161,6 +162,55 @@ def test_after_damage_the_backup_and_every_change_since(site: Site, capsys: pyte
     assert restore(site.root, made, history=serve_folder(site.root) / "history-1", replace=True) == 0
     assert site.notes() == {"job-0001": ["before", "after the backup"], "job-0002": ["a mistake"]}
     assert verify(site.root) == 0
+
+
+def test_a_job_opened_after_the_moment_is_named_whole(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
+    with site.running() as session:
+        backup(site.root)
+        site.open(session, "job-0002")
+    assert restore(site.root, None, replace=True, since=False) == 0
+    assert "job job-0002: all its 1 entries were acknowledged and are not there any more" in capsys.readouterr().out
+    assert site.notes() == {"job-0001": ["before"]}
+    assert verify(site.root) == 0, "what was chosen is remembered from now on"
+    assert verify(site.root, "3f") == 2 and "at least eight" in capsys.readouterr().out
+
+
+def test_verify_finds_the_figures_of_a_paper_and_misses_a_job(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
+    with site.running() as session:
+        head = SqlStore(session, site.keys).chain("job-0001")
+    assert head is not None
+    assert verify(site.root, " ".join(head.head[at : at + 4] for at in range(0, 16, 4))) == 0
+    assert "are those of entry 3 of job 1" in capsys.readouterr().out
+    assert verify(site.root, "0000 0000 0000") == 1
+    site.keys.remember("job-0009", 4, "a" * 64)
+    assert verify(site.root) == 1 and "Job job-0009 had 4 entries once; it is not there any more." in capsys.readouterr().out
+
+
+def test_a_restore_that_fails_at_its_end_brings_the_memory_back(site: Site, monkeypatch: pytest.MonkeyPatch) -> None:
+    with site.running():
+        backup(site.root)
+    seen = site.keys.last_seen("job-0001")
+
+    def breaks(*_: object) -> None:
+        raise RuntimeError("at the very end")
+
+    monkeypatch.setattr("tribodex.launch.restore.check_job", breaks)
+    with pytest.raises(RuntimeError, match="very end"):
+        restore(site.root, None, replace=True)
+    assert site.keys.last_seen("job-0001") == seen and not list(site.keys.folder.glob("seen-*"))
+    assert site.notes() == {"job-0001": ["before"]} and verify(site.root) == 0
+
+
+def test_settings_that_are_none_are_said_in_words(monkeypatch: pytest.MonkeyPatch) -> None:
+    for wrong in ("many", "-1", "0", "1.5"):
+        monkeypatch.setenv("TRIBODEX_BACKUPS_KEPT", wrong)
+        with pytest.raises(NotUp, match="right would be a whole number from 1 on"):
+            whole_number("TRIBODEX_BACKUPS_KEPT", 30)
+    monkeypatch.setenv("TRIBODEX_BACKUPS_KEPT", "")
+    assert whole_number("TRIBODEX_BACKUPS_KEPT", 30) == 30
+    monkeypatch.setenv("TRIBODEX_PROXY", "proxy.plant")
+    with pytest.raises(NotUp, match="the address that the proxy comes from"):
+        _check_proxy()
 
 
 def test_a_restore_that_fails_leaves_what_was_there(site: Site, tmp_path: Path) -> None:

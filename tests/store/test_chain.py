@@ -13,13 +13,15 @@ from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN, DRAFT, open_one
+from tribodex.core.errors import Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.facts import Event, Signed
 from tribodex.core.topics.stock.commands import Attach
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.store import SqlStore
-from tribodex.store.chain import chain_of, chain_what_stood, every_job, newest_head, plant_troubles
+from tribodex.store.chain import chain_of, chain_what_stood, every_job, missing_jobs, newest_head, plant_troubles
 from tribodex.store.log_keys import KeyFiles
+from tribodex.store.repository import KEPT_LOGS
 from tribodex.usecases.chain import ChainView, JobRows, StoredEntry, check_job, first_of, link_of
 from tribodex.usecases.chain.links import entry_digest
 from tribodex.usecases.draft.given import PlanDraft
@@ -116,6 +118,38 @@ def test_an_entry_taken_out_or_put_in_is_named(plant: Plant) -> None:
         "FROM job_event WHERE job_id = 'job-0002' AND seq = 4"
     )
     assert plant.says(JOBS[1]) == "Entry 5 was put in past this server."
+
+
+def test_an_entry_taken_out_with_its_link_leaves_a_gap(plant: Plant) -> None:
+    plant.tamper("DELETE FROM job_event WHERE job_id = 'job-0001' AND seq = 2", "DELETE FROM log_link WHERE job_id = 'job-0001' AND seq = 2")
+    assert plant.says() == "Entry 2 is gone.", "what follows is not called changed: only the gap is known"
+
+
+def test_a_signature_that_is_none_is_named_too(plant: Plant) -> None:
+    plant.tamper("UPDATE log_link SET signature = 'no figures' WHERE job_id = 'job-0001' AND seq = 2")
+    assert plant.says() == "Entry 2 carries a signature that this server did not make."
+    plant.sign(JOBS[1])
+    plant.tamper("UPDATE record_head SET signature = 'no figures'")
+    assert "Signed record 1 of the plant's chain was changed." in plant.plant_says()
+
+
+def test_a_job_taken_away_whole_is_missed_by_the_memory(plant: Plant, keys: KeyFiles) -> None:
+    with Session(plant.engine) as session:
+        assert list(missing_jobs(session, keys.all_seen())) == []
+        seen = keys.last_seen(JOBS[1])
+    plant.tamper("DELETE FROM job WHERE id = 'job-0002'")
+    with Session(plant.engine) as session:
+        assert list(missing_jobs(session, keys.all_seen())) == [(JOBS[1], seen)]
+
+
+@pytest.mark.parametrize("change", ["kind = 'signed'", "payload = '[]'", "payload = '{}'", "payload = 'null'"])
+def test_an_entry_that_cannot_be_read_says_so(plant: Plant, change: str) -> None:
+    plant.tamper(f"UPDATE job_event SET {change} WHERE job_id = 'job-0001' AND seq = 2")
+    with Session(plant.engine) as session:
+        KEPT_LOGS.drop(session.bind, JOBS[0])
+        with pytest.raises(Refused, match="Entry 2 of this log cannot be read as it stands"):
+            SqlStore(session).events(JOBS[0])
+    assert plant.says() == "Entry 2 was changed after it was stored."
 
 
 def test_a_cut_tail_is_found_with_its_links_too(plant: Plant) -> None:

@@ -277,7 +277,7 @@ class Queries:
 
 def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClient) -> None:
     queries = Queries(app)
-    assert queries.during(lambda: open_job(client)) <= 16
+    assert queries.during(lambda: open_job(client)) <= 14
     pass_gates(client)
     do(client, "start_gauging", phase="initial")
 
@@ -289,11 +289,11 @@ def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClien
         leaf(i)
     late = (queries.during(lambda: leaf(1)), queries.during(lambda: client.get("/api/jobs/job-0001")))
     assert early == late
-    assert late[0] <= 6 and late[1] <= 2
+    assert late[0] <= 5 and late[1] <= 2
     for i in range(2, 6):
         open_job(client, f"job-000{i}")
     assert queries.during(lambda: client.get("/api/jobs")) <= 2
-    assert queries.during(lambda: client.get("/api/plant")) <= 10
+    assert queries.during(lambda: client.get("/api/plant")) <= 6
 
 
 # Variants, tables, crib, prints.

@@ -46,7 +46,9 @@ def test_a_row_changed_by_the_owner_is_said_on_page_record_and_paper(client: Fla
     tampered(database, "UPDATE job_event SET payload = REPLACE(payload, 'rough', 'smooth') WHERE job_id = 'job-0001' AND seq = 2")
     said = "Entry 2 was changed after it was stored."
     assert client.get(CHAIN).json["troubles"] == [said]
-    assert said in client.get("/api/jobs/job-0001/record.html").text and said in paper(client)
+    page = client.get("/api/jobs/job-0001/record.html").text
+    assert said in page and said in paper(client)
+    assert '<span class="verdict stop">log changed</span>' in page, "no record of a changed log is headed by anything else"
     assert client.get("/api/jobs/job-0001/record.json").json["chain"]["troubles"] == [said]
 
 

@@ -114,3 +114,7 @@ def test_counters_answer_to_the_token_alone(counted: FlaskClient, client: FlaskC
     assert value(after, "tribodex_taps_total", outcome="refused") - value(before, "tribodex_taps_total", outcome="refused") == 1
     assert value(after, "tribodex_request_seconds_count", route=route) - value(before, "tribodex_request_seconds_count", route=route) == 2
     assert "job-0001" not in after and "Tester" not in after
+    for invented in ("AAA", "BBB"):
+        counted.open("/api/jobs", method=invented)
+    after = counted.get("/metrics", headers=known).text
+    assert "AAA" not in after and value(after, "tribodex_requests_total", method="other") >= 2, "what anybody may invent makes no new line"

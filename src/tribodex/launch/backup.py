@@ -27,7 +27,7 @@ from sqlalchemy.orm import Session
 
 from tribodex import __version__
 from tribodex.launch.mariadb import DATABASE, LARGEST_PACKET
-from tribodex.launch.own import opened, serve_folder
+from tribodex.launch.own import opened, serve_folder, whole_number
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import say
 from tribodex.store import SqlStore
@@ -64,7 +64,7 @@ def backups_folder(root: Path) -> Path:
 
 def backup(root: Path, folder: Path | None = None) -> int:
     """Make a backup and say where it is; the oldest beyond those kept are taken away."""
-    into = folder or backups_folder(root)
+    into, kept = folder or backups_folder(root), whole_number("TRIBODEX_BACKUPS_KEPT", KEPT)
     into.mkdir(parents=True, exist_ok=True, mode=0o700)
     made_at = datetime.now(UTC)
     with opened(root) as here, Session(here.engine) as session:
@@ -100,7 +100,7 @@ def backup(root: Path, folder: Path | None = None) -> int:
     os.sync()
     part.rename(made)
     say(f"Backup made: {made} ({sum(file.stat().st_size for file in made.rglob('*') if file.is_file()) / 2**20:.1f} MB).")
-    _prune(into, int(os.environ.get("TRIBODEX_BACKUPS_KEPT", KEPT)))
+    _prune(into, kept)
     return 0
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 from sqlalchemy import Engine
@@ -10,7 +11,7 @@ from sqlalchemy.orm import Session
 from tribodex.launch.own import opened
 from tribodex.launch.watch import say
 from tribodex.store import SqlStore
-from tribodex.store.chain import chain_of, chain_what_stood, every_job, newest_head, plant_troubles
+from tribodex.store.chain import chain_of, chain_what_stood, every_job, missing_jobs, newest_head, plant_troubles
 from tribodex.store.log_keys import KeyFiles
 from tribodex.usecases.chain import check_job
 
@@ -31,6 +32,9 @@ def verify(root: Path, figures: str = "") -> int:
     shows them; they must stand in a log. 0 when all is as it was stored.
     """
     sought = "".join(figures.split()).lower()
+    if sought and not re.fullmatch(r"[0-9a-f]{8,64}", sought):
+        say(f"“{figures}” are no figures of a log; right would be at least eight of 0 to 9 and a to f, as the paper shows them.")
+        return 2
     with opened(root) as here, Session(here.engine) as session:
         count, entries, found, troubled = 0, 0, "", 0
         for rows in every_job(session):
@@ -42,6 +46,8 @@ def verify(root: Path, figures: str = "") -> int:
                 say(f"Job {seen.number} ({seen.job_id}): {trouble}")
             found = next((f"entry {link.seq} of job {rows.number}" for link in rows.links if sought and link.digest.startswith(sought)), found)
         plant = plant_troubles(session, here.keys)
+        gone = missing_jobs(session, here.keys.all_seen())
+        plant += [f"Job {job_id} had {last.seq} entries once; it is not there any more." for job_id, last in gone]
         for trouble in plant:
             say(trouble)
         head = newest_head(session)

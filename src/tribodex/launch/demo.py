@@ -29,7 +29,7 @@ def prepare(root: Path, database: LocalMariaDB, keys: KeyFiles) -> None:
         engine.dispose()
         database.stop()
         database.reset()
-        keys.forget()
+        keys.drop_memory()
         database.start()
         migrate(database.owner_url, database.app_url)
         engine = make_engine(database.app_url)
@@ -69,7 +69,7 @@ def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, r
     if reset:
         say("Throwing the demonstration's data away …")
         database.reset()
-        keys.forget()
+        keys.drop_memory()
     say("1 of 3: starting the database …")
     steady = Steady(database, say)
     try:

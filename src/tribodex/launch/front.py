@@ -10,7 +10,6 @@ from __future__ import annotations
 import asyncio
 import contextlib
 import json
-import resource
 import signal
 import socket
 import ssl
@@ -21,7 +20,8 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from tribodex.launch.accounts import leave_root
-from tribodex.launch.held import WAITING, HeldProcess
+from tribodex.launch.held import WAITING, HeldProcess, in_address
+from tribodex.launch.processes import many_files
 
 if TYPE_CHECKING:
     from tribodex.launch.certificate import SiteCertificate
@@ -62,7 +62,7 @@ class TlsFront(HeldProcess):
         say: Callable[[str], None] | None = None,
     ) -> None:
         host, port = where
-        self.address = f"https://{names[0]}:{port}"
+        self.address = f"https://{in_address(names[0])}:{port}"
         self._authority = str(certificate.authority)
         self._settings = {
             "behind": behind,
@@ -117,11 +117,14 @@ async def _client(client: socket.socket, context: ssl.SSLContext, door: Door) ->
         try:
             async with asyncio.timeout(SILENT_SECONDS):
                 first = await _first_byte(client)
-            if first == HANDSHAKE:
-                await _through(client, context, door)
-            elif first is not None:
-                await _plain(client, door)
-        finally:
+        except BaseException:
+            client.close()
+            raise
+        if first == HANDSHAKE:
+            await _through(client, context, door)
+        elif first is not None:
+            await _plain(client, door)
+        else:
             client.close()
 
 
@@ -147,6 +150,7 @@ async def _streams(client: socket.socket, context: ssl.SSLContext | None) -> tup
     reader = asyncio.StreamReader(limit=LARGEST_HEAD)
     protocol = asyncio.StreamReaderProtocol(reader)
     secured: dict[str, Any] = {"ssl": context, "ssl_handshake_timeout": HANDSHAKE_SECONDS} if context is not None else {}
+    # From here on the socket is the transport's: closing it beside that would take its number away while it still sends.
     transport, _ = await loop.connect_accepted_socket(lambda: protocol, client, **secured)
     return reader, asyncio.StreamWriter(transport, protocol, reader, loop)
 
@@ -168,9 +172,9 @@ async def _through(client: socket.socket, context: ssl.SSLContext, door: Door) -
                 way.cancel()
             await asyncio.gather(*ways, return_exceptions=True)
         finally:
-            inner_writer.close()
+            await _end(inner_writer)
     finally:
-        writer.close()
+        await _end(writer)
 
 
 async def _copy(reader: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
@@ -186,9 +190,18 @@ async def _plain(client: socket.socket, door: Door) -> None:
         async with asyncio.timeout(SILENT_SECONDS):
             head = await reader.readuntil(b"\r\n\r\n")
         writer.write(answer_plain(head, door))
-        await writer.drain()
     finally:
-        writer.close()
+        await _end(writer)
+
+
+async def _end(writer: asyncio.StreamWriter) -> None:
+    """Let out what was written, then end; cut off who does not take it."""
+    writer.close()
+    try:
+        async with asyncio.timeout(SILENT_SECONDS):
+            await writer.wait_closed()
+    except (OSError, ssl.SSLError, TimeoutError):
+        writer.transport.abort()
 
 
 def answer_plain(head: bytes, door: Door) -> bytes:
@@ -233,8 +246,7 @@ def main() -> int:
     }
     # The key is read: nothing more needs root.
     leave_root(Path(said["root"]))
-    most = resource.getrlimit(resource.RLIMIT_NOFILE)[1]
-    resource.setrlimit(resource.RLIMIT_NOFILE, (most if most == resource.RLIM_INFINITY else min(most, 65536), most))
+    many_files()
     listening = socket.socket(fileno=int(sys.argv[1]))
     listening.listen(WAITING)
 

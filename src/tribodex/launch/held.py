@@ -15,6 +15,15 @@ from tribodex.launch.waiting import NotUp, end_of, wait_until
 WAITING = 1024
 
 
+def in_address(name: str) -> str:
+    """A name or number as it stands in an address (RFC 3986, 3.2.2).
+
+    >>> in_address("::1"), in_address("plant-pc")
+    ('[::1]', 'plant-pc')
+    """
+    return f"[{name}]" if ":" in name else name
+
+
 class HeldProcess:
     """A process group that serves a listening socket, which is held here."""
 
@@ -25,7 +34,9 @@ class HeldProcess:
     ) -> None:
         host, port = where
         self._root, self._environment, self._log, self._say = root, dict(environment), log, say
-        self._listening = socket.create_server((host, port), family=socket.AF_INET6 if ":" in host else socket.AF_INET, backlog=WAITING)
+        family = socket.AF_INET6 if ":" in host else socket.AF_INET
+        both = host == "::" and socket.has_dualstack_ipv6()
+        self._listening = socket.create_server((host, port), family=family, backlog=WAITING, dualstack_ipv6=both)
         self._process = self._start()
 
     def command(self, held: int) -> Sequence[str]:

@@ -14,6 +14,7 @@ from datetime import UTC, datetime
 from flask import g, has_app_context
 
 # Modules whose messages are ours, and hold nothing that was typed.
+LEVELS = ("info", "warning", "error")
 OURS = ("tribodex", "waitress", "root")
 
 
@@ -40,7 +41,10 @@ def write_lines(level: str | None = None) -> None:
     """Write the log to the error stream: everything from a level on (TRIBODEX_LOG: info, warning, error)."""
     handler = logging.StreamHandler(sys.stderr)
     handler.setFormatter(JsonLines())
-    logging.basicConfig(handlers=[handler], level=(level or os.environ.get("TRIBODEX_LOG", "warning")).upper(), force=True)
+    wanted = (level or os.environ.get("TRIBODEX_LOG") or LEVELS[1]).lower()
+    logging.basicConfig(handlers=[handler], level=(wanted if wanted in LEVELS else LEVELS[1]).upper(), force=True)
+    if wanted not in LEVELS:
+        logging.getLogger("tribodex").warning("TRIBODEX_LOG is none of %s: warning is taken", ", ".join(LEVELS))
     # What a library has to say of its own work is of no interest to who keeps the server.
     for name in ("fontTools", "weasyprint", "PIL", "sqlalchemy", "alembic"):
         logging.getLogger(name).setLevel(logging.ERROR)

@@ -12,9 +12,18 @@ from sqlalchemy import Engine
 
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.launch.processes import read_running
+from tribodex.launch.waiting import NotUp
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
 from tribodex.store.repository import make_engine
+
+
+def whole_number(name: str, usual: int, least: int = 1) -> int:
+    """A setting that is a whole number. Raises NotUp, in words, for anything else."""
+    said = os.environ.get(name, "").strip()
+    if said and not (said.isascii() and said.isdigit() and int(said) >= least):
+        raise NotUp(f"{name} is “{said}”; right would be a whole number from {least} on.")
+    return int(said) if said else usual
 
 
 def serve_folder(root: Path) -> Path:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import ctypes
 import json
 import os
+import resource
 import signal
 import time
 from collections.abc import Callable
@@ -12,6 +13,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 _PR_SET_PDEATHSIG = 1
+MANY_FILES = 65_536
 _LIBC = ctypes.CDLL(None, use_errno=True)
 
 
@@ -33,6 +35,15 @@ def still_with_parent(how: signal.Signals) -> None:
     _LIBC.prctl(_PR_SET_PDEATHSIG, int(how))
     if os.getppid() != parent or parent == 1:
         os._exit(1)
+
+
+def many_files() -> None:
+    """As many open files as this account may have: each connection is one."""
+    soft, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
+    wanted = MANY_FILES if hard == resource.RLIM_INFINITY else min(MANY_FILES, hard)
+    if soft == resource.RLIM_INFINITY or soft >= wanted:
+        return
+    resource.setrlimit(resource.RLIMIT_NOFILE, (wanted, hard))
 
 
 def started_at(pid: int) -> int | None:

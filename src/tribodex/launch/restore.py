@@ -15,7 +15,7 @@ from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
 
-from sqlalchemy import create_engine, text
+from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.engine import make_url
 from sqlalchemy.orm import Session
 
@@ -25,16 +25,20 @@ from tribodex.launch.mariadb import DATABASE, LARGEST_PACKET, LocalMariaDB
 from tribodex.launch.own import keys_folder, serve_folder
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say
-from tribodex.store.chain import PLANT, every_job, newest_head, plant_troubles
+from tribodex.store.chain import PLANT, every_job, missing_jobs, newest_head, plant_troubles
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.migrate import migrate
 from tribodex.store.repository import make_engine
 from tribodex.usecases.chain import check_job
 
+# Restored, and a log is not what was stored once.
+UNSOUND = 3
+
 
 def restore(root: Path, made: Path | None, until: str = "", history: Path | None = None, *, replace: bool = False, since: bool = True) -> int:
     """Restore a backup (the newest one unless named), and what the history has since, up to `until`; without
-    `since` the backup alone. 0 when all logs are sound after it.
+    `since` the backup alone. 0 when all logs are sound after it,
+    UNSOUND when it is done and some are not.
     """
     made = made or newest(backups_folder(root))
     manifest, written = read_manifest(made)
@@ -150,10 +154,10 @@ def _replay(own: LocalMariaDB, history: Path, manifest: Manifest, until: str) ->
         assert read.stdout is not None and read.stderr is not None  # both were asked for
         read.stdout.close()
         said = read.stderr.read().decode(errors="replace")
-        if read.wait() != 0 and "truncated" not in said and "EOF" not in said:
-            raise NotUp(f"The history could not be read: {said[-1000:]}")
         if write.returncode != 0:
             raise NotUp(f"The history could not be played back: {write.stderr.decode(errors='replace')[-1000:]}")
+        if read.wait() != 0 and "truncated" not in said and "EOF" not in said:
+            raise NotUp(f"The history could not be read: {said[-1000:]}")
     say(f"  changes since then played back{f' up to {until}' if until else ''}, from {len(files)} files of the history")
 
 
@@ -178,13 +182,26 @@ def _look_after(owner_url: str, app_url: str, keys: KeyFiles, manifest: Manifest
     """Schema and rights, the memory of how far logs had come made anew, every log checked, and what is missing against before."""
     migrate(owner_url, app_url)
     engine = make_engine(app_url)
-    before = KeyFiles(keys.folder)
     aside = keys.forget()
+    try:
+        return _compare(engine, keys, manifest, aside)
+    except BaseException:
+        # What stood there comes back: its memory as well.
+        shutil.rmtree(keys.folder / "seen", ignore_errors=True)
+        if aside is not None:
+            aside.rename(keys.folder / "seen")
+        raise
+    finally:
+        engine.dispose()
+
+
+def _compare(engine: Engine, keys: KeyFiles, manifest: Manifest, aside: Path | None) -> int:
+    """Every log checked, remembered anew, and what is missing against the memory that was put aside."""
     begin_chain(engine, keys)
     troubles, jobs, entries, missing = 0, 0, 0, 0
     with Session(engine) as session:
         for rows in every_job(session):
-            last = before.last_seen_in(aside, rows.job_id) if aside is not None else None
+            last = keys.last_seen_in(aside, rows.job_id) if aside is not None else None
             have = rows.links[-1].seq if rows.links else 0
             if last is not None and last.seq > have:
                 missing += 1
@@ -195,14 +212,16 @@ def _look_after(owner_url: str, app_url: str, keys: KeyFiles, manifest: Manifest
             jobs, entries, troubles = jobs + 1, entries + seen.entries, troubles + len(seen.troubles)
             for trouble in seen.troubles:
                 say(f"  job {rows.number} ({rows.job_id}): {trouble}")
+        for job_id, last in missing_jobs(session, keys.all_seen(aside)) if aside is not None else ():
+            missing += 1
+            say(f"  job {job_id}: all its {last.seq} entries were acknowledged and are not there any more")
         head = newest_head(session)
         if head is not None:
             keys.remember(PLANT, head.number, head.digest)
         plant = plant_troubles(session, keys)
         if manifest.head is not None and (head is None or head.number < manifest.head[0]):
             plant.append(f"The backup was made after signed record {manifest.head[0]}; that is not in it.")
-    engine.dispose()
     for trouble in plant:
         say(f"  {trouble}")
     say(f"{jobs} jobs with {entries} entries are there and checked; {missing or 'none'} lack what was acknowledged after it.")
-    return 1 if troubles or plant else 0
+    return UNSOUND if troubles or plant else 0

@@ -14,6 +14,7 @@ from __future__ import annotations
 
 import os
 from datetime import UTC, datetime
+from ipaddress import ip_address
 from pathlib import Path
 
 from sqlalchemy.orm import Session
@@ -22,7 +23,7 @@ from tribodex.exchange.plant_file import read_plant
 from tribodex.launch.chained import begin_chain
 from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB, free_port
-from tribodex.launch.own import keys_folder, opened, serve_folder
+from tribodex.launch.own import keys_folder, opened, serve_folder, whole_number
 from tribodex.launch.server import WebServer
 from tribodex.launch.site import EVERYWHERE, LOOPBACK, Site
 from tribodex.launch.steady import Steady
@@ -68,13 +69,14 @@ def _own(root: Path) -> int:
 def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, claim: Claim | None) -> int:
     steady, keys = Steady(own, say), KeyFiles(keys_folder(root))
     steady.step(lambda: _make_ready(url, owner, keys))
-    host, wanted = os.environ.get("TRIBODEX_HOST", "127.0.0.1"), int(os.environ.get("TRIBODEX_PORT", "8700"))
+    host, wanted = os.environ.get("TRIBODEX_HOST", "127.0.0.1"), whole_number("TRIBODEX_PORT", 8700)
+    _check_proxy()
     secured = _secured(host)
     names = tuple(filter(None, (name_of(name) for name in (*os.environ.get("TRIBODEX_HOSTS", "").split(","), host) if name not in EVERYWHERE)))
     site = Site(root, names, host, choose_port(wanted)) if secured else None
     where = ("127.0.0.1", free_port()) if site is not None else (host, choose_port(wanted))
     more = site.settings() if site is not None else {}
-    workers = int(os.environ.get("TRIBODEX_WORKERS", "2"))
+    workers = whole_number("TRIBODEX_WORKERS", 2)
     server = WebServer(root, url, *where, keys=keys.folder, hosts=",".join(names), workers=workers, say=say, more=more)
     door = None
     try:
@@ -100,6 +102,16 @@ def _make_ready(url: str, owner: str | None, keys: KeyFiles) -> None:
         say("The plant is empty. Bring yours in with: ./run plant FILE.yaml (an example is data/demo/hollin_vale.yaml)")
     begin_chain(engine, keys)
     engine.dispose()
+
+
+def _check_proxy() -> None:
+    """Requests come from an address, not from a name: a name would never be believed, without a word. Raises NotUp."""
+    said = os.environ.get("TRIBODEX_PROXY", "")
+    try:
+        if said:
+            ip_address(said)
+    except ValueError as error:
+        raise NotUp(f"TRIBODEX_PROXY is “{said}”; right would be the address that the proxy comes from, as 127.0.0.1.") from error
 
 
 def _secured(host: str) -> bool:

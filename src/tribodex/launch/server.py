@@ -10,7 +10,7 @@ from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 
 from tribodex.launch.accounts import give_to_web
-from tribodex.launch.held import HeldProcess
+from tribodex.launch.held import HeldProcess, in_address
 
 
 class WebServer(HeldProcess):
@@ -32,7 +32,7 @@ class WebServer(HeldProcess):
         say: Callable[[str], None] | None = None,
         more: Mapping[str, str] | None = None,
     ) -> None:
-        self.address = f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else host}:{port}"
+        self.address = f"http://{'127.0.0.1' if host in ('0.0.0.0', '::') else in_address(host)}:{port}"
         self._workers = workers
         give_to_web(root, keys)
         environment = {

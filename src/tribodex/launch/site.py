@@ -10,6 +10,7 @@ from pathlib import Path
 from tribodex.exchange.trust_page import trust_page
 from tribodex.launch.certificate import SiteCertificate, site_certificate
 from tribodex.launch.front import TlsFront
+from tribodex.launch.held import in_address
 from tribodex.launch.own import serve_folder
 from tribodex.launch.watch import say
 
@@ -32,7 +33,7 @@ class Site:
     @property
     def address(self) -> str:
         """Where browsers go."""
-        return f"https://{self._names[0]}:{self._port}"
+        return f"https://{in_address(self._names[0])}:{self._port}"
 
     def settings(self) -> Mapping[str, str]:
         """What the web server behind the door needs to know."""

@@ -12,7 +12,7 @@ from pathlib import Path
 from tribodex.launch.backup import backup, backups_folder
 from tribodex.launch.own import serve_folder
 from tribodex.launch.processes import read_running
-from tribodex.launch.restore import newest, restore
+from tribodex.launch.restore import UNSOUND, newest
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import say
 
@@ -53,14 +53,17 @@ def back(root: Path) -> int:
         raise NotUp("No upgrade is known that could be taken back.") from error
     if not (old / "run").is_file():
         raise NotUp(f"The version before is gone: {old}.")
-    # Only what the backup holds: changes since then were written by the newer version.
-    code = restore(root, made, replace=True, since=False)
+    # By the older version's own hands: this one would bring the schema to what that one cannot read. Only what the backup holds: changes
+    # since then were written by this one.
+    done = subprocess.run([old / "run", "restore", made, "--replace", "--alone"], cwd=old, check=False)
+    if done.returncode not in (0, UNSOUND):
+        raise NotUp("The backup could not be restored; this version is served as before.")
     part = prefix / "current.part"
     part.unlink(missing_ok=True)
     part.symlink_to(old.relative_to(prefix))
     part.rename(prefix / "current")
     say(f"{old.name} is served from the next start on.")
-    return code
+    return done.returncode
 
 
 def _prefix(root: Path) -> Path:

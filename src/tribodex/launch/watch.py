@@ -115,7 +115,10 @@ def watch(
             _again("door to the network", door.restart)
         if time.time() // DAY_SECONDS != day:
             day = time.time() // DAY_SECONDS
-            daily()
+            try:
+                daily()
+            except (OSError, ValueError) as error:
+                say(f"What is done each day could not be done: {error}")
     return 0
 
 

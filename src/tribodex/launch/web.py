@@ -25,7 +25,7 @@ from flask import Flask
 from tribodex.exchange.press import press
 from tribodex.launch.accounts import give_to_web, leave_root
 from tribodex.launch.logs import write_lines
-from tribodex.launch.processes import dies_with_parent
+from tribodex.launch.processes import dies_with_parent, many_files
 
 THREADS = 16
 # A connection that says nothing for this long is closed, within a request or between two.
@@ -163,6 +163,7 @@ def main() -> int:
     # Before anything is read that comes from outside.
     leave_root(Path(sys.argv[3]))
     write_lines()
+    many_files()
     from tribodex.launch.wsgi import app
 
     listening = socket.socket(fileno=int(sys.argv[1]))

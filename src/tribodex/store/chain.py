@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import asdict, fields
 from datetime import UTC, datetime
+from itertools import islice
 
 from sqlalchemy import Text, func, insert, select, type_coerce
 from sqlalchemy.orm import Session
@@ -38,15 +39,18 @@ TOGETHER = 50
 
 
 def add_links(
-    session: Session, keys: LogKeys, job_id: str, number: int, entries: Sequence[StoredEntry], events: Sequence[Event]
+    session: Session, keys: LogKeys, number: int, entries: Sequence[StoredEntry], events: Sequence[Event], before: str = ""
 ) -> list[tuple[str, LastSeen]]:
-    """Chain entries in the caller's transaction; a signature by a person goes into the plant's chain as well.
+    """Chain entries in the caller's transaction; a signature by a person goes into the plant's chain as well. `before`: the digest of the
+    link before, where the caller knows it.
 
     Returns what is to be remembered once it is committed, and under which name: of the job, and of the plant where that grew.
     """
-    stood = session.execute(_LINKS.where(LogLinkRow.job_id == job_id).order_by(None).order_by(LogLinkRow.seq.desc()).limit(1)).first()
-    before = stood.digest if stood is not None else first_of(job_id, number)
-    links = []
+    job_id, links = entries[0].job_id, []
+    if not before and entries[0].seq > 1:
+        newest = select(LogLinkRow.digest).where(LogLinkRow.job_id == job_id).order_by(LogLinkRow.seq.desc()).limit(1)
+        before = session.scalar(newest) or ""
+    before = before or first_of(job_id, number)
     for entry in entries:
         # The moment that this server gave the entry.
         links.append(link_of(keys, before, entry, entry.recorded_at))
@@ -112,6 +116,14 @@ def plant_troubles(session: Session, keys: LogKeys) -> list[str]:
         rows = session.execute(select(LogLinkRow.job_id, LogLinkRow.seq, LogLinkRow.digest).where(LogLinkRow.job_id.in_(some)))
         stood |= {(row.job_id, row.seq): row.digest for row in rows}
     return list(check_heads(keys, heads, stood, keys.last_seen(PLANT)))
+
+
+def missing_jobs(session: Session, seen: Iterable[tuple[str, LastSeen]]) -> Iterator[tuple[str, LastSeen]]:
+    """Jobs that are remembered and are not in the database at all."""
+    asked = iter(seen)
+    while some := dict(one for one in islice(asked, 500) if one[0] != PLANT):
+        there = set(session.scalars(select(JobRow.id).where(JobRow.id.in_(some))))
+        yield from ((job_id, last) for job_id, last in some.items() if job_id not in there)
 
 
 def newest_head(session: Session) -> Head | None:

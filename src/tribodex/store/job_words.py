@@ -41,16 +41,16 @@ class _Listed:
 _LISTED = _Listed(2000)
 
 
-def list_words(session: Session, summary: JobSummary) -> None:
-    """List a job under its words, in the caller's transaction; nothing is done where they are listed already."""
+def list_words(session: Session, summary: JobSummary, *, new: bool = False) -> None:
+    """List a job under its words, in the caller's transaction; nothing is done where they are listed already. `new`: it is under none."""
     words = found_by(summary)
-    if summary.events > 1 and _LISTED.same(session.bind, summary.id, words):
+    if not new and _LISTED.same(session.bind, summary.id, words):
         return
-    stood = set(session.scalars(select(JobWordRow.word).where(JobWordRow.number == summary.number)))
+    stood: set[str] = set() if new else set(session.scalars(select(JobWordRow.word).where(JobWordRow.number == summary.number)))
     if gone := stood - words:
         session.execute(delete(JobWordRow).where(JobWordRow.number == summary.number, JobWordRow.word.in_(gone)))
-    if new := words - stood:
-        session.execute(insert(JobWordRow).prefix_with("IGNORE"), [{"word": word, "number": summary.number} for word in sorted(new)])
+    if more := words - stood:
+        session.execute(insert(JobWordRow).prefix_with("IGNORE"), [{"word": word, "number": summary.number} for word in sorted(more)])
 
 
 def listed(session: Session, summary: JobSummary) -> None:

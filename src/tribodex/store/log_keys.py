@@ -5,7 +5,9 @@ from __future__ import annotations
 import hashlib
 import logging
 import os
+import shutil
 import threading
+from collections.abc import Iterator
 from pathlib import Path
 
 from cryptography.exceptions import InvalidSignature
@@ -14,6 +16,8 @@ from cryptography.hazmat.primitives.asymmetric.ed25519 import Ed25519PrivateKey,
 
 from tribodex.usecases.chain import LastSeen
 
+# Letters of a SHA-256.
+DIGEST = 64
 _LOG = logging.getLogger(__name__)
 _RAW = (serialization.Encoding.Raw, serialization.PublicFormat.Raw)
 
@@ -80,10 +84,21 @@ class KeyFiles:
             if at < 0:
                 break
             seq, _, digest = lines[at + len(sought) :].partition(b"\n")[0].decode().partition(" ")
-            if seq.isdigit() and len(digest) == 64 and (best is None or int(seq) > best.seq):
+            if seq.isdigit() and len(digest) == DIGEST and (best is None or int(seq) > best.seq):
                 best = LastSeen(int(seq), digest)
             at = lines.rfind(sought, 0, at)
         return best
+
+    def all_seen(self, folder: Path | None = None) -> Iterator[tuple[str, LastSeen]]:
+        """Every name that is remembered with its newest entry, some at a time; of a memory that was put aside where that is named."""
+        for file in sorted((folder or self.folder / "seen").glob("*.log")):
+            newest: dict[str, LastSeen] = {}
+            for line in file.read_text("utf-8", "replace").splitlines():
+                name, _, rest = line.partition(" ")
+                seq, _, digest = rest.partition(" ")
+                if seq.isdigit() and len(digest) == DIGEST and int(seq) >= newest.get(name, LastSeen(0, "")).seq:
+                    newest[name] = LastSeen(int(seq), digest)
+            yield from newest.items()
 
     def forget(self) -> Path | None:
         """Put the memory aside: another state of the database was chosen. Returns where it lies now."""
@@ -95,6 +110,10 @@ class KeyFiles:
             number += 1
         seen.rename(aside)
         return aside
+
+    def drop_memory(self) -> None:
+        """Throw the memory away: the data that it is of is thrown away as well."""
+        shutil.rmtree(self.folder / "seen", ignore_errors=True)
 
     def public_keys(self) -> dict[str, bytes]:
         """Every known public key as PEM, by its name."""

@@ -103,19 +103,24 @@ class JobEventRow(Base):
     digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
 
 
-class LogLinkRow(Base):
-    """An entry's place in the chain: digest, signature, and the key that made it. Never changed, never deleted."""
+class Chained:
+    """What is chained and signed: its digest, which key signed it, and when."""
 
-    __tablename__ = "log_link"
-    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
-    seq: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
     digest: Mapped[str] = mapped_column(String(64))
     key: Mapped[str] = mapped_column(String(16))
     signature: Mapped[str] = mapped_column(String(128))
     linked_at: Mapped[datetime]
 
 
-class RecordHeadRow(Base):
+class LogLinkRow(Chained, Base):
+    """An entry's place in the chain: digest, signature, and the key that made it. Never changed, never deleted."""
+
+    __tablename__ = "log_link"
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
+    seq: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+
+
+class RecordHeadRow(Chained, Base):
     """A record that a person signed, in the plant's own chain. Never changed, never deleted."""
 
     __tablename__ = "record_head"
@@ -123,10 +128,6 @@ class RecordHeadRow(Base):
     job_id: Mapped[str] = mapped_column(ForeignKey("job.id"))
     seq: Mapped[int] = mapped_column(Integer)
     entry: Mapped[str] = mapped_column(String(64))
-    digest: Mapped[str] = mapped_column(String(64))
-    key: Mapped[str] = mapped_column(String(16))
-    signature: Mapped[str] = mapped_column(String(128))
-    linked_at: Mapped[datetime]
 
 
 class HalfPlanRow(Base):

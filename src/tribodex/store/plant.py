@@ -6,7 +6,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from pydantic import TypeAdapter
-from sqlalchemy import Engine, Select, String, cast, func, select
+from sqlalchemy import Engine, Select, String, cast, func, literal, select, union_all
 from sqlalchemy.orm import InstrumentedAttribute, Session
 
 from tribodex.store.models import CrewRow, CribItemRow, JobEventRow, MachineRow, PersonRow, PositionRow
@@ -19,24 +19,24 @@ from tribodex.usecases.ports import Plant, ShaftLine
 SHAFTS: TypeAdapter[tuple[ShaftLine, ...]] = TypeAdapter(tuple[ShaftLine, ...])
 
 
-def _checked(*columns: InstrumentedAttribute[Any]) -> Select[int, Any]:
+def _checked(kind: str, *columns: InstrumentedAttribute[Any]) -> Select[str, int, Any]:
     """How many rows, and their checksums added up. What is not known is no empty text."""
     texts = (func.coalesce(cast(column, String), "-") for column in columns)
-    return select(func.count(), func.sum(func.crc32(func.concat_ws("|", *texts))))
+    return select(literal(kind), func.count(), func.sum(func.crc32(func.concat_ws("|", *texts))))
 
 
 _P = PositionRow
-_MARKS = (
-    _checked(MachineRow.id, MachineRow.name, MachineRow.area, MachineRow.rank, MachineRow.shafts),
-    _checked(_P.id, _P.machine_id, _P.name, _P.designation, _P.shaft, _P.fixed, _P.rank),
-    _checked(PersonRow.name, PersonRow.rank),
-    select(func.count(), func.max(CribItemRow.entry)),
+_MARKS = union_all(
+    _checked("machine", MachineRow.id, MachineRow.name, MachineRow.area, MachineRow.rank, MachineRow.shafts),
+    _checked("position", _P.id, _P.machine_id, _P.name, _P.designation, _P.shaft, _P.fixed, _P.rank),
+    _checked("person", PersonRow.name, PersonRow.rank),
+    select(literal("crib"), func.count(), func.max(CribItemRow.entry)),
 )
 
 
 def plant_mark(session: Session) -> str:
     """A mark of machines, positions, people and crib: another one as soon as any of them changes. Computed where they lie."""
-    return ".".join(f"{count}-{checks or 0}" for count, checks in (session.execute(asked).one() for asked in _MARKS))
+    return ".".join(f"{count}-{checks or 0}" for _, count, checks in sorted(session.execute(_MARKS)))
 
 
 def has_plant(engine: Engine) -> bool:

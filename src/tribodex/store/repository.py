@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import uuid
 from collections import defaultdict
-from collections.abc import Collection, Iterable, Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import fields
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Any
 
 from sqlalchemy import Engine, create_engine, func, insert, literal_column, or_, select
@@ -20,16 +20,16 @@ from tribodex.store import care
 from tribodex.store.care import touched
 from tribodex.store.chain import add_links, chain_of
 from tribodex.store.crib import KeepsCrib
+from tribodex.store.entries import aware, event_rows, naive, read, same_entry
 from tribodex.store.growing import Growing
 from tribodex.store.half_plans import KeepsHalves
 from tribodex.store.job_words import found_under, list_what_stood, list_words, listed
 from tribodex.store.kept_logs import KeptLogs
-from tribodex.store.models import IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, MachineRow, PersonRow
+from tribodex.store.models import IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, LogLinkRow, MachineRow, PersonRow
 from tribodex.store.pictures import KeepsPictures
 from tribodex.store.plant import SHAFTS, plant_mark
 from tribodex.usecases.care import Said
 from tribodex.usecases.chain import ChainView, LastSeen, LogKeys, StoredEntry, stored_json
-from tribodex.usecases.codec import decode, encode
 from tribodex.usecases.ports import (
     NEWEST,
     CareRow,
@@ -82,6 +82,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
 
     def __init__(self, session: Session, keys: LogKeys | None = None) -> None:
         self._session, self._keys = session, keys
+        self._newest = ("", 0, "")
 
     def chain(self, job_id: str) -> ChainView | None:
         """What the chain says of a job; None where there is no such job, or no key to check with."""
@@ -118,7 +119,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         ]
 
     def plant_mark(self) -> str:
-        """A mark of the plant and the crib, in four small queries."""
+        """A mark of the plant and the crib, in one query."""
         return plant_mark(self._session)
 
     def people(self) -> Sequence[str]:
@@ -131,7 +132,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         if asked.live is not None:
             wanted = wanted.where(_LIST.live == asked.live)
         if asked.after is not None:
-            moment, number = _naive(asked.after[0]), asked.after[1]
+            moment, number = naive(asked.after[0]), asked.after[1]
             # The first condition alone lets the index be entered at the right place.
             wanted = wanted.where(_LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number))
         few, many = found_under(self._session, asked.words)
@@ -151,7 +152,7 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         known = self._session.scalar(select(JobRow.number).where(JobRow.id == job_id))
         if known is not None:
             return known
-        row = JobRow(id=job_id, recorded_at=_naive(recorded_at))
+        row = JobRow(id=job_id, recorded_at=naive(recorded_at))
         self._session.add(row)
         try:
             self._session.flush()
@@ -189,16 +190,19 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
                 JobEventRow.happened_at,
                 JobEventRow.recorded_at,
                 JobEventRow.digest,
+                LogLinkRow.digest.label("link"),
             )
+            .join(LogLinkRow, (LogLinkRow.job_id == JobEventRow.job_id) & (LogLinkRow.seq == JobEventRow.seq), isouter=True)
             .where(JobEventRow.job_id == job_id, JobEventRow.seq >= (last.seq if last else 0))
             .order_by(JobEventRow.seq)
         ).all()
-        if last is not None:
-            # The last one kept is read again: another database behind the same address has other entries.
-            if not rows or (rows[0].seq, rows[0].client_event_id, _aware(rows[0].recorded_at)) != (last.seq, last.client_event_id, last.recorded_at):
-                KEPT_LOGS.drop(self._session.bind, job_id)
-                return self.events(job_id)
-            rows = rows[1:]
+        # The last one kept is read again: another database behind the same address has other entries.
+        if last is not None and (not rows or not same_entry(rows[0], last)):
+            KEPT_LOGS.drop(self._session.bind, job_id)
+            return self.events(job_id)
+        # What an entry that follows is chained to.
+        self._newest = (job_id, rows[-1].seq, rows[-1].link or "") if rows else ("", 0, "")
+        rows = rows[1:] if last is not None else rows
         log = (
             *kept,
             *(
@@ -206,10 +210,10 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
                     r.seq,
                     r.client_event_id,
                     r.at,
-                    decode(r.kind, r.payload, r.schema_version),
+                    read(r.seq, r.kind, r.payload, r.schema_version),
                     r.actor,
-                    _aware(r.happened_at),
-                    _aware(r.recorded_at),
+                    aware(r.happened_at),
+                    aware(r.recorded_at),
                     r.digest,
                 )
                 for r in rows
@@ -283,9 +287,9 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         """What a job says of its positions, and what is due there now; not committed yet."""
         care.keep_care(self._session, number, said)
 
-    def _list(self, summary: JobSummary) -> None:
+    def _list(self, summary: JobSummary, *, new: bool = False) -> None:
         values = _summary_row(summary)
-        list_words(self._session, summary)
+        list_words(self._session, summary, new=new)
         self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
 
     def append(
@@ -304,12 +308,13 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         """
         remembered: list[tuple[str, LastSeen]] = []
         try:
-            rows = list(_event_rows(job_id, events))
+            rows = list(event_rows(job_id, events))
             self._session.execute(insert(JobEventRow), rows)
             if self._keys is not None:
                 stored = [StoredEntry(**row | {"payload": stored_json(row["payload"])}) for row in rows]
-                remembered = add_links(self._session, self._keys, job_id, summary.number, stored, events)
-            self._list(summary)
+                before = self._newest[2] if self._newest[:2] == (job_id, events[0].seq - 1) else ""
+                remembered = add_links(self._session, self._keys, summary.number, stored, events, before)
+            self._list(summary, new=events[0].seq == 1)
             touched(self._session, summary, positions, round, left)
             if care:
                 self.keep_care(summary.number, care)
@@ -333,27 +338,10 @@ def _code(error: OperationalError) -> int:
     return error.orig.args[0] if error.orig is not None and error.orig.args else 0
 
 
-def _event_rows(job_id: str, events: Iterable[Event]) -> Iterable[dict[str, Any]]:
-    for event in events:
-        yield {
-            "job_id": job_id,
-            "seq": event.seq,
-            "client_event_id": event.client_event_id,
-            "at": event.at,
-            "kind": event.kind,
-            "schema_version": event.version,
-            "payload": encode(event.fact),
-            "actor": event.actor,
-            "happened_at": _naive(event.happened_at),
-            "recorded_at": _naive(event.recorded_at),
-            "digest": event.digest,
-        }
-
-
 def _summary(*row: Any) -> JobSummary:
     """A row of _SUMMARIES; its last column is the time."""
     made = JobSummary(*row)
-    made.updated_at = _aware(made.updated_at)
+    made.updated_at = aware(made.updated_at)
     return made
 
 
@@ -371,14 +359,5 @@ def _summary_row(s: JobSummary) -> dict[str, object]:
         "status": s.status,
         "live": s.status in LIVE,
         "events": s.events,
-        "updated_at": _naive(s.updated_at),
+        "updated_at": naive(s.updated_at),
     }
-
-
-def _aware(moment: datetime) -> datetime:
-    return moment.replace(tzinfo=UTC)
-
-
-def _naive(moment: datetime) -> datetime:
-    """UTC without a zone, as MariaDB keeps it."""
-    return moment.astimezone(UTC).replace(tzinfo=None)

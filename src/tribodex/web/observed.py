@@ -22,6 +22,7 @@ _LOG = logging.getLogger("tribodex.requests")
 # Seconds: an answer from memory, one of the database, a paper, one that somebody waits for.
 STEPS = (0.005, 0.02, 0.05, 0.1, 0.25, 0.5, 1.0, 2.5, 5.0, 10.0, 30.0)
 SLOW_SECONDS = 2.0
+METHODS = frozenset(("GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"))
 
 REQUESTS = Counter("tribodex_requests", "Requests answered", ("method", "route", "status"))
 SECONDS = Histogram("tribodex_request_seconds", "Time to an answer", ("route",), buckets=STEPS)
@@ -42,14 +43,16 @@ def install(app: Flask, metrics_token: str) -> None:
     def end(response: Response) -> Response:
         took, route = time.monotonic() - g.get("begun", time.monotonic()), route_of()
         response.headers[REQUEST] = g.get("request_id", "")
-        REQUESTS.labels(request.method, route, response.status_code).inc()
+        # Anybody may invent methods; they are counted as one.
+        method = request.method if request.method in METHODS else "other"
+        REQUESTS.labels(method, route, response.status_code).inc()
         SECONDS.labels(route).observe(took)
         if route.endswith("/taps") and request.method == "POST":
             TAPS.labels("stored" if response.status_code < 300 else "refused" if response.status_code < 500 else "not now").inc()
         if response.status_code >= 500:
             TROUBLE.labels(g.get("trouble", "error")).inc()
         level = logging.WARNING if response.status_code >= 500 or took > SLOW_SECONDS else logging.INFO
-        said = {"method": request.method, "route": route, "status": response.status_code, "ms": round(took * 1000, 1)}
+        said = {"method": method, "route": route, "status": response.status_code, "ms": round(took * 1000, 1)}
         _LOG.log(level, "request", extra={"said": said})
         return response
 

@@ -69,7 +69,7 @@ def check_job(keys: LogKeys, rows: JobRows) -> ChainView:
     links = {link.seq: link for link in rows.links}
     troubles = [
         *_several("was changed after it was stored", _changed(rows, links)),
-        *_several("is gone", sorted(links.keys() - {entry.seq for entry in rows.entries})),
+        *_several("is gone", _gone(rows, links)),
         *_several("was put in past this server", [entry.seq for entry in rows.entries if entry.seq not in links]),
         *_signatures(keys, rows.links),
         *_memory(keys.last_seen(rows.job_id), links),
@@ -97,19 +97,33 @@ def _changed(rows: JobRows, links: Mapping[int, Link]) -> list[int]:
         link = links.get(entry.seq)
         if link is None:
             continue
-        # After a gap the link that stood there is what the next one was made on.
-        if entry.seq != expected and entry.seq - 1 in links:
-            before = links[entry.seq - 1].digest
-        if entry_digest(before, entry) != link.digest:
+        # After a gap the link that stood there is what the next one was made on; where that is gone too, only the gap can be said.
+        if entry.seq != expected:
+            before = links[entry.seq - 1].digest if entry.seq - 1 in links else ""
+        if before and entry_digest(before, entry) != link.digest:
             found.append(entry.seq)
         before, expected = link.digest, entry.seq + 1
     return found
 
 
+def _gone(rows: JobRows, links: Mapping[int, Link]) -> list[int]:
+    """Numbers up to the newest one that no entry has: entries of a log are counted without a gap."""
+    there = {entry.seq for entry in rows.entries}
+    return sorted(set(range(1, max(*there, *links, 0) + 1)) - there) if there or links else []
+
+
+def _bytes(figures: str) -> bytes:
+    """A signature as it stands; what is no hexadecimal is none."""
+    try:
+        return bytes.fromhex(figures)
+    except ValueError:
+        return b""
+
+
 def _signatures(keys: LogKeys, links: Sequence[Link]) -> Iterator[str]:
     wrong, strange = [], set()
     for link in links:
-        good = keys.signed(link.key, link_message(link.digest, link.linked_at), bytes.fromhex(link.signature))
+        good = keys.signed(link.key, link_message(link.digest, link.linked_at), _bytes(link.signature))
         if good is None:
             strange.add(link.key)
         elif not good:
@@ -146,7 +160,7 @@ def check_heads(keys: LogKeys, heads: Sequence[Head], entries: Mapping[tuple[str
             yield f"Signed record {expected} of the plant's chain is gone."
             return
         made = head_digest(before, head.number, head.job_id, head.seq, head.entry)
-        good = keys.signed(head.key, head_message(head.digest, head.linked_at), bytes.fromhex(head.signature))
+        good = keys.signed(head.key, head_message(head.digest, head.linked_at), _bytes(head.signature))
         if made != head.digest or good is False:
             yield f"Signed record {head.number} of the plant's chain was changed."
         elif good is None:

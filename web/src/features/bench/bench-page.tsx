@@ -38,7 +38,7 @@ export function BenchPage() {
       document.title = "Tribodex";
     };
   }, [bench, units]);
-  if (missing) return <NotHere why={missing} />;
+  if (missing) return <NotHere job={id} why={missing} />;
   if (!bench) return <p className="p-6">Fetching the job …</p>;
   // Where nothing is drawn or computed beside the work, it takes the whole width.
   const wide = bench.places.length > 1 && bench.figures.length === 0 && !drawsBeside(bench.work);
@@ -86,9 +86,10 @@ function BackHome({ bench }: { bench: Bench }) {
   );
 }
 
-function NotHere({ why }: { why: string }) {
+function NotHere({ job, why }: { job: string; why: string }) {
   return (
     <div className="sheet p-6">
+      <ChainBroken job={job} />
       <h1 className="text-xl font-bold">This job cannot be fetched</h1>
       <p className="py-2">{why} Taps made before are kept on this device.</p>
       <Link to="/" className="text-dye underline">

@@ -6,8 +6,10 @@ import contextlib
 import json
 import os
 import random
+import re
 import signal
 import socket
+import subprocess
 import threading
 import time
 import urllib.error
@@ -18,12 +20,19 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
+from playwright.sync_api import Error as PlaywrightError
+from playwright.sync_api import Page, expect, sync_playwright
+
+from tests.browser.machine import CHROMIUM, FLAGS
 from tests.launched import Started, get
 from tribodex.launch.processes import read_running
 
 PLAN = {"designation": "22218 K C3", "shaft": "80 mm", "feeler_id": "fs-m1"}
 # Answers that a device waits behind, each in words; anything else is no truth about trouble.
 PATIENCE = (503, 504, 507)
+WAITS = re.compile(r"(waits?|wait) (on this device|for the server’s answer)")
+# Room for a new database, its log of changes, and little more.
+DISK_MIB = 700
 
 
 class Cable:
@@ -130,13 +139,19 @@ class Site:
     folder: Path
     cable: Cable
     rng: random.Random
+    clock: Path
+    # Only where the machine lets us mount a disk of its own for the server.
+    own_disk: bool = False
     done: list[str] = field(default_factory=list)
+    _next: list[Callable[[], None]] = field(default_factory=list)
 
     def break_something(self) -> None:
-        """One fault, chosen by the seed."""
-        fault: Callable[[], None] = self.rng.choice(
-            (self.kill_worker, self.kill_web_server, self.kill_database, self.stop_database, self.stop_worker, self.cut, self.slow)
-        )
+        """One fault, in an order chosen by the seed: each comes once before any comes again."""
+        if not self._next:
+            kills = [self.kill_worker, self.kill_web_server, self.kill_database, self.stop_database, self.stop_worker]
+            self._next = [*kills, self.cut, self.slow, self.jump_clock, *[self.fill_disk] * self.own_disk]
+            self.rng.shuffle(self._next)
+        fault = self._next.pop()
         self.done.append(fault.__name__)
         with contextlib.suppress(OSError, ValueError, IndexError):
             fault()
@@ -168,6 +183,21 @@ class Site:
         time.sleep(2)
         self.cable.wait_s = 0.0
 
+    def jump_clock(self) -> None:
+        """The server's clock is set wrong, and nobody sets it right."""
+        write_clock(self.clock, self.rng.choice((0, 3600, -3600, 3 * 86400, -3 * 86400, 400 * 86400)))
+
+    def fill_disk(self) -> None:
+        """Not a byte is free for a while."""
+        filling = self.folder.parent / "filling"
+        try:
+            with contextlib.suppress(OSError), filling.open("wb", buffering=0) as file:
+                while True:
+                    file.write(bytes(65536))
+            time.sleep(self.rng.uniform(1, 5))
+        finally:
+            filling.unlink(missing_ok=True)
+
     def _stop(self, pid: int, seconds: float) -> None:
         os.kill(pid, signal.SIGSTOP)
         try:
@@ -184,15 +214,93 @@ class Site:
         return [int(pid) for pid in Path(f"/proc/{web.pid}/task/{web.pid}/children").read_text().split()]
 
 
+def write_clock(clock: Path, seconds: float) -> None:
+    """Say by how much the server's clock is off, so that no reader meets half of it."""
+    other = clock.with_suffix(".new")
+    other.write_text(str(seconds))
+    other.replace(clock)
+
+
 @contextlib.contextmanager
-def served(started: Started, folder: Path, seed: int) -> Iterator[Site]:
+def a_disk_of_its_own(folder: Path) -> Iterator[bool]:
+    """A small disk in memory at a folder, and whether this machine lets us have one."""
+    folder.mkdir()
+    mounted = (
+        subprocess.run(["mount", "-t", "tmpfs", "-o", f"size={DISK_MIB}m", "none", str(folder)], check=False, capture_output=True).returncode == 0
+    )
+    try:
+        yield mounted
+    finally:
+        if mounted:
+            subprocess.run(["umount", "--lazy", str(folder)], check=True)
+
+
+@contextlib.contextmanager
+def served(started: Started, folder: Path, seed: int, clock: Path, own_disk: bool) -> Iterator[Site]:
     """The site of a server that was started, with its cable."""
     address = started.address()
     cable = Cable(int(address.rpartition(":")[2]))
     try:
-        yield Site(started, address, folder, cable, random.Random(seed))
+        yield Site(started, address, folder, cable, random.Random(seed), clock, own_disk)
     finally:
         cable.close()
+
+
+@dataclass
+class Screen:
+    """A browser at the bench that taps notes. What its log shows is stored, and so is every tap that it does not say to wait."""
+
+    address: str
+    asked: str
+    job: str
+    tapped: int = 0
+    compared: int = 0
+    waited: int = 0
+    untrue: list[str] = field(default_factory=list)
+
+    # Silence is said within two seconds; a busy machine draws late.
+    SAID_WITHIN = 5.0
+
+    def work(self, stopped: threading.Event) -> None:
+        """Until it is told to stop, and then until it shows that nothing waits any more."""
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            try:
+                self._tap(browser.new_page(base_url=self.address), stopped)
+            except PlaywrightError as error:
+                self.untrue.append(str(error)[:1000])
+            finally:
+                browser.close()
+
+    def _tap(self, page: Page, stopped: threading.Event) -> None:
+        page.set_default_timeout(240_000)
+        page.add_init_script("localStorage.setItem('tribodex.settings', JSON.stringify({actor: 'Screen'}))")
+        page.goto(f"/jobs/{self.job}")
+        box = page.get_by_label("Note, or something left to do")
+        while not stopped.is_set():
+            box.fill(f"Screen says {self.tapped + 1:06d}")
+            page.get_by_role("button", name="Add as a note").click()
+            expect(box).to_have_value("", timeout=240_000)
+            self.tapped += 1
+            page.wait_for_timeout(1000 * self.SAID_WITHIN)
+            self._compare(page)
+        page.get_by_text(WAITS).first.wait_for(state="detached")
+        self._compare(page)
+
+    def _compare(self, page: Page) -> None:
+        """What the page says at one moment, held against the log behind it, as far as the server answers."""
+        said, shown = page.evaluate("() => [document.body.innerText, document.querySelector('[aria-label=\"Log\"]')?.innerText ?? '']")
+        waiting = WAITS.search(said) is not None
+        self.waited += waiting
+        with contextlib.suppress(OSError, ValueError, urllib.error.URLError):
+            record = json.loads(json.dumps(get(f"{self.asked}/api/jobs/{self.job}/record.json")))
+            stored = {event["payload"]["text"] for event in record["events"] if event["actor"] == "Screen"}
+            self.compared += 1
+            missing = set(re.findall(r"Screen says \d{6}", shown)) - stored
+            if missing:
+                self.untrue.append(f"shown in the log and not stored: {missing}")
+            if not waiting and len(stored) < self.tapped:
+                self.untrue.append(f"{self.tapped} tapped, {len(stored)} stored, and nothing said to wait")
 
 
 def ready(address: str, seconds: float = 240) -> None:

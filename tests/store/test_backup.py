@@ -164,6 +164,22 @@ def test_after_damage_the_backup_and_every_change_since(site: Site, capsys: pyte
     assert verify(site.root) == 0
 
 
+def test_what_came_after_a_file_that_breaks_off_is_played_back(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
+    """As after a kill in the middle of a write: the end of that file is half a change, and the history goes on in another one."""
+    with site.running() as session:
+        backup(site.root)
+        site.note(session, "job-0001", "before the kill")
+    history = serve_folder(site.root) / "history"
+    torn = max(history.glob("log.0*"))
+    torn.write_bytes(torn.read_bytes() + b"\x00\x00\x00\x00\x02\x01\x00\x00\x00\xff\x01\x00\x00\x00\x00\x00\x00\x00\x00half a change")
+    with site.running() as session:
+        site.note(session, "job-0001", "after the kill")
+    assert restore(site.root, None, replace=True) == 0
+    said = capsys.readouterr().out
+    assert f"{torn.name} breaks off" in said and "none lack what was acknowledged" in said
+    assert site.notes() == {"job-0001": ["before", "before the kill", "after the kill"]}
+
+
 def test_a_job_opened_after_the_moment_is_named_whole(site: Site, capsys: pytest.CaptureFixture[str]) -> None:
     with site.running() as session:
         backup(site.root)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections import Counter
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -11,6 +12,7 @@ import pytest
 import schemathesis
 from flask import Flask
 from hypothesis import HealthCheck, given, settings
+from hypothesis.stateful import run_state_machine_as_test
 from schemathesis import GenerationMode
 from schemathesis.specs.openapi.checks import positive_data_acceptance
 
@@ -29,6 +31,7 @@ OPERATIONS = [
 NOT_ASKED = [positive_data_acceptance]
 # Making a PDF takes a moment each.
 EXAMPLES, EXAMPLES_OF_PDF = 8, 2
+RUNS, STEPS = 15, 12
 
 
 @cache
@@ -58,3 +61,20 @@ def test_every_operation_answers_as_described(described: Any, method: str, path:
         case.call_and_validate(excluded_checks=NOT_ASKED)
 
     tried()
+
+
+def test_operations_one_after_another_answer_as_described(described: Any) -> None:
+    """What one answer names (a job, a machine, a sheet) is asked for, changed and taken away by the next requests, right and wrong ones."""
+    ran: Counter[str] = Counter()
+
+    class OneAfterAnother(described.as_state_machine()):  # type: ignore[misc]
+        def before_call(self, case: schemathesis.Case) -> None:
+            case.headers["Accept-Encoding"] = "identity"
+            ran[f"{case.method} {case.path}"] += 1
+
+        def validate_response(self, response: Any, case: schemathesis.Case, **given: Any) -> None:
+            case.validate_response(response, excluded_checks=NOT_ASKED, **given)
+
+    several = settings(max_examples=RUNS, stateful_step_count=STEPS, deadline=None, suppress_health_check=list(HealthCheck))
+    run_state_machine_as_test(OneAfterAnother, settings=several)
+    assert len(ran) > 20 and ran.total() > 100, ran

@@ -14,9 +14,10 @@ from sqlalchemy.orm import Session
 from tests.helpers import BEGIN
 from tests.web.test_api import do, open_job
 from tribodex.store import SqlStore
-from tribodex.store.models import JobListRow, JobRow
+from tribodex.store.models import JobListRow, JobRow, MachineRow, PositionRow
 from tribodex.usecases.ports import JobsAsked
 from tribodex.web.context import KEY
+from tribodex.web.plant import MACHINES_AT_ONCE
 
 
 def plant(client: FlaskClient, **headers: str) -> Any:
@@ -31,6 +32,28 @@ def test_the_plant_is_written_once_and_told_as_known(client: FlaskClient) -> Non
     assert again.status_code == 304 and again.data == b"" and again.headers["ETag"] == tag
     packed = plant(client, **{"Accept-Encoding": "gzip"})
     assert packed.headers["Content-Encoding"] == "gzip" and gzip.decompress(packed.data) == first.data
+
+
+def test_a_large_plant_comes_in_pages_that_together_are_whole(client: FlaskClient, engine: Engine) -> None:
+    known = [one["id"] for one in plant(client).json["machines"]]
+    with Session(engine) as session:
+        # Many stand at one rank: a page may end between them.
+        session.execute(insert(MachineRow), [{"id": f"fan-{n:04d}", "name": f"Fan {n}", "area": "", "rank": 1000 + n // 400} for n in range(1000)])
+        session.execute(insert(PositionRow), [{"id": f"fan-{n:04d}-de", "machine_id": f"fan-{n:04d}", "name": "Drive end"} for n in range(1000)])
+        session.commit()
+    page = plant(client).json
+    met, after = page["machines"], page["more_after"]
+    assert len(met) == MACHINES_AT_ONCE
+    while after:
+        answer = client.get("/api/plant/machines", query_string={"after": after})
+        again = client.get("/api/plant/machines", query_string={"after": after}, headers={"If-None-Match": answer.headers["ETag"]})
+        assert len(answer.json["machines"]) <= MACHINES_AT_ONCE and again.status_code == 304
+        met, after = met + answer.json["machines"], answer.json["more_after"]
+    assert [one["id"] for one in met] == [*known, *(f"fan-{n:04d}" for n in range(1000))]
+    assert all(len(one["positions"]) == 1 for one in met[len(known) :])
+    unknown = client.get("/api/plant/machines", query_string={"after": "fan-none"})
+    assert unknown.status_code == 404 and "no such machine" in unknown.json["detail"]
+    assert client.get("/api/plant/machines").status_code == 422
 
 
 def test_whatever_changes_in_the_plant_is_told_at_once(client: FlaskClient) -> None:

@@ -145,20 +145,32 @@ def _replay(own: LocalMariaDB, history: Path, manifest: Manifest, until: str) ->
         say("  no history of changes since the backup is at hand: what came after it is not restored")
         return
     stop = [f"--stop-datetime={_moment(until):%Y-%m-%d %H:%M:%S}"] if until else []
-    # Times in the history are told in the zone of who reads it.
-    reading = ["mariadb-binlog", "--no-defaults", "--disable-log-bin", f"--database={DATABASE}", f"--start-position={position}", *stop]
     with client_file(own.root_url) as options:
-        read = subprocess.Popen([*reading, *map(str, files)], stdout=subprocess.PIPE, stderr=subprocess.PIPE, env=os.environ | {"TZ": "UTC"})
-        writing = ["mariadb", options, f"--max-allowed-packet={LARGEST_PACKET}", "--binary-mode", DATABASE]
-        write = subprocess.run(writing, stdin=read.stdout, capture_output=True, check=False)
-        assert read.stdout is not None and read.stderr is not None  # both were asked for
-        read.stdout.close()
-        said = read.stderr.read().decode(errors="replace")
-        if write.returncode != 0:
-            raise NotUp(f"The history could not be played back: {write.stderr.decode(errors='replace')[-1000:]}")
-        if read.wait() != 0 and "truncated" not in said and "EOF" not in said:
-            raise NotUp(f"The history could not be read: {said[-1000:]}")
+        for file in files:
+            _play(file, ["--start-position", str(position), *stop] if file.name == first else stop, options)
     say(f"  changes since then played back{f' up to {until}' if until else ''}, from {len(files)} files of the history")
+
+
+def _play(file: Path, which: list[str], options: str) -> None:
+    """The changes of one file of the history. Each is read by itself: a reader of several stops where a kill cut one short,
+    and what came after it would be left out. A transaction is never in two files. Raises NotUp.
+    """
+    # Times in the history are told in the zone of who reads it.
+    reading = ["mariadb-binlog", "--no-defaults", "--disable-log-bin", f"--database={DATABASE}", *which, str(file)]
+    read = subprocess.Popen(reading, stdout=subprocess.PIPE, stderr=subprocess.PIPE, env=os.environ | {"TZ": "UTC"})
+    writing = ["mariadb", options, f"--max-allowed-packet={LARGEST_PACKET}", "--binary-mode", DATABASE]
+    write = subprocess.run(writing, stdin=read.stdout, capture_output=True, check=False)
+    assert read.stdout is not None and read.stderr is not None  # both were asked for
+    read.stdout.close()
+    said = read.stderr.read().decode(errors="replace")
+    if write.returncode != 0:
+        raise NotUp(f"The history could not be played back, in {file.name}: {write.stderr.decode(errors='replace')[-1000:]}")
+    if read.wait() != 0:
+        if "truncated" not in said and "EOF" not in said:
+            raise NotUp(f"The history could not be read, in {file.name}: {said[-1000:]}")
+        say(
+            f"  {file.name} breaks off in the middle of a change, as a kill or a full disk leaves it; anything acknowledged that lacks is named below"
+        )
 
 
 def _moment(until: str) -> datetime:

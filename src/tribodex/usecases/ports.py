@@ -283,6 +283,9 @@ class Store(Protocol):
     def machines(self) -> Sequence[Machine]:
         """The plant."""
 
+    def machine_page(self, after: str, limit: int) -> Sequence[Machine] | None:
+        """So many machines behind the one named, from the first where nothing is named; none where nobody knows it."""
+
     def people(self) -> Sequence[str]:
         """Names to choose from."""
 

@@ -20,7 +20,7 @@ from tribodex.store import SqlStore
 from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.ports import Reference
-from tribodex.web.kept_answer import KeptAnswer
+from tribodex.web.kept_answer import KeptAnswers
 from tribodex.web.newest import Newest
 
 KEY = "tribodex"
@@ -66,7 +66,7 @@ class Context:
     keys: LogKeys | None = None
 
     slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
-    choices: KeptAnswer = field(default_factory=KeptAnswer)
+    choices: KeptAnswers = field(default_factory=KeptAnswers)
     plan: KeptPlan = field(default_factory=KeptPlan)
     newest: Newest = field(init=False)
 

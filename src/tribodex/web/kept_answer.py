@@ -5,28 +5,34 @@ from __future__ import annotations
 import gzip
 import hashlib
 import threading
+from collections import OrderedDict
 from collections.abc import Callable
 
 from flask import Response, request
 
 
-class KeptAnswer:
-    """One answer in JSON. Safe between threads."""
+class KeptAnswers:
+    """Answers in JSON by what was asked, those asked for last. Safe between threads."""
+
+    MOST = 64
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._mark, self._plain, self._packed, self._tag = "", b"", b"", ""
+        self._kept = OrderedDict[str, tuple[str, bytes, bytes, str]]()
 
-    def of(self, mark: str, write: Callable[[], bytes]) -> Response:
+    def of(self, asked: str, mark: str, write: Callable[[], bytes]) -> Response:
         """The answer under a mark, written only where the mark is another one."""
         with self._lock:
-            kept = (self._plain, self._packed, self._tag) if self._mark == mark else None
-        if kept is None:
+            kept = self._kept.get(asked)
+        if kept is None or kept[0] != mark:
             plain = write()
-            kept = plain, gzip.compress(plain, 6), hashlib.sha256(plain).hexdigest()[:32]
-            with self._lock:
-                self._mark, (self._plain, self._packed, self._tag) = mark, kept
-        plain, packed, tag = kept
+            kept = mark, plain, gzip.compress(plain, 6), hashlib.sha256(plain).hexdigest()[:32]
+        with self._lock:
+            self._kept[asked] = kept
+            self._kept.move_to_end(asked)
+            if len(self._kept) > self.MOST:
+                self._kept.popitem(last=False)
+        _, plain, packed, tag = kept
         headers = {"Cache-Control": "no-cache", "Vary": "Accept-Encoding"}
         if request.if_none_match.contains(tag):
             answer = Response(status=304, headers=headers)

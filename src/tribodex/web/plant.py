@@ -9,6 +9,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
 
 from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.errors import NotFound
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.procedure import Choice
@@ -36,11 +37,22 @@ class NamedCard:
     designation: str
 
 
+# A plant of ten thousand positions comes in pages that a slow network carries one by one.
+MACHINES_AT_ONCE = 300
+
+
 @dataclass(frozen=True)
-class Choices:
-    """What a planner chooses from."""
+class MachinePage:
+    """Machines in the plant's order. `more_after`: the last one, where others come behind it; else empty."""
 
     machines: list[MachineChoice]
+    more_after: str
+
+
+@dataclass(frozen=True)
+class Choices(MachinePage):
+    """What a planner chooses from, with the first of the machines."""
+
     people: list[str]
     feeler_sets: list[FeelerSet]
     gauging_places: tuple[Choice, ...]
@@ -50,7 +62,17 @@ class Choices:
 
 
 class ChoicesAnswer(RootModel[Choices]):
-    """What a planner chooses from."""
+    """What a planner chooses from, with the first of the machines."""
+
+
+class MachinePageAnswer(RootModel[MachinePage]):
+    """More machines."""
+
+
+class AfterMachine(BaseModel):
+    """Which machines."""
+
+    after: str = Field(min_length=1, max_length=64, description="the machine that came last")
 
 
 class PeopleAnswer(RootModel[list[str]]):
@@ -62,6 +84,7 @@ class SourcesAnswer(RootModel[dict[str, Source]]):
 
 
 CHOICES = TypeAdapter(Choices)
+MACHINE_PAGE = TypeAdapter(MachinePage)
 PEOPLE = TypeAdapter(list[str])
 SOURCES = TypeAdapter(dict[str, Source])
 
@@ -70,13 +93,31 @@ SOURCES = TypeAdapter(dict[str, Source])
 def get_plant() -> Response:
     here = context()
     with here.store() as store:
-        return here.choices.of(store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store)))
+        return here.choices.of("", store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store)))
+
+
+@api.get("/plant/machines", responses={200: MachinePageAnswer, 404: Problem}, summary="The machines behind one that was told")
+def get_machines(query: AfterMachine) -> Response:
+    here = context()
+    with here.store() as store:
+        return here.choices.of(query.after, store.plant_mark(), lambda: MACHINE_PAGE.dump_json(MachinePage(*_machines(store, query.after))))
+
+
+def _machines(store: SqlStore, after: str = "") -> tuple[list[MachineChoice], str]:
+    """A page of machines, and the last of them where there are more."""
+    found = store.machine_page(after, MACHINES_AT_ONCE + 1)
+    if found is None:
+        raise NotFound("There is no such machine here.")
+    shown = to_choose(found[:MACHINES_AT_ONCE])
+    return shown, shown[-1].id if len(found) > MACHINES_AT_ONCE else ""
 
 
 def _choices(here: Context, store: SqlStore) -> Choices:
     cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
+    machines, more_after = _machines(store)
     return Choices(
-        machines=to_choose(store.machines()),
+        machines=machines,
+        more_after=more_after,
         people=list(store.people()),
         feeler_sets=gauges_of(store.crib_items()),
         gauging_places=here.reference.procedure(procedure_id(Method.FEELER)).gauging_places,

@@ -3,6 +3,7 @@ import { deviceCopy } from "./device";
 import type {
   Bench,
   Choices,
+  MachinePage,
   BlankKind,
   HalfPlan,
   Crib,
@@ -220,7 +221,17 @@ export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);
 export const getLog = (id: string, before: number) => ask<LogLine[]>(`/api/jobs/${id}/log?before=${before}`);
 export const getPeople = () => ask<string[]>("/api/people");
-export const getChoices = () => ask<Choices>("/api/plant");
+/** What a planner chooses from: a large plant comes in pages, and is whole only with the last of them. */
+export async function getChoices(): Promise<Choices> {
+  const whole = await ask<Choices>("/api/plant");
+  while (whole.more_after) {
+    const after = new URLSearchParams({ after: whole.more_after });
+    const page = await ask<MachinePage>(`/api/plant/machines?${after}`);
+    whole.machines.push(...page.machines);
+    whole.more_after = page.more_after;
+  }
+  return whole;
+}
 export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getWays = () => ask<Disagreement[]>("/api/ways");
 export const getTables = () => ask<TableHead[]>("/api/tables");

@@ -5,6 +5,7 @@ type Schemas = components["schemas"];
 export type Bench = Schemas["Bench"];
 export type JobSummary = Schemas["JobSummary"];
 export type Choices = Schemas["Choices"];
+export type MachinePage = Schemas["MachinePage"];
 export type PlanDraft = Schemas["PlanDraft"];
 export type PlanSheet = Schemas["PlanSheet"];
 export type Early = Schemas["Early"];

@@ -17,6 +17,7 @@ import urllib.request
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
+from http.client import HTTPException
 from pathlib import Path
 from typing import Any
 
@@ -89,6 +90,8 @@ class Device:
     acknowledged: list[str] = field(default_factory=list)
     untrue: list[str] = field(default_factory=list)
     tries: int = 0
+    # What it met when it did not get through last.
+    met: str = ""
 
     def work(self, stopped: threading.Event) -> None:
         number = 0
@@ -112,10 +115,12 @@ class Device:
             answer = post(f"{self.address}/api/jobs/{self.job}/taps", body)
         except urllib.error.HTTPError as error:
             said = error.read().decode(errors="replace")
+            self.met = f"{error.code}: {said[:300]}"
             if error.code not in PATIENCE or "problem+json" not in error.headers.get("Content-Type", "") or not json.loads(said).get("title"):
-                self.untrue.append(f"{error.code}: {said[:300]}")
+                self.untrue.append(self.met)
             return False
-        except (OSError, ValueError, urllib.error.URLError):
+        except (OSError, ValueError, HTTPException) as error:
+            self.met = repr(error)
             return False
         if not isinstance(answer, dict) or not isinstance(answer.get("last_seq"), int):
             self.untrue.append(f"200: {str(answer)[:200]}")
@@ -292,7 +297,7 @@ class Screen:
         said, shown = page.evaluate("() => [document.body.innerText, document.querySelector('[aria-label=\"Log\"]')?.innerText ?? '']")
         waiting = WAITS.search(said) is not None
         self.waited += waiting
-        with contextlib.suppress(OSError, ValueError, urllib.error.URLError):
+        with contextlib.suppress(OSError, ValueError, HTTPException):
             record = json.loads(json.dumps(get(f"{self.asked}/api/jobs/{self.job}/record.json")))
             stored = {event["payload"]["text"] for event in record["events"] if event["actor"] == "Screen"}
             self.compared += 1
@@ -307,7 +312,7 @@ def ready(address: str, seconds: float = 240) -> None:
     """Wait until the server and its database answer again."""
     end = time.monotonic() + seconds
     while time.monotonic() < end:
-        with contextlib.suppress(OSError, ValueError, urllib.error.URLError):
+        with contextlib.suppress(OSError, ValueError, HTTPException):
             get(f"{address}/ready")
             return
         time.sleep(0.2)

@@ -19,8 +19,9 @@ from rounds_report import measure_rounds, show, write_rounds_report
 from server_report import measure_server, write_server_report
 from tap_report import large_job
 from tests.helpers import make_bench
-from tests.trial import ERRORS, Measured, Says, at_best, line_of
-from tests.trial import measure as trial_of
+from tests.mountings.hands import Says
+from tests.mountings.measure import ERRORS, Measured, line_of
+from tests.mountings.measure import measure as trial_of
 
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.topics import fold
@@ -86,12 +87,10 @@ def adviser() -> None:
         return row
 
     risks = [shown(trial_of(f"risk {risk:.0%}".replace("%", " %"), count, SEED, risk)) for risk in (0.01, 0.02, 0.05)]
-    errors = [shown(trial_of(error, count * 3 // 10, SEED, error=error)) for error in ERRORS]
-    other_ways = [shown(trial_of(says, count // 2, SEED, says=says)) for says in (Says.LEAF, Says.ROW)]
+    faults = [(fault, shown(trial_of(fault, count // 2, SEED, fault=fault))) for fault in ERRORS]
+    other_ways = [shown(trial_of(says, count // 4, SEED, says=says)) for says in (Says.LEAF, Says.ROW)]
     if count >= 140:
-        totals = (3, 4, 5, 6, 8, 12)
-        best = dict(zip(totals, at_best(SEED, count, totals), strict=True))
-        write_report(Report(SEED, risks, errors, other_ways, BEFORE, best), ROOT / "docs")
+        write_report(Report(SEED, risks, faults, other_ways, BEFORE), ROOT / "docs")
 
 
 {"core": core, "server": server, "rounds": rounds, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()

@@ -84,8 +84,9 @@ def _through_trouble(root: Path, site: Site) -> tuple[str, list[Device]]:  # noq
     for thread in threads:
         thread.join(300)
     said = f"seed {SEED}, faults {Counter(site.done)}, tries {sum(device.tries for device in devices)}, page {screen}"
-    assert all(len(device.acknowledged) > count for device, count in zip(devices, before, strict=True)), said
     assert [device.untrue for device in devices] == [[]] * 4, said
+    stuck = {device.name: device.met for device, count in zip(devices, before, strict=True) if len(device.acknowledged) <= count}
+    assert not stuck, f"{said}, stuck {stuck}"
     assert screen.untrue == [] and screen.tapped > 3 and screen.compared > 3, said
     print(said)
     return said, devices

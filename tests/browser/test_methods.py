@@ -93,7 +93,7 @@ def test_overshoot_release_and_a_second_attempt(page: Page) -> None:
 
 
 def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:
-    """A sleeve that is not a pair takes out a quarter of what the thread says: look before anything moves, then the leaf leads."""
+    """A sleeve that is not a pair takes out a quarter of what the thread says: look before anything moves. What was seen is not driven over."""
     hands = Hands(page, VirtualBearing(154, 0.1, 9))
     hands.plan("dc-1-in", "Sleeve from the shelf")
     hands.follow(until="turn")
@@ -104,11 +104,15 @@ def test_leaf_and_nut_that_part_stop_the_headline(page: Page) -> None:
     hands.tap("Start", exact=False) if hands.bench()["next"]["do"] != "leaf_and_nut_part" else hands.main()
     hands.gauge()
     expect(page.get_by_role("button", name="still to look at")).to_be_disabled()
-    for tick in page.get_by_role("checkbox", name="Looked at").all():
-        tick.check()
-    page.get_by_label("What was found").fill("sleeve is of another family")
-    hands.tap("The feeler leads from here")
-    expect(page.get_by_role("region", name="Log")).to_contain_text("sleeve is of another family")
+    for found in ("the pitch as planned", "the sleeve is where it was, by its mark", "tap-tested, at metal-to-metal"):
+        page.get_by_role("radio", name=found).click()
+    expect(page.get_by_role("button", name="1 still to look at")).to_be_disabled()
+    page.get_by_role("radio", name="one family, the taper as planned").click()
+    expect(page.get_by_role("button", name="The feeler leads from here")).to_be_enabled()
+    page.get_by_role("radio", name="not a pair: another taper or another size").click()
+    expect(page.locator("#next-move")).to_contain_text("parts that do not belong together")
+    expect(page.get_by_role("button", name="The feeler leads from here")).to_be_hidden()
+    expect(page.get_by_role("region", name="Log")).to_contain_text("not a pair: another taper or another size")
 
 
 def test_nothing_that_goes_in_is_not_a_number(page: Page) -> None:

@@ -6,7 +6,9 @@ from typing import Any
 
 import pytest
 
-from tests.trial import ERRORS, Ended, Fitter, Says, at_best, draw, run_one, true_window
+from tests.mountings.hands import Hands, Says
+from tests.mountings.measure import ERRORS, Ended, draw, run_one, true_window
+from tests.mountings.world import Fault
 from tribodex.core.mounting.lock_ruling import NOT_REACHED, NOT_SURE, PAST
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.moves import Do
@@ -15,8 +17,8 @@ from tribodex.core.topics.tapered.state import Tapered
 SEED = 31
 
 
-def ended(count: int, error: str = "", risk: float = 0.02, says: Says = Says.ROWS) -> list[Ended]:
-    return [found for number in range(count) if (found := run_one(SEED, number, risk, error, says)) is not None]
+def ended(count: int, fault: Fault = Fault.NONE, risk: float = 0.02, says: Says = Says.ROWS) -> list[Ended]:
+    return [found for number in range(count) if (found := run_one(SEED, number, risk, fault, says)) is not None]
 
 
 def test_followed_as_told_it_ends_inside_and_never_below_the_limit() -> None:
@@ -28,11 +30,11 @@ def test_followed_as_told_it_ends_inside_and_never_below_the_limit() -> None:
     assert all(e.inside for e in locked if e.wide), "two feeler steps or wider"
 
 
-@pytest.mark.parametrize("error", ERRORS)
-def test_an_error_nobody_tells_of_never_locks_against_the_leaf(error: str) -> None:
-    for e in ended(4, error):
+@pytest.mark.parametrize("fault", ERRORS)
+def test_an_error_nobody_tells_of_never_locks_against_the_leaf(fault: Fault) -> None:
+    for e in ended(4, fault):
         if e.word == "locked":
-            assert e.by_leaf and not e.below_limit, (error, e)
+            assert e.by_leaf and not e.below_limit, (fault, e)
 
 
 def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_likely() -> None:
@@ -40,12 +42,12 @@ def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_
     repeats = seats = 0
     for number in range(40):
         mounting = draw(SEED, number)
-        if not mounting.plan.seats_again or true_window(mounting.plan, mounting.truth.initial_um).empty:
+        if not mounting.plan.seats_again or true_window(mounting.plan, mounting.world.initial_um).empty:
             continue
-        fitter, said = Fitter(mounting.plan, mounting.truth), []
+        fitter, said = Hands(mounting.plan, mounting.world), []
         follow = fitter.next
 
-        def watched(fitter: Fitter = fitter, said: list[tuple[str, bool, float]] = said, follow: Any = follow) -> Any:
+        def watched(fitter: Hands = fitter, said: list[tuple[str, bool, float]] = said, follow: Any = follow) -> Any:
             move, state = follow(), fitter.state
             position, window = state.position(), state.window()
             if position is not None and window is not None and not state.attempt.has_seat:
@@ -65,7 +67,7 @@ def test_no_gauging_is_repeated_before_the_washer_is_fitted_where_the_window_is_
 def followed(seed: int, number: int) -> tuple[str, list[tuple[Any, Tapered]]]:
     """A mounting followed as told: how it ended, and every move with the state in which it was told."""
     mounting = draw(seed, number)
-    fitter, said = Fitter(mounting.plan, mounting.truth), []
+    fitter, said = Hands(mounting.plan, mounting.world), []
     follow = fitter.next
 
     def watched() -> Any:
@@ -117,11 +119,6 @@ def test_in_a_narrow_window_the_tab_is_looked_for_before_the_last_turns() -> Non
     seated = next(i for i, (move, _) in enumerate(said) if move.do is Do.SEAT)
     doing = [move.do for move, _ in said[seated + 1 :]]
     assert Do.SEE_TAB in doing and Do.TURN not in doing[: doing.index(Do.SEE_TAB)]
-
-
-def test_what_gaugings_can_tell_at_best_grows_with_their_number_and_not_for_ever() -> None:
-    best = at_best(SEED, 60, (3, 4, 6, 12, 200))
-    assert best == sorted(best) and best[0] < 0.9 < best[-1] < 1.0
 
 
 def test_one_tap_a_reading_takes_less_than_half_the_taps_and_fewer_still_for_both_rows() -> None:

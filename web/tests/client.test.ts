@@ -1,6 +1,6 @@
 /** What an answer means: taken, refused for good, or no answer at all. A refusal is never guessed. */
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { AwayError, ProblemError, getJob, newId, sendTap } from "../src/api/client";
+import { AwayError, ProblemError, getChoices, getJob, newId, sendTap } from "../src/api/client";
 import { ours } from "./page";
 
 let answer: () => Response | Promise<Response>;
@@ -93,5 +93,29 @@ describe("a tap", () => {
     const ids = new Set(Array.from({ length: 200 }, newId));
     expect(ids.size).toBe(200);
     expect([...ids].every((id) => /^[0-9a-f]{32}$/.test(id))).toBe(true);
+  });
+});
+
+describe("a large plant", () => {
+  it("is whole only with its last page, in the plant's order", async () => {
+    const asked: string[] = [];
+    const page = (names: string[], more_after: string) =>
+      ours({ machines: names.map((id) => ({ id })), more_after });
+    vi.mocked(fetch).mockImplementation(async (address) => {
+      asked.push(String(address));
+      if (String(address) === "/api/plant") return page(["a", "b"], "b");
+      return String(address).endsWith("after=b") ? page(["c d"], "c d") : page(["e"], "");
+    });
+    const plant = await getChoices();
+    expect(plant.machines.map((one) => one.id)).toEqual(["a", "b", "c d", "e"]);
+    expect(asked).toEqual(["/api/plant", "/api/plant/machines?after=b", "/api/plant/machines?after=c+d"]);
+  });
+
+  it("is not shown in parts where a page does not come", async () => {
+    vi.mocked(fetch).mockImplementation(async (address) => {
+      if (String(address) === "/api/plant") return ours({ machines: [{ id: "a" }], more_after: "a" });
+      throw new TypeError("no network");
+    });
+    await expect(getChoices()).rejects.toBeInstanceOf(AwayError);
   });
 });

@@ -38,7 +38,7 @@ def verify(root: Path, figures: str = "") -> int:
     with opened(root) as here, Session(here.engine) as session:
         count, entries, found, troubled = 0, 0, "", 0
         for rows in every_job(session):
-            seen = check_job(here.keys, rows)
+            seen = check_job(here.keys, rows, each=True)
             # What was written meanwhile is looked at again by itself, with its writers held.
             seen = seen if seen.sound else chain_of(session, here.keys, rows.job_id) or seen
             count, entries, troubled = count + 1, entries + seen.entries, troubled + (not seen.sound)

@@ -220,7 +220,7 @@ def _compare(engine: Engine, keys: KeyFiles, manifest: Manifest, aside: Path | N
                 say(f"  job {rows.number} ({rows.job_id}): entries {have + 1} to {last.seq} were acknowledged and are not there any more")
             if rows.links:
                 keys.remember(rows.job_id, rows.links[-1].seq, rows.links[-1].digest)
-            seen = check_job(keys, rows)
+            seen = check_job(keys, rows, each=True)
             jobs, entries, troubles = jobs + 1, entries + seen.entries, troubles + len(seen.troubles)
             for trouble in seen.troubles:
                 say(f"  job {rows.number} ({rows.job_id}): {trouble}")

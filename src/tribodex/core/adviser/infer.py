@@ -152,9 +152,9 @@ def _believe(
     start = _start(first, places, group_um)
     seen = [(r, _likelihood(first, places, group_um, _not_raised(r.evidence, start), _reading_sd(r, places, model))) for r in readings]
     axes = (start.mean_um + start.sd_um * _STARTS, model.ratio_axis(), model.seating_axis(nut_deg, start.mean_um))
-    grid = _weigh(model, start, seen, axes)
+    grid = _weigh(model, start, seen, axes, axes[2])
     if seen:
-        grid = _weigh(model, start, seen, _closer(grid, axes))
+        grid = _weigh(model, start, seen, _closer(grid, axes), axes[2])
     keep = grid.weight > _DROP * grid.weight.max()
     weight = grid.weight[keep] / grid.weight[keep].sum()
     per_degree = grid.per_degree[keep]
@@ -220,10 +220,11 @@ class _Grid:
 _Axes = tuple[Array, Array, Array]
 
 
-def _weigh(model: SleeveModel, start: _Start, seen: Sequence[tuple[Reading, Likelihood]], axes: _Axes) -> _Grid:
+def _weigh(model: SleeveModel, start: _Start, seen: Sequence[tuple[Reading, Likelihood]], axes: _Axes, whole_seating: Array) -> _Grid:
+    """The weights on a grid. Priors are shares of the whole axes, also where the grid is a cut of them."""
     c0, ratio, seating = axes
     widths = [cell_widths(axis) for axis in axes]
-    ratios, seats = model.ratio_prior(ratio), model.seating_prior(seating)
+    ratios, seats = model.ratio_prior(ratio), model.seating_prior(seating, whole_seating)
     prior = (
         (np.interp(c0, start.line, start.value) * widths[0])[:, None, None]
         * (sum(ratios.values()) * widths[1])[None, :, None]

@@ -4,6 +4,7 @@ zero point, and the other explanations that a fitter would think of when leaf an
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -60,24 +61,36 @@ class SleeveModel:
         down = -_widening(-core_low, -bottom, fine, 1.06, 4 * fine)[::-1]
         return np.concatenate([down, np.arange(core_low, core_high, fine), up])
 
-    def seating_prior(self, seating: Array) -> dict[Explanation, Array]:
-        """Density of the seating turn, share by share."""
-        core = np.exp(-0.5 * ((seating - self.seating_deg) / self.seating_sd_deg) ** 2) * (
-            seating >= min(0.0, self.seating_deg - self.seating_sd_deg)
-        )
+    def seating_prior(self, seating: Array, whole: Array) -> dict[Explanation, Array]:
+        """Density of the seating turn at some turns, share by share; each share is one over the whole axis."""
+        sd, least = self.seating_sd_deg, min(0.0, self.seating_deg - self.seating_sd_deg)
         tail = max(LONG_SEATING_MM * self.deg_per_mm, LONG_SEATING_DEG)
-        long = np.where(seating >= 0, np.exp(-np.maximum(seating, 0) / tail), 0.0)
-        planned = (1 - LONG_SEATING_SHARE) * _normed(core, seating) + LONG_SEATING_SHARE * _normed(long, seating)
         hand = ZERO_PRIORS[ZeroPoint.HAND_TIGHT]
         closing, closing_sd = hand.seating_mm * self.deg_per_mm, hand.seating_sd_mm * self.deg_per_mm
-        late = _normed(np.exp(-0.5 * ((seating - closing) / closing_sd) ** 2), seating) + _normed(
-            ((seating > 0) & (seating < closing)).astype(float) + 1e-3, seating
-        )
-        early = np.where(seating < 0, np.exp(np.minimum(seating, 0) / (0.5 * self.deg_per_mm)), 0.0)
+
+        def near(turn: Array) -> Array:
+            made: Array = np.exp(-0.5 * ((turn - self.seating_deg) / sd) ** 2) * (turn >= least)
+            return made
+
+        def long(turn: Array) -> Array:
+            return np.where(turn >= 0, np.exp(-np.maximum(turn, 0) / tail), 0.0)
+
+        def closes(turn: Array) -> Array:
+            made: Array = np.exp(-0.5 * ((turn - closing) / closing_sd) ** 2)
+            return made
+
+        def anywhere(turn: Array) -> Array:
+            made: Array = ((turn > 0) & (turn < closing)).astype(float) + 1e-3
+            return made
+
+        def driven(turn: Array) -> Array:
+            return np.where(turn < 0, np.exp(np.minimum(turn, 0) / (0.5 * self.deg_per_mm)), 0.0)
+
+        planned = (1 - LONG_SEATING_SHARE) * _share(near, seating, whole) + LONG_SEATING_SHARE * _share(long, seating, whole)
         return {
             Explanation.AS_PLANNED: (1 - LATE_SHARE - EARLY_SHARE) * planned,
-            Explanation.ZERO_LATE: LATE_SHARE * late / 2,
-            Explanation.ZERO_EARLY: EARLY_SHARE * _normed(early, seating),
+            Explanation.ZERO_LATE: LATE_SHARE / 2 * (_share(closes, seating, whole) + _share(anywhere, seating, whole)),
+            Explanation.ZERO_EARLY: EARLY_SHARE * _share(driven, seating, whole),
         }
 
     def ratio_axis(self) -> Array:
@@ -88,17 +101,17 @@ class SleeveModel:
         return np.concatenate([low, core, high])
 
     def ratio_prior(self, ratio: Array) -> dict[Explanation, Array]:
-        """Density of the ratio as a multiple of the elastic one, share by share."""
-        sd = self.ratio_sd_share
-        core = (1 - WIDE_RATIO_SHARE) * _normed(np.exp(-0.5 * ((ratio - 1) / sd) ** 2), ratio) + WIDE_RATIO_SHARE * _normed(
-            np.exp(-0.5 * ((ratio - 1) / (2 * sd)) ** 2), ratio
-        )
-        slip = _normed(np.exp(-0.5 * ((ratio - 0.6) / 0.35) ** 2), ratio)
-        taper = _normed(np.exp(-0.5 * ((ratio - self.other_taper) / (0.1 * self.other_taper + 0.01)) ** 2), ratio)
+        """Density of the ratio as a multiple of the elastic one at some ratios, share by share; each share is one over the whole axis."""
+        whole, sd = self.ratio_axis(), self.ratio_sd_share
+
+        def about(mean: float, spread: float) -> Array:
+            return _share(lambda at: np.exp(-0.5 * ((at - mean) / spread) ** 2), ratio, whole)
+
+        core = (1 - WIDE_RATIO_SHARE) * about(1, sd) + WIDE_RATIO_SHARE * about(1, 2 * sd)
         return {
             Explanation.AS_PLANNED: (1 - SLIP_SHARE - TAPER_SHARE) * core,
-            Explanation.SLIP: SLIP_SHARE * slip,
-            Explanation.TAPER: TAPER_SHARE * taper,
+            Explanation.SLIP: SLIP_SHARE * about(0.6, 0.35),
+            Explanation.TAPER: TAPER_SHARE * about(self.other_taper, 0.1 * self.other_taper + 0.01),
         }
 
 
@@ -109,9 +122,11 @@ def cell_widths(axis: Array) -> Array:
     return made
 
 
-def _normed(density: Array, axis: Array) -> Array:
-    total = float(density @ cell_widths(axis))
-    made: Array = density / total if total > 0 else density
+def _share(density: Callable[[Array], Array], axis: Array, whole: Array) -> Array:
+    """A density at the points of an axis, one over the whole axis: what is cut away keeps its share."""
+    total = float(density(whole) @ cell_widths(whole))
+    here = density(axis)
+    made: Array = here / total if total > 0 else here
     return made
 
 

@@ -64,14 +64,19 @@ class ChainView:
         return not self.troubles
 
 
-def check_job(keys: LogKeys, rows: JobRows) -> ChainView:
-    """Check one job's log."""
+def check_job(keys: LogKeys, rows: JobRows, *, each: bool = False) -> ChainView:
+    """Check one job's log. `each`: every signature by itself. Without it, and while digests hold, the newest by each key speaks for those
+    before it: it signs a digest that was made on theirs.
+    """
     links = {link.seq: link for link in rows.links}
     troubles = [
         *_several("was changed after it was stored", _changed(rows, links)),
         *_several("is gone", _gone(rows, links)),
         *_several("was put in past this server", [entry.seq for entry in rows.entries if entry.seq not in links]),
-        *_signatures(keys, rows.links),
+    ]
+    newest_by_key = {link.key: link for link in rows.links}
+    troubles += [
+        *_signatures(keys, rows.links if each or troubles else tuple(newest_by_key.values())),
         *_memory(keys.last_seen(rows.job_id), links),
         *_attachments(rows),
     ]

@@ -54,6 +54,7 @@ _ENTRIES: dict[type[Fact], type] = {
     ev.NutTurned: cmd.TurnNut,
     ev.BlowsStruck: cmd.StrikeBlows,
     ev.NutSeated: cmd.SeatNut,
+    ev.LookedAt: cmd.LookAt,
     ev.HandChecked: cmd.HandCheck,
     ev.TabSeen: cmd.SeeTab,
     ev.Locked: cmd.Lock,

@@ -8,7 +8,9 @@ from tribodex.core.topics.tapered.state import Tapered
 
 
 def may_drive(desk: Desk, state: Tapered) -> None:
-    """Refused while the unmounted clearance is not known and in order."""
+    """Refused while parts were seen that do not belong together, and while the unmounted clearance is not known and in order."""
+    if state.attempt.wrong_parts:
+        raise Refused("Parts that do not belong together are not driven up. With the right ones at hand, look at numbers and threads again.")
     if not state.plan.method.gauged:
         return
     stop = state.stopped_by()

@@ -8,12 +8,14 @@ from dataclasses import dataclass, field
 
 from tribodex.core.adviser import blows as striking
 from tribodex.core.adviser.belief import MARK_SD_DEG
+from tribodex.core.adviser.prior import Explanation
 from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, mark_thin_end, summarise
 from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict, one_row_accepted
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.looks import PROVES, Found, Look
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import number
 
@@ -157,6 +159,8 @@ class Attempt:
     seated: ev.NutSeated | None = None
     seated_after: int = 0
     followed: int = 0
+    # What was looked at last, where feeler and nut did not agree.
+    looks: dict[Look, ev.LookedAt] = field(default_factory=dict)
     checks: list[ev.HandChecked] = field(default_factory=list)
     tab_at_deg: float | None = None
     locked: ev.Locked | None = None
@@ -185,6 +189,19 @@ class Attempt:
         self.last_blows = blows
         self.nut_deg += UNCOUNTED_DEG
         self.turns += 1
+
+    @property
+    def wrong_parts(self) -> tuple[ev.LookedAt, ...]:
+        """Looks that found parts which do not belong together."""
+        return tuple(said for said in self.looks.values() if PROVES.get(said.found) is Explanation.TAPER)
+
+    def looked(self) -> dict[Look, Found]:
+        """What was found and still holds: a sleeve that was where it belongs may have moved with a turn since; parts do not change."""
+        return {
+            look: said.found
+            for look, said in self.looks.items()
+            if look is not Look.SLEEVE_END or said.found is Found.MOVED or said.nut_deg >= self.nut_deg - 1e-6
+        }
 
     def nut_words(self) -> str:
         """How far the nut was driven, as far as anybody counted."""

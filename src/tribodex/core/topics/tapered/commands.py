@@ -12,12 +12,19 @@ from tribodex.core.mounting.judgement import Swivel
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import Shown
+from tribodex.core.topics.tapered.looks import Found, Look
 from tribodex.core.topics.tapered.plan import Plan
 
 TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
 
 _WHERE = {Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top", Where.BENCH_TOP: "on the bench, at the top"}
 _ZEROS: dict[str, str] = {"": "as planned", **{zero.value: zero.words for zero in SheetZero}}
+LOOKS = {
+    Look.NUMBERS: "the numbers on bearing, sleeve and nut",
+    Look.THREADS: "the threads, counted",
+    Look.SLEEVE_END: "sleeve end and the mark across sleeve and shaft",
+    Look.ZERO: "the zero mark",
+}
 _UNITS = {"degrees": "degrees", "rim": "rim", "slots": "slots", "drive_up": "drive-up", "turns": "turns"}
 
 
@@ -163,11 +170,30 @@ class SeatNut:
 
 
 @dataclass(frozen=True)
-class FollowLeaf:
-    """Leaf and nut do not agree; the leaf was confirmed by a second gauging, and these checks were made: it leads from here."""
+class LookAt:
+    """Leaf and nut do not agree: what was found at something that does not move the bearing.
 
-    checks: Annotated[tuple[str, ...], words("What was checked")]
-    found: Annotated[str, words("What was found")]
+    `sleeve_before` (the nut at its zero mark) and `sleeve_after` (now): thread end to the ring's near face, measured with `tool`; they tell
+    whether the sleeve went along, and `found` may be empty then.
+    """
+
+    look: Annotated[Look, choice("Looked at", LOOKS, stays=True)]
+    found: Annotated[Found | None, choice("Found", {"": "by the two lengths", **same(*Found)})] = None
+    sleeve_before: Annotated[str, length("Thread end to ring, at the zero mark", "12.40 mm")] = ""
+    sleeve_after: Annotated[str, length("Thread end to ring, now", "13.05 mm")] = ""
+    tool: Annotated[LengthTool | None, choice("Measured with", {"": "not measured", **same(*LengthTool)})] = None
+    measured_from: Annotated[Literal["thread end", "another end"], choice("Measured from", same("thread end", "another end"))] = "thread end"
+    shown: Shown = ""
+
+
+@dataclass(frozen=True)
+class FollowLeaf:
+    """Leaf and nut do not agree; the leaf was confirmed by a second gauging, and these checks were made, here or by looks logged before:
+    it leads from here.
+    """
+
+    checks: Annotated[tuple[str, ...], words("What was checked")] = ()
+    found: Annotated[str, words("What was found")] = ""
 
 
 @dataclass(frozen=True)
@@ -222,6 +248,7 @@ COMMANDS: tuple[type, ...] = (
     TurnNut,
     StrikeBlows,
     SeatNut,
+    LookAt,
     FollowLeaf,
     HandCheck,
     ChooseRisk,

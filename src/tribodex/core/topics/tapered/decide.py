@@ -29,8 +29,12 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
     match command:
         case cmd.StartGauging() | cmd.TryLeaf() | cmd.BracketPlace() | cmd.RepeatPlace() | cmd.CloseGauging():
             return _gauging(desk, state, command)
-        case cmd.SetZero() | cmd.TurnNut() | cmd.StrikeBlows() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck() | cmd.FollowLeaf():
+        case cmd.SetZero() | cmd.TurnNut() | cmd.StrikeBlows() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck():
             return _driving(desk, state, command)
+        case cmd.LookAt():
+            return [driving.look_at(state, command)]
+        case cmd.FollowLeaf():
+            return [driving.follow_leaf(state, command)]
         case cmd.RevisePlan():
             if state.initial:
                 raise Refused("The bearing has been gauged: the plan stands. Abandon this job and open a new one if it must change.")
@@ -82,10 +86,8 @@ def _driving(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
             return [driving.see_tab(state.plan, command)]
         case cmd.Lock():
             return driving.lock(desk, state, command)
-        case cmd.HandCheck():
-            return [driving.hand_check(desk, state, command)]
         case _:
-            return [driving.follow_leaf(state, command)]
+            return [driving.hand_check(desk, state, command)]
 
 
 def _accept(state: Tapered, command: cmd.AcceptOutside) -> ev.OutsideAccepted:

@@ -6,6 +6,7 @@ import math
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
+from tribodex.core.adviser.prior import Explanation
 from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.seat import NutSeatCode
@@ -14,6 +15,7 @@ from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.blow_moves import blow_move, grew_move
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
+from tribodex.core.topics.tapered.looks import PROVES, WORDS
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
 from tribodex.core.topics.tapered.parting import Parted, Sign, parted
 from tribodex.core.topics.tapered.state import Tapered
@@ -89,7 +91,9 @@ def _no_play(state: Tapered) -> NextMove:
 
 
 def _parted(state: Tapered, found: Parted) -> NextMove:
-    if found.again:
+    if found.cause is Explanation.TAPER:
+        return _no_pair(state, found)
+    if found.again or found.cause is Explanation.SLIP:
         return _moves_with_the_nut(state, found)
     if found.sign is not Sign.APART:
         return _by_sign(state, found)
@@ -129,8 +133,21 @@ def _by_sign(state: Tapered, found: Parted) -> NextMove:
     return NextMove(Do.PARTED, "Stop: it does not go as planned. Look before you turn", why, risk, points=found.explanations, stops=True)
 
 
+def _no_pair(state: Tapered, found: Parted) -> NextMove:
+    """Seen on the parts: they do not belong together."""
+    seen = "; ".join(WORDS[look][one] for look, one in state.attempt.looked().items() if PROVES.get(one) is Explanation.TAPER)
+    return NextMove(
+        Do.RELEASE,
+        "Stop: parts that do not belong together. Take the bearing off",
+        f"{seen.capitalize()}. On a wrong taper a bearing bears on one edge only, whatever the feeler reads: it works loose or cracks.",
+        f"{release_how(state)} Then abandon this job, and plan anew with what belongs together: bearing, sleeve, nut.",
+        points=found.explanations,
+        stops=True,
+    )
+
+
 def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
-    """It was looked at, and a further turn brought nothing either."""
+    """It was looked at, and the sleeve went along, or a further turn brought nothing either."""
     why = (
         f"The feeler reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left: the sleeve turns or slides with the nut. Ease "
         "the nut by hand; check shaft diameter and the sleeve's marking (metric or inch, thin shaft); wipe oil off between sleeve and shaft where "

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
-from tribodex.core.adviser.belief import Belief
+from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
 from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
@@ -23,6 +24,8 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
 from tribodex.core.topics.tapered.amounts import read_turn
 from tribodex.core.topics.tapered.gauging import settled
+from tribodex.core.topics.tapered.looks import MECHANISM, WORDS, Look, by_travel
+from tribodex.core.topics.tapered.parting import WORDS as PARTED_WORDS
 from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -177,7 +180,7 @@ def asks_gauging(state: Tapered, seated: Seated) -> bool:
     return taken >= TAKEN_UM or taken >= TAKEN_SHARE * max(0.0, says.mean_um - window.low_um)
 
 
-def _ends(command: cmd.SeatNut) -> tuple[Length, Length] | None:
+def _ends(command: cmd.SeatNut | cmd.LookAt) -> tuple[Length, Length] | None:
     """Sleeve end to ring, before and after; None where it was not measured."""
     before, after = command.sleeve_before.strip(), command.sleeve_after.strip()
     if not before and not after:
@@ -215,14 +218,39 @@ def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
         raise Refused("It was looked at once, and a further turn brought nothing: the sleeve is seated anew, and the zero set again.")
     if not found.confirmed:
         raise Refused("First gauge once more where the nut stands: one reading may be wrong, two that agree are not.")
-    there = checks_for(state.plan.method)
+    if found.cause in MECHANISM:
+        raise Refused(f"It was seen why: {PARTED_WORDS[found.cause]}. The feeler is not followed over that; release, and put it right.")
+    there, looks = checks_for(state.plan.method), state.attempt.looked()
     unknown = [check for check in command.checks if check not in there]
-    missing = [check for check in must_check(state.plan.method) if check not in command.checks]
+    missing = [check for check in must_check(state.plan.method) if check not in command.checks and check not in looks]
     if unknown or missing:
         raise InvalidInput.at("checks", f"Not looked at yet: {', '.join(there[c] for c in missing) or unknown[0]}.", ", ".join(there))
+    by_looks = "; ".join(WORDS[look][one] for look, one in looks.items())
     seen = "nut was only hand-tight at the zero mark" if state.plan.method.from_a_mark else "sleeve had slipped"
-    said = text(command.found, "found", f"what was found, for example “{seen}”, or “nothing found”")
-    return ev.LeafFollowed(found.gauging.number, command.checks, said)
+    said = command.found.strip() or by_looks or text(command.found, "found", f"what was found, for example “{seen}”, or “nothing found”")
+    return ev.LeafFollowed(found.gauging.number, tuple(dict.fromkeys((*command.checks, *looks))), said)
+
+
+def look_at(state: Tapered, command: cmd.LookAt) -> ev.LookedAt:
+    """What was found at something that does not move the bearing; by two lengths, whether the sleeve went along."""
+    attempt, nut = state.attempt, state.plan.nut
+    if parted(state) is None and command.look not in attempt.looks:
+        raise Refused("Feeler and nut agree: there is nothing to look for.")
+    if command.look.value not in checks_for(state.plan.method):
+        raise Refused("By blows nobody counts from a zero mark, nor threads.")
+    ends = _ends(command)
+    if ends is not None:
+        if command.look is not Look.SLEEVE_END:
+            raise InvalidInput.at("sleeve_before", "Lengths belong to sleeve end and ring.", "look: sleeve end")
+        if nut is None or state.plan.method is Method.BLOWS:
+            raise InvalidInput.at("sleeve_before", "Without a counted turn no travel follows.", "the mark across sleeve and shaft")
+        moved, nut_mm = _driven_further(state.plan.seat, *ends), attempt.nut_deg * nut.pitch_mm / 360
+        marks = 2 * math.sqrt(attempt.mark_var_deg2 + 2 * MARK_SD_DEG**2)
+        found = by_travel(moved, nut_mm, marks * nut.pitch_mm / 360)
+        return ev.LookedAt(command.look, found, attempt.nut_deg, moved, nut_mm, " to ".join(end.written for end in ends), command.tool)
+    if command.found is None or command.found not in WORDS[command.look]:
+        raise InvalidInput.at("found", "That is no answer to what was looked at.", ", ".join(WORDS[command.look]))
+    return ev.LookedAt(command.look, command.found, attempt.nut_deg)
 
 
 def hand_check(desk: Desk, state: Tapered, command: cmd.HandCheck) -> ev.HandChecked:

@@ -40,6 +40,8 @@ ANSWERS: dict[str, AnsweredBy] = {
         (ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."
     ),
     NutSeatCode.LET_GO: AnsweredBy((), by_name=False, way=_RELEASE),
+    ev.DriveUpCode.NO_PAIR: AnsweredBy((), by_name=False, way="Release the bearing, and plan anew with parts that belong together."),
+    ev.DriveUpCode.SLEEVE_MOVES: AnsweredBy((), by_name=False, way=f"Seat the sleeve, and set the zero anew. {_RELEASE}"),
 }
 _BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.StrikeBlows, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
 _MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)
@@ -102,6 +104,8 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.SeatNut, "washer_thickness"): between(0.5, 5.0, "lock washers are 1 to 3 mm thick"),
     (cmd.SeatNut, "sleeve_before"): _ENDS,
     (cmd.SeatNut, "sleeve_after"): _ENDS,
+    (cmd.LookAt, "sleeve_before"): _ENDS,
+    (cmd.LookAt, "sleeve_after"): _ENDS,
     (cmd.Lock, "turn"): "beyond the next tab positions it is refused",
 }
 

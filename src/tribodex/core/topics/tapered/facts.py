@@ -6,11 +6,13 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import ClassVar
 
+from tribodex.core.adviser.prior import Explanation
 from tribodex.core.job.facts import Fact
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
 from tribodex.core.mounting.judgement import FinalVerdict, Swivel
 from tribodex.core.mounting.seat import LengthTool, Seated
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
+from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, Found, Look
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Level, Verdict
 
@@ -22,6 +24,8 @@ class DriveUpCode(StrEnum):
 
     NO_CLEARANCE = "tapered.no_clearance"
     BINDS = "tapered.binds"
+    NO_PAIR = "tapered.no_pair"
+    SLEEVE_MOVES = "tapered.sleeve_moves"
 
 
 @dataclass(frozen=True)
@@ -159,6 +163,32 @@ class NoPlayFound(Fact):
 
 
 @dataclass(frozen=True)
+class LookedAt(Fact):
+    """Leaf and nut did not agree: what was found at something that does not move the bearing, the nut at `nut_deg`.
+
+    `moved_mm` is how far the ring went up its sleeve since the zero mark, where it was measured; `nut_mm` what the nut says to that.
+    """
+
+    look: Look
+    found: Found
+    nut_deg: float
+    moved_mm: float | None = None
+    nut_mm: float | None = None
+    moved_typed: str = ""
+    tool: LengthTool | None = None
+
+    def judgements(self) -> tuple[Verdict, ...]:
+        if PROVES.get(self.found) not in MECHANISM:
+            return ()
+        word, code = (
+            ("the sleeve moves", DriveUpCode.SLEEVE_MOVES)
+            if PROVES[self.found] is Explanation.SLIP
+            else ("parts that do not belong together", DriveUpCode.NO_PAIR)
+        )
+        return (Verdict(word, Level.STOP, f"{WORDS[self.look][self.found].capitalize()}.", code=code),)
+
+
+@dataclass(frozen=True)
 class LeafFollowed(Fact):
     """Leaf and nut did not agree; the leaf was confirmed, `checks` were made without moving the bearing, and it leads from here."""
 
@@ -265,6 +295,7 @@ FACTS: tuple[type[Fact], ...] = (
     NutTurned,
     BlowsStruck,
     NoPlayFound,
+    LookedAt,
     LeafFollowed,
     NutSeated,
     Reseated,

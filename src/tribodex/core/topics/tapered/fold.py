@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any, TypeVar
 
+from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.feeler import Stack
 from tribodex.core.job.facts import Event, Fact
 from tribodex.core.mounting.gauging import Phase, Trial
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.attempt import Attempt, Gauging
+from tribodex.core.topics.tapered.looks import PROVES
 from tribodex.core.topics.tapered.state import Tapered
 
 P = TypeVar("P", bound=Fact)
@@ -30,7 +32,9 @@ def blank(last: Tapered | None, reason: str) -> Tapered:
     last.forget()
     _nut_moved(last)
     last.attempt.released = reason
-    last.attempts.append(Attempt(last.attempt.number + 1, row_out=last.attempt.row_out))
+    # Taking the bearing off does not make wrong parts right: that was seen, and stands until it is looked at again.
+    wrong = {look: said for look, said in last.attempt.looks.items() if PROVES.get(said.found) is Explanation.TAPER}
+    last.attempts.append(Attempt(last.attempt.number + 1, row_out=last.attempt.row_out, looks=wrong))
     return last
 
 
@@ -90,6 +94,11 @@ def _gauging_closed(state: Tapered, _: Event, said: ev.GaugingClosed) -> None:
 def _no_play_found(state: Tapered, _: Event, said: ev.NoPlayFound) -> None:
     if gauging := state.numbered.get(said.gauging):
         gauging.no_play = said
+
+
+@_on(ev.LookedAt)
+def _looked_at(state: Tapered, _: Event, said: ev.LookedAt) -> None:
+    state.attempt.looks[said.look] = said
 
 
 @_on(ev.LeafFollowed)

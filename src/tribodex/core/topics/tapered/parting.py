@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from tribodex.core.adviser.prior import Explanation
@@ -19,6 +19,7 @@ from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered.attempt import Gauging
+from tribodex.core.topics.tapered.looks import MECHANISM, Look, proven, weighed
 from tribodex.core.topics.tapered.state import Tapered
 
 # A reading outside the 99 % band of what the nut says has parted from it.
@@ -89,6 +90,7 @@ class Parted:
     left: tuple[Explanation, ...]
     sign: Sign = Sign.APART
     again: bool = False
+    cause: Explanation | None = None
 
     @property
     def more(self) -> bool:
@@ -112,7 +114,13 @@ def apart(state: Tapered, gauging: Gauging) -> tuple[float, float, float] | None
 
 
 def parted(state: Tapered) -> Parted | None:
-    """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided yet."""
+    """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided yet; with the reason where it was seen."""
+    found = _parted(state)
+    cause = proven(state.attempt.looked().values())
+    return replace(found, cause=cause) if found is not None and cause is not None else found
+
+
+def _parted(state: Tapered) -> Parted | None:
     found = state.on_sleeve()
     if not found or found[-1].closed is None or found[-1].number <= state.attempt.followed or state.attempt.locked is not None:
         return None
@@ -238,9 +246,15 @@ def _agree(one: Gauging, other: Gauging) -> bool:
 
 
 def _left(state: Tapered) -> tuple[Explanation, ...]:
-    position = state.position()
+    """What is left to explain it, the likeliest first. A feeler cannot tell another taper from a sleeve that goes along: until something was
+    looked at, where one of them is named the other is.
+    """
+    position, looks = state.position(), state.attempt.looked().values()
     if position is None:
         return ()
-    shares = sorted(((share, e) for e, share in position.explanations.items() if e in WORDS), reverse=True)
-    named = tuple(e for share, e in shares if share >= WORTH_NAMING)
-    return named or tuple(e for _, e in shares[:2])
+    shares = weighed({e: share for e, share in position.explanations.items() if e in WORDS}, looks)
+    named = [e for e, share in shares.items() if share >= WORTH_NAMING] or list(shares)[:2]
+    for one, other in (MECHANISM, MECHANISM[::-1]):
+        if one in named and other not in named and not {Look.NUMBERS, Look.SLEEVE_END} & state.attempt.looked().keys():
+            named.insert(named.index(one) + 1, other)
+    return tuple(named)

@@ -26,6 +26,9 @@ def said(fact: Any) -> Any:
             return cmd.SeeTab(*_turn(fact.typed, fact.unit, fact.turn_deg))
         case ev.NutSeated():
             return _seated(fact)
+        case ev.LookedAt():
+            before, after = _ends(fact)
+            return cmd.LookAt(fact.look, None if before else fact.found, before, after, fact.tool)
         case ev.ZeroSet():
             return cmd.SetZero(fact.tap_tested, as_typed(fact.typed, with_unit(fact.start_pressure_mpa, "MPa")), fact.counted_from or "")
         case ev.HandChecked():
@@ -59,7 +62,7 @@ def _seated(fact: ev.NutSeated) -> cmd.SeatNut:
     )
 
 
-def _ends(fact: ev.NutSeated) -> tuple[str, str]:
+def _ends(fact: ev.NutSeated | ev.LookedAt) -> tuple[str, str]:
     """Sleeve end to ring, before and after; bare ones of an older entry in the unit that gives what it moved by."""
     before, _, after = fact.moved_typed.partition(" to ")
     if fact.moved_mm is None or not (_BARE.fullmatch(before) and _BARE.fullmatch(after)):

@@ -9,6 +9,8 @@ from tribodex.core.mounting.seat import behind_words, thickness_words
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.commands import LOOKS
+from tribodex.core.topics.tapered.looks import WORDS
 from tribodex.core.topics.tapered.moves import leaf_words
 from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.working import number
@@ -61,6 +63,9 @@ def tell(payload: Fact) -> str:
             return f"Nut at metal-to-metal, marked{', tap-tested' if tested else ', not tap-tested'}."
         case ev.NoPlayFound():
             return f"No measurable clearance: the thinnest feeler, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
+        case ev.LookedAt():
+            measured = f" ({payload.moved_typed}, by {payload.tool}; the nut says {number(payload.nut_mm or 0.0)} mm)" if payload.moved_typed else ""
+            return f"Looked at {LOOKS[payload.look]}: {WORDS[payload.look][payload.found]}{measured}."
         case ev.LeafFollowed():
             return _followed(payload)
         case ev.NutSeated():

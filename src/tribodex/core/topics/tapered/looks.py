@@ -1,0 +1,129 @@
+"""What was found at something that does not move the bearing, where feeler and nut do not agree, and what it says of the reason.
+
+Another taper and a sleeve that slips look alike to the feeler: both take too little for the turn. What lies on the bench tells them apart.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Mapping
+from enum import StrEnum
+
+from tribodex.core.adviser.prior import Explanation
+
+
+class Look(StrEnum):
+    """What can be looked at without moving the bearing."""
+
+    NUMBERS = "numbers"
+    THREADS = "threads"
+    SLEEVE_END = "sleeve_end"
+    ZERO = "zero"
+
+
+class Found(StrEnum):
+    """What was found there."""
+
+    PAIR = "pair"
+    NO_PAIR = "no pair"
+    PITCH = "pitch as planned"
+    OTHER_PITCH = "other pitch"
+    STILL = "where it was"
+    MOVED = "moved"
+    TESTED = "tap-tested"
+    BY_HAND = "only by hand"
+    DRIVEN = "driven before it"
+    UNKNOWN = "cannot be told"
+
+
+WORDS: dict[Look, dict[Found, str]] = {
+    Look.NUMBERS: {
+        Found.PAIR: "one family, the taper as planned",
+        Found.NO_PAIR: "not a pair: another taper or another size",
+        Found.UNKNOWN: "cannot be read",
+    },
+    Look.THREADS: {
+        Found.PITCH: "the pitch as planned",
+        Found.OTHER_PITCH: "another pitch",
+        Found.UNKNOWN: "cannot be counted here",
+    },
+    Look.SLEEVE_END: {
+        Found.STILL: "the sleeve is where it was, by its mark",
+        Found.MOVED: "the sleeve has turned or slid",
+        Found.UNKNOWN: "nobody made a mark",
+    },
+    Look.ZERO: {
+        Found.TESTED: "tap-tested, at metal-to-metal",
+        Found.BY_HAND: "only hand-tight",
+        Found.DRIVEN: "driven up before it was set",
+        Found.UNKNOWN: "nobody knows",
+    },
+}
+# What a look proves by itself, and what it leaves hardly likely (the share that stays; own choice: numbers are misread, marks smear).
+PROVES = {
+    Found.NO_PAIR: Explanation.TAPER,
+    Found.OTHER_PITCH: Explanation.TAPER,
+    Found.MOVED: Explanation.SLIP,
+    Found.BY_HAND: Explanation.ZERO_LATE,
+    Found.DRIVEN: Explanation.ZERO_EARLY,
+}
+_LEAVES: dict[Found, Mapping[Explanation, float]] = {
+    Found.PAIR: {Explanation.TAPER: 0.05},
+    Found.STILL: {Explanation.SLIP: 0.1},
+    Found.TESTED: {Explanation.ZERO_LATE: 0.3, Explanation.ZERO_EARLY: 0.1},
+}
+# What cannot be followed by the feeler: the parts are wrong, or move with the nut.
+MECHANISM = (Explanation.TAPER, Explanation.SLIP)
+
+# Less of the nut's travel than this share reached the ring: the sleeve went along. With a greater error than this share of it nothing is told.
+SHORT_SHARE, TELLS_SHARE = 0.92, 0.25
+# How well two lengths from sleeve end to ring differ (mm, about 19 times in 20; common practice, no source).
+LENGTH_ERROR_MM = 0.03
+
+
+def by_travel(travel_mm: float, nut_mm: float, marks_mm: float) -> Found:
+    """Whether the ring went up its sleeve as far as the nut says.
+
+    Symbols: s travel of the ring on the sleeve (mm), s_n = P·α/360 travel of the nut (mm), u what its marks may be off by (mm);
+    the sleeve went along where s + √(0.03² + u²) < 0.92·s_n.
+    Valid: both lengths from the sleeve's thread end to the ring's near face, the first with the nut at its zero mark; what the slit still closes
+    takes nothing away, for the nut pushes the ring along the sleeve meanwhile.
+    Raises: nothing; where the error is more than a quarter of s_n nothing is told.
+    Source: geometry of the thread; shares are own choice.
+
+    >>> by_travel(0.71, 0.75, 0.03).value, by_travel(0.5, 0.75, 0.03).value, by_travel(0.02, 0.1, 0.03).value
+    ('where it was', 'moved', 'cannot be told')
+    """
+    error = math.hypot(LENGTH_ERROR_MM, marks_mm)
+    if error > TELLS_SHARE * nut_mm:
+        return Found.UNKNOWN
+    return Found.MOVED if travel_mm + error < SHORT_SHARE * nut_mm else Found.STILL
+
+
+def proven(found: Iterable[Found]) -> Explanation | None:
+    """The reason that was seen; wrong parts before what moves, what moves before a wrong mark.
+
+    >>> proven([Found.BY_HAND, Found.MOVED]).value, proven([Found.PAIR, Found.STILL]) is None
+    ('sleeve slips or gives way', True)
+    """
+    seen = [PROVES[one] for one in found if one in PROVES]
+    order = (Explanation.TAPER, Explanation.SLIP, Explanation.ZERO_EARLY, Explanation.ZERO_LATE)
+    return next((reason for reason in order if reason in seen), None)
+
+
+def weighed(shares: Mapping[Explanation, float], found: Iterable[Found]) -> dict[Explanation, float]:
+    """What explains it, with what was looked at: a reason that was seen stands first, one that was ruled out hardly counts.
+
+    >>> shares = {Explanation.TAPER: 0.4, Explanation.SLIP: 0.3, Explanation.READING: 0.1}
+    >>> list(weighed(shares, [Found.PAIR]))[0].value, list(weighed(shares, [Found.STILL, Found.NO_PAIR]))[0].value
+    ('sleeve slips or gives way', 'other taper or thread')
+    """
+    seen = list(found)
+    left = dict(shares)
+    for one in seen:
+        for reason, share in _LEAVES.get(one, {}).items():
+            left[reason] = left.get(reason, 0.0) * share
+    if (cause := proven(seen)) is not None:
+        left[cause] = left.get(cause, 0.0) + max(1.0, sum(left.values()))
+    total = sum(left.values()) or 1.0
+    return {explains: share / total for explains, share in sorted(left.items(), key=lambda pair: -pair[1])}

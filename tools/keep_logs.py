@@ -24,6 +24,7 @@ from tests.core import test_alarms as alarms
 from tests.core import test_blows as blows
 from tests.core import test_closing as closing
 from tests.core import test_fill as fill
+from tests.core import test_looks as looking
 from tests.core import test_run_in as run_in
 from tests.core import test_seals as seals
 from tests.core import test_stop as rounds
@@ -82,6 +83,7 @@ from tribodex.core.topics.stock import commands as take
 from tribodex.core.topics.stock.facts import MarkKind, Tightness
 from tribodex.core.topics.stop import commands as walk
 from tribodex.core.topics.tapered import commands as cmd
+from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.topics.units import commands as house
 from tribodex.core.training.virtual import VirtualBearing
@@ -542,6 +544,17 @@ def of_hub() -> Log:
     return made.log
 
 
+def of_looks() -> Log:
+    """Feeler and nut do not agree: lengths misread, numbers read again, parts that do not belong together, released, others fetched."""
+    made = looking.stopped()
+    made.do(looking.ends("30.00 mm", "30.36 mm"))
+    made.do(job_cmd.Correct(made.job.last_seq, "micrometer read anew", looking.ends("30.00 mm", "30.82 mm")))
+    made.do(*looking.SOUND[:2], cmd.LookAt(LookTarget.ZERO, LookFound.BY_HAND))
+    made.do(job_cmd.Correct(made.job.last_seq - 2, "marking wiped clean", cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR)))
+    made.do(cmd.Release("not a pair"), cmd.LookAt(LookTarget.NUMBERS, LookFound.PAIR), cmd.SetZero(True))
+    return made.log
+
+
 def of_puller() -> Log:
     """A puller that was too short, put right, and too weak by its plate."""
     made = ShoulderBench()
@@ -611,6 +624,7 @@ def some(name: str) -> list[tuple[str, Log]]:
     made = {
         "shoulder": of_shoulder,
         "hub": of_hub,
+        "looks": of_looks,
         "shaft": of_shaft,
         "pair": of_pair,
         "listed": of_listed,
@@ -648,6 +662,7 @@ for i, log in enumerate(
         of_shaft(),
         of_shoulder(),
         of_hub(),
+        of_looks(),
         *of_follower(),
         *of_unit(),
         of_cartridge(),

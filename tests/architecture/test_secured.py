@@ -174,7 +174,7 @@ def test_serve_speaks_tls_with_the_sites_certificate(secured: tuple[Started, int
             time.sleep(0.002)
     assert got.endswith(page.encode()[-200:]) and len(got) > len(page.encode())
     # Those that say nothing, or half, hold nobody up; a door that is killed is there again.
-    silent = [socket.create_connection(("127.0.0.1", port)) for _ in range(300)]
+    silent = [socket.create_connection(("127.0.0.1", port)) for _ in range(1100)]
     for one in silent[::2]:
         one.sendall(b"\x16\x03\x01")
     begin = time.monotonic()

@@ -25,7 +25,7 @@ from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.topics import fold, taken_further, tapered, tell
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
-from tribodex.core.topics.tapered.looks import Found, Look
+from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.parting import CHECKS
 from tribodex.core.topics.tapered.state import Tapered
@@ -527,8 +527,8 @@ class AnySequence(RuleBasedStateMachine):
     def follow_leaf(self, checks: tuple[str, ...]) -> None:
         self.attempt(cmd.FollowLeaf(checks, "nothing found"))
 
-    @rule(look=st.sampled_from(Look), found=st.sampled_from([None, *Found]), after=st.sampled_from(["", "30.4 mm", "30.9 mm"]))
-    def look_at(self, look: Look, found: Found | None, after: str) -> None:
+    @rule(look=st.sampled_from(LookTarget), found=st.sampled_from([None, *LookFound]), after=st.sampled_from(["", "30.4 mm", "30.9 mm"]))
+    def look_at(self, look: LookTarget, found: LookFound | None, after: str) -> None:
         self.attempt(cmd.LookAt(look, found, "30 mm" if after else "", after, LengthTool.DIAL if after else None))
 
     @rule(amount=st.integers(0, 8))

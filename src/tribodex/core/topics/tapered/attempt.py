@@ -15,7 +15,7 @@ from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, T
 from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict, one_row_accepted
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.topics.tapered import facts as ev
-from tribodex.core.topics.tapered.looks import PROVES, Found, Look
+from tribodex.core.topics.tapered.looks import PROVES, LookFound, LookTarget
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import number
 
@@ -160,7 +160,7 @@ class Attempt:
     seated_after: int = 0
     followed: int = 0
     # What was looked at last, where feeler and nut did not agree.
-    looks: dict[Look, ev.LookedAt] = field(default_factory=dict)
+    looks: dict[LookTarget, ev.LookedAt] = field(default_factory=dict)
     checks: list[ev.HandChecked] = field(default_factory=list)
     tab_at_deg: float | None = None
     locked: ev.Locked | None = None
@@ -195,12 +195,12 @@ class Attempt:
         """Looks that found parts which do not belong together."""
         return tuple(said for said in self.looks.values() if PROVES.get(said.found) is Explanation.TAPER)
 
-    def looked(self) -> dict[Look, Found]:
+    def looked(self) -> dict[LookTarget, LookFound]:
         """What was found and still holds: a sleeve that was where it belongs may have moved with a turn since; parts do not change."""
         return {
             look: said.found
             for look, said in self.looks.items()
-            if look is not Look.SLEEVE_END or said.found is Found.MOVED or said.nut_deg >= self.nut_deg - 1e-6
+            if look is not LookTarget.SLEEVE_END or said.found is LookFound.MOVED or said.nut_deg >= self.nut_deg - 1e-6
         }
 
     def nut_words(self) -> str:

@@ -12,7 +12,7 @@ from tribodex.core.mounting.judgement import Swivel
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import Shown
-from tribodex.core.topics.tapered.looks import Found, Look
+from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.plan import Plan
 
 TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
@@ -20,10 +20,10 @@ TurnUnit = Literal["degrees", "slots", "rim", "drive_up", "turns"]
 _WHERE = {Where.HUNG_BOTTOM: "hanging, at the bottom", Where.LIFTED_TOP: "lifted, at the top", Where.BENCH_TOP: "on the bench, at the top"}
 _ZEROS: dict[str, str] = {"": "as planned", **{zero.value: zero.words for zero in SheetZero}}
 LOOKS = {
-    Look.NUMBERS: "the numbers on bearing, sleeve and nut",
-    Look.THREADS: "the threads, counted",
-    Look.SLEEVE_END: "sleeve end and the mark across sleeve and shaft",
-    Look.ZERO: "the zero mark",
+    LookTarget.NUMBERS: "the numbers on bearing, sleeve and nut",
+    LookTarget.THREADS: "the threads, counted",
+    LookTarget.SLEEVE_END: "sleeve end and the mark across sleeve and shaft",
+    LookTarget.ZERO: "the zero mark",
 }
 _UNITS = {"degrees": "degrees", "rim": "rim", "slots": "slots", "drive_up": "drive-up", "turns": "turns"}
 
@@ -177,8 +177,8 @@ class LookAt:
     whether the sleeve went along, and `found` may be empty then.
     """
 
-    look: Annotated[Look, choice("Looked at", LOOKS, stays=True)]
-    found: Annotated[Found | None, choice("Found", {"": "by the two lengths", **same(*Found)})] = None
+    look: Annotated[LookTarget, choice("Looked at", LOOKS, stays=True)]
+    found: Annotated[LookFound | None, choice("Found", {"": "by the two lengths", **same(*LookFound)})] = None
     sleeve_before: Annotated[str, length("Thread end to ring, at the zero mark", "12.40 mm")] = ""
     sleeve_after: Annotated[str, length("Thread end to ring, now", "13.05 mm")] = ""
     tool: Annotated[LengthTool | None, choice("Measured with", {"": "not measured", **same(*LengthTool)})] = None

@@ -6,7 +6,6 @@ import math
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
-from tribodex.core.adviser.prior import Explanation
 from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.seat import NutSeatCode
@@ -15,9 +14,9 @@ from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.blow_moves import blow_move, grew_move
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
-from tribodex.core.topics.tapered.looks import PROVES, WORDS
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
-from tribodex.core.topics.tapered.parting import Parted, Sign, parted
+from tribodex.core.topics.tapered.parted_moves import parted_move
+from tribodex.core.topics.tapered.parting import Sign, parted
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.working import Level, in_words
 
@@ -37,7 +36,7 @@ def drive_move(state: Tapered) -> NextMove:
     if state.no_play_here() is not None:
         return _no_play(state)
     if found is not None:
-        return grew_move(found) if found.sign is Sign.GREW else _parted(state, found)
+        return grew_move(found) if found.sign is Sign.GREW else parted_move(state, found)
     window = state.window()
     if window is None or window.empty:
         return _without_window(state)
@@ -88,78 +87,6 @@ def _no_play(state: Tapered) -> NextMove:
         points=("another place of the ring, rollers settled", "a set with thinner feelers", "is this the bearing of the plan, and its group?"),
         stops=True,
     )
-
-
-def _parted(state: Tapered, found: Parted) -> NextMove:
-    if found.cause is Explanation.TAPER:
-        return _no_pair(state, found)
-    if found.again or found.cause is Explanation.SLIP:
-        return _moves_with_the_nut(state, found)
-    if found.sign is not Sign.APART:
-        return _by_sign(state, found)
-    by = um_text(abs(found.read_um - found.expected_um))
-    said = (
-        f"The feeler reads {um_text(found.read_um)}; by the turn of the nut it should be {um_text(found.expected_um)}. "
-        f"They disagree by {by}, more than the uncertainty allows."
-    )
-    if not found.confirmed:
-        why = f"{said} Gauge once more where the nut stands, at another place of the ring, and look at what does not move the bearing."
-        headline = "Stop: feeler and nut do not agree. Gauge again"
-    else:
-        why = f"{said} Two gaugings agree, so the feeler leads. Look at sleeve end, threads, numbers and zero mark before anything is turned."
-        headline = "Stop: feeler and nut do not agree. Look before you turn"
-    most = state.test_turn_deg()
-    test = (
-        f"A test turn of up to {most:.0f}° stays safe whatever the reason; it comes after these looks."
-        if most >= 2
-        else "No test turn: the lower end of the reading is too near to what must be left."
-    )
-    return NextMove(Do.PARTED, headline, why, f"{test} Nothing is locked before it is known why.", points=found.explanations, stops=True)
-
-
-def _by_sign(state: Tapered, found: Parted) -> NextMove:
-    """Leaf and nut agree in every single reading, and yet it does not go as planned."""
-    read, expected = um_text(found.read_um), um_text(found.expected_um)
-    turned = f"{state.attempt.nut_deg:.0f}° in all"
-    said = {
-        Sign.NO_EFFECT: f"The feeler reads {read}; by the turns since an earlier gauging {expected} should be left: they took less than half of it.",
-        Sign.PAST_THE_CARD: f"The nut went {turned}, further than the card's largest drive-up, and the feeler still reads {read}.",
-        Sign.NOT_AS_PLANNED: f"The feeler reads {read}, the turns came to {turned}: it is less likely than not that all is as planned.",
-    }[found.sign]
-    most = state.test_turn_deg()
-    test = f"A test turn of up to {most:.0f}° comes after these looks." if most >= 2 else "No test turn."
-    why = f"{said} Look at sleeve end, threads, numbers and zero mark; a mark across sleeve and shaft shows whether the sleeve turns."
-    risk = f"{test} Nothing is turned on or locked before it is known why."
-    return NextMove(Do.PARTED, "Stop: it does not go as planned. Look before you turn", why, risk, points=found.explanations, stops=True)
-
-
-def _no_pair(state: Tapered, found: Parted) -> NextMove:
-    """Seen on the parts: they do not belong together."""
-    seen = "; ".join(WORDS[look][one] for look, one in state.attempt.looked().items() if PROVES.get(one) is Explanation.TAPER)
-    return NextMove(
-        Do.RELEASE,
-        "Stop: parts that do not belong together. Take the bearing off",
-        f"{seen.capitalize()}. On a wrong taper a bearing bears on one edge only, whatever the feeler reads: it works loose or cracks.",
-        f"{release_how(state)} Then abandon this job, and plan anew with what belongs together: bearing, sleeve, nut.",
-        points=found.explanations,
-        stops=True,
-    )
-
-
-def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
-    """It was looked at, and the sleeve went along, or a further turn brought nothing either."""
-    why = (
-        f"The feeler reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left: the sleeve turns or slides with the nut. Ease "
-        "the nut by hand; check shaft diameter and the sleeve's marking (metric or inch, thin shaft); wipe oil off between sleeve and shaft where "
-        "the maker says dry; look for scoring."
-    )
-    risk = (
-        "Seat the sleeve by light blows with a soft drift on its wide end, never on the thread end: that releases it. A flat tool may lie in the "
-        "slit only while the nut is turned by hand: not wedged, out before anybody strikes. No end in reach: take it down. Then say “start again” "
-        "and set a new, tap-tested zero: the window stays, the angle counts anew."
-    )
-    headline = "Stop: the sleeve moves with the nut. Seat it, and set the zero anew"
-    return NextMove(Do.RELEASE, headline, why, risk, points=found.explanations, stops=True)
 
 
 def _without_window(state: Tapered) -> NextMove:

@@ -24,7 +24,7 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
 from tribodex.core.topics.tapered.amounts import read_turn
 from tribodex.core.topics.tapered.gauging import settled
-from tribodex.core.topics.tapered.looks import MECHANISM, WORDS, Look, by_travel
+from tribodex.core.topics.tapered.looks import MECHANISM, WORDS, LookTarget, by_travel
 from tribodex.core.topics.tapered.parting import WORDS as PARTED_WORDS
 from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.plan import Plan
@@ -240,7 +240,7 @@ def look_at(state: Tapered, command: cmd.LookAt) -> ev.LookedAt:
         raise Refused("By blows nobody counts from a zero mark, nor threads.")
     ends = _ends(command)
     if ends is not None:
-        if command.look is not Look.SLEEVE_END:
+        if command.look is not LookTarget.SLEEVE_END:
             raise InvalidInput.at("sleeve_before", "Lengths belong to sleeve end and ring.", "look: sleeve end")
         if nut is None or state.plan.method is Method.BLOWS:
             raise InvalidInput.at("sleeve_before", "Without a counted turn no travel follows.", "the mark across sleeve and shaft")

@@ -12,7 +12,7 @@ from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
 from tribodex.core.mounting.judgement import FinalVerdict, Swivel
 from tribodex.core.mounting.seat import LengthTool, Seated
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
-from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, Found, Look
+from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, LookFound, LookTarget
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Level, Verdict
 
@@ -169,8 +169,8 @@ class LookedAt(Fact):
     `moved_mm` is how far the ring went up its sleeve since the zero mark, where it was measured; `nut_mm` what the nut says to that.
     """
 
-    look: Look
-    found: Found
+    look: LookTarget
+    found: LookFound
     nut_deg: float
     moved_mm: float | None = None
     nut_mm: float | None = None

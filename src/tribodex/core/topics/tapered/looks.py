@@ -12,7 +12,7 @@ from enum import StrEnum
 from tribodex.core.adviser.prior import Explanation
 
 
-class Look(StrEnum):
+class LookTarget(StrEnum):
     """What can be looked at without moving the bearing."""
 
     NUMBERS = "numbers"
@@ -21,7 +21,7 @@ class Look(StrEnum):
     ZERO = "zero"
 
 
-class Found(StrEnum):
+class LookFound(StrEnum):
     """What was found there."""
 
     PAIR = "pair"
@@ -36,41 +36,41 @@ class Found(StrEnum):
     UNKNOWN = "cannot be told"
 
 
-WORDS: dict[Look, dict[Found, str]] = {
-    Look.NUMBERS: {
-        Found.PAIR: "one family, the taper as planned",
-        Found.NO_PAIR: "not a pair: another taper or another size",
-        Found.UNKNOWN: "cannot be read",
+WORDS: dict[LookTarget, dict[LookFound, str]] = {
+    LookTarget.NUMBERS: {
+        LookFound.PAIR: "one family, the taper as planned",
+        LookFound.NO_PAIR: "not a pair: another taper or another size",
+        LookFound.UNKNOWN: "cannot be read",
     },
-    Look.THREADS: {
-        Found.PITCH: "the pitch as planned",
-        Found.OTHER_PITCH: "another pitch",
-        Found.UNKNOWN: "cannot be counted here",
+    LookTarget.THREADS: {
+        LookFound.PITCH: "the pitch as planned",
+        LookFound.OTHER_PITCH: "another pitch",
+        LookFound.UNKNOWN: "cannot be counted here",
     },
-    Look.SLEEVE_END: {
-        Found.STILL: "the sleeve is where it was, by its mark",
-        Found.MOVED: "the sleeve has turned or slid",
-        Found.UNKNOWN: "nobody made a mark",
+    LookTarget.SLEEVE_END: {
+        LookFound.STILL: "the sleeve is where it was, by its mark",
+        LookFound.MOVED: "the sleeve has turned or slid",
+        LookFound.UNKNOWN: "nobody made a mark",
     },
-    Look.ZERO: {
-        Found.TESTED: "tap-tested, at metal-to-metal",
-        Found.BY_HAND: "only hand-tight",
-        Found.DRIVEN: "driven up before it was set",
-        Found.UNKNOWN: "nobody knows",
+    LookTarget.ZERO: {
+        LookFound.TESTED: "tap-tested, at metal-to-metal",
+        LookFound.BY_HAND: "only hand-tight",
+        LookFound.DRIVEN: "driven up before it was set",
+        LookFound.UNKNOWN: "nobody knows",
     },
 }
 # What a look proves by itself, and what it leaves hardly likely (the share that stays; own choice: numbers are misread, marks smear).
 PROVES = {
-    Found.NO_PAIR: Explanation.TAPER,
-    Found.OTHER_PITCH: Explanation.TAPER,
-    Found.MOVED: Explanation.SLIP,
-    Found.BY_HAND: Explanation.ZERO_LATE,
-    Found.DRIVEN: Explanation.ZERO_EARLY,
+    LookFound.NO_PAIR: Explanation.TAPER,
+    LookFound.OTHER_PITCH: Explanation.TAPER,
+    LookFound.MOVED: Explanation.SLIP,
+    LookFound.BY_HAND: Explanation.ZERO_LATE,
+    LookFound.DRIVEN: Explanation.ZERO_EARLY,
 }
-_LEAVES: dict[Found, Mapping[Explanation, float]] = {
-    Found.PAIR: {Explanation.TAPER: 0.05},
-    Found.STILL: {Explanation.SLIP: 0.1},
-    Found.TESTED: {Explanation.ZERO_LATE: 0.3, Explanation.ZERO_EARLY: 0.1},
+_LEAVES: dict[LookFound, Mapping[Explanation, float]] = {
+    LookFound.PAIR: {Explanation.TAPER: 0.05},
+    LookFound.STILL: {Explanation.SLIP: 0.1},
+    LookFound.TESTED: {Explanation.ZERO_LATE: 0.3, Explanation.ZERO_EARLY: 0.1},
 }
 # What cannot be followed by the feeler: the parts are wrong, or move with the nut.
 MECHANISM = (Explanation.TAPER, Explanation.SLIP)
@@ -81,7 +81,7 @@ SHORT_SHARE, TELLS_SHARE = 0.92, 0.25
 LENGTH_ERROR_MM = 0.03
 
 
-def by_travel(travel_mm: float, nut_mm: float, marks_mm: float) -> Found:
+def by_travel(travel_mm: float, nut_mm: float, marks_mm: float) -> LookFound:
     """Whether the ring went up its sleeve as far as the nut says.
 
     Symbols: s travel of the ring on the sleeve (mm), s_n = P·α/360 travel of the nut (mm), u what its marks may be off by (mm);
@@ -96,14 +96,14 @@ def by_travel(travel_mm: float, nut_mm: float, marks_mm: float) -> Found:
     """
     error = math.hypot(LENGTH_ERROR_MM, marks_mm)
     if error > TELLS_SHARE * nut_mm:
-        return Found.UNKNOWN
-    return Found.MOVED if travel_mm + error < SHORT_SHARE * nut_mm else Found.STILL
+        return LookFound.UNKNOWN
+    return LookFound.MOVED if travel_mm + error < SHORT_SHARE * nut_mm else LookFound.STILL
 
 
-def proven(found: Iterable[Found]) -> Explanation | None:
+def proven(found: Iterable[LookFound]) -> Explanation | None:
     """The reason that was seen; wrong parts before what moves, what moves before a wrong mark.
 
-    >>> proven([Found.BY_HAND, Found.MOVED]).value, proven([Found.PAIR, Found.STILL]) is None
+    >>> proven([LookFound.BY_HAND, LookFound.MOVED]).value, proven([LookFound.PAIR, LookFound.STILL]) is None
     ('sleeve slips or gives way', True)
     """
     seen = [PROVES[one] for one in found if one in PROVES]
@@ -111,11 +111,11 @@ def proven(found: Iterable[Found]) -> Explanation | None:
     return next((reason for reason in order if reason in seen), None)
 
 
-def weighed(shares: Mapping[Explanation, float], found: Iterable[Found]) -> dict[Explanation, float]:
+def weighed(shares: Mapping[Explanation, float], found: Iterable[LookFound]) -> dict[Explanation, float]:
     """What explains it, with what was looked at: a reason that was seen stands first, one that was ruled out hardly counts.
 
     >>> shares = {Explanation.TAPER: 0.4, Explanation.SLIP: 0.3, Explanation.READING: 0.1}
-    >>> list(weighed(shares, [Found.PAIR]))[0].value, list(weighed(shares, [Found.STILL, Found.NO_PAIR]))[0].value
+    >>> list(weighed(shares, [LookFound.PAIR]))[0].value, list(weighed(shares, [LookFound.STILL, LookFound.NO_PAIR]))[0].value
     ('sleeve slips or gives way', 'other taper or thread')
     """
     seen = list(found)

@@ -15,8 +15,8 @@ from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.drive_moves import drive_move
 from tribodex.core.topics.tapered.gauging import finer_leaves
 from tribodex.core.topics.tapered.leaves import enough_read, next_cell
-from tribodex.core.topics.tapered.looks import WORDS
 from tribodex.core.topics.tapered.moves import Do, NextMove, leaf_words, tenths
+from tribodex.core.topics.tapered.parted_moves import wrong_parts_move
 from tribodex.core.topics.tapered.stages import current_stage
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.turn_moves import turn_move
@@ -107,14 +107,7 @@ def _initial_move(state: Tapered) -> NextMove:
 
 def _zero_move(state: Tapered) -> NextMove:
     if state.attempt.wrong_parts:
-        seen = "; ".join(WORDS[said.look][said.found] for said in state.attempt.wrong_parts)
-        return NextMove(
-            Do.PARTED,
-            "Stop: the parts do not belong together",
-            f"{seen.capitalize()}. Nothing is driven up with them.",
-            "Fetch what belongs together, and look at its numbers again; where the plan was wrong, abandon this job and plan anew.",
-            stops=True,
-        )
+        return wrong_parts_move(state)
     if state.plan.method is Method.TURNS:
         return _sheet_zero(state.plan.sheet_zero)
     window = state.window()

@@ -19,7 +19,7 @@ from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered.attempt import Gauging
-from tribodex.core.topics.tapered.looks import MECHANISM, Look, proven, weighed
+from tribodex.core.topics.tapered.looks import MECHANISM, LookTarget, proven, weighed
 from tribodex.core.topics.tapered.state import Tapered
 
 # A reading outside the 99 % band of what the nut says has parted from it.
@@ -255,6 +255,6 @@ def _left(state: Tapered) -> tuple[Explanation, ...]:
     shares = weighed({e: share for e, share in position.explanations.items() if e in WORDS}, looks)
     named = [e for e, share in shares.items() if share >= WORTH_NAMING] or list(shares)[:2]
     for one, other in (MECHANISM, MECHANISM[::-1]):
-        if one in named and other not in named and not {Look.NUMBERS, Look.SLEEVE_END} & state.attempt.looked().keys():
+        if one in named and other not in named and not {LookTarget.NUMBERS, LookTarget.SLEEVE_END} & state.attempt.looked().keys():
             named.insert(named.index(one) + 1, other)
     return tuple(named)

@@ -64,8 +64,7 @@ def tell(payload: Fact) -> str:
         case ev.NoPlayFound():
             return f"No measurable clearance: the thinnest feeler, {um_text(payload.thinnest_um)}, does not go in at {', '.join(payload.places)}."
         case ev.LookedAt():
-            measured = f" ({payload.moved_typed}, by {payload.tool}; the nut says {number(payload.nut_mm or 0.0)} mm)" if payload.moved_typed else ""
-            return f"Looked at {LOOKS[payload.look]}: {WORDS[payload.look][payload.found]}{measured}."
+            return _looked(payload)
         case ev.LeafFollowed():
             return _followed(payload)
         case ev.NutSeated():
@@ -95,6 +94,11 @@ def tell(payload: Fact) -> str:
             return f"Tightened {number(payload.turn_deg)}° to the tab, tab bent{predicted}."
         case _:
             raise TypeError(f"nothing tells {type(payload).__name__}")
+
+
+def _looked(said: ev.LookedAt) -> str:
+    measured = f" ({said.moved_typed}, by {said.tool}; the nut says {number(said.nut_mm or 0.0)} mm)" if said.moved_typed else ""
+    return f"Looked at {LOOKS[said.look]}: {WORDS[said.look][said.found]}{measured}."
 
 
 def _followed(said: ev.LeafFollowed) -> str:

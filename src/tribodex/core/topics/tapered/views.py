@@ -15,10 +15,7 @@ from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import Window
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.leaves import expected_play, leaf_for
-from tribodex.core.topics.tapered.looks import MECHANISM, Look
-from tribodex.core.topics.tapered.looks import WORDS as LOOK_WORDS
 from tribodex.core.topics.tapered.moves import NextMove
-from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import PHASES, PLACES
 from tribodex.core.working import Result, Verdict
@@ -79,42 +76,6 @@ class GaugingView:
     mean: Result | None
     correction_um: float
     thinnest_um: float
-
-
-@dataclass(frozen=True)
-class PartedView:
-    """Leaf and nut do not agree. `checks` are looks that move nothing; `leads`: whether the leaf may lead once they are made; the test turn in
-    degrees.
-    """
-
-    read_um: float
-    expected_um: float
-    confirmed: bool
-    explanations: tuple[str, ...]
-    checks: tuple[CheckView, ...]
-    test_turn_deg: float
-    leads: bool
-    # Whether the ring's travel can be held against the nut's, by two lengths from sleeve end to ring.
-    by_travel: bool
-
-
-@dataclass(frozen=True)
-class CheckView:
-    """One look that does not move the bearing: `found` what was found, empty while nobody looked."""
-
-    id: str
-    text: str
-    must: bool
-    found: str
-    answers: tuple[AnswerView, ...]
-
-
-@dataclass(frozen=True)
-class AnswerView:
-    """One thing that may be found there."""
-
-    id: str
-    title: str
 
 
 @dataclass(frozen=True)
@@ -215,36 +176,6 @@ def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | 
         mean=mean_result(summary, "Mean so far") if summary else None,
         correction_um=gauging.correction_um,
         thinnest_um=plan.gauge.leaves_um[0],
-    )
-
-
-def parted_view(state: Tapered) -> PartedView | None:
-    """Leaf and nut apart, with what is left to look at."""
-    found = parted(state)
-    if found is None and not state.attempt.wrong_parts:
-        return None
-    looked = state.attempt.looked()
-    must = must_check(state.plan.method)
-    checks = tuple(
-        CheckView(
-            id=key,
-            text=words,
-            must=key in must,
-            found=looked.get(Look(key), "") if key in [*Look] else "",
-            answers=tuple(AnswerView(answer.value, told) for answer, told in LOOK_WORDS[Look(key)].items()) if key in [*Look] else (),
-        )
-        for key, words in checks_for(state.plan.method).items()
-        if found is not None or key in (Look.NUMBERS, Look.THREADS)
-    )
-    return PartedView(
-        read_um=found.read_um if found is not None else 0.0,
-        expected_um=found.expected_um if found is not None else 0.0,
-        confirmed=found is None or found.confirmed,
-        explanations=found.explanations if found is not None else (),
-        checks=checks,
-        test_turn_deg=state.test_turn_deg(),
-        leads=found is not None and found.cause not in MECHANISM,
-        by_travel=found is not None and state.plan.nut is not None and state.plan.method is not Method.BLOWS,
     )
 
 

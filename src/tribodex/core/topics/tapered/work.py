@@ -24,6 +24,7 @@ from tribodex.core.topics.tapered.gauging import begun_by
 from tribodex.core.topics.tapered.lock_moves import lock_words
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
+from tribodex.core.topics.tapered.parted_view import PartedView, parted_view
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.stages import current_stage
 from tribodex.core.topics.tapered.state import Tapered
@@ -32,13 +33,11 @@ from tribodex.core.topics.tapered.views import (
     Dial,
     GaugingView,
     Indicator,
-    PartedView,
     SeatView,
     blows_view,
     dial_view,
     gauging_view,
     indicator_view,
-    parted_view,
     ruler_view,
     seat_view,
 )

@@ -28,7 +28,7 @@ export function PartedPanel({ work, tap, refused }: { work: Tapered; tap: Tap; r
         .map((check) => (
           <div key={check.id} className="space-y-2">
             <ChoiceRow
-              label={`Look at ${check.text}`}
+              label={check.text.charAt(0).toUpperCase() + check.text.slice(1)}
               value={check.found}
               options={check.answers.map((answer) => ({ value: answer.id, label: answer.title }))}
               onChange={(found) =>

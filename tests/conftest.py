@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterator
+from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 
 import pytest
 from hypothesis import HealthCheck, settings
-from sqlalchemy import Engine, text
+from sqlalchemy import Connection, Engine, text
 
 from tests.alone import SERVERS, alone, beside_others
 from tests.helpers import BEGIN, FEELERS
@@ -102,20 +103,56 @@ def _plant() -> Plant:
     return read_plant(ROOT / "data" / "demo" / "hollin_vale.yaml")
 
 
-@pytest.fixture
-def engine(database: LocalMariaDB, _engine: Engine) -> Engine:
-    """The application's engine on a database with the demonstration's plant and no job."""
-    if not database.alive():
-        pytest.fail(f"The database of these tests ended by itself. The end of its log:\n{database.end_of_log()}")
-    owner = make_engine(database.owner_url)
-    with owner.begin() as connection:
+@dataclass
+class Emptied:
+    """A database that is brought back to the demonstration's plant and no job before each test."""
+
+    owner: Engine
+    app: Engine
+    # What the tables of the plant held when it was just stored, by table.
+    stored: dict[str, object] = field(default_factory=dict)
+
+    def anew(self) -> None:
+        """Few tables hold anything after a test, and a row is sooner gone than a table is made anew. A plant that no test changed stays."""
+        with self.owner.begin() as connection:
+            filled = self._filled(connection)
+            if not self.stored or self._held(connection, list(self.stored)) != self.stored:
+                self._empty(connection, filled)
+                self.stored = {}
+            else:
+                self._empty(connection, [table for table in filled if table not in self.stored])
+        if not self.stored:
+            store_plant(self.app, _plant(), BEGIN)
+            with self.owner.begin() as connection:
+                self.stored = self._held(connection, self._filled(connection))
+
+    def _filled(self, connection: Connection) -> list[str]:
+        asked = " UNION ALL ".join(f"SELECT '{table}' FROM (SELECT 1 FROM `{table}` LIMIT 1) AS one" for table in Base.metadata.tables)
+        return list(connection.execute(text(asked)).scalars())
+
+    def _held(self, connection: Connection, tables: list[str]) -> dict[str, object]:
+        told = connection.execute(text(f"CHECKSUM TABLE {', '.join(f'`{table}`' for table in tables)}")).all()
+        return dict(zip(tables, (row[1] for row in told), strict=True))
+
+    def _empty(self, connection: Connection, tables: list[str]) -> None:
         connection.execute(text("SET FOREIGN_KEY_CHECKS=0"))
-        # Few tables hold anything after a test, and a row is sooner gone than a table is made anew.
-        filled = " UNION ALL ".join(f"SELECT '{table}' FROM (SELECT 1 FROM `{table}` LIMIT 1) AS one" for table in Base.metadata.tables)
-        for table in connection.execute(text(filled)).scalars().all():
+        for table in tables:
             # Numbers of jobs begin at one again.
             counted = any(column.autoincrement is True for column in Base.metadata.tables[table].columns)
             connection.execute(text(f"TRUNCATE TABLE `{table}`" if counted else f"DELETE FROM `{table}`"))
+
+
+@pytest.fixture(scope="session")
+def _emptied(database: LocalMariaDB, _engine: Engine) -> Iterator[Emptied]:
+    owner = make_engine(database.owner_url)
+    yield Emptied(owner, _engine)
     owner.dispose()
-    store_plant(_engine, _plant(), BEGIN)
-    return _engine
+
+
+@pytest.fixture
+def engine(database: LocalMariaDB, _emptied: Emptied) -> Engine:
+    """The application's engine on a database with the demonstration's plant and no job."""
+    if not database.alive():
+        pytest.fail(f"The database of these tests ended by itself. The end of its log:\n{database.end_of_log()}")
+    _emptied.anew()
+    return _emptied.app

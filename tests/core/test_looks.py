@@ -125,6 +125,19 @@ def test_unknown_stays_unknown_and_keeps_nobody_from_going_on() -> None:
     assert "cannot be read" in tell(bench.log[-1].fact)
 
 
+def test_what_was_seen_is_answered_by_looking_there_again_and_by_nothing_else() -> None:
+    bench = stopped()
+    bench.do(cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR))
+    assert [alarm.verdict.code for alarm in bench.job.alarms.open] == [ev.DriveUpCode.NO_PAIR]
+    bench.do(*SOUND[1:])
+    with pytest.raises(Refused, match="Not knowing is no answer"):
+        bench.do(cmd.LookAt(LookTarget.NUMBERS, LookFound.UNKNOWN))
+    assert bench.job.alarms.open and bench.move().do is Do.RELEASE
+    bench.do(SOUND[0])
+    assert not bench.job.alarms.open and bench.move().do is Do.PARTED
+    bench.do(cmd.FollowLeaf())
+
+
 def test_a_look_at_the_sleeve_holds_until_the_nut_is_turned() -> None:
     bench = stopped()
     bench.do(*SOUND, cmd.FollowLeaf(), cmd.TurnNut("60"))
@@ -190,3 +203,36 @@ def test_a_reading_that_tells_nothing_changes_no_share(turned: float) -> None:
         as_meant = shares[Explanation.AS_PLANNED] + shares[Explanation.READING]
         assert as_meant == pytest.approx(planned, abs=0.03), (turned, readings)
         assert shares[Explanation.TAPER] == pytest.approx(TAPER_SHARE, abs=0.01)
+
+
+@pytest.mark.parametrize("share", [0.3, 0.4, 0.5])
+def test_a_reading_that_agrees_with_a_wrong_slope_does_not_speak_for_the_right_one(share: float) -> None:
+    """A grid that was cut to the wrong slope once gave the planned one a share of that cut: the more it was gauged, the more as planned."""
+    model, first, per_degree = SleeveModel(0.388), [[Span(120, 130)] * 6], 0.388 * share
+    readings = [Reading(at, (Span(120 - (left := per_degree * (at - 10)), 130 - left),) * 6) for at in (150.0, 300.0, 355.0)]
+    planned = [believe(model, first, readings[:n], readings[n - 1].nut_deg).explanations[Explanation.AS_PLANNED] for n in (1, 2, 3)]
+    assert planned[0] > planned[1] and planned[2] <= planned[1] + 0.01, planned
+
+
+def test_a_slit_that_still_closes_is_no_sleeve_that_goes_along() -> None:
+    """The zero mark was only hand-tight: turn after turn takes nothing out, and the ring goes up its sleeve as far as the nut says."""
+    truth = VirtualBearing(125, 0.385, 420)
+    bench = make_bench(REFERENCE, replace(DRAFT, washer="on"))
+    bench.ready(truth)
+    bench.do(cmd.TurnNut("150"))
+    for _ in range(2):
+        bench.gauge(Phase.DRIVE_UP, truth)
+    bench.do(*SOUND[:2], ends("30.00 mm", "30.83 mm"), SOUND[3], cmd.FollowLeaf(), cmd.TurnNut("120"))
+    bench.gauge(Phase.DRIVE_UP, truth)
+    found = parted(bench.state)
+    assert found is not None and not found.again and bench.move().do is Do.PARTED
+    with pytest.raises(InvalidInput) as raised:
+        bench.do(cmd.FollowLeaf())
+    assert "sleeve end" in raised.value.fields[0].message
+    bench.do(ends("30.00 mm", "31.49 mm"), cmd.FollowLeaf())
+    assert bench.move().do is Do.TURN
+    # Nobody can tell any more: then it is taken for the sleeve, and seated anew.
+    bench.do(cmd.TurnNut("60"))
+    bench.gauge(Phase.DRIVE_UP, truth)
+    bench.do(cmd.LookAt(LookTarget.SLEEVE_END, LookFound.UNKNOWN))
+    assert "moves with the nut" in bench.move().headline

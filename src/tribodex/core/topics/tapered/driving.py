@@ -24,7 +24,7 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
 from tribodex.core.topics.tapered.amounts import read_turn
 from tribodex.core.topics.tapered.gauging import settled
-from tribodex.core.topics.tapered.looks import MECHANISM, WORDS, LookTarget, by_travel
+from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, LookFound, LookTarget, by_travel
 from tribodex.core.topics.tapered.parting import WORDS as PARTED_WORDS
 from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.plan import Plan
@@ -250,6 +250,9 @@ def look_at(state: Tapered, command: cmd.LookAt) -> ev.LookedAt:
         return ev.LookedAt(command.look, found, attempt.nut_deg, moved, nut_mm, " to ".join(end.written for end in ends), command.tool)
     if command.found is None or command.found not in WORDS[command.look]:
         raise InvalidInput.at("found", "That is no answer to what was looked at.", ", ".join(WORDS[command.look]))
+    before = attempt.looks.get(command.look)
+    if command.found is LookFound.UNKNOWN and before is not None and PROVES.get(before.found) in MECHANISM:
+        raise Refused(f"It was seen before: {WORDS[before.look][before.found]}. Not knowing is no answer to that; look again, or correct that entry.")
     return ev.LookedAt(command.look, command.found, attempt.nut_deg)
 
 

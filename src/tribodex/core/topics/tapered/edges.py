@@ -40,8 +40,8 @@ ANSWERS: dict[str, AnsweredBy] = {
         (ev.NutSeated,), by_name=False, way="Tighten the nut until it seats firmly, and say where it stands then."
     ),
     NutSeatCode.LET_GO: AnsweredBy((), by_name=False, way=_RELEASE),
-    ev.DriveUpCode.NO_PAIR: AnsweredBy((), by_name=False, way="Release the bearing, and plan anew with parts that belong together."),
-    ev.DriveUpCode.SLEEVE_MOVES: AnsweredBy((), by_name=False, way=f"Seat the sleeve, and set the zero anew. {_RELEASE}"),
+    ev.DriveUpCode.NO_PAIR: AnsweredBy((ev.LookedAt,), by_name=False, way="Release the bearing; with the right parts, look at them again."),
+    ev.DriveUpCode.SLEEVE_MOVES: AnsweredBy((ev.LookedAt,), by_name=False, way=f"Seat the sleeve, and set the zero anew. {_RELEASE}"),
 }
 _BEFORE_DRIVING = (cmd.SetZero, cmd.TurnNut, cmd.StrikeBlows, cmd.SeatNut, cmd.Lock, cmd.HandCheck)
 _MOUNTING = (cmd.StartGauging, *_BEFORE_DRIVING)

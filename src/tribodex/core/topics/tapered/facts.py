@@ -177,6 +177,10 @@ class LookedAt(Fact):
     moved_typed: str = ""
     tool: LengthTool | None = None
 
+    def about(self) -> str:
+        """What was looked at: looking there again answers what was found there."""
+        return self.look
+
     def judgements(self) -> tuple[Verdict, ...]:
         if PROVES.get(self.found) not in MECHANISM:
             return ()

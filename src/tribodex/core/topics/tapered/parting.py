@@ -19,7 +19,7 @@ from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.methods import Method
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered.attempt import Gauging
-from tribodex.core.topics.tapered.looks import MECHANISM, LookTarget, proven, weighed
+from tribodex.core.topics.tapered.looks import MECHANISM, LookFound, LookTarget, proven, weighed
 from tribodex.core.topics.tapered.state import Tapered
 
 # A reading outside the 99 % band of what the nut says has parted from it.
@@ -131,7 +131,7 @@ def _parted(state: Tapered) -> Parted | None:
     if said is None or abs(said[0] - said[1]) <= said[2]:
         return _by_other_signs(state, found, said)
     before = [g for g in found[:-1] if g.closed and abs(g.nut_deg - last.nut_deg) < 1e-6]
-    again = state.attempt.followed > 0 and no_effect(state, found) is not None
+    again = no_effect(state, found) is not None and _went_along(state)
     return Parted(
         gauging=last,
         read_um=said[0],
@@ -191,8 +191,18 @@ def _by_other_signs(state: Tapered, found: Sequence[Gauging], said: tuple[float,
         confirmed=True,
         left=_left(state),
         sign=sign,
-        again=followed and sign is Sign.NO_EFFECT,
+        again=sign is Sign.NO_EFFECT and _went_along(state),
     )
+
+
+def _went_along(state: Tapered) -> bool:
+    """Whether a further turn without effect is the sleeve's: it was looked at once, and nothing shows that it kept its place. Where it was seen to
+    have kept it, it is looked at anew after every turn; a slit that still closes takes turns without effect as well.
+    """
+    if not state.attempt.followed:
+        return False
+    before, now = state.attempt.looks.get(LookTarget.SLEEVE_END), state.attempt.looked().get(LookTarget.SLEEVE_END)
+    return before is None or now is LookFound.UNKNOWN
 
 
 def no_effect(state: Tapered, found: Sequence[Gauging]) -> float | None:

@@ -293,3 +293,30 @@ def test_a_signature_of_another_moment_does_not_hold(keys: KeyFiles) -> None:
     assert check_job(keys, JobRows("a", 1, [entry], [link])).sound
     later = replace(link, linked_at=now + timedelta(days=1))
     assert "signature" in " ".join(check_job(keys, JobRows("a", 1, [entry], [later])).troubles)
+
+
+def test_opening_asks_for_one_signature_and_misses_nothing_that_each_of_them_would_tell(keys: KeyFiles, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A log of ten thousand entries opens at once: the newest signature stands on all digests before it. Where one is broken, all are looked at."""
+    now = datetime.now(UTC).replace(tzinfo=None)
+    entries = [StoredEntry("a", seq, f"c{seq}", "", "note_added", 1, f'{{"text":"{seq}"}}', "T", now, now, "") for seq in range(1, 41)]
+    links, before = [], first_of("a", 1)
+    for entry in entries:
+        links.append(link_of(keys, before, entry, now))
+        before = links[-1].digest
+    asked: list[bytes] = []
+    real = KeyFiles.signed
+    monkeypatch.setattr(KeyFiles, "signed", lambda self, name, message, signature: asked.append(message) or real(self, name, message, signature))
+    assert check_job(keys, JobRows("a", 1, entries, links)).sound and len(asked) == 1
+    asked.clear()
+    assert check_job(keys, JobRows("a", 1, entries, links), each=True).sound and len(asked) == 40
+    changed = [*entries[:20], replace(entries[20], payload='{"text":"x"}'), *entries[21:]]
+    assert "21 was changed" in " ".join(check_job(keys, JobRows("a", 1, changed, links)).troubles)
+    # Somebody who recomputes the chain has no key: the newest signature is of another digest.
+    before, forged = links[19].digest, links[:20]
+    for entry, old in zip(changed[20:], links[20:], strict=True):
+        before = entry_digest(before, entry)
+        forged.append(replace(old, digest=before))
+    assert "signature that this server did not make" in " ".join(check_job(keys, JobRows("a", 1, changed, forged)).troubles)
+    # A signature in the middle that was spoilt is told by who looks at each.
+    spoilt = [*links[:5], replace(links[5], signature="00" * 64), *links[6:]]
+    assert "signature" in " ".join(check_job(keys, JobRows("a", 1, entries, spoilt), each=True).troubles)

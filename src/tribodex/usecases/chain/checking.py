@@ -75,8 +75,10 @@ def check_job(keys: LogKeys, rows: JobRows, *, each: bool = False) -> ChainView:
         *_several("was put in past this server", [entry.seq for entry in rows.entries if entry.seq not in links]),
     ]
     newest_by_key = {link.key: link for link in rows.links}
+    few = [link for link in rows.links if link is newest_by_key[link.key] or len(_bytes(link.signature)) != SIGNATURE_BYTES]
+    all_of_them = each or bool(troubles) or any(_signatures(keys, few))
     troubles += [
-        *_signatures(keys, rows.links if each or troubles else tuple(newest_by_key.values())),
+        *_signatures(keys, rows.links if all_of_them else ()),
         *_memory(keys.last_seen(rows.job_id), links),
         *_attachments(rows),
     ]
@@ -115,6 +117,10 @@ def _gone(rows: JobRows, links: Mapping[int, Link]) -> list[int]:
     """Numbers up to the newest one that no entry has: entries of a log are counted without a gap."""
     there = {entry.seq for entry in rows.entries}
     return sorted(set(range(1, max(*there, *links, 0) + 1)) - there) if there or links else []
+
+
+# Of Ed25519 (RFC 8032).
+SIGNATURE_BYTES = 64
 
 
 def _bytes(figures: str) -> bytes:

@@ -152,6 +152,7 @@ def test_what_is_no_answer_is_said_at_its_field() -> None:
         (ends("30.00 mm", "30.36 mm", LookTarget.NUMBERS), "sleeve_before"),
         (ends("30.00 mm", ""), "sleeve_after"),
         (ends("30.00 mm", "30.36 mm", tool=None), "tool"),
+        (ends("30.00 mm", "30.36 mm", tool=LengthTool.STEEL_RULE), "tool"),
         (ends("30.00 mm", "42.00 mm"), "sleeve_after"),
     ):
         with pytest.raises(InvalidInput) as raised:

@@ -16,7 +16,7 @@ from tribodex.core.mounting.judgement import judge_hand
 from tribodex.core.mounting.lock_ruling import LockCode, turn_allows
 from tribodex.core.mounting.locking import FURTHEST_DEG, TabPosition, tab_positions, turn_tab_positions
 from tribodex.core.mounting.methods import Method
-from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, NutSeatCode, Seated, judge_seat
+from tribodex.core.mounting.seat import TAKEN_SHARE, TAKEN_UM, LengthTool, NutSeatCode, Seated, judge_seat
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
 from tribodex.core.quantities import Length, LengthUnit, parse_degrees, parse_pressure_mpa, read_length
 from tribodex.core.topics.tapered import commands as cmd
@@ -242,6 +242,8 @@ def look_at(state: Tapered, command: cmd.LookAt) -> ev.LookedAt:
     if ends is not None:
         if command.look is not LookTarget.SLEEVE_END:
             raise InvalidInput.at("sleeve_before", "Lengths belong to sleeve end and ring.", "look: sleeve end")
+        if command.tool is LengthTool.STEEL_RULE:
+            raise InvalidInput.at("tool", "A steel rule tells nothing at this size.", "dial indicator or depth micrometer")
         if nut is None or state.plan.method is Method.BLOWS:
             raise InvalidInput.at("sleeve_before", "Without a counted turn no travel follows.", "the mark across sleeve and shaft")
         moved, nut_mm = _driven_further(state.plan.seat, *ends), attempt.nut_deg * nut.pitch_mm / 360

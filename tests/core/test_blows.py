@@ -20,11 +20,13 @@ from tribodex.core.job.decide import decide
 from tribodex.core.job.readback import ReadBack
 from tribodex.core.mounting.gauging import Outcome, Phase
 from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.topics import fold, tell
 from tribodex.core.topics.tapered import TOPIC
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.facts import BlowsStruck
 from tribodex.core.topics.tapered.leaves import next_cell
+from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.working import Level
 from tribodex.usecases.planning import make_plan
@@ -322,6 +324,29 @@ def test_what_is_learned_lies_between_what_was_seen(steps: list[tuple[int, float
 def test_the_method_is_offered_with_its_reason(reference: Reference) -> None:
     plan = make_plan(reference, FEELERS, BY_BLOWS)
     assert plan.method is Method.BLOWS and plan.seats_again
+
+
+@pytest.mark.parametrize(("look", "found", "says"), [("numbers", "no pair", "belong together"), ("sleeve_end", "moved", "moves with the nut")])
+def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look: str, found: str, says: str) -> None:
+    hand = striker(reference)
+    for _ in range(2):
+        hand.strike(2)
+        hand.gauge(Phase.DRIVE_UP, 1)
+    gauged = hand.left_um
+    hand.strike(1)
+    hand.left_um = gauged + 25
+    hand.gauge(Phase.DRIVE_UP, 1)
+    hand.gauge(Phase.DRIVE_UP, 1)
+    hand.bench.do(cmd.LookAt(LookTarget(look), LookFound(found)))
+    move = hand.bench.move()
+    assert move.do is Do.RELEASE and move.stops and says in move.headline
+    with pytest.raises(Refused, match="It was seen why"):
+        hand.bench.do(cmd.FollowLeaf(("sleeve_end", "numbers"), "nothing found"))
+    for missing in (LookTarget.ZERO, LookTarget.THREADS):
+        with pytest.raises(Refused, match="nobody counts"):
+            hand.bench.do(cmd.LookAt(missing, LookFound.UNKNOWN))
+    with pytest.raises(InvalidInput):
+        hand.bench.do(cmd.LookAt(LookTarget.SLEEVE_END, None, "30.00 mm", "30.10 mm", LengthTool.DIAL))
 
 
 def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(reference: Reference) -> None:

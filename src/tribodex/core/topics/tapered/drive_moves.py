@@ -14,6 +14,7 @@ from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.blow_moves import blow_move, grew_move
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
+from tribodex.core.topics.tapered.looks import MECHANISM
 from tribodex.core.topics.tapered.moves import TIGHTEN_ONLY, Do, NextMove, along_rim, release_how, tenths
 from tribodex.core.topics.tapered.parted_moves import parted_move
 from tribodex.core.topics.tapered.parting import Sign, parted
@@ -36,7 +37,7 @@ def drive_move(state: Tapered) -> NextMove:
     if state.no_play_here() is not None:
         return _no_play(state)
     if found is not None:
-        return grew_move(found) if found.sign is Sign.GREW else parted_move(state, found)
+        return grew_move(found) if found.sign is Sign.GREW and found.cause not in MECHANISM else parted_move(state, found)
     window = state.window()
     if window is None or window.empty:
         return _without_window(state)

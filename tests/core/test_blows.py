@@ -326,8 +326,8 @@ def test_the_method_is_offered_with_its_reason(reference: Reference) -> None:
     assert plan.method is Method.BLOWS and plan.seats_again
 
 
-@pytest.mark.parametrize(("look", "found", "says"), [("numbers", "no pair", "belong together"), ("sleeve_end", "moved", "moves with the nut")])
-def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look: str, found: str, says: str) -> None:
+def let_go(reference: Reference) -> Striker:
+    """After a further blow there is more play than before it, gauged once."""
     hand = striker(reference)
     for _ in range(2):
         hand.strike(2)
@@ -336,6 +336,12 @@ def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look
     hand.strike(1)
     hand.left_um = gauged + 25
     hand.gauge(Phase.DRIVE_UP, 1)
+    return hand
+
+
+@pytest.mark.parametrize(("look", "found", "says"), [("numbers", "no pair", "belong together"), ("sleeve_end", "moved", "moves with the nut")])
+def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look: str, found: str, says: str) -> None:
+    hand = let_go(reference)
     hand.gauge(Phase.DRIVE_UP, 1)
     hand.bench.do(cmd.LookAt(LookTarget(look), LookFound(found)))
     move = hand.bench.move()
@@ -350,14 +356,7 @@ def test_what_was_seen_after_blows_is_not_driven_over(reference: Reference, look
 
 
 def test_more_play_after_the_blows_than_before_is_a_stop_until_it_is_known_why(reference: Reference) -> None:
-    hand = striker(reference)
-    for _ in range(2):
-        hand.strike(2)
-        hand.gauge(Phase.DRIVE_UP, 1)
-    gauged = hand.left_um
-    hand.strike(1)
-    hand.left_um = gauged + 25
-    hand.gauge(Phase.DRIVE_UP, 1)
+    hand = let_go(reference)
     move = hand.bench.move()
     assert move.do is Do.PARTED and move.stops and "Gauge again" in move.headline and move.points
     with pytest.raises(Refused):

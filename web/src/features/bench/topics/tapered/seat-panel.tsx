@@ -4,6 +4,7 @@ import { type Tapered, type ProblemField, type TurnUnit, choicesOf } from "../..
 import { Button, ChoiceRow, TextField, VerdictMark, Say, length, useSettings } from "../../../../ui";
 import type { Refused, Tap } from "./parts";
 import { UNIT_WORDS } from "./turn-panel";
+import { SleeveLengths } from "./sleeve-lengths";
 
 type SeatCommand = Extract<Parameters<Tap>[0], { kind: "seat_nut" }>;
 
@@ -117,25 +118,13 @@ function SleeveEnd(props: {
         Thread end of sleeve or shaft to the near face of the ring, three places: proof that the bearing kept
         its place, to ± 0.05 mm
       </legend>
-      {(["before", "after"] as const).map((name) => (
-        <TextField
-          key={name}
-          label={name === "before" ? "Before the nut came off" : "With the nut seated"}
-          value={form[name]}
-          problem={problem(`sleeve_${name}`)}
-          onChange={(event) => set({ [name]: event.target.value })}
-          onChoose={(choice) => set({ [name]: choice })}
-        />
-      ))}
-      <div className="sm:col-span-2">
-        <ChoiceRow
-          label="Measured with"
-          value={form.tool}
-          onChange={(tool) => set({ tool })}
-          options={choicesOf("seat_nut", "tool", false)}
-          problem={problem("tool")}
-        />
-      </div>
+      <SleeveLengths
+        form={form}
+        set={set}
+        problem={problem}
+        labels={{ before: "Before the nut came off", after: "With the nut seated" }}
+        kind="seat_nut"
+      />
       <div className="sm:col-span-2">
         <ChoiceRow
           label="Measured from"

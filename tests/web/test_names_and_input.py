@@ -52,6 +52,11 @@ def test_a_host_is_known_whatever_its_case_dot_and_brackets(app: Flask, dist: Pa
     other.extensions[KEY].engine.dispose()
 
 
+@pytest.mark.parametrize("host", ["127.0.0.1:8700", "localhost", "[::1]:8700"])
+def test_a_machine_reaches_itself_by_any_of_its_own_names(client: FlaskClient, host: str) -> None:
+    assert client.get("/health", headers={"Host": host}).status_code == 200
+
+
 def test_names_are_read_as_they_are_written() -> None:
     assert [name_of(one) for one in ("Plant-PC:8700", "plant-pc.", "[::1]:8700", "::1", "10.0.0.7", "[x")] == [
         *("plant-pc", "plant-pc", "::1", "::1", "10.0.0.7", "x"),

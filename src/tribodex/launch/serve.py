@@ -25,7 +25,7 @@ from tribodex.launch.demo import choose_port
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.own import keys_folder, opened, serve_folder, whole_number
 from tribodex.launch.server import WebServer
-from tribodex.launch.site import EVERYWHERE, LOOPBACK, Site
+from tribodex.launch.site import EVERYWHERE, Site
 from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
@@ -36,7 +36,7 @@ from tribodex.store.migrate import migrate
 from tribodex.store.plant import has_plant, store_plant
 from tribodex.store.repository import make_engine
 from tribodex.usecases.projections import rebuild_list
-from tribodex.web.hosts import name_of
+from tribodex.web.hosts import LOOPBACK, name_of
 
 
 def run_serve(root: Path) -> int:

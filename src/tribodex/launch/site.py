@@ -13,9 +13,9 @@ from tribodex.launch.front import TlsFront
 from tribodex.launch.held import in_address
 from tribodex.launch.own import serve_folder
 from tribodex.launch.watch import say
+from tribodex.web.hosts import LOOPBACK
 
 EVERYWHERE = ("0.0.0.0", "::", "")
-LOOPBACK = ("127.0.0.1", "localhost", "::1")
 
 
 class Site:

@@ -7,6 +7,7 @@ from pathlib import Path
 
 from tribodex.reference import load_reference
 from tribodex.web.app import Settings, create_app
+from tribodex.web.hosts import LOOPBACK
 from tribodex.web.trust import Trusted
 
 
@@ -19,7 +20,7 @@ def settings() -> Settings:
     trusted = Trusted(os.environ["TRIBODEX_ADDRESS"], authority.encode(), os.environ["TRIBODEX_FINGERPRINT"]) if authority else None
     token = os.environ.get("TRIBODEX_METRICS_TOKEN", "")
     keys = Path(os.environ["TRIBODEX_KEYS"])
-    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, ("127.0.0.1", "localhost", *hosts), keys, trusted, token)
+    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, (*LOOPBACK, *hosts), keys, trusted, token)
 
 
 app = create_app(settings(), load_reference())

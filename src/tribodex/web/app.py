@@ -39,7 +39,7 @@ from tribodex.web import (
 from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
-from tribodex.web.hosts import name_of, names
+from tribodex.web.hosts import LOOPBACK, name_of, names
 from tribodex.web.intake import check_body, check_path
 from tribodex.web.newest import NewestLane
 from tribodex.web.trust import Trusted
@@ -61,7 +61,7 @@ class Settings:
 
     database_url: str
     dist: Path
-    hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
+    hosts: tuple[str, ...] = LOOPBACK
     keys: Path | None = None
     trusted: Trusted | None = None
     metrics_token: str = ""

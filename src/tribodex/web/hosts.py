@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+# By these names a machine calls itself.
+LOOPBACK = ("127.0.0.1", "localhost", "::1")
+
 
 def name_of(host: str) -> str:
     """The name in a Host header, or as a person types it: without port, in small letters, without a trailing dot; IPv6 without brackets.

@@ -53,6 +53,9 @@ def test_said_again_it_is_the_same_entry(path: Path, reference: Reference) -> No
         made = _decided(reference, kept["job_id"], log, event, command)
         differs = {item.name for item in dataclasses.fields(now) if not _same(getattr(made, item.name), getattr(now, item.name))}
         allowed = WRITTEN if "2026-11-29e" <= path.stem < "3" else WRITTEN | JUDGED
+        if path.stem < "2026-11-30k":
+            # What is believed rested on shares of a cut axis then.
+            allowed = allowed | {"predicted_um"}
         assert differs <= allowed, (event.seq, event.kind, [(n, getattr(now, n), getattr(made, n)) for n in differs])
 
 

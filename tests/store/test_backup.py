@@ -207,7 +207,7 @@ def test_a_restore_that_fails_at_its_end_brings_the_memory_back(site: Site, monk
         backup(site.root)
     seen = site.keys.last_seen("job-0001")
 
-    def breaks(*_: object) -> None:
+    def breaks(*_: object, **__: object) -> None:
         raise RuntimeError("at the very end")
 
     monkeypatch.setattr("tribodex.launch.restore.check_job", breaks)

@@ -179,7 +179,7 @@ class LookedAt(Fact):
 
     def about(self) -> str:
         """What was looked at: looking there again answers what was found there."""
-        return self.look
+        return self.look.replace("_", " ")
 
     def judgements(self) -> tuple[Verdict, ...]:
         if PROVES.get(self.found) not in MECHANISM:

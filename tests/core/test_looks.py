@@ -17,6 +17,7 @@ from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.mounting.gauging import Phase
 from tribodex.core.mounting.seat import LengthTool
+from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.looks import WORDS, LookFound, LookTarget, by_travel, proven, weighed
@@ -88,7 +89,7 @@ def test_a_sleeve_that_went_along_is_seated_anew() -> None:
 
 
 @pytest.mark.parametrize(
-    ("after", "found"), [("30.83 mm", LookFound.STILL), ("30.80 mm", LookFound.STILL), ("30.60 mm", LookFound.MOVED), ("29.64 mm", LookFound.MOVED)]
+    ("after", "found"), [("30.83 mm", LookFound.STILL), ("30.80 mm", LookFound.STILL), ("30.60 mm", LookFound.MOVED), ("30.00 mm", LookFound.MOVED)]
 )
 def test_two_lengths_say_how_far_the_ring_went(after: str, found: LookFound) -> None:
     bench = stopped()
@@ -154,6 +155,8 @@ def test_what_is_no_answer_is_said_at_its_field() -> None:
         (ends("30.00 mm", "30.36 mm", tool=None), "tool"),
         (ends("30.00 mm", "30.36 mm", tool=LengthTool.STEEL_RULE), "tool"),
         (ends("30.00 mm", "42.00 mm"), "sleeve_after"),
+        (ends("30.00 mm", "33.30 mm"), "sleeve_after"),
+        (ends("30.83 mm", "30.00 mm"), "sleeve_after"),
     ):
         with pytest.raises(InvalidInput) as raised:
             bench.do(command)
@@ -237,3 +240,43 @@ def test_a_slit_that_still_closes_is_no_sleeve_that_goes_along() -> None:
     bench.gauge(Phase.DRIVE_UP, truth)
     bench.do(cmd.LookAt(LookTarget.SLEEVE_END, LookFound.UNKNOWN))
     assert "moves with the nut" in bench.move().headline
+
+
+@pytest.mark.parametrize("look", [cmd.LookAt(LookTarget.NUMBERS, LookFound.NO_PAIR), cmd.LookAt(LookTarget.SLEEVE_END, LookFound.MOVED)])
+def test_no_reading_wipes_out_what_was_seen(look: cmd.LookAt) -> None:
+    """Gauged again, it reads just what the nut says: the parts are as wrong as before."""
+    bench, sound = stopped(), VirtualBearing(125, 0.385, 8)
+    bench.do(look)
+    for _ in range(2):
+        bench.gauge(Phase.DRIVE_UP, sound)
+    assert bench.move().do is Do.RELEASE and bench.move().stops
+    for further in (cmd.Lock("4"), cmd.FollowLeaf(), cmd.SeeTab("4", "degrees"), cmd.Lock("4", "B. Boss", "as told")):
+        if not isinstance(further, cmd.SeeTab):
+            with pytest.raises(Refused):
+                bench.do(further)
+    assert bench.job.alarms.open
+
+
+def test_test_turns_end_whatever_the_mark_seems_to_show() -> None:
+    truth = VirtualBearing(125, 0.0001, 9)
+    bench = make_bench(REFERENCE, replace(DRAFT, washer="on"))
+    bench.ready(truth)
+    bench.do(cmd.TurnNut("150"))
+    for _ in range(2):
+        bench.gauge(Phase.DRIVE_UP, truth)
+    before = 0.0
+    for _ in range(12):
+        move = bench.move()
+        if move.do is Do.RELEASE:
+            break
+        if move.do is Do.PARTED:
+            bench.do(*SOUND, cmd.FollowLeaf())
+        elif move.do is Do.TURN:
+            before = bench.state.attempt.nut_deg
+            bench.do(cmd.TurnNut(f"{move.turn_deg:.0f}"))
+        else:
+            bench.gauge(Phase.DRIVE_UP, truth)
+    assert bench.move().do is Do.RELEASE and "moves with the nut" in bench.move().headline
+    asked = bench.state.plan.turn_range_deg
+    closing, sd = seating_degrees(ZeroPoint.HAND_TIGHT, 2.0)
+    assert asked is not None and before <= asked.high + closing + 2 * sd, "no turn begins where no slit can still close"

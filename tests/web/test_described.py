@@ -30,7 +30,7 @@ OPERATIONS = [
 # Whether a body of the right shape is accepted is decided by the rules of the job, not by the description.
 NOT_ASKED = [positive_data_acceptance]
 # Making a PDF takes a moment each.
-EXAMPLES, EXAMPLES_OF_PDF = 5, 2
+EXAMPLES, EXAMPLES_OF_PDF = 8, 2
 RUNS, STEPS = 8, 12
 
 

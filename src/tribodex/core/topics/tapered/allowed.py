@@ -11,6 +11,11 @@ def may_drive(desk: Desk, state: Tapered) -> None:
     """Refused while parts were seen that do not belong together, and while the unmounted clearance is not known and in order."""
     if state.attempt.wrong_parts:
         raise Refused("Parts that do not belong together are not driven up. With the right ones at hand, look at numbers and threads again.")
+    may_gauge(state)
+
+
+def may_gauge(state: Tapered) -> None:
+    """Refused on the sleeve while the unmounted clearance is not known and in order. Gauging moves nothing: wrong parts may be gauged."""
     if not state.plan.method.gauged:
         return
     stop = state.stopped_by()

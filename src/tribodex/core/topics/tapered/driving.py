@@ -24,7 +24,7 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.allowed import may_drive, needs_zero
 from tribodex.core.topics.tapered.amounts import read_turn
 from tribodex.core.topics.tapered.gauging import settled
-from tribodex.core.topics.tapered.looks import MECHANISM, PROVES, WORDS, LookFound, LookTarget, by_travel
+from tribodex.core.topics.tapered.looks import LENGTH_ERROR_MM, MECHANISM, MOST_SHARE, PROVES, WORDS, LookFound, LookTarget, by_travel
 from tribodex.core.topics.tapered.parting import WORDS as PARTED_WORDS
 from tribodex.core.topics.tapered.parting import checks_for, must_check, parted
 from tribodex.core.topics.tapered.plan import Plan
@@ -248,7 +248,14 @@ def look_at(state: Tapered, command: cmd.LookAt) -> ev.LookedAt:
             raise InvalidInput.at("sleeve_before", "Without a counted turn no travel follows.", "the mark across sleeve and shaft")
         moved, nut_mm = _driven_further(state.plan.seat, *ends), attempt.nut_deg * nut.pitch_mm / 360
         marks = 2 * math.sqrt(attempt.mark_var_deg2 + 2 * MARK_SD_DEG**2)
-        found = by_travel(moved, nut_mm, marks * nut.pitch_mm / 360)
+        marks_mm = marks * nut.pitch_mm / 360
+        if not -LENGTH_ERROR_MM - marks_mm <= moved <= MOST_SHARE * nut_mm + LENGTH_ERROR_MM + marks_mm:
+            raise InvalidInput.at(
+                "sleeve_after",
+                f"The ring cannot have gone {moved:.2f} mm up its sleeve: the nut went {nut_mm:.2f} mm.",
+                "both lengths from the same end, measured again; check value and unit",
+            )
+        found = by_travel(moved, nut_mm, marks_mm)
         return ev.LookedAt(command.look, found, attempt.nut_deg, moved, nut_mm, " to ".join(end.written for end in ends), command.tool)
     if command.found is None or command.found not in WORDS[command.look]:
         raise InvalidInput.at("found", "That is no answer to what was looked at.", ", ".join(WORDS[command.look]))

@@ -16,7 +16,7 @@ from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
-from tribodex.core.topics.tapered.allowed import may_drive
+from tribodex.core.topics.tapered.allowed import may_gauge
 from tribodex.core.topics.tapered.amounts import leaves_of, temperatures_of
 from tribodex.core.topics.tapered.attempt import Gauging, agreeing, pool
 from tribodex.core.topics.tapered.plan import Plan
@@ -34,7 +34,7 @@ def start(desk: Desk, state: Tapered, command: cmd.StartGauging) -> list[Fact]:
         if state.attempt.zero_set:
             raise Refused("The bearing is on its seat: its unmounted clearance cannot be gauged any more. Release it first.")
     else:
-        may_drive(desk, state)
+        may_gauge(state)
         if command.phase is Phase.FINAL and state.attempt.locked is None:
             raise Refused("The final check comes after locking: bending the tab moves the nut a little.")
         if command.phase is Phase.DRIVE_UP and state.attempt.locked is not None:

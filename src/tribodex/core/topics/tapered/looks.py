@@ -77,6 +77,8 @@ MECHANISM = (Explanation.TAPER, Explanation.SLIP)
 
 # Less of the nut's travel than this share reached the ring: the sleeve went along. With a greater error than this share of it nothing is told.
 SHORT_SHARE, TELLS_SHARE = 0.92, 0.25
+# A ring goes no further than the nut pushes it; more than this share of it is a length misread (own choice).
+MOST_SHARE = 1.15
 # How well two lengths from sleeve end to ring differ (mm, about 19 times in 20; common practice, no source).
 LENGTH_ERROR_MM = 0.03
 

@@ -81,8 +81,11 @@ def _no_pair(state: Tapered, found: Parted) -> NextMove:
 
 def _moves_with_the_nut(state: Tapered, found: Parted) -> NextMove:
     """It was looked at, and the sleeve went along, or a further turn brought nothing either."""
+    seen = "It was seen at the sleeve's end"
+    if found.sign is not Sign.SEEN:
+        seen = f"The feeler reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left"
     why = (
-        f"The feeler reads {um_text(found.read_um)} where {um_text(found.expected_um)} should be left: the sleeve turns or slides with the nut. Ease "
+        f"{seen}: the sleeve turns or slides with the nut. Ease "
         "the nut by hand; check shaft diameter and the sleeve's marking (metric or inch, thin shaft); wipe oil off between sleeve and shaft where "
         "the maker says dry; look for scoring."
     )

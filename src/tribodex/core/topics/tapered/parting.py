@@ -73,6 +73,7 @@ class Sign(StrEnum):
     PAST_THE_CARD = "past the card's travel"
     NOT_AS_PLANNED = "hardly as planned"
     GREW = "more play after the blows than before"
+    SEEN = "seen at the parts"
 
 
 @dataclass(frozen=True)
@@ -115,9 +116,19 @@ def apart(state: Tapered, gauging: Gauging) -> tuple[float, float, float] | None
 
 def parted(state: Tapered) -> Parted | None:
     """Whether the last gauging on the sleeve has parted from the nut's turn, and nobody has decided yet; with the reason where it was seen."""
-    found = _parted(state)
-    cause = proven(state.attempt.looked().values())
+    found, cause = _parted(state), proven(state.attempt.looked().values())
+    if found is None and cause in MECHANISM and state.attempt.locked is None:
+        found = _seen(state)
     return replace(found, cause=cause) if found is not None and cause is not None else found
+
+
+def _seen(state: Tapered) -> Parted | None:
+    """What was seen at the parts stands, whatever is gauged after it: no reading makes a wrong pair right, or a sleeve hold."""
+    last = next((gauging for gauging in reversed(state.on_sleeve()) if gauging.closed is not None), None)
+    if last is None or last.closed is None:
+        return None
+    read = last.closed.summary.mean_um
+    return Parted(gauging=last, read_um=read, expected_um=read, reach_um=0.0, confirmed=True, left=_left(state), sign=Sign.SEEN)
 
 
 def _parted(state: Tapered) -> Parted | None:
@@ -176,6 +187,9 @@ def _by_other_signs(state: Tapered, found: Sequence[Gauging], said: tuple[float,
     expected = no_effect(state, found)
     if expected is not None:
         sign = Sign.NO_EFFECT
+    elif followed and past_the_card(state, ZeroPoint.HAND_TIGHT):
+        # No slit closes that long: test turns end here, whatever the mark seems to show.
+        sign, expected = Sign.PAST_THE_CARD, said[1] if said is not None else read
     elif not followed and past_the_card(state):
         sign, expected = Sign.PAST_THE_CARD, said[1] if said is not None else read
     elif not followed and hardly_as_planned(state, found):
@@ -191,7 +205,7 @@ def _by_other_signs(state: Tapered, found: Sequence[Gauging], said: tuple[float,
         confirmed=True,
         left=_left(state),
         sign=sign,
-        again=sign is Sign.NO_EFFECT and _went_along(state),
+        again=followed and (sign is Sign.PAST_THE_CARD or (sign is Sign.NO_EFFECT and _went_along(state))),
     )
 
 
@@ -201,6 +215,8 @@ def _went_along(state: Tapered) -> bool:
     """
     if not state.attempt.followed:
         return False
+    if past_the_card(state, ZeroPoint.HAND_TIGHT):
+        return True
     before, now = state.attempt.looks.get(LookTarget.SLEEVE_END), state.attempt.looked().get(LookTarget.SLEEVE_END)
     return before is None or now is LookFound.UNKNOWN
 
@@ -231,14 +247,14 @@ def no_effect(state: Tapered, found: Sequence[Gauging]) -> float | None:
     return None
 
 
-def past_the_card(state: Tapered) -> bool:
+def past_the_card(state: Tapered, zero: ZeroPoint | None = None) -> bool:
     """Whether the nut went further than the card's largest drive-up, the sleeve's closing added where it counts from hand-tight, and the leaf
-    still stands above the window.
+    still stands above the window. `zero`: as if it counted from there.
     """
     asked, window, says, nut = state.plan.turn_range_deg, state.window(), state.leaf_says(), state.plan.nut
     if asked is None or window is None or says is None or nut is None or says.since_deg > 0:
         return False
-    mean, sd = seating_degrees(state.attempt.zero, nut.pitch_mm)
+    mean, sd = seating_degrees(zero or state.attempt.zero, nut.pitch_mm)
     return state.attempt.nut_deg > asked.high + mean + 2 * sd and says.mean_um - says.uncertainty_um > window.high_um
 
 

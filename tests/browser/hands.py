@@ -70,7 +70,9 @@ class Hands:
             fill(page)
         page.get_by_label("Why this job").fill(title)
         expect(page.get_by_role("heading", name="Targets")).to_be_visible()
-        page.get_by_role("button", name="Open the job at the bench").click()
+        with page.expect_response(lambda answer: answer.url.endswith("/api/jobs") and answer.request.method == "POST") as opened:
+            page.get_by_role("button", name="Open the job at the bench").click()
+        assert opened.value.ok, opened.value.text()
         page.wait_for_url("**/jobs/*")
         self.job_id = page.url.rsplit("/", 1)[1]
         self.seen()

@@ -61,6 +61,25 @@ describe("an answer", () => {
     expect(await failure()).toMatchObject({ waitMs: 0 });
   });
 
+  it.each([
+    ["an answer", () => ours({ id: "7" })],
+    ["a refusal", () => problem(422)],
+    ["no answer", () => Promise.reject(new TypeError("Failed to fetch"))],
+  ])("does not come under a finger: %s waits until it is up", async (_name, told) => {
+    answer = told;
+    let came = false;
+    window.dispatchEvent(new Event("pointerdown"));
+    const asked = getJob("7").then(
+      () => (came = true),
+      () => (came = true),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(came).toBe(false);
+    window.dispatchEvent(new Event("pointerup"));
+    await asked;
+    expect(came).toBe(true);
+  });
+
   it("that is cut off in the middle is no answer", async () => {
     answer = () => new Response('{"last_seq": 1', { headers: { "content-type": "application/json" } });
     expect(await failure()).toBeInstanceOf(AwayError);

@@ -32,7 +32,7 @@ describe("a change of what is shown", () => {
     expect(change).toHaveBeenCalledOnce();
   });
 
-  it("waits too when the finger came down after it wmatches", () => {
+  it("waits too when the finger came down after it", () => {
     const change = vi.fn();
     steadily(change);
     finger("pointerdown");

@@ -1,5 +1,6 @@
 /** Talking to the server: JSON, and problems as errors with fields. */
 import { deviceCopy } from "./device";
+import { steadily } from "./steady";
 import type {
   Bench,
   Choices,
@@ -133,7 +134,11 @@ function away(response: Response, ours: { title?: string } | null): AwayError {
   return new AwayError(IN_ITS_PLACE, waitMs);
 }
 
-async function ask<T>(path: string, init: RequestInit = {}): Promise<T> {
+/** What an answer changes on the screen waits while a finger is down: it would shift what is under it. */
+const ask = <T>(path: string, init: RequestInit = {}): Promise<T> =>
+  hear<T>(path, init).finally(() => new Promise<void>(steadily));
+
+async function hear<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response;
   let text: string;
   const limit = AbortSignal.timeout(LIMIT_MS);
@@ -173,9 +178,9 @@ function parsed(text: string): unknown {
 
 /** A tap: acknowledged only by an answer that says how far the log has come. */
 export async function sendTap(job: string, show: string, tap: unknown, meantFor: string): Promise<Bench> {
-  const bench = await send<Bench>(`/api/jobs/${job}/taps${show}`, tap, {
-    headers: meantFor ? { [SERVER]: meantFor } : {},
-  });
+  // Heard at once, finger down or not: what is shown of it waits in the outbox.
+  const tapped = posted(tap, { headers: meantFor ? { [SERVER]: meantFor } : {} });
+  const bench = await hear<Bench>(`/api/jobs/${job}/taps${show}`, tapped);
   if (!Number.isInteger(bench.last_seq)) throw new AwayError(IN_ITS_PLACE);
   return bench;
 }
@@ -189,13 +194,15 @@ export async function getNewest(job: string, seen: number, signal: AbortSignal):
 }
 
 export function send<T>(path: string, body: unknown, init: RequestInit = {}): Promise<T> {
-  return ask<T>(path, {
-    method: "POST",
-    ...init,
-    headers: { "Content-Type": "application/json", ...init.headers },
-    body: JSON.stringify(body),
-  });
+  return ask<T>(path, posted(body, init));
 }
+
+const posted = (body: unknown, init: RequestInit): RequestInit => ({
+  method: "POST",
+  ...init,
+  headers: { "Content-Type": "application/json", ...init.headers },
+  body: JSON.stringify(body),
+});
 
 export const JOBS_PAGE = 50;
 

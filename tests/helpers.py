@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from tribodex.core.components.bearing import Bearing, Group, Taper
-from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.components.feeler import FeelerSet, FeelerShelf
 from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.decide import decide
@@ -56,6 +56,8 @@ from tribodex.usecases.ports import (
 BEGIN = datetime(2026, 10, 5, 6, 0, tzinfo=UTC)
 METRIC = FeelerSet("m", "Metric set", LengthUnit.MM, tuple(float(t) for t in (30, 40, 50, 60, 70, 80, 90, 100, 150, 200, 250, 300, 400, 500)))
 INCH = FeelerSet("i", "Thou set", LengthUnit.THOU, tuple(round(t * 25.4, 3) for t in (1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15)))
+# Not in the crib of the store: what a bench takes in hand where these are too thick.
+FINE = FeelerSet("f", "Fine set", LengthUnit.MM, tuple(float(t) for t in (10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 150, 200)))
 FEELERS = (METRIC, INCH)
 MACHINES = [Machine("m-1", "Test machine", "Hall", (Position("m-1-a", "m-1", "Drive side", "22218 K C3", "80 mm", True),))]
 # A mid-size bearing that is not one of the check values: 22218 K C3.
@@ -67,7 +69,9 @@ def bearing(bore: float = 90, outside: float = 160, width: float = 40, group: Gr
 
 
 class Bench:
-    """A log that grows by commands, in memory, as the use cases grow it: one bearing, its mounting alone."""
+    """A log that grows by commands, in memory, as the use cases grow it: one bearing, its mounting alone; the crib beside it."""
+
+    crib: tuple[FeelerSet, ...] = (METRIC, INCH, FINE)
 
     def __init__(self, shaft: Procedure, procedure: Procedure, plan: Plan) -> None:
         self.procedures = {SHAFT: shaft, ONLY_PLACE: procedure}
@@ -84,7 +88,7 @@ class Bench:
 
     @property
     def desk(self) -> Desk:
-        return desk(self.job, self.procedures, self.log, ONLY_PLACE)
+        return desk(self.job, self.procedures, self.log, ONLY_PLACE, {FeelerShelf: FeelerShelf(self.crib)})
 
     @property
     def state(self) -> Tapered:

@@ -23,6 +23,7 @@ from sqlalchemy.orm import Session
 from tests.core import test_alarms as alarms
 from tests.core import test_blows as blows
 from tests.core import test_closing as closing
+from tests.core import test_feelers_taken as taken
 from tests.core import test_fill as fill
 from tests.core import test_looks as looking
 from tests.core import test_run_in as run_in
@@ -555,6 +556,17 @@ def of_looks() -> Log:
     return made.log
 
 
+def of_feelers() -> Log:
+    """A set that cannot prove the window, a finer one in hand, gauged with it; in the middle of a gauging a measured one."""
+    made, truth = taken.small(), taken.TRUTH
+    made.crib = (taken.METRIC, taken.FINE, taken.measured(taken.FINE, "t"))
+    made.do(cmd.TakeFeelers("f"), cmd.SetZero(True), cmd.TurnNut("40"))
+    made.gauge(Phase.DRIVE_UP, truth)
+    made.do(cmd.TurnNut("10"), cmd.StartGauging(Phase.DRIVE_UP, 1), cmd.BracketPlace(1, Row.NUT_SIDE, "20 µm"), cmd.TakeFeelers("t"))
+    made.do(cmd.BracketPlace(1, Row.FAR_SIDE, "20 µm"), cmd.CloseGauging())
+    return made.log
+
+
 def of_puller() -> Log:
     """A puller that was too short, put right, and too weak by its plate."""
     made = ShoulderBench()
@@ -625,6 +637,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "shoulder": of_shoulder,
         "hub": of_hub,
         "looks": of_looks,
+        "feelers": of_feelers,
         "shaft": of_shaft,
         "pair": of_pair,
         "listed": of_listed,
@@ -663,6 +676,7 @@ for i, log in enumerate(
         of_shoulder(),
         of_hub(),
         of_looks(),
+        of_feelers(),
         *of_follower(),
         *of_unit(),
         of_cartridge(),

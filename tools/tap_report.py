@@ -48,7 +48,7 @@ def large_job(reference: Reference) -> Callable[[], object]:
         loaded = do(store, reference, JOB, command, tap(), BEGIN, at)
         return bench(reference, loaded, at)
 
-    for at, gates in (("", ("safe",)), *((str(i), ("which_way", "fit_up")) for i in range(1, BEARINGS + 1))):
+    for at, gates in (("", ("safe",)), *((str(i), ("to_gauge", "which_way", "fit_up")) for i in range(1, BEARINGS + 1))):
         procedure = reference.procedure("job-shaft") if not at else reference.procedure("tapered-gauged-whole")
         for gate_id in gates:
             say(job_cmd.ConfirmGate(gate_id, tuple(item.id for item in procedure.gate(gate_id).items)), at)

@@ -12,13 +12,16 @@ from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.mounting.drive_up import reduction_per_degree_um
+from tribodex.core.mounting.elastic import effective_ratio
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.judgement import judge_final
 from tribodex.core.mounting.window import target_window
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
+from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.moves import Do, NextMove
-from tribodex.core.topics.tapered.parting import CHECKS, parted
+from tribodex.core.topics.tapered.parting import CHECKS, SHORT_SLOPE, Sign, parted, slope_share
 from tribodex.core.topics.tapered.tell import tell
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
@@ -338,3 +341,57 @@ def test_another_taper_is_never_locked_before_it_was_looked_at(per_degree: float
         share = position.explanations[Explanation.AS_PLANNED]
         places = {g.nut_deg for g in bench.state.on_sleeve()}
         assert now.do is Do.RELEASE or share >= 0.5 or len(places) < 2
+
+
+def test_gauged_twice_outside_its_group_the_ways_out_stay_at_hand() -> None:
+    """The first stop is still open when the second comes: the move is the one with its answers, not the bare alarm of the first."""
+    bench = make_bench(REFERENCE, ON)
+    bench.pass_gates()
+    for _ in range(3):
+        bench.gauge(Phase.INITIAL, VirtualBearing(92, 0.385, 9))
+        assert bench.move().do is Do.DECIDE_GROUP
+    bench.do(cmd.AcceptOutside("group", "Tester", "maker's word"))
+    assert bench.move().do is not Do.DECIDE_GROUP
+
+
+@pytest.mark.parametrize(("turns", "per_degree"), [((40, 40, 40), 0.15), ((25, 25, 25, 25, 25), 0.18), ((50, 50, 50), 0.18)])
+def test_turns_that_take_too_little_are_an_alarm_of_their_own(turns: tuple[int, ...], per_degree: float) -> None:
+    """No single reading lies outside its band: the nut's word has swallowed the small slope by then. The slope itself says it."""
+    bench = make_bench(REFERENCE, ON)
+    truth = VirtualBearing(125, per_degree, 5)
+    bench.ready(truth)
+    found = None
+    for turn in turns:
+        bench.do(cmd.TurnNut(str(turn)))
+        bench.gauge(Phase.DRIVE_UP, truth)
+        found = parted(bench.state)
+        if found is not None:
+            break
+    assert found is not None and found.sign is Sign.SHORT and found.confirmed
+    share = slope_share(bench.state)
+    assert share is not None and share < SHORT_SLOPE
+    following = move(bench)
+    assert following.do is Do.PARTED and f"{share:.0%} of what it should on this shaft" in following.why
+    assert len(following.points) >= 2, "both candidates before anything is looked at"
+    # What is looked at does not end it: only the feeler, followed, or a release does.
+    bench.do(cmd.LookAt(LookTarget.NUMBERS, LookFound.PAIR), cmd.LookAt(LookTarget.SLEEVE_END, LookFound.STILL))
+    assert move(bench).do is Do.PARTED
+    with pytest.raises(Refused, match="do not agree"):
+        bench.do(cmd.Lock("2"))
+
+
+def test_a_shaft_that_gives_way_is_no_alarm_where_the_plan_knows_it() -> None:
+    """Grey cast iron, bored: a turn takes less, and the share is of what it should take there."""
+    soft = replace(ON, shaft_bore="40 mm", shaft_material="grey cast iron (GJL-200..250)")
+    plan = make_bench(REFERENCE, soft).state.plan
+    assert plan.nut is not None
+    per_degree = reduction_per_degree_um(effective_ratio(plan.bearing, plan.shaft), plan.bearing.taper.slope, plan.nut.pitch_mm)
+    steel = reduction_per_degree_um(effective_ratio(plan.bearing, None), plan.bearing.taper.slope, plan.nut.pitch_mm)
+    assert per_degree < 0.8 * steel
+    truth = VirtualBearing(125, per_degree, 9)
+    bench = make_bench(REFERENCE, soft)
+    bench.ready(truth)
+    for turn in (60, 40, 30):
+        bench.do(cmd.TurnNut(str(turn)))
+        bench.gauge(Phase.DRIVE_UP, truth)
+        assert parted(bench.state) is None

@@ -56,6 +56,9 @@ def test_said_again_it_is_the_same_entry(path: Path, reference: Reference) -> No
         if path.stem < "2026-11-30k":
             # What is believed rested on shares of a cut axis then.
             allowed = allowed | {"predicted_um"}
+        if path.stem < "2026-12-01" and event.kind == "locked":
+            # The chosen risk was not kept at the lock then; what every gauging shares was not told from what is its own.
+            allowed = allowed | {"predicted_um", "verdict"}
         assert differs <= allowed, (event.seq, event.kind, [(n, getattr(now, n), getattr(made, n)) for n in differs])
 
 

@@ -11,7 +11,7 @@ from typing import Any
 from tests.helpers import BEGIN
 from tests.mountings.world import Fault, World
 from tribodex.core.adviser.prior import Explanation
-from tribodex.core.components.feeler import Stack
+from tribodex.core.components.feeler import FeelerSet, FeelerShelf, Stack
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import ahead, facts
 from tribodex.core.job import commands as job_cmd
@@ -20,6 +20,8 @@ from tribodex.core.job.moves import Ask
 from tribodex.core.job.places import ONLY_PLACE, SHAFT, Place
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
+from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.provable import NARROW_UM
 from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.topics import desk, fold, tapered
 from tribodex.core.topics.tapered import commands as cmd
@@ -61,6 +63,9 @@ class Hands:
     plan: Plan
     world: World
     says: Says = Says.ROWS
+    # What lies in the crib; whether sleeve end to ring is measured in narrow windows though nothing is wrong.
+    crib: tuple[FeelerSet, ...] = ()
+    witness: bool = False
     log: list[facts.Event] = field(default_factory=list)
     taps: int = 0
     leaf_taps: int = 0
@@ -72,6 +77,7 @@ class Hands:
     # What stood first once sleeve end and numbers were looked at.
     first_after_looks: Explanation | None = None
     zero_mm: float = 0.0
+    _begun: bool = False
     _tab_at: float | None = None
 
     def __post_init__(self) -> None:
@@ -88,7 +94,7 @@ class Hands:
 
     @property
     def desk(self) -> Desk:
-        return desk(self.job, self.procedures, self.log, ONLY_PLACE)
+        return desk(self.job, self.procedures, self.log, ONLY_PLACE, {FeelerShelf: FeelerShelf(self.crib)})
 
     def _add(self, at: str, fact: facts.Fact) -> None:
         moment = BEGIN + timedelta(seconds=len(self.log))
@@ -117,6 +123,10 @@ class Hands:
             return
         self.gaugings += 1
         self.world.begin_gauging()
+        self._read_on()
+
+    def _read_on(self) -> bool:
+        """Feeler by feeler as proposed, and the gauging ended; whether it could be."""
         for _ in range(80):
             gauging = self.state.open_gauging()
             todo = next_cell(self.state, gauging) if gauging else None
@@ -130,7 +140,7 @@ class Hands:
                 passes = self._goes_in(choice.stack, cell.place, cell.row)
                 outcome = Outcome.PASSES if passes else Outcome.STOPS
                 self.say(cmd.TryLeaf(cell.place, cell.row, f"{choice.stack.thickness_um} µm", outcome))
-        self.say(cmd.CloseGauging())
+        return self.say(cmd.CloseGauging())
 
     def _bracket(self, place: int, row: Row, first: Stack) -> None:
         """Both rows are tried in hand where neither was said; one tap where they read the same, one each where not.
@@ -154,7 +164,7 @@ class Hands:
 
     def _thickest(self, place: int, row: Row, first: Stack) -> Stack | None:
         """Up while leaves go in, down while they do not; the thickest that went in, the next one tried."""
-        gauge = self.plan.gauge
+        gauge = self.state.gauge
         at: Stack | None = first
         best: Stack | None = None
         if self._goes_in(first, place, row):
@@ -198,8 +208,23 @@ class Hands:
                 case Do.TURN if move.turn_deg is not None:
                     self.world.turn(move.turn_deg)
                     self.say(cmd.TurnNut(f"{move.turn_deg:.2f}"))
+                case Do.STRIKE if move.blows is not None:
+                    self._strike(move)
                 case Do.GAUGE:
+                    if self.witness and self.attempts == 1:
+                        self._measure_lengths()
                     self.gauge(Phase.DRIVE_UP, move.places)
+                case Do.REPEAT_PLACE if move.place is not None and move.row is not None:
+                    # A stack that went in where a thinner one did not: wiped, settled, and read again.
+                    self.say(cmd.RepeatPlace(move.place, move.row))
+                    self._read_on()
+                case Do.TRY_LEAF | Do.CLOSE_GAUGING:
+                    if self.state.open_gauging() is None:
+                        return f"{move.headline}"
+                    if not self._read_on():
+                        return f"{move.do}"
+                case Do.DECIDE_FEELERS if self.crib:
+                    self.say(cmd.TakeFeelers(min(self.crib, key=lambda one: one.leaves_um[0]).id))
                 case Do.SEAT:
                     self._seat()
                 case Do.PARTED:
@@ -237,6 +262,13 @@ class Hands:
                     return f"{move.do}"
         return "no end"
 
+    def _measure_lengths(self) -> None:
+        """A second witness where a narrow window asks for it: sleeve end to ring, at the zero mark and now."""
+        window = self.state.window()
+        if window is not None and window.width_um < NARROW_UM and self.state.attempt.nut_deg > 0:
+            ends = (f"{self.zero_mm:.3f} mm", f"{self.world.sleeve_end_mm():.3f} mm", LengthTool.DEPTH_MICROMETER)
+            self.say(cmd.LookAt(LookTarget.SLEEVE_END, None, *ends))
+
     def _look(self) -> None:
         """What does not move the bearing: the lengths from sleeve end to ring first, then the numbers, each misread once in twenty; then the
         feeler leads, where nothing stands against it.
@@ -260,12 +292,27 @@ class Hands:
     def _goes_in(self, stack: Stack, place: int, row: Row) -> bool:
         return self.world.goes_in(stack.leaves_um, place, row is Row.NUT_SIDE)
 
+    def _strike(self, move: NextMove) -> None:
+        """Blows as told; a lighter or a heavier hammer where another is asked for."""
+        assert move.blows is not None
+        if not self._begun:
+            self._begun = True
+            self.world.set_zero()
+        weight = 1.0
+        if move.another_tool:
+            weight = 1.8 if "heavier one" in move.headline else 0.75 if "between" in move.headline else 0.5
+        self.world.strike(move.blows, weight)
+        self.say(cmd.StrikeBlows(move.blows, not move.another_tool))
+
     def _seat(self) -> None:
         """The washer goes under the nut; sleeve end to ring by depth micrometer before and after, as the move asks."""
         start = self.world.sleeve_end_mm()
         behind, measured = self.world.seat_washer()
+        if self.plan.method is Method.BLOWS:
+            behind = 0.0
         proof = (f"{start:.3f} mm", f"{self.world.sleeve_end_mm():.3f} mm", LengthTool.DEPTH_MICROMETER)
-        self.say(cmd.SeatNut(f"{abs(behind):.1f}", "degrees", behind < 0, f"{measured:.3f} mm", *proof))
+        amount = f"{abs(behind):.1f}" if self.plan.method is not Method.BLOWS else ""
+        self.say(cmd.SeatNut(amount, "degrees", behind < 0, f"{measured:.3f} mm", *proof))
 
     def _see_tab(self, another: bool = False) -> None:
         nut = self.plan.nut
@@ -278,7 +325,7 @@ class Hands:
         self.attempts += 1
         self.say(cmd.Release("as told"))
         self.world.release()
-        self._tab_at = None
+        self._tab_at, self._begun = None, False
 
 
 def _said(thickest: Stack | None) -> str:

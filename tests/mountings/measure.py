@@ -7,7 +7,7 @@ import os
 import sys
 from collections.abc import Callable, Sequence
 from concurrent.futures import ProcessPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from pathlib import Path
 
@@ -23,6 +23,7 @@ from tests.mountings.world import Fault, Parts, World
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockKind, LockNut
+from tribodex.core.mounting.provable import NARROW_UM
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import LengthUnit
 from tribodex.core.topics.tapered import commands as cmd
@@ -85,7 +86,7 @@ def plan_for(bore: int, group: str, gauge: str, method: str, coarse: bool, shaft
         nut_outside=str(round(bore * 1.3)),
     )
     plan = make_plan(reference(), list(SETS.values()), draft)
-    if gauge != "f" and any("thinner feelers" in finding or "finer set" in finding for finding in plan.findings):
+    if gauge != "f" and any(asks in finding for asks in ("thinner feelers", "finer set", "cannot prove this window") for finding in plan.findings):
         return plan_for(bore, group, "f", method, coarse, shaft)
     return plan
 
@@ -96,15 +97,15 @@ def reference_tabs(bore: int) -> int:
     return nut.tabs if nut is not None and nut.lock is LockKind.TAB_WASHER and nut.tabs else 19
 
 
-def draw(seed: int, number: int, fault: Fault = Fault.NONE) -> Mounting:
-    """A mounting, bores 30 to 300 mm, groups CN to C4, metric and inch leaves, feeler and angle method."""
+def draw(seed: int, number: int, fault: Fault = Fault.NONE, method: str = "") -> Mounting:
+    """A mounting, bores 30 to 300 mm, groups CN to C4, metric and inch leaves, feeler and angle method; or by the `method` that is named."""
     rng = np.random.default_rng([seed, number])
     bore, group = int(rng.choice(BORES)), str(rng.choice(["CN", "C3", "C4"]))
     coarse = bool(rng.random() < 0.1)
     gauge = "m" if rng.random() < 0.5 else "i"
-    method = "F" if rng.random() < 0.7 else "N"
+    drawn = "F" if rng.random() < 0.7 else "N"
     shaft = int(rng.choice(len(SHAFTS), p=SHAFT_SHARES))
-    plan = plan_for(bore, group, gauge, method, coarse, shaft)
+    plan = plan_for(bore, group, gauge, method or drawn, coarse, shaft)
     assert plan.nut is not None and plan.limits_um is not None and plan.target is not None and plan.target.reduction_um is not None
     parts = Parts(
         bore_mm=float(bore),
@@ -154,14 +155,20 @@ def _of_the_mechanism(alarm: NextMove) -> bool:
     return bool(alarm.points) and alarm.points[0] in [WORDS[one] for one in (Explanation.TAPER, Explanation.SLIP, Explanation.ZERO_EARLY)]
 
 
-def run_one(seed: int, number: int, risk: float, fault: Fault = Fault.NONE, says: Says = Says.ROWS) -> Ended | None:
-    """One mounting at the bench; None when its true window is empty."""
-    mounting = draw(seed, number, fault)
+def run_one(
+    seed: int, number: int, risk: float, fault: Fault = Fault.NONE, says: Says = Says.ROWS, witness: bool = False, method: str = ""
+) -> Ended | None:
+    """One mounting at the bench; None when its true window is empty. `witness`: feelers measured by micrometer where the window is narrow, and
+    sleeve end to ring.
+    """
+    mounting = draw(seed, number, fault, method)
     plan, world = mounting.plan, mounting.world
+    if witness and true_window(plan, world.initial_um).width_um < NARROW_UM:
+        plan = replace(plan, feeler=replace(plan.gauge, measured_um=tuple(world.by_micrometer_um(leaf) for leaf in plan.gauge.leaves_um)))
     target = true_window(plan, world.initial_um)
     if target.empty:
         return None
-    hands = Hands(plan, world, says)
+    hands = Hands(plan, world, says, tuple(SETS.values()), witness)
     if risk != plan.risk:
         hands.say(cmd.ChooseRisk(risk))
     word = hands.work()
@@ -231,16 +238,24 @@ class Measured:
         return [e for e in self.ended if low_um <= e.width < high_um]
 
 
-def _chunk(work: tuple[int, range, float, Fault, Says]) -> list[Ended]:
-    seed, numbers, risk, fault, says = work
-    return [ended for number in numbers if (ended := run_one(seed, number, risk, fault, says)) is not None]
+def _chunk(work: tuple[int, range, float, Fault, Says, bool, str]) -> list[Ended]:
+    seed, numbers, risk, fault, says, witness, method = work
+    return [ended for number in numbers if (ended := run_one(seed, number, risk, fault, says, witness, method)) is not None]
 
 
 def measure(
-    name: str, count: int, seed: int, risk: float = 0.02, fault: Fault = Fault.NONE, says: Says = Says.ROWS, workers: int | None = None
+    name: str,
+    count: int,
+    seed: int,
+    risk: float = 0.02,
+    fault: Fault = Fault.NONE,
+    says: Says = Says.ROWS,
+    workers: int | None = None,
+    witness: bool = False,
+    method: str = "",
 ) -> Measured:
     """`count` mountings at the bench, followed as told."""
-    work = [(seed, range(i, count, 8), risk, fault, says) for i in range(8)]
+    work = [(seed, range(i, count, 8), risk, fault, says, witness, method) for i in range(8)]
     if workers == 1:
         ended = [e for w in work for e in _chunk(w)]
     else:

@@ -27,7 +27,9 @@ FORM_SD_UM, FEEL_SD_UM, WARM_UM = 3.0, 2.5, (0.0, 1.5)
 # Leaves: their tolerance, the larger of these, is three standard deviations; oil and dirt in each joint of a stack.
 LEAF_MOST_UM, LEAF_MOST_SHARE, FILM_UM = 3.0, 0.05, 1.5
 TURN_SD_DEG, PITCH_SD = 3.0, 0.004
+BLOW_UM, BLOW_FALLS, BLOW_SD = (2.5, 11.0), (0.85, 1.0), 0.25
 WASHER_SD_MM, MICROMETER_SD_MM, DEPTH_SD_MM, SEAT_ON_SD_DEG, READ_SD_DEG = 0.10, 0.015, 0.010, 3.0, 3.0
+LEAF_READ_SD_UM = 0.7
 
 
 class Fault(StrEnum):
@@ -102,6 +104,9 @@ class World:
         # The form is told from its mean round the ring.
         self.form = {cell: off - mean for cell, off in form.items()}
         self._slope = parts.slope
+        # What a first blow takes out where the seat bears, as travel; how it falls.
+        self._blow_mm = float(rng.uniform(*BLOW_UM)) / (1000 * self._growth * parts.slope)
+        self._blow_falls, self._struck = float(rng.uniform(*BLOW_FALLS)), 0
         self._wrong_gauging = -1
         self._lost, self._loses_from_mm, self._driven_mm, self._early_mm = 0.0, 0.0, 0.0, 0.0
         self.closing_mm = 0.0
@@ -149,6 +154,18 @@ class World:
         lost = self._lost if self.travel_mm >= self._loses_from_mm else 0.0
         self.travel_mm += on * (1 - lost)
 
+    def strike(self, blows: int, weight: float = 1.0) -> None:
+        """Blows on the spanner: each drives a little less than the one before, as a hand strikes; `weight` of another hammer, against the first."""
+        if weight != 1.0:
+            self._blow_mm, self._struck = self._blow_mm * weight, 0
+        for _ in range(blows):
+            on = self._blow_mm * self._blow_falls**self._struck * max(0.0, float(self.rng.normal(1, BLOW_SD)))
+            # The nut follows by as much: nobody counts it.
+            self.turned_deg += 360 * on / self._pitch_mm
+            lost = self._lost if self.travel_mm >= self._loses_from_mm else 0.0
+            self.travel_mm += on * (1 - lost)
+            self._struck += 1
+
     def begin_gauging(self) -> None:
         """A gauging has its own bias, near to that of the one before; now and then one reads wrong altogether."""
         fresh = float(self.rng.normal(0, GAUGING_SD_UM))
@@ -163,6 +180,10 @@ class World:
         play = max(0.0, left + self.form[place, nut_side] + off)
         real = sum(leaf + self._leaf_off[leaf] for leaf in leaves_um) + FILM_UM * (len(leaves_um) - 1)
         return real + self.rng.normal(0, FEEL_SD_UM) <= play
+
+    def by_micrometer_um(self, leaf_um: float) -> float:
+        """What a micrometer says of a leaf, as a crib reads it: flat and clean, three times."""
+        return leaf_um + self._leaf_off[leaf_um] + float(self.rng.normal(0, LEAF_READ_SD_UM))
 
     def sleeve_end_mm(self) -> float:
         """Sleeve end to ring, as a depth micrometer reads it: 30 mm where nothing was driven."""

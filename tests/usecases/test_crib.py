@@ -115,9 +115,30 @@ def test_gauge_sets_in_both_units() -> None:
     assert next(g for g in crib(store).gauges if g.gauge.id == "fs-2").leaves == "1.5 2 2.5 3 3.937"
 
 
+def test_feelers_measured_by_micrometer_stay_with_their_marks() -> None:
+    store = MemoryStore()
+    keep_gauge(store, "fs-3", GaugeDraft("Set 3", "mm", "0.05 0.03 0.10", measured="0.0512 0.0304 0.0992"), "", tap("a"), BEGIN)
+    made = next(g for g in gauges_of(store.crib_items()) if g.id == "fs-3")
+    assert made.leaves_um == (30.0, 50.0, 100.0) and made.measured_um == (30.4, 51.2, 99.2)
+    shown = next(g for g in crib(store).gauges if g.gauge.id == "fs-3")
+    assert shown.measured == "0.0304 0.0512 0.0992"
+    # What is shown can be kept again as it stands.
+    keep_gauge(store, "fs-3", GaugeDraft("Set 3", "mm", shown.leaves, measured=shown.measured), "again", tap("b"), BEGIN)
+    assert next(g for g in gauges_of(store.crib_items()) if g.id == "fs-3") == made
+    inches = GaugeDraft("Thou", "thou", "1.5 2 4", measured="1.52 2.0 3.95")
+    keep_gauge(store, "fs-4", inches, "", tap("c"), BEGIN)
+    assert next(g for g in gauges_of(store.crib_items()) if g.id == "fs-4").measured_um == (38.608, 50.8, 100.33)
+
+
 @pytest.mark.parametrize(
     ("draft", "wanted"),
     [
+        (GaugeDraft("A", "mm", "0.05 0.06", measured="0.05"), {"measured"}),
+        (GaugeDraft("A", "mm", "0.05 0.06", measured="0.05 0.06 0.07"), {"measured"}),
+        (GaugeDraft("A", "mm", "0.05 0.06", measured="0.06 0.05"), {"measured"}),
+        (GaugeDraft("A", "mm", "0.05 0.06", measured="0.5 0.6"), {"measured"}),
+        (GaugeDraft("A", "mm", "0.05 0.06", measured="0.05 worn"), {"measured"}),
+        (GaugeDraft("A", "mm", "0.05 0.06", measured="-0.05 0.06"), {"measured"}),
         (GaugeDraft("", "mm", ""), {"name", "leaves"}),
         (GaugeDraft("A", "mm", "0.05 thick"), {"leaves"}),
         (GaugeDraft("A", "mm", "5"), {"leaves"}),

@@ -60,6 +60,7 @@ function panel(
       busy={false}
       refused={refused}
       wanted={wanted}
+      feelers={null}
       enough={false}
     />,
     { ...settings },

@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, fields, replace
 from datetime import datetime
 
+from tribodex.core.components.feeler import FeelerShelf
 from tribodex.core.errors import Busy, InvalidInput, NotFound, Refused
 from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job import rail
@@ -26,7 +27,7 @@ from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.stop.pace import FIELD as PACE
 from tribodex.core.topics.stop.pace import ask_if_hurried
 from tribodex.core.topics.tapered import TOPIC as TAPERED
-from tribodex.core.topics.tapered.commands import RevisePlan
+from tribodex.core.topics.tapered.commands import RevisePlan, TakeFeelers
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
@@ -152,6 +153,8 @@ def do(
         here = replace(desk_of(reference, loaded, at), moment=tap.happened_at)
         if PACE not in meant and not isinstance(command, FromPaper):
             ask_if_hurried(here, command)
+        if isinstance(command, TakeFeelers):
+            here = replace(here, books={**here.books, FeelerShelf: FeelerShelf(tuple(gauges_of(store.crib_items())))})
         said_at, facts = decide(here, command, meant)
         said = [(said_at, fact) for fact in facts]
         if says_a_bearing(facts):

@@ -3,8 +3,8 @@
 Model: c(θ) = c₀ - κ·max(0, θ - θ₀), κ = 1000·k·t·P/360. Unknown are c₀ (µm), k (1) and θ₀ (degrees).
 
 Two clearances are told apart. The *gauged* one is what the leaves meet at the places that are gauged; the *true* one is
-its mean round the whole ring. They differ by the form of ring and rollers, the same before and after: it cancels in the
-reduction, not in what is left.
+the mean round the whole ring. They differ by the form of ring and rollers, by the hand and by its gauge set, the same before and after: that
+cancels in the reduction, not in what is left.
 """
 
 from __future__ import annotations
@@ -40,8 +40,8 @@ class Belief:
     """What is known of a bearing on its sleeve. Clearances µm, angles degrees past the zero mark.
 
     Arrays are flat over possible truths; `per_degree_um` is the mean reduction for a degree past seating. `mark_var_deg2`
-    is the variance of the turns since the last reading. `form_sd_um` is how far the places gauged may differ from the mean
-    round the ring. `unmounted_um` is the clearance believed before mounting: readings on the sleeve never raise it.
+    is the variance of the turns since the last reading. `fixed_sd_um` is what every gauging here is off by alike (form of the places, hand,
+    gauge set). `unmounted_um` is the clearance believed before mounting: readings on the sleeve never raise it.
     `planned` weighs the truths in which everything is as planned and every reading as meant.
     """
 
@@ -56,7 +56,7 @@ class Belief:
     unmounted_um: float
     unmounted_sd_um: float
     mark_var_deg2: float = 0.0
-    form_sd_um: float = 0.0
+    fixed_sd_um: float = 0.0
     explanations: Mapping[Explanation, float] = field(default_factory=dict)
     # Answers that were asked for before: the same job is looked at far more often than its nut is turned.
     _after: dict[float, Belief] = field(default_factory=dict, init=False, repr=False)
@@ -88,12 +88,12 @@ class Belief:
     @property
     def sd_um(self) -> float:
         """Standard deviation of the true clearance now."""
-        return math.hypot(self.gauged_sd_um, self.form_sd_um)
+        return math.hypot(self.gauged_sd_um, self.fixed_sd_um)
 
     def chance_below(self, limit_um: float) -> float:
         """Chance that the true clearance is below a limit."""
         if limit_um not in self._below:
-            spread = math.hypot(self._mark_sd_um, self.form_sd_um)
+            spread = math.hypot(self._mark_sd_um, self.fixed_sd_um)
             self._below[limit_um] = float(self.weight @ normal_below((limit_um - self.clearances()) / spread))
         return self._below[limit_um]
 
@@ -128,8 +128,8 @@ class Belief:
         under_low = normal_below((reference - aim.most_reduction_um - now) / mark)
         under_high = normal_below((reference - aim.least_reduction_um - now) / mark)
         if aim.guard_um is not None:
-            # The form cancels in the reduction; against a fixed limit it counts.
-            under_limit = normal_below((aim.guard_um - now) / math.hypot(mark, self.form_sd_um))
+            # What every gauging shares cancels in the reduction; against a fixed limit it counts.
+            under_limit = normal_below((aim.guard_um - now) / math.hypot(mark, self.fixed_sd_um))
             under_low = np.maximum(under_low, under_limit)
         return float(self.weight @ under_low), float(self.weight @ np.maximum(0.0, under_high - under_low))
 

@@ -13,6 +13,7 @@ import numpy as np
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.reading import CELL_SD_UM, SHARED_SD_UM, Array
 from tribodex.core.mounting.locking import LOCK_TURN_DEG, USUAL_RISK, Ruling
+from tribodex.core.mounting.provable import NARROW_UM
 from tribodex.core.mounting.window import Window
 from tribodex.core.working import Level
 
@@ -31,8 +32,6 @@ REPEATS = 2
 # In a window of a leaf step or so more gaugings are worth it.
 ENOUGH_NARROW, WORTH_NARROW, REGAUGE_NARROW, REPEATS_NARROW = 0.95, 0.04, 0.02, 3
 MOST_REPEATS = 4
-# A window narrower than this hangs on every leaf step.
-NARROW_UM = 12.0
 # Windows narrower than these are worth a second and a third gauging of the unmounted clearance.
 TWICE_UM, THRICE_UM = 14.0, 8.0
 # Tab positions further apart than this are aimed at from the start: degrees, or a share of the window.

@@ -31,6 +31,12 @@ class Explanation(StrEnum):
 
 # Shares of mountings (common practice, no source; they only have to leave room).
 LATE_SHARE, EARLY_SHARE, SLIP_SHARE, TAPER_SHARE = 0.06, 0.03, 0.03, 0.015
+_SHARES = {
+    Explanation.ZERO_LATE: LATE_SHARE,
+    Explanation.ZERO_EARLY: EARLY_SHARE,
+    Explanation.SLIP: SLIP_SHARE,
+    Explanation.TAPER: TAPER_SHARE,
+}
 # A seating turn now and then goes on for long though the nut was tap-tested.
 LONG_SEATING_SHARE, LONG_SEATING_MM, LONG_SEATING_DEG = 0.25, 0.15, 30.0
 # The ratio k: the elastic figure, now and then twice as far off.
@@ -41,7 +47,8 @@ WIDE_RATIO_SHARE = 0.15
 class SleeveModel:
     """Prior of the drive-up: `per_degree_um` reduction for a degree of nut turn past seating (µm/°), its uncertainty as a
     share, the seating turn that the zero point leaves (degrees, one standard deviation). `deg_per_mm` of drive-up follows
-    from the pitch; `other_taper` is the other taper's slope over this one's.
+    from the pitch; `other_taper` is the other taper's slope over this one's. `left`: of an explanation's usual share, what looks at the
+    parts left of it (1).
     """
 
     per_degree_um: float
@@ -50,6 +57,11 @@ class SleeveModel:
     seating_sd_deg: float = 12.0
     deg_per_mm: float = 180.0
     other_taper: float = 0.4
+    left: tuple[tuple[Explanation, float], ...] = ()
+
+    def share(self, of: Explanation) -> float:
+        """The share of mountings that an explanation has before any reading, less what looks at the parts took away."""
+        return _SHARES[of] * dict(self.left).get(of, 1.0)
 
     def seating_axis(self, nut_deg: float, clearance_um: float) -> Array:
         """Seating turns to weigh, uneven: close together where the zero point puts them, then wider, as far as the nut went and beyond."""
@@ -87,10 +99,11 @@ class SleeveModel:
             return np.where(turn < 0, np.exp(np.minimum(turn, 0) / (0.5 * self.deg_per_mm)), 0.0)
 
         planned = (1 - LONG_SEATING_SHARE) * _share(near, seating, whole) + LONG_SEATING_SHARE * _share(long, seating, whole)
+        late, early = self.share(Explanation.ZERO_LATE), self.share(Explanation.ZERO_EARLY)
         return {
-            Explanation.AS_PLANNED: (1 - LATE_SHARE - EARLY_SHARE) * planned,
-            Explanation.ZERO_LATE: LATE_SHARE / 2 * (_share(closes, seating, whole) + _share(anywhere, seating, whole)),
-            Explanation.ZERO_EARLY: EARLY_SHARE * _share(driven, seating, whole),
+            Explanation.AS_PLANNED: (1 - late - early) * planned,
+            Explanation.ZERO_LATE: late / 2 * (_share(closes, seating, whole) + _share(anywhere, seating, whole)),
+            Explanation.ZERO_EARLY: early * _share(driven, seating, whole),
         }
 
     def ratio_axis(self) -> Array:
@@ -108,10 +121,11 @@ class SleeveModel:
             return _share(lambda at: np.exp(-0.5 * ((at - mean) / spread) ** 2), ratio, whole)
 
         core = (1 - WIDE_RATIO_SHARE) * about(1, sd) + WIDE_RATIO_SHARE * about(1, 2 * sd)
+        slip, taper = self.share(Explanation.SLIP), self.share(Explanation.TAPER)
         return {
-            Explanation.AS_PLANNED: (1 - SLIP_SHARE - TAPER_SHARE) * core,
-            Explanation.SLIP: SLIP_SHARE * about(0.6, 0.35),
-            Explanation.TAPER: TAPER_SHARE * about(self.other_taper, 0.1 * self.other_taper + 0.01),
+            Explanation.AS_PLANNED: (1 - slip - taper) * core,
+            Explanation.SLIP: slip * about(0.6, 0.35),
+            Explanation.TAPER: taper * about(self.other_taper, 0.1 * self.other_taper + 0.01),
         }
 
 

@@ -18,13 +18,20 @@ from tribodex.core.errors import InvalidInput
 
 Array = NDArray[np.float64]
 
-# Standard deviations (common practice, no source): one bracket (leaf, feel and form there); what all brackets of one
-# gauging share (hand, gauge set, how the ring hangs); form of ring and rollers at one place of one row.
-CELL_SD_UM = 4.0
+# Standard deviations (common practice, no source): one bracket (feel, and the leaf that was tried there); what all brackets of one
+# gauging share and the next one does not (how the ring hangs, how the rollers settled).
+CELL_SD_UM = 3.5
 SHARED_SD_UM = 2.1
+# What every gauging of a bearing shares, so that it cancels in the reduction and not in what is left: form of ring and rollers at one place
+# of one row, and the hand.
 FORM_SD_UM = 3.0
-# Leaves of one thickness are off by a share of it, the same at every place (a third of the ±5 % of a leaf, over the leaves used).
+HAND_SD_UM = 1.5
+# Leaves of one thickness are off by a share of it, the same at every place (a third of the ±5 % of a leaf, over the leaves used). Of that a part
+# is the set's: it stays where thinner leaves follow. The rest is each leaf's own.
 LEAF_SHARED_SHARE = 0.015
+LEAF_OF_SET_SHARE, LEAF_OWN_SHARE = 0.009, 0.012
+# What is left of either where each leaf was measured by micrometer.
+MEASURED_LEFT = 0.4
 # A single bracket is off by more now and then: a slip, a bent leaf (common practice, no source).
 SLIP_SHARE, SLIP_SD_UM = 0.03, 18.0
 # A whole gauging is off now and then: rollers not settled, a rolled leaf, dirt (common practice, no source).

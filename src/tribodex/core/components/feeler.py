@@ -41,7 +41,8 @@ class Stack:
 class FeelerSet:
     """A named gauge set with its own leaves.
 
-    `leaves_um` ascending; `unit` is how its leaves are marked; `checked_on` is the ISO date of its last check.
+    `leaves_um` ascending, as they are marked; `unit` is how; `checked_on` is the ISO date of its last check. `measured_um`: what each is by
+    micrometer, in the same order; None while nobody measured them.
     """
 
     id: str
@@ -49,12 +50,28 @@ class FeelerSet:
     unit: LengthUnit
     leaves_um: tuple[float, ...]
     checked_on: str | None = None
+    measured_um: tuple[float, ...] | None = None
 
     def __post_init__(self) -> None:
         if not self.leaves_um:
             raise InvalidInput.at("leaves", "A gauge set needs at least one leaf.", "its feelers in mm or thou")
         if any(leaf <= 0 for leaf in self.leaves_um) or list(self.leaves_um) != sorted(set(self.leaves_um)):
             raise InvalidInput.at("leaves", "Feelers are above zero, each once, thin to thick.", "for example 0.03, 0.04, 0.05 mm")
+
+        if self.measured_um is not None and len(self.measured_um) != len(self.leaves_um):
+            raise InvalidInput.at("measured", "Each feeler is measured, or none.", f"{len(self.leaves_um)} thicknesses, in the order of the feelers")
+
+    def as_measured(self, stack: Stack) -> Stack:
+        """A stack with the thicknesses that its feelers have by micrometer; as marked where nobody measured them.
+
+        >>> s = FeelerSet("a", "A", LengthUnit.MM, (30.0, 50.0), measured_um=(30.4, 51.2))
+        >>> round(s.as_measured(Stack((50.0, 30.0))).thickness_um, 1), s.as_measured(Stack((40.0,))).thickness_um
+        (81.6, 40.0)
+        """
+        if self.measured_um is None:
+            return stack
+        really = dict(zip(self.leaves_um, self.measured_um, strict=True))
+        return Stack(tuple(really.get(leaf, leaf) for leaf in stack.leaves_um))
 
     def stacks(self, low_um: float, high_um: float) -> tuple[Stack, ...]:
         """Every thickness from `low_um` to `high_um` that this set can make, each with the fewest leaves, ascending.
@@ -106,6 +123,17 @@ class FeelerSet:
             f"{um_text(thickness_um)} is not in {self.name}, nor can a stack of up to {MOST_LEAVES} of its feelers make it.",
             f"nearest: {choices}" if choices else f"its feelers go from {um_text(self.leaves_um[0])} to {um_text(self.leaves_um[-1])}",
         )
+
+
+@dataclass(frozen=True)
+class FeelerShelf:
+    """The gauge sets that can be taken in hand."""
+
+    sets: tuple[FeelerSet, ...]
+
+    def find(self, id: str) -> FeelerSet | None:
+        """The set of an id; None where there is none."""
+        return next((found for found in self.sets if found.id == id), None)
 
 
 @lru_cache(maxsize=64)

@@ -49,7 +49,7 @@ def move_at(desk: Desk, task: Task) -> Move:
     if not done and (old := next((proof for proof in unproven(here, topic, task.at, stage.id) if proof.outdated), None)) is not None:
         # Nothing more is done by figures of another bearing.
         move = claim_move(topic, old)
-    elif not done and (overtaken := _overtaken(here, topic, task)) is not None:
+    elif not done and not move.stops and (overtaken := _overtaken(here, topic, task)) is not None:
         move = alarm_move(topic, overtaken)
     elif idle and not done and (way := _way_on(here, topic, task, move)) is not None:
         move = way

@@ -7,7 +7,7 @@ from enum import StrEnum
 
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import UM_PER, LengthUnit, um_text
-from tribodex.core.working import Level, Verdict
+from tribodex.core.working import Level, Verdict, in_words
 
 
 class LockCode(StrEnum):
@@ -25,10 +25,12 @@ class LockCode(StrEnum):
     NOT_GAUGED = "lock.not_gauged"
     NOT_REACHED = "lock.not_reached"
     NOT_SURE = "lock.not_sure"
+    OVER_RISK = "lock.over_risk"
     PAST = "lock.past"
 
 
 PAST, NOT_SURE, NOT_REACHED = "past the window by the feeler", "not sure by the feeler", "too loose by the feeler"
+OVER_RISK = "more than the chosen risk"
 # A turn is not marked or read closer than this (degrees).
 WITHIN_DEG = 1.0
 
@@ -97,6 +99,31 @@ def _apart(mean_um: float, end_um: float) -> str:
     digits = 4 if round(mean_um, 1) != round(end_um, 1) else 5
     gauged, end = (f"{um / 1000:.{digits}f} mm ({um / UM_PER[LengthUnit.THOU]:.{digits - 2}f} thou)" for um in (mean_um, end_um))
     return f": {gauged} is {{}} the {end}"
+
+
+def keeps_risk(window: Window, chance_below_limit: float, risk: float) -> Verdict | None:
+    """Whether the chance that less than what must be left is left is within the risk that was chosen; None where it is.
+
+    The feeler decides first: this stops where its mean and its own error would allow the lock, and everything gauged together does not.
+
+    Symbols: chance that the true clearance is below the guard (1), risk chosen (1).
+    Valid: a belief from gaugings on the sleeve.
+    Raises: nothing.
+    Source: own choice: the risk that was chosen for every move holds for the last one as well.
+
+    >>> from tribodex.core.components.bands import Span
+    >>> w = Window(65, 80, 125, Span(45, 60), 50.0)
+    >>> keeps_risk(w, 0.01, 0.02), keeps_risk(w, 0.06, 0.02).word
+    (None, 'more than the chosen risk')
+    """
+    guard = window.guard_um
+    if guard is None or chance_below_limit <= risk:
+        return None
+    why = (
+        f"By everything gauged, {in_words(chance_below_limit)} that less than {um_text(guard)} is left; {in_words(risk)} was chosen. Gauge once "
+        "more, at another place or with finer feelers; or choose a greater risk."
+    )
+    return Verdict(OVER_RISK, Level.STOP, why, code=LockCode.OVER_RISK)
 
 
 def may_meet(window: Window, last: LeafSays, per_degree_um: float, turn_deg: float, step_deg: float | None, hoop: Verdict) -> Verdict:

@@ -187,7 +187,7 @@ def _judge(at: Placed, window: Window, chance: float, limit: float, risk: float,
             f"Predicted {residual} is still above {um_text(window.high_um)}: the sleeve would creep.",
             code=LockCode.NOT_YET_THERE,
         )
-    if chance > 5 * risk or limit > risk:
+    if chance > risk or limit > risk:
         return Verdict(
             "inside, near the limit", Level.WATCH, f"Predicted {residual}; {in_words(chance)} to end below the window.", code=LockCode.NEAR
         )

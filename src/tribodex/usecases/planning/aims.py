@@ -5,11 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.mounting.clearance import group_limits
 from tribodex.core.mounting.drive_up import RATIO_SD_SHARE, computed_drive_up, nut_angle, nut_angle_deg, rim_length
 from tribodex.core.mounting.elastic import HOOP_MOST_MPA, hoop_result, pressure_result, ratio_result, shaft_hoop_result
 from tribodex.core.mounting.force import HydraulicStep, ToolChoice, check_rating, check_start, choose_tool, hydraulic_step
 from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.provable import proves
 from tribodex.core.mounting.reduction import DRIVE_UP, REDUCTION, Card, ReductionCard, ReductionRow, card_drive_up, reduction_range, residual_limit
 from tribodex.core.mounting.running import thermal_loss_um
 from tribodex.core.mounting.warm_shaft import play_taken_um, warm_shaft
@@ -72,7 +74,7 @@ def gauged_aims(reference: Reference, parts: Parts) -> Aims:
     else:
         shown = by_card if by_card is not None and by_card.value is not None else computed
     drive = Span(shown.value or 0.0, shown.value_to or 0.0)
-    expected = _expected(window_result(target.window(middle), source), middle)
+    expected = _expected(window_result(target.window(middle), source), middle, parts.feeler)
     pressure = pressure_result(bearing, shaft, span.low, span.high)
     tool = choose_tool(bearing, parts.seat, nut, pressure.value_to or 0.0)
     step = _hydraulic(parts, drive, tool, own) if parts.hydraulic else None
@@ -138,11 +140,16 @@ def _card_target(parts: Parts, card: ReductionCard, row: ReductionRow, heat_um: 
     )
 
 
-def _expected(window: Result, middle_um: float) -> Result:
-    """The residual to expect for a clearance in the middle of the group."""
+def _expected(window: Result, middle_um: float, feeler: FeelerSet | None) -> Result:
+    """The residual to expect for a clearance in the middle of the group; a stop where the gauge set cannot prove it."""
     label = "Residual to expect, for a clearance in the middle of the group"
     note = f"For {number(middle_um)} µm. The window itself comes from what is gauged."
-    return replace(window, id="expected_window", label=label, note=note)
+    expected = replace(window, id="expected_window", label=label, note=note)
+    low, high = window.value, window.value_to
+    if feeler is None or low is None or high is None or low > high:
+        return expected
+    proven = proves(feeler, Span(low, high))
+    return replace(expected, verdict=proven) if proven.level is Level.STOP else expected
 
 
 def _half_target(reference: Reference, parts: Parts, middle_um: float, heat_um: float) -> tuple[Target, list[Result]]:

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from tribodex.core.adviser.move import NARROW_UM
+from tribodex.core.components.bands import Span
 from tribodex.core.components.lock_nut import Family, LockKind
 from tribodex.core.components.shaft import Seat
 from tribodex.core.mounting.force import HYDRAULIC_FROM_MM, check_rating
 from tribodex.core.mounting.methods import Method, WasherMethod
+from tribodex.core.mounting.provable import NARROW_UM, proves
 from tribodex.core.mounting.reduction import Card
 from tribodex.core.mounting.shaft_fit import nominal_of
 from tribodex.core.mounting.window import half_rule
-from tribodex.core.quantities import um_text
 from tribodex.core.working import Level, Result, number
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import SOFT_SHAFT_GPA, Aims
@@ -78,18 +78,9 @@ def _window_findings(parts: Parts, figures: Sequence[Result]) -> list[str]:
     found: list[str] = []
     window = next((f for f in figures if f.id == "expected_window"), None)
     if window is not None and window.value is not None and window.value_to is not None:
-        if parts.feeler is not None and parts.feeler.leaves_um[0] > window.value:
-            found.append(
-                f"The thinnest feeler of {parts.feeler.name} is {um_text(parts.feeler.leaves_um[0])}, the residual may go down to "
-                f"{um_text(window.value)}: take a set with thinner feelers."
-            )
-        if parts.feeler is not None and 0 <= window.value_to - window.value < NARROW_UM:
-            step = parts.feeler.step_um(window.value, window.value_to)
-            if step > (window.value_to - window.value) / 2 + 1:
-                found.append(
-                    f"{parts.feeler.name} makes steps of {um_text(step)} there, the window is {um_text(window.value_to - window.value)} wide: "
-                    "take a finer set, with feelers 0.005 mm apart, or nothing can be decided."
-                )
+        if parts.feeler is not None and window.value <= window.value_to:
+            proven = proves(parts.feeler, Span(window.value, window.value_to))
+            found.extend([proven.reason] if proven.level is not Level.GOOD else [])
         if 0 <= window.value_to - window.value < NARROW_UM:
             found.append("A narrow window, about a feeler step wide: gauge the unmounted clearance twice, at three places.")
     return found

@@ -4,7 +4,7 @@ import type { GaugeDraft, ProblemError } from "../../api";
 import { ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
 import { FormEnd } from "./form-end";
 
-export const EMPTY_GAUGE: GaugeDraft = { name: "", unit: "mm", leaves: "", checked_on: "" };
+export const EMPTY_GAUGE: GaugeDraft = { name: "", unit: "mm", leaves: "", checked_on: "", measured: "" };
 
 export function GaugeForm({
   first,
@@ -18,7 +18,7 @@ export function GaugeForm({
   const [draft, setDraft] = useState(first);
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState<ProblemError | null>(null);
-  const text = (name: "name" | "leaves" | "checked_on", label: string, hint?: string) => (
+  const text = (name: "name" | "leaves" | "checked_on" | "measured", label: string, hint?: string) => (
     <TextField
       label={label}
       hint={hint}
@@ -50,6 +50,11 @@ export function GaugeForm({
         ]}
       />
       {text("leaves", "Leaves, split by blanks", "for example 0.03 0.04 0.05 0.06")}
+      {text(
+        "measured",
+        "Measured by micrometer (empty: not)",
+        "each feeler in the same order, for example 0.0304 0.0398 0.0511 0.0602",
+      )}
       {text("checked_on", "Last checked (empty: never)", "year-month-day")}
       <FormEnd
         change={change}

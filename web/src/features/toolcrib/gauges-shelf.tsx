@@ -36,6 +36,11 @@ export function GaugesShelf({ crib, keep, open, setOpen, setWithdrawing }: Shelf
                 <p>
                   {view.leaves} {view.gauge.unit}
                 </p>
+                {view.measured ? (
+                  <p className="text-sm">
+                    Measured: {view.measured} {view.gauge.unit}
+                  </p>
+                ) : null}
                 <p className={view.gauge.checked_on ? "text-sm text-soft" : "text-sm font-bold text-care"}>
                   {view.gauge.checked_on ? `Checked ${view.gauge.checked_on}` : "△ Never checked"}
                 </p>
@@ -55,6 +60,7 @@ export function GaugesShelf({ crib, keep, open, setOpen, setWithdrawing }: Shelf
                   unit: view.gauge.unit,
                   leaves: view.leaves,
                   checked_on: view.gauge.checked_on ?? "",
+                  measured: view.measured,
                 }}
                 change
                 onKeep={(gauge, reason) => keep(`gauges/${view.gauge.id}`, { gauge, reason })}

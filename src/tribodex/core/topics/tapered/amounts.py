@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.running import warm_correction_um, warm_uncertainty_um
 from tribodex.core.quantities import Length, LengthUnit, Shown, parse_count, parse_degrees, parse_temperature_c, read_length
@@ -66,11 +67,11 @@ def temperatures_of(plan: Plan, command: StartGauging) -> tuple[float | None, fl
     return inner, outer, correction, warm_uncertainty_um(plan.bearing, inner - outer)
 
 
-def leaves_of(plan: Plan, text: str, shown: Shown = "") -> tuple[float, ...]:
-    """The leaves of this plan's gauge set that make a thickness as typed. A bare number is read against the group's band.
+def leaves_of(plan: Plan, gauge: FeelerSet, text: str, shown: Shown = "") -> tuple[float, ...]:
+    """The leaves of the gauge set in hand that make a thickness as typed. A bare number is read against the group's band.
 
     Raises InvalidInput when it is out of range for this bore, or no stack of the set makes it.
     """
     most = max(plan.groups_um.values(), key=lambda s: s.high).high
-    length = read_length(text, "leaf", plan.gauge.unit, (plan.gauge.leaves_um[0] * 0.9, 1.5 * most), shown)
-    return plan.gauge.stack_of(length.um).leaves_um
+    length = read_length(text, "leaf", gauge.unit, (gauge.leaves_um[0] * 0.9, 1.5 * most), shown)
+    return gauge.stack_of(length.um).leaves_um

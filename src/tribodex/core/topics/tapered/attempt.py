@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from tribodex.core.adviser import blows as striking
 from tribodex.core.adviser.belief import MARK_SD_DEG
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase, Row, Summary, Trial, Where, bracket_of, mark_thin_end, summarise
 from tribodex.core.mounting.judgement import FinalVerdict, no_play_verdict, one_row_accepted
 from tribodex.core.mounting.zero import SheetZero, ZeroPoint
@@ -44,11 +45,16 @@ class Gauging:
     dropped: bool = False
     # Blows of this drive-up until then, where nobody counts a turn.
     blows: int = 0
+    # Which tool struck them last: the first, another one after it.
+    tool: int = 1
+    # The set that it was read with, where another was taken than planned.
+    feelers: FeelerSet | None = None
     _cells: tuple[Plan, list[Cell]] | None = field(default=None, compare=False, repr=False)
+    _spans: tuple[list[Cell], tuple[Span, ...]] | None = field(default=None, compare=False, repr=False)
 
     @classmethod
-    def begun(cls, said: ev.GaugingStarted, nut_deg: float, attempt: int, mark_var_deg2: float) -> Gauging:
-        """A gauging as it begins, with the nut where it stands."""
+    def begun(cls, said: ev.GaugingStarted, nut_deg: float, attempt: int, mark_var_deg2: float, feelers: FeelerSet | None) -> Gauging:
+        """A gauging as it begins, with the nut where it stands and the set that is in hand."""
         return cls(
             number=said.gauging,
             phase=said.phase,
@@ -59,7 +65,16 @@ class Gauging:
             mark_var_deg2=mark_var_deg2,
             correction_um=said.correction_um,
             correction_sd_um=said.correction_sd_um,
+            feelers=feelers,
         )
+
+    def set_of(self, plan: Plan) -> FeelerSet:
+        """The gauge set that it is read with."""
+        return self.feelers or plan.gauge
+
+    def taken_on_with(self, feelers: FeelerSet) -> None:
+        """Another set is in hand: from here on its feelers are tried, and where nothing went in its thinnest one decides."""
+        self.feelers, self._cells = feelers, None
 
     @property
     def unmounted(self) -> bool:
@@ -89,7 +104,7 @@ class Gauging:
 
     def bracket(self, plan: Plan, place: int, row: Row) -> Bracket:
         """The bracket of one place and row."""
-        return mark_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), plan.gauge)
+        return mark_thin_end(bracket_of([t for t in self.trials if t.place == place and t.row is row]), self.set_of(plan))
 
     def cells(self, plan: Plan) -> list[Cell]:
         """Every place of both rows, tried or not."""
@@ -100,11 +115,29 @@ class Gauging:
             )
         return self._cells[1]
 
-    def spans(self, plan: Plan) -> tuple[Span, ...]:
-        """Its brackets, corrected for a warm ring; where nothing passed, open below."""
-        add = self.correction_um
+    def read_cells(self, plan: Plan) -> list[Cell]:
+        """The same with the thicknesses that the feelers really have, where they were measured: what is computed with."""
+        gauge = self.set_of(plan)
+        if gauge.measured_um is None:
+            return self.cells(plan)
+        really = [replace(trial, stack=gauge.as_measured(trial.stack)) for trial in self.trials]
         found = []
         for cell in self.cells(plan):
+            bracket = bracket_of([t for t in really if t.place == cell.place and t.row is cell.row])
+            found.append(replace(cell, bracket=bracket) if cell.bracket.closed and bracket.closed else cell)
+        return found
+
+    def spans(self, plan: Plan) -> tuple[Span, ...]:
+        """Its brackets, corrected for a warm ring; where nothing passed, open below. Asked for at every look at a job: kept with its cells."""
+        cells = self.cells(plan)
+        if self._spans is None or self._spans[0] is not cells:
+            self._spans = (cells, self._as_spans(plan))
+        return self._spans[1]
+
+    def _as_spans(self, plan: Plan) -> tuple[Span, ...]:
+        add = self.correction_um
+        found = []
+        for cell in self.read_cells(plan):
             b = cell.bracket
             if b.closed or b.nothing_passed:
                 found.append(Span(-math.inf if b.low_um is None else b.low_um + add, (b.high_um or 0.0) + add))
@@ -112,7 +145,7 @@ class Gauging:
 
     def nothing_at(self, plan: Plan) -> tuple[str, ...]:
         """Places where not even the thinnest leaf went in, whatever else was read there: that reading is not outvoted by a thicker leaf."""
-        thinnest = plan.gauge.leaves_um[0] + 0.5
+        thinnest = self.set_of(plan).leaves_um[0] + 0.5
         return tuple(
             c.where for c in self.cells(plan) if c.bracket.nothing_passed or (c.bracket.contradiction and (c.bracket.high_um or math.inf) <= thinnest)
         )
@@ -127,7 +160,7 @@ class Gauging:
 
     def summary(self, plan: Plan) -> Summary | None:
         """What its closed brackets say now."""
-        return summarise(self.cells(plan), self.correction_um, self.correction_sd_um)
+        return summarise(self.read_cells(plan), self.correction_um, self.correction_sd_um)
 
 
 @dataclass
@@ -150,6 +183,7 @@ class Attempt:
     all_blows: int = 0
     blows_since: int = 0
     last_blows: int = 0
+    tool: int = 1
     # With which blow of this tool each place was gauged, by the number of the gauging; what was gauged before it was taken stands at zero.
     struck_at: dict[int, int] = field(default_factory=dict)
     turns_gauged: int = -1
@@ -182,6 +216,7 @@ class Attempt:
             last = max(self.struck_at, default=None)
             self.struck_at = {last: 0} if last is not None and not self.blows_since else {}
             self.blows = 0
+            self.tool += 1
         self.zero_set = True
         self.blows += blows
         self.all_blows += blows
@@ -222,14 +257,6 @@ class Attempt:
     def per_blow(self, plan: Plan) -> striking.PerBlow | None:
         """What a blow with the tool in hand takes; None until gaugings a leaf step apart tell."""
         return striking.learn(self.struck_places(), self.step_um(plan))
-
-    def taken_since(self, plan: Plan) -> Known | None:
-        """What the blows since the last gauging took; None for none."""
-        if not self.blows_since:
-            return None
-        per = self.per_blow(plan)
-        mean, sd = (striking.FIRST_UM, striking.FIRST_SD_UM) if per is None else (per.mean_um, (per.most_um - per.mean_um) / 2 + per.mean_um / 3)
-        return Known(self.blows_since * mean, self.blows_since * sd)
 
     @property
     def has_seat(self) -> bool:

@@ -102,6 +102,8 @@ def _strike(state: Tapered, position: Belief, window: Window) -> NextMove:
         return NextMove(Do.STRIKE, "This tool does not get there: take a heavier one", why, f"{risk} {_LEAF_OUT}", blows=1, another_tool=True)
     last = state.attempt.last_blows
     count = blows_allowed(says.mean_um, says.uncertainty_um / 2, window.low_um, window.mid_um, per, state.risk, last, at_most(places))
+    # The rule is the floor; everything gauged and struck so far, with how blows spread, may ask for fewer.
+    count = next((fewer for fewer in range(count, 0, -1) if _keeps(state, window, fewer)), 0)
     if per is None:
         if not count:
             return _lighter(state, position, window)
@@ -121,6 +123,12 @@ def _strike(state: Tapered, position: Belief, window: Window) -> NextMove:
         f"{in_words(state.risk).capitalize()} to end below the window at most. {_LEAF_OUT}",
         blows=count,
     )
+
+
+def _keeps(state: Tapered, window: Window, blows: int) -> bool:
+    """Whether so many more blows keep the chosen risk of ending below what must be left."""
+    there = state.by_blows(further=blows)
+    return there is None or there.chance_below(window.low_um if window.guard_um is None else window.guard_um) <= state.risk
 
 
 def _lighter(state: Tapered, position: Belief, window: Window) -> NextMove:

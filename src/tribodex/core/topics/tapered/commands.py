@@ -89,6 +89,13 @@ class BracketPlace:
 
 
 @dataclass(frozen=True)
+class TakeFeelers:
+    """Another gauge set of the crib is taken in hand: at any time, also in the middle of a gauging."""
+
+    feeler_id: Annotated[str, words("Gauge set")]
+
+
+@dataclass(frozen=True)
 class RepeatPlace:
     """Gauge a place of a row anew: rolled leaf, dirt, rollers not settled. What was read there before no longer counts."""
 
@@ -103,15 +110,18 @@ class CloseGauging:
 
 @dataclass(frozen=True)
 class AcceptOutside:
-    """Go on although the clearance is outside its group, the window is empty, or too narrow for what leaves can tell; or with one row alone."""
+    """Go on although the clearance is outside its group, the window is empty, narrower than feelers can tell or not to be proven by this set;
+    or with one row alone.
+    """
 
     what: Annotated[
-        Literal["group", "window", "narrow", "row"],
+        Literal["group", "window", "feelers", "narrow", "row"],
         choice(
             "What is accepted",
             {
                 "group": "clearance outside its group",
                 "window": "no window",
+                "feelers": "a gauge set that cannot prove the window",
                 "narrow": "window narrower than feelers can tell",
                 "row": "the other row cannot be reached",
             },
@@ -241,6 +251,7 @@ COMMANDS: tuple[type, ...] = (
     StartGauging,
     TryLeaf,
     BracketPlace,
+    TakeFeelers,
     RepeatPlace,
     CloseGauging,
     AcceptOutside,

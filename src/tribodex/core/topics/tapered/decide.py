@@ -27,7 +27,7 @@ def decide(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
     Raises InvalidInput for a value out of range, Refused for a step out of place.
     """
     match command:
-        case cmd.StartGauging() | cmd.TryLeaf() | cmd.BracketPlace() | cmd.RepeatPlace() | cmd.CloseGauging():
+        case cmd.StartGauging() | cmd.TryLeaf() | cmd.BracketPlace() | cmd.TakeFeelers() | cmd.RepeatPlace() | cmd.CloseGauging():
             return _gauging(desk, state, command)
         case cmd.SetZero() | cmd.TurnNut() | cmd.StrikeBlows() | cmd.SeatNut() | cmd.SeeTab() | cmd.Lock() | cmd.HandCheck():
             return _driving(desk, state, command)
@@ -64,6 +64,8 @@ def _gauging(desk: Desk, state: Tapered, command: Any) -> Sequence[Fact]:
             return [gauging.try_leaf(state, command)]
         case cmd.BracketPlace():
             return gauging.bracket(desk, state, command)
+        case cmd.TakeFeelers():
+            return [gauging.take_feelers(desk, state, command)]
         case cmd.RepeatPlace():
             return [gauging.repeat(state, command)]
         case _:

@@ -12,6 +12,7 @@ from tribodex.core.mounting.seat import NutSeatCode
 from tribodex.core.mounting.window import Window
 from tribodex.core.quantities import mm_text, travel_text, um_text
 from tribodex.core.topics.tapered.blow_moves import blow_move, grew_move
+from tribodex.core.topics.tapered.feeler_moves import feelers_move
 from tribodex.core.topics.tapered.leaves import first_leaf
 from tribodex.core.topics.tapered.lock_moves import lock_move, meet_move, seat_move
 from tribodex.core.topics.tapered.looks import MECHANISM
@@ -41,6 +42,8 @@ def drive_move(state: Tapered) -> NextMove:
     window = state.window()
     if window is None or window.empty:
         return _without_window(state)
+    if state.stopped_by() == "feelers":
+        return feelers_move(state)
     position, advice = state.position(), state.advice()
     if state.plan.method is Method.BLOWS and position is not None:
         return blow_move(state)
@@ -151,6 +154,9 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
         # Not even its upper end could be told from what must be left.
         headline = "Stop: feelers cannot prove a window this narrow"
         return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}", stops=True)
+    if ruling.code == LockCode.OVER_RISK:
+        ways = f"Ways out: allow a greater risk; gauge with finer feelers; or release and drive up less far. {release_how(state)}"
+        return NextMove(Do.RELEASE, "Not sure enough for the chosen risk", f"{ruling.reason} {often}", ways, stops=True)
     if (meet := meet_move(state)) is not None:
         return meet
     headline = "Too far by the feeler: release the bearing and start again"

@@ -234,7 +234,9 @@ def follow_leaf(state: Tapered, command: cmd.FollowLeaf) -> ev.LeafFollowed:
 def look_at(state: Tapered, command: cmd.LookAt) -> ev.LookedAt:
     """What was found at something that does not move the bearing; by two lengths, whether the sleeve went along."""
     attempt, nut = state.attempt, state.plan.nut
-    if parted(state) is None and command.look not in attempt.looks:
+    # Whether the sleeve went along can be measured at any time: it is a second witness.
+    measured = command.look is LookTarget.SLEEVE_END and (command.sleeve_before or command.sleeve_after)
+    if parted(state) is None and command.look not in attempt.looks and not (measured and attempt.nut_deg > 0):
         raise Refused("Feeler and nut agree: there is nothing to look for.")
     if command.look.value not in checks_for(state.plan.method):
         raise Refused("By blows nobody counts from a zero mark, nor threads.")

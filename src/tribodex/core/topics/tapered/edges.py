@@ -67,7 +67,7 @@ TAPS: dict[str, Any] = {
     Do.STRIKE: cmd.StrikeBlows(1),
     Do.NO_PLAY: cmd.StartGauging(Phase.DRIVE_UP),
     Do.PARTED: cmd.StartGauging(Phase.DRIVE_UP),
-    **dict.fromkeys((Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW), cmd.AcceptOutside),
+    **dict.fromkeys((Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_FEELERS, Do.DECIDE_NARROW), cmd.AcceptOutside),
 }
 
 
@@ -159,9 +159,10 @@ def _initial(state: Tapered) -> Verdict:
 
 
 def _window(state: Tapered) -> Verdict | None:
-    if state.stopped_by() == "window":
+    stop = state.stopped_by()
+    if stop == "window":
         return Verdict("no window", Level.STOP, "There is nothing to aim at.", code=WindowCode.NO_WINDOW)
-    return None
+    return state.proven_by() if stop == "feelers" else None
 
 
 def _driven(state: Tapered) -> Verdict:

@@ -7,6 +7,7 @@ from enum import StrEnum
 from typing import ClassVar
 
 from tribodex.core.adviser.prior import Explanation
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.job.facts import Fact
 from tribodex.core.mounting.gauging import Outcome, Phase, Row, Summary, Where
 from tribodex.core.mounting.judgement import FinalVerdict, Swivel
@@ -76,6 +77,16 @@ class LeafTried(Fact):
 
     def about(self) -> str:
         return f"gauging {self.gauging}"
+
+
+@dataclass(frozen=True)
+class FeelersTaken(Fact):
+    """Another gauge set is in hand from here on. What was read before keeps the set that it was read with."""
+
+    feeler: FeelerSet
+
+    def about(self) -> str:
+        return self.feeler.name
 
 
 @dataclass(frozen=True)
@@ -292,6 +303,7 @@ FACTS: tuple[type[Fact], ...] = (
     TaperedPlanned,
     GaugingStarted,
     LeafTried,
+    FeelersTaken,
     PlaceRepeated,
     GaugingClosed,
     OutsideAccepted,

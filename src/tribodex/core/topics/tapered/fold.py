@@ -56,14 +56,22 @@ def _nut_moved(state: Tapered) -> None:
 def _planned(state: Tapered, _: Event, said: ev.TaperedPlanned) -> None:
     state.planned = said.plan
     state.risk = said.plan.risk
+    state.feelers = None
+
+
+@_on(ev.FeelersTaken)
+def _feelers_taken(state: Tapered, _: Event, said: ev.FeelersTaken) -> None:
+    state.feelers = said.feeler
+    if gauging := state.open_gauging():
+        gauging.taken_on_with(said.feeler)
 
 
 @_on(ev.GaugingStarted)
 def _gauging_started(state: Tapered, _: Event, said: ev.GaugingStarted) -> None:
     _nut_moved(state)
     attempt, initial = state.attempt, said.phase is Phase.INITIAL
-    gauging = Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2)
-    gauging.blows = 0 if initial else attempt.all_blows
+    gauging = Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2, state.feelers)
+    gauging.blows, gauging.tool = (0, 1) if initial else (attempt.all_blows, attempt.tool)
     state.numbered[gauging.number] = gauging
     (state.initial if initial else attempt.gaugings).append(gauging)
     if not initial:

@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from tribodex.core.adviser.reading import LEAF_SHARED_SHARE, SHARED_SD_UM
-from tribodex.core.components.feeler import Stack
+from tribodex.core.components.feeler import FeelerShelf, Stack
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.topic import Desk
@@ -34,7 +34,7 @@ def start(desk: Desk, state: Tapered, command: cmd.StartGauging) -> list[Fact]:
         if state.attempt.zero_set:
             raise Refused("The bearing is on its seat: its unmounted clearance cannot be gauged any more. Release it first.")
     else:
-        may_gauge(state)
+        may_gauge(desk, state)
         if command.phase is Phase.FINAL and state.attempt.locked is None:
             raise Refused("The final check comes after locking: bending the tab moves the nut a little.")
         if command.phase is Phase.DRIVE_UP and state.attempt.locked is not None:
@@ -50,7 +50,7 @@ def start(desk: Desk, state: Tapered, command: cmd.StartGauging) -> list[Fact]:
 def try_leaf(state: Tapered, command: cmd.TryLeaf) -> ev.LeafTried:
     """A leaf was tried at one place of one row."""
     gauging = _open(state, command.place)
-    leaves = leaves_of(state.plan, command.leaf, command.shown)
+    leaves = leaves_of(state.plan, gauging.set_of(state.plan), command.leaf, command.shown)
     return ev.LeafTried(
         gauging=gauging.number,
         place=command.place,
@@ -68,7 +68,7 @@ def begun_by(desk: Desk, state: Tapered, command: cmd.StartGauging) -> tuple[lis
     said = facts[-1]
     assert isinstance(said, ev.GaugingStarted)  # it ends with the beginning
     attempt = state.attempt
-    return facts, Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2)
+    return facts, Gauging.begun(said, attempt.nut_deg, attempt.number, attempt.mark_var_deg2, state.feelers)
 
 
 def bracket(desk: Desk, state: Tapered, command: cmd.BracketPlace) -> list[Fact]:
@@ -95,7 +95,7 @@ def _bracketed(state: Tapered, gauging: Gauging, command: cmd.BracketPlace) -> l
         raise Refused(
             f"Place {command.place}, {read[0].called(gauging.unmounted)} was read already: say the other row alone, or gauge that one again."
         )
-    typed = command.leaf if command.typed else ""
+    typed, gauge = command.leaf if command.typed else "", gauging.set_of(state.plan)
 
     def tried(stack: Stack, outcome: Outcome, said: str = "") -> list[ev.LeafTried]:
         return [
@@ -113,12 +113,26 @@ def _bracketed(state: Tapered, gauging: Gauging, command: cmd.BracketPlace) -> l
         ]
 
     if command.leaf.strip().lower() == NOTHING:
-        return [*tried(Stack((state.plan.gauge.leaves_um[0],)), Outcome.STOPS)]
-    goes_in = Stack(leaves_of(state.plan, command.leaf, command.shown))
-    following = state.plan.gauge.next_above(goes_in.thickness_um)
+        return [*tried(Stack((gauge.leaves_um[0],)), Outcome.STOPS)]
+    goes_in = Stack(leaves_of(state.plan, gauge, command.leaf, command.shown))
+    following = gauge.next_above(goes_in.thickness_um)
     if following is None:
         raise InvalidInput.at("leaf", f"The set makes nothing thicker than {um_text(goes_in.thickness_um)}.", "feeler by feeler, or another set")
     return [*tried(goes_in, Outcome.PASSES, typed), *tried(following, Outcome.STOPS)]
+
+
+def take_feelers(desk: Desk, state: Tapered, command: cmd.TakeFeelers) -> ev.FeelersTaken:
+    """Another set of the crib in hand."""
+    if not state.plan.method.gauged:
+        raise Refused("This method gauges nothing with feelers: the turn of the nut and the feel of the ring decide.")
+    shelf = desk.books.get(FeelerShelf, FeelerShelf(()))
+    found = shelf.find(command.feeler_id)
+    if found is None:
+        known = ", ".join(one.name for one in shelf.sets)
+        raise InvalidInput.at("feeler_id", "This gauge set is not in the crib.", f"one of {known}" if known else "put it on the crib's list first")
+    if found == state.gauge:
+        raise Refused(f"{found.name} is in hand already.")
+    return ev.FeelersTaken(found)
 
 
 def repeat(state: Tapered, command: cmd.RepeatPlace) -> ev.PlaceRepeated:
@@ -167,7 +181,7 @@ def judged(state: Tapered, gauging: Gauging) -> ev.GaugingClosed | ev.NoPlayFoun
     plan = state.plan
     nothing = gauging.nothing_at(plan)
     if nothing:
-        return ev.NoPlayFound(gauging.number, nothing, plan.gauge.leaves_um[0])
+        return ev.NoPlayFound(gauging.number, nothing, gauging.set_of(plan).leaves_um[0])
     summary = gauging.summary(plan)
     if summary is None:
         return None
@@ -207,14 +221,11 @@ def finer_leaves(plan: Plan, gauging: Gauging) -> str:
     widest = max(closed, key=lambda c: c.bracket.width_um, default=None)
     if widest is None:
         return ""
-    low, high = widest.bracket.low_um or 0.0, widest.bracket.high_um or 0.0
-    between = [s for s in plan.gauge.stacks(low + 1.5, high - 1.5) if low + 1 < s.thickness_um < high - 1]
+    low, high, gauge = widest.bracket.low_um or 0.0, widest.bracket.high_um or 0.0, gauging.set_of(plan)
+    between = [s for s in gauge.stacks(low + 1.5, high - 1.5) if low + 1 < s.thickness_um < high - 1]
     where = widest.where
     if not between:
-        return (
-            f"{plan.gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or "
-            "gauge once more."
-        )
+        return f"{gauge.name} makes nothing between {um_text(low)} and {um_text(high)} ({where}): take a finer set, more places, or gauge once more."
     middle = min(between, key=lambda s: abs(s.thickness_um - (low + high) / 2))
     return f"Try {um_text(middle.thickness_um)} at {where}, and halve the other brackets as well."
 

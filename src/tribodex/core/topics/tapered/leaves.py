@@ -6,9 +6,9 @@ import math
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.leaf import Expected, LeafChoice, choose_leaf
-from tribodex.core.adviser.move import NARROW_UM
 from tribodex.core.components.bands import Span
 from tribodex.core.mounting.gauging import Bracket, Cell, Phase
+from tribodex.core.mounting.provable import NARROW_UM
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.attempt import Gauging, pool
 from tribodex.core.topics.tapered.state import Tapered
@@ -40,7 +40,7 @@ def first_leaf(state: Tapered, belief: Belief) -> LeafChoice | None:
     if state.plan.feeler is None:
         return None
     expected = Expected.at_place(belief.clearance_um, belief.gauged_sd_um)
-    return choose_leaf(Bracket(None, None), expected, state.plan.feeler, state.window())
+    return choose_leaf(Bracket(None, None), expected, state.gauge, state.window())
 
 
 def leaf_for(state: Tapered, gauging: Gauging, cell: Cell) -> LeafChoice | None:
@@ -53,7 +53,7 @@ def leaf_for(state: Tapered, gauging: Gauging, cell: Cell) -> LeafChoice | None:
     if closed:
         expected = Expected.at_place(sum(b.mid_um for b in closed) / len(closed), OTHER_PLACES_SD_UM)
     window = None if gauging.phase is Phase.INITIAL else state.window()
-    return choose_leaf(cell.bracket, expected, state.plan.gauge, window)
+    return choose_leaf(cell.bracket, expected, gauging.set_of(state.plan), window)
 
 
 def next_cell(state: Tapered, gauging: Gauging) -> tuple[Cell, LeafChoice] | None:

@@ -113,18 +113,28 @@ def proven(found: Iterable[LookFound]) -> Explanation | None:
     return next((reason for reason in order if reason in seen), None)
 
 
+def left_by(found: Iterable[LookFound]) -> dict[Explanation, float]:
+    """What is left of the usual share of each explanation (1), after what was looked at; those that no look touched are not named.
+
+    >>> left_by([LookFound.PAIR, LookFound.STILL])[Explanation.TAPER], left_by([LookFound.UNKNOWN])
+    (0.05, {})
+    """
+    left: dict[Explanation, float] = {}
+    for one in found:
+        for reason, share in _LEAVES.get(one, {}).items():
+            left[reason] = left.get(reason, 1.0) * share
+    return left
+
+
 def weighed(shares: Mapping[Explanation, float], found: Iterable[LookFound]) -> dict[Explanation, float]:
-    """What explains it, with what was looked at: a reason that was seen stands first, one that was ruled out hardly counts.
+    """What explains it, with what was seen: a reason that was seen stands first. What a look ruled out hardly counts in the shares already.
 
     >>> shares = {Explanation.TAPER: 0.4, Explanation.SLIP: 0.3, Explanation.READING: 0.1}
-    >>> list(weighed(shares, [LookFound.PAIR]))[0].value, list(weighed(shares, [LookFound.STILL, LookFound.NO_PAIR]))[0].value
-    ('sleeve slips or gives way', 'other taper or thread')
+    >>> list(weighed(shares, [LookFound.PAIR]))[0].value, list(weighed(shares, [LookFound.STILL, LookFound.MOVED]))[0].value
+    ('other taper or thread', 'sleeve slips or gives way')
     """
     seen = list(found)
     left = dict(shares)
-    for one in seen:
-        for reason, share in _LEAVES.get(one, {}).items():
-            left[reason] = left.get(reason, 0.0) * share
     if (cause := proven(seen)) is not None:
         left[cause] = left.get(cause, 0.0) + max(1.0, sum(left.values()))
     total = sum(left.values()) or 1.0

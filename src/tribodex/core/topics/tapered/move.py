@@ -13,6 +13,7 @@ from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import travel_text, um_text
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.drive_moves import drive_move
+from tribodex.core.topics.tapered.feeler_moves import feelers_move
 from tribodex.core.topics.tapered.gauging import finer_leaves
 from tribodex.core.topics.tapered.leaves import enough_read, next_cell
 from tribodex.core.topics.tapered.moves import Do, NextMove, leaf_words, tenths
@@ -122,6 +123,8 @@ def _zero_move(state: Tapered) -> NextMove:
                 "Ways out: gauge again; take a bearing of the next clearance group and abandon this job; ask the maker, and accept as is (sign).",
                 stops=True,
             )
+        if state.stopped_by() == "feelers":
+            return feelers_move(state)
         closed = state.initial_closed()
         if closed is not None and closed.initial_verdict is not None and closed.initial_verdict.says(ClearanceCode.NOT_DECIDED):
             return NextMove(

@@ -26,6 +26,7 @@ class Do(StrEnum):
     REPEAT_PLACE = "repeat_place"
     DECIDE_GROUP = "decide_group"
     DECIDE_WINDOW = "decide_window"
+    DECIDE_FEELERS = "decide_feelers"
     SET_ZERO = "set_zero"
     TURN = "turn"
     STRIKE = "strike"

@@ -6,7 +6,7 @@ from tribodex.core.adviser.prior import Explanation
 from tribodex.core.quantities import um_text
 from tribodex.core.topics.tapered.looks import PROVES, WORDS
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
-from tribodex.core.topics.tapered.parting import Parted, Sign
+from tribodex.core.topics.tapered.parting import Parted, Sign, slope_share
 from tribodex.core.topics.tapered.state import Tapered
 
 
@@ -58,6 +58,8 @@ def _by_sign(state: Tapered, found: Parted) -> NextMove:
         Sign.NO_EFFECT: f"The feeler reads {read}; by the turns since an earlier gauging {expected} should be left: they took less than half of it.",
         Sign.PAST_THE_CARD: f"The nut went {turned}, further than the card's largest drive-up, and the feeler still reads {read}.",
         Sign.NOT_AS_PLANNED: f"The feeler reads {read}, the turns came to {turned}: it is less likely than not that all is as planned.",
+        Sign.SHORT: f"The feeler reads {read}. By everything gauged a turn takes {slope_share(state) or 0.0:.0%} of what it should on this shaft.",
+        Sign.DRIVEN_BEFORE: f"The feeler reads {read}: more is out than {turned} can have taken. It may have been driven up before its zero mark.",
     }[found.sign]
     most = state.test_turn_deg()
     test = f"A test turn of up to {most:.0f}° comes after these looks." if most >= 2 else "No test turn."

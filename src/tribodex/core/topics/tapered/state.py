@@ -7,22 +7,22 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from tribodex.core.adviser.belief import MARK_SD_DEG, Belief
-from tribodex.core.adviser.infer import believe, believe_unmounted, by_blows
+from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.move import Advice, Lock, Question, advise, far_apart
-from tribodex.core.adviser.prior import sleeve_model
-from tribodex.core.adviser.reading import Known, Reading
+from tribodex.core.adviser.reading import Known
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Taper
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.errors import Refused
 from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import hoop_result, pressure_result
 from tribodex.core.mounting.gauging import Gauged, Row
-from tribodex.core.mounting.lock_ruling import LeafSays, LockCode, may_lock, may_meet
+from tribodex.core.mounting.lock_ruling import LeafSays, LockCode, keeps_risk, may_lock, may_meet
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.provable import proves
 from tribodex.core.mounting.window import Window, judge_window
-from tribodex.core.mounting.zero import ZeroPoint
+from tribodex.core.topics.tapered import estimate
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.attempt import Attempt, Gauging, Taken, agreeing, pool
 from tribodex.core.topics.tapered.plan import Plan
@@ -53,14 +53,18 @@ class Tapered:
     accepted: list[ev.OutsideAccepted] = field(default_factory=list)
     attempts: list[Attempt] = field(default_factory=lambda: [Attempt(1)])
     risk: float = USUAL_RISK
+    # The gauge set in hand, where another was taken than planned.
+    feelers: FeelerSet | None = None
     _position: Belief | None = field(default=None, compare=False, repr=False)
     _leaf_says: LeafSays | None = field(default=None, compare=False, repr=False)
     _unmounted: Known | None = field(default=None, compare=False, repr=False)
     _advice: Advice | None = field(default=None, compare=False, repr=False)
+    _predicted: dict[int, Belief | None] = field(default_factory=dict, compare=False, repr=False)
 
     def forget(self) -> None:
         """Drop what was computed once for this state, before another entry is taken in."""
         self._position = self._leaf_says = self._unmounted = self._advice = None
+        self._predicted = {}
 
     @property
     def plan(self) -> Plan:
@@ -68,6 +72,11 @@ class Tapered:
         if self.planned is None:
             raise Refused("Nobody has planned a drive-up for this bearing.")
         return self.planned
+
+    @property
+    def gauge(self) -> FeelerSet:
+        """The gauge set in hand. Raises Refused where nothing is gauged with leaves."""
+        return self.feelers or self.plan.gauge
 
     @property
     def attempt(self) -> Attempt:
@@ -115,8 +124,8 @@ class Tapered:
 
         Nothing gauged on the sleeve changes it.
         """
-        if self._unmounted is None and (evidence := [spans for g in self.initials() if (spans := g.spans(self.plan))]):
-            self._unmounted = believe_unmounted(evidence, self._group())
+        if self._unmounted is None:
+            self._unmounted = estimate.unmounted(self._before())
         return self._unmounted
 
     def _group(self) -> Span | None:
@@ -135,6 +144,13 @@ class Tapered:
             self._position = self._believe(self.attempt.gaugings, self.attempt.nut_deg, self.attempt.mark_var_deg2)
         return self._position
 
+    def by_readings(self) -> Belief | None:
+        """The same by readings alone: an alarm of theirs does not end because something was looked at."""
+        if self.plan.method is Method.BLOWS or not self.attempt.looks:
+            return self.position()
+        used = [g for g in self.attempt.gaugings if g.closed or g.no_play]
+        return estimate.by_turns(self._before(), self.attempt, used, self.attempt.nut_deg, self.attempt.mark_var_deg2, looked=False)
+
     def position_with(self, gauging: Gauging) -> Belief | None:
         """Where the bearing is believed to be with what an open gauging has bracketed so far."""
         if self.plan.method is Method.BLOWS:
@@ -149,6 +165,11 @@ class Tapered:
         if self.plan.method is Method.BLOWS:
             # Nobody counted: the nut says nothing.
             return None
+        if gauging.number not in self._predicted:
+            self._predicted[gauging.number] = self._as_predicted(gauging)
+        return self._predicted[gauging.number]
+
+    def _as_predicted(self, gauging: Gauging) -> Belief | None:
         followed = self.attempt.followed
         before = [g for g in self.attempt.gaugings if g.number < gauging.number and (g.nut_deg < gauging.nut_deg - 1e-6 or g.number <= followed)]
         belief = self._believe(before, gauging.nut_deg, gauging.mark_var_deg2)
@@ -156,35 +177,17 @@ class Tapered:
             return belief
         return belief.as_planned()
 
+    def _before(self) -> estimate.Before:
+        return estimate.Before(self.plan, self.initials(), self._group())
+
     def _believe(self, gaugings: Sequence[Gauging], nut_deg: float, mark_var_deg2: float, open_one: Gauging | None = None) -> Belief | None:
-        initial = [spans for g in self.initials() if (spans := g.spans(self.plan))]
-        if not initial or self.plan.nut is None:
-            return None
-        used = [g for g in gaugings if (g.closed or g.no_play or g is open_one) and g.spans(self.plan)]
-        readings = [Reading(g.nut_deg, g.spans(self.plan), g.mark_var_deg2, g.correction_sd_um) for g in used]
-        hydraulic = self.plan.hydraulic
-        start = hydraulic.start_drive_mm if hydraulic is not None and self.attempt.zero is ZeroPoint.START_PRESSURE else 0.0
-        model = sleeve_model(self.plan.bearing, self.plan.shaft, self.plan.nut.pitch_mm, self.attempt.zero, start)
-        since = max(0.0, mark_var_deg2 - (used[-1].mark_var_deg2 if used else 0.0))
-        # From the last reading on a turn is one with its own mark, also the first one of all.
-        if nut_deg > (used[-1].nut_deg if used else 0.0) + 1e-9:
-            since = max(since, MARK_SD_DEG**2)
-        return believe(model, initial, readings, nut_deg, since, self._group())
+        used = [g for g in gaugings if g.closed or g.no_play or g is open_one]
+        return estimate.by_turns(self._before(), self.attempt, used, nut_deg, mark_var_deg2)
 
-    def by_blows(self, open_one: Gauging | None = None) -> Belief | None:
-        """Where the bearing is believed to be when nobody counts a turn: where it was gauged last, less what blows since took.
-
-        What a further counted turn takes (to the tab) follows from the pitch, as ever.
-        """
-        initial = [spans for g in self.initials() if (spans := g.spans(self.plan))]
-        if not initial or self.plan.nut is None:
-            return None
-        begun = open_one if open_one is not None and open_one.spans(self.plan) else None
-        last = begun or next(iter(self.on_sleeve()[-1:]), None)
-        here = [g for g in self.on_sleeve() if last is not None and abs(g.nut_deg - last.nut_deg) < 1e-6]
-        told = [*here, *([begun] if begun is not None else [])]
-        model = sleeve_model(self.plan.bearing, self.plan.shaft, self.plan.nut.pitch_mm, ZeroPoint.FIRM, 0.0)
-        return by_blows(model, initial, [(g.spans(self.plan), g.correction_sd_um) for g in told], self.attempt.taken_since(self.plan), self._group())
+    def by_blows(self, open_one: Gauging | None = None, further: int = 0) -> Belief | None:
+        """Where the bearing is believed to be when nobody counts a turn; after `further` blows like the last."""
+        used = [g for g in self.attempt.gaugings if g.closed or g.no_play or g is open_one]
+        return estimate.struck(self._before(), self.attempt, used, further)
 
     def advice(self) -> Advice | None:
         """What to do with the nut; None while there is no window to aim at or no way to compute, and where blows are struck."""
@@ -308,7 +311,8 @@ class Tapered:
         if ruling.code not in (LockCode.PAST, LockCode.NOT_REACHED) or says is None or window is None or self.gauged_short():
             return None
         per_degree, nut = position.per_degree_um if position is not None else 0.0, self.plan.nut
-        taken = window.initial_um - says.mean_um + per_degree * (says.since_deg + turn_deg)
+        # A reading above the unmounted clearance: nothing is taken out yet.
+        taken = max(0.0, window.initial_um - says.mean_um + per_degree * (says.since_deg + turn_deg))
         bearing = self.plan.bearing
         hoop = hoop_result(bearing, pressure_result(bearing, self.plan.shaft, taken, taken)).verdict
         assert hoop is not None  # every hoop stress is judged
@@ -351,7 +355,10 @@ class Tapered:
                 "The nut went on since the last gauging, and how far is not known: gauge where it stands.",
                 code=DriveUpCode.NOT_GAUGED,
             )
-        return may_lock(window, says, position.per_degree_um if position is not None else 0.0, turn_deg)
+        ruling = may_lock(window, says, position.per_degree_um if position is not None else 0.0, turn_deg)
+        if ruling.level is Level.STOP or position is None:
+            return ruling
+        return keeps_risk(window, position.after(turn_deg).below_limit(window), self.risk) or ruling
 
     def _moved(self, says: LeafSays) -> bool:
         """Whether the nut went on by nobody knows how much since the leaf spoke."""
@@ -366,15 +373,10 @@ class Tapered:
 
     def gauged(self) -> list[Gauged]:
         """Readings of the present attempt with their place of the nut."""
-        found: list[Gauged] = []
-        for gauging in self.attempt.gaugings:
-            summary = gauging.closed.summary if gauging.closed else None
-            if summary is not None:
-                found.append(Gauged(gauging.nut_deg, summary.mean_um, summary.sd_um))
-        return found
+        return [Gauged(g.nut_deg, g.closed.summary.mean_um, g.closed.summary.sd_um) for g in self.attempt.gaugings if g.closed]
 
     def stopped_by(self) -> str | None:
-        """What keeps the drive-up from going on, unless accepted: “group” or “window”; “no_play” is not accepted by anybody."""
+        """What keeps the drive-up from going on, unless accepted: “group”, “window” or “feelers”; “no_play” is not accepted by anybody."""
         last = next((g for g in reversed(self.initial) if g.closed or g.no_play), None)
         if last is not None and last.no_play is not None:
             return "no_play"
@@ -387,4 +389,11 @@ class Tapered:
         window = self.window()
         if window is not None and judge_window(window).level is Level.STOP and not self.has_accepted("window"):
             return "window"
-        return None
+        return "feelers" if self.proven_by().level is Level.STOP and not self.has_accepted("feelers") else None
+
+    def proven_by(self) -> Verdict:
+        """Whether the set in hand can prove the window; unknown while there is none."""
+        window = self.window() if self.plan.method.gauged else None
+        if window is None or window.empty:
+            return Verdict("no window", Level.UNKNOWN, "There is no window to prove.")
+        return proves(self.gauge, Span(window.low_um, window.high_um))

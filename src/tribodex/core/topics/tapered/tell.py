@@ -47,12 +47,18 @@ def tell(payload: Fact) -> str:
             both = " (both rows in one)" if payload.both_rows else ""
             where = f"Place {payload.place}, {payload.row.called(payload.unmounted)}"
             return f"{where}: {leaf_words(Stack(payload.leaves_um))} {_OUTCOMES[payload.outcome]}{typed}{both}."
+        case ev.FeelersTaken(feeler=feeler):
+            return f"Another gauge set in hand: {feeler.name}."
         case ev.PlaceRepeated():
             return f"Place {payload.place}, {payload.row.called(payload.unmounted)}: gauged anew; what was read there before no longer counts."
         case ev.GaugingClosed():
             return _closed(payload)
         case ev.OutsideAccepted(what=what):
-            things = {"group": "Clearance outside its group", "row": "One row alone, the other cannot be reached:"}
+            things = {
+                "group": "Clearance outside its group",
+                "feelers": "A gauge set that cannot prove the window",
+                "row": "One row alone, the other cannot be reached:",
+            }
             thing = things.get(what, "Empty window")
             return f"{thing} accepted by {payload.name}: {payload.reason}."
         case ev.ZeroSet(tap_tested=tested):

@@ -18,7 +18,7 @@ from tribodex.core.topics.tapered.leaves import expected_play, leaf_for
 from tribodex.core.topics.tapered.moves import NextMove
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.tell import PHASES, PLACES
-from tribodex.core.working import Result, Verdict
+from tribodex.core.working import Level, Result, Verdict
 
 CHIPS = 7
 # A nut of unknown outside diameter is drawn with this share of its thread.
@@ -175,7 +175,7 @@ def gauging_view(state: Tapered, ahead: Gauging | None = None) -> GaugingView | 
         findings=summary.findings if summary else (),
         mean=mean_result(summary, "Mean so far") if summary else None,
         correction_um=gauging.correction_um,
-        thinnest_um=plan.gauge.leaves_um[0],
+        thinnest_um=gauging.set_of(plan).leaves_um[0],
     )
 
 
@@ -204,6 +204,25 @@ def seat_view(state: Tapered) -> SeatView | None:
         to_prove=state.seat_to_prove(),
         hydraulic=plan.hydraulic is not None,
     )
+
+
+@dataclass(frozen=True)
+class FeelersView:
+    """The gauge set in hand; what stands against it in this window, None where nothing does; whether its leaves were measured by micrometer."""
+
+    id: str
+    name: str
+    doubt: Verdict | None
+    measured: bool
+
+
+def feelers_view(state: Tapered) -> FeelersView | None:
+    """The set in hand; None where nothing is gauged, and once the nut is locked and checked."""
+    if not state.plan.method.gauged or state.attempt.finished:
+        return None
+    gauge, proven = state.gauge, state.proven_by()
+    doubt = proven if proven.level in (Level.WATCH, Level.STOP) else None
+    return FeelersView(gauge.id, gauge.name, doubt, gauge.measured_um is not None)
 
 
 @dataclass(frozen=True)
@@ -256,9 +275,9 @@ def indicator_view(state: Tapered) -> Indicator | None:
 
 def _chips(state: Tapered, gauging: Gauging, leaf: Stack | None) -> tuple[Chip, ...]:
     """Thicknesses to offer: the proposed one in the middle, its neighbours round it."""
-    gauge = state.plan.gauge
+    gauge = gauging.set_of(state.plan)
     middle = leaf.thickness_um if leaf else expected_play(state, gauging).mean_um
-    near = sorted(state.plan.gauge.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
+    near = sorted(gauge.stacks(max(10.0, middle - 80), middle + 80), key=lambda s: (abs(s.thickness_um - middle), len(s.leaves_um)))
     found = sorted(s.thickness_um for s in near[:CHIPS])
     return tuple(Chip(um, following.thickness_um if (following := gauge.next_above(um)) else None) for um in found)
 

@@ -16,12 +16,14 @@ from tribodex.core.mounting.judgement import FinalVerdict
 from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.locking import TabPosition, tab_positions, turn_tab_positions, way_out
 from tribodex.core.mounting.methods import Method
+from tribodex.core.mounting.provable import NARROW_UM
 from tribodex.core.mounting.ruler import Ruler
 from tribodex.core.topics.tapered.attempt import Gauging
 from tribodex.core.topics.tapered.commands import StartGauging, TurnUnit
 from tribodex.core.topics.tapered.driving import turn_ruling
 from tribodex.core.topics.tapered.gauging import begun_by
 from tribodex.core.topics.tapered.lock_moves import lock_words
+from tribodex.core.topics.tapered.looks import LookTarget
 from tribodex.core.topics.tapered.move import move
 from tribodex.core.topics.tapered.moves import Do, NextMove, release_how
 from tribodex.core.topics.tapered.parted_view import PartedView, parted_view
@@ -31,11 +33,13 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.topics.tapered.views import (
     BlowsView,
     Dial,
+    FeelersView,
     GaugingView,
     Indicator,
     SeatView,
     blows_view,
     dial_view,
+    feelers_view,
     gauging_view,
     indicator_view,
     ruler_view,
@@ -105,6 +109,8 @@ class TaperedWork:
     nut_deg: float
     seat: SeatView | None
     parted: PartedView | None
+    feelers: FeelersView | None
+    by_lengths: bool
     indicator: Indicator | None
     may_lock: Level | None
     lock_words: str
@@ -137,6 +143,14 @@ def tab_positions_of(state: Tapered) -> tuple[TabPosition, ...]:
     if window is None or window.empty or position is None:
         return ()
     return tab_positions(position, plan.nut, window, state.first_tab_deg(), risk=state.risk, ruling=state.may_lock)
+
+
+def _by_lengths(state: Tapered) -> bool:
+    """Whether two lengths from sleeve end to ring are worth measuring though nothing is wrong: the window is narrow, and the nut counts."""
+    window, attempt = state.window(), state.attempt
+    if window is None or window.empty or window.width_um >= NARROW_UM or attempt.locked is not None or state.plan.nut is None:
+        return False
+    return state.plan.method is not Method.BLOWS and attempt.nut_deg > 0 and LookTarget.SLEEVE_END not in attempt.looked()
 
 
 def _inside(position: TabPosition) -> bool:
@@ -212,6 +226,8 @@ def view(desk: Desk, state: Tapered) -> TaperedWork:
         nut_deg=attempt.nut_deg,
         seat=seat_view(state),
         parted=parted_view(state),
+        feelers=feelers_view(state),
+        by_lengths=_by_lengths(state),
         indicator=indicator_view(state),
         may_lock=state.may_lock(0.0).level if plan.method.gauged and attempt.zero_set and attempt.locked is None else None,
         lock_words=lock_words(plan.lock),

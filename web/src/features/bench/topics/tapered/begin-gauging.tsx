@@ -19,7 +19,13 @@ export function BeginGauging(props: {
   return (
     <>
       {ahead ? (
-        <GaugingPanel gauging={ahead} tap={tap} busy={busy} refused={refused} wanted={null} enough={false} />
+        <GaugingPanel
+          {...{ tap, busy, refused }}
+          gauging={ahead}
+          wanted={null}
+          enough={false}
+          feelers={work.feelers}
+        />
       ) : null}
       <Row>
         <StartGauging

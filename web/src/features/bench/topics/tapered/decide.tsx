@@ -2,6 +2,7 @@
 import { useState, type ReactNode } from "react";
 import type { Tapered } from "../../../../api";
 import { Button, NamedReason } from "../../../../ui";
+import { FeelersInHand } from "./feelers-in-hand";
 import { Row, type Refused, type Tap } from "./parts";
 import { RiskChoice } from "./risk-choice";
 import { StartGauging } from "./start-gauging";
@@ -30,6 +31,20 @@ export function DecideNarrow({ work, tap, refused }: { work: Tapered; tap: Tap; 
   );
 }
 
+/** The set in hand cannot prove the window: another one, or a name that answers for it. */
+export function DecideFeelers({ work, tap, refused }: { work: Tapered; tap: Tap; refused: Refused }) {
+  return (
+    <>
+      {work.feelers ? <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} asked /> : null}
+      <GaugeOrAccept
+        title="A gauge set that cannot prove the window"
+        description="Less than the thinnest feeler ends as “no measurable clearance”, a stop. This goes in the record under your name."
+        onAccept={(name, reason) => tap({ kind: "accept_outside", what: "feelers", name, reason })}
+      />
+    </>
+  );
+}
+
 export function Decide({ what, tap, refused }: { what: "group" | "window"; tap: Tap; refused: Refused }) {
   return (
     <GaugeOrAccept
@@ -50,7 +65,7 @@ function GaugeOrAccept({
   description,
   onAccept,
 }: {
-  gauge: ReactNode;
+  gauge?: ReactNode;
   title: string;
   description: string;
   onAccept: (name: string, reason: string) => void;

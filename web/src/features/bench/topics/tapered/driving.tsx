@@ -12,6 +12,7 @@ import { RiskChoice } from "./risk-choice";
 import { SeatPanel } from "./seat-panel";
 import { StartGauging } from "./start-gauging";
 import { StrikePanel } from "./strike-panel";
+import { Travelled } from "./travelled";
 import { TurnPanel } from "./turn-panel";
 
 interface DrivingProps {
@@ -76,6 +77,7 @@ export function Otherwise(props: { work: Tapered; tap: Tap; refused: Refused; ga
           <TabsAhead work={work} tap={tap} refused={refused} />
         ) : null}
       </div>
+      {work.by_lengths ? <Travelled tap={tap} refused={refused} witness /> : null}
       <Release work={work} open={releasing} onClose={() => setReleasing(false)} tap={tap} />
     </>
   );

@@ -1,7 +1,8 @@
 /** Gauging: one tap for the thickest leaf that goes in, or leaf by leaf. */
 import { useState } from "react";
-import type { GaugingView } from "../../../../api";
+import type { GaugingView, Tapered } from "../../../../api";
 import { Button, Figure, Say, useSettings } from "../../../../ui";
+import { FeelersInHand } from "./feelers-in-hand";
 import type { Refused, Tap } from "./parts";
 import { Thickest } from "./thickest";
 import { completes, keyOf, rowOf } from "./gauging-parts";
@@ -15,10 +16,11 @@ interface Props {
   refused: Refused;
   wanted: string | null;
   enough: boolean;
+  feelers: Tapered["feelers"];
 }
 
 /** `wanted`: the place that the next move names; it is the one that is open. `enough`: finishing is the next move. */
-export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Props) {
+export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough, feelers }: Props) {
   const { leafwise, change } = useSettings();
   const [picked, setPicked] = useState<string | null>(null);
   const usual =
@@ -68,6 +70,7 @@ export function GaugingPanel({ gauging, tap, busy, refused, wanted, enough }: Pr
           </Button>
         ) : null}
       </div>
+      {feelers ? <FeelersInHand feelers={feelers} tap={tap} refused={refused} /> : null}
       {gauging.begun ? <Places gauging={gauging} cell={cell} onPick={setPicked} /> : null}
       {gauging.findings.map((finding) => (
         <p key={finding} className="font-bold text-care">

@@ -1,7 +1,7 @@
 /** The taps that go with the next move of a drive-up, and the others that are always at hand. */
 import type { Tapered } from "../../../../api";
 import { BeginGauging } from "./begin-gauging";
-import { Decide, DecideNarrow } from "./decide";
+import { Decide, DecideFeelers, DecideNarrow } from "./decide";
 import { Driving, Otherwise } from "./driving";
 import { GaugingPanel } from "./gauging-panel";
 import { GoOnWithoutIt } from "./go-on";
@@ -35,6 +35,7 @@ export function TaperedPanel({
         refused={refused}
         wanted={next.place ? `${next.place} ${next.row}` : null}
         enough={next.do === "close_gauging" && !next.place}
+        feelers={work.feelers}
       />
     );
   switch (next.do) {
@@ -59,6 +60,8 @@ export function TaperedPanel({
     case "decide_group":
     case "decide_window":
       return <Decide what={next.do === "decide_group" ? "group" : "window"} tap={tap} refused={refused} />;
+    case "decide_feelers":
+      return <DecideFeelers work={work} tap={tap} refused={refused} />;
     case "decide_narrow":
       return <DecideNarrow work={work} tap={tap} refused={refused} />;
     case "leaf_and_nut_part":

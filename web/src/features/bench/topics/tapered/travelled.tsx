@@ -6,12 +6,16 @@ import { SleeveLengths, type Lengths } from "./sleeve-lengths";
 
 const EMPTY: Lengths = { before: "", after: "", tool: "depth micrometer" };
 
-export function Travelled({ tap, refused }: { tap: Tap; refused: Refused }) {
+/** `witness`: nothing is wrong; the window is narrow, and a second witness is worth having. */
+export function Travelled(props: { tap: Tap; refused: Refused; witness?: boolean }) {
+  const { tap, refused, witness = false } = props;
   const [form, setForm] = useState(EMPTY);
   return (
     <details className="border-l-4 border-dye pl-3">
       <summary className="min-h-12 cursor-pointer py-3 text-sm font-bold">
-        Or measured at the zero mark and now: thread end of the sleeve to the near face of the ring
+        {witness
+          ? "A second witness in this narrow window: did the sleeve go along? Measured at the zero mark and now"
+          : "Or measured at the zero mark and now: thread end of the sleeve to the near face of the ring"}
       </summary>
       <div className="grid gap-3 pb-2 sm:grid-cols-2">
         <SleeveLengths

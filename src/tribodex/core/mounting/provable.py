@@ -1,0 +1,65 @@
+"""Whether a feeler set can prove a window: its thinnest feeler has to go in there, and its steps have to tell the ends apart."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from tribodex.core.components.bands import Span
+from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.quantities import um_text
+from tribodex.core.working import Level, Verdict
+
+# A window narrower than this hangs on every feeler step (µm).
+NARROW_UM = 12.0
+# Two steps across a narrow window, and a micrometre for what is rounded.
+STEP_SHARE, ROUNDED_UM = 0.5, 1.0
+
+
+class ProvableCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    THICKER = "provable.thicker"
+    THICK = "provable.thick"
+    COARSE = "provable.coarse"
+
+
+def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
+    """Whether a set can prove that a clearance lies in a window.
+
+    Where even the thinnest feeler is thicker than the middle of the window nothing goes in for most of it: “no measurable clearance” is all that
+    can be said there, and that proves nothing.
+
+    Symbols: t₁ thinnest feeler, lo…hi window (µm): t₁ > (lo + hi)/2 stops; t₁ > lo, or steps above (hi - lo)/2 in a narrow one, is a warning.
+    Valid: window not empty.
+    Raises: nothing.
+    Source: common practice, no source.
+
+    >>> from tribodex.core.quantities import LengthUnit
+    >>> s = FeelerSet("a", "Set A", LengthUnit.MM, (30.0, 40.0, 50.0, 60.0, 70.0))
+    >>> [proves(s, Span(*ends)).word for ends in ((15, 25), (25, 40), (42, 51), (40, 60))]
+    ['cannot prove this window', 'thick for this window', 'coarse for this window', 'proves it']
+    """
+    thinnest, low, high = gauge.leaves_um[0], window_um.low, window_um.high
+    ends = f"{um_text(low)} to {um_text(high)}"
+    if thinnest > (low + high) / 2:
+        why = f"This set cannot prove this window: its thinnest feeler is {um_text(thinnest)}, the residual should end at {ends}. {_take(low)}"
+        return Verdict("cannot prove this window", Level.STOP, why, code=ProvableCode.THICKER)
+    if thinnest > low:
+        why = (
+            f"The thinnest feeler of {gauge.name} is {um_text(thinnest)}, the residual may go down to {um_text(low)}: take a set with thinner "
+            "feelers."
+        )
+        return Verdict("thick for this window", Level.WATCH, why, code=ProvableCode.THICK)
+    step = gauge.step_um(low, high)
+    if high - low < NARROW_UM and step > STEP_SHARE * (high - low) + ROUNDED_UM:
+        why = (
+            f"{gauge.name} makes steps of {um_text(step)} there, the window is {um_text(high - low)} wide: take a finer set, with feelers 0.005 mm "
+            "apart, or nothing can be decided."
+        )
+        return Verdict("coarse for this window", Level.WATCH, why, code=ProvableCode.COARSE)
+    return Verdict("proves it", Level.GOOD, f"Feelers from {um_text(thinnest)}, steps of {um_text(step)} there; the window is {ends}.")
+
+
+def _take(low_um: float) -> str:
+    """Which set would do, in words."""
+    return f"Take one with feelers of {um_text(low_um)} and thinner, 0.005 mm apart."

@@ -13,6 +13,8 @@ from tribodex.core.working import Level, Verdict
 NARROW_UM = 12.0
 # Two steps across a narrow window, and a micrometre for what is rounded.
 STEP_SHARE, ROUNDED_UM = 0.5, 1.0
+# No set is finer than this, and no window narrower than that is proven by feelers (µm).
+FINEST_STEP_UM, NO_FEELER_UM = 6.0, 3.0
 
 
 class ProvableCode(StrEnum):
@@ -21,6 +23,7 @@ class ProvableCode(StrEnum):
     THICKER = "provable.thicker"
     THICK = "provable.thick"
     COARSE = "provable.coarse"
+    NARROW = "provable.narrow"
 
 
 def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
@@ -29,20 +32,21 @@ def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
     Where even the thinnest feeler is thicker than the middle of the window nothing goes in for most of it: “no measurable clearance” is all that
     can be said there, and that proves nothing.
 
-    Symbols: t₁ thinnest feeler, lo…hi window (µm): t₁ > (lo + hi)/2 stops; t₁ > lo, or steps above (hi - lo)/2 in a narrow one, is a warning.
+    Symbols: t₁ thinnest feeler, lo…hi window (µm): t₁ > (lo + hi)/2 stops; t₁ > lo, or steps above (hi - lo)/2 in a narrow one, is a warning, and
+    so is a window of less than 3 µm with any set.
     Valid: window not empty.
     Raises: nothing.
     Source: common practice, no source.
 
     >>> from tribodex.core.quantities import LengthUnit
     >>> s = FeelerSet("a", "Set A", LengthUnit.MM, (30.0, 40.0, 50.0, 60.0, 70.0))
-    >>> [proves(s, Span(*ends)).word for ends in ((15, 25), (25, 40), (42, 51), (40, 60))]
-    ['cannot prove this window', 'thick for this window', 'coarse for this window', 'proves it']
+    >>> [proves(s, Span(*ends)).word for ends in ((15, 25), (25, 40), (42, 51), (40, 60), (40, 42))]
+    ['cannot prove this window', 'thick for this window', 'coarse for this window', 'proves it', 'narrower than feelers tell']
     """
     thinnest, low, high = gauge.leaves_um[0], window_um.low, window_um.high
     ends = f"{um_text(low)} to {um_text(high)}"
     if thinnest > (low + high) / 2:
-        why = f"This set cannot prove this window: its thinnest feeler is {um_text(thinnest)}, the residual should end at {ends}. {_take(low)}"
+        why = f"The thinnest feeler of {gauge.name} is {um_text(thinnest)}, the residual should end at {ends}. {_take(low)}"
         return Verdict("cannot prove this window", Level.STOP, why, code=ProvableCode.THICKER)
     if thinnest > low:
         why = (
@@ -50,10 +54,22 @@ def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
             "feelers."
         )
         return Verdict("thick for this window", Level.WATCH, why, code=ProvableCode.THICK)
-    step = gauge.step_um(low, high)
-    if high - low < NARROW_UM and step > STEP_SHARE * (high - low) + ROUNDED_UM:
+    step, width = gauge.step_um(low, high), high - low
+    if width < NO_FEELER_UM:
         why = (
-            f"{gauge.name} makes steps of {um_text(step)} there, the window is {um_text(high - low)} wide: take a finer set, with feelers 0.005 mm "
+            f"The window is {um_text(width)} wide: feelers cannot prove it. Ways out: a bearing of the next clearance group; what the maker says "
+            "must be left; or by name, and what must be left is kept. Feelers measured by micrometer and sleeve end to ring are worth their time here."
+        )
+        return Verdict("narrower than feelers tell", Level.WATCH, why, code=ProvableCode.NARROW)
+    if width < NARROW_UM and step > STEP_SHARE * width + ROUNDED_UM and step <= FINEST_STEP_UM:
+        why = (
+            f"{gauge.name} makes steps of {um_text(step)} there, the window is {um_text(width)} wide: measure the feelers by micrometer, gauge at "
+            "six places, and sleeve end to ring beside it."
+        )
+        return Verdict("coarse for this window", Level.WATCH, why, code=ProvableCode.COARSE)
+    if width < NARROW_UM and step > STEP_SHARE * width + ROUNDED_UM:
+        why = (
+            f"{gauge.name} makes steps of {um_text(step)} there, the window is {um_text(width)} wide: take a finer set, with feelers 0.005 mm "
             "apart, or nothing can be decided."
         )
         return Verdict("coarse for this window", Level.WATCH, why, code=ProvableCode.COARSE)
@@ -62,4 +78,4 @@ def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
 
 def _take(low_um: float) -> str:
     """Which set would do, in words."""
-    return f"Take one with feelers of {um_text(low_um)} and thinner, 0.005 mm apart."
+    return f"Take a set with feelers of {um_text(low_um)} and thinner, 0.005 mm apart."

@@ -80,7 +80,9 @@ def _window_findings(parts: Parts, figures: Sequence[Result]) -> list[str]:
     if window is not None and window.value is not None and window.value_to is not None:
         if parts.feeler is not None and window.value <= window.value_to:
             proven = proves(parts.feeler, Span(window.value, window.value_to))
-            found.extend([proven.reason] if proven.level is not Level.GOOD else [])
+            # Of a set that cannot prove it at all that is said first.
+            head = "This set cannot prove this window. " if proven.level is Level.STOP else ""
+            found.extend([f"{head}{proven.reason}"] if proven.level is not Level.GOOD else [])
         if 0 <= window.value_to - window.value < NARROW_UM:
             found.append("A narrow window, about a feeler step wide: gauge the unmounted clearance twice, at three places.")
     return found

@@ -28,7 +28,7 @@ def may_gauge(desk: Desk, state: Tapered) -> None:
     if stop == "group":
         raise Refused("The clearance is outside its group. Gauge again, take another bearing, or accept it as is (sign, with the reason).")
     if stop == "feelers" and not desk.correcting:
-        raise Refused(f"{state.proven_by().reason} Take them in hand, or accept it as is (sign, with the reason).")
+        raise Refused(f"This set cannot prove this window. {state.proven_by().reason} Take it in hand, or accept it as is (sign, with the reason).")
     if stop == "window":
         raise Refused("There is no window. Gauge again, take the next clearance group, or accept it as is (sign, with the reason).")
 

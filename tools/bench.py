@@ -132,8 +132,10 @@ def adviser() -> None:
     risks = [shown(trial_of(f"risk {risk:.0%}".replace("%", " %"), count, SEED, risk)) for risk in (0.01, 0.02, 0.05)]
     faults = [(fault, shown(trial_of(fault, count // 2, SEED, fault=fault))) for fault in ERRORS]
     other_ways = [shown(trial_of(says, count // 4, SEED, says=says)) for says in (Says.LEAF, Says.ROW)]
+    witness = shown(trial_of("second witness", count, SEED, witness=True))
+    blows = shown(trial_of("by blows", count // 2, SEED, method="B"))
     if count >= 140:
-        write_report(Report(SEED, risks, faults, other_ways, BEFORE), ROOT / "docs")
+        write_report(Report(SEED, risks, faults, other_ways, BEFORE, witness, blows), ROOT / "docs")
 
 
 {"core": core, "server": server, "rounds": rounds, "adviser": adviser}.get(sys.argv[1] if len(sys.argv) > 1 else "", lambda: (core(), server()))()

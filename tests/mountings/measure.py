@@ -149,6 +149,8 @@ class Ended:
     # Whether it was stopped before the lock with a fault of the mechanism named first; whether the right one was, after the looks.
     alarmed: bool = False
     cause_first: bool | None = None
+    # Whether what was wrong had shown itself before the end.
+    acted: bool = True
 
 
 def _of_the_mechanism(alarm: NextMove) -> bool:
@@ -192,6 +194,7 @@ def run_one(
         (left - target.high_um) if left > target.high_um else (left - target.low_um) if left < target.low_um else 0.0,
         any(_of_the_mechanism(alarm) for alarm in hands.alarms),
         hands.first_after_looks in CAUSES.get(fault, ()) if hands.first_after_looks is not None else None,
+        world.acted,
     )
 
 

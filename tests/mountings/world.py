@@ -30,6 +30,8 @@ TURN_SD_DEG, PITCH_SD = 3.0, 0.004
 BLOW_UM, BLOW_FALLS, BLOW_SD = (2.5, 11.0), (0.85, 1.0), 0.25
 WASHER_SD_MM, MICROMETER_SD_MM, DEPTH_SD_MM, SEAT_ON_SD_DEG, READ_SD_DEG = 0.10, 0.015, 0.010, 3.0, 3.0
 LEAF_READ_SD_UM = 0.7
+# A sleeve that went along by less than this, as reduction, cannot be told from a hand that turned a little less.
+ACTED_UM = 2.0
 
 
 class Fault(StrEnum):
@@ -84,6 +86,7 @@ class World:
     fault: Fault = Fault.NONE
     turned_deg: float = 0.0
     travel_mm: float = 0.0
+    lost_mm: float = 0.0
     gaugings: int = 0
     form: dict[tuple[int, bool], float] = field(default_factory=dict)
     _bias_um: float = 0.0
@@ -151,8 +154,18 @@ class World:
         really = max(0.0, degrees + (0.0 if exactly else self.rng.normal(0, TURN_SD_DEG)))
         self.turned_deg += really
         on = really * self._pitch_mm / 360
+        self._drive(on)
+
+    def _drive(self, on_mm: float) -> None:
+        """The nut goes on by so much; the ring as far as the sleeve stays behind."""
         lost = self._lost if self.travel_mm >= self._loses_from_mm else 0.0
-        self.travel_mm += on * (1 - lost)
+        self.travel_mm += on_mm * (1 - lost)
+        self.lost_mm += on_mm * lost
+
+    @property
+    def acted(self) -> bool:
+        """Whether what is wrong has shown itself by now: a sleeve that lets go later than the bearing is driven harms nobody."""
+        return self.fault not in (Fault.SLIDES, Fault.TURNS) or 1000 * self._slope * self._growth * self.lost_mm > ACTED_UM
 
     def strike(self, blows: int, weight: float = 1.0) -> None:
         """Blows on the spanner: each drives a little less than the one before, as a hand strikes; `weight` of another hammer, against the first."""
@@ -162,8 +175,7 @@ class World:
             on = self._blow_mm * self._blow_falls**self._struck * max(0.0, float(self.rng.normal(1, BLOW_SD)))
             # The nut follows by as much: nobody counts it.
             self.turned_deg += 360 * on / self._pitch_mm
-            lost = self._lost if self.travel_mm >= self._loses_from_mm else 0.0
-            self.travel_mm += on * (1 - lost)
+            self._drive(on)
             self._struck += 1
 
     def begin_gauging(self) -> None:

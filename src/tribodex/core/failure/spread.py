@@ -71,12 +71,8 @@ def dents(at_deg: Sequence[float], raceway_mm: float, rollers: int, counted: boo
 
 
 def _once_each(at_deg: Sequence[float], near_deg: float) -> list[float]:
-    """The same dent marked twice is one dent."""
-    kept: list[float] = []
-    for deg in sorted(deg % 360 for deg in at_deg):
-        if all(_apart(deg, other) >= near_deg for other in kept):
-            kept.append(deg)
-    return kept
+    """The same dent marked twice is one dent, wherever on the ring the counting began."""
+    return [_mean_deg(group) for group in _groups(at_deg, near_deg)]
 
 
 def _apart(a: float, b: float) -> float:

@@ -24,6 +24,7 @@ class ProvableCode(StrEnum):
     THICK = "provable.thick"
     COARSE = "provable.coarse"
     NARROW = "provable.narrow"
+    NO_WINDOW = "provable.no_window"
 
 
 def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
@@ -58,7 +59,7 @@ def proves(gauge: FeelerSet, window_um: Span) -> Verdict:
     if width < NO_FEELER_UM:
         why = (
             f"The window is {um_text(width)} wide: feelers cannot prove it. Ways out: a bearing of the next clearance group; what the maker says "
-            "must be left; or by name, and what must be left is kept. Feelers measured by micrometer and sleeve end to ring are worth their time here."
+            "must be left; or by name, and what must be left is kept. Feelers measured by micrometer, and sleeve end to ring, are worth their time."
         )
         return Verdict("narrower than feelers tell", Level.WATCH, why, code=ProvableCode.NARROW)
     if width < NARROW_UM and step > STEP_SHARE * width + ROUNDED_UM and step <= FINEST_STEP_UM:

@@ -20,7 +20,7 @@ from tribodex.core.mounting.gauging import Gauged, Row
 from tribodex.core.mounting.lock_ruling import LeafSays, LockCode, keeps_risk, may_lock, may_meet
 from tribodex.core.mounting.locking import USUAL_RISK
 from tribodex.core.mounting.methods import Method
-from tribodex.core.mounting.provable import proves
+from tribodex.core.mounting.provable import ProvableCode, proves
 from tribodex.core.mounting.window import Window, judge_window
 from tribodex.core.topics.tapered import estimate
 from tribodex.core.topics.tapered import facts as ev
@@ -395,5 +395,5 @@ class Tapered:
         """Whether the set in hand can prove the window; unknown while there is none."""
         window = self.window() if self.plan.method.gauged else None
         if window is None or window.empty:
-            return Verdict("no window", Level.UNKNOWN, "There is no window to prove.")
+            return Verdict("no window", Level.UNKNOWN, "There is no window to prove.", code=ProvableCode.NO_WINDOW)
         return proves(self.gauge, Span(window.low_um, window.high_um))

@@ -53,14 +53,8 @@ def tell(payload: Fact) -> str:
             return f"Place {payload.place}, {payload.row.called(payload.unmounted)}: gauged anew; what was read there before no longer counts."
         case ev.GaugingClosed():
             return _closed(payload)
-        case ev.OutsideAccepted(what=what):
-            things = {
-                "group": "Clearance outside its group",
-                "feelers": "A gauge set that cannot prove the window",
-                "row": "One row alone, the other cannot be reached:",
-            }
-            thing = things.get(what, "Empty window")
-            return f"{thing} accepted by {payload.name}: {payload.reason}."
+        case ev.OutsideAccepted():
+            return _accepted(payload)
         case ev.ZeroSet(tap_tested=tested):
             if payload.zero is ZeroPoint.HAND_TIGHT:
                 return "Nut run up with both hands, marked." if not tested else "Nut run up by hand and tapped, marked."
@@ -100,6 +94,18 @@ def tell(payload: Fact) -> str:
             return f"Tightened {number(payload.turn_deg)}° to the tab, tab bent{predicted}."
         case _:
             raise TypeError(f"nothing tells {type(payload).__name__}")
+
+
+_ACCEPTED = {
+    "group": "Clearance outside its group",
+    "feelers": "A gauge set that cannot prove the window",
+    "row": "One row alone, the other cannot be reached:",
+}
+
+
+def _accepted(payload: ev.OutsideAccepted) -> str:
+    thing = _ACCEPTED.get(payload.what, "Empty window")
+    return f"{thing} accepted by {payload.name}: {payload.reason}."
 
 
 def _looked(said: ev.LookedAt) -> str:

@@ -7,10 +7,11 @@ from datetime import datetime
 
 from tribodex.core.errors import InvalidInput
 from tribodex.usecases.crib.cards import OWN_CARDS, CardDraft, CardRowDraft, CardView, cards_shelf, read_card, with_cards, with_own_cards
+from tribodex.usecases.crib.checks import not_ahead
 from tribodex.usecases.crib.expected import ask_card, ask_gauge, ask_gun, ask_wrench
 from tribodex.usecases.crib.gauges import GaugeDraft, GaugeView, gauge_item, gauges_of, gauges_shelf, read_gauge
-from tribodex.usecases.crib.guns import GunDraft, GunView, gun_item, guns_shelf, read_gun_draft
-from tribodex.usecases.crib.shelf import keep_item, withdraw_item
+from tribodex.usecases.crib.guns import GunDraft, GunView, gun_item, guns_shelf, read_gun_draft, weighed_alike
+from tribodex.usecases.crib.shelf import keep_item, own_name, withdraw_item
 from tribodex.usecases.crib.wrenches import WrenchDraft, WrenchView, read_wrench, wrench_item, wrenches_shelf
 from tribodex.usecases.ports import Store, Tap
 
@@ -45,6 +46,8 @@ def keep_gauge(store: Store, item_id: str, draft: GaugeDraft, reason: str, tap: 
     """Add a gauge set, or change one: a new version. Raises InvalidInput with the fields to correct."""
     made = read_gauge(item_id, draft)
     ask_gauge(draft)
+    not_ahead(draft.checked_on, recorded_at)
+    own_name(store.crib_items(), item_id, "gauge", draft.name)
     keep_item(store, item_id, "gauge", gauge_item(made), False, reason, tap, recorded_at)
     return crib(store)
 
@@ -63,6 +66,9 @@ def keep_gun(store: Store, item_id: str, draft: GunDraft, reason: str, tap: Tap,
     """Add a gun, or weigh one again: a new version. Raises InvalidInput with the fields to correct."""
     read_gun_draft(draft)
     ask_gun(draft)
+    weighed_alike(draft)
+    not_ahead(draft.weighed_on, recorded_at, "weighed_on")
+    own_name(store.crib_items(), item_id, "gun", draft.name)
     keep_item(store, item_id, "gun", gun_item(draft), False, reason, tap, recorded_at)
     return crib(store)
 
@@ -71,6 +77,8 @@ def keep_wrench(store: Store, item_id: str, draft: WrenchDraft, reason: str, tap
     """Add a wrench, or say its new check: a new version. Raises InvalidInput with the fields to correct."""
     read_wrench(draft)
     ask_wrench(draft)
+    not_ahead(draft.checked_on, recorded_at)
+    own_name(store.crib_items(), item_id, "wrench", draft.name)
     keep_item(store, item_id, "wrench", wrench_item(draft), False, reason, tap, recorded_at)
     return crib(store)
 

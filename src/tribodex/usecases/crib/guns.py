@@ -21,6 +21,8 @@ from tribodex.usecases.ports import CribItem
 
 # Strokes that are weighed at once, and more weighings than anybody does.
 WEIGHED_STROKES, MOST_WEIGHINGS = 10, 20
+# Ten strokes of one gun weigh the same within a few tenths; more than this is a slip, or air (own choice).
+MOST_APART = 1.5
 
 
 @AS_TYPED
@@ -67,6 +69,16 @@ def read_gun_draft(draft: GunDraft) -> GreaseGun:
     strokes = [grams for grams in each if grams is not None]
     spread = 2 * statistics.stdev(strokes) if len(strokes) > 1 else 0.0
     return GreaseGun(draft.name.strip(), round(statistics.fmean(strokes), 3), round(spread, 3))
+
+
+def weighed_alike(draft: GunDraft) -> None:
+    """Raises InvalidInput where the weighings cannot be of one gun; what was kept before stays readable."""
+    strokes = [_one(text) for text in draft.weighings.split(";") if text.strip()]
+    if max(strokes) > MOST_APART * min(strokes):
+        low, high = (number(round(grams * WEIGHED_STROKES, 2)) for grams in (min(strokes), max(strokes)))
+        raise InvalidInput.at(
+            "weighings", f"Weighings of {low} g and {high} g are not of one gun: one stroke in place of ten, or air in it.", "ten strokes each, again"
+        )
 
 
 def _one(said: str) -> float:

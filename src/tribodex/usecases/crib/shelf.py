@@ -21,6 +21,20 @@ def latest(items: Sequence[CribItem], kind: CribKind) -> list[CribItem]:
     return list(found.values())
 
 
+def own_name(items: Sequence[CribItem], item_id: str, kind: CribKind, name: str) -> None:
+    """Raises InvalidInput where another thing of this kind goes by the name: a record could not say which was used."""
+    said = " ".join(name.split()).casefold()
+    other = next((item for item in latest(items, kind) if item.item_id != item_id and not item.withdrawn and _named(item) == said), None)
+    if other is not None:
+        raise InvalidInput.at(
+            "name", f"Another one in the crib is called {name.strip()}.", "a name of its own, for example with a colour or a number"
+        )
+
+
+def _named(item: CribItem) -> str:
+    return " ".join(str(item.payload.get("name", "")).split()).casefold()
+
+
 def history(items: Sequence[CribItem], item_id: str) -> tuple[str, ...]:
     """How a thing came to be what it is, in words."""
     return tuple(

@@ -26,7 +26,16 @@ from tribodex.core.schedule.due import CareKind
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, judge_lip, lip_side
 from tribodex.core.seals.labyrinth import Half
 from tribodex.core.seals.large import LOOP_MM, backwards, pressing_order, steps_of, warm_up
-from tribodex.core.seals.material import chamfer_length, judge_material, judge_play, labyrinth_back, labyrinth_play, lip_speed
+from tribodex.core.seals.material import (
+    LEAD_MM,
+    MOST_LEAD_SHARE,
+    chamfer_length,
+    judge_material,
+    judge_play,
+    labyrinth_back,
+    labyrinth_play,
+    lip_speed,
+)
 from tribodex.core.seals.v_ring import SQUEEZED_MM, judge_set, set_width, sheet_span
 from tribodex.core.topics import large_seal, seals, stock
 from tribodex.core.topics.large_seal import commands as big
@@ -448,7 +457,8 @@ def test_a_chamfer_by_geometry(shaft: float, part: float, angle: float) -> None:
         math.radians(angle), rel=0.02, abs=0.02
     )
     # Common practice, no source: 15 to 30 degrees, 20 the aim.
-    assert (found.verdict.level is Level.STOP) == (angle > 30)  # type: ignore[union-attr]
+    least = next(mm for most, mm in LEAD_MM if shaft <= most)
+    assert (found.verdict.level is Level.STOP) == (angle > 30 or shaft * (1 - part) > MOST_LEAD_SHARE * shaft or shaft - shaft * part < least)  # type: ignore[union-attr]
 
 
 @given(st.sampled_from(SealKind), st.sampled_from(Purpose), st.sampled_from([None, *LipSide]))

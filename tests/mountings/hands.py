@@ -10,6 +10,7 @@ from typing import Any
 
 from tests.helpers import BEGIN
 from tests.mountings.world import Fault, World
+from tribodex.core.adviser.move import RISKS
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.feeler import FeelerSet, FeelerShelf, Stack
 from tribodex.core.errors import InvalidInput, Refused
@@ -72,6 +73,7 @@ class Hands:
     gaugings: int = 0
     attempts: int = 1
     washers: int = 0
+    raised: bool = False
     refused: list[str] = field(default_factory=list)
     alarms: list[NextMove] = field(default_factory=list)
     # What stood first once sleeve end and numbers were looked at.
@@ -250,6 +252,10 @@ class Hands:
                 case Do.RELEASE if "moves with the nut" in move.headline or "belong together" in move.headline:
                     self.alarms.append(move)
                     return "the sleeve moves" if "moves with the nut" in move.headline else "no pair"
+                case Do.RELEASE if "allow a greater risk" in move.risk and self.state.risk < max(RISKS):
+                    # The first way out that is offered; it costs nothing, and everybody sees what was chosen.
+                    self.raised = True
+                    self.say(cmd.ChooseRisk(max(RISKS)))
                 case Do.RELEASE if move.headline.startswith("Stop:"):
                     return "out of reach"
                 case Do.RELEASE | Do.NO_PLAY | Do.LOCK:

@@ -151,6 +151,8 @@ class Ended:
     cause_first: bool | None = None
     # Whether what was wrong had shown itself before the end.
     acted: bool = True
+    # Whether a greater risk was chosen, where the bench offered it as the way out.
+    raised: bool = False
 
 
 def _of_the_mechanism(alarm: NextMove) -> bool:
@@ -195,6 +197,7 @@ def run_one(
         any(_of_the_mechanism(alarm) for alarm in hands.alarms),
         hands.first_after_looks in CAUSES.get(fault, ()) if hands.first_after_looks is not None else None,
         world.acted,
+        hands.raised,
     )
 
 

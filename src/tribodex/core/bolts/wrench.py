@@ -24,6 +24,10 @@ SCALE_FROM = 0.2
 CHECK_DAYS = 366
 
 
+# An extension longer than this many wrenches makes a hand's place on the grip count for more than the scale (own choice).
+MOST_REACH = 2.0
+
+
 def wrench_setting(torque_nm: float, wrench_mm: float, extension_mm: float, angle_deg: float) -> Result:
     """The setting for a torque at the bolt: T_set = T·L/(L + E·cos φ).
 
@@ -40,6 +44,12 @@ def wrench_setting(torque_nm: float, wrench_mm: float, extension_mm: float, angl
         raise InvalidInput.at("wrench", f"A wrench of {number(wrench_mm)} mm is out of range.", "50 to 3000 mm, drive to the middle of the grip")
     if not 0 <= extension_mm <= 1500:
         raise InvalidInput.at("extension", f"An extension of {number(extension_mm)} mm is out of range.", "0 to 1500 mm, drive to bolt")
+    if extension_mm > MOST_REACH * wrench_mm:
+        raise InvalidInput.at(
+            "extension",
+            f"An extension of {number(extension_mm)} mm on a wrench of {number(wrench_mm)} mm: the wrench is read within a hand's width then.",
+            f"at most {MOST_REACH:g} times the wrench, drive to the middle of the grip",
+        )
     reach = wrench_mm + extension_mm * math.cos(math.radians(angle_deg))
     if reach < 0.2 * wrench_mm:
         raise InvalidInput.at(

@@ -16,12 +16,16 @@ from tribodex.core.working import Level, Line, Result, Verdict, number
 class SeatCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
+    FIT_CANNOT_BE = "seat.fit_cannot_be"
     OUT_OF_FORM = "seat.out_of_form"
     OVER_SIZE = "seat.over_size"
     TOO_FEW_READINGS = "seat.too_few_readings"
     UNDER_SIZE = "seat.under_size"
 
 
+# A fit further from nought than this is a misreading, or another ring: heavy fits end at half of it, ISO 492 lets a bore be a few hundredths
+# under its size (own choice).
+CANNOT_BE_UM, CANNOT_BE_UM_PER_MM = 20.0, 1.5
 # Section along the seat, direction across it: both count from one.
 Spot = tuple[int, int]
 SECTIONS, DIRECTIONS = (1, 2, 3), (1, 2, 3, 4)
@@ -297,7 +301,11 @@ def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: floa
     warm_um = 0.0 if shaft_c is None or ring_c is None else (shaft_c - ring_c) * EXPANSION_UM_PER_MM_K * seat_mm
     fit = round((seat_mm - bore_mm) * 1000 - warm_um, 1)
     verdict = None
-    if fit <= 0:
+    if abs(fit) > (most := CANNOT_BE_UM + CANNOT_BE_UM_PER_MM * seat_mm):
+        what = "more than any bearing is pressed on with" if fit > 0 else "more play than a worn seat has"
+        why = f"{travel_text(abs(fit) / 1000)} between seat and bore: {what} ({travel_text(most / 1000)} at this size). Read both again."
+        verdict = Verdict("cannot be", Level.STOP, why, code=SeatCode.FIT_CANNOT_BE)
+    elif fit <= 0:
         verdict = Verdict("loose", Level.WATCH, f"{travel_text(-fit / 1000)} of clearance: a ring that turns under load creeps here.")
     lines = (
         Line("Δ", "seat less bore, at one temperature", "d - b - α·(t_d - t_b)·d", f"({number(seat_mm)} - {number(bore_mm)})·1000"

@@ -26,6 +26,7 @@ class PlacingCode(StrEnum):
     NOT_HELD = "placing.not_held"
     RINGS_TOO_WIDE = "placing.rings_too_wide"
     SHIM = "placing.shim"
+    NO_FOOT_BEARS = "placing.no_foot_bears"
     TOO_MUCH_FOR_THE_BEARING = "placing.too_much_for_the_bearing"
     TOO_MUCH_FOR_THE_SEAL = "placing.too_much_for_the_seal"
 
@@ -201,6 +202,9 @@ def soft_foot(feet: Sequence[Foot]) -> Result:
     if worst > SOFT_FOOT_MM:
         words = ", ".join(f"{name} {number(mm)} mm" for name, mm in shims if mm > SOFT_FOOT_MM)
         verdict = Verdict("shim", Level.STOP, f"Pulled down as it is the housing bends and pinches the ring. Shim: {words}.", code=PlacingCode.SHIM)
+    elif least > SOFT_FOOT_MM:
+        why = f"Under every foot {number(least)} mm goes in: none bears. It hangs on something, or the gaps were read before the bolts were snug."
+        verdict = Verdict("no foot bears", Level.STOP, why, code=PlacingCode.NO_FOOT_BEARS)
     else:
         verdict = Verdict("stands flat", Level.GOOD, f"Feet differ by no more than {travel_text(SOFT_FOOT_MM)}.")
     return Result("soft_foot", "Widest difference between feet", worst, "mm", verdict=verdict, working=lines)

@@ -15,6 +15,7 @@ class WindowCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     EMPTY = "window.empty"
+    NO_WIDTH = "window.no_width"
     NOTHING_TO_TAKE_OUT = "window.nothing_to_take_out"
     RING_TOO_TIGHT = "window.ring_too_tight"
     GRIP_NOT_PROVEN = "window.grip_not_proven"
@@ -26,6 +27,8 @@ class WindowCode(StrEnum):
 HALF_SHARE = Span(0.4, 0.5)
 # The inner ring is judged this much warmer than the outer where no residual limit is known, K (common practice, no source).
 HEAT_K = 10.0
+# A window narrower than this has no inside: gauge and feelers round to it (µm; own choice).
+LEAST_WIDTH_UM = 0.5
 
 
 @dataclass(frozen=True)
@@ -204,6 +207,14 @@ def judge_window(window: Window) -> Verdict:
             code=WindowCode.EMPTY,
         )
     heat = window.heat_um
+    if window.high_um - window.low_um < LEAST_WIDTH_UM:
+        return Verdict(
+            "no width",
+            Level.STOP,
+            f"From {um_text(window.low_um)} to {um_text(window.high_um)}: no reading can show that a clearance lies there. A range of reductions, "
+            "not one number; the card's own; or ask the maker.",
+            code=WindowCode.NO_WIDTH,
+        )
     if window.high_um <= max(heat, 0.0):
         return Verdict(
             "no window",

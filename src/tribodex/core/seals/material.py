@@ -23,6 +23,8 @@ class SealCode(StrEnum):
     TOO_HOT = "seal.too_hot"
     TOO_LITTLE_ROOM = "seal.too_little_room"
     TOO_STEEP = "seal.too_steep"
+    TOO_SHORT = "seal.lead_in_too_short"
+    NO_LEAD_IN = "seal.no_lead_in"
 
 
 # From this speed the shaft under the lip is harder (m/s; ISO 6194-1 in its spirit, from memory).
@@ -134,6 +136,15 @@ def judge_warmth(material: SealMaterial, running_c: float | None) -> Verdict:
     return Verdict("temperature right", Level.GOOD, f"{number(running_c)} °C of {number(material.hottest_c)} °C.")
 
 
+# What a lead-in takes off the diameter at least, by shaft diameter up to so much (mm; ISO 6194-1, from memory; beyond its
+# 500 mm own choice).
+LEAD_MM = (
+    (10, 1.5), (20, 2.0), (30, 2.5), (40, 3.0), (50, 3.5), (70, 4.0), (95, 4.5), (130, 5.5), (240, 7.0), (500, 11.0), (math.inf, 5.0),
+)  # fmt: skip
+# One that takes more of it is another step of the shaft (own choice).
+MOST_LEAD_SHARE = 0.25
+
+
 def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Result:
     """Length of a lead-in chamfer: (d - d_c)/2 / tan φ; a larger difference asks for a longer one.
 
@@ -156,6 +167,15 @@ def chamfer_length(shaft_mm: float, chamfer_mm: float, angle_deg: float) -> Resu
         verdict = Verdict(
             "too steep", Level.STOP, f"{number(angle_deg)}°: the lip folds or tears on it. 15 to 30°, 20° is the aim.", code=SealCode.TOO_STEEP
         )
+    elif shaft_mm - chamfer_mm > MOST_LEAD_SHARE * shaft_mm:
+        why = f"From {number(shaft_mm)} to {number(chamfer_mm)} mm is no chamfer of this shaft: read both again."
+        verdict = Verdict("no lead-in", Level.STOP, why, code=SealCode.NO_LEAD_IN)
+    elif shaft_mm - chamfer_mm < (least := next(mm for most, mm in LEAD_MM if shaft_mm <= most)):
+        why = (
+            f"{number(shaft_mm - chamfer_mm)} mm on the diameter, {number(least)} mm are asked for this shaft: the lip is not spread yet when it "
+            "meets the shaft. A mounting sleeve, or a longer chamfer."
+        )
+        verdict = Verdict("lead-in too short", Level.STOP, why, code=SealCode.TOO_SHORT)
     elif angle_deg < 15:
         verdict = Verdict("flat", Level.WATCH, f"{number(angle_deg)}°: longer than it needs to be; 20° is the aim.")
     else:

@@ -19,12 +19,15 @@ class VRingCode(StrEnum):
     NOT_SQUEEZED = "v_ring.not_squeezed"
     SQUEEZED_TOO_FAR = "v_ring.squeezed_too_far"
     TOO_LITTLE_SQUEEZE = "v_ring.too_little_squeeze"
+    TOO_FAST = "v_ring.too_fast"
     WHAT_HOLDS_IT = "v_ring.what_holds_it"
     WIDTH_NOT_KNOWN = "v_ring.width_not_known"
 
 
 # Up to this speed the ring's own stretch holds it; up to the second a shoulder or clamp behind it does (m/s; common practice, no source).
 FREE_MS, BEHIND_MS = 8.0, 12.0
+# Faster than this none is run, however it is held (m/s; own choice).
+MOST_MS = 25.0
 # Roughness of the face it runs on, from the fastest down: from a speed (m/s), Ra (µm); common practice, no source.
 FACES = ((10.0, "0.4 to 0.8"), (5.0, "0.8 to 1.6"), (1.0, "1.6 to 2.0"), (0.0, "up to 2.5"))
 # A lip that is squeezed by less than this is not squeezed (mm; our figure, as near as a caliper reads on rubber).
@@ -156,13 +159,16 @@ def judge_v_speed(speed_ms: float, held: Held | None) -> list[Verdict]:
 
     Source: common practice, no source.
 
-    >>> [judge_v_speed(v, held)[0].word for v, held in ((6, None), (9, None), (9, Held.STRETCH), (9, Held.BEHIND), (13, Held.BEHIND))]
-    ['speed right', 'what holds it?', 'not held', 'held', 'not held']
+    >>> [judge_v_speed(v, held)[0].word for v, held in ((6, None), (9, None), (9, Held.STRETCH), (9, Held.BEHIND), (100, Held.ALL_ROUND))]
+    ['speed right', 'what holds it?', 'not held', 'held', 'too fast for a V-ring']
     """
     face = next(ra for least, ra in FACES if speed_ms >= least)
     counter = Verdict("the face", Level.WATCH, f"At {number(speed_ms)} m/s the face it runs on has Ra {face} µm, square to the shaft, no scratches.")
     if speed_ms <= FREE_MS:
         return [Verdict("speed right", Level.GOOD, f"{number(speed_ms)} m/s: its own stretch holds it up to {FREE_MS:g}."), counter]
+    if speed_ms > MOST_MS:
+        why = f"{number(speed_ms)} m/s is more than a V-ring stands, however it is held ({MOST_MS:g} m/s): a seal that does not rub."
+        return [Verdict("too fast for a V-ring", Level.STOP, why, code=VRingCode.TOO_FAST), counter]
     asked = Held.BEHIND if speed_ms <= BEHIND_MS else Held.ALL_ROUND
     why = f"{number(speed_ms)} m/s: it lifts off the shaft. It needs {asked.words}"
     if held is None:

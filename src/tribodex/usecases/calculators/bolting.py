@@ -50,7 +50,7 @@ def _bolt(reference: Reference, inputs: BoltInputs) -> Answer:
     if (inputs.into is None) != (inputs.engaged_mm is None):
         missing = "engaged_mm" if inputs.engaged_mm is None else "into"
         raise InvalidInput.at(missing, "Both say whether the thread stands it: what it goes into, and how long.", "both, or neither")
-    verdict = engagement(thread, inputs.into, inputs.engaged_mm) if inputs.into is not None and inputs.engaged_mm is not None else None
+    verdict = engagement(thread, inputs.into, inputs.engaged_mm, inputs.grade) if inputs.into is not None and inputs.engaged_mm is not None else None
     order = " – ".join(str(number) for number in pattern(inputs.count))
     findings = (f"{inputs.count} on a circle: {order}; passes of 30, 60, 100 %, and one last round.",) if inputs.count > 1 else ()
     return Answer("bolt-torque", (bolt_torque(thread, row, inputs.finish),), verdict=verdict, findings=findings)

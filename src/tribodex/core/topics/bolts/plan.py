@@ -70,7 +70,7 @@ def _engaged(command: cmd.PlanJoint, thread: BoltThread) -> list[Verdict]:
         return []
     if command.into not in set(Into):
         raise InvalidInput.at("into", "What do they go into?", ", ".join(Into))
-    return [engagement(thread, Into(command.into), _mm(command.engaged, "engaged", command.shown))]
+    return [engagement(thread, Into(command.into), _mm(command.engaged, "engaged", command.shown), command.grade)]
 
 
 def _mm(said: str, name: str, shown: Shown) -> float:

@@ -13,6 +13,7 @@ import pytest
 from pydantic import ValidationError
 
 from tribodex.core.errors import InvalidInput, NotFound
+from tribodex.core.working import Level
 from tribodex.main import main
 from tribodex.usecases.calculators import CALCULATORS, calculate, find
 from tribodex.usecases.ports import Reference
@@ -155,3 +156,23 @@ def test_an_outside_diameter_that_no_bearing_has_is_refused_by_every_calculator(
             with pytest.raises(InvalidInput, match=r"outside|sizes|diameter"):
                 calculate(reference, calculator.name, given)
     assert len(tried) > 12
+
+
+def test_a_bearing_driven_past_all_its_play_is_not_good(reference: Reference) -> None:
+    """720° of a 2 mm thread: 0.13 mm less than nothing, and the window's own verdict was “good”."""
+    find_it = find("position").inputs.model_validate(LATE | {"nut_angle_deg": 720, "gauged_um": None, "gauged_at_deg": 0})
+    answer = calculate(reference, "position", find_it)
+    assert answer.verdict is not None and answer.verdict.level is Level.STOP and answer.verdict.word == "nothing left"
+
+
+OIL = {"bore_mm": 90, "outside_mm": 160, "speed_rpm": 600, "bearing_c": 70}
+
+
+@pytest.mark.parametrize(
+    ("more", "field"),
+    [({"grade_vg": "220", "nu40": 100}, "grade_vg"), ({"grade_vg": "220", "vi": 95}, "grade_vg"), ({"nu40": 220, "nu100": 19, "vi": 60}, "vi")],
+)
+def test_an_oil_is_said_in_one_way(reference: Reference, more: dict[str, Any], field: str) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        calculate(reference, "oil-viscosity", find("oil-viscosity").inputs.model_validate({"grade_vg": ""} | OIL | more))
+    assert refused.value.fields[0].name == field

@@ -2,13 +2,22 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
+
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.components.bearing import Bearing
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.mounting.elastic import effective_ratio
+from tribodex.core.quantities import um_text
 from tribodex.core.sources import LAME
-from tribodex.core.working import Line, Result, number
+from tribodex.core.working import Level, Line, Result, Verdict, number
+
+
+class PositionCode(StrEnum):
+    """What is found wrong here, by a name that never changes."""
+
+    NOTHING_LEFT = "position.nothing_left"
 
 
 def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: LockNut, since_deg: float, from_um: float) -> Result:
@@ -30,12 +39,17 @@ def position_result(now: Belief, bearing: Bearing, shaft: Shaft | None, nut: Loc
     """
     k = effective_ratio(bearing, shaft)
     taken = from_um - now.clearance_um
+    verdict = None
+    if now.clearance_um <= 0:
+        why = f"By this turn {um_text(taken)} of {um_text(from_um)} would be out: the bearing is clamped. Read turn and zero again; release it."
+        verdict = Verdict("nothing left", Level.STOP, why, code=PositionCode.NOTHING_LEFT)
     return Result(
         "position",
         "Clearance now, estimated",
         now.clearance_um,
         "µm",
         uncertainty=2 * now.sd_um,
+        verdict=verdict,
         working=(
             Line(
                 "κ",

@@ -215,7 +215,9 @@ def _position(ref: Reference, i: PositionInputs) -> Answer:
     turn = None if window.empty else advise(now, window, Question(1 if i.gauged_um is not None else 0, 0, i.risk))
     note = "The window is empty." if turn is None else "No further turn." if turn.angle_deg == 0 else ""
     turned = Result("next_turn", "Turn next", turn.angle_deg if turn else None, "°", note=note)
-    return Answer("position", (at, turned, reduction_result(i.initial_um, now.clearance_um, uncertainty), shown), shown.verdict)
+    # Where nothing is left the window's own judgement says nothing of this bearing.
+    figures = (at, turned, reduction_result(i.initial_um, now.clearance_um, uncertainty), shown)
+    return Answer("position", figures, at.verdict or shown.verdict)
 
 
 def _tabs(ref: Reference, i: TabInputs) -> Answer:

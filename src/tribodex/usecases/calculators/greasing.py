@@ -146,6 +146,12 @@ def _oil(reference: Reference, inputs: OilInputs) -> Answer:
     check_outside(inputs.bore_mm, inputs.outside_mm)
     findings = []
     grade = inputs.grade_vg.strip().upper().removeprefix("ISO").removeprefix(" ").removeprefix("VG").strip()
+    if grade and any(given is not None for given in (inputs.nu40, inputs.nu100, inputs.vi)):
+        raise InvalidInput.at(
+            "grade_vg", "A grade and a viscosity of its own: which of them is the oil's?", "the grade alone, or the viscosities alone"
+        )
+    if inputs.nu100 is not None and inputs.vi is not None:
+        raise InvalidInput.at("vi", "With both viscosities the index follows: it is not given besides.", "both viscosities, or one and the index")
     if grade:
         if grade not in reference.oil_grades.rows:
             raise InvalidInput.at("grade_vg", f"“{inputs.grade_vg}” is no oil grade.", ", ".join(reference.oil_grades.rows))

@@ -121,7 +121,7 @@ def keeps_risk(window: Window, chance_below_limit: float, risk: float) -> Verdic
         return None
     why = (
         f"By everything gauged, {in_words(chance_below_limit)} that less than {um_text(guard)} is left; {in_words(risk)} was chosen. Gauge once "
-        "more, at another place or with finer feelers; or choose a greater risk."
+        "more, at another place or with finer feelers."
     )
     return Verdict(OVER_RISK, Level.STOP, why, code=LockCode.OVER_RISK)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from tribodex.core.adviser.belief import Belief
-from tribodex.core.adviser.move import COARSE_STEP_DEG, Act, Advice
+from tribodex.core.adviser.move import COARSE_STEP_DEG, RISKS, Act, Advice
 from tribodex.core.mounting.lock_ruling import LockCode
 from tribodex.core.mounting.methods import Method, WasherMethod
 from tribodex.core.mounting.seat import NutSeatCode
@@ -147,15 +147,13 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
     least = window.guard_um if window.guard_um is not None else window.low_um
     if ruling.code == LockCode.NOT_REACHED:
         why = f"{ruling.reason} No turn towards it keeps the chosen risk of leaving less than {um_text(least)}. {often}"
-        return NextMove(
-            Do.RELEASE, "Stop: the window is out of reach", why, f"{_WAYS_ON.format('allow a greater risk; ')} {release_how(state)}", stops=True
-        )
+        return NextMove(Do.RELEASE, "Stop: the window is out of reach", why, f"{_WAYS_ON.format(_greater(state))} {release_how(state)}", stops=True)
     if ruling.code == LockCode.NOT_SURE and window.high_um - says.uncertainty_um < least:
         # Not even its upper end could be told from what must be left.
         headline = "Stop: feelers cannot prove a window this narrow"
         return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"{_WAYS_ON.format('')} {release_how(state)}", stops=True)
     if ruling.code == LockCode.OVER_RISK:
-        ways = f"Ways out: allow a greater risk; gauge with finer feelers; or release and drive up less far. {release_how(state)}"
+        ways = f"Ways out: {_greater(state)}gauge with finer feelers; or release and drive up less far. {release_how(state)}"
         return NextMove(Do.RELEASE, "Not sure enough for the chosen risk", f"{ruling.reason} {often}", ways, stops=True)
     if (meet := meet_move(state)) is not None:
         return meet
@@ -163,6 +161,11 @@ def stuck_move(state: Tapered, position: Belief, window: Window) -> NextMove:
     if ruling.code == LockCode.NOT_SURE:
         headline = "Not sure enough by the feeler: release, and drive up less far"
     return NextMove(Do.RELEASE, headline, f"{ruling.reason} {often}", f"Loosening a little does not bring it back. {release_how(state)}", stops=True)
+
+
+def _greater(state: Tapered) -> str:
+    """A greater risk as a way out, while there is one to choose."""
+    return "allow a greater risk; " if state.risk < max(RISKS) else ""
 
 
 _WAYS_ON = (

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job.topic import Desk
 from tribodex.core.mounting.methods import WASHER_REASONS
@@ -20,7 +21,13 @@ from tribodex.core.working import number
 
 # What stands on page one, in this order: what was gauged, what was aimed for, what came of it.
 HEADLINE = ("gauged_clearance", "unmounted_clearance", "believed_clearance", "window", "reduction", "nut_angle", "hoop_stress")
-_ACCEPTED = {"group": "Clearance outside its group", "window": "Window", "narrow": "Window narrower than feelers can tell"}
+_ACCEPTED = {
+    "group": "Clearance outside its group",
+    "window": "Window",
+    "narrow": "Window narrower than feelers can tell",
+    "feelers": "Gauge set that cannot prove the window",
+    "row": "One row alone, the other cannot be reached,",
+}
 
 
 def record(desk: Desk, state: Tapered) -> Sequence[Section]:
@@ -38,7 +45,7 @@ def _certificate(desk: Desk, state: Tapered) -> Section:
         figures=(*figures(desk, state), *plan.figures),
         verdict=final.overall if final is not None else None,
         page=Page.ONE,
-        terms=tuple(_terms(plan)),
+        terms=tuple(_terms(state)),
         counts=tuple(_counts(state)),
         # Where nothing is gauged the angle asked is the aim; where it is, the window is.
         headline=tuple(name for name in HEADLINE if name != "nut_angle" or not plan.method.gauged),
@@ -48,7 +55,8 @@ def _certificate(desk: Desk, state: Tapered) -> Section:
     )
 
 
-def _terms(plan: Plan) -> Iterator[tuple[str, str]]:
+def _terms(state: Tapered) -> Iterator[tuple[str, str]]:
+    plan = state.plan
     b = plan.bearing
     size = " × ".join(number(mm) for mm in (b.bore_mm, b.outside_mm, b.width_mm))
     yield "Bearing", f"{size} mm, {b.group.value}, taper {b.taper.value}"
@@ -59,8 +67,14 @@ def _terms(plan: Plan) -> Iterator[tuple[str, str]]:
     if plan.card:
         yield "Card", _sentence(plan.card_title)
     if plan.feeler is not None:
-        checked = f", checked {plan.feeler.checked_on}" if plan.feeler.checked_on else ""
-        yield "Feeler set", f"{plan.feeler.name}{checked}"
+        # Every set that was read with, the planned one where nothing was read yet.
+        used = dict.fromkeys(gauging.set_of(plan) for gauging in state.gaugings) or {state.gauge: None}
+        yield "Feeler set", "; ".join(_set_words(feeler) for feeler in used)
+
+
+def _set_words(feeler: FeelerSet) -> str:
+    checked = f", checked {feeler.checked_on}" if feeler.checked_on else ""
+    return f"{feeler.name}{checked}{', measured by micrometer' if feeler.measured_um else ''}"
 
 
 def _counts(state: Tapered) -> Iterator[tuple[str, str]]:

@@ -354,7 +354,7 @@ def test_gauged_twice_outside_its_group_the_ways_out_stay_at_hand() -> None:
     assert bench.move().do is not Do.DECIDE_GROUP
 
 
-@pytest.mark.parametrize(("turns", "per_degree"), [((40, 40, 40), 0.15), ((25, 25, 25, 25, 25), 0.18), ((50, 50, 50), 0.18)])
+@pytest.mark.parametrize(("turns", "per_degree"), [((40, 40, 40), 0.15), ((25, 25, 25, 25, 25), 0.18), ((40, 40, 40), 0.18)])
 def test_turns_that_take_too_little_are_an_alarm_of_their_own(turns: tuple[int, ...], per_degree: float) -> None:
     """No single reading lies outside its band: the nut's word has swallowed the small slope by then. The slope itself says it."""
     bench = make_bench(REFERENCE, ON)

@@ -31,7 +31,7 @@ TELLS_UM, LIKELY = 15.0, 0.5
 # A turn that takes less than this share of what it should on this shaft: another taper, or a sleeve that goes along. Shares of a fault that
 # readings have lifted clearly above what it has before any (3 % driven before, 4.5 % of the mechanism). Each chosen on 700 virtual mountings
 # of a seed of its own, of which 300 sound ones gave none.
-SHORT_SLOPE, EARLY_ALARM, MECHANISM_ALARM = 0.70, 0.12, 0.30
+SHORT_SLOPE, EARLY_ALARM, MECHANISM_ALARM = 0.65, 0.20, 0.40
 # An explanation with less than this share is not named.
 WORTH_NAMING = 0.03
 

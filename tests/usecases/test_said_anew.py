@@ -30,7 +30,7 @@ from tribodex.usecases.ports import Reference, Tap
 LARGER = job_cmd.SayFitted("22220 K C3", "90 mm", seat="adapter_sleeve")
 FILL = fill.PlanFill("middling", mass="3.4 kg", housing="180 mm", inside="90 mm", corners="2")
 # A seal whose fit to the shaft is worked out: its lead-in.
-LIP = seal.PlanSeals(SealKind.LIP, Purpose.KEEP_GREASE, "both", "NBR", "1000", "60 °C", chamfer="76 mm", angle="20")
+LIP = seal.PlanSeals(SealKind.LIP, Purpose.KEEP_GREASE, "both", "NBR", "1000", "60 °C", chamfer="75 mm", angle="20")
 
 
 def shown(reference: Reference, job: Loaded, topic: str) -> dict[str, bool]:

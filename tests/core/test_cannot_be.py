@@ -20,13 +20,13 @@ from tribodex.core.seals.v_ring import Held, VRingCode, judge_v_speed
 from tribodex.core.working import Level
 
 
-@pytest.mark.parametrize(("seat", "bore"), [(60.02, 59.82), (60.02, 2.36), (45.010, 44.10), (45.010, 44.800), (45.0, 45.5)])
+@pytest.mark.parametrize(("seat", "bore"), [(60.02, 59.82), (60.02, 2.36), (45.010, 44.10), (45.010, 44.800), (45.0, 46.5)])
 def test_a_fit_that_cannot_be_is_read_again(seat: float, bore: float) -> None:
     verdict = real_fit(seat, bore, None, None).verdict
     assert verdict is not None and verdict.level is Level.STOP and verdict.code == SeatCode.FIT_CANNOT_BE and "Read both again" in verdict.reason
 
 
-@pytest.mark.parametrize(("seat", "um"), [(45, 17), (60, 60), (120, 90), (500, 250), (45, -30)])
+@pytest.mark.parametrize(("seat", "um"), [(45, 17), (60, 60), (120, 90), (500, 250), (45, -30), (45, -300)])
 def test_a_heavy_fit_and_a_worn_seat_are_not_stopped_by_that(seat: float, um: float) -> None:
     verdict = real_fit(seat, seat - um / 1000, None, None).verdict
     assert verdict is None or verdict.code != SeatCode.FIT_CANNOT_BE

@@ -82,6 +82,34 @@ def test_a_name_answers_for_it_and_less_than_the_thinnest_feeler_ends_as_a_stop(
         bench.do(cmd.AcceptOutside("feelers", "Tester", "again"))
 
 
+def test_a_name_answers_for_the_set_that_was_in_hand_and_for_no_other() -> None:
+    bench = small()
+    bench.do(cmd.AcceptOutside("feelers", "Tester", "no other set today"))
+    assert bench.state.stopped_by() is None
+    thick = replace(METRIC, id="k", name="Thick set", leaves_um=METRIC.leaves_um[1:])
+    bench.crib = (METRIC, thick, FINE)
+    bench.do(cmd.TakeFeelers("k"))
+    assert bench.move().do is Do.DECIDE_FEELERS
+    bench.do(cmd.TakeFeelers("m"))
+    assert bench.state.stopped_by() is None, "that one was answered for"
+
+
+def test_the_final_check_with_a_set_too_thick_names_its_ways_out() -> None:
+    """Locked with one set, another in hand by then: what is refused is not offered, and what would help is."""
+    bench, truth = make_bench(REFERENCE, replace(DRAFT, washer="on")), VirtualBearing(125, 0.37, 9)
+    bench.crib = (METRIC, replace(METRIC, id="k", name="Thick set", leaves_um=(100.0, 150.0, 200.0)))
+    bench.ready(truth)
+    bench.do(cmd.TurnNut("150"))
+    bench.gauge(Phase.DRIVE_UP, truth)
+    bench.do(cmd.Lock("0"), cmd.TakeFeelers("k"))
+    assert bench.move().do is Do.DECIDE_FEELERS
+    with pytest.raises(Refused, match="cannot prove this window"):
+        bench.do(cmd.StartGauging(Phase.FINAL))
+    bench.do(cmd.TakeFeelers("m"))
+    assert bench.move().do is Do.GAUGE_FINAL
+    bench.do(cmd.StartGauging(Phase.FINAL))
+
+
 def test_only_sets_of_the_crib_are_taken_and_none_twice() -> None:
     bench = small()
     with pytest.raises(InvalidInput) as raised:

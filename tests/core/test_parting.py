@@ -16,6 +16,7 @@ from tribodex.core.mounting.drive_up import reduction_per_degree_um
 from tribodex.core.mounting.elastic import effective_ratio
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.mounting.judgement import judge_final
+from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.mounting.window import target_window
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
@@ -395,3 +396,14 @@ def test_a_shaft_that_gives_way_is_no_alarm_where_the_plan_knows_it() -> None:
         bench.do(cmd.TurnNut(str(turn)))
         bench.gauge(Phase.DRIVE_UP, truth)
         assert parted(bench.state) is None
+
+
+def test_a_sleeve_seen_to_have_moved_before_anything_is_gauged_on_it_stops_at_once() -> None:
+    bench = make_bench(REFERENCE, ON)
+    bench.ready(VirtualBearing(125, 0.385, 9))
+    bench.do(cmd.TurnNut("120"), cmd.LookAt(LookTarget.SLEEVE_END, None, "30.00 mm", "30.20 mm", LengthTool.DEPTH_MICROMETER))
+    found = parted(bench.state)
+    assert found is not None and found.cause is Explanation.SLIP
+    assert move(bench).do is Do.RELEASE and "moves with the nut" in move(bench).headline
+    with pytest.raises(Refused, match="do not agree"):
+        bench.do(cmd.Lock("2"))

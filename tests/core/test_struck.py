@@ -130,3 +130,22 @@ def test_a_count_of_blows_stands_with_each_gauging() -> None:
     assert [(g.blows, g.tool) for g in found] == [(1, 1), (3, 1), (4, 2)]
     before, after = bench.state.position(), bench.state.by_blows(further=2)
     assert before is not None and after is not None and after.clearance_um < before.clearance_um
+
+
+@given(st.lists(st.tuples(st.integers(0, 30), st.booleans(), st.floats(0, 400), st.floats(2, 60)), min_size=1, max_size=6), st.integers(0, 30))
+@settings(max_examples=60, deadline=None)
+def test_no_readings_however_contradicting_leave_nothing_to_believe(said: list[tuple[int, bool, float, float]], since: int) -> None:
+    places = [Place(blows, other, (Span(low, low + wide),) * 6) for blows, other, low, wide in said]
+    now = believe_struck(MODEL, INITIAL, places, since)
+    assert np.isfinite([now.clearance_um, now.sd_um, now.chance_below(50)]).all() and float(now.weight.sum()) == pytest.approx(1.0)
+    assert now.clearance_um <= now.unmounted_um + 5 * now.unmounted_sd_um
+
+
+def test_a_reading_far_from_everything_counts() -> None:
+    far = believe_struck(MODEL, [[Span(320, 330)] * 6], [Place(0, False, (Span(20, 30),) * 12), Place(0, False, (Span(20, 30),) * 12)])
+    assert 15 < far.clearance_um < 60
+
+
+def test_hundreds_of_places_are_no_depth() -> None:
+    many = [place(1 if i % 40 == 0 else 0, 110 - i / 40, 120 - i / 40) for i in range(700)]
+    assert np.isfinite(believe_struck(MODEL, INITIAL, many).clearance_um)

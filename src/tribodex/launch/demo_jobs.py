@@ -45,7 +45,7 @@ PACE = timedelta(seconds=50)
 # What the first blow turns the nut, and how each next one falls off.
 BLOW_DEG, BLOW_FALLS = 18.0, 0.96
 # What a person decides.
-_STOPS = (Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY)
+_STOPS = (Do.RELEASE, Do.DECIDE_GROUP, Do.DECIDE_WINDOW, Do.DECIDE_FEELERS, Do.DECIDE_NARROW, Do.PARTED, Do.NO_PLAY)
 
 
 class VirtualFitter:

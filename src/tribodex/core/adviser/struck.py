@@ -29,6 +29,9 @@ _EVERY = 2
 # κ of a counted turn from here on, as multiples of the elastic one, with their weights.
 _RATIOS = ((0.9, 0.25), (1.0, 0.5), (1.1, 0.25))
 _DROP = 1e-4
+# No reading is impossible: where it contradicts all that is known, it counts all the same.
+_LEAST = 1e-12
+_DEEP = 100
 
 
 @dataclass(frozen=True)
@@ -71,6 +74,9 @@ def believe_struck(
         # Nothing was gauged on the sleeve: what is left hangs on the unmounted clearance itself, and moves with it.
         loss = _after(np.zeros(1), np.ones((len(_FALLS), len(_LOSSES), 1)), 0, since)
         return _belief(model, before, *loss, shared=True, here=since == 0)
+    for enough in range(_DEEP, len(seen), _DEEP):
+        # Each place stands on the one before: of a long job the beginning first, so that none goes too deep.
+        _learned(before, seen[:enough])
     line, joint, struck = _learned(before, seen)
     if another_tool:
         joint, struck = _other_tool(joint), 0
@@ -90,7 +96,7 @@ def _learned(before: Before, places: tuple[Place, ...]) -> tuple[Array, Array, i
         joint, struck = _other_tool(joint), 0
     joint = _moved(line, joint, struck, last.blows)
     told = before.likelihood(last.evidence, before.reading_sd_um(last.evidence, last.extra_sd_um))
-    joint = joint * told.both[::_EVERY]
+    joint = (joint + _LEAST * joint.max()) * np.maximum(told.both[::_EVERY], _LEAST)
     return line, joint / joint.sum(), struck + last.blows
 
 

@@ -26,6 +26,8 @@ class SeatCode(StrEnum):
 # A fit further from nought than this is a misreading, or another ring: heavy fits end at half of it, ISO 492 lets a bore be a few hundredths
 # under its size (own choice).
 CANNOT_BE_UM, CANNOT_BE_UM_PER_MM = 20.0, 1.5
+# A worn seat may have play far beyond any fit; more than this is another size, or a slip.
+WORN_UM, WORN_UM_PER_MM = 500.0, 5.0
 # Section along the seat, direction across it: both count from one.
 Spot = tuple[int, int]
 SECTIONS, DIRECTIONS = (1, 2, 3), (1, 2, 3, 4)
@@ -301,7 +303,8 @@ def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: floa
     warm_um = 0.0 if shaft_c is None or ring_c is None else (shaft_c - ring_c) * EXPANSION_UM_PER_MM_K * seat_mm
     fit = round((seat_mm - bore_mm) * 1000 - warm_um, 1)
     verdict = None
-    if abs(fit) > (most := CANNOT_BE_UM + CANNOT_BE_UM_PER_MM * seat_mm):
+    most = CANNOT_BE_UM + CANNOT_BE_UM_PER_MM * seat_mm if fit > 0 else WORN_UM + WORN_UM_PER_MM * seat_mm
+    if abs(fit) > most:
         what = "more than any bearing is pressed on with" if fit > 0 else "more play than a worn seat has"
         why = f"{travel_text(abs(fit) / 1000)} between seat and bore: {what} ({travel_text(most / 1000)} at this size). Read both again."
         verdict = Verdict("cannot be", Level.STOP, why, code=SeatCode.FIT_CANNOT_BE)

@@ -36,7 +36,8 @@ def drive_move(state: Tapered) -> NextMove:
     """From the zero mark to the lock, for methods that gauge."""
     found = parted(state)
     if state.no_play_here() is not None:
-        return _no_play(state)
+        # Nothing can be gauged again with a set that cannot prove it: another one comes first.
+        return feelers_move(state) if state.stopped_by() == "feelers" else _no_play(state)
     if found is not None:
         return grew_move(found) if found.sign is Sign.GREW and found.cause not in MECHANISM else parted_move(state, found)
     window = state.window()

@@ -117,6 +117,8 @@ def _leaf_followed(state: Tapered, _: Event, said: ev.LeafFollowed) -> None:
 @_on(ev.OutsideAccepted)
 def _outside_accepted(state: Tapered, _: Event, said: ev.OutsideAccepted) -> None:
     state.accepted.append(said)
+    if said.what == "feelers":
+        state.feelers_accepted.add(state.gauge.id)
     if said.what == "row":
         state.attempt.row_out = said
 

@@ -203,6 +203,8 @@ def _final_move(state: Tapered) -> NextMove:
             "The last check where no feeler gets in: it turns freely and swivels, at most with slight drag.",
             "A ring that binds was driven too far: release and start again.",
         )
+    if state.stopped_by() == "feelers":
+        return feelers_move(state)
     return NextMove(
         Do.GAUGE_FINAL,
         "Gauge the residual clearance, locked",

@@ -132,7 +132,8 @@ def parted(state: Tapered) -> Parted | None:
 
 def _seen(state: Tapered) -> Parted | None:
     """What was seen at the parts stands, whatever is gauged after it: no reading makes a wrong pair right, or a sleeve hold."""
-    last = next((gauging for gauging in reversed(state.on_sleeve()) if gauging.closed is not None), None)
+    # Seen before anything was gauged on the sleeve, it stands against the unmounted clearance.
+    last = next((gauging for gauging in (*reversed(state.on_sleeve()), *reversed(state.initials())) if gauging.closed is not None), None)
     if last is None or last.closed is None:
         return None
     read = last.closed.summary.mean_um

@@ -55,6 +55,7 @@ class Tapered:
     risk: float = USUAL_RISK
     # The gauge set in hand, where another was taken than planned.
     feelers: FeelerSet | None = None
+    feelers_accepted: set[str] = field(default_factory=set)
     _position: Belief | None = field(default=None, compare=False, repr=False)
     _leaf_says: LeafSays | None = field(default=None, compare=False, repr=False)
     _unmounted: Known | None = field(default=None, compare=False, repr=False)
@@ -104,8 +105,8 @@ class Tapered:
         return last.closed if last else None
 
     def has_accepted(self, what: str) -> bool:
-        """Whether this was accepted by name."""
-        return any(a.what == what for a in self.accepted)
+        """Whether this was accepted by name; of a gauge set, the one that was in hand then."""
+        return any(a.what == what for a in self.accepted) and (what != "feelers" or self.gauge.id in self.feelers_accepted)
 
     def initials(self) -> list[Gauging]:
         """Gaugings of the unmounted clearance that count: the last one, and those before it that agree with it.

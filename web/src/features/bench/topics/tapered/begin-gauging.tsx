@@ -1,6 +1,7 @@
 /** A gauging that is asked for: its first reading begins it. Feeler by feeler, or with a warm ring, it is begun by hand. */
 import type { Tapered } from "../../../../api";
 import { useSettings } from "../../../../ui";
+import { FeelersInHand } from "./feelers-in-hand";
 import { GaugingPanel } from "./gauging-panel";
 import { Row, type Refused, type Tap } from "./parts";
 import { StartGauging } from "./start-gauging";
@@ -37,6 +38,7 @@ export function BeginGauging(props: {
           refused={refused}
         />
       </Row>
+      {ahead || !work.feelers ? null : <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} />}
     </>
   );
 }

@@ -26,6 +26,7 @@ export function DecideNarrow({ work, tap, refused }: { work: Tapered; tap: Tap; 
         description="What must be left is kept at the chosen risk; the reduction may end a little above its range. This goes in the record under your name."
         onAccept={(name, reason) => tap({ kind: "accept_outside", what: "narrow", name, reason })}
       />
+      {work.feelers ? <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} /> : null}
       <RiskChoice risk={work.risk} tap={tap} />
     </>
   );

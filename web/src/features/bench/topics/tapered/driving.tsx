@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Tapered } from "../../../../api";
 import { Button } from "../../../../ui";
 import { BeginGauging } from "./begin-gauging";
+import { FeelersInHand } from "./feelers-in-hand";
 import { HandCheckPanel } from "./hand-check-panel";
 import { LockPanel } from "./lock-panel";
 import { OneRow } from "./one-row";
@@ -77,6 +78,9 @@ export function Otherwise(props: { work: Tapered; tap: Tap; refused: Refused; ga
           <TabsAhead work={work} tap={tap} refused={refused} />
         ) : null}
       </div>
+      {work.feelers && !work.gauging ? (
+        <FeelersInHand feelers={work.feelers} tap={tap} refused={refused} />
+      ) : null}
       {work.by_lengths ? <Travelled tap={tap} refused={refused} witness /> : null}
       <Release work={work} open={releasing} onClose={() => setReleasing(false)} tap={tap} />
     </>

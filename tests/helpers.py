@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Iterator, Sequence
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from tribodex.core.components.bearing import Bearing, Group, Taper
@@ -22,6 +22,7 @@ from tribodex.core.mounting.seat import LengthTool
 from tribodex.core.procedure import Procedure
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.schedule.history import DueNow
+from tribodex.core.schedule.moves import StopMove
 from tribodex.core.topics import desk, fold, tapered
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
@@ -170,10 +171,13 @@ class MemoryStore:
         self.races = races
         self.said: dict[str, dict[int, list[dict[str, Any]]]] = {}
         self.the_crews: list[Crew] = []
+        self.moves: list[StopMove] = []
         self.crib = [CribItem(f.id, 1, "gauge", gauge_item(f), False, "", f"first-{f.id}", "Tester", BEGIN) for f in FEELERS]
 
     def machines(self) -> Sequence[Machine]:
         return MACHINES
+
+    site: str | None = None
 
     def people(self) -> Sequence[str]:
         return ["Tester"]
@@ -185,6 +189,13 @@ class MemoryStore:
         if any((i.item_id, i.version) == (item.item_id, item.version) for i in self.crib):
             raise ConcurrentWriter
         self.crib.append(item)
+
+    def stop_moves(self, from_week: date) -> Sequence[StopMove]:
+        return [move for move in self.moves if move.to_week >= from_week]
+
+    def add_stop_move(self, move: StopMove) -> None:
+        if all(move.client_event_id != known.client_event_id for known in self.moves):
+            self.moves.append(move)
 
     def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
         return list(self.summaries.values())
@@ -233,7 +244,17 @@ class MemoryStore:
     def care_rows(self) -> Sequence[CareRow]:
         known = {p.id: (p.name, m.name, m.area) for m in self.machines() for p in m.positions}
         return [
-            CareRow(at, *known[at], one.care.kind, one.care.every_h, one.care.every_days, one.hours_per_day, one.since, one.strokes, one.over)
+            CareRow(
+                at,
+                *known[at],
+                one.care.kind,
+                one.care.every_h,
+                one.care.every_days,
+                one.hours_per_day,
+                one.since,
+                one.strokes,
+                *(one.over, one.run_from),
+            )
             for at in self.said
             for one in self._due(at)
         ]

@@ -9,11 +9,12 @@ import signal
 import subprocess
 import sys
 import threading
-import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+
+from tests.visitor import at
 
 ROOT = Path(__file__).resolve().parents[1]
 RUNNING: list[subprocess.Popen[str]] = []
@@ -73,7 +74,7 @@ class Started:
 
 
 def get(address: str) -> object:
-    with urllib.request.urlopen(address, timeout=60) as answer:
+    with at(address).open(address) as answer:
         return json.load(answer)
 
 

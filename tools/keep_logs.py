@@ -10,7 +10,7 @@ import json
 import sys
 import tempfile
 from dataclasses import replace
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Any
 
@@ -25,6 +25,7 @@ from tests.core import test_blows as blows
 from tests.core import test_closing as closing
 from tests.core import test_feelers_taken as taken
 from tests.core import test_fill as fill
+from tests.core import test_look as signs
 from tests.core import test_looks as looking
 from tests.core import test_run_in as run_in
 from tests.core import test_seals as seals
@@ -54,6 +55,7 @@ from tribodex.core.job.places import ONLY_PLACE
 from tribodex.core.job.proofs import What
 from tribodex.core.job.rail import status
 from tribodex.core.job.scope import Scope
+from tribodex.core.job.signing import SecondEyes
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.gauging import Phase, Row
 from tribodex.core.removal.as_found import RingsFound
@@ -556,6 +558,25 @@ def of_looks() -> Log:
     return made.log
 
 
+def of_signs() -> Log:
+    """An old bearing passed, then a sign to scrap it; what was told, what stands in a record, the foot asked for by itself."""
+    made = ShaftBench()
+    made.do(job_cmd.ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
+    made.do(look.SeeMark(33, "b", "recorded"), look.SeeMark(52, "c"), look.CleanParts(), at="1")
+    made.do(*(look.SeeMark(int(mark[:-1]), mark[-1]) for mark in signs.CLEAN), look.JudgePart("bearing", True), at="1")
+    made.do(look.SeeMark(21, "c"), look.JudgePart("bearing", False), look.ConcludeLook("ELE", "P. Arden", "welded beside it"), at="1")
+    made.do(replace(run_in.SET, grease="Mill grease 2", looks="Seals: none torn or out\nBelt tension"), at="1")
+    return made.log
+
+
+def of_meter() -> Log:
+    """A stop where the hour meter was replaced."""
+    made = rounds.RoundBench(replace(rounds.GREASED, meter_h=4210.0, meter_on=date(2026, 11, 1), opened_on=date(2026, 11, 30)))
+    made.do(walk.DoStop("standing", "8", meter="3", meter_old="4650"), at="1")
+    made.do(job_cmd.Correct(made.job.last_seq, "read again", walk.DoStop("standing", "8", meter="4", meter_old="4655")), at="1")
+    return made.log
+
+
 def of_feelers() -> Log:
     """A set that cannot prove the window, a finer one in hand, gauged with it; in the middle of a gauging a measured one."""
     made, truth = taken.small(), taken.TRUTH
@@ -586,6 +607,20 @@ def of_round() -> Log:
         walk.SkipStop("guard locked"),
         at="2",
     )
+    return made.log
+
+
+def of_two() -> Log:
+    """Handed over, signed under somebody, counter-signed, corrected and signed by two again."""
+    made = rounds.RoundBench()
+    made.do(job_cmd.HandOver("Ines Whitlow", "guard of the second one is locked"))
+    made.do(walk.SkipStop("guard locked"), at="1")
+    made.do(walk.SkipStop("guard locked"), at="2")
+    skipped = made.job.last_seq
+    made.more_books = {SecondEyes: SecondEyes("Tobit Marr works under Ines Whitlow")}
+    made.do(job_cmd.Sign("Tobit Marr", "fitter"), job_cmd.CounterSign("Ines Whitlow", "supervisor"))
+    made.do(job_cmd.Correct(skipped, "another guard", walk.SkipStop("guard of the drive locked")), at="2")
+    made.do(job_cmd.Sign("Tobit Marr", "fitter"), job_cmd.CounterSign("Ines Whitlow", "supervisor"))
     return made.log
 
 
@@ -638,6 +673,8 @@ def some(name: str) -> list[tuple[str, Log]]:
         "hub": of_hub,
         "looks": of_looks,
         "feelers": of_feelers,
+        "signs": of_signs,
+        "meter": of_meter,
         "shaft": of_shaft,
         "pair": of_pair,
         "listed": of_listed,
@@ -646,6 +683,7 @@ def some(name: str) -> list[tuple[str, Log]]:
         "alarms": of_alarms,
         "seal": of_seal,
         "round": of_round,
+        "two": of_two,
         "fitted": of_fitted,
         "not-yet": of_not_yet,
         "blows": of_blows,
@@ -677,6 +715,8 @@ for i, log in enumerate(
         of_hub(),
         of_looks(),
         of_feelers(),
+        of_signs(),
+        of_meter(),
         *of_follower(),
         *of_unit(),
         of_cartridge(),
@@ -684,6 +724,7 @@ for i, log in enumerate(
         of_alarms(),
         of_seal(),
         of_round(),
+        of_two(),
         of_fitted(),
         of_not_yet(),
         of_blows(),

@@ -13,6 +13,7 @@ from playwright.sync_api import sync_playwright
 from server_report import SEEN, _get, medians
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
+from tests.browser.machine import ONE_TAP, sign_in
 
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
@@ -59,12 +60,15 @@ def measure_rounds(root: Path) -> RoundsReport:
         database = LocalMariaDB(Path(folder))
         database.start()
         prepare(root, database, KeyFiles(database.folder / "keys"))
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
+        log, keys = database.folder / "web.log", database.folder / "keys"
+        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP)
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium")
-            page = browser.new_page()
+            context = browser.new_context(base_url=web.address)
+            sign_in(context, "Ines Whitlow")
+            page = context.new_page()
 
             def shown() -> None:
                 page.goto(f"{web.address}/rounds", wait_until="commit")

@@ -5,11 +5,9 @@ Pairs are measured by turns, so that what else the machine does meets both alike
 
 from __future__ import annotations
 
-import json
 import statistics
 import tempfile
 import time
-import urllib.request
 from collections.abc import Callable, Iterator
 from dataclasses import asdict, dataclass
 from datetime import UTC, datetime, timedelta
@@ -20,7 +18,9 @@ from matplotlib.figure import Figure
 from playwright.sync_api import Page, sync_playwright
 from sqlalchemy import Engine, insert, text
 from sqlalchemy.orm import Session
+from tests.browser.machine import ONE_TAP, sign_in
 from tests.helpers import open_one
+from tests.visitor import at
 
 from tribodex.core.job.facts import Event, NoteAdded, PointClosed, PointOpened
 from tribodex.core.topics import fold
@@ -102,7 +102,8 @@ def measure_server(root: Path) -> ServerReport:
         database = LocalMariaDB(Path(folder))
         database.start()
         prepare(root, database, KeyFiles(database.folder / "keys"))
-        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
+        log, keys = database.folder / "web.log", database.folder / "keys"
+        web = WebServer(root, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP)
         engine = make_engine(database.app_url)
         try:
             web.wait_ready()
@@ -118,7 +119,9 @@ def measure_server(root: Path) -> ServerReport:
             (again,) = medians([lambda: _get(record)], 10)
             with sync_playwright() as playwright:
                 browser = playwright.chromium.launch(executable_path="/usr/bin/chromium")
-                page = browser.new_page()
+                context = browser.new_context(base_url=web.address)
+                sign_in(context, "Ines Whitlow")
+                page = context.new_page()
                 lists = [_jobs(engine, web.address, page, jobs) for jobs in JOBS]
                 browser.close()
             return ServerReport(statistics.median(empty), logs, lists, started, first, again)
@@ -135,7 +138,7 @@ def _once(address: str) -> float:
 
 
 def _get(address: str) -> bytes:
-    answer: bytes = urllib.request.urlopen(address).read()
+    answer: bytes = at(address).open(address).read()
     return answer
 
 
@@ -154,9 +157,8 @@ def _log(engine: Engine, address: str, entries: int, kind: str, empty: list[floa
     count: Iterator[int] = iter(range(10_000))
 
     def tap() -> None:
-        body = {"client_event_id": f"tap-{job_id}-{next(count):06d}", "actor": "Bench", "happened_at": datetime.now(UTC).isoformat()}
-        data = json.dumps(body | {"command": {"kind": "add_note", "text": "one more"}}).encode()
-        urllib.request.urlopen(urllib.request.Request(f"{address}/api/jobs/{job_id}/taps", data, {"Content-Type": "application/json"})).read()
+        body = {"client_event_id": f"tap-{job_id}-{next(count):06d}", "happened_at": datetime.now(UTC).isoformat()}
+        at(address).open(f"{address}/api/jobs/{job_id}/taps", body | {"command": {"kind": "add_note", "text": "one more"}}).read()
 
     nothing, opened, tapped = medians([lambda: _get(f"{address}/health"), lambda: _get(f"{address}/api/jobs/{job_id}"), tap], 60)
     empty.append(nothing)

@@ -12,7 +12,7 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
 from tests.browser.hands import Hands
-from tests.browser.machine import CHROMIUM, DESK, FLAGS, PHONE
+from tests.browser.machine import CHROMIUM, DESK, FLAGS, ONE_TAP, PHONE, sign_in
 
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo import prepare
@@ -20,6 +20,8 @@ from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
 from tribodex.store.log_keys import KeyFiles
 
+# Who looks, where it is not the supervisor.
+WHO = {"people": "Orla Tennick"}
 # name, address, screen, look, what to do before the picture
 VIEWS = [
     ("jobs", "/", DESK, "light", None),
@@ -37,6 +39,7 @@ VIEWS = [
     ("blows", "/jobs/hollin-vale-0025", DESK, "light", None),
     ("lock", "/jobs/hollin-vale-0003", DESK, "light", "lock"),
     ("rounds", "/rounds", DESK, "light", None),
+    ("people", "/people", DESK, "light", "person"),
     ("record", "/api/jobs/hollin-vale-0002/record.html", DESK, "light", None),
     ("calculator", "/calculator", DESK, "light", "calculator"),
     ("tables", "/tables/reduction_srb_tapered", DESK, "light", "chart"),
@@ -74,6 +77,8 @@ def prepare_page(page: Page, step: str | None) -> None:
         hands.follow(until="lock")
         page.get_by_label("to the next tab").fill("3.5")
         hands.tap("Save")
+    elif step == "person":
+        page.locator("summary", has_text="Tobit Marr").click()
     elif step is not None:
         raise ValueError(f"no such step: {step}")
 
@@ -81,9 +86,7 @@ def prepare_page(page: Page, step: str | None) -> None:
 def picture(browser: Browser, address: str, name: str, path: str, size: dict[str, int], look: str, step: str | None, folder: Path) -> None:
     """One picture."""
     context = browser.new_context(base_url=address, viewport=size, locale="en-GB", timezone_id="UTC", reduced_motion="reduce", color_scheme=look)
-    context.add_init_script(
-        "localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({actor: 'Ines Whitlow'}))"
-    )
+    sign_in(context, WHO.get(name, "Ines Whitlow"), look)
     page = context.new_page()
     page.goto(f"{address}{path}")
     page.wait_for_load_state("networkidle")
@@ -104,7 +107,8 @@ def main() -> None:
         database.start()
         try:
             prepare(ROOT, database, KeyFiles(database.folder / "keys"))
-            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
+            log, keys = database.folder / "web.log", database.folder / "keys"
+            server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=log, keys=keys, more=ONE_TAP)
             try:
                 server.wait_ready()
                 browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)

@@ -3,18 +3,9 @@
 from __future__ import annotations
 
 import argparse
-import json
 import sys
 from collections.abc import Sequence
 from pathlib import Path
-from typing import Any
-
-from pydantic import TypeAdapter, ValidationError
-
-from tribodex.core.errors import TribodexError
-from tribodex.reference import load_reference
-from tribodex.usecases.calculators import CALCULATORS, Answer, calculate, find
-from tribodex.web.problems import from_validation
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -29,9 +20,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     demo.add_argument("--names", default="", help="names or addresses that browsers may use for this machine, separated by commas")
     demo.add_argument("--reset", action="store_true", help="throw the demonstration's data away first")
     commands.add_parser("serve", help="production server; settings from the environment, see README")
-    calc = commands.add_parser("calc", help="any calculator, as JSON")
-    calc.add_argument("name", nargs="?", default="", help="without a name: which calculators there are, and what they take")
-    calc.add_argument("inputs", nargs="*", metavar="key=value")
+    _calculators(commands.add_parser("calc", help="any calculator"))
     plant = commands.add_parser("plant", help="bring machines, people and gauge sets in from a file")
     plant.add_argument("file", type=Path)
     backup = commands.add_parser("backup", help="everything the database holds, while the server goes on")
@@ -80,7 +69,15 @@ def main(arguments: Sequence[str] | None = None) -> int:
             write_openapi(options.file, ROOT)
             return 0
         case _:
-            return run_calc(options.name, options.inputs) if options.name else list_calculators()
+            from tribodex.launch.calc import calc
+
+            return calc(options.name, options.inputs, as_json=options.json)
+
+
+def _calculators(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("name", nargs="?", default="", help="without a name: which calculators there are")
+    parser.add_argument("inputs", nargs="*", metavar="key=value", help="lists with commas, as minutes=0,30,60; without any: what it takes")
+    parser.add_argument("--json", action="store_true", help="everything, with the working, as JSON")
 
 
 def _copies(kind: str, options: argparse.Namespace) -> int:
@@ -101,51 +98,6 @@ def _copies(kind: str, options: argparse.Namespace) -> int:
     except NotUp as error:
         print(error, file=sys.stderr)
         return 1
-
-
-def list_calculators() -> int:
-    """Print every calculator with what it takes; what may be left out stands in brackets."""
-    for calculator in CALCULATORS.values():
-        takes = [name if field.is_required() else f"[{name}]" for name, field in calculator.inputs.model_fields.items()]
-        print(f"{calculator.name}: {calculator.title}\n    {' '.join(takes)}")
-    return 0
-
-
-def plain(value: Any) -> Any:
-    """Numbers as a person writes them: 5 for 5.0, seven figures for the rest."""
-    if isinstance(value, float):
-        short = float(f"{value:.7g}")
-        return int(short) if short.is_integer() else short
-    if isinstance(value, dict):
-        return {key: plain(inner) for key, inner in value.items()}
-    return [plain(inner) for inner in value] if isinstance(value, list) else value
-
-
-def run_calc(name: str, pairs: Sequence[str]) -> int:
-    """Print a calculator's answer as JSON; a problem goes to the error stream as JSON as well."""
-    try:
-        calculator = find(name)
-        inputs = calculator.inputs.model_validate(dict(_pair(pair) for pair in pairs))
-        answer = calculate(load_reference(), name, inputs)
-    except ValidationError as error:
-        print(from_validation(error).get_data(as_text=True), file=sys.stderr)
-        return 2
-    except TribodexError as error:
-        fields = [{"name": f.name, "message": f.message, "expected": f.expected} for f in error.fields]
-        print(json.dumps({"title": type(error).__name__, "detail": error.detail, "fields": fields}, ensure_ascii=False), file=sys.stderr)
-        return 2
-    print(json.dumps(plain(TypeAdapter(Answer).dump_python(answer, mode="json")), indent=2, ensure_ascii=False))
-    return 0
-
-
-def _pair(text: str) -> tuple[str, object]:
-    key, _, value = text.partition("=")
-    if value[:1] in "[{" and value:
-        try:
-            return key, json.loads(value)
-        except json.JSONDecodeError:
-            return key, value
-    return key, value
 
 
 if __name__ == "__main__":

@@ -61,7 +61,7 @@ def _through_trouble(root: Path, site: Site) -> tuple[str, list[Device]]:  # noq
     """Devices and a browser tap while one thing after another breaks; what was done, and who tapped."""
     position = json.loads(json.dumps(get(f"{site.address}/api/plant")))["machines"][0]["positions"][0]["id"]
     for job in JOBS:
-        who = {"client_event_id": f"open-{job}", "actor": "Opener", "happened_at": datetime.now(UTC).isoformat()}
+        who = {"client_event_id": f"open-{job}", "happened_at": datetime.now(UTC).isoformat()}
         post(f"{site.address}/api/jobs", {**who, "job_id": job, "position_id": position, "plan": PLAN})
     through, stopped = f"http://127.0.0.1:{site.cable.port}", threading.Event()
     devices = [Device(f"device-{n}", through if n % 2 else site.address, JOBS[n // 2], random.Random(SEED + n)) for n in range(4)]

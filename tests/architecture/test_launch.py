@@ -39,9 +39,11 @@ def test_the_demonstration_starts_on_another_port_keeps_its_data_and_ends_cleanl
 
 def test_serving_begins_empty_and_takes_a_plant(root: Path) -> None:
     port = str(free_port())
-    empty = Started(root, "serve", TRIBODEX_PORT=port)
+    empty = Started(root, "serve", TRIBODEX_PORT=port, TRIBODEX_ONE_TAP="1")
     address = empty.address()
     assert address.endswith(f":{port}") and "The plant is empty" in empty.text
+    door = get(f"{address}/api/door")
+    assert isinstance(door, dict) and door["first_run"] and door["one_tap"] == [], "nobody comes in by one tap but in the demonstration"
     assert get(f"{address}/api/jobs") == []
     assert empty.stop() == 0
     assert import_plant(root, ROOT / "data" / "demo" / "hollin_vale.yaml") == 0

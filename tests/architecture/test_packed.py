@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import subprocess
 import sys
@@ -10,6 +11,7 @@ import urllib.request
 from pathlib import Path
 
 from tests.launched import ROOT, Started, get, nothing_is_left_running  # noqa: F401
+from tests.visitor import FIRST, at
 from tribodex.launch.mariadb import free_port
 
 # Nothing answers there.
@@ -34,15 +36,13 @@ def serve(prefix: Path) -> Started:
     return Started(prefix, command=[str(prefix / "current" / "run"), "serve"], TRIBODEX_PORT=str(free_port()), **CUT_OFF)
 
 
-def people(address: str) -> object:
-    return get(f"{address}/api/people")
+def people(address: str) -> list[str]:
+    found: list[str] = json.loads(json.dumps(get(f"{address}/api/people")))
+    return [name for name in found if name != FIRST["name"]]
 
 
 def add_person(address: str, name: str) -> None:
-    body = f'{{"name": "{name}"}}'.encode()
-    asked = urllib.request.Request(f"{address}/api/people", body, {"Content-Type": "application/json"}, method="POST")
-    with urllib.request.urlopen(asked, timeout=60):
-        pass
+    at(address).open(f"{address}/api/persons", {"name": name, "rights": {"main": ["work"]}}).close()
 
 
 def test_installed_upgraded_and_taken_back_without_a_network(tmp_path: Path) -> None:
@@ -69,7 +69,7 @@ def test_installed_upgraded_and_taken_back_without_a_network(tmp_path: Path) -> 
     newer = tmp_path / "newer.tar"
     # The newer version changes the schema: the older one cannot read what that made of it.
     (unpacked / "src" / "tribodex" / "store" / "migrations" / "versions" / "9999_newer.py").write_text(
-        'import sqlalchemy as sa\nfrom alembic import op\n\nrevision, down_revision = "9999", "0010"\n\n\n'
+        'import sqlalchemy as sa\nfrom alembic import op\n\nrevision, down_revision = "9999", "0012"\n\n\n'
         'def upgrade() -> None:\n    op.create_table("newer", sa.Column("id", sa.Integer(), primary_key=True))\n'
     )
     with tarfile.open(newer, "w") as packed:

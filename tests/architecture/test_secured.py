@@ -23,6 +23,7 @@ import pytest
 from cryptography import x509
 
 from tests.launched import ROOT, Started, nothing_is_left_running, root  # noqa: F401
+from tests.visitor import FIRST
 from tribodex.launch.certificate import SiteCertificate, site_certificate
 from tribodex.launch.front import Door, answer_plain
 from tribodex.launch.mariadb import free_port
@@ -59,6 +60,20 @@ def ask(
     found = answer.status, {key.lower(): value for key, value in answer.getheaders()}, answer.read().decode(errors="replace")
     connection.close()
     return found
+
+
+def first_run(port: int, authority: Path, name: str = "plant-pc") -> dict[str, str]:
+    """The first person comes in over TLS; the cookies that the browser sends from then on, none of them in the clear."""
+    plain = socket.create_connection(("127.0.0.1", port), 60)
+    connection = http.client.HTTPConnection("127.0.0.1", port, timeout=60)
+    connection.sock = ssl.create_default_context(cafile=str(authority)).wrap_socket(plain, server_hostname=name)
+    connection.request("POST", "/api/first-run", json.dumps(FIRST), {"Host": f"{name}:{port}", "Content-Type": "application/json"})
+    answer = connection.getresponse()
+    assert answer.status == 201, answer.read()
+    cookies = answer.headers.get_all("Set-Cookie") or []
+    assert cookies and all("Secure" in cookie and "SameSite=Lax" in cookie for cookie in cookies)
+    connection.close()
+    return {"Cookie": "; ".join(cookie.partition(";")[0] for cookie in cookies)}
 
 
 def test_a_long_name_is_a_name_too(tmp_path: Path) -> None:
@@ -242,9 +257,10 @@ def test_nobody_serves_to_the_network_as_root() -> None:
         until(lambda: "Tribodex is at  https://" in started.text or started.process.poll() is not None)
         assert started.process.poll() is None, started.text
         authority = checkout / ".run" / "serve" / "tls" / "site.crt"
-        kinds = json.loads(ask(port, "/api/blank-sheets", authority)[2])
+        came = first_run(port, authority)
+        kinds = json.loads(ask(port, "/api/blank-sheets", authority, headers=came)[2])
         kind = next(iter(kinds[0].values())) if isinstance(kinds[0], dict) else kinds[0]
-        code, headers, paper = ask(port, f"/api/print/blank.pdf?kind={kind}", authority)
+        code, headers, paper = ask(port, f"/api/print/blank.pdf?kind={kind}", authority, headers=came)
         assert code == 200 and headers["content-type"] == "application/pdf" and paper.startswith("%PDF-"), paper[:300]
         web = read_running(checkout / ".run" / "serve" / "web.json")
         assert web is not None

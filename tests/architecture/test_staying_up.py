@@ -23,6 +23,7 @@ import pytest
 import yaml
 
 from tests.architecture.test_launch import DEMO, ROOT, Started, get, nothing_is_left_running  # noqa: F401
+from tests.visitor import at
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.processes import Running, read_running, started_at, write_running
 from tribodex.launch.server import WebServer
@@ -60,7 +61,7 @@ def wait_for(what: Callable[[], bool], seconds: float = 240) -> float:
 
 def status(address: str, seconds: float = 20) -> tuple[int, str]:
     try:
-        with urllib.request.urlopen(address, timeout=seconds) as answer:
+        with at(address).open(address, seconds=seconds) as answer:
             return answer.status, answer.read().decode()
     except urllib.error.HTTPError as error:
         return error.code, error.read().decode()

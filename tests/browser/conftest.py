@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
-from tests.browser.machine import CHROMIUM, DESK, FLAGS
+from tests.browser.machine import CHROMIUM, DESK, FLAGS, sign_in
 from tribodex.launch.demo import prepare
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.server import WebServer
@@ -41,7 +41,15 @@ class Site:
 
     def __init__(self, database: LocalMariaDB) -> None:
         self._database = database
-        self._server = WebServer(ROOT, database.app_url, "127.0.0.1", free_port(), log=database.folder / "web.log", keys=database.folder / "keys")
+        self._server = WebServer(
+            ROOT,
+            database.app_url,
+            "127.0.0.1",
+            free_port(),
+            log=database.folder / "web.log",
+            keys=database.folder / "keys",
+            more={"TRIBODEX_ONE_TAP": "1"},
+        )
         self._server.wait_ready()
         self.address = self._server.address
 
@@ -87,10 +95,9 @@ def new_page(browser: Browser, site: Site) -> Iterator[Callable[..., Page]]:
 
     def make(size: dict[str, int] = DESK, look: str = "light", actor: str = "Ines Whitlow", strict: bool = True) -> Page:
         context = browser.new_context(base_url=site.address, viewport=size, color_scheme=look, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
-        context.add_init_script(
-            f"localStorage.getItem('tribodex.settings') || localStorage.setItem('tribodex.settings', JSON.stringify({{actor: '{actor}'}}))"
-        )
         context.set_default_timeout(LONGEST)
+        if actor:
+            sign_in(context, actor, look)
         contexts.append(context)
         page = context.new_page()
         if strict:

@@ -199,3 +199,10 @@ class Hands:
             pass
         if (self._answer or self.bench())["next"]["do"] == "close_gauging":
             self.key("n") if by_key else self.tap("Finish this gauging")
+
+
+def taken_by(page: Page, name: str) -> None:
+    """Another of the demonstration's people takes the device."""
+    page.get_by_role("button", name="Who is at the bench").click()
+    page.get_by_role("dialog").get_by_role("button", name=name, exact=True).click()
+    expect(page.get_by_role("dialog")).to_be_hidden()

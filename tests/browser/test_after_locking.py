@@ -35,7 +35,7 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
     for label, value in (("When mounted", "18 °C"), ("Shaft, running", "60 °C"), ("Base, running", "30 °C")):
         page.get_by_label(label).fill(value)
     tapped(page, "Work out the growth")
-    after.headline(page, "The shaft line is computed")
+    after.headline(page, "The shaft line is worked out")
 
     for at, truth in (("1", DRIVE), ("2", FREE)):
         look(hands, at, "inboard_ring")
@@ -78,7 +78,7 @@ def test_a_shaft_from_make_safe_to_the_round_on_a_phone(new_page: Callable[..., 
     page.get_by_role("radio", name="Intake", exact=True).click()
     page.get_by_role("button", name=re.compile(r"^(this week|\d{4}-\d\d-\d\d)", re.M)).nth(1).click()
     expect(page.get_by_role("region", name="Stops")).to_contain_text("Head shaft, drive side")
-    phone = new_page(PHONE, strict=False, actor="Tobit Marr")
+    phone = new_page(PHONE, strict=False, actor="Bram Sedgeley")
     phone.goto("/rounds")
     phone.get_by_role("radio", name="Intake", exact=True).click()
     phone.get_by_label("Week", exact=True).select_option(index=1)

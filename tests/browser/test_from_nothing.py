@@ -8,7 +8,9 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import LONGEST
 from tests.browser.machine import PHONE
+from tests.browser.signing import first_run
 from tests.launched import Started, get, nothing_is_left_running, root
+from tests.visitor import FIRST
 from tribodex.launch.mariadb import free_port
 
 __all__ = ["nothing_is_left_running", "root"]
@@ -16,9 +18,7 @@ __all__ = ["nothing_is_left_running", "root"]
 
 def _first_steps(page: Page) -> None:
     expect(page.get_by_role("heading", name="To begin with")).to_be_visible()
-    page.get_by_label("Name, as it should stand in the log").fill("Wren Ashdown")
-    page.get_by_role("button", name="Add the name").click()
-    expect(page.get_by_role("region", name="People")).to_contain_text("Wren Ashdown")
+    expect(page.get_by_role("region", name="People")).to_contain_text(FIRST["name"])
     page.get_by_label("Machine", exact=True).fill("Screw feeder 4")
     page.get_by_label("Part of the site", exact=False).fill("Hulling")
     page.get_by_role("button", name="Add the machine").click()
@@ -52,7 +52,6 @@ def _first_steps(page: Page) -> None:
 
 def _feeler_set(page: Page) -> None:
     page.goto("/crib")
-    page.get_by_label("Who keeps the crib?").select_option("Wren Ashdown")
     page.get_by_role("button", name="Add a gauge set").click()
     page.get_by_label("Name of the set").fill("Wren's set")
     page.get_by_label("Leaves, split by blanks").fill("0.03 0.04 0.05 0.06 0.07 0.08 0.09 0.10")
@@ -67,6 +66,8 @@ def test_from_an_empty_database_to_an_open_job_on_a_phone(browser: Browser, root
     context.set_default_timeout(LONGEST)
     page = context.new_page()
     page.goto("/")
+    expect(page.get_by_role("heading", name="The first one here")).to_be_visible()
+    first_run(page)
     expect(page.get_by_role("heading", name="At the bench")).to_be_visible()
     page.goto("/plant")
     _first_steps(page)

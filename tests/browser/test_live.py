@@ -34,7 +34,7 @@ def at_zero(page: Page, title: str) -> Hands:
 
 def test_what_another_device_logs_shows_and_a_tap_on_an_older_screen_is_asked_back(new_page: Callable[..., Page]) -> None:
     mine = at_zero(new_page(strict=False), "Two at one bearing")
-    other = new_page(strict=False)
+    other = new_page(strict=False, actor="Bram Sedgeley")
     other.goto(f"/jobs/{mine.job_id}")
     expect(other.locator("#next-move")).to_contain_text(mine.bench()["next"]["headline"].split("(")[0].strip())
     # What the other notes comes to my screen without a reload.

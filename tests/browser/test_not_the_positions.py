@@ -30,7 +30,7 @@ def test_another_size_is_said_at_the_plan_and_waits_for_its_answer(page: Page) -
     page.set_viewport_size(PHONE)
     stop.get_by_role("button", name="Position, sleeve, housing put right").click()
     dialog = page.get_by_role("dialog")
-    dialog.get_by_label("Who decides").fill("P. Arden")
+    dialog.get_by_label("Who decides").fill("Orla Tennick")
     dialog.get_by_label("Reason").fill("smaller sleeve and housing fitted, list changed")
     dialog.get_by_role("button", name="They are put right").click()
     expect(stop).to_be_hidden()

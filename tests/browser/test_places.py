@@ -64,9 +64,9 @@ def test_any_calculator_is_a_sheet_of_the_slate(page: Page) -> None:
         "Room to float: seat less bearing and rings, if known": "8 mm",
     }.items():
         page.get_by_label(label).fill(value)
-    # By hand: 1850 mm x (11.5 x 50 - 11.5 x 10) millionths = 0.85 mm, and half of it set towards the fixed bearing.
+    # By hand: 1850 mm x (12 x 50 - 12 x 10) millionths = 0.89 mm, and half of it set towards the fixed bearing.
     expect(answer).to_contain_text("room to float")
-    expect(answer).to_contain_text("0.85 mm")
+    expect(answer).to_contain_text("0.89 mm")
     answer.get_by_role("button", name="Show the working").first.click()
     expect(answer).to_contain_text("1850")
     page.get_by_label("Shaft when running").fill("65 K")

@@ -42,6 +42,7 @@ VIEWS = {
     "sheet": "/calculator/growth",
     "tables": "/tables",
     "table": "/tables/reduction_srb_tapered",
+    "signs": "/tables/signs",
     "crib": "/crib",
     "record": "/api/jobs/hollin-vale-0002/record.html",
     "plan-sheet": "/api/jobs/hollin-vale-0003/plan.html",

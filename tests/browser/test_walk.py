@@ -258,13 +258,13 @@ def test_a_job_goes_on_on_another_device(new_page: Callable[..., Page]) -> None:
     desk = Hands(new_page(), TRUTH)
     ready_to_gauge(desk, "fr-1-jack-out")
     desk.leaf()
-    phone = Hands(new_page(PHONE, actor="Tobit Marr"), TRUTH)
+    phone = Hands(new_page(PHONE, actor="Bram Sedgeley"), TRUTH)
     phone.job_id = desk.job_id
     phone.page.goto(f"/jobs/{desk.job_id}")
     phone.seen()
     phone.leaf()
     actors = {line["actor"] for line in phone.log()}
-    assert actors == {"Ines Whitlow", "Tobit Marr"}
+    assert actors == {"Ines Whitlow", "Bram Sedgeley"}
 
 
 def test_wrong_entries_are_explained_beside_the_work_and_lose_nothing(new_page: Callable[..., Page]) -> None:

@@ -14,7 +14,7 @@ from playwright.sync_api import Page, Route, expect
 from pypdf import PdfWriter
 
 from tests.browser.conftest import Site
-from tests.browser.hands import Hands
+from tests.browser.hands import Hands, taken_by
 from tribodex.core.training.virtual import VirtualBearing
 
 TRUTH = VirtualBearing(158, 0.37, 9)
@@ -153,18 +153,18 @@ def test_what_waits_belongs_to_who_tapped_it(new_page: Callable[..., Page]) -> N
     again = answering(page, status=502, body="")
     note(page, "from the first")
     expect(page.get_by_text("1 tap waits on this device")).to_be_visible()
-    page.get_by_label("Who is at the bench").select_option("Tobit Marr")
+    taken_by(page, "Bram Sedgeley")
     expect(page.get_by_text("1 tap waits here for Ines Whitlow")).to_be_visible()
     again()
     note(page, "from the second")
     expect(page.get_by_text("from the second").first).to_be_visible()
-    assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Tobit Marr"]
+    assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Bram Sedgeley"]
     page.reload()
     expect(page.get_by_text("1 tap waits here for Ines Whitlow")).to_be_visible()
-    page.get_by_label("Who is at the bench").select_option("Ines Whitlow")
+    taken_by(page, "Ines Whitlow")
     expect(page.get_by_text("waits here for")).to_be_hidden()
     expect(page.get_by_role("region", name="Log").get_by_text("from the first")).to_be_visible()
-    assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Tobit Marr", "Ines Whitlow"]
+    assert [line["actor"] for line in hands.log() if line["kind"] == "note_added"] == ["Bram Sedgeley", "Ines Whitlow"]
 
 
 def test_taps_wait_through_a_closed_page_and_two_pages_send_each_once(new_page: Callable[..., Page]) -> None:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import csv
 import math
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 
@@ -210,6 +211,52 @@ def test_an_extension_says_what_the_wrench_shows(bench: ShaftBench) -> None:
     assert state(bench).joints["base"].plan.set_nm == pytest.approx(217 * 500 / 625, abs=0.06)
     bench.do(cmd.AlignLoaded("0", "500", turned=True), at="1")
     assert "The wrench shows" in bolts.TOPIC.move(bench.desk("1"), state(bench)).why
+
+
+FAR = cmd.PlanJoint("cap", "4", "corners", "M16", torque="57 N·m", torque_source="sheet", wrench="no. 3", wrench_length="500 mm", extension="96 mm")
+
+
+def test_what_the_wrench_shows_with_its_extension_is_no_torque_at_the_bolt(bench: ShaftBench) -> None:
+    """57 N·m at the bolt, 500 mm wrench, 96 mm straight on: it shows 47.8. A quarter of each in the first pass."""
+    bench.do(cmd.PairCap(True, True), FAR, at="1")
+    plan = state(bench).joints["cap"].plan
+    assert plan.set_nm == pytest.approx(57 * 500 / 596, abs=0.05)
+    shown = PASSES[0] * plan.set_nm
+    with pytest.raises(InvalidInput, match="what the wrench shows") as refused:
+        bench.do(cmd.TightenBolt("cap", 1, 1, f"{shown:.1f} N·m"), at="1", meant=("torque",))
+    assert refused.value.fields[0].name == "torque"
+    bench.do(cmd.TightenBolt("cap", 1, 1, shows=f"{shown:.1f} N·m"), at="1")
+    said = state(bench).joints["cap"].said[1, 1]
+    assert said.verdict.level is Level.GOOD and said.torque_nm == pytest.approx(PASSES[0] * 57, abs=0.2)
+    bench.do(cmd.TightenBolt("cap", 4, 1, f"{PASSES[0] * 57:.2f} N·m"), at="1")
+    assert state(bench).joints["cap"].said[1, 4].verdict.level is Level.GOOD
+    # Said again it is what was at the bolt, also where that is what another wrench would show.
+    bench.do(cmd.TightenBolt("cap", 2, 1, shows=f"{shown * plan.set_nm / 57:.3f} N·m"), at="1")
+    entry = bench.log[-1]
+    bench.do(Correct(entry.seq, "as it was", bolts.TOPIC.said(entry.fact)), at="1")
+    assert state(bench).joints["cap"].said[1, 2].torque_nm == pytest.approx(shown, abs=0.05)
+    with pytest.raises(InvalidInput, match="one of the two"):
+        bench.do(cmd.TightenBolt("cap", 2, 1, "14 N·m", "12 N·m"), at="1", meant=("torque", "shows"))
+    bench.do(CAP, at="1")
+    with pytest.raises(InvalidInput, match="no extension"):
+        bench.do(cmd.TightenBolt("cap", 1, 1, shows="40 N·m"), at="1", meant=("shows",))
+
+
+@pytest.mark.parametrize("change", [{"screw": "M20"}, {"count": "6", "layout": "circle"}, {"layout": "circle"}, {"torque": "150 N·m"}])
+def test_another_screw_at_the_same_torque_is_tightened_anew(bench: ShaftBench, change: dict[str, str]) -> None:
+    own = cmd.PlanJoint("cap", "4", "corners", "M16", torque="160 N·m", torque_source="sheet")
+    bench.do(cmd.PairCap(True, True), own, at="1")
+    tighten(bench, "cap")
+    bench.do(replace(own, into="steel", engaged="30 mm"), at="1")
+    assert state(bench).joints["cap"].at_torque, "the same screws stay as they are"
+    bench.do(replace(own, **change), at="1")
+    assert not state(bench).joints["cap"].said
+
+
+def test_half_a_bolt_is_a_slip(bench: ShaftBench) -> None:
+    with pytest.raises(InvalidInput) as refused:
+        bench.do(replace(CAP, count="2.4"), at="1")
+    assert refused.value.fields[0].name == "count"
 
 
 # --- Gaps beside the outer ring. ----------------------------------------------------------------------------------------------------------

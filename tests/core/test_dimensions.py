@@ -84,8 +84,8 @@ def test_what_is_too_small_to_draw_stands_beside(bench: ShaftBench) -> None:
         in said
     )
     assert "2: set 0.30 mm (0.012 in) towards the fixed bearing" in said
-    # By hand: 800 mm x 11.5 millionths x ((65 - 15) - (25 - 15)) = 0.37 mm.
-    assert ": growth between the bearings 0.00 mm (0.000 in) to 0.37 mm" in said
+    # By hand: 800 mm x 12 millionths x ((65 - 15) - (25 - 15)) = 0.38 mm.
+    assert ": growth between the bearings 0.00 mm (0.000 in) to 0.38 mm" in said
     assert ": flinger: 3.00 mm (0.118 in) now, growth closes it" in said
 
 

@@ -25,7 +25,7 @@ from tribodex.core.topics.grease.state import Greasing
 from tribodex.core.working import Level
 
 CHOOSE = cmd.ChooseLubricant("grease", "Mill grease 2", "lithium", "clean", "VG 150", "180", "62 °C")
-PLAN = cmd.PlanFill("middling", "gun 2", "1.3 g ± 0.05", mass="2.1", housing="172 mm", inside="84 mm", corners="4")
+PLAN = cmd.PlanFill("middling", "gun 2", "1.3 g ± 0.05", mass="3.4", housing="172 mm", inside="84 mm", corners="4")
 
 
 @pytest.fixture

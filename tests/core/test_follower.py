@@ -301,7 +301,7 @@ def test_a_yoke_needs_both_plates_and_has_no_nut() -> None:
 def test_verdicts_of_hole_plug_and_fit() -> None:
     assert judge_hole("loaded").level is Level.STOP and judge_hole("none").level is Level.GOOD
     assert judge_plug(False, False).level is Level.STOP and judge_plug(True, False).level is Level.GOOD
-    words = [verdict.word for d in (19.98, 19.998, 20.0, 20.015, 20.016) if (verdict := stud_fit(d, 20.0).verdict) is not None]
-    assert words == ["loose", "light press", "light press", "light press", "heavy press"]
+    words = [verdict.word for d in (19.98, 19.9924, 19.998, 20.0, 20.001, 20.015, 20.016) if (verdict := stud_fit(d, 20.0).verdict) is not None]
+    assert words == ["loose", "loose", "no press proven", "no press proven", "light press", "light press", "heavy press"]
     with pytest.raises(InvalidInput):
         stud_fit(20, 30)

@@ -12,9 +12,10 @@ from tests.core.test_stop import RoundBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.grease.interval import Design, Running, interval, interval_by_halving
 from tribodex.core.grease.lubricator import lubricator_days
+from tribodex.core.grease.strokes import GreaseGun, GunShelf
 from tribodex.core.topics import stop
 from tribodex.core.topics.care.commands import SetCare
-from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.care.facts import CarePlan, CareWay
 from tribodex.core.topics.care.plan import care_plan
 from tribodex.core.topics.stop import commands as cmd
 from tribodex.core.units.known import KeptBearing
@@ -26,10 +27,29 @@ SEALED = KeptBearing("6208-2RS", Design.BALL, 40, 80, 18, sealed=True)
 RUNS = {"speed": "900", "temperature": "60 °C", "dirt": "clean", "wet": "dry", "shakes": "quiet", "stands": "horizontal", "path": "side"}
 
 
-def kept(way: CareWay, bearing: KeptBearing, **more: str) -> object:
-    return care_plan(
-        SetCare(way, hours_per_day="16", stroke="1.2 g", **(RUNS if way is not CareWay.SEALED_INSERT else {}), **more), bearing, ("", ""), ()
-    )  # type: ignore[arg-type]
+SHELF = GunShelf((GreaseGun("Gun 1", 1.3, 0.05),))
+
+
+def kept(way: CareWay, bearing: KeptBearing, **more: str) -> CarePlan:
+    said = {"hours_per_day": "16", "stroke": "1.2 g", **(RUNS if way is not CareWay.SEALED_INSERT else {}), **more}
+    return care_plan(SetCare(way, **said), bearing, ("", ""), (), SHELF)  # type: ignore[arg-type]
+
+
+def test_a_makers_figure_far_from_what_is_computed_says_so() -> None:
+    near = kept(CareWay.UNTIL_SHOWS, BLOCK, amount="40 g", amount_source="sheet")
+    far = kept(CareWay.UNTIL_SHOWS, BLOCK, amount="2000 g", amount_source="sheet")
+    words = {name: [r.verdict.word for r in plan.figures if r.verdict is not None] for name, plan in (("near", near), ("far", far))}
+    assert "amount far from what is computed" not in words["near"] and "amount far from what is computed" in words["far"]
+    long = kept(CareWay.UNTIL_SHOWS, BLOCK, interval="40000 h", interval_source="sheet")
+    apart = next(r for r in long.figures if r.id == "interval_far")
+    assert apart.verdict is not None and apart.verdict.level is Level.WATCH and (apart.value or 0) > 3
+
+
+def test_a_gun_that_the_crib_does_not_know_is_taken_as_it_is_said() -> None:
+    plan = kept(CareWay.UNTIL_SHOWS, BLOCK, gun="borrowed", stroke="0.4 g")
+    assert plan.gun is not None and plan.gun.stroke_g == 0.4
+    # Within a quarter of what the crib has it may be another grease.
+    assert kept(CareWay.UNTIL_SHOWS, BLOCK, gun="Gun 1", stroke="1.5 g").gun == GreaseGun("Gun 1", 1.5, 0.0)
 
 
 @pytest.mark.parametrize(
@@ -50,6 +70,12 @@ def kept(way: CareWay, bearing: KeptBearing, **more: str) -> object:
         (CareWay.SEALED_INSERT, INSERT, {"amount": "25 g", "amount_source": "sheet"}, "amount"),
         (CareWay.SEALED_INSERT, INSERT, {"strokes": "2083", "amount_source": "sheet"}, "strokes"),
         (CareWay.SEALED_INSERT, INSERT, {"amount": "2.4 g"}, "amount_source"),
+        (CareWay.SEALED_INSERT, INSERT, {"interval": "750 h"}, "interval_source"),
+        # The crib weighed ten strokes of this gun: 1.3 g each.
+        (CareWay.UNTIL_SHOWS, BLOCK, {"gun": "gun 1", "stroke": "0.13 g"}, "stroke"),
+        (CareWay.UNTIL_SHOWS, BLOCK, {"gun": "Gun 1", "stroke": "13 g"}, "stroke"),
+        (CareWay.SEALED_INSERT, INSERT, {"gun": "Gun 1", "stroke": "0.3 g"}, "stroke"),
+        (CareWay.UNTIL_SHOWS, BLOCK, {"temperature": "-300"}, "temperature"),
         # 125 g at 20 g each 50 h, all day: empty in 13 days, and no setting is shorter than 30.
         (CareWay.LUBRICATOR, BLOCK, {"cartridge": "125 g", "interval": "20", "interval_source": "sheet"}, "cartridge"),
     ],

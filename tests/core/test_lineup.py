@@ -10,11 +10,14 @@ from hypothesis import strategies as st
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Kind
+from tribodex.core.components.material import RING_STEEL
 from tribodex.core.errors import InvalidInput
 from tribodex.core.lineup.floating import Floats, Groove, float_conflict, groove_conflict
-from tribodex.core.lineup.growth import EXPANSION, Case, gap_left, growth_mm, growth_range, place_float
+from tribodex.core.lineup.growth import MATERIALS, Case, gap_left, growth_mm, growth_range, place_float
 from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
+from tribodex.core.shouldered.heating import ALPHA_PER_K
 from tribodex.core.working import Level
+from tribodex.usecases.ports import Reference
 
 SRB = Kind.SPHERICAL_ROLLER
 
@@ -42,10 +45,10 @@ def test_one_fixed_and_one_floating(one: Floats, other: Floats, wrong: str) -> N
     assert float_conflict([("alone", one, SRB)]) == "", "one bearing of its own is never a conflict"
 
 
-@given(st.floats(100, 8000), st.floats(-20, 60), st.floats(-30, 120), st.floats(-30, 60), st.sampled_from(sorted(EXPANSION)))
+@given(st.floats(100, 8000), st.floats(-20, 60), st.floats(-30, 120), st.floats(-30, 60), st.sampled_from(sorted(MATERIALS)))
 def test_growth_is_the_difference_of_two_expansions(span: float, mount: float, shaft: float, base: float, material: str) -> None:
     """By another path: both lengths grown on their own, then subtracted."""
-    grown = span * (1 + 11.5e-6 * (shaft - mount)) - span * (1 + EXPANSION[material] * 1e-6 * (base - mount))
+    grown = span * (1 + 12e-6 * (shaft - mount)) - span * (1 + MATERIALS[material].expansion_um_per_m_k * 1e-6 * (base - mount))
     assert growth_mm(span, "steel", material, mount, Case("running", shaft, base)) == pytest.approx(grown, abs=1e-6)
 
 
@@ -67,11 +70,11 @@ def test_the_best_place_of_the_float_leaves_the_same_at_both_ends(room: float, l
 
 
 def test_standstill_and_a_hot_start_are_cases_of_their_own() -> None:
-    """By hand: 1120 mm, steel on steel, 18 °C: running 65/30 °C 0.451 mm, start 55/18 °C 0.477 mm, cold −10/−10 °C 0."""
+    """By hand: 1120 mm, steel on steel, 18 °C: running 65/30 °C 0.470 mm, start 55/18 °C 0.497 mm, cold −10/−10 °C 0."""
     cases = [Case("running", 65, 30), Case("at the start", 55, 18), Case("cold", -10, -10)]
     found = growth_range(1120, "steel", "steel", 18, cases)
-    assert (found.value, found.value_to) == (0, pytest.approx(0.4766, abs=1e-3))
-    assert [line.value for line in found.working] == pytest.approx([0.4508, 0.4766, 0], abs=1e-3)
+    assert (found.value, found.value_to) == (0, pytest.approx(0.4973, abs=1e-3))
+    assert [line.value for line in found.working] == pytest.approx([0.4704, 0.4973, 0], abs=1e-3)
     with pytest.raises(InvalidInput) as raised:
         growth_range(1120, "steel", "cheese", 18, cases)
     assert raised.value.fields[0].name == "base_material"
@@ -142,3 +145,21 @@ def test_a_gap_that_is_said_to_be_clear_never_closes(gap: float, low: float, hig
 def test_a_snap_ring_in_the_outer_groove_floats_in_the_inner_one_it_fixes(groove: Groove, floats: Floats, agrees: bool) -> None:
     """Common practice, no source."""
     assert (groove_conflict(groove, floats) == "") is agrees
+
+
+def test_one_table_of_materials_holds_everywhere(reference: Reference) -> None:
+    """Growth, heating and running clearance take one value for one steel: the material table's own rows."""
+    rows = {row.name: row for row in reference.materials.rows}
+    for material in MATERIALS.values():
+        assert material.name == "concrete" or rows[material.name] == material
+    assert MATERIALS["steel"].expansion_um_per_m_k == rows[RING_STEEL.name].expansion_um_per_m_k == ALPHA_PER_K * 1e6
+    for row in rows.values():
+        assert row.expansion_range is not None and row.expansion_range[0] <= row.expansion_um_per_m_k <= row.expansion_range[1]
+
+
+def test_growth_says_how_far_handbooks_part() -> None:
+    """2 m, 60 K warmer than its base: 11.0 to 12.5 millionths are 1.32 to 1.50 mm, half of that apart."""
+    found = growth_range(2000, "steel", "steel", 20, [Case("running", 80, 20)])
+    assert found.value_to == pytest.approx(1.44) and found.uncertainty == pytest.approx(0.09)
+    # Warmed alike nothing grows, whatever the steel's own value.
+    assert growth_range(2000, "steel", "steel", 20, [Case("running", 80, 80)]).uncertainty is None

@@ -323,11 +323,83 @@ def test_the_record_says_what_was_seen_with_every_weight(bench: ShaftBench) -> N
     assert section.verdict is not None and section.verdict.word == "most likely"
     seen, places, causes = section.tables
     assert len(seen.rows) == 5  # four answers, and a single dent from what was marked
-    assert places.rows == (("outer raceway", "dent at 30°, row 1"),)
+    assert places.rows == (("outer raceway", "dent at 30°, row 1", ""),)
     cause, stands, total, weights = causes.rows[0]
-    assert (cause, stands, total) == ("Starved, or its grease was too old", "most likely", "12")
-    assert "dry or caked and overdue (together they settle it) +3" in weights
+    assert (cause, stands, total) == ("Starved, or its grease was too old", "most likely", "9")
+    assert "dry or caked (cake has lost oil) +3" in weights and "together" not in weights
     assert any(line.startswith("Bearing: scrap. It was hotter") for line in section.lines)
+
+
+CLEAN = ("5a", "8a", "10a", "12a", "14a", "15a", "16a", "18a", "19a", "20a", "22a", "23a", "39a")
+
+
+def test_a_part_that_was_passed_is_checked_again_when_a_sign_to_scrap_it_is_seen(bench: ShaftBench) -> None:
+    see(bench, *CLEAN, "27a")
+    bench.do(cmd.JudgePart("bearing", True), at="1")
+    bench.do(cmd.JudgePart("seal", True), at="1")
+    see(bench, "21c")
+    part = next(one for one in view(bench).parts if one.part == "bearing")
+    assert part.overtaken and part.fit and part.advised.level is Level.STOP and "Eaten by current" in part.advised.reason
+    move = TOPIC.move(bench.desk().here("1"), state(bench))
+    assert move.stops and move.headline == "Check the bearing again: it was passed"
+    assert "bearing: passed, seen otherwise since" in proved.due(bench.desk().here("1"), TOPIC)
+    assert any("Seen since it was passed" in line for line in TOPIC.record(bench.desk().here("1"), state(bench))[0].lines)
+    with pytest.raises(InvalidInput, match="Scrap"):
+        bench.do(cmd.JudgePart("bearing", True), at="1")
+    bench.do(cmd.JudgePart("bearing", False), at="1")
+    assert not any(one.overtaken for one in view(bench).parts)
+
+
+def test_what_a_pass_rested_on_taken_back_is_checked_again(bench: ShaftBench) -> None:
+    see(bench, *CLEAN)
+    bench.do(cmd.JudgePart("bearing", True), at="1")
+    bench.do(cmd.SeeMark(19, "", "not looked"), at="1")
+    [stale] = [one for one in view(bench).parts if one.overtaken]
+    assert stale.part == "bearing" and "not so any more" in stale.advised.reason
+    see(bench, "19a")
+    assert not any(one.overtaken for one in view(bench).parts)
+
+
+def test_one_that_goes_back_by_name_is_checked_again_only_for_another_sign(bench: ShaftBench) -> None:
+    see(bench, "10b")
+    bench.do(cmd.JudgePart("bearing", True, "", "Orla Finch", "spare for the test rig"), at="1")
+    assert not any(one.overtaken for one in view(bench).parts)
+    see(bench, "20b")
+    assert [one.part for one in view(bench).parts if one.overtaken] == ["bearing"]
+
+
+def test_nothing_wrong_is_concluded_without_a_name_and_points_elsewhere(bench: ShaftBench) -> None:
+    bench.do(cmd.CleanParts(), at="1")
+    asked = []
+    while (number := view(bench).next_question) is not None:
+        asked.append(number)
+        bench.do(cmd.SeeMark(number, "a"), at="1")
+    assert outcome(bench) is ComesTo.NOTHING_WRONG and set(asked) >= {20, 22, 23, 39}
+    assert headline(bench) == "Nothing wrong was found on this bearing"
+    bench.do(cmd.ConcludeLook(), at="1")
+    [point] = points(bench)
+    assert "elsewhere" in point
+    bench.do(cmd.SeeMark(21, "a"), at="1")
+    bench.do(cmd.ConcludeLook(), at="1")
+    assert len(points(bench)) == 1
+    with pytest.raises(InvalidInput):
+        bench.do(cmd.ConcludeLook("DRY"), at="1")
+
+
+def test_a_rival_is_not_concluded_without_a_name_while_two_signs_settle_another(bench: ShaftBench) -> None:
+    see(bench, "1c", "14b", "29b", "28c", "8b")
+    with pytest.raises(InvalidInput):
+        bench.do(cmd.ConcludeLook("TIG"), at="1")
+    bench.do(cmd.ConcludeLook(), at="1")
+    concluded = state(bench).concluded
+    assert concluded is not None and {cause.id for cause in concluded.causes} == {"TIG", "WAT"}
+
+
+def test_what_stands_in_a_record_is_said_so(bench: ShaftBench) -> None:
+    see(bench, "33b", how="recorded")
+    assert state(bench).seen[33].words.endswith("overdue, by the record.")
+    with pytest.raises(InvalidInput, match="looked at"):
+        see(bench, "10b", how="recorded")
 
 
 def test_without_a_plan_questions_are_answered_and_places_wait(bench: ShaftBench) -> None:

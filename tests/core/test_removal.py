@@ -21,6 +21,7 @@ from tribodex.core.removal.forces import AFTER_YEARS, FRESH, MARGIN, REDUCTION_S
 from tribodex.core.removal.puller import judge_puller
 from tribodex.core.removal.set_up import force_marks, tool_set_up
 from tribodex.core.removal.ways import Ring, Sight, WayOff, advise
+from tribodex.core.shouldered.fit import OILED, push_on_force
 from tribodex.core.topics.removal import TOPIC
 from tribodex.core.topics.removal import commands as cmd
 from tribodex.core.working import Level, Result
@@ -288,3 +289,10 @@ def test_press_and_puller_are_drawn_on_the_tight_ring_alone(way: WayOff, tight: 
         assert [part.name for part in end] == ["protector"]
         assert all(part.to_mm <= 0 or part.from_mm >= found.end_mm or part.inner_mm > section.outside_mm / 2 for part in parts)
     assert str(tight) in found.right_words and "rolling elements" in found.wrong_words
+
+
+def test_pressing_on_and_pulling_off_reckon_the_seat_alike() -> None:
+    """One interference, one friction: the same force both ways."""
+    bearing, shaft = StraightBearing(45, 85, 19, Group.C3, Closure.OPEN), Shaft(45)
+    on, off = push_on_force(bearing, shaft, Span(27, 27)), pull_off_force(Span(27, 27), bearing, shaft)
+    assert (on.value_to or 0) / OILED.high == pytest.approx((off.value_to or 0) / AFTER_YEARS.high)

@@ -40,6 +40,7 @@ from tribodex.core.seals.v_ring import SQUEEZED_MM, judge_set, set_width, sheet_
 from tribodex.core.topics import large_seal, seals, stock
 from tribodex.core.topics.large_seal import commands as big
 from tribodex.core.topics.large_seal.facts import PressedAt, RingRested
+from tribodex.core.topics.large_seal.plan import planned as big_plan
 from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.seals import commands as cmd
@@ -284,6 +285,13 @@ def test_growth_that_is_not_known_is_said_and_does_not_pass_for_room() -> None:
 )
 def test_how_a_seal_sits(bench: ShaftBench, said: cmd.SetSeal, word: str) -> None:
     bench.do(LIP, cmd.PutRingOn("inboard", "toward"), said, at="1")
+    assert state(bench).sides["inboard"].set.verdict.word == word  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize(("rubs", "word"), [("scrapes all round", "scrapes"), ("its lip", "set"), ("", "set"), ("lip and case", "scrapes")])
+def test_of_a_shaft_seal_only_the_lip_touches(bench: ShaftBench, rubs: str, word: str) -> None:
+    bench.do(cmd.PlanSeals(SealKind.SHAFT_SEAL, Purpose.KEEP_GREASE, "both", "NBR", "180", "62"), at="1")
+    bench.do(cmd.PutRingOn("inboard", "toward", True), cmd.SetSeal("inboard", True, True, rubs), at="1")
     assert state(bench).sides["inboard"].set.verdict.word == word  # type: ignore[union-attr]
 
 
@@ -734,6 +742,29 @@ def test_what_a_ring_cannot_be_is_named(change: dict[str, str], field: str) -> N
     with pytest.raises(InvalidInput) as refused:
         made.do(replace(RING, **change), at="1")  # type: ignore[arg-type]
     assert refused.value.fields[0].name == field
+
+
+def test_a_wished_start_without_a_store_says_that_the_warming_is_not_in_it() -> None:
+    made = SealBench()
+    made.do(replace(RING, store="", box=""), at="1")
+    plan = made.ring.plan
+    assert plan is not None and "warming not known" in [verdict.word for verdict in plan.verdicts]
+    assert not [step for step in plan.begins if "warm" in step.words]
+
+
+def test_a_start_that_is_gone_is_refused_and_one_too_soon_says_so() -> None:
+    books = REFERENCE.seal_materials, REFERENCE.bolts
+    for now, wanted in (
+        (datetime(2026, 12, 2, tzinfo=UTC), None),
+        (datetime(2026, 12, 1, 5, tzinfo=UTC), True),
+        (datetime(2026, 11, 28, tzinfo=UTC), False),
+    ):
+        if wanted is None:
+            with pytest.raises(InvalidInput, match="is gone"):
+                big_plan(RING, *books, now)
+        else:
+            words = [verdict.word for verdict in big_plan(RING, *books, now).verdicts]
+            assert ("too late for that start" in words) is wanted
 
 
 def test_helpers_above_1500_and_the_spring_apart_above_800() -> None:

@@ -6,9 +6,10 @@ import dataclasses
 import itertools
 import types
 import typing
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import timedelta
 from enum import Enum
+from types import MappingProxyType
 from typing import Any, Literal
 
 import pytest
@@ -52,7 +53,9 @@ assert SPEC is not None
 
 
 class ShaftBench:
-    """A whole shaft with two bearings, in memory: the fixed one is 1, the floating one 2."""
+    """A whole shaft with two bearings, in memory: the fixed one is 1, the floating one 2. `more_books`: what the site adds to the desk."""
+
+    more_books: Mapping[type, object] = MappingProxyType({})
 
     def __init__(self, floats: Sequence[Floats] = (Floats.HELD, Floats.SEAT)) -> None:
         own, shaft = REFERENCE.procedure(procedure_id(PLAN.method, whole=True)), REFERENCE.procedure(WHOLE)
@@ -69,7 +72,7 @@ class ShaftBench:
         return fold(self.log)
 
     def desk(self, at: str = SHAFT) -> Desk:
-        return desk(self.job, self.procedures, self.log, at, REFERENCE.books)
+        return desk(self.job, self.procedures, self.log, at, {**REFERENCE.books, **self.more_books})
 
     def _add(self, at: str, fact: facts.Fact) -> None:
         moment = BEGIN + timedelta(minutes=next(self._clock))

@@ -501,3 +501,24 @@ def test_where_every_spot_is_read_the_one_that_is_read_again_is_named() -> None:
     bench.do(seat.ReadSeat(*BORE_SPOTS[0], "44.996 mm", "bore"), at="1")
     with pytest.raises(InvalidInput):
         bench.do(seat.ReadSeat(1, None, "44.996 mm", "bore"), at="1")
+
+
+@pytest.mark.parametrize(
+    ("bore", "word"),
+    [("44.950 mm", "not this ring"), ("44.10 mm", None), ("44.983 mm", "outside its class"), ("44.994 mm", None), ("45.030 mm", "not this ring")],
+)
+def test_a_bore_that_no_new_ring_has_is_said_before_it_is_pressed_on(bore: str, word: str | None) -> None:
+    """ISO 492 Normal, 45 mm: 0 to -12 µm (from memory)."""
+    bench = ShoulderBench()
+    for at in range(4):
+        bench.at_one(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), "45.010 mm"))
+    bench.do(*(seat.ReadSeat(at // 2 + 1, 1 + 2 * (at % 2), bore, "bore") for at in range(4)), at="1", meant=("size",))
+    bench.at_one(seat.JudgeSeat())
+    judged = bench.desk("1").of(PREPARE).judged
+    assert judged is not None
+    if word is not None:
+        assert judged.verdict.word == word
+    if bore == "44.10 mm":
+        assert judged.verdict.level is Level.STOP
+    if bore == "44.994 mm":
+        assert judged.verdict.level is not Level.STOP

@@ -6,7 +6,8 @@ Limits are common practice, no source.
 from __future__ import annotations
 
 from dataclasses import replace
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, timedelta
+from zoneinfo import ZoneInfo
 
 import pytest
 from hypothesis import given
@@ -17,11 +18,12 @@ from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import facts
 from tribodex.core.job.ahead import left_open
 from tribodex.core.job.commands import Correct, Sign, TickStep
+from tribodex.core.job.day import keep_days_of, plant_day
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.job.readback import ReadBack
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import Care, CareKind
-from tribodex.core.schedule.history import DoneSaid, OwedSaid, SetSaid, SkipSaid, due_now
+from tribodex.core.schedule.history import DoneSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics import stop
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
@@ -171,17 +173,132 @@ def test_the_hour_meter_outranks_what_was_said() -> None:
     assert due_now(backwards)[0].hours_per_day == 16
 
 
+def metered(*readings: tuple[date, float], hours: float = 1600.0, per_day: float | None = 16) -> DueNow:
+    """Greased on 1 January 2026 at the first reading; what is due after the others."""
+    every = SetSaid("set", date(2026, 1, 1), 1, (Care(CareKind.GREASE, hours, None),), per_day, "counted", "b", "g", 20, 10, "gun", 2, False)
+    [one] = due_now([every, *(done(on, n, meter=h) for n, (on, h) in enumerate(readings, 2))])
+    return one
+
+
+JAN, MAR, STOOD = (date(2026, 1, 1), 1000.0), (date(2026, 3, 2), 2440.0), (date(2026, 3, 16), 2440.0)
+
+
+def test_hours_since_the_greasing_count_and_the_rate_looks_ahead_only() -> None:
+    # Greased on 1 January at 1000 h, every 1600 h; 60 days at 24 h.
+    assert metered(JAN, MAR).day == date(2026, 3, 8)
+    # It stood a fortnight: 1440 of 1600 h are run all the same, and it may run again any day.
+    one = metered(JAN, MAR, STOOD)
+    assert one.run_h == 1440 and one.run_on == date(2026, 3, 16)
+    assert one.day is not None and date(2026, 3, 22) <= one.day <= date(2026, 3, 26)
+    # 2160 h since the greasing: due since before that reading.
+    late = metered(JAN, MAR, STOOD, (date(2026, 4, 15), 3160.0))
+    assert late.run_h == 2160 and late.day is not None and date(2026, 3, 20) <= late.day <= date(2026, 3, 30)
+    # Slower of late: 1800 h since the greasing are more than 1600 all the same.
+    slower = metered(JAN, MAR, (date(2026, 4, 2), 2800.0))
+    assert slower.run_h == 1800 and slower.day is not None and slower.day < date(2026, 4, 2)
+    # Stood fifty days, then ran 432 h: 1168 h are left at 24 h a day.
+    rested = metered(JAN, (date(2026, 2, 20), 1000.0), (date(2026, 3, 10), 1432.0))
+    assert rested.day == date(2026, 3, 10) + timedelta(days=int(1168 / 24))
+
+
+def test_a_backward_or_impossible_reading_is_no_new_base() -> None:
+    # 172 for 1720; the next one counts from what was read before.
+    one = metered(JAN, (date(2026, 1, 31), 172.0), (date(2026, 3, 2), 2440.0))
+    assert (one.run_h, one.hours_per_day, one.meter_h) == (1440, 24, 2440)
+    # 1072 for 1720 is possible; the next reading shows that it was a slip.
+    slip = metered(JAN, (date(2026, 1, 31), 1072.0), (date(2026, 3, 2), 2440.0))
+    assert (slip.run_h, slip.hours_per_day) == (1440, 24)
+    far = metered(JAN, (date(2026, 1, 31), 17_200.0), (date(2026, 3, 2), 2440.0))
+    assert (far.run_h, far.meter_h) == (1440, 2440)
+
+
+def test_a_meter_that_was_replaced_is_said_and_hours_go_on() -> None:
+    every = SetSaid("set", date(2026, 1, 1), 1, (Care(CareKind.GREASE, 1600, None),), 16, "counted", "b", "g", 20, 10, "gun", 2, False)
+    replaced = replace(done(date(2026, 2, 1), 3, meter=0.0), meter_old_h=1300.0)
+    entries = [every, done(date(2026, 1, 1), 2, meter=1000.0), replaced, done(date(2026, 3, 1), 4, meter=280.0)]
+    [one] = due_now(entries)
+    assert (one.run_h, one.hours_per_day, one.meter_h) == (580, 10, 280)
+
+
+def test_a_meter_that_was_replaced_is_no_slip_of_the_old_one() -> None:
+    """A number of the old meter read again after it was replaced is left out; the new meter goes on."""
+    every = SetSaid("set", date(2026, 1, 1), 1, (Care(CareKind.GREASE, 1600, None),), 16, "counted", "b", "g", 20, 10, "gun", 2, False)
+    replaced = replace(done(date(2026, 2, 1), 3, meter=0.0), meter_old_h=1300.0)
+    entries = [
+        every,
+        done(date(2026, 1, 1), 2, meter=1000.0),
+        replaced,
+        done(date(2026, 3, 1), 4, meter=1290.0),
+        done(date(2026, 3, 2), 5, meter=290.0),
+    ]
+    [one] = due_now(entries)
+    assert (one.run_h, one.meter_h) == (590, 290)
+
+
+def test_before_the_first_reading_it_ran_as_somebody_said() -> None:
+    one = metered((date(2026, 2, 1), 5000.0), (date(2026, 3, 3), 5030.0), per_day=16)
+    assert one.run_h == 31 * 16 + 30 and one.hours_per_day == 1
+    # Nobody said: then as it ran after the first reading.
+    assert metered((date(2026, 2, 1), 5000.0), (date(2026, 3, 3), 5300.0), per_day=None).run_h == 310 + 300
+
+
+def test_greased_between_two_readings_counts_from_its_day() -> None:
+    every = SetSaid("set", date(2026, 1, 1), 1, (Care(CareKind.GREASE, 1600, None),), 16, "counted", "b", "g", 20, 10, "gun", 2, False)
+    readings = [done(date(2026, 1, 1), 2, meter=0.0), done(date(2026, 1, 21), 3, CareKind.GREASE, grams=20), done(date(2026, 1, 31), 4, meter=300.0)]
+    [one] = due_now([every, *readings])
+    assert (one.since, one.run_h, one.run_on) == (date(2026, 1, 21), 100, date(2026, 1, 31))
+
+
+@given(st.lists(st.integers(0, 24), min_size=2, max_size=12), st.integers(1, 40))
+def test_hours_add_up_whatever_the_days_between_readings(per_day: list[int], step: int) -> None:
+    """By another path: the machine is run day by day, and every hour is counted once."""
+    day, total, readings = date(2026, 1, 1), 0.0, [(date(2026, 1, 1), 0.0)]
+    for hours in per_day:
+        day, total = day + timedelta(days=step), total + hours * step
+        readings.append((day, total))
+    one = metered(*readings, hours=10**6)
+    assert one.run_h == pytest.approx(total) and one.run_on == day
+
+
 def test_a_meter_that_cannot_be_is_said_and_tells_nothing() -> None:
-    metered = replace(GREASED, meter_h=4210.0, meter_on=date(2026, 11, 1), opened_on=date(2026, 11, 30))
+    kept = replace(GREASED, meter_h=4210.0, meter_on=date(2026, 11, 1), opened_on=date(2026, 11, 30))
     for meter, words in (("4650 h", []), ("4100", ["meter went backwards"]), ("42100", ["meter too far"]), ("", [])):
-        made = RoundBench(metered)
+        made = RoundBench(kept)
         made.do(cmd.DoStop("standing", "8", meter=meter), at="1", meant=("meter",))
         assert [word for word in made.words() if word.startswith("meter")] == words
     made.do(Correct(made.seq(StopDone), "read again", cmd.DoStop("standing", "8", meter="4655")), at="1")
     assert "meter 4655 h" in stop.TOPIC.tell(made.stop().done)
     with pytest.raises(InvalidInput) as refused:
-        RoundBench(metered).do(cmd.DoStop("standing", "8", meter="lots"), at="1")
+        RoundBench(kept).do(cmd.DoStop("standing", "8", meter="lots"), at="1")
     assert refused.value.fields[0].name == "meter"
+    # A new meter: what the old one showed last is judged, and the new one may begin at nothing.
+    new = RoundBench(kept)
+    new.do(cmd.DoStop("standing", "8", meter="3", meter_old="4650"), at="1")
+    assert not [word for word in new.words() if word.startswith("meter")]
+    assert "meter replaced, the old one showed 4650 h" in stop.TOPIC.tell(new.stop().done)
+    assert stop.TOPIC.said(new.stop().done).meter_old == "4650"
+    with pytest.raises(InvalidInput, match="replaced"):
+        RoundBench(kept).do(cmd.DoStop("standing", "8", meter_old="4650"), at="1")
+
+
+def test_a_clock_that_runs_ahead_does_not_move_what_is_due() -> None:
+    made = RoundBench(GREASED)
+    made.do(cmd.DoStop("standing", "8"), at="1")
+    event = replace(made.log[-1], happened_at=made.log[-1].recorded_at + timedelta(days=400))
+    assert event.clock_off and event.day == made.log[-1].recorded_at.date()
+    # Sent late it keeps its own day.
+    late = replace(event, happened_at=event.recorded_at - timedelta(days=3))
+    assert late.day == (event.recorded_at - timedelta(days=3)).date()
+
+
+def test_days_are_those_of_the_plant() -> None:
+    evening = datetime(2026, 3, 1, 23, 30, tzinfo=UTC)
+    try:
+        keep_days_of(ZoneInfo("Pacific/Auckland"))
+        assert plant_day(evening) == date(2026, 3, 2)
+    finally:
+        keep_days_of(UTC)
+    assert plant_day(evening) == date(2026, 3, 1)
 
 
 def test_the_next_stop_knows_the_meter_of_the_last_one() -> None:

@@ -32,8 +32,8 @@ def test_even_warming_takes_play_on_a_shaft_that_expands_more(material, low: flo
 
 
 def test_a_steel_shaft_warmer_than_its_ring() -> None:
-    """20 K: 80·11.5·20/1000 = 18.4 µm of interference, 0.84 of it in the raceway."""
-    assert play_taken_um(B, Shaft(80), Warmth(0.0, 20.0)) == pytest.approx(18.4 * growth_ratio(90, 107.5), rel=0.01)
+    """20 K: 80·12·20/1000 = 19.2 µm of interference, 0.84 of it in the raceway."""
+    assert play_taken_um(B, Shaft(80), Warmth(0.0, 20.0)) == pytest.approx(19.2 * growth_ratio(90, 107.5), rel=0.01)
     assert play_taken_um(B, Shaft(80), Warmth(60.0)) == 0.0, "steel on steel, evenly warm: nothing lost, nothing gained"
 
 

@@ -59,6 +59,9 @@ def test_said_again_it_is_the_same_entry(path: Path, reference: Reference) -> No
         if path.stem < "2026-12-01" and event.kind == "locked":
             # The chosen risk was not kept at the lock then; what every gauging shares was not told from what is its own.
             allowed = allowed | {"predicted_um", "verdict"}
+        if path.stem < "2026-12-01b" and event.kind == "ring_gaps_read":
+            # A steel shaft's growth was reckoned by 11.5 millionths then.
+            allowed = allowed | {"figure"}
         assert differs <= allowed, (event.seq, event.kind, [(n, getattr(now, n), getattr(made, n)) for n in differs])
 
 

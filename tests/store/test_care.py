@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import threading
+from dataclasses import replace
 from datetime import date, timedelta
 
 import pytest
@@ -13,9 +14,11 @@ from tests.helpers import BEGIN
 from tests.usecases.test_rounds import SET
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.commands import Correct
+from tribodex.core.schedule.moves import StopMove
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
 from tribodex.store import SqlStore
+from tribodex.store.care import dues_anew
 from tribodex.usecases.due_stops import DueStops, KeptPlan, RoundsAsked
 from tribodex.usecases.jobs import do
 from tribodex.usecases.keeping import open_keeping
@@ -137,6 +140,32 @@ def test_the_plan_is_read_in_two_queries_however_much_is_due(engine: Engine, ref
     finally:
         event.remove(engine, "before_cursor_execute", record)
     assert len(due.listed()) >= 2 and len(asked) == 2
+
+
+def test_what_an_older_version_kept_as_due_is_worked_out_anew(engine: Engine, reference: Reference) -> None:
+    here, there = positions_of(engine)
+    kept(engine, reference, "keep-0001", here, there)
+    with Session(engine) as session:
+        right = [tuple(row) for row in SqlStore(session).care_rows()]
+        session.execute(text("UPDATE care_due SET since = '2020-01-01', hours_per_day = 1, due = JSON_SET(due, '$.since', '2020-01-01')"))
+        session.commit()
+        assert [tuple(row) for row in SqlStore(session).care_rows()] != right
+        dues_anew(session, page=1)
+        assert sorted(map(str, (tuple(row) for row in SqlStore(session).care_rows()))) == sorted(map(str, right))
+
+
+def test_moves_are_kept_once_and_read_from_their_week_on(engine: Engine) -> None:
+    here, _ = positions_of(engine)
+    monday = date(2026, 12, 7)
+    move = StopMove(here, {"grease": date(2026, 11, 1)}, monday, "no access", "Tester", "move-00000001", LATER)
+    with Session(engine) as session:
+        store = SqlStore(session)
+        for _ in range(2):
+            store.add_stop_move(move)
+        store.add_stop_move(replace(move, to_week=monday - timedelta(weeks=1), client_event_id="move-00000002"))
+        assert [kept.client_event_id for kept in store.stop_moves(monday)] == ["move-00000001"]
+        assert store.stop_moves(monday)[0].since == {"grease": date(2026, 11, 1)}
+        assert len(store.stop_moves(monday - timedelta(weeks=2))) == 2
 
 
 def test_the_plan_is_kept_until_anything_of_it_changes(engine: Engine, reference: Reference) -> None:

@@ -15,7 +15,7 @@ from tribodex.core.components.listed import Work
 from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.store import SqlStore
 from tribodex.usecases.half_plans import HalfPlan, half_plan, keep_half_plan
-from tribodex.usecases.plant import MachineDraft, PositionDraft, add_machine, add_person, add_position, to_choose
+from tribodex.usecases.plant import MachineDraft, PositionDraft, add_machine, add_position, to_choose
 from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 
 
@@ -23,7 +23,7 @@ from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 def store(engine: Engine) -> Iterator[SqlStore]:
     """A database in which nothing is."""
     with engine.begin() as connection:
-        for table in ("bearing_position", "machine", "person", "half_plan"):
+        for table in ("bearing_position", "machine", "account", "half_plan"):
             connection.execute(text(f"DELETE FROM `{table}`"))
     with Session(engine) as session:
         yield SqlStore(session)
@@ -31,7 +31,6 @@ def store(engine: Engine) -> Iterator[SqlStore]:
 
 def test_from_nothing_to_two_positions_of_a_machine(store: SqlStore) -> None:
     assert not store.machines() and not store.people()
-    assert add_person(store, "  Wren   Ashdown ") == ["Wren Ashdown"]
     mill = add_machine(store, MachineDraft("Grit cyclone", "Cleaning"))
     mill = add_position(store, PositionDraft(mill.id, "Drive end", "22218 K C3", "80 mm", "fixed"))
     mill = add_position(store, PositionDraft(mill.id, "Far end"))
@@ -39,7 +38,7 @@ def test_from_nothing_to_two_positions_of_a_machine(store: SqlStore) -> None:
         ("Drive end", "22218 K C3", "80 mm", True),
         ("Far end", "", "", None),
     ]
-    assert list(store.machines()) == [mill] and list(store.people()) == ["Wren Ashdown"]
+    assert list(store.machines()) == [mill]
 
 
 @pytest.mark.parametrize(
@@ -70,8 +69,6 @@ def test_a_position_is_refused_with_every_field_at_once_and_a_double_tap_makes_n
         add_position(store, PositionDraft(mill.id, "drive end"))
     with pytest.raises(NotFound):
         add_position(store, PositionDraft("nowhere", "Drive end"))
-    with pytest.raises(InvalidInput, match="already"):
-        add_person(store, add_person(store, "Wren Ashdown")[0].upper())
 
 
 def _two_positions(store: SqlStore) -> tuple[str, str, str]:

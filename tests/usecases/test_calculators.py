@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+import shlex
 import typing
 from collections.abc import Iterator
 from pathlib import Path
@@ -14,6 +15,7 @@ from pydantic import ValidationError
 
 from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.core.working import Level
+from tribodex.launch.calc import UNITS
 from tribodex.main import main
 from tribodex.usecases.calculators import CALCULATORS, calculate, find
 from tribodex.usecases.ports import Reference
@@ -84,12 +86,25 @@ def test_unknown_names_are_refused(reference: Reference) -> None:
         find("window").inputs.model_validate({"bore_mm": 90, "group": "C3", "initial_um": 120, "bore_in": 3})
 
 
-def test_the_terminal_answers_json(capsys: pytest.CaptureFixture[str]) -> None:
-    assert main(["calc", "window", "bore_mm=90", "group=C3", "initial_um=124"]) == 0
+def test_the_terminal_answers_in_a_short_table_and_in_json_when_asked(capsys: pytest.CaptureFixture[str]) -> None:
+    asked = ["calc", "window", "bore_mm=90", "group=C3", "initial_um=124"]
+    assert main(asked) == 0
+    said = capsys.readouterr().out
+    assert re.search(r"residual clearance +64 to 79 µm +good: ", said) and "{" not in said and len(said.splitlines()) < 12
+    assert main([*asked, "--json"]) == 0
     answer = json.loads(capsys.readouterr().out)
     assert answer["results"][0]["value"] == 64 and answer["results"][0]["working"]
-    assert main(["calc", "gauging", "nut_side_um=[[100,110],[110,120]]"]) == 0
+
+
+@pytest.mark.parametrize("typed", ["[[100,110],[110,120]]", "100,110;110,120", "100 110; 110 120"])
+def test_lists_are_taken_as_people_type_them(capsys: pytest.CaptureFixture[str], typed: str) -> None:
+    assert main(["calc", "gauging", f"nut_side_um={typed}", "--json"]) == 0
     assert json.loads(capsys.readouterr().out)["results"][0]["value"] == 110
+
+
+def test_a_list_with_commas(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["calc", "settling", "around_c=20", "minutes=0,30,60", "housing_c=20,60,62", "read_by=thermometer"]) == 0
+    assert "Levels at" in capsys.readouterr().out
 
 
 @pytest.mark.parametrize(
@@ -98,21 +113,37 @@ def test_the_terminal_answers_json(capsys: pytest.CaptureFixture[str]) -> None:
 def test_the_terminal_says_what_is_wrong(capsys: pytest.CaptureFixture[str], arguments: list[str], word: str) -> None:
     assert main(["calc", *arguments]) == 2
     captured = capsys.readouterr()
+    assert captured.out == "" and word in captured.err and "{" not in captured.err
+    assert main(["calc", *arguments, "--json"]) == 2
+    captured = capsys.readouterr()
     assert captured.out == "" and word in json.loads(captured.err)["detail"] + captured.err
 
 
-def test_a_bare_call_lists_what_there_is_and_what_it_takes(capsys: pytest.CaptureFixture[str]) -> None:
+def test_a_bare_call_lists_what_there_is(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["calc"]) == 0
     said = capsys.readouterr().out
     for calculator in CALCULATORS.values():
         assert f"{calculator.name}: {calculator.title}" in said
-    assert "bore_mm group initial_um [card]" in said, "what may be left out stands in brackets"
+
+
+@pytest.mark.parametrize("name", sorted(CALCULATORS))
+def test_called_without_inputs_it_says_what_it_takes_with_units_and_an_example_that_works(capsys: pytest.CaptureFixture[str], name: str) -> None:
+    assert main(["calc", name]) == 0
+    said = capsys.readouterr().out
+    for field in CALCULATORS[name].inputs.model_fields:
+        [line] = [line for line in said.splitlines() if line.startswith(f"  {field} ")]
+        unit = UNITS.get(field.rpartition("_")[2])
+        assert unit is None or unit in line or "one of" in line, line
+    example = said.splitlines()[-1]
+    assert example.startswith(f"./run calc {name} "), "every calculator has a worked example"
+    assert main(["calc", *shlex.split(example)[2:]]) == 0
+    assert capsys.readouterr().out
 
 
 def test_no_raw_floats_are_printed(capsys: pytest.CaptureFixture[str]) -> None:
-    assert main(["calc", "card", "bore_mm=90", "outside_mm=160", "width_mm=40", "group=C3", "taper=1:12"]) == 0
+    assert main(["calc", "card", "bore_mm=90", "outside_mm=160", "width_mm=40", "group=C3", "taper=1:12", "--json"]) == 0
     steel = ["bore_mm=90", "outside_mm=160", "width_mm=40", "group=C3", "taper=1:12", "reduction_min_um=45", "reduction_max_um=60"]
-    assert main(["calc", "drive-up", *steel, "pitch_mm=2"]) == 0
+    assert main(["calc", "drive-up", *steel, "pitch_mm=2", "--json"]) == 0
     said = capsys.readouterr().out
     numbers = re.findall(r": (-?\d+\.\d+)", said)
     assert not [n for n in numbers if n.endswith(".0") or len(n.split(".")[1]) > 7], numbers
@@ -176,3 +207,17 @@ def test_an_oil_is_said_in_one_way(reference: Reference, more: dict[str, Any], f
     with pytest.raises(InvalidInput) as refused:
         calculate(reference, "oil-viscosity", find("oil-viscosity").inputs.model_validate({"grade_vg": ""} | OIL | more))
     assert refused.value.fields[0].name == field
+
+
+@pytest.mark.parametrize(("mass", "cavity", "word"), [(2.1, 82, "cannot be"), (2.1, 8200, "cannot be"), (0.9, 820, "cannot be"), (2.1, 820, "")])
+def test_a_space_or_a_mass_that_no_such_bearing_has_is_not_by_the_rule(reference: Reference, mass: float, cavity: float, word: str) -> None:
+    """82 or 8200 cm³ where 820 was meant; pounds taken for kilograms."""
+    given = {"bore_mm": 80, "outside_mm": 140, "width_mm": 33, "mass_kg": mass, "cavity_cm3": cavity, "pace": "middling"}
+    answer = calculate(reference, "grease-fill", find("grease-fill").inputs.model_validate(given))
+    assert (answer.verdict.word if answer.verdict is not None else "") == word
+
+
+@pytest.mark.parametrize(("grams", "word"), [(2.5, ""), (12, "many strokes"), (25, "cannot be"), (100_000, "cannot be"), (1, "not with this gun")])
+def test_an_inserts_grams_ten_times_too_many_are_said(reference: Reference, grams: float, word: str) -> None:
+    answer = calculate(reference, "insert-strokes", find("insert-strokes").inputs.model_validate({"stroke_g": 1.2, "maker_g": grams}))
+    assert (answer.verdict.word if answer.verdict is not None else "") == word

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta, timezone
 
 import pytest
 from hypothesis import given, settings
@@ -14,15 +14,18 @@ from icalendar import Calendar
 from tests.helpers import BEGIN, MemoryStore
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.job.commands import Abandon, Correct, Sign
-from tribodex.core.schedule.due import CareKind
+from tribodex.core.schedule.due import Care, CareKind
+from tribodex.core.schedule.history import DoneSaid, SetSaid, due_now
 from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
-from tribodex.exchange.calendar import calendar, position_entries, round_entries
-from tribodex.usecases.due_stops import USUAL_CREW, DueStops, RoundsAsked
+from tribodex.exchange.calendar import DayEntry, calendar, position_entries, round_entries
+from tribodex.usecases.crib import GunDraft, keep_gun
+from tribodex.usecases.due_stops import USUAL_CREW, DueStops, KeptPlan, RoundsAsked
 from tribodex.usecases.jobs import Loaded, do, load
 from tribodex.usecases.keeping import open_keeping, open_seal
+from tribodex.usecases.moving import MoveOrder, move_stop
 from tribodex.usecases.ports import CareRow, Crew, Machine, Position, Reference, Tap
 from tribodex.usecases.positions import position
 from tribodex.usecases.projections import rebuild_list
@@ -186,7 +189,9 @@ TODAY = date(2026, 11, 27)
 
 def rows(count: int, days: float = 30) -> list[CareRow]:
     since = [TODAY - timedelta(days=i % int(days)) for i in range(count)]
-    return [CareRow(f"p-{i}", f"Place {i}", "Machine", ("Mill", "Kiln")[i % 2], "look", None, days, None, since[i], None, "") for i in range(count)]
+    return [
+        CareRow(f"p-{i}", f"Place {i}", "Machine", ("Mill", "Kiln")[i % 2], "look", None, days, None, since[i], None, "", None) for i in range(count)
+    ]
 
 
 ROWS = st.lists(
@@ -203,6 +208,7 @@ ROWS = st.lists(
         st.dates(date(2025, 1, 1), date(2027, 1, 1)),
         st.none() | st.integers(1, 60),
         st.just(""),
+        st.none() | st.floats(date(2024, 1, 1).toordinal(), date(2027, 1, 1).toordinal()),
     ),
     max_size=40,
     unique_by=lambda row: (row.position_id, row.kind),
@@ -256,6 +262,114 @@ def test_the_page_is_small_and_says_how_many_more() -> None:
         open_round(Many(), object(), "round-many", RoundOrder(week=0), Tap("tap-000001", "T", BEGIN), datetime(2026, 11, 27, tzinfo=UTC))  # type: ignore[arg-type]
 
 
+def test_the_plan_and_the_position_name_the_same_day_after_readings_of_the_meter() -> None:
+    """Columns over the plant and one position are two ways to one day."""
+    every = SetSaid("set", date(2026, 1, 1), 1, (Care(CareKind.GREASE, 1600, 200),), 16, "counted", "b", "g", 20, 10, "gun", 2, False)
+    readings = [(date(2026, 1, 1), 1000.0), (date(2026, 3, 2), 2440.0), (date(2026, 3, 16), 2440.0), (date(2026, 4, 15), 2500.0)]
+    for n in range(len(readings) + 1):
+        done = [DoneSaid("done", on, at, (), None, None, None, hours) for at, (on, hours) in enumerate(readings[:n], 2)]
+        [one] = due_now([every, *done])
+        row = CareRow("p-1", "Place", "Machine", "Mill", "grease", 1600, 200, one.hours_per_day, one.since, None, "", one.run_from)
+        [stop] = DueStops([row], [], date(2026, 2, 1), 60).listed([0])
+        assert stop.due_on == one.day, n
+
+
+def test_a_stroke_that_the_crib_weighed_otherwise_is_refused_said_or_corrected(keeper: Keeper) -> None:
+    keep_gun(keeper.store, "gun-1", GunDraft("Gun 2", "13.1 g; 12.8 g; 13.0 g"), "", keeper.tap(), keeper.now)
+    with pytest.raises(InvalidInput, match=r"1\.3 g each in the tool crib"):
+        keeper.keep("p-1", said=replace(SET, stroke="0.13 g"))
+    job = keeper.keep("p-2", said=replace(SET, hours_per_day="8"))
+    entry = next(event.seq for event in keeper.store.events(job) if event.kind == "care_set")
+    with pytest.raises(InvalidInput, match="tool crib"):
+        keeper.do(job, Correct(entry, "typed wrong", replace(SET, stroke="13 g")), "1")
+
+
+# --- A stop that is moved. ---------------------------------------------------------------------------------------------------------------
+
+
+def week_of(keeper: Keeper, position: str, weeks: int = 12) -> int:
+    plan = KeptPlan().of(keeper.store, keeper.now.date(), weeks)
+    return min(stop.week for stop in plan.listed() if stop.position_id == position)
+
+
+def test_a_stop_is_moved_by_name_and_stays_there_until_it_is_done(keeper: Keeper) -> None:
+    keeper.keep("p-1", "p-2")
+    week = week_of(keeper, "p-1")
+    others = week_of(keeper, "p-2")
+    found = move_stop(keeper.store, MoveOrder("p-1", week, week + 2, "the screw runs through"), keeper.tap(), keeper.now)
+    assert all(stop.position_id != "p-1" for stop in found.stops)
+    plan = KeptPlan().of(keeper.store, keeper.now.date(), 12)
+    first = next(stop for stop in plan.listed() if stop.position_id == "p-1")
+    assert first.week == week + 2 and first.moved == "moved here by Tobit: the screw runs through"
+    assert week_of(keeper, "p-2") == others
+    # A week later it stands in the same week of the calendar.
+    keeper.now += timedelta(weeks=1)
+    assert week_of(keeper, "p-1") == week + 1
+    # Done: what comes next comes by its interval again.
+    keeper.now += timedelta(weeks=week + 1)
+    job = keeper.round(positions=("p-1",))
+    keeper.do(job.id, walked.DoStop("standing", "10", shows="yes"), job.job.places[0].id)
+    after = KeptPlan().of(keeper.store, keeper.now.date(), 12)
+    assert all(not stop.moved for stop in after.listed() if stop.position_id == "p-1")
+
+
+def test_a_move_holds_for_its_stop_alone_and_a_later_one_outranks_it(keeper: Keeper) -> None:
+    keeper.keep("p-1")
+    week = week_of(keeper, "p-1")
+    move_stop(keeper.store, MoveOrder("p-1", week, week + 1, "no access"), keeper.tap(), keeper.now)
+    move_stop(keeper.store, MoveOrder("p-1", week + 1, week + 3, "still none"), keeper.tap(), keeper.now)
+    plan = KeptPlan().of(keeper.store, keeper.now.date(), 12)
+    assert [stop.week for stop in plan.listed() if stop.moved] == [week + 3]
+    # The week is over and nobody went: it is where it was, and late.
+    keeper.now += timedelta(weeks=week + 5)
+    left = KeptPlan().of(keeper.store, keeper.now.date(), 12)
+    assert week_of(keeper, "p-1") == 0 and left.late == 1
+
+
+@pytest.mark.parametrize(
+    ("order", "field"),
+    [
+        ({"to": 0}, "to"),
+        ({"to": 99}, "to"),
+        ({"reason": " "}, "reason"),
+        ({"position": "p-3"}, "position"),
+        ({"week": 7}, "position"),
+    ],
+)
+def test_a_move_that_cannot_be_names_its_field(keeper: Keeper, order: dict[str, object], field: str) -> None:
+    keeper.keep("p-1")
+    asked = {"position": "p-1", "week": week_of(keeper, "p-1"), "to": 5, "reason": "no access"}
+    if order.get("to") == 0:
+        order = {"to": asked["week"]}
+    with pytest.raises(InvalidInput) as refused:
+        move_stop(keeper.store, MoveOrder(**(asked | order)), keeper.tap(), keeper.now)  # type: ignore[arg-type]
+    assert refused.value.fields[0].name == field
+    assert keeper.store.moves == []
+
+
+def test_a_stop_of_an_open_round_is_skipped_there(keeper: Keeper) -> None:
+    keeper.keep("p-1")
+    week = week_of(keeper, "p-1")
+    keeper.round(positions=("p-1",))
+    with pytest.raises(InvalidInput, match="stands in round"):
+        move_stop(keeper.store, MoveOrder("p-1", week, week + 2, "no access"), keeper.tap(), keeper.now)
+
+
+def test_greasing_is_not_moved_to_long_before_it_is_due(keeper: Keeper) -> None:
+    keeper.keep("p-1", said=replace(SET, interval="2000", look_days="365"))
+    week = week_of(keeper, "p-1", 52)
+    assert week > 8
+    with pytest.raises(InvalidInput, match="too much grease"):
+        move_stop(keeper.store, MoveOrder("p-1", week, 1, "we are there anyway"), keeper.tap(), keeper.now)
+
+
+def test_what_is_looked_at_there_can_be_changed(keeper: Keeper) -> None:
+    keeper.keep("p-1", said=replace(SET, looks="Seals: none torn or out\nBelt tension"))
+    made = keeper.round(positions=("p-1",))
+    stop = walk(keeper.reference, made).stops[0]
+    assert tuple(stop.looks) == ("Seals: none torn or out", "Belt tension")
+
+
 # --- Calendars. ---------------------------------------------------------------------------------------------------------------------------
 
 
@@ -278,8 +392,33 @@ def test_the_calendar_is_read_by_a_standard_parser(keeper: Keeper) -> None:
     again = Calendar.from_ical(calendar("Rounds", round_entries(near, monday), datetime(2026, 11, 28, tzinfo=UTC)))
     assert {str(e["UID"]) for e in again.walk("VEVENT")} == {str(e["UID"]) for e in events}, "a later file replaces, never doubles"
     keeper.keep("p-1")
-    own = Calendar.from_ical(calendar("p", position_entries(position(keeper.store, "p-1", keeper.now.date())), BEGIN))
+    own = Calendar.from_ical(calendar("p", position_entries(position(keeper.store, "p-1", keeper.now.date()), keeper.now.date()), BEGIN))
     assert {str(e["SUMMARY"]) for e in own.walk("VEVENT")} == {"Screw, Drive end: grease", "Screw, Drive end: look, feel and listen"}
+
+
+@pytest.mark.parametrize(("today", "first", "days"), [(date(2027, 1, 13), date(2027, 1, 13), 3), (date(2027, 1, 17), date(2027, 1, 17), 1)])
+def test_late_stops_stand_in_the_calendar_from_today_on(today: date, first: date, days: int) -> None:
+    """A Wednesday to Friday; on a Sunday that day itself: nothing stands in days that are gone."""
+    stops = [stop for stop in DueStops(rows(60), [], today, 6).listed() if stop.week < 6]
+    assert any(stop.late for stop in stops)
+    events = list(Calendar.from_ical(calendar("Rounds", round_entries(stops, today), BEGIN)).walk("VEVENT"))
+    assert min(event.decoded("DTSTART") for event in events) == first
+    [soon] = {(event.decoded("DTEND") - event.decoded("DTSTART")).days for event in events if event.decoded("DTSTART") == first}
+    assert soon == days
+
+
+def test_what_was_due_at_a_position_stands_today(keeper: Keeper) -> None:
+    keeper.keep("p-1")
+    later = keeper.now.date() + timedelta(days=2000)
+    events = list(Calendar.from_ical(calendar("p", position_entries(position(keeper.store, "p-1", later), later), BEGIN)).walk("VEVENT"))
+    assert {event.decoded("DTSTART") for event in events} == {later}
+    assert all("was due on" in str(event["SUMMARY"]) for event in events)
+
+
+def test_a_moment_with_an_offset_stands_in_utc() -> None:
+    first = datetime(2026, 12, 1, 6, 30, tzinfo=timezone(timedelta(hours=2)))
+    text = calendar("lead", [DayEntry("lead-1", first, 3, "warm", "", "")], BEGIN).decode()
+    assert "DTSTART:20261201T043000Z" in text and "DTEND:20261201T073000Z" in text and "TZID" not in text
 
 
 def test_rebuilding_leaves_what_is_due_as_it_was(keeper: Keeper) -> None:

@@ -11,6 +11,7 @@ from flask.testing import FlaskClient
 from sqlalchemy import Engine
 
 from tests.helpers import ticking
+from tests.signed_in import LIGHT, signed_in
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.usecases.ports import Reference
 from tribodex.web.app import Settings, create_app
@@ -31,11 +32,11 @@ def dist(tmp_path: Path) -> Path:
 @pytest.fixture
 def app(database: LocalMariaDB, engine: Engine, reference: Reference, dist: Path, tmp_path: Path) -> Iterator[Flask]:
     moments = ticking()
-    app = create_app(Settings(database.app_url, dist, keys=tmp_path / "keys"), reference, lambda: next(moments))
+    app = create_app(Settings(database.app_url, dist, keys=tmp_path / "keys", hashes=LIGHT), reference, lambda: next(moments))
     yield app
     app.extensions[KEY].engine.dispose()
 
 
 @pytest.fixture
 def client(app: Flask) -> FlaskClient:
-    return app.test_client()
+    return signed_in(app)

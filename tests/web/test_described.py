@@ -16,7 +16,10 @@ from hypothesis.stateful import run_state_machine_as_test
 from schemathesis import GenerationMode
 from schemathesis.specs.openapi.checks import positive_data_acceptance
 
+from tests.signed_in import SignedIn, signed_in
 from tests.web.test_api import open_job
+from tribodex.usecases.people.hashes import seal_of
+from tribodex.web.access import DEVICE, SESSION
 
 DOCUMENT = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text("utf-8"))
 # Nothing can be broken where nothing is asked.
@@ -42,10 +45,24 @@ def _read() -> Any:
 
 @pytest.fixture
 def described(app: Flask) -> Any:
-    open_job(app.test_client())
+    client = signed_in(app)
+    assert isinstance(client, SignedIn)
+    open_job(client)
     schema = _read()
-    schema.app, schema.location = app, "/api/openapi.json"
+    schema.app, schema.location = Carried(app, client), "/api/openapi.json"
     return schema
+
+
+class Carried:
+    """The application with somebody signed in: what that person's browser would send with every request."""
+
+    def __init__(self, app: Flask, client: SignedIn) -> None:
+        self._app, self._client = app, client
+
+    def __call__(self, environ: dict[str, Any], start: Any) -> Any:
+        token, device, _ = self._client.entered()
+        carried = {"HTTP_COOKIE": f"{SESSION}={token}; {DEVICE}={device}", "HTTP_TRIBODEX_SEAL": seal_of(token)}
+        return self._app(carried | environ, start)
 
 
 @pytest.mark.parametrize(("method", "path", "mode"), OPERATIONS)

@@ -15,6 +15,7 @@ from tests.helpers import BEGIN
 from tests.web.test_api import do, open_job
 from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow, MachineRow, PositionRow
+from tribodex.usecases.people.ports import Account, Acting, PlantSite
 from tribodex.usecases.ports import JobsAsked
 from tribodex.web.context import KEY
 from tribodex.web.plant import MACHINES_AT_ONCE
@@ -59,7 +60,7 @@ def test_a_large_plant_comes_in_pages_that_together_are_whole(client: FlaskClien
 def test_whatever_changes_in_the_plant_is_told_at_once(client: FlaskClient) -> None:
     changes = [
         ("/api/plant/machines", {"name": "New fan"}),
-        ("/api/people", {"name": "A new name"}),
+        ("/api/persons", {"name": "A new name", "rights": {"main": ["work"]}}),
         ("/api/crib/gauges", {"id": "new-set"}),
     ]
     known = plant(client).headers["ETag"]
@@ -74,11 +75,11 @@ def test_whatever_changes_in_the_plant_is_told_at_once(client: FlaskClient) -> N
 
 
 def test_the_calendar_of_the_rounds_is_written_once_for_everybody(client: FlaskClient, app: Flask, monkeypatch: Any) -> None:
-    from tribodex.web import rounds
+    from tribodex.web import calendars
 
     written = []
-    real = rounds.calendar
-    monkeypatch.setattr(rounds, "calendar", lambda *given: written.append(1) or real(*given))
+    real = calendars.calendar
+    monkeypatch.setattr(calendars, "calendar", lambda *given: written.append(1) or real(*given))
     first = client.get("/api/rounds.ics?weeks=8").data
     assert client.get("/api/rounds.ics?weeks=8").data == first and client.get("/api/rounds.ics?weeks=4").status_code == 200
     assert client.get("/api/rounds.ics?weeks=8").data == first
@@ -93,6 +94,9 @@ def test_a_record_of_many_entries_shows_the_newest_and_where_the_whole_log_is(cl
     page = client.get("/api/jobs/job-0001/record.html").text
     assert "The newest 5 of 10 entries." in page and "/api/jobs/job-0001/record.json" in page and "note 8" in page and "note 3" not in page
     assert len(client.get("/api/jobs/job-0001/record.json").json["events"]) == 10
+
+
+AT_MAIN = Acting(Account("somebody", "Somebody"), PlantSite("main", "This plant"))
 
 
 def many(engine: Engine, count: int) -> None:
@@ -137,7 +141,7 @@ class Read:
     def of(self, asked: JobsAsked) -> tuple[int, int]:
         """Rows read, jobs found."""
         before = self._count()
-        found = len(SqlStore(self._session).job_summaries(asked))
+        found = len(SqlStore(self._session, acting=AT_MAIN).job_summaries(asked))
         return self._count() - before, found
 
 
@@ -155,7 +159,7 @@ def test_a_search_reads_what_it_finds_however_many_jobs_there_are(engine: Engine
         assert found == 50 and cost < 9000, "a common one: the newest"
         cost, found = read.of(JobsAsked(live=None))
         assert found == 50 and cost < 500, "all of them, newest first"
-        last = SqlStore(session).job_summaries(JobsAsked(live=None))[-1]
+        last = SqlStore(session, acting=AT_MAIN).job_summaries(JobsAsked(live=None))[-1]
         cost, found = read.of(JobsAsked(live=None, after=(last.updated_at, last.number)))
         assert found == 50 and cost < 500, "the next page"
 

@@ -139,7 +139,10 @@ def test_a_page_comes_from_the_index(many: Engine) -> None:
     with many.connect() as connection:
         plan = (
             connection.execute(
-                text("EXPLAIN SELECT * FROM job_list WHERE live = 0 AND updated_at <= '2026-10-06' ORDER BY updated_at DESC, number DESC LIMIT 50")
+                text(
+                    "EXPLAIN SELECT * FROM job_list WHERE site_id = 'main' AND live = 0 AND updated_at <= '2026-10-06' "
+                    "ORDER BY updated_at DESC, number DESC LIMIT 50"
+                )
             )
             .mappings()
             .one()

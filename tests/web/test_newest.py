@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import threading
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 import pytest
 
-from tribodex.web.newest import ASKED_S, FRESH_S, Newest, NewestLane
+from tribodex.web.newest import ASKED_S, FRESH_S, LOOKED_S, Benches, Newest, NewestLane
 
 
 class Log:
@@ -83,6 +83,24 @@ def test_while_one_asks_the_others_are_told_what_is_known() -> None:
     assert calls == 2
 
 
+def looking(path: str, clock: Callable[[], float] = lambda: 0.0) -> Benches:
+    """Somebody whose cookies are empty looked at a job a moment ago."""
+    benches = Benches(clock)
+    benches.tell("", path.split("/")[3])
+    return benches
+
+
+def test_whoever_may_not_look_any_more_is_told_so_by_the_application() -> None:
+    now = 0.0
+    benches = looking("/api/jobs/job-0001/newest", lambda: now)
+    lane = NewestLane(lambda environ, start: [b"the application"], Log().newest(), benches, ("127.0.0.1",))
+    environ = {"REQUEST_METHOD": "GET", "PATH_INFO": "/api/jobs/job-0001/newest", "QUERY_STRING": "seen=4", "HTTP_HOST": "127.0.0.1"}
+    assert list(lane(environ, lambda status, headers: None)) == [b""]
+    assert list(lane(environ | {"HTTP_COOKIE": "tribodex_session=another"}, lambda status, headers: None)) == [b"the application"]
+    now = LOOKED_S + 0.1
+    assert list(lane(environ, lambda status, headers: None)) == [b"the application"]
+
+
 @pytest.mark.parametrize(
     ("method", "path", "query", "host"),
     [
@@ -95,7 +113,7 @@ def test_while_one_asks_the_others_are_told_what_is_known() -> None:
     ],
 )
 def test_everything_else_goes_on_to_the_application(method: str, path: str, query: str, host: str) -> None:
-    lane = NewestLane(lambda environ, start: [b"the application"], Log().newest(), ("127.0.0.1",))
+    lane = NewestLane(lambda environ, start: [b"the application"], Log().newest(), looking(path), ("127.0.0.1",))
     environ = {"REQUEST_METHOD": method, "PATH_INFO": path, "QUERY_STRING": query, "HTTP_HOST": host}
     assert list(lane(environ, lambda status, headers: None)) == [b"the application"]
 
@@ -104,6 +122,6 @@ def test_a_database_that_is_away_is_said_by_the_application() -> None:
     def away(_: Sequence[str]) -> Mapping[str, int]:
         raise OSError("away")
 
-    lane = NewestLane(lambda environ, start: [b"the application"], Newest(away), ("127.0.0.1",))
+    lane = NewestLane(lambda environ, start: [b"the application"], Newest(away), looking("/api/jobs/job-0001/newest"), ("127.0.0.1",))
     environ = {"REQUEST_METHOD": "GET", "PATH_INFO": "/api/jobs/job-0001/newest", "QUERY_STRING": "seen=1", "HTTP_HOST": "127.0.0.1"}
     assert list(lane(environ, lambda status, headers: None)) == [b"the application"]

@@ -68,6 +68,19 @@ def test_from_keeping_to_the_plan_a_round_and_the_history(kept: FlaskClient) -> 
     assert there["history"][0]["text"] == "guard locked" and [job["round"] for job in there["jobs"]] == [True, False]
 
 
+def test_a_stop_is_moved_and_says_who_moved_it(kept: FlaskClient) -> None:
+    plan = kept.get("/api/rounds?weeks=12&limit=500").json
+    stop = next(one for one in plan["stops"] if one["position_id"] == HERE)
+    body = tap(position=HERE, week=stop["week"], to=stop["week"] + 1, reason="no access")
+    for _ in range(2):
+        kept.post("/api/stop-moves", json=body)
+    found = kept.get("/api/rounds?weeks=12&limit=500").json["stops"]
+    [moved] = [one for one in found if one["moved"]]
+    assert moved["week"] == stop["week"] + 1 and moved["moved"] == f"moved here by {body['actor']}: no access"
+    for wrong in ({"to": 52}, {"to": "1"}, {"reason": "x" * 501}, {"position": "nowhere"}, {"week": None}):
+        assert kept.post("/api/stop-moves", json=tap(**({"position": HERE, "week": 0, "to": 3, "reason": "no"} | wrong))).status_code == 422
+
+
 def test_a_round_is_opened_once_however_often_it_is_asked_for(kept: FlaskClient) -> None:
     body = tap(positions=[HERE])
     first, again = (kept.post("/api/rounds/round-0001", json=body).json for _ in range(2))
@@ -92,7 +105,6 @@ def test_taps_come_late_and_twice_from_a_phone_and_count_once(kept: FlaskClient)
         ("/api/rounds/round-0009", {"positions": ["nowhere"]}, "positions"),
         ("/api/rounds/round-0009", {"week": 0, "route": "nowhere"}, "week"),
         ("/api/rounds/round-0009", {"week": 99}, "week"),
-        ("/api/rounds/round-0009", {"week": 0, "actor": ""}, "actor"),
         ("/api/keeping/keep-0009", {"positions": []}, "positions"),
         ("/api/keeping/keep-0009", {"positions": ["nowhere"]}, "positions"),
         ("/api/keeping/keep-0009", {"positions": [HERE, HERE]}, "positions"),

@@ -28,8 +28,8 @@ def test_every_sheet_is_listed_with_what_it_asks(client: FlaskClient) -> None:
 
 def test_a_sheet_reads_mixed_units(client: FlaskClient) -> None:
     answer = work(client, "growth", GROWTH).json
-    # By hand: 72 in = 1828.8 mm; 1828.8 x 11.5 millionths x ((65 - 15) - (25 - 15)) = 0.84 mm.
-    assert answer["results"][0]["value_to"] == pytest.approx(0.841, abs=0.002)
+    # By hand: 72 in = 1828.8 mm; 1828.8 x 12 millionths x ((65 - 15) - (25 - 15)) = 0.88 mm.
+    assert answer["results"][0]["value_to"] == pytest.approx(0.878, abs=0.002)
     assert answer["verdict"]["word"] == "room to float" and answer["results"][0]["working"]
 
 

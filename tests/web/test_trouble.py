@@ -64,7 +64,7 @@ def test_a_database_that_takes_less_says_so_before(database: LocalMariaDB, clien
 
 def failing(error: Exception) -> Any:
     @contextmanager
-    def store(_: Context) -> Iterator[SqlStore]:
+    def store(_: Context, **__: bool) -> Iterator[SqlStore]:
         raise error
         yield
 
@@ -90,6 +90,8 @@ def failing(error: Exception) -> Any:
 def test_each_trouble_has_its_own_words(
     client: FlaskClient, monkeypatch: pytest.MonkeyPatch, code: int, words: str, status: int, kind: str, again: bool
 ) -> None:
+    # Signed in while all was well.
+    assert client.get("/api/jobs").status_code == 200
     for wrapped in (OperationalError, InternalError):
         monkeypatch.setattr(Context, "store", failing(wrapped("SELECT 1", {}, pymysql.err.OperationalError(code, words))))
         answer = client.get("/api/jobs")

@@ -660,6 +660,7 @@ describe("a large seal", () => {
 
 const CARE: CareWork = {
   topic: "care",
+  looks: ["Seals: a collar of clean grease, none torn or out", "Even noise, no new shaking"],
   asks: null,
   bearing: "22222 K C3",
   ways: [

@@ -100,8 +100,8 @@ describe("a refusal", () => {
 describe("a tap", () => {
   it("names the server it is meant for, and none when it is not known", async () => {
     answer = () => ours({ last_seq: 3 });
-    await sendTap("7", "?at=drive", {}, "first");
-    await sendTap("7", "", {}, "");
+    await sendTap("7", "?at=drive", {}, { server: "first" });
+    await sendTap("7", "", {});
     const calls = vi.mocked(fetch).mock.calls;
     expect(calls.map(([path]) => path)).toEqual(["/api/jobs/7/taps?at=drive", "/api/jobs/7/taps"]);
     const named = calls.map(([, init]) => new Headers(init?.headers).get("tribodex-server"));

@@ -16,6 +16,7 @@ const JOB: JobSummary = {
   stage_of: 15,
   status: "open",
   events: 50,
+  who: "Ada",
   updated_at: "2026-11-26T15:10:00Z",
 };
 

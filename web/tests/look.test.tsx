@@ -95,6 +95,7 @@ async function panel(
   show(
     <QueryClientProvider client={new QueryClient()}>
       <LookPanel
+        job="j1"
         work={{ ...WORK, asks: moveOf(next), ...work }}
         tap={tap}
         refused={refused ? refusal(...refused) : null}
@@ -215,6 +216,47 @@ describe("what it speaks for", () => {
   });
 });
 
+describe("what is told, and what is photographed", () => {
+  it("an answer that somebody gave can be told, written down or doubtful", async () => {
+    const history = BOOK.questions.map((one) => (one.number === 26 ? { ...one, by: "asked" } : one));
+    vi.stubGlobal(
+      "fetch",
+      vi.fn(async () => ours({ ...BOOK, questions: history })),
+    );
+    const tap = await panel({ next_question: 26 });
+    await hand().click(choice("by a record"));
+    await hand().click(button("more"));
+    expect(tap.mock.calls).toEqual([[{ kind: "see_mark", question: 26, letters: "b", how: "recorded" }]]);
+  });
+
+  it("an answer that is not offered any more stays readable where it was given", async () => {
+    const older = BOOK.questions.map((one) => (one.number === 26 ? { ...one, older: ["b"] } : one));
+    vi.stubGlobal(
+      "fetch",
+      vi.fn(async () => ours({ ...BOOK, questions: older })),
+    );
+    const answers = [{ question: 26, letters: ["b"], how: "seen", measured: false }] as const;
+    await panel({ next_question: 26, answers: [{ ...answers[0], letters: ["b"] }] });
+    expect(screen.queryByRole("button", { name: "more" })).toBeNull();
+    expect(screen.getByText("Said before: more.")).toBeTruthy();
+  });
+
+  it("a photograph belongs to the finding it shows", async () => {
+    await panel({ findings: [finding({ photographs: ["f1"] })] });
+    const listed = within(screen.getByRole("region", { name: "Photographs of what is marked" }));
+    expect(listed.getByRole("img").getAttribute("src")).toBe("/api/jobs/j1/attachments/f1");
+    await hand().click(listed.getByRole("button", { name: /^Photograph it/ }));
+    expect(listed.getByRole("group", { name: "Keep with entry 9" })).toBeTruthy();
+  });
+
+  it("nothing wrong is concluded by one tap", async () => {
+    const verdict = { word: "nothing wrong found", level: "watch", reason: "Look elsewhere." } as const;
+    const tap = await panel({ verdict }, "conclude_look");
+    await hand().click(button("Conclude: nothing wrong found"));
+    expect(tap.mock.calls).toEqual([[{ kind: "conclude_look" }]]);
+  });
+});
+
 describe("back, or scrap", () => {
   const part = (more: Partial<LookWork["parts"][number]>): LookWork["parts"][number] => ({
     part: "bearing",
@@ -222,7 +264,16 @@ describe("back, or scrap", () => {
     by_name: true,
     fit: null,
     unusable: false,
+    overtaken: false,
     ...more,
+  });
+
+  it("what was passed and would not be now is struck out, and asks to be checked again", async () => {
+    const again = { word: "check again", level: "stop", reason: "Seen since it was passed." } as const;
+    await panel({ parts: [part({ fit: true, overtaken: true, advised: again })] }, "judge_part");
+    expect(screen.getByText("goes back").className).toContain("line-through");
+    expect(screen.getByText("Seen since it was passed.")).toBeTruthy();
+    expect(button("Check again the bearing")).toBeTruthy();
   });
 
   it("scrap is one tap, going back against a sign needs a name", async () => {
@@ -394,7 +445,7 @@ it("without its list of signs the panel says what to do", async () => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   show(
     <QueryClientProvider client={client}>
-      <LookPanel work={{ ...WORK, asks: "see_mark" }} tap={vi.fn()} refused={null} />
+      <LookPanel job="j1" work={{ ...WORK, asks: "see_mark" }} tap={vi.fn()} refused={null} />
     </QueryClientProvider>,
   );
   expect(await screen.findByText(/not on this device/)).toBeTruthy();

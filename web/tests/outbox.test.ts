@@ -1,9 +1,13 @@
 /** Taps on their way: in order, once, never lost, each to the server and from the person it was made by. */
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Command } from "../src/api";
+import { inOf } from "./people";
 
+type People = (typeof import("../src/api/people"))["people"];
 type Outbox = (typeof import("../src/api/outbox"))["outbox"];
 interface Sent {
+  token: string | null;
+  pin: string | null;
   client_event_id: string;
   actor: string;
   at?: string;
@@ -25,11 +29,16 @@ const json = (body: unknown, status = 200, more: Record<string, string> = {}) =>
   });
 const refused = (detail: string) => json({ title: "Not taken", detail, fields: [] }, 422);
 
+const signInFirst: Answer = () =>
+  json({ type: "/problems/sign-in", title: "Sign in first", fields: [] }, 401);
+
 /** A server that keeps every tap once, as the real one does, unless the test answers in its place. */
 class Server {
   tried: Sent[] = [];
   log: string[] = [];
   name = "first";
+  /** The secret of a session that is over. */
+  over = "";
   private seen = new Set<string>();
   private next: Answer[] = [];
 
@@ -45,9 +54,18 @@ class Server {
 
   fetch = async (path: string, init: RequestInit): Promise<Response> => {
     const meantFor = new Headers(init.headers).get("tribodex-server");
-    const tap = { ...(JSON.parse(String(init.body)) as Sent), job: path.split("/")[3]!, meantFor };
+    const headers = new Headers(init.headers);
+    const [token, pin] = [headers.get("tribodex-tap"), headers.get("tribodex-pin")];
+    const tap = {
+      ...(JSON.parse(String(init.body)) as Sent),
+      job: path.split("/")[3]!,
+      meantFor,
+      token,
+      pin,
+    };
     this.tried.push(tap);
-    const answer = await (this.next.shift() ?? this.take)(tap);
+    const taken = token && token === this.over ? signInFirst : (this.next.shift() ?? this.take);
+    const answer = await taken(tap);
     if (answer instanceof Error) throw answer;
     return answer;
   };
@@ -56,15 +74,30 @@ class Server {
 const noNetwork: Answer = () => new TypeError("Failed to fetch");
 let server: Server;
 
-let open: Outbox | null = null;
+let here: People | null = null;
+const touches: EventListener[] = [];
 
-/** A page, or the one after a reload: what is on the device stays, what was in memory is gone. */
-async function page(actor = "Ada"): Promise<Outbox> {
-  open?.setActor("");
+/** Its scripts anew; the page before is gone, and with it what it listened to. */
+async function load(): Promise<{ people: People; outbox: Outbox }> {
   vi.resetModules();
+  touches.splice(0).forEach((heard) => window.removeEventListener("pointerdown", heard, { capture: true }));
+  const listen = vi.spyOn(window, "addEventListener");
+  const { people } = await import("../src/api/people");
+  touches.push(
+    ...listen.mock.calls.flatMap(([kind, heard]) => (kind === "pointerdown" ? [heard as EventListener] : [])),
+  );
+  listen.mockRestore();
   const { outbox } = await import("../src/api/outbox");
-  outbox.setActor(actor);
-  open = outbox;
+  return { people, outbox };
+}
+
+/** A page, or the one after a reload: what is on the device stays, what was in memory is gone. `tap`: the secret of that person's taps. */
+async function page(actor = "Ada", tap = ""): Promise<Outbox> {
+  here?.left(`id-${actor.toLowerCase()}`);
+  here?.left(here.current()?.me.id ?? "");
+  const { people, outbox } = await load();
+  people.entered(inOf(actor, tap));
+  here = people;
   return outbox;
 }
 /** What is shown follows in the next turn of the page: that turn is waited for first. */
@@ -295,8 +328,8 @@ describe("whose taps are sent", () => {
     ben.add("7", note("from Ben"));
     await settled(ben);
     expect(server.log).toEqual(["from Ben"]);
-    expect(ben.snapshot("7").others).toEqual([{ actor: "Ada", waiting: 1 }]);
-    ben.setActor("Ada");
+    expect(ben.snapshot("7").others).toEqual([{ actor: "Ada", waiting: 1, out: true }]);
+    here!.entered(inOf("Ada"));
     await vi.waitFor(() => expect(server.log).toEqual(["from Ben", "from Ada"]));
   });
 
@@ -347,9 +380,7 @@ describe("a device that keeps nothing", () => {
 describe("two pages of one device", () => {
   it("keep one order, whichever was opened first", async () => {
     const first = await page();
-    vi.resetModules();
-    const { outbox: second } = await import("../src/api/outbox");
-    second.setActor("Ada");
+    const { outbox: second } = await load();
     server.answers(noNetwork, noNetwork);
     first.add("7", note("1, on the first"));
     await new Promise((resolve) => setTimeout(resolve, 30));
@@ -360,7 +391,6 @@ describe("two pages of one device", () => {
     await vi.waitFor(() => expect(server.log).toHaveLength(3), { timeout: 4_000 });
     expect(server.log).toEqual(["1, on the first", "2, on the second", "3, on the first again"]);
     await settled(first);
-    second.setActor("");
   });
 });
 
@@ -379,5 +409,112 @@ describe("a device that keeps nothing", () => {
     wake();
     await settled(outbox);
     expect(asked()).toBe(false);
+  });
+});
+
+const pinNeeded: Answer = () =>
+  json(
+    {
+      type: "/problems/pin-needed",
+      title: "A PIN is needed",
+      detail: "",
+      fields: [{ name: "name", message: "Ada stands by this with the own PIN.", expected: "id-ada" }],
+    },
+    403,
+  );
+
+describe("whose tap it is", () => {
+  it("is proven by a secret of that person's own, also while somebody else is at the bench", async () => {
+    const outbox = await page("Ada", "secret-of-ada");
+    server.answers(noNetwork);
+    outbox.add("7", note("from Ada"));
+    await vi.waitFor(() => expect(outbox.snapshot("7").away).not.toBe(""));
+    here!.entered(inOf("Ben", "secret-of-ben"));
+    outbox.add("7", note("from Ben"));
+    await vi.waitFor(() => expect(server.log).toEqual(["from Ada", "from Ben"]), { timeout: 4_000 });
+    expect(server.tried.slice(-2).map(({ actor, token }) => [actor, token])).toEqual([
+      ["Ada", "secret-of-ada"],
+      ["Ben", "secret-of-ben"],
+    ]);
+  });
+
+  it("waits for its person where the session is over, and goes out under the new secret", async () => {
+    const outbox = await page("Ada", "old");
+    server.over = "old";
+    outbox.add("7", note("kept"));
+    await vi.waitFor(() => expect(server.tried).not.toHaveLength(0));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(outbox.snapshot("7").waiting).toBe(1);
+    expect(outbox.snapshot("7").refused).toEqual([]);
+    expect(here!.sessionOver()).toBe(true);
+    here!.entered(inOf("Ada", "new"));
+    await settled(outbox);
+    expect(server.log).toEqual(["kept"]);
+    expect(server.tried.at(-1)?.token).toBe("new");
+  });
+
+  it("says that no PIN was checked where somebody took the device without a network", async () => {
+    const outbox = await page("Ada", "secret-of-ada");
+    here!.entered(inOf("Ben", "secret-of-ben"));
+    here!.takeUnchecked("id-ada");
+    expect(here!.current()).toMatchObject({ checked: false, me: { name: "Ada" } });
+    outbox.add("7", note("under the machine"));
+    await settled(outbox);
+    expect(server.tried.at(-1)).toMatchObject({ actor: "Ada", token: "secret-of-ada", pin: "not checked" });
+  });
+
+  it("is not taken by a name whose time on this device is over", async () => {
+    await page("Ben", "secret-of-ben");
+    here!.entered(inOf("Ada", "secret-of-ada", { until: "2020-01-01T00:00:00Z" }));
+    here!.entered(inOf("Ben", "secret-of-ben"));
+    here!.takeUnchecked("id-ada");
+    expect(here!.current()?.me.name).toBe("Ben");
+  });
+});
+
+describe("a tap that somebody has to stand by", () => {
+  it("is held for the PIN with what follows in its job, and nothing else waits for it", async () => {
+    const outbox = await page("Ada", "secret");
+    server.answers(pinNeeded);
+    outbox.add("7", { kind: "sign", name: "Ada", role: "fitter" });
+    await vi.waitFor(() => expect(outbox.snapshot("7").held).toHaveLength(1));
+    expect(outbox.snapshot("7").held[0]).toMatchObject({
+      account: "id-ada",
+      name: "Ada",
+      kind: "sign",
+      quiet: false,
+    });
+    outbox.add("7", note("after it"));
+    outbox.add("8", note("elsewhere"));
+    await vi.waitFor(() => expect(server.log).toEqual(["elsewhere"]));
+    expect(outbox.snapshot("7").refused).toEqual([]);
+    outbox.release(outbox.snapshot("7").held[0]!.id);
+    await settled(outbox);
+    expect(server.log).toEqual(["elsewhere", "sign", "after it"]);
+  });
+
+  it("after a quiet screen waits for the PIN of who is here, and a feeler half tried is not lost", async () => {
+    const outbox = await page("Ada", "secret");
+    localStorage.setItem("tribodex.active", String(Date.now() - 31 * 60_000));
+    window.dispatchEvent(new Event("pointerdown"));
+    outbox.add("7", note("a feeler"));
+    outbox.add("7", note("and the next"));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(server.tried).toEqual([]);
+    expect(outbox.snapshot("7").held.map(({ quiet }) => quiet)).toEqual([true, true]);
+    here!.active();
+    await outbox.releaseQuiet(true);
+    await settled(outbox);
+    expect(server.log).toEqual(["a feeler", "and the next"]);
+  });
+
+  it("without a network goes on after a quiet screen, and says so", async () => {
+    const outbox = await page("Ada", "secret");
+    localStorage.setItem("tribodex.active", String(Date.now() - 31 * 60_000));
+    window.dispatchEvent(new Event("pointerdown"));
+    outbox.add("7", note("a feeler"));
+    await outbox.releaseQuiet(false);
+    await settled(outbox);
+    expect(server.tried.at(-1)?.pin).toBe("not checked");
   });
 });

@@ -1,4 +1,5 @@
 /** Rounds: weeks and stops of the plan, a stop done, found wanting, skipped; what was refused stands there again. */
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, screen, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Bench, RefusedCommand, Rounds } from "../src/api";
@@ -8,7 +9,7 @@ import { StopForm } from "../src/features/rounds/stop-form";
 import { StopTable } from "../src/features/rounds/stop-table";
 import type { StopNow } from "../src/features/rounds/use-walk";
 import { WeekChoice, Weeks } from "../src/features/rounds/weeks";
-import { button, choice, hand, line, refusal, show } from "./page";
+import { button, choice, hand, line, ours, refusal, show } from "./page";
 
 const STOP: StopNow = {
   topic: "stop",
@@ -78,6 +79,15 @@ describe("a stop", () => {
     await hand().type(line("Hour meter"), "4650");
     await hand().click(button("Done here"));
     expect(tap.mock.calls[0]?.[0]).toMatchObject({ meter: "4650" });
+  });
+
+  it("takes a meter that was replaced, with what the old one showed last", async () => {
+    const tap = form();
+    await hand().click(screen.getByText("The hour meter was replaced"));
+    await hand().type(line("The old one showed last"), "4650");
+    await hand().type(line("Hour meter"), "3");
+    await hand().click(button("Done here"));
+    expect(tap.mock.calls[0]?.[0]).toMatchObject({ meter: "3", meter_old: "4650" });
   });
 
   it("sends what was found wanting, line by line, and takes it back on a second tap", async () => {
@@ -257,6 +267,39 @@ describe("the plan", () => {
     expect(screen.getByText("by running hours")).toBeTruthy();
     expect(screen.getByRole("link", { name: /Husk screw 3/ }).getAttribute("href")).toBe("/plant/p-1");
     expect(screen.getByText(/and 7 more/)).toBeTruthy();
+  });
+
+  it("a stop goes to another week with the reason, and who moved one stands beside it", async () => {
+    const asked = vi.fn(async (_: string, init?: RequestInit) =>
+      ours(JSON.parse(String(init?.body ?? "{}"))),
+    );
+    vi.stubGlobal("fetch", asked);
+    const found = {
+      ...ROUNDS,
+      stops: ROUNDS.stops.map((stop) => ({ ...stop, moved: "moved here by Ada: no access" })),
+    };
+    show(
+      <QueryClientProvider client={new QueryClient()}>
+        <StopTable found={found} left={new Set()} onLeft={vi.fn()} />
+      </QueryClientProvider>,
+      { actor: "Ada" },
+    );
+    expect(screen.getAllByText("moved here by Ada: no access").length).toBe(found.stops.length);
+    await hand().click(screen.getAllByRole("button", { name: /^Move/ })[0] as HTMLElement);
+    const form = within(screen.getByRole("form", { name: /^Move/ }));
+    expect(form.getByRole<HTMLButtonElement>("button", { name: "Move it" }).disabled).toBe(true);
+    const week = found.weeks.find((one) => one.week !== found.stops[0]?.week);
+    await hand().selectOptions(form.getByLabelText("To the week of"), String(week?.week));
+    await hand().type(form.getByLabelText("Why"), "runs through");
+    await hand().click(form.getByRole("button", { name: "Move it" }));
+    const sent = JSON.parse(String(asked.mock.calls[0]?.[1]?.body));
+    expect(sent).toMatchObject({
+      actor: "Ada",
+      position: found.stops[0]?.position_id,
+      week: found.stops[0]?.week,
+      to: week?.week,
+      reason: "runs through",
+    });
   });
 
   it("a stop is left out of the round and taken in again", async () => {

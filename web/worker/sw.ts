@@ -29,6 +29,12 @@ const onePage: WorkboxPlugin = {
 
 /** An answer of the server; the page is told when it is the device's copy. */
 const answers: WorkboxPlugin = {
+  // People of one device may read different sites: a copy belongs to the site that it was asked for (web/src/api/device.ts).
+  cacheKeyWillBeUsed: async ({ request }) => {
+    const url = new URL(request.url);
+    url.searchParams.set("at-site", request.headers.get("tribodex-site") ?? "");
+    return url.href;
+  },
   cacheWillUpdate: async ({ response }) =>
     response.ok && response.headers.has("tribodex-server") && typeOf(response).startsWith("application/json")
       ? response

@@ -1,7 +1,4 @@
-"""Numbers as people write them, into micrometres, millimetres and degrees.
-
-The typed text and its unit are kept beside the value, so that a record can show what was written.
-"""
+"""Numbers as people write them, into micrometres, millimetres and degrees; text and unit stay beside the value, for the record."""
 
 from __future__ import annotations
 
@@ -209,11 +206,12 @@ def parse_temperature_c(text: str | float, field: str) -> float:
     (23.5, 23.89, 22.0)
     """
     value, unit = _split(str(text), field, "for example 24 °C or 75 °F")
-    if unit in ("", "°c", "c", "℃"):
-        return value
-    if unit in ("°f", "f", "℉"):
-        return (value - 32) / 1.8
-    raise InvalidInput.at(field, f"“{unit}” is not a unit of temperature known here.", "°C or °F, for example 24 °C")
+    if unit not in ("", "°c", "c", "℃", "°f", "f", "℉"):
+        raise InvalidInput.at(field, f"“{unit}” is not a unit of temperature known here.", "°C or °F, for example 24 °C")
+    celsius = (value - 32) / 1.8 if unit in ("°f", "f", "℉") else value
+    if celsius < -273.15:
+        raise InvalidInput.at(field, f"{text}: nothing is colder than −273 °C.", "for example 24 °C or 75 °F")
+    return celsius
 
 
 _PRESSURES = {"mpa": 1.0, "bar": 0.1, "psi": 0.006894757}

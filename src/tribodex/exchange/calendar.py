@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 from icalendar import Calendar, Event, vDuration
 
@@ -15,6 +15,8 @@ from tribodex.usecases.due_stops import DueStop
 from tribodex.usecases.positions import PositionView
 
 REFRESH = timedelta(hours=6)
+# From Monday to Friday (days).
+FRIDAY = 4
 # More lines than that nobody reads in a calendar.
 LINES = 40
 
@@ -45,9 +47,11 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
         event = Event()
         event.add("uid", f"{entry.uid}@tribodex")
         event.add("dtstamp", now)
-        event.add("dtstart", entry.first)
+        # A moment stands in UTC: a zone by its offset alone is read differently by every calendar.
+        first = entry.first.astimezone(UTC) if isinstance(entry.first, datetime) else entry.first
+        event.add("dtstart", first)
         long = timedelta(hours=entry.long) if isinstance(entry.first, datetime) else timedelta(days=entry.long)
-        event.add("dtend", entry.first + long)
+        event.add("dtend", first + long)
         event.add("summary", _line(entry.title))
         event.add("description", "\n".join(map(_line, entry.text.splitlines())))
         event.add("location", _line(entry.place))
@@ -57,14 +61,16 @@ def calendar(name: str, entries: Iterable[DayEntry], now: datetime) -> bytes:
     return written
 
 
-def round_entries(stops: Sequence[DueStop], monday: date) -> list[DayEntry]:
-    """One entry for each route and crew of a week: Monday to Friday, with its stops."""
+def round_entries(stops: Sequence[DueStop], today: date) -> list[DayEntry]:
+    """One entry for each route and crew of a week: Monday to Friday, with its stops. Of this week nothing stands in days that are gone."""
+    monday = today - timedelta(days=today.weekday())
     weeks: dict[tuple[int, str, str], list[DueStop]] = defaultdict(list)
     for stop in stops:
         weeks[stop.week, stop.crew, stop.route].append(stop)
     found = []
     for (week, crew, route), here in sorted(weeks.items()):
         begins = monday + timedelta(weeks=week)
+        first = max(begins, today)
         lines = [f"{stop.machine}, {stop.position}: {_words(stop)}" for stop in here[:LINES]]
         if len(here) > LINES:
             lines.append(f"and {len(here) - LINES} more")
@@ -73,8 +79,8 @@ def round_entries(stops: Sequence[DueStop], monday: date) -> list[DayEntry]:
         found.append(
             DayEntry(
                 uid=f"round-{_slug(crew)}-{_slug(route)}-{begins:%Y%m%d}",
-                first=begins,
-                long=5,
+                first=first,
+                long=max((begins + timedelta(days=FRIDAY) - first).days, 0) + 1,
                 title=title,
                 text="\n".join([crew, *lines]),
                 place=route,
@@ -83,16 +89,16 @@ def round_entries(stops: Sequence[DueStop], monday: date) -> list[DayEntry]:
     return found
 
 
-def position_entries(view: PositionView) -> list[DayEntry]:
-    """One entry for everything due at a position that has a day."""
+def position_entries(view: PositionView, today: date) -> list[DayEntry]:
+    """One entry for everything due at a position that has a day; what was due before today stands today."""
     where = f"{view.machine}, {view.position}"
     found = []
     for due in view.due:
         if due.day is not None:
             uid = f"due-{_slug(view.id)}-{due.kind}-{due.since:%Y%m%d}"
-            found.append(
-                DayEntry(uid=uid, first=due.day, long=1, title=f"{where}: {due.kind.words}", text=f"{due.words}\n{view.kept}", place=view.route)
-            )
+            was = f" (was due on {due.day})" if due.day < today else ""
+            title = f"{where}: {due.kind.words}{was}"
+            found.append(DayEntry(uid=uid, first=max(due.day, today), long=1, title=title, text=f"{due.words}\n{view.kept}", place=view.route))
     return found
 
 

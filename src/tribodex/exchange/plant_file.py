@@ -6,14 +6,16 @@ from pathlib import Path
 from typing import Any
 
 import yaml
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, field_validator
 
 from tribodex.core.components.feeler import FeelerSet
+from tribodex.core.people import ROLES
 from tribodex.core.quantities import UM_PER, LengthUnit
 from tribodex.core.topics.lineup.facts import PartKind, ShaftPart
 from tribodex.usecases.crib.guns import GunDraft
 from tribodex.usecases.crib.wrenches import WrenchDraft
-from tribodex.usecases.ports import Crew, Machine, Plant, Position, ShaftLine
+from tribodex.usecases.ports import Crew, Machine, Position, ShaftLine
+from tribodex.usecases.whole_plant import Plant, PlantPerson
 
 
 class _Strict(BaseModel):
@@ -112,11 +114,34 @@ class WrenchEntry(_Strict):
     checked_on: str = ""
 
 
+class PersonEntry(_Strict):
+    """Somebody who works there: a bundle of rights, and under whom (somebody named before)."""
+
+    name: str
+    role: str = ""
+    under: str = ""
+
+    @field_validator("role")
+    @classmethod
+    def _a_role(cls, role: str) -> str:
+        if role and role not in ROLES:
+            raise ValueError(f"there is no role “{role}”; right would be one of {', '.join(ROLES)}")
+        return role
+
+
+class SiteEntry(_Strict):
+    """The site that all this belongs to."""
+
+    id: str = "main"
+    name: str
+
+
 class PlantFile(_Strict):
     """A plant."""
 
+    site: SiteEntry | None = None
     machines: list[MachineEntry]
-    people: list[str]
+    people: list[str | PersonEntry]
     feeler_sets: list[FeelerEntry]
     crews: list[CrewEntry] = []
     guns: list[GunEntry] = []
@@ -138,7 +163,9 @@ def read_plant(file: Path) -> Plant:
             )
             for m in read.machines
         ),
-        people=tuple(read.people),
+        people=tuple(PlantPerson(p) if isinstance(p, str) else PlantPerson(p.name, p.role, p.under) for p in read.people),
+        site_id=read.site.id if read.site else "main",
+        site=read.site.name if read.site else "",
         feeler_sets=tuple(
             FeelerSet(f.id, f.name, f.unit, tuple(sorted(round(leaf * UM_PER[f.unit], 3) for leaf in f.leaves)), f.checked_on)
             for f in read.feeler_sets

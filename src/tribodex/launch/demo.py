@@ -77,7 +77,8 @@ def _run(root: Path, database: LocalMariaDB, host: tuple[str, str], port: int, r
         say("2 of 3: looking after the demonstration's data …")
         steady.step(lambda: prepare(root, database, keys))
         say("3 of 3: starting the web server …")
-        server = WebServer(root, database.app_url, host[0], choose_port(port), keys=keys.folder, hosts=",".join(filter(None, host)), say=say)
+        hosts, one_tap = ",".join(filter(None, host)), {"TRIBODEX_ONE_TAP": "1"}
+        server = WebServer(root, database.app_url, host[0], choose_port(port), keys=keys.folder, hosts=hosts, say=say, more=one_tap)
         try:
             server.wait_ready(steady.look)
             claim.serves(server)

@@ -7,6 +7,7 @@ TRIBODEX_HOSTS          names under which browsers may address it, separated by 
 TRIBODEX_WORKERS        2 when missing
 TRIBODEX_TLS            on or off; when missing: on wherever others than this machine can come in, and no proxy is named
 TRIBODEX_PROXY          address of a reverse proxy whose X-Forwarded headers are believed
+TRIBODEX_ZONE           time zone of the plant's days, as Europe/Dublin; that of the machine when missing
 TRIBODEX_KEYS           folder of the keys that sign the log; .run/serve/keys when missing
 """
 
@@ -29,6 +30,7 @@ from tribodex.launch.site import EVERYWHERE, Site
 from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
+from tribodex.launch.zone import keep_plant_zone
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore
 from tribodex.store.log_keys import KeyFiles
@@ -43,6 +45,8 @@ def run_serve(root: Path) -> int:
     """Serve until stopped."""
     url, owner = os.environ.get("TRIBODEX_DATABASE_URL"), os.environ.get("TRIBODEX_OWNER_URL")
     try:
+        # A name that is no zone is said before anything starts.
+        keep_plant_zone()
         return _serve(root, url, owner, None, None) if url is not None else _own(root)
     except NotUp as error:
         say(f"The server did not start. {error}")
@@ -75,7 +79,8 @@ def _serve(root: Path, url: str, owner: str | None, own: LocalMariaDB | None, cl
     names = tuple(filter(None, (name_of(name) for name in (*os.environ.get("TRIBODEX_HOSTS", "").split(","), host) if name not in EVERYWHERE)))
     site = Site(root, names, host, choose_port(wanted)) if secured else None
     where = ("127.0.0.1", free_port()) if site is not None else (host, choose_port(wanted))
-    more = site.settings() if site is not None else {}
+    # Whatever stands in the environment: only the demonstration takes people by one tap.
+    more = {"TRIBODEX_ONE_TAP": "", **(site.settings() if site is not None else {})}
     workers = whole_number("TRIBODEX_WORKERS", 2)
     server = WebServer(root, url, *where, keys=keys.folder, hosts=",".join(names), workers=workers, say=say, more=more)
     door = None
@@ -136,6 +141,7 @@ def import_plant(root: Path, file: Path) -> int:
 
 def rebuild(root: Path) -> int:
     """Make the list of jobs anew from their logs, and say what stood wrong."""
+    keep_plant_zone()
     with opened(root) as here, Session(here.engine) as session:
         made = rebuild_list(SqlStore(session), load_reference())
     say(f"{made.looked_at} jobs looked at; {len(made.mended)} stood wrong in the list and were put right.")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
+from tribodex.launch.zone import keep_plant_zone
 from tribodex.reference import load_reference
 from tribodex.web.app import Settings, create_app
 from tribodex.web.hosts import LOOPBACK
@@ -18,9 +19,9 @@ def settings() -> Settings:
     dist = Path(os.environ.get("TRIBODEX_DIST", Path(__file__).resolve().parents[3] / "web" / "dist"))
     authority = os.environ.get("TRIBODEX_AUTHORITY", "")
     trusted = Trusted(os.environ["TRIBODEX_ADDRESS"], authority.encode(), os.environ["TRIBODEX_FINGERPRINT"]) if authority else None
-    token = os.environ.get("TRIBODEX_METRICS_TOKEN", "")
     keys = Path(os.environ["TRIBODEX_KEYS"])
-    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, (*LOOPBACK, *hosts), keys, trusted, token)
+    return Settings(os.environ["TRIBODEX_DATABASE_URL"], dist, (*LOOPBACK, *hosts), keys, trusted, one_tap=os.environ.get("TRIBODEX_ONE_TAP") == "1")
 
 
+keep_plant_zone()
 app = create_app(settings(), load_reference())

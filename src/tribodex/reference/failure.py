@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
-from tribodex.core.failure.marks import Cause, DamageClass, FailureMarks, MarkQuestion, PartRule, RemovalMarks
+from tribodex.core.failure.marks import Cause, Consequence, DamageClass, FailureMarks, MarkQuestion, PartRule, RemovalMarks
 from tribodex.reference.yaml_file import read_yaml
 
 
@@ -22,6 +22,8 @@ def failure_marks(folder: Path) -> FailureMarks:
         _read(folder, "removal", TypeAdapter(RemovalMarks)),
         _read(folder, "classes", TypeAdapter(tuple[DamageClass, ...])),
         _read(folder, "parts", TypeAdapter(tuple[PartRule, ...])),
+        _read(folder, "consequences", TypeAdapter(tuple[Consequence, ...])),
+        _read(folder, "nothing_wrong", TypeAdapter(tuple[str, ...])),
     )
 
 

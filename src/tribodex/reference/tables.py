@@ -16,7 +16,7 @@ from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable, 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import BoundaryDimensions, DimensionTable, Group, Taper
 from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
-from tribodex.core.components.material import Material, MaterialTable
+from tribodex.core.components.material import Material, MaterialTable, range_of
 from tribodex.core.fits.iso492 import RingBand, RingTable
 from tribodex.core.follower.stud import StudRow, StudTable
 from tribodex.core.grease.thickener import Thickeners
@@ -222,7 +222,10 @@ def material_table(sheet: Sheet) -> MaterialTable:
     """Materials of shafts and rings."""
     return MaterialTable(
         sheet.source,
-        tuple(Material(r["material"], float(r["E_GPa"]), float(r["poisson"]), float(r["alpha_um_per_mK"])) for r in sheet.rows),
+        tuple(
+            Material(r["material"], float(r["E_GPa"]), float(r["poisson"]), float(r["alpha_um_per_mK"]), range_of(r["alpha_range"]))
+            for r in sheet.rows
+        ),
     )
 
 

@@ -27,6 +27,7 @@ _COLUMNS = (
     CareDueRow.since,
     CareDueRow.strokes,
     CareDueRow.over,
+    CareDueRow.run_from,
 )
 
 
@@ -51,6 +52,19 @@ def keep_care(session: Session, number: int, said: Mapping[str, list[dict[str, A
     rows = [{"position_id": position, "number": number, "said": said[position]} for position in positions]
     kept = upsert(CareSaidRow).values(rows)
     session.execute(kept.on_duplicate_key_update(said=kept.inserted.said))
+    _due_again(session, positions)
+
+
+def dues_anew(session: Session, page: int = 500) -> None:
+    """What is due anywhere, worked out anew from what jobs say, page by page: a newer version may reckon otherwise. Commits each page."""
+    every = list(session.scalars(select(CareSaidRow.position_id).distinct().order_by(CareSaidRow.position_id)))
+    for at in range(0, len(every), page):
+        _due_again(session, every[at : at + page])
+        session.commit()
+
+
+def _due_again(session: Session, positions: Sequence[str]) -> None:
+    """What is due at positions, from what all their jobs say."""
     every: dict[str, list[list[dict[str, Any]]]] = defaultdict(list)
     for row in session.execute(select(CareSaidRow.position_id, CareSaidRow.said).where(CareSaidRow.position_id.in_(positions))):
         every[row.position_id].append(row.said)
@@ -65,6 +79,7 @@ def keep_care(session: Session, number: int, said: Mapping[str, list[dict[str, A
             "since": one.since,
             "strokes": one.strokes,
             "over": one.over[:120],
+            "run_from": one.run_from,
             "due": due_kept(one),
         }
         for position in positions
@@ -74,15 +89,19 @@ def keep_care(session: Session, number: int, said: Mapping[str, list[dict[str, A
         session.execute(insert(CareDueRow), due)
 
 
-def care_rows(session: Session) -> Sequence[CareRow]:
-    """What is due anywhere, in one query."""
-    return [CareRow(*row) for row in session.connection().execute(_ROWS)]
+def care_rows(session: Session, site: str | None) -> Sequence[CareRow]:
+    """What is due at a site, or anywhere, in one query."""
+    return [CareRow(*row) for row in session.connection().execute(_at(_ROWS, site))]
 
 
-def care_mark(session: Session) -> str:
+def care_mark(session: Session, site: str | None) -> str:
     """A mark of what care_rows() would say, computed where it lies: how many rows, and their checksums added up."""
-    count, checks = session.connection().execute(_MARK).one()
+    count, checks = session.connection().execute(_at(_MARK, site)).one()
     return f"{count}.{checks or 0}"
+
+
+def _at(asked: Select[Any], site: str | None) -> Select[Any]:
+    return asked.where(MachineRow.site_id == site) if site is not None else asked
 
 
 def care_due(session: Session, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
@@ -93,9 +112,10 @@ def care_due(session: Session, position_ids: Sequence[str]) -> dict[str, list[di
     return found
 
 
-def crews(session: Session) -> Sequence[Crew]:
-    """Who walks which routes."""
-    rows = session.scalars(select(CrewRow).order_by(CrewRow.rank)).all()
+def crews(session: Session, site: str | None) -> Sequence[Crew]:
+    """Who walks which routes at a site, or anywhere."""
+    asked = select(CrewRow).order_by(CrewRow.rank)
+    rows = session.scalars(asked.where(CrewRow.site_id == site) if site is not None else asked).all()
     return [Crew(row.name, row.minutes_a_week, tuple(row.routes)) for row in rows]
 
 

@@ -11,20 +11,21 @@ from sqlalchemy import select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
+from tribodex.store.at_site import AtSite
 from tribodex.store.models import CribItemRow
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind
 
 _CRIB_KIND: TypeAdapter[CribKind] = TypeAdapter(CribKind)
 
 
-class KeepsCrib:
-    """What a store does with the tool crib."""
+class KeepsCrib(AtSite):
+    """What a store does with the tool crib of its site."""
 
     _session: Session
 
     def crib_items(self) -> Sequence[CribItem]:
         """The crib in one query."""
-        rows = self._session.scalars(select(CribItemRow).order_by(CribItemRow.entry)).all()
+        rows = self._session.scalars(self._here(select(CribItemRow), CribItemRow.site_id).order_by(CribItemRow.entry)).all()
         return [
             CribItem(
                 r.item_id,
@@ -45,7 +46,9 @@ class KeepsCrib:
 
         Raises ConcurrentWriter when its number or its id is taken.
         """
-        self._session.add(CribItemRow(**asdict(item) | {"recorded_at": item.recorded_at.astimezone(UTC).replace(tzinfo=None)}))
+        self._session.add(
+            CribItemRow(**asdict(item) | {"recorded_at": item.recorded_at.astimezone(UTC).replace(tzinfo=None), "site_id": self.adds_to})
+        )
         try:
             self._session.commit()
         except IntegrityError as error:

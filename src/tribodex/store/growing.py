@@ -1,22 +1,23 @@
-"""Machines, positions and people that are added one by one."""
+"""Machines and positions that are added one by one."""
 
 from __future__ import annotations
 
 from sqlalchemy.orm import Session
 
-from tribodex.store.models import MachineRow, PersonRow, PositionRow
+from tribodex.store.at_site import AtSite
+from tribodex.store.models import MachineRow, PositionRow
 from tribodex.store.plant import SHAFTS
 from tribodex.usecases.ports import Machine, Position, ShaftLine
 
 
-class Growing:
+class Growing(AtSite):
     """What a store does where the plant grows. Each commits."""
 
     _session: Session
 
     def add_machine(self, machine: Machine, rank: int) -> None:
         """Keep a machine."""
-        self._session.add(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank, shafts=[]))
+        self._session.add(MachineRow(id=machine.id, name=machine.name, area=machine.area, rank=rank, shafts=[], site_id=self.adds_to))
         self._session.commit()
 
     def add_position(self, position: Position, rank: int) -> None:
@@ -32,9 +33,4 @@ class Growing:
         kept = SHAFTS.validate_python(row.shafts or [])
         others = tuple(one for one in kept if one.id != shaft.id)
         row.shafts = SHAFTS.dump_python((*others, shaft), mode="json")
-        self._session.commit()
-
-    def add_person(self, name: str, rank: int) -> None:
-        """Keep a name."""
-        self._session.add(PersonRow(name=name, rank=rank))
         self._session.commit()

@@ -6,9 +6,12 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.runtime.migration import MigrationContext
 from sqlalchemy import create_engine, text
 from sqlalchemy.engine import make_url
+from sqlalchemy.orm import Session
 
+from tribodex.store.care import dues_anew
 from tribodex.store.models import APPEND_ONLY, Base
 
 
@@ -20,9 +23,27 @@ def config(owner_url: str) -> Config:
     return settings
 
 
+def _revision(owner_url: str) -> str | None:
+    """The schema that a database has; None for an empty one."""
+    engine = create_engine(owner_url)
+    with engine.connect() as connection:
+        found: str | None = MigrationContext.configure(connection).get_current_revision()
+    engine.dispose()
+    return found
+
+
 def migrate(owner_url: str, app_url: str | None = None) -> None:
-    """Upgrade to the newest schema. With `app_url`, grant its account: read and add everywhere, change only projections."""
+    """Upgrade to the newest schema. With `app_url`, grant its account: read and add everywhere, change only projections.
+
+    Where an older version kept what is due, that is worked out anew.
+    """
+    before = _revision(owner_url)
     command.upgrade(config(owner_url), "head")
+    if before is not None and before != _revision(owner_url):
+        engine = create_engine(owner_url)
+        with Session(engine) as session:
+            dues_anew(session)
+        engine.dispose()
     if app_url is None:
         return
     # The account as the server itself calls it: name and the host it may come from.

@@ -5,17 +5,23 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Any
 
-from sqlalchemy import JSON, BigInteger, Boolean, Date, Float, ForeignKey, Index, Integer, String, Text, UniqueConstraint
+from sqlalchemy import JSON, BigInteger, Boolean, Date, Double, Float, ForeignKey, Index, Integer, String, Text, UniqueConstraint
 from sqlalchemy.dialects.mysql import DATETIME, LONGBLOB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity", "log_link", "record_head")
+APPEND_ONLY = ("job", "job_event", "attachment", "crib_item", "identity", "log_link", "record_head", "stop_move", "act")
 
 
 class Base(DeclarativeBase):
     """Root of the models."""
 
-    type_annotation_map = {datetime: DATETIME(fsp=6), dict[str, Any]: JSON}  # noqa: RUF012
+    type_annotation_map = {datetime: DATETIME(fsp=6), dict[str, Any]: JSON, float: Double}  # noqa: RUF012
+
+
+class OfSite:
+    """What belongs to a site."""
+
+    site_id: Mapped[str] = mapped_column(String(32), default="main", server_default="main", index=True)
 
 
 class IdentityRow(Base):
@@ -26,7 +32,7 @@ class IdentityRow(Base):
     id: Mapped[str] = mapped_column(String(32))
 
 
-class MachineRow(Base):
+class MachineRow(OfSite, Base):
     """A machine of the plant."""
 
     __tablename__ = "machine"
@@ -51,15 +57,7 @@ class PositionRow(Base):
     rank: Mapped[int] = mapped_column(Integer, default=0)
 
 
-class PersonRow(Base):
-    """A name to choose from."""
-
-    __tablename__ = "person"
-    name: Mapped[str] = mapped_column(String(80), primary_key=True)
-    rank: Mapped[int] = mapped_column(Integer, default=0)
-
-
-class CribItemRow(Base):
+class CribItemRow(OfSite, Base):
     """One version of a gauge set or a card of one's own. Never changed, never deleted."""
 
     __tablename__ = "crib_item"
@@ -76,7 +74,7 @@ class CribItemRow(Base):
     recorded_at: Mapped[datetime]
 
 
-class JobRow(Base):
+class JobRow(OfSite, Base):
     """A job is registered once; everything else about it is in its log."""
 
     __tablename__ = "job"
@@ -130,7 +128,7 @@ class RecordHeadRow(Chained, Base):
     entry: Mapped[str] = mapped_column(String(64))
 
 
-class HalfPlanRow(Base):
+class HalfPlanRow(OfSite, Base):
     """A plan as far as it was typed. No record: it goes when the job is opened."""
 
     __tablename__ = "half_plan"
@@ -169,8 +167,9 @@ class JobListRow(Base):
 
     __tablename__ = "job_list"
     __table_args__ = (
-        Index("job_list_live", "live", "updated_at", "number"),
-        Index("job_list_newest", "updated_at", "number"),
+        Index("job_list_live", "site_id", "live", "updated_at", "number"),
+        Index("job_list_newest", "site_id", "updated_at", "number"),
+        Index("job_list_who", "site_id", "who", "live", "updated_at", "number"),
         Index("job_list_number", "number"),
     )
     id: Mapped[str] = mapped_column(ForeignKey("job.id"), primary_key=True)
@@ -185,6 +184,8 @@ class JobListRow(Base):
     status: Mapped[str] = mapped_column(String(20))
     live: Mapped[bool] = mapped_column(Boolean, default=True, server_default="1")
     events: Mapped[int]
+    who: Mapped[str] = mapped_column(String(80), default="", server_default="")
+    site_id: Mapped[str] = mapped_column(String(32), default="main", server_default="main")
     updated_at: Mapped[datetime] = mapped_column(DATETIME(fsp=6))
 
 
@@ -218,10 +219,25 @@ class CareDueRow(Base):
     since: Mapped[date] = mapped_column(Date)
     strokes: Mapped[int | None] = mapped_column(Integer)
     over: Mapped[str] = mapped_column(String(120), default="")
+    run_from: Mapped[float | None] = mapped_column(Double)
     due: Mapped[dict[str, Any]]
 
 
-class CrewRow(Base):
+class StopMoveRow(Base):
+    """A stop of the rounds that was moved to another week. Never changed, never deleted."""
+
+    __tablename__ = "stop_move"
+    entry: Mapped[int] = mapped_column(BigInteger, primary_key=True, autoincrement=True)
+    position_id: Mapped[str] = mapped_column(String(64))
+    since: Mapped[dict[str, Any]]
+    to_week: Mapped[date] = mapped_column(Date, index=True)
+    reason: Mapped[str] = mapped_column(Text)
+    actor: Mapped[str] = mapped_column(String(80))
+    client_event_id: Mapped[str] = mapped_column(String(80), unique=True)
+    recorded_at: Mapped[datetime]
+
+
+class CrewRow(OfSite, Base):
     """Who walks which routes, and for how long a week."""
 
     __tablename__ = "crew"

@@ -5,17 +5,16 @@ from __future__ import annotations
 import uuid
 from collections import defaultdict
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import fields
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import Engine, Select, create_engine, func, insert, literal_column, or_, select, tuple_
-from sqlalchemy.dialects.mysql import insert as upsert
+from sqlalchemy import Engine, Select, create_engine, func, insert, literal_column, select, tuple_
 from sqlalchemy.exc import IntegrityError, OperationalError
 from sqlalchemy.orm import Session
 
 from tribodex.core.errors import Busy
-from tribodex.core.job.facts import Event
+from tribodex.core.job.facts import Event, kind_of
+from tribodex.core.people import Right
 from tribodex.store import care
 from tribodex.store.care import touched
 from tribodex.store.chain import add_links, chain_of
@@ -23,19 +22,22 @@ from tribodex.store.crib import KeepsCrib
 from tribodex.store.entries import aware, event_rows, naive, read, same_entry
 from tribodex.store.growing import Growing
 from tribodex.store.half_plans import KeepsHalves
-from tribodex.store.job_words import found_under, list_what_stood, list_words, listed
+from tribodex.store.job_list import COLUMNS, KeepsJobList, summary_of_row
+from tribodex.store.job_words import list_what_stood, listed
 from tribodex.store.kept_logs import KeptLogs
-from tribodex.store.models import IdentityRow, JobEventRow, JobListRow, JobPlaceRow, JobRow, LogLinkRow, MachineRow, PersonRow
+from tribodex.store.models import IdentityRow, JobEventRow, JobPlaceRow, JobRow, LogLinkRow, MachineRow, PositionRow
+from tribodex.store.moves import KeepsMoves
+from tribodex.store.people import People, act_values
+from tribodex.store.people_models import ActRow
 from tribodex.store.pictures import KeepsPictures
 from tribodex.store.plant import SHAFTS, plant_mark
 from tribodex.usecases.care import Said
 from tribodex.usecases.chain import ChainView, LastSeen, LogKeys, StoredEntry, stored_json
+from tribodex.usecases.people.ports import Acting
 from tribodex.usecases.ports import (
-    NEWEST,
     CareRow,
     ConcurrentWriter,
     Crew,
-    JobsAsked,
     JobSummary,
     Machine,
     Position,
@@ -43,8 +45,6 @@ from tribodex.usecases.ports import (
 )
 
 DEADLOCKED = (1205, 1213)
-# Jobs that somebody works on.
-LIVE = ("open", "stopped")
 
 
 def make_engine(url: str) -> Engine:
@@ -68,21 +68,23 @@ def make_engine(url: str) -> Engine:
     )
 
 
-# Columns rather than rows: nothing of them is ever written back.
-_LIST_TABLE = JobListRow.__table__
-_LIST = _LIST_TABLE.c
-_SUMMARIES = select(*(_LIST[item.name] for item in fields(JobSummary))).order_by(_LIST.updated_at.desc(), _LIST.number.desc())
-
-
 KEPT_LOGS = KeptLogs(40_000)
 
 
-class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
-    """Store on one session; the caller owns the transaction's life, append() commits. With `keys` every entry is chained."""
+class SqlStore(KeepsJobList, KeepsPictures, KeepsHalves, KeepsCrib, KeepsMoves, Growing):
+    """Store on one session; the caller owns the transaction's life, append() commits. With `keys` every entry is chained.
 
-    def __init__(self, session: Session, keys: LogKeys | None = None) -> None:
-        self._session, self._keys = session, keys
+    With `acting` it holds the site of whoever acts and nothing else, and keeps who did what; without it every site, for the tool itself.
+    """
+
+    def __init__(self, session: Session, keys: LogKeys | None = None, acting: Acting | None = None) -> None:
+        self._session, self._keys, self.acting = session, keys, acting
         self._newest = ("", 0, "")
+
+    @property
+    def who(self) -> People:
+        """Sites, people, their sessions, and who did what."""
+        return People(self._session)
 
     def chain(self, job_id: str) -> ChainView | None:
         """What the chain says of a job; None where there is no such job, or no key to check with."""
@@ -106,16 +108,18 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
 
     def machines(self) -> Sequence[Machine]:
         """The plant, in two queries."""
-        return self._machines(select(MachineRow))
+        return self._machines(self._here(select(MachineRow), MachineRow.site_id))
 
     def machine_page(self, after: str, limit: int) -> Sequence[Machine] | None:
         """So many machines behind one (from the first for an empty name), in the plant's order, in three queries; none where it is unknown."""
+        here = self._here(select(MachineRow), MachineRow.site_id).limit(limit)
         if not after:
-            return self._machines(select(MachineRow).limit(limit))
-        last = self._session.execute(select(MachineRow.rank, MachineRow.id).where(MachineRow.id == after)).one_or_none()
+            return self._machines(here)
+        named = select(MachineRow.rank, MachineRow.id).where(MachineRow.id == after)
+        last = self._session.execute(self._here(named, MachineRow.site_id)).one_or_none()
         if last is None:
             return None
-        return self._machines(select(MachineRow).where(tuple_(MachineRow.rank, MachineRow.id) > tuple_(*last)).limit(limit))
+        return self._machines(here.where(tuple_(MachineRow.rank, MachineRow.id) > tuple_(*last)))
 
     def _machines(self, asked: Select[MachineRow]) -> list[Machine]:
         rows = self._session.scalars(asked.order_by(MachineRow.rank, MachineRow.id)).all()
@@ -135,36 +139,26 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         return plant_mark(self._session)
 
     def people(self) -> Sequence[str]:
-        """Names to choose from."""
-        return self._session.scalars(select(PersonRow.name).order_by(PersonRow.rank)).all()
+        """Names to choose from: of those who work here."""
+        return [one.name for one in self.who.accounts() if one.left_at is None and (self.site is None or one.rights.may(Right.WORK, self.site))]
 
-    def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
-        """A page of jobs, newest change first: after the last one that was shown, wherever that stands now."""
-        wanted = _SUMMARIES.limit(asked.limit)
-        if asked.live is not None:
-            wanted = wanted.where(_LIST.live == asked.live)
-        if asked.after is not None:
-            moment, number = naive(asked.after[0]), asked.after[1]
-            # The first condition alone lets the index be entered at the right place.
-            wanted = wanted.where(_LIST.updated_at <= moment, or_(_LIST.updated_at < moment, _LIST.number < number))
-        few, many = found_under(self._session, asked.words)
-        if few is not None:
-            wanted = wanted.where(_LIST.number.in_(few))
-        else:
-            # Looked through in the order of the index, not sorted first: it ends with the page.
-            order = "job_list_live" if asked.live is not None else "job_list_newest"
-            wanted = wanted.with_hint(_LIST_TABLE, f"FORCE INDEX FOR ORDER BY ({order})")
-        if few is not None and not few:
-            return []
-        wanted = wanted.where(*many)
-        return [_summary(*row) for row in self._session.connection().execute(wanted)]
+    def site_of(self, job_id: str) -> str | None:
+        """The site that a job belongs to; None for one that is not known."""
+        return self._session.scalar(select(JobRow.site_id).where(JobRow.id == job_id))
+
+    def site_of_machine(self, *, machine_id: str = "", position_id: str = "") -> str | None:
+        """The site of a machine, or of a bearing position; None for one that is not known."""
+        asked = select(MachineRow.site_id)
+        if position_id:
+            asked = asked.join(PositionRow, PositionRow.machine_id == MachineRow.id).where(PositionRow.id == position_id)
+        return self._session.scalar(asked.where(MachineRow.id == machine_id) if machine_id else asked)
 
     def create_job(self, job_id: str, recorded_at: datetime) -> int:
         """Register a job; committed together with its first event."""
         known = self._session.scalar(select(JobRow.number).where(JobRow.id == job_id))
         if known is not None:
             return known
-        row = JobRow(id=job_id, recorded_at=naive(recorded_at))
+        row = JobRow(id=job_id, recorded_at=naive(recorded_at), site_id=self.adds_to)
         self._session.add(row)
         try:
             self._session.flush()
@@ -250,11 +244,6 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         found = self._session.execute(select(JobRow.number, JobRow.id).where(JobRow.number > after).order_by(JobRow.number).limit(limit))
         return [(number, job_id) for number, job_id in found]
 
-    def listed(self, job_ids: Sequence[str]) -> dict[str, JobSummary]:
-        """What the list says of jobs, in one query."""
-        rows = self._session.connection().execute(_SUMMARIES.where(_LIST.id.in_(job_ids)))
-        return {made.id: made for made in (_summary(*row) for row in rows)}
-
     def relist(self, summaries: Sequence[JobSummary], positions: Mapping[str, Sequence[str]], rounds: Collection[str] = ()) -> None:
         """Put jobs into the list as said, with the bearing positions of each and which are rounds, and commit."""
         kept = select(JobPlaceRow.job_id, JobPlaceRow.position_id).where(JobPlaceRow.job_id.in_([one.id for one in summaries]))
@@ -262,26 +251,26 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
         for job_id, position in self._session.execute(kept):
             stood[job_id].append(position)
         for summary in summaries:
-            self._list(summary)
+            self._list(summary, self.site_of(summary.id))
             at = positions.get(summary.id, ())
             touched(self._session, summary, at, summary.id in rounds, [one for one in stood.get(summary.id, ()) if one not in at])
         self._session.commit()
 
     def list_what_stood(self) -> int:
         """List the jobs of an older version under their words, once; how many there were."""
-        return list_what_stood(self._session, [_LIST[item.name] for item in fields(JobSummary)], _summary)
+        return list_what_stood(self._session, COLUMNS, summary_of_row)
 
     def crews(self) -> Sequence[Crew]:
         """Who walks which routes."""
-        return care.crews(self._session)
+        return care.crews(self._session, self.site)
 
     def care_rows(self) -> Sequence[CareRow]:
         """What is due anywhere, in one query."""
-        return care.care_rows(self._session)
+        return care.care_rows(self._session, self.site)
 
     def care_mark(self) -> str:
         """A mark of what care_rows() would say, in one query."""
-        return care.care_mark(self._session)
+        return care.care_mark(self._session, self.site)
 
     def care_due(self, position_ids: Sequence[str]) -> dict[str, list[dict[str, Any]]]:
         """What is due at positions, with what a stop there needs."""
@@ -298,11 +287,6 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
     def keep_care(self, number: int, said: Said) -> None:
         """What a job says of its positions, and what is due there now; not committed yet."""
         care.keep_care(self._session, number, said)
-
-    def _list(self, summary: JobSummary, *, new: bool = False) -> None:
-        values = _summary_row(summary)
-        list_words(self._session, summary, new=new)
-        self._session.execute(upsert(JobListRow).values(**values).on_duplicate_key_update(**{k: v for k, v in values.items() if k != "id"}))
 
     def append(
         self,
@@ -326,7 +310,10 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
                 stored = [StoredEntry(**row | {"payload": stored_json(row["payload"])}) for row in rows]
                 before = self._newest[2] if self._newest[:2] == (job_id, events[0].seq - 1) else ""
                 remembered = add_links(self._session, self._keys, summary.number, stored, events, before)
-            self._list(summary, new=events[0].seq == 1)
+            self._list(summary, self.site or self.site_of(job_id), new=events[0].seq == 1)
+            if self.acting is not None:
+                acts = [self.acting.act(e.recorded_at, kind_of(type(e.fact)), f"job {summary.number}", job_id, e.seq) for e in events]
+                self._session.execute(insert(ActRow), [act_values(act) for act in acts])
             touched(self._session, summary, positions, round, left)
             if care:
                 self.keep_care(summary.number, care)
@@ -348,28 +335,3 @@ class SqlStore(KeepsPictures, KeepsHalves, KeepsCrib, Growing):
 
 def _code(error: OperationalError) -> int:
     return error.orig.args[0] if error.orig is not None and error.orig.args else 0
-
-
-def _summary(*row: Any) -> JobSummary:
-    """A row of _SUMMARIES; its last column is the time."""
-    made = JobSummary(*row)
-    made.updated_at = aware(made.updated_at)
-    return made
-
-
-def _summary_row(s: JobSummary) -> dict[str, object]:
-    return {
-        "id": s.id,
-        "number": s.number,
-        "title": s.title,
-        "machine": s.machine,
-        "position": s.position,
-        "bearing": s.bearing,
-        "stage": s.stage,
-        "stage_at": s.stage_at,
-        "stage_of": s.stage_of,
-        "status": s.status,
-        "live": s.status in LIVE,
-        "events": s.events,
-        "updated_at": naive(s.updated_at),
-    }

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from datetime import UTC
 from typing import Any
 
 from pydantic import TypeAdapter
@@ -70,7 +69,7 @@ def _set(job: Job, at: str, keeping: Keeping) -> SetSaid:
         running=plan.running,
         plug=plan.plug,
         fitted=any(topic.fitted(job.of(topic, at)) for topic in HOUSE.topics if not topic.per_shaft),
-        looks=next((found for topic in HOUSE.topics if not topic.per_shaft and (found := topic.looks(job.of(topic, at)))), ()),
+        looks=plan.looks or next((found for topic in HOUSE.topics if not topic.per_shaft and (found := topic.looks(job.of(topic, at)))), ()),
     )
 
 
@@ -86,14 +85,14 @@ def _owed(job: Job, at: str) -> list[CareSaid]:
 
 def _done(job: Job, at: str) -> list[CareSaid]:
     state, number = job.of(stop.TOPIC, at), job.opened.number
-    if state.done is not None and state.done_at is not None:
+    if state.done is not None and state.done_on is not None:
         said = state.done
         warm = said.low_c if said.low_c is not None else said.high_c
         bad = tuple(f"{verdict.word}: {verdict.reason}" for verdict in said.verdicts if verdict.level is not Level.GOOD)
         seen = (said.given_g, said.strokes, warm, said.meter_h, bad, state.by)
-        return [DoneSaid("done", state.done_at.astimezone(UTC).date(), number, said.done, *seen, said.seal_strokes)]
-    if state.skipped is not None and state.skipped_at is not None:
-        return [SkipSaid("skipped", state.skipped_at.astimezone(UTC).date(), number, state.skipped.reason, state.by)]
+        return [DoneSaid("done", state.done_on, number, said.done, *seen, said.seal_strokes, said.meter_old_h)]
+    if state.skipped is not None and state.skipped_on is not None:
+        return [SkipSaid("skipped", state.skipped_on, number, state.skipped.reason, state.by)]
     return []
 
 

@@ -98,6 +98,7 @@ STEPS: dict[tuple[str, int], Step] = {
     ("job_opened", 4): lambda data: ("job_opened", {**data, "left_out": [], "off_machine": ""}),
     # What it was signed with is not made up for it.
     ("signed", 3): lambda data: ("signed", {**data, "outcome": None, "shown": [], "alarms": []}),
+    ("signed", 4): lambda data: ("signed", {**data, "second": ""}),
     # What stops at a reading is stored with it; of older ones nothing is invented.
     ("warmth_read", 3): lambda data: ("warmth_read", {**data, "verdicts": []}),
     # The plan became a fact of the drive-up, and to release one a case of beginning again.

@@ -10,20 +10,21 @@ from datetime import date, timedelta
 import numpy as np
 from numpy.typing import NDArray
 
-from tribodex.core.schedule.dated import dated, occurrences
+from tribodex.core.schedule.dated import dated, moved, occurrences
 from tribodex.core.schedule.due import CareKind, Days
+from tribodex.core.schedule.moves import StopMove
 from tribodex.core.schedule.stops import KINDS, Things, stops
 from tribodex.usecases.ports import CareRow, Crew, Store
 
-# Plans of so many lengths are kept at once.
-PLANS = 3
+# Plans of so many sites and lengths are kept at once.
+PLANS = 12
 # Where the plant names no crews: one, a day a week (min; common practice, no source).
 USUAL_CREW = Crew("maintenance", 480.0, ())
 
 
 @dataclass(frozen=True)
 class DueStop:
-    """A stop: a position with all that is due there in one week. `over`: why it got too much grease last time."""
+    """A stop: a position with all that is due there in one week. `over`: why it got too much grease last time; `moved`: who moved it here."""
 
     position_id: str
     position: str
@@ -39,6 +40,7 @@ class DueStop:
     over: str
     strokes: int | None
     minutes: float
+    moved: str = ""
 
 
 @dataclass(frozen=True)
@@ -75,16 +77,17 @@ class RoundWeek:
 class DueStops:
     """Every stop of the weeks that are planned, and the next one of what is due later, in the order in which they are walked."""
 
-    def __init__(self, rows: Sequence[CareRow], crews: Sequence[Crew], today: date, weeks: int) -> None:
-        """Level everything. No crews: the usual one."""
+    def __init__(self, rows: Sequence[CareRow], crews: Sequence[Crew], today: date, weeks: int, moves: Sequence[StopMove] = ()) -> None:
+        """Level everything. No crews: the usual one. A move holds until what was moved is done, or its week is over."""
         self.crews = list(crews) or [USUAL_CREW]
         # What was written of it, by what was asked: the same for everybody until the plan changes.
         self.written: dict[object, bytes] = {}
         self._rows, self._weeks = rows, weeks
         self._monday = today - timedelta(days=today.weekday())
         columns = list(zip(*rows, strict=True)) or [()] * len(CareRow._fields)
-        ids, _, machines, routes, kinds, every_h, every_days, hours_per_day, since, strokes, over = columns
-        when = dated(_known(every_h), _known(every_days), _known(hours_per_day), np.array([day.toordinal() for day in since], np.float64), today)
+        ids, _, machines, routes, kinds, every_h, every_days, hours_per_day, since, strokes, over, run_from = columns
+        days = np.array([day.toordinal() for day in since], np.float64)
+        when = dated(_known(every_h), _known(every_days), _known(hours_per_day), days, today, _known(run_from))
         kind = np.array([KINDS.index(CareKind(each)) for each in kinds], np.int64)
         place, _ = _ranked(ids)
         route, self.routes = _ranked(routes)
@@ -95,7 +98,8 @@ class DueStops:
             place=place, kind=kind, route=route, crew=crew, strokes=_known(strokes), over=np.array([bool(each) for each in over], np.bool_)
         )
         capacity = np.array([each.minutes_a_week for each in self.crews])
-        self._stops = made = stops(things, when, occurrences(when, again, today, weeks), weeks, capacity)
+        times = moved(occurrences(when, again, today, weeks), self._moved_weeks(moves))
+        self._stops = made = stops(things, when, times, weeks, capacity)
         self._by_hours = when.by_hours
         self._route, self._crew = route[made.thing], crew[made.thing]
         machine, _ = _ranked(machines)
@@ -103,6 +107,23 @@ class DueStops:
         self.undated = int((~when.has_day).sum())
         self.late, self.over = int(made.late.sum()), int((made.over >= 0).sum())
         self.later = int((made.week >= weeks).sum())
+
+    def _moved_weeks(self, moves: Sequence[StopMove]) -> dict[int, int]:
+        """Things that somebody moved, by index, with their week from this one on."""
+        self._moved: dict[tuple[str, int], str] = {}
+        newest = {(move.position_id, kind): move for move in moves if move.to_week >= self._monday for kind in move.since}
+        found = {}
+        for at, row in enumerate(self._rows if newest else ()):
+            move = newest.get((row.position_id, row.kind))
+            if move is not None and move.since[row.kind] == row.since:
+                found[at] = (move.to_week - self._monday).days // 7
+                self._moved[row.position_id, found[at]] = f"moved here by {move.actor}: {move.reason}"
+        return found
+
+    def since_at(self, position_id: str, kinds: Iterable[CareKind]) -> dict[str, date]:
+        """Since when what is due at a position counts, by kind."""
+        wanted = set(kinds)
+        return {row.kind: row.since for row in self._rows if row.position_id == position_id and CareKind(row.kind) in wanted}
 
     def asked(self, asked: RoundsAsked) -> NDArray[np.int64]:
         """Which stops are asked for."""
@@ -180,6 +201,7 @@ class DueStops:
             over=self._rows[made.over[i]].over if made.over[i] >= 0 else "",
             strokes=strokes,
             minutes=float(made.minutes[i]),
+            moved=self._moved.get((row.position_id, int(made.week[i])), ""),
         )
 
 
@@ -188,20 +210,22 @@ class KeptPlan:
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._kept: dict[int, tuple[object, DueStops]] = {}
+        self._kept: dict[tuple[str | None, int], tuple[object, DueStops]] = {}
 
     def of(self, store: Store, today: date, weeks: int) -> DueStops:
-        """The plan of so many weeks."""
+        """The plan of so many weeks, of the site that the store holds."""
+        key = (store.site, weeks)
         crews = tuple(store.crews())
+        moves = tuple(store.stop_moves(today - timedelta(days=today.weekday())))
         # The mark is read before the rows: what changes in between is found by the next one who asks.
-        asked = (store.care_mark(), crews, today, weeks)
+        asked = (store.care_mark(), crews, [move.client_event_id for move in moves], today, weeks)
         with self._lock:
-            kept = self._kept.get(weeks)
+            kept = self._kept.get(key)
             if kept is not None and kept[0] == asked:
                 return kept[1]
-        made = DueStops(store.care_rows(), crews, today, weeks)
+        made = DueStops(store.care_rows(), crews, today, weeks, moves)
         with self._lock:
-            self._kept[weeks] = (asked, made)
+            self._kept[key] = (asked, made)
             while len(self._kept) > PLANS:
                 del self._kept[next(iter(self._kept))]
         return made

@@ -7,19 +7,20 @@ import time
 from collections.abc import Sequence
 from dataclasses import dataclass, fields, replace
 from datetime import datetime
+from typing import Any
 
-from tribodex.core.components.feeler import FeelerShelf
 from tribodex.core.errors import Busy, InvalidInput, NotFound, Refused
 from tribodex.core.fits.seat import SeatSpec
 from tribodex.core.job import rail
 from tribodex.core.job.behind import FIELD as BEHIND
 from tribodex.core.job.behind import ask_if_behind
-from tribodex.core.job.commands import FromPaper
+from tribodex.core.job.commands import Correct, FromPaper
 from tribodex.core.job.decide import decide
-from tribodex.core.job.facts import Event, Fact
+from tribodex.core.job.facts import CounterSigned, Event, Fact, JudgedAnew, NoteAdded, PointClosed, PointOpened
 from tribodex.core.job.job import Job
 from tribodex.core.job.paper import moment_of, past
 from tribodex.core.job.places import SHAFT
+from tribodex.core.job.signing import SecondEyes
 from tribodex.core.job.topic import Desk
 from tribodex.core.procedure import Procedure
 from tribodex.core.topics import HOUSE, desk, fold, taken_further
@@ -27,12 +28,13 @@ from tribodex.core.topics.prepare import TOPIC as PREPARE
 from tribodex.core.topics.stop.pace import FIELD as PACE
 from tribodex.core.topics.stop.pace import ask_if_hurried
 from tribodex.core.topics.tapered import TOPIC as TAPERED
-from tribodex.core.topics.tapered.commands import RevisePlan, TakeFeelers
+from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.usecases.care import care_said
 from tribodex.usecases.crib import gauges_of, with_cards
+from tribodex.usecases.crib.shelves import FROM_CRIB, shelves_of
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
@@ -41,6 +43,8 @@ from tribodex.usecases.planning.sleeves import seat_spec
 from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
 
 TRIES = 5
+# What somebody says of a job without working at it.
+ASIDE = (NoteAdded, PointOpened, PointClosed, JudgedAnew, CounterSigned)
 # Names that a line of a list holds, and its length.
 FEW, LINE = 4, 120
 # The procedure of a round: its stops are its places.
@@ -118,6 +122,17 @@ def last_plan(store: Store, position_id: str) -> LastPlan | None:
     return LastPlan(opened.number, opened.title, loaded.log[0].recorded_at, {k: v for k, v in plan.given.items() if k in known})
 
 
+def _inner(command: Any) -> Any:
+    """What is said, also where it is said again or typed from paper."""
+    match command:
+        case Correct():
+            return command.entry
+        case FromPaper():
+            return command.step
+        case _:
+            return command
+
+
 def do(
     store: Store,
     reference: Reference,
@@ -128,9 +143,11 @@ def do(
     at: str = SHAFT,
     meant: frozenset[str] = frozenset(),
     seen: int | None = None,
+    second: str = "",
 ) -> Loaded:
     """Do one thing to a job, at a place of it. The same tap said twice is stored once. `meant`: fields that were read back, and are meant.
-    `seen`: the last entry that the screen showed; None for a tap that waited, which nobody holds up.
+    `seen`: the last entry that the screen showed; None for a tap that waited, which nobody holds up. `second`: why somebody else signs
+    too what is signed by this tap.
 
     Raises InvalidInput, Refused or NotFound; Busy when other devices keep writing at the same moment.
     """
@@ -153,8 +170,10 @@ def do(
         here = replace(desk_of(reference, loaded, at), moment=tap.happened_at)
         if PACE not in meant and not isinstance(command, FromPaper):
             ask_if_hurried(here, command)
-        if isinstance(command, TakeFeelers):
-            here = replace(here, books={**here.books, FeelerShelf: FeelerShelf(tuple(gauges_of(store.crib_items())))})
+        if isinstance(_inner(command), FROM_CRIB):
+            here = replace(here, books={**here.books, **shelves_of(store.crib_items())})
+        if second:
+            here = replace(here, books={**here.books, SecondEyes: SecondEyes(second)})
         said_at, facts = decide(here, command, meant)
         said = [(said_at, fact) for fact in facts]
         if says_a_bearing(facts):
@@ -220,8 +239,16 @@ def summary_of(reference: Reference, loaded: Loaded) -> JobSummary:
         stage_of=len(trade),
         status=rail.status(here),
         events=len(loaded.log),
+        who=who_has(loaded),
         updated_at=loaded.log[-1].recorded_at,
     )
+
+
+def who_has(loaded: Loaded) -> str:
+    """Who has a job: whom it was given to, else whoever worked at it last; who remarked on it or signed it too has it not."""
+    if loaded.job.given_to:
+        return loaded.job.given_to
+    return next((event.actor for event in reversed(loaded.log) if not isinstance(event.fact, ASIDE)), loaded.log[0].actor)
 
 
 def positions_of(job: Job) -> tuple[str, ...]:

@@ -1,4 +1,4 @@
-"""The plant grows in the browser: a machine, its bearing positions, the people who work there."""
+"""The plant grows in the browser: a machine, its bearing positions."""
 
 from __future__ import annotations
 
@@ -102,18 +102,6 @@ def to_choose(machines: Iterable[Machine]) -> list[MachineChoice]:
 def _choice(position: Position) -> PositionChoice:
     listed = listed_as(position.designation)
     return PositionChoice(**vars(position), works=listed.works, number=listed.number)
-
-
-def add_person(store: Store, name: str) -> list[str]:
-    """Everybody, with one more name at the end. Raises InvalidInput for an empty name or one that is there."""
-    errors = Collector()
-    people = list(store.people())
-    wanted = " ".join(name_of(errors, "name", name, "first and last name, as it should stand in the log", most=80).split())
-    if any(one.lower() == wanted.lower() for one in people):
-        errors.add("name", f"{wanted} is in the list already.", "another name; two of one name by a middle letter")
-    errors.check()
-    store.add_person(wanted, len(people))
-    return [*people, wanted]
 
 
 def name_of(errors: Collector, field: str, typed: str, expected: str, most: int = MOST_NAME) -> str:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 from functools import cached_property
 from typing import Any, Literal, NamedTuple, Protocol
@@ -11,7 +11,6 @@ from typing import Any, Literal, NamedTuple, Protocol
 from tribodex.core.bolts.torque import BoltStrength
 from tribodex.core.components.adapter_sleeve import SleeveTable, WithdrawalTable
 from tribodex.core.components.bearing import DimensionTable, Kind
-from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.components.lock_nut import LockNutTable
 from tribodex.core.components.material import MaterialTable
 from tribodex.core.errors import NotFound
@@ -27,6 +26,7 @@ from tribodex.core.mounting.part_numbers import PartBooks
 from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.shaft_fit import InchShafts
 from tribodex.core.procedure import Procedure
+from tribodex.core.schedule.moves import StopMove
 from tribodex.core.seals.material import SealMaterials
 from tribodex.core.seals.v_ring import VRings
 from tribodex.core.shouldered.retaining_ring import RetainingRings
@@ -154,22 +154,10 @@ class Machine:
     shafts: tuple[ShaftLine, ...] = ()
 
 
-@dataclass(frozen=True)
-class Plant:
-    """Machines, people, tools, and crews with their routes; guns and wrenches as they are typed, by id."""
-
-    machines: tuple[Machine, ...]
-    people: tuple[str, ...]
-    feeler_sets: tuple[FeelerSet, ...]
-    crews: tuple[Crew, ...] = ()
-    guns: Mapping[str, Any] = field(default_factory=dict)
-    wrenches: Mapping[str, Any] = field(default_factory=dict)
-
-
 # Not frozen: a page of them is made for every look at the list, and that is five times as quick.
 @dataclass(slots=True)
 class JobSummary:
-    """A job in a list: a projection of its log that can be rebuilt. Its stage is number `stage_at` of `stage_of`, from one."""
+    """A job in a list: a projection of its log that can be rebuilt. Its stage is number `stage_at` of `stage_of`, from one; `who` has it."""
 
     id: str
     number: int
@@ -182,14 +170,17 @@ class JobSummary:
     stage_of: int
     status: str
     events: int
+    who: str
     updated_at: datetime
 
 
 @dataclass(frozen=True)
 class JobsAsked:
-    """Which jobs of the list: those at the bench (`live`), the finished ones, or all; with these words in them; after one that was shown."""
+    """Which jobs of the list: those at the bench (`live`), the finished ones, or all; those that `who` has; with these words in them; after
+    one that was shown."""
 
     live: bool | None = None
+    who: str = ""
     words: tuple[str, ...] = ()
     after: tuple[datetime, int] | None = None
     limit: int = 50
@@ -224,6 +215,7 @@ class CareRow(NamedTuple):
     since: date
     strokes: int | None
     over: str
+    run_from: float | None
 
 
 @dataclass(frozen=True)
@@ -278,7 +270,11 @@ class ConcurrentWriter(Exception):
 
 
 class Store(Protocol):
-    """Where jobs, plant and tools are kept. One transaction around each use case."""
+    """Where jobs, plant and tools are kept, those of one `site` or of every one. One transaction around each use case."""
+
+    @property
+    def site(self) -> str | None:
+        """The site that is held."""
 
     def machines(self) -> Sequence[Machine]:
         """The plant."""
@@ -294,6 +290,12 @@ class Store(Protocol):
 
     def add_crib_item(self, item: CribItem) -> None:
         """Keep a new version. Raises ConcurrentWriter when its number is taken."""
+
+    def stop_moves(self, from_week: date) -> Sequence[StopMove]:
+        """Moves into this week and later ones (by their Mondays), oldest first."""
+
+    def add_stop_move(self, move: StopMove) -> None:
+        """Keep a move; the same one sent again changes nothing."""
 
     def job_summaries(self, asked: JobsAsked = NEWEST) -> Sequence[JobSummary]:
         """A page of jobs, newest change first."""
@@ -315,9 +317,6 @@ class Store(Protocol):
 
     def keep_shaft(self, machine_id: str, shaft: ShaftLine) -> None:
         """Keep a shaft of a machine in place of the one with its id."""
-
-    def add_person(self, name: str, rank: int) -> None:
-        """Keep a name."""
 
     def newest_entries(self, job_ids: Sequence[str]) -> Mapping[str, int]:
         """The numbers of the newest entries; jobs that are not known are left out."""

@@ -9,7 +9,7 @@ from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.core.job.commands import GivePosition
 from tribodex.core.job.places import SHAFT
 from tribodex.core.quantities import number_plain
-from tribodex.core.schedule.due import CareKind, due_date, is_late
+from tribodex.core.schedule.due import CareKind, is_late
 from tribodex.core.schedule.history import CareSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.usecases.care import entries_of
@@ -113,7 +113,7 @@ def give_position(store: Store, reference: Reference, job_id: str, position_id: 
 
 
 def _due(one: DueNow, today: date) -> PositionDue:
-    day = due_date(one.care, one.since, one.hours_per_day)
+    day = one.day
     late = day is not None and is_late(day, one.since, today)
     return PositionDue(kind=one.care.kind, words=one.care.words, day=day, since=one.since, late=late, over=one.over)
 

@@ -11,7 +11,7 @@ from tribodex.core.components.lock_nut import LockKind
 from tribodex.core.job import rail
 from tribodex.core.job.ahead import outcome, unsaid
 from tribodex.core.job.certificate import alarms_shown, stages_shown, stated_shown
-from tribodex.core.job.facts import Abandoned, ShownAlarm, ShownStage, Signed
+from tribodex.core.job.facts import Abandoned, CounterSigned, ShownAlarm, ShownStage, Signed
 from tribodex.core.job.paper import paper_shown
 from tribodex.core.job.topic import Desk, Topic
 from tribodex.core.lineup.floating import Floats
@@ -37,7 +37,7 @@ from tribodex.usecases.log_lines import LogLine, log_lines
 from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
-FORMAT_VERSION = 5
+FORMAT_VERSION = 6
 # Sentences of the log on a record; the whole log stands in its `events`.
 MOST_LINES = 500
 
@@ -181,6 +181,8 @@ class Record:
     points: tuple[PointView, ...]
     signed: Signed | None
     signed_at: datetime | None
+    counter_signed: CounterSigned | None
+    counter_signed_at: datetime | None
     changed_after_signing: bool
     abandoned: Abandoned | None
     sources: tuple[Source, ...]
@@ -219,6 +221,8 @@ def record(reference: Reference, loaded: Loaded, chain: ChainView | None = None)
         points=point_views(job.points),
         signed=job.signed,
         signed_at=job.signed_at,
+        counter_signed=job.counter_signed,
+        counter_signed_at=job.counter_signed_at,
         changed_after_signing=job.changed_after_signing,
         abandoned=job.abandoned,
         sources=_sources(reference, [m.plan for m in mountings], figures),

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime
 
 from tribodex.core.errors import InvalidInput
+from tribodex.core.job.day import plant_day
 from tribodex.core.job.facts import Fact, JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.schedule.due import CareKind
@@ -82,7 +83,7 @@ def open_round(
     """
     if not tap.actor.strip():
         raise InvalidInput.at("actor", "Who walks the round? The log names everybody.", "a name")
-    today = recorded_at.date()
+    today = plant_day(recorded_at)
     stops = _chosen((kept or KeptPlan()).of(store, today, WEEKS), order)
     due = store.care_due([stop.position_id for stop in stops])
     number = store.create_job(job_id, recorded_at)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import gzip
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -15,27 +15,34 @@ from tribodex import __version__
 from tribodex.exchange.pictures import LARGEST_BYTES
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.repository import make_engine
+from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.ports import Reference
 from tribodex.web import (
+    access,
     attachments,
     calc,
     calculator,
     crib,
+    door,
     failure,
     half_plans,
     jobs,
+    links,
     observed,
+    persons,
     planning,
     plant,
     prints,
     problems,
     records,
     rounds,
+    slowed,
     status,
     tables,
     trust,
     ways,
 )
+from tribodex.web.access import SAFE
 from tribodex.web.context import KEY, Context
 from tribodex.web.described import DescribedApi
 from tribodex.web.frontend import Frontend
@@ -44,7 +51,10 @@ from tribodex.web.intake import check_body, check_path
 from tribodex.web.newest import NewestLane
 from tribodex.web.trust import Trusted
 
-SAFE = ("GET", "HEAD", "OPTIONS")
+MODULES = (
+    *(status, door, persons, links, plant, planning, half_plans, jobs, attachments, records, prints),
+    *(calculator, tables, ways, failure, crib, rounds, calc),
+)
 LARGEST_BODY = 256 * 1024
 YEAR_SECONDS = 365 * 24 * 3600
 # Which server (its database) answers, and which one a tap is meant for.
@@ -56,7 +66,8 @@ UNNAMED = "-"
 @dataclass(frozen=True)
 class Settings:
     """What the application needs to know: `hosts`, the names under which it may be addressed; `keys`, the folder of what signs the log;
-    `trusted`, how devices come to trust a site with a certificate of its own; `metrics_token`, what the site's monitor shows.
+    `trusted`, how devices come to trust a site with a certificate of its own; `one_tap`, the demonstration's people are taken without a
+    password; `hashes`, how passwords are kept.
     """
 
     database_url: str
@@ -64,7 +75,8 @@ class Settings:
     hosts: tuple[str, ...] = LOOPBACK
     keys: Path | None = None
     trusted: Trusted | None = None
-    metrics_token: str = ""
+    one_tap: bool = False
+    hashes: Hashes = field(default_factory=Hashes)
 
 
 def utc_now() -> datetime:
@@ -85,16 +97,21 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
         static_folder=None,
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
-    app.extensions[KEY] = Context(reference, make_engine(settings.database_url), now, KeyFiles(settings.keys) if settings.keys is not None else None)
-    observed.install(app, settings.metrics_token)
+    keys = KeyFiles(settings.keys) if settings.keys is not None else None
+    engine = make_engine(settings.database_url)
+    app.extensions[KEY] = Context(reference, engine, now, keys, settings.hashes, settings.one_tap)
+    observed.install(app)
     problems.install(app)
-    for module in (status, plant, planning, half_plans, jobs, attachments, records, prints, calculator, tables, ways, failure, crib, rounds, calc):
+    for module in MODULES:
         app.register_api(module.api)
     _guard(app, settings)
+    access.install(app)
+    links.install(app)
+    slowed.install(app)
     trust.install(app, settings.trusted)
     Frontend(settings.dist).install(app)
     here: Context = app.extensions[KEY]
-    app.wsgi_app = NewestLane(app.wsgi_app, here.newest, settings.hosts)  # type: ignore[method-assign,assignment,arg-type]
+    app.wsgi_app = NewestLane(app.wsgi_app, here.newest, here.benches, settings.hosts)  # type: ignore[method-assign,assignment,arg-type]
     return app
 
 
@@ -111,7 +128,7 @@ def _guard(app: Flask, settings: Settings) -> None:
         if request.method not in SAFE and request.routing_exception is None:
             if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
                 return problems.problem(403, "other-site", "Not from here", "Another site may not write here.")
-            if request.mimetype != "application/json":
+            if request.method != "DELETE" and request.mimetype != "application/json":
                 return problems.problem(415, "media-type", "JSON is needed", "Send application/json.")
             if request.path.endswith("/attachments"):
                 # One file and nothing else; written as base64 it is a third longer.

@@ -11,17 +11,21 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any, cast
 
-from flask import Response, current_app
+from flask import Response, current_app, g, has_request_context
 from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.store import SqlStore
+from tribodex.store.tries import DatabaseCounts, WrongTries
 from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.due_stops import KeptPlan
+from tribodex.usecases.people.hashes import Hashes
+from tribodex.usecases.people.ports import Tries
 from tribodex.usecases.ports import Reference
 from tribodex.web.kept_answer import KeptAnswers
-from tribodex.web.newest import Newest
+from tribodex.web.known import KnownSites
+from tribodex.web.newest import Benches, Newest
 
 KEY = "tribodex"
 
@@ -64,8 +68,17 @@ class Context:
     engine: Engine
     now: Callable[[], datetime]
     keys: LogKeys | None = None
+    hashes: Hashes = field(default_factory=Hashes)
+    # The demonstration has people that are taken by one tap, without password or PIN; nothing else has.
+    one_tap: bool = False
+    benches: Benches = field(default_factory=Benches)
+    sites: KnownSites = field(default_factory=KnownSites)
+    # Tokens of the monitor that were right when the database could last be asked.
+    counting: set[str] = field(default_factory=set)
 
     slots: Slots = field(default_factory=lambda: Slots(DATABASE_SLOTS))
+    tries: Tries = field(init=False)
+    counts: DatabaseCounts = field(init=False)
     choices: KeptAnswers = field(default_factory=KeptAnswers)
     plan: KeptPlan = field(default_factory=KeptPlan)
     newest: Newest = field(init=False)
@@ -74,15 +87,17 @@ class Context:
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "newest", Newest(self._newest_entries))
+        object.__setattr__(self, "counts", DatabaseCounts(engine=self.engine))
+        object.__setattr__(self, "tries", WrongTries(self.counts))
 
     def _newest_entries(self, job_ids: Sequence[str]) -> Mapping[str, int]:
-        with self.store() as store:
+        with self.store(anybody=True) as store:
             return store.newest_entries(job_ids)
 
     def identity(self) -> str:
         """Which database this server keeps; asked once."""
         if not self._known:
-            with self.store():
+            with self.store(anybody=True):
                 pass
         return self._known[0]
 
@@ -92,10 +107,11 @@ class Context:
         return self._known[0] if self._known else None
 
     @contextmanager
-    def store(self) -> Iterator[SqlStore]:
-        """A store on a session of its own."""
+    def store(self, *, anybody: bool = False) -> Iterator[SqlStore]:
+        """A store on a session of its own, of the site of whoever acts in this request. `anybody`: it is not known yet who that is."""
+        acting = g.get("acting") if has_request_context() and not anybody else None
         with self.slots, Session(self.engine) as session:
-            store = SqlStore(session, self.keys)
+            store = SqlStore(session, self.keys, acting)
             if not self._known:
                 self._known.append(store.identity())
             yield store

@@ -17,11 +17,13 @@ _PROBLEM = {"$ref": "#/components/schemas/Problem"}
 # What can come before a view is reached, or because what it needs is away.
 _ALWAYS = {
     "400": "The server does not go by this name, or the request cannot be read",
+    "401": "Nobody is signed in, or not any more",
+    "403": "Whoever is signed in may not, or it was sent from another site; the type says which",
     "503": "The database is away or everybody waits for it; Retry-After says when to try again",
 }
 _WHERE_PARTS_ARE_GIVEN = {"404": "No such address, or nothing by this name", "422": "Something needs correcting; the fields say what"}
 _WHERE_THINGS_ARE_SENT = {
-    "403": "Sent from another site",
+    "429": "Tried too often; Retry-After says when the next try counts",
     "413": "Too much at once",
     "415": "Only application/json is read",
     "421": "Meant for another server that was at this address",

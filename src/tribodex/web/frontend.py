@@ -31,11 +31,16 @@ PAGES = tuple(
         "/calculator",
         "/calculator/:sheet",
         "/tables",
+        "/tables/signs",
         "/tables/:id",
         "/guide",
         "/words",
         "/ways",
         "/crib",
+        "/me",
+        "/people",
+        "/people/acts",
+        "/crew",
     )
 )
 ENCODINGS = (("br", ".br"), ("gzip", ".gz"))

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel, StrictInt, TypeAda
 
 from tribodex.core.components.listed import Work
 from tribodex.usecases.half_plans import HalfPlan, half_plan, keep_half_plan
+from tribodex.web.access import actor
 from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 
@@ -37,7 +38,7 @@ class HalfPlanBody(BaseModel):
     work: Work
     about: str = Field(default="", max_length=400)
     form: dict[str, str] = Field(max_length=200)
-    actor: str = Field(max_length=80)
+    actor: str = Field(default="", max_length=80)
     edition: StrictInt = Field(default=0, ge=0, description="the edition this one was begun from; 0 for a new one")
 
 
@@ -57,7 +58,7 @@ def get_half_plan(path: HalfPlanPath) -> Response:
 def put_half_plan(path: HalfPlanPath, body: HalfPlanBody) -> Response:
     here = context()
     with here.store() as store:
-        typed = HalfPlan(path.plan_id, body.work, body.about, body.form, body.actor, here.now(), body.edition)
+        typed = HalfPlan(path.plan_id, body.work, body.about, body.form, actor(body.actor), here.now(), body.edition)
         return reply(ONE, keep_half_plan(store, typed))
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from flask import Response
+from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
@@ -14,8 +14,11 @@ from tribodex.usecases.jobs import do, load, revise_plan
 from tribodex.usecases.log_lines import LogLine, log_lines
 from tribodex.usecases.opening import open_job
 from tribodex.usecases.outline import Outline, outline
+from tribodex.usecases.people.board import as_listed
+from tribodex.usecases.people.standing import NotYours, ask_words, right_of, second_eyes
 from tribodex.usecases.ports import JobsAsked, JobSummary
 from tribodex.usecases.positions import give_position
+from tribodex.web.access import acting
 from tribodex.web.context import context, reply, reply_short
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import CommandBody, GiveBody, JobPath, OpenBody, ReviseBody, TaskQuery
@@ -50,6 +53,7 @@ class JobsQuery(BaseModel):
     """Which jobs. The next page is asked for with time and number of the last one shown."""
 
     live: bool | None = Field(default=None, description="those at the bench, or the finished ones; all when left out")
+    who: str = Field(default="", max_length=80, description="those that this person has")
     words: str = Field(default="", max_length=80, description="words that stand in title, machine, position or bearing, or the number")
     after_time: AwareDatetime | None = None
     after_number: int = Field(default=0, ge=0, le=10**12)
@@ -58,7 +62,7 @@ class JobsQuery(BaseModel):
     def asked(self) -> JobsAsked:
         """As the store wants it."""
         after = (self.after_time, self.after_number) if self.after_time is not None else None
-        return JobsAsked(self.live, tuple(self.words.split()[:MOST_WORDS]), after, self.limit)
+        return JobsAsked(self.live, self.who, tuple(self.words.split()[:MOST_WORDS]), after, self.limit)
 
 
 class JobList(RootModel[list[JobSummary]]):
@@ -68,7 +72,7 @@ class JobList(RootModel[list[JobSummary]]):
 @api.get("", responses={200: JobList}, summary="Jobs, page by page")
 def list_jobs(query: JobsQuery) -> Response:
     with context().store() as store:
-        return reply(SUMMARIES, store.job_summaries(query.asked()))
+        return reply(SUMMARIES, as_listed(store.job_summaries(query.asked()), store.who))
 
 
 @api.post("", responses={201: BenchAnswer}, summary="Open a job")
@@ -110,7 +114,9 @@ class NewestAnswer(BaseModel):
     summary="The newest entry, where it is newer than what a screen shows",
 )
 def get_newest(path: JobPath, query: NewestQuery) -> Response:
-    seq = context().newest.of(path.job_id)
+    here = context()
+    here.benches.tell(request.headers.get("Cookie", ""), path.job_id)
+    seq = here.newest.of(path.job_id)
     if seq is None:
         raise NotFound("There is no such job here.")
     if seq <= query.seen:
@@ -166,7 +172,14 @@ def get_shaft(path: JobPath) -> Response:
 def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
     here = context()
     with here.store() as store:
-        job = do(store, here.reference, path.job_id, body.core(), body.tap(), here.now(), body.at, frozenset(body.meant), body.seen)
+        command, own = body.core(), acting()
+        needed = right_of(command)
+        if not own.may(needed):
+            raise NotYours(f"{own.account.name} may not {needed.words} at {own.site.name}.")
+        ask_words(store.who, own, command, body.client_event_id, one_tap=here.one_tap)
+        second = second_eyes(store.who, own, command)
+        tap, meant = body.tap(), frozenset(body.meant)
+        job = do(store, here.reference, path.job_id, command, tap, here.now(), body.at, meant, body.seen, second)
         here.newest.tell(job.id, job.job.last_seq)
         return reply_short(BENCH, bench(here.reference, job, query.at, query.stage, paper=query.paper))
 

@@ -17,6 +17,8 @@ from tribodex.web.hosts import name_of, names
 
 # So old may an answer be: with the second between two questions, what others log shows within a second and a half.
 FRESH_S = 0.3
+# So long is somebody who looked at a job taken to look at it still, before that is asked again.
+LOOKED_S, MOST_BENCHES = 3.0, 4000
 # Jobs that nobody asked for so long are forgotten.
 ASKED_S = 10.0
 _ADDRESS = re.compile(r"^/api/jobs/([A-Za-z0-9-]{8,64})/newest$")
@@ -64,17 +66,37 @@ class Newest:
         self._read_at = now
 
 
-class NewestLane:
-    """In front of the application: only this one question, and only where its answer is known; everything else goes on."""
+class Benches:
+    """Who looks at which job: by the cookies that a browser sends, as the application found it a moment ago."""
 
-    def __init__(self, app: Wsgi, newest: Newest, hosts: Sequence[str]) -> None:
-        self._app, self._newest, self._hosts = app, newest, names(hosts)
+    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
+        self._clock = clock
+        self._seen: dict[tuple[str, str], float] = {}
+
+    def tell(self, cookies: str, job_id: str) -> None:
+        """The application let somebody look."""
+        now = self._clock()
+        if len(self._seen) > MOST_BENCHES:
+            self._seen = {key: at for key, at in self._seen.items() if now - at <= LOOKED_S}
+        self._seen[cookies, job_id] = now
+
+    def may(self, cookies: str, job_id: str) -> bool:
+        """Whether that was a moment ago: a session that ends, and rights that are taken, count from the next moment on."""
+        return self._clock() - self._seen.get((cookies, job_id), float("-inf")) <= LOOKED_S
+
+
+class NewestLane:
+    """In front of the application: only this one question of somebody who may look, and only where its answer is known; all else goes on."""
+
+    def __init__(self, app: Wsgi, newest: Newest, benches: Benches, hosts: Sequence[str]) -> None:
+        self._app, self._newest, self._benches, self._hosts = app, newest, benches, names(hosts)
 
     def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
         asked = _ADDRESS.match(environ.get("PATH_INFO", "")) if environ.get("REQUEST_METHOD") == "GET" else None
         host = name_of(environ.get("HTTP_HOST", ""))
         seen = parse_qs(environ.get("QUERY_STRING", "")).get("seen", ["0"])[0]
-        if asked is None or host not in self._hosts or not (seen.isascii() and seen.isdigit() and len(seen) <= 7):
+        known = asked is not None and self._benches.may(environ.get("HTTP_COOKIE", ""), asked[1])
+        if asked is None or not known or host not in self._hosts or not (seen.isascii() and seen.isdigit() and len(seen) <= 7):
             return self._app(environ, start)
         try:
             seq = self._newest.of(asked[1])

@@ -19,7 +19,7 @@ from tribodex.usecases.crib import gauges_of, with_own_cards
 from tribodex.usecases.jobs import LastPlan, last_plan
 from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning.listed import AsListed, compared
-from tribodex.usecases.plant import MachineChoice, MachineDraft, PositionDraft, add_machine, add_person, add_position, to_choose
+from tribodex.usecases.plant import MachineChoice, MachineDraft, PositionDraft, add_machine, add_position, to_choose
 from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 from tribodex.usecases.ports import Machine
 from tribodex.web.context import Context, context, reply
@@ -93,14 +93,16 @@ SOURCES = TypeAdapter(dict[str, Source])
 def get_plant() -> Response:
     here = context()
     with here.store() as store:
-        return here.choices.of("", store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store)))
+        return here.choices.of(f"{store.site}:", store.plant_mark(), lambda: CHOICES.dump_json(_choices(here, store)))
 
 
 @api.get("/plant/machines", responses={200: MachinePageAnswer, 404: Problem}, summary="The machines behind one that was told")
 def get_machines(query: AfterMachine) -> Response:
     here = context()
     with here.store() as store:
-        return here.choices.of(query.after, store.plant_mark(), lambda: MACHINE_PAGE.dump_json(MachinePage(*_machines(store, query.after))))
+        return here.choices.of(
+            f"{store.site}:{query.after}", store.plant_mark(), lambda: MACHINE_PAGE.dump_json(MachinePage(*_machines(store, query.after)))
+        )
 
 
 def _machines(store: SqlStore, after: str = "") -> tuple[list[MachineChoice], str]:
@@ -158,13 +160,6 @@ class PositionBody(BaseModel):
     holds: str = Field(default="", max_length=20, description="fixed, floating, or empty where nobody has looked")
 
 
-class PersonBody(BaseModel):
-    """A name to add."""
-
-    model_config = ConfigDict(extra="forbid")
-    name: str = Field(max_length=400)
-
-
 class MachinePath(BaseModel):
     """A machine in an address."""
 
@@ -219,12 +214,6 @@ def post_shaft(path: MachinePath, body: ShaftBody) -> Response:
     draft = ShaftDraft(path.machine_id, body.name, body.length, body.datum, body.bearings, parts, body.shaft_id)
     with context().store() as store:
         return reply(MACHINE, keep_shaft(store, draft), 201)
-
-
-@api.post("/people", responses={201: PeopleAnswer, 422: Problem}, summary="Add a name to the people who work here")
-def post_person(body: PersonBody) -> Response:
-    with context().store() as store:
-        return reply(PEOPLE, add_person(store, body.name), 201)
 
 
 class PositionPath(BaseModel):

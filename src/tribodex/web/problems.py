@@ -13,6 +13,8 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
+from tribodex.usecases.people.signing_in import TooOften
+from tribodex.usecases.people.standing import NotYours, PinNeeded
 from tribodex.web.context import DatabaseStalled
 from tribodex.web.intake import listed
 from tribodex.web.methods import methods_of
@@ -27,6 +29,9 @@ STATUS: dict[type[TribodexError], tuple[int, str, str]] = {
     Refused: (409, "refused", "Not now"),
     NotFound: (404, "not-found", "Not found"),
     Busy: (503, "busy", "Too many at once"),
+    NotYours: (403, "not-yours", "Not open to you"),
+    PinNeeded: (403, "pin-needed", "A PIN is needed"),
+    TooOften: (429, "too-often", "Too many tries"),
 }
 
 
@@ -137,6 +142,8 @@ def install(app: Flask) -> None:
                 reply = problem(status, kind, title, error.detail, listed(error.fields))
                 if status == 503:
                     reply.headers["Retry-After"] = "1"
+                if isinstance(error, TooOften):
+                    reply.headers["Retry-After"] = str(error.wait_s)
                 return reply
         return problem(500, "error", "An error of ours", error.detail, error.fields)
 

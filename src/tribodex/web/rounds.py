@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import timedelta
 from typing import Literal
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field, RootModel, StrictInt, TypeAdapter
 
-from tribodex.exchange.calendar import calendar, lead_entries, position_entries, round_entries
+from tribodex.core.job.day import plant_day
+from tribodex.exchange.calendar import calendar, lead_entries
 from tribodex.usecases.due_stops import RoundsAsked
 from tribodex.usecases.jobs import load
 from tribodex.usecases.keeping import open_keeping, open_seal
+from tribodex.usecases.moving import MoveOrder, move_stop
 from tribodex.usecases.positions import PositionView, position
 from tribodex.usecases.rounds import MOST_WEEKS, WEEKS, RoundOrder, Rounds, open_round, rounds
 from tribodex.usecases.walk import Walk, walk
+from tribodex.web.calendars import CalendarQuery, WherePath, ics, position_calendar, rounds_calendar
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
 from tribodex.web.problems import Problem
@@ -37,14 +39,6 @@ class RoundsQuery(BaseModel):
     limit: int = Field(default=50, ge=1, le=500)
 
 
-class CalendarQuery(BaseModel):
-    """Which rounds of the plan, for a calendar."""
-
-    weeks: int = Field(default=WEEKS, ge=1, le=MOST_WEEKS)
-    route: str = Field(default="", max_length=120)
-    crew: str = Field(default="", max_length=80)
-
-
 class RoundBody(TapBody):
     """A round to open: a week of the plan, or chosen positions."""
 
@@ -54,6 +48,15 @@ class RoundBody(TapBody):
     crew: str = Field(default="", max_length=80)
     positions: list[str] = Field(default_factory=list, max_length=200)
     without: list[str] = Field(default_factory=list, max_length=500)
+
+
+class MoveBody(TapBody):
+    """A stop of the plan and the week that it is moved to, counted from this one on."""
+
+    position: str = Field(min_length=1, max_length=64)
+    week: StrictInt = Field(ge=0, lt=MOST_WEEKS)
+    to: StrictInt = Field(ge=0, lt=MOST_WEEKS)
+    reason: str = Field(max_length=500)
 
 
 class KeepingBody(TapBody):
@@ -66,12 +69,6 @@ class SealBody(TapBody):
     """Where a large shaft seal is put in."""
 
     position: str = Field(max_length=64)
-
-
-class WherePath(BaseModel):
-    """A bearing position in an address."""
-
-    position_id: str = Field(max_length=64)
 
 
 @dataclass(frozen=True)
@@ -107,7 +104,7 @@ def get_rounds(query: RoundsQuery) -> Response:
     here = context()
     asked = RoundsAsked(query.week, query.route, query.crew, query.only, query.limit)
     with here.store() as store:
-        return reply(ROUNDS, rounds(store, here.now().date(), asked, query.weeks, here.plan))
+        return reply(ROUNDS, rounds(store, plant_day(here.now()), asked, query.weeks, here.plan))
 
 
 @api.post("/rounds/<job_id>", responses={200: WalkAnswer}, summary="Open a round")
@@ -118,6 +115,14 @@ def post_round(path: JobPath, body: RoundBody) -> Response:
     )
     with here.store() as store:
         return reply(WALK, walk(here.reference, open_round(store, here.reference, path.job_id, order, body.tap(), here.now(), here.plan)))
+
+
+@api.post("/stop-moves", responses={200: RoundsAnswer}, summary="Move a stop of the rounds to another week")
+def post_move(body: MoveBody) -> Response:
+    here = context()
+    order = MoveOrder(body.position, body.week, body.to, body.reason)
+    with here.store() as store:
+        return reply(ROUNDS, move_stop(store, order, body.tap(), here.now(), here.plan))
 
 
 @api.get("/rounds/<job_id>", responses={200: WalkAnswer}, summary="A round with all its stops")
@@ -148,39 +153,21 @@ def get_lead(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
         made = load(store, path.job_id)
-    return _ics(calendar(made.job.opened.title, lead_entries(made.id, made.job), here.now()), "lead")
+    return ics(calendar(made.job.opened.title, lead_entries(made.id, made.job), here.now()), "lead")
 
 
 @api.get("/rounds.ics", responses={200: a_file("text/calendar")}, summary="The rounds as a calendar: to read once, or to subscribe to")
 def get_calendar(query: CalendarQuery) -> Response:
-    here = context()
-    today = here.now().date()
-    with here.store() as store:
-        due = here.plan.of(store, today, query.weeks)
-    asked = RoundsAsked(route=query.route, crew=query.crew)
-    written = due.written.get(asked)
-    if written is None:
-        wanted = [stop for stop in due.listed(due.asked(asked)) if stop.week < query.weeks]
-        name = " ".join(["Rounds", *(part for part in (query.crew, query.route) if part)])
-        written = calendar(name, round_entries(wanted, today - timedelta(days=today.weekday())), here.now())
-        due.written[asked] = written
-    return _ics(written, "rounds")
+    return rounds_calendar(query)
 
 
 @api.get("/positions/<position_id>", responses={200: PositionAnswer}, summary="A position: what is due, what was done, its jobs")
 def get_position(path: WherePath) -> Response:
     here = context()
     with here.store() as store:
-        return reply(POSITION, position(store, path.position_id, here.now().date()))
+        return reply(POSITION, position(store, path.position_id, plant_day(here.now())))
 
 
 @api.get("/positions/<position_id>/due.ics", responses={200: a_file("text/calendar")}, summary="What is due at a position as a calendar")
 def get_position_calendar(path: WherePath) -> Response:
-    here = context()
-    with here.store() as store:
-        view = position(store, path.position_id, here.now().date())
-    return _ics(calendar(f"{view.machine}, {view.position}", position_entries(view), here.now()), "due")
-
-
-def _ics(content: bytes, name: str) -> Response:
-    return Response(content, content_type="text/calendar; charset=utf-8", headers={"Content-Disposition": f'inline; filename="{name}.ics"'})
+    return position_calendar(path.position_id)

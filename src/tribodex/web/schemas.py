@@ -40,6 +40,7 @@ from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.ports import Tap
+from tribodex.web.access import actor
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
 _COMMANDS: dict[str, type] = {kind: cls for kind, cls in HOUSE.commands.items() if cls is not RevisePlan}
@@ -126,7 +127,7 @@ class TapBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     client_event_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
-    actor: str = Field(max_length=80)
+    actor: str = Field(default="", max_length=80, description="that of who is signed in, and nobody else's; may be left out")
     happened_at: AwareDatetime
 
     @field_validator("happened_at", mode="before")
@@ -145,7 +146,7 @@ class TapBody(BaseModel):
 
     def tap(self) -> Tap:
         """As the use cases want it."""
-        return Tap(self.client_event_id, self.actor, self.happened_at, self._digest())
+        return Tap(self.client_event_id, actor(self.actor), self.happened_at, self._digest())
 
     def _digest(self) -> str:
         """What was sent besides who and when, as one short text: the same id with other content is told apart by it.

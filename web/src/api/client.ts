@@ -1,5 +1,6 @@
 /** Talking to the server: JSON, and problems as errors with fields. */
 import { deviceCopy } from "./device";
+import { carried } from "./people";
 import { steadily } from "./steady";
 import type {
   Bench,
@@ -55,6 +56,8 @@ export class ProblemError extends Error {
     readonly title: string,
     readonly detail: string,
     readonly fields: ProblemField[],
+    /** Which problem it is, as the server calls it. */
+    readonly kind = "",
   ) {
     super(detail);
   }
@@ -70,7 +73,7 @@ export class ProblemError extends Error {
       ({ name }) => !names.some((one) => name === one || name.endsWith(`.${one}`)),
     );
     if (left.length === this.fields.length) return this;
-    return left.length > 0 ? new ProblemError(this.status, this.title, this.detail, left) : null;
+    return left.length > 0 ? new ProblemError(this.status, this.title, this.detail, left, this.kind) : null;
   }
 }
 
@@ -84,6 +87,9 @@ export class AwayError extends Error {
     super(why);
   }
 }
+
+/** Nobody is signed in, or not any more: what waits keeps waiting. */
+export class SignInError extends AwayError {}
 
 /** Says which server (its database) answered, and which one a tap is meant for. */
 const SERVER = "tribodex-server";
@@ -117,7 +123,9 @@ function heardFrom(response: Response): void {
 const LIMIT_MS = 12_000;
 const PROBLEM = "application/problem+json";
 // The rules of the job, or a request that can never be taken: asking again gives the same answer.
-const REFUSALS = [400, 404, 405, 409, 413, 415, 422];
+const REFUSALS = [400, 404, 405, 409, 413, 415, 422, 429];
+// Of who is signed in: not whether, but what that person may do.
+const NOT_OPEN = ["not-yours", "pin-needed", "new-password", "no-rule"];
 
 const IN_ITS_PLACE = "Something between this device and the server answers in its place.";
 
@@ -135,7 +143,7 @@ function away(response: Response, ours: { title?: string } | null): AwayError {
 }
 
 /** What an answer changes on the screen waits while a finger is down: it would shift what is under it. */
-const ask = <T>(path: string, init: RequestInit = {}): Promise<T> =>
+export const ask = <T>(path: string, init: RequestInit = {}): Promise<T> =>
   hear<T>(path, init).finally(() => new Promise<void>(steadily));
 
 async function hear<T>(path: string, init: RequestInit): Promise<T> {
@@ -144,7 +152,8 @@ async function hear<T>(path: string, init: RequestInit): Promise<T> {
   const limit = AbortSignal.timeout(LIMIT_MS);
   try {
     const signal = init.signal ? AbortSignal.any([init.signal, limit]) : limit;
-    response = await fetch(path, { ...init, signal });
+    const headers = { ...carried((init.method ?? "GET") !== "GET"), ...(init.headers as object) };
+    response = await fetch(path, { ...init, headers, signal });
     text = await response.text();
     heardFrom(response);
   } catch {
@@ -152,6 +161,7 @@ async function hear<T>(path: string, init: RequestInit): Promise<T> {
   }
   const type = response.headers.get("content-type") ?? "";
   const body = parsed(text);
+  if (response.status === 204 && isOurs(response)) return null as T;
   if (response.ok) {
     if (!isOurs(response) || !type.startsWith("application/json") || body === undefined)
       throw new AwayError(IN_ITS_PLACE);
@@ -159,12 +169,15 @@ async function hear<T>(path: string, init: RequestInit): Promise<T> {
     return body as T;
   }
   const ours = isOurs(response) && type.startsWith(PROBLEM) && body ? (body as Partial<ProblemError>) : null;
-  if (!ours || !REFUSALS.includes(response.status)) throw away(response, ours);
+  const kind = ((ours as { type?: string } | null)?.type ?? "").split("/").at(-1) ?? "";
+  if (kind === "sign-in") throw new SignInError("Nobody is signed in on this device, or not any more.");
+  if (!ours || (!REFUSALS.includes(response.status) && !NOT_OPEN.includes(kind))) throw away(response, ours);
   throw new ProblemError(
     response.status,
     ours.title ?? "Error",
     ours.detail ?? response.statusText,
     ours.fields ?? [],
+    kind,
   );
 }
 
@@ -177,9 +190,19 @@ function parsed(text: string): unknown {
 }
 
 /** A tap: acknowledged only by an answer that says how far the log has come. */
-export async function sendTap(job: string, show: string, tap: unknown, meantFor: string): Promise<Bench> {
+export async function sendTap(
+  job: string,
+  show: string,
+  tap: unknown,
+  by: { server?: string; token?: string; unchecked?: boolean } = {},
+): Promise<Bench> {
   // Heard at once, finger down or not: what is shown of it waits in the outbox.
-  const tapped = posted(tap, { headers: meantFor ? { [SERVER]: meantFor } : {} });
+  const headers = {
+    ...(by.server ? { [SERVER]: by.server } : {}),
+    ...(by.token ? { "Tribodex-Tap": by.token } : {}),
+    ...(by.unchecked ? { "Tribodex-Pin": "not checked" } : {}),
+  };
+  const tapped = posted(tap, { headers });
   const bench = await hear<Bench>(`/api/jobs/${job}/taps${show}`, tapped);
   if (!Number.isInteger(bench.last_seq)) throw new AwayError(IN_ITS_PLACE);
   return bench;
@@ -207,8 +230,9 @@ const posted = (body: unknown, init: RequestInit): RequestInit => ({
 export const JOBS_PAGE = 50;
 
 /** A page of jobs, newest change first, after one that was shown. */
-export function getJobs(live: boolean, words = "", after?: JobSummary): Promise<JobSummary[]> {
+export function getJobs(live: boolean, words = "", after?: JobSummary, who = ""): Promise<JobSummary[]> {
   const asked = new URLSearchParams({ live: String(live), limit: String(JOBS_PAGE) });
+  if (who) asked.set("who", who);
   if (words.trim()) asked.set("words", words.trim());
   if (after) {
     asked.set("after_time", after.updated_at);
@@ -256,6 +280,16 @@ export function getRounds({ week, route, crew, only }: RoundsAsked): Promise<Rou
   for (const [name, value] of Object.entries({ route, crew, only })) if (value) asked.set(name, value);
   return ask<Rounds>(`/api/rounds?${asked}`);
 }
+export const moveStop = (actor: string, position: string, week: number, to: number, reason: string) =>
+  send<Rounds>("/api/stop-moves", {
+    client_event_id: newId(),
+    actor,
+    happened_at: new Date().toISOString(),
+    position,
+    week,
+    to,
+    reason,
+  });
 export const getWalk = (id: string) => ask<Walk>(`/api/rounds/${id}`);
 export const getPosition = (id: string) => ask<PositionView>(`/api/positions/${encodeURIComponent(id)}`);
 /** Open a round of a week without some of its positions; the answer is the round as it is walked. */

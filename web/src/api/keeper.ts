@@ -6,6 +6,13 @@ export interface Waiting {
   client_event_id: string;
   job: string;
   actor: string;
+  /** Whose tap it is, and the secret that proves it on this device; missing in taps of an older version. */
+  account?: string;
+  token?: string;
+  /** Tapped while nobody could check a PIN. */
+  unchecked?: boolean;
+  /** Tapped after a quiet screen: no page of this device sends it before the PIN is there. */
+  quiet?: boolean;
   /** The server it was tapped for; missing when that was not known. */
   server?: string;
   happened_at: string;
@@ -86,6 +93,11 @@ export class Keeper {
     } catch {
       return false;
     }
+  }
+
+  /** A tap that waits is another now: its place in the order stays. */
+  async change(tap: Waiting): Promise<void> {
+    await this.db?.put("waiting", tap).catch(() => undefined);
   }
 
   // What cannot be taken off the device is sent once more after a reload, and the server knows it by its id.

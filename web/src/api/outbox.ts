@@ -4,8 +4,9 @@
  * nobody else sends it or loses it.
  */
 import pRetry from "p-retry";
-import { AwayError, ProblemError, newId, sendTap, serverHere } from "./client";
+import { AwayError, ProblemError, SignInError, newId, sendTap, serverHere } from "./client";
 import { Keeper, type RefusedTap, type Waiting } from "./keeper";
+import { people } from "./people";
 import { steadily } from "./steady";
 import type { Bench, Command } from "./types";
 
@@ -28,12 +29,24 @@ export interface OutboxState {
   away: string;
   /** On their way for longer than a moment. */
   slow: boolean;
-  /** Taps of others that wait on this device until they are back. */
-  others: { actor: string; waiting: number }[];
+  /** Taps of others that wait on this device, until they sign in again where `out`. */
+  others: { actor: string; waiting: number; out: boolean }[];
+  /** Taps that wait for somebody's PIN. */
+  held: HeldTap[];
   /** Every tap that was refused, newest last. */
   refused: RefusedCommand[];
   /** False when this device keeps nothing once the page is closed. */
   lasting: boolean;
+}
+
+/** A tap that waits for the PIN of somebody who stands by it; `quiet`: for that of who is here, after a quiet screen. */
+export interface HeldTap {
+  id: string;
+  job: string;
+  account: string;
+  name: string;
+  kind: string;
+  quiet: boolean;
 }
 
 type Listener = () => void;
@@ -49,6 +62,7 @@ const NOTHING: OutboxState = {
   away: "",
   slow: false,
   others: [],
+  held: [],
   refused: [],
   lasting: true,
 };
@@ -57,7 +71,10 @@ const NOTHING: OutboxState = {
 class Woken extends Error {}
 
 class Outbox {
-  private actor = "";
+  private actor = people.currentName();
+  private held: HeldTap[] = [];
+  /** Whose session is over: their taps wait until they sign in again. */
+  private readonly out = new Set<string>();
   private waiting: Waiting[] = [];
   private refused: RefusedTap[] = [];
   private away = "";
@@ -91,6 +108,13 @@ class Outbox {
     window.addEventListener("beforeunload", (event) => {
       if (this.waiting.some((tap) => this.unstored.has(tap.client_event_id))) event.preventDefault();
     });
+    people.subscribe(() => {
+      // Whoever came in again may send; a tap of that person carries the new secret.
+      this.out.clear();
+      this.actor = people.currentName();
+      this.emit();
+      this.again();
+    });
     serverHere.subscribe(() => {
       this.emit();
       this.again();
@@ -110,11 +134,27 @@ class Outbox {
     return keeper;
   }
 
-  /** Who is at the bench now: only their taps are sent. */
-  setActor(actor: string): void {
-    if (this.actor === actor) return;
-    this.actor = actor;
+  /** Taps of a person that wait on this device, whatever they wait for. */
+  waitingOf = (account: string): number => this.waiting.filter((tap) => tap.account === account).length;
+
+  /** Somebody stood by it: it goes out. */
+  release(id: string): void {
+    this.held = this.held.filter((tap) => tap.id !== id);
     this.emit();
+    this.again();
+  }
+
+  /** After a quiet screen one PIN lets everything go that was tapped since; without a network it goes out without the PIN, and says so. */
+  async releaseQuiet(checked: boolean): Promise<void> {
+    const quiet = this.waiting.filter((tap) => tap.quiet && tap.actor === this.actor);
+    for (const tap of quiet) {
+      delete tap.quiet;
+      if (!checked) tap.unchecked = true;
+    }
+    this.emit();
+    const keeper = await this.keeper;
+    await Promise.all(quiet.map((tap) => keeper.change(tap)));
+    this.tell();
     this.again();
   }
 
@@ -138,6 +178,7 @@ class Outbox {
     for (const tap of mine)
       if (tap.actor !== this.actor) others.set(tap.actor, (others.get(tap.actor) ?? 0) + 1);
     const own = mine.filter((tap) => tap.actor === this.actor);
+    const isOut = (actor: string) => mine.some((tap) => tap.actor === actor && !this.mayGo(tap));
     const waiting = own.length;
     const made = {
       ...NOTHING,
@@ -145,7 +186,8 @@ class Outbox {
       taps: own.map(({ at = "", command }) => ({ at, command })),
       away: waiting ? this.away : "",
       slow: waiting > 0 && this.slow,
-      others: [...others].map(([actor, count]) => ({ actor, waiting: count })),
+      others: [...others].map(([actor, count]) => ({ actor, waiting: count, out: isOut(actor) })),
+      held: [...own.filter((tap) => tap.quiet).map(quietly), ...this.held.filter((tap) => tap.job === job)],
       refused: this.refused.filter((tap) => tap.job === job).map((tap) => this.shown(tap)),
       lasting: this.lasting || waiting === 0,
     };
@@ -160,6 +202,7 @@ class Outbox {
       client_event_id: newId(),
       job,
       actor: this.actor,
+      ...signed(),
       server: serverHere.id() || undefined,
       happened_at: new Date().toISOString(),
       command,
@@ -170,6 +213,7 @@ class Outbox {
       mends: earlier?.client_event_id,
       order: newOrder(),
     };
+    if (people.quiet()) tap.quiet = true;
     this.made.set(tap.client_event_id, Date.now());
     this.unstored.add(tap.client_event_id);
     this.storing.add(tap.client_event_id);
@@ -303,9 +347,30 @@ class Outbox {
     this.waiting = this.waiting.filter((other) => other.client_event_id !== tap.client_event_id);
   }
 
+  /** Whether somebody's tap may go out: by the own secret, or by the session of who is here. */
+  private mayGo(tap: Waiting): boolean {
+    if (tap.account && this.out.has(tap.account)) return false;
+    return tap.actor === this.actor || Boolean(tap.account && (people.of(tap.account)?.tap || tap.token));
+  }
+
+  /** The next one in order; what waits for a PIN holds up what the same person tapped after it in that job, and nothing else. */
   private first(): Waiting | undefined {
-    const next = this.waiting.find((tap) => tap.actor === this.actor && isHere(tap));
-    return next && !this.storing.has(next.client_event_id) ? next : undefined;
+    const heldUp = new Set<string>();
+    const mine = (tap: Waiting) => `${tap.actor}, ${tap.job}`;
+    const held = new Set(this.held.map((tap) => tap.id));
+    for (const tap of this.waiting) {
+      if (!isHere(tap) || heldUp.has(mine(tap))) continue;
+      if (tap.quiet || held.has(tap.client_event_id) || !this.mayGo(tap)) heldUp.add(mine(tap));
+      else return this.storing.has(tap.client_event_id) ? undefined : tap;
+    }
+    return undefined;
+  }
+
+  private hold(tap: Waiting, account: string, name: string): void {
+    const { client_event_id: id, job, command } = tap;
+    const held = { id, job, account, name, kind: command.kind, quiet: false };
+    this.held = [...this.held.filter((one) => one.id !== id), held];
+    this.emit();
   }
 
   private async sendAll(keeper: Keeper): Promise<void> {
@@ -327,6 +392,19 @@ class Outbox {
         this.onBench.get(tap.job)?.forEach((heard) => heard(bench, tap.show ?? ""));
       } catch (error) {
         if (error instanceof Woken) continue;
+        if (error instanceof SignInError) {
+          // Never dropped: it waits for whoever made it.
+          if (tap.account) this.out.add(tap.account);
+          if (!tap.account || tap.account === people.current()?.me.id) people.ended();
+          this.emit();
+          if (!tap.account) return;
+          continue;
+        }
+        if (error instanceof ProblemError && error.kind === "pin-needed") {
+          const asked = error.fields[0];
+          this.hold(tap, asked?.expected ?? "", asked?.message.split(" stands by")[0] ?? "");
+          continue;
+        }
         const said = error instanceof ProblemError ? error : new ProblemError(0, "Error", String(error), []);
         const { status, title, detail, fields } = said;
         const refused = { ...tap, status, title, detail, fields };
@@ -363,7 +441,11 @@ class Outbox {
               ...(meant ? { meant } : {}),
               ...this.shownThen(tap),
             },
-            tap.server ?? "",
+            {
+              server: tap.server,
+              token: (tap.account && people.of(tap.account)?.tap) || tap.token,
+              unchecked: tap.unchecked,
+            },
           ),
         {
           retries: Infinity,
@@ -371,9 +453,9 @@ class Outbox {
           maxTimeout: LAST_RETRY_MS,
           randomize: true,
           signal,
-          shouldRetry: ({ error }) => error instanceof AwayError,
+          shouldRetry: ({ error }) => error instanceof AwayError && !(error instanceof SignInError),
           onFailedAttempt: async ({ error }) => {
-            if (!(error instanceof AwayError)) return;
+            if (!(error instanceof AwayError) || error instanceof SignInError) return;
             this.away = error.why;
             this.emit();
             if (error.waitMs) await pause(error.waitMs, signal);
@@ -388,6 +470,22 @@ class Outbox {
       }
     }
   }
+}
+
+const quietly = (tap: Waiting): HeldTap => ({
+  ...{ id: tap.client_event_id, job: tap.job, account: tap.account ?? "", name: tap.actor },
+  ...{ kind: tap.command.kind, quiet: true },
+});
+
+/** Whose tap it is, as this device knows it. */
+function signed(): Pick<Waiting, "account" | "token" | "unchecked"> {
+  const person = people.current();
+  if (!person) return {};
+  return {
+    account: person.me.id,
+    token: person.tap || undefined,
+    unchecked: person.checked ? undefined : true,
+  };
 }
 
 let lastOrder = 0;

@@ -3,6 +3,18 @@ import type { components } from "./generated";
 
 type Schemas = components["schemas"];
 export type Bench = Schemas["Bench"];
+export type Me = Schemas["Me"];
+export type In = Schemas["In"];
+export type Door = Schemas["WaysIn"];
+export type Persons = Schemas["Persons"];
+export type PersonView = Schemas["PersonView"];
+export type LetIn = Schemas["LetIn"];
+export type Site = Schemas["PlantSite"];
+export type SessionView = Schemas["SessionView"];
+export type LinkView = Schemas["LinkView"];
+export type LookedView = Schemas["LookedView"];
+export type Act = Schemas["ActView"];
+export type Board = Schemas["Board"];
 export type JobSummary = Schemas["JobSummary"];
 export type Choices = Schemas["Choices"];
 export type MachinePage = Schemas["MachinePage"];

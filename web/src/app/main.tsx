@@ -3,12 +3,13 @@ import { setNonce } from "get-nonce";
 import { StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes, useLocation } from "react-router";
-import { AwayError, keepPages, steadily } from "../api";
+import { AwayError, SignInError, keepPages, steadily } from "../api";
 import { SettingsProvider } from "../ui";
 import "../ui/styles.css";
 import { Unbroken } from "./broken";
 import { PAGES, firstPage } from "./pages";
 import { Shell } from "./shell";
+import { SignedIn } from "./signed-in";
 
 // Radix puts a style element in while a dialog is open; the page's policy asks for this nonce.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
@@ -22,7 +23,7 @@ notifyManager.setScheduler(steadily);
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      retry: (count, error) => error instanceof AwayError && count < 3,
+      retry: (count, error) => error instanceof AwayError && !(error instanceof SignInError) && count < 3,
       refetchOnWindowFocus: true,
       networkMode: "always",
     },
@@ -56,7 +57,9 @@ function Tribodex() {
         <SettingsProvider>
           <BrowserRouter>
             <Shell>
-              <ThisPage />
+              <SignedIn>
+                <ThisPage />
+              </SignedIn>
             </Shell>
           </BrowserRouter>
         </SettingsProvider>

@@ -38,10 +38,15 @@ export const PAGES: Page[] = [
   page("/calculator", () => import("../features/calculator").then((m) => m.CalculatorPage)),
   page("/calculator/:sheet", () => import("../features/calculator").then((m) => m.SheetPage)),
   page("/tables", () => import("../features/tables").then((m) => m.TablesPage)),
+  page("/tables/signs", () => import("../features/tables").then((m) => m.SignsPage)),
   page("/tables/:id", () => import("../features/tables").then((m) => m.TablePage)),
   page("/guide", () => import("../features/guide").then((m) => m.GuidePage)),
   page("/words", () => import("../features/guide").then((m) => m.WordsPage)),
   page("/ways", () => import("../features/guide").then((m) => m.WaysPage)),
+  page("/me", () => import("../features/people").then((m) => m.AccountPage)),
+  page("/people", () => import("../features/people").then((m) => m.PeoplePage)),
+  page("/people/acts", () => import("../features/people").then((m) => m.ActsPage)),
+  page("/crew", () => import("../features/people").then((m) => m.BoardPage)),
   page("/crib", () => import("../features/toolcrib").then((m) => m.CribPage)),
 ];
 

@@ -1,11 +1,11 @@
 /** The frame round every page: name, places, units, look, who, keys. */
-import { useEffect, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { Link, NavLink } from "react-router";
-import { outbox } from "../api";
-import { Overlay, Tick, useSettings } from "../ui";
+import { Overlay, Tick, useMay, useMe, useSettings } from "../ui";
 import { Elsewhere } from "./elsewhere";
 import { KEYS, useKeys } from "./keys";
-import { DeviceCopy, Flip, NotKept, Who } from "./shell-parts";
+import { DeviceCopy, Flip, NotKept } from "./shell-parts";
+import { Who } from "./who";
 
 const TOOL = "inline-flex min-h-12 min-w-10 items-center justify-center px-2 hover:bg-wash sm:px-3";
 
@@ -22,10 +22,14 @@ const PLACES = [
   { to: "/crib", name: "Tool crib" },
 ];
 
+/** For those who look after others. */
+const CREW = [{ to: "/crew", name: "Crew" }];
+
 export function Shell({ children }: { children: ReactNode }) {
   const settings = useSettings();
   const [help, setHelp] = useState(false);
-  useEffect(() => outbox.setActor(settings.actor), [settings.actor]);
+  const somebody = useMe() !== undefined;
+  const crew = useMay("counter_sign");
   useKeys(settings.keys, () => setHelp(true));
   const place = ({ isActive }: { isActive: boolean }) =>
     `${PLACE} ${isActive ? "font-bold underline decoration-4 decoration-mark underline-offset-8" : ""}`;
@@ -44,7 +48,7 @@ export function Shell({ children }: { children: ReactNode }) {
             aria-label="Places"
             className="order-last flex w-full overflow-x-auto whitespace-nowrap sm:order-none sm:w-auto"
           >
-            {PLACES.map(({ to, name }) => (
+            {(somebody ? [...PLACES, ...(crew ? CREW : [])] : []).map(({ to, name }) => (
               <NavLink key={to} to={to} end={to === "/"} className={place}>
                 {name}
               </NavLink>

@@ -1,6 +1,7 @@
 /** What is still on its way, and what was not taken. */
 import type { Command, OutboxState, ProblemField, RefusedCommand } from "../api";
 import { Button } from "./controls";
+import { PinWaits } from "./pin-waits";
 import { Say } from "./say";
 
 const taps = (count: number) => (count === 1 ? "1 tap waits" : `${count} taps wait`);
@@ -27,10 +28,11 @@ export function Delivery(props: { outbox: OutboxState; drop: (id: string) => voi
           sent: its store is full, or the window is private.
         </p>
       )}
-      {outbox.others.map(({ actor, waiting }) => (
+      <PinWaits held={outbox.held} />
+      {outbox.others.map(({ actor, waiting, out }) => (
         <p key={actor} className="border-2 border-rule px-3 py-2">
-          {taps(waiting)} here for <b>{actor || "somebody without a name"}</b>, and will be sent when {actor}{" "}
-          is at the bench again.
+          {taps(waiting)} here for <b>{actor || "somebody without a name"}</b>
+          {out ? `, and will be sent when ${actor || "that person"} signs in again.` : "."}
         </p>
       ))}
       {newest ? <NotTaken refused={newest} drop={drop} again={again} /> : null}

@@ -15,7 +15,12 @@ export function inUnits(text: string, units: Units): string {
   );
 }
 
+/** Decimal commas where somebody reads them; a thread (M16×1.5), a name of a file and a version keep their points. */
+export const withCommas = (text: string) =>
+  text.replace(/(?<![\d.×@/])(\d+)\.(\d+)(?![\d.]*[A-Za-z/@])/g, "$1,$2");
+
 export function Say({ children }: { children: string }) {
-  const { units } = useSettings();
-  return <>{inUnits(children, units)}</>;
+  const { units, number } = useSettings();
+  const said = inUnits(children, units);
+  return <>{number === "comma" ? withCommas(said) : said}</>;
 }

@@ -1,12 +1,27 @@
-/** What a person set on this device: unit system, look, who is at the bench, keyboard shortcuts. */
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
+/** What a person set: units, look, numbers and text go with the person; keys and what was taken along last stay with the device. */
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from "react";
+import { keepSettings, people } from "../api";
 
 export type Units = "mm" | "inch";
 export type Look = "light" | "dark";
+export type NumberFormat = "point" | "comma";
+export type TextSize = "usual" | "large" | "largest";
 
 interface Settings {
   units: Units;
   look: Look;
+  number: NumberFormat;
+  text: TextSize;
+  /** Who is at the bench. */
   actor: string;
   keys: boolean;
   /** Gauging leaf by leaf instead of one tap for the thickest that goes in. */
@@ -26,6 +41,8 @@ function read(): Settings {
   const usual: Settings = {
     units: "mm",
     look: window.matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light",
+    number: "point",
+    text: "usual",
     actor: "",
     keys: true,
     leafwise: false,
@@ -38,18 +55,44 @@ function read(): Settings {
   }
 }
 
+const PERSONAL = ["units", "look", "number", "text"] as const;
+
+/** Of a change what goes with the person. */
+function personal(part: Partial<Settings>): Record<string, string> {
+  return Object.fromEntries(
+    PERSONAL.flatMap((name) => (part[name] === undefined ? [] : [[name, part[name]]])),
+  );
+}
+
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const [settings, setSettings] = useState(read);
+  const person = useSyncExternalStore(people.subscribe, people.current)?.me;
+  const own = person?.settings as Partial<Settings> | undefined;
+  const [taken, setTaken] = useState<typeof own>(undefined);
+  if (own && own !== taken) {
+    // Another person is here: what that one set comes along.
+    setTaken(own);
+    setSettings({ ...settings, ...personal(own) });
+  }
   useEffect(() => {
     document.documentElement.dataset["look"] = settings.look;
+    document.documentElement.dataset["text"] = settings.text;
     localStorage.setItem(KEY, JSON.stringify(settings));
   }, [settings]);
+  const signedIn = Boolean(person);
+  const change = useCallback(
+    (part: Partial<Settings>) => {
+      setSettings((before) => ({ ...before, ...part }));
+      const mine = personal(part);
+      // Without a network it stays on this device, and goes along with the next change.
+      if (signedIn && Object.keys(mine).length > 0) void keepSettings(mine).catch(() => undefined);
+    },
+    [signedIn],
+  );
+  const name = person?.name;
   const access = useMemo(
-    () => ({
-      ...settings,
-      change: (part: Partial<Settings>) => setSettings((before) => ({ ...before, ...part })),
-    }),
-    [settings],
+    () => ({ ...settings, ...(name ? { actor: name } : {}), change }),
+    [settings, name, change],
   );
   return <Context.Provider value={access}>{children}</Context.Provider>;
 }

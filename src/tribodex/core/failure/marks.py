@@ -26,7 +26,10 @@ LostBy = Literal["", "release", "cleaning"]
 
 @dataclass(frozen=True)
 class MarkQuestion:
-    """One thing to look for. `answers` by letter; `several` may be true at once, except `none`: nothing found; `lost_by` destroys the sign."""
+    """One thing to look for. `answers` by letter; `several` may be true at once, except `none`: nothing found; `lost_by` destroys the sign.
+
+    `older`: answers that are not offered any more, and stay readable and weighed where they were given.
+    """
 
     number: int
     words: str
@@ -37,6 +40,7 @@ class MarkQuestion:
     several: bool = False
     none: str = "a"
     kinds: frozenset[Assembly] = ALL
+    older: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -49,7 +53,10 @@ class Weigh:
 
 @dataclass(frozen=True)
 class Cause:
-    """What a bearing may have died of, what must be put right before another one goes in, and how marks weigh."""
+    """What a bearing may have died of, what must be put right before another one goes in, and how marks weigh.
+
+    `by_record`: answers that settle it, together with another, only where they stand in a record.
+    """
 
     id: str
     words: str
@@ -62,11 +69,21 @@ class Cause:
     together: tuple[tuple[str, str], ...] = ()
     ruled_out: tuple[tuple[str, ...], ...] = ()
     kinds: frozenset[Assembly] = ALL
+    by_record: tuple[str, ...] = ()
 
     @cached_property
     def weights(self) -> dict[str, tuple[float, str]]:
         """Weight and reason by answer."""
         return {mark: (weight, one.why) for one in self.weighs for mark, weight in one.marks.items()}
+
+
+@dataclass(frozen=True)
+class Consequence:
+    """Signs that the causes `of` leave behind too, whatever else is true, and why."""
+
+    marks: tuple[str, ...]
+    of: tuple[str, ...]
+    why: str
 
 
 @dataclass(frozen=True)
@@ -142,6 +159,8 @@ class FailureMarks:
     removal: RemovalMarks
     classes: tuple[DamageClass, ...]
     parts: tuple[PartRule, ...]
+    consequences: tuple[Consequence, ...] = ()
+    nothing_wrong: tuple[str, ...] = ()
     _by_number: dict[int, MarkQuestion] = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
@@ -151,6 +170,8 @@ class FailureMarks:
         _once("cause", [cause.id for cause in self.causes])
         _once("class", [one.number for one in self.classes])
         _once("part", [rule.part for rule in self.parts])
+        if strange := {cause for one in self.consequences for cause in one.of} - {cause.id for cause in self.causes}:
+            raise ValueError(f"consequences: there is no cause {', '.join(sorted(strange))}")
         classes = {one.number for one in self.classes}
         for cause in self.causes:
             if missing := set(cause.iso) - classes:
@@ -165,7 +186,10 @@ class FailureMarks:
     def _named(self) -> Iterator[tuple[str, str]]:
         for cause in self.causes:
             yield from ((cause.id, mark) for mark in cause.weights)
-            yield from ((cause.id, mark) for group in (*cause.together, *cause.ruled_out) for mark in group)
+            yield from ((cause.id, mark) for group in (*cause.together, *cause.ruled_out, cause.by_record) for mark in group)
+        yield from (("consequences", mark) for one in self.consequences for mark in one.marks)
+        yield from (("nothing wrong", mark) for mark in self.nothing_wrong)
+        yield from ((f"older of {one.number}", f"{one.number}{letter}") for one in self.questions for letter in one.older)
         yield from (("removal", mark) for mark in (*self.removal.weights, *self.removal.leaves_out))
         yield from (("removal", mark) for one in self.removal.spoils for mark in (one.answer, *one.leaves_out))
         for rule in self.parts:

@@ -56,7 +56,7 @@ def _parts(question: MarkQuestion, first: Ranked, second: Ranked, worthless: Col
     """
     differences = [
         first.cause.weights.get(mark, (0.0, ""))[0] - second.cause.weights.get(mark, (0.0, ""))[0]
-        for mark in (f"{question.number}{letter}" for letter in question.answers)
+        for mark in (f"{question.number}{letter}" for letter in question.answers if letter not in question.older)
         if mark not in worthless
     ]
     return max(differences, default=0.0) - min(differences, default=0.0)

@@ -16,6 +16,7 @@ class PartCode(StrEnum):
     BY_EYE = "part.by_eye"
     NOT_KNOWN = "part.not_known"
     SCRAP = "part.scrap"
+    CHECK_AGAIN = "part.check_again"
 
 
 def goes_back_by_name(rule: PartRule, advised: Verdict) -> bool:
@@ -23,9 +24,19 @@ def goes_back_by_name(rule: PartRule, advised: Verdict) -> bool:
     return advised.level is Level.STOP or (advised.level is Level.UNKNOWN and rule.clean != ())
 
 
+def overtaken(rule: PartRule, fit: bool, then: Verdict, now: Verdict) -> Verdict | None:
+    """What was decided, and is not borne out any more: seen or taken back since. None while it stands, and where it is scrap."""
+    if not fit or (now.level, now.reason) == (then.level, then.reason) or now.level is Level.GOOD:
+        return None
+    if now.level is not Level.STOP and then.level is not Level.GOOD:
+        return None
+    since = "Seen since it was passed" if now.level is Level.STOP else "What it was passed on is not so any more"
+    return Verdict("check again", Level.STOP, f"{since}. {now.reason} Check the {rule.part} again.", code=PartCode.CHECK_AGAIN)
+
+
 def judge_part(marks: FailureMarks, rule: PartRule, answered: Mapping[int, Answered]) -> Verdict:
     """Scrap by one sign, doubtful ones too; fit only where all that must be clean was looked at and found clean."""
-    sure = {f"{n}{letter}" for n, said in answered.items() if said.counts and said.how == "seen" for letter in said.letters}
+    sure = {f"{n}{letter}" for n, said in answered.items() if said.counts and said.how != "doubtful" for letter in said.letters}
     seen = {f"{n}{letter}" for n, said in answered.items() if said.counts for letter in said.letters}
     for sign in rule.scrap:
         for mark in sign.marks:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from tribodex.core.components.bands import Span
+from tribodex.core.components.material import SHAFT_STEEL
 from tribodex.core.errors import InvalidInput
 from tribodex.core.fits.iso286 import shaft_limits_um, tolerance_um
 from tribodex.core.quantities import micrometer_text, travel_text, um_text
@@ -35,7 +36,7 @@ SECTIONS, DIRECTIONS = (1, 2, 3), (1, 2, 3, 4)
 _PASSES = ((1, 3), (2, 4))
 # How well a micrometer in careful hands reads a shaft (µm, about 19 times in 20; common practice, no source).
 MICROMETER_UM = 4.0
-EXPANSION_UM_PER_MM_K = 0.0115
+EXPANSION_UM_PER_MM_K = SHAFT_STEEL.expansion_um_per_m_k / 1000
 
 
 class SeatKind(StrEnum):
@@ -292,10 +293,10 @@ def real_fit(seat_mm: float, bore_mm: float, shaft_c: float | None, ring_c: floa
     Symbols: d seat, b bore (mm); temperatures of both when measured (°C); Δ = d - b, both at 20 °C (µm).
     Valid: cylindrical bores; steel on steel.
     Raises: InvalidInput where only one temperature is given: the difference would hide in the other.
-    Source: definition; expansion 11.5e-6/K.
+    Source: definition; expansion of the material table.
 
     >>> real_fit(60.012, 59.995, None, None).value, real_fit(60.012, 59.995, 30, 20).value
-    (17.0, 10.1)
+    (17.0, 9.8)
     """
     if (shaft_c is None) != (ring_c is None):
         missing = "ring_temperature" if ring_c is None else "shaft_temperature"
@@ -325,12 +326,12 @@ def deviation_um(measured: SeatForm, nominal_mm: float, part_c: float | None) ->
     Symbols: d mean, d_min, d_max of the readings (mm); t temperature of the part (°C), None where part and micrometer lay together.
     Valid: steel. While too few readings are there the widest of them counts, not their mean.
     Raises: nothing.
-    Source: definition; limits hold at 20 °C, expansion 11.5e-6/K.
+    Source: definition; limits hold at 20 °C, expansion of the material table.
 
     >>> deviation_um(form_of({(1, 1): 45.010, (1, 3): 45.012, (2, 1): 45.010, (2, 3): 45.012}), 45, None)
     Span(low=7.0, high=15.0)
     >>> deviation_um(form_of({(1, 1): 45.010, (1, 3): 45.014}), 45, 30)
-    Span(low=0.8, high=12.8)
+    Span(low=0.6, high=12.6)
     """
     warm_um = 0.0 if part_c is None else (part_c - 20) * EXPANSION_UM_PER_MM_K * nominal_mm
     low, high = (measured.mean_mm, measured.mean_mm) if measured.enough else (measured.least_mm, measured.greatest_mm)

@@ -188,6 +188,9 @@ def stud_fit(stud_mm: float, hole_mm: float) -> Result:
         )
     if fit < -MICROMETER_UM:
         verdict = Verdict("loose", Level.WATCH, f"{um_text(-fit)} of slack: a loose stud works and wears its hole. Bush the hole, or another stud.")
+    elif fit <= LIGHT_PRESS_UM.low:
+        why = f"{um_text(abs(fit))} {'of slack' if fit < 0 else 'either way'}, ± {um_text(1.4 * MICROMETER_UM)}: no press is proven. Read both again."
+        verdict = Verdict("no press proven", Level.WATCH, why)
     elif fit > LIGHT_PRESS_UM.high:
         verdict = Verdict(
             "heavy press",

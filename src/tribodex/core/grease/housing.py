@@ -19,12 +19,57 @@ class FillCode(StrEnum):
     TOO_LITTLE = "fill.too_little"
     TOO_LOW = "fill.too_low"
     TOO_MUCH = "fill.too_much"
+    NOT_ITS_SPACE = "fill.not_its_space"
+    NOT_ITS_MASS = "fill.not_its_mass"
 
 
 # How far a share may lie off its rule before it is said (common practice, no source).
 SHARE_ROOM = 0.1
 # Share of the roller that the oil may stand off its middle (common practice, no source).
 OIL_ROOM = 0.25
+
+
+# The space beside a bearing as a share of D²·B, its mass as a share of a solid steel ring of its size (common practice, no source), and the
+# density of steel (kg/mm³).
+SPACE_SHARE, MASS_SHARE, STEEL_KG_MM3 = (0.2, 6.0), (0.5, 0.95), 7.85e-6
+
+
+def space_room_cm3(outside_mm: float, width_mm: float) -> tuple[float, float]:
+    """How large the space beside a bearing is, from least to most (cm³).
+
+    >>> [round(cm3) for cm3 in space_room_cm3(140, 33)]
+    [129, 3881]
+    """
+    size = outside_mm**2 * width_mm / 1000
+    return SPACE_SHARE[0] * size, SPACE_SHARE[1] * size
+
+
+def mass_room_kg(bore_mm: float, outside_mm: float, width_mm: float) -> tuple[float, float]:
+    """What a bearing of a size weighs, from least to most (kg).
+
+    >>> [round(kg, 2) for kg in mass_room_kg(80, 140, 33)]
+    [1.34, 2.55]
+    """
+    solid = math.pi / 4 * (outside_mm**2 - bore_mm**2) * width_mm * STEEL_KG_MM3
+    return MASS_SHARE[0] * solid, MASS_SHARE[1] * solid
+
+
+def judge_space(space_cm3: float, outside_mm: float, width_mm: float) -> Verdict | None:
+    """A space that no housing of such a bearing has; None where it may be."""
+    low, high = space_room_cm3(outside_mm, width_mm)
+    if low <= space_cm3 <= high:
+        return None
+    why = f"{number(space_cm3)} cm³ beside a bearing of {number(outside_mm)} mm outside, where {number(round(low))} to {number(round(high))} cm³ are."
+    return Verdict("cannot be", Level.STOP, f"{why} Check value and unit.", code=FillCode.NOT_ITS_SPACE)
+
+
+def judge_mass(mass_kg: float, bore_mm: float, outside_mm: float, width_mm: float) -> Verdict | None:
+    """A mass that no bearing of such a size has; None where it may be."""
+    low, high = mass_room_kg(bore_mm, outside_mm, width_mm)
+    if low <= mass_kg <= high:
+        return None
+    why = f"{number(mass_kg)} kg, where a bearing of its size weighs {number(round(low, 2))} to {number(round(high, 2))} kg."
+    return Verdict("cannot be", Level.STOP, f"{why} Check value and unit: pounds are not kilograms.", code=FillCode.NOT_ITS_MASS)
 
 
 @dataclass(frozen=True)

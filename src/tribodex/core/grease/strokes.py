@@ -16,6 +16,7 @@ class GunCode(StrEnum):
 
     NOT_WITH_THIS_GUN = "gun.not_with_this_gun"
     WEIGH_THE_GUN = "gun.weigh_the_gun"
+    NO_INSERTS_STROKES = "gun.no_inserts_strokes"
 
 
 OUNCE_G = 28.349523125
@@ -23,6 +24,10 @@ OUNCE_G = 28.349523125
 DENSITY_G_CM3 = 0.9
 # A gun for sealed inserts of which nothing is known (g; common practice, no source).
 SMALL_GUN_G = 1.4
+# Two weighings of one gun lie within this of each other, whatever grease is in it (share; own choice).
+WEIGHED_SHARE = 0.25
+# Strokes of a sealed insert: two are usual; more than four are said, more than so many nobody means (common practice, no source; own choice).
+USUAL_INSERT_STROKES, MOST_INSERT_STROKES = 4, 15
 # A cartridge of the usual size (g; common practice, no source).
 CARTRIDGE_G = 400.0
 # What a hand gun gives (g).
@@ -66,6 +71,33 @@ def read_gun(name: str, stroke: str) -> GreaseGun | None:
         return None
     grams, spread = read_stroke(stroke, "stroke")
     return GreaseGun(name.strip(), grams, spread)
+
+
+@dataclass(frozen=True)
+class GunShelf:
+    """Guns of the tool crib, as they were weighed there."""
+
+    guns: tuple[GreaseGun, ...] = ()
+
+    def find(self, name: str) -> GreaseGun | None:
+        """The gun of a name, whatever its letters' size; None where the crib has none."""
+        return next((gun for gun in self.guns if gun.name.casefold() == name.strip().casefold()), None)
+
+
+def same_gun(said: GreaseGun | None, shelf: GunShelf) -> GreaseGun | None:
+    """A gun as it was said, once the crib does not weigh it otherwise. Raises InvalidInput.
+
+    >>> same_gun(GreaseGun("gun 1", 1.25), GunShelf((GreaseGun("Gun 1", 1.3, 0.05),))).stroke_g
+    1.25
+    """
+    kept = shelf.find(said.name) if said is not None and said.name else None
+    if said is None or kept is None or abs(said.stroke_g - kept.stroke_g) <= max(WEIGHED_SHARE * kept.stroke_g, 2 * kept.spread_g):
+        return said
+    raise InvalidInput.at(
+        "stroke",
+        f"{number(said.stroke_g)} g a stroke, where ten strokes of {kept.name} weighed {number(round(kept.stroke_g, 2))} g each in the tool crib.",
+        f"{number(round(kept.stroke_g, 2))} g; or weigh it again in the tool crib first",
+    )
 
 
 def over_corners(strokes: int, corners: int) -> tuple[int, ...]:
@@ -112,6 +144,18 @@ def cartridges(grams: float, cartridge_g: float = CARTRIDGE_G) -> int:
     return math.ceil(grams / cartridge_g - 1e-9) if grams > 0 else 0
 
 
+def _judge_insert(count: int) -> Verdict | None:
+    """Strokes that a maker's figures come to; None where they are as few as an insert gets."""
+    if count == 0:
+        return Verdict("not with this gun", Level.STOP, "One stroke is more than it takes: a smaller gun.", code=GunCode.NOT_WITH_THIS_GUN)
+    if count > MOST_INSERT_STROKES:
+        why = f"{count} strokes into an insert with tight seals: no maker means that. Read figure and unit again."
+        return Verdict("cannot be", Level.STOP, why, code=GunCode.NO_INSERTS_STROKES)
+    if count > USUAL_INSERT_STROKES:
+        return Verdict("many strokes", Level.WATCH, f"{count}, where two are usual: read the maker's figure and its unit again. Tight seals blow.")
+    return None
+
+
 def insert_strokes(gun: GreaseGun | None, maker_strokes: int | None, maker_g: float | None) -> Result:
     """Strokes that a sealed insert with multi-lip seals may have: the smaller of the maker's strokes and its grams; never more.
 
@@ -150,10 +194,6 @@ def insert_strokes(gun: GreaseGun | None, maker_strokes: int | None, maker_g: fl
         limits.append(most)
         lines.append(Line("N", "two strokes of at most 1.4 g, no more", "2·1.4 g", f"gun {number(gun.stroke_g)} g", float(most), "", "practice"))
     count = min(limits)
-    verdict = (
-        Verdict("not with this gun", Level.STOP, "One stroke is more than it takes: a smaller gun.", code=GunCode.NOT_WITH_THIS_GUN)
-        if count == 0
-        else None
-    )
+    verdict = _judge_insert(count)
     note = "No more: tight seals blow out. Every 75 h or once a season, whichever comes first."
     return Result("insert_strokes", "Strokes, at most", count, "strokes", working=tuple(lines), note=note, verdict=verdict)

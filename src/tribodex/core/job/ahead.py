@@ -128,6 +128,9 @@ def next_move(desk: Desk) -> Move:
     job = desk.job
     if job.abandoned:
         return Move(Ask.NOTHING, "This job was abandoned", f"{job.abandoned.name}: {job.abandoned.reason}. Its record stays.")
+    if job.signed and job.wants_second:
+        said = f"{job.signed.name}, {job.signed.role}, signed it. {job.signed.second}."
+        return Move(Ask.COUNTER_SIGN, "Counter-sign the record", said, "Look at what changed since the other one looked before you sign.")
     if job.signed and not job.changed_after_signing:
         return Move(Ask.NOTHING, "Signed", f"{job.signed.name}, {job.signed.role}. The record can be printed.")
     task = present(desk)

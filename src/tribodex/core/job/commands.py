@@ -173,6 +173,22 @@ class Sign:
 
 
 @dataclass(frozen=True)
+class CounterSign:
+    """A second person looked at what was signed, and signs it too."""
+
+    name: Annotated[str, words("Counter-signed by")]
+    role: Annotated[str, words("As")]
+
+
+@dataclass(frozen=True)
+class HandOver:
+    """Give the job to somebody, with what that person should know."""
+
+    to: Annotated[str, words("Handed over to")]
+    note: Annotated[str, words("What the other one should know", "driven to 40 µm, lock plate on the bench")]
+
+
+@dataclass(frozen=True)
 class Abandon:
     """Give the job up."""
 
@@ -197,5 +213,7 @@ KERNEL_COMMANDS: tuple[type, ...] = (
     ClosePoint,
     Correct,
     Sign,
+    CounterSign,
+    HandOver,
     Abandon,
 )

@@ -4,27 +4,26 @@ from __future__ import annotations
 
 from typing import Any
 
-from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
+from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.job import commands as cmd
 from tribodex.core.job import facts
-from tribodex.core.job.ahead import SAID, SignCode, left_open, outcome, unsaid
-from tribodex.core.job.certificate import alarms_shown, stages_shown
 from tribodex.core.job.correct import correct
 from tribodex.core.job.fitted import place_fitted
 from tribodex.core.job.gates import ask_gates, confirm, named, overrule, pass_gates, text
 from tribodex.core.job.needs import ask_needs
-from tribodex.core.job.paper import from_paper, owes_a_word, said_of_paper
+from tribodex.core.job.paper import from_paper, said_of_paper
 from tribodex.core.job.places import SHAFT
-from tribodex.core.job.proofs import What, in_words
+from tribodex.core.job.proofs import What
 from tribodex.core.job.rail import held, steps_of, tasks
 from tribodex.core.job.readback import read_back
+from tribodex.core.job.signing import counter_sign, sign
 from tribodex.core.job.topic import Desk, Task, Topic
 from tribodex.core.job.undo import undo
 from tribodex.core.units.known import KnownSizes
-from tribodex.core.working import Level, Verdict
+from tribodex.core.working import Level
 
 # A signed record still takes remarks, points and corrections, and may be signed again after a correction.
-AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign, cmd.GivePosition)
+AFTER_SIGNING = (cmd.AddNote, cmd.OpenPoint, cmd.ClosePoint, cmd.Correct, cmd.Sign, cmd.CounterSign, cmd.HandOver, cmd.GivePosition)
 
 
 def decide(desk: Desk, command: Any, meant: frozenset[str] = frozenset()) -> tuple[str, list[facts.Fact]]:
@@ -114,7 +113,13 @@ def _for_all(desk: Desk, command: Any) -> facts.Fact:
         case cmd.SayPaper():
             return said_of_paper(command)
         case cmd.Sign():
-            return _sign(desk, command)
+            return sign(desk, command)
+        case cmd.CounterSign():
+            return counter_sign(desk, command)
+        case cmd.HandOver():
+            return facts.HandedOver(
+                text(command.to, "to", "who goes on with it"), text(command.note, "note", "where it stands, what to look out for")
+            )
         case cmd.Abandon():
             return facts.Abandoned(*named(command.name, command.reason))
         case _:
@@ -196,25 +201,3 @@ def _at_stage(desk: Desk, task: Task, command: Any) -> facts.Fact:
             if (stage.id, task.at) not in job.aside:
                 raise Refused(f"“{stage.title}” is not skipped.")
             return facts.StageTakenUp(stage.id)
-
-
-def _sign(desk: Desk, command: cmd.Sign) -> facts.Signed:
-    job = desk.job
-    missing = [
-        Field(field, "A record is signed by name.", expected)
-        for field, value, expected in (("name", command.name, "who signs"), ("role", command.role, "for example fitter, supervisor"))
-        if not value.strip()
-    ]
-    if missing:
-        raise InvalidInput("A record is signed by name.", *missing)
-    if job.signed and not job.changed_after_signing:
-        raise Refused("The record is signed already, and nothing was corrected since.")
-    if why := owes_a_word(desk):
-        raise Refused(why)
-    if left := unsaid(desk):
-        said = "; ".join(in_words(desk, at, proof) for at, proof in left[:SAID])
-        more = f"; and {len(left) - SAID} more" if len(left) > SAID else ""
-        raise Refused(f"First: {said}{more}. What is no part of this job is skipped, with the reason.")
-    why = "No stage of this job asks for anything to be shown."
-    whole = outcome(desk) or Verdict("nothing to show", Level.UNKNOWN, why, SignCode.NOTHING_TO_SHOW)
-    return facts.Signed(command.name.strip(), command.role.strip(), tuple(left_open(desk)), whole, stages_shown(desk), alarms_shown(desk))

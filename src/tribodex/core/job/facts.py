@@ -7,9 +7,10 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, fields, is_dataclass, replace
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Any, ClassVar
 
+from tribodex.core.job.day import plant_day
 from tribodex.core.job.places import Place
 from tribodex.core.units.known import KeptBearing
 from tribodex.core.working import Level, Verdict
@@ -287,7 +288,7 @@ class Signed(Fact):
     `outcome` is None, and nothing is shown, in entries older than that.
     """
 
-    VERSION: ClassVar[int] = 4
+    VERSION: ClassVar[int] = 5
 
     name: str
     role: str
@@ -295,6 +296,25 @@ class Signed(Fact):
     outcome: Verdict | None = None
     shown: tuple[ShownStage, ...] = ()
     alarms: tuple[ShownAlarm, ...] = ()
+    # Why a second person signs too; empty where nobody else needs to.
+    second: str = ""
+
+
+@dataclass(frozen=True)
+class CounterSigned(Fact):
+    """A second person signed what entry `signed` signed."""
+
+    name: str
+    role: str
+    signed: int
+
+
+@dataclass(frozen=True)
+class HandedOver(Fact):
+    """The job was given to somebody, with a note for that person."""
+
+    to: str
+    note: str
 
 
 @dataclass(frozen=True)
@@ -325,6 +345,8 @@ KERNEL_FACTS: tuple[type[Fact], ...] = (
     Corrected,
     JudgedAnew,
     Signed,
+    CounterSigned,
+    HandedOver,
     Abandoned,
 )
 
@@ -354,6 +376,11 @@ class Event:
     happened_at: datetime
     recorded_at: datetime
     digest: str = ""
+
+    @property
+    def day(self) -> date:
+        """The day it happened at the plant. No clock of a device puts it further ahead than the server's own day."""
+        return plant_day(min(self.happened_at, self.recorded_at))
 
     @property
     def clock_off(self) -> bool:

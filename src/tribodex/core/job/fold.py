@@ -247,6 +247,17 @@ def _point_closed(_: House, job: Job, __: facts.Event, said: facts.PointClosed) 
 def _signed(_: House, job: Job, event: facts.Event, said: facts.Signed) -> None:
     job.signed, job.signed_at, job.signed_seq = said, event.recorded_at, event.seq
     job.changed_after_signing = False
+    job.counter_signed = job.counter_signed_at = None
+
+
+@_on(facts.CounterSigned)
+def _counter_signed(_: House, job: Job, event: facts.Event, said: facts.CounterSigned) -> None:
+    job.counter_signed, job.counter_signed_at = said, event.recorded_at
+
+
+@_on(facts.HandedOver)
+def _handed_over(_: House, job: Job, __: facts.Event, said: facts.HandedOver) -> None:
+    job.given_to = said.to
 
 
 @_on(facts.Abandoned)

@@ -55,6 +55,10 @@ class Job:
     signed_at: datetime | None = None
     signed_seq: int = 0
     changed_after_signing: bool = False
+    counter_signed: facts.CounterSigned | None = None
+    counter_signed_at: datetime | None = None
+    # Whom it was given to last; empty where nobody gave it away.
+    given_to: str = ""
     abandoned: facts.Abandoned | None = None
     corrections: dict[int, facts.Corrected] = field(default_factory=dict)
     effective: dict[int, facts.Fact | None] = field(default_factory=dict)
@@ -111,6 +115,12 @@ class Job:
     def closed(self) -> bool:
         """Whether nothing more is to be done: signed as it stands, or abandoned."""
         return self.abandoned is not None or (self.signed is not None and not self.changed_after_signing)
+
+    @property
+    def wants_second(self) -> bool:
+        """Whether it is signed, and a second person has still to sign it."""
+        signed = self.signed
+        return signed is not None and bool(signed.second) and not self.changed_after_signing and self.counter_signed is None
 
     @property
     def points(self) -> list[Point]:

@@ -16,6 +16,7 @@ class Ask(StrEnum):
     HELD = "held"
     ACCEPT = "accept_alarm"
     SIGN = "sign"
+    COUNTER_SIGN = "counter_sign"
     NOTHING = "nothing"
 
 

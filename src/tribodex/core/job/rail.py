@@ -113,9 +113,11 @@ def present(desk: Desk) -> Task | None:
 
 
 def status(desk: Desk) -> str:
-    """A word for lists: open, stopped, signed or abandoned."""
+    """A word for lists: open, stopped, to counter-sign, signed or abandoned."""
     if desk.job.abandoned:
         return "abandoned"
+    if desk.job.wants_second:
+        return "to counter-sign"
     if desk.job.signed:
         return "signed"
     if desk.job.alarms.still:

@@ -59,7 +59,11 @@ def tell(house: House, fact: facts.Fact) -> str:
         case facts.JudgedAnew():
             return f"After a correction, entry {fact.target} is checked again: {tell(house, fact.replacement)}"
         case facts.Signed():
-            return f"Signed by {fact.name}, {fact.role}."
+            return f"Signed by {fact.name}, {fact.role}." + (f" A second person signs too: {fact.second}." if fact.second else "")
+        case facts.CounterSigned():
+            return f"Counter-signed by {fact.name}, {fact.role}."
+        case facts.HandedOver():
+            return f"Handed over to {fact.to}: {fact.note}"
         case facts.Abandoned():
             return f"Abandoned by {fact.name}: {fact.reason}."
         case _:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from tribodex.core.components.bands import Span
+from tribodex.core.components.material import ALUMINIUM, CAST_IRON, CONCRETE, SHAFT_STEEL, STAINLESS
 from tribodex.core.errors import InvalidInput
 from tribodex.core.quantities import travel_text
 from tribodex.core.working import Level, Line, Result, Verdict, number
@@ -19,8 +20,8 @@ class GrowthCode(StrEnum):
     RUBS = "growth.rubs"
 
 
-# Expansion, 1e-6/K (handbook values, from memory).
-EXPANSION = {"steel": 11.5, "stainless": 16.5, "cast_iron": 10.5, "concrete": 11.0, "aluminium": 23.5}
+# What shafts and bases are made of: the material table's own rows, concrete besides.
+MATERIALS = {"steel": SHAFT_STEEL, "stainless": STAINLESS, "cast_iron": CAST_IRON, "concrete": CONCRETE, "aluminium": ALUMINIUM}
 MARGIN_MM, MARGIN_SHARE = 0.2, 0.1
 
 
@@ -56,12 +57,34 @@ def growth_mm(span_mm: float, shaft: str, base: str, mount_c: float, case: Case)
     Source: ΔL = L·[α_s·(T_s - T_0) - α_b·(T_b - T_0)], definition of expansion.
 
     >>> round(growth_mm(2000, "steel", "concrete", 20, Case("running", 80, 30)), 3)
-    1.16
+    1.22
     """
     for name, material in (("shaft_material", shaft), ("base_material", base)):
-        if material not in EXPANSION:
-            raise InvalidInput.at(name, f"The expansion of “{material}” is not kept here.", ", ".join(EXPANSION))
-    return span_mm * (EXPANSION[shaft] * (case.shaft_c - mount_c) - EXPANSION[base] * (case.base_c - mount_c)) / 1e6
+        if material not in MATERIALS:
+            raise InvalidInput.at(name, f"The expansion of “{material}” is not kept here.", ", ".join(MATERIALS))
+    return span_mm * (_alpha(shaft) * (case.shaft_c - mount_c) - _alpha(base) * (case.base_c - mount_c)) / 1e6
+
+
+def _alpha(name: str) -> float:
+    return MATERIALS[name].expansion_um_per_m_k
+
+
+def growth_spread_mm(span_mm: float, shaft: str, base: str, mount_c: float, case: Case) -> float:
+    """How far growth may lie off, by the ranges that handbooks give for the expansion of shaft and base (mm).
+
+    Symbols: as growth_mm(); half of each range, both taken at once where they are two materials.
+    Valid: as growth_mm(). Shaft and base of one material are taken to be of one heat: their difference counts.
+    Raises: nothing.
+    Source: as growth_mm().
+
+    >>> round(growth_spread_mm(2000, "steel", "concrete", 20, Case("running", 80, 30)), 2)
+    0.13
+    """
+    half = {name: (high - low) / 2 for name in (shaft, base) for low, high in [MATERIALS[name].expansion_range or (0.0, 0.0)]}
+    by_shaft, by_base = case.shaft_c - mount_c, case.base_c - mount_c
+    if shaft == base:
+        return span_mm * half[shaft] * abs(by_shaft - by_base) / 1e6
+    return span_mm * (half[shaft] * abs(by_shaft) + half[base] * abs(by_base)) / 1e6
 
 
 def growth_range(span_mm: float, shaft: str, base: str, mount_c: float, cases: list[Case]) -> Result:
@@ -73,17 +96,18 @@ def growth_range(span_mm: float, shaft: str, base: str, mount_c: float, cases: l
     Source: as growth_mm().
 
     >>> r = growth_range(2000, "steel", "steel", 20, [Case("start, shaft hot", 80, 20), Case("cold", -10, -10)]); r.value, r.value_to
-    (0.0, 1.38)
+    (0.0, 1.44)
     """
     found = [(case, round(growth_mm(span_mm, shaft, base, mount_c, case), 4)) for case in cases]
     lines = tuple(
         Line(f"ΔL {case.name}", f"shaft {number(case.shaft_c)} °C, base {number(case.base_c)} °C", "L·[α_s·(T_s - T_0) - α_b·(T_b - T_0)]",
-             f"{number(span_mm)}·[{EXPANSION[shaft]}·({number(case.shaft_c)} - {number(mount_c)}) - "
-             f"{EXPANSION[base]}·({number(case.base_c)} - {number(mount_c)})]·1e-6", mm, "mm", "expansion")
+             f"{number(span_mm)}·[{number(_alpha(shaft))}·({number(case.shaft_c)} - {number(mount_c)}) - "
+             f"{number(_alpha(base))}·({number(case.base_c)} - {number(mount_c)})]·1e-6", mm, "mm", "expansion")
         for case, mm in found
     )  # fmt: skip
     every = [0.0, *(mm for _, mm in found)]
-    return Result("growth", "Growth between the bearings", min(every), "mm", value_to=max(every), working=lines)
+    spread = max((growth_spread_mm(span_mm, shaft, base, mount_c, case) for case in cases), default=0.0)
+    return Result("growth", "Growth between the bearings", min(every), "mm", value_to=max(every), uncertainty=round(spread, 3) or None, working=lines)
 
 
 def place_float(room_mm: float, growth: Span, offset_mm: float | None = None) -> Result:

@@ -33,6 +33,10 @@ def _shares(bore_mm: float, raceway_mm: float, shaft_bore_mm: float) -> tuple[fl
     return k, k0
 
 
+# How much of a seat is smoothed away: d/(d + 2) ground, d/(d + 3) turned (handbook rule, from memory).
+SMOOTHING_MM = {Finish.GROUND: 2.0, Finish.TURNED: 3.0}
+
+
 def contact_pressure_mpa(
     interference_mm: float,
     bore_mm: float,
@@ -92,7 +96,7 @@ def smoothing(bore_mm: float, finish: Finish = Finish.GROUND) -> float:
     """
     if bore_mm <= 0:
         raise OutOfRange.at("bore", "A bore is above zero.", "mm, for example 90")
-    return bore_mm / (bore_mm + (2 if finish is Finish.GROUND else 3))
+    return bore_mm / (bore_mm + SMOOTHING_MM[finish])
 
 
 def effective_ratio(bearing: Bearing, shaft: Shaft | None = None) -> float:

@@ -58,7 +58,7 @@ def extra_interference_um(shaft: Shaft, ring_rise_k: float, shaft_over_ring_k: f
 
     >>> from tribodex.core.components.material import SHAFT_STEEL
     >>> round(extra_interference_um(Shaft(80, material=SHAFT_STEEL), 0, 20), 1)
-    18.4
+    19.2
     """
     for name, value, low, high in (("ring_rise", ring_rise_k, -80, 300), ("shaft_over_ring", shaft_over_ring_k, -100, 300)):
         if not low <= value <= high:
@@ -79,7 +79,7 @@ def play_taken_um(bearing: Bearing, shaft: Shaft, warmth: Warmth) -> float | Non
     >>> from tribodex.core.components.bearing import Group, Taper
     >>> b = Bearing(90, 160, 40, Taper.ONE_IN_12, Group.C3)
     >>> round(play_taken_um(b, Shaft(80), Warmth(0, 20)), 1), play_taken_um(b, Shaft(80), Warmth())
-    (15.4, 0.0)
+    (16.1, 0.0)
     """
     if warmth.ring_rise_k is None and asks_warmth(shaft):
         return None

@@ -70,7 +70,7 @@ def pull_off_force(interference_um: Span, bearing: Bearing | StraightBearing, sh
     """Force to press or pull a bearing off a cylindrical seat: F = π·d·B·p·μ, from fresh to after years.
 
     Symbols: interference on diameter (µm), p (MPa), d bore, B width (mm), μ friction (1); F (kN).
-    Valid: a straight pull on the tight ring.
+    Valid: a straight pull on the tight ring. As in pressing on nothing is taken off for seats that are smoothed.
     Raises: OutOfRange for a negative interference.
     Source: Lamé; friction is common practice, no source.
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from datetime import date
 
 import numpy as np
 from numpy.typing import NDArray
 
-from tribodex.core.schedule.due import NEVER, Days, interval_days, overdue
+from tribodex.core.schedule.due import NEVER, Days, due_days, interval_days, overdue
 
 # Further ahead than this no week is counted.
 LAST_WEEK = 10_000
@@ -28,10 +29,11 @@ class Dated:
     has_day: NDArray[np.bool_]
 
 
-def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, today: date) -> Dated:
+def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, today: date, run_from: Days | None = None) -> Dated:
     """Days and weeks of everything at once.
 
-    Symbols: arrays of one shape; running hours, days, running hours a day (NaN: not limited by that, not known), days since which it counts.
+    Symbols: arrays of one shape; running hours, days, running hours a day (NaN: not limited by that, not known), days since which it
+    counts; `run_from`: days from which running hours count (NaN, None: those too).
     Valid: as interval_days().
     Raises: nothing.
     Source: definition; weeks begin on Monday.
@@ -41,10 +43,11 @@ def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, tod
     (datetime.date(2026, 12, 2), [1], [False])
     """
     interval = interval_days(every_h, every_days, hours_per_day)
-    due = since + np.floor(interval)
+    run_from = np.full(since.shape, np.nan) if run_from is None else run_from
+    due = due_days(every_h, every_days, hours_per_day, since, run_from)
     with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
-        by_run = np.where(hours_per_day > 0, every_h / hours_per_day, np.inf)
-    by_day = np.where(np.isnan(every_days), np.inf, every_days)
+        by_run = np.where(hours_per_day > 0, np.where(np.isnan(run_from), since, run_from) + every_h / hours_per_day, np.inf)
+    by_day = np.where(np.isnan(every_days), np.inf, since + every_days)
     monday = today.toordinal() - today.weekday()
     week = np.clip(np.floor((due - monday) / 7), -LAST_WEEK, LAST_WEEK).astype(np.int64)
     return Dated(
@@ -59,12 +62,16 @@ def dated(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, tod
 
 @dataclass(frozen=True)
 class Occurrences:
-    """Every time that things are due within some weeks: which thing (its index), the day, its week, whether it is the first time."""
+    """Every time that things are due within some weeks: which thing (its index), the day, its week, whether it is the first time.
+
+    `fixed`: somebody said the week, and no levelling moves it.
+    """
 
     which: NDArray[np.int64]
     day: Days
     week: NDArray[np.int64]
     first: NDArray[np.bool_]
+    fixed: NDArray[np.bool_]
 
 
 def occurrences(when: Dated, again: NDArray[np.bool_], today: date, weeks: int) -> Occurrences:
@@ -93,4 +100,14 @@ def occurrences(when: Dated, again: NDArray[np.bool_], today: date, weeks: int) 
     first = nth == 0
     day = np.where(first, when.due[which][index], np.floor(begin[index] + nth * each[index]))
     week = np.clip(np.floor((day - monday) / 7), -LAST_WEEK, LAST_WEEK).astype(np.int64)
-    return Occurrences(which[index], day, week, first)
+    return Occurrences(which[index], day, week, first, np.zeros(index.size, dtype=np.bool_))
+
+
+def moved(times: Occurrences, to: Mapping[int, int]) -> Occurrences:
+    """The same with the next time of some things in a week that somebody said (thing by index: its week from this one on)."""
+    if not to:
+        return times
+    week, fixed = times.week.copy(), times.fixed.copy()
+    for at in np.flatnonzero(times.first & np.isin(times.which, list(to))).tolist():
+        week[at], fixed[at] = to[int(times.which[at])], True
+    return replace(times, week=week, fixed=fixed)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 from enum import StrEnum
 
 import numpy as np
@@ -99,21 +99,60 @@ def interval_days(every_h: Days, every_days: Days, hours_per_day: Days) -> Days:
     return found
 
 
-def due_date(care: Care, since: date, hours_per_day: float | None) -> date | None:
+@dataclass(frozen=True)
+class Run:
+    """Hours of running since something was done, up to a day."""
+
+    hours: float
+    on: date
+
+    def begins(self, hours_per_day: float | None) -> float | None:
+        """The day (a number of the calendar) from which hours would count, had it always run as it does now; None where it stands."""
+        return self.on.toordinal() - self.hours / hours_per_day if hours_per_day else None
+
+
+def due_date(care: Care, since: date, hours_per_day: float | None, run: Run | None = None) -> date | None:
     """The day something is due; None where nothing that is known limits it.
+
+    `run`: hours that were run since, up to a day; `hours_per_day` then looks ahead from that day only.
 
     >>> due_date(Care(CareKind.GREASE, 75, 90), date(2026, 11, 1), 16)
     datetime.date(2026, 11, 5)
     >>> due_date(Care(CareKind.GREASE, 75, None), date(2026, 11, 1), None) is None
     True
+    >>> due_date(Care(CareKind.GREASE, 1600, None), date(2026, 1, 1), 20, Run(1440, date(2026, 3, 16)))
+    datetime.date(2026, 3, 24)
     """
     none = np.nan
-    days = interval_days(
+    begins = run.begins(hours_per_day) if run is not None else None
+    day = due_days(
         np.array([care.every_h if care.every_h is not None else none]),
         np.array([care.every_days if care.every_days is not None else none]),
         np.array([hours_per_day if hours_per_day is not None else none]),
+        np.array([float(since.toordinal())]),
+        np.array([none if begins is None else begins]),
     )[0]
-    return None if days >= NEVER else since + timedelta(days=int(days))
+    return None if day >= NEVER else date.fromordinal(int(day))
+
+
+def due_days(every_h: Days, every_days: Days, hours_per_day: Days, since: Days, run_from: Days) -> Days:
+    """Days at which things are due (numbers of the calendar); NEVER or later where nothing that is known limits them.
+
+    Symbols: arrays of one shape; as interval_days(); the day since which it counts; the day from which running hours count (NaN: that too).
+    Valid: as interval_days().
+    Raises: nothing.
+    Source: definition.
+
+    >>> due_days(np.array([100.0]), np.array([np.nan]), np.array([10.0]), np.array([50.0]), np.array([46.0])).tolist()
+    [56.0]
+    """
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
+        reached = np.where(np.isnan(run_from), since, run_from) + every_h / hours_per_day
+        by_hours = np.where(hours_per_day > 0, np.maximum(since, reached), np.nan)
+    both = np.stack([by_hours, since + every_days])
+    least = np.nanmin(np.where(np.isnan(both), NEVER, both), axis=0)
+    found: Days = np.where(least < NEVER, np.floor(least), 2 * NEVER)
+    return found
 
 
 def overdue(due: Days, interval: Days, today: float) -> NDArray[np.bool_]:

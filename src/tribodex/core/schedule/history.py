@@ -7,10 +7,9 @@ from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
 
-from tribodex.core.schedule.due import NEVER, Care, CareKind, due_date, overgreased
+from tribodex.core.schedule.due import NEVER, Care, CareKind, Run, due_date, overgreased
+from tribodex.core.schedule.meter import HourMeter, Reading
 
-# Two readings of the hour meter tell how long a machine runs a day once they lie so far apart (days).
-METER_DAYS = 7
 # Left due by work that was done, not by how the bearing is kept.
 OWED = frozenset({CareKind.PURGE, CareKind.TIGHTEN})
 
@@ -60,7 +59,7 @@ class OwedSaid:
 
 @dataclass(frozen=True)
 class DoneSaid:
-    """What was done at a stop of a round, or found there; `purge_strokes` of its seals."""
+    """What was done at a stop of a round, or found there; `purge_strokes` of its seals; `meter_old_h`: of an hour meter that was replaced."""
 
     said: Literal["done"]
     on: date
@@ -73,6 +72,7 @@ class DoneSaid:
     found: tuple[str, ...] = ()
     by: str = ""
     purge_strokes: int | None = None
+    meter_old_h: float | None = None
 
 
 @dataclass(frozen=True)
@@ -91,7 +91,11 @@ CareSaid = SetSaid | OwedSaid | DoneSaid | SkipSaid
 
 @dataclass(frozen=True)
 class DueNow:
-    """Something due at a position, since when it counts, and what is known for doing it; `over`: why it got too much grease last time."""
+    """Something due at a position, since when it counts, and what is known for doing it; `over`: why it got too much grease last time.
+
+    `hours_per_day` looks ahead only, `told_per_day` is what somebody said; `run_h` were run since then, up to the day `run_on` (None:
+    nothing was read since).
+    """
 
     care: Care
     since: date
@@ -112,6 +116,24 @@ class DueNow:
     looks: tuple[str, ...] = ()
     plug: bool = False
     number: int | None = None
+    told_per_day: float | None = None
+    run_h: float | None = None
+    run_on: date | None = None
+
+    @property
+    def run(self) -> Run | None:
+        """Hours that were run since it counts; None where no meter was read since."""
+        return Run(self.run_h, self.run_on) if self.run_h is not None and self.run_on is not None else None
+
+    @property
+    def run_from(self) -> float | None:
+        """The day (a number of the calendar) from which running hours count; None: as everything else, or it stands."""
+        return self.run.begins(self.hours_per_day) if self.run is not None else None
+
+    @property
+    def day(self) -> date | None:
+        """The day it is due; None where nothing that is known limits it."""
+        return due_date(self.care, self.since, self.hours_per_day, self.run)
 
 
 def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
@@ -124,7 +146,7 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
     [(datetime.date(2026, 2, 1), 51)]
     """
     found: dict[CareKind, DueNow] = {}
-    meter: tuple[date, float] | None = None
+    meter = HourMeter()
     for entry in sorted(entries, key=lambda entry: (entry.on, entry.number, entry.said == "done")):
         if isinstance(entry, SetSaid):
             found = {**_still_owed(found, entry), **{care.kind: _begun(entry, care) for care in entry.due}}
@@ -135,20 +157,22 @@ def due_now(entries: Iterable[CareSaid]) -> tuple[DueNow, ...]:
             continue
         if isinstance(entry, SkipSaid):
             continue
-        if entry.meter_h is not None:
-            found = _metered(found, meter, entry)
-            meter = (entry.on, entry.meter_h)
+        if entry.meter_h is not None and meter.read(Reading(entry.on, entry.meter_h, entry.meter_old_h)):
+            found = {kind: _metered(one, meter) for kind, one in found.items()}
         found = _done(found, entry)
-    if meter is not None:
-        found = {kind: replace(one, meter_on=meter[0], meter_h=meter[1]) for kind, one in found.items()}
-    return tuple(found.values())
+    if meter.last is not None:
+        found = {kind: replace(one, meter_on=meter.last.on, meter_h=meter.last.meter_h) for kind, one in found.items()}
+    return tuple(_run(one, meter) for one in found.values())
 
 
 def _still_owed(found: dict[CareKind, DueNow], entry: SetSaid) -> dict[CareKind, DueNow]:
     """What other work left due stays due however the bearing is kept; but screws of a bearing that is gone are tightened by nobody."""
     gone = {CareKind.TIGHTEN} if entry.fitted else set()
     owed = {kind: one for kind, one in found.items() if not one.way and (kind not in gone or one.number == entry.number)}
-    return {kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day) for kind, one in owed.items()}
+    return {
+        kind: replace(one, hours_per_day=one.hours_per_day or entry.hours_per_day, told_per_day=one.told_per_day or entry.hours_per_day)
+        for kind, one in owed.items()
+    }
 
 
 def _owed(found: dict[CareKind, DueNow], entry: OwedSaid) -> dict[CareKind, DueNow]:
@@ -156,7 +180,7 @@ def _owed(found: dict[CareKind, DueNow], entry: OwedSaid) -> dict[CareKind, DueN
     hours = entry.hours_per_day if entry.hours_per_day is not None else kept.hours_per_day if kept is not None else None
     grease = entry.grease or (kept.grease if kept is not None else "")
     known = (entry.on, hours, "", entry.bearing, grease, None, entry.strokes, "", None)
-    return {care.kind: DueNow(care, *known, running=False, number=entry.number) for care in entry.due}
+    return {care.kind: DueNow(care, *known, running=False, number=entry.number, told_per_day=hours) for care in entry.due}
 
 
 def _begun(entry: SetSaid, care: Care) -> DueNow:
@@ -174,16 +198,26 @@ def _begun(entry: SetSaid, care: Care) -> DueNow:
         running=entry.running,
         looks=entry.looks,
         plug=entry.plug,
+        told_per_day=entry.hours_per_day,
     )
 
 
-def _metered(found: dict[CareKind, DueNow], before: tuple[date, float] | None, entry: DoneSaid) -> dict[CareKind, DueNow]:
-    """Hours a day as the meter says, once two readings are far enough apart; one that ran backwards or too fast says nothing."""
-    assert entry.meter_h is not None  # asked for only then
-    if before is None or (entry.on - before[0]).days < METER_DAYS:
-        return found
-    per_day = (entry.meter_h - before[1]) / (entry.on - before[0]).days
-    return {kind: replace(one, hours_per_day=round(per_day, 2)) for kind, one in found.items()} if 0 <= per_day <= 24 else found
+def _metered(one: DueNow, meter: HourMeter) -> DueNow:
+    """Hours a day as the meter says, once two readings are far enough apart; hours that were run by then."""
+    run = meter.hours_since(one.since, one.told_per_day)
+    rate = meter.rate
+    known = replace(one, run_h=round(run[0], 2), run_on=run[1]) if run is not None else one
+    return known if rate is None else replace(known, hours_per_day=round(min(rate, 24.0), 2))
+
+
+def _run(one: DueNow, meter: HourMeter) -> DueNow:
+    """Hours that were run since it counts. A machine that stood of late may run again: ahead it counts as it ran on the whole."""
+    run = meter.hours_since(one.since, one.told_per_day)
+    if run is None:
+        return replace(one, run_h=None, run_on=None)
+    hours, on = run
+    ahead = one.hours_per_day if one.hours_per_day != 0 else round(min(meter.whole_rate, 24.0), 2)
+    return replace(one, run_h=round(hours, 2), run_on=on, hours_per_day=ahead)
 
 
 def _done(found: dict[CareKind, DueNow], entry: DoneSaid) -> dict[CareKind, DueNow]:
@@ -197,13 +231,13 @@ def _done(found: dict[CareKind, DueNow], entry: DoneSaid) -> dict[CareKind, DueN
             continue
         over = _over(one, entry) if kind is CareKind.GREASE else one.over
         strokes = entry.purge_strokes if kind is CareKind.PURGE and entry.purge_strokes is not None else one.strokes
-        kept[kind] = replace(one, since=max(one.since, entry.on), over=over, strokes=strokes)
+        kept[kind] = replace(one, since=max(one.since, entry.on), over=over, strokes=strokes, run_h=None, run_on=None)
     if entry.warm_c is None:
         return kept
     return {kind: replace(one, last_c=entry.warm_c, last_on=entry.on) for kind, one in kept.items()}
 
 
 def _over(one: DueNow, entry: DoneSaid) -> str:
-    due = due_date(one.care, one.since, one.hours_per_day)
+    due = one.day
     interval = (due - one.since).days if due is not None else NEVER
     return overgreased(entry.given_g, one.amount_g, (entry.on - one.since).days, interval if interval < NEVER else None)

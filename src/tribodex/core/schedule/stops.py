@@ -56,7 +56,9 @@ def stops(things: Things, when: Dated, times: Occurrences, weeks: int, capacity_
     kind, strokes = things.kind[which], things.strokes[which]
     greased, tightened, cartridge = kind == _GREASE, kind == _TIGHTEN, kind == _CARTRIDGE
     minutes = minutes_of(greased | (kind == _PURGE), strokes, tightened, cartridge)
-    week = level(Duties(things.route[which], things.crew[which], times.week, when.interval[which] / 7, minutes), weeks, capacity_min)
+    # A week that somebody said leaves no room.
+    room = np.where(times.fixed, 0.0, when.interval[which] / 7)
+    week = level(Duties(things.route[which], things.crew[which], times.week, room, minutes), weeks, capacity_min)
     # The soonest at a place in a week stands first; what comes twice in a week is one stop.
     order = np.lexsort((times.day, week, things.place[which]))
     place = things.place[which][order]

@@ -7,9 +7,9 @@ from math import pi
 
 from tribodex.core.components.bands import Span
 from tribodex.core.components.material import RING_STEEL
-from tribodex.core.components.shaft import Finish, Shaft
+from tribodex.core.components.shaft import Shaft
 from tribodex.core.components.straight import StraightBearing
-from tribodex.core.mounting.elastic import contact_pressure_mpa
+from tribodex.core.mounting.elastic import SMOOTHING_MM, contact_pressure_mpa, smoothing
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import LAME, PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
@@ -25,8 +25,6 @@ class FitCode(StrEnum):
 NOTHING = Span(0.0, 0.0)
 # Oiled seats (common practice, no source).
 OILED = Span(0.10, 0.15)
-# How much of a seat is smoothed away: d/(d + 2) ground, d/(d + 3) turned (handbook rule, from memory).
-SMOOTHING_MM = {Finish.GROUND: 2.0, Finish.TURNED: 3.0}
 
 
 def by_limits(shaft_um: Span, bore_um: Span) -> Span:
@@ -44,8 +42,7 @@ def effective_um(interference_um: float, shaft: Shaft) -> float:
     >>> round(effective_um(25, Shaft(45)), 1)
     23.9
     """
-    d = shaft.diameter_mm
-    return interference_um * d / (d + SMOOTHING_MM[shaft.finish]) if interference_um > 0 else interference_um
+    return interference_um * smoothing(shaft.diameter_mm, shaft.finish) if interference_um > 0 else interference_um
 
 
 def clearance_left(bearing: StraightBearing, shaft: Shaft, group_um: Span, interference_um: Span, hub_takes_um: Span = NOTHING) -> Result:
@@ -104,7 +101,8 @@ def push_on_force(bearing: StraightBearing, shaft: Shaft, interference_um: Span)
     """Force to push a ring onto an oiled cylindrical seat: F = π·d·B·p·μ.
 
     Symbols: I interference (µm); p contact pressure (MPa); d bore, B width (mm); μ friction, oiled (1); F (kN).
-    Valid: over the whole width, at the end of the way; an order of magnitude.
+    Valid: over the whole width, at the end of the way; an order of magnitude. As in pulling off nothing is taken off for seats that are
+    smoothed: the press is chosen by the most it may need.
     Raises: nothing; a seat with play takes no force.
     Source: Lamé; friction is common practice, no source.
 

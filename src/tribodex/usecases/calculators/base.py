@@ -113,9 +113,20 @@ def ordered(low: float, high: float, field: str) -> None:
         raise InvalidInput.at(field, f"The greater end ({high:g}) is below the lesser ({low:g}).", f"{low:g} or more")
 
 
+TRAPEZOIDAL_ABOVE_MM = 200.0
+
+
 def nut_of(thread_mm: float, pitch_mm: float, outside_mm: float | None, slots: int | None = None, tabs: int | None = None) -> LockNut:
-    """A nut from what a calculator was given."""
-    return LockNut(thread_mm=thread_mm, pitch_mm=pitch_mm, outside_mm=outside_mm, slots=slots, tabs=tabs, slot_width_mm=None)
+    """A nut from what a calculator was given; above 200 mm lock nuts have a trapezoidal thread (ISO 2982-2, from memory)."""
+    return LockNut(
+        thread_mm=thread_mm,
+        pitch_mm=pitch_mm,
+        outside_mm=outside_mm,
+        slots=slots,
+        tabs=tabs,
+        slot_width_mm=None,
+        trapezoidal=thread_mm > TRAPEZOIDAL_ABOVE_MM,
+    )
 
 
 def of_bore(bore_mm: float, group: Group) -> Bearing:

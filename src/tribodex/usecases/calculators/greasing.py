@@ -9,7 +9,7 @@ from pydantic import Field
 from tribodex.core.components.bearing import check_outside
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import Pace, Path, bearing_fill, free_volume, housing_fill, regrease_amount
-from tribodex.core.grease.housing import oil_level
+from tribodex.core.grease.housing import judge_mass, judge_space, oil_level
 from tribodex.core.grease.interval import Design, Running, both_said, interval, interval_by_halving
 from tribodex.core.grease.lubricator import lubricator_days
 from tribodex.core.grease.strokes import CARTRIDGE_G, GreaseGun, cartridges, insert_strokes, over_corners, strokes_for
@@ -108,7 +108,9 @@ def _fill(_: Reference, inputs: FillInputs) -> Answer:
     check_outside(inputs.bore_mm, inputs.outside_mm)
     free = free_volume(inputs.bore_mm, inputs.outside_mm, inputs.width_mm, inputs.mass_kg)
     bearing, housing = bearing_fill(free.value or 0.0, inputs.pace), housing_fill(inputs.cavity_cm3, inputs.pace)
-    return Answer("grease-fill", (housing, bearing, free), verdict=housing.verdict)
+    size = (inputs.bore_mm, inputs.outside_mm, inputs.width_mm)
+    bad = judge_space(inputs.cavity_cm3, *size[1:]) or judge_mass(inputs.mass_kg, *size)
+    return Answer("grease-fill", (housing, bearing, free), verdict=bad or housing.verdict)
 
 
 def _strokes(_: Reference, inputs: StrokesInputs) -> Answer:

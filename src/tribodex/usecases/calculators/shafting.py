@@ -11,7 +11,7 @@ from tribodex.core.components.bearing import Kind
 from tribodex.core.fits.iso286 import HOLE_CLASSES, SHAFT_CLASSES, hole_limits_um, shaft_limits_um
 from tribodex.core.fits.seat import SeatSpec, cylindrical_seat, form_of, real_fit, seat_result, sleeve_seat
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.lineup.growth import EXPANSION, Case, gap_left, growth_range, place_float
+from tribodex.core.lineup.growth import MATERIALS, Case, gap_left, growth_range, place_float
 from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
 from tribodex.core.working import Line, Result
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, ordered
@@ -20,7 +20,7 @@ from tribodex.usecases.ports import Reference
 Length = Annotated[float, Field(ge=0, le=30_000)]
 Celsius = Annotated[float, Field(ge=-60, le=400)]
 Material = Literal["steel", "stainless", "cast_iron", "concrete", "aluminium"]
-assert set(EXPANSION) == set(Material.__args__)  # type: ignore[attr-defined]
+assert set(MATERIALS) == set(Material.__args__)  # type: ignore[attr-defined]
 
 
 class LimitsInputs(Inputs):

@@ -6,12 +6,13 @@ import re
 from datetime import date, datetime, timedelta
 
 from tribodex.core.errors import InvalidInput
+from tribodex.core.job.day import plant_day
 
 
 def not_ahead(said: str, recorded_at: datetime, field: str = "checked_on") -> None:
     """Raises InvalidInput for a day that has not come yet; the plant's day may be one ahead of the server's."""
     day = checked_day(said, field)
-    if day is not None and day > recorded_at.date() + timedelta(days=1):
+    if day is not None and day > plant_day(recorded_at) + timedelta(days=1):
         raise InvalidInput.at(field, f"{day.isoformat()} has not come yet.", "the day it was done, year-month-day")
 
 

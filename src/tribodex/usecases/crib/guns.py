@@ -105,3 +105,8 @@ def guns_shelf(items: Sequence[CribItem]) -> list[GunView]:
         shown = (item.version, item.actor, item.recorded_at, item.withdrawn, history(items, item.item_id))
         found.append(GunView(item.item_id, gun, stroke, draft, *shown))
     return found
+
+
+def guns_of(items: Sequence[CribItem]) -> list[GreaseGun]:
+    """The guns on offer, as they were weighed: newest versions, withdrawn ones left out."""
+    return [view.gun for view in guns_shelf(items) if not view.withdrawn]

@@ -2,7 +2,7 @@
 import { useEffect } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Bench } from "../../api";
-import { Delivery, Say, WhoIsHere, inUnits, useSettings } from "../../ui";
+import { Delivery, Say, inUnits, useSettings } from "../../ui";
 import { ChainBroken } from "./chain-broken";
 import { Figures } from "./figures";
 import { JudgedToday } from "./judged-today";
@@ -51,7 +51,6 @@ export function BenchPage() {
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
         <ChainBroken job={id} />
         <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
-        <WhoIsHere label="Who is at the bench? The log names everybody." />
         {bench.places.length > 1 ? show ? <BackHome bench={bench} /> : <PlacesHome bench={bench} /> : null}
         {paper.on ? <PaperBar paper={paper} onChange={changePaper} tap={job.tap} /> : null}
         <NextCard bench={bench} words={words} job={job} />

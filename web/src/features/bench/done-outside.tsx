@@ -16,6 +16,7 @@ export function DoneOutside({ bench, tap }: { bench: Bench; tap: JobAccess["tap"
       </Button>
       <NamedReason
         title="Done outside this job"
+        told
         description="Who says so, and how it is known. It stands on page one of the record."
         action="Log it"
         example="locked on the early shift, looked at together"

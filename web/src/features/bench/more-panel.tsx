@@ -6,6 +6,7 @@ import { Button, Figure, NamedReason, Overlay, TextField } from "../../ui";
 import { useFigures } from "./figures";
 import { FittedHere } from "./fitted-here";
 import { GivePosition } from "./give-position";
+import { HandOver } from "./hand-over";
 import { KeepHere } from "./kept/keep-here";
 import { shownPlace, type Tap } from "./parts";
 import { SignPanel } from "./sign-panel";
@@ -94,6 +95,7 @@ export function MorePanel({ bench, words, tap }: { bench: Bench; words: Words; t
             Sign the record as it stands
           </Button>
         ) : null}
+        {live ? <HandOver tap={tap} /> : null}
         {live ? (
           <Button kind="quiet" onClick={() => setGiving(true)}>
             Abandon this job

@@ -74,7 +74,7 @@ export function TopicPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
     case "shouldered":
       return <ShoulderPanel key={bench.at} work={work} {...panel} />;
     case "look":
-      return <LookPanel key={bench.at} work={work} {...panel} />;
+      return <LookPanel key={bench.at} job={bench.id} work={work} {...panel} />;
     case "prepare":
       return <PreparePanel key={bench.at} work={work} {...panel} />;
     case "lineup":

@@ -30,7 +30,9 @@ export function WorkPanel({ bench, job }: { bench: Bench; job: JobAccess }) {
       ) : (
         <TopicPanel bench={bench} job={job} />
       )}
-      {next.do === "sign" && !bench.next_stage ? <SignPanel bench={bench} tap={job.tap} /> : null}
+      {(next.do === "sign" && !bench.next_stage) || next.do === "counter_sign" ? (
+        <SignPanel bench={bench} tap={job.tap} />
+      ) : null}
     </>
   );
 }

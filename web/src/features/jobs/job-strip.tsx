@@ -57,6 +57,7 @@ export function JobStrip({ job }: { job: JobSummary }) {
             {job.stage}
           </span>
           <span className="block text-sm text-soft">
+            {job.who ? `${job.who}, ` : ""}
             {job.events === 1 ? "1 entry" : `${job.events} entries`}, last {moment(job.updated_at)}
           </span>
         </span>

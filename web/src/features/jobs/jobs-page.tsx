@@ -1,7 +1,7 @@
 /** Every job: those at the bench first, then the finished ones. */
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
-import { TextField, moment } from "../../ui";
+import { ChoiceRow, TextField, moment, useSettings } from "../../ui";
 import { JobStrip } from "./job-strip";
 import { WhatThisIs } from "./what-this-is";
 import { useJobs, More } from "./use-jobs";
@@ -9,9 +9,15 @@ import { useJobs, More } from "./use-jobs";
 export function JobsPage() {
   const [words, setWords] = useState("");
   const search = useDeferredValue(words);
+  const { actor } = useSettings();
+  // One's own work first; a search looks through everything.
+  const [every, setEvery] = useState(false);
+  const mine = !every && !search && Boolean(actor);
+  const own = useJobs(true, "", actor);
   const jobs = useJobs(true, search);
   const finished = useJobs(false, search);
-  const open = jobs.data?.pages.flat() ?? [];
+  const all = jobs.data?.pages.flat() ?? [];
+  const open = mine ? (own.data?.pages.flat() ?? []) : all;
   const kept = finished.data?.pages.flat() ?? [];
   return (
     <div className="mx-auto max-w-5xl space-y-8">
@@ -40,16 +46,34 @@ export function JobsPage() {
             The list cannot be fetched now. What was logged is safe; taps made meanwhile wait on this device.
           </p>
         ) : null}
+        {actor && !search && all.length > 0 ? (
+          <div className="pb-4">
+            <ChoiceRow
+              label="Whose work"
+              value={every ? "every" : "mine"}
+              onChange={(value) => setEvery(value === "every")}
+              options={[
+                { value: "mine", label: "My work" },
+                { value: "every", label: "Everybody's" },
+              ]}
+            />
+          </div>
+        ) : null}
+        {mine && own.data && open.length === 0 && all.length > 0 ? (
+          <p className="sheet p-5">
+            You have no job at the bench. One that is given to you, or that you worked on last, stands here.
+          </p>
+        ) : null}
         {jobs.data && open.length === 0 && search ? (
           <p className="sheet p-5">No open job says that.</p>
         ) : null}
-        {jobs.data && open.length === 0 && !search ? <WhatThisIs /> : null}
+        {jobs.data && all.length === 0 && !search ? <WhatThisIs /> : null}
         <ul className="grid gap-3">
           {open.map((job) => (
             <JobStrip key={job.id} job={job} />
           ))}
         </ul>
-        <More pages={jobs} />
+        <More pages={mine ? own : jobs} />
       </section>
       {kept.length > 0 ? (
         <section aria-labelledby="logbook">
@@ -63,6 +87,7 @@ export function JobsPage() {
                   <b>{job.number}</b> {job.title}
                   <span className="block text-sm text-soft">
                     {job.machine}, {job.position}; {job.bearing}; {job.status} {moment(job.updated_at)}
+                    {job.who ? `; ${job.who}` : ""}
                   </span>
                 </Link>
                 <a

@@ -6,10 +6,10 @@ import { Button } from "../../ui";
 export type Pages = ReturnType<typeof useJobs>;
 
 /** Jobs at the bench, or finished ones, page by page. Only a first page that stands alone is asked for again and again. */
-export function useJobs(live: boolean, words: string) {
+export function useJobs(live: boolean, words: string, who = "") {
   return useInfiniteQuery({
-    queryKey: ["jobs", live, words],
-    queryFn: ({ pageParam }) => getJobs(live, words, pageParam),
+    queryKey: ["jobs", live, words, who],
+    queryFn: ({ pageParam }) => getJobs(live, words, pageParam, who),
     initialPageParam: undefined as JobSummary | undefined,
     getNextPageParam: (page) => (page.length === JOBS_PAGE ? page.at(-1) : undefined),
     refetchInterval: ({ state }) => (live && state.data?.pages.length === 1 ? 20_000 : false),

@@ -1,11 +1,9 @@
 /** The end of every plan: why, who, what was wrong, and the button that opens the job; or it is kept half done. */
-import type { Choices } from "../../api";
-import { Button, SelectField, TextField } from "../../ui";
+import { Button, TextField } from "../../ui";
 import type { Opening } from "./use-opening";
 
 export interface OpenFieldsProps {
   opening: Opening;
-  choices: Choices | undefined;
   /** Changing the plan of a job: the reason takes the place of the title. */
   why?: { reason: string; onReason: (reason: string) => void };
   /** What is wrong is said here too where it is about another bearing than the one in the form. */
@@ -13,8 +11,8 @@ export interface OpenFieldsProps {
   onKeep?: () => void;
 }
 
-export function OpenFields({ opening, choices, why, spell = false, onKeep }: OpenFieldsProps) {
-  const { problem, settings, away } = opening;
+export function OpenFields({ opening, why, spell = false, onKeep }: OpenFieldsProps) {
+  const { problem, away } = opening;
   return (
     <>
       {why ? (
@@ -34,20 +32,6 @@ export function OpenFields({ opening, choices, why, spell = false, onKeep }: Ope
           onChange={(event) => opening.setTitle(event.target.value)}
         />
       )}
-      <SelectField
-        label="Who plans"
-        value={settings.actor}
-        onChange={(event) => {
-          settings.change({ actor: event.target.value });
-          opening.mended("actor");
-        }}
-        problem={problem?.at("actor")}
-      >
-        <option value="">Choose …</option>
-        {choices?.people.map((name) => (
-          <option key={name}>{name}</option>
-        ))}
-      </SelectField>
       {problem ? (
         <div role="alert" tabIndex={-1} className="border-2 border-oxide p-3">
           <p className="font-bold text-oxide">▲ {problem.detail} Nothing was lost.</p>

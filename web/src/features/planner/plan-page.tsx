@@ -92,7 +92,6 @@ export function PlanPage() {
       {plan.where.positionId && !revised ? <ShaftFields plan={plan} /> : null}
       <OpenFields
         opening={opening}
-        choices={choices}
         why={revised ? { reason: plan.reason, onReason: plan.setReason } : undefined}
         spell={plan.shaft.others.length > 0}
         onKeep={revised ? undefined : () => void plan.keep()}

@@ -51,12 +51,7 @@ function SmallPlanPage({ small }: { small: SmallPlan }) {
       <OwnPlan plan={plan} small={small} />
       {small.order === "unit" ? <LockWays draft={draft} onTake={(lock) => plan.change({ lock })} /> : null}
       <SmallCovers plan={plan} small={small} />
-      <OpenFields
-        opening={opening}
-        choices={plan.choices}
-        spell={plan.otherId !== ""}
-        onKeep={() => void plan.keep()}
-      />
+      <OpenFields opening={opening} spell={plan.otherId !== ""} onKeep={() => void plan.keep()} />
     </PlanFrame>
   );
 }

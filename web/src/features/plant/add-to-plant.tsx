@@ -73,22 +73,3 @@ export function AddPosition({ machine, name }: { machine: string; name: string }
     </details>
   );
 }
-
-export function AddPerson() {
-  const { add, field, busy, away } = useAdd("/api/people", { name: "" });
-  return (
-    <form
-      aria-label="Add a person"
-      className="flex flex-wrap items-end gap-3"
-      onSubmit={(event) => void add(event)}
-    >
-      <div className="min-w-0 flex-1 basis-48">
-        <TextField label="Name, as it should stand in the log" {...field("name")} />
-      </div>
-      <Button type="submit" disabled={busy}>
-        Add the name
-      </Button>
-      <Away words={away} />
-    </form>
-  );
-}

@@ -3,7 +3,12 @@ import { Link } from "react-router";
 
 export function FirstSteps(props: { people: number; machines: number; positions: number; sets: number }) {
   const steps = [
-    { done: props.people > 0, words: "Somebody to log: add the names of those who work here." },
+    {
+      done: props.people > 0,
+      words: "Somebody to log: let those in who work here.",
+      to: "/people",
+      where: "People",
+    },
     { done: props.machines > 0, words: "A machine, with the part of the site where it stands." },
     { done: props.positions > 0, words: "A position of it: which bearing, and what is known of it." },
     { done: props.sets > 0, words: "A feeler set, as it is marked.", to: "/crib", where: "Tool crib" },

@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { getChoices } from "../../api";
-import { AddMachine, AddPerson, AddPosition } from "./add-to-plant";
+import { AddMachine, AddPosition } from "./add-to-plant";
 import { FirstSteps } from "./first-steps";
 import { MachineShafts } from "./machine-shafts";
 
@@ -64,12 +64,14 @@ export function PlantPage() {
             </h2>
             <AddMachine />
           </section>
-          <section aria-labelledby="add-person" className="sheet min-w-0 p-4">
-            <h2 id="add-person" className="pb-2 text-lg font-bold">
+          <section aria-labelledby="people-here" className="sheet min-w-0 p-4">
+            <h2 id="people-here" className="pb-2 text-lg font-bold">
               People
             </h2>
             <p className="pb-2">{plant.data.people.join(", ") || "Nobody yet: the log names everybody."}</p>
-            <AddPerson />
+            <Link to="/people" className="inline-flex min-h-11 items-center text-dye underline">
+              Let people in, say what they may do
+            </Link>
           </section>
         </div>
       ) : null}

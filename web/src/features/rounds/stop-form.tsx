@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { choicesOf, type Command, type RefusedCommand } from "../../api";
 import { Button, ChoiceRow, TextField } from "../../ui";
+import { HourMeter } from "./hour-meter";
 import { Looks } from "./looks";
 import { Hole } from "./hole";
 import { PurgedSeals } from "./purged-seals";
@@ -33,6 +34,7 @@ export function StopForm(props: {
     seal_strokes: done?.seal_strokes ?? "",
     temperature: done?.temperature ?? "",
     meter: done?.meter ?? "",
+    meter_old: done?.meter_old ?? "",
     text: done?.text ?? "",
     reason: sent?.kind === "skip_stop" ? sent.reason : "",
   });
@@ -47,11 +49,12 @@ export function StopForm(props: {
       className="space-y-3 border-t border-rule px-4 py-3"
       onSubmit={(event) => {
         event.preventDefault();
-        const { strokes, temperature, meter, text, seal_strokes } = texts;
+        const { strokes, temperature, meter, meter_old, text, seal_strokes } = texts;
+        const replaced = meter_old ? { meter_old } : {};
         const said = { strokes: greases ? strokes : "", temperature, meter, text, found: found.join("\n") };
         const hole = { ...(push ? { push } : {}), ...(back ? { plug_back: back } : {}) };
         const seals = purges ? { seal_strokes, seal_shows: sealShows } : {};
-        tap({ kind: "do_stop", standing, shows, read_by: by, ...said, ...seals, ...hole });
+        tap({ kind: "do_stop", standing, shows, read_by: by, ...said, ...seals, ...hole, ...replaced });
       }}
     >
       <p className="text-lg font-bold">{stop.words}</p>
@@ -118,12 +121,7 @@ export function StopForm(props: {
       ) : null}
       <Warm by={by} onBy={setBy} problem={refused?.problem.at("read_by")} read={field("temperature")} />
       <Looks looks={stop.looks} found={found} onFound={setFound} />
-      <TextField
-        label="Hour meter"
-        inputMode="numeric"
-        hint={stop.meter_h === null ? "h; empty: not read" : `h; ${stop.meter_h} on ${stop.meter_on}`}
-        {...field("meter")}
-      />
+      <HourMeter stop={stop} meter={field("meter")} old={field("meter_old")} />
       <TextField label="Remark" {...field("text")} />
       <Button kind="main" data-main type="submit" className="w-full">
         Done here

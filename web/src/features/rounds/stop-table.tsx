@@ -1,6 +1,9 @@
 /** The stops that were asked for: where, what, by when, and what stands out; each can be left out of the round that is opened. */
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Rounds } from "../../api";
+import { Button } from "../../ui";
+import { MoveStop } from "./move-stop";
 
 export function StopTable(props: {
   found: Rounds;
@@ -9,6 +12,7 @@ export function StopTable(props: {
   onLeft: (left: ReadonlySet<string>) => void;
 }) {
   const { found, left, onLeft } = props;
+  const [moving, setMoving] = useState("");
   if (found.stops.length === 0) return null;
   const turn = (position: string) => {
     const next = new Set(left);
@@ -20,8 +24,8 @@ export function StopTable(props: {
       <ul className="border-t-2 border-ink">
         {found.stops.map((stop) => (
           <li
-            key={`${stop.position_id}.${stop.week}`}
-            className={`flex items-start gap-x-2 border-b border-rule py-1 ${left?.has(stop.position_id) ? "text-soft" : ""}`}
+            key={keyOf(stop)}
+            className={`flex flex-wrap items-start gap-x-2 border-b border-rule py-1 ${left?.has(stop.position_id) ? "text-soft" : ""}`}
           >
             {left ? (
               <label className="flex size-12 shrink-0 items-center justify-center">
@@ -34,7 +38,7 @@ export function StopTable(props: {
                 />
               </label>
             ) : null}
-            <div className="grid min-w-0 grow items-center gap-x-4 sm:grid-cols-[minmax(0,1.6fr)_minmax(0,1.1fr)_minmax(0,0.8fr)_minmax(0,0.6fr)]">
+            <div className="grid min-w-0 flex-1 items-center gap-x-4 sm:grid-cols-[minmax(0,1.6fr)_minmax(0,1.1fr)_minmax(0,0.8fr)_minmax(0,0.6fr)]">
               <Link
                 to={`/plant/${stop.position_id}`}
                 className="inline-flex min-h-12 flex-col justify-center hover:bg-wash"
@@ -42,7 +46,10 @@ export function StopTable(props: {
                 <b>{stop.machine}</b>
                 <span>{stop.position}</span>
               </Link>
-              <span>{stop.words}</span>
+              <span>
+                {stop.words}
+                {stop.moved ? <span className="block text-sm text-soft">{stop.moved}</span> : null}
+              </span>
               <span className="figures">
                 by {stop.due_on}
                 <span className="block text-sm text-soft">
@@ -52,8 +59,18 @@ export function StopTable(props: {
               <span className="font-bold text-oxide">
                 {stop.late ? "▲ late" : ""}
                 {stop.over ? <span className="block">▲ too much: {stop.over}</span> : null}
+                <Button
+                  kind="quiet"
+                  aria-expanded={moving === keyOf(stop)}
+                  onClick={() => setMoving(moving === keyOf(stop) ? "" : keyOf(stop))}
+                >
+                  Move<span className="sr-only"> {`${stop.machine}, ${stop.position}`} to another week</span>
+                </Button>
               </span>
             </div>
+            {moving === keyOf(stop) ? (
+              <MoveStop stop={stop} weeks={found.weeks} onDone={() => setMoving("")} />
+            ) : null}
           </li>
         ))}
       </ul>
@@ -61,3 +78,5 @@ export function StopTable(props: {
     </>
   );
 }
+
+const keyOf = (stop: Rounds["stops"][number]) => `${stop.position_id}.${stop.week}`;

@@ -1,6 +1,6 @@
 /** A round on the phone: what to bring, stop by stop what is due, done or skipped; then signed. Goes on without a network. */
 import { useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { Button, Delivery, TextField, useSettings } from "../../ui";
 import { SetOut } from "./set-out";
 import { StopCard } from "./stop-card";
@@ -39,6 +39,14 @@ export function WalkPage() {
       </ol>
       {left.length === 0 && walk.status === "open" ? (
         <Sign onSign={(name, role) => tap({ kind: "sign", name, role }, "")} waiting={outbox.waiting > 0} />
+      ) : null}
+      {walk.status === "to counter-sign" ? (
+        <p className="sheet p-4">
+          <b className="text-care">△ A second person signs too.</b>{" "}
+          <Link className="text-dye underline underline-offset-4" to={`/jobs/${id}`}>
+            Look at it and counter-sign
+          </Link>
+        </p>
       ) : null}
       {walk.status === "signed" ? (
         <p className="sheet p-4">

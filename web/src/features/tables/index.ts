@@ -1,2 +1,3 @@
+export { SignsPage } from "./signs-page";
 export { TablePage } from "./table-page";
 export { TablesPage } from "./tables-page";

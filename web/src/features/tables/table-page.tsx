@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import { getTable } from "../../api";
 import { RangeChart } from "../../charts";
 import { TextField } from "../../ui";
+import { AllTables } from "./all-tables";
 import { GradeMark } from "./grade-mark";
 
 export function TablePage() {
@@ -32,12 +33,7 @@ export function TablePage() {
   return (
     <div className="mx-auto max-w-5xl space-y-5">
       <div>
-        <Link
-          to="/tables"
-          className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
-        >
-          All tables
-        </Link>
+        <AllTables />
         <h1 className="text-2xl font-bold">{view.source.title}</h1>
         <GradeMark source={view.source} />
         <p>{view.source.source}</p>

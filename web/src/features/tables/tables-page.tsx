@@ -27,6 +27,14 @@ export function TablesPage() {
           onChange={(event) => setWanted(event.target.value)}
         />
       </div>
+      <p className="pb-4">
+        <Link
+          to="/tables/signs"
+          className="inline-flex min-h-12 items-center text-dye underline underline-offset-4"
+        >
+          Signs on an old bearing, and the causes they point to
+        </Link>
+      </p>
       {tables.isError ? (
         <p className="sheet p-4">The tables cannot be fetched now. Try again when the network is back.</p>
       ) : null}

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { AwayError, ProblemError, getCrib, newId, send, type Crib } from "../../api";
-import { NamedReason, WhoIsHere, useSettings } from "../../ui";
+import { NamedReason, useSettings } from "../../ui";
 import { CardsShelf } from "./cards-shelf";
 import { GaugesShelf } from "./gauges-shelf";
 import { GunsShelf, WrenchesShelf } from "./tools-shelf";
@@ -42,7 +42,6 @@ export function CribPage() {
   const shelf = { crib: crib.data, keep, open, setOpen, setWithdrawing };
   return (
     <div className="mx-auto max-w-5xl space-y-8">
-      <WhoIsHere label="Who keeps the crib? Every change is kept with a name." />
       <GaugesShelf {...shelf} />
       <CardsShelf {...shelf} />
       <GunsShelf {...shelf} />
@@ -52,9 +51,10 @@ export function CribPage() {
         description="It is no longer offered. Jobs that used it keep it, and its history stays."
         action="Withdraw it"
         example="feeler 0.05 bent, ratchet worn"
+        own
         open={withdrawing !== ""}
         onClose={() => setWithdrawing("")}
-        onDecide={(name, reason) => void keep(`withdraw/${withdrawing}`, { actor: name, reason })}
+        onDecide={(_, reason) => void keep(`withdraw/${withdrawing}`, { actor, reason })}
       />
     </div>
   );

@@ -53,12 +53,13 @@ class PlanJoint:
 
 @dataclass(frozen=True)
 class TightenBolt:
-    """One bolt in one pass. `torque` where it was not the one that is asked."""
+    """One bolt in one pass. `torque` at the bolt where it was not the one that is asked; with an extension what the wrench showed, in `shows`."""
 
     joint: Annotated[str, choice("Joint", same("base", "cap", "cover"), stays=True)]
     bolt: Annotated[int, count("Bolt", stays=True)]
     turn: Annotated[int, count("Pass", stays=True)]
     torque: Annotated[str, torque_asked("Torque", "58 N·m", empty="the one that is asked")] = ""
+    shows: Annotated[str, torque_asked("The wrench showed, with its extension", "48 N·m", empty="no extension, or as asked")] = ""
 
 
 @dataclass(frozen=True)

@@ -38,6 +38,9 @@ class ClosingCode(StrEnum):
 STAGE = "close_housing"
 GAP_UM, OFFSET_UM, OVER_UM, FOOT_UM = (0.0, 60_000.0), (0.0, 50_000.0), (20_000.0, 10_000_000.0), (0.0, 5_000.0)
 
+# How well a torque is read from a wrench, as a share (own choice).
+READ_SHARE = 0.03
+
 
 def decide(desk: Desk, state: Closing, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput, NotFound or Refused."""
@@ -88,7 +91,7 @@ def _paired(command: cmd.PairCap) -> ev.CapPaired:
 
 def _joint(desk: Desk, state: Closing, command: cmd.PlanJoint | cmd.TightenBolt | cmd.LoosenJoint) -> Fact:
     if isinstance(command, cmd.PlanJoint):
-        return ev.JointPlanned(planned(command, desk.book(BoltStrength), desk.log[-1].happened_at.date()))
+        return ev.JointPlanned(planned(command, desk.book(BoltStrength), desk.log[-1].day))
     joint = state.joints.get(command.joint)
     if joint is None:
         raise NotFound(f"“{command.joint}” is no joint that was planned here.")
@@ -110,7 +113,7 @@ def _tightened(desk: Desk, state: Closing, joint: Joint, command: cmd.TightenBol
     if not 1 <= command.turn <= len(PASSES):
         raise InvalidInput.at("turn", f"There is no pass {command.turn}.", f"1 to {len(PASSES)}")
     asked = round(PASSES[command.turn - 1] * plan.torque_nm, 2)
-    nm = parse_torque_nm(command.torque, "torque") if command.torque.strip() else asked
+    nm = _at_bolt(plan, command, asked, again=desk.correcting)
     high = "loosen all, and begin again; look at bolt and thread." if command.turn >= len(PASSES) - 1 else "loosen it, and go round evenly."
     verdict = judge_torque(Span(asked, asked), nm, low_why="once more.", high_why=high)
     skipped = [b for b in range(1, plan.count + 1) if (command.turn - 1, b) not in joint.tight] if command.turn > 1 else []
@@ -118,6 +121,28 @@ def _tightened(desk: Desk, state: Closing, joint: Joint, command: cmd.TightenBol
         which = ", ".join(map(str, skipped[:4]))
         verdict = Verdict("out of turn", Level.WATCH, f"Pass {command.turn - 1} is not done at bolt {which}: it pulls down on one side first.")
     return ev.BoltTightened(plan.joint, command.bolt, command.turn, round(nm, 2), verdict)
+
+
+def _at_bolt(plan: ev.JointPlan, command: cmd.TightenBolt, asked_nm: float, *, again: bool) -> float:
+    """The torque at the bolt (N·m): as it is said, or from what the wrench showed with its extension. Raises InvalidInput.
+
+    `again`: an entry is said again, which keeps the torque at the bolt.
+    """
+    times = plan.torque_nm / plan.set_nm
+    if command.shows.strip():
+        if command.torque.strip():
+            raise InvalidInput.at("shows", "The torque at the bolt, or what the wrench showed: one of the two.", "leave one empty")
+        if plan.setting is None:
+            raise InvalidInput.at("shows", "This joint has no extension: what the wrench shows is the torque.", "as the torque")
+        return round(parse_torque_nm(command.shows, "shows") * times, 2)
+    if not command.torque.strip():
+        return asked_nm
+    nm = parse_torque_nm(command.torque, "torque")
+    shown = asked_nm / times
+    if plan.setting is not None and not again and abs(nm - shown) <= READ_SHARE * shown < abs(shown - asked_nm):
+        what = f"{nm:g} N·m is what the wrench shows with its extension; {asked_nm:g} N·m is asked at the bolt."
+        raise InvalidInput.at("torque", what, "as what the wrench showed; or the torque at the bolt")
+    return nm
 
 
 def closings(desk: Desk) -> list[Closing]:

@@ -62,6 +62,7 @@ _SCALE = between(0.4, 3_000.0, "torque wrenches reach from 0.4 to 3000 N·m")
 _BESIDE = by_size("width_mm", 0.0, 1.0, "a gap beside the ring is less than its width")
 EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.TightenBolt, "torque"): _bolt,
+    (cmd.TightenBolt, "shows"): _bolt,
     (cmd.TightenBolt, "bolt"): NUMBERED,
     (cmd.TightenBolt, "turn"): NUMBERED,
     (cmd.PlanJoint, "count"): between(1, 24, "a joint has up to 24 bolts"),

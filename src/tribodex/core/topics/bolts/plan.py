@@ -9,9 +9,10 @@ from tribodex.core.bolts.order import Layout, check
 from tribodex.core.bolts.thread import BoltThread, read_thread
 from tribodex.core.bolts.torque import BoltFinish, BoltStrength, Into, bolt_torque, engagement
 from tribodex.core.bolts.wrench import TorqueWrench, judge_checked, judge_range, wrench_setting
+from tribodex.core.counted import parse_whole
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.gates import text
-from tribodex.core.quantities import LengthUnit, Shown, parse_count, parse_degrees, parse_torque_nm, read_length
+from tribodex.core.quantities import LengthUnit, Shown, parse_degrees, parse_torque_nm, read_length
 from tribodex.core.topics.bolts import commands as cmd
 from tribodex.core.topics.bolts import facts as ev
 from tribodex.core.working import Line, Result, Verdict
@@ -25,7 +26,7 @@ def planned(command: cmd.PlanJoint, bolts: BoltStrength, today: date) -> ev.Join
     if command.layout not in set(Layout):
         raise InvalidInput.at("layout", "How do its bolts stand?", ", ".join(Layout))
     layout = Layout(command.layout)
-    count = round(parse_count(text(command.count, "count", "how many bolts"), "count"))
+    count = parse_whole(text(command.count, "count", "how many bolts"), "count")
     check(layout, count)
     thread = read_thread(text(command.screw, "screw", "M16, 5/8-11"), "screw")
     torque = _torque(command, thread, bolts)

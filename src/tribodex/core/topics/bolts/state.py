@@ -110,8 +110,8 @@ def _joint(state: Closing, fact: ev.JointPlanned | ev.BoltTightened | ev.JointLo
     match fact:
         case ev.JointPlanned():
             before = state.joints.get(fact.plan.joint)
-            same = before is not None and (before.plan.count, before.plan.torque_nm) == (fact.plan.count, fact.plan.torque_nm)
-            # What was tightened belongs to the plan it was tightened by.
+            # What was tightened belongs to the screws and the torque it was tightened by.
+            same = before is not None and _screws(before.plan) == _screws(fact.plan)
             state.joints[fact.plan.joint] = Joint(fact.plan, before.said if before is not None and same else {})
         case ev.BoltTightened():
             if (joint := state.joints.get(fact.joint)) is not None:
@@ -122,6 +122,10 @@ def _joint(state: Closing, fact: ev.JointPlanned | ev.BoltTightened | ev.JointLo
     if fact_joint(fact) == CAP:
         # What was looked at with the cap tight says nothing once it was touched.
         state.looked = None
+
+
+def _screws(plan: ev.JointPlan) -> tuple[object, ...]:
+    return plan.count, plan.layout, plan.screw, plan.torque_nm, plan.typed.get("grade", "")
 
 
 def fact_joint(fact: ev.JointPlanned | ev.BoltTightened | ev.JointLoosened) -> str:

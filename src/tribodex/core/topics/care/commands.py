@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from tribodex.core.grease.interval import ROLLS
 from tribodex.core.grease.lubricator import Drive
-from tribodex.core.job.asked import Family, choice, count, length, number, warmth, worded, words
+from tribodex.core.job.asked import Asked, Family, choice, count, length, number, warmth, worded, words
 from tribodex.core.quantities import Shown
 from tribodex.core.topics.care.facts import CareWay
 
@@ -43,6 +43,7 @@ class SetCare:
     lubricator: Annotated[Literal["", "spring", "gas", "motor"], choice("It is driven by", {"": "not said", **worded(Drive)})] = ""
     lets_out: Annotated[Literal["", "yes", "no"], choice("Its seals let grease out", {"": "not said", "yes": "yes", "no": "no, tight lips"})] = ""
     hole: Annotated[Literal["", "open", "plug", "plugged"], choice("Its grease hole is", _HOLES)] = ""
+    looks: Annotated[str, Asked("Looked at there, one thing a line", Family.LINES, empty="the usual list")] = ""
 
 
 @dataclass(frozen=True)

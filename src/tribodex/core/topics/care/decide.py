@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
+from tribodex.core.grease.strokes import GunShelf
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.fitted import bearing_said
 from tribodex.core.job.gates import text
@@ -40,7 +41,7 @@ def decide(desk: Desk, state: Keeping, command: Any) -> Sequence[Fact]:
                 raise InvalidInput.at("way", "Its oil hole is plugged, by its plan: no grease goes in, ever.", ev.CareWay.FOR_LIFE.words)
             greased = desk.of(grease.TOPIC).chosen
             known = (greased.name, greased.thickener) if greased is not None else ("", "")
-            return [ev.CareSet(care_plan(command, bearing, known, also_due(desk)))]
+            return [ev.CareSet(care_plan(command, bearing, known, also_due(desk), desk.books.get(GunShelf, GunShelf())))]
         case _:
             raise TypeError(f"keeping takes no {type(command).__name__}")
 

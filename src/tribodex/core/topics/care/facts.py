@@ -35,11 +35,21 @@ class CareWay(StrEnum):
         }[self.value]
 
 
+# What is looked at on every round (common practice, no source).
+LOOKS = (
+    "Seals: a collar of clean grease, none torn or out",
+    "Nothing loose: base, cap, set screws, guard",
+    "Even noise, no new shaking",
+    "No dirt or water on it that was not there before",
+    "Fitting clean, its cap on",
+)
+
+
 @dataclass(frozen=True)
 class CarePlan:
     """How a bearing is kept. `running`: greased while it runs, with the fitting outside the guard and the site's leave.
 
-    `plug`: its grease hole is closed by a plug that comes out for it.
+    `plug`: its grease hole is closed by a plug that comes out for it; `looks`: what is looked at there, empty: the usual list.
     `hours_per_day` of running, None not known; `amount_g` and `strokes` each time, None where they are not known or none is given.
     """
 
@@ -56,6 +66,7 @@ class CarePlan:
     verdict: Verdict
     typed: dict[str, str] = field(default_factory=dict)
     plug: bool = False
+    looks: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import asdict, dataclass
 
+from tribodex.core.counted import parse_whole
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.amounts import Path, regrease_amount
 from tribodex.core.grease.interval import Running, both_said, interval, interval_by_halving
 from tribodex.core.grease.lubricator import Drive, lubricator_days
-from tribodex.core.grease.strokes import GreaseGun, insert_strokes, read_gun, strokes_for
+from tribodex.core.grease.strokes import GreaseGun, GunShelf, insert_strokes, read_gun, same_gun, strokes_for
 from tribodex.core.job.gates import text
 from tribodex.core.quantities import number_plain, parse_count, parse_mass_g, parse_speed_rpm, parse_temperature_c
 from tribodex.core.schedule.due import Care, CareKind, checked
@@ -22,6 +23,11 @@ INSERT_H, SEASON_DAYS = 75.0, 90.0
 LOOK_DAYS, OIL_DAYS = 30.0, 7.0
 # Not more than a year without a look (days; common practice, no source).
 YEAR_DAYS = 365.0
+# Fresh grease each time by the rule 0.005·D·B (g for mm; common practice, no source), and how far a maker's figure may lie from what is
+# computed before it is said (own choice).
+USUAL_G_MM2, FAR = 0.005, 3.0
+# What one person looks at, at one stop (own choice).
+MOST_LOOKS, LONGEST_LOOK = 12, 120
 GREASED = (CareWay.UNTIL_SHOWS, CareWay.COUNTED)
 
 
@@ -55,16 +61,16 @@ class _Common:
             verdict=verdict,
             typed={k: v for k, v in asdict(self.command).items() if v},
             plug=self.command.hole == "plug",
+            looks=_looks(self.command.looks),
         )
 
 
-def care_plan(command: cmd.SetCare, bearing: KeptBearing, grease: tuple[str, str], also: tuple[Care, ...]) -> CarePlan:
+def care_plan(command: cmd.SetCare, bearing: KeptBearing, grease: tuple[str, str], also: tuple[Care, ...], shelf: GunShelf) -> CarePlan:
     """How a bearing is kept. `grease`: name and thickener of what is in it; `also`: what is due besides. Raises InvalidInput."""
+    gun = same_gun(read_gun(command.gun, command.stroke), shelf)
     name = command.grease.strip() or grease[0]
     thickener = grease[1] if name == grease[0] else ""
-    common = _Common(
-        command=command, hours_per_day=_hours_per_day(command), gun=read_gun(command.gun, command.stroke), grease=name, thickener=thickener, also=also
-    )
+    common = _Common(command=command, hours_per_day=_hours_per_day(command), gun=gun, grease=name, thickener=thickener, also=also)
     _fits(command, bearing)
     match command.way:
         case CareWay.FOR_LIFE:
@@ -101,11 +107,11 @@ def _fits(command: cmd.SetCare, bearing: KeptBearing) -> None:
 
 def _sealed(common: _Common, bearing: KeptBearing) -> CarePlan:
     command, gun = common.command, common.gun
-    most = round(parse_count(command.strokes, "strokes")) if command.strokes.strip() else None
+    most = parse_whole(command.strokes, "strokes") if command.strokes.strip() else None
     grams = parse_mass_g(command.amount, "amount") if command.amount.strip() else None
     if (most is not None or grams is not None) and not command.amount_source.strip():
         raise InvalidInput.at("amount_source", "Whose strokes or grams are these? An insert's seals blow.", "the sheet of this insert")
-    usual = 0.005 * bearing.outside_mm * bearing.width_mm
+    usual = USUAL_G_MM2 * bearing.outside_mm * bearing.width_mm
     given = max(grams or 0.0, (most or 0) * (gun.stroke_g if gun is not None else 0.0))
     if given > usual:
         raise InvalidInput.at(
@@ -116,8 +122,10 @@ def _sealed(common: _Common, bearing: KeptBearing) -> CarePlan:
     found = insert_strokes(gun, most, grams)
     if found.value is None:
         raise InvalidInput.at("stroke", found.note, "weigh ten strokes: 1.3 g, or 1.3 g ± 0.05")
-    season = _days(command.season_days, "season_days") or SEASON_DAYS
-    due = Care(CareKind.GREASE, _own_hours(command) or INSERT_H, season, why="tight seals: two strokes, no more")
+    season, hours = _days(command.season_days, "season_days") or SEASON_DAYS, _own_hours(command)
+    if hours is not None and hours != INSERT_H:
+        text(command.interval_source, "interval_source", f"whose interval it is: without one it is {INSERT_H:g} h, or once a season")
+    due = Care(CareKind.GREASE, hours or INSERT_H, season, why="tight seals: two strokes, no more")
     verdict = found.verdict or Verdict("counted strokes", Level.GOOD, f"{found.value:g}, no more: tight seals blow out.")
     amount = round(found.value * gun.stroke_g, 2) if gun is not None else grams
     return common.plan(due, verdict, (found,), amount, int(found.value))
@@ -162,6 +170,8 @@ def _interval(command: cmd.SetCare, bearing: KeptBearing) -> tuple[float, Verdic
                     "interval", f"No interval by grease: {both.reason}", "what bearing's or grease's maker says, with its source; or oil"
                 )
             return min(first.value, second.value), both, figures
+        if (far := _far(own, min((r.value for r in figures if r.value is not None), default=None))) is not None:
+            figures = (*figures, Result("interval_far", "By the maker, against what is computed", round(far, 2), "", verdict=_apart(far, "interval")))
     source = text(command.interval_source, "interval_source", "whose interval it is: sheet of bearing or grease")
     assert own is not None  # the computed one was given back above
     line = Line("t", source, "", "", own, "h", "maker")
@@ -182,10 +192,23 @@ def _amount(command: cmd.SetCare, bearing: KeptBearing) -> Result:
         if not 0 < grams <= 20_000:
             raise InvalidInput.at("amount", f"{grams:g} g is out of range.", "above zero, up to 20 kg")
         line = Line("G", source, "", "", grams, "g", "maker")
-        return Result("regrease_amount", "Fresh grease each time", round(grams, 1), "g", working=(line,), note=f"By {source}.")
+        far = _far(grams, USUAL_G_MM2 * bearing.outside_mm * bearing.width_mm)
+        apart = _apart(far, "amount") if far is not None else None
+        return Result("regrease_amount", "Fresh grease each time", round(grams, 1), "g", verdict=apart, working=(line,), note=f"By {source}.")
     if command.path not in set(Path):
         raise InvalidInput.at("path", "Where does the grease come in?", f"one of {', '.join(Path)}; or the maker's amount")
     return regrease_amount(bearing.outside_mm, bearing.width_mm, Path(command.path))
+
+
+def _far(own: float, computed: float | None) -> float | None:
+    """How many times what is computed a maker's figure is, where it lies far from it; None where it does not, or nothing was computed."""
+    times = own / computed if computed else None
+    return None if times is None or 1 / FAR <= times <= FAR else times
+
+
+def _apart(times: float, what: str) -> Verdict:
+    why = f"{number_plain(round(times, 2))} times what is computed for this bearing. Read the sheet again: figure, unit, and which bearing it means."
+    return Verdict(f"{what} far from what is computed", Level.WATCH, why)
 
 
 def _own_hours(command: cmd.SetCare) -> float | None:
@@ -206,6 +229,13 @@ def _hours_per_day(command: cmd.SetCare) -> float | None:
     if not 0 <= hours <= 24:
         raise InvalidInput.at("hours_per_day", f"{hours:g} h a day cannot be.", "0 to 24")
     return hours
+
+
+def _looks(said: str) -> tuple[str, ...]:
+    looks = tuple(dict.fromkeys(line.strip() for line in said.splitlines() if line.strip()))
+    if len(looks) > MOST_LOOKS or any(len(look) > LONGEST_LOOK for look in looks):
+        raise InvalidInput.at("looks", "Nobody reads so much at a stop.", f"at most {MOST_LOOKS} things, {LONGEST_LOOK} letters each")
+    return looks
 
 
 def _days(said: str, field: str) -> float | None:

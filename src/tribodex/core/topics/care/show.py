@@ -76,6 +76,7 @@ class CareWork:
     wet: tuple[str, ...]
     shakes: tuple[str, ...]
     stands: tuple[str, ...]
+    looks: tuple[str, ...]
     temperature_c: float | None
     grease: str
     gun: str
@@ -106,6 +107,7 @@ def view(desk: Desk, state: Keeping) -> CareWork:
         wet=tuple(WET) if plan is None else (),
         shakes=tuple(SHAKES) if plan is None else (),
         stands=tuple(STANDS) if plan is None else (),
+        looks=_usual_looks(desk) if plan is None else plan.looks,
         temperature_c=warm_c(desk),
         grease=greased.chosen.name if greased.chosen is not None else "",
         gun=gun.name if gun is not None else "",
@@ -116,6 +118,12 @@ def view(desk: Desk, state: Keeping) -> CareWork:
         running=plan.running if plan is not None else False,
         verdict=plan.verdict if plan is not None else None,
     )
+
+
+def _usual_looks(desk: Desk) -> tuple[str, ...]:
+    """What a round looks at here, unless somebody says otherwise."""
+    others = (topic for topic in desk.house.topics if not topic.per_shaft)
+    return next((found for topic in others if (found := topic.looks(desk.of(topic)))), ev.LOOKS)
 
 
 def due_of(state: Keeping) -> tuple[CareDue, ...]:
@@ -139,10 +147,13 @@ def record(desk: Desk, state: Keeping) -> Sequence[Section]:
     gun = f", {plan.strokes} strokes of {plan.gun.name or 'the gun'}" if plan.strokes is not None and plan.gun is not None else ""
     runs = f"{number(plan.hours_per_day)} h of running a day" if plan.hours_per_day is not None else ""
     how = "greased while it runs, fitting outside the guard" if plan.running else "greased while it stands"
+    looks = (Table(("Looked at there",), tuple((look,) for look in plan.looks)),) if plan.looks else ()
     parts = [part for part in (plan.way.words, plan.grease, f"{each}{gun}", runs, how) if part]
     rows = tuple((due.words, f"{due.day:%Y-%m-%d}" if due.day is not None else "not known", due.why) for due in due_of(state))
     return [
-        Section("Kept from now on", (f"{'; '.join(parts)}.",), (Table(("Due", "First", "Why"), rows),), tuple(figures(desk, state)), plan.verdict)
+        Section(
+            "Kept from now on", (f"{'; '.join(parts)}.",), (Table(("Due", "First", "Why"), rows), *looks), tuple(figures(desk, state)), plan.verdict
+        )
     ]
 
 

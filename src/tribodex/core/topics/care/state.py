@@ -27,6 +27,6 @@ def fold(state: Keeping, event: Event, fact: ev.CareFact) -> None:
         case ev.BearingSaid():
             state.bearing = fact.bearing
         case ev.CareSet():
-            state.plan, state.since, state.seq = fact.plan, event.happened_at.date(), event.seq
+            state.plan, state.since, state.seq = fact.plan, event.day, event.seq
         case _:
             assert_never(fact)

@@ -166,7 +166,7 @@ def fold(state: Cartridge, event: Event, fact: ev.CartridgeFact) -> None:
         case ev.DrawnByCover():
             state.drawn = fact
         case ev.FlingerSet():
-            state.flingers[fact.end], state.flingers_on = fact, event.happened_at.date()
+            state.flingers[fact.end], state.flingers_on = fact, event.day
             state.off.discard(f"flinger.{fact.end}")
         case ev.CartridgeTurned():
             state.turned = fact

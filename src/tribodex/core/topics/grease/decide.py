@@ -8,6 +8,7 @@ from typing import Any
 
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.grease.housing import judge_oil, oil_level
+from tribodex.core.grease.strokes import GunShelf
 from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.grease.viscosity import OilGrades
 from tribodex.core.job.facts import Fact
@@ -58,7 +59,7 @@ def _greased(desk: Desk, state: Greasing, command: Any) -> Fact:
     if not state.chosen_right:
         raise Refused(f"This grease does not go in here: {state.chosen.mixes.reason}")
     if isinstance(command, cmd.PlanFill):
-        return ev.FillPlanned(planned(command, _fitted(desk), again=desk.correcting))
+        return ev.FillPlanned(planned(command, _fitted(desk), desk.books.get(GunShelf, GunShelf()), again=desk.correcting))
     plan = state.planned
     if plan is None:
         raise Refused("First how much goes where.")

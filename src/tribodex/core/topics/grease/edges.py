@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-import math
-
-from tribodex.core.grease.housing import FillCode
+from tribodex.core.components.straight import StraightKind
+from tribodex.core.grease.housing import SPACE_SHARE, FillCode, mass_room_kg
 from tribodex.core.grease.thickener import ThickenerCode
 from tribodex.core.job.alarms import AnsweredBy, again
 from tribodex.core.job.asked import CARTRIDGE, RUNNING, STROKE, Likely
@@ -28,9 +27,6 @@ ANSWERS: dict[str, AnsweredBy] = {
 GATED: dict[type, str] = {cmd.ChooseLubricant: "make_safe"}
 HELD: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 
-# Density of steel (kg/mm³).
-STEEL_KG_MM3 = 7.85e-6
-
 
 def _corner(desk: Desk, state: Greasing, command: cmd.FillCorner) -> Likely | None:
     plan = state.planned
@@ -42,13 +38,17 @@ def _corner(desk: Desk, state: Greasing, command: cmd.FillCorner) -> Likely | No
 
 
 def _mass(desk: Desk, state: Greasing, command: cmd.PlanFill) -> Likely | None:
-    """A fifth of a solid steel ring of its size up to the whole of it."""
+    """What a bearing of its size weighs; an insert, whose inner ring is the wider one, less."""
     fitted = desk.fitted(desk.at)
     if fitted is None:
         return None
     b = fitted.bearing
-    solid = math.pi / 4 * (b.outside_mm**2 - b.bore_mm**2) * b.width_mm * STEEL_KG_MM3
-    return Likely(round(solid / 5, 3), round(solid, 3), "solid steel of its size would weigh no more")
+    low, high = mass_room_kg(b.bore_mm, b.outside_mm, b.width_mm)
+    return Likely(
+        round(low * (0.6 if b.kind is StraightKind.INSERT_BALL else 1.0), 3),
+        round(high, 3),
+        f"a bearing of its size weighs {low:.3g} to {high:.3g} kg",
+    )
 
 
 def _space(share: tuple[float, float], what: str) -> Expect:
@@ -73,7 +73,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.PlanFill, "sheet"): _space((0.01, 5.0), "a housing takes some share of the space round its bearing"),
     (cmd.PlanFill, "sheet_stroke"): always(STROKE),
     (cmd.PlanFill, "seals"): _space((0.0, 1.5), "two labyrinths take less than a housing"),
-    (cmd.PlanFill, "volume"): _space((0.05, 10.0), "the space beside a bearing goes with its size"),
+    (cmd.PlanFill, "volume"): _space(SPACE_SHARE, "the space beside a bearing goes with its size"),
     (cmd.PlanFill, "housing"): by_size("outside_mm", 0.95, 3.0, "a housing is a little wider inside than the ring"),
     (cmd.PlanFill, "inside"): by_size("width_mm", 0.8, 8.0, "a housing's inside is one to some widths"),
     (cmd.PlanFill, "share"): between(5.0, 100.0, "a housing is filled by 20 to 100 %"),

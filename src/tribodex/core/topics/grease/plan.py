@@ -8,10 +8,11 @@ from enum import StrEnum
 from typing import Literal
 
 from tribodex.core.components.bearing import Bearing
+from tribodex.core.counted import parse_whole
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.grease.amounts import Pace, bearing_fill, cavity, free_volume, housing_fill
 from tribodex.core.grease.housing import Measured, fill_level_mm, judge_share, measured
-from tribodex.core.grease.strokes import CARTRIDGE_G, DENSITY_G_CM3, over_corners, read_gun, strokes_for
+from tribodex.core.grease.strokes import CARTRIDGE_G, DENSITY_G_CM3, GunShelf, over_corners, read_gun, same_gun, strokes_for
 from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.grease.viscosity import OilGrades, kappa, nu_100_of, viscosity_at, viscosity_needed
 from tribodex.core.job.gates import text
@@ -91,7 +92,7 @@ def _viscosity(command: cmd.ChooseLubricant, fitted: Fitted | None, grades: OilG
     return kappa(there, needed), there, needed
 
 
-def planned(command: cmd.PlanFill, fitted: Fitted, *, again: bool = False) -> ev.FillPlan:
+def planned(command: cmd.PlanFill, fitted: Fitted, shelf: GunShelf, *, again: bool = False) -> ev.FillPlan:
     """How much goes where. `again`: an entry is said again, as it could be said then. Raises InvalidInput with the fields to correct."""
     if command.sheet.strip() and command.sheet.strip()[-1].isdigit() and not again:
         raise InvalidInput.at(
@@ -100,10 +101,10 @@ def planned(command: cmd.PlanFill, fitted: Fitted, *, again: bool = False) -> ev
     if command.pace not in set(Pace):
         raise InvalidInput.at("pace", "How fast does it run, against what its sheet allows with grease?", ", ".join(Pace))
     pace, bearing = Pace(command.pace), fitted.bearing
-    gun = read_gun(command.gun, command.stroke)
+    gun = same_gun(read_gun(command.gun, command.stroke), shelf)
     packs, free = _into_bearing(command, fitted, pace)
     housing, others, share, by, sizes = _into_housing(command, fitted, pace, packs)
-    corners = round(parse_count(command.corners, "corners")) if command.corners.strip() else 4
+    corners = parse_whole(command.corners, "corners") if command.corners.strip() else 4
     if corners not in CORNERS:
         raise InvalidInput.at("corners", f"A housing with {corners} corners?", "1 to 8")
     cartridge_g = parse_mass_g(command.cartridge, "cartridge") if command.cartridge.strip() else CARTRIDGE_G

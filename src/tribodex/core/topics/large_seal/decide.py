@@ -52,7 +52,8 @@ STAGE = "press_in"
 def decide(desk: Desk, state: LargeSeal, command: Any) -> Sequence[Fact]:
     """Facts that the command adds. Raises InvalidInput or Refused."""
     if isinstance(command, cmd.PlanLargeSeal):
-        return [ev.LargeSealPlanned(planned(command, desk.book(SealMaterials), desk.book(BoltStrength), again=desk.correcting))]
+        books = desk.book(SealMaterials), desk.book(BoltStrength)
+        return [ev.LargeSealPlanned(planned(command, *books, desk.moment, again=desk.correcting))]
     plan = state.plan
     if plan is None or not state.planned_right:
         raise Refused("First the plan of this ring, with nothing in it that stops.")

@@ -9,9 +9,10 @@ from enum import StrEnum
 
 from tribodex.core.bolts.thread import read_thread
 from tribodex.core.bolts.torque import BoltFinish, BoltStrength, bolt_torque
+from tribodex.core.counted import parse_whole
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.gates import text
-from tribodex.core.quantities import LengthUnit, parse_count, parse_degrees, parse_speed_rpm, parse_temperature_c, parse_torque_nm, read_length
+from tribodex.core.quantities import LengthUnit, parse_degrees, parse_speed_rpm, parse_temperature_c, parse_torque_nm, read_length
 from tribodex.core.seals.large import (
     HELPERS_MM,
     LARGE_MM,
@@ -34,6 +35,7 @@ class LargeSealPlanCode(StrEnum):
     """What is found wrong here, by a name that never changes."""
 
     CHAMFER_NOT_KNOWN = "large_seal_plan.chamfer_not_known"
+    WARMING_NOT_KNOWN = "large_seal_plan.warming_not_known"
 
 
 SHAFT_UM, BOX_UM = (10_000.0, 6_000_000.0), (10_000.0, 2_000_000.0)
@@ -41,8 +43,8 @@ SHAFT_UM, BOX_UM = (10_000.0, 6_000_000.0), (10_000.0, 2_000_000.0)
 USUAL_ROOM_C = 20.0
 
 
-def planned(command: cmd.PlanLargeSeal, materials: SealMaterials, bolts: BoltStrength, *, again: bool = False) -> LargeSealPlan:
-    """The plan of a large ring. `again`: an entry is said again, as much as was asked when it was made. Raises InvalidInput."""
+def planned(command: cmd.PlanLargeSeal, materials: SealMaterials, bolts: BoltStrength, now: datetime | None, *, again: bool = False) -> LargeSealPlan:
+    """The plan of a large ring at a moment. `again`: an entry is said again, as much as was asked when it was made. Raises InvalidInput."""
     before_sides = again and not command.size_check and not command.upright
     shaft = read_length(command.shaft, "shaft", LengthUnit.MM, SHAFT_UM, command.shown).mm
     split, itself, last = (_yes(getattr(command, name), name, question) for name, question in _ASKED)
@@ -76,6 +78,11 @@ def planned(command: cmd.PlanLargeSeal, materials: SealMaterials, bolts: BoltStr
         hours, spring_apart=apart, helpers=helpers, frosty=frosty, rests=checked, covered=not itself or before_sides, together=not before_sides
     )
     begins = backwards(starts, steps) if starts is not None else ()
+    if starts is not None and warm is None and not again:
+        why = "How cold it comes, and how thick its box is, nobody said: how long it lies in the warm before is not in these hours."
+        verdicts.append(Verdict("warming not known", Level.UNKNOWN, why, code=LargeSealPlanCode.WARMING_NOT_KNOWN))
+    if begins and now is not None and not again:
+        verdicts += _too_late(begins[0].at, starts, now)
     return LargeSealPlan(
         shaft_mm=shaft,
         material=material.name if material is not None else "",
@@ -117,7 +124,7 @@ def _excess(command: cmd.PlanLargeSeal, shaft_mm: float) -> Result | None:
 
 def _cover(command: cmd.PlanLargeSeal, bolts: BoltStrength, figures: list[Result]) -> tuple[float | None, str, int | None]:
     """Torque of the cover's screws: the maker's, else by proof stress and friction; how many there are."""
-    screws = round(parse_count(command.cover_screws, "cover_screws")) if command.cover_screws.strip() else None
+    screws = parse_whole(command.cover_screws, "cover_screws") if command.cover_screws.strip() else None
     if screws is not None and not 2 <= screws <= 96:
         raise InvalidInput.at("cover_screws", f"{screws} screws hold a cover?", "2 to 96")
     if command.cover.strip():
@@ -147,6 +154,17 @@ def _yes(said: str, name: str, question: str) -> bool:
     if said not in ("yes", "no"):
         raise InvalidInput.at(name, question, "yes or no")
     return said == "yes"
+
+
+def _too_late(first: datetime, starts: datetime | None, now: datetime) -> list[Verdict]:
+    """A wished start that is gone, or that its own steps cannot reach any more. Raises InvalidInput for one that is gone."""
+    if starts is not None and starts < now:
+        raise InvalidInput.at("starts_at", f"{starts:%Y-%m-%d %H:%M} is gone.", "a moment to come, 2026-12-01T06:00")
+    if first >= now:
+        return []
+    late = math.ceil((now - first).total_seconds() / 3600)
+    why = f"The first step should have begun {late} h ago: start {late} h later, or say which step is left out."
+    return [Verdict("too late for that start", Level.WATCH, why)]
 
 
 def _warm(command: cmd.PlanLargeSeal, material: str) -> Result | None:

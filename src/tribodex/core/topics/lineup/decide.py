@@ -15,7 +15,7 @@ from tribodex.core.job.gates import text
 from tribodex.core.job.moves import Ask, Move
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats, groove_conflict
-from tribodex.core.lineup.growth import EXPANSION, Case
+from tribodex.core.lineup.growth import MATERIALS, Case
 from tribodex.core.lineup.placing import NO_TRAVEL, closing_travel
 from tribodex.core.quantities import LengthUnit, Shown, parse_temperature_c, read_length
 from tribodex.core.topics.lineup import commands as cmd
@@ -131,8 +131,8 @@ def _laid(desk: Desk, command: cmd.LaySleeve) -> ev.SleeveLaid:
 
 def _running(command: cmd.SayRunning) -> ev.RunningSaid:
     for name in ("shaft_material", "base_material"):
-        if getattr(command, name) not in EXPANSION:
-            raise InvalidInput.at(name, "The expansion of this material is not kept here.", ", ".join(EXPANSION))
+        if getattr(command, name) not in MATERIALS:
+            raise InvalidInput.at(name, "The expansion of this material is not kept here.", ", ".join(MATERIALS))
     mount = parse_temperature_c(command.mount, "mount")
     shaft, base = parse_temperature_c(command.running_shaft, "running_shaft"), parse_temperature_c(command.running_base, "running_base")
     cases = [Case("running", shaft, base)]
@@ -162,7 +162,7 @@ def move(desk: Desk, state: ShaftState) -> Move:
         return Move(Do.MEND, f"Stop: {stop.label}: {stop.verdict.word}", stop.verdict.reason, stops=True)
     if (asked := _still_asked(desk, state)) is not None:
         return asked
-    return Move(Ask.NOTHING, "The shaft line is computed", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
+    return Move(Ask.NOTHING, "The shaft line is worked out", "Sleeves, gaps, feet and alignment can be entered as they are measured.")
 
 
 def _still_asked(desk: Desk, state: ShaftState) -> Move | None:

@@ -9,7 +9,7 @@ from typing import Any, Literal
 from tribodex.core.job.said import mm, mm_each
 from tribodex.core.job.topic import Desk
 from tribodex.core.lineup.floating import Floats
-from tribodex.core.lineup.growth import EXPANSION
+from tribodex.core.lineup.growth import MATERIALS
 from tribodex.core.sheet import Section, Table
 from tribodex.core.topics.lineup import commands as cmd
 from tribodex.core.topics.lineup import facts as ev
@@ -186,7 +186,7 @@ def view(desk: Desk, state: ShaftState) -> LineUpWork:
         topic="lineup",
         drawing=drawing(desk, state),
         choices=tuple(FloatChoice(floats, floats.words) for floats in Floats),
-        materials=tuple(EXPANSION),
+        materials=tuple(MATERIALS),
         conflict=conflict(desk),
         floating=floating_place(desk) or "",
         rings=tuple(state.rings.values()),

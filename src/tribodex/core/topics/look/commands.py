@@ -10,6 +10,14 @@ from tribodex.core.failure.weighing import How
 from tribodex.core.job.asked import Family, choice, count, length, number, same, tick, words
 from tribodex.core.quantities import Shown
 
+HOW: dict[How, str] = {
+    "seen": "seen",
+    "recorded": "by the record",
+    "doubtful": "doubtful",
+    "not looked": "not looked",
+    "destroyed": "evidence lost",
+}
+
 
 @dataclass(frozen=True)
 class SeeMark:
@@ -17,7 +25,9 @@ class SeeMark:
 
     question: Annotated[int, count("Question", stays=True)]
     letters: Annotated[str, words("Answer, by its letter", "b, or be where several are true")]
-    how: Annotated[How, choice("How sure", same("seen", "doubtful", "not looked") | {"destroyed": "evidence lost"})] = "seen"
+    how: Annotated[How, choice("How sure", same("seen", "doubtful", "not looked") | {"recorded": "by the record", "destroyed": "evidence lost"})] = (
+        "seen"
+    )
 
 
 @dataclass(frozen=True)

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.failure.marks import Cause, FailureMarks, MarkQuestion
+from tribodex.core.failure.marks import Cause, FailureMarks, MarkQuestion, split
 from tribodex.core.failure.parts import goes_back_by_name, judge_part
 from tribodex.core.failure.raceway import read_place, strips
 from tribodex.core.failure.weighing import ComesTo, Standing
@@ -37,13 +37,14 @@ from tribodex.core.topics.look.facts import (
     RollersCounted,
 )
 from tribodex.core.topics.look.moves import LookDo as Do
-from tribodex.core.topics.look.state import Look, Sight, firm, kind_of_assembly, section_here, sight
+from tribodex.core.topics.look.state import Look, Sight, firm, kind_of_assembly, overtaken_parts, section_here, sight
 from tribodex.core.working import Level
 
 STAGE = "read_marks"
 # What is told before anything is wiped, and the first round of a look (common practice, no source); then the marks lead.
 BEFORE_CLEANING = (29, 28, 1, 2, 3)
 FIRST_ROUND = (26, 5, 8, 10, 12, 14, 19, 18, 15, 16)
+ELSEWHERE = "Nothing was wrong with the bearing: find what it was taken off for elsewhere (drive, coupling, foot, belt, the bearing beside it)"
 ROLLERS = (5, 200)
 # Across a face nothing is wider than this (µm).
 ACROSS_UM = (0.0, 1_500_000.0)
@@ -90,8 +91,11 @@ def _seen(desk: Desk, command: SeeMark) -> MarkSeen:
     if not letters or unknown:
         raise InvalidInput.at("letters", f"“{command.letters}” is no answer to: {question.words}", choices)
     _agree(question, letters, choices)
+    if command.how == "recorded" and question.by != "asked":
+        raise InvalidInput.at("how", "That is looked at, not read in a record.", "seen, doubtful, not looked or destroyed")
     words = " and ".join(question.answers[letter] for letter in letters)
-    return MarkSeen(question.number, letters, command.how, f"{question.words} {words}{', doubtful' if command.how == 'doubtful' else ''}.")
+    how = {"doubtful": ", doubtful", "recorded": ", by the record"}.get(command.how, "")
+    return MarkSeen(question.number, letters, command.how, f"{question.words} {words}{how}.")
 
 
 def _agree(question: MarkQuestion, letters: tuple[str, ...], choices: str) -> None:
@@ -104,7 +108,7 @@ def _agree(question: MarkQuestion, letters: tuple[str, ...], choices: str) -> No
 def _length_of(desk: Desk, face: str) -> float:
     section = section_here(desk)
     if section is None:
-        raise Refused("Nothing is planned here yet: the size of the bearing is not known. AnsweredBy the questions; mark places once it is.")
+        raise Refused("Nothing is planned here yet: the size of the bearing is not known. Answer the questions; mark places once it is.")
     return next(strip.length_mm for strip in strips(section) if strip.face == face)
 
 
@@ -149,7 +153,8 @@ def _concluded(desk: Desk, state: Look, command: ConcludeLook) -> list[Fact]:
     known = {cause.id: cause for cause in marks.causes}
     if unknown := [one for one in ids if one not in known]:
         raise InvalidInput.at("causes", f"There is no cause “{unknown[0]}”.", ", ".join(known))
-    if (set(ids) != set(own) or not ids) and not (by and reason):
+    nothing = firm(found) and found.weighing.outcome is ComesTo.NOTHING_WRONG
+    if (set(ids) != set(own) or (not ids and not nothing)) and not (by and reason):
         words = f"The marks come to: {found.weighing.outcome}." if not found.conflicts else "What was said and what is marked differ."
         right = "a name and a reason, or look further"
         raise InvalidInput.at("decided_by" if not by else "reason", f"{words} Anything else is a decision with a name.", right)
@@ -160,6 +165,8 @@ def _concluded(desk: Desk, state: Look, command: ConcludeLook) -> list[Fact]:
         for cause in causes
         if cause.holds != "nothing" and cause.id not in state.pointed
     ]
+    if nothing and not ids and not state.looks_elsewhere:
+        points.append(PointOpened(ELSEWHERE))
     return [LookConcluded(str(found.weighing.outcome), causes, by, reason), *points]
 
 
@@ -208,15 +215,27 @@ def next_question(desk: Desk, state: Look, found: Sight) -> MarkQuestion | None:
         return None
     if (sweep := open_of(FIRST_ROUND)) is not None:
         return sweep
-    settled = found.weighing.outcome is ComesTo.LIKELY
+    # While nothing is found, the rest of what must be looked at comes first: then that is an answer.
+    clean = all(mark[-1] == "a" for mark in _marks_of(found))
+    rest = tuple(split(mark)[0] for mark in marks.nothing_wrong)
+    if clean and found.weighing.outcome is ComesTo.TOO_LITTLE and (left := open_of(rest)) is not None:
+        return left
+    settled = found.weighing.outcome in (ComesTo.LIKELY, ComesTo.NOTHING_WRONG)
     if found.next is None or found.next.lost or settled or found.next.question.number in state.seen:
         return None
     return found.next.question
 
 
+def _marks_of(found: Sight) -> tuple[str, ...]:
+    return tuple(f"{number}{letter}" for number, said in found.answered.items() if said.counts for letter in said.letters)
+
+
 def move(desk: Desk, state: Look) -> Move:
     """What to do next with the old bearing."""
     found = sight(desk, state)
+    if again := overtaken_parts(desk, state, found):
+        part, says = next(iter(again.items()))
+        return Move(Do.JUDGE_PART, f"Check the {part} again: it was passed", says.reason, stops=True)
     if state.concluded is not None and not state.seen_since:
         return _after(state)
     if found.conflicts:
@@ -252,7 +271,7 @@ def _conclude_move(found: Sight) -> Move:
         case ComesTo.POSSIBLE:
             return Move(Do.CONCLUDE_LOOK, f"Possible: {words[0].lower()}", "Not more than possible. Conclude, or look further.")
         case ComesTo.NOT_SEPARATED:
-            both = " or ".join(word.lower() for word in words[:3])
+            both = "; or ".join(word.lower() for word in words[:3])
             why = f"What would part them is destroyed: {lost}" if lost else "Causes chain: more than one may be true. Put all of them right."
             return Move(Do.CONCLUDE_LOOK, f"Not separated: {both}", why)
         case ComesTo.CONTRADICTION:
@@ -262,6 +281,9 @@ def _conclude_move(found: Sight) -> Move:
                 f"Contradiction: {clash.cause.words.lower()}",
                 "Signs rule it out, and a strong sign speaks for it. Look again at both.",
             )
+        case ComesTo.NOTHING_WRONG:
+            why = "Everything was looked at, and all of it is as it should be. Conclude, and look elsewhere."
+            return Move(Do.CONCLUDE_LOOK, "Nothing wrong was found on this bearing", why)
         case ComesTo.NONE_FITS:
             return Move(Do.CONCLUDE_LOOK, "None of the known causes fits", "Say so by name, keep the bearing, and ask an engineer.")
         case _:

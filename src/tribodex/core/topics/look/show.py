@@ -11,6 +11,7 @@ from tribodex.core.failure.marks import FailureMarks, split
 from tribodex.core.failure.parts import goes_back_by_name, judge_part
 from tribodex.core.failure.raceway import DamageSign, Face, Strip, strips
 from tribodex.core.failure.weighing import ComesTo, How, Ranked, Reason, Standing
+from tribodex.core.job.places import SHAFT
 from tribodex.core.job.said import mm, plain
 from tribodex.core.job.topic import Desk
 from tribodex.core.quantities import travel_text
@@ -28,7 +29,9 @@ from tribodex.core.topics.look.facts import (
     RollersCounted,
 )
 from tribodex.core.topics.look.moves import LookDo as Do
-from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, section_here, sight
+from tribodex.core.topics.look.state import Look, Sight, kind_of_assembly, overtaken_parts, section_here, sight
+from tribodex.core.topics.stock import TOPIC as STOCK
+from tribodex.core.topics.stock.facts import Attached
 from tribodex.core.working import Level, Verdict
 
 
@@ -113,7 +116,7 @@ class LookAnswer:
 
 @dataclass(frozen=True)
 class LookFinding:
-    """A finding on an unrolled face, with the entry that marked it."""
+    """A finding on an unrolled face, with the entry that marked it and the photographs that belong to it."""
 
     entry: int
     face: Face
@@ -123,6 +126,7 @@ class LookFinding:
     row: int
     middle_mm: float | None
     width_mm: float | None
+    photographs: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -139,13 +143,14 @@ class LookCause:
 
 @dataclass(frozen=True)
 class LookPart:
-    """A part: what its signs say, and what was decided."""
+    """A part: what its signs say, and what was decided; `overtaken`: passed, and by what is seen now it would not be."""
 
     part: str
     advised: Verdict
     fit: bool | None
     unusable: bool
     by_name: bool
+    overtaken: bool
 
 
 @dataclass(frozen=True)
@@ -179,6 +184,7 @@ _LEVELS = {
     ComesTo.CONTRADICTION: Level.STOP,
     ComesTo.TOO_LITTLE: Level.UNKNOWN,
     ComesTo.NONE_FITS: Level.UNKNOWN,
+    ComesTo.NOTHING_WRONG: Level.WATCH,
 }
 
 _CODES = {Level.STOP: LookCode.CONTRADICTION, Level.UNKNOWN: LookCode.NOT_DECIDED}
@@ -189,7 +195,7 @@ def verdict_of(found: Sight) -> Verdict:
     weighing = found.weighing
     if found.conflicts:
         return Verdict("look again", Level.STOP, " ".join(found.conflicts), code=LookCode.LOOK_AGAIN)
-    words = " or ".join(one.cause.words.lower() for one in weighing.leading)
+    words = "; or ".join(one.cause.words.lower() for one in weighing.leading)
     reasons = {
         ComesTo.LIKELY: f"{words.capitalize()}.",
         ComesTo.POSSIBLE: f"{words.capitalize()}: not more than possible.",
@@ -197,6 +203,7 @@ def verdict_of(found: Sight) -> Verdict:
         ComesTo.CONTRADICTION: f"{words.capitalize()}: signs rule it out, and a strong sign speaks for it.",
         ComesTo.TOO_LITTLE: "Too few signs, or too weak ones. Unknown stays unknown.",
         ComesTo.NONE_FITS: "Much was seen, and no cause of the list explains it.",
+        ComesTo.NOTHING_WRONG: "Everything was looked at, and all of it is as it should be: look elsewhere. What was told is not proven by it.",
     }
     lost = found.next is not None and found.next.lost and weighing.outcome in (ComesTo.NOT_SEPARATED, ComesTo.TOO_LITTLE)
     gone = f" What would tell is destroyed: {found.next.question.words}" if lost and found.next is not None else ""
@@ -222,18 +229,35 @@ def view(desk: Desk, state: Look) -> LookWork:
         left_out=(*(f"{marks.removal.words}: {reason.why}" for reason in found.weighing.removal), *left),
         measured=tuple(f"{one.words.rstrip('.')}: {_short(marks, f'{one.number}{one.answered.letters[0]}')}." for one in found.measured),
         strips=strips(section) if section is not None else (),
-        findings=tuple(
-            LookFinding(
-                entry=entry, face=f.face, sign=f.sign, from_deg=f.from_deg, to_deg=f.to_deg, row=f.row, middle_mm=f.middle_mm, width_mm=f.width_mm
-            )
-            for entry, f in state.found.items()
-        ),
+        findings=_findings(desk, state),
         load_deg=state.load_deg,
         rollers=state.rollers,
         concluded=tell(state.concluded) if state.concluded is not None else "",
         since=state.seen_since,
         parts=tuple(_part(desk, state, found)),
     )
+
+
+def _findings(desk: Desk, state: Look) -> tuple[LookFinding, ...]:
+    return tuple(
+        LookFinding(
+            entry=entry,
+            face=f.face,
+            sign=f.sign,
+            from_deg=f.from_deg,
+            to_deg=f.to_deg,
+            row=f.row,
+            middle_mm=f.middle_mm,
+            width_mm=f.width_mm,
+            photographs=tuple(kept.attachment for kept in _photographs(desk, entry)),
+        )
+        for entry, f in state.found.items()
+    )
+
+
+def _photographs(desk: Desk, entry: int) -> list[Attached]:
+    """Photographs that were kept with an entry."""
+    return [kept for kept in desk.job.of(STOCK, SHAFT).attached.values() if kept.what == "photo" and kept.belongs_to == entry]
 
 
 def _short(marks: FailureMarks, mark: str) -> str:
@@ -261,13 +285,13 @@ def _cause(one: Ranked) -> LookCause:
 
 def _part(desk: Desk, state: Look, found: Sight) -> Sequence[LookPart]:
     marks = desk.book(FailureMarks)
-    parts = []
+    parts, again = [], overtaken_parts(desk, state, found)
     for rule in marks.parts:
         judged = state.parts.get(rule.part)
-        advised = judged.advised if judged is not None else judge_part(marks, rule, found.answered)
-        parts.append(
-            LookPart(rule.part, advised, judged.fit if judged is not None else None, rule.part in state.unusable, goes_back_by_name(rule, advised))
-        )
+        now = judge_part(marks, rule, found.answered)
+        advised = again.get(rule.part) or (judged.advised if judged is not None else now)
+        fit = judged.fit if judged is not None else None
+        parts.append(LookPart(rule.part, advised, fit, rule.part in state.unusable, goes_back_by_name(rule, now), rule.part in again))
     return parts
 
 
@@ -277,12 +301,15 @@ def record(desk: Desk, state: Look) -> Sequence[Section]:
         return []
     found, marks = sight(desk, state), desk.book(FailureMarks)
     decided: list[Any] = [state.concluded, *state.parts.values(), *state.unusable.values()]
-    lines = [tell(one) for one in decided if one is not None]
+    lines = [*(tell(one) for one in decided if one is not None), *(one.reason for one in overtaken_parts(desk, state, found).values())]
     seen = [(one.words, "from what was marked") for one in found.measured] + [(one.words, "") for one in state.seen.values()]
     tables = [Table(("Sign", ""), tuple(seen), "What was seen")] if seen else []
     if state.found:
-        places = tuple((f.face.words, _finding_words(_as_fact(f))) for f in state.found.values())
-        tables.append(Table(("Face", "Found"), places, "Angles from the ring's top mark, clockwise seen from the nut's side"))
+        places = tuple(
+            (f.face.words, _finding_words(_as_fact(f)), "; ".join(kept.caption for kept in _photographs(desk, entry)))
+            for entry, f in state.found.items()
+        )
+        tables.append(Table(("Face", "Found", "Photograph"), places, "Angles from the ring's top mark, clockwise seen from the nut's side"))
     causes = tuple(
         (one.cause.words, str(one.standing), f"{one.score:g}", "; ".join(f"{_reason(marks, reason)} {reason.weight:+g}" for reason in one.reasons))
         for one in _shown(found)

@@ -10,6 +10,7 @@ from tribodex.core.components.section import BearingSection, section_of
 from tribodex.core.components.straight import StraightKind
 from tribodex.core.failure.marks import Assembly, FailureMarks
 from tribodex.core.failure.next_look import NextLook, next_look
+from tribodex.core.failure.parts import judge_part, overtaken
 from tribodex.core.failure.raceway import Face, Found
 from tribodex.core.failure.spread import Measured, measured_answers
 from tribodex.core.failure.weighing import Answered, ComesTo, Weighing, weigh
@@ -29,6 +30,7 @@ from tribodex.core.topics.look.facts import (
 )
 from tribodex.core.topics.removal import TOPIC as REMOVAL
 from tribodex.core.units.known import KeptBearing
+from tribodex.core.working import Verdict
 
 # How it came off, as taking off has it. A ring that was heated or cut may have been coloured: that is asked.
 _HOW_REMOVED = 35
@@ -49,6 +51,7 @@ class Look:
     pointed: set[str] = field(default_factory=set)
     parts: dict[str, PartJudged] = field(default_factory=dict)
     unusable: dict[str, MadeUnusable] = field(default_factory=dict)
+    looks_elsewhere: bool = False
 
     @property
     def to_scrap(self) -> list[str]:
@@ -80,6 +83,7 @@ def fold(state: Look, event: Event, fact: LookFact) -> None:
         case LookConcluded():
             state.concluded, state.seen_since = fact, False
             state.pointed |= {cause.id for cause in fact.causes}
+            state.looks_elsewhere = state.looks_elsewhere or (not fact.causes and fact.outcome == ComesTo.NOTHING_WRONG)
         case PartJudged():
             state.parts[fact.part] = fact
             state.unusable.pop(fact.part, None)
@@ -166,4 +170,16 @@ def _measure(found: tuple[Found, ...], section: BearingSection, rollers: int | N
 
 def firm(found: Sight) -> bool:
     """Whether the marks come to something that a person may take as it is."""
-    return not found.conflicts and found.weighing.outcome in (ComesTo.LIKELY, ComesTo.POSSIBLE, ComesTo.NOT_SEPARATED)
+    return not found.conflicts and found.weighing.outcome in (ComesTo.LIKELY, ComesTo.POSSIBLE, ComesTo.NOT_SEPARATED, ComesTo.NOTHING_WRONG)
+
+
+def overtaken_parts(desk: Desk, state: Look, found: Sight) -> dict[str, Verdict]:
+    """Parts that were passed, and by what is seen now would not be: each with what it says now."""
+    marks = desk.book(FailureMarks)
+    now = {}
+    for rule in marks.parts:
+        judged = state.parts.get(rule.part)
+        again = overtaken(rule, judged.fit, judged.advised, judge_part(marks, rule, found.answered)) if judged is not None else None
+        if again is not None:
+            now[rule.part] = again
+    return now

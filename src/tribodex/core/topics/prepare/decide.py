@@ -7,7 +7,20 @@ from enum import StrEnum
 from typing import Any
 
 from tribodex.core.errors import InvalidInput, NotFound, Refused
-from tribodex.core.fits.seat import DIRECTIONS, SECTIONS, SeatKind, Spot, cylindrical_seat, judge_seat, next_spot, real_fit, sleeve_seat, sliding_seat
+from tribodex.core.fits.ring_bore import judge_ring_bore
+from tribodex.core.fits.seat import (
+    DIRECTIONS,
+    SECTIONS,
+    SeatKind,
+    Spot,
+    cylindrical_seat,
+    deviation_um,
+    judge_seat,
+    next_spot,
+    real_fit,
+    sleeve_seat,
+    sliding_seat,
+)
 from tribodex.core.job.facts import Fact
 from tribodex.core.job.gates import named, text
 from tribodex.core.job.moves import Ask, Move
@@ -114,11 +127,21 @@ def verdict(state: Prepared) -> Verdict:
         return Verdict(
             "not dressed yet", Level.STOP, f"Still on the seat: {left}. Dress it, wipe it, and check again.", code=DressingCode.NOT_DRESSED_YET
         )
+    # The worst stands: a seat that is fit to use may still give no fit with this ring, or this is no ring of its size.
     fit = fit_of(state)
-    if fit is None or fit.verdict is None:
-        return found
-    # The worse of the two stands: a seat that is fit to use may still give no fit with this ring.
-    return fit.verdict if _WORSE.index(fit.verdict.level) >= _WORSE.index(found.level) else found
+    for other in (fit.verdict if fit is not None else None, ring_of(state)):
+        if other is not None and _WORSE.index(other.level) >= _WORSE.index(found.level):
+            found = other
+    return found
+
+
+def ring_of(state: Prepared) -> Verdict | None:
+    """The ring's bore against its tolerance class, where it was measured; None otherwise, and where it may be."""
+    planned, bore = state.planned, state.bore
+    if planned is None or bore is None or planned.bore_limits_um is None or planned.spec.kind is not SeatKind.CYLINDRICAL:
+        return None
+    read = deviation_um(bore, planned.spec.nominal_mm, state.warmth.ring_c if state.warmth else None)
+    return judge_ring_bore(read, planned.bore_limits_um, planned.spec.nominal_mm)
 
 
 def fit_of(state: Prepared) -> Result | None:

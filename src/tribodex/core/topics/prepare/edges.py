@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from tribodex.core.fits.ring_bore import RingCode
 from tribodex.core.fits.seat import SeatCode
 from tribodex.core.job.alarms import again
 from tribodex.core.job.asked import AT_REST, Likely
@@ -14,7 +15,7 @@ from tribodex.core.topics.prepare.decide import DressingCode
 from tribodex.core.topics.prepare.state import Prepared
 
 STAGE = "prepare"
-ANSWERS = again(["", *SeatCode, *DressingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and check again; or another shaft.")
+ANSWERS = again(["", *SeatCode, *DressingCode, *RingCode], ev.SeatJudged, ev.SeatAccepted, way="Dress it, measure and check again; or another shaft.")
 GATED: dict[type, str] = dict.fromkeys(cmd.COMMANDS, STAGE)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from enum import StrEnum
@@ -31,6 +32,10 @@ class SealWorkCode(StrEnum):
 
 
 SET = "set_seals"
+
+
+# What may rub of a shaft seal.
+_LIP_ALONE = re.compile(r"(only )?(the |its )?lips?( only)?\.?")
 
 
 def decide(desk: Desk, state: Seals, command: Any) -> Sequence[Fact]:
@@ -89,11 +94,13 @@ def judge(desk: Desk, state: Seals, fact: ev.RingOn | ev.LabyrinthPlaced | ev.VR
 
 def _set(plan: ev.SealPlan, command: cmd.SetSeal) -> ev.SealSet:
     rubs = command.rubs.strip()
-    if rubs and plan.kind is not SealKind.SHAFT_SEAL:
+    # A lip runs on its shaft; whatever else of it rubs does not.
+    if rubs and not (plan.kind is SealKind.SHAFT_SEAL and _LIP_ALONE.fullmatch(rubs.lower())):
+        beside = "Only its lip may touch the shaft: a case or spring" if plan.kind is SealKind.SHAFT_SEAL else "A ring"
         verdict = Verdict(
-            "rubs the housing",
+            "scrapes" if plan.kind is SealKind.SHAFT_SEAL else "rubs the housing",
             Level.STOP,
-            f"{rubs}. A ring that rubs burns and wears in: set it right before the cap closes.",
+            f"{rubs}. {beside} that rubs burns and wears in: set it right before the cap closes.",
             code=SealWorkCode.RUBS_THE_HOUSING,
         )
     elif not command.greased:

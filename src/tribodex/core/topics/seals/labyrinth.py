@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from enum import StrEnum
 
+from tribodex.core.counted import parse_whole
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.gates import text
 from tribodex.core.job.topic import Desk
@@ -101,7 +102,7 @@ def _tight(plan: ev.SealPlan, said: ev.LabyrinthPlaced) -> Verdict | None:
 def purged(plan: ev.SealPlan, command: cmd.PurgeSeal) -> ev.SealPurged:
     """Grease through its own fitting. Raises Refused where it has none."""
     _is(plan, "Only a labyrinth is purged through its own fitting.")
-    strokes = round(parse_count(command.strokes, "strokes")) if command.strokes.strip() else None
+    strokes = parse_whole(command.strokes, "strokes") if command.strokes.strip() else None
     if not command.shows:
         return ev.SealPurged(command.side, False, strokes, Verdict("nothing shows", Level.WATCH, "On, slowly, until a collar shows."))
     return ev.SealPurged(command.side, True, strokes, Verdict("purged", Level.GOOD, "A collar of grease all round: leave it, it is the barrier."))

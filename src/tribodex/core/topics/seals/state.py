@@ -114,7 +114,7 @@ def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
             # Another ring, or the same one again: what was done with it before says nothing now.
             state.sides[fact.side] = SideNow(joined=state.sides[fact.side].joined, on=fact)
         case ev.SealSet():
-            state.sides[fact.side].set, state.set_on = fact, event.happened_at.date()
+            state.sides[fact.side].set, state.set_on = fact, event.day
         case ev.LabyrinthPlaced():
             # What turned freely and purged before it was moved says nothing now.
             state.sides[fact.side] = replace(state.sides[fact.side], placed=fact, set=None, purged=None)
@@ -123,7 +123,7 @@ def fold(state: Seals, event: Event, fact: ev.SealsFact) -> None:
         case ev.SealPurged():
             state.sides[fact.side].purged = fact
         case ev.SealKept():
-            state.kept, state.kept_on = fact, event.happened_at.date()
+            state.kept, state.kept_on = fact, event.day
         case _:
             assert_never(fact)
 

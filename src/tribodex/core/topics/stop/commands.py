@@ -24,6 +24,7 @@ class DoStop:
     read_by: Annotated[str, choice("Read by", {"": "not read", **same(*ReadBy)})] = ""
     found: Annotated[str, Asked("Not in order, one thing a line", Family.LINES)] = ""
     meter: Annotated[str, number(Family.HOURS, "Hour meter", "12400")] = ""
+    meter_old: Annotated[str, number(Family.HOURS, "The old meter showed last (it was replaced)", "12400", empty="the same meter as ever")] = ""
     text: Annotated[str, words("Remark")] = ""
     seal_strokes: Annotated[str, count("Strokes into its seals", "12")] = ""
     seal_shows: Annotated[Literal["", "yes", "no"], choice("Grease shows at the seals", {"": "not said", "yes": "yes, all round", "no": "no"})] = ""

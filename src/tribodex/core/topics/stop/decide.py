@@ -91,7 +91,9 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
             raise InvalidInput.at("read_by", "What was it read with? Each reads as well as it can.", ", ".join(by.value for by in ReadBy))
         by = ReadBy(command.read_by)
     found = tuple(line.strip() for line in command.found.splitlines() if line.strip())
-    meter = parse_count(command.meter.strip().removesuffix("h"), "meter") if command.meter.strip() else None
+    meter, old = _hours(command.meter, "meter"), _hours(command.meter_old, "meter_old")
+    if old is not None and meter is None:
+        raise InvalidInput.at("meter", "The meter was replaced: what does the new one show?", "hours, 0 where it began with nothing")
     # What did not go in is no grease: it stays due.
     if command.push == "not":
         strokes = 0 if strokes is not None else None
@@ -101,7 +103,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         *_of_hole(plan, strokes, command),
         *(_of_seals(plan, into_seals, command) if into_seals is not None else ()),
         *_of_warmth(plan, low, high),
-        *_of_meter(plan, meter),
+        *_of_meter(plan, meter, old),
         *(Verdict("not in order", Level.WATCH, one) for one in found),
     )
     return ev.StopDone(
@@ -117,6 +119,7 @@ def _done(plan: ev.StopPlan, command: cmd.DoStop) -> ev.StopDone:
         typed=command.temperature.strip(),
         found=found,
         meter_h=meter,
+        meter_old_h=old,
         text=command.text.strip(),
         verdicts=verdicts,
         seal_strokes=into_seals,
@@ -219,15 +222,21 @@ def _of_warmth(plan: ev.StopPlan, low_c: float | None, high_c: float | None) -> 
     return [Verdict("warmth as usual", Level.GOOD, f"{(low_c if low_c is not None else high_c):g} °C.")]
 
 
-def _of_meter(plan: ev.StopPlan, meter_h: float | None) -> list[Verdict]:
-    """An hour meter that cannot be: it tells nothing of how long the machine runs a day, and says so."""
+def _hours(said: str, name: str) -> float | None:
+    return parse_count(said.strip().removesuffix("h"), name) if said.strip() else None
+
+
+def _of_meter(plan: ev.StopPlan, meter_h: float | None, old_h: float | None) -> list[Verdict]:
+    """An hour meter that cannot be: it tells nothing of how long the machine has run, and says so."""
     if meter_h is None or plan.meter_h is None or plan.meter_on is None:
         return []
+    meter_h = old_h if old_h is not None else meter_h
     said = f"{meter_h:g} h, {plan.meter_h:g} h on {plan.meter_on}"
     if meter_h < plan.meter_h:
-        return [Verdict("meter went backwards", Level.WATCH, f"{said}. Read it again; a new meter counts from here.")]
+        why = "It does not count. Read it again; where the meter was replaced, say what the old one showed last."
+        return [Verdict("meter went backwards", Level.WATCH, f"{said}. {why}")]
     if plan.opened_on is not None and meter_h - plan.meter_h > 24 * ((plan.opened_on - plan.meter_on).days + WALKED_DAYS):
-        return [Verdict("meter too far", Level.WATCH, f"{said}: more hours than went by. Read it again.")]
+        return [Verdict("meter too far", Level.WATCH, f"{said}: more hours than went by: it does not count. Read it again.")]
     return []
 
 

@@ -32,6 +32,16 @@ def _into_seals(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
 
 def _meter(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
     """What it showed last and what can have run since; nothing where nobody read it before."""
+    if command.meter_old.strip():
+        return Likely(0.0, 1000.0, "a new meter begins near nothing")
+    return _counted(state)
+
+
+def _old_meter(desk: Desk, state: Stop, command: cmd.DoStop) -> Likely | None:
+    return _counted(state)
+
+
+def _counted(state: Stop) -> Likely | None:
     plan = state.plan
     if plan is None or plan.meter_h is None:
         return None
@@ -45,6 +55,7 @@ EXPECTS: dict[tuple[type, str], Expect | str] = {
     (cmd.DoStop, "seal_strokes"): _into_seals,
     (cmd.DoStop, "temperature"): always(RUNNING),
     (cmd.DoStop, "meter"): _meter,
+    (cmd.DoStop, "meter_old"): _old_meter,
 }
 
 

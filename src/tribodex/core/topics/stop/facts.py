@@ -7,19 +7,10 @@ from datetime import date
 
 from tribodex.core.job.facts import Fact
 from tribodex.core.schedule.due import CareKind
-from tribodex.core.topics.care.facts import CareWay
+from tribodex.core.topics.care.facts import LOOKS, CareWay
 from tribodex.core.units.insert import Push
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.working import Level, Verdict
-
-# What is looked at on every round (common practice, no source).
-LOOKS = (
-    "Seals: a collar of clean grease, none torn or out",
-    "Nothing loose: base, cap, set screws, guard",
-    "Even noise, no new shaking",
-    "No dirt or water on it that was not there before",
-    "Fitting clean, its cap on",
-)
 
 
 @dataclass(frozen=True)
@@ -64,7 +55,7 @@ class StopPlanned(Fact):
 @dataclass(frozen=True)
 class StopDone(Fact):
     """A stop as it was done: standing or running (None: nobody said), strokes given, whether grease showed, temperature as a bracket,
-    what was found.
+    what was found; `meter_old_h`: what the old hour meter showed last, where `meter_h` is of a new one.
     """
 
     standing: bool | None
@@ -85,6 +76,7 @@ class StopDone(Fact):
     seal_shows: bool | None = None
     push: Push | None = None
     plug_back: bool | None = None
+    meter_old_h: float | None = None
 
 
 @dataclass(frozen=True)

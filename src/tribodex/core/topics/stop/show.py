@@ -31,6 +31,7 @@ def tell(fact: Any) -> str:
                 f"{fact.seal_strokes} strokes into its seals" if fact.seal_strokes is not None else "",
                 _warm(fact),
                 f"meter {number(fact.meter_h)} h" if fact.meter_h is not None else "",
+                f"meter replaced, the old one showed {number(fact.meter_old_h)} h" if fact.meter_old_h is not None else "",
                 "; ".join(fact.found),
                 fact.text,
             ]
@@ -66,6 +67,7 @@ def said(fact: Any) -> Any:
                 read_by=fact.read_by or "",
                 found="\n".join(fact.found),
                 meter=plain(fact.meter_h),
+                meter_old=plain(fact.meter_old_h),
                 text=fact.text,
                 seal_strokes=plain(fact.seal_strokes),
                 seal_shows=yes_or_no(fact.seal_shows),

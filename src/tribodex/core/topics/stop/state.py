@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import assert_never
 
 from tribodex.core.job.facts import Event
@@ -17,9 +17,10 @@ class Stop:
     plan: ev.StopPlan | None = None
     done: ev.StopDone | None = None
     done_at: datetime | None = None
+    done_on: date | None = None
     by: str = ""
     skipped: ev.StopSkipped | None = None
-    skipped_at: datetime | None = None
+    skipped_on: date | None = None
 
 
 def fold(state: Stop, event: Event, fact: ev.StopFact) -> None:
@@ -28,10 +29,10 @@ def fold(state: Stop, event: Event, fact: ev.StopFact) -> None:
         case ev.StopPlanned():
             state.plan = fact.plan
         case ev.StopDone():
-            state.done, state.done_at, state.by, state.skipped = fact, event.happened_at, event.actor, None
+            state.done, state.done_at, state.done_on, state.by, state.skipped = fact, event.happened_at, event.day, event.actor, None
         case ev.StopSkipped():
             # What was done stays done.
             if state.done is None:
-                state.skipped, state.skipped_at, state.by = fact, event.happened_at, event.actor
+                state.skipped, state.skipped_on, state.by = fact, event.day, event.actor
         case _:
             assert_never(fact)

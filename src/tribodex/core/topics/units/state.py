@@ -94,7 +94,7 @@ def fold(state: Unit, event: Event, fact: ev.UnitsFact) -> None:
         case ev.ShaftTurned():
             state.turned, state.turned_seq = fact, event.seq
         case ev.UnitLocked():
-            state.locked, state.locked_on, state.tried = fact, event.happened_at.date(), None
+            state.locked, state.locked_on, state.tried = fact, event.day, None
         case ev.HalvesJoined():
             # Nobody reaches the joints of a closed housing.
             state.joined, state.bolted, state.turned = fact, None, None

@@ -6,7 +6,7 @@ import { useEntry } from "../../use-entry";
 import type { ClosingProps } from "./panel";
 
 export function Tighten({ work, tap, refused }: ClosingProps) {
-  const entry = useEntry({ torque: "" }, refused, "tighten_bolt");
+  const entry = useEntry({ torque: "", shows: "" }, refused, "tighten_bolt");
   const [chosen, setChosen] = useState(0);
   const [opening, setOpening] = useState(false);
   const joint = work.joints.find(({ at_torque }) => !at_torque);
@@ -14,8 +14,10 @@ export function Tighten({ work, tap, refused }: ClosingProps) {
   const bad = joint.bolts.find(({ verdict }) => verdict?.level === "stop")?.at.number;
   const bolt = chosen || bad || joint.next_bolt;
   const turn = Math.min((joint.bolts.find(({ at }) => at.number === bolt)?.passes ?? 0) + 1, 4);
-  const send = (torque = "") => {
-    tap({ kind: "tighten_bolt", joint: joint.joint, bolt, turn, torque });
+  const extended = Math.abs(joint.set_nm - joint.torque_nm) > 0.05;
+  const own = extended ? "shows" : "torque";
+  const send = (said: { torque?: string; shows?: string } = {}) => {
+    tap({ kind: "tighten_bolt", joint: joint.joint, bolt, turn, torque: "", ...said });
     setChosen(0);
   };
   return (
@@ -23,7 +25,7 @@ export function Tighten({ work, tap, refused }: ClosingProps) {
       className="space-y-3 pt-4"
       onSubmit={(event) => {
         event.preventDefault();
-        send(entry.text("torque"));
+        send({ [own]: entry.text(own) });
       }}
     >
       <Button kind="main" data-main onClick={() => send()}>
@@ -39,8 +41,13 @@ export function Tighten({ work, tap, refused }: ClosingProps) {
         }))}
       />
       <div className="flex flex-wrap items-end gap-3">
-        <EntryText entry={entry} name="torque" label="Or at another torque" hint="N·m, lbf·ft" />
-        <Button type="submit" disabled={!entry.text("torque").trim()}>
+        <EntryText
+          entry={entry}
+          name={own}
+          label={extended ? "Or the wrench, with its extension, showed" : "Or at another torque"}
+          hint="N·m, lbf·ft"
+        />
+        <Button type="submit" disabled={!entry.text(own).trim()}>
           At that
         </Button>
         <Button kind="quiet" onClick={() => setOpening(true)}>

@@ -7,6 +7,7 @@ import type { Refused, Tap } from "../../parts";
 import { useEntry } from "../../use-entry";
 import { GunChoice } from "../grease/gun-choice";
 import { Conditions, useConditions } from "./conditions";
+import { LooksChosen, looksSaid } from "./looks-chosen";
 import { WhichBearing } from "./which-bearing";
 
 export interface CareProps {
@@ -40,6 +41,7 @@ function CareForm({ work, tap, refused }: CareProps) {
       season_days: "",
       look_days: "",
       grease: work.grease,
+      looks: "",
     },
     refused,
     "set_care",
@@ -48,6 +50,7 @@ function CareForm({ work, tap, refused }: CareProps) {
   const [running, setRunning] = useState(false);
   const [seal, setSeal] = useState<Pick<SetCare, "lets_out" | "hole">>({ lets_out: "", hole: "" });
   const [drive, setDrive] = useState<NonNullable<SetCare["lubricator"]>>("");
+  const [out, setOut] = useState<string[]>([]);
   const conditions = useConditions();
   const greased = way === "until_shows" || way === "counted" || way === "lubricator";
   const insert = way === "sealed_insert";
@@ -61,6 +64,7 @@ function CareForm({ work, tap, refused }: CareProps) {
             kind: "set_care",
             way,
             ...entry.values,
+            looks: looksSaid(work.looks, out, entry.text("looks")),
             ...(greased ? conditions.values : {}),
             ...(greased || insert ? seal : {}),
             ...(way === "lubricator" && drive ? { lubricator: drive } : {}),
@@ -137,6 +141,7 @@ function CareForm({ work, tap, refused }: CareProps) {
         </>
       ) : null}
       <EntryText entry={entry} name="look_days" label="Looked at every, days" words={["7", "14", "30"]} />
+      <LooksChosen usual={work.looks} out={out} onOut={setOut} entry={entry} />
       <Button kind="main" data-main type="submit" disabled={!way}>
         Put it into the rounds
       </Button>

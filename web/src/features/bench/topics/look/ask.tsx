@@ -1,7 +1,8 @@
 /** One question with its answers to tap; any other question can be chosen, answered or not. */
 import { useState } from "react";
 import type { Question } from "../../../../api";
-import { Button, ChoiceRow, Tick } from "../../../../ui";
+import { Button, ChoiceRow } from "../../../../ui";
+import { Answers } from "./answers";
 import type { LookProps } from "./panel";
 import { answeredIn } from "./use-book";
 
@@ -71,65 +72,5 @@ export function Ask({ work, tap, refused, questions }: LookProps & { questions: 
         </ul>
       ) : null}
     </section>
-  );
-}
-
-type How = "seen" | "doubtful" | "not looked" | "destroyed";
-
-function Answers(props: {
-  question: Question;
-  before: string;
-  asked: boolean;
-  onSay: (letters: string, how: How) => void;
-}) {
-  const { question, before, asked, onSay } = props;
-  const [letters, setLetters] = useState<string[]>([]);
-  const [doubtful, setDoubtful] = useState(false);
-  const how = doubtful ? "doubtful" : "seen";
-  const toggle = (letter: string) => {
-    const kept = letters.filter((other) => other !== letter);
-    setLetters(letters.includes(letter) ? kept : [...kept, letter]);
-  };
-  // Where one answer excludes the others, one tap is enough.
-  const atOnce = (letter: string) => !question.several || letter === question.none;
-  return (
-    <div>
-      {asked ? null : <p className="pb-2 text-lg font-bold">{question.words}</p>}
-      {before ? <p className="pb-2 text-sm text-soft">Said before: {before}.</p> : null}
-      <div role="group" aria-label={question.words} className="grid gap-2 sm:grid-cols-2">
-        {Object.entries(question.answers).map(([letter, words]) => {
-          const on = letters.includes(letter);
-          return (
-            <Button
-              key={letter}
-              className={`!justify-start text-left ${on ? "border-4 font-bold" : ""}`}
-              aria-pressed={atOnce(letter) ? undefined : on}
-              onClick={() => (atOnce(letter) ? onSay(letter, how) : toggle(letter))}
-            >
-              {atOnce(letter) ? null : <span aria-hidden>{on ? "☑" : "☐"}</span>} {words}
-            </Button>
-          );
-        })}
-      </div>
-      <Tick label="Seen, but doubtful" checked={doubtful} onChange={setDoubtful} />
-      <div className="flex flex-wrap gap-3 pt-1">
-        {question.several ? (
-          <Button
-            kind="main"
-            data-main
-            disabled={letters.length === 0}
-            onClick={() => onSay(letters.join(""), how)}
-          >
-            Save
-          </Button>
-        ) : null}
-        <Button kind="quiet" onClick={() => onSay("", "not looked")}>
-          Not looked
-        </Button>
-        <Button kind="quiet" onClick={() => onSay("", "destroyed")}>
-          Evidence lost
-        </Button>
-      </div>
-    </div>
   );
 }

@@ -9,7 +9,9 @@ export function Conclude(props: LookProps & { causes: FailureBook["causes"]; nex
   const [other, setOther] = useState(false);
   const [taken, setTaken] = useState<string[]>([]);
   const [deciding, setDeciding] = useState(false);
-  const firm = ["most likely", "possible", "not separated"].includes(work.verdict.word);
+  const firm = ["most likely", "possible", "not separated", "nothing wrong found"].includes(
+    work.verdict.word,
+  );
   const problem = refused?.command.kind === "conclude_look" ? refused.problem : null;
   const fitting = causes.filter((one) => one.kinds?.includes(work.kind as never) ?? true);
   return (

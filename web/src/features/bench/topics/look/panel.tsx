@@ -7,6 +7,7 @@ import { Causes } from "./causes";
 import { Conclude } from "./conclude";
 import { FindingForm } from "./finding-form";
 import { PartsJudged } from "./parts-judged";
+import { Photographs } from "./photographs";
 import { useBook } from "./use-book";
 
 export interface LookProps {
@@ -15,7 +16,7 @@ export interface LookProps {
   refused: Refused;
 }
 
-export function LookPanel(props: LookProps) {
+export function LookPanel(props: LookProps & { job: string }) {
   const { work, tap } = props;
   const { asks } = work;
   const { book, missing } = useBook();
@@ -44,6 +45,7 @@ export function LookPanel(props: LookProps) {
       <Causes work={work} questions={book.questions} classes={book.classes} />
       {judging ? null : conclude}
       {work.strips.length > 0 ? <FindingForm {...props} /> : null}
+      <Photographs {...props} />
       {judging ? conclude : parts}
     </div>
   );

@@ -31,7 +31,7 @@ function PartLine({ part, tap, refused, concluded }: LineProps) {
     <>
       <p className="flex flex-wrap items-center gap-x-3">
         <b className="first-letter:uppercase">{part.part}</b> <VerdictMark verdict={part.advised} />
-        {state ? <b className="marker px-1">{state}</b> : null}
+        {state ? <b className={part.overtaken ? "px-1 line-through" : "marker px-1"}>{state}</b> : null}
         <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
           {part.fit === null ? "Check" : "Check again"}
           <span className="sr-only"> the {part.part}</span>

@@ -17,6 +17,8 @@ export function wordsOf(questions: Question[], mark: string): string {
   return question?.answers[mark.slice(-1)] ?? mark;
 }
 
+const NOTED: Record<string, string> = { doubtful: " (doubtful)", recorded: " (by a record)" };
+
 type Answer = LookWork["answers"][number];
 
 /** What was said to a question, in words; empty when nothing was. */
@@ -24,5 +26,5 @@ export function answeredIn(question: Question, answer: Answer | undefined): stri
   if (!answer) return "";
   if (answer.letters.length === 0) return answer.how;
   const words = answer.letters.map((letter) => question.answers[letter] ?? letter).join(" and ");
-  return `${words}${answer.how === "doubtful" ? " (doubtful)" : ""}${answer.measured ? " (from what is marked)" : ""}`;
+  return `${words}${NOTED[answer.how] ?? ""}${answer.measured ? " (from what is marked)" : ""}`;
 }

@@ -1,0 +1,285 @@
+"""The way in and out: first person, name and password, PIN, one's own page."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from flask import Response, request
+from flask_login import current_user
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
+
+from tribodex.core.errors import NotFound
+from tribodex.store import SqlStore
+from tribodex.usecases.people.hashes import new_token, seal_of, token_hash
+from tribodex.usecases.people.keeping import own_secrets, own_settings
+from tribodex.usecases.people.ports import Session
+from tribodex.usecases.people.signing_in import Device, Entered, SignIn
+from tribodex.usecases.people.views import Me, SessionView, me, session_views
+from tribodex.web.access import DEVICE, SEALED, SESSION, Person, acting, device_name, this_device
+from tribodex.web.context import Context, context, reply
+from tribodex.web.problems import Problem
+
+api = APIBlueprint(
+    "door",
+    __name__,
+    url_prefix="/api",
+    abp_tags=[Tag(name="people")],
+    abp_responses={401: Problem, 403: Problem, 404: Problem, 409: Problem, 422: Problem, 429: Problem},
+)
+DEVICE_DAYS = 400
+ID = r"^[A-Za-z0-9-]+$"
+
+
+@dataclass(frozen=True)
+class KnownPerson:
+    """Somebody whom this device knows, until the session there is over."""
+
+    id: str
+    name: str
+
+
+@dataclass(frozen=True)
+class WaysIn:
+    """Which ways in there are. `first_run`: nobody is here yet; `one_tap`: the people of the demonstration; `known`: those of this device."""
+
+    first_run: bool
+    one_tap: tuple[KnownPerson, ...]
+    known: tuple[KnownPerson, ...]
+
+
+@dataclass(frozen=True)
+class In:
+    """Who came in, and the secret that taps of that person carry on this device."""
+
+    me: Me
+    tap: str
+
+
+class DoorAnswer(RootModel[WaysIn]):
+    """Which ways in there are."""
+
+
+class InAnswer(RootModel[In]):
+    """Who came in."""
+
+
+class MeAnswer(RootModel[Me]):
+    """Who is signed in."""
+
+
+class SessionsAnswer(RootModel[tuple[SessionView, ...]]):
+    """Where somebody is signed in."""
+
+
+DOOR, IN, ME, SESSIONS = TypeAdapter(WaysIn), TypeAdapter(In), TypeAdapter(Me), TypeAdapter(tuple[SessionView, ...])
+
+
+class _Strict(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class SignInBody(_Strict):
+    """By name and password."""
+
+    handle: str = Field(max_length=80)
+    password: str = Field(max_length=400)
+
+
+class FirstRunBody(SignInBody):
+    """The first person."""
+
+    name: str = Field(max_length=200)
+    pin: str = Field(max_length=20)
+    site: str = Field(default="", max_length=200, description="what the site is called")
+
+
+class SwitchBody(_Strict):
+    """By PIN, on a device that knows the person; no PIN for the people of the demonstration."""
+
+    account: str = Field(max_length=64, pattern=ID)
+    pin: str = Field(default="", max_length=20)
+
+
+class ProofBody(SwitchBody):
+    """Somebody stands by one tap."""
+
+    client_event_id: str = Field(min_length=8, max_length=64, pattern=ID)
+
+
+class SecretsBody(_Strict):
+    """Another password or PIN; the present password says that it is really you."""
+
+    old: str = Field(max_length=400)
+    password: str = Field(default="", max_length=400)
+    pin: str = Field(default="", max_length=20)
+
+
+class SettingsBody(_Strict):
+    """What goes with a person from device to device."""
+
+    settings: dict[str, str] = Field(max_length=12)
+
+
+class SessionPath(BaseModel):
+    """A session in an address."""
+
+    session_id: str = Field(max_length=64, pattern=ID)
+
+
+@api.get("/door", responses={200: DoorAnswer}, summary="Which ways in there are")
+def get_door() -> Response:
+    here = context()
+    device = this_device()
+    with here.store() as store:
+        known = [one for one in store.who.sessions(device_id=device.id) if one.ends_at > here.now()] if device.id else []
+        everybody = [one for one in store.who.accounts() if one.left_at is None] if here.one_tap else []
+        first = not here.one_tap and not store.who.anybody()
+    return reply(
+        DOOR,
+        WaysIn(
+            first_run=first,
+            one_tap=tuple(KnownPerson(one.id, one.name) for one in everybody if one.rights.sites),
+            known=tuple(KnownPerson(account.id, account.name) for account in {s.account.id: s.account for s in known}.values()),
+        ),
+    )
+
+
+@api.post("/first-run", responses={201: InAnswer}, summary="The first person, who administers; while nobody else is here")
+def post_first_run(body: FirstRunBody) -> Response:
+    here, device = context(), _device()
+    with here.store() as store:
+        entered = _sign_in(store).first(body.name, body.handle, body.password, body.pin, body.site, device.known)
+        return come_in(here, store, entered, device, 201)
+
+
+@api.post("/sign-in", responses={200: InAnswer}, summary="Sign in by name and password")
+def post_sign_in(body: SignInBody) -> Response:
+    here, device = context(), _device()
+    with here.store() as store:
+        return come_in(here, store, _sign_in(store).by_password(body.handle, body.password, device.known), device)
+
+
+@api.post("/switch", responses={200: InAnswer}, summary="Another person takes the device, by PIN")
+def post_switch(body: SwitchBody) -> Response:
+    here, device = context(), _device()
+    with here.store() as store:
+        entered = _sign_in(store).by_pin(body.account, body.pin, device.known, one_tap=here.one_tap)
+        return come_in(here, store, entered, device)
+
+
+@api.post("/sign-out", responses={204: None}, summary="End this session")
+def post_sign_out() -> Response:
+    here = context()
+    with here.store() as store:
+        store.who.end_sessions([_person().session.id], here.now())
+        store.who.add_act(acting().act(here.now(), "signed out"))
+    answer = Response(status=204)
+    answer.delete_cookie(SESSION)
+    answer.delete_cookie(SEALED)
+    return answer
+
+
+@api.post("/proofs", responses={204: None}, summary="Stand by a tap with the own PIN")
+def post_proof(body: ProofBody) -> Response:
+    here = context()
+    with here.store() as store:
+        account = store.who.account(body.account)
+        if account is None or account.left_at is not None:
+            raise NotFound("There is no such person here.")
+        _sign_in(store).ask_pin(account, body.pin, this_device(), acting().account.id)
+        store.who.add_proof(body.client_event_id, account.id, here.now())
+        if account.id != acting().account.id:
+            store.who.add_act(acting().act(here.now(), "second person by PIN", account.name))
+    return Response(status=204)
+
+
+@api.get("/me", responses={200: MeAnswer}, summary="Who is signed in")
+def get_me() -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(ME, me(store.who, _person().session, one_tap=here.one_tap))
+
+
+@api.put("/me/settings", responses={200: MeAnswer}, summary="Units, display, numbers and size of text that go with a person")
+def put_settings(body: SettingsBody) -> Response:
+    here, person = context(), _person()
+    with here.store() as store:
+        store.who.keep_account(own_settings(person.session.account, body.settings))
+        return reply(ME, me(store.who, _again(store, person), one_tap=here.one_tap))
+
+
+@api.post("/me/secrets", responses={200: MeAnswer}, summary="Choose another password or PIN")
+def post_secrets(body: SecretsBody) -> Response:
+    what = " and ".join(word for word, given in (("password", body.password), ("PIN", body.pin)) if given)
+    here, person = context(), _person()
+    with here.store() as store:
+        _sign_in(store).ask_password(person.session.account, body.old, this_device())
+        changed = own_secrets(person.session.account, here.hashes, password=body.password, pin=body.pin)
+        store.who.keep_account(changed)
+        if body.password:
+            # Whoever knew the old one is out everywhere else.
+            others = [one.id for one in store.who.sessions(changed.id) if one.id != person.session.id]
+            store.who.end_sessions(others, here.now())
+        if what:
+            store.who.add_act(acting().act(here.now(), f"chose another {what}"))
+        return reply(ME, me(store.who, _again(store, person), one_tap=here.one_tap))
+
+
+@api.get("/me/sessions", responses={200: SessionsAnswer}, summary="Where one is signed in")
+def get_sessions() -> Response:
+    with context().store() as store:
+        return reply(SESSIONS, session_views(store.who.sessions(acting().account.id), this_device().id))
+
+
+@api.delete("/me/sessions/<session_id>", responses={200: SessionsAnswer}, summary="End one of the own sessions")
+def delete_session(path: SessionPath) -> Response:
+    here = context()
+    with here.store() as store:
+        own = acting().account.id
+        if not any(one.id == path.session_id for one in store.who.sessions(own)):
+            raise NotFound("There is no such session here.")
+        store.who.end_sessions([path.session_id], here.now())
+        store.who.add_act(acting().act(here.now(), "ended a session"))
+        return reply(SESSIONS, session_views(store.who.sessions(own), this_device().id))
+
+
+@dataclass(frozen=True)
+class _AtDevice:
+    """This browser, and its secret: a new one where it had none."""
+
+    known: Device
+    secret: str
+
+
+def _device() -> _AtDevice:
+    secret = request.cookies.get(DEVICE, "") or new_token()
+    return _AtDevice(Device(token_hash(secret)[:32], device_name(request.user_agent.string)), secret)
+
+
+def _sign_in(store: SqlStore) -> SignIn:
+    here = context()
+    return SignIn(store.who, here.hashes, here.tries, here.now())
+
+
+def come_in(here: Context, store: SqlStore, entered: Entered, device: _AtDevice, status: int = 200) -> Response:
+    """The answer to somebody who came in, with the cookies of the session."""
+    answer = reply(IN, In(me(store.who, entered.session, one_tap=here.one_tap), entered.tap_token), status)
+    seconds = max(60, round((entered.session.ends_at - here.now()).total_seconds()))
+    for name, value, age, hidden in (
+        (SESSION, entered.token, seconds, True),
+        # Read by our own pages alone, and sent back with what they write.
+        (SEALED, seal_of(entered.token), seconds, False),
+        (DEVICE, device.secret, DEVICE_DAYS * 24 * 3600, True),
+    ):
+        answer.set_cookie(name, value, max_age=age, httponly=hidden, secure=request.is_secure, samesite="Lax")
+    return answer
+
+
+def _person() -> Person:
+    found: Person = current_user._get_current_object()
+    return found
+
+
+def _again(store: SqlStore, person: Person) -> Session:
+    return replace(person.session, account=store.who.account(person.session.account.id) or person.session.account)

@@ -1,0 +1,46 @@
+"""What people do at the way in, and with their PINs."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.visitor import FIRST
+
+
+def first_run(page: Page) -> None:
+    """The first person of a server."""
+    for label, given in (
+        ("What the site is called", FIRST["site"]),
+        ("Your name", FIRST["name"]),
+        ("Name to sign in with", FIRST["handle"]),
+        ("Password", FIRST["password"]),
+        ("PIN beside the machine", FIRST["pin"]),
+    ):
+        page.get_by_label(label, exact=True).fill(given)
+    page.get_by_role("button", name="Begin", exact=True).click()
+
+
+def sign_in(page: Page, handle: str, password: str) -> None:
+    """By name and password, at the door or in the sheet over a page."""
+    page.get_by_label("Name to sign in with").last.fill(handle)
+    page.get_by_label("Password").last.fill(password)
+    page.get_by_role("button", name="Sign in", exact=True).last.click()
+
+
+def own_words(page: Page, old: str, password: str, pin: str) -> None:
+    """A first password is put in place of the own one."""
+    page.get_by_label("The password that you were given").fill(old)
+    page.get_by_label("Your own password").fill(password)
+    page.get_by_label("Your PIN").fill(pin)
+    page.get_by_role("button", name="Choose them").click()
+
+
+def pin(page: Page, who: str, digits: str, action: str) -> None:
+    """A PIN tapped into the sheet that asks for it."""
+    page.get_by_label(f"PIN of {who}").last.fill(digits)
+    page.get_by_role("button", name=action, exact=True).last.click()
+
+
+def here_is(page: Page, name: str) -> None:
+    """The head of the page names who is here."""
+    expect(page.get_by_role("button", name=f"Who is at the bench: {name}")).to_be_visible()

@@ -1,0 +1,221 @@
+"""Two people at two sites, and a tablet that changes hands: signed in, with PINs, with and without a network."""
+
+from __future__ import annotations
+
+import json
+import re
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, expect
+
+from tests.browser.conftest import LONGEST
+from tests.browser.machine import DESK, PHONE
+from tests.browser.signing import first_run, here_is, own_words, pin, sign_in
+from tests.launched import ROOT, Started, nothing_is_left_running, root
+from tests.visitor import FIRST, at
+from tribodex.launch.mariadb import free_port
+from tribodex.launch.serve import import_plant
+
+__all__ = ["nothing_is_left_running", "root"]
+
+WREN, WORDS, WREN_PIN = "Wren Ashby", "own words of wren", "2684"
+JOB = "shared-job-0001"
+
+
+class Served:
+    """A server of its own, with Hollin Vale at one site and nothing at the other."""
+
+    def __init__(self, checkout: Path) -> None:
+        assert import_plant(checkout, ROOT / "data" / "demo" / "hollin_vale.yaml") == 0
+        self.started = Started(checkout, "serve", TRIBODEX_PORT=str(free_port()))
+        self.address = self.started.address()
+
+    def ask(self, path: str, body: object = None, method: str = "") -> object:
+        with at(self.address).open(f"{self.address}{path}", body, method=method) as answer:
+            return json.load(answer)
+
+
+@pytest.fixture
+def served(root: Path) -> Iterator[Served]:
+    served = Served(root)
+    yield served
+    assert served.started.stop() == 0
+
+
+@pytest.fixture
+def device(browser: Browser, served: Served) -> Iterator[Callable[..., Page]]:
+    contexts: list[BrowserContext] = []
+
+    def make(size: dict[str, int] = DESK) -> Page:
+        context = browser.new_context(base_url=served.address, viewport=size, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
+        context.set_default_timeout(LONGEST)
+        contexts.append(context)
+        page = context.new_page()
+        page.goto("/")
+        return page
+
+    yield make
+    for context in contexts:
+        context.close()
+
+
+def let_in(page: Page, device: Callable[..., Page], size: dict[str, int] = DESK) -> Page:
+    """The administrator lets a fitter in; she comes with the first password on a device of her own, and chooses her own words."""
+    page.goto("/people")
+    page.get_by_role("button", name="Add a person").click()
+    form = page.locator("details", has_text="A new person")
+    form.get_by_label("Name, as it stands in the log").fill(WREN)
+    form.get_by_label("Name to sign in with").fill("wren")
+    form.get_by_role("group", name=f"As at {FIRST['site']}").get_by_role("button", name="fitter").click()
+    form.get_by_role("button", name="Add", exact=True).click()
+    told = page.get_by_role("status").filter(has_text="First password")
+    expect(told).to_be_visible()
+    first = told.locator("code").inner_text()
+    hers = device(size)
+    sign_in(hers, "wren", first)
+    own_words(hers, first, WORDS, WREN_PIN)
+    expect(hers.get_by_role("heading", name="At the bench")).to_be_visible()
+    here_is(hers, WREN)
+    return hers
+
+
+def opened(served: Served) -> None:
+    plan = {"designation": "22218 K C3", "shaft": "80 mm", "feeler_id": "fs-m1"}
+    who = {"client_event_id": "open-00000001", "happened_at": "2026-11-26T08:00:00Z"}
+    served.ask("/api/jobs", who | {"job_id": JOB, "title": "Shared", "position_id": "kc-2-drive", "plan": plan})
+
+
+def note(page: Page, words: str) -> None:
+    page.get_by_label("Note, or something left to do").fill(words)
+    page.get_by_role("button", name="Add as a note").click()
+
+
+def log_of(served: Served) -> list[tuple[str, str]]:
+    record = served.ask(f"/api/jobs/{JOB}/record.json")
+    return [(line["actor"], line["text"]) for line in record["log"]]  # type: ignore[index]
+
+
+def test_two_people_at_two_sites_see_each_their_own(served: Served, device: Callable[..., Page]) -> None:
+    ada = device()
+    first_run(ada)
+    here_is(ada, FIRST["name"])
+    wren = let_in(ada, device)
+    opened(served)
+    # The other site: its own administrator, and nothing of the first one there.
+    ada.goto("/people")
+    ada.get_by_text("Another site", exact=True).click()
+    site = ada.locator("details", has_text="Another site")
+    site.get_by_label("Name", exact=True).fill("The other mill")
+    site.get_by_role("button", name="Add the site").click()
+    expect(ada.locator("summary", has_text="The other mill")).to_be_visible()
+    ada.goto("/")
+    expect(ada.get_by_text("Shared")).to_be_visible()
+    ada.get_by_role("button", name="Who is at the bench").click()
+    ada.get_by_role("dialog").get_by_role("radio", name="The other mill").click()
+    expect(ada.get_by_text("Shared")).to_be_hidden()
+    expect(ada.get_by_role("button", name="Who is at the bench")).to_be_visible()
+    ada.goto("/plant")
+    expect(ada.get_by_role("heading", name="To begin with")).to_be_visible()
+    # A link to a job leads there, whatever site was chosen; for a fitter of the one site the other one is not there.
+    ada.goto(f"/jobs/{JOB}")
+    expect(ada.get_by_text("Shared").first).to_be_visible()
+    wren.goto("/")
+    wren.get_by_role("radio", name="Everybody's").click()
+    expect(wren.get_by_text("Shared")).to_be_visible()
+    expect(wren.get_by_role("link", name="Crew")).to_be_hidden()
+    wren.goto("/people")
+    expect(wren.get_by_text("kept by somebody who administers")).to_be_visible()
+    mill = next(one["id"] for one in served.ask("/api/persons")["sites"] if one["name"] == "The other mill")  # type: ignore[index]
+    person = next(one for one in served.ask("/api/persons")["people"] if one["name"] == WREN)  # type: ignore[index]
+    served.ask(f"/api/persons/{person['id']}", {"name": WREN, "handle": "wren", "rights": {"main": [], mill: ["work"]}}, "PUT")
+    wren.goto(f"/jobs/{JOB}")
+    expect(wren.get_by_role("heading", name="This job cannot be fetched")).to_be_visible()
+
+
+def test_a_decision_asks_for_the_pin_and_a_second_person_for_the_own(served: Served, device: Callable[..., Page]) -> None:
+    ada = device()
+    first_run(ada)
+    here_is(ada, FIRST["name"])
+    wren = let_in(ada, device, PHONE)
+    opened(served)
+    wren.goto(f"/jobs/{JOB}")
+    wren.get_by_role("button", name="Abandon this job").click()
+    wren.get_by_role("dialog").get_by_role("button", name=FIRST["name"]).click()
+    wren.get_by_label("Reason").fill("tight bearing")
+    wren.get_by_role("button", name="Give the job up").click()
+    # Named, so asked for: with the own PIN of the other one, and nothing is stored before.
+    pin(wren, FIRST["name"], "0000", "This is me")
+    expect(wren.get_by_role("alert").filter(has_text="not the PIN")).to_be_visible()
+    note_count = len(log_of(served))
+    pin(wren, FIRST["name"], FIRST["pin"], "This is me")
+    expect(wren.locator("#next-move")).to_contain_text("abandoned")
+    assert len(log_of(served)) == note_count + 1 and log_of(served)[-1][0] == WREN
+    ada.goto("/people/acts")
+    expect(ada.get_by_text("second person by PIN").first).to_be_visible()
+    expect(ada.get_by_text("wrong PIN").first).to_be_visible()
+
+
+def test_a_shared_tablet_changes_hands_with_and_without_a_network(served: Served, device: Callable[..., Page]) -> None:
+    ada = device()
+    first_run(ada)
+    here_is(ada, FIRST["name"])
+    tablet = let_in(ada, device, PHONE)
+    opened(served)
+    tablet.get_by_role("button", name="Who is at the bench").click()
+    tablet.get_by_role("button", name="Somebody else: name and password").click()
+    sign_in(tablet, FIRST["handle"], FIRST["password"])
+    here_is(tablet, FIRST["name"])
+    tablet.goto(f"/jobs/{JOB}")
+    note(tablet, "from the supervisor")
+    expect(tablet.get_by_role("region", name="Log")).to_contain_text("from the supervisor")
+    # Back by name and PIN.
+    tablet.get_by_role("button", name="Who is at the bench").click()
+    tablet.get_by_role("dialog").get_by_role("button", name=WREN).click()
+    pin(tablet, WREN, WREN_PIN, "Take the device")
+    here_is(tablet, WREN)
+    # Without a network: by the name alone, and it says so.
+    tablet.context.set_offline(True)
+    tablet.get_by_role("button", name="Who is at the bench").click()
+    tablet.get_by_role("dialog").get_by_role("button", name=f"{FIRST['name']}, PIN not checked").click()
+    expect(tablet.get_by_role("button", name=re.compile("PIN not checked"))).to_be_visible()
+    note(tablet, "under the machine")
+    expect(tablet.get_by_text("1 tap waits on this device")).to_be_visible()
+    tablet.get_by_role("button", name="Abandon this job").click()
+    tablet.get_by_label("Reason").fill("no parts")
+    tablet.get_by_role("button", name="Give the job up").click()
+    tablet.context.set_offline(False)
+    # What was noted is sent under its own name; what was decided is held for the PIN.
+    expect(tablet.get_by_role("dialog").get_by_label(f"PIN of {FIRST['name']}")).to_be_visible()
+    assert log_of(served)[-1] == (FIRST["name"], "Note: under the machine")
+    pin(tablet, FIRST["name"], FIRST["pin"], "This is me")
+    expect(tablet.locator("#next-move")).to_contain_text("abandoned")
+    acts = served.ask("/api/acts")
+    assert next(one for one in acts if one["what"] == "note added")["pin"] == "not checked"  # type: ignore[index]
+
+
+def test_a_quiet_screen_and_an_ended_session_lose_nothing(served: Served, device: Callable[..., Page]) -> None:
+    ada = device()
+    first_run(ada)
+    here_is(ada, FIRST["name"])
+    opened(served)
+    wren = let_in(ada, device, PHONE)
+    wren.goto(f"/jobs/{JOB}")
+    expect(wren.locator("#next-move")).to_be_visible()
+    wren.evaluate("localStorage.setItem('tribodex.active', String(Date.now() - 31 * 60000))")
+    note(wren, "half tried")
+    # Everything stays readable; the tap is kept, and asks who it is.
+    expect(wren.locator("#next-move")).to_be_attached()
+    assert all(text != "Note: half tried" for _, text in log_of(served))
+    pin(wren, WREN, WREN_PIN, "This is me")
+    expect(wren.get_by_role("region", name="Log")).to_contain_text("half tried")
+    session = next(one for one in served.ask("/api/every-session") if one["person"] == WREN)  # type: ignore[attr-defined]
+    served.ask(f"/api/every-session/{session['id']}", None, "DELETE")
+    note(wren, "kept until I am back")
+    expect(wren.get_by_text("Your session here is over")).to_be_visible()
+    assert all("kept until" not in text for _, text in log_of(served))
+    wren.get_by_role("button", name="Sign in again").click()
+    sign_in(wren, "wren", WORDS)
+    expect(wren.get_by_role("region", name="Log")).to_contain_text("kept until I am back")
+    assert log_of(served)[-1] == (WREN, "Note: kept until I am back")

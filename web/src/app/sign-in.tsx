@@ -1,0 +1,119 @@
+/** The way in: name and password, the people that this device knows, the first person of all, or one tap in the demonstration. */
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { getDoor, people, signIn, switchTo } from "../api";
+import { Button, PinPad, TextField, useAsking, usePeople } from "../ui";
+import { FirstRun } from "./first-run";
+import { Problem } from "./problem";
+import { WithoutNetwork } from "./without-network";
+
+export function SignIn() {
+  usePeople();
+  const door = useQuery({ queryKey: ["door"], queryFn: getDoor, retry: 1, staleTime: 0 });
+  if (door.data?.first_run) return <FirstRun />;
+  return (
+    <section className="sheet mx-auto max-w-xl p-5" aria-labelledby="sign-in">
+      <h1 id="sign-in" className="text-2xl font-bold">
+        Who is here?
+      </h1>
+      <p className="pb-4 text-soft">
+        {people.sessionOver()
+          ? "Your session on this device is over. Taps that wait here are kept, and sent when you are back."
+          : "Whatever is logged goes under the name of who is signed in."}
+      </p>
+      {door.isError ? <WithoutNetwork /> : null}
+      {door.data?.one_tap.length ? <OneTap known={door.data.one_tap} /> : null}
+      {door.data?.known.length ? <Known known={door.data.known} /> : null}
+      {door.data && !door.data.one_tap.length ? <ByPassword /> : null}
+    </section>
+  );
+}
+
+function OneTap({ known }: { known: { id: string; name: string }[] }) {
+  const { busy, problem, ask } = useAsking();
+  return (
+    <div className="space-y-3">
+      <p className="border-2 border-rule px-3 py-2 text-sm">
+        <b>Demonstration.</b> Its made-up people come in with one tap. A real server asks for a password, and
+        for a PIN beside the machine.
+      </p>
+      {known.map(({ id, name }) => (
+        <Button key={id} className="w-full text-lg" disabled={busy} onClick={() => ask(() => switchTo(id))}>
+          {name}
+        </Button>
+      ))}
+      <Problem of={problem} />
+    </div>
+  );
+}
+
+/** People who signed in here lately come back by their PIN. */
+export function Known({ known, onIn }: { known: { id: string; name: string }[]; onIn?: () => void }) {
+  const [chosen, setChosen] = useState<{ id: string; name: string } | null>(null);
+  const { busy, problem, ask, clear } = useAsking();
+  return (
+    <div className="space-y-3 pb-4">
+      <div className="flex flex-wrap gap-2">
+        {known.map((one) => (
+          <Button
+            key={one.id}
+            aria-pressed={chosen?.id === one.id}
+            className="text-lg aria-pressed:border-4"
+            onClick={() => {
+              clear();
+              setChosen(one);
+            }}
+          >
+            {one.name}
+          </Button>
+        ))}
+      </div>
+      {chosen ? (
+        <PinPad
+          key={chosen.id}
+          label={`PIN of ${chosen.name}`}
+          action="Take the device"
+          busy={busy}
+          problem={problem?.at("pin") ?? (problem ? { message: problem.detail } : undefined)}
+          onPin={(pin) => ask(() => switchTo(chosen.id, pin), onIn)}
+        />
+      ) : null}
+    </div>
+  );
+}
+
+export function ByPassword({ onIn }: { onIn?: () => void }) {
+  const [handle, setHandle] = useState("");
+  const [password, setPassword] = useState("");
+  const { busy, problem, ask } = useAsking();
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        ask(() => signIn(handle, password), onIn);
+      }}
+    >
+      <TextField
+        label="Name to sign in with"
+        autoComplete="username"
+        autoCapitalize="none"
+        value={handle}
+        onChange={(event) => setHandle(event.target.value)}
+        problem={problem?.at("handle")}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="current-password"
+        value={password}
+        onChange={(event) => setPassword(event.target.value)}
+        problem={problem?.at("password")}
+      />
+      {problem && problem.fields.length === 0 ? <Problem of={problem} /> : null}
+      <Button kind="main" type="submit" className="w-full" disabled={busy || !handle.trim() || !password}>
+        {busy ? "Asking …" : "Sign in"}
+      </Button>
+    </form>
+  );
+}

@@ -78,7 +78,9 @@ def _through_trouble(root: Path, site: Site) -> tuple[str, list[Device]]:  # noq
     # Everybody gets through once more before it ends.
     before = [len(device.acknowledged) for device in devices]
     limit = time.monotonic() + 240
-    while any(len(device.acknowledged) <= count for device, count in zip(devices, before, strict=True)) and time.monotonic() < limit:
+    while time.monotonic() < limit and (
+        any(len(device.acknowledged) <= count for device, count in zip(devices, before, strict=True)) or min(screen.tapped, screen.compared) <= 3
+    ):
         time.sleep(0.2)
     stopped.set()
     for thread in threads:

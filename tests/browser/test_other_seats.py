@@ -322,7 +322,7 @@ def stocked(page: Page, job: str) -> None:
     """What is on the shaft is marked and its numbers are checked: another walk does that tap by tap."""
     said = [{"kind": "set_stage_aside", "stage": "take_stock", "reason": "spare spindle on the bench"}]
     for i, command in enumerate(said):
-        tap = {"actor": "Ada", "happened_at": "2026-11-27T08:00:00Z", "client_event_id": f"{job}-stock-{i}", "command": command, "at": ""}
+        tap = {"happened_at": "2026-11-27T08:00:00Z", "client_event_id": f"{job}-stock-{i}", "command": command, "at": ""}
         assert page.request.post(f"/api/jobs/{job}/taps", data=tap).ok
 
 

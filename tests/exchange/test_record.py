@@ -126,7 +126,7 @@ def test_the_certificate_alone_is_one_page_that_says_what_counts(made: Record) -
 
 def test_json_holds_the_whole_log_and_can_be_folded_again(made: Record, reference: Reference) -> None:
     data = json.loads(TypeAdapter(Record).dump_json(made))
-    assert (data["format"], data["format_version"]) == ("tribodex.record", 5)
+    assert (data["format"], data["format_version"]) == ("tribodex.record", 6)
     payloads = [decode(event["kind"], event["payload"], event["schema_version"]) for event in data["events"]]
     again = TypeAdapter(Record).validate_json(TypeAdapter(Record).dump_json(made))
     assert again == made

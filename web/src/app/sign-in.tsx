@@ -7,10 +7,17 @@ import { FirstRun } from "./first-run";
 import { Problem } from "./problem";
 import { WithoutNetwork } from "./without-network";
 
+/** The ways in, asked again while they are shown: a network that went away after the first answer is noticed. */
+export function useDoor() {
+  return useQuery({ queryKey: ["door"], queryFn: getDoor, retry: 1, staleTime: 0, refetchInterval: 4000 });
+}
+
 export function SignIn() {
   usePeople();
-  const door = useQuery({ queryKey: ["door"], queryFn: getDoor, retry: 1, staleTime: 0 });
+  const door = useDoor();
   if (door.data?.first_run) return <FirstRun />;
+  const quick = door.data?.one_tap ?? [];
+  const pinned = (door.data?.known ?? []).filter(({ id }) => !quick.some((one) => one.id === id));
   return (
     <section className="sheet mx-auto max-w-xl p-5" aria-labelledby="sign-in">
       <h1 id="sign-in" className="text-2xl font-bold">
@@ -22,9 +29,9 @@ export function SignIn() {
           : "Whatever is logged goes under the name of who is signed in."}
       </p>
       {door.isError ? <WithoutNetwork /> : null}
-      {door.data?.one_tap.length ? <OneTap known={door.data.one_tap} /> : null}
-      {door.data?.known.length ? <Known known={door.data.known} /> : null}
-      {door.data && !door.data.one_tap.length ? <ByPassword /> : null}
+      {quick.length ? <OneTap known={quick} /> : null}
+      {pinned.length ? <Known known={pinned} /> : null}
+      {door.data && !quick.length ? <ByPassword /> : null}
     </section>
   );
 }

@@ -1,11 +1,11 @@
 /** Who is at this device, in the head of every page: another one takes it by name and PIN, or signs out. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { getDoor, outbox, people, signOut, switchTo } from "../api";
+import { outbox, people, signOut, switchTo } from "../api";
 import { Button, ChoiceRow, Overlay, useAsking, useMe } from "../ui";
 import { Problem } from "./problem";
-import { ByPassword, Known } from "./sign-in";
+import { ByPassword, Known, useDoor } from "./sign-in";
 import { WithoutNetwork } from "./without-network";
 
 export function Who() {
@@ -38,12 +38,15 @@ export function Who() {
 
 function Others({ onDone }: { onDone: () => void }) {
   const here = useMe();
-  const door = useQuery({ queryKey: ["door"], queryFn: getDoor, retry: 1, staleTime: 0 });
+  const door = useDoor();
   const [other, setOther] = useState(false);
   const { busy, problem, ask } = useAsking();
   if (!here) return null;
-  const others = (door.data?.known ?? []).filter(({ id }) => id !== here.me.id || !here.checked);
-  const oneTap = (door.data?.one_tap ?? []).filter(({ id }) => id !== here.me.id);
+  const oneTap = (door.data?.one_tap ?? []).filter(({ id }) => id !== here.me.id || !here.checked);
+  // Who comes in by one tap is asked for no PIN, and stands there once.
+  const others = (door.data?.known ?? []).filter(
+    ({ id }) => (id !== here.me.id || !here.checked) && !oneTap.some((one) => one.id === id),
+  );
   const { sites } = here.me;
   return (
     <div className="space-y-4">

@@ -193,6 +193,9 @@ class MemoryStore:
     def stop_moves(self, from_week: date) -> Sequence[StopMove]:
         return [move for move in self.moves if move.to_week >= from_week]
 
+    def stop_move(self, client_event_id: str) -> StopMove | None:
+        return next((move for move in self.moves if move.client_event_id == client_event_id), None)
+
     def add_stop_move(self, move: StopMove) -> None:
         if all(move.client_event_id != known.client_event_id for known in self.moves):
             self.moves.append(move)

@@ -2,39 +2,23 @@
 
 from __future__ import annotations
 
-import json
 import re
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import LONGEST
 from tests.browser.machine import DESK, PHONE
+from tests.browser.own_server import Served, device
 from tests.browser.signing import first_run, here_is, own_words, pin, sign_in
-from tests.launched import ROOT, Started, nothing_is_left_running, root
-from tests.visitor import FIRST, at
-from tribodex.launch.mariadb import free_port
-from tribodex.launch.serve import import_plant
+from tests.launched import nothing_is_left_running, root
+from tests.visitor import FIRST
 
-__all__ = ["nothing_is_left_running", "root"]
+__all__ = ["device", "nothing_is_left_running", "root"]
 
 WREN, WORDS, WREN_PIN = "Wren Ashby", "own words of wren", "2684"
 JOB = "shared-job-0001"
-
-
-class Served:
-    """A server of its own, with Hollin Vale at one site and nothing at the other."""
-
-    def __init__(self, checkout: Path) -> None:
-        assert import_plant(checkout, ROOT / "data" / "demo" / "hollin_vale.yaml") == 0
-        self.started = Started(checkout, "serve", TRIBODEX_PORT=str(free_port()))
-        self.address = self.started.address()
-
-    def ask(self, path: str, body: object = None, method: str = "") -> object:
-        with at(self.address).open(f"{self.address}{path}", body, method=method) as answer:
-            return json.load(answer)
 
 
 @pytest.fixture
@@ -42,23 +26,6 @@ def served(root: Path) -> Iterator[Served]:
     served = Served(root)
     yield served
     assert served.started.stop() == 0
-
-
-@pytest.fixture
-def device(browser: Browser, served: Served) -> Iterator[Callable[..., Page]]:
-    contexts: list[BrowserContext] = []
-
-    def make(size: dict[str, int] = DESK) -> Page:
-        context = browser.new_context(base_url=served.address, viewport=size, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
-        context.set_default_timeout(LONGEST)
-        contexts.append(context)
-        page = context.new_page()
-        page.goto("/")
-        return page
-
-    yield make
-    for context in contexts:
-        context.close()
 
 
 def let_in(page: Page, device: Callable[..., Page], size: dict[str, int] = DESK) -> Page:

@@ -232,6 +232,11 @@ def test_a_tap_that_waited_goes_out_by_its_own_secret_on_its_own_device_alone(ad
     assert unchecked.status_code == 200
     newest = next(act for act in ada.get("/api/acts").json if act["job_id"])
     assert (newest["person"], newest["pin"]) == ("Wren Ashby", "not checked") and newest["device"]
+    # It stands beside the entry, in the log and on the record.
+    assert [line["unproven"] for line in unchecked.json["log"]][-2:] == [False, True]
+    page = ada.get("/api/jobs/job-0001/record.html").text
+    assert page.count("PIN not checked") == 1
+    assert [line["unproven"] for line in ada.get("/api/jobs/job-0001/record.json").json["log"]][-2:] == [False, True]
     clock.now += timedelta(days=8)
     late = wren.tap("waited-3", NOTE, **{TAP: token})
     assert (late.status_code, late.json["type"]) == (401, "/problems/sign-in"), "it waits for that person, and is not lost"
@@ -326,9 +331,17 @@ def test_an_apprentice_signs_and_decides_under_somebody(ada: Browser, device: Ca
 
 
 def test_who_leaves_has_no_way_in_and_a_pseudonym_in_lists_and_signed_records_keep_the_name(ada: Browser, device: Callable[[], Browser]) -> None:
-    wren = let_in(ada, device, WREN | {"rights": {"main": ["work", "sign", "plan"]}})
+    wren = let_in(ada, device, WREN | {"rights": {"main": ["work", "sign", "plan", "crib"]}})
     account = id_of(wren)
     walked(wren)
+    gauge = {"name": "Wren's own", "unit": "mm", "leaves": "0.05 0.10"}
+    said = {"client_event_id": "crib-by-wren", "happened_at": "2026-10-05T06:00:00Z", "reason": ""}
+    assert ada.post("/api/crib/gauges/wrens-set", said | {"gauge": gauge, "actor": "Ada Marsh"}).status_code in (200, 201)
+    lost = wren.post("/api/crib/gauges/wrens-set-2", said | {"gauge": gauge | {"name": "Another"}})
+    assert lost.status_code == 409 and "used before" in lost.json["detail"]
+    assert wren.post(
+        "/api/crib/gauges/wrens-set-2", said | {"client_event_id": "crib-by-wren-2", "gauge": gauge | {"name": "Another"}}
+    ).status_code in (200, 201)
     assert signed(wren, "sign-0001", "sign", "Wren Ashby", "2684").json["status"] == "signed"
     assert ada.post(f"/api/persons/{account}/leave").status_code == 200
     assert wren.get("/api/jobs").status_code == 401 and wren.sign_in("w.ashby", "own words of w.ashby").status_code == 422
@@ -337,6 +350,9 @@ def test_who_leaves_has_no_way_in_and_a_pseudonym_in_lists_and_signed_records_ke
     assert not any(act["person"] == "Wren Ashby" for act in acts) and any(act["person"].startswith("Former person") for act in acts)
     assert ada.get("/api/jobs?live=false").json[0]["who"].startswith("Former person")
     assert "Wren Ashby" in ada.get("/api/jobs/job-0001/record.html").text
+    crib = ada.get("/api/crib").text
+    assert "Wren Ashby" not in crib
+    assert crib.count('"actor":"Former person 1"') == 1 and crib.count('"actor":"Ada Marsh"') == 1
     taken = ada.post("/api/persons", WREN | {"handle": "other"})
     assert taken.status_code == 422 and taken.json["fields"][0]["name"] == "name", "a name is never given twice: logs name people"
 

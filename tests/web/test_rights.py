@@ -29,7 +29,7 @@ EVERYTHING = list(Right)
 # Signing in, and what no session is for.
 WAYS_IN = {
     *(("GET", path) for path in ("/", "/<path:path>", "/assets/<path:name>", "/health", "/ready", "/trust", "/trust/site.crt", "/metrics")),
-    *(("POST", f"/api/{path}") for path in ("sign-in", "first-run", "switch")),
+    *(("POST", f"/api/{path}") for path in ("sign-in", "first-run", "switch", "single-sign-on/begin", "single-sign-on")),
     *(("GET", f"/api/{path}") for path in ("door",)),
     *(("GET", f"/api/calendars/<token>/{path}") for path in ("rounds.ics", "positions/<position_id>.ics")),
 }

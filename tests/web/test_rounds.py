@@ -72,8 +72,10 @@ def test_a_stop_is_moved_and_says_who_moved_it(kept: FlaskClient) -> None:
     plan = kept.get("/api/rounds?weeks=12&limit=500").json
     stop = next(one for one in plan["stops"] if one["position_id"] == HERE)
     body = tap(position=HERE, week=stop["week"], to=stop["week"] + 1, reason="no access")
-    for _ in range(2):
-        kept.post("/api/stop-moves", json=body)
+    # Sent again because its answer was lost it is the same move; another one under its id is not swallowed.
+    answers = [kept.post("/api/stop-moves", json=body) for _ in range(2)]
+    assert [answer.status_code for answer in answers] == [200, 200] and answers[0].json == answers[1].json
+    assert kept.post("/api/stop-moves", json=body | {"reason": "another"}).status_code == 409
     found = kept.get("/api/rounds?weeks=12&limit=500").json["stops"]
     [moved] = [one for one in found if one["moved"]]
     assert moved["week"] == stop["week"] + 1 and moved["moved"] == f"moved here by {body['actor']}: no access"

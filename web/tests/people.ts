@@ -21,6 +21,7 @@ export function meOf(name: string, part: Partial<Me> = {}): Me {
     settings: {},
     has_pin: true,
     must_change: false,
+    single_sign_on: false,
     under: "",
     until: new Date(Date.now() + 86_400_000).toISOString(),
     one_tap: false,

@@ -8,6 +8,7 @@ TRIBODEX_WORKERS        2 when missing
 TRIBODEX_TLS            on or off; when missing: on wherever others than this machine can come in, and no proxy is named
 TRIBODEX_PROXY          address of a reverse proxy whose X-Forwarded headers are believed
 TRIBODEX_ZONE           time zone of the plant's days, as Europe/Dublin; that of the machine when missing
+TRIBODEX_OPENID_…       the site's own sign-on by OpenID Connect (docs/serving.md)
 TRIBODEX_KEYS           folder of the keys that sign the log; .run/serve/keys when missing
 """
 
@@ -31,6 +32,7 @@ from tribodex.launch.steady import Steady
 from tribodex.launch.waiting import NotUp
 from tribodex.launch.watch import AlreadyRunning, Claim, say, watch
 from tribodex.launch.zone import keep_plant_zone
+from tribodex.openid import provider_settings
 from tribodex.reference import load_reference
 from tribodex.store import SqlStore
 from tribodex.store.log_keys import KeyFiles
@@ -47,6 +49,10 @@ def run_serve(root: Path) -> int:
     try:
         # A name that is no zone is said before anything starts.
         keep_plant_zone()
+        try:
+            provider_settings(os.environ)
+        except ValueError as error:
+            raise NotUp(str(error)) from error
         return _serve(root, url, owner, None, None) if url is not None else _own(root)
     except NotUp as error:
         say(f"The server did not start. {error}")

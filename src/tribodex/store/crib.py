@@ -12,7 +12,9 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from tribodex.store.at_site import AtSite
+from tribodex.store.entries import naive
 from tribodex.store.models import CribItemRow
+from tribodex.store.people_models import AccountRow
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind
 
 _CRIB_KIND: TypeAdapter[CribKind] = TypeAdapter(CribKind)
@@ -25,7 +27,10 @@ class KeepsCrib(AtSite):
 
     def crib_items(self) -> Sequence[CribItem]:
         """The crib in one query."""
-        rows = self._session.scalars(self._here(select(CribItemRow), CribItemRow.site_id).order_by(CribItemRow.entry)).all()
+        asked = select(CribItemRow, AccountRow.pseudonym).outerjoin(
+            AccountRow, (AccountRow.name == CribItemRow.actor) & AccountRow.left_at.is_not(None)
+        )
+        rows = self._session.execute(self._here(asked, CribItemRow.site_id).order_by(CribItemRow.entry)).all()
         return [
             CribItem(
                 r.item_id,
@@ -37,8 +42,9 @@ class KeepsCrib(AtSite):
                 r.client_event_id,
                 r.actor,
                 r.recorded_at.replace(tzinfo=UTC),
+                pseudonym or "",
             )
-            for r in rows
+            for r, pseudonym in rows
         ]
 
     def add_crib_item(self, item: CribItem) -> None:
@@ -46,9 +52,9 @@ class KeepsCrib(AtSite):
 
         Raises ConcurrentWriter when its number or its id is taken.
         """
-        self._session.add(
-            CribItemRow(**asdict(item) | {"recorded_at": item.recorded_at.astimezone(UTC).replace(tzinfo=None), "site_id": self.adds_to})
-        )
+        kept = asdict(item) | {"recorded_at": naive(item.recorded_at), "site_id": self.adds_to}
+        del kept["listed_as"]
+        self._session.add(CribItemRow(**kept))
         try:
             self._session.commit()
         except IntegrityError as error:

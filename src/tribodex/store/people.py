@@ -41,6 +41,7 @@ def _account(r: AccountRow) -> Account:
         left_at=_maybe(r.left_at),
         pseudonym=r.pseudonym,
         rank=r.rank,
+        identity=r.identity or "",
     )
 
 
@@ -58,6 +59,7 @@ def _values(a: Account) -> dict[str, object]:
         "left_at": naive(a.left_at) if a.left_at is not None else None,
         "pseudonym": a.pseudonym,
         "rank": a.rank,
+        "identity": a.identity or None,
     }
 
 
@@ -132,6 +134,11 @@ class People:
     def account_by_handle(self, handle: str) -> Account | None:
         """Who signs in by this name."""
         row = self._session.scalar(select(AccountRow).where(AccountRow.handle == handle)) if handle else None
+        return _account(row) if row is not None else None
+
+    def account_by_identity(self, identity: str) -> Account | None:
+        """Whom the site's own sign-on knows by this."""
+        row = self._session.scalar(select(AccountRow).where(AccountRow.identity == identity)) if identity else None
         return _account(row) if row is not None else None
 
     def anybody(self) -> bool:
@@ -224,6 +231,13 @@ class People:
             Act(aware(r.at), r.what, r.account_id, r.device_id, r.device, r.site_id, r.about, r.job_id, r.seq, r.pin, r.entry)  # type: ignore[arg-type]
             for r in self._session.scalars(wanted)
         ]
+
+    def unproven(self, job_id: str, seqs: Sequence[int]) -> frozenset[int]:
+        """Of these entries of a log those that somebody tapped whose PIN was not checked."""
+        if not seqs:
+            return frozenset()
+        asked = select(ActRow.seq).where(ActRow.job_id == job_id, ActRow.seq.between(min(seqs), max(seqs)), ActRow.pin == "not checked")
+        return frozenset(seq for seq in self._session.scalars(asked) if seq is not None)
 
     def add_proof(self, client_event_id: str, account_id: str, now: datetime) -> None:
         """Somebody stands by a tap; what is too old to be asked for goes."""

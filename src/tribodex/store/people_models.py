@@ -41,6 +41,7 @@ class AccountRow(Base):
     left_at: Mapped[datetime | None] = mapped_column(default=None)
     pseudonym: Mapped[str] = mapped_column(String(80), default="")
     rank: Mapped[int] = mapped_column(Integer, default=0)
+    identity: Mapped[str | None] = mapped_column(String(64), unique=True, default=None)
 
 
 class WebSessionRow(Base):

@@ -218,7 +218,7 @@ class KeptPlan:
         crews = tuple(store.crews())
         moves = tuple(store.stop_moves(today - timedelta(days=today.weekday())))
         # The mark is read before the rows: what changes in between is found by the next one who asks.
-        asked = (store.care_mark(), crews, [move.client_event_id for move in moves], today, weeks)
+        asked = (store.care_mark(), crews, [(move.client_event_id, move.actor) for move in moves], today, weeks)
         with self._lock:
             kept = self._kept.get(key)
             if kept is not None and kept[0] == asked:

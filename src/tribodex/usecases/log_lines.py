@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence, Set
+from dataclasses import dataclass, replace
 from datetime import datetime
 from enum import Enum
 
@@ -14,6 +14,9 @@ from tribodex.core.photo_marks import marks_said
 from tribodex.core.topics import HOUSE, tell
 from tribodex.core.topics.stock.facts import Attached
 from tribodex.usecases.jobs import Loaded
+
+# Of these entries those whose person nobody had proven by PIN.
+Unproven = Callable[[Sequence[int]], Set[int]]
 
 
 @dataclass(frozen=True)
@@ -26,7 +29,8 @@ class Replaced:
 
 @dataclass(frozen=True)
 class LogLine:
-    """One entry of the log. `says`: the command that says it again, empty where none does; `said` its fields; `replaced` once it was corrected."""
+    """One entry of the log. `says`: the command that says it again, empty where none does; `said` its fields; `replaced` once it was corrected;
+    `unproven`: tapped without a network by somebody whose PIN nobody had checked."""
 
     seq: int
     kind: str
@@ -39,6 +43,13 @@ class LogLine:
     said: Mapping[str, str | int | float | bool | None]
     replaced: Replaced | None
     clock_off: bool
+    unproven: bool = False
+
+
+def unproven_marked(lines: tuple[LogLine, ...], unproven: Unproven) -> tuple[LogLine, ...]:
+    """Lines with those marked that somebody tapped without a network, by the name alone: no PIN said that it was that person."""
+    seqs = unproven([line.seq for line in lines])
+    return tuple(replace(line, unproven=True) if line.seq in seqs else line for line in lines) if seqs else lines
 
 
 def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:

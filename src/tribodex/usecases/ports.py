@@ -244,6 +244,13 @@ class CribItem:
     client_event_id: str
     actor: str
     recorded_at: datetime
+    # A pseudonym, where whoever typed it left.
+    listed_as: str = ""
+
+    @property
+    def by(self) -> str:
+        """Who typed it, as lists say it."""
+        return self.listed_as or self.actor
 
 
 @dataclass(frozen=True)
@@ -293,6 +300,9 @@ class Store(Protocol):
 
     def stop_moves(self, from_week: date) -> Sequence[StopMove]:
         """Moves into this week and later ones (by their Mondays), oldest first."""
+
+    def stop_move(self, client_event_id: str) -> StopMove | None:
+        """The move that was sent under this id."""
 
     def add_stop_move(self, move: StopMove) -> None:
         """Keep a move; the same one sent again changes nothing."""

@@ -16,6 +16,7 @@ from tribodex.exchange.pictures import LARGEST_BYTES
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.repository import make_engine
 from tribodex.usecases.people.hashes import Hashes
+from tribodex.usecases.people.provider import Provider
 from tribodex.usecases.ports import Reference
 from tribodex.web import (
     access,
@@ -36,6 +37,7 @@ from tribodex.web import (
     problems,
     records,
     rounds,
+    single,
     slowed,
     status,
     tables,
@@ -52,7 +54,7 @@ from tribodex.web.newest import NewestLane
 from tribodex.web.trust import Trusted
 
 MODULES = (
-    *(status, door, persons, links, plant, planning, half_plans, jobs, attachments, records, prints),
+    *(status, door, single, persons, links, plant, planning, half_plans, jobs, attachments, records, prints),
     *(calculator, tables, ways, failure, crib, rounds, calc),
 )
 LARGEST_BODY = 256 * 1024
@@ -67,7 +69,7 @@ UNNAMED = "-"
 class Settings:
     """What the application needs to know: `hosts`, the names under which it may be addressed; `keys`, the folder of what signs the log;
     `trusted`, how devices come to trust a site with a certificate of its own; `one_tap`, the demonstration's people are taken without a
-    password; `hashes`, how passwords are kept.
+    password; `hashes`, how passwords are kept; `provider`, the site's own sign-on.
     """
 
     database_url: str
@@ -77,6 +79,7 @@ class Settings:
     trusted: Trusted | None = None
     one_tap: bool = False
     hashes: Hashes = field(default_factory=Hashes)
+    provider: Provider | None = None
 
 
 def utc_now() -> datetime:
@@ -99,7 +102,7 @@ def create_app(settings: Settings, reference: Reference, now: Callable[[], datet
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
     keys = KeyFiles(settings.keys) if settings.keys is not None else None
     engine = make_engine(settings.database_url)
-    app.extensions[KEY] = Context(reference, engine, now, keys, settings.hashes, settings.one_tap)
+    app.extensions[KEY] = Context(reference, engine, now, keys, settings.hashes, settings.one_tap, settings.provider)
     observed.install(app)
     problems.install(app)
     for module in MODULES:

@@ -22,6 +22,7 @@ from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.people.ports import Tries
+from tribodex.usecases.people.provider import Provider
 from tribodex.usecases.ports import Reference
 from tribodex.web.kept_answer import KeptAnswers
 from tribodex.web.known import KnownSites
@@ -71,6 +72,8 @@ class Context:
     hashes: Hashes = field(default_factory=Hashes)
     # The demonstration has people that are taken by one tap, without password or PIN; nothing else has.
     one_tap: bool = False
+    # The site's own sign-on, where it has one.
+    provider: Provider | None = None
     benches: Benches = field(default_factory=Benches)
     sites: KnownSites = field(default_factory=KnownSites)
     # Tokens of the monitor that were right when the database could last be asked.

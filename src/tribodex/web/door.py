@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from flask import Response, request
+from flask import Response
 from flask_login import current_user
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
 
 from tribodex.core.errors import NotFound
 from tribodex.store import SqlStore
-from tribodex.usecases.people.hashes import new_token, seal_of, token_hash
 from tribodex.usecases.people.keeping import own_secrets, own_settings
 from tribodex.usecases.people.ports import Session
-from tribodex.usecases.people.signing_in import Device, Entered, SignIn
+from tribodex.usecases.people.signing_in import came_just_now
 from tribodex.usecases.people.views import Me, SessionView, me, session_views
-from tribodex.web.access import DEVICE, SEALED, SESSION, Person, acting, device_name, this_device
-from tribodex.web.context import Context, context, reply
+from tribodex.web.access import SEALED, SESSION, Person, acting, this_device
+from tribodex.web.coming_in import InAnswer, at_device, come_in, sign_in
+from tribodex.web.context import context, reply
 from tribodex.web.problems import Problem
 
 api = APIBlueprint(
@@ -27,7 +27,6 @@ api = APIBlueprint(
     abp_tags=[Tag(name="people")],
     abp_responses={401: Problem, 403: Problem, 404: Problem, 409: Problem, 422: Problem, 429: Problem},
 )
-DEVICE_DAYS = 400
 ID = r"^[A-Za-z0-9-]+$"
 
 
@@ -41,27 +40,17 @@ class KnownPerson:
 
 @dataclass(frozen=True)
 class WaysIn:
-    """Which ways in there are. `first_run`: nobody is here yet; `one_tap`: the people of the demonstration; `known`: those of this device."""
+    """Which ways in there are. `first_run`: nobody is here yet; `one_tap`: the people of the demonstration; `known`: those of this device;
+    `single_sign_on`: what the site's own sign-on is called."""
 
     first_run: bool
+    single_sign_on: str
     one_tap: tuple[KnownPerson, ...]
     known: tuple[KnownPerson, ...]
 
 
-@dataclass(frozen=True)
-class In:
-    """Who came in, and the secret that taps of that person carry on this device."""
-
-    me: Me
-    tap: str
-
-
 class DoorAnswer(RootModel[WaysIn]):
     """Which ways in there are."""
-
-
-class InAnswer(RootModel[In]):
-    """Who came in."""
 
 
 class MeAnswer(RootModel[Me]):
@@ -72,7 +61,7 @@ class SessionsAnswer(RootModel[tuple[SessionView, ...]]):
     """Where somebody is signed in."""
 
 
-DOOR, IN, ME, SESSIONS = TypeAdapter(WaysIn), TypeAdapter(In), TypeAdapter(Me), TypeAdapter(tuple[SessionView, ...])
+DOOR, ME, SESSIONS = TypeAdapter(WaysIn), TypeAdapter(Me), TypeAdapter(tuple[SessionView, ...])
 
 
 class _Strict(BaseModel):
@@ -108,7 +97,7 @@ class ProofBody(SwitchBody):
 
 
 class SecretsBody(_Strict):
-    """Another password or PIN; the present password says that it is really you."""
+    """Another password or PIN; the present password says that it is really you, or the site's own sign-on a moment ago."""
 
     old: str = Field(max_length=400)
     password: str = Field(default="", max_length=400)
@@ -139,6 +128,7 @@ def get_door() -> Response:
         DOOR,
         WaysIn(
             first_run=first,
+            single_sign_on=here.provider.name if here.provider is not None else "",
             one_tap=tuple(KnownPerson(one.id, one.name) for one in everybody if one.rights.sites),
             known=tuple(KnownPerson(account.id, account.name) for account in {s.account.id: s.account for s in known}.values()),
         ),
@@ -147,24 +137,24 @@ def get_door() -> Response:
 
 @api.post("/first-run", responses={201: InAnswer}, summary="The first person, who administers; while nobody else is here")
 def post_first_run(body: FirstRunBody) -> Response:
-    here, device = context(), _device()
+    here, device = context(), at_device()
     with here.store() as store:
-        entered = _sign_in(store).first(body.name, body.handle, body.password, body.pin, body.site, device.known)
+        entered = sign_in(store).first(body.name, body.handle, body.password, body.pin, body.site, device.known)
         return come_in(here, store, entered, device, 201)
 
 
 @api.post("/sign-in", responses={200: InAnswer}, summary="Sign in by name and password")
 def post_sign_in(body: SignInBody) -> Response:
-    here, device = context(), _device()
+    here, device = context(), at_device()
     with here.store() as store:
-        return come_in(here, store, _sign_in(store).by_password(body.handle, body.password, device.known), device)
+        return come_in(here, store, sign_in(store).by_password(body.handle, body.password, device.known), device)
 
 
 @api.post("/switch", responses={200: InAnswer}, summary="Another person takes the device, by PIN")
 def post_switch(body: SwitchBody) -> Response:
-    here, device = context(), _device()
+    here, device = context(), at_device()
     with here.store() as store:
-        entered = _sign_in(store).by_pin(body.account, body.pin, device.known, one_tap=here.one_tap)
+        entered = sign_in(store).by_pin(body.account, body.pin, device.known, one_tap=here.one_tap)
         return come_in(here, store, entered, device)
 
 
@@ -187,7 +177,7 @@ def post_proof(body: ProofBody) -> Response:
         account = store.who.account(body.account)
         if account is None or account.left_at is not None:
             raise NotFound("There is no such person here.")
-        _sign_in(store).ask_pin(account, body.pin, this_device(), acting().account.id)
+        sign_in(store).ask_pin(account, body.pin, this_device(), acting().account.id)
         store.who.add_proof(body.client_event_id, account.id, here.now())
         if account.id != acting().account.id:
             store.who.add_act(acting().act(here.now(), "second person by PIN", account.name))
@@ -214,7 +204,8 @@ def post_secrets(body: SecretsBody) -> Response:
     what = " and ".join(word for word, given in (("password", body.password), ("PIN", body.pin)) if given)
     here, person = context(), _person()
     with here.store() as store:
-        _sign_in(store).ask_password(person.session.account, body.old, this_device())
+        if body.password or not came_just_now(person.session, here.now()):
+            sign_in(store).ask_password(person.session.account, body.old, this_device())
         changed = own_secrets(person.session.account, here.hashes, password=body.password, pin=body.pin)
         store.who.keep_account(changed)
         if body.password:
@@ -242,38 +233,6 @@ def delete_session(path: SessionPath) -> Response:
         store.who.end_sessions([path.session_id], here.now())
         store.who.add_act(acting().act(here.now(), "ended a session"))
         return reply(SESSIONS, session_views(store.who.sessions(own), this_device().id))
-
-
-@dataclass(frozen=True)
-class _AtDevice:
-    """This browser, and its secret: a new one where it had none."""
-
-    known: Device
-    secret: str
-
-
-def _device() -> _AtDevice:
-    secret = request.cookies.get(DEVICE, "") or new_token()
-    return _AtDevice(Device(token_hash(secret)[:32], device_name(request.user_agent.string)), secret)
-
-
-def _sign_in(store: SqlStore) -> SignIn:
-    here = context()
-    return SignIn(store.who, here.hashes, here.tries, here.now())
-
-
-def come_in(here: Context, store: SqlStore, entered: Entered, device: _AtDevice, status: int = 200) -> Response:
-    """The answer to somebody who came in, with the cookies of the session."""
-    answer = reply(IN, In(me(store.who, entered.session, one_tap=here.one_tap), entered.tap_token), status)
-    seconds = max(60, round((entered.session.ends_at - here.now()).total_seconds()))
-    for name, value, age, hidden in (
-        (SESSION, entered.token, seconds, True),
-        # Read by our own pages alone, and sent back with what they write.
-        (SEALED, seal_of(entered.token), seconds, False),
-        (DEVICE, device.secret, DEVICE_DAYS * 24 * 3600, True),
-    ):
-        answer.set_cookie(name, value, max_age=age, httponly=hidden, secure=request.is_secure, samesite="Lax")
-    return answer
 
 
 def _person() -> Person:

@@ -38,6 +38,7 @@ PAGES = tuple(
         "/ways",
         "/crib",
         "/me",
+        "/single-sign-on",
         "/people",
         "/people/acts",
         "/crew",

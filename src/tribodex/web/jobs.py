@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from functools import partial
+
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
 
 from tribodex.core.errors import NotFound
 from tribodex.core.topics.lineup.show import LineDrawing
+from tribodex.store import SqlStore
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
 from tribodex.usecases.bench_more import OtherwiseView, PlaceFigures, otherwise_today, place_figures, shaft_of
 from tribodex.usecases.jobs import do, load, revise_plan
-from tribodex.usecases.log_lines import LogLine, log_lines
+from tribodex.usecases.log_lines import LogLine, log_lines, unproven_marked
 from tribodex.usecases.opening import open_job
 from tribodex.usecases.outline import Outline, outline
 from tribodex.usecases.people.board import as_listed
@@ -80,20 +84,21 @@ def create_job(body: OpenBody) -> Response:
     here = context()
     with here.store() as store:
         job = open_job(store, here.reference, body.job_id, body.order(), body.tap(), here.now())
-        return reply_short(BENCH, bench(here.reference, job), 201)
+        return _bench(store, bench(here.reference, job), 201)
 
 
 @api.get("/<job_id>", responses={200: BenchAnswer}, summary="A job as the bench shows it")
 def get_job(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return reply_short(BENCH, bench(here.reference, load(store, path.job_id), query.at, query.stage, paper=query.paper))
+        return _bench(store, bench(here.reference, load(store, path.job_id), query.at, query.stage, paper=query.paper))
 
 
 @api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
 def get_log(path: JobPath, query: LogQuery) -> Response:
     with context().store() as store:
-        return reply(LINES, log_lines(load(store, path.job_id), newest=PAGE_ENTRIES, before=query.before))
+        lines = log_lines(load(store, path.job_id), newest=PAGE_ENTRIES, before=query.before)
+        return reply(LINES, unproven_marked(lines, partial(store.who.unproven, path.job_id)))
 
 
 class NewestQuery(BaseModel):
@@ -181,7 +186,7 @@ def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
         tap, meant = body.tap(), frozenset(body.meant)
         job = do(store, here.reference, path.job_id, command, tap, here.now(), body.at, meant, body.seen, second)
         here.newest.tell(job.id, job.job.last_seq)
-        return reply_short(BENCH, bench(here.reference, job, query.at, query.stage, paper=query.paper))
+        return _bench(store, bench(here.reference, job, query.at, query.stage, paper=query.paper))
 
 
 @api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")
@@ -189,7 +194,7 @@ def change_plan(path: JobPath, body: ReviseBody) -> Response:
     here = context()
     with here.store() as store:
         job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
-        return reply_short(BENCH, bench(here.reference, job, body.at))
+        return _bench(store, bench(here.reference, job, body.at))
 
 
 @api.post("/<job_id>/position", responses={200: BenchAnswer}, summary="Give a bearing that was not in the plant yet its position there")
@@ -198,4 +203,10 @@ def post_given(path: JobPath, body: GiveBody) -> Response:
     with here.store() as store:
         job = give_position(store, here.reference, path.job_id, body.position_id, body.tap(), here.now(), body.at)
         here.newest.tell(job.id, job.job.last_seq)
-        return reply_short(BENCH, bench(here.reference, job, body.at))
+        return _bench(store, bench(here.reference, job, body.at))
+
+
+def _bench(store: SqlStore, shown: Bench, status: int = 200) -> Response:
+    """The bench, with what of its newest entries no PIN stands for."""
+    marked = replace(shown, log=unproven_marked(shown.log, partial(store.who.unproven, shown.id)))
+    return reply_short(BENCH, marked, status)

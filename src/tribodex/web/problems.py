@@ -13,6 +13,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from tribodex.core.errors import Busy, Field, InvalidInput, NotFound, Refused, TribodexError
+from tribodex.usecases.people.provider import ProviderTrouble
 from tribodex.usecases.people.signing_in import TooOften
 from tribodex.usecases.people.standing import NotYours, PinNeeded
 from tribodex.web.context import DatabaseStalled
@@ -31,6 +32,7 @@ STATUS: dict[type[TribodexError], tuple[int, str, str]] = {
     Busy: (503, "busy", "Too many at once"),
     NotYours: (403, "not-yours", "Not open to you"),
     PinNeeded: (403, "pin-needed", "A PIN is needed"),
+    ProviderTrouble: (502, "sign-on", "The single sign-on"),
     TooOften: (429, "too-often", "Too many tries"),
 }
 

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from functools import partial
+
 from flask import Response, send_from_directory
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import RootModel, TypeAdapter
@@ -13,6 +16,7 @@ from tribodex.store import SqlStore
 from tribodex.usecases.chain import ChainView
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load
+from tribodex.usecases.log_lines import unproven_marked
 from tribodex.usecases.record import Record, record
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
@@ -80,7 +84,8 @@ def _made(path: JobPath) -> Record:
     """Every opening of a record looks whether its log is what was stored."""
     here = context()
     with here.store() as store:
-        return record(with_own_cards(here.reference, store), load(store, path.job_id), store.chain(path.job_id))
+        made = record(with_own_cards(here.reference, store), load(store, path.job_id), store.chain(path.job_id))
+        return replace(made, log=unproven_marked(made.log, partial(store.who.unproven, path.job_id)))
 
 
 def _chain(store: SqlStore, path: JobPath) -> ChainView:

@@ -54,7 +54,7 @@ RULES = MappingProxyType(
             ("GET", path): OPEN
             for path in ("/", "/<path:path>", "/assets/<path:name>", "/health", "/ready", "/trust", "/trust/site.crt", "/api/door")
         },
-        **{("POST", f"/api/{path}"): OPEN for path in ("sign-in", "first-run", "switch")},
+        **{("POST", f"/api/{path}"): OPEN for path in ("sign-in", "first-run", "switch", "single-sign-on/begin", "single-sign-on")},
         # By tokens of their own.
         **{("GET", path): OPEN for path in ("/metrics", "/api/calendars/<token>/rounds.ics", "/api/calendars/<token>/positions/<position_id>.ics")},
         # One's own.

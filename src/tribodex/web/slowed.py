@@ -14,7 +14,7 @@ from tribodex.web.problems import problem
 
 # From one address: a crew at the change of shifts behind one door passes; who tries a list of passwords does not (own choice).
 OFTEN = "60 per minute; 600 per hour"
-SLOWED = ("door.post_sign_in", "door.post_first_run", "door.post_switch", "door.post_proof")
+SLOWED = ("door.post_sign_in", "door.post_first_run", "door.post_switch", "door.post_proof", "single.post_begin", "single.post_back")
 
 
 def install(app: Flask) -> None:

@@ -33,6 +33,20 @@ export const firstRun = (given: {
   site: string;
 }) => enter("/api/first-run", given);
 export const switchTo = (account: string, pin = "") => enter("/api/switch", { account, pin });
+const LEFT_AT = "tribodex.left-at";
+/** Away to the site's own sign-on; the page is left. */
+export async function goToSignOn(): Promise<void> {
+  const { address } = await send<{ address: string }>("/api/single-sign-on/begin", {});
+  const { pathname, search } = window.location;
+  sessionStorage.setItem(LEFT_AT, pathname + search);
+  window.location.assign(address);
+}
+export const comeBack = (code: string, state: string) => enter("/api/single-sign-on", { code, state });
+/** Where the page was before it was left for the sign-on. */
+export function leftAt(): string {
+  const path = sessionStorage.getItem(LEFT_AT) ?? "/";
+  return path.startsWith("/") && !path.startsWith("//") && !path.startsWith("/single-sign-on") ? path : "/";
+}
 export async function signOut(): Promise<void> {
   const here = people.current()?.me.id ?? "";
   await ask("/api/sign-out", { method: "POST", headers: { "Content-Type": "application/json" }, body: "{}" });

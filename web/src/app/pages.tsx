@@ -47,6 +47,7 @@ export const PAGES: Page[] = [
   page("/people", () => import("../features/people").then((m) => m.PeoplePage)),
   page("/people/acts", () => import("../features/people").then((m) => m.ActsPage)),
   page("/crew", () => import("../features/people").then((m) => m.BoardPage)),
+  page("/single-sign-on", () => import("./come-back").then((m) => m.ComeBack)),
   page("/crib", () => import("../features/toolcrib").then((m) => m.CribPage)),
 ];
 

@@ -1,7 +1,7 @@
 /** The way in: name and password, the people that this device knows, the first person of all, or one tap in the demonstration. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { getDoor, people, signIn, switchTo } from "../api";
+import { getDoor, goToSignOn, people, signIn, switchTo } from "../api";
 import { Button, PinPad, TextField, useAsking, usePeople } from "../ui";
 import { FirstRun } from "./first-run";
 import { Problem } from "./problem";
@@ -31,6 +31,7 @@ export function SignIn() {
       {door.isError ? <WithoutNetwork /> : null}
       {quick.length ? <OneTap known={quick} /> : null}
       {pinned.length ? <Known known={pinned} /> : null}
+      {door.data?.single_sign_on ? <BySignOn name={door.data.single_sign_on} /> : null}
       {door.data && !quick.length ? <ByPassword /> : null}
     </section>
   );
@@ -85,6 +86,19 @@ export function Known({ known, onIn }: { known: { id: string; name: string }[]; 
           onPin={(pin) => ask(() => switchTo(chosen.id, pin), onIn)}
         />
       ) : null}
+    </div>
+  );
+}
+
+/** By the site's own sign-on: the browser goes there, and comes back. */
+export function BySignOn({ name }: { name: string }) {
+  const { busy, problem, ask } = useAsking();
+  return (
+    <div className="space-y-3 pb-4">
+      <Button className="w-full text-lg" disabled={busy} onClick={() => ask(goToSignOn)}>
+        {busy ? "Asking …" : `Sign in with ${name}`}
+      </Button>
+      <Problem of={problem} />
     </div>
   );
 }

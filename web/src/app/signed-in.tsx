@@ -1,6 +1,7 @@
 /** What is inside is for people who signed in; whoever is here already reads on while the server is asked. */
 import { useQuery } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
+import { useLocation } from "react-router";
 import { SignInError, getMe, people } from "../api";
 import { Button, Overlay, usePeople } from "../ui";
 import { NewPassword } from "./new-password";
@@ -8,6 +9,7 @@ import { SignIn } from "./sign-in";
 
 export function SignedIn({ children }: { children: ReactNode }) {
   const { current } = usePeople();
+  const { pathname } = useLocation();
   const me = useQuery({
     queryKey: ["me", current],
     queryFn: async () => {
@@ -25,6 +27,8 @@ export function SignedIn({ children }: { children: ReactNode }) {
     refetchInterval: 300_000,
   });
   const here = people.current();
+  // Whoever comes back from the site's own sign-on is let in there.
+  if (pathname === "/single-sign-on") return children;
   if (!here) {
     if (me.isPending) return <p className="p-6">Opening …</p>;
     return <SignIn />;

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { outbox, people, signOut, switchTo } from "../api";
 import { Button, ChoiceRow, Overlay, useAsking, useMe } from "../ui";
 import { Problem } from "./problem";
-import { ByPassword, Known, useDoor } from "./sign-in";
+import { BySignOn, ByPassword, Known, useDoor } from "./sign-in";
 import { WithoutNetwork } from "./without-network";
 
 export function Who() {
@@ -82,9 +82,10 @@ function Others({ onDone }: { onDone: () => void }) {
       {door.isError ? <WithoutNetwork onIn={onDone} /> : null}
       {door.data && oneTap.length === 0 && !other ? (
         <Button className="w-full" onClick={() => setOther(true)}>
-          Somebody else: name and password
+          Somebody else: {door.data.single_sign_on ? "sign in anew" : "name and password"}
         </Button>
       ) : null}
+      {other && door.data?.single_sign_on ? <BySignOn name={door.data.single_sign_on} /> : null}
       {other ? <ByPassword onIn={onDone} /> : null}
       <p className="flex flex-wrap gap-x-5">
         <Link to="/me" onClick={onDone} className="inline-flex min-h-12 items-center text-dye underline">

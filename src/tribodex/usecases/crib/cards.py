@@ -109,7 +109,7 @@ def cards_shelf(items: Sequence[CribItem]) -> list[CardView]:
                 card=_card_of(item),
                 draft=draft,
                 version=item.version,
-                actor=item.actor,
+                actor=item.by,
                 recorded_at=item.recorded_at,
                 withdrawn=item.withdrawn,
                 history=history(items, item.item_id),

@@ -75,7 +75,7 @@ def gauges_shelf(items: Sequence[CribItem]) -> list[GaugeView]:
                 leaves=_text(gauge.leaves_um, gauge.unit),
                 measured=_text(gauge.measured_um or (), gauge.unit, digits=5),
                 version=item.version,
-                actor=item.actor,
+                actor=item.by,
                 recorded_at=item.recorded_at,
                 withdrawn=item.withdrawn,
                 history=history(items, item.item_id),

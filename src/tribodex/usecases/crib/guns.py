@@ -102,7 +102,7 @@ def guns_shelf(items: Sequence[CribItem]) -> list[GunView]:
         draft = _GUN.validate_python(item.payload)
         gun = read_gun_draft(draft)
         stroke = f"{number(round(gun.stroke_g, 2))} g{f' ± {number(round(gun.spread_g, 2))} g' if gun.spread_g else ''}"
-        shown = (item.version, item.actor, item.recorded_at, item.withdrawn, history(items, item.item_id))
+        shown = (item.version, item.by, item.recorded_at, item.withdrawn, history(items, item.item_id))
         found.append(GunView(item.item_id, gun, stroke, draft, *shown))
     return found
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
@@ -38,7 +39,7 @@ def _named(item: CribItem) -> str:
 def history(items: Sequence[CribItem], item_id: str) -> tuple[str, ...]:
     """How a thing came to be what it is, in words."""
     return tuple(
-        f"{item.recorded_at:%Y-%m-%d}, {item.actor}: {'withdrawn' if item.withdrawn else 'first typed in' if item.version == 1 else 'changed'}"
+        f"{item.recorded_at:%Y-%m-%d}, {item.by}: {'withdrawn' if item.withdrawn else 'first typed in' if item.version == 1 else 'changed'}"
         + (f" ({item.reason})" if item.reason else "")
         for item in items
         if item.item_id == item_id
@@ -53,7 +54,10 @@ def keep_item(
         raise InvalidInput("Who keeps the crib?", Field("actor", "The history names everybody.", "a name"))
     for _ in range(TRIES):
         items = store.crib_items()
-        if any(item.client_event_id == tap.client_event_id for item in items):
+        if (before := next((item for item in items if item.client_event_id == tap.client_event_id), None)) is not None:
+            # Sent again because the answer was lost; another thing under the same id would be lost without a word.
+            if (before.item_id, before.payload, before.withdrawn) != (item_id, _as_kept(payload), withdrawn):
+                raise Refused("The id of this change was used before for something else. Nothing was stored; send it again.")
             return
         if any(item.kind != kind for item in items if item.item_id == item_id):
             raise InvalidInput.at("item_id", "Another kind of thing goes by this name.", "a name of its own")
@@ -78,6 +82,12 @@ def keep_item(
             continue
         return
     raise Refused("Other devices are writing to the crib at the same moment. Nothing was lost; tap again.")
+
+
+def _as_kept(payload: dict[str, Any]) -> dict[str, Any]:
+    """As the store gives it back."""
+    kept: dict[str, Any] = json.loads(json.dumps(payload))
+    return kept
 
 
 def withdraw_item(store: Store, item_id: str, reason: str, tap: Tap, recorded_at: datetime) -> None:

@@ -76,6 +76,6 @@ def wrenches_shelf(items: Sequence[CribItem]) -> list[WrenchView]:
     found = []
     for item in latest(items, "wrench"):
         draft = _WRENCH.validate_python(item.payload)
-        shown = (item.version, item.actor, item.recorded_at, item.withdrawn, history(items, item.item_id))
+        shown = (item.version, item.by, item.recorded_at, item.withdrawn, history(items, item.item_id))
         found.append(WrenchView(item.item_id, read_wrench(draft), draft, *shown))
     return found

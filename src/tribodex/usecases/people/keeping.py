@@ -76,7 +76,7 @@ class Keeper:
         if account.id == self._acting.account.id:
             raise Refused("Somebody else says that you left.")
         left = sum(1 for one in self._store.accounts() if one.left_at is not None)
-        gone = replace(account, left_at=self._now, pseudonym=f"Former person {left + 1}", password="", pin="", rights=Rights())
+        gone = replace(account, left_at=self._now, pseudonym=f"Former person {left + 1}", password="", pin="", identity="", rights=Rights())
         self._not_the_last(account, gone)
         self._end_all(account)
         for one in self._store.accounts():
@@ -125,7 +125,8 @@ class Keeper:
 
     def _let_in(self, account: Account, what: str) -> Given:
         password = "-".join("".join(secrets.choice(_PLAIN) for _ in range(5)) for _ in range(3))
-        given = replace(account, password=self._hashes.made(password), must_change=True) if account.handle else account
+        # Whoever is let in anew is linked anew with the site's own sign-on, by the name to sign in with.
+        given = replace(account, password=self._hashes.made(password), must_change=True, identity="") if account.handle else account
         self._keep(given)
         self._store.add_act(self._acting.act(self._now, "let somebody in", what))
         return Given(given, password if account.handle else "")

@@ -28,7 +28,7 @@ class PlantSite:
 
 @dataclass(frozen=True)
 class Account:
-    """A person. `password` and `pin` are hashes, empty where there is none."""
+    """A person. `password` and `pin` are hashes, empty where there is none; `identity`: of whom the site's own sign-on says that it is."""
 
     id: str
     name: str
@@ -42,6 +42,7 @@ class Account:
     left_at: datetime | None = None
     pseudonym: str = ""
     rank: int = 0
+    identity: str = field(default="", repr=False)
 
     @property
     def shown(self) -> str:
@@ -182,6 +183,9 @@ class KeepsPeople(Protocol):
     def account_by_handle(self, handle: str) -> Account | None:
         """Who signs in by this name."""
 
+    def account_by_identity(self, identity: str) -> Account | None:
+        """Whom the site's own sign-on knows by this."""
+
     def anybody(self) -> bool:
         """Whether anybody can sign in."""
 
@@ -211,6 +215,9 @@ class KeepsPeople(Protocol):
 
     def acts(self, asked: ActsAsked) -> Sequence[Act]:
         """Acts, the newest first."""
+
+    def unproven(self, job_id: str, seqs: Sequence[int]) -> frozenset[int]:
+        """Of these entries of a log those that somebody tapped whose PIN was not checked."""
 
     def add_proof(self, client_event_id: str, account_id: str, now: datetime) -> None:
         """Somebody stands by a tap."""

@@ -12,11 +12,17 @@ from tribodex.core.errors import InvalidInput, Refused, TribodexError
 from tribodex.core.people import Right, Rights, check_password, check_pin
 from tribodex.usecases.people.hashes import Hashes, new_token, token_hash
 from tribodex.usecases.people.ports import Account, Act, BegunSession, KeepsPeople, PlantSite, Session, Tries
+from tribodex.usecases.people.provider import Identity
 
 MOST_NAME, MOST_HANDLE = 80, 40
 # A page that polls each second need not write each second that it was there.
 USED_AGAIN = timedelta(minutes=1)
 WRONG = "Name and password do not belong together."
+SINGLE = "single sign-on"
+# No text has this hash.
+NO_PASSWORD = "-"
+# So long after somebody came by the site's own sign-on a PIN is chosen without a password of ours (own choice).
+JUST_NOW = timedelta(minutes=10)
 
 
 class TooOften(TribodexError):
@@ -102,13 +108,40 @@ class SignIn:
         self.ask_pin(account, pin, device)
         return self._begin(account, device, "PIN", here.ends_at)
 
+    def by_provider(self, identity: Identity, device: Device) -> Entered:
+        """By the site's own sign-on: whom it was linked with at the first time, else whoever signs in by that name and is linked with nobody yet.
+
+        Raises Refused for somebody whom nobody let in here, and for another one of the same name.
+        """
+        account = self._store.account_by_identity(identity.key)
+        if account is None:
+            account = self._store.account_by_handle(identity.handle.strip().casefold())
+            if account is None or account.left_at is not None or not account.handle:
+                self._refused(None, device, "nobody let this person in")
+                raise Refused(f"Nobody was let in here as “{identity.handle}”: whoever administers adds you with this sign-in name.")
+            if account.identity:
+                self._refused(account, device, "somebody else of this name")
+                raise Refused(
+                    f"The sign-on knows somebody else as “{identity.handle}” than the one who came before. Whoever administers lets in anew: "
+                    "then it is linked again."
+                )
+            # A first password that nobody used is told for nothing from now on: whoever is linked needs none.
+            unused = {"password": NO_PASSWORD, "must_change": False} if account.must_change else {}
+            account = replace(account, identity=identity.key, **unused)  # type: ignore[arg-type]
+            self._store.keep_account(account)
+            self._store.add_act(Act(self._now, "linked, single sign-on", account.id, device.id, device.name, about=account.name))
+        return self._begin(account, device, SINGLE)
+
+    def _refused(self, account: Account | None, device: Device, why: str) -> None:
+        self._store.add_act(Act(self._now, "refused, single sign-on", account.id if account else "", device.id, device.name, about=why))
+
     def ask_pin(self, account: Account, pin: str, device: Device, by: str = "") -> None:
         """Whether it is that person's PIN. Tries are counted for who is signed in (`by`), on whatever device; at the way in for the device.
 
         Raises InvalidInput, TooOften, or Refused where there is none.
         """
         if not account.pin:
-            raise Refused(f"{account.name} has no PIN yet: it is chosen on the own page, after signing in by password.")
+            raise Refused(f"{account.name} has no PIN yet: it is chosen on the own page, by whoever signed in there.")
         key = f"pin:{account.id}:{by or device.id}"
         self._ask(key, account.name)
         if not self._hashes.good(account.pin, pin.strip()):
@@ -144,6 +177,11 @@ class SignIn:
         self._store.begin_session(BegunSession(session, token_hash(token), token_hash(tap)))
         self._store.add_act(Act(self._now, f"signed in, {how}", account.id, device.id, device.name))
         return Entered(session, token, tap)
+
+
+def came_just_now(session: Session, now: datetime) -> bool:
+    """Whether the site's own sign-on said a moment ago who it is."""
+    return session.how == SINGLE and now - session.begun_at < JUST_NOW
 
 
 def live_session(store: KeepsPeople, token: str, device_id: str, now: datetime, *, tap: bool = False) -> Session | None:

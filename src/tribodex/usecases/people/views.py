@@ -8,7 +8,7 @@ from datetime import datetime
 
 from tribodex.core.people import ROLES, Right
 from tribodex.usecases.people.ports import Account, Act, KeepsPeople, Link, PlantSite, Session
-from tribodex.usecases.people.signing_in import sites_of
+from tribodex.usecases.people.signing_in import SINGLE, sites_of
 
 USUAL = {"number": "point", "text": "usual"}
 
@@ -28,7 +28,7 @@ class SiteHere:
 @dataclass(frozen=True)
 class Me:
     """Who is signed in: with the own settings, what one may do where, and until when. `under`: who counter-signs; `deciders`: who else may
-    decide by name, at each site."""
+    decide by name, at each site; `single_sign_on`: the site's own sign-on said who it is."""
 
     id: str
     name: str
@@ -37,6 +37,7 @@ class Me:
     settings: Mapping[str, str]
     has_pin: bool
     must_change: bool
+    single_sign_on: bool
     under: str
     until: datetime
     one_tap: bool
@@ -145,6 +146,7 @@ def me(store: KeepsPeople, session: Session, *, one_tap: bool) -> Me:
         settings={**USUAL, **account.settings},
         has_pin=bool(account.pin),
         must_change=account.must_change,
+        single_sign_on=session.how == SINGLE,
         under=over.name if over else "",
         until=session.ends_at,
         one_tap=one_tap,

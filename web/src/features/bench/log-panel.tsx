@@ -61,6 +61,7 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
                 {bench.places.length > 1 && line.at ? `${names.get(line.at)}: ` : ""}
                 {line.actor}, {moment(line.happened_at)}
                 {line.clock_off ? " by a clock that is off" : ""}
+                {line.unproven ? ". △ PIN not checked" : ""}
               </span>
             </div>
             <div className="flex gap-x-3">

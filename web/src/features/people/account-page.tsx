@@ -25,7 +25,7 @@ export function AccountPage() {
           In the demonstration nobody has a password or a PIN. On a real server they are chosen here.
         </p>
       ) : (
-        <OwnSecrets hasPin={me.has_pin} />
+        <OwnSecrets hasPin={me.has_pin} signOn={me.single_sign_on} />
       )}
       <Sessions />
       <Links />

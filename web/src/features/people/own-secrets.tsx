@@ -5,7 +5,7 @@ import { Button, TextField, useAsking } from "../../ui";
 
 const NONE = { old: "", password: "", pin: "" };
 
-export function OwnSecrets({ hasPin }: { hasPin: boolean }) {
+export function OwnSecrets({ hasPin, signOn }: { hasPin: boolean; signOn: boolean }) {
   const [typed, setTyped] = useState(NONE);
   const [done, setDone] = useState("");
   const { busy, problem, ask } = useAsking();
@@ -46,7 +46,11 @@ export function OwnSecrets({ hasPin }: { hasPin: boolean }) {
           );
         }}
       >
-        {field("old", "Present password", "the one you signed in with")}
+        {field(
+          "old",
+          "Present password",
+          signOn ? "not needed for a PIN just after single sign-on" : "the one you signed in with",
+        )}
         {field("password", "New password", "blank: it stays")}
         {field("pin", "New PIN", "4 to 8 digits; blank: it stays")}
         {problem && problem.fields.length === 0 ? (
@@ -54,7 +58,10 @@ export function OwnSecrets({ hasPin }: { hasPin: boolean }) {
             ▲ {problem.detail}
           </p>
         ) : null}
-        <Button type="submit" disabled={busy || !typed.old || (!typed.password && !typed.pin)}>
+        <Button
+          type="submit"
+          disabled={busy || (!typed.old && !(signOn && typed.pin)) || (!typed.password && !typed.pin)}
+        >
           Change
         </Button>
         <p role="status" className="self-center sm:col-span-2">

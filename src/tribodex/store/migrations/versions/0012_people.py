@@ -58,6 +58,7 @@ def _accounts() -> None:
         sa.Column("left_at", MOMENT),
         sa.Column("pseudonym", sa.String(80), nullable=False, server_default=""),
         sa.Column("rank", sa.Integer(), nullable=False, server_default="0"),
+        sa.Column("identity", sa.String(64), unique=True),
     )
     op.execute(
         "INSERT INTO account (id, name, rights, settings, `rank`) SELECT SUBSTR(SHA1(LOWER(name)), 1, 32), name, '{}', '{}', `rank` FROM person"

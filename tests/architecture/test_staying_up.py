@@ -195,6 +195,8 @@ def test_a_database_that_hangs_makes_no_file_wait(served: tuple[LocalMariaDB, We
     database, server = served
     process = pid_of(database.folder)
     found: list[int] = []
+    # Signed in before: forty that first had to would do so one after the other.
+    assert status(f"{server.address}/api/jobs")[0] == 200
     os.kill(process, signal.SIGSTOP)
     try:
         crowd = [threading.Thread(target=lambda: found.append(status(f"{server.address}/api/jobs", 60)[0])) for _ in range(40)]

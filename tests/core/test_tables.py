@@ -7,6 +7,8 @@ from __future__ import annotations
 
 import csv
 import re
+from dataclasses import replace
+from functools import partial
 from importlib.resources import files
 from itertools import pairwise
 from pathlib import Path
@@ -25,7 +27,7 @@ from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.sources import Recall, cell
 from tribodex.reference import tables
 from tribodex.reference.library import DATA, load_reference
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.ports import Reference, Sheet
 
 # ISO 5753-1, spherical roller bearings with tapered bore, µm; from memory.
 ISO_5753_ROWS = [
@@ -324,3 +326,95 @@ def test_a_short_row_is_named_with_its_line(tmp_path: Path) -> None:
     (tmp_path / "x.source.yaml").write_text("{id: x, title: X, source: s, grade: practice, checked: memory}")
     with pytest.raises(ValueError, match=r"x\.csv line 3"):
         tables.read_sheet(tmp_path, "x")
+
+
+READERS = {
+    "clearance_srb_tapered": (tables.clearance_table,),
+    "clearance_srb_cylindrical": (tables.clearance_table,),
+    "clearance_self_aligning_ball_tapered": (tables.clearance_table,),
+    "clearance_deep_groove_ball": (tables.clearance_table,),
+    "reduction_srb_tapered": (tables.reduction_cards,),
+    "lock_nut_metric": (tables.metric_nuts, "lock_nut_metric", "lock_nut_metric_large"),
+    "lock_nut_metric_large": (tables.metric_nuts, "lock_nut_metric", "lock_nut_metric_large"),
+    "lock_nut_inch": (tables.inch_nuts,),
+    "material": (tables.material_table,),
+    "adapter_sleeve": (tables.sleeve_table,),
+    "withdrawal_sleeve": (tables.withdrawal_table,),
+    "sab_angle": (tables.ball_angles,),
+    "inch_shaft": (tables.inch_shafts,),
+    "bearing_srb_dimensions": (tables.dimension_table,),
+    "bearing_sab_dimensions": (tables.dimension_table,),
+    "bearing_dgbb_dimensions": (tables.dimension_table,),
+    "iso492_ring": (tables.ring_table,),
+    "retaining_ring": (tables.retaining_rings,),
+    "cam_follower_stud": (tables.stud_table,),
+    "set_screw_torque": (tables.set_screws,),
+    "bolt_strength": (tables.bolt_strength,),
+    "thickener_compatibility": (tables.thickeners,),
+    "iso_vg": (tables.oil_grades,),
+    "seal_material": (tables.seal_materials,),
+    "v_ring": (tables.v_rings,),
+    "insert_dimensions": (tables.insert_sizes, "insert_dimensions", "insert_screw"),
+    "insert_screw": (tables.insert_sizes, "insert_dimensions", "insert_screw"),
+}
+# Written for people, or names.
+WORDS = {
+    "series",
+    "ISO_VG",
+    "code",
+    "temp_max_short_C",
+    "max_speed_range_m_s",
+    "shaft_Ra_um",
+    "alpha_range",
+    "shaft_in_common",
+    "shaft_in_other",
+    "size_from",
+    "size_to",
+}
+SHEETS = tables.read_all(DATA / "tables")
+
+
+def _made(name: str, changed: Sheet) -> object:
+    reader, *names = READERS[name]
+    return reader(*({**SHEETS, name: changed}[each] for each in (names or [name])))  # type: ignore[operator]
+
+
+def _numeric(sheet: Sheet, column: str) -> bool:
+    filled = [row[column] for row in sheet.rows if row[column]]
+    return column not in WORDS and bool(filled) and all(re.fullmatch(r"-?[\d.]+([~][\d.]+)*\??", text) for text in filled)
+
+
+def test_every_table_has_its_reader() -> None:
+    assert set(READERS) == set(SHEETS)
+
+
+@pytest.mark.parametrize("name", READERS)
+def test_an_empty_cell_is_refused_or_unknown_never_nought(name: str) -> None:
+    """Each number of the first, a middle and the last row, emptied or mistyped: named by file, line and column, or unknown; never made up."""
+    sheet, whole = SHEETS[name], repr(_made(name, SHEETS[name]))
+    for column in filter(partial(_numeric, sheet), sheet.columns):
+        for at in sorted({0, len(sheet.rows) // 2, len(sheet.rows) - 1}):
+            if not sheet.rows[at][column]:
+                continue
+            for typed in ("", "twelve"):
+                rows = [dict(row) | ({column: typed} if at == n else {}) for n, row in enumerate(sheet.rows)]
+                try:
+                    made = repr(_made(name, replace(sheet, rows=tuple(rows))))
+                except ValueError as error:
+                    assert f"{name}.csv line {at + 2}, {column}: " in str(error) or "a gap or overlap" in str(error), (column, at, str(error))
+                    continue
+                assert not typed or made == whole, f"{column} “twelve” was taken"
+                for nought in (r"\b0\.0\b", r"=0\b", r"nan"):
+                    assert len(re.findall(nought, made)) <= len(re.findall(nought, whole)), f"{column}, row {at}: an empty cell became {nought}"
+
+
+def test_a_card_without_its_reduction_does_not_begin_at_nought() -> None:
+    """An emptied lower reduction made “0 to 50 µm”: drive-up would end with the whole clearance left, and be called right."""
+    sheet = SHEETS["reduction_srb_tapered"]
+    rows = [dict(row) for row in sheet.rows]
+    rows[6]["reduction_min_mm"] = ""
+    with pytest.raises(ValueError, match=r"reduction_srb_tapered.csv line 8, reduction_min_mm: the cell is empty; a number is needed"):
+        tables.reduction_cards(replace(sheet, rows=tuple(rows)))
+    rows[6]["reduction_min_mm"], rows[6]["driveup_1_12_min_mm"] = "0.03", ""
+    with pytest.raises(ValueError, match="driveup_1_12_min_mm"):
+        tables.reduction_cards(replace(sheet, rows=tuple(rows)))

@@ -48,6 +48,8 @@ def version(prefix: Path) -> Path:
     subprocess.run([sys.executable, "-m", "venv", made / ".venv"], check=True)
     pip = [python, "-m", "pip", "install", "-q", "--disable-pip-version-check", "--no-index", "--find-links", HERE / "wheels"]
     subprocess.run([*pip, "--require-hashes", "-r", made / "requirements" / "base.txt"], check=True)
+    # Whoever serves is not root and could not keep what it compiles.
+    subprocess.run([python, "-m", "compileall", "-q", made / "src"], check=True)
     where = subprocess.run([python, "-c", "import sysconfig; print(sysconfig.get_path('purelib'))"], capture_output=True, text=True, check=True)
     Path(where.stdout.strip(), "tribodex.pth").write_text(f"{made / 'src'}\n")
     return made

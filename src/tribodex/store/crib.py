@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import asdict
 from datetime import UTC
 
-from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
@@ -16,8 +15,9 @@ from tribodex.store.entries import naive
 from tribodex.store.models import CribItemRow
 from tribodex.store.people_models import AccountRow
 from tribodex.usecases.ports import ConcurrentWriter, CribItem, CribKind
+from tribodex.usecases.shape import Shape
 
-_CRIB_KIND: TypeAdapter[CribKind] = TypeAdapter(CribKind)
+_CRIB_KIND: Shape[CribKind] = Shape(CribKind)  # type: ignore[arg-type]
 
 
 class KeepsCrib(AtSite):

@@ -6,7 +6,6 @@ import hashlib
 from datetime import UTC, datetime
 from typing import Any
 
-from pydantic import TypeAdapter
 from sqlalchemy import Engine, Select, String, cast, func, literal, select, union_all
 from sqlalchemy.orm import InstrumentedAttribute, Session
 
@@ -18,9 +17,10 @@ from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.crib.guns import gun_item
 from tribodex.usecases.crib.wrenches import wrench_item
 from tribodex.usecases.ports import ShaftLine
+from tribodex.usecases.shape import Shape
 from tribodex.usecases.whole_plant import Plant
 
-SHAFTS: TypeAdapter[tuple[ShaftLine, ...]] = TypeAdapter(tuple[ShaftLine, ...])
+SHAFTS: Shape[tuple[ShaftLine, ...]] = Shape(tuple[ShaftLine, ...])
 
 
 def _checked(kind: str, *columns: InstrumentedAttribute[Any]) -> Select[str, int, Any]:

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from pydantic import TypeAdapter
-
 from tribodex.core.job.facts import Abandoned, Corrected, Event, JudgedAnew
 from tribodex.core.job.job import Job
 from tribodex.core.schedule.history import OWED, CareSaid, DoneSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
@@ -15,11 +13,12 @@ from tribodex.core.topics.care.facts import CareSet
 from tribodex.core.topics.care.state import Keeping
 from tribodex.core.topics.stop.facts import StopDone, StopSkipped
 from tribodex.core.working import Level
+from tribodex.usecases.shape import Shape
 
 # What a job says of each of its positions, as it is kept.
 Said = Mapping[str, list[dict[str, Any]]]
-_SAID: TypeAdapter[list[CareSaid]] = TypeAdapter(list[CareSaid])
-_DUE: TypeAdapter[DueNow] = TypeAdapter(DueNow)
+_SAID: Shape[list[CareSaid]] = Shape(list[CareSaid])
+_DUE: Shape[DueNow] = Shape(DueNow)
 # Entries after which something else may be due.
 _OWED_BY = tuple(fact for topic in HOUSE.topics for fact in topic.owed_by)
 _CHANGES = (CareSet, StopDone, StopSkipped, Corrected, JudgedAnew, Abandoned, *_OWED_BY)

@@ -8,12 +8,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import TypeAdapter
-
 from tribodex.core.errors import Refused
 from tribodex.core.job.facts import Corrected, Fact, JobOpened, JudgedAnew, Planned, kind_of
 from tribodex.core.job.places import ONLY_PLACE, Place
 from tribodex.core.topics import HOUSE
+from tribodex.usecases.shape import Shape
 
 Data = dict[str, Any]
 # From (kind, version) to the kind's next version; a step may also give the kind another name.
@@ -26,8 +25,8 @@ _MARKS_OF_2 = {"leaves_um": "leaf_tried", "past_deg": "reseated", "degrees": "nu
 _KEYS_OF_2 = {"school": "method", "doubt": "uncertainty"}
 
 KINDS = HOUSE.kinds
-_PLACES: TypeAdapter[tuple[Place, ...]] = TypeAdapter(tuple[Place, ...])
-_ADAPTERS: dict[str, TypeAdapter[Any]] = {kind: TypeAdapter(cls) for kind, cls in KINDS.items() if cls not in (JobOpened, Corrected, JudgedAnew)}
+_PLACES: Shape[tuple[Place, ...]] = Shape(tuple[Place, ...])
+_ADAPTERS: dict[str, Shape[Any]] = {kind: Shape(cls) for kind, cls in KINDS.items() if cls not in (JobOpened, Corrected, JudgedAnew)}
 
 
 def encode(fact: Fact) -> Data:

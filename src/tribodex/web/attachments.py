@@ -7,18 +7,21 @@ from dataclasses import dataclass
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import Base64Bytes, BaseModel, ConfigDict, Field, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import Base64Bytes, ConfigDict, Field
 
 from tribodex.core.errors import NotFound
 from tribodex.exchange.pictures import to_keep
 from tribodex.usecases.ports import Attachment
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath
 
-api = APIBlueprint("attachments", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="attachments")], abp_responses={404: Problem, 422: Problem})
+api = Blueprint("attachments", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="attachments")], abp_responses={404: Problem, 422: Problem})
 
 
 @dataclass(frozen=True)
@@ -29,7 +32,7 @@ class AttachmentKept:
     kind: Literal["photo", "sheet", "voice"]
 
 
-class AttachmentAnswer(RootModel[AttachmentKept]):
+class AttachmentAnswer(Whole[AttachmentKept]):
     """What was kept."""
 
 
@@ -39,14 +42,14 @@ class AttachmentPath(JobPath):
     attachment_id: str = Field(pattern=r"^[0-9a-f]{64}$")
 
 
-class AttachmentBody(BaseModel):
+class AttachmentBody(Model):
     """The file itself, as base64."""
 
     model_config = ConfigDict(extra="forbid")
     file: Base64Bytes
 
 
-KEPT = TypeAdapter(AttachmentKept)
+KEPT = Shape(AttachmentKept)
 
 
 @api.post("/<job_id>/attachments", responses={201: AttachmentAnswer}, summary="Send a photograph, sheet or spoken note; a tap keeps it with the job")

@@ -5,19 +5,21 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from flask_openapi3 import Tag
 
 from tribodex.usecases.calculators import CALCULATORS, Answer, Calculator, calculate
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.told_once import ToldOnce
 
-api = APIBlueprint("calc", __name__, url_prefix="/api/calc", abp_tags=[Tag(name="calc")], abp_responses={404: Problem, 422: Problem})
-ANSWER = TypeAdapter(Answer)
+api = Blueprint("calc", __name__, url_prefix="/api/calc", abp_tags=[Tag(name="calc")], abp_responses={404: Problem, 422: Problem})
+ANSWER = Shape(Answer)
 
 
-class CalcAnswer(ToldOnce, RootModel[Answer]):
+class CalcAnswer(ToldOnce, Whole[Answer]):
     """Value, uncertainty, verdict and working."""
 
 

@@ -5,32 +5,35 @@ from __future__ import annotations
 from typing import Annotated
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import ConfigDict
 from pydantic import Field as FieldOf
 
 from tribodex.core.quantities import Shown
 from tribodex.usecases.calculators import Answer
 from tribodex.usecases.calculators.sheets import CalculatorSheet, sheets, work_out
 from tribodex.usecases.crib import with_own_cards
+from tribodex.usecases.shape import Shape
 from tribodex.usecases.variants import VariantDraft, Variants, side_by_side
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = APIBlueprint("calculator", __name__, url_prefix="/api/calculator", abp_tags=[Tag(name="calculator")], abp_responses={422: Problem})
-VARIANTS = TypeAdapter(Variants)
-SHEETS = TypeAdapter(tuple[CalculatorSheet, ...])
-ANSWER = TypeAdapter(Answer)
+api = Blueprint("calculator", __name__, url_prefix="/api/calculator", abp_tags=[Tag(name="calculator")], abp_responses={422: Problem})
+VARIANTS = Shape(Variants)
+SHEETS = Shape(tuple[CalculatorSheet, ...])
+ANSWER = Shape(Answer)
 
 
-class VariantsBody(BaseModel):
+class VariantsBody(Model):
     """One to three variants."""
 
     model_config = ConfigDict(extra="forbid")
     variants: list[VariantDraft]
 
 
-class VariantsAnswer(RootModel[Variants]):
+class VariantsAnswer(Whole[Variants]):
     """Variants side by side."""
 
 
@@ -42,17 +45,17 @@ def post_variants(body: VariantsBody) -> Response:
     return reply(VARIANTS, side_by_side(reference, body.variants))
 
 
-class SheetList(RootModel[tuple[CalculatorSheet, ...]]):
+class SheetList(Whole[tuple[CalculatorSheet, ...]]):
     """Every calculator as a sheet: what it asks, in words."""
 
 
-class SheetPath(BaseModel):
+class SheetPath(Model):
     """A sheet by its name."""
 
     sheet_id: str = FieldOf(max_length=40)
 
 
-class SheetBody(BaseModel):
+class SheetBody(Model):
     """What was typed on a sheet, and the units that are shown."""
 
     model_config = ConfigDict(extra="forbid")
@@ -60,7 +63,7 @@ class SheetBody(BaseModel):
     shown: Shown = ""
 
 
-class SheetAnswer(RootModel[Answer]):
+class SheetAnswer(Whole[Answer]):
     """Value, uncertainty, verdict and working."""
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from flask import Response
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from tribodex.core.job.day import plant_day
 from tribodex.exchange.calendar import calendar, position_entries, round_entries
@@ -11,9 +11,10 @@ from tribodex.usecases.due_stops import RoundsAsked
 from tribodex.usecases.positions import position
 from tribodex.usecases.rounds import MOST_WEEKS, WEEKS
 from tribodex.web.context import context
+from tribodex.web.models import Model
 
 
-class CalendarQuery(BaseModel):
+class CalendarQuery(Model):
     """Which rounds of the plan, for a calendar."""
 
     weeks: int = Field(default=WEEKS, ge=1, le=MOST_WEEKS)
@@ -21,7 +22,7 @@ class CalendarQuery(BaseModel):
     crew: str = Field(default="", max_length=80)
 
 
-class WherePath(BaseModel):
+class WherePath(Model):
     """A bearing position in an address."""
 
     position_id: str = Field(max_length=64)

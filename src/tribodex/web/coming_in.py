@@ -5,14 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from flask import Response, request
-from pydantic import RootModel, TypeAdapter
 
 from tribodex.store import SqlStore
 from tribodex.usecases.people.hashes import new_token, seal_of, token_hash
 from tribodex.usecases.people.signing_in import Device, Entered, SignIn
 from tribodex.usecases.people.views import Me, me
+from tribodex.usecases.shape import Shape
 from tribodex.web.access import DEVICE, SEALED, SESSION, device_name
 from tribodex.web.context import Context, context, reply
+from tribodex.web.models import Whole
 
 DEVICE_DAYS = 400
 
@@ -25,11 +26,11 @@ class In:
     tap: str
 
 
-class InAnswer(RootModel[In]):
+class InAnswer(Whole[In]):
     """Who came in."""
 
 
-IN = TypeAdapter(In)
+IN = Shape(In)
 
 
 @dataclass(frozen=True)

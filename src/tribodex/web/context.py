@@ -12,7 +12,6 @@ from datetime import datetime
 from typing import Any, cast
 
 from flask import Response, current_app, g, has_request_context
-from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
@@ -24,6 +23,7 @@ from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.people.ports import Tries
 from tribodex.usecases.people.provider import Provider
 from tribodex.usecases.ports import Reference
+from tribodex.usecases.shape import Shape
 from tribodex.web.kept_answer import KeptAnswers
 from tribodex.web.known import KnownSites
 from tribodex.web.newest import Benches, Newest
@@ -125,12 +125,12 @@ def context() -> Context:
     return cast(Context, current_app.extensions[KEY])
 
 
-def reply(adapter: TypeAdapter[Any], value: Any, status: int = 200) -> Response:
+def reply(adapter: Shape[Any], value: Any, status: int = 200) -> Response:
     """A value as JSON, by the adapter that also gave its schema."""
     return Response(adapter.dump_json(value), status, content_type="application/json")
 
 
-def reply_short(adapter: TypeAdapter[Any], value: Any, status: int = 200) -> Response:
+def reply_short(adapter: Shape[Any], value: Any, status: int = 200) -> Response:
     """As reply(), with numbers as long as a screen can show them: for what comes with every tap."""
     short = _short(adapter.dump_python(value, mode="json"))
     return Response(json.dumps(short, ensure_ascii=False, separators=(",", ":")), status, content_type="application/json")

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import Field
 
 from tribodex.usecases.crib import (
     CardDraft,
@@ -19,16 +19,19 @@ from tribodex.usecases.crib import (
     keep_wrench,
     withdraw,
 )
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import TapBody
 from tribodex.web.told_once import ToldOnce
 
-api = APIBlueprint("crib", __name__, url_prefix="/api/crib", abp_tags=[Tag(name="crib")], abp_responses={409: Problem, 422: Problem})
-CRIB = TypeAdapter(Crib)
+api = Blueprint("crib", __name__, url_prefix="/api/crib", abp_tags=[Tag(name="crib")], abp_responses={409: Problem, 422: Problem})
+CRIB = Shape(Crib)
 
 
-class ItemPath(BaseModel):
+class ItemPath(Model):
     """A thing of the crib in an address."""
 
     item_id: str = Field(min_length=2, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
@@ -68,7 +71,7 @@ class WithdrawBody(TapBody):
     reason: str = Field(max_length=300)
 
 
-class CribAnswer(ToldOnce, RootModel[Crib]):
+class CribAnswer(ToldOnce, Whole[Crib]):
     """Everything in the crib."""
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from typing import Any
 
 from flask_openapi3 import OpenAPI
@@ -9,6 +10,7 @@ from flask_openapi3 import OpenAPI
 from tribodex.core.job.asked import Asked
 from tribodex.core.job.readback import asked_of
 from tribodex.core.topics import HOUSE
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.schemas import COMMAND_MODELS
 
 PROBLEM_JSON = "application/problem+json"
@@ -37,11 +39,27 @@ def a_file(media_type: str) -> dict[str, Any]:
     return {"description": "The file", "content": {media_type: {"schema": kind}}}
 
 
+# Parts of the API belong to every application of a process: one thread at a time describes them.
+_DESCRIBING = threading.Lock()
+
+
 class DescribedApi(OpenAPI):
-    """The description completed, so that every status and media type that can come stands in it."""
+    """The description, made when somebody asks for it, and completed: every status and media type that can come stands in it."""
 
     def generate_spec_json(self) -> None:
         """Make it, then complete it."""
+        with _DESCRIBING:
+            if not self.spec_json:
+                self._describe()
+
+    def _describe(self) -> None:
+        for part in self.blueprints.values():
+            if isinstance(part, Blueprint):
+                part.describe()
+                self.tags += [tag for tag in part.tags if tag.name not in self.tag_names]
+                self.tag_names += [tag.name for tag in part.tags if tag.name not in self.tag_names]
+                self.paths.update(part.paths)
+                self.components_schemas.update(part.components_schemas)
         super().generate_spec_json()  # type: ignore[no-untyped-call]
         for operations in self.spec_json["paths"].values():
             for method, operation in operations.items():

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 
 from flask import Response
 from flask_login import current_user
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import ConfigDict, Field
 
 from tribodex.core.errors import NotFound
 from tribodex.store import SqlStore
@@ -15,12 +15,15 @@ from tribodex.usecases.people.keeping import own_secrets, own_settings
 from tribodex.usecases.people.ports import Session
 from tribodex.usecases.people.signing_in import came_just_now
 from tribodex.usecases.people.views import Me, SessionView, me, session_views
+from tribodex.usecases.shape import Shape
 from tribodex.web.access import SEALED, SESSION, Person, acting, this_device
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.coming_in import InAnswer, at_device, come_in, sign_in
 from tribodex.web.context import context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = APIBlueprint(
+api = Blueprint(
     "door",
     __name__,
     url_prefix="/api",
@@ -49,22 +52,22 @@ class WaysIn:
     known: tuple[KnownPerson, ...]
 
 
-class DoorAnswer(RootModel[WaysIn]):
+class DoorAnswer(Whole[WaysIn]):
     """Which ways in there are."""
 
 
-class MeAnswer(RootModel[Me]):
+class MeAnswer(Whole[Me]):
     """Who is signed in."""
 
 
-class SessionsAnswer(RootModel[tuple[SessionView, ...]]):
+class SessionsAnswer(Whole[tuple[SessionView, ...]]):
     """Where somebody is signed in."""
 
 
-DOOR, ME, SESSIONS = TypeAdapter(WaysIn), TypeAdapter(Me), TypeAdapter(tuple[SessionView, ...])
+DOOR, ME, SESSIONS = Shape(WaysIn), Shape(Me), Shape(tuple[SessionView, ...])
 
 
-class _Strict(BaseModel):
+class _Strict(Model):
     model_config = ConfigDict(extra="forbid")
 
 
@@ -110,7 +113,7 @@ class SettingsBody(_Strict):
     settings: dict[str, str] = Field(max_length=12)
 
 
-class SessionPath(BaseModel):
+class SessionPath(Model):
     """A session in an address."""
 
     session_id: str = Field(max_length=64, pattern=ID)

@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from flask_openapi3 import Tag
 
 from tribodex.usecases.failure_book import FailureBook, failure_book
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Whole
 
-api = APIBlueprint("failure", __name__, url_prefix="/api/failure-marks", abp_tags=[Tag(name="failure marks")])
-BOOK = TypeAdapter(FailureBook)
+api = Blueprint("failure", __name__, url_prefix="/api/failure-marks", abp_tags=[Tag(name="failure marks")])
+BOOK = Shape(FailureBook)
 
 
-class FailureBookAnswer(RootModel[FailureBook]):
+class FailureBookAnswer(Whole[FailureBook]):
     """The book of failure marks."""
 
 

@@ -3,35 +3,38 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, RootModel, StrictInt, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import ConfigDict, Field, StrictInt
 
 from tribodex.core.components.listed import Work
 from tribodex.usecases.half_plans import HalfPlan, half_plan, keep_half_plan
+from tribodex.usecases.shape import Shape
 from tribodex.web.access import actor
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = APIBlueprint("half_plans", __name__, url_prefix="/api/half-plans", abp_tags=[Tag(name="planning")])
-ONE = TypeAdapter(HalfPlan)
-EVERY = TypeAdapter(list[HalfPlan])
+api = Blueprint("half_plans", __name__, url_prefix="/api/half-plans", abp_tags=[Tag(name="planning")])
+ONE = Shape(HalfPlan)
+EVERY = Shape(list[HalfPlan])
 
 
-class HalfPlanAnswer(RootModel[HalfPlan]):
+class HalfPlanAnswer(Whole[HalfPlan]):
     """A plan as far as it was typed."""
 
 
-class HalfPlansAnswer(RootModel[list[HalfPlan]]):
+class HalfPlansAnswer(Whole[list[HalfPlan]]):
     """Plans that are kept half done, the newest first."""
 
 
-class HalfPlanPath(BaseModel):
+class HalfPlanPath(Model):
     """A half plan in an address."""
 
     plan_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
 
 
-class HalfPlanBody(BaseModel):
+class HalfPlanBody(Model):
     """What was typed so far."""
 
     model_config = ConfigDict(extra="forbid")

@@ -6,8 +6,8 @@ from dataclasses import replace
 from functools import partial
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import AwareDatetime, BaseModel, Field, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import AwareDatetime, Field
 
 from tribodex.core.errors import NotFound
 from tribodex.core.topics.lineup.show import LineDrawing
@@ -22,38 +22,41 @@ from tribodex.usecases.people.board import as_listed
 from tribodex.usecases.people.standing import NotYours, ask_words, right_of, second_eyes
 from tribodex.usecases.ports import JobsAsked, JobSummary
 from tribodex.usecases.positions import give_position
+from tribodex.usecases.shape import Shape
 from tribodex.web.access import acting
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply, reply_short
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import CommandBody, GiveBody, JobPath, OpenBody, ReviseBody, TaskQuery
 from tribodex.web.told_once import ToldOnce
 
-api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
+api = Blueprint("jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="jobs")], abp_responses={404: Problem, 409: Problem, 422: Problem})
 MOST_WORDS = 8
-BENCH = TypeAdapter(Bench)
-LINES = TypeAdapter(tuple[LogLine, ...])
-FIGURES = TypeAdapter(PlaceFigures)
-SHAFT = TypeAdapter(LineDrawing)
-OUTLINE = TypeAdapter(Outline)
-OTHERWISE = TypeAdapter(tuple[OtherwiseView, ...])
-SUMMARIES = TypeAdapter(list[JobSummary])
+BENCH = Shape(Bench)
+LINES = Shape(tuple[LogLine, ...])
+FIGURES = Shape(PlaceFigures)
+SHAFT = Shape(LineDrawing)
+OUTLINE = Shape(Outline)
+OTHERWISE = Shape(tuple[OtherwiseView, ...])
+SUMMARIES = Shape(list[JobSummary])
 
 
-class BenchAnswer(ToldOnce, RootModel[Bench]):
+class BenchAnswer(ToldOnce, Whole[Bench]):
     """The job as the bench shows it."""
 
 
-class LogPage(RootModel[list[LogLine]]):
+class LogPage(Whole[list[LogLine]]):
     """Entries in order."""
 
 
-class LogQuery(BaseModel):
+class LogQuery(Model):
     """Which part of a log."""
 
     before: int | None = Field(default=None, ge=1, le=10_000_000, description="entries before this one; the newest when left out")
 
 
-class JobsQuery(BaseModel):
+class JobsQuery(Model):
     """Which jobs. The next page is asked for with time and number of the last one shown."""
 
     live: bool | None = Field(default=None, description="those at the bench, or the finished ones; all when left out")
@@ -69,7 +72,7 @@ class JobsQuery(BaseModel):
         return JobsAsked(self.live, self.who, tuple(self.words.split()[:MOST_WORDS]), after, self.limit)
 
 
-class JobList(RootModel[list[JobSummary]]):
+class JobList(Whole[list[JobSummary]]):
     """Jobs, newest change first."""
 
 
@@ -101,13 +104,13 @@ def get_log(path: JobPath, query: LogQuery) -> Response:
         return reply(LINES, unproven_marked(lines, partial(store.who.unproven, path.job_id)))
 
 
-class NewestQuery(BaseModel):
+class NewestQuery(Model):
     """What a screen shows already."""
 
     seen: int = Field(default=0, ge=0, le=10_000_000, description="the last entry that is shown")
 
 
-class NewestAnswer(BaseModel):
+class NewestAnswer(Model):
     """The newest entry of a job."""
 
     seq: int
@@ -129,7 +132,7 @@ def get_newest(path: JobPath, query: NewestQuery) -> Response:
     return Response(f'{{"seq":{seq}}}', mimetype="application/json")
 
 
-class PlaceFiguresAnswer(RootModel[PlaceFigures]):
+class PlaceFiguresAnswer(Whole[PlaceFigures]):
     """Figures of a place with their working, its targets, and what was given for its plan."""
 
 
@@ -140,7 +143,7 @@ def get_figures(path: JobPath, query: TaskQuery) -> Response:
         return reply(FIGURES, place_figures(here.reference, load(store, path.job_id), query.at, query.stage))
 
 
-class OutlineAnswer(RootModel[Outline]):
+class OutlineAnswer(Whole[Outline]):
     """Names of a job's stages, their steps and cautions."""
 
 
@@ -151,7 +154,7 @@ def get_outline(path: JobPath) -> Response:
         return reply(OUTLINE, outline(here.reference, load(store, path.job_id)))
 
 
-class OtherwisePage(RootModel[list[OtherwiseView]]):
+class OtherwisePage(Whole[list[OtherwiseView]]):
     """What today's rules judge otherwise than it was signed."""
 
 
@@ -162,7 +165,7 @@ def get_today(path: JobPath) -> Response:
         return reply(OTHERWISE, otherwise_today(here.reference, load(store, path.job_id)))
 
 
-class ShaftAnswer(RootModel[LineDrawing]):
+class ShaftAnswer(Whole[LineDrawing]):
     """The shaft of a job, to draw."""
 
 

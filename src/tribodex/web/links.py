@@ -6,9 +6,9 @@ import uuid
 from typing import Literal
 
 from flask import Flask, Response, g, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from prometheus_client import CONTENT_TYPE_LATEST
-from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
+from pydantic import ConfigDict, Field
 from sqlalchemy.exc import SQLAlchemyError
 
 from tribodex.core.errors import NotFound
@@ -17,26 +17,29 @@ from tribodex.usecases.people.hashes import new_token, token_hash
 from tribodex.usecases.people.ports import Acting, Link, LinkKind
 from tribodex.usecases.people.standing import NotYours
 from tribodex.usecases.people.views import LinkView, link_views
+from tribodex.usecases.shape import Shape
 from tribodex.web.access import acting
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.calendars import CalendarQuery, WherePath, position_calendar, rounds_calendar
 from tribodex.web.context import DatabaseStalled, context, reply
 from tribodex.web.described import a_file
+from tribodex.web.models import Model, Whole
 from tribodex.web.observed import METRICS, counted
 from tribodex.web.problems import Problem
 
-api = APIBlueprint("links", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={401: Problem, 404: Problem})
+api = Blueprint("links", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={401: Problem, 404: Problem})
 NEEDS: dict[LinkKind, Right] = {"calendar": Right.READ, "metrics": Right.ADMINISTER}
 MOST_LINKS = 40
 
 
-class LinksAnswer(RootModel[tuple[LinkView, ...]]):
+class LinksAnswer(Whole[tuple[LinkView, ...]]):
     """Addresses of one's own."""
 
 
-LINKS = TypeAdapter(tuple[LinkView, ...])
+LINKS = Shape(tuple[LinkView, ...])
 
 
-class LinkBody(BaseModel):
+class LinkBody(Model):
     """An address to make, for the site that was chosen."""
 
     model_config = ConfigDict(extra="forbid")
@@ -44,13 +47,13 @@ class LinkBody(BaseModel):
     name: str = Field(default="", max_length=120, description="what it is for")
 
 
-class LinkPath(BaseModel):
+class LinkPath(Model):
     """An address in an address."""
 
     link_id: str = Field(max_length=64, pattern=r"^[A-Za-z0-9-]+$")
 
 
-class TokenPath(BaseModel):
+class TokenPath(Model):
     """A token in an address."""
 
     token: str = Field(max_length=80)

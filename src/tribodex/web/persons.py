@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, RootModel, StrictBool, StrictInt, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import ConfigDict, Field, StrictBool, StrictInt
 
 from tribodex.core.people import Right
 from tribodex.store import SqlStore
@@ -16,12 +16,15 @@ from tribodex.usecases.people.keeping import Given, Keeper, PersonDraft
 from tribodex.usecases.people.looking import LookedView, look, looked_views
 from tribodex.usecases.people.ports import ActsAsked, PlantSite
 from tribodex.usecases.people.views import ActView, Persons, SessionView, act_views, persons, session_views
+from tribodex.usecases.shape import Shape
 from tribodex.web.access import acting, this_device
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath
 
-api = APIBlueprint(
+api = Blueprint(
     "persons", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={401: Problem, 403: Problem, 404: Problem, 409: Problem}
 )
 ID = r"^[A-Za-z0-9-]+$"
@@ -35,35 +38,35 @@ class LetIn:
     first_password: str
 
 
-class PersonsAnswer(RootModel[Persons]):
+class PersonsAnswer(Whole[Persons]):
     """Everybody whom one administers."""
 
 
-class LetInAnswer(RootModel[LetIn]):
+class LetInAnswer(Whole[LetIn]):
     """Everybody, and a first password."""
 
 
-class EverySessionAnswer(RootModel[tuple[SessionView, ...]]):
+class EverySessionAnswer(Whole[tuple[SessionView, ...]]):
     """Sessions of everybody whom one administers."""
 
 
-class ActsAnswer(RootModel[tuple[ActView, ...]]):
+class ActsAnswer(Whole[tuple[ActView, ...]]):
     """Who did what."""
 
 
-class BoardAnswer(RootModel[Board]):
+class BoardAnswer(Whole[Board]):
     """Who has which jobs."""
 
 
-class LookedAnswer(RootModel[tuple[LookedView, ...]]):
+class LookedAnswer(Whole[tuple[LookedView, ...]]):
     """How far others have looked, and what came since."""
 
 
-PERSONS, LET_IN, SESSIONS = TypeAdapter(Persons), TypeAdapter(LetIn), TypeAdapter(tuple[SessionView, ...])
-ACTS, BOARD, LOOKED = TypeAdapter(tuple[ActView, ...]), TypeAdapter(Board), TypeAdapter(tuple[LookedView, ...])
+PERSONS, LET_IN, SESSIONS = Shape(Persons), Shape(LetIn), Shape(tuple[SessionView, ...])
+ACTS, BOARD, LOOKED = Shape(tuple[ActView, ...]), Shape(Board), Shape(tuple[LookedView, ...])
 
 
-class PersonBody(BaseModel):
+class PersonBody(Model):
     """A person as typed."""
 
     model_config = ConfigDict(extra="forbid")
@@ -77,7 +80,7 @@ class PersonBody(BaseModel):
         return PersonDraft(self.name, self.handle, self.rights, self.works_under)
 
 
-class SiteBody(BaseModel):
+class SiteBody(Model):
     """A site as typed."""
 
     model_config = ConfigDict(extra="forbid")
@@ -87,25 +90,25 @@ class SiteBody(BaseModel):
     four_eyes: StrictBool = False
 
 
-class PersonPath(BaseModel):
+class PersonPath(Model):
     """A person in an address."""
 
     person_id: str = Field(max_length=64, pattern=ID)
 
 
-class SitePath(BaseModel):
+class SitePath(Model):
     """A site in an address."""
 
     site_id: str = Field(max_length=64, pattern=ID)
 
 
-class AnySessionPath(BaseModel):
+class AnySessionPath(Model):
     """A session in an address."""
 
     session_id: str = Field(max_length=64, pattern=ID)
 
 
-class ActsQuery(BaseModel):
+class ActsQuery(Model):
     """Which acts."""
 
     person: str = Field(default="", max_length=64)
@@ -113,7 +116,7 @@ class ActsQuery(BaseModel):
     limit: int = Field(default=100, ge=1, le=500)
 
 
-class LookBody(BaseModel):
+class LookBody(Model):
     """How far somebody has read."""
 
     model_config = ConfigDict(extra="forbid")

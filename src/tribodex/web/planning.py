@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from flask_openapi3 import Tag
 
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import plan_of
@@ -18,15 +17,18 @@ from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.inserts import InsertDraft, InsertSheet, insert_sheet
 from tribodex.usecases.planning.shouldered import ShoulderSheet, shoulder_sheet
 from tribodex.usecases.planning.units import Duty, LockChoice, UnitSheet, lock_choice, unit_sheet
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
 
-api = APIBlueprint("planning", __name__, url_prefix="/api/plan", abp_tags=[Tag(name="plan")], abp_responses={422: Problem})
-SHEET = TypeAdapter(PlanSheet)
+api = Blueprint("planning", __name__, url_prefix="/api/plan", abp_tags=[Tag(name="plan")], abp_responses={422: Problem})
+SHEET = Shape(PlanSheet)
 
 
-class PlanSheetAnswer(RootModel[PlanSheet]):
+class PlanSheetAnswer(Whole[PlanSheet]):
     """A plan with what to take along."""
 
 
@@ -38,15 +40,15 @@ def preview_plan(body: DraftBody) -> Response:
         return reply(SHEET, plan_sheet(with_own_cards(here.reference, store), plan))
 
 
-class ShoulderBody(RootModel[ShoulderDraft]):
+class ShoulderBody(Whole[ShoulderDraft]):
     """A plan for a cylindrical seat as typed."""
 
 
-class ShoulderSheetAnswer(RootModel[ShoulderSheet]):
+class ShoulderSheetAnswer(Whole[ShoulderSheet]):
     """A plan for a cylindrical seat with its targets."""
 
 
-SHOULDER = TypeAdapter(ShoulderSheet)
+SHOULDER = Shape(ShoulderSheet)
 
 
 @api.post("/shouldered", responses={200: ShoulderSheetAnswer}, summary="Work out a plan for a cylindrical seat without keeping it")
@@ -54,15 +56,15 @@ def preview_shouldered(body: ShoulderBody) -> Response:
     return reply(SHOULDER, shoulder_sheet(context().reference, body.root))
 
 
-class FollowerBody(RootModel[FollowerDraft]):
+class FollowerBody(Whole[FollowerDraft]):
     """A plan for a cam follower as typed."""
 
 
-class FollowerSheetAnswer(RootModel[FollowerSheet]):
+class FollowerSheetAnswer(Whole[FollowerSheet]):
     """A plan for a cam follower with its targets."""
 
 
-FOLLOWER = TypeAdapter(FollowerSheet)
+FOLLOWER = Shape(FollowerSheet)
 
 
 @api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
@@ -70,15 +72,15 @@ def preview_follower(body: FollowerBody) -> Response:
     return reply(FOLLOWER, follower_sheet(context().reference, body.root))
 
 
-class InsertBody(RootModel[InsertDraft]):
+class InsertBody(Whole[InsertDraft]):
     """A plan for an insert on the bench as typed."""
 
 
-class InsertSheetAnswer(RootModel[InsertSheet]):
+class InsertSheetAnswer(Whole[InsertSheet]):
     """What was read of a plan for an insert."""
 
 
-INSERT = TypeAdapter(InsertSheet)
+INSERT = Shape(InsertSheet)
 
 
 @api.post("/insert", responses={200: InsertSheetAnswer}, summary="Work out a plan for an insert on the bench without keeping it")
@@ -86,15 +88,15 @@ def preview_insert(body: InsertBody) -> Response:
     return reply(INSERT, insert_sheet(context().reference, body.root))
 
 
-class FittedBody(RootModel[FittedDraft]):
+class FittedBody(Whole[FittedDraft]):
     """What others mounted, as typed."""
 
 
-class FittedSheetAnswer(RootModel[FittedSheet]):
+class FittedSheetAnswer(Whole[FittedSheet]):
     """What is known of it."""
 
 
-FITTED = TypeAdapter(FittedSheet)
+FITTED = Shape(FittedSheet)
 
 
 @api.post("/fitted", responses={200: FittedSheetAnswer}, summary="What is known of a bearing that others mounted, without keeping it")
@@ -102,24 +104,24 @@ def preview_fitted(body: FittedBody) -> Response:
     return reply(FITTED, fitted_sheet(context().reference, body.root))
 
 
-class UnitBody(RootModel[UnitDraft]):
+class UnitBody(Whole[UnitDraft]):
     """A plan for a housed unit as typed."""
 
 
-class UnitSheetAnswer(RootModel[UnitSheet]):
+class UnitSheetAnswer(Whole[UnitSheet]):
     """A plan for a housed unit with its targets."""
 
 
-class DutyBody(RootModel[Duty]):
+class DutyBody(Whole[Duty]):
     """How a unit works."""
 
 
-class LockChoiceAnswer(RootModel[LockChoice]):
+class LockChoiceAnswer(Whole[LockChoice]):
     """Ways to lock an insert, the best first."""
 
 
-UNIT = TypeAdapter(UnitSheet)
-LOCKS = TypeAdapter(LockChoice)
+UNIT = Shape(UnitSheet)
+LOCKS = Shape(LockChoice)
 
 
 @api.post("/unit", responses={200: UnitSheetAnswer}, summary="Work out a plan for a housed unit without keeping it")
@@ -132,15 +134,15 @@ def weigh_locks(body: DutyBody) -> Response:
     return reply(LOCKS, lock_choice(body.root))
 
 
-class CartridgeBody(RootModel[CartridgeOrder]):
+class CartridgeBody(Whole[CartridgeOrder]):
     """A cartridge as typed: both bearings, and what closes them in."""
 
 
-class CartridgeSheetAnswer(RootModel[CartridgeSheet]):
+class CartridgeSheetAnswer(Whole[CartridgeSheet]):
     """A cartridge with its targets."""
 
 
-CARTRIDGE = TypeAdapter(CartridgeSheet)
+CARTRIDGE = Shape(CartridgeSheet)
 
 
 @api.post("/cartridge", responses={200: CartridgeSheetAnswer}, summary="Work out a plan for a bearing cartridge without keeping it")
@@ -148,11 +150,11 @@ def preview_cartridge(body: CartridgeBody) -> Response:
     return reply(CARTRIDGE, cartridge_sheet(context().reference, body.root))
 
 
-class EarlyAnswer(RootModel[Early]):
+class EarlyAnswer(Whole[Early]):
     """What is known so far."""
 
 
-EARLY = TypeAdapter(Early)
+EARLY = Shape(Early)
 
 
 @api.post("/early", responses={200: EarlyAnswer}, summary="What a plan says already, and what is still missing")

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import ConfigDict, Field
 
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.errors import NotFound
@@ -22,10 +22,13 @@ from tribodex.usecases.planning.listed import AsListed, compared
 from tribodex.usecases.plant import MachineChoice, MachineDraft, PositionDraft, add_machine, add_position, to_choose
 from tribodex.usecases.plant_shafts import PartDraft, ShaftDraft, keep_shaft
 from tribodex.usecases.ports import Machine
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import Context, context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = APIBlueprint("plant", __name__, url_prefix="/api", abp_tags=[Tag(name="plant")])
+api = Blueprint("plant", __name__, url_prefix="/api", abp_tags=[Tag(name="plant")])
 
 
 @dataclass(frozen=True)
@@ -61,32 +64,32 @@ class Choices(MachinePage):
     own_cards: list[NamedCard]
 
 
-class ChoicesAnswer(RootModel[Choices]):
+class ChoicesAnswer(Whole[Choices]):
     """What a planner chooses from, with the first of the machines."""
 
 
-class MachinePageAnswer(RootModel[MachinePage]):
+class MachinePageAnswer(Whole[MachinePage]):
     """More machines."""
 
 
-class AfterMachine(BaseModel):
+class AfterMachine(Model):
     """Which machines."""
 
     after: str = Field(min_length=1, max_length=64, description="the machine that came last")
 
 
-class PeopleAnswer(RootModel[list[str]]):
+class PeopleAnswer(Whole[list[str]]):
     """Names to choose from: asked for on every page, so apart from the plant, which may be large."""
 
 
-class SourcesAnswer(RootModel[dict[str, Source]]):
+class SourcesAnswer(Whole[dict[str, Source]]):
     """Sources by id."""
 
 
-CHOICES = TypeAdapter(Choices)
-MACHINE_PAGE = TypeAdapter(MachinePage)
-PEOPLE = TypeAdapter(list[str])
-SOURCES = TypeAdapter(dict[str, Source])
+CHOICES = Shape(Choices)
+MACHINE_PAGE = Shape(MachinePage)
+PEOPLE = Shape(list[str])
+SOURCES = Shape(dict[str, Source])
 
 
 @api.get("/plant", responses={200: ChoicesAnswer}, summary="Machines, people, gauge sets")
@@ -142,7 +145,7 @@ def get_sources() -> Response:
         return reply(SOURCES, with_own_cards(here.reference, store).sources)
 
 
-class MachineBody(BaseModel):
+class MachineBody(Model):
     """A machine to add."""
 
     model_config = ConfigDict(extra="forbid")
@@ -150,7 +153,7 @@ class MachineBody(BaseModel):
     area: str = Field(default="", max_length=400)
 
 
-class PositionBody(BaseModel):
+class PositionBody(Model):
     """A bearing position to add to a machine."""
 
     model_config = ConfigDict(extra="forbid")
@@ -160,17 +163,17 @@ class PositionBody(BaseModel):
     holds: str = Field(default="", max_length=20, description="fixed, floating, or empty where nobody has looked")
 
 
-class MachinePath(BaseModel):
+class MachinePath(Model):
     """A machine in an address."""
 
     machine_id: str = Field(max_length=64)
 
 
-class MachineAnswer(RootModel[Machine]):
+class MachineAnswer(Whole[Machine]):
     """A machine with its positions."""
 
 
-MACHINE = TypeAdapter(Machine)
+MACHINE = Shape(Machine)
 
 
 @api.post("/plant/machines", responses={201: MachineAnswer, 422: Problem}, summary="Add a machine")
@@ -185,7 +188,7 @@ def post_position(path: MachinePath, body: PositionBody) -> Response:
         return reply(MACHINE, add_position(store, PositionDraft(path.machine_id, body.name, body.bearing, body.shaft, body.holds)), 201)
 
 
-class ShaftPartBody(BaseModel):
+class ShaftPartBody(Model):
     """Something on a shaft, as typed."""
 
     model_config = ConfigDict(extra="forbid")
@@ -196,7 +199,7 @@ class ShaftPartBody(BaseModel):
     diameter: str = Field(default="", max_length=60)
 
 
-class ShaftBody(BaseModel):
+class ShaftBody(Model):
     """A shaft of a machine, as typed."""
 
     model_config = ConfigDict(extra="forbid")
@@ -216,17 +219,17 @@ def post_shaft(path: MachinePath, body: ShaftBody) -> Response:
         return reply(MACHINE, keep_shaft(store, draft), 201)
 
 
-class PositionPath(BaseModel):
+class PositionPath(Model):
     """A bearing position in an address."""
 
     position_id: str = Field(max_length=64)
 
 
-class LastPlanAnswer(RootModel[LastPlan | None]):
+class LastPlanAnswer(Whole[LastPlan | None]):
     """What was planned last for a position."""
 
 
-LAST_PLAN = TypeAdapter(LastPlan | None)
+LAST_PLAN = Shape(LastPlan | None)  # type: ignore[arg-type]
 
 
 @api.get("/positions/<position_id>/last-plan", responses={200: LastPlanAnswer}, summary="What was planned last for a position")
@@ -236,17 +239,17 @@ def get_last_plan(path: PositionPath) -> Response:
         return reply(LAST_PLAN, last_plan(store, path.position_id))
 
 
-class PlannedQuery(BaseModel):
+class PlannedQuery(Model):
     """A number as it is planned."""
 
     planned: str = Field(max_length=200)
 
 
-class AsListedAnswer(RootModel[AsListed]):
+class AsListedAnswer(Whole[AsListed]):
     """What the list has for a position, and what differs."""
 
 
-AS_LISTED = TypeAdapter(AsListed)
+AS_LISTED = Shape(AsListed)
 
 
 @api.get("/positions/<position_id>/compared", responses={200: AsListedAnswer}, summary="A planned bearing beside the plant's list")

@@ -7,8 +7,8 @@ from typing import Annotated
 from urllib.parse import urlencode
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field, RootModel, TypeAdapter, create_model
+from flask_openapi3 import Tag
+from pydantic import BaseModel, ConfigDict, Field, create_model
 
 from tribodex.core.components.lock_nut import LockNut
 from tribodex.core.errors import NotFound
@@ -25,17 +25,20 @@ from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import load, plan_of
 from tribodex.usecases.plan_sheet import PlanSheet, plan_sheet
 from tribodex.usecases.planning.kinds import PlanPaper, cartridge_at, cartridge_paper, planned_at
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath, PlacePaperQuery, PlaceQuery
 
-api = APIBlueprint("prints", __name__, url_prefix="/api", abp_tags=[Tag(name="prints")], abp_responses={404: Problem, 422: Problem})
+api = Blueprint("prints", __name__, url_prefix="/api", abp_tags=[Tag(name="prints")], abp_responses={404: Problem, 422: Problem})
 
 Mm = Annotated[float, Field(gt=0, le=2000)]
 
 
-class MarkOutQuery(BaseModel):
+class MarkOutQuery(Model):
     """Which paper, and which page of a drawing."""
 
     model_config = ConfigDict(extra="forbid")
@@ -43,7 +46,7 @@ class MarkOutQuery(BaseModel):
     page: int = Field(default=1, ge=1)
 
 
-class BlankQuery(BaseModel):
+class BlankQuery(Model):
     """Which kind of work, and which paper."""
 
     model_config = ConfigDict(extra="forbid")
@@ -51,7 +54,7 @@ class BlankQuery(BaseModel):
     paper: Paper = Paper.A4
 
 
-class StripQuery(BaseModel):
+class StripQuery(Model):
     """A nut and the turn range to mark on it."""
 
     model_config = ConfigDict(extra="forbid")
@@ -228,10 +231,10 @@ def _blank(kind: str) -> tuple[str, tuple[Procedure, ...]]:
     return title, (*first, own)
 
 
-KINDS = TypeAdapter(list[BlankKind])
+KINDS = Shape(list[BlankKind])
 
 
-class BlankKindsAnswer(RootModel[list[BlankKind]]):
+class BlankKindsAnswer(Whole[list[BlankKind]]):
     """Kinds of work that a blank sheet prints for."""
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from flask import Flask, Response, g, request
-from pydantic import BaseModel, ValidationError
+from pydantic import ValidationError
 from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, InternalError, OperationalError, SQLAlchemyError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from werkzeug.exceptions import HTTPException, MethodNotAllowed
@@ -19,6 +19,7 @@ from tribodex.usecases.people.standing import NotYours, PinNeeded
 from tribodex.web.context import DatabaseStalled
 from tribodex.web.intake import listed
 from tribodex.web.methods import methods_of
+from tribodex.web.models import Model
 from tribodex.web.told_once import ToldOnce
 from tribodex.web.trouble import Trouble, trouble_of
 
@@ -37,24 +38,24 @@ STATUS: dict[type[TribodexError], tuple[int, str, str]] = {
 }
 
 
-class ProblemField(BaseModel):
+class ProblemField(Model):
     """One thing to correct."""
 
     name: str
     message: str
     expected: str = ""
-    choices: list[str] = []
+    choices: list[str] = []  # noqa: RUF012 (copied for each)
     meant: bool = False
 
 
-class Problem(ToldOnce, BaseModel):
+class Problem(ToldOnce, Model):
     """Problem details (RFC 9457) with fields."""
 
     type: str
     title: str
     status: int
     detail: str
-    fields: list[ProblemField] = []
+    fields: list[ProblemField] = []  # noqa: RUF012 (copied for each)
 
 
 def problem(status: int, kind: str, title: str, detail: str, fields: tuple[Field, ...] = ()) -> Response:

@@ -6,8 +6,7 @@ from dataclasses import replace
 from functools import partial
 
 from flask import Response, send_from_directory
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from flask_openapi3 import Tag
 
 from tribodex.core.errors import NotFound
 from tribodex.exchange.paper import FONTS, Paper, page_css
@@ -18,23 +17,26 @@ from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.jobs import load
 from tribodex.usecases.log_lines import unproven_marked
 from tribodex.usecases.record import Record, record
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
+from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import FontPath, JobPath, RecordPaperQuery
 
-api = APIBlueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="records")], abp_responses={404: Problem})
-RECORD = TypeAdapter(Record)
+api = Blueprint("records", __name__, url_prefix="/api", abp_tags=[Tag(name="records")], abp_responses={404: Problem})
+RECORD = Shape(Record)
 
 
-CHAIN = TypeAdapter(ChainView)
+CHAIN = Shape(ChainView)
 
 
-class RecordAnswer(RootModel[Record]):
+class RecordAnswer(Whole[Record]):
     """A whole record."""
 
 
-class ChainAnswer(RootModel[ChainView]):
+class ChainAnswer(Whole[ChainView]):
     """What the chain says of a log."""
 
 

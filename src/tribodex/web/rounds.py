@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, RootModel, StrictInt, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import Field, StrictInt
 
 from tribodex.core.job.day import plant_day
 from tribodex.exchange.calendar import calendar, lead_entries
@@ -17,18 +17,21 @@ from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.moving import MoveOrder, move_stop
 from tribodex.usecases.positions import PositionView, position
 from tribodex.usecases.rounds import MOST_WEEKS, WEEKS, RoundOrder, Rounds, open_round, rounds
+from tribodex.usecases.shape import Shape
 from tribodex.usecases.walk import Walk, walk
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.calendars import CalendarQuery, WherePath, ics, position_calendar, rounds_calendar
 from tribodex.web.context import context, reply
 from tribodex.web.described import a_file
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import JobPath, TapBody
 
-api = APIBlueprint("rounds", __name__, url_prefix="/api", abp_tags=[Tag(name="rounds")], abp_responses={404: Problem, 422: Problem})
-ROUNDS, WALK, POSITION = TypeAdapter(Rounds), TypeAdapter(Walk), TypeAdapter(PositionView)
+api = Blueprint("rounds", __name__, url_prefix="/api", abp_tags=[Tag(name="rounds")], abp_responses={404: Problem, 422: Problem})
+ROUNDS, WALK, POSITION = Shape(Rounds), Shape(Walk), Shape(PositionView)
 
 
-class RoundsQuery(BaseModel):
+class RoundsQuery(Model):
     """Which stops of the plan."""
 
     weeks: int = Field(default=WEEKS, ge=1, le=MOST_WEEKS)
@@ -80,22 +83,22 @@ class Opened:
     title: str
 
 
-JOB = TypeAdapter(Opened)
+JOB = Shape(Opened)
 
 
-class JobAnswer(RootModel[Opened]):
+class JobAnswer(Whole[Opened]):
     """A job that was opened."""
 
 
-class RoundsAnswer(RootModel[Rounds]):
+class RoundsAnswer(Whole[Rounds]):
     """The plan of the rounds."""
 
 
-class WalkAnswer(RootModel[Walk]):
+class WalkAnswer(Whole[Walk]):
     """A round as it is walked."""
 
 
-class PositionAnswer(RootModel[PositionView]):
+class PositionAnswer(Whole[PositionView]):
     """A position with its history."""
 
 

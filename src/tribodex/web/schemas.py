@@ -15,7 +15,6 @@ from pydantic import (
     BaseModel,
     ConfigDict,
     Field,
-    RootModel,
     StrictBool,
     StrictFloat,
     StrictInt,
@@ -41,6 +40,7 @@ from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.ports import Tap
 from tribodex.web.access import actor
+from tribodex.web.models import Model, Whole
 
 # The plan of a revision is made from a draft, so that command has a body of its own.
 _COMMANDS: dict[str, type] = {kind: cls for kind, cls in HOUSE.commands.items() if cls is not RevisePlan}
@@ -71,7 +71,7 @@ def _model(kind: str, cls: type) -> type[BaseModel]:
         hint = _Entry | None if item.name == "entry" else _Step if item.name == "step" and cls is FromPaper else None
         hint = hint or _strict(hints[item.name])
         fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
-    return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid"), __doc__=cls.__doc__, **fields)
+    return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid", defer_build=True), __doc__=cls.__doc__, **fields)
 
 
 _ENTRY_MODELS: dict[str, type[BaseModel]] = {kind: _model(kind, cls) for kind, cls in _ENTRIES.items()}
@@ -88,19 +88,19 @@ COMMAND_MODELS: dict[str, type[BaseModel]] = {
 AnyCommand: Any = Annotated[typing.Union[tuple(COMMAND_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 
 
-class JobPath(BaseModel):
+class JobPath(Model):
     """A job in an address."""
 
     job_id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
 
 
-class FontPath(BaseModel):
+class FontPath(Model):
     """A font in an address."""
 
     name: str = Field(pattern=r"^[a-z0-9-]+\.woff2$")
 
 
-class PaperQuery(BaseModel):
+class PaperQuery(Model):
     """Which paper."""
 
     paper: Paper = Paper.A4
@@ -112,7 +112,7 @@ class RecordPaperQuery(PaperQuery):
     short: bool = Field(default=False, description="page one, the certificate, alone")
 
 
-class PlaceQuery(BaseModel):
+class PlaceQuery(Model):
     """Which bearing of a job; the first one when left out."""
 
     at: str = Field(default="", max_length=16)
@@ -122,7 +122,7 @@ class PlacePaperQuery(PaperQuery, PlaceQuery):
     """Which bearing, which paper."""
 
 
-class TapBody(BaseModel):
+class TapBody(Model):
     """Who, when, and the id that makes a repeat harmless."""
 
     model_config = ConfigDict(extra="forbid")
@@ -157,7 +157,7 @@ class TapBody(BaseModel):
         return hashlib.sha256(json.dumps(sent, sort_keys=True).encode()).hexdigest()
 
 
-class TaskQuery(BaseModel):
+class TaskQuery(Model):
     """Which task of a job is shown: a stage, a place; what is next when left out."""
 
     at: str = Field(default="", max_length=16, description="a place of the job; empty: the whole shaft, or the only place")
@@ -185,16 +185,16 @@ def _core(model: Any) -> object:
     # Attributes rather than a dump: enums and tuples stay what they are.
     values = {name: getattr(model, name) for name in type(model).model_fields if name != "kind"}
     for name in ("entry", "step"):
-        if isinstance(values.get(name), BaseModel):
+        if isinstance(values.get(name), Model):
             values[name] = _core(values[name])
     return _COMMANDS[model.kind](**values)
 
 
-class DraftBody(RootModel[PlanDraft]):
+class DraftBody(Whole[PlanDraft]):
     """A plan as typed."""
 
 
-class BearingBody(BaseModel):
+class BearingBody(Model):
     """One bearing of a job to open."""
 
     model_config = ConfigDict(extra="forbid")
@@ -262,7 +262,7 @@ class GiveBody(TapBody):
     position_id: str = Field(max_length=64)
 
 
-class Health(BaseModel):
+class Health(Model):
     """Whether the tool and its database answer."""
 
     status: str

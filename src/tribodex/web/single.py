@@ -5,17 +5,19 @@ from __future__ import annotations
 from hmac import compare_digest
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, ConfigDict, Field
+from flask_openapi3 import Tag
+from pydantic import ConfigDict, Field
 
 from tribodex.core.errors import NotFound, Refused
 from tribodex.usecases.people.hashes import new_token
 from tribodex.usecases.people.provider import Away, Provider
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.coming_in import InAnswer, at_device, come_in, sign_in
 from tribodex.web.context import context
+from tribodex.web.models import Model
 from tribodex.web.problems import Problem
 
-api = APIBlueprint(
+api = Blueprint(
     "single", __name__, url_prefix="/api", abp_tags=[Tag(name="people")], abp_responses={404: Problem, 409: Problem, 429: Problem, 502: Problem}
 )
 AWAY = "tribodex_away"
@@ -24,19 +26,19 @@ AWAY_S = 600
 BACK = "single-sign-on"
 
 
-class Begun(BaseModel):
+class Begun(Model):
     """Where the browser goes."""
 
     address: str
 
 
-class NothingBody(BaseModel):
+class NothingBody(Model):
     """Nothing is said."""
 
     model_config = ConfigDict(extra="forbid")
 
 
-class BackBody(BaseModel):
+class BackBody(Model):
     """What the provider sent the browser back with."""
 
     model_config = ConfigDict(extra="forbid")

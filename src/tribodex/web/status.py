@@ -5,26 +5,28 @@ from __future__ import annotations
 from typing import Literal, cast
 
 from flask import Response, current_app, jsonify
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, TypeAdapter
+from flask_openapi3 import Tag
 
 from tribodex import __version__
+from tribodex.usecases.shape import Shape
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
 from tribodex.web.described import DescribedApi
+from tribodex.web.models import Model
 from tribodex.web.problems import troubled
 from tribodex.web.trouble import DISK_FULL, no_room
 
-api = APIBlueprint("status", __name__, abp_tags=[Tag(name="status")])
+api = Blueprint("status", __name__, abp_tags=[Tag(name="status")])
 
 
-class Status(BaseModel):
+class Status(Model):
     """It answers."""
 
     status: Literal["ok"] = "ok"
     version: str = __version__
 
 
-STATUS = TypeAdapter(Status)
+STATUS = Shape(Status)
 
 
 @api.route("/api/openapi.json")

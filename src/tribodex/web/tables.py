@@ -3,31 +3,34 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, RootModel, TypeAdapter
+from flask_openapi3 import Tag
+from pydantic import Field
 
 from tribodex.usecases.crib import with_own_cards
 from tribodex.usecases.ports import Reference
+from tribodex.usecases.shape import Shape
 from tribodex.usecases.tables import TableHead, TableView, table_heads, table_view
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
+from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
 
-api = APIBlueprint("tables", __name__, url_prefix="/api/tables", abp_tags=[Tag(name="tables")], abp_responses={404: Problem})
-HEADS = TypeAdapter(tuple[TableHead, ...])
-VIEW = TypeAdapter(TableView)
+api = Blueprint("tables", __name__, url_prefix="/api/tables", abp_tags=[Tag(name="tables")], abp_responses={404: Problem})
+HEADS = Shape(tuple[TableHead, ...])
+VIEW = Shape(TableView)
 
 
-class TablePath(BaseModel):
+class TablePath(Model):
     """A table in an address."""
 
     table_id: str = Field(max_length=64, pattern=r"^[A-Za-z0-9_-]+$")
 
 
-class TableList(RootModel[tuple[TableHead, ...]]):
+class TableList(Whole[tuple[TableHead, ...]]):
     """Every table."""
 
 
-class TableAnswer(RootModel[TableView]):
+class TableAnswer(Whole[TableView]):
     """One table."""
 
 

@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import RootModel, TypeAdapter
+from flask_openapi3 import Tag
 
+from tribodex.usecases.shape import Shape
 from tribodex.usecases.side_by_side import Disagreement, disagreements
+from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import reply
+from tribodex.web.models import Whole
 
-api = APIBlueprint("ways", __name__, url_prefix="/api/ways", abp_tags=[Tag(name="ways")])
-WAYS = TypeAdapter(tuple[Disagreement, ...])
+api = Blueprint("ways", __name__, url_prefix="/api/ways", abp_tags=[Tag(name="ways")])
+WAYS = Shape(tuple[Disagreement, ...])
 
 
-class WayList(RootModel[tuple[Disagreement, ...]]):
+class WayList(Whole[tuple[Disagreement, ...]]):
     """Every question with its ways."""
 
 

@@ -7,8 +7,6 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from itertools import pairwise
 
-from pydantic import TypeAdapter
-
 from tribodex.core.bands_as_typed import read_turn_deg
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, Taper, read_designation
@@ -20,6 +18,7 @@ from tribodex.usecases.crib.shelf import history, latest
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import CribItem, Reference, Store
+from tribodex.usecases.shape import Shape
 
 # More bore steps than any sheet has.
 MOST_ROWS = 60
@@ -82,7 +81,7 @@ class CardView:
     history: tuple[str, ...]
 
 
-_CARD = TypeAdapter(CardDraft)
+_CARD = Shape(CardDraft)
 
 
 def with_own_cards(reference: Reference, store: Store) -> Reference:

@@ -7,8 +7,6 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from pydantic import TypeAdapter
-
 from tribodex.core.components.feeler import FeelerSet
 from tribodex.core.quantities import LengthUnit, parse_length, um_text
 from tribodex.usecases.crib.checks import checked_day
@@ -16,6 +14,7 @@ from tribodex.usecases.crib.shelf import history, latest
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import CribItem
+from tribodex.usecases.shape import Shape
 
 # More leaves than any set has.
 MOST_LEAVES = 60
@@ -50,7 +49,7 @@ class GaugeView:
     history: tuple[str, ...]
 
 
-_GAUGE = TypeAdapter(FeelerSet)
+_GAUGE = Shape(FeelerSet)
 
 
 def gauge_item(gauge: FeelerSet) -> dict[str, Any]:

@@ -7,8 +7,6 @@ from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
 
-from pydantic import TypeAdapter
-
 from tribodex.core.errors import InvalidInput
 from tribodex.core.grease.strokes import STROKE_G, GreaseGun
 from tribodex.core.quantities import parse_mass_g
@@ -18,6 +16,7 @@ from tribodex.usecases.crib.shelf import history, latest
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import CribItem
+from tribodex.usecases.shape import Shape
 
 # Strokes that are weighed at once, and more weighings than anybody does.
 WEIGHED_STROKES, MOST_WEIGHINGS = 10, 20
@@ -52,7 +51,7 @@ class GunView:
     history: tuple[str, ...]
 
 
-_GUN = TypeAdapter(GunDraft)
+_GUN = Shape(GunDraft)
 
 
 def read_gun_draft(draft: GunDraft) -> GreaseGun:

@@ -6,8 +6,6 @@ from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
 
-from pydantic import TypeAdapter
-
 from tribodex.core.bolts.wrench import TorqueWrench
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.usecases.crib.checks import checked_day
@@ -15,6 +13,7 @@ from tribodex.usecases.crib.shelf import history, latest
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import CribItem
+from tribodex.usecases.shape import Shape
 
 LENGTH_UM = (50_000.0, 3_000_000.0)
 
@@ -46,7 +45,7 @@ class WrenchView:
     history: tuple[str, ...]
 
 
-_WRENCH = TypeAdapter(WrenchDraft)
+_WRENCH = Shape(WrenchDraft)
 
 
 def read_wrench(draft: WrenchDraft) -> TorqueWrench:

@@ -27,7 +27,6 @@ VIEWS = [
     ("jobs", "/", DESK, "light", None),
     ("plan", "/plan", DESK, "light", "plan"),
     ("shaft", "/jobs/hollin-vale-0010", DESK, "light", None),
-    ("unit", "/jobs/hollin-vale-0015", DESK, "light", None),
     ("cartridge", "/jobs/hollin-vale-0016", DESK, "light", None),
     ("drive-up", "/jobs/hollin-vale-0003", DESK, "light", None),
     ("drive-up-working-dark", "/jobs/hollin-vale-0003", DESK, "dark", "working"),

@@ -7,9 +7,10 @@ import hashlib
 import multiprocessing
 import signal
 import threading
-from collections import OrderedDict
 from concurrent.futures import CancelledError, Future, ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
+
+from cachetools import LRUCache
 
 from tribodex.core.errors import Busy
 from tribodex.exchange.paper import pdf_of
@@ -18,7 +19,7 @@ from tribodex.exchange.paper import pdf_of
 MOST_WAITING, SHEETS_EACH = 6, 40
 SECONDS = 60.0
 STOPPING = "The server is being stopped: ask for this paper again in a moment."
-KEPT_SHEETS, KEPT_BYTES = 48, 24 * 1024 * 1024
+KEPT_BYTES = 24 * 1024 * 1024
 
 
 class Press:
@@ -29,14 +30,13 @@ class Press:
         self._room = threading.BoundedSemaphore(MOST_WAITING)
         self._pool: ProcessPoolExecutor | None = None
         self._closed = False
-        self._kept: OrderedDict[str, bytes] = OrderedDict()
+        self._kept: LRUCache[str, bytes] = LRUCache(KEPT_BYTES, getsizeof=len)
 
     def pdf(self, html: str) -> bytes:
         """A page as PDF. Raises Busy when too many wait, or it takes too long."""
         name = hashlib.sha256(html.encode()).hexdigest()
         with self._lock:
             if (known := self._kept.get(name)) is not None:
-                self._kept.move_to_end(name)
                 return known
         if not self._room.acquire(blocking=False):
             raise Busy("Too many papers are being printed at this moment: try again shortly.")
@@ -44,10 +44,9 @@ class Press:
             made = self._print(html)
         finally:
             self._room.release()
-        with self._lock:
-            self._kept[name] = made
-            while len(self._kept) > KEPT_SHEETS or sum(map(len, self._kept.values())) > KEPT_BYTES:
-                self._kept.popitem(last=False)
+        if len(made) <= KEPT_BYTES:
+            with self._lock:
+                self._kept[name] = made
         return made
 
     def _print(self, html: str) -> bytes:

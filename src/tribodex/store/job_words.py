@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import threading
-from collections import OrderedDict
 from collections.abc import Sequence
 from typing import Any
 
+from cachetools import LRUCache
 from sqlalchemy import ColumnElement, delete, insert, literal, or_, select
 from sqlalchemy.orm import Session
 
@@ -23,8 +23,8 @@ class _Listed:
     """Under which words this process listed jobs last: nearly every tap changes none of them. Safe between threads."""
 
     def __init__(self, most: int) -> None:
-        self._most, self._lock = most, threading.Lock()
-        self._known: OrderedDict[tuple[int, str], frozenset[str]] = OrderedDict()
+        self._lock = threading.Lock()
+        self._known: LRUCache[tuple[int, str], frozenset[str]] = LRUCache(most)
 
     def same(self, bind: object, job_id: str, words: frozenset[str]) -> bool:
         with self._lock:
@@ -33,9 +33,6 @@ class _Listed:
     def keep(self, bind: object, job_id: str, words: frozenset[str]) -> None:
         with self._lock:
             self._known[id(bind), job_id] = words
-            self._known.move_to_end((id(bind), job_id))
-            while len(self._known) > self._most:
-                self._known.popitem(last=False)
 
 
 _LISTED = _Listed(2000)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import threading
-from collections import OrderedDict
+
+from cachetools import LRUCache
 
 from tribodex.core.job.facts import Event
 
@@ -12,27 +13,22 @@ class KeptLogs:
     """Logs as they were read, the most used ones, so many entries in all. Safe between threads."""
 
     def __init__(self, most: int) -> None:
-        self._most, self._entries = most, 0
         self._lock = threading.Lock()
-        self._logs: OrderedDict[tuple[int, str], tuple[Event, ...]] = OrderedDict()
+        self._logs: LRUCache[tuple[int, str], tuple[Event, ...]] = LRUCache(most, getsizeof=len)
 
     def get(self, bind: object, job_id: str) -> tuple[Event, ...]:
         """What is kept of a job; empty when nothing is."""
         with self._lock:
-            found = self._logs.get((id(bind), job_id), ())
-            if found:
-                self._logs.move_to_end((id(bind), job_id))
-            return found
+            return self._logs.get((id(bind), job_id), ())
 
     def keep(self, bind: object, job_id: str, log: tuple[Event, ...]) -> None:
-        """Keep a log in place of what was kept of it."""
+        """Keep a log in place of what was kept of it; one that is larger than all that is kept is not."""
         with self._lock:
-            self._entries += len(log) - len(self._logs.pop((id(bind), job_id), ()))
-            self._logs[id(bind), job_id] = log
-            while self._entries > self._most and self._logs:
-                self._entries -= len(self._logs.popitem(last=False)[1])
+            self._logs.pop((id(bind), job_id), None)
+            if len(log) <= self._logs.maxsize:
+                self._logs[id(bind), job_id] = log
 
     def drop(self, bind: object, job_id: str) -> None:
         """Forget a log."""
         with self._lock:
-            self._entries -= len(self._logs.pop((id(bind), job_id), ()))
+            self._logs.pop((id(bind), job_id), None)

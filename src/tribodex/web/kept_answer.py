@@ -5,9 +5,9 @@ from __future__ import annotations
 import gzip
 import hashlib
 import threading
-from collections import OrderedDict
 from collections.abc import Callable
 
+from cachetools import LRUCache
 from flask import Response, request
 
 
@@ -18,7 +18,7 @@ class KeptAnswers:
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._kept = OrderedDict[str, tuple[str, bytes, bytes, str]]()
+        self._kept: LRUCache[str, tuple[str, bytes, bytes, str]] = LRUCache(self.MOST)
 
     def of(self, asked: str, mark: str, write: Callable[[], bytes]) -> Response:
         """The answer under a mark, written only where the mark is another one."""
@@ -29,9 +29,6 @@ class KeptAnswers:
             kept = mark, plain, gzip.compress(plain, 6), hashlib.sha256(plain).hexdigest()[:32]
         with self._lock:
             self._kept[asked] = kept
-            self._kept.move_to_end(asked)
-            if len(self._kept) > self.MOST:
-                self._kept.popitem(last=False)
         _, plain, packed, tag = kept
         headers = {"Cache-Control": "no-cache", "Vary": "Accept-Encoding"}
         if request.if_none_match.contains(tag):

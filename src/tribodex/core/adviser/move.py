@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 import numpy as np
+from numpy.polynomial.hermite_e import hermegauss
 
 from tribodex.core.adviser.belief import Belief
 from tribodex.core.adviser.reading import CELL_SD_UM, SHARED_SD_UM, Array
@@ -44,6 +45,9 @@ LEAST_TURN_DEG = 2.0
 # What one more gauging of three places on both rows would tell (sd, µm), and the half-width that its mean then has.
 SEEN_SD_UM = math.hypot(SHARED_SD_UM, CELL_SD_UM / math.sqrt(6))
 USUAL_UNCERTAINTY_UM = 4.5
+# Five readings and their shares that stand for a normal distribution (Gauss-Hermite).
+_NODES, _WEIGHTS = hermegauss(5)
+_SHARES = _WEIGHTS / math.sqrt(2 * math.pi)
 
 
 class Act(StrEnum):
@@ -298,13 +302,8 @@ def _gauging_gains(now: Belief, window: Window, to_beat: float) -> bool:
     here = now.clearances()
     mean = float(now.weight @ here)
     spread = math.hypot(now.gauged_sd_um, SEEN_SD_UM)
-    # Nodes and weights of a five-point Gauss-Hermite rule for a normal distribution (Abramowitz and Stegun 25.4.46, from memory).
-    nodes = ((0.0, 8 / 15), (1.3556261799742659, 0.2220759220056126), (2.8569700138728056, 0.011257411327720689))
-    expected = 0.0
-    for node, share in nodes:
-        for sign in (1, -1) if node else (1,):
-            expected += share * _best_reached(_as_if(now, here, mean + sign * node * spread), window)
-    return expected >= to_beat
+    reached = [_best_reached(_as_if(now, here, mean + node * spread), window) for node in _NODES]
+    return float(_SHARES @ np.array(reached)) >= to_beat
 
 
 def _as_if(now: Belief, here: Array, read_um: float) -> Belief:

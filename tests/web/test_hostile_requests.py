@@ -88,9 +88,9 @@ def test_a_clock_that_is_off_is_kept_as_said_and_marked(client: FlaskClient, day
     answer = send(client, "/api/jobs/job-0001/taps", body)
     assert answer.status_code == 200
     line = answer.json["log"][-1]
-    assert line["clock_off"] is True and line["happened_at"][:10] == when[:10]
+    assert line["doubt"] == "by a clock that is off" and line["happened_at"][:10] == when[:10]
     usual = do(client, "add_note", text="usual").json["log"][-1]
-    assert usual["clock_off"] is False
+    assert usual["doubt"] == ""
 
 
 @pytest.mark.parametrize("path", ["/api/plan", "/api/jobs", "/api/jobs/job-0001/taps", "/api/calculator"])

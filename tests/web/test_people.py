@@ -233,10 +233,10 @@ def test_a_tap_that_waited_goes_out_by_its_own_secret_on_its_own_device_alone(ad
     newest = next(act for act in ada.get("/api/acts").json if act["job_id"])
     assert (newest["person"], newest["pin"]) == ("Wren Ashby", "not checked") and newest["device"]
     # It stands beside the entry, in the log and on the record.
-    assert [line["unproven"] for line in unchecked.json["log"]][-2:] == [False, True]
+    assert [line["doubt"] for line in unchecked.json["log"]][-2:] == ["", "PIN not checked"]
     page = ada.get("/api/jobs/job-0001/record.html").text
     assert page.count("PIN not checked") == 1
-    assert [line["unproven"] for line in ada.get("/api/jobs/job-0001/record.json").json["log"]][-2:] == [False, True]
+    assert [line["doubt"] for line in ada.get("/api/jobs/job-0001/record.json").json["log"]][-2:] == ["", "PIN not checked"]
     clock.now += timedelta(days=8)
     late = wren.tap("waited-3", NOTE, **{TAP: token})
     assert (late.status_code, late.json["type"]) == (401, "/problems/sign-in"), "it waits for that person, and is not lost"

@@ -16,7 +16,7 @@ const logged = (says: string, said: LogLine["said"], more: Partial<LogLine> = {}
   actor: "Ada",
   at: "",
   happened_at: "2026-11-26T09:00:00Z",
-  clock_off: false,
+  doubt: "",
   withdrawable: false,
   replaced: null,
   ...more,

@@ -15,6 +15,7 @@ from tribodex.core.topics import HOUSE, tell
 from tribodex.core.topics.stock.facts import Attached
 from tribodex.usecases.jobs import Loaded
 
+CLOCK_OFF, NO_PIN = "by a clock that is off", "PIN not checked"
 # Of these entries those whose person nobody had proven by PIN.
 Unproven = Callable[[Sequence[int]], Set[int]]
 
@@ -30,7 +31,7 @@ class Replaced:
 @dataclass(frozen=True)
 class LogLine:
     """One entry of the log. `says`: the command that says it again, empty where none does; `said` its fields; `replaced` once it was corrected;
-    `unproven`: tapped without a network by somebody whose PIN nobody had checked."""
+    `doubt`: what is not sure about who and when, in words."""
 
     seq: int
     kind: str
@@ -42,14 +43,13 @@ class LogLine:
     says: str
     said: Mapping[str, str | int | float | bool | None]
     replaced: Replaced | None
-    clock_off: bool
-    unproven: bool = False
+    doubt: str
 
 
 def unproven_marked(lines: tuple[LogLine, ...], unproven: Unproven) -> tuple[LogLine, ...]:
     """Lines with those marked that somebody tapped without a network, by the name alone: no PIN said that it was that person."""
     seqs = unproven([line.seq for line in lines])
-    return tuple(replace(line, unproven=True) if line.seq in seqs else line for line in lines) if seqs else lines
+    return tuple(replace(line, doubt="; ".join(filter(None, (line.doubt, NO_PIN)))) if line.seq in seqs else line for line in lines)
 
 
 def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = None) -> tuple[LogLine, ...]:
@@ -75,7 +75,7 @@ def log_lines(job: Loaded, *, newest: int | None = None, before: int | None = No
                 says=kind_of(said_by) if said_by is not None else "",
                 said=_kept(event.fact) if isinstance(event.fact, Attached) else said_as(job.job.effective.get(event.seq)),
                 replaced=replaced,
-                clock_off=event.clock_off,
+                doubt=CLOCK_OFF if event.clock_off else "",
             )
         )
     return tuple(lines)

@@ -56,7 +56,7 @@ def keep_item(
         items = store.crib_items()
         if (before := next((item for item in items if item.client_event_id == tap.client_event_id), None)) is not None:
             # Sent again because the answer was lost; another thing under the same id would be lost without a word.
-            if (before.item_id, before.payload, before.withdrawn) != (item_id, _as_kept(payload), withdrawn):
+            if (before.item_id, _as_kept(before.payload), before.withdrawn) != (item_id, _as_kept(payload), withdrawn):
                 raise Refused("The id of this change was used before for something else. Nothing was stored; send it again.")
             return
         if any(item.kind != kind for item in items if item.item_id == item_id):

@@ -60,8 +60,7 @@ export function LogPanel({ bench, tap }: { bench: Bench; tap: Tap }) {
               <span className="block text-sm text-soft">
                 {bench.places.length > 1 && line.at ? `${names.get(line.at)}: ` : ""}
                 {line.actor}, {moment(line.happened_at)}
-                {line.clock_off ? " by a clock that is off" : ""}
-                {line.unproven ? ". △ PIN not checked" : ""}
+                {line.doubt ? ` △ ${line.doubt}` : ""}
               </span>
             </div>
             <div className="flex gap-x-3">

@@ -9,6 +9,10 @@ from functools import cache
 from pathlib import Path
 
 import pytest
+
+# What tests share says as much as they do when it fails. Before it is imported.
+pytest.register_assert_rewrite(*(f"tests.{part}" for part in ("benches", "helpers", "proved", "walks", "core", "web", "usecases", "browser")))
+
 from hypothesis import HealthCheck, settings
 from sqlalchemy import Connection, Engine, text
 

@@ -57,6 +57,12 @@ def test_lock_files_name_no_registry() -> None:
         assert "://" not in text and "--hash=sha256:" in text, path.name
 
 
+def test_no_test_imports_another_test() -> None:
+    """What tests share stands in modules of its own: a test can be changed, or deleted, by itself."""
+    importing = re.compile(r"^\s*(?:from|import) tests(?:\.\w+)*\.test_\w+", re.MULTILINE)
+    assert [path.name for path in (ROOT / "tests").rglob("*.py") if importing.search(path.read_text("utf-8"))] == []
+
+
 def test_modules_stay_small() -> None:
     """A Python module 400 lines, a file of components 150."""
     long = {str(p.relative_to(ROOT)): n for p in (ROOT / "src").rglob("*.py") if (n := len(p.read_text("utf-8").splitlines())) > 400}

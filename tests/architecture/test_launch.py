@@ -6,14 +6,12 @@ import socket
 import subprocess
 from pathlib import Path
 
-import yaml
-
+from tests.architecture.demo_file import DEMO
 from tests.launched import ROOT, Started, get, nothing_is_left_running, root
 from tribodex.launch.mariadb import free_port
 from tribodex.launch.serve import import_plant
 
 __all__ = ["nothing_is_left_running", "root"]
-DEMO = yaml.safe_load((ROOT / "data" / "demo" / "hollin_vale.yaml").read_text("utf-8"))
 
 
 def test_the_demonstration_starts_on_another_port_keeps_its_data_and_ends_cleanly(root: Path) -> None:

@@ -22,7 +22,8 @@ import pymysql
 import pytest
 import yaml
 
-from tests.architecture.test_launch import DEMO, ROOT, Started, get, nothing_is_left_running  # noqa: F401
+from tests.architecture.demo_file import DEMO
+from tests.launched import ROOT, Started, get, nothing_is_left_running  # noqa: F401
 from tests.visitor import at
 from tribodex.launch.mariadb import LocalMariaDB, free_port
 from tribodex.launch.processes import Running, read_running, started_at, write_running

@@ -11,6 +11,7 @@ from pathlib import Path
 import pytest
 import yaml
 
+from tests.architecture.newest import newest
 from tribodex.core.procedure.labels import GATE_TITLES, STAGE_TITLES
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -92,14 +93,6 @@ def of_typescript(path: Path) -> Iterator[str]:
     yield " ".join(text.split())
     for found in re.finditer(r'"((?:[^"\\\n]|\\.)*)"|>\s*([^<>{}]+?)\s*(?=[<{])', text):
         yield found.group(1) or found.group(2) or ""
-
-
-def newest(folder: Path) -> Iterator[Path]:
-    """The version of each procedure that new jobs get."""
-    found: dict[str, Path] = {}
-    for path in sorted(folder.glob("*@*.yaml"), key=lambda path: int(path.stem.split("@")[1])):
-        found[path.stem.split("@")[0]] = path
-    return iter(found.values())
 
 
 def of_data(value: object) -> Iterator[str]:

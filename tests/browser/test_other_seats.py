@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import io
 from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
-from pypdf import PdfReader
 
-from tests.browser.test_shaft import tapped
+from tests.browser.on_a_shaft import tapped
+from tests.browser.seats import gate, signed
 
 SEAT, BORE = ("55.018", "55.017", "55.018", "55.016"), ("54.996", "54.995")
 
@@ -32,16 +31,6 @@ def planned(page: Page, number: str, held: str) -> str:
     return page.url.rsplit("/", 1)[1]
 
 
-def gate(page: Page) -> None:
-    """Every item of the gate that is shown."""
-    expect(page.get_by_role("button", name="still to confirm")).to_be_visible()
-    boxes = page.get_by_role("checkbox").all()
-    for box in boxes[:-1]:
-        box.check()
-    with page.expect_response("**/taps*"):
-        boxes[-1].click()
-
-
 def measured(page: Page, job: str) -> None:
     """Seat and bore, as the micrometer reads them."""
     page.goto(f"/jobs/{job}?at=1&stage=prepare")
@@ -53,18 +42,6 @@ def measured(page: Page, job: str) -> None:
         tapped(page, "Save reading of the bore")
     tapped(page, "Check the seat", exact=False)
     page.goto(f"/jobs/{job}")
-
-
-def signed(page: Page, job: str, *words: str) -> None:
-    """The record is signed and says it all; its PDF too."""
-    page.get_by_label("Signed by").fill("Orla Tennick")
-    page.get_by_label("As", exact=True).fill("fitter")
-    tapped(page, "Sign the record")
-    record = page.request.get(f"/api/jobs/{job}/record.html").text()
-    pages = PdfReader(io.BytesIO(page.request.get(f"/api/jobs/{job}/record.pdf").body())).pages
-    printed = " ".join(" ".join(one.extract_text() for one in pages).split())
-    for word in words:
-        assert word in record and word in printed, word
 
 
 def test_warm_onto_its_shoulder_from_plan_to_signed_record(new_page: Callable[..., Page]) -> None:

@@ -9,8 +9,8 @@ from typing import Any
 from playwright.sync_api import Page, expect
 
 from tests.browser.hands import Hands
-from tests.browser.test_other_seats import gate, signed
-from tests.browser.test_shaft import tapped
+from tests.browser.on_a_shaft import tapped
+from tests.browser.seats import gate, signed
 from tribodex.core.training.virtual import VirtualBearing
 
 

@@ -12,20 +12,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE
-from tests.core.test_units import UnitBench
+from tests.benches.adapter_unit import BOTH, TAPPED, AdapterBench
+from tests.benches.shaft import REFERENCE
+from tests.benches.units import UnitBench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import ahead
 from tribodex.core.job.commands import Correct
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.mounting.zero import SheetZero
-from tribodex.core.topics import adapter_unit, prepare, units
 from tribodex.core.topics import grease as greasing
+from tribodex.core.topics import prepare, units
 from tribodex.core.topics.adapter_unit import commands as cmd
 from tribodex.core.topics.adapter_unit.facts import UnitNutTurned
 from tribodex.core.topics.adapter_unit.moves import AdapterDo
-from tribodex.core.topics.adapter_unit.state import Driven
 from tribodex.core.topics.grease import commands as grease
 from tribodex.core.topics.units import commands as house
 from tribodex.core.units.adapter import judge_plate, judge_turned, judge_zero, plate_step_deg, positions_inside, read_shaft_limits
@@ -35,37 +35,7 @@ from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.kinds import UNIT
 from tribodex.usecases.planning.units import unit_plan, unit_sheet
 
-BOTH = UnitDraft(
-    lock="adapter", bore="2 7/16 in", form="foot_2", turns="1 to 1 1/4", turns_source="unit sheet, page 3", sheet_zero="both_hands",
-    shaft_limits="+0/-0.003 in",
-)  # fmt: skip
-TAPPED = UnitDraft(**{**BOTH.__dict__, "sheet_zero": "tapped"})
 SILENT = UnitDraft(**{**BOTH.__dict__, "sheet_zero": "", "shaft_limits": ""})
-
-
-class AdapterBench(UnitBench):
-    """Two units on adapter sleeves on one shaft: the first holds, the second floats; slid on."""
-
-    def __init__(self, draft: UnitDraft = BOTH) -> None:
-        super().__init__(draft, draft)
-        self.onto("1", FloatBy.HOUSING)
-        self.onto("2", FloatBy.ROOM)
-        for at in ("1", "2"):
-            self.gate("ready_drive", at)
-
-    def at(self, *commands: object, place: str = "1") -> Driven:
-        self.do(*commands, at=place)
-        return self.driven(place)
-
-    def driven(self, place: str = "1") -> Driven:
-        return self.desk(place).of(adapter_unit.TOPIC)
-
-    def says(self, place: str = "1") -> tuple[str, str, bool]:
-        found = adapter_unit.TOPIC.move(self.desk(place), self.driven(place))
-        return str(found.do), found.headline, found.stops
-
-    def proven(self, place: str = "1") -> dict[str, bool]:
-        return {proof.claim.code: proof.proven for proof in proved.of(self.desk(place), adapter_unit.TOPIC)}
 
 
 def test_planned_by_shaft_and_sheet_alone_what_is_inside_stays_unknown() -> None:

@@ -8,10 +8,11 @@ from typing import Any
 import pytest
 
 from tests import proved
-from tests.core.test_cartridge import CartridgeBench
-from tests.core.test_follower import FollowerBench
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
-from tests.core.test_units import SCREWS, UnitBench
+from tests.benches.cartridge import CartridgeBench
+from tests.benches.follower import FollowerBench
+from tests.benches.shaft import REFERENCE, ShaftBench
+from tests.benches.units import SCREWS, UnitBench
+from tests.core.warming import running, warm
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd
@@ -46,21 +47,6 @@ def bench() -> ShaftBench:
     made.pass_gates()
     made.pass_gates_left()
     return made
-
-
-def running() -> ShaftBench:
-    made = ShaftBench()
-    made.pass_gates()
-    made.pass_gates_left()
-    made.mounted_by_others(What.CLOSED)
-    gate, _ = made.desk().gate("ready_to_start")
-    made.do(job_cmd.ConfirmGate("ready_to_start", tuple(item.id for item in gate.items)))
-    made.do(run.BumpDirection(True), run.StartRun("cold", "20 °C"))
-    return made
-
-
-def warm(bench: ShaftBench, place: str, *said: tuple[float, str]) -> None:
-    bench.do(*(run.ReadWarmth(place, c, ReadBy.THERMOMETER, Noise.EVEN, after=f"{at:g}") for at, c in said))
 
 
 def open_words(bench: ShaftBench) -> list[str]:

@@ -10,6 +10,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from tests.core.odd_texts import ODD
 from tests.helpers import DRAFT, FEELERS, Bench, make_bench
 from tribodex.core.errors import InvalidInput, TribodexError
 from tribodex.core.job import commands as job_cmd
@@ -26,16 +27,6 @@ from tribodex.usecases.planning.early import early
 
 REFERENCE = load_reference()
 TRUTH = VirtualBearing(125, 0.385, 8)
-# What fingers, scanners and other programs send: signs, units in odd places, exponents, fractions, other scripts, huge numbers.
-ODD = st.one_of(
-    st.text(max_size=12),
-    st.sampled_from(["", " ", "0", "-1", "+5", "1e400", "1e-400", "nan", "inf", "-inf", "½", "１２", "٣", "1/0", "3 3/16", "0,12", "1.2.3", "0x10"]),
-    st.sampled_from(
-        ["0.12 mm", "4.5 thou", "120 µm", "120 um", "1/8 in", '3"', "5 ft", "12 furlongs", "°", "90°", "1 turn", "9" * 400, "--", "1_000"]
-    ),
-    st.floats(allow_nan=True, allow_infinity=True).map(str),
-    st.integers(-(10**12), 10**12).map(str),
-)
 UNITS = st.sampled_from(["degrees", "rim", "slots", "turns", "drive_up"])
 SHOWN = st.sampled_from(["", "mm", "in"])
 COMMANDS = st.one_of(

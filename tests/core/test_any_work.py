@@ -17,18 +17,18 @@ from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_state_machine_as_test
 
 from tests import proved
-from tests.core.test_adapter_unit import TAPPED, AdapterBench
-from tests.core.test_any_text import ODD
-from tests.core.test_cartridge import CLOSING, PUMP, SPINDLE, CartridgeBench, SpindleBench
-from tests.core.test_follower import SILENT, FollowerBench
-from tests.core.test_halves import SHEET as HALVES
-from tests.core.test_into_hub import BOTH, HubBench
-from tests.core.test_other_kinds import SETTING, on_and_locked
-from tests.core.test_seals import LABYRINTH, SealBench
-from tests.core.test_shaft_job import ShaftBench, of_type
-from tests.core.test_shouldered import ShoulderBench
-from tests.core.test_stop import RoundBench
-from tests.core.test_units import COLLAR, SCREWS, UnitBench
+from tests.benches.adapter_unit import TAPPED, AdapterBench
+from tests.benches.cartridge import CLOSING, PUMP, SPINDLE, CartridgeBench, SpindleBench
+from tests.benches.follower import SILENT, FollowerBench
+from tests.benches.halves import SHEET as HALVES
+from tests.benches.hub import BOTH, HubBench
+from tests.benches.rounds import RoundBench
+from tests.benches.seals import LABYRINTH, SealBench
+from tests.benches.shaft import ShaftBench, of_type
+from tests.benches.shouldered import ShoulderBench
+from tests.benches.units import COLLAR, SCREWS, UnitBench
+from tests.core.odd_texts import ODD
+from tests.core.other_kinds import SETTING, on_and_locked
 from tribodex.core.errors import InvalidInput, TribodexError
 from tribodex.core.job import ahead, rail
 from tribodex.core.job import commands as job_cmd

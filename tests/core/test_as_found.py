@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import ShaftBench
+from tests.benches.shaft import ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.moves import Ask

@@ -7,123 +7,34 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
-from typing import Literal
 
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tests.benches.cartridge import BEARING, CLOSING, PUMP, SPINDLE, CartridgeBench, SpindleBench
+from tests.benches.shaft import REFERENCE
 from tribodex.core.bolts.thread import read_thread
 from tribodex.core.bolts.torque import BoltFinish, Into, bolt_torque, engagement, pattern
 from tribodex.core.cartridge.building import free_height, slide_in
 from tribodex.core.cartridge.covers import cover_nip, cover_room, evenness, may_draw
-from tribodex.core.cartridge.parts import Side
 from tribodex.core.cartridge.shaft_end import FLINGER_MM, Hand, flinger_gap, hand_needed, judge_hand
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.job import facts, rail
-from tribodex.core.job.commands import ConfirmGate, Correct
-from tribodex.core.job.places import SHAFT, Place
-from tribodex.core.lineup.floating import Floats
+from tribodex.core.job import rail
+from tribodex.core.job.commands import Correct
+from tribodex.core.job.places import SHAFT
 from tribodex.core.shouldered.ways import WayOn
 from tribodex.core.topics import cartridge, prepare, shouldered
 from tribodex.core.topics.cartridge import commands as cmd
-from tribodex.core.topics.cartridge.facts import CartridgePlanned, CoverMeasured, TurnedOver
-from tribodex.core.topics.cartridge.state import Cartridge
-from tribodex.core.topics.prepare import commands as seat
+from tribodex.core.topics.cartridge.facts import CoverMeasured, TurnedOver
 from tribodex.core.topics.shouldered import commands as on
 from tribodex.core.topics.stock import commands as take
 from tribodex.core.working import Level
-from tribodex.usecases.planning.cartridges import CartridgeOrder, cartridge_plan, cartridge_sheet, in_cartridge
+from tribodex.usecases.planning.cartridges import CartridgeOrder, cartridge_sheet, in_cartridge
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
-from tribodex.usecases.planning.given_shouldered import ShoulderDraft
-from tribodex.usecases.planning.kinds import SHOULDER
 from tribodex.usecases.planning.shouldered import shoulder_plan
-
-BEARING = ShoulderDraft(designation="6309 C3", shaft_class="k5")
-CLOSING = CartridgeDraft(
-    fixed_end="drive", separable="none", housing_class="H7", growth="0.15", stands_out="140 mm", screws="3", screw="M8", grade="8.8",
-    finish="dry", hand="right", turning="anticlockwise", nut_torque="95 N·m", nut_source="sheet", flingers="both",
-    stands="upright", nuts="far", flingers_by="screws",
-)  # fmt: skip
-
-
-class CartridgeBench(ShaftBench):
-    """A job with a cartridge, in memory: the fixed bearing is 1, the floating one 2."""
-
-    bearing, hot = BEARING, "95 °C"
-
-    def __init__(self, closing: CartridgeDraft = CLOSING) -> None:
-        super().__init__()
-        own, shaft = REFERENCE.procedure("cartridge-bearing"), REFERENCE.procedure("job-cartridge")
-        self.procedures = {SHAFT: shaft, "1": own, "2": own}
-        plan = shoulder_plan(REFERENCE, in_cartridge(self.bearing))
-        places = tuple(Place(str(i), f"p-{i}", f"End {i}", own.id, own.version, f) for i, f in enumerate((Floats.HELD, Floats.SEAT), 1))
-        planned = [facts.Planned(p.id, fact) for p in places for fact in SHOULDER.facts(plan, False)]
-        planned.append(facts.Planned(SHAFT, CartridgePlanned(cartridge_plan(REFERENCE, closing, {"1": plan, "2": plan}, "1", "2"))))
-        self.log.clear()
-        self._add(SHAFT, facts.JobOpened(1, "Spindle", "m", "Machine", shaft.id, shaft.version, places, tuple(planned)))
-        self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
-
-    @property
-    def state(self) -> Cartridge:
-        return self.desk().of(cartridge.TOPIC)
-
-    def headline(self) -> str:
-        return cartridge.TOPIC.move(self.desk(), self.state).headline
-
-    def gate(self, gate_id: str, at: str = SHAFT) -> None:
-        if self.job.gate_passed(gate_id, at) is None:
-            gate, _ = self.desk(at).gate(gate_id)
-            self.do(ConfirmGate(gate_id, tuple(item.id for item in gate.items)), at=at)
-
-    def prepared(self, at: str) -> None:
-        for what, size in (("shaft", "45.008 mm"), ("bore", "44.995 mm")):
-            for section in (1, 2):
-                for direction in (1, 3):
-                    self.do(seat.ReadSeat(section, direction, size, what), at=at)
-        self.do(seat.JudgeSeat(), at=at)
-
-    def warm_on(self) -> None:
-        self.prepared("1")
-        self.do(on.ChooseWayOn(WayOn.HEAT), on.SayShaftWarmth("20 °C"), at="1")
-        self.gate("ready_warm", "1")
-        self.do(on.ReadRing(self.hot), on.SwitchOff(), on.PushHome(), on.TryShoulder(""), at="1")
-
-    def into_housing(self) -> None:
-        self.gate("ready_housing")
-        self.do(cmd.ReadCooled("28 °C", "20 °C"), cmd.MeasureBelow("120 mm", "150 mm"))
-        self.do(cmd.EnterHousing(True), cmd.TurnOver("140 mm", "180 mm"))
-
-    def second_on(self) -> None:
-        self.prepared("2")
-        self.do(on.ChooseWayOn(WayOn.BOTH_RINGS), at="2")
-        self.gate("ready_cold", "2")
-        self.do(on.PushHome(), on.TryShoulder(""), at="2")
-
-    def up_to_covers(self) -> None:
-        self.warm_on()
-        self.into_housing()
-        self.second_on()
-        self.do(cmd.TightenPair("95 N·m", "hook no. 9", True, True), cmd.PackBetween("60 g of the list's grease"))
-
-    def cover(self, side: Side) -> None:
-        depth, spigot = ("8.00 mm", "8.08 mm") if side == "fixed" else ("10 mm", "8 mm")
-        self.do(cmd.MeasureCover(side, depth, spigot), cmd.SealJoint(side, "thin, off the spigot"))
-        self.gate("ready_cover")
-        torque = self.state.plan.screws.torque_nm if self.state.plan else 0.0
-        for share in (0.3, 0.6, 1.0, 1.0):
-            self.do(cmd.TightenRound(side, f"{torque * share:.1f} N·m", "no. 2", "0.5 + 0.5 + 0.5" if share < 1 else ""))
-
-    def clear_cover(self, side: Side) -> None:
-        """A cover over a retaining ring: it touches nothing."""
-        self.do(cmd.MeasureCover(side, "8.00 mm", "7.00 mm"), cmd.SealJoint(side, "thin"))
-        for share in (0.3, 0.6, 1.0, 1.0):
-            torque = self.state.plan.screws.torque_nm if self.state.plan else 0.0
-            self.do(cmd.TightenRound(side, f"{torque * share:.1f} N·m", "no. 2"))
-
 
 # --- Bolts. -----------------------------------------------------------------------------------------------------------------------------
 
@@ -524,21 +435,6 @@ def test_what_is_not_known_stands_open() -> None:
 # --- Whole cartridges of other makes. --------------------------------------------------------------------------------------------------
 
 
-SPINDLE = CartridgeDraft(**{
-    **CLOSING.__dict__, "nuts": "none", "hand": "", "turning": "", "nut_torque": "", "nut_source": "", "flingers": "none", "flingers_by": "",
-    "rings_fixed": "both", "rings_floating": "shaft",
-})  # fmt: skip
-
-
-class SpindleBench(CartridgeBench):
-    """Sealed bearings held by retaining rings: hot below, cold above."""
-
-    bearing, hot = replace(BEARING, designation="6309-2RS C3"), "78 °C"
-
-    def ring(self, side: Side, sits: Literal["shaft", "bore"], before: str, after: str) -> None:
-        self.do(cmd.SeatRing(side, sits, groove_free=True, below_surface=True, turns=True, ends_before=before, ends_after=after))
-
-
 def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -> None:
     bench = SpindleBench(SPINDLE)
     assert bench.state.plan is not None and not bench.state.plan.made.greased and bench.state.plan.hand is None
@@ -573,11 +469,6 @@ def test_an_upright_spindle_with_its_fixed_cover_on_before_it_is_turned_over() -
     assert not proved.unsaid(bench.desk(), cartridge.TOPIC)
     section = cartridge.TOPIC.record(bench.desk(), bench.state)[0]
     assert section.verdict is not None and section.verdict.word == "closed" and "-hand thread" not in section.lines[0]
-
-
-PUMP = CartridgeDraft(**{
-    **CLOSING.__dict__, "separable": "both", "stands": "horizontal", "nuts": "both", "hand_far": "left", "flingers_by": "nuts", "rod": "drive",
-})  # fmt: skip
 
 
 def test_a_pump_whose_nuts_clamp_its_flingers_lying() -> None:

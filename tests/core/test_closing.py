@@ -16,7 +16,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tests.benches.shaft import REFERENCE, ShaftBench
 from tribodex.core.bolts.order import MOST_BOLTS, Layout, order, points
 from tribodex.core.bolts.thread import read_thread
 from tribodex.core.bolts.torque import PASSES, BoltFinish, bolt_torque

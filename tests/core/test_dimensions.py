@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_shaft_job import PLAN, ShaftBench
+from tests.benches.shaft import PLAN, ShaftBench
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics.lineup import TOPIC
 from tribodex.core.topics.lineup import commands as line

@@ -8,8 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_follower import FollowerBench
-from tests.core.test_units import SCREWS, UnitBench
+from tests.benches.follower import FollowerBench
+from tests.benches.units import SCREWS, UnitBench
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.asked import AT_REST, HEATED, Family, Likely, torque_near
 from tribodex.core.job.commands import Correct

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import ShaftBench
+from tests.benches.shaft import ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.grease.amounts import HOUSING_SHARE, Pace
 from tribodex.core.grease.housing import fill_level_mm, judge_oil, judge_share, measured, oil_level

@@ -3,22 +3,18 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import replace
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tests.benches.follower import SILENT, STUD, FollowerBench
+from tests.benches.shaft import REFERENCE
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.failure.marks import Assembly
 from tribodex.core.follower.stud import Clamp, Mount, Thread, clamp_result, judge_clamp, judge_hole, judge_plug, looked_at, stud_fit
-from tribodex.core.job import facts
-from tribodex.core.job.commands import ConfirmGate, Correct
-from tribodex.core.job.places import SHAFT, Place
-from tribodex.core.lineup.floating import Floats
+from tribodex.core.job.commands import Correct
 from tribodex.core.quantities import parse_torque_nm
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.topics import care
@@ -26,53 +22,15 @@ from tribodex.core.topics.care.commands import SetCare
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.follower import TOPIC
 from tribodex.core.topics.follower import commands as cmd
-from tribodex.core.topics.follower.facts import ClampThreadSaid, FollowerPlanned
-from tribodex.core.topics.follower.state import Follower
+from tribodex.core.topics.follower.facts import ClampThreadSaid
 from tribodex.core.topics.look.state import kind_of_assembly
 from tribodex.core.working import Level
-from tribodex.usecases.opening import MOUNTING
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan, follower_sheet
 
-STUD = FollowerDraft(mount="stud", roller="47 mm", width="24", regreased="no")
 YOKE = FollowerDraft(mount="yoke", roller="47 mm", width="24", stud="20", regreased="yes")
 
 
-class FollowerBench(ShaftBench):
-    """A job with one cam follower, in memory."""
-
-    def __init__(self, draft: FollowerDraft = STUD) -> None:
-        super().__init__((Floats.UNKNOWN,))
-        own = REFERENCE.procedure("follower-whole")
-        self.procedures = {SHAFT: REFERENCE.procedure(MOUNTING), "1": own}
-        place = Place("1", "p-1", "Gate", own.id, own.version)
-        planned: Sequence[facts.Planned] = (facts.Planned("1", FollowerPlanned(follower_plan(REFERENCE, draft))),)
-        self.log.clear()
-        self._add(SHAFT, facts.JobOpened(1, "Gate", "m", "Machine", MOUNTING, 1, (place,), tuple(planned)))
-        self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
-
-    @property
-    def state(self) -> Follower:
-        return self.desk("1").of(TOPIC)
-
-    def at_one(self, *commands: object) -> None:
-        self.do(*commands, at="1")
-
-    def headline(self) -> str:
-        return TOPIC.move(self.desk("1"), self.state).headline
-
-    def gate(self, gate_id: str) -> None:
-        gate, _ = self.desk("1").gate(gate_id)
-        self.at_one(ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
-
-    def set_in(self) -> None:
-        self.at_one(cmd.FitStud("20.004", "20.000"))
-        self.gate("ready_follower")
-        self.at_one(cmd.SetFollower("unloaded"))
-
-
 # --- A sheet that is silent about oil on the thread. -----------------------------------------------------------------------------------
-
-SILENT = replace(STUD, torque="120 N·m", torque_thread="silent", torque_source="sheet in the bag")
 
 
 @given(st.floats(1, 1000), st.sampled_from(Thread))

@@ -14,7 +14,7 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from tests.core.test_shaft_job import REFERENCE
+from tests.benches.shaft import REFERENCE
 from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.grease.amounts import HOUSING_SHARE, Pace, Path, bearing_fill, cavity, free_volume, housing_fill, regrease_amount
 from tribodex.core.grease.interval import DIRT, SHAKES, STANDS, WET, Design, Running, both_said, interval, interval_by_halving, temperature_factor

@@ -6,7 +6,9 @@ from dataclasses import replace
 
 import pytest
 
-from tests.core.test_units import REFERENCE, UnitBench
+from tests.benches.halves import SHEET
+from tests.benches.shaft import REFERENCE
+from tests.benches.units import UnitBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.topic import Floats
@@ -16,13 +18,9 @@ from tribodex.core.topics.units import commands as cmd
 from tribodex.core.units.forms import FloatBy
 from tribodex.core.units.locking import Load, Rotation, UnitLock, advise_lock
 from tribodex.core.working import Level
-from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.kinds import UNIT
 from tribodex.usecases.planning.units import Duty, lock_choice, unit_plan, unit_sheet
 
-SHEET = UnitDraft(
-    lock="halves", bore="60 mm", form="foot_2", screw="M8", screw_torque="22 N·m", screw_source="sheet, page 3", shaft_limits="+0/-0.05 mm"
-)
 JOINED = cmd.JoinHalves("22 N·m", 2, "torque wrench 1", True)
 
 

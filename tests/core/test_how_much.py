@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_stop import RoundBench
+from tests.benches.rounds import RoundBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.grease.interval import Design, Running, interval, interval_by_halving
 from tribodex.core.grease.lubricator import lubricator_days

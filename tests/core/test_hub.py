@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_shaft_job import REFERENCE
+from tests.benches.shaft import REFERENCE
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.material import RING_STEEL, Material

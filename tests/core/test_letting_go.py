@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 
-from tests.core.test_shaft_job import PLAN, ShaftBench
+from tests.benches.shaft import PLAN, ShaftBench
 from tests.helpers import DRAFT, FEELERS, make_bench
 from tribodex.core.components.bands import Span
 from tribodex.core.components.shaft import Seat

@@ -7,7 +7,7 @@ import math
 import pytest
 
 from tests import proved
-from tests.core.test_shaft_job import ShaftBench
+from tests.benches.shaft import ShaftBench
 from tribodex.core.errors import InvalidInput, NotFound, Refused
 from tribodex.core.failure.raceway import DamageSign, Face
 from tribodex.core.failure.weighing import ComesTo

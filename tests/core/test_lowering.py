@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from tests import proved
-from tests.core.test_shaft_job import PLAN, ShaftBench
+from tests.benches.shaft import PLAN, ShaftBench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job import commands as job_cmd

@@ -11,8 +11,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE
-from tests.core.test_shouldered import ShoulderBench
+from tests.benches.shaft import REFERENCE
+from tests.benches.shouldered import ShoulderBench
+from tests.core.other_kinds import SETTING, draft, on_and_locked
 from tribodex.core.components.bands import Span
 from tribodex.core.components.compare_numbers import not_as_listed
 from tribodex.core.components.other_kinds import read_other
@@ -23,12 +24,7 @@ from tribodex.core.shouldered.setting import PlaySetting, SetBy, judge_setting
 from tribodex.core.topics import shouldered
 from tribodex.core.topics.shouldered import commands as on
 from tribodex.core.working import Level
-from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.shouldered import shoulder_plan, shoulder_sheet
-
-
-def draft(**said: str) -> ShoulderDraft:
-    return ShoulderDraft(**{"shaft_class": "k5", "held_by": "lock_nut", **said})
 
 
 def wrong(**said: str) -> list[str]:
@@ -125,18 +121,6 @@ def test_without_a_clearance_the_heater_still_has_its_fifty_kelvin() -> None:
         verdict = judge_reading(plan.limit, plan.bearing.closure, 90, outer, plan.bearing, None)
         assert verdict.word == word
     assert "rollers" in judge_reading(plan.limit, plan.bearing.closure, 90, 30, plan.bearing, None).reason
-
-
-SETTING = {"setting": "0.05 to 0.10 mm", "setting_by": "end_play", "setting_source": "drawing 12"}
-
-
-def on_and_locked(**said: str) -> ShoulderBench:
-    bench = ShoulderBench(draft(designation="30209", arrangement="back_to_back", **said))
-    bench.prepared()
-    bench.warmed("90 °C")
-    bench.do(on.SwitchOff(), on.PushHome(), on.TryShoulder(""), at="1")
-    bench.do(on.HoldFast("hook spanner, drag felt", tab_bent=True), at="1")
-    return bench
 
 
 def test_a_setting_is_read_after_the_lock_and_put_right_where_it_is_not() -> None:

@@ -7,9 +7,9 @@ from datetime import timedelta
 import pytest
 
 from tests import proved
-from tests.core.test_adapter_unit import BOTH
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
-from tests.core.test_units import UnitBench
+from tests.benches.adapter_unit import BOTH
+from tests.benches.shaft import REFERENCE, ShaftBench
+from tests.benches.units import UnitBench
 from tests.helpers import BEGIN, DRAFT, MemoryStore, make_bench, open_one
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import ahead, rail

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tests.benches.shaft import REFERENCE, ShaftBench
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.commands import Correct
 from tribodex.core.mounting.part_numbers import Decoded, NumbersSaid, PartBooks, SlipCode, decode, read_bearing, read_block, read_sleeve

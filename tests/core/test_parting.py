@@ -8,6 +8,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from tests.core.readings import ON
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.adviser.prior import Explanation
 from tribodex.core.components.bands import Span
@@ -32,7 +33,6 @@ from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
 HAND_TIGHT = VirtualBearing(125, 0.385, 260)
-ON = replace(DRAFT, washer="on")
 
 
 def move(bench: Bench) -> NextMove:

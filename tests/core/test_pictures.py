@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-from tests.architecture.test_words import newest
+from tests.architecture.newest import newest
 from tribodex.reference import load_reference
 
 ROOT = Path(__file__).resolve().parents[2]

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_job import TRUTH, drive_to_window, finish
+from tests.core.drives import TRUTH, drive_to_window, finish
 from tests.helpers import DRAFT, Bench, make_bench
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group

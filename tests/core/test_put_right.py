@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tests.core.test_shaft_job import REFERENCE
+from tests.benches.shaft import REFERENCE
 from tribodex.core.procedure import Procedure
 from tribodex.core.procedure.put_right import PUT_RIGHT, shown
 

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_shaft_job import ShaftBench
+from tests.benches.shaft import ShaftBench
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Bearing, Group, Taper
 from tribodex.core.components.section import section_of

@@ -18,9 +18,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests import proved
+from tests.benches.shaft import ShaftBench
 from tests.core import test_closing as close
 from tests.core import test_fill as fill
-from tests.core.test_shaft_job import ShaftBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.commands import AcceptAlarm, ConfirmGate, Correct, SetStageAside, TakeStageUp
 from tribodex.core.job.places import SHAFT

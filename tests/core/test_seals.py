@@ -15,12 +15,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests import proved
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tests.benches.seals import LABYRINTH, RING, SealBench
+from tests.benches.shaft import REFERENCE, ShaftBench
 from tribodex.core.components.bands import Span
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.job import facts
 from tribodex.core.job.commands import AcceptAlarm, ConfirmGate, Correct, SetStageAside, Sign
-from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.job.places import SHAFT
 from tribodex.core.job.readback import ReadBack
 from tribodex.core.schedule.due import CareKind
 from tribodex.core.seals.kinds import LipSide, Purpose, SealKind, judge_lip, lip_side
@@ -41,7 +41,6 @@ from tribodex.core.topics import large_seal, seals, stock
 from tribodex.core.topics.large_seal import commands as big
 from tribodex.core.topics.large_seal.facts import PressedAt, RingRested
 from tribodex.core.topics.large_seal.plan import planned as big_plan
-from tribodex.core.topics.large_seal.state import LargeSeal
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.seals import commands as cmd
 from tribodex.core.topics.seals.facts import RingOn, SealsPlanned, Side, VRingPushed
@@ -50,7 +49,6 @@ from tribodex.core.topics.seals.state import Seals
 from tribodex.core.working import Level
 
 LIP = cmd.PlanSeals(SealKind.LIP, Purpose.KEEP_GREASE, "both", "NBR", "180", "62 °C", chamfer="74 mm", angle="20")
-LABYRINTH = cmd.PlanSeals(SealKind.LABYRINTH, Purpose.KEEP_DIRT, "both", grease_is="same")
 
 
 def joined(
@@ -531,43 +529,6 @@ def test_lead_times_make_a_plan_backward_from_the_wished_start() -> None:
         if step.beside:
             assert plan[i].at + timedelta(hours=step.hours) == plan[i - 1].at + timedelta(hours=steps[i - 1].hours)
     assert plan[-1].at + timedelta(hours=plan[-1].hours) == start
-
-
-RING = big.PlanLargeSeal(
-    "940 mm", "NBR", "40", "45", split="no", holds_itself="no", shaft_last="no", store="-8 °C", room="20 °C", box="140 mm", cover="38 N·m",
-    cover_source="drawing", starts_at="2026-12-01T06:00", upright="no", size_check="yes",
-)  # fmt: skip
-
-
-class SealBench(ShaftBench):
-    """A large ring on its own, in memory."""
-
-    def __init__(self) -> None:
-        super().__init__()
-        own, shaft = REFERENCE.procedure("large-seal"), REFERENCE.procedure("job-seal")
-        self.procedures = {SHAFT: shaft, "1": own}
-        self.log.clear()
-        self._add(
-            SHAFT, facts.JobOpened(1, "Seal", "m", "Machine", shaft.id, shaft.version, (Place("1", "p-1", "Drum end", own.id, own.version),), ())
-        )
-        self.do(ConfirmGate("safe", ("isolated", "stored", "load_off", "ppe")))
-
-    @property
-    def ring(self) -> LargeSeal:
-        return self.job.of(large_seal.TOPIC, "1")
-
-    def headline(self) -> str:
-        return large_seal.TOPIC.move(self.desk("1"), self.ring).headline
-
-    def opened(self) -> None:
-        self.do(RING, at="1")
-        gate, _ = self.desk("1").gate("ready_seal")
-        self.do(ConfirmGate("ready_seal", tuple(item.id for item in gate.items)), at="1")
-
-    def prepared(self) -> None:
-        self.opened()
-        self.do(big.WarmRing("12 °C"), big.RestRing("1.5"), big.ReadySeat(True, True), big.LaySpring(True, True), at="1")
-        self.do(big.SayOpenSide("medium"), big.MeetShaft(True), at="1")
 
 
 def test_another_ring_begins_at_its_box_and_another_torque_at_the_cover() -> None:

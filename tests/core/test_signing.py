@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from tests.core.test_stop import RoundBench
+from tests.benches.rounds import RoundBench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job.ahead import next_move
 from tribodex.core.job.commands import AddNote, Correct, CounterSign, HandOver, Sign

@@ -13,53 +13,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
+from tests.benches.rounds import GREASED, RoundBench, done
 from tribodex.core.errors import InvalidInput, Refused
-from tribodex.core.job import facts
 from tribodex.core.job.ahead import left_open
 from tribodex.core.job.commands import Correct, Sign, TickStep
 from tribodex.core.job.day import keep_days_of, plant_day
-from tribodex.core.job.places import SHAFT, Place
+from tribodex.core.job.places import SHAFT
 from tribodex.core.job.readback import ReadBack
 from tribodex.core.job.topic import Desk
 from tribodex.core.schedule.due import Care, CareKind
 from tribodex.core.schedule.history import DoneSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics import stop
-from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as cmd
-from tribodex.core.topics.stop.facts import StopDone, StopPlan, StopPlanned
+from tribodex.core.topics.stop.facts import StopDone
 from tribodex.core.topics.stop.pace import ask_if_hurried
-from tribodex.core.topics.stop.state import Stop
 from tribodex.core.working import Level
-
-GREASED = StopPlan(
-    "p-1", "Screw", "Drive end", "22218 K C3", (CareKind.GREASE, CareKind.LOOK), date(2026, 12, 1), CareWay.UNTIL_SHOWS, "Mill grease 2", 10.4, 8,
-    "gun 2", 1.3, True, last_c=50.0, last_on=date(2026, 11, 1),
-)  # fmt: skip
-INSERT = StopPlan(
-    "p-2", "Belt", "Tail", "insert 207", (CareKind.GREASE,), date(2026, 12, 1), CareWay.SEALED_INSERT, "Mill grease 2", 1.9, 2, "gun 3", 0.95, False
-)
-
-
-class RoundBench(ShaftBench):
-    """A round of two stops, in memory."""
-
-    def __init__(self, *plans: StopPlan) -> None:
-        super().__init__()
-        own, shaft = REFERENCE.procedure("round-stop"), REFERENCE.procedure("job-round")
-        found = plans or (GREASED, INSERT)
-        self.procedures = {SHAFT: shaft, **{str(i): own for i in range(1, len(found) + 1)}}
-        self.log.clear()
-        places = tuple(Place(str(i), p.position_id, f"{p.machine}, {p.position}", own.id, own.version) for i, p in enumerate(found, 1))
-        planned = tuple(facts.Planned(str(i), StopPlanned(p)) for i, p in enumerate(found, 1))
-        self._add(SHAFT, facts.JobOpened(1, "Round", "", "Mill", shaft.id, shaft.version, places, planned))
-
-    def stop(self, at: str = "1") -> Stop:
-        return self.job.of(stop.TOPIC, at)
-
-    def words(self, at: str = "1") -> list[str]:
-        done = self.stop(at).done
-        return [verdict.word for verdict in done.verdicts] if done is not None else []
 
 
 def test_a_round_is_walked_and_signed() -> None:
@@ -143,10 +111,6 @@ GREASE, LOOK = Care(CareKind.GREASE, 400, 365), Care(CareKind.LOOK, None, 30)
 PUT = SetSaid(
     "set", date(2026, 1, 5), 1, (GREASE, LOOK, Care(CareKind.TIGHTEN, 8, None, once=True)), 16, "counted", "b", "g", 20, 10, "gun", 2, False
 )
-
-
-def done(on: date, number: int, *kinds: CareKind, grams: float | None = None, warm: float | None = None, meter: float | None = None) -> DoneSaid:
-    return DoneSaid("done", on, number, kinds, grams, None, warm, meter)
 
 
 def test_done_counts_from_its_day_and_once_is_once() -> None:

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.stats import norm
 
-from tests.core.test_blows import Striker
+from tests.core.striker import Striker
 from tests.helpers import DRAFT, make_bench
 from tests.mountings.measure import run_one
 from tribodex.core.adviser.blows import FIRST_UM

@@ -7,9 +7,9 @@ from datetime import datetime, timedelta
 
 import pytest
 
-from tests.core.test_alarms import running, warm
-from tests.core.test_parting import ON
-from tests.core.test_shaft_job import ShaftBench
+from tests.benches.shaft import ShaftBench
+from tests.core.readings import ON
+from tests.core.warming import running, warm
 from tests.helpers import BEGIN, make_bench
 from tribodex.core.errors import NotFound, Refused
 from tribodex.core.job import commands as job_cmd

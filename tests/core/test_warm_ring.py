@@ -6,13 +6,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.test_shouldered import REFERENCE, ShoulderBench, ShoulderDraft
+from tests.benches.shaft import REFERENCE
+from tests.benches.shouldered import ShoulderBench
 from tribodex.core.components.bearing import Group
 from tribodex.core.components.straight import Closure, StraightBearing, read_number
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.shouldered.heating import SEEN_S, contact_c, heat_limit, heat_needed, judge_crayon, judge_reading, push_above_c
 from tribodex.core.topics.shouldered import commands as cmd
 from tribodex.core.working import Level
+from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.shouldered import shoulder_plan
 
 BALL = StraightBearing(45, 85, 19, Group.C3, Closure.SEALED)

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-import json
-from datetime import datetime
 from pathlib import Path
-from typing import Any
 
 import pytest
 
+from tests.exchange.golden import LOGS, read
 from tribodex.core.errors import Refused
 from tribodex.core.job.ahead import next_move
 from tribodex.core.job.facts import Corrected, Event, NoteAdded
@@ -24,24 +22,6 @@ from tribodex.usecases.record import record
 
 # Kept as “open” by a version without alarms: a stop that nobody has answered stands in each of them.
 STOPPED_NOW = {"2026-11-27d-after", "2026-11-27e-after", "2026-11-29-any-14", "2026-11-29-0015", "2026-11-29-0016"}
-LOGS = sorted((Path(__file__).resolve().parents[1] / "data" / "logs").glob("*.json"))
-
-
-def read(path: Path) -> tuple[dict[str, Any], list[Event]]:
-    kept = json.loads(path.read_text("utf-8"))
-    events = [
-        Event(
-            e["seq"],
-            e["client_event_id"],
-            e.get("at", ""),
-            decode(e["kind"], e["payload"], e.get("version") or kept["schema"]),
-            e["actor"],
-            datetime.fromisoformat(e["happened_at"]),
-            datetime.fromisoformat(e["recorded_at"]),
-        )
-        for e in kept["events"]
-    ]
-    return kept, events
 
 
 @pytest.mark.parametrize("path", LOGS, ids=lambda p: p.stem)

@@ -8,9 +8,9 @@ from collections.abc import Callable
 import pytest
 from pypdf import PdfReader
 
-from tests.core.test_cartridge import CLOSING, CartridgeBench
-from tests.core.test_shaft_job import REFERENCE, ShaftBench
-from tests.core.test_units import COLLAR, SCREWS, UnitBench
+from tests.benches.cartridge import CLOSING, CartridgeBench
+from tests.benches.shaft import REFERENCE, ShaftBench
+from tests.benches.units import COLLAR, SCREWS, UnitBench
 from tribodex.core.job.commands import SetStageAside, Sign
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics.cartridge import commands as built

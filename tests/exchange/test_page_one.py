@@ -13,7 +13,7 @@ from pathlib import Path
 import pytest
 from pypdf import PdfReader
 
-from tests.exchange.test_golden_logs import LOGS, read
+from tests.exchange.golden import LOGS, read
 from tribodex.core.job.facts import Signed
 from tribodex.core.topics import fold
 from tribodex.exchange.paper import Paper

@@ -14,8 +14,8 @@ from typing import Any
 import pytest
 
 from tests import proved
-from tests.core.test_shaft_job import ShaftBench
-from tests.exchange.test_golden_logs import LOGS, read
+from tests.benches.shaft import ShaftBench
+from tests.exchange.golden import LOGS, read
 from tribodex.core.errors import TribodexError
 from tribodex.core.job.commands import Correct
 from tribodex.core.job.correct import said_again, say_again

@@ -7,8 +7,8 @@ from pathlib import Path
 
 import pytest
 
-from tests.core.test_shouldered import ShoulderBench
-from tests.exchange.test_golden_logs import LOGS, read
+from tests.benches.shouldered import ShoulderBench
+from tests.exchange.golden import LOGS, read
 from tribodex.core.job.facts import Event, ShownStage, Signed
 from tribodex.core.job.today import judged_otherwise
 from tribodex.core.job.topic import Desk

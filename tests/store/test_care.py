@@ -11,7 +11,7 @@ from sqlalchemy import Engine, event, text
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
-from tests.usecases.test_rounds import SET
+from tests.usecases.keeper import SET
 from tribodex.core.errors import InvalidInput
 from tribodex.core.job.commands import Correct
 from tribodex.core.schedule.moves import StopMove

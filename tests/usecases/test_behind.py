@@ -7,7 +7,7 @@ from datetime import timedelta
 
 import pytest
 
-from tests.core.test_shaft_job import ShaftBench
+from tests.benches.shaft import ShaftBench
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job.behind import ask_if_behind
 from tribodex.core.job.places import SHAFT

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.helpers import BEGIN, DRAFT, FEELERS, MemoryStore, make_bench
-from tests.usecases.test_crib import tap
+from tests.usecases.by_hand import tap
 from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import Group, Taper
 from tribodex.core.errors import InvalidInput

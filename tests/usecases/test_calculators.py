@@ -7,12 +7,12 @@ import re
 import shlex
 import typing
 from collections.abc import Iterator
-from pathlib import Path
 from typing import Any
 
 import pytest
 from pydantic import ValidationError
 
+from tests.usecases.examples import EXAMPLES
 from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.core.working import Level
 from tribodex.launch.calc import UNITS
@@ -20,7 +20,6 @@ from tribodex.main import main
 from tribodex.usecases.calculators import CALCULATORS, calculate, find
 from tribodex.usecases.ports import Reference
 
-EXAMPLES = sorted((Path(__file__).parents[2] / "data" / "worked_examples").glob("*.json"))
 CASES = [pytest.param(case, id=f"{path.stem}:{case['name']}") for path in EXAMPLES for case in json.loads(path.read_text("utf-8"))["cases"]]
 
 

@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 
 from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore, open_one
+from tests.usecases.by_hand import tap
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import LengthUnit
 from tribodex.usecases.crib import (
@@ -33,10 +34,6 @@ from tribodex.usecases.record import record
 
 ROW = CardRowDraft(over="80", to="100", reduction_low="1.5 thou", reduction_high="2.5 thou", drive_low="0.6", drive_high="0.85", residual_c3="0.055")
 SHEET = CardDraft("Roller sheet 7", "maker's sheet 7, 2021, page 2", "22218", (ROW,))
-
-
-def tap(name: str, actor: str = "Tester") -> Tap:
-    return Tap(f"tap-{name}-0001", actor, BEGIN)
 
 
 def fields(error: pytest.ExceptionInfo[InvalidInput]) -> set[str]:

@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 
-from tests.core.test_cartridge import CLOSING
+from tests.benches.cartridge import CLOSING
 from tests.helpers import DRAFT, FEELERS, make_plan
 from tribodex.core.errors import InvalidInput
 from tribodex.usecases.planning.cartridges import cartridge_plan

@@ -8,8 +8,8 @@ from datetime import timedelta
 import pytest
 
 from tests.helpers import BEGIN, DRAFT
-from tests.usecases.test_rounds import SET, Keeper
-from tests.usecases.test_scope import SAID, Walker
+from tests.usecases.keeper import SET, Keeper
+from tests.usecases.walker import SAID, Walker
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
 from tribodex.core.job.ahead import move_at

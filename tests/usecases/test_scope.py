@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 
 from tests.helpers import BEGIN, DRAFT, MemoryStore
+from tests.usecases.walker import SAID, Walker
 from tribodex.core.components.shaft import Seat
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.job import commands as job_cmd
@@ -27,35 +28,12 @@ from tribodex.core.topics.seals import TOPIC
 from tribodex.core.topics.seals import commands as seal
 from tribodex.core.topics.seals.plan import bearing_stays
 from tribodex.core.topics.seals.state import Seals
-from tribodex.usecases.jobs import Loaded, desk_of, do
+from tribodex.usecases.jobs import desk_of
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.ports import Reference, Tap
 from tribodex.usecases.record import record
-
-
-class Walker:
-    """Somebody who taps at a job of one bearing."""
-
-    def __init__(self, reference: Reference, scope: Scope, off_machine: str = "", plan: Any = DRAFT) -> None:
-        self.reference, self.store, self.taps = reference, MemoryStore(), 0
-        order = Order("", (BearingOrder("m-1-a", plan),), whole=True, scope=scope, off_machine=off_machine)
-        self.job = open_job(self.store, reference, "job-0001", order, Tap("open-0001", "Tester", BEGIN), BEGIN)
-
-    def say(self, *commands: object) -> Loaded:
-        for command in commands:
-            self.taps += 1
-            self.job = do(self.store, self.reference, "job-0001", command, Tap(f"tap-{self.taps:06d}", "Tester", BEGIN), BEGIN)
-        return self.job
-
-    def gate(self, gate_id: str) -> None:
-        gate, _ = desk_of(self.reference, self.job, "1").gate(gate_id)
-        self.say(job_cmd.ConfirmGate(gate_id, tuple(item.id for item in gate.items)))
-
-    def stages(self) -> dict[str, str]:
-        desk = desk_of(self.reference, self.job)
-        return {task.stage.id: rail.stands(desk, task) for task in rail.tasks(desk)}
 
 
 @pytest.mark.parametrize("scope", Scope)
@@ -108,8 +86,6 @@ def test_running_has_no_condition_of_isolation(reference: Reference) -> None:
 
 
 # --- What others mounted. ------------------------------------------------------------------------------------------------------------------
-
-SAID = FittedDraft(designation="22218 K C3", shaft="80 mm", seat="adapter_sleeve")
 
 
 def test_a_job_without_mounting_says_what_is_fitted_there(reference: Reference) -> None:

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from tests.usecases.test_calculators import EXAMPLES
+from tests.usecases.examples import EXAMPLES
 from tribodex.core.errors import InvalidInput, NotFound, TribodexError
 from tribodex.core.quantities import Shown
 from tribodex.usecases.calculators import CALCULATORS, calculate, find

@@ -10,7 +10,7 @@ import pytest
 from flask.testing import FlaskClient
 from PIL import Image
 
-from tests.web.test_api import do, open_job
+from tests.web.by_hand import do, open_job
 
 ADDRESS = "/api/jobs/job-0001/attachments"
 

@@ -8,7 +8,7 @@ from flask.testing import FlaskClient
 from pypdf import PdfReader
 from sqlalchemy import create_engine, text
 
-from tests.web.test_api import do, open_job
+from tests.web.by_hand import do, open_job
 from tribodex.launch.mariadb import LocalMariaDB
 
 CHAIN = "/api/jobs/job-0001/chain"

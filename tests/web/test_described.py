@@ -17,7 +17,7 @@ from schemathesis import GenerationMode
 from schemathesis.specs.openapi.checks import positive_data_acceptance
 
 from tests.signed_in import SignedIn, signed_in
-from tests.web.test_api import open_job
+from tests.web.by_hand import open_job
 from tribodex.usecases.people.hashes import seal_of
 from tribodex.web.access import DEVICE, SESSION
 

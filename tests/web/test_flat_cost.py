@@ -12,7 +12,7 @@ from sqlalchemy import Engine, event, insert
 from sqlalchemy.orm import Session
 
 from tests.helpers import BEGIN
-from tests.web.test_api import do, open_job
+from tests.web.by_hand import do, open_job
 from tribodex.store import SqlStore
 from tribodex.store.models import JobListRow, JobRow, MachineRow, PositionRow
 from tribodex.usecases.people.ports import Account, Acting, PlantSite

@@ -10,7 +10,7 @@ import pytest
 from flask.testing import FlaskClient
 
 from tests.helpers import BEGIN
-from tests.web.test_api import PLAN, do, open_job, tap
+from tests.web.by_hand import PLAN, do, open_job, tap
 
 SURROGATE = "\ud800"
 

@@ -14,7 +14,7 @@ from flask import Flask
 from flask.testing import FlaskClient
 from icalendar import Calendar
 
-from tests.web.test_api import PLAN, tap
+from tests.web.by_hand import PLAN, tap
 from tribodex.exchange.calendar import DayEntry, calendar
 from tribodex.web.app import Settings, create_app
 from tribodex.web.context import KEY

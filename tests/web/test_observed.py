@@ -13,7 +13,7 @@ from prometheus_client.parser import text_string_to_metric_families
 from pymysql.err import OperationalError as PyMySQLError
 from sqlalchemy.exc import OperationalError
 
-from tests.web.test_api import do, open_job
+from tests.web.by_hand import do, open_job
 from tribodex.launch.logs import JsonLines
 
 

@@ -15,8 +15,9 @@ from werkzeug.test import TestResponse
 
 from tests.helpers import BEGIN
 from tests.signed_in import LIGHT
-from tests.web.test_api import PLAN
-from tests.web.test_rounds import CARE
+from tests.web.browsers import FIRST, Browser
+from tests.web.by_hand import PLAN
+from tests.web.care import CARE
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.store.people import People
 from tribodex.store.tries import FIRST_WAIT_S, SLIPS, DatabaseCounts, WrongTries
@@ -25,45 +26,7 @@ from tribodex.web.access import DEVICE, PIN, SEAL, SEALED, SESSION, SITE, TAP
 from tribodex.web.app import Settings, create_app
 from tribodex.web.context import KEY
 
-FIRST = {"name": "Ada Marsh", "handle": "a.marsh", "password": "three oats at dawn", "pin": "4071", "site": "The mill"}
 WREN = {"name": "Wren Ashby", "handle": "w.ashby"}
-
-
-class Browser:
-    """A browser of ours: it carries cookies, and with every write the seal that it reads from one."""
-
-    def __init__(self, app: Flask) -> None:
-        self.client = FlaskClient(app, app.response_class)
-        self.tap_token = ""
-
-    def cookie(self, name: str) -> str:
-        found = self.client.get_cookie(name)
-        return found.value if found is not None else ""
-
-    def ask(self, method: str, address: str, body: Any = None, **headers: str) -> TestResponse:
-        carried = {SEAL: self.cookie(SEALED), **{name.replace("_", "-"): value for name, value in headers.items()}}
-        return self.client.open(address, method=method, headers=carried, **({} if body is None else {"json": body}))
-
-    def get(self, address: str, **headers: str) -> TestResponse:
-        return self.ask("GET", address, **headers)
-
-    def post(self, address: str, body: Any = None, **headers: str) -> TestResponse:
-        return self.ask("POST", address, {} if body is None else body, **headers)
-
-    def came(self, answer: TestResponse) -> TestResponse:
-        assert answer.status_code in (200, 201), answer.json
-        self.tap_token = answer.json["tap"]
-        return answer
-
-    def sign_in(self, handle: str, password: str) -> TestResponse:
-        return self.post("/api/sign-in", {"handle": handle, "password": password})
-
-    def tap(self, event: str, command: dict[str, Any], **headers: str) -> TestResponse:
-        body = {"client_event_id": f"tap-{event}", "happened_at": "2026-10-05T06:00:00Z", "command": command}
-        return self.post("/api/jobs/job-0001/taps", body, **headers)
-
-    def stand_by(self, event: str, account: str, pin: str) -> TestResponse:
-        return self.post("/api/proofs", {"account": account, "pin": pin, "client_event_id": f"tap-{event}"})
 
 
 class Clock:

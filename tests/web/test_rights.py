@@ -14,7 +14,7 @@ from flask.testing import FlaskClient
 from sqlalchemy.orm import Session
 
 from tests.signed_in import SignedIn, signed_in
-from tests.web.test_api import open_job
+from tests.web.by_hand import open_job
 from tribodex.core.job.asked import Asked
 from tribodex.core.people import DECIDES, TOLD, Right, Rights
 from tribodex.core.topics import HOUSE

@@ -11,25 +11,11 @@ from icalendar import Calendar
 from sqlalchemy import event
 
 from tests.helpers import BEGIN
-from tests.web.test_api import tap
+from tests.web.by_hand import tap
+from tests.web.care import CARE
 from tribodex.web.context import KEY
 
 HERE, THERE = "kc-2-drive", "be-1-head-drive"
-CARE = {
-    "kind": "set_care",
-    "way": "until_shows",
-    "hours_per_day": "16",
-    "speed": "64",
-    "temperature": "52 °C",
-    "dirt": "some dust",
-    "wet": "dry",
-    "shakes": "quiet",
-    "stands": "horizontal",
-    "path": "side",
-    "gun": "gun 2",
-    "stroke": "1.3 g",
-    "look_days": "7",
-}
 
 
 def say(client: FlaskClient, job_id: str, command: dict[str, Any], at: str = "1", **rest: Any) -> Any:

@@ -8,7 +8,7 @@ from xml.etree import ElementTree
 import pytest
 from flask.testing import FlaskClient
 
-from tests.web.test_api import PLAN, do, open_job, pass_gates, tap
+from tests.web.by_hand import PLAN, do, open_job, pass_gates, tap
 
 SHEETS = "/api/calculator/sheets"
 GROWTH = {"span_mm": "72 in", "mount_c": "15", "running_shaft_c": "65 °C", "running_base_c": "77 °F", "room_mm": "8"}

@@ -19,7 +19,7 @@ from werkzeug.test import TestResponse
 from tests.helpers import BEGIN
 from tests.provider import CLIENT, SECRET, StandIn, standing_in
 from tests.signed_in import LIGHT
-from tests.web.test_people import FIRST, Browser
+from tests.web.browsers import FIRST, Browser
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.openid import OpenIdProvider, ProviderSettings, provider_settings
 from tribodex.openid import client as openid_client

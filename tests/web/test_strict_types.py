@@ -8,7 +8,7 @@ import pytest
 from flask.testing import FlaskClient
 from pydantic import BaseModel, StrictBool, StrictFloat, StrictInt, TypeAdapter, ValidationError
 
-from tests.web.test_api import do, open_job, tap
+from tests.web.by_hand import do, open_job, tap
 from tribodex.web.schemas import COMMAND_MODELS
 
 WRONG: dict[Any, tuple[object, ...]] = {

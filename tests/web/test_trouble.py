@@ -16,7 +16,7 @@ from flask import Flask
 from flask.testing import FlaskClient
 from sqlalchemy.exc import InternalError, OperationalError
 
-from tests.web.test_api import open_job
+from tests.web.by_hand import open_job
 from tribodex.launch.mariadb import LARGEST_PACKET, LocalMariaDB
 from tribodex.store import SqlStore
 from tribodex.web import trouble

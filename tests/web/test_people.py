@@ -199,6 +199,11 @@ def test_a_tap_that_waited_goes_out_by_its_own_secret_on_its_own_device_alone(ad
     assert [line["doubt"] for line in unchecked.json["log"]][-2:] == ["", "PIN not checked"]
     page = ada.get("/api/jobs/job-0001/record.html").text
     assert page.count("PIN not checked") == 1
+    elsewhere = device()
+    elsewhere.came(elsewhere.sign_in("w.ashby", "own words of w.ashby"))
+    assert elsewhere.post("/api/jobs/job-0001/looked", {"seq": 1}).status_code == 200
+    [seen] = ada.get("/api/jobs/job-0001/looked").json
+    assert seen["since"][-1]["doubt"] == "PIN not checked"
     assert [line["doubt"] for line in ada.get("/api/jobs/job-0001/record.json").json["log"]][-2:] == ["", "PIN not checked"]
     clock.now += timedelta(days=8)
     late = wren.tap("waited-3", NOTE, **{TAP: token})

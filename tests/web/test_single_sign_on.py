@@ -113,6 +113,22 @@ def test_who_was_not_let_in_stays_out(app: Flask, ada: Browser, stand_in: StandI
     assert "refused, single sign-on" in [act["what"] for act in ada.get("/api/acts").json]
 
 
+def test_who_has_a_password_here_is_linked_only_where_signed_in(app: Flask, ada: Browser, stand_in: StandIn) -> None:
+    """Names there are often chosen by whoever has them: one that is the administrator's here opens nothing."""
+    stand_in.people["6666"] = FIRST["handle"]
+    answer = come(Browser(app), stand_in, "6666")
+    assert answer.status_code == 409 and "sign in by it on this device once" in answer.json["detail"]
+    assert "refused, single sign-on" in [act["what"] for act in ada.get("/api/acts").json]
+    stand_in.people["7003"] = FIRST["handle"]
+    assert come(ada, stand_in, "7003").json["me"]["name"] == FIRST["name"]
+    elsewhere = Browser(app)
+    elsewhere.came(come(elsewhere, stand_in, "7003"))
+    assert come(Browser(app), stand_in, "6666").status_code == 409
+    # Who has a PIN and a password of the own changes the PIN by that password.
+    assert elsewhere.post("/api/me/secrets", {"old": "", "password": "", "pin": "5273"}).status_code == 422
+    assert elsewhere.post("/api/me/secrets", {"old": FIRST["password"], "password": "", "pin": "5273"}).status_code == 200
+
+
 def test_only_the_browser_that_went_comes_back_and_once(app: Flask, ada: Browser, stand_in: StandIn) -> None:
     add(ada, "Wren Ashby", "wren")
     mine, others = Browser(app), Browser(app)

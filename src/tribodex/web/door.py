@@ -13,7 +13,7 @@ from tribodex.core.errors import NotFound
 from tribodex.store import SqlStore
 from tribodex.usecases.people.keeping import own_secrets, own_settings
 from tribodex.usecases.people.ports import Session
-from tribodex.usecases.people.signing_in import came_just_now
+from tribodex.usecases.people.signing_in import needs_no_password
 from tribodex.usecases.people.views import Me, SessionView, me, session_views
 from tribodex.usecases.shape import Shape
 from tribodex.web.access import SEALED, SESSION, Person, acting, this_device
@@ -207,7 +207,7 @@ def post_secrets(body: SecretsBody) -> Response:
     what = " and ".join(word for word, given in (("password", body.password), ("PIN", body.pin)) if given)
     here, person = context(), _person()
     with here.store() as store:
-        if body.password or not came_just_now(person.session, here.now()):
+        if body.password or not needs_no_password(person.session, here.now()):
             sign_in(store).ask_password(person.session.account, body.old, this_device())
         changed = own_secrets(person.session.account, here.hashes, password=body.password, pin=body.pin)
         store.who.keep_account(changed)

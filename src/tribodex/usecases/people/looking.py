@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
+from functools import partial
 
 from tribodex.usecases.jobs import Loaded
-from tribodex.usecases.log_lines import LogLine, log_lines
+from tribodex.usecases.log_lines import LogLine, log_lines, unproven_marked
 from tribodex.usecases.people.ports import Account, KeepsPeople, Looked
 
 MOST_LINES = 50
@@ -32,10 +33,11 @@ def looked_views(store: KeepsPeople, loaded: Loaded, account: Account) -> tuple[
     """Everybody else who looked, whoever looked last first."""
     who = {one.id: one.shown for one in store.accounts()}
     others = sorted((one for one in store.looked(loaded.id) if one.account_id != account.id), key=lambda one: one.at, reverse=True)
-    return tuple(_view(loaded, who.get(one.account_id, ""), one) for one in others)
+    return tuple(_view(store, loaded, who.get(one.account_id, ""), one) for one in others)
 
 
-def _view(loaded: Loaded, name: str, one: Looked) -> LookedView:
+def _view(store: KeepsPeople, loaded: Loaded, name: str, one: Looked) -> LookedView:
     count = loaded.job.last_seq - one.seq
     lines = log_lines(loaded, newest=min(count, MOST_LINES)) if count else ()
+    lines = unproven_marked(lines, partial(store.unproven, loaded.id))
     return LookedView(name, one.seq, one.at, lines, max(0, count - MOST_LINES))

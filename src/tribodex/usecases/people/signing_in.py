@@ -111,7 +111,8 @@ class SignIn:
     def by_provider(self, identity: Identity, device: Device) -> Entered:
         """By the site's own sign-on: whom it was linked with at the first time, else whoever signs in by that name and is linked with nobody yet.
 
-        Raises Refused for somebody whom nobody let in here, and for another one of the same name.
+        A name there may be chosen by whoever has it: who has a password here already is linked only on a device where that person is signed in.
+        Raises Refused for that, for somebody whom nobody let in here, and for another one of the same name.
         """
         account = self._store.account_by_identity(identity.key)
         if account is None:
@@ -124,6 +125,12 @@ class SignIn:
                 raise Refused(
                     f"The sign-on knows somebody else as “{identity.handle}” than the one who came before. Whoever administers lets in anew: "
                     "then it is linked again."
+                )
+            here = any(one.ends_at > self._now for one in self._store.sessions(account.id, device.id))
+            if not account.must_change and not here:
+                self._refused(account, device, "not linked yet")
+                raise Refused(
+                    f"{account.name} has a password here: sign in by it on this device once, and then by the sign-on. So the two are linked."
                 )
             # A first password that nobody used is told for nothing from now on: whoever is linked needs none.
             unused = {"password": NO_PASSWORD, "must_change": False} if account.must_change else {}
@@ -179,9 +186,10 @@ class SignIn:
         return Entered(session, token, tap)
 
 
-def came_just_now(session: Session, now: datetime) -> bool:
-    """Whether the site's own sign-on said a moment ago who it is."""
-    return session.how == SINGLE and now - session.begun_at < JUST_NOW
+def needs_no_password(session: Session, now: datetime) -> bool:
+    """Whether a PIN is chosen without one: the site's own sign-on said a moment ago who it is, and there is no other proof to ask for."""
+    account = session.account
+    return session.how == SINGLE and now - session.begun_at < JUST_NOW and (account.password == NO_PASSWORD or not account.pin)
 
 
 def live_session(store: KeepsPeople, token: str, device_id: str, now: datetime, *, tap: bool = False) -> Session | None:

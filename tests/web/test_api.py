@@ -101,6 +101,19 @@ def test_an_undo_over_the_web(client: FlaskClient) -> None:
     assert undone["undo"] == [] and undone["log"][-2]["replaced"]["reason"] == "undone at once"
 
 
+def test_a_correction_over_the_web_is_said_in_the_words_of_its_own_kind(client: FlaskClient) -> None:
+    open_job(client)
+    pass_gates(client)
+    said = do(client, "add_note", text="sleeve reused").json
+    entry = next(line["seq"] for line in said["log"] if "sleeve reused" in str(line))
+    again = do(client, "correct", target=entry, reason="it is new", entry={"kind": "add_note", "text": "sleeve new"})
+    assert again.status_code == 200, again.json
+    record = client.get("/api/jobs/job-0001/record.json").json["log"]
+    assert any("sleeve new" in str(line) for line in record) and any("sleeve reused" in str(line) for line in record)
+    other = do(client, "correct", target=entry, reason="it is new", entry={"kind": "turn_nut", "amount": "10°"})
+    assert other.status_code == 422 and "another kind of entry" in other.json["detail"]
+
+
 def test_problems_are_problem_json_with_fields(client: FlaskClient) -> None:
     answer = client.post("/api/plan", json={"designation": "22218 K", "shaft": "-4"})
     assert answer.status_code == 422 and answer.content_type == "application/problem+json"

@@ -12,7 +12,6 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import (
     AwareDatetime,
-    BaseModel,
     ConfigDict,
     Field,
     StrictBool,
@@ -63,7 +62,11 @@ def _strict(hint: Any) -> Any:
     return hint
 
 
-def _model(kind: str, cls: type) -> type[BaseModel]:
+class _Command(Model):
+    model_config = ConfigDict(extra="forbid")
+
+
+def _model(kind: str, cls: type) -> type[_Command]:
     hints = typing.get_type_hints(cls)
     fields: dict[str, Any] = {"kind": (Literal[kind], ...)}
     for item in dataclasses.fields(cls):
@@ -71,17 +74,17 @@ def _model(kind: str, cls: type) -> type[BaseModel]:
         hint = _Entry | None if item.name == "entry" else _Step if item.name == "step" and cls is FromPaper else None
         hint = hint or _strict(hints[item.name])
         fields[item.name] = (hint, ... if item.default is dataclasses.MISSING else item.default)
-    return create_model(f"{cls.__name__}Command", __config__=ConfigDict(extra="forbid", defer_build=True), __doc__=cls.__doc__, **fields)
+    return create_model(f"{cls.__name__}Command", __base__=_Command, __doc__=cls.__doc__, **fields)
 
 
-_ENTRY_MODELS: dict[str, type[BaseModel]] = {kind: _model(kind, cls) for kind, cls in _ENTRIES.items()}
+_ENTRY_MODELS: dict[str, type[_Command]] = {kind: _model(kind, cls) for kind, cls in _ENTRIES.items()}
 _Entry: Any = Annotated[typing.Union[tuple(_ENTRY_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
 # What was done on paper is any step of the work.
-_STEP_MODELS: dict[str, type[BaseModel]] = {
+_STEP_MODELS: dict[str, type[_Command]] = {
     kind: _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items() if cls in HOUSE.by_command
 }
 _Step: Any = Annotated[typing.Union[tuple(_STEP_MODELS.values())], Field(discriminator="kind")]  # noqa: UP007
-COMMAND_MODELS: dict[str, type[BaseModel]] = {
+COMMAND_MODELS: dict[str, type[_Command]] = {
     kind: _STEP_MODELS.get(kind) or _ENTRY_MODELS.get(kind) or _model(kind, cls) for kind, cls in _COMMANDS.items()
 }
 # Made while running, so the type checker sees no more than that it is one of the models.
@@ -185,7 +188,7 @@ def _core(model: Any) -> object:
     # Attributes rather than a dump: enums and tuples stay what they are.
     values = {name: getattr(model, name) for name in type(model).model_fields if name != "kind"}
     for name in ("entry", "step"):
-        if isinstance(values.get(name), Model):
+        if isinstance(values.get(name), _Command):
             values[name] = _core(values[name])
     return _COMMANDS[model.kind](**values)
 

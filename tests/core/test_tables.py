@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import csv
 import re
+import shutil
 from dataclasses import replace
 from functools import partial
 from importlib.resources import files
@@ -309,12 +310,10 @@ def test_every_table_has_a_source_that_says_how_sure_it_is() -> None:
 
 
 def test_a_broken_table_stops_the_start(tmp_path: Path) -> None:
-    folder = tmp_path / "tables"
-    folder.mkdir()
-    for path in (DATA / "tables").iterdir():
-        folder.joinpath(path.name).write_text(path.read_text("utf-8"), "utf-8")
+    for name in ("tables", "failure_marks"):
+        shutil.copytree(DATA / name, tmp_path / name)
     (tmp_path / "procedures").mkdir()
-    broken = folder / "clearance_srb_tapered.csv"
+    broken = tmp_path / "tables" / "clearance_srb_tapered.csv"
     lines = broken.read_text().splitlines()
     broken.write_text("\n".join(lines[:5] + lines[6:]) + "\n")
     with pytest.raises(ValueError, match="a gap or overlap between 50 and 65 mm"):

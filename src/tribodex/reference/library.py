@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import threading
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
+from cachetools import LRUCache, cached
 from pydantic import TypeAdapter
 
+from tribodex.core.failure.marks import FailureMarks
 from tribodex.core.procedure import Procedure
 from tribodex.core.procedure.labels import TRADE_STAGES
 from tribodex.core.sources import BUILT_IN, Source
@@ -14,7 +18,7 @@ from tribodex.core.topics import HOUSE
 from tribodex.reference import tables
 from tribodex.reference.failure import failure_marks
 from tribodex.reference.yaml_file import read_yaml
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.ports import Reference, RowChange, Sheet
 
 DATA = Path(__file__).resolve().parents[3] / "data"
 _PROCEDURE = TypeAdapter(Procedure)
@@ -33,7 +37,24 @@ def load_reference(folder: Path = DATA) -> Reference:
 
     Raises ValueError or pydantic.ValidationError with the file and what is wrong.
     """
-    sheets = tables.read_all(folder / "tables")
+    shipped = tables.read_all(folder / "tables")
+    marks, procedures = failure_marks(folder / "failure_marks"), {(p.id, p.version): p for p in read_procedures(folder / "procedures")}
+
+    # Sites that changed the same rows share what is made of them.
+    @cached(LRUCache(maxsize=16), lock=threading.RLock())
+    def change(changes: tuple[RowChange, ...], versions: tuple[tuple[str, int], ...]) -> Reference:
+        return _assembled(tables.changed(shipped, changes, dict(versions)), tuple(shipped.values()), marks, procedures, change)
+
+    return change((), ())
+
+
+def _assembled(
+    sheets: dict[str, Sheet],
+    shipped: tuple[Sheet, ...],
+    marks: FailureMarks,
+    procedures: dict[tuple[str, int], Procedure],
+    change: Callable[[tuple[RowChange, ...], tuple[tuple[str, int], ...]], Reference],
+) -> Reference:
     sources: dict[str, Source] = {source.id: source for source in BUILT_IN} | {name: sheet.source for name, sheet in sheets.items()}
     return Reference(
         clearance=tables.clearance_table(sheets["clearance_srb_tapered"]),
@@ -59,10 +80,12 @@ def load_reference(folder: Path = DATA) -> Reference:
         seal_materials=tables.seal_materials(sheets["seal_material"]),
         v_rings=tables.v_rings(sheets["v_ring"]),
         inserts=tables.insert_sizes(sheets["insert_dimensions"], sheets["insert_screw"]),
-        failure_marks=failure_marks(folder / "failure_marks"),
-        procedures={(p.id, p.version): p for p in read_procedures(folder / "procedures")},
+        failure_marks=marks,
+        procedures=procedures,
         sources=sources,
         sheets=tuple(sheets.values()),
+        shipped=shipped,
+        change=change,
     )
 
 

@@ -27,9 +27,17 @@ class KeepsCrib(AtSite):
 
     def crib_items(self) -> Sequence[CribItem]:
         """The crib in one query."""
+        return self._crib()
+
+    def row_items(self) -> Sequence[CribItem]:
+        """Rows of tables alone, in one query."""
+        return self._crib("row")
+
+    def _crib(self, kind: CribKind | None = None) -> Sequence[CribItem]:
         asked = select(CribItemRow, AccountRow.pseudonym).outerjoin(
             AccountRow, (AccountRow.name == CribItemRow.actor) & AccountRow.left_at.is_not(None)
         )
+        asked = asked.where(CribItemRow.kind == kind) if kind is not None else asked
         rows = self._session.execute(self._here(asked, CribItemRow.site_id).order_by(CribItemRow.entry)).all()
         return [
             CribItem(

@@ -6,16 +6,16 @@ from collections.abc import Sequence
 from dataclasses import fields
 from typing import Any
 
-from sqlalchemy import or_, select
+from sqlalchemy import Text, or_, select, type_coerce
 from sqlalchemy.dialects.mysql import insert as upsert
 from sqlalchemy.orm import Session
 
 from tribodex.store.at_site import AtSite
 from tribodex.store.entries import aware, naive
 from tribodex.store.job_words import found_under, list_words
-from tribodex.store.models import JobListRow
+from tribodex.store.models import JobEventRow, JobListRow
 from tribodex.store.people_models import FIRST_SITE
-from tribodex.usecases.ports import NEWEST, JobsAsked, JobSummary
+from tribodex.usecases.ports import NEWEST, JobsAsked, JobSummary, Resting
 
 # Jobs that somebody works on.
 LIVE = ("open", "stopped", "to counter-sign")
@@ -61,6 +61,18 @@ class KeepsJobList(AtSite):
         """What the list says of jobs, in one query."""
         rows = self._session.connection().execute(_SUMMARIES.where(_LIST.id.in_(job_ids)))
         return {made.id: made for made in (summary_of_row(*row) for row in rows)}
+
+    def resting_on(self, name: str) -> Sequence[Resting]:
+        """Looks through what entries hold, so it is asked for and never comes with a page."""
+        named = type_coerce(JobEventRow.payload, Text).contains(f'"{name}"', autoescape=True)
+        asked = (
+            select(JobEventRow.at, JobEventRow.kind, JobEventRow.payload, JobEventRow.recorded_at, *COLUMNS)
+            .join(JobListRow, JobListRow.id == JobEventRow.job_id)
+            .where(or_(named, JobEventRow.kind == "plan_revised", JobEventRow.kind.endswith("planned")), _LIST.status != "abandoned")
+            .order_by(JobEventRow.recorded_at, JobEventRow.seq)
+        )
+        rows = self._session.execute(self._here(asked, _LIST.site_id))
+        return [Resting(summary_of_row(*job), at, kind, payload, aware(recorded_at)) for at, kind, payload, recorded_at, *job in rows]
 
     def _list(self, summary: JobSummary, site: str | None, *, new: bool = False) -> None:
         values = _summary_row(summary) | {"site_id": site or FIRST_SITE}

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime
 from functools import cached_property
+from types import MappingProxyType
 from typing import Any, Literal, NamedTuple, Protocol
 
 from tribodex.core.bolts.torque import BoltStrength
@@ -46,9 +47,20 @@ class Sheet:
     rows: tuple[dict[str, str], ...]
 
 
+class RowChange(NamedTuple):
+    """A row of a table that is another one here than it ships, by column; `was` is empty for one that is added."""
+
+    table: str
+    was: tuple[tuple[str, str], ...]
+    now: tuple[tuple[str, str], ...]
+
+
+NO_VERSIONS: Mapping[str, int] = MappingProxyType({})
+
+
 @dataclass(frozen=True)
 class Reference:
-    """Tables, procedures and their sources."""
+    """Tables, procedures and their sources. `shipped`: the tables before anything was changed here; `change`: how it is made with changes."""
 
     clearance: ClearanceTable
     ball_clearance: ClearanceTable
@@ -77,6 +89,16 @@ class Reference:
     procedures: dict[tuple[str, int], Procedure]
     sources: dict[str, Source]
     sheets: tuple[Sheet, ...]
+    shipped: tuple[Sheet, ...]
+    change: Callable[[tuple[RowChange, ...], tuple[tuple[str, int], ...]], Reference]
+
+    def changed(self, changes: tuple[RowChange, ...], versions: Mapping[str, int] = NO_VERSIONS) -> Reference:
+        """The same with rows changed or added; `versions`: how many versions later than it ships a table is.
+
+        Raises ValueError with table, line and column where one does not fit.
+        """
+        made = self.change(changes, tuple(sorted(versions.items())))
+        return made if made.procedures is self.procedures else replace(made, procedures=self.procedures)
 
     @cached_property
     def books(self) -> Mapping[type, Any]:
@@ -189,7 +211,18 @@ class JobsAsked:
 NEWEST = JobsAsked()
 
 
-CribKind = Literal["gauge", "card", "gun", "wrench"]
+@dataclass(frozen=True)
+class Resting:
+    """An entry of a job's log that names something it was worked out with, as it was stored; with its job."""
+
+    job: JobSummary
+    at: str
+    kind: str
+    payload: Any
+    recorded_at: datetime
+
+
+CribKind = Literal["gauge", "card", "gun", "wrench", "row"]
 
 
 @dataclass(frozen=True)
@@ -233,7 +266,7 @@ class PositionJob:
 
 @dataclass(frozen=True)
 class CribItem:
-    """One version of a gauge set, card, gun or wrench, with who typed it and when. `withdrawn`: no longer offered."""
+    """One version of a gauge set, card, gun, wrench or row of a table, with who typed it and when. `withdrawn`: no longer offered."""
 
     item_id: str
     version: int
@@ -294,6 +327,12 @@ class Store(Protocol):
 
     def crib_items(self) -> Sequence[CribItem]:
         """Every version of every gauge set and card, oldest first."""
+
+    def row_items(self) -> Sequence[CribItem]:
+        """Of the crib the rows of tables alone, every version, oldest first."""
+
+    def resting_on(self, name: str) -> Sequence[Resting]:
+        """Entries of jobs, those given up apart, that name a table, a card or a part number, and every plan made anew; oldest first."""
 
     def add_crib_item(self, item: CribItem) -> None:
         """Keep a new version. Raises ConcurrentWriter when its number is taken."""

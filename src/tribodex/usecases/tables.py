@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -17,7 +17,9 @@ from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.sheet import KeyedBy
 from tribodex.core.sources import Source, value
 from tribodex.core.working import percent
-from tribodex.usecases.ports import Reference, Sheet
+from tribodex.usecases.crib.shelf import latest
+from tribodex.usecases.crib.table_rows import RowVersion, kept_of, versions
+from tribodex.usecases.ports import CribItem, Reference, Sheet
 
 # Bores of the charts of theory against cards, mm.
 BORES = np.array([25.0, *np.arange(30.0, 101.0, 5.0), *np.arange(110.0, 501.0, 10.0)])
@@ -65,9 +67,26 @@ class TableHead:
     own: bool
 
 
+RowState = Literal["compared", "corrected", "added", "left out"]
+
+
+@dataclass(frozen=True)
+class RowCheck:
+    """A row that was compared with print here: where it stands in the table, the row as it ships, and every version, the newest last.
+
+    `at` is None for a row that does not hold: withdrawn, or left out because it fits the table no more.
+    """
+
+    item_id: str
+    state: RowState
+    at: int | None
+    was: tuple[str, ...]
+    versions: tuple[RowVersion, ...]
+
+
 @dataclass(frozen=True)
 class TableView:
-    """A table, its rows as they stand in its file, and its charts."""
+    """A table, its rows as they hold here, and its charts; which of them were compared with print, and by whom."""
 
     id: str
     source: Source
@@ -75,24 +94,47 @@ class TableView:
     rows: tuple[tuple[str, ...], ...]
     charts: tuple[Chart, ...]
     own: bool
+    checks: tuple[RowCheck, ...] = ()
 
 
 def table_heads(reference: Reference) -> tuple[TableHead, ...]:
     """Every table, those of one's own last."""
-    heads = [TableHead(s.source.id, s.source, len(s.rows), len(_charts(reference, s.source.id)), False) for s in reference.sheets]
+    shipped = ((sheet.source.id, len(sheet.rows)) for sheet in reference.sheets)
+    heads = [TableHead(name, reference.sources[name], rows, len(_charts(reference, name)), False) for name, rows in shipped]
     own = [TableHead(c.card, c.source, len(c.lines), len(_own_charts(c)), True) for c in reference.cards.values() if c.name]
     return (*heads, *own)
 
 
-def table_view(reference: Reference, table_id: str) -> TableView:
-    """One table. Raises NotFound."""
+def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = ()) -> TableView:
+    """One table, with what was compared with print at the site whose crib it is. Raises NotFound."""
     sheet = next((s for s in reference.sheets if s.source.id == table_id), None)
     if sheet is not None:
-        return TableView(id=table_id, source=sheet.source, columns=sheet.columns, rows=_rows(sheet), charts=_charts(reference, table_id), own=False)
+        return TableView(
+            id=table_id,
+            source=reference.sources[table_id],
+            columns=sheet.columns,
+            rows=_rows(sheet),
+            charts=_charts(reference, table_id),
+            own=False,
+            checks=_checks(sheet, items),
+        )
     card = reference.cards.get(table_id)
     if card is None or not card.name:
         raise NotFound(f"There is no table {table_id}.")
     return _own(card)
+
+
+def _checks(sheet: Sheet, items: Sequence[CribItem]) -> tuple[RowCheck, ...]:
+    found = []
+    for item in latest(items, "row"):
+        kept = kept_of(item)
+        if kept.table != sheet.source.id:
+            continue
+        at = sheet.rows.index(kept.cells) if not item.withdrawn and kept.cells in sheet.rows else None
+        holds: RowState = "added" if not kept.was else "compared" if kept.change is None else "corrected"
+        was = tuple(kept.was[column] for column in sheet.columns) if kept.was else ()
+        found.append(RowCheck(item.item_id, holds if at is not None else "left out", at, was, versions(items, item.item_id, sheet.columns)))
+    return tuple(found)
 
 
 def _rows(sheet: Sheet) -> tuple[tuple[str, ...], ...]:

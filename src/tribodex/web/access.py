@@ -37,6 +37,8 @@ TELLS = {
     "/api/crib/guns/<item_id>": "kept a grease gun",
     "/api/crib/wrenches/<item_id>": "kept a torque wrench",
     "/api/crib/withdraw/<item_id>": "withdrew a thing of the crib",
+    "/api/tables/<table_id>/rows": "compared a row of a table with print",
+    "/api/tables/<table_id>/rows/<item_id>/withdraw": "withdrew a row of a table",
     "/api/stop-moves": "moved a stop",
     "/api/half-plans/<plan_id>": "kept or dropped a plan half done",
 }

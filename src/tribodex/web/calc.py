@@ -10,7 +10,7 @@ from flask_openapi3 import Tag
 from tribodex.usecases.calculators import CALCULATORS, Answer, Calculator, calculate
 from tribodex.usecases.shape import Shape
 from tribodex.web.blueprint import Blueprint
-from tribodex.web.context import context, reply
+from tribodex.web.context import reference_here, reply
 from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.told_once import ToldOnce
@@ -26,7 +26,7 @@ class CalcAnswer(ToldOnce, Whole[Answer]):
 def _view(calculator: Calculator) -> Callable[..., Response]:
     def view(body: object) -> Response:
         inputs = calculator.inputs.model_validate(body)
-        return reply(ANSWER, calculate(context().reference, calculator.name, inputs))
+        return reply(ANSWER, calculate(reference_here(), calculator.name, inputs))
 
     # The library reads the body's model from the annotation.
     view.__annotations__["body"] = calculator.inputs

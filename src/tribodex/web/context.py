@@ -18,6 +18,7 @@ from sqlalchemy.orm import Session
 from tribodex.store import SqlStore
 from tribodex.store.tries import DatabaseCounts, WrongTries
 from tribodex.usecases.chain import LogKeys
+from tribodex.usecases.crib import with_rows
 from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.people.ports import Tries
@@ -109,6 +110,10 @@ class Context:
         """The same without asking."""
         return self._known[0] if self._known else None
 
+    def reference_of(self, store: SqlStore) -> Reference:
+        """The reference as the site of a store has it: with the rows of tables that were compared with print there."""
+        return with_rows(self.reference, store.row_items())
+
     @contextmanager
     def store(self, *, anybody: bool = False) -> Iterator[SqlStore]:
         """A store on a session of its own, of the site of whoever acts in this request. `anybody`: it is not known yet who that is."""
@@ -123,6 +128,13 @@ class Context:
 def context() -> Context:
     """The application's context."""
     return cast(Context, current_app.extensions[KEY])
+
+
+def reference_here() -> Reference:
+    """The reference as the site of whoever acts has it, where nothing else is asked of the store."""
+    here = context()
+    with here.store() as store:
+        return here.reference_of(store)
 
 
 def reply(adapter: Shape[Any], value: Any, status: int = 200) -> Response:

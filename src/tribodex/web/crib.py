@@ -11,24 +11,29 @@ from tribodex.usecases.crib import (
     Crib,
     GaugeDraft,
     GunDraft,
+    Used,
     WrenchDraft,
     crib,
     keep_card,
     keep_gauge,
     keep_gun,
     keep_wrench,
+    used_card,
     withdraw,
 )
+from tribodex.usecases.people.standing import ask_reader
 from tribodex.usecases.shape import Shape
+from tribodex.web.access import acting
 from tribodex.web.blueprint import Blueprint
 from tribodex.web.context import context, reply
 from tribodex.web.models import Model, Whole
 from tribodex.web.problems import Problem
-from tribodex.web.schemas import TapBody
+from tribodex.web.schemas import TapBody, UsedAnswer, WithdrawBody
 from tribodex.web.told_once import ToldOnce
 
 api = Blueprint("crib", __name__, url_prefix="/api/crib", abp_tags=[Tag(name="crib")], abp_responses={409: Problem, 422: Problem})
 CRIB = Shape(Crib)
+USED = Shape(Used)
 
 
 class ItemPath(Model):
@@ -65,12 +70,6 @@ class WrenchBody(TapBody):
     reason: str = Field(default="", max_length=300)
 
 
-class WithdrawBody(TapBody):
-    """No longer offer it."""
-
-    reason: str = Field(max_length=300)
-
-
 class CribAnswer(ToldOnce, Whole[Crib]):
     """Everything in the crib."""
 
@@ -92,7 +91,14 @@ def post_gauge(path: ItemPath, body: GaugeBody) -> Response:
 def post_card(path: ItemPath, body: CardBody) -> Response:
     here = context()
     with here.store() as store:
+        ask_reader(store.who, acting(), body.card.second, body.client_event_id, one_tap=here.one_tap)
         return reply(CRIB, keep_card(store, path.item_id, body.card, body.reason, body.tap(), here.now()))
+
+
+@api.get("/cards/<item_id>/used", responses={200: UsedAnswer}, summary="Jobs that were planned with an earlier version of a card")
+def get_used(path: ItemPath) -> Response:
+    with context().store() as store:
+        return reply(USED, used_card(store, path.item_id))
 
 
 @api.post("/guns/<item_id>", responses={200: CribAnswer}, summary="Add a grease gun, or weigh one again")

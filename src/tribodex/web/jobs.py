@@ -86,15 +86,16 @@ def list_jobs(query: JobsQuery) -> Response:
 def create_job(body: OpenBody) -> Response:
     here = context()
     with here.store() as store:
-        job = open_job(store, here.reference, body.job_id, body.order(), body.tap(), here.now())
-        return _bench(store, bench(here.reference, job), 201)
+        reference = here.reference_of(store)
+        job = open_job(store, reference, body.job_id, body.order(), body.tap(), here.now())
+        return _bench(store, bench(reference, job), 201)
 
 
 @api.get("/<job_id>", responses={200: BenchAnswer}, summary="A job as the bench shows it")
 def get_job(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return _bench(store, bench(here.reference, load(store, path.job_id), query.at, query.stage, paper=query.paper))
+        return _bench(store, bench(here.reference_of(store), load(store, path.job_id), query.at, query.stage, paper=query.paper))
 
 
 @api.get("/<job_id>/log", responses={200: LogPage}, summary="Entries of the log before one of them")
@@ -140,7 +141,7 @@ class PlaceFiguresAnswer(Whole[PlaceFigures]):
 def get_figures(path: JobPath, query: TaskQuery) -> Response:
     here = context()
     with here.store() as store:
-        return reply(FIGURES, place_figures(here.reference, load(store, path.job_id), query.at, query.stage))
+        return reply(FIGURES, place_figures(here.reference_of(store), load(store, path.job_id), query.at, query.stage))
 
 
 class OutlineAnswer(Whole[Outline]):
@@ -162,7 +163,7 @@ class OtherwisePage(Whole[list[OtherwiseView]]):
 def get_today(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
-        return reply(OTHERWISE, otherwise_today(here.reference, load(store, path.job_id)))
+        return reply(OTHERWISE, otherwise_today(here.reference_of(store), load(store, path.job_id)))
 
 
 class ShaftAnswer(Whole[LineDrawing]):
@@ -187,26 +188,29 @@ def tap_job(path: JobPath, query: TaskQuery, body: CommandBody) -> Response:
         ask_words(store.who, own, command, body.client_event_id, one_tap=here.one_tap)
         second = second_eyes(store.who, own, command)
         tap, meant = body.tap(), frozenset(body.meant)
-        job = do(store, here.reference, path.job_id, command, tap, here.now(), body.at, meant, body.seen, second)
+        reference = here.reference_of(store)
+        job = do(store, reference, path.job_id, command, tap, here.now(), body.at, meant, body.seen, second)
         here.newest.tell(job.id, job.job.last_seq)
-        return _bench(store, bench(here.reference, job, query.at, query.stage, paper=query.paper))
+        return _bench(store, bench(reference, job, query.at, query.stage, paper=query.paper))
 
 
 @api.post("/<job_id>/plan", responses={200: BenchAnswer}, summary="Change the plan before the bearing is gauged")
 def change_plan(path: JobPath, body: ReviseBody) -> Response:
     here = context()
     with here.store() as store:
-        job = revise_plan(store, here.reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
-        return _bench(store, bench(here.reference, job, body.at))
+        reference = here.reference_of(store)
+        job = revise_plan(store, reference, path.job_id, body.plan, body.reason, body.tap(), here.now(), body.at)
+        return _bench(store, bench(reference, job, body.at))
 
 
 @api.post("/<job_id>/position", responses={200: BenchAnswer}, summary="Give a bearing that was not in the plant yet its position there")
 def post_given(path: JobPath, body: GiveBody) -> Response:
     here = context()
     with here.store() as store:
-        job = give_position(store, here.reference, path.job_id, body.position_id, body.tap(), here.now(), body.at)
+        reference = here.reference_of(store)
+        job = give_position(store, reference, path.job_id, body.position_id, body.tap(), here.now(), body.at)
         here.newest.tell(job.id, job.job.last_seq)
-        return _bench(store, bench(here.reference, job, body.at))
+        return _bench(store, bench(reference, job, body.at))
 
 
 def _bench(store: SqlStore, shown: Bench, status: int = 200) -> Response:

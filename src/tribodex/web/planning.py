@@ -19,7 +19,7 @@ from tribodex.usecases.planning.shouldered import ShoulderSheet, shoulder_sheet
 from tribodex.usecases.planning.units import Duty, LockChoice, UnitSheet, lock_choice, unit_sheet
 from tribodex.usecases.shape import Shape
 from tribodex.web.blueprint import Blueprint
-from tribodex.web.context import context, reply
+from tribodex.web.context import context, reference_here, reply
 from tribodex.web.models import Whole
 from tribodex.web.problems import Problem
 from tribodex.web.schemas import DraftBody
@@ -53,7 +53,7 @@ SHOULDER = Shape(ShoulderSheet)
 
 @api.post("/shouldered", responses={200: ShoulderSheetAnswer}, summary="Work out a plan for a cylindrical seat without keeping it")
 def preview_shouldered(body: ShoulderBody) -> Response:
-    return reply(SHOULDER, shoulder_sheet(context().reference, body.root))
+    return reply(SHOULDER, shoulder_sheet(reference_here(), body.root))
 
 
 class FollowerBody(Whole[FollowerDraft]):
@@ -69,7 +69,7 @@ FOLLOWER = Shape(FollowerSheet)
 
 @api.post("/follower", responses={200: FollowerSheetAnswer}, summary="Work out a plan for a cam follower without keeping it")
 def preview_follower(body: FollowerBody) -> Response:
-    return reply(FOLLOWER, follower_sheet(context().reference, body.root))
+    return reply(FOLLOWER, follower_sheet(reference_here(), body.root))
 
 
 class InsertBody(Whole[InsertDraft]):
@@ -85,7 +85,7 @@ INSERT = Shape(InsertSheet)
 
 @api.post("/insert", responses={200: InsertSheetAnswer}, summary="Work out a plan for an insert on the bench without keeping it")
 def preview_insert(body: InsertBody) -> Response:
-    return reply(INSERT, insert_sheet(context().reference, body.root))
+    return reply(INSERT, insert_sheet(reference_here(), body.root))
 
 
 class FittedBody(Whole[FittedDraft]):
@@ -101,7 +101,7 @@ FITTED = Shape(FittedSheet)
 
 @api.post("/fitted", responses={200: FittedSheetAnswer}, summary="What is known of a bearing that others mounted, without keeping it")
 def preview_fitted(body: FittedBody) -> Response:
-    return reply(FITTED, fitted_sheet(context().reference, body.root))
+    return reply(FITTED, fitted_sheet(reference_here(), body.root))
 
 
 class UnitBody(Whole[UnitDraft]):
@@ -126,7 +126,7 @@ LOCKS = Shape(LockChoice)
 
 @api.post("/unit", responses={200: UnitSheetAnswer}, summary="Work out a plan for a housed unit without keeping it")
 def preview_unit(body: UnitBody) -> Response:
-    return reply(UNIT, unit_sheet(context().reference, body.root))
+    return reply(UNIT, unit_sheet(reference_here(), body.root))
 
 
 @api.post("/unit/locks", responses={200: LockChoiceAnswer}, summary="Ways to lock an insert on its shaft, weighed for a duty")
@@ -147,7 +147,7 @@ CARTRIDGE = Shape(CartridgeSheet)
 
 @api.post("/cartridge", responses={200: CartridgeSheetAnswer}, summary="Work out a plan for a bearing cartridge without keeping it")
 def preview_cartridge(body: CartridgeBody) -> Response:
-    return reply(CARTRIDGE, cartridge_sheet(context().reference, body.root))
+    return reply(CARTRIDGE, cartridge_sheet(reference_here(), body.root))
 
 
 class EarlyAnswer(Whole[Early]):

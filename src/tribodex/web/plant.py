@@ -118,7 +118,8 @@ def _machines(store: SqlStore, after: str = "") -> tuple[list[MachineChoice], st
 
 
 def _choices(here: Context, store: SqlStore) -> Choices:
-    cards: list[ReductionCard] = [c for c in with_own_cards(here.reference, store).cards.values() if c.name]
+    reference = with_own_cards(here.reference, store)
+    cards: list[ReductionCard] = [c for c in reference.cards.values() if c.name]
     machines, more_after = _machines(store)
     return Choices(
         machines=machines,
@@ -126,8 +127,8 @@ def _choices(here: Context, store: SqlStore) -> Choices:
         people=list(store.people()),
         feeler_sets=gauges_of(store.crib_items()),
         gauging_places=here.reference.procedure(procedure_id(Method.FEELER)).gauging_places,
-        bearings=[row.code for row in here.reference.dimensions.rows],
-        materials=[m.name for m in here.reference.materials.rows],
+        bearings=[row.code for row in reference.dimensions.rows],
+        materials=[m.name for m in reference.materials.rows],
         own_cards=[NamedCard(c.card, c.title, c.designation) for c in cards],
     )
 

@@ -117,7 +117,8 @@ def post_round(path: JobPath, body: RoundBody) -> Response:
         title=body.title, week=body.week, route=body.route, crew=body.crew, positions=tuple(body.positions), without=tuple(body.without)
     )
     with here.store() as store:
-        return reply(WALK, walk(here.reference, open_round(store, here.reference, path.job_id, order, body.tap(), here.now(), here.plan)))
+        reference = here.reference_of(store)
+        return reply(WALK, walk(reference, open_round(store, reference, path.job_id, order, body.tap(), here.now(), here.plan)))
 
 
 @api.post("/stop-moves", responses={200: RoundsAnswer}, summary="Move a stop of the rounds to another week")
@@ -132,14 +133,14 @@ def post_move(body: MoveBody) -> Response:
 def get_round(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
-        return reply(WALK, walk(here.reference, load(store, path.job_id)))
+        return reply(WALK, walk(here.reference_of(store), load(store, path.job_id)))
 
 
 @api.post("/keeping/<job_id>", responses={200: JobAnswer}, summary="Give bearings that run already into keeping")
 def post_keeping(path: JobPath, body: KeepingBody) -> Response:
     here = context()
     with here.store() as store:
-        made = open_keeping(store, here.reference, path.job_id, body.positions, body.tap(), here.now())
+        made = open_keeping(store, here.reference_of(store), path.job_id, body.positions, body.tap(), here.now())
         return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
 
 
@@ -147,7 +148,7 @@ def post_keeping(path: JobPath, body: KeepingBody) -> Response:
 def post_seal(path: JobPath, body: SealBody) -> Response:
     here = context()
     with here.store() as store:
-        made = open_seal(store, here.reference, path.job_id, body.position, body.tap(), here.now())
+        made = open_seal(store, here.reference_of(store), path.job_id, body.position, body.tap(), here.now())
         return reply(JOB, Opened(made.id, made.job.opened.number, made.job.opened.title))
 
 

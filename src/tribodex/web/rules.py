@@ -98,6 +98,11 @@ RULES = MappingProxyType(
                 "/api/fonts/<name>",
             )
         },
+        # Rows of tables that are compared with print here.
+        ("POST", "/api/tables/<table_id>/rows"): _CRIB,
+        ("POST", "/api/tables/<table_id>/rows/<item_id>/withdraw"): _CRIB,
+        ("GET", "/api/tables/<table_id>/rows/<item_id>/used"): _READ,
+        ("GET", "/api/crib/cards/<item_id>/used"): _READ,
         # Worked out with the own cards of the site, and not kept.
         **{("POST", path): _READ for path in ("/api/calculator", "/api/calculator/sheets/<sheet_id>")},
         **{("POST", f"/api/plan{kind}"): _READ for kind in _KINDS},

@@ -29,6 +29,7 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics import HOUSE
 from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.exchange.paper import Paper
+from tribodex.usecases.crib import Used
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.opening import BearingOrder, Order
 from tribodex.usecases.planning.fitted import FittedDraft
@@ -158,6 +159,16 @@ class TapBody(Model):
         """
         sent = self.model_dump(mode="json", exclude_unset=True, exclude={"client_event_id", "actor", "happened_at", "seen"})
         return hashlib.sha256(json.dumps(sent, sort_keys=True).encode()).hexdigest()
+
+
+class WithdrawBody(TapBody):
+    """No longer offer it."""
+
+    reason: str = Field(max_length=300)
+
+
+class UsedAnswer(Whole[Used]):
+    """Jobs that rest on earlier versions."""
 
 
 class TaskQuery(Model):

@@ -47,6 +47,7 @@ import type {
   LastPlan,
   PositionView,
   Rounds,
+  Used,
   Walk,
 } from "./types";
 
@@ -267,6 +268,8 @@ export const getSources = () => ask<Record<string, Source>>("/api/sources");
 export const getWays = () => ask<Disagreement[]>("/api/ways");
 export const getTables = () => ask<TableHead[]>("/api/tables");
 export const getTable = (id: string) => ask<TableView>(`/api/tables/${id}`);
+/** Jobs that rest on an earlier version of a row or a card. */
+export const getUsed = (path: string) => ask<Used>(`${path}/used`);
 export const getCrib = () => ask<Crib>("/api/crib");
 export interface RoundsAsked {
   week?: number | null;

@@ -125,3 +125,7 @@ export type WrenchDraft = Schemas["WrenchDraft"];
 export type SealWork = Schemas["SealWork"];
 export type SealKindChoice = SealWork["kinds"][number];
 export type LargeSealWork = Schemas["LargeSealWork"];
+export type RowCheck = Schemas["RowCheck"];
+export type RowDraft = Schemas["RowDraft"];
+export type RowVersion = Schemas["RowVersion"];
+export type Used = Schemas["Used"];

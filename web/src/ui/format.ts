@@ -125,6 +125,9 @@ export function moment(iso: string): string {
   });
 }
 
+/** A day as papers and histories say it. */
+export const day = (iso: string) => iso.slice(0, 10);
+
 const LENGTH_SAID = /^([0-9]+(?:[.,][0-9]+)?) ?(mm|in|thou|µm)$/;
 const MM_PER: Record<string, number> = { mm: 1, in: MM_PER_INCH, thou: UM_PER_THOU / 1000, µm: 0.001 };
 /** Below this a length is said in thousandths of an inch. */

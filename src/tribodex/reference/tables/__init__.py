@@ -7,11 +7,11 @@ from tribodex.reference.tables.fits import inch_shafts, material_table, ring_tab
 from tribodex.reference.tables.lubricants import oil_grades, thickeners
 from tribodex.reference.tables.nuts import inch_nuts, metric_nuts
 from tribodex.reference.tables.seals import seal_materials, v_rings
-from tribodex.reference.tables.sheets import read_all, read_sheet
+from tribodex.reference.tables.sheets import changed, read_all, read_sheet
 from tribodex.reference.tables.sleeves import sleeve_table, withdrawal_table
 
 __all__ = [
-    "ball_angles", "bolt_strength", "clearance_table", "dimension_table", "inch_nuts", "inch_shafts", "insert_sizes", "material_table", "metric_nuts",
-    "oil_grades", "read_all", "read_sheet", "reduction_cards", "retaining_rings", "ring_table", "seal_materials", "set_screws", "sleeve_table",
-    "stud_table", "thickeners", "v_rings", "withdrawal_table",
+    "ball_angles", "bolt_strength", "changed", "clearance_table", "dimension_table", "inch_nuts", "inch_shafts", "insert_sizes",
+    "material_table", "metric_nuts", "oil_grades", "read_all", "read_sheet", "reduction_cards", "retaining_rings", "ring_table",
+    "seal_materials", "set_screws", "sleeve_table", "stud_table", "thickeners", "v_rings", "withdrawal_table",
 ]  # fmt: skip

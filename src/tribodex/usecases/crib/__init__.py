@@ -12,12 +12,45 @@ from tribodex.usecases.crib.expected import ask_card, ask_gauge, ask_gun, ask_wr
 from tribodex.usecases.crib.gauges import GaugeDraft, GaugeView, gauge_item, gauges_of, gauges_shelf, read_gauge
 from tribodex.usecases.crib.guns import GunDraft, GunView, gun_item, guns_shelf, read_gun_draft, weighed_alike
 from tribodex.usecases.crib.shelf import keep_item, own_name, withdraw_item
+from tribodex.usecases.crib.table_rows import KeptRow, RowDraft, RowVersion, keep_row, kept_rows, versions, with_rows
+from tribodex.usecases.crib.used import Used, UsedBy, used_card, used_row
 from tribodex.usecases.crib.wrenches import WrenchDraft, WrenchView, read_wrench, wrench_item, wrenches_shelf
 from tribodex.usecases.ports import Store, Tap
 
 __all__ = [
-    "OWN_CARDS", "CardDraft", "CardRowDraft", "CardView", "Crib", "GaugeDraft", "GaugeView", "GunDraft", "GunView", "WrenchDraft", "WrenchView",
-    "crib", "gauge_item", "gauges_of", "keep_card", "keep_gauge", "keep_gun", "keep_wrench", "read_card", "with_cards", "with_own_cards", "withdraw",
+    "OWN_CARDS",
+    "CardDraft",
+    "CardRowDraft",
+    "CardView",
+    "Crib",
+    "GaugeDraft",
+    "GaugeView",
+    "GunDraft",
+    "GunView",
+    "KeptRow",
+    "RowDraft",
+    "RowVersion",
+    "Used",
+    "UsedBy",
+    "WrenchDraft",
+    "WrenchView",
+    "crib",
+    "gauge_item",
+    "gauges_of",
+    "keep_card",
+    "keep_gauge",
+    "keep_gun",
+    "keep_row",
+    "keep_wrench",
+    "kept_rows",
+    "read_card",
+    "used_card",
+    "used_row",
+    "versions",
+    "with_cards",
+    "with_own_cards",
+    "with_rows",
+    "withdraw",
 ]  # fmt: skip
 
 

@@ -15,6 +15,7 @@ from tribodex.core.mounting.sheet import KeyedBy, SheetLine
 from tribodex.core.quantities import parse_length
 from tribodex.core.sources import Source
 from tribodex.usecases.crib.shelf import history, latest
+from tribodex.usecases.crib.table_rows import sources_said, with_rows
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.ports import CribItem, Reference, Store
@@ -58,7 +59,10 @@ class CardRowDraft:
 @AS_TYPED
 @dataclass(frozen=True)
 class CardDraft:
-    """A shop's card, or with `designation` a maker's sheet for one bearing; entered by bore, shaft diameter or part number."""
+    """A shop's card, or with `designation` a maker's sheet for one bearing; entered by bore, shaft diameter or part number.
+
+    `second`: who compared it with the sheet as well; empty where nobody did yet.
+    """
 
     name: str = ""
     source: str = ""
@@ -66,6 +70,7 @@ class CardDraft:
     rows: tuple[CardRowDraft, ...] = ()
     meant: str = ""
     keyed_by: str = ""
+    second: str = ""
 
 
 @dataclass(frozen=True)
@@ -85,17 +90,21 @@ _CARD = Shape(CardDraft)
 
 
 def with_own_cards(reference: Reference, store: Store) -> Reference:
-    """The reference with the cards of one's own beside the built-in ones, which none of them can replace."""
+    """The reference as this site has it: tables with its corrected rows, own cards beside the built-in ones, which none of them can replace."""
     return with_cards(reference, store.crib_items())
 
 
 def with_cards(reference: Reference, items: Sequence[CribItem]) -> Reference:
     """The same, from a crib that was read already."""
+    reference = with_rows(reference, items)
     default = reference.cards[Card.A]
     every = {item.item_id: _card_of(item) for item in latest(items, "card")}
     offered = {item.item_id: replace(every[item.item_id], default=default) for item in latest(items, "card") if not item.withdrawn}
     sources = {card.source.id: card.source for card in every.values()}
-    return replace(reference, cards=offered | reference.cards, sources=sources | reference.sources) if every else reference
+    said = sources_said(reference, items)
+    if not every and said is reference.sources:
+        return reference
+    return replace(reference, cards=offered | reference.cards, sources=sources | said)
 
 
 def cards_shelf(items: Sequence[CribItem]) -> list[CardView]:
@@ -138,15 +147,18 @@ def read_card(item_id: str, draft: CardDraft, actor: str, at: datetime, version:
     if not draft.rows:
         errors.add("rows", "A card needs at least one row.", "bores from … to …, and any of what the sheet says")
     lines.sort(key=lambda line: line.over_mm)
+    second = " ".join(draft.second.split())
+    if second and second.casefold() == " ".join(actor.split()).casefold():
+        errors.add("second", "A second reader is somebody else.", "another person who compared it with the sheet")
     _twice(errors, lines, keyed)
     errors.check()
     source = Source(
         id=item_id,
         title=draft.name.strip(),
-        source=f"{draft.source.strip()}; typed in by {actor.strip()} on {at:%Y-%m-%d}",
+        source=f"{draft.source.strip()}; typed in by {actor.strip()} on {at:%Y-%m-%d}" + (f", read by {second} as well" if second else ""),
         grade="maker" if designation else "practice",
         checked="print",
-        confidence="As good as the sheet and its typing: compare with the original once.",
+        confidence="Two people read it from the sheet." if second else "As good as the sheet and its typing: compare with the original once.",
         version=version,
     )
     reason = f"Typed in by {actor.strip()}, {at:%Y-%m-%d}: {draft.source.strip()}."

@@ -94,6 +94,19 @@ def _ask_taker(store: KeepsPeople, acting: Acting, command: HandOver) -> None:
         raise NotYours(f"{command.to} cannot take it.", Field("to", "Nobody of that name works here.", may))
 
 
+def ask_reader(store: KeepsPeople, acting: Acting, name: str, client_event_id: str, *, one_tap: bool) -> None:
+    """Whoever read a figure in print as well stands by it. Raises NotYours for a name that signs in nowhere here, PinNeeded without a PIN."""
+    if not name.strip():
+        return
+    able = [one for one in store.accounts() if one.left_at is None and (one_tap or one.can_sign_in) and one.rights.may(Right.READ, acting.site.id)]
+    account = next((one for one in able if one.name.casefold() == " ".join(name.split()).casefold()), None)
+    if account is None:
+        may = ", ".join(sorted(one.name for one in able if one.id != acting.account.id))
+        raise NotYours(f"{name} does not sign in here.", Field("second", f"Nobody here is called {name}.", may or "a person"))
+    if not one_tap and account.id not in store.proofs(client_event_id):
+        raise PinNeeded(account, "second")
+
+
 def second_eyes(store: KeepsPeople, acting: Acting, command: Any) -> str:
     """Why somebody else signs a record too; empty where nobody needs to."""
     if not isinstance(command, Sign):

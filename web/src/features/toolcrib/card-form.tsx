@@ -1,7 +1,7 @@
 /** A maker's sheet or a shop's card typed in, row by row. */
 import { useState } from "react";
 import type { CardDraft, CardRowDraft, ProblemError } from "../../api";
-import { Button, ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
+import { Button, ChoiceRow, SecondReader, TextField, alsoMeant, meantBut } from "../../ui";
 import { COLUMNS, EMPTY_ROW, KEYS } from "./card-columns";
 import { FormEnd } from "./form-end";
 
@@ -93,6 +93,11 @@ export function CardForm({
           </Button>
         ) : null}
       </div>
+      <SecondReader
+        value={draft.second ?? ""}
+        problem={problem?.at("second")}
+        onChange={(second) => setDraft({ ...draft, second })}
+      />
       <FormEnd
         change={change}
         what="card"

@@ -1,6 +1,6 @@
 /** Cards of one’s own: a maker’s sheet typed in with its source. */
 import { newId } from "../../api";
-import { Button } from "../../ui";
+import { Button, UsedBy } from "../../ui";
 import { EMPTY_CARD } from "./card-columns";
 import { CardForm } from "./card-form";
 import type { ShelfProps } from "./gauges-shelf";
@@ -44,6 +44,9 @@ export function CardsShelf({ crib, keep, open, setOpen, setWithdrawing }: ShelfP
               />
             </div>
             <History lines={view.history} />
+            {view.version > 1 ? (
+              <UsedBy path={`/api/crib/cards/${view.card.card}`} what="version of this card" />
+            ) : null}
             {open === view.card.card ? (
               <CardForm
                 first={view.draft}

@@ -1,13 +1,11 @@
 /** The tool crib: gauge sets with their leaves and checks, cards typed in here, guns and wrenches. Every change is kept as a version. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { AwayError, ProblemError, getCrib, newId, send, type Crib } from "../../api";
-import { NamedReason, useSettings } from "../../ui";
+import { getCrib, type Crib } from "../../api";
+import { NamedReason, useKept, useSettings, type Keep } from "../../ui";
 import { CardsShelf } from "./cards-shelf";
 import { GaugesShelf } from "./gauges-shelf";
 import { GunsShelf, WrenchesShelf } from "./tools-shelf";
-
-export type Keep = (path: string, body: Record<string, unknown>) => Promise<ProblemError | null>;
 
 export function CribPage() {
   const crib = useQuery({ queryKey: ["crib"], queryFn: getCrib });
@@ -16,28 +14,12 @@ export function CribPage() {
   const [open, setOpen] = useState("");
   const [withdrawing, setWithdrawing] = useState("");
 
-  const keep: Keep = async (path, body) => {
-    try {
-      const now = await send<Crib>(`/api/crib/${path}`, {
-        client_event_id: newId(),
-        actor,
-        happened_at: new Date().toISOString(),
-        ...body,
-      });
-      queries.setQueryData(["crib"], now);
-      void queries.invalidateQueries({ queryKey: ["choices"] });
-      void queries.invalidateQueries({ queryKey: ["tables"] });
-      setOpen("");
-      return null;
-    } catch (error) {
-      if (error instanceof ProblemError) return error;
-      const away =
-        error instanceof AwayError
-          ? "No answer from the server. What you typed stays here; try again."
-          : String(error);
-      return new ProblemError(0, "Error", away, []);
-    }
-  };
+  const { keep: send, pin } = useKept<Crib>((now) => {
+    queries.setQueryData(["crib"], now);
+    for (const key of ["choices", "tables", "used"]) void queries.invalidateQueries({ queryKey: [key] });
+    setOpen("");
+  });
+  const keep: Keep = (path, body) => send(`/api/crib/${path}`, body);
 
   const shelf = { crib: crib.data, keep, open, setOpen, setWithdrawing };
   return (
@@ -56,6 +38,7 @@ export function CribPage() {
         onClose={() => setWithdrawing("")}
         onDecide={(_, reason) => void keep(`withdraw/${withdrawing}`, { actor, reason })}
       />
+      {pin}
     </div>
   );
 }

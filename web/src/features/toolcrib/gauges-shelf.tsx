@@ -1,7 +1,6 @@
 /** Gauge sets on the shelf: leaves, check, and what was changed. */
 import { newId, type Crib } from "../../api";
-import { Button } from "../../ui";
-import type { Keep } from "./crib-page";
+import { Button, type Keep } from "../../ui";
 import { EMPTY_GAUGE, GaugeForm } from "./gauge-form";
 import { Actions, History } from "./item-actions";
 

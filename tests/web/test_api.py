@@ -284,7 +284,8 @@ def test_queries_are_bounded_however_long_the_log(app: Flask, client: FlaskClien
         leaf(i)
     late = (queries.during(lambda: leaf(1)), queries.during(lambda: client.get("/api/jobs/job-0001")))
     assert early == late
-    # One of each asks who it is, one for the rows of tables that were compared with print here, and one which of the newest entries no PIN stands for; a tap is kept with who made it, and where.
+    # One of each asks who it is, one for the rows of tables that were compared with print here, and one which of the newest entries
+    # no PIN stands for; a tap is kept with who made it, and where.
     assert late[0] <= 9 and late[1] <= 5
     for i in range(2, 6):
         open_job(client, f"job-000{i}")

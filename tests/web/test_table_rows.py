@@ -52,11 +52,15 @@ def test_jobs_that_rest_on_a_corrected_row_are_named_and_no_others(client: Flask
     assert (check["state"], check["versions"][0]["second"], check["versions"][0]["by"]) == ("corrected", second, "Tester")
     used = client.get(f"{LIMITS}/rows/{check['item_id']}/used").json
     assert [(job["job_id"], job["live"], job["version"]) for job in used["jobs"]] == [("job-0001", True, 1)]
+    (told,) = client.get("/api/jobs/job-0001/superseded").json
+    assert told["changes"] == ["C3 max: 140 → 138", "C4 min: 140 → 138"] and told["where"] == "row d over mm 80" and told["by"] == "Tester"
+    assert client.get("/api/jobs/job-0002/superseded").json == []
     # A plan that is made again uses the row as it is now, and is named no more.
     anew = client.post("/api/jobs/job-0001/plan", json=tap(plan=PLAN, reason="the table was corrected"))
     assert anew.status_code == 200, anew.json
     assert client.get(f"{LIMITS}/rows/{check['item_id']}/used").json["jobs"] == []
     assert "138" in str(client.get("/api/jobs/job-0001/record.json").json)
+    assert client.get("/api/jobs/job-0001/superseded").json == []
 
 
 def test_a_job_that_was_given_up_is_not_named_and_a_withdrawn_row_names_those_after_it(
@@ -69,6 +73,8 @@ def test_a_job_that_was_given_up_is_not_named_and_a_withdrawn_row_names_those_af
     gone = client.post(f"{LIMITS}/rows/{item}/withdraw", json=tap(reason="read the wrong line"))
     assert gone.json["checks"][0]["state"] == "left out"
     assert [job["number"] for job in client.get(f"{LIMITS}/rows/{item}/used").json["jobs"]] == [1]
+    (told,) = client.get("/api/jobs/job-0001/superseded").json
+    assert told["changes"] == ["C3 max: 138 → 140", "C4 min: 138 → 140"] and told["said"] == "withdrawn: read the wrong line"
     monkeypatch.setattr("tests.signed_in.NAMED", ("name",))
     assert do(client, "abandon", name="Tester", reason="no parts").status_code == 200
     assert client.get(f"{LIMITS}/rows/{item}/used").json["jobs"] == []
@@ -97,6 +103,8 @@ def test_a_card_said_anew_names_the_jobs_that_its_earlier_version_led(client: Fl
     assert client.post("/api/crib/cards/own-nine", json=tap(card=changed, reason="newer sheet")).status_code == 200
     (job,) = client.get("/api/crib/cards/own-nine/used").json["jobs"]
     assert (job["job_id"], job["version"], job["live"]) == ("job-0001", 1, True)
+    (told,) = client.get("/api/jobs/job-0001/superseded").json
+    assert (told["what"], told["said"]) == ("Sheet 9", "changed: newer sheet")
     assert client.get("/api/crib/cards/own-ten/used").status_code == 404
 
 

@@ -14,6 +14,7 @@ from tribodex.core.topics.lineup.show import LineDrawing
 from tribodex.store import SqlStore
 from tribodex.usecases.bench import PAGE_ENTRIES, Bench, bench
 from tribodex.usecases.bench_more import OtherwiseView, PlaceFigures, otherwise_today, place_figures, shaft_of
+from tribodex.usecases.crib import Superseded, superseded
 from tribodex.usecases.jobs import do, load, revise_plan
 from tribodex.usecases.log_lines import LogLine, log_lines, unproven_marked
 from tribodex.usecases.opening import open_job
@@ -164,6 +165,20 @@ def get_today(path: JobPath) -> Response:
     here = context()
     with here.store() as store:
         return reply(OTHERWISE, otherwise_today(here.reference_of(store), load(store, path.job_id)))
+
+
+class SupersededAnswer(Whole[list[Superseded]]):
+    """What of a job was corrected since."""
+
+
+SUPERSEDED = Shape(tuple[Superseded, ...])
+
+
+@api.get("/<job_id>/superseded", responses={200: SupersededAnswer}, summary="Rows, cards and sheets that were corrected after the job was worked out")
+def get_superseded(path: JobPath) -> Response:
+    here = context()
+    with here.store() as store:
+        return reply(SUPERSEDED, superseded(here.reference, store.crib_items(), load(store, path.job_id).log))
 
 
 class ShaftAnswer(Whole[LineDrawing]):

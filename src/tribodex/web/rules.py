@@ -43,7 +43,7 @@ _OF_JOB = Rule(Right.READ, SiteBy.JOB)
 
 _JOB = "/api/jobs/<job_id>"
 _PARTS = (
-    *("log", "newest", "figures", "outline", "today", "shaft", "chain", "looked"),
+    *("log", "newest", "figures", "outline", "today", "shaft", "chain", "superseded", "looked"),
     *("record.json", "record.html", "record.pdf", "plan.html", "plan.pdf", "mark-out.pdf", "mark-out.svg", "lead.ics"),
 )
 _KINDS = ("", "/cartridge", "/early", "/fitted", "/follower", "/insert", "/shouldered", "/unit", "/unit/locks")

@@ -47,6 +47,7 @@ import type {
   LastPlan,
   PositionView,
   Rounds,
+  Superseded,
   Used,
   Walk,
 } from "./types";
@@ -248,6 +249,7 @@ export const getOutline = (id: string) => ask<Outline>(`/api/jobs/${id}/outline`
 export const compareListed = (position: string, planned: string) =>
   ask<AsListed>(`/api/positions/${position}/compared?${new URLSearchParams({ planned })}`);
 export const getToday = (id: string) => ask<Otherwise[]>(`/api/jobs/${id}/today`);
+export const getSuperseded = (id: string) => ask<Superseded[]>(`/api/jobs/${id}/superseded`);
 export const getChain = (id: string) => ask<ChainView>(`/api/jobs/${id}/chain`);
 export const getShaft = (id: string) => ask<LineDrawing>(`/api/jobs/${id}/shaft`);
 export const getFigures = (id: string, show = "") => ask<PlaceFigures>(`/api/jobs/${id}/figures${show}`);

@@ -129,3 +129,4 @@ export type RowCheck = Schemas["RowCheck"];
 export type RowDraft = Schemas["RowDraft"];
 export type RowVersion = Schemas["RowVersion"];
 export type Used = Schemas["Used"];
+export type Superseded = Schemas["Superseded"];

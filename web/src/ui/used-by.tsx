@@ -25,7 +25,7 @@ export function UsedBy({ path, what }: { path: string; what: string }) {
         {jobs.length === 0
           ? `No job rests on an earlier ${what}.`
           : `△ ${jobs.length} ${jobs.length === 1 ? "job rests" : "jobs rest"} on an earlier ${what}` +
-            (open ? `, ${open} of them not finished: change the plan there before going on.` : ".")}
+            (open ? `; ${open} not finished: look at the plan there before going on.` : ".")}
       </p>
       <ul>
         {jobs.map((job) => (

@@ -12,6 +12,7 @@ from tribodex.usecases.crib.expected import ask_card, ask_gauge, ask_gun, ask_wr
 from tribodex.usecases.crib.gauges import GaugeDraft, GaugeView, gauge_item, gauges_of, gauges_shelf, read_gauge
 from tribodex.usecases.crib.guns import GunDraft, GunView, gun_item, guns_shelf, read_gun_draft, weighed_alike
 from tribodex.usecases.crib.shelf import keep_item, own_name, withdraw_item
+from tribodex.usecases.crib.superseded import Superseded, superseded
 from tribodex.usecases.crib.table_rows import KeptRow, RowDraft, RowVersion, keep_row, kept_rows, versions, with_rows
 from tribodex.usecases.crib.used import Used, UsedBy, used_card, used_row
 from tribodex.usecases.crib.wrenches import WrenchDraft, WrenchView, read_wrench, wrench_item, wrenches_shelf
@@ -30,6 +31,7 @@ __all__ = [
     "KeptRow",
     "RowDraft",
     "RowVersion",
+    "Superseded",
     "Used",
     "UsedBy",
     "WrenchDraft",
@@ -44,6 +46,7 @@ __all__ = [
     "keep_wrench",
     "kept_rows",
     "read_card",
+    "superseded",
     "used_card",
     "used_row",
     "versions",

@@ -213,7 +213,7 @@ def _cells(errors: Collector, sheet: Sheet, draft: RowDraft) -> dict[str, str]:
         elif "," in text and _number(text.replace(",", ".")) is not None:
             errors.add(name, f"Is “{text}” a decimal comma?", f"with a point: {text.replace(',', '.')}", (text.replace(",", "."),))
         elif (expected := _number(was)) is not None and text and _number(text) is None:
-            errors.add(name, f"“{text}” is no number; the column is in the unit of its heading.", f"a number like {expected:g}")
+            errors.add(name, f"“{text}” is no number; a number stands here.", f"a number like {expected:g}")
         else:
             _read_back(errors, name, text, was)
     return cells
@@ -225,7 +225,7 @@ def _read_back(errors: Collector, name: str, text: str, was: str) -> None:
     if name in errors.meant or now is None or before is None or now == before:
         return
     if now * before <= 0 or not 1 / READ_BACK <= now / before <= READ_BACK:
-        asked = f"The table has {before:g} here; is {now:g} what print says, in the unit of the heading?"
+        asked = f"The table has {before:g} here; is {now:g} what print says, in the unit of the table?"
         errors.fields.append(Field(name, asked, f"about {before:g}", (text,), meant=True))
 
 

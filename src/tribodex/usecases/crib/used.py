@@ -57,7 +57,7 @@ def used_row(store: Store, item_id: str) -> Used:
     rows = [kept.was, *(kept_of(item).cells for item in items)]
     code = kept.was.get("code") or kept.cells.get("code", "")
     said = store.resting_on(code or kept.table)
-    return _used(said, lambda payload: any(rests_on(payload, kept, row) for row in rows), _changed_at(items))
+    return _used(said, lambda payload: any(rests_on(payload, kept, row) for row in rows), changed_at(items))
 
 
 def used_card(store: Store, item_id: str) -> Used:
@@ -65,7 +65,7 @@ def used_card(store: Store, item_id: str) -> Used:
     items = [item for item in store.crib_items() if item.item_id == item_id and item.kind == "card"]
     if not items:
         raise NotFound("There is no such card in the crib.")
-    return _used(store.resting_on(item_id), lambda payload: item_id in set(_texts(payload)), [item.recorded_at for item in items])
+    return _used(store.resting_on(item_id), lambda payload: names(payload, item_id), [item.recorded_at for item in items])
 
 
 def rests_on(payload: Any, kept: KeptRow, row: Mapping[str, str]) -> bool:
@@ -76,8 +76,8 @@ def rests_on(payload: Any, kept: KeptRow, row: Mapping[str, str]) -> bool:
     [True, False]
     """
     if row.get("code"):
-        return any(text == row["code"] for text in _texts(payload))
-    if kept.table not in set(_texts(payload)):
+        return names(payload, row["code"])
+    if not names(payload, kept.table):
         return False
     bounds = tuple(_number(row.get(column, "")) for column in ("d_over_mm", "d_to_mm"))
     if (bores := _numbers(payload, "bore_mm", beside="outside_mm")) and None not in bounds and bounds:
@@ -91,8 +91,8 @@ def rests_on(payload: Any, kept: KeptRow, row: Mapping[str, str]) -> bool:
     return True
 
 
-def _changed_at(items: Sequence[CribItem]) -> list[datetime]:
-    """When the row became another one, each time; the shipped one held until the first."""
+def changed_at(items: Sequence[CribItem]) -> list[datetime]:
+    """Of every version of a row: when the row became another one, each time; the shipped one held until the first."""
     found, cells = [], kept_of(items[0]).was
     for item in items:
         now = kept_of(item).was if item.withdrawn else kept_of(item).cells
@@ -131,6 +131,11 @@ def _parts(one: Resting) -> Iterator[tuple[str, str, Any]]:
 def _line(one: Resting, version: int) -> UsedBy:
     job = one.job
     return UsedBy(job.id, job.number, job.title, job.machine, job.position, job.status, job.status in LIVE, one.recorded_at, max(version, 1))
+
+
+def names(payload: Any, name: str) -> bool:
+    """Whether something is named anywhere in what was worked out."""
+    return any(text == name for text in _texts(payload))
 
 
 def _texts(value: Any) -> Iterator[str]:

@@ -4,6 +4,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { Bench } from "../../api";
 import { Delivery, Say, inUnits, useSettings } from "../../ui";
 import { ChainBroken } from "./chain-broken";
+import { CorrectedSince } from "./corrected-since";
 import { Figures } from "./figures";
 import { JudgedToday } from "./judged-today";
 import { LogPanel } from "./log-panel";
@@ -50,6 +51,7 @@ export function BenchPage() {
       </div>
       <div className={`min-w-0 space-y-4 ${wide ? "lg:col-span-2" : ""}`}>
         <ChainBroken job={id} />
+        <CorrectedSince bench={bench} />
         <Delivery outbox={job.outbox} drop={job.drop} again={job.again} />
         {bench.places.length > 1 ? show ? <BackHome bench={bench} /> : <PlacesHome bench={bench} /> : null}
         {paper.on ? <PaperBar paper={paper} onChange={changePaper} tap={job.tap} /> : null}

@@ -58,7 +58,7 @@ export function RowForm(props: {
           onChange={(event) => setDraft({ ...draft, page: event.target.value })}
         />
       </div>
-      <fieldset className="grid grid-cols-2 items-end gap-2 border-t-2 border-ink pt-2">
+      <fieldset className="grid grid-cols-2 items-start gap-2 border-t-2 border-ink pt-2">
         <legend className="pr-2 text-sm font-bold">What print says</legend>
         {columns.map((column, index) => {
           const said = now[index] ?? "";

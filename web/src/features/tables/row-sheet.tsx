@@ -27,8 +27,10 @@ export function RowSheet(props: {
   const last = check?.versions.at(-1);
   const now = (at === null ? last?.cells : view.rows[at]) ?? [];
   const was = check ? check.was : at === null ? [] : now;
-  const title =
-    at === null && !check ? "A row that the table does not have" : now.filter(Boolean).slice(0, 3).join(", ");
+  const named = view.columns
+    .map((column, index) => (now[index] ? `${column.replaceAll("_", " ")} ${now[index]}` : ""))
+    .filter(Boolean);
+  const title = at === null && !check ? "A row that the table does not have" : named.slice(0, 2).join(", ");
   return (
     <Overlay open title={title || "Row"} description={view.source.title} onClose={props.onClose}>
       {check ? <History check={check} columns={view.columns} /> : null}

@@ -25,7 +25,7 @@ from tribodex.store.migrate import migrate
 from tribodex.store.models import Base
 from tribodex.store.plant import store_plant
 from tribodex.store.repository import make_engine
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.whole_plant import Plant
 
 ROOT = Path(__file__).resolve().parents[1]

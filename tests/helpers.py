@@ -31,6 +31,7 @@ from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.stages import current_stage
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.books import Reference
 from tribodex.usecases.care import Said, due_kept, due_of
 from tribodex.usecases.crib import gauge_item
 from tribodex.usecases.draft.given import PlanDraft
@@ -49,7 +50,6 @@ from tribodex.usecases.ports import (
     Machine,
     Position,
     PositionJob,
-    Reference,
     Store,
     Tap,
 )

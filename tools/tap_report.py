@@ -13,9 +13,10 @@ from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.topics.tapered import commands as cmd
 from tribodex.usecases import opening
 from tribodex.usecases.bench import bench
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
-from tribodex.usecases.ports import Machine, Position, Reference, Tap
+from tribodex.usecases.ports import Machine, Position, Tap
 
 BEARINGS, ENTRIES, JOB = 8, 500, "job-large"
 

@@ -29,8 +29,8 @@ from tribodex.core.topics.tapered.facts import BlowsStruck
 from tribodex.core.topics.tapered.looks import LookFound, LookTarget
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.working import Level
+from tribodex.usecases.books import Reference
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import Reference
 
 BY_BLOWS = replace(DRAFT, method="B")
 

@@ -20,10 +20,10 @@ from tribodex.core.mounting.reduction import Card, card_drive_up
 from tribodex.core.mounting.seat import behind_words, seat_behind_deg
 from tribodex.core.mounting.window import half_rule, target_window
 from tribodex.core.quantities import UM_PER, LengthUnit, read_length
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators import calculate, find
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import Reference
 
 THOU = UM_PER[LengthUnit.THOU]
 

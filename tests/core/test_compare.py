@@ -17,7 +17,7 @@ from tribodex.core.components.shaft import Shaft
 from tribodex.core.mounting.compare import compare, theory_against_cards
 from tribodex.core.mounting.elastic import effective_ratio
 from tribodex.core.mounting.zero import ZeroPoint, seating_degrees
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 NUT = LockNut(90, 2, 120, 4, 17, 10)
 

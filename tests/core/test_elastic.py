@@ -20,7 +20,7 @@ from tribodex.core.mounting.drive_up import RATIO_SD_SHARE
 from tribodex.core.mounting.elastic import contact_pressure_mpa, effective_ratio, growth_ratio, smoothing
 from tribodex.core.mounting.force import Tool, choose_tool, drive_up_force_n, hydraulic_step, nut_torque_nm, release_force_n
 from tribodex.core.mounting.reduction import Card
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 IRON = Material("grey iron", 110, 0.26, 10.5)
 

@@ -10,7 +10,7 @@ from tests.helpers import make_bench
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.mounting.gauging import Outcome, Phase, Row
 from tribodex.core.topics.tapered import commands as cmd
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 
 def test_a_gauging_in_as_many_taps_as_it_has_places(reference: Reference) -> None:

@@ -17,7 +17,7 @@ from tribodex.core.errors import InvalidInput, OutOfRange
 from tribodex.core.fits.iso286 import HOLE_CLASSES, SHAFT_CLASSES, SIZES_MM, hole_limits_um, shaft_limits_um, tolerance_um
 from tribodex.core.fits.seat import cylindrical_seat, form_of, judge_seat, next_spot, real_fit, seat_result, sleeve_seat
 from tribodex.core.working import Level
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 
 def _reference_tables() -> ModuleType:

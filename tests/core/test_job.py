@@ -26,9 +26,9 @@ from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.books import Reference
 from tribodex.usecases.codec import decode, encode
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 
 @pytest.fixture

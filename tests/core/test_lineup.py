@@ -17,7 +17,7 @@ from tribodex.core.lineup.growth import MATERIALS, Case, gap_left, growth_mm, gr
 from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
 from tribodex.core.shouldered.heating import ALPHA_PER_K
 from tribodex.core.working import Level
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 SRB = Kind.SPHERICAL_ROLLER
 

@@ -20,8 +20,8 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.topics.tapered.stages import ready_to_lock
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 TRUTH = VirtualBearing(125, 0.385, 8)
 UNIT = replace(

@@ -23,7 +23,7 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 
 def told(bench: Bench) -> NextMove:

@@ -27,8 +27,9 @@ from tribodex.core.units.forms import FloatBy
 from tribodex.core.warmth.reading import ReadBy
 from tribodex.core.working import Level
 from tribodex.usecases.bench import bench as shown
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import do, load
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 from tribodex.usecases.record import record
 
 DAY = "2026-10-04 09:30"

@@ -28,8 +28,8 @@ from tribodex.core.topics.tapered.tell import tell
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
 HAND_TIGHT = VirtualBearing(125, 0.385, 260)

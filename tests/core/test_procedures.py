@@ -13,10 +13,10 @@ from tribodex.core.procedure import Step, texts_for
 from tribodex.core.topics.tapered.plan import CONDITIONS, Plan
 from tribodex.core.topics.tapered.stages import STAGES
 from tribodex.reference.library import DATA, read_procedures
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import plan_sheet, procedure_id
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import Reference
 
 DRAFTS = {
     "feeler": DRAFT,

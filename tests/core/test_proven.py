@@ -27,8 +27,8 @@ from tribodex.core.topics.tapered.state import Tapered
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level, Verdict
 from tribodex.reference import load_reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 
 @pytest.fixture

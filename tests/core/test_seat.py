@@ -17,7 +17,7 @@ from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 TRUTH = VirtualBearing(125, 0.385, 8)
 

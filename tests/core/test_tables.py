@@ -28,7 +28,7 @@ from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.sources import Recall, cell
 from tribodex.reference import tables
 from tribodex.reference.library import DATA, load_reference
-from tribodex.usecases.ports import Reference, Sheet
+from tribodex.usecases.books import Reference, Sheet
 
 # ISO 5753-1, spherical roller bearings with tapered bore, µm; from memory.
 ISO_5753_ROWS = [

@@ -19,9 +19,9 @@ from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.moves import Do, NextMove
 from tribodex.core.working import Level
 from tribodex.reference import load_reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import Reference
 
 REFERENCE = load_reference()
 UNIT = replace(

@@ -21,8 +21,8 @@ from tribodex.core.topics.tapered import facts as ev
 from tribodex.core.topics.tapered.move import leaf_words, tenths
 from tribodex.core.topics.tapered.tell import amount_words
 from tribodex.core.training.virtual import VirtualBearing
+from tribodex.usecases.books import Reference
 from tribodex.usecases.planning import PlanDraft, make_plan
-from tribodex.usecases.ports import Reference
 
 
 @pytest.mark.parametrize(

@@ -15,9 +15,9 @@ from tribodex.core.job.rail import status
 from tribodex.core.topics import fold, tell
 from tribodex.exchange.record_page import render_html
 from tribodex.usecases.bench import SHOWN_ENTRIES, bench
+from tribodex.usecases.books import Reference
 from tribodex.usecases.codec import KINDS, STEPS, decode, encode
 from tribodex.usecases.jobs import Loaded, desk_of
-from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
 
 # Kept as “open” by a version without alarms: a stop that nobody has answered stands in each of them.

@@ -18,9 +18,9 @@ from tribodex.core.job.facts import Signed
 from tribodex.core.topics import fold
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.record_page import render_html, render_pdf
+from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import ChainView
 from tribodex.usecases.jobs import Loaded
-from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
 
 PAGES = Path(__file__).resolve().parents[1] / "data" / "page_one"

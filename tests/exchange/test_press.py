@@ -23,7 +23,8 @@ from tribodex.exchange.paper import FONTS, pdf_of
 from tribodex.exchange.press import Press
 from tribodex.exchange.record_page import render_html
 from tribodex.launch.demo_jobs import VirtualFitter
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.books import Reference
+from tribodex.usecases.ports import Tap
 from tribodex.usecases.record import record
 
 PAGE = "<!doctype html><title>Paper</title><p>One page</p>"

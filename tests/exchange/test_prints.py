@@ -18,9 +18,9 @@ from tribodex.exchange.drawn import CHECK_MM, INK, MARGIN_MM
 from tribodex.exchange.nut_strip import OVERLAP_MM, StripOrder, strip_pages, strip_pdf
 from tribodex.exchange.paper import Paper
 from tribodex.exchange.plan_page import BLANK_GAUGINGS, plan_html, plan_pdf
+from tribodex.usecases.books import Reference
 from tribodex.usecases.plan_sheet import plan_sheet
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import Reference
 
 SVG = "{http://www.w3.org/2000/svg}"
 NUT = LockNut(90, 2, 120, 4, 17, 10)

@@ -25,8 +25,9 @@ from tribodex.exchange.plant_file import read_plant
 from tribodex.exchange.record_page import render_html, render_pdf
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.reference.library import DATA
+from tribodex.usecases.books import Reference
 from tribodex.usecases.codec import decode
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 from tribodex.usecases.record import Record, record
 
 

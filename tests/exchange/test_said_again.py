@@ -27,8 +27,8 @@ from tribodex.core.topics.bolts import commands as bolts
 from tribodex.core.topics.lineup import commands as line
 from tribodex.core.topics.tapered import commands as tapered
 from tribodex.core.topics.tapered import facts as ev
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of
-from tribodex.usecases.ports import Reference
 
 # How it was written, not what it says: a bare number comes back with its unit, a row before there is a nut by the face of its ring.
 WRITTEN = {"typed", "thickness_typed", "moved_typed", "unmounted"}

@@ -18,8 +18,8 @@ from tribodex.core.topics.shouldered import commands as on
 from tribodex.core.topics.shouldered import facts as ev
 from tribodex.core.working import Level, Verdict
 from tribodex.usecases.bench_more import otherwise_today
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of
-from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
 
 NAMED = {path.stem: path for path in LOGS}

@@ -34,9 +34,9 @@ from tribodex.core.topics.tapered.parting import parted
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
 from tribodex.reference import load_reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.opening import MOUNTING
 from tribodex.usecases.plan_sheet import procedure_id
-from tribodex.usecases.ports import Reference
 
 MOST_MOVES, MOST_ATTEMPTS = 90, 3
 # A number is misread, or a part mislabelled, once in so many looks (own choice).

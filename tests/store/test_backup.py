@@ -34,9 +34,10 @@ from tribodex.store.migrate import migrate
 from tribodex.store.models import AttachmentRow, CribItemRow, JobEventRow, JobListRow, JobPlaceRow, LogLinkRow, MachineRow
 from tribodex.store.plant import store_plant
 from tribodex.store.repository import make_engine
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load
-from tribodex.usecases.ports import Attachment, Reference, Tap
+from tribodex.usecases.ports import Attachment, Tap
 from tribodex.usecases.record import record
 
 POSITION = "kc-2-drive"

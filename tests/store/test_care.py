@@ -19,10 +19,11 @@ from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
 from tribodex.store import SqlStore
 from tribodex.store.care import dues_anew
+from tribodex.usecases.books import Reference
 from tribodex.usecases.due_stops import DueStops, KeptPlan, RoundsAsked
 from tribodex.usecases.jobs import do
 from tribodex.usecases.keeping import open_keeping
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 from tribodex.usecases.positions import position
 from tribodex.usecases.projections import rebuild_list
 from tribodex.usecases.rounds import RoundOrder, open_round, rounds

@@ -22,11 +22,12 @@ from tribodex.store import SqlStore
 from tribodex.store.chain import chain_of, chain_what_stood, every_job, missing_jobs, newest_head, plant_troubles
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.repository import KEPT_LOGS
+from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import ChainView, JobRows, StoredEntry, check_job, first_of, link_of
 from tribodex.usecases.chain.links import entry_digest
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do
-from tribodex.usecases.ports import Attachment, Reference, Tap
+from tribodex.usecases.ports import Attachment, Tap
 
 JOBS = ("job-0001", "job-0002")
 POSITION = "kc-2-drive"

@@ -13,9 +13,10 @@ from tests.helpers import BEGIN, DRAFT, open_one
 from tribodex.core.errors import Busy, Refused
 from tribodex.core.job import commands as job_cmd
 from tribodex.store import SqlStore
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 
 JOB = "job-0001"
 pytestmark = pytest.mark.faults

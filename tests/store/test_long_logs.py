@@ -18,9 +18,10 @@ from tribodex.store import SqlStore
 from tribodex.store.kept_logs import KeptLogs
 from tribodex.store.repository import KEPT_LOGS, make_engine
 from tribodex.usecases.bench import PAGE_ENTRIES, SHOWN_CLOSED, SHOWN_ENTRIES
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, load
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 
 JOB = "job-0001"
 PLAN = PlanDraft(**(DRAFT.__dict__ | {"feeler_id": "fs-m1"}))

@@ -26,10 +26,11 @@ from tribodex.store.migrate import config, migrate
 from tribodex.store.models import Base
 from tribodex.store.plant import foreign_schema, store_plant
 from tribodex.store.repository import KEPT_LOGS, make_engine
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import CardDraft, CardRowDraft, GaugeDraft, gauges_of, keep_card, keep_gauge, with_own_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import do, plan_of
-from tribodex.usecases.ports import ConcurrentWriter, JobsAsked, Reference, Tap
+from tribodex.usecases.ports import ConcurrentWriter, JobsAsked, Tap
 from tribodex.usecases.projections import Rebuilt, rebuild_list
 
 POSITION = "kc-2-drive"

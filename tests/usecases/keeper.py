@@ -8,9 +8,10 @@ from dataclasses import replace
 from tests.helpers import BEGIN, MemoryStore
 from tribodex.core.topics.care import commands as keep
 from tribodex.core.topics.care.facts import CareWay
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, do
 from tribodex.usecases.keeping import open_keeping
-from tribodex.usecases.ports import Machine, Position, Reference, Tap
+from tribodex.usecases.ports import Machine, Position, Tap
 from tribodex.usecases.rounds import RoundOrder, open_round
 
 SET = keep.SetCare(

@@ -18,10 +18,11 @@ from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.usecases.bench import Bench, bench, rail_view, together
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import desk_of, do, load, revise_plan
 from tribodex.usecases.opening import BearingOrder, Order, open_job
-from tribodex.usecases.ports import Position, Reference, Tap
+from tribodex.usecases.ports import Position, Tap
 from tribodex.usecases.record import record
 
 TRUTH = VirtualBearing(125, 0.385, 8)

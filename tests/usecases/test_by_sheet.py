@@ -25,11 +25,11 @@ from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.topics.tapered.moves import Do
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.core.working import Level, Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import CardDraft, CardRowDraft, keep_card
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.planning import make_plan
-from tribodex.usecases.ports import Reference
 
 # 22218 K C3: by card A 45 to 60 µm are taken out and 50 left; C3 of this bore is 110 to 140.
 TYPED = replace(DRAFT, card="sheet", sheet="maker's sheet 12, page 4")

@@ -17,8 +17,8 @@ from tribodex.core.errors import InvalidInput, NotFound
 from tribodex.core.working import Level
 from tribodex.launch.calc import UNITS
 from tribodex.main import main
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators import CALCULATORS, calculate, find
-from tribodex.usecases.ports import Reference
 
 CASES = [pytest.param(case, id=f"{path.stem}:{case['name']}") for path in EXAMPLES for case in json.loads(path.read_text("utf-8"))["cases"]]
 

@@ -11,6 +11,7 @@ from tests.helpers import BEGIN, DRAFT, FEELERS, METRIC, MemoryStore, open_one
 from tests.usecases.by_hand import tap
 from tribodex.core.errors import InvalidInput, Refused
 from tribodex.core.quantities import LengthUnit
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import (
     OWN_CARDS,
     CardDraft,
@@ -29,7 +30,7 @@ from tribodex.usecases.crib.expected import ask_card, ask_gauge, ask_gun, ask_wr
 from tribodex.usecases.crib.guns import GunDraft
 from tribodex.usecases.crib.wrenches import WrenchDraft
 from tribodex.usecases.jobs import load, plan_of
-from tribodex.usecases.ports import CribItem, Reference, Tap
+from tribodex.usecases.ports import CribItem, Tap
 from tribodex.usecases.record import record
 
 ROW = CardRowDraft(over="80", to="100", reduction_low="1.5 thou", reduction_high="2.5 thou", drive_low="0.6", drive_high="0.85", residual_c3="0.055")

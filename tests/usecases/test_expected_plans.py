@@ -12,6 +12,7 @@ import pytest
 from tests.benches.cartridge import CLOSING
 from tests.helpers import DRAFT, FEELERS, make_plan
 from tribodex.core.errors import InvalidInput
+from tribodex.usecases.books import Reference
 from tribodex.usecases.planning.cartridges import cartridge_plan
 from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
@@ -19,7 +20,6 @@ from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.shouldered import shoulder_plan
 from tribodex.usecases.planning.units import unit_plan
-from tribodex.usecases.ports import Reference
 
 Made = Callable[[Reference, Any], Any]
 FULL = replace(

@@ -12,8 +12,8 @@ from tribodex.core.topics.tapered import commands as cmd
 from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.usecases.bench import bench
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, Tap, do, load, revise_plan
-from tribodex.usecases.ports import Reference
 from tribodex.usecases.record import record
 
 

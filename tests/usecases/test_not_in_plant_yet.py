@@ -15,11 +15,12 @@ from tribodex.core.job.facts import PositionGiven, Signed
 from tribodex.core.lineup.floating import Floats
 from tribodex.core.topics.stock.facts import StockCode
 from tribodex.usecases.bench import bench
+from tribodex.usecases.books import Reference
 from tribodex.usecases.codec import decode, encode
 from tribodex.usecases.jobs import Loaded, desk_of, do, last_plan
 from tribodex.usecases.log_lines import log_lines
 from tribodex.usecases.opening import BearingOrder, Order, open_job
-from tribodex.usecases.ports import Machine, Position, Reference, Tap
+from tribodex.usecases.ports import Machine, Position, Tap
 from tribodex.usecases.positions import give_position, position
 from tribodex.usecases.record import record
 

@@ -16,9 +16,10 @@ from tribodex.core.job.scope import Scope
 from tribodex.core.topics.care.commands import SayBearing
 from tribodex.core.topics.stock.commands import ComparePosition
 from tribodex.core.topics.stock.facts import PositionCompared, StockCode
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, do, revise_plan
 from tribodex.usecases.planning.listed import compared
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 
 
 def opened(reference: Reference, designation: str, **more: str) -> tuple[MemoryStore, Loaded]:

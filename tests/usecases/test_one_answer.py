@@ -22,13 +22,14 @@ from tribodex.exchange.plan_page import plan_html
 from tribodex.exchange.record_page import render_html
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.reference import load_reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import CardDraft, CardRowDraft, keep_card
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import plan_of
 from tribodex.usecases.plan_sheet import plan_sheet
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.early import early
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 from tribodex.usecases.record import record
 from tribodex.usecases.variants import VariantDraft, side_by_side
 

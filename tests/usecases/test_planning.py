@@ -11,11 +11,11 @@ from tribodex.core.components.bands import Span
 from tribodex.core.components.bearing import read_designation
 from tribodex.core.errors import Field, InvalidInput
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.plan_sheet import plan_sheet
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.early import early
-from tribodex.usecases.ports import Reference
 
 
 def figure(figures: tuple[Result, ...], name: str) -> Result:

@@ -22,12 +22,13 @@ from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop import commands as walked
 from tribodex.core.topics.stop.facts import StopDone
 from tribodex.exchange.calendar import DayEntry, calendar, position_entries, round_entries
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import GunDraft, keep_gun
 from tribodex.usecases.due_stops import USUAL_CREW, DueStops, KeptPlan, RoundsAsked
 from tribodex.usecases.jobs import Loaded, load
 from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.moving import MoveOrder, move_stop
-from tribodex.usecases.ports import CareRow, Crew, Reference, Tap
+from tribodex.usecases.ports import CareRow, Crew, Tap
 from tribodex.usecases.positions import position
 from tribodex.usecases.projections import rebuild_list
 from tribodex.usecases.rounds import RoundOrder, open_round, rounds

@@ -23,9 +23,10 @@ from tribodex.core.topics.care.facts import BearingSaid
 from tribodex.core.topics.grease import commands as fill
 from tribodex.core.topics.prepare import commands as seat
 from tribodex.core.topics.seals import commands as seal
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of, revise_plan
 from tribodex.usecases.keeping import open_keeping
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 
 LARGER = job_cmd.SayFitted("22220 K C3", "90 mm", seat="adapter_sleeve")
 FILL = fill.PlanFill("middling", mass="3.4 kg", housing="180 mm", inside="90 mm", corners="2")

@@ -28,11 +28,12 @@ from tribodex.core.topics.seals import TOPIC
 from tribodex.core.topics.seals import commands as seal
 from tribodex.core.topics.seals.plan import bearing_stays
 from tribodex.core.topics.seals.state import Seals
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import desk_of
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
 from tribodex.usecases.planning.inserts import InsertDraft
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 from tribodex.usecases.record import record
 
 

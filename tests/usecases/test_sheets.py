@@ -13,10 +13,10 @@ from pydantic import ValidationError
 from tests.usecases.examples import EXAMPLES
 from tribodex.core.errors import InvalidInput, NotFound, TribodexError
 from tribodex.core.quantities import Shown
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators import CALCULATORS, calculate, find
 from tribodex.usecases.calculators.sheets import CalculatorSheet, sheets, work_out
 from tribodex.usecases.calculators.words import SHEETS, WORDS
-from tribodex.usecases.ports import Reference
 
 CASES = [case for path in EXAMPLES for case in json.loads(path.read_text("utf-8"))["cases"]]
 UNIT = {"_mm": "mm", "_um": "µm", "_c": "°C", "_mm2": "mm²", "_g": "g", "_kg": "kg", "_nm": "N·m", "_cm3": "cm³"}

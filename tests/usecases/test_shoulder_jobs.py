@@ -14,11 +14,12 @@ from tribodex.core.sheet import Page
 from tribodex.core.topics import shouldered
 from tribodex.usecases.bench import bench
 from tribodex.usecases.bench_more import place_figures
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import load, summary_of
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.shouldered import shoulder_sheet
-from tribodex.usecases.ports import Machine, Position, Reference, Tap
+from tribodex.usecases.ports import Machine, Position, Tap
 from tribodex.usecases.record import record
 
 OPEN = ShoulderDraft(designation="6209 C3", shaft_class="k5", held_by="lock_nut")

@@ -16,8 +16,9 @@ from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_jobs import VirtualFitter
 from tribodex.usecases.bench import Bench, bench
 from tribodex.usecases.bench_more import place_figures
+from tribodex.usecases.books import Reference
 from tribodex.usecases.outline import outline
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 from tribodex.web.context import reply_short
 
 BENCH = TypeAdapter(Bench)

@@ -13,11 +13,12 @@ from hypothesis import strategies as st
 from tests.helpers import BEGIN, DRAFT, MemoryStore
 from tests.usecases.by_hand import tap
 from tribodex.core.errors import InvalidInput, NotFound, Refused
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import CardDraft, CardRowDraft, RowDraft, keep_card, keep_row, with_own_cards, with_rows, withdraw
 from tribodex.usecases.crib.table_rows import kept_rows, named_by, plain, sources_said
 from tribodex.usecases.crib.used import rests_on
 from tribodex.usecases.jobs import plan_of
-from tribodex.usecases.ports import CribItem, Reference
+from tribodex.usecases.ports import CribItem
 from tribodex.usecases.tables import table_heads, table_view
 
 LIMITS = "clearance_srb_tapered"

@@ -8,7 +8,7 @@ import pytest
 
 from tests.helpers import DRAFT
 from tribodex.core.errors import InvalidInput, NotFound
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 from tribodex.usecases.tables import table_heads, table_view
 from tribodex.usecases.variants import VariantDraft, VariantSheet, side_by_side
 

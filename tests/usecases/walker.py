@@ -8,10 +8,11 @@ from tests.helpers import BEGIN, DRAFT, MemoryStore
 from tribodex.core.job import commands as job_cmd
 from tribodex.core.job import rail
 from tribodex.core.job.scope import Scope
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of, do
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.fitted import FittedDraft
-from tribodex.usecases.ports import Reference, Tap
+from tribodex.usecases.ports import Tap
 
 
 class Walker:

@@ -13,7 +13,7 @@ from sqlalchemy import Engine
 from tests.helpers import ticking
 from tests.signed_in import LIGHT, signed_in
 from tribodex.launch.mariadb import LocalMariaDB
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 from tribodex.web.app import Settings, create_app
 from tribodex.web.context import KEY
 

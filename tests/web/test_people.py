@@ -21,7 +21,7 @@ from tests.web.care import CARE
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.store.people import People
 from tribodex.store.tries import FIRST_WAIT_S, SLIPS, DatabaseCounts, WrongTries
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 from tribodex.web.access import DEVICE, PIN, SEAL, SEALED, SESSION, SITE, TAP
 from tribodex.web.app import Settings, create_app
 from tribodex.web.context import KEY

@@ -23,8 +23,8 @@ from tests.web.browsers import FIRST, Browser
 from tribodex.launch.mariadb import LocalMariaDB
 from tribodex.openid import OpenIdProvider, ProviderSettings, provider_settings
 from tribodex.openid import client as openid_client
+from tribodex.usecases.books import Reference
 from tribodex.usecases.people.provider import Away, ProviderTrouble
-from tribodex.usecases.ports import Reference
 from tribodex.web.app import Settings, create_app
 from tribodex.web.context import KEY
 

@@ -119,6 +119,19 @@ def test_what_is_wrong_is_a_problem_with_its_cell(client: FlaskClient) -> None:
     assert keep(client, LIMITS, was, second="Nobody Here").status_code == 403
 
 
+def test_a_tap_reads_a_mark_of_the_rows_and_not_the_rows(client: FlaskClient, second: str) -> None:
+    open_job(client)
+    was = row_of(client, LIMITS, "d_over_mm", "80")
+    here = client.application.extensions["tribodex"]
+    with here.store() as store:
+        before, shipped = store.row_mark(), here.reference_of(store)
+        assert here.reference_of(store) is shipped is here.reference
+    assert proven(client, LIMITS, was, second, C3_max="138", C4_min="138").status_code == 200
+    with here.store() as store:
+        changed = here.reference_of(store)
+        assert store.row_mark() != before and changed is not shipped and here.reference_of(store) is changed
+
+
 def test_a_row_sent_again_because_its_answer_was_lost_is_kept_once(client: FlaskClient) -> None:
     was = row_of(client, LIMITS, "d_over_mm", "80")
     body = tap(row={"was": was, "cells": was, "edition": "a standard, 2009", "page": "7"})

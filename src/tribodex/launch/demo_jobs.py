@@ -31,6 +31,7 @@ from tribodex.core.training.virtual import VirtualBearing
 from tribodex.launch.demo_steps import AFTER_LOCKING
 from tribodex.reference.yaml_file import read_yaml
 from tribodex.store import SqlStore
+from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, desk_of, do
@@ -38,7 +39,7 @@ from tribodex.usecases.keeping import open_keeping, open_seal
 from tribodex.usecases.opening import BearingOrder, Order, open_job
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft
 from tribodex.usecases.planning.kinds import KINDS, Draft
-from tribodex.usecases.ports import JobSummary, Reference, Store, Tap
+from tribodex.usecases.ports import JobSummary, Store, Tap
 from tribodex.usecases.rounds import RoundOrder, open_round
 
 PACE = timedelta(seconds=50)

@@ -18,7 +18,7 @@ from tribodex.core.topics import HOUSE
 from tribodex.reference import tables
 from tribodex.reference.failure import failure_marks
 from tribodex.reference.yaml_file import read_yaml
-from tribodex.usecases.ports import Reference, RowChange, Sheet
+from tribodex.usecases.books import Reference, RowChange, Sheet
 
 DATA = Path(__file__).resolve().parents[3] / "data"
 _PROCEDURE = TypeAdapter(Procedure)

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import asdict
 from datetime import UTC
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
@@ -32,6 +32,12 @@ class KeepsCrib(AtSite):
     def row_items(self) -> Sequence[CribItem]:
         """Rows of tables alone, in one query."""
         return self._crib("row")
+
+    def row_mark(self) -> tuple[str, int, int]:
+        """Another one as soon as a row is kept or withdrawn here, without reading any."""
+        asked = select(func.count(), func.coalesce(func.max(CribItemRow.entry), 0)).where(CribItemRow.kind == "row")
+        count, newest = self._session.execute(self._here(asked, CribItemRow.site_id)).one()
+        return self.site or "", count, newest
 
     def _crib(self, kind: CribKind | None = None) -> Sequence[CribItem]:
         asked = select(CribItemRow, AccountRow.pseudonym).outerjoin(

@@ -34,15 +34,7 @@ from tribodex.store.plant import SHAFTS, plant_mark
 from tribodex.usecases.care import Said
 from tribodex.usecases.chain import ChainView, LastSeen, LogKeys, StoredEntry, stored_json
 from tribodex.usecases.people.ports import Acting
-from tribodex.usecases.ports import (
-    CareRow,
-    ConcurrentWriter,
-    Crew,
-    JobSummary,
-    Machine,
-    Position,
-    PositionJob,
-)
+from tribodex.usecases.ports import CareRow, ConcurrentWriter, Crew, JobSummary, Machine, Position, PositionJob
 
 DEADLOCKED = (1205, 1213)
 

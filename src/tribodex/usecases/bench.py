@@ -24,10 +24,10 @@ from tribodex.core.topics import HOUSE, Work, stock
 from tribodex.core.topics.stop.facts import StopPlanned
 from tribodex.core.topics.tapered.work import TaperedWork
 from tribodex.core.working import Level, Result, Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.log_lines import LogLine, log_lines, said_as
 from tribodex.usecases.outline import mark_of
-from tribodex.usecases.ports import Reference
 
 # Entries that come with every answer; older ones are asked for, by the page.
 SHOWN_ENTRIES, PAGE_ENTRIES = 5, 500

@@ -10,10 +10,10 @@ from tribodex.core.topics import HOUSE, lineup, tapered, tell
 from tribodex.core.topics.lineup.show import LineDrawing, drawing
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.bench import shown_task
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.planning.cartridges import cartridge_figures
 from tribodex.usecases.planning.kinds import cartridge_at, planned_at
-from tribodex.usecases.ports import Reference
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tribodex.core.failure.marks import Cause, Consequence, DamageClass, MarkQuestion, PartRule, RemovalMarks
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 
 @dataclass(frozen=True)

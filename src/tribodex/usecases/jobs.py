@@ -32,6 +32,7 @@ from tribodex.core.topics.tapered.commands import RevisePlan
 from tribodex.core.topics.tapered.facts import TaperedPlanned
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.state import Tapered
+from tribodex.usecases.books import Reference
 from tribodex.usecases.care import care_said
 from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.crib.shelves import FROM_CRIB, shelves_of
@@ -40,7 +41,7 @@ from tribodex.usecases.plan_sheet import procedure_id
 from tribodex.usecases.planning import make_plan
 from tribodex.usecases.planning.listed import compared_again, says_a_bearing
 from tribodex.usecases.planning.sleeves import seat_spec
-from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Reference, Store, Tap
+from tribodex.usecases.ports import ConcurrentWriter, JobSummary, Store, Tap
 
 TRIES = 5
 # What somebody says of a job without working at it.

@@ -10,8 +10,9 @@ from tribodex.core.job.facts import JobOpened, Planned
 from tribodex.core.job.places import SHAFT, Place
 from tribodex.core.topics import fold
 from tribodex.core.topics.care.facts import BearingSaid
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, append, load
-from tribodex.usecases.ports import ConcurrentWriter, Reference, Store, Tap
+from tribodex.usecases.ports import ConcurrentWriter, Store, Tap
 
 KEEPING, KEPT = "job-keeping", "keeping"
 SEALING, SEALED = "job-seal", "large-seal"

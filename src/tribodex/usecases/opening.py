@@ -22,6 +22,7 @@ from tribodex.core.topics.prepare.facts import SeatPlanned
 from tribodex.core.topics.shouldered.facts import ShoulderPlanned
 from tribodex.core.topics.stock.facts import PositionCompared
 from tribodex.core.topics.tapered.facts import TaperedPlanned
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import gauges_of, with_cards
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.jobs import Loaded, append, load
@@ -34,7 +35,7 @@ from tribodex.usecases.planning.given_shouldered import ShoulderDraft
 from tribodex.usecases.planning.inserts import InsertDraft
 from tribodex.usecases.planning.kinds import FITTED, INSERT, Draft, kind_of_draft
 from tribodex.usecases.planning.sleeves import seat_spec
-from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Reference, Store, Tap
+from tribodex.usecases.ports import ConcurrentWriter, Machine, Position, Store, Tap
 
 # The procedure of the shaft: the mounting alone, or every stage.
 MOUNTING, WHOLE, FOLLOWERS = "job-mounting", "job-shaft", "job-follower"

@@ -11,8 +11,8 @@ from tribodex.core.procedure import Step, texts_for
 from tribodex.core.procedure.labels import TRADE_STAGES, TRADE_TITLES
 from tribodex.core.procedure.put_right import shown
 from tribodex.core.topics import HOUSE
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import Loaded, desk_of
-from tribodex.usecases.ports import Reference
 
 
 @dataclass(frozen=True)

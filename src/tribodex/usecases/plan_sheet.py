@@ -25,8 +25,8 @@ from tribodex.core.procedure.put_right import shown
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.work import section_for
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.planning import covering_cards, tool_of
-from tribodex.usecases.ports import Reference
 
 
 @dataclass(frozen=True)

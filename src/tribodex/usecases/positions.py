@@ -12,9 +12,10 @@ from tribodex.core.quantities import number_plain
 from tribodex.core.schedule.due import CareKind, is_late
 from tribodex.core.schedule.history import CareSaid, DueNow, OwedSaid, SetSaid, SkipSaid, due_now
 from tribodex.core.topics.care.facts import CareWay
+from tribodex.usecases.books import Reference
 from tribodex.usecases.care import entries_of
 from tribodex.usecases.jobs import Loaded, do
-from tribodex.usecases.ports import PositionJob, Reference, Store, Tap
+from tribodex.usecases.ports import PositionJob, Store, Tap
 
 # Rounds and jobs that are shown; older ones stand in the list of jobs.
 SHOWN_JOBS = 120

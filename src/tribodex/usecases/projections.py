@@ -6,9 +6,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass, fields
 
 from tribodex.core.errors import Refused
+from tribodex.usecases.books import Reference
 from tribodex.usecases.care import care_said
 from tribodex.usecases.jobs import ROUND, load, positions_of, summary_of
-from tribodex.usecases.ports import JobSummary, Reference, Store
+from tribodex.usecases.ports import JobSummary, Store
 
 PAGE = 100
 

@@ -30,11 +30,11 @@ from tribodex.core.topics.tapered.tell import PHASES, PLACES
 from tribodex.core.topics.tapered.views import ruler_view
 from tribodex.core.working import Result, Verdict
 from tribodex.usecases.bench import PointView, point_views
+from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import ChainView
 from tribodex.usecases.codec import encode
 from tribodex.usecases.jobs import Loaded, desk_of
 from tribodex.usecases.log_lines import LogLine, log_lines
-from tribodex.usecases.ports import Reference
 
 FORMAT = "tribodex.record"
 FORMAT_VERSION = 6

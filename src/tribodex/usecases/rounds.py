@@ -15,10 +15,11 @@ from tribodex.core.schedule.history import OWED, DueNow
 from tribodex.core.topics import fold
 from tribodex.core.topics.care.facts import CareWay
 from tribodex.core.topics.stop.facts import StopPlan, StopPlanned
+from tribodex.usecases.books import Reference
 from tribodex.usecases.care import due_read
 from tribodex.usecases.due_stops import DueStop, DueStops, KeptPlan, RoundsAsked, RoundWeek
 from tribodex.usecases.jobs import ROUND, Loaded, append, load
-from tribodex.usecases.ports import ConcurrentWriter, Reference, Store, Tap
+from tribodex.usecases.ports import ConcurrentWriter, Store, Tap
 
 STOP_PROCEDURE = "round-stop"
 WEEKS, MOST_WEEKS = 12, 52

@@ -17,9 +17,10 @@ from tribodex.core.mounting.reduction import ReductionCard
 from tribodex.core.mounting.sheet import KeyedBy
 from tribodex.core.sources import Source, value
 from tribodex.core.working import percent
+from tribodex.usecases.books import Reference, Sheet
 from tribodex.usecases.crib.shelf import latest
 from tribodex.usecases.crib.table_rows import RowVersion, kept_of, versions
-from tribodex.usecases.ports import CribItem, Reference, Sheet
+from tribodex.usecases.ports import CribItem
 
 # Bores of the charts of theory against cards, mm.
 BORES = np.array([25.0, *np.arange(30.0, 101.0, 5.0), *np.arange(110.0, 501.0, 10.0)])

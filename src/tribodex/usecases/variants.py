@@ -19,12 +19,12 @@ from tribodex.core.sources import LAME, PRACTICE, SCREW
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.topics.tapered.work import section_for
 from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED, PlanDraft
 from tribodex.usecases.draft.kelvin import parse_kelvin
 from tribodex.usecases.plan_sheet import comparison_of
 from tribodex.usecases.planning import make_plan, tool_of
-from tribodex.usecases.ports import Reference
 
 MOST_VARIANTS = 3
 # Inner ring over outer; commonly 5 to 10 (common practice, no source), K.

@@ -8,8 +8,8 @@ from tribodex.core.errors import NotFound
 from tribodex.core.job import rail
 from tribodex.core.topics import stop
 from tribodex.core.topics.stop.show import StopWork
+from tribodex.usecases.books import Reference
 from tribodex.usecases.jobs import ROUND, Loaded, desk_of
-from tribodex.usecases.ports import Reference
 
 SET_OUT = "set_out"
 

@@ -15,9 +15,9 @@ from tribodex import __version__
 from tribodex.exchange.pictures import LARGEST_BYTES
 from tribodex.store.log_keys import KeyFiles
 from tribodex.store.repository import make_engine
+from tribodex.usecases.books import Reference
 from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.people.provider import Provider
-from tribodex.usecases.ports import Reference
 from tribodex.web import (
     access,
     attachments,

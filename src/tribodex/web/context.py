@@ -11,19 +11,20 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any, cast
 
+from cachetools import LRUCache
 from flask import Response, current_app, g, has_request_context
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from tribodex.store import SqlStore
 from tribodex.store.tries import DatabaseCounts, WrongTries
+from tribodex.usecases.books import Reference
 from tribodex.usecases.chain import LogKeys
 from tribodex.usecases.crib import with_rows
 from tribodex.usecases.due_stops import KeptPlan
 from tribodex.usecases.people.hashes import Hashes
 from tribodex.usecases.people.ports import Tries
 from tribodex.usecases.people.provider import Provider
-from tribodex.usecases.ports import Reference
 from tribodex.usecases.shape import Shape
 from tribodex.web.kept_answer import KeptAnswers
 from tribodex.web.known import KnownSites
@@ -37,6 +38,23 @@ DATABASE_SLOTS = 8
 # When all of them wait and none has come back for this long, the database hangs: whoever comes is told so at once.
 STALLED_SECONDS = 0.6
 PATIENCE_SECONDS = 5.0
+
+
+class KeptReferences:
+    """The newest references by the mark of their rows: a tap reads a mark, not every row that was compared."""
+
+    def __init__(self, most: int) -> None:
+        self._kept: LRUCache[tuple[str, int, int], Reference] = LRUCache(most)
+        self._lock = threading.Lock()
+
+    def get(self, mark: tuple[str, int, int]) -> Reference | None:
+        """What was kept under a mark."""
+        with self._lock:
+            return self._kept.get(mark)
+
+    def __setitem__(self, mark: tuple[str, int, int], made: Reference) -> None:
+        with self._lock:
+            self._kept[mark] = made
 
 
 class Slots:
@@ -88,6 +106,7 @@ class Context:
     newest: Newest = field(init=False)
 
     _known: list[str] = field(default_factory=list)
+    _references: KeptReferences = field(default_factory=lambda: KeptReferences(32))
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "newest", Newest(self._newest_entries))
@@ -112,7 +131,13 @@ class Context:
 
     def reference_of(self, store: SqlStore) -> Reference:
         """The reference as the site of a store has it: with the rows of tables that were compared with print there."""
-        return with_rows(self.reference, store.row_items())
+        mark = store.row_mark()
+        if mark[1] == 0:
+            return self.reference
+        found = self._references.get(mark)
+        if found is None:
+            found = self._references[mark] = with_rows(self.reference, store.row_items())
+        return found
 
     @contextmanager
     def store(self, *, anybody: bool = False) -> Iterator[SqlStore]:

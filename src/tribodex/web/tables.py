@@ -7,9 +7,9 @@ from flask_openapi3 import Tag
 from pydantic import Field
 
 from tribodex.store import SqlStore
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib import RowDraft, Used, keep_row, used_row, with_cards, with_own_cards, withdraw
 from tribodex.usecases.people.standing import ask_reader
-from tribodex.usecases.ports import Reference
 from tribodex.usecases.shape import Shape
 from tribodex.usecases.tables import TableHead, TableView, table_heads, table_view
 from tribodex.web.access import acting

@@ -7,7 +7,7 @@ from tribodex.core.follower.stud import StudRow, StudTable
 from tribodex.core.sources import Recall
 from tribodex.core.units.sizes import InsertRow, InsertSizes
 from tribodex.reference.tables.cells import cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 
 def dimension_table(*sheets: Sheet) -> DimensionTable:

@@ -10,7 +10,7 @@ from typing import Protocol
 
 from tribodex.core.components.bands import Span
 from tribodex.core.sources import Recall, cell
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 Safer = Callable[[Iterable[float]], float]
 

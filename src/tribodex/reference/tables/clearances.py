@@ -9,7 +9,7 @@ from tribodex.core.mounting.clearance import ClearanceRow, ClearanceTable
 from tribodex.core.mounting.reduction import CARD_REASONS, Card, ReductionCard, ReductionRow
 from tribodex.core.sources import Recall
 from tribodex.reference.tables.cells import Cells, bands_join, cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 
 def clearance_table(sheet: Sheet) -> ClearanceTable:

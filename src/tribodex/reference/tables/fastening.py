@@ -8,7 +8,7 @@ from tribodex.core.bolts.torque import BoltRow, BoltStrength
 from tribodex.core.shouldered.retaining_ring import RetainingRings, RingRow
 from tribodex.core.units.screws import ScrewRow, SetScrews
 from tribodex.reference.tables.cells import cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 
 def retaining_rings(sheet: Sheet) -> RetainingRings:

@@ -6,7 +6,7 @@ from tribodex.core.components.material import Material, MaterialTable, range_of
 from tribodex.core.fits.iso492 import RingBand, RingTable
 from tribodex.core.mounting.shaft_fit import InchBand, InchShafts
 from tribodex.reference.tables.cells import cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 
 def inch_shafts(sheet: Sheet) -> InchShafts:

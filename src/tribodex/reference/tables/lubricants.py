@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.grease.thickener import Thickeners
 from tribodex.core.grease.viscosity import OilGrades
 from tribodex.reference.tables.cells import cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 _WORSE = ("compatible", "borderline", "incompatible")
 

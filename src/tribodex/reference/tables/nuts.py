@@ -5,7 +5,7 @@ from __future__ import annotations
 from tribodex.core.components.lock_nut import LockKind, LockNut, LockNutTable
 from tribodex.core.quantities import parse_pitch_mm
 from tribodex.reference.tables.cells import Cells, cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 _INCH_MM = 25.4
 

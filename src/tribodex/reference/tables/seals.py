@@ -9,7 +9,7 @@ from tribodex.core.seals.material import SealMaterial, SealMaterials
 from tribodex.core.seals.v_ring import VRingBand, VRings
 from tribodex.core.sources import Recall
 from tribodex.reference.tables.cells import cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 
 def seal_materials(sheet: Sheet) -> SealMaterials:

@@ -11,7 +11,7 @@ from pydantic import TypeAdapter
 
 from tribodex.core.sources import Source
 from tribodex.reference.yaml_file import read_yaml
-from tribodex.usecases.ports import RowChange, Sheet
+from tribodex.usecases.books import RowChange, Sheet
 
 _SOURCE = TypeAdapter(Source)
 

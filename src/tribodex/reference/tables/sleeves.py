@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tribodex.core.components.adapter_sleeve import AdapterSleeve, SleeveTable, WithdrawalSleeve, WithdrawalTable
 from tribodex.reference.tables.cells import Cells, cells_of
-from tribodex.usecases.ports import Sheet
+from tribodex.usecases.books import Sheet
 
 
 def sleeve_table(sheet: Sheet) -> SleeveTable:

@@ -6,9 +6,9 @@ A calculator takes named numbers with their unit in the name and answers value, 
 from dataclasses import replace
 
 from tribodex.core.errors import InvalidInput, NotFound
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators import bolting, driving, gauging, greasing, reading, removing, running_in, sealing, shafting, shouldering
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs
-from tribodex.usecases.ports import Reference
 
 __all__ = ["CALCULATORS", "Answer", "Calculator", "Inputs", "calculate", "find"]
 

@@ -15,7 +15,7 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.mounting.compare import Comparison
 from tribodex.core.mounting.locking import TabPosition
 from tribodex.core.working import Result, Verdict
-from tribodex.usecases.ports import Reference
+from tribodex.usecases.books import Reference
 
 Mm = Annotated[float, Field(gt=0, le=3000)]
 Um = Annotated[float, Field(ge=0, le=5000)]

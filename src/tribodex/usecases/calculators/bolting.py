@@ -11,8 +11,8 @@ from tribodex.core.bolts.torque import BoltFinish, Into, bolt_torque, engagement
 from tribodex.core.bolts.wrench import wrench_setting
 from tribodex.core.errors import InvalidInput
 from tribodex.core.units.screws import screw_result, torque_of
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Deg, Inputs, Mm
-from tribodex.usecases.ports import Reference
 
 
 class BoltInputs(Inputs):

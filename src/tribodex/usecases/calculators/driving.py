@@ -27,8 +27,8 @@ from tribodex.core.mounting.warm_shaft import Warmth, play_taken_um, warm_shaft
 from tribodex.core.mounting.window import reduction_result, target_window, window_result
 from tribodex.core.mounting.zero import ZeroPoint
 from tribodex.core.working import Level, Result, Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, BearingInputs, Calculator, Deg, Inputs, Mm, Pitch, Um, nut_of, ordered
-from tribodex.usecases.ports import Reference
 
 
 class OnShaft(BearingInputs):

@@ -19,8 +19,8 @@ from tribodex.core.mounting.window import HALF_SHARE, Target, half_rule, reducti
 from tribodex.core.quantities import LengthUnit, parse_length
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Line, Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, Um, of_bore, ordered
-from tribodex.usecases.ports import Reference
 
 
 class GroupInputs(Inputs):

@@ -15,8 +15,8 @@ from tribodex.core.grease.lubricator import lubricator_days
 from tribodex.core.grease.strokes import CARTRIDGE_G, GreaseGun, cartridges, insert_strokes, over_corners, strokes_for
 from tribodex.core.grease.viscosity import USUAL_VI, kappa, nu_100_of, viscosity_at, viscosity_needed
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
-from tribodex.usecases.ports import Reference
 
 Grams = Annotated[float, Field(ge=0, le=100_000)]
 Stroke = Annotated[float, Field(gt=0, le=20)]

@@ -8,8 +8,8 @@ from tribodex.core.errors import InvalidInput
 from tribodex.core.job.proofs import worst
 from tribodex.core.mounting.part_numbers import MEMORY, Candidate, NumbersSaid, PartBooks, decode, read_bearing, read_block, read_sleeve
 from tribodex.core.working import Level, Line, Result, Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
-from tribodex.usecases.ports import Reference
 
 
 class PartNumbersInputs(Inputs):

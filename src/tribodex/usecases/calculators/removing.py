@@ -11,8 +11,8 @@ from tribodex.core.components.bearing import Bearing, Group, Taper, check_dimens
 from tribodex.core.components.shaft import Shaft
 from tribodex.core.removal.backing_off import nut_gap
 from tribodex.core.removal.forces import pull_off_force, release_force, tool_size
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, BearingInputs, Calculator, Inputs, Mm, Um, ordered
-from tribodex.usecases.ports import Reference
 
 
 class ReleaseInputs(BearingInputs):

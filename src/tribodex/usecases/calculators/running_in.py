@@ -12,8 +12,8 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.gaps import ring_gaps
 from tribodex.core.warmth.reading import ReadBy, Warmth
 from tribodex.core.warmth.settling import SEALED, Limits, judge_run
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs
-from tribodex.usecases.ports import Reference
 
 Gap = Annotated[float, Field(ge=0, le=1000)]
 Celsius = Annotated[float, Field(ge=-40, le=400)]

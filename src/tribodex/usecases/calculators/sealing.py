@@ -11,8 +11,8 @@ from tribodex.core.seals.large import ROOM_C, pressing_order, warm_up
 from tribodex.core.seals.material import chamfer_length, judge_material, labyrinth_back, labyrinth_play, lip_speed
 from tribodex.core.seals.v_ring import Held, judge_set, judge_v_speed, set_width, sheet_span
 from tribodex.core.working import Level, Result, Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm
-from tribodex.usecases.ports import Reference
 
 Celsius = Annotated[float, Field(ge=-60, le=400)]
 _WEIGHT = (Level.STOP, Level.WATCH, Level.UNKNOWN, Level.GOOD)

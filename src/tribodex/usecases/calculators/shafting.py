@@ -14,8 +14,8 @@ from tribodex.core.lineup.floating import Floats
 from tribodex.core.lineup.growth import MATERIALS, Case, gap_left, growth_range, place_float
 from tribodex.core.lineup.placing import Foot, alignment, bolt_room, ring_rest, soft_foot, start_position
 from tribodex.core.working import Line, Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, ordered
-from tribodex.usecases.ports import Reference
 
 Length = Annotated[float, Field(ge=0, le=30_000)]
 Celsius = Annotated[float, Field(ge=-60, le=400)]

@@ -24,11 +24,11 @@ from tribodex.core.quantities import (
     parse_volume_cm3,
     read_length,
 )
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators import CALCULATORS, Answer, calculate
 from tribodex.usecases.calculators.base import Calculator
 from tribodex.usecases.calculators.words import CHOICES, SHEETS, WORDS
 from tribodex.usecases.draft.collector import Collector
-from tribodex.usecases.ports import Reference
 
 # No clearance, reduction or leaf stack of this work is thicker.
 MOST_UM = 5000.0

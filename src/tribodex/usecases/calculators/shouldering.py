@@ -20,8 +20,8 @@ from tribodex.core.shouldered.fit import clearance_left, push_on_force
 from tribodex.core.shouldered.heating import heat_limit, heat_needed
 from tribodex.core.shouldered.hub import hub_heat, outer_fit, push_in_force
 from tribodex.core.working import Line, Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.calculators.base import Answer, Calculator, Inputs, Mm, Um, ordered
-from tribodex.usecases.ports import Reference
 
 
 class StraightInputs(Inputs):

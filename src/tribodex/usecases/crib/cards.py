@@ -14,11 +14,12 @@ from tribodex.core.mounting.reduction import Card, ReductionCard, plain_number
 from tribodex.core.mounting.sheet import KeyedBy, SheetLine
 from tribodex.core.quantities import parse_length
 from tribodex.core.sources import Source
+from tribodex.usecases.books import Reference
 from tribodex.usecases.crib.shelf import history, latest
 from tribodex.usecases.crib.table_rows import sources_said, with_rows
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
-from tribodex.usecases.ports import CribItem, Reference, Store
+from tribodex.usecases.ports import CribItem, Store
 from tribodex.usecases.shape import Shape
 
 # More bore steps than any sheet has.

@@ -8,11 +8,12 @@ from datetime import datetime
 from typing import Any
 
 from tribodex.core.job.facts import Event, JobOpened, kind_of
+from tribodex.usecases.books import Reference
 from tribodex.usecases.codec import encode
 from tribodex.usecases.crib.shelf import latest
 from tribodex.usecases.crib.table_rows import KeptRow, kept_of, named_by
 from tribodex.usecases.crib.used import changed_at, names, rests_on
-from tribodex.usecases.ports import CribItem, Reference
+from tribodex.usecases.ports import CribItem
 
 
 @dataclass(frozen=True)

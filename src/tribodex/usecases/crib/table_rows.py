@@ -11,10 +11,11 @@ from datetime import datetime
 
 from tribodex.core.errors import Field, InvalidInput, NotFound, Refused
 from tribodex.core.sources import Source, cell
+from tribodex.usecases.books import Reference, RowChange, Sheet
 from tribodex.usecases.crib.shelf import keep_item, latest
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
-from tribodex.usecases.ports import CribItem, Reference, RowChange, Sheet, Store, Tap
+from tribodex.usecases.ports import CribItem, Store, Tap
 from tribodex.usecases.shape import Shape
 
 # A number that moves by more than half again is a row misread, a decimal place or another unit (own choice): it is read back.

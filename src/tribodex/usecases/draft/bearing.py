@@ -8,9 +8,9 @@ from tribodex.core.components.bearing import Designation, Group, Kind, Taper, ch
 from tribodex.core.quantities import (
     parse_length,
 )
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector, E
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 
 def read_group(errors: Collector, draft: PlanDraft, designation: Designation | None) -> Group | None:

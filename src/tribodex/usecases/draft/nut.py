@@ -16,9 +16,9 @@ from tribodex.core.quantities import (
     read_length,
 )
 from tribodex.core.working import number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 
 def check_sleeve(errors: Collector, reference: Reference, draft: PlanDraft, series: str, bore_mm: float, shaft_mm: float) -> None:

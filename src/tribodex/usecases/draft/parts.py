@@ -31,13 +31,13 @@ from tribodex.core.quantities import (
     read_length,
 )
 from tribodex.core.working import number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.bearing import SEEN, Size, read_group, read_size, read_taper
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.draft.kelvin import parse_kelvin
 from tribodex.usecases.draft.nut import check_sleeve, read_nut
 from tribodex.usecases.draft.sheet import card_of, sheet_zero
-from tribodex.usecases.ports import Reference
 
 
 @dataclass(frozen=True)

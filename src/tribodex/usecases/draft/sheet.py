@@ -12,10 +12,10 @@ from tribodex.core.mounting.zero import SheetZero
 from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.sources import Source
 from tribodex.core.working import number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.bearing import Size
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import PlanDraft
-from tribodex.usecases.ports import Reference
 
 # What a clearance of any bearing can be, a reduction of it, a travel (µm).
 CLEARANCE_UM, REDUCTION_UM, TRAVEL_UM = (5.0, 1_500.0), (3.0, 1_000.0), (100.0, 30_000.0)

@@ -12,13 +12,13 @@ from tribodex.core.mounting.force import ToolChoice, choose_tool
 from tribodex.core.mounting.reduction import HALF, HALF_REASON, ReductionCard
 from tribodex.core.sources import PRACTICE
 from tribodex.core.topics.tapered.plan import Plan
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.draft.parts import read_draft
 from tribodex.usecases.planning.aims import gauged_aims
 from tribodex.usecases.planning.findings import findings_of
 from tribodex.usecases.planning.sleeves import sleeve_length
 from tribodex.usecases.planning.turned import turned_aims
-from tribodex.usecases.ports import Reference
 
 __all__ = ["covering_cards", "make_plan", "tool_of"]
 

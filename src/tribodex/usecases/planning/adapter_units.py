@@ -17,9 +17,9 @@ from tribodex.core.units.adapter import Captive, plate_step_deg
 from tribodex.core.units.forms import Form
 from tribodex.core.units.known import KeptBearing, UnknownInside
 from tribodex.core.units.locking import Load, Rotation, UnitLock
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm, limits_as_typed
-from tribodex.usecases.ports import Reference
 
 SHAFT_UM = (12_000.0, 300_000.0)
 MOST_TURN_DEG = 1_440.0

@@ -19,10 +19,10 @@ from tribodex.core.mounting.window import HALF_SHARE, HEAT_K, Target, half_rule,
 from tribodex.core.quantities import um_text
 from tribodex.core.sources import PRACTICE
 from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.by_sheet import sheet_angle, sheet_bands
 from tribodex.usecases.planning.sleeves import shaft_figures
-from tribodex.usecases.ports import Reference
 
 # A shaft softer than this gives way far more than the cards allow for (GPa): aluminium, cast iron.
 SOFT_SHAFT_GPA = 150.0

@@ -14,9 +14,9 @@ from tribodex.core.quantities import LengthUnit, parse_share, read_length
 from tribodex.core.shouldered.retaining_ring import Sits
 from tribodex.core.topics.cartridge.facts import RingPlanned
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft, one_of
-from tribodex.usecases.ports import Reference
 
 _ENDS: dict[str, tuple[End, ...]] = {"none": (), "drive": ("drive",), "far": ("far",), "both": ("drive", "far")}
 _RINGS: dict[str, tuple[Sits, ...]] = {"": (), "none": (), "shaft": ("shaft",), "bore": ("bore",), "both": ("shaft", "bore")}

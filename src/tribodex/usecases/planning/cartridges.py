@@ -20,13 +20,13 @@ from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.cartridge.facts import CartridgePlan, CoverScrews
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
 from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.planning.cartridge_parts import read_makeup, ring_rows, space_as_typed
 from tribodex.usecases.planning.given_cartridges import CartridgeDraft, one_of
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, nut_torque_for
 from tribodex.usecases.planning.shouldered import shoulder_plan
-from tribodex.usecases.ports import Reference
 
 LENGTH_UM = (0.0, 5_000_000.0)
 SCREWS = range(2, 25)

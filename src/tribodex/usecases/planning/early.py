@@ -14,9 +14,9 @@ from tribodex.core.mounting.drive_up import computed_drive_up, nut_angle, rim_le
 from tribodex.core.mounting.elastic import hoop_result, pressure_result
 from tribodex.core.mounting.reduction import Card, card_drive_up, reduction_range, residual_limit
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import PlanDraft
 from tribodex.usecases.draft.parts import Readable, read_draft, readable
-from tribodex.usecases.ports import Reference
 
 
 @dataclass(frozen=True)

@@ -14,10 +14,10 @@ from tribodex.core.mounting.reduction import Card
 from tribodex.core.mounting.shaft_fit import nominal_of
 from tribodex.core.mounting.window import half_rule
 from tribodex.core.working import Level, Result, number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import SOFT_SHAFT_GPA, Aims
 from tribodex.usecases.planning.by_sheet import sheet_findings
-from tribodex.usecases.ports import Reference
 
 # Figures whose stop is said above everything else.
 STOPS = ("shaft_size", "hoop_stress", "shaft_hoop", "warm_shaft")

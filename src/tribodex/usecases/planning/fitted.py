@@ -8,8 +8,8 @@ from tribodex.core.job.commands import SayFitted
 from tribodex.core.job.facts import PlaceFitted
 from tribodex.core.job.fitted import place_fitted
 from tribodex.core.working import number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.given import AS_TYPED
-from tribodex.usecases.ports import Reference
 
 
 @AS_TYPED

@@ -13,9 +13,9 @@ from tribodex.core.job.expected import beside, torque_for
 from tribodex.core.quantities import LengthUnit, parse_torque_nm, read_length
 from tribodex.core.topics.follower.facts import FollowerPlan
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
-from tribodex.usecases.ports import Reference
 
 # Its sheet does not say for which thread its torque is.
 SILENT = "silent"

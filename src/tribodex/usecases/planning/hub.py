@@ -15,9 +15,9 @@ from tribodex.core.shouldered.hub import HUB_MOST_C, outer_fit
 from tribodex.core.shouldered.hub_plan import HubHeld, HubPlan
 from tribodex.core.shouldered.retaining_ring import RingRow
 from tribodex.core.topics.shouldered.plan import HeldBy
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft
-from tribodex.usecases.ports import Reference
 
 # A hub is warmed between these (°C).
 LIKELY_LIMIT = Likely(50.0, HUB_MOST_C, "hubs bear 60 to 150 °C, by material, paint and seals")

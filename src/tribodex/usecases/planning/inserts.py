@@ -10,9 +10,9 @@ from tribodex.core.quantities import LengthUnit, read_length
 from tribodex.core.topics.insert.facts import InsertPlan
 from tribodex.core.units.insert import Balls, Iron, judge_iron
 from tribodex.core.working import Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
-from tribodex.usecases.ports import Reference
 
 OUTSIDE_UM, RING_UM = (20_000.0, 400_000.0), (5_000.0, 150_000.0)
 

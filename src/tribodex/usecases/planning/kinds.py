@@ -34,6 +34,7 @@ from tribodex.core.topics.units.plan import UnitPlan
 from tribodex.core.units.known import KeptBearing, UnknownInside
 from tribodex.core.units.locking import Rotation, UnitLock
 from tribodex.core.working import Result, number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.planning.cartridges import cartridge_figures
 from tribodex.usecases.planning.fitted import FittedDraft, fitted_plan
 from tribodex.usecases.planning.followers import FollowerDraft, follower_plan
@@ -42,7 +43,6 @@ from tribodex.usecases.planning.given_units import UnitDraft
 from tribodex.usecases.planning.inserts import InsertDraft, insert_plan
 from tribodex.usecases.planning.shouldered import seat_of, shoulder_plan
 from tribodex.usecases.planning.units import PlannedUnit, unit_plan
-from tribodex.usecases.ports import Reference
 
 
 @dataclass(frozen=True)

@@ -12,9 +12,9 @@ from tribodex.core.job.asked import Family, Likely
 from tribodex.core.quantities import parse_torque_nm
 from tribodex.core.shouldered.setting import Arrangement, PlaySetting, SetBy
 from tribodex.core.topics.shouldered.plan import ShoulderPlan
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, nut_torque_for, sizes_by_hand
-from tribodex.usecases.ports import Reference
 
 # Kinds that may be planned on a cylindrical seat; followers and inserts have plans of their own.
 KINDS = (

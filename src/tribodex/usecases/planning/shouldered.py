@@ -19,11 +19,11 @@ from tribodex.core.shouldered.heating import HeatLimit, heat_limit
 from tribodex.core.shouldered.retaining_ring import RingRow, Sits
 from tribodex.core.topics.shouldered.plan import HeldBy, ShoulderPlan
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.planning.given_shouldered import ShoulderDraft, can_be, sizes_by_hand
 from tribodex.usecases.planning.hub import hub_plan
 from tribodex.usecases.planning.other_kinds import kind_of, nut_as_typed, other_bearing, remarks_on, set_as_typed
-from tribodex.usecases.ports import Reference
 
 # Bores of the clearance table of deep groove ball bearings that are planned here (µm).
 

@@ -8,8 +8,8 @@ from tribodex.core.fits.seat import SeatSpec, sleeve_seat
 from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.topics.tapered.plan import Plan
 from tribodex.core.working import Result
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.parts import Parts
-from tribodex.usecases.ports import Reference
 
 
 def sleeve_length(reference: Reference, parts: Parts) -> float | None:

@@ -15,10 +15,10 @@ from tribodex.core.mounting.window import HALF_SHARE
 from tribodex.core.mounting.zero import ZERO_PRIORS, ZeroPoint, seating_degrees
 from tribodex.core.sources import LAME, PRACTICE, SCREW, Recall
 from tribodex.core.working import Level, Line, Result, Verdict, number
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.parts import Parts
 from tribodex.usecases.planning.aims import Aims
 from tribodex.usecases.planning.sleeves import shaft_figures
-from tribodex.usecases.ports import Reference
 
 
 def turned_aims(reference: Reference, parts: Parts) -> Aims:

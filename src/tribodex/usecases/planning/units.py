@@ -21,12 +21,12 @@ from tribodex.core.units.locking import AdviceLock, Load, Rotation, UnitLock, ad
 from tribodex.core.units.screws import ScrewTorque, torque_of
 from tribodex.core.units.sizes import ABOVE_BORE_MM, InsertRow
 from tribodex.core.working import Result, Verdict
+from tribodex.usecases.books import Reference
 from tribodex.usecases.draft.collector import Collector
 from tribodex.usecases.draft.given import AS_TYPED
 from tribodex.usecases.planning.adapter_units import adapter_plan
 from tribodex.usecases.planning.given_units import UnitDraft, base_torque, growth_mm, likely_torque
 from tribodex.usecases.planning.halves_units import halves_plan
-from tribodex.usecases.ports import Reference
 
 BORE_UM, OUTSIDE_UM, WIDTH_UM = (8_000.0, 200_000.0), (20_000.0, 400_000.0), (8_000.0, 250_000.0)
 

@@ -9,7 +9,7 @@ from typing import Any
 from argon2 import PasswordHasher
 from flask import Flask
 from flask.testing import FlaskClient
-from sqlalchemy import URL, Engine, NullPool, create_engine
+from sqlalchemy import URL, Engine, create_engine
 from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session as Database
 from werkzeug.test import TestResponse
@@ -116,7 +116,7 @@ class SignedIn(FlaskClient):
 @cache
 def _aside(url: URL) -> Engine:
     """The same database by a way of its own: what a test counts or cuts is what the application asks."""
-    return create_engine(url, poolclass=NullPool, isolation_level="READ COMMITTED", connect_args={"connect_timeout": 3})
+    return create_engine(url, pool_size=1, pool_pre_ping=True, isolation_level="READ COMMITTED", connect_args={"connect_timeout": 3})
 
 
 def signed_in(app: Flask) -> FlaskClient:

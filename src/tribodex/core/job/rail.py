@@ -75,11 +75,15 @@ def gates_up_to(desk: Desk, stage_id: str, at: str) -> Iterator[tuple[Gate, str]
     """
     every = tasks(desk)
     last = next((task for task in every if task.stage.id == stage_id and task.at in (SHAFT, at)), None)
+    # Many stages share a place; what holds there is asked of every topic.
+    holds = {place: desk.conditions(place) for place in {SHAFT, at} if any(task.at == place and task.stage.gates for task in every)}
     for task in every:
-        if task.at not in (SHAFT, at):
+        if task.at not in holds or not task.stage.gates:
+            if task == last:
+                break
             continue
         left_out = (task.stage.id, task.at) in desk.job.aside
-        conditions = desk.conditions(task.at)
+        conditions = holds[task.at]
         for gate in task.stage.gates:
             if gate.before or (left_out and not gate.firm) or (gate.id == ISOLATED and not isolation_asked(desk, last)):
                 continue

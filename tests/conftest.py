@@ -14,7 +14,7 @@ import pytest
 pytest.register_assert_rewrite(*(f"tests.{part}" for part in ("benches", "helpers", "proved", "walks", "core", "web", "usecases", "browser")))
 
 from hypothesis import HealthCheck, settings
-from sqlalchemy import Connection, Engine, text
+from sqlalchemy import Connection, Engine, insert, select, text
 
 from tests.alone import SERVERS, alone, beside_others
 from tests.helpers import BEGIN, FEELERS
@@ -116,20 +116,25 @@ class Emptied:
     app: Engine
     # What the tables of the plant held when it was just stored, by table.
     stored: dict[str, object] = field(default_factory=dict)
+    rows: dict[str, list[dict[str, object]]] = field(default_factory=dict)
 
     def anew(self) -> None:
-        """Few tables hold anything after a test, and a row is sooner gone than a table is made anew. A plant that no test changed stays."""
+        """Few tables hold anything after a test, and a row is sooner gone than a table is made anew. Of the plant only what was changed is
+        put back, as it was read when it was stored.
+        """
         with self.owner.begin() as connection:
             filled = self._filled(connection)
-            if not self.stored or self._held(connection, list(self.stored)) != self.stored:
-                self._empty(connection, filled)
-                self.stored = {}
-            else:
-                self._empty(connection, [table for table in filled if table not in self.stored])
+            held = self._held(connection, list(self.stored)) if self.stored else {}
+            changed = [table for table in self.stored if held[table] != self.stored[table]]
+            self._empty(connection, [table for table in filled if table not in self.stored or table in changed])
+            for table in changed:
+                connection.execute(insert(Base.metadata.tables[table]), self.rows[table])
         if not self.stored:
             store_plant(self.app, _plant(), BEGIN)
             with self.owner.begin() as connection:
                 self.stored = self._held(connection, self._filled(connection))
+                for table in self.stored:
+                    self.rows[table] = [dict(row) for row in connection.execute(select(Base.metadata.tables[table])).mappings()]
 
     def _filled(self, connection: Connection) -> list[str]:
         asked = " UNION ALL ".join(f"SELECT '{table}' FROM (SELECT 1 FROM `{table}` LIMIT 1) AS one" for table in Base.metadata.tables)

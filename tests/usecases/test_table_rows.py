@@ -69,6 +69,13 @@ def test_a_row_that_print_says_too_is_marked_and_nothing_else_changes(reference:
     assert check.versions[0].second == "" and "1 of 30 rows" in view.source.confidence and view.source.checked == "memory"
 
 
+def test_who_left_is_a_pseudonym_beside_the_row_too(reference: Reference) -> None:
+    store, was = MemoryStore(), shipped(reference, LIMITS, d_over_mm="80")
+    keep(store, reference, LIMITS, said(was, C3_max="138", C4_min="138"))
+    view = table_view(with_own_cards(reference, store), LIMITS, store.crib_items(), {"Bram Sedgeley": "somebody who left"})
+    assert view.checks[0].versions[0].second == "somebody who left"
+
+
 def test_a_table_is_compared_with_print_only_when_every_row_is(reference: Reference) -> None:
     store = MemoryStore()
     sheet = next(sheet for sheet in reference.shipped if sheet.source.id == "v_ring")

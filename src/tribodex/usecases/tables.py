@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from types import MappingProxyType
 from typing import Literal
 
 import numpy as np
@@ -68,6 +69,7 @@ class TableHead:
     own: bool
 
 
+NOBODY: Mapping[str, str] = MappingProxyType({})
 RowState = Literal["compared", "corrected", "added", "left out"]
 
 
@@ -106,8 +108,11 @@ def table_heads(reference: Reference) -> tuple[TableHead, ...]:
     return (*heads, *own)
 
 
-def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = ()) -> TableView:
-    """One table, with what was compared with print at the site whose crib it is. Raises NotFound."""
+def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = (), listed: Mapping[str, str] = NOBODY) -> TableView:
+    """One table, with what was compared with print at the site whose crib it is. Raises NotFound.
+
+    `listed`: how lists call whoever left.
+    """
     sheet = next((s for s in reference.sheets if s.source.id == table_id), None)
     if sheet is not None:
         return TableView(
@@ -117,7 +122,7 @@ def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = 
             rows=_rows(sheet),
             charts=_charts(reference, table_id),
             own=False,
-            checks=_checks(sheet, items),
+            checks=_checks(sheet, items, listed),
         )
     card = reference.cards.get(table_id)
     if card is None or not card.name:
@@ -125,7 +130,7 @@ def table_view(reference: Reference, table_id: str, items: Sequence[CribItem] = 
     return _own(card)
 
 
-def _checks(sheet: Sheet, items: Sequence[CribItem]) -> tuple[RowCheck, ...]:
+def _checks(sheet: Sheet, items: Sequence[CribItem], listed: Mapping[str, str]) -> tuple[RowCheck, ...]:
     found = []
     for item in latest(items, "row"):
         kept = kept_of(item)
@@ -134,7 +139,8 @@ def _checks(sheet: Sheet, items: Sequence[CribItem]) -> tuple[RowCheck, ...]:
         at = sheet.rows.index(kept.cells) if not item.withdrawn and kept.cells in sheet.rows else None
         holds: RowState = "added" if not kept.was else "compared" if kept.change is None else "corrected"
         was = tuple(kept.was[column] for column in sheet.columns) if kept.was else ()
-        found.append(RowCheck(item.item_id, holds if at is not None else "left out", at, was, versions(items, item.item_id, sheet.columns)))
+        each = (replace(one, second=listed.get(one.second, one.second)) for one in versions(items, item.item_id, sheet.columns))
+        found.append(RowCheck(item.item_id, holds if at is not None else "left out", at, was, tuple(each)))
     return tuple(found)
 
 

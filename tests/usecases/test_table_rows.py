@@ -224,3 +224,21 @@ def test_only_jobs_of_the_rows_own_bores_rest_on_it(bore: float) -> None:
 def _item(was: dict[str, str]) -> CribItem:
     payload = {"table": LIMITS, "was": was, "cells": was, "edition": "e", "page": "p", "second": ""}
     return CribItem("row-1", 1, "row", payload, False, "", "id", "Tester", BEGIN)
+
+
+def test_many_corrected_rows_are_read_together(reference: Reference) -> None:
+    """Keeping one more, or a newer program, does not read every table once for each row."""
+    made: list[int] = []
+    counted = replace(reference, change=lambda changes, versions: (made.append(len(changes)), reference.change(changes, versions))[1])
+    store = MemoryStore()
+    sheet = next(sheet for sheet in reference.shipped if sheet.source.id == "bearing_srb_dimensions")
+    for row in sheet.rows[:12]:
+        keep(store, counted, sheet.source.id, said(row, B=str(float(row["B"]) + 1)))
+    assert len(made) <= 2 * 12
+    made.clear()
+    gone = next(item for item in store.crib if item.kind == "row")
+    payload: Any = {**gone.payload, "was": {**gone.payload["was"], "B": "1"}}
+    store.crib[store.crib.index(gone)] = replace(gone, payload=payload)
+    own = with_rows(counted, store.crib_items())
+    assert len(made) <= 4 and own.dimensions.find(sheet.rows[1]["code"]).width_mm == float(sheet.rows[1]["B"]) + 1  # type: ignore[union-attr]
+    assert own.dimensions.find(sheet.rows[0]["code"]).width_mm == float(sheet.rows[0]["B"])  # type: ignore[union-attr]

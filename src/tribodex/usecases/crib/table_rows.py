@@ -123,19 +123,33 @@ def with_rows(reference: Reference, items: Sequence[CribItem]) -> Reference:
     try:
         return reference.changed(changes, versions)
     except (ValueError, KeyError):
+        # A row or a table that is not shipped any more, or one that no longer fits.
         return reference.changed(fitting(reference, changes), versions)
 
 
 def fitting(reference: Reference, changes: Sequence[RowChange]) -> tuple[RowChange, ...]:
-    """Those that still fit: a newer program may ship a row that others do not go with."""
-    found: tuple[RowChange, ...] = ()
-    for change in changes:
-        try:
-            reference.changed((*found, change))
-        except (ValueError, KeyError):
+    """Those that still fit: a newer program may ship a row that others do not go with. Looked at one by one only in tables that cannot be read."""
+    shipped = {sheet.source.id: [tuple(row.items()) for row in sheet.rows] for sheet in reference.shipped}
+    there = [one for one in changes if one.table in shipped and (not one.was or one.was in shipped[one.table])]
+    found: list[RowChange] = []
+    for table in dict.fromkeys(one.table for one in there):
+        own = [one for one in there if one.table == table]
+        if _reads(reference, own):
+            found += own
             continue
-        found = (*found, change)
-    return found
+        kept: list[RowChange] = []
+        for one in own:
+            kept += [one] if _reads(reference, [*kept, one]) else []
+        found += kept
+    return tuple(found)
+
+
+def _reads(reference: Reference, changes: Sequence[RowChange]) -> bool:
+    try:
+        reference.changed(tuple(changes))
+    except ValueError:
+        return False
+    return True
 
 
 def keep_row(store: Store, reference: Reference, table: str, draft: RowDraft, reason: str, tap: Tap, recorded_at: datetime) -> str:
@@ -246,8 +260,9 @@ def _fits(reference: Reference, items: Sequence[CribItem], kept: KeptRow) -> Non
     others = tuple(c for one in kept_rows(items).values() if one.was != kept.was or one.table != kept.table if (c := one.change) is not None)
     if not kept.was:
         others = tuple(one for one in others if one.table != kept.table or one.was or one.now[:2] != change.now[:2])
+    others = tuple(one for one in others if one.table == change.table)
     try:
-        reference.changed((*fitting(reference, others), change))
+        reference.changed((*(others if _reads(reference, others) else fitting(reference, others)), change))
     except ValueError as error:
         where, _, what = str(error).rpartition(": ")
         column = where.rpartition(", ")[2]

@@ -28,6 +28,7 @@ from tribodex.core.mounting.shaft_fit import nominal_of, shaft_size
 from tribodex.core.sources import Recall, cell
 from tribodex.reference import tables
 from tribodex.reference.library import DATA, load_reference
+from tribodex.reference.tables.sound import GROWING
 from tribodex.usecases.books import Reference, Sheet
 
 # ISO 5753-1, spherical roller bearings with tapered bore, µm; from memory.
@@ -417,3 +418,33 @@ def test_a_card_without_its_reduction_does_not_begin_at_nought() -> None:
     rows[6]["reduction_min_mm"], rows[6]["driveup_1_12_min_mm"] = "0.03", ""
     with pytest.raises(ValueError, match="driveup_1_12_min_mm"):
         tables.reduction_cards(replace(sheet, rows=tuple(rows)))
+
+
+CHAINS = [(table, chain) for table, chains in GROWING.items() for chain in chains]
+
+
+@pytest.mark.parametrize(("table", "chain"), CHAINS, ids=[f"{table} {'<'.join(chain)}" for table, chain in CHAINS])
+def test_a_row_that_no_part_can_be_stops_the_start(table: str, chain: tuple[str, ...]) -> None:
+    """Each number of a chain, at the value of the one before it, is refused at its cell; so is nought where a size stands."""
+    sheet = tables.read_sheet(DATA / "tables", table)
+    row = next(row for row in sheet.rows if all(name == "0" or row[name] for name in chain))
+    for before, column in pairwise(chain):
+        wrong = {**row, column: "0" if before == "0" else row[before].split("~")[0].rstrip("?")}
+        with pytest.raises(ValueError, match=rf"{table}\.csv line 2, {column}: .* is not more than"):
+            tables.sound([replace(sheet, rows=(wrong,))])
+    tables.sound([sheet])
+
+
+def test_a_groove_goes_into_the_shaft_and_into_the_wall_of_a_bore() -> None:
+    sheet = tables.read_sheet(DATA / "tables", "retaining_ring")
+    for sits, groove in (("shaft", "101"), ("bore", "99")):
+        row = {"sits": sits, "d_mm": "100", "groove_mm": groove, "ring_mm": "3", "slot_mm": "3.15"}
+        with pytest.raises(ValueError, match="is not more than"):
+            tables.sound([replace(sheet, rows=(row,))])
+
+
+def test_a_group_that_ends_before_it_begins_or_lies_below_the_one_before_stops_the_start() -> None:
+    sheet = tables.read_sheet(DATA / "tables", "clearance_srb_tapered")
+    for name, value, at in (("C3_max", "50", "C3_max"), ("C4_min", "1", "C4_min"), ("CN_max", "1000", "C3_max")):
+        with pytest.raises(ValueError, match=f"line 2, {at}: "):
+            tables.clearance_table(replace(sheet, rows=({**sheet.rows[9], name: value},)))

@@ -135,6 +135,10 @@ def test_withdrawn_the_shipped_row_holds_and_the_history_stays(reference: Refere
         ({"d_to_mm": "95"}, "cells.d_over_mm"),
         ({"C9_max": "1"}, "cells.C9_max"),
         ({"d_over_mm": "", "d_to_mm": ""}, "cells.d_over_mm"),
+        # C3 is 110 to 140 there, CN 80 to 110.
+        ({"C3_max": "105"}, "cells.C3_max"),
+        ({"C3_min": "78"}, "cells.C3_min"),
+        ({"CN_max": "150"}, "cells.C3_max"),
     ],
 )
 def test_what_cannot_be_meant_is_named_at_its_cell_and_not_kept(reference: Reference, changed: dict[str, str], at: str) -> None:
@@ -168,6 +172,21 @@ def test_what_changes_a_table_is_read_by_two_and_stands_somewhere_in_print(refer
     keep(store, reference, LIMITS, said(was))
     with pytest.raises(Refused, match="kept so already"):
         keep(store, reference, LIMITS, said(was))
+
+
+@pytest.mark.parametrize(
+    ("table", "cells", "at"),
+    [
+        ("bearing_srb_dimensions", {"series": "222", "code": "22299", "d": "160", "D": "90", "B": "40"}, "cells.D"),
+        ("bearing_srb_dimensions", {"series": "222", "code": "22299", "d": "0", "D": "90", "B": "40"}, "cells.d"),
+        ("retaining_ring", {"sits": "shaft", "d_mm": "101", "groove_mm": "105", "ring_mm": "3", "slot_mm": "3.15"}, "cells.d_mm"),
+        ("retaining_ring", {"sits": "hub", "d_mm": "101", "groove_mm": "98", "ring_mm": "3", "slot_mm": "3.15"}, "cells.sits"),
+        ("iso_vg", {"ISO_VG": "55", "nu_40": "8", "nu_100": "55"}, "cells.nu_40"),
+        ("withdrawal_sleeve", {"series": "AH9", "bearing_bore_mm": "85", "shaft_mm": "85"}, "cells.bearing_bore_mm"),
+    ],
+)
+def test_what_no_part_can_be_is_not_added(reference: Reference, table: str, cells: dict[str, str], at: str) -> None:
+    assert refused(MemoryStore(), reference, table, RowDraft({}, cells, "a sheet", "1", "Bram Sedgeley")) == {at}
 
 
 def test_two_rows_of_one_name_cannot_be(reference: Reference) -> None:

@@ -43,7 +43,9 @@ def load_reference(folder: Path = DATA) -> Reference:
     # Sites that changed the same rows share what is made of them.
     @cached(LRUCache(maxsize=16), lock=threading.RLock())
     def change(changes: tuple[RowChange, ...], versions: tuple[tuple[str, int], ...]) -> Reference:
-        return _assembled(tables.changed(shipped, changes, dict(versions)), tuple(shipped.values()), marks, procedures, change)
+        sheets = tables.changed(shipped, changes, dict(versions))
+        tables.sound(sheets.values())
+        return _assembled(sheets, tuple(shipped.values()), marks, procedures, change)
 
     return change((), ())
 

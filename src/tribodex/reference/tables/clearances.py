@@ -13,16 +13,29 @@ from tribodex.usecases.books import Sheet
 
 
 def clearance_table(sheet: Sheet) -> ClearanceTable:
-    """Group limits by bore; a group of which nobody knows both ends is unknown there. The lower limit is the greater of two memories."""
+    """Group limits by bore; a group of which nobody knows both ends is unknown there. The lower limit is the greater of two memories.
+
+    Raises ValueError where a group ends below where it begins, or lies below the one before it.
+    """
     rows = []
     for row in cells_of(sheet):
-        limits = {}
+        limits: dict[Group, Span] = {}
         for group in Group:
             if row.has(f"{group}_min") and row.has(f"{group}_max"):
-                limits[group] = Span(row.number(f"{group}_min", max), row.number(f"{group}_max"))
+                limits[group] = _group(row, group, next(reversed(limits.values()), None))
         rows.append(ClearanceRow(row.number("d_over_mm"), row.number("d_to_mm"), limits))
     bands_join(sheet.source.id, rows)
     return ClearanceTable(sheet.source, tuple(rows))
+
+
+def _group(row: Cells, group: Group, before: Span | None) -> Span:
+    low, high = row.number(f"{group}_min", max), row.number(f"{group}_max")
+    if low > high:
+        raise row.wrong(f"{group}_max", f"{high:g} is less than {low:g} in {group}_min")
+    if before is not None and (low < before.low or high < before.high):
+        end, than = ("min", before.low) if low < before.low else ("max", before.high)
+        raise row.wrong(f"{group}_{end}", f"less than {than:g} of the group before it")
+    return Span(low, high)
 
 
 def reduction_cards(sheet: Sheet) -> dict[str, ReductionCard]:

@@ -174,6 +174,15 @@ def test_what_changes_a_table_is_read_by_two_and_stands_somewhere_in_print(refer
         keep(store, reference, LIMITS, said(was))
 
 
+def test_what_two_read_is_not_said_otherwise_by_one(reference: Reference) -> None:
+    store, was = MemoryStore(), shipped(reference, LIMITS, d_over_mm="80")
+    keep(store, reference, LIMITS, said(was, C3_max="138", C4_min="138"))
+    assert refused(store, reference, LIMITS, said(was, second="")) == {"second"}
+    keep(store, reference, LIMITS, said(was, second="", C3_max="138", C4_min="138"), "looked at it again in a newer edition")
+    keep(store, reference, LIMITS, said(was), "misread by both of us")
+    assert plan_of(store, reference, DRAFT).groups_um["C3"].high == float(was["C3_max"])
+
+
 @pytest.mark.parametrize(
     ("table", "cells", "at"),
     [

@@ -168,11 +168,11 @@ def keep_row(store: Store, reference: Reference, table: str, draft: RowDraft, re
 def read_row(reference: Reference, items: Sequence[CribItem], sheet: Sheet, draft: RowDraft, actor: str) -> KeptRow:
     """What was typed, looked through: every column, where it stands, that its table can be read with it. Raises InvalidInput."""
     errors = Collector(draft.meant)
-    for name, said, expected in (("edition", draft.edition, "which book or standard, and its edition"), ("page", draft.page, "page or table")):
-        if not said.strip():
+    for name, words, expected in (("edition", draft.edition, "which book or standard, and its edition"), ("page", draft.page, "page or table")):
+        if not words.strip():
             errors.add(name, "A row without its place in print cannot be looked up again.", expected)
-        elif len(said) > LONGEST:
-            errors.add(name, f"{len(said)} letters are too many.", f"at most {LONGEST}")
+        elif len(words) > LONGEST:
+            errors.add(name, f"{len(words)} letters are too many.", f"at most {LONGEST}")
     if draft.was and draft.was not in sheet.rows:
         errors.add("was", "This row is not in the table as it ships.", "the row as it is shown; load the page again")
     was = {column: draft.was[column] for column in sheet.columns if column in draft.was}
@@ -180,7 +180,9 @@ def read_row(reference: Reference, items: Sequence[CribItem], sheet: Sheet, draf
     second = " ".join(draft.second.split())
     if second and second.casefold() == " ".join(actor.split()).casefold():
         errors.add("second", "A second reader is somebody else.", "another person who read it in print")
-    if not second and cells != {column: plain(draft.was.get(column, "")) for column in sheet.columns}:
+    # What holds now: the shipped row where two memories agree, or what two people read already.
+    said = next((one.cells for one in kept_rows(items).values() if was and (one.table, one.was) == (sheet.source.id, was)), None)
+    if not second and cells != (said or {column: plain(was.get(column, "")) for column in sheet.columns}):
         errors.add("second", "What changes a table for everybody is read by two.", "who else read it in print")
     _named_once(errors, items, sheet, was, cells)
     errors.check()

@@ -93,6 +93,18 @@ def test_a_size_typed_once_is_offered_planned_with_and_worked_out_with(client: F
     assert client.get("/api/sources").json["bearing_srb_dimensions"]["confidence"].endswith("1 added.")
 
 
+def test_where_no_log_names_a_table_it_is_said_and_not_that_no_job_used_it(client: FlaskClient) -> None:
+    for table, column, named in (("v_ring", "shaft_over_mm", False), ("iso_vg", "ISO_VG", False), ("lock_nut_metric", "thread_d_mm", True)):
+        view = client.get(f"/api/tables/{table}").json
+        was = dict(zip(view["columns"], view["rows"][0], strict=True))
+        assert was[column]
+        cells = {name: text.removesuffix("?") for name, text in was.items()}
+        row = {"was": was, "cells": cells, "edition": "a sheet", "page": "1"}
+        kept = client.post(f"/api/tables/{table}/rows", json=tap(row=row))
+        assert kept.status_code == 200, kept.json
+        assert client.get(f"/api/tables/{table}/rows/{kept.json['checks'][0]['item_id']}/used").json["named"] is named
+
+
 def test_a_card_said_anew_names_the_jobs_that_its_earlier_version_led(client: FlaskClient) -> None:
     row = {"over": "80", "to": "100", "reduction_low": "0.040", "reduction_high": "0.060", "residual_c3": "0.055"}
     card = {"name": "Sheet 9", "source": "maker's sheet 9, 2021", "designation": "22218", "rows": [row]}

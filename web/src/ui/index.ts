@@ -5,6 +5,7 @@ export * from "./dialog";
 export * from "./figure";
 export * from "./lines-field";
 export * from "./meant";
+export * from "./form-end";
 export * from "./format";
 export * from "./named-reason";
 export * from "./pin-pad";

@@ -17,16 +17,24 @@ export function UsedBy({ path, what }: { path: string; what: string }) {
   if (!wanted) return <Button onClick={() => setWanted(true)}>Which jobs rest on an earlier one?</Button>;
   if (used.isError) return <p role="alert">▲ The jobs cannot be looked through now; try again.</p>;
   if (!used.data) return <p>Looking through the jobs …</p>;
-  const { jobs, more } = used.data;
+  const { jobs, more, named = true } = used.data;
   const open = jobs.filter((job) => job.live).length;
   return (
     <section aria-label={`Jobs that rest on an earlier ${what}`}>
       <p className="font-bold">
         {jobs.length === 0
-          ? `No job rests on an earlier ${what}.`
+          ? named
+            ? `No log here names an earlier ${what}.`
+            : ""
           : `△ ${jobs.length} ${jobs.length === 1 ? "job rests" : "jobs rest"} on an earlier ${what}` +
             (open ? `; ${open} not finished: look at the plan there before going on.` : ".")}
       </p>
+      {named ? null : (
+        <p>
+          △ The logs do not name this table: which jobs used the {what} cannot be told from them. Look through
+          the jobs with such parts.
+        </p>
+      )}
       <ul>
         {jobs.map((job) => (
           <li key={job.job_id} className="border-t border-rule py-1">

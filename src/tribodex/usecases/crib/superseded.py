@@ -42,11 +42,14 @@ def superseded(reference: Reference, items: Sequence[CribItem], log: Sequence[Ev
             kind = kind_of(type(fact))
             if kind.endswith("planned"):
                 now[at, kind] = event.recorded_at, encode(fact)
+    versions: dict[str, list[CribItem]] = {}
+    for item in items:
+        versions.setdefault(item.item_id, []).append(item)
     found = [
         told
         for item in kept
         for (at, _), (recorded_at, payload) in now.items()
-        if (told := _told(reference, [one for one in items if one.item_id == item.item_id], at, recorded_at, payload)) is not None
+        if (told := _told(reference, versions[item.item_id], at, recorded_at, payload)) is not None
     ]
     return tuple(sorted(dict.fromkeys(found), key=lambda one: one.recorded_at, reverse=True))
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
@@ -15,7 +15,15 @@ from tribodex.usecases.ports import CribItem, Resting, Store
 # More than anybody reads through; the newest ones are told.
 MOST = 200
 # Where a plan keeps what a column of a table names its rows by (mm).
-_KEPT_AS = {"thread_d_mm": ("thread_mm", "thread"), "bearing_bore_mm": ("bore_mm", "bore"), "bore_mm": ("bore_mm", "bore")}
+_KEPT_AS = {"thread_d_mm": "thread_mm", "bearing_bore_mm": "bore_mm"}
+# Tables that entries name beside what they were worked out with, or by a part number. Of any other table no log tells which jobs used it.
+NAMED = frozenset(
+    {
+        *("clearance_srb_tapered", "clearance_self_aligning_ball_tapered", "reduction_srb_tapered"),
+        *("lock_nut_metric", "lock_nut_metric_large", "lock_nut_inch", "bolt_strength"),
+        *("bearing_srb_dimensions", "bearing_sab_dimensions"),
+    }
+)
 # Jobs that somebody still works on.
 LIVE = ("open", "stopped", "to counter-sign")
 # Figures of two kinds are one where they differ by less than this (mm).
@@ -39,10 +47,14 @@ class UsedBy:
 
 @dataclass(frozen=True)
 class Used:
-    """Jobs that rest on earlier versions, those still worked on first. `more`: there are older ones that are not listed."""
+    """Jobs that rest on earlier versions, those still worked on first. `more`: there are older ones that are not listed.
+
+    `named`: whether logs name what it is about; where they do not, jobs that are not listed may rest on it as well.
+    """
 
     jobs: tuple[UsedBy, ...]
     more: bool
+    named: bool = True
 
 
 def used_row(store: Store, item_id: str) -> Used:
@@ -57,7 +69,8 @@ def used_row(store: Store, item_id: str) -> Used:
     rows = [kept.was, *(kept_of(item).cells for item in items)]
     code = kept.was.get("code") or kept.cells.get("code", "")
     said = store.resting_on(code or kept.table)
-    return _used(said, lambda payload: any(rests_on(payload, kept, row) for row in rows), changed_at(items))
+    found = _used(said, lambda payload: any(rests_on(payload, kept, row) for row in rows), changed_at(items))
+    return replace(found, named=kept.table in NAMED)
 
 
 def used_card(store: Store, item_id: str) -> Used:
@@ -80,11 +93,11 @@ def rests_on(payload: Any, kept: KeptRow, row: Mapping[str, str]) -> bool:
     if not names(payload, kept.table):
         return False
     bounds = tuple(_number(row.get(column, "")) for column in ("d_over_mm", "d_to_mm"))
-    if (bores := _numbers(payload, "bore_mm", beside="outside_mm")) and None not in bounds and bounds:
+    if (bores := _numbers(payload, "bore_mm", beside="outside_mm")) and None not in bounds:
         low, high = bounds
         assert low is not None and high is not None  # none of them is missing
         return any(low < bore <= high for bore in bores)
-    for column, (kept_as, _) in _KEPT_AS.items():
+    for column, kept_as in _KEPT_AS.items():
         wanted, found = _number(row.get(column, "")), _numbers(payload, kept_as)
         if wanted is not None and found and not any(abs(one - wanted) < _SAME_MM for one in found):
             return False

@@ -1,7 +1,7 @@
 /** What print says of a row: where it stands, each cell, who read it as well. The row stays as it is until it is kept. */
 import { useState } from "react";
 import type { ProblemError, RowDraft } from "../../api";
-import { Button, Say, SecondReader, TextField, alsoMeant, meantBut, type Keep } from "../../ui";
+import { FormEnd, SecondReader, TextField, alsoMeant, meantBut, type Keep } from "../../ui";
 
 /** What print must say anew where two memories differ; a single memory is offered as it stands. */
 const offered = (cell: string) => (cell.includes("~") ? "" : cell.replace(/\?$/, ""));
@@ -82,25 +82,14 @@ export function RowForm(props: {
         problem={at("second")}
         onChange={(second) => setDraft({ ...draft, second })}
       />
-      {again ? (
-        <TextField
-          label="Why it is said again"
-          value={reason}
-          placeholder="newer edition"
-          problem={at("reason")}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      ) : null}
-      {problem ? (
-        <p role="alert" className="border-2 border-oxide px-3 py-2 font-bold text-oxide">
-          ▲ <Say>{problem.detail}</Say> <span className="font-normal text-ink">Nothing was lost.</span>
-        </p>
-      ) : null}
-      <div>
-        <Button kind="main" type="submit">
-          Keep what print says
-        </Button>
-      </div>
+      <FormEnd
+        change={again}
+        what="row"
+        example="newer edition"
+        reason={reason}
+        onReason={setReason}
+        problem={problem}
+      />
     </form>
   );
 }

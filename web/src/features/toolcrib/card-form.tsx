@@ -1,9 +1,8 @@
 /** A maker's sheet or a shop's card typed in, row by row. */
 import { useState } from "react";
 import type { CardDraft, CardRowDraft, ProblemError } from "../../api";
-import { Button, ChoiceRow, SecondReader, TextField, alsoMeant, meantBut } from "../../ui";
+import { FormEnd, Button, ChoiceRow, SecondReader, TextField, alsoMeant, meantBut } from "../../ui";
 import { COLUMNS, EMPTY_ROW, KEYS } from "./card-columns";
-import { FormEnd } from "./form-end";
 
 export function CardForm({
   first,

@@ -1,8 +1,7 @@
 /** A gauge set typed in. */
 import { useState } from "react";
 import type { GaugeDraft, ProblemError } from "../../api";
-import { ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
-import { FormEnd } from "./form-end";
+import { FormEnd, ChoiceRow, TextField, alsoMeant, meantBut } from "../../ui";
 
 export const EMPTY_GAUGE: GaugeDraft = { name: "", unit: "mm", leaves: "", checked_on: "", measured: "" };
 

@@ -1,8 +1,7 @@
 /** A gun or a wrench typed in: its fields one below the other. */
 import { useState } from "react";
 import type { ProblemError } from "../../api";
-import { TextField, alsoMeant, meantBut } from "../../ui";
-import { FormEnd } from "./form-end";
+import { FormEnd, TextField, alsoMeant, meantBut } from "../../ui";
 
 export interface ToolField<Draft> {
   name: keyof Draft & string;

@@ -1,6 +1,7 @@
-/** How a form of the crib ends: why it is changed, what is wrong, and the button. */
-import type { ProblemError } from "../../api";
-import { Button, Say, TextField } from "../../ui";
+/** How a form ends that keeps something for everybody: why it is changed, what is wrong, and the button. */
+import type { ProblemError } from "../api";
+import { Button, TextField } from "./controls";
+import { Say } from "./say";
 
 export function FormEnd(props: {
   change: boolean;
